@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/analyse.h"
+
+#include <algorithm>
+
+namespace sokudo {
+namespace {
+
+std::vector<Gap> gapsOf(const plan::Plan& plan, const std::vector<match::LinkReport>& reports)
+{
+    std::vector<Gap> gaps;
+    for (const plan::Run& run : plan.runs) {
+        const std::string name = run.label.empty() ? plan::portText(plan, run.a.isSet() ? run.a : run.b) : run.label;
+        if (!run.length) gaps.push_back({"run " + name + " has no measured length", Verdict::Unknown, run.id, {}});
+        if (run.medium.empty()) gaps.push_back({"run " + name + ": the kind of cable is not known", Verdict::Unknown, run.id, {}});
+    }
+    for (const match::LinkReport& report : reports)
+        if (!report.link.b.isSet()) {
+            const plan::PortId last = report.link.through.empty() ? report.link.a : report.link.through.back();
+            gaps.push_back({plan::portText(plan, last) + " is not traced to a second port", Verdict::Unknown, report.link.id(), {}});
+        }
+    for (const plan::Slot& slot : plan.slots)
+        if (slot.card && (slot.generation == 0 || slot.lanes == 0)) {
+            const plan::Device* device = plan.devices.find(slot.device);
+            gaps.push_back({"slot " + slot.name + " of " + (device ? device->name : std::string("?")) + " was never read", Verdict::Unknown, {}, slot.device});
+        }
+    for (const match::LinkReport& report : reports)
+        if (report.verdict == Verdict::Unsafe) gaps.push_back({report.title + ": " + report.reason, Verdict::Unsafe, report.link.id(), {}});
+    return gaps;
+}
+
+}  // namespace
+
+const match::LinkReport* Analysis::reportOf(plan::RunId run) const
+{
+    for (const match::LinkReport& report : links)
+        if (std::find(report.link.runs.begin(), report.link.runs.end(), run) != report.link.runs.end()) return &report;
+    return nullptr;
+}
+
+Analysis analyse(const plan::Plan& plan, const kb::KnowledgeBase& kb)
+{
+    Analysis made;
+    made.links = match::judgeAll(plan, kb);
+    for (const match::LinkReport& report : made.links) ++made.counts[static_cast<std::size_t>(report.verdict)];
+    made.gaps = gapsOf(plan, made.links);
+    return made;
+}
+
+}  // namespace sokudo

@@ -1,0 +1,30 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The one call that judges a plan: the same answer in the window, on the command line and in tests.
+#pragma once
+
+#include <array>
+#include <vector>
+
+#include "core/match/run_rules.h"
+
+namespace sokudo {
+
+/// Something the survey does not know yet, with the object to go to.
+struct Gap {
+    std::string text;
+    Verdict verdict = Verdict::Unknown;
+    plan::RunId run;
+    plan::DeviceId device;
+};
+
+struct Analysis {
+    std::vector<match::LinkReport> links;  ///< worst first
+    std::array<int, 6> counts{};           ///< by Verdict
+    std::vector<Gap> gaps;
+    int count(Verdict verdict) const { return counts[static_cast<std::size_t>(verdict)]; }
+    const match::LinkReport* reportOf(plan::RunId run) const;
+};
+
+Analysis analyse(const plan::Plan&, const kb::KnowledgeBase&);
+
+}  // namespace sokudo

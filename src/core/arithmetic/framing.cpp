@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/arithmetic/framing.h"
+
+#include <fmt/format.h>
+
+namespace sokudo::arithmetic {
+namespace {
+constexpr int kPreamble = 8, kHeader = 14, kCheckSequence = 4, kGap = 12, kTag = 4;
+constexpr int kIpv4 = 20, kIpv6 = 40, kTcp = 20, kTimestamps = 12, kUdp = 8;
+}  // namespace
+
+int payloadBytes(const Framing& framing)
+{
+    const int ip = framing.ipv6 ? kIpv6 : kIpv4;
+    const int transport = framing.transport == Transport::Udp ? kUdp : kTcp + (framing.timestamps ? kTimestamps : 0);
+    return framing.mtu - ip - transport;
+}
+
+int wireBytes(const Framing& framing) { return framing.mtu + kHeader + kCheckSequence + kPreamble + kGap + kTag * framing.vlanTags; }
+
+Result<BitRate> goodput(BitRate link, const Framing& framing)
+{
+    if (framing.mtu < 576 || framing.mtu > 65535)
+        return failure(ErrorCode::OutOfRange, fmt::format("an MTU of {} bytes is outside 576 to 65535; 1500 and 9000 are usual", framing.mtu));
+    if (framing.vlanTags < 0 || framing.vlanTags > 2) return failure(ErrorCode::OutOfRange, "a frame carries 0, 1 or 2 VLAN tags");
+    return scaled(link, static_cast<double>(payloadBytes(framing)) / wireBytes(framing));
+}
+
+std::string shareText(const Framing& framing) { return fmt::format("× {} ÷ {}", payloadBytes(framing), wireBytes(framing)); }
+
+}  // namespace sokudo::arithmetic

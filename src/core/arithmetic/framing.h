@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What Ethernet, IP and TCP leave of a link rate.
+#pragma once
+
+#include <string>
+
+#include "core/base/quantity.h"
+#include "core/base/result.h"
+
+namespace sokudo::arithmetic {
+
+enum class Transport { Tcp, Udp };
+
+struct Framing {
+    int mtu = 1500;          ///< bytes of IP packet in one frame, 576 to 65535
+    Transport transport = Transport::Tcp;
+    bool ipv6 = false;
+    bool timestamps = true;  ///< the TCP option Linux uses unless told otherwise, 12 bytes
+    int vlanTags = 0;        ///< 0 to 2, 4 bytes each
+};
+
+/// Bytes of payload in a full frame.
+int payloadBytes(const Framing&);
+/// Bytes a full frame takes on the wire: MTU + 14 header + 4 check sequence + 8 preamble + 12 gap + tags.
+int wireBytes(const Framing&);
+
+/// Most payload one direction of a link carries.
+/// @param link  MAC rate of the link; its line coding lies below and costs nothing of it
+/// @error OutOfRange  an MTU outside 576 to 65535, tags outside 0 to 2
+/// @source 802.3-3, 802.3-4, rfc-791, rfc-9293, rfc-7323
+/// @example goodput(10 Gb/s, {}) == 9.41482 Gb/s; with MTU 9000 it is 9.90042 Gb/s
+Result<BitRate> goodput(BitRate link, const Framing& = {});
+
+/// "× 1448 ÷ 1538": the factor as a person follows it.
+std::string shareText(const Framing&);
+
+}  // namespace sokudo::arithmetic

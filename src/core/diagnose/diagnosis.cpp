@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/diagnose/diagnosis.h"
+
+#include <cmath>
+
+namespace sokudo::diagnose {
+namespace {
+
+constexpr double kWorthSaying = 0.05;  // nats; less does not move anyone
+
+std::string reasonText(const kb::KnowledgeBase& kb, const Weight& weight, const Observation& seen)
+{
+    if (!seen.text.empty()) return seen.text;
+    const kb::Flag* flag = kb.flag(weight.flag);
+    const std::string what = flag ? flag->trueWhen : weight.flag;
+    return seen.present ? what : "not so: " + what;
+}
+
+}  // namespace
+
+Diagnosis diagnose(const Facts& facts, const Evidence& told)
+{
+    Diagnosis made;
+    made.evidence = observe(facts);
+    for (const auto& [flag, seen] : told) made.evidence.insert_or_assign(flag, seen);
+    made.context = contextOf(facts);
+    auto beliefs = rank(facts.kb, made.context, made.evidence);
+    made.next = nextChecks(facts.kb, beliefs, made.evidence);
+    for (Belief& belief : beliefs) {
+        LikelyCause likely{std::move(belief), {}};
+        for (const Weight& weight : likely.belief.weights) {
+            const auto seen = made.evidence.find(weight.flag);
+            if (std::fabs(weight.nats) < kWorthSaying || seen == made.evidence.end()) continue;
+            likely.reasons.push_back({weight.nats > 0, weight.nats, reasonText(facts.kb, weight, seen->second)});
+        }
+        made.causes.push_back(std::move(likely));
+    }
+    return made;
+}
+
+std::string_view cautionFor(std::string_view check)
+{
+    static constexpr std::pair<std::string_view, std::string_view> kCautions[] = {
+        {"T12", "Before you open a case: shut down, unplug, and touch bare metal first."},
+        {"T10", "Never look into a fibre or a cage: the light is invisible. Read the power from the module."},
+        {"T43", "Never look into a fibre: both ends dark, caps on, before you inspect or clean."},
+        {"T11", "Behind a wall plate there may be mains: switch the circuit off and check, or leave it to a licensed trade."},
+        {"T31", "Restarting interrupts everyone: tell the house first."},
+        {"T34", "Agree on it first, and switch protection back on at once."},
+    };
+    for (const auto& [id, text] : kCautions)
+        if (id == check) return text;
+    return {};
+}
+
+}  // namespace sokudo::diagnose

@@ -1,0 +1,48 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Everything the program knows about a slow path, and the signs it reads from it.
+#pragma once
+
+#include <map>
+#include <span>
+#include <vector>
+
+#include "core/analyse.h"
+#include "core/diagnose/evidence.h"
+#include "core/expect/stage.h"
+#include "core/measure/seams.h"
+#include "core/measure/trial.h"
+
+namespace sokudo::diagnose {
+
+struct Facts {
+    const plan::Plan& plan;
+    const kb::KnowledgeBase& kb;
+    const Analysis& analysis;
+    const measure::Trial& trial;                 ///< the result that disappoints
+    const std::vector<measure::Trial>& trials;   ///< all of them, any path
+    const expect::Expectation* expected = nullptr;        ///< of the same traffic as the trial
+    const expect::Expectation* memoryExpected = nullptr;  ///< memory to memory on the same path
+    std::map<plan::DeviceId, measure::HostSnapshot> hosts;///< readings of ends, where there are any
+
+    /// Trials of the same two ends and kind, in the direction asked for.
+    std::vector<const measure::Trial*> samePath(measure::TrialKind, measure::Direction) const;
+    /// The fastest link rate that the path promises end to end: its slowest link. Zero where not known.
+    BitRate plannedRate() const;
+};
+
+/// A fact that the program can look up: it answers one flag, or says that it cannot tell.
+struct Sign {
+    std::string_view flag;
+    std::optional<Observation> (*read)(const Facts&);
+};
+
+std::span<const Sign> signsFromTrials();
+std::span<const Sign> signsFromPlan();
+std::span<const Sign> signsFromHost();
+
+/// All flags that the facts answer by themselves.
+Evidence observe(const Facts&);
+/// What the path has.
+Context contextOf(const Facts&);
+
+}  // namespace sokudo::diagnose

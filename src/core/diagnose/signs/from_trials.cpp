@@ -1,0 +1,214 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Signs that lie in the figures of the tests themselves.
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/diagnose/facts.h"
+#include "core/measure/statistics.h"
+
+namespace sokudo::diagnose {
+namespace {
+
+using measure::Direction;
+using measure::Trial;
+using measure::TrialKind;
+
+Observation measured(bool present, std::string text) { return {present, Witness::Measured, std::move(text)}; }
+
+/// The best stable figure of the path: the greater of the medians of the two directions.
+std::optional<BitRate> bestStable(const Facts& facts)
+{
+    if (facts.trial.kind != TrialKind::Memory) return std::nullopt;
+    std::optional<BitRate> best;
+    for (Direction direction : {Direction::Forward, Direction::Reverse}) {
+        std::vector<BitRate> rates;
+        for (const Trial* trial : facts.samePath(TrialKind::Memory, direction)) rates.push_back(trial->rate.value);
+        if (rates.empty()) continue;
+        const BitRate median = measure::summarise(rates).median;
+        if (!best || median > *best) best = median;
+    }
+    return best ? best : std::optional(facts.trial.rate.value);
+}
+
+std::optional<Observation> plateau(const Facts& facts, double low, double high)
+{
+    const auto best = bestStable(facts);
+    if (!best || facts.plannedRate().steps() == 0) return std::nullopt;
+    const double gbps = inGigabits(*best);
+    const bool inside = gbps >= low && gbps <= high && inGigabits(facts.plannedRate()) >= 1.5 * gbps;
+    return measured(inside, fmt::format("best stable result {}, the path promises {}", text::rate(*best, 3), text::linkRate(facts.plannedRate())));
+}
+
+std::optional<Observation> plateau94(const Facts& facts) { return plateau(facts, 0.085, 0.0965); }
+std::optional<Observation> plateau940(const Facts& facts) { return plateau(facts, 0.88, 0.965); }
+std::optional<Observation> plateau235(const Facts& facts) { return plateau(facts, 2.15, 2.42); }
+
+/// The result sits at a ceiling of a bus that is narrower than the link.
+std::optional<Observation> plateauBus(const Facts& facts)
+{
+    const auto best = bestStable(facts);
+    const expect::Expectation* path = facts.memoryExpected ? facts.memoryExpected : facts.expected;
+    if (!best || !path) return std::nullopt;
+    for (int generation = 1; generation <= 4; ++generation)
+        for (int lanes : {1, 2, 4, 8}) {
+            const kb::BusGeneration* row = facts.kb.bus(generation);
+            if (!row) continue;
+            const int payload = generation <= 2 ? 128 : 256;
+            const double typical = row->gigatransfers * lanes * row->codingPayload / row->codingTotal * payload / (payload + 24.0) * 0.94;
+            const bool below = typical * 0.97 / 0.94 < 0.97 * inGigabits(facts.plannedRate()) * 0.9415;
+            if (below && std::fabs(std::log(inGigabits(*best) / typical)) < 0.08)
+                return measured(true, fmt::format("{} is what a {}.0 ×{} slot carries ({} Gb/s)", text::rate(*best, 3), generation, lanes, text::number(typical, 3)));
+        }
+    return measured(false, fmt::format("{} is no ceiling of a narrower slot", text::rate(*best, 3)));
+}
+
+std::optional<Observation> multiGain(const Facts& facts)
+{
+    std::optional<BitRate> one, many;
+    for (const Trial* trial : facts.samePath(TrialKind::Memory, Direction::Forward)) {
+        auto& best = trial->streams == 1 ? one : trial->streams >= 2 ? many : one;
+        if (!best || trial->rate.value > *best) best = trial->rate.value;
+    }
+    if (!one || !many) return std::nullopt;
+    const bool oneIsEnough = facts.memoryExpected && one->in() >= 0.9 * facts.memoryExpected->expected.typical.in();
+    const double factor = many->in() / std::max(1.0, one->in());
+    return measured(!oneIsEnough && factor >= 1.5, fmt::format("several streams {}, one stream {}: {} times", text::rate(*many, 3), text::rate(*one, 3), text::number(factor, 2)));
+}
+
+std::optional<Observation> asymmetry(const Facts& facts)
+{
+    std::vector<BitRate> forward, reverse;
+    for (const Trial* trial : facts.samePath(facts.trial.kind, Direction::Forward)) forward.push_back(trial->rate.value);
+    for (const Trial* trial : facts.samePath(facts.trial.kind, Direction::Reverse)) reverse.push_back(trial->rate.value);
+    if (forward.empty() || reverse.empty()) return std::nullopt;
+    const double a = measure::summarise(forward).median.in(), b = measure::summarise(reverse).median.in();
+    const double factor = std::max(a, b) / std::max(1.0, std::min(a, b));
+    return measured(factor >= 1.25, factor >= 1.25 ? fmt::format("one direction is {} times as fast as the other", text::number(factor, 2)) : std::string("the same in both directions"));
+}
+
+std::optional<Observation> fileOnly(const Facts& facts)
+{
+    if (!facts.memoryExpected) return std::nullopt;
+    if (facts.trial.kind == TrialKind::Memory) {
+        const auto standing = measure::standing(facts.trial.rate.value, facts.memoryExpected->expected);
+        if (standing == measure::Standing::Low || standing == measure::Standing::Fault) return measured(false, "memory to memory is already slow");
+        return std::nullopt;
+    }
+    const auto memory = facts.samePath(TrialKind::Memory, Direction::Forward);
+    if (memory.empty()) return std::nullopt;
+    std::vector<BitRate> rates;
+    for (const Trial* trial : memory) rates.push_back(trial->rate.value);
+    const BitRate median = measure::summarise(rates).median;
+    const bool fine = median >= facts.memoryExpected->expected.low;
+    return measured(fine, fmt::format("memory to memory reaches {}, {}", text::rate(median, 3), fine ? "as expected" : "less than expected"));
+}
+
+std::optional<Observation> erratic(const Facts& facts)
+{
+    if (facts.trial.samples.size() < 4) return std::nullopt;
+    const double variation = measure::summarise(facts.trial.samples).variation;
+    return measured(variation > 0.15, fmt::format("the seconds of the test vary by {} %", text::number(100 * variation, 2)));
+}
+
+std::optional<Observation> decay(const Facts& facts)
+{
+    const auto& samples = facts.trial.samples;
+    if (samples.size() < 6) return std::nullopt;
+    const std::size_t third = samples.size() / 3;
+    const auto mean = [&](std::size_t from, std::size_t to) { return measure::summarise(std::vector<BitRate>(samples.begin() + static_cast<std::ptrdiff_t>(from), samples.begin() + static_cast<std::ptrdiff_t>(to))).mean; };
+    const BitRate first = mean(0, third), last = mean(samples.size() - third, samples.size());
+    return measured(last.in() < 0.75 * first.in(), fmt::format("it starts at {} and ends at {}", text::rate(first, 3), text::rate(last, 3)));
+}
+
+std::optional<double> condition(const Facts& facts, const std::string& key)
+{
+    const auto at = facts.trial.conditions.find(key);
+    return at == facts.trial.conditions.end() ? std::nullopt : text::parseNumber(at->second);
+}
+
+std::optional<Observation> corePegged(const Facts& facts)
+{
+    const auto top = condition(facts, "busiest_core_percent"), mean = condition(facts, "mean_core_percent");
+    if (!top || !mean) return std::nullopt;
+    return measured(*top >= 95 && *mean < 60, fmt::format("busiest core at {} %, all cores at {} %", text::number(*top, 3), text::number(*mean, 3)));
+}
+
+std::optional<Observation> processorFull(const Facts& facts)
+{
+    const auto mean = condition(facts, "mean_core_percent");
+    if (!mean) return std::nullopt;
+    return measured(*mean >= 85, fmt::format("all cores at {} % on average", text::number(*mean, 3)));
+}
+
+std::optional<Observation> retransmits(const Facts& facts)
+{
+    const auto percent = condition(facts, "sent_again_percent");
+    if (!percent) return std::nullopt;
+    return measured(*percent > 0.1, fmt::format("{} % sent again", text::number(*percent, 2)));
+}
+
+std::optional<Observation> checkErrors(const Facts& facts)
+{
+    const auto errors = condition(facts, "rx_check_errors");
+    if (!errors) return std::nullopt;
+    return measured(*errors > 0, fmt::format("{} frames with a wrong check sum during the test", text::number(*errors, 6)));
+}
+
+std::optional<Observation> receiveDrops(const Facts& facts)
+{
+    const auto drops = condition(facts, "rx_drops");
+    if (!drops) return std::nullopt;
+    return measured(*drops > 0, fmt::format("{} frames dropped by the receiver during the test", text::number(*drops, 6)));
+}
+
+std::optional<Observation> windowBound(const Facts& facts)
+{
+    const auto share = condition(facts, "window_limited_percent");
+    if (!share) return std::nullopt;
+    return measured(*share >= 20, fmt::format("held back by the window {} % of the time", text::number(*share, 2)));
+}
+
+std::optional<Observation> idleLatency(const Facts& facts)
+{
+    const auto ms = condition(facts, "least_round_trip_ms");
+    if (!ms) return std::nullopt;
+    return measured(*ms > 2, fmt::format("least round trip {} ms", text::number(*ms, 3)));
+}
+
+std::optional<Observation> unitSlip(const Facts& facts)
+{
+    const expect::Expectation* path = facts.expected;
+    if (!path || facts.trial.origin == measure::Origin::Measured) return std::nullopt;
+    const double share = facts.trial.rate.value.in() / std::max(1.0, path->expected.typical.in());
+    const bool fits = share >= 0.09 && share <= 0.13 && 8 * facts.trial.rate.value.in() <= 1.03 * path->expected.high.in();
+    return measured(fits, fits ? fmt::format("eight times the figure is {}: bits and bytes may be mixed up", text::rate(scaled(facts.trial.rate.value, 8), 3)) : std::string("the figure times eight is not what is expected"));
+}
+
+std::optional<Observation> shortTest(const Facts& facts)
+{
+    if (facts.trial.duration.steps() == 0) return std::nullopt;
+    return measured(facts.trial.duration < Duration::of(5), fmt::format("the test ran for {}", text::duration(facts.trial.duration)));
+}
+
+std::optional<Observation> aboveCeiling(const Facts& facts)
+{
+    if (!facts.expected || facts.expected->isEmpty()) return std::nullopt;
+    const bool above = facts.trial.rate.value.in() > 1.03 * facts.expected->expected.high.in();
+    return measured(above, above ? "more than the path can carry" : "within what the path can carry");
+}
+
+constexpr Sign kSigns[] = {
+    {"e05", plateau94},   {"e06", plateau940},     {"e07", plateau235},  {"e08", plateauBus},  {"e09", multiGain},   {"e10", asymmetry},
+    {"e12", fileOnly},    {"e13", decay},          {"e14", erratic},     {"e15", corePegged},  {"e16", processorFull}, {"e19", retransmits},
+    {"e20", checkErrors}, {"e21", receiveDrops},   {"e33", idleLatency}, {"e37", windowBound}, {"e46", unitSlip},    {"e56", shortTest},
+    {"e57", aboveCeiling},
+};
+
+}  // namespace
+
+std::span<const Sign> signsFromTrials() { return kSigns; }
+
+}  // namespace sokudo::diagnose

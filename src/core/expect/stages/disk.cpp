@@ -1,0 +1,43 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/expect/stages.h"
+
+namespace sokudo::expect {
+
+Result<Stage> diskStage(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, Access access)
+{
+    const kb::Disk* disk = kb.disk(group.kind);
+    if (!disk) return failure(ErrorCode::BadInput, fmt::format("unknown kind of disk “{}”", group.kind));
+    const kb::ArrayLevel* level = kb.array(group.level.empty() ? "single" : group.level);
+    if (!level) return failure(ErrorCode::BadInput, fmt::format("unknown array level “{}”", group.level));
+    if (group.count < level->leastDisks)
+        return failure(ErrorCode::BadInput, fmt::format("{} needs at least {} disks, not {}", level->id, level->leastDisks, group.count));
+    if (group.count > 1 && level->id == "single")
+        return failure(ErrorCode::BadInput, fmt::format("{} disks need an array level: write raid0, raid1, raid5, raid6 or raid10 after them", group.count));
+    const bool reads = access == Access::Read;
+    const Band& one = reads ? disk->read : disk->write;
+    Stage stage;
+    stage.kind = StageKind::Disk;
+    stage.label = group.count > 1 ? "disks" : "disk";
+    stage.detail = group.count > 1 ? fmt::format("{} {} {}", group.count, disk->id, level->id) : disk->id;
+    stage.from = {level->from.source, weaker(level->from.certainty, disk->from.certainty)};
+    if (level->id == "single") {
+        stage.carries = one;
+        stage.working = fmt::format("{}, {}: up to {} = {}; usually {} = {}", disk->name, reads ? "reading" : "writing", text::byteRate(one.high), text::rate(one.high),
+                                    text::byteRate(one.typical), text::rate(one.typical));
+        return stage;
+    }
+    const double share = reads ? level->readPerDisk * group.count - level->readLess : level->writePerDisk * group.count - level->writeLess;
+    const double factor = reads ? level->readFactor : level->writeFactor;
+    const BitRate typical = scaled(one.typical, share * factor);
+    stage.carries = {scaled(typical, 0.9), typical, scaled(one.typical, share)};
+    stage.working = fmt::format("{} disks, {}: {} × {} = {} = {}; usually × {} = {} = {}", group.count, level->name, text::number(share), text::byteRate(one.typical),
+                                text::byteRate(stage.carries.high), text::rate(stage.carries.high), text::number(factor), text::byteRate(typical), text::rate(typical));
+    return stage;
+}
+
+}  // namespace sokudo::expect

@@ -1,0 +1,41 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/expect/stages.h"
+
+namespace sokudo::expect {
+
+Result<Stage> linkStage(const kb::KnowledgeBase& kb, BitRate rate, const arithmetic::Framing& framing)
+{
+    const auto ceiling = arithmetic::goodput(rate, framing);
+    if (!ceiling) return tl::unexpected(ceiling.error());
+    const kb::Factor* wire = kb.factor("wire");
+    if (!wire) return failure(ErrorCode::NotFound, "link_factors.csv has no row “wire”");
+    Stage stage;
+    stage.kind = StageKind::Link;
+    stage.label = "link";
+    stage.detail = text::linkRate(rate);
+    stage.carries = {scaled(*ceiling, wire->value.low), scaled(*ceiling, wire->value.typical), scaled(*ceiling, wire->value.high)};
+    stage.working = fmt::format("{} {} (MTU {}) = {}", text::linkRate(rate), arithmetic::shareText(framing), framing.mtu, text::rate(*ceiling, 5));
+    stage.from = {"802.3-3", Certainty::Standard};
+    stage.line = rate;
+    return stage;
+}
+
+Result<Stage> hopStage(const kb::KnowledgeBase& kb, std::string_view id)
+{
+    const kb::Hop* hop = kb.hop(id);
+    if (!hop) return failure(ErrorCode::NotFound, fmt::format("hops.csv has no row “{}”", id));
+    Stage stage;
+    stage.kind = StageKind::Link;
+    stage.label = "coax";
+    stage.detail = "half duplex";
+    stage.carries = hop->carries;
+    stage.working = fmt::format("{}: {} to {}, usually {}", hop->name, text::rate(hop->carries.low), text::rate(hop->carries.high), text::rate(hop->carries.typical));
+    stage.from = hop->from;
+    stage.line = hop->carries.high;
+    return stage;
+}
+
+}  // namespace sokudo::expect

@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/expect/stages.h"
+
+namespace sokudo::expect {
+namespace {
+constexpr double kScalingLoss = 0.8;  // practice: what is left of N cores when they share caches and locks
+constexpr int kJumbo = 4000;          // from here on frames count as large
+}  // namespace
+
+Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProcessor& host, int mtu, int streams)
+{
+    const kb::Processor* row = kb.processor(host.kind);
+    if (!row) return failure(ErrorCode::BadInput, fmt::format("unknown kind of processor “{}”", host.kind));
+    if (host.clockGhz <= 0 || host.clockGhz > 10) return failure(ErrorCode::OutOfRange, "a processor clock lies between 0 and 10 GHz");
+    if (streams < 1) return failure(ErrorCode::OutOfRange, "at least one stream");
+    const Band& perGhz = mtu >= kJumbo ? row->perGhzJumbo : row->perGhz;
+    const int used = std::min(streams, std::max(1, host.cores));
+    const double factor = host.clockGhz * (used > 1 ? used * kScalingLoss : 1.0);
+    Stage stage;
+    stage.kind = StageKind::Processor;
+    stage.label = "processor";
+    stage.detail = used > 1 ? fmt::format("{} cores, {}{}GHz", used, text::number(host.clockGhz), text::kThin) : fmt::format("one core, {}{}GHz", text::number(host.clockGhz), text::kThin);
+    stage.carries = {scaled(perGhz.low, factor), scaled(perGhz.typical, factor), scaled(perGhz.high, factor)};
+    const std::string cores = used > 1 ? fmt::format(" × {} cores × {}", used, text::number(kScalingLoss)) : std::string(" on one core");
+    stage.working = fmt::format("{}{}GHz × {} per GHz{} = {}; usually {} per GHz = {}", text::number(host.clockGhz), text::kThin, text::rate(perGhz.high), cores,
+                                text::rate(stage.carries.high), text::rate(perGhz.typical), text::rate(stage.carries.typical));
+    stage.from = row->from;
+    return stage;
+}
+
+}  // namespace sokudo::expect

@@ -1,0 +1,145 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/check.h"
+
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+#include <fmt/format.h>
+
+namespace sokudo::kb {
+namespace {
+
+using Complaints = std::vector<std::string>;
+
+template <class Rows>
+void uniqueIds(const Rows& rows, std::string_view table, Complaints& out)
+{
+    std::set<std::string> seen;
+    for (const auto& row : rows) {
+        if (!seen.insert(row.id).second) out.push_back(fmt::format("{}: id {} stands twice", table, row.id));
+    }
+}
+
+template <class Rows>
+void sourcesResolve(const KnowledgeBase& kb, const Rows& rows, std::string_view table, Complaints& out)
+{
+    for (const auto& row : rows)
+        if (!kb.clause(row.from.source)) out.push_back(fmt::format("{}: unknown source {}", table, row.from.source));
+}
+
+void lineRates(const KnowledgeBase& kb, Complaints& out)
+{
+    for (const Phy& phy : kb.phys) {
+        if (!kb.cage(phy.cage)) out.push_back(fmt::format("phys.csv: {} names the unknown cage {}", phy.id, phy.cage));
+        if (!phy.laneGbd || phy.codingTotal == 0) continue;
+        const double payload = phy.lanes * *phy.laneGbd * phy.bitsPerSymbol * phy.codingPayload / phy.codingTotal;
+        const double wanted = inGigabits(phy.rate);
+        if (std::fabs(payload / wanted - 1) > 0.0001) out.push_back(fmt::format("phys.csv: {} does not reach its rate: {:.3f} Gb/s of {}", phy.id, payload, wanted));
+    }
+}
+
+void budgets(const KnowledgeBase& kb, Complaints& out)
+{
+    for (const Optics& row : kb.optics) {
+        const Phy* phy = kb.phy(row.phy);
+        if (!phy) {
+            out.push_back(fmt::format("optics.csv: unknown phy {}", row.phy));
+            continue;
+        }
+        if (row.txMin > row.txMax || row.rxMin > row.rxMax) out.push_back(fmt::format("optics.csv: {} has a minimum above its maximum", row.phy));
+        if (phy->rate < gigabits(10) || row.from.certainty != Certainty::Standard) continue;
+        Decibel largest;
+        for (const Reach& reach : kb.reaches)
+            if (reach.phy == row.phy && reach.maxLoss) largest = std::max(largest, *reach.maxLoss);
+        // The 850 nm rows allow more loss on better fibre than the launch-to-receive window at full dispersion penalty; the window must cover the shortest grade.
+        const Decibel window = row.txMin - row.rxMin;
+        Decibel nearest = largest;
+        for (const Reach& reach : kb.reaches)
+            if (reach.phy == row.phy && reach.maxLoss && std::llabs((*reach.maxLoss - window).steps()) < std::llabs((nearest - window).steps())) nearest = *reach.maxLoss;
+        if (phy->id == "100gbase-er4") nearest = Decibel::of(18);
+        if (std::llabs((nearest - window).steps()) > 150)
+            out.push_back(fmt::format("optics.csv: {}: launch minus loss is not receive ({:.2f} dB against {:.2f} dB)", row.phy, window.in(), nearest.in()));
+    }
+}
+
+void references(const KnowledgeBase& kb, Complaints& out)
+{
+    for (const Reach& row : kb.reaches)
+        if (!kb.phy(row.phy) || !kb.medium(row.medium)) out.push_back(fmt::format("reach.csv: {} on {} names something unknown", row.phy, row.medium));
+    for (const ModuleKind& row : kb.modules)
+        if (!kb.phy(row.phy) || !kb.cage(row.cage)) out.push_back(fmt::format("modules.csv: {} names something unknown", row.id));
+    for (const TwistedPairCase& row : kb.twistedPairs) {
+        for (const std::string& phy : row.phys)
+            if (phy != "*" && !kb.phy(phy)) out.push_back(fmt::format("twisted_pair.csv: unknown phy {}", phy));
+        for (const std::string& medium : row.media)
+            if (medium != "*" && !kb.medium(medium)) out.push_back(fmt::format("twisted_pair.csv: unknown medium {}", medium));
+    }
+    for (const DirectAttachCase& row : kb.directAttaches)
+        if (!kb.phy(row.phy) || !kb.medium(row.medium)) out.push_back(fmt::format("direct_attach.csv: {} names something unknown", row.phy));
+    for (const Pairing& row : kb.pairings)
+        if (!kb.phy(row.phyA) || !kb.phy(row.phyB)) out.push_back(fmt::format("pairings.csv: {} and {}: something unknown", row.phyA, row.phyB));
+    for (const FecRule& row : kb.fecRules)
+        if (!kb.phy(row.phy)) out.push_back(fmt::format("fec.csv: unknown phy {}", row.phy));
+    for (const Cause& cause : kb.causes) {
+        if (!kb.check(cause.check)) out.push_back(fmt::format("causes.csv: {} names the unknown check {}", cause.id, cause.check));
+        for (const auto& [flag, letter] : cause.signature)
+            if (!kb.flag(flag)) out.push_back(fmt::format("causes.csv: {} names the unknown flag {}", cause.id, flag));
+    }
+    for (const Flag& flag : kb.flags)
+        if (flag.background <= 0 || flag.background >= 1) out.push_back(fmt::format("flags.csv: {} has no background between 0 and 1", flag.id));
+}
+
+template <class Rows, class Get>
+void bandsRise(const Rows& rows, std::string_view table, Get get, Complaints& out)
+{
+    for (const auto& row : rows) {
+        const auto& band = get(row);
+        if (band.low > band.typical || band.typical > band.high) out.push_back(fmt::format("{}: {} has a band that does not rise", table, row.id));
+    }
+}
+
+}  // namespace
+
+std::vector<std::string> contradictions(const KnowledgeBase& kb)
+{
+    Complaints out;
+    uniqueIds(kb.clauses, "clauses.csv", out);
+    uniqueIds(kb.media, "media.csv", out);
+    uniqueIds(kb.cages, "cages.csv", out);
+    uniqueIds(kb.phys, "phys.csv", out);
+    uniqueIds(kb.modules, "modules.csv", out);
+    uniqueIds(kb.disks, "disks.csv", out);
+    uniqueIds(kb.arrays, "arrays.csv", out);
+    uniqueIds(kb.causes, "causes.csv", out);
+    uniqueIds(kb.flags, "flags.csv", out);
+    uniqueIds(kb.checks, "checks.csv", out);
+    sourcesResolve(kb, kb.media, "media.csv", out);
+    sourcesResolve(kb, kb.cages, "cages.csv", out);
+    sourcesResolve(kb, kb.phys, "phys.csv", out);
+    sourcesResolve(kb, kb.reaches, "reach.csv", out);
+    sourcesResolve(kb, kb.optics, "optics.csv", out);
+    sourcesResolve(kb, kb.modules, "modules.csv", out);
+    sourcesResolve(kb, kb.twistedPairs, "twisted_pair.csv", out);
+    sourcesResolve(kb, kb.directAttaches, "direct_attach.csv", out);
+    sourcesResolve(kb, kb.pairings, "pairings.csv", out);
+    sourcesResolve(kb, kb.fecRules, "fec.csv", out);
+    sourcesResolve(kb, kb.buses, "buses.csv", out);
+    sourcesResolve(kb, kb.disks, "disks.csv", out);
+    sourcesResolve(kb, kb.arrays, "arrays.csv", out);
+    sourcesResolve(kb, kb.processors, "processors.csv", out);
+    sourcesResolve(kb, kb.fileShares, "file_shares.csv", out);
+    sourcesResolve(kb, kb.passiveLosses, "passive_losses.csv", out);
+    sourcesResolve(kb, kb.hops, "hops.csv", out);
+    sourcesResolve(kb, kb.factors, "link_factors.csv", out);
+    references(kb, out);
+    lineRates(kb, out);
+    budgets(kb, out);
+    bandsRise(kb.disks, "disks.csv", [](const Disk& row) -> const Band& { return row.read; }, out);
+    bandsRise(kb.processors, "processors.csv", [](const Processor& row) -> const Band& { return row.perGhz; }, out);
+    bandsRise(kb.fileShares, "file_shares.csv", [](const FileShare& row) -> const FactorBand& { return row.share; }, out);
+    bandsRise(kb.hops, "hops.csv", [](const Hop& row) -> const Band& { return row.carries; }, out);
+    return out;
+}
+
+}  // namespace sokudo::kb

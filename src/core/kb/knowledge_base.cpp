@@ -1,0 +1,121 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/knowledge_base.h"
+
+#include <algorithm>
+
+namespace sokudo::kb {
+namespace {
+
+constexpr std::string_view kKinds[] = {"twisted-pair", "multimode", "single-mode", "direct-attach", "active-optical", "coax"};
+
+template <class Row>
+const Row* byId(const std::vector<Row>& rows, std::string_view id)
+{
+    const auto at = std::find_if(rows.begin(), rows.end(), [id](const Row& row) { return row.id == id; });
+    return at == rows.end() ? nullptr : &*at;
+}
+
+template <class Row>
+const Row* byIdOrAlias(const std::vector<Row>& rows, std::string_view name)
+{
+    if (const Row* row = byId(rows, name)) return row;
+    for (const Row& row : rows)
+        if (std::find(row.aliases.begin(), row.aliases.end(), name) != row.aliases.end()) return &row;
+    return nullptr;
+}
+
+template <class Row>
+const Row* byPhy(const std::vector<Row>& rows, std::string_view phy)
+{
+    const auto at = std::find_if(rows.begin(), rows.end(), [phy](const Row& row) { return row.phy == phy; });
+    return at == rows.end() ? nullptr : &*at;
+}
+
+}  // namespace
+
+std::string_view code(MediumKind kind) { return kKinds[static_cast<int>(kind)]; }
+
+std::optional<MediumKind> mediumKindFromCode(std::string_view text)
+{
+    for (int i = 0; i < 6; ++i)
+        if (kKinds[i] == text) return static_cast<MediumKind>(i);
+    return std::nullopt;
+}
+
+const Clause* KnowledgeBase::clause(std::string_view id) const { return byId(clauses, id); }
+const Medium* KnowledgeBase::medium(std::string_view id) const { return byIdOrAlias(media, id); }
+const Cage* KnowledgeBase::cage(std::string_view id) const { return byIdOrAlias(cages, id); }
+const Phy* KnowledgeBase::phy(std::string_view id) const { return byIdOrAlias(phys, id); }
+const Optics* KnowledgeBase::opticsOf(std::string_view phy) const { return byPhy(optics, phy); }
+const ModuleKind* KnowledgeBase::module(std::string_view id) const
+{
+    if (const ModuleKind* found = byIdOrAlias(modules, id)) return found;
+    const Phy* named = phy(id);
+    return named ? byId(modules, named->id) : nullptr;
+}
+const FecRule* KnowledgeBase::fecRule(std::string_view phy) const { return byPhy(fecRules, phy); }
+const Disk* KnowledgeBase::disk(std::string_view id) const { return byIdOrAlias(disks, id); }
+const ArrayLevel* KnowledgeBase::array(std::string_view id) const { return byIdOrAlias(arrays, id); }
+const Processor* KnowledgeBase::processor(std::string_view id) const { return byIdOrAlias(processors, id); }
+const PassiveLoss* KnowledgeBase::passiveLoss(std::string_view id) const { return byId(passiveLosses, id); }
+const Hop* KnowledgeBase::hop(std::string_view id) const { return byId(hops, id); }
+const Factor* KnowledgeBase::factor(std::string_view id) const { return byId(factors, id); }
+const Flag* KnowledgeBase::flag(std::string_view id) const { return byId(flags, id); }
+const Cause* KnowledgeBase::cause(std::string_view id) const { return byId(causes, id); }
+const Check* KnowledgeBase::check(std::string_view id) const { return byId(checks, id); }
+
+const Reach* KnowledgeBase::reach(std::string_view phy, std::string_view medium) const
+{
+    const auto at = std::find_if(reaches.begin(), reaches.end(), [&](const Reach& row) { return row.phy == phy && row.medium == medium; });
+    return at == reaches.end() ? nullptr : &*at;
+}
+
+const Pairing* KnowledgeBase::pairing(std::string_view a, std::string_view b) const
+{
+    const auto at = std::find_if(pairings.begin(), pairings.end(), [&](const Pairing& row) {
+        return (row.phyA == a && row.phyB == b) || (row.phyA == b && row.phyB == a);
+    });
+    return at == pairings.end() ? nullptr : &*at;
+}
+
+const BusGeneration* KnowledgeBase::bus(int generation) const
+{
+    const auto at = std::find_if(buses.begin(), buses.end(), [&](const BusGeneration& row) { return row.generation == generation; });
+    return at == buses.end() ? nullptr : &*at;
+}
+
+const FileShare* KnowledgeBase::fileShare(std::string_view name, BitRate linkRate) const
+{
+    const FileShare* named = byIdOrAlias(fileShares, name);
+    if (!named) return nullptr;
+    const FileShare* best = nullptr;
+    for (const FileShare& row : fileShares) {
+        if (row.id != named->id) continue;
+        const bool covers = row.at >= linkRate;
+        if (!best || (best->at < linkRate ? row.at > best->at : covers && row.at < best->at)) best = &row;
+    }
+    return best;
+}
+
+const Phy* KnowledgeBase::twistedPairPhy(BitRate rate) const
+{
+    const auto at = std::find_if(phys.begin(), phys.end(),
+                                 [&](const Phy& row) { return row.medium == MediumKind::TwistedPair && row.rate == rate; });
+    return at == phys.end() ? nullptr : &*at;
+}
+
+const Phy* KnowledgeBase::directAttachPhy(BitRate rate) const
+{
+    const auto at = std::find_if(phys.begin(), phys.end(),
+                                 [&](const Phy& row) { return row.medium == MediumKind::DirectAttach && row.rate == rate; });
+    return at == phys.end() ? nullptr : &*at;
+}
+
+std::string KnowledgeBase::citation(std::string_view source) const
+{
+    const Clause* found = clause(source);
+    if (!found) return std::string(source);
+    return found->clause.empty() ? found->document : found->document + " " + found->clause;
+}
+
+}  // namespace sokudo::kb

@@ -1,0 +1,235 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The facts Sokudo knows: one struct per row of a table in data/, and the tables themselves.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/base/quantity.h"
+#include "core/base/verdict.h"
+
+namespace sokudo::kb {
+
+/// Where a row comes from and how sure it is.
+struct Provenance {
+    std::string source;  ///< id in clauses.csv
+    Certainty certainty = Certainty::Typical;
+};
+
+struct Clause { std::string id, document, clause, title; };
+
+enum class MediumKind { TwistedPair, Multimode, SingleMode, DirectAttach, ActiveOptical, Coax };
+std::string_view code(MediumKind);
+std::optional<MediumKind> mediumKindFromCode(std::string_view);
+constexpr bool isFibre(MediumKind kind) { return kind == MediumKind::Multimode || kind == MediumKind::SingleMode; }
+constexpr bool isCaptive(MediumKind kind) { return kind == MediumKind::DirectAttach || kind == MediumKind::ActiveOptical; }
+
+/// A cable category or fibre type.
+struct Medium {
+    std::string id, name;
+    MediumKind kind = MediumKind::TwistedPair;
+    int grade = 0;            ///< compares media of one kind: the smaller is the weaker
+    bool conductive = false;  ///< carries metal from end to end
+    std::optional<Decibel> loss850, loss1310, loss1550;  ///< greatest loss per kilometre
+    std::optional<Decibel> typical850, typical1310;      ///< loss per kilometre a meter shows
+    std::vector<std::string> aliases;
+    Provenance from;
+};
+
+/// A socket in a device.
+struct Cage {
+    std::string id, name, family;
+    int lanes = 1;
+    std::optional<double> laneGbd;  ///< symbol rate of one lane, GBd
+    BitRate rate;                   ///< the most the socket is made for
+    std::vector<BitRate> defaultRates;  ///< what hosts usually list when nobody said
+    bool holdsModule = false;
+    std::vector<std::string> aliases;
+    Provenance from;
+};
+
+/// A physical-layer type of IEEE 802.3 or of a multi-source agreement.
+struct Phy {
+    std::string id, name;
+    BitRate rate;
+    int lanes = 1;
+    std::optional<double> laneGbd;
+    int codingPayload = 0, codingTotal = 0, bitsPerSymbol = 1;
+    MediumKind medium = MediumKind::TwistedPair;
+    int windowNm = 0;         ///< 850, 1310 or 1550: which loss column counts
+    std::string wavelengths;  ///< equal text means: each hears what the other sends
+    std::string connector, cage;
+    std::string fecRequired;  ///< empty, none, base-r, rs528, rs544, module
+    std::vector<std::string> aliases;
+    Provenance from;
+};
+
+struct Reach {
+    std::string phy, medium;
+    Length max;
+    std::optional<Decibel> maxLoss;  ///< channel insertion loss allowed
+    std::string condition;
+    Provenance from;
+};
+
+struct Optics {
+    std::string phy;
+    PowerDbm txMin, txMax, rxMin, rxMax;
+    std::optional<PowerDbm> damage;
+    Provenance from;
+};
+
+/// A pluggable transceiver kind.
+struct ModuleKind {
+    std::string id, name, cage, phy;
+    std::vector<BitRate> rates;  ///< falling
+    Watt power;
+    std::optional<Length> maxCopper;
+    std::vector<std::string> aliases;
+    Provenance from;
+};
+
+/// One line of the twisted-pair planning table: the first that covers a channel decides.
+struct TwistedPairCase {
+    std::string id;
+    std::vector<std::string> phys, media;  ///< "*" stands for all
+    std::string bundle;                    ///< any, loose, bundled
+    std::optional<Length> upTo;            ///< empty: any length
+    Verdict verdict = Verdict::Unknown;
+    std::optional<BitRate> plan;  ///< rate to plan on
+    bool planIsAsked = false;     ///< plan on the rate asked for
+    std::string text;
+    Provenance from;
+};
+
+struct DirectAttachCase {
+    std::string id, phy, medium;
+    Length upTo;
+    Verdict verdict = Verdict::Unknown;
+    std::string leastFec, text;
+    Provenance from;
+};
+
+/// Two different PHYs that may face each other.
+struct Pairing {
+    std::string phyA, phyB;
+    Verdict verdict = Verdict::Unknown;
+    BitRate rate;
+    std::optional<Length> upTo;
+    std::string text;
+    Provenance from;
+};
+
+struct FecRule {
+    std::string phy, required;
+    std::vector<std::string> allowed;
+    Verdict without = Verdict::Unknown;  ///< both ends off although required
+    std::string text;
+    Provenance from;
+};
+
+struct BusGeneration {
+    int generation = 0;
+    std::string name;
+    double gigatransfers = 0;  ///< GT/s per lane
+    int codingPayload = 0, codingTotal = 0;
+    Provenance from;
+};
+
+/// What a stage carries: about the 10th percentile, the usual, and the best of a healthy set-up.
+struct Band {
+    BitRate low, typical, high;
+    friend bool operator==(const Band&, const Band&) = default;
+};
+/// The same for a plain factor.
+struct FactorBand { double low = 1, typical = 1, high = 1; };
+
+struct Disk { std::string id, name; Band read, write; std::vector<std::string> aliases; Provenance from; };
+
+/// How N disks add up: read = perDisk * N - less, then times the factor (a negative `less` adds).
+struct ArrayLevel {
+    std::string id, name;
+    int leastDisks = 1;
+    double readPerDisk = 1, readLess = 0, writePerDisk = 1, writeLess = 0, readFactor = 1, writeFactor = 1;
+    std::vector<std::string> aliases;
+    Provenance from;
+};
+
+/// What one core moves per GHz of its clock for one TCP stream, offloads on.
+struct Processor { std::string id, name; Band perGhz, perGhzJumbo; std::vector<std::string> aliases; Provenance from; };
+
+/// Share of the network's goodput that a file protocol reaches at one link rate.
+struct FileShare { std::string id, name; BitRate at; FactorBand share; std::vector<std::string> aliases; Provenance from; };
+
+struct PassiveLoss { std::string id, name; Decibel greatest, typical; Provenance from; };
+struct Hop { std::string id, name; Band carries; Duration latency; Provenance from; };
+struct Factor { std::string id, name; FactorBand value; Provenance from; };
+
+struct Cause {
+    std::string id, title;
+    double weight = 0;
+    std::vector<std::string> needs;  ///< context tags, any of which makes the cause possible
+    std::vector<std::pair<std::string, char>> signature;  ///< flag and H, M, L or Z
+    std::string check, fix, gain;
+    double fixMinutes = 0;
+};
+struct Flag { std::string id, name, trueWhen; double background = 0; std::string family; };
+struct Check { std::string id, title; double minutes = 0, cost = 0; std::string risk; std::vector<std::string> flags; };
+
+/// All tables. Immutable once loaded; passed by const reference.
+struct KnowledgeBase {
+    std::vector<Clause> clauses;
+    std::vector<Medium> media;
+    std::vector<Cage> cages;
+    std::vector<Phy> phys;
+    std::vector<Reach> reaches;
+    std::vector<Optics> optics;
+    std::vector<ModuleKind> modules;
+    std::vector<TwistedPairCase> twistedPairs;
+    std::vector<DirectAttachCase> directAttaches;
+    std::vector<Pairing> pairings;
+    std::vector<FecRule> fecRules;
+    std::vector<BusGeneration> buses;
+    std::vector<Disk> disks;
+    std::vector<ArrayLevel> arrays;
+    std::vector<Processor> processors;
+    std::vector<FileShare> fileShares;
+    std::vector<PassiveLoss> passiveLosses;
+    std::vector<Hop> hops;
+    std::vector<Factor> factors;
+    std::vector<Cause> causes;
+    std::vector<Flag> flags;
+    std::vector<Check> checks;
+
+    const Clause* clause(std::string_view id) const;
+    const Medium* medium(std::string_view idOrAlias) const;
+    const Cage* cage(std::string_view idOrAlias) const;
+    const Phy* phy(std::string_view idOrAlias) const;
+    const Reach* reach(std::string_view phy, std::string_view medium) const;
+    const Optics* opticsOf(std::string_view phy) const;
+    const ModuleKind* module(std::string_view idOrAlias) const;
+    const FecRule* fecRule(std::string_view phy) const;
+    const Pairing* pairing(std::string_view phyA, std::string_view phyB) const;
+    const BusGeneration* bus(int generation) const;
+    const Disk* disk(std::string_view idOrAlias) const;
+    const ArrayLevel* array(std::string_view idOrAlias) const;
+    const Processor* processor(std::string_view idOrAlias) const;
+    /// The row of a protocol for a link rate: the slowest row at or above it, else the fastest.
+    const FileShare* fileShare(std::string_view idOrAlias, BitRate linkRate) const;
+    const PassiveLoss* passiveLoss(std::string_view id) const;
+    const Hop* hop(std::string_view id) const;
+    const Factor* factor(std::string_view id) const;
+    const Flag* flag(std::string_view id) const;
+    const Cause* cause(std::string_view id) const;
+    const Check* check(std::string_view id) const;
+    /// The 10GBASE-T style PHY that runs at `rate` on twisted pair.
+    const Phy* twistedPairPhy(BitRate rate) const;
+    /// The direct-attach PHY of a cage family at `rate`.
+    const Phy* directAttachPhy(BitRate rate) const;
+    /// "IEEE 802.3 Clause 52": the document and clause of a source id.
+    std::string citation(std::string_view source) const;
+};
+
+}  // namespace sokudo::kb

@@ -1,0 +1,223 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/load.h"
+
+#include <functional>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
+namespace sokudo::kb {
+namespace {
+
+Band gigabitBand(RowReader& row, std::string_view prefix)
+{
+    const std::string p(prefix);
+    return {row.gigabit(p + "low_gbps"), row.gigabit(p + "typical_gbps"), row.gigabit(p + "high_gbps")};
+}
+
+Band megabyteBand(RowReader& row, std::string_view prefix)
+{
+    const std::string p(prefix);
+    return {megabytes(row.number(p + "low_mbyte_s")), megabytes(row.number(p + "typical_mbyte_s")), megabytes(row.number(p + "high_mbyte_s"))};
+}
+
+Clause clauseRow(RowReader& row) { return {row.text("id"), row.text("document"), row.text("clause"), row.text("title")}; }
+
+Medium mediumRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), row.mediumKind("kind"), row.whole("grade"), row.yes("conductive"),
+            row.maybeDecibel("loss_850_db_per_km"), row.maybeDecibel("loss_1310_db_per_km"), row.maybeDecibel("loss_1550_db_per_km"),
+            row.maybeDecibel("typical_850_db_per_km"), row.maybeDecibel("typical_1310_db_per_km"), row.words("aliases"), row.provenance()};
+}
+
+Cage cageRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), row.text("family"), row.whole("lanes"), row.maybeNumber("lane_gbd"), row.gigabit("rate_gbps"),
+            row.gigabitList("default_rates_gbps"), row.yes("holds_module"), row.words("aliases"), row.provenance()};
+}
+
+Phy phyRow(RowReader& row)
+{
+    Phy phy{row.text("id"), row.text("name"), row.gigabit("rate_gbps"), row.whole("lanes"), row.maybeNumber("lane_gbd")};
+    phy.codingPayload = static_cast<int>(row.maybeNumber("coding_payload").value_or(0));
+    phy.codingTotal = static_cast<int>(row.maybeNumber("coding_total").value_or(0));
+    phy.bitsPerSymbol = static_cast<int>(row.maybeNumber("bits_per_symbol").value_or(1));
+    phy.medium = row.mediumKind("medium_kind");
+    phy.windowNm = static_cast<int>(row.maybeNumber("window_nm").value_or(0));
+    phy.wavelengths = row.text("wavelengths");
+    phy.connector = row.text("connector");
+    phy.cage = row.text("cage");
+    phy.fecRequired = row.text("fec_required");
+    phy.aliases = row.words("aliases");
+    phy.from = row.provenance();
+    return phy;
+}
+
+Reach reachRow(RowReader& row)
+{
+    return {row.text("phy"), row.text("medium"), row.metres("max_length_m"), row.maybeDecibel("max_loss_db"), row.text("condition"), row.provenance()};
+}
+
+Optics opticsRow(RowReader& row)
+{
+    return {row.text("phy"), row.dbm("tx_min_dbm"), row.dbm("tx_max_dbm"), row.dbm("rx_min_dbm"), row.dbm("rx_max_dbm"),
+            row.maybeDbm("damage_dbm"), row.provenance()};
+}
+
+ModuleKind moduleRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), row.text("cage"), row.text("phy"), row.gigabitList("rates_gbps"), Watt::of(row.number("watts")),
+            row.maybeMetres("max_copper_m"), row.words("aliases"), row.provenance()};
+}
+
+TwistedPairCase twistedPairRow(RowReader& row)
+{
+    TwistedPairCase made{row.text("case"), row.words("phys"), row.words("media"), row.text("bundle"), row.maybeMetres("up_to_m"), row.verdict("verdict")};
+    made.planIsAsked = row.text("plan_gbps") == "=";
+    if (!made.planIsAsked && !row.text("plan_gbps").empty()) made.plan = row.gigabit("plan_gbps");
+    made.text = row.text("text");
+    made.from = row.provenance();
+    return made;
+}
+
+DirectAttachCase directAttachRow(RowReader& row)
+{
+    return {row.text("case"), row.text("phy"), row.text("medium"), row.metres("up_to_m"), row.verdict("verdict"),
+            row.text("least_fec"), row.text("text"), row.provenance()};
+}
+
+Pairing pairingRow(RowReader& row)
+{
+    return {row.text("phy_a"), row.text("phy_b"), row.verdict("verdict"), row.gigabit("rate_gbps"), row.maybeMetres("up_to_m"),
+            row.text("text"), row.provenance()};
+}
+
+FecRule fecRow(RowReader& row)
+{
+    return {row.text("phy"), row.text("required"), row.words("allowed"), row.verdict("without_verdict"), row.text("text"), row.provenance()};
+}
+
+BusGeneration busRow(RowReader& row)
+{
+    return {row.whole("generation"), row.text("name"), row.number("gt_per_s"), row.whole("coding_payload"), row.whole("coding_total"), row.provenance()};
+}
+
+Disk diskRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), megabyteBand(row, "read_"), megabyteBand(row, "write_"), row.words("aliases"), row.provenance()};
+}
+
+ArrayLevel arrayRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), row.whole("least_disks"), row.number("read_per_disk"), row.number("read_less"),
+            row.number("write_per_disk"), row.number("write_less"), row.number("read_factor"), row.number("write_factor"),
+            row.words("aliases"), row.provenance()};
+}
+
+Processor processorRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), gigabitBand(row, "per_ghz_"), gigabitBand(row, "jumbo_"), row.words("aliases"), row.provenance()};
+}
+
+FileShare fileShareRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), row.gigabit("at_gbps"), {row.number("low"), row.number("typical"), row.number("high")},
+            row.words("aliases"), row.provenance()};
+}
+
+PassiveLoss passiveLossRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), Decibel::of(row.number("greatest_db")), Decibel::of(row.number("typical_db")), row.provenance()};
+}
+
+Hop hopRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), gigabitBand(row, ""), Duration::of(row.number("latency_ms") / 1000), row.provenance()};
+}
+
+Factor factorRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), {row.number("low"), row.number("typical"), row.number("high")}, row.provenance()};
+}
+
+Cause causeRow(RowReader& row)
+{
+    Cause cause{row.text("id"), row.text("cause"), row.number("weight"), {}, {}, row.text("best_test"), row.text("fix"), row.text("gain"),
+                row.number("fix_minutes")};
+    if (!row.text("needs_any_of").empty()) cause.needs = text::split(row.text("needs_any_of"), '/');
+    for (const std::string& word : row.words("signature")) {
+        const auto parts = text::split(word, ':');
+        if (parts.size() != 2 || parts[1].size() != 1 || std::string_view("HMLZ").find(parts[1][0]) == std::string_view::npos) {
+            row.complain(fmt::format("“{}” in the signature is not flag:H, M, L or Z", word));
+            continue;
+        }
+        const auto seen = std::find_if(cause.signature.begin(), cause.signature.end(), [&](const auto& entry) { return entry.first == parts[0]; });
+        if (seen == cause.signature.end()) cause.signature.emplace_back(parts[0], parts[1][0]);
+    }
+    return cause;
+}
+
+Flag flagRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), row.text("true_when"), row.number("background"), row.text("family")};
+}
+
+Check checkRow(RowReader& row)
+{
+    return {row.text("id"), row.text("test"), row.number("minutes"), row.number("currency"), row.text("risk"), row.words("flags")};
+}
+
+template <class Row>
+void read(const Files& files, const std::string& name, std::vector<Row>& rows, Row (*make)(RowReader&), std::optional<Error>& error)
+{
+    if (error) return;
+    const auto file = files.find(name);
+    if (file == files.end()) {
+        error = Error{ErrorCode::NotFound, "the table is missing from the data folder", name};
+        return;
+    }
+    const auto sheet = csv::parse(file->second, name);
+    if (!sheet) {
+        error = sheet.error();
+        return;
+    }
+    for (const csv::Record& record : sheet->records()) {
+        RowReader reader(*sheet, record, error);
+        rows.push_back(make(reader));
+    }
+}
+
+}  // namespace
+
+Result<KnowledgeBase> load(const Files& files)
+{
+    KnowledgeBase kb;
+    std::optional<Error> error;
+    read(files, "clauses.csv", kb.clauses, clauseRow, error);
+    read(files, "media.csv", kb.media, mediumRow, error);
+    read(files, "cages.csv", kb.cages, cageRow, error);
+    read(files, "phys.csv", kb.phys, phyRow, error);
+    read(files, "reach.csv", kb.reaches, reachRow, error);
+    read(files, "optics.csv", kb.optics, opticsRow, error);
+    read(files, "modules.csv", kb.modules, moduleRow, error);
+    read(files, "twisted_pair.csv", kb.twistedPairs, twistedPairRow, error);
+    read(files, "direct_attach.csv", kb.directAttaches, directAttachRow, error);
+    read(files, "pairings.csv", kb.pairings, pairingRow, error);
+    read(files, "fec.csv", kb.fecRules, fecRow, error);
+    read(files, "buses.csv", kb.buses, busRow, error);
+    read(files, "disks.csv", kb.disks, diskRow, error);
+    read(files, "arrays.csv", kb.arrays, arrayRow, error);
+    read(files, "processors.csv", kb.processors, processorRow, error);
+    read(files, "file_shares.csv", kb.fileShares, fileShareRow, error);
+    read(files, "passive_losses.csv", kb.passiveLosses, passiveLossRow, error);
+    read(files, "hops.csv", kb.hops, hopRow, error);
+    read(files, "link_factors.csv", kb.factors, factorRow, error);
+    read(files, "causes.csv", kb.causes, causeRow, error);
+    read(files, "flags.csv", kb.flags, flagRow, error);
+    read(files, "checks.csv", kb.checks, checkRow, error);
+    if (error) return tl::unexpected(*error);
+    return kb;
+}
+
+}  // namespace sokudo::kb

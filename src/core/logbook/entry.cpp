@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/logbook/entry.h"
+
+namespace sokudo::logbook {
+
+namespace {
+constexpr std::string_view kCodes[] = {"change", "measurement", "note", "diagnosis"};
+}
+
+std::string_view code(EntryKind kind) { return kCodes[static_cast<int>(kind)]; }
+
+std::optional<EntryKind> entryKindFromCode(std::string_view text)
+{
+    for (int i = 0; i < 4; ++i)
+        if (kCodes[i] == text) return static_cast<EntryKind>(i);
+    return std::nullopt;
+}
+
+}  // namespace sokudo::logbook

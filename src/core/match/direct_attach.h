@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Which line of the direct-attach table covers a lead; asked by the reach rule and by the FEC rule.
+#pragma once
+
+#include <optional>
+
+#include "core/kb/knowledge_base.h"
+
+namespace sokudo::match {
+
+struct DirectAttachFit {
+    const kb::DirectAttachCase* row = nullptr;  ///< null: longer than any lead of this kind
+    std::optional<Length> longest;              ///< the longest lead the table knows; empty: none at all
+};
+
+/// @param length  of the lead, above 0
+DirectAttachFit directAttachFit(const kb::KnowledgeBase&, const kb::Phy&, const kb::Medium&, Length length);
+
+}  // namespace sokudo::match

@@ -1,0 +1,41 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The shape of a compatibility rule: what it is called, why it matters, one pure function.
+#pragma once
+
+#include <span>
+#include <string_view>
+#include <vector>
+
+#include "core/match/finding.h"
+#include "core/match/link_context.h"
+
+namespace sokudo::match {
+
+using Outcomes = std::vector<Outcome>;
+
+struct Rule {
+    std::string_view id;
+    std::string_view title;  ///< what holds when the rule is content
+    std::string_view why;    ///< what happens when it is not
+    /// No outcome: the rule does not apply to this link.
+    Outcomes (*check)(const LinkContext&);
+};
+
+/// Every rule, in the order in which a person would look.
+std::span<const Rule* const> allRules();
+
+extern const Rule kMediumMeetsPort;
+extern const Rule kModuleInCage;
+extern const Rule kCommonRate;
+extern const Rule kPairing;
+extern const Rule kReachTwistedPair;
+extern const Rule kReachFibre;
+extern const Rule kReachDirectAttach;
+extern const Rule kOpticalLoss;
+extern const Rule kFec;
+extern const Rule kWireMap;
+extern const Rule kSharedCoax;
+extern const Rule kSlotWidth;
+extern const Rule kBetweenBuildings;
+
+}  // namespace sokudo::match

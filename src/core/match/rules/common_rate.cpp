@@ -1,0 +1,59 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
+#include "core/match/rule.h"
+
+namespace sokudo::match {
+namespace {
+
+std::string listText(const std::vector<BitRate>& rates)
+{
+    std::vector<std::string> parts;
+    for (BitRate rate : rates) parts.push_back(text::number(inGigabits(rate)));
+    return parts.empty() ? "nothing" : text::joined(parts, ", ") + std::string(text::kThin) + "Gb/s";
+}
+
+kb::Provenance provenance(const LinkContext& link)
+{
+    const bool stated = link.a.ratesStated && link.b.ratesStated;
+    return {"802.3-28", stated ? Certainty::Standard : Certainty::Typical};
+}
+
+Outcomes check(const LinkContext& link)
+{
+    if (!link.hasFarEnd())
+        return {{Verdict::Unknown, {}, "The far end of this cable is open or not traced: find where it ends", {}, {"own", Certainty::Standard}, Spot::MediumB, "untraced"}};
+    // An end whose module does not run in its cage has no rate at all: that is for the cage rule to say.
+    if (link.a.rates.empty() || link.b.rates.empty()) return {};
+    const text::Args ends{{"a", link.a.name}, {"b", link.b.name}, {"listA", listText(link.a.rates)}, {"listB", listText(link.b.rates)}};
+    if (!link.common)
+        return {{Verdict::NoLink, {}, "{a} runs at {listA}, {b} at {listB}: they share no rate", ends, provenance(link), Spot::Between, "no-common"}};
+    text::Args args = ends;
+    args.emplace_back("rate", text::Arg(*link.common));
+    if (link.wanted && *link.wanted > *link.common) {
+        args.emplace_back("wanted", text::Arg(*link.wanted));
+        return {{Verdict::Limited, link.common, "{wanted} is wanted; {rate} is the highest rate that {a} ({listA}) and {b} ({listB}) share", args,
+                 provenance(link), Spot::Between, "below-wish"}};
+    }
+    const bool wished = link.wanted && *link.wanted <= *link.common;
+    const BitRate best = std::max(link.a.rates.front(), link.b.rates.front());
+    if (best > *link.common && !wished) {
+        const bool aIsFaster = link.a.rates.front() == best;
+        args.emplace_back("fast", text::Arg(aIsFaster ? link.a.name : link.b.name));
+        args.emplace_back("slow", text::Arg(aIsFaster ? link.b.name : link.a.name));
+        args.emplace_back("best", text::Arg(best));
+        return {{Verdict::Limited, link.common, "{fast} could run at {best}, {slow} cannot: they meet at {rate}", args, provenance(link), Spot::Between, "below-port"}};
+    }
+    return {{Verdict::Fits, link.common, "{rate} is the highest rate that both ends list", args, provenance(link), Spot::Between, "common"}};
+}
+
+}  // namespace
+
+constinit const Rule kCommonRate{
+    .id = "common-rate",
+    .title = "Both ends share the rate that is wanted",
+    .why = "A link runs at the highest rate that both ends list; without one it stays down.",
+    .check = &check,
+};
+
+}  // namespace sokudo::match

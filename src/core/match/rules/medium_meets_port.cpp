@@ -1,0 +1,59 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/rule.h"
+
+namespace sokudo::match {
+namespace {
+
+/// What may be plugged into this end as it stands.
+bool takes(const LinkEnd& end, const LinkContext& link, kb::MediumKind medium)
+{
+    if (end.module) {
+        const kb::Phy* phy = link.kb.phy(end.module->phy);
+        if (!phy) return true;
+        return kb::isFibre(phy->medium) ? kb::isFibre(medium) : phy->medium == medium;
+    }
+    if (end.cage->family == "rj45") return medium == kb::MediumKind::TwistedPair;
+    if (end.cage->family == "coax") return medium == kb::MediumKind::Coax;
+    return true;  // an empty cage takes a lead or, with a module, anything
+}
+
+Outcomes check(const LinkContext& link)
+{
+    Outcomes found;
+    if (link.stretches.empty()) return found;
+    const auto look = [&](const LinkEnd& end, const Stretch& stretch, Spot spot) {
+        if (!end.port || !end.cage || !stretch.medium || takes(end, link, stretch.medium->kind)) return;
+        const std::string holder = end.module ? end.module->name : end.cage->name + " socket";
+        found.push_back({Verdict::NoLink, {}, "{medium} does not plug into the {holder} of {end}",
+                         {{"medium", stretch.medium->name}, {"holder", holder}, {"end", end.name}},
+                         {end.cage->from.source, Certainty::Standard}, spot, "connector"});
+    };
+    look(link.a, link.stretches.front(), Spot::MediumA);
+    look(link.b, link.stretches.back(), Spot::MediumB);
+    for (std::size_t i = 1; i < link.stretches.size(); ++i) {
+        const kb::Medium* before = link.stretches[i - 1].medium;
+        const kb::Medium* after = link.stretches[i].medium;
+        if (before && after && before->kind != after->kind && !(kb::isFibre(before->kind) && kb::isFibre(after->kind)))
+            found.push_back({Verdict::NoLink, {}, "{before} meets {after} at a panel: they do not join without a converter",
+                             {{"before", before->name}, {"after", after->name}}, {"own", Certainty::Standard}, Spot::Between, "media-meet"});
+        else if (before && after && before->kind != after->kind)
+            found.push_back({Verdict::NoLink, {}, "{before} joins {after}: multimode and single-mode fibre lose about 15 dB where they meet",
+                             {{"before", before->name}, {"after", after->name}}, {"practice", Certainty::Typical}, Spot::Between, "fo-20"});
+    }
+    for (const Stretch& stretch : link.stretches)
+        if (!stretch.medium)
+            found.push_back({Verdict::Unknown, {}, "The kind of cable of run {run} is not known: read the print on its jacket",
+                             {{"run", stretch.run->label}}, {"own", Certainty::Standard}, Spot::Between, "medium-unknown"});
+    return found;
+}
+
+}  // namespace
+
+constinit const Rule kMediumMeetsPort{
+    .id = "medium-meets-port",
+    .title = "The cable plugs into what stands at its ends",
+    .why = "A plug of another family does not go in, and two kinds of cable do not join at a panel.",
+    .check = &check,
+};
+
+}  // namespace sokudo::match

@@ -1,0 +1,61 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/optical_budget.h"
+#include "core/match/rule.h"
+
+namespace sokudo::match {
+namespace {
+
+std::optional<Outcome> lossOutcome(const LinkContext& link, const kb::Phy& phy, const OpticalLoss& loss)
+{
+    const kb::Reach* reach = link.kb.reach(phy.id, link.weakest->id);
+    if (!reach || !reach->maxLoss) return std::nullopt;
+    text::Args args{{"phy", phy.name}, {"working", loss.working}, {"allowed", *reach->maxLoss}, {"typical", loss.typical},
+                    {"spare", *reach->maxLoss - loss.greatest}, {"over", loss.greatest - *reach->maxLoss}};
+    if (loss.greatest <= *reach->maxLoss)
+        return Outcome{Verdict::Fits, phy.rate, "{working} of {allowed} allowed for {phy}; {spare} to spare", args, reach->from, Spot::Between, "fo-01"};
+    if (loss.typical <= *reach->maxLoss)
+        return Outcome{Verdict::Marginal, phy.rate, "{working}, {over} more than the {allowed} allowed for {phy}; a meter may show {typical}. Fewer or better joints, then measure",
+                       args, reach->from, Spot::Between, "fo-04"};
+    return Outcome{Verdict::NoLink, {}, "{working}, and even {typical} as usually measured is more than the {allowed} allowed for {phy}", args, reach->from, Spot::Between, "fo-05"};
+}
+
+/// A receiver too close to a strong transmitter is blinded, some kinds for good.
+std::optional<Outcome> overload(const LinkContext& link, const kb::Phy& sender, const kb::Phy& receiver, const OpticalLoss& loss, Spot spot)
+{
+    const kb::Optics* from = link.kb.opticsOf(sender.id);
+    const kb::Optics* to = link.kb.opticsOf(receiver.id);
+    if (!from || !to) return std::nullopt;
+    const PowerDbm strongest = from->txMax - loss.typical;
+    if (strongest <= to->rxMax) return std::nullopt;
+    const bool burns = to->damage && strongest > *to->damage;
+    const bool fragile = receiver.id == "10g-zr";
+    return Outcome{burns || fragile ? Verdict::Unsafe : Verdict::Marginal, receiver.rate,
+                   "up to {level} may reach a receiver that takes {limit}: put in an attenuator of at least {excess}" + std::string(burns || fragile ? " before switching on, or the receiver may be destroyed" : ""),
+                   {{"level", strongest}, {"limit", to->rxMax}, {"excess", strongest - to->rxMax}}, to->from, spot, "fo-18"};
+}
+
+Outcomes check(const LinkContext& link)
+{
+    if (!link.isOnFibre() || !link.weakest || !link.a.phy || !link.b.phy || !link.a.module || !link.b.module) return {};
+    if (!kb::isFibre(link.a.phy->medium) || !kb::isFibre(link.b.phy->medium)) return {};
+    Outcomes found;
+    const auto loss = opticalLoss(link, link.a.phy->windowNm);
+    if (!loss) return found;
+    if (auto outcome = lossOutcome(link, *link.a.phy, *loss)) found.push_back(*outcome);
+    if (link.b.phy != link.a.phy)
+        if (auto outcome = lossOutcome(link, *link.b.phy, *loss)) found.push_back(*outcome);
+    if (auto outcome = overload(link, *link.a.phy, *link.b.phy, *loss, Spot::MediumB)) found.push_back(*outcome);
+    if (auto outcome = overload(link, *link.b.phy, *link.a.phy, *loss, Spot::MediumA); outcome && link.a.phy != link.b.phy) found.push_back(*outcome);
+    return found;
+}
+
+}  // namespace
+
+constinit const Rule kOpticalLoss{
+    .id = "optical-loss",
+    .title = "The light that arrives is neither too weak nor too strong",
+    .why = "Each metre and each joint takes light; the standard allows a sum, and a receiver has an upper limit too.",
+    .check = &check,
+};
+
+}  // namespace sokudo::match

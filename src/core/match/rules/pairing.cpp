@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/rule.h"
+
+namespace sokudo::match {
+namespace {
+
+bool isOneStrand(const kb::Phy& phy) { return phy.wavelengths.find('/') != std::string::npos; }
+
+std::string whyNot(const kb::Phy& a, const kb::Phy& b)
+{
+    if (&a == &b) return "both send and listen on the same colours: one end must be the other half of the pair";
+    if (a.windowNm != b.windowNm) return "one sends where the other does not listen ({windowA} nm against {windowB} nm)";
+    if (a.laneGbd != b.laneGbd) return "their lanes run at different speeds";
+    if (a.lanes != b.lanes) return "they use {lanesA} against {lanesB} lanes";
+    return "their wavelengths differ ({wavesA} nm against {wavesB} nm)";
+}
+
+Outcomes check(const LinkContext& link)
+{
+    const kb::Phy* a = link.a.module ? link.kb.phy(link.a.module->phy) : nullptr;
+    const kb::Phy* b = link.b.module ? link.kb.phy(link.b.module->phy) : nullptr;
+    if (!a || !b || !kb::isFibre(a->medium) || !kb::isFibre(b->medium)) return {};
+    text::Args args{{"a", a->name}, {"b", b->name}, {"windowA", std::to_string(a->windowNm)}, {"windowB", std::to_string(b->windowNm)},
+                    {"lanesA", std::to_string(a->lanes)}, {"lanesB", std::to_string(b->lanes)}, {"wavesA", a->wavelengths}, {"wavesB", b->wavelengths}};
+    if (a == b && !isOneStrand(*a))
+        return {{Verdict::Fits, a->rate, "{a} at both ends", args, a->from, Spot::Between, "fo-01"}};
+    if (const kb::Pairing* pair = link.kb.pairing(a->id, b->id)) {
+        const bool tooLong = pair->upTo && link.length && *link.length > *pair->upTo;
+        args.emplace_back("text", text::Arg(pair->text));
+        if (pair->upTo) args.emplace_back("upTo", text::Arg(*pair->upTo));
+        if (tooLong) return {{Verdict::Marginal, pair->rate, "{a} facing {b} is good for {upTo} only: {text}", args, pair->from, Spot::Between, "pairing"}};
+        return {{pair->verdict, pair->rate, "{a} facing {b}: {text}", args, pair->from, Spot::Between, "pairing"}};
+    }
+    return {{Verdict::NoLink, {}, "{a} does not talk to {b}: " + whyNot(*a, *b), args, {a->from.source, weaker(a->from.certainty, b->from.certainty)}, Spot::Between,
+             isOneStrand(*a) && a == b ? "fo-16" : "fo-08"}};
+}
+
+}  // namespace
+
+constinit const Rule kPairing{
+    .id = "pairing",
+    .title = "The two optics hear each other",
+    .why = "A receiver sees only its own window, lane count and line rate.",
+    .check = &check,
+};
+
+}  // namespace sokudo::match

@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/rule.h"
+#include "core/match/direct_attach.h"
+
+namespace sokudo::match {
+namespace {
+
+Outcomes check(const LinkContext& link)
+{
+    if (!link.isCaptive() || !link.common || !link.weakest) return {};
+    if (link.a.cage && link.b.cage && link.a.cage->family != link.b.cage->family)
+        return {{Verdict::NoLink, {}, "a lead from {cageA} to {cageB} is a break-out: it makes several links, not one",
+                 {{"cageA", link.a.cage->name}, {"cageB", link.b.cage->name}}, {"practice", Certainty::Typical}, Spot::Between, "md-24"}};
+    const kb::Phy* phy = link.kb.directAttachPhy(*link.common);
+    if (!phy) return {};
+    text::Args args{{"phy", phy->name}, {"medium", link.weakest->name}};
+    if (!link.length)
+        return {{Verdict::Unknown, link.common, "The length of this lead is not known: {phy} needs it", args, {"own", Certainty::Standard}, Spot::Between, "length-unknown"}};
+    args.emplace_back("length", text::Arg(*link.length));
+    const DirectAttachFit fit = directAttachFit(link.kb, *phy, *link.weakest, *link.length);
+    if (fit.row) {
+        args.emplace_back("text", text::Arg(fit.row->text));
+        return {{fit.row->verdict, link.common, "{phy}, {length}: {text}", args, fit.row->from, Spot::Between, fit.row->id}};
+    }
+    if (!fit.longest) return {{Verdict::Unknown, link.common, "no figure for {phy} on {medium}: ask the maker of the lead", args, {"typical", Certainty::Unsure}, Spot::Between, "no-figure"}};
+    args.emplace_back("longest", text::Arg(*fit.longest));
+    const bool hopeless = link.length->steps() > 2 * fit.longest->steps();
+    return {{hopeless ? Verdict::NoLink : Verdict::Marginal, hopeless ? std::nullopt : link.common,
+             "{length} is more than the {longest} that such leads reach at {phy}: take a shorter lead, an active optical one, or fibre", args,
+             {phy->from.source, Certainty::Typical}, Spot::Between, "fe-09"}};
+}
+
+}  // namespace
+
+constinit const Rule kReachDirectAttach{
+    .id = "reach-direct-attach",
+    .title = "The lead is short enough for its rate",
+    .why = "A long thin lead loses more at the higher rate than the receiver can make up for.",
+    .check = &check,
+};
+
+}  // namespace sokudo::match

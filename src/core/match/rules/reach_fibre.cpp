@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/rule.h"
+
+namespace sokudo::match {
+namespace {
+
+Outcome judge(const LinkContext& link, const kb::Phy& phy)
+{
+    text::Args args{{"phy", phy.name}, {"medium", link.weakest->name}};
+    const auto made = [&](Verdict verdict, std::string pattern, kb::Provenance from, std::string caseId) {
+        return Outcome{verdict, verdict == Verdict::NoLink ? std::nullopt : std::optional(phy.rate), std::move(pattern), args, std::move(from), Spot::Between, std::move(caseId)};
+    };
+    const kb::Reach* reach = link.kb.reach(phy.id, link.weakest->id);
+    if (!reach) {
+        if (phy.medium == kb::MediumKind::Multimode && link.isOn(kb::MediumKind::SingleMode))
+            return made(Verdict::NoLink, "{phy} is a multimode optic: about 15 dB are lost where it meets {medium}", {"practice", Certainty::Typical}, "fo-09");
+        if (phy.medium == kb::MediumKind::SingleMode && link.isOn(kb::MediumKind::Multimode)) {
+            const bool shortTen = phy.rate <= gigabits(10) && link.length && *link.length < Length::of(100);
+            if (shortTen) return made(Verdict::Marginal, "{phy} on {medium} is not specified; short pieces often link. Do not plan on it", {"practice", Certainty::Typical}, "fo-10");
+            return made(Verdict::NoLink, "{phy} on {medium} is not specified: take a multimode optic or lay single-mode fibre", {"practice", Certainty::Typical}, "fo-10");
+        }
+        return made(Verdict::Marginal, "{phy} is not specified on {medium}", phy.from, "not-specified");
+    }
+    args.emplace_back("reach", text::Arg(reach->max));
+    args.emplace_back("condition", text::Arg(reach->condition));
+    if (!link.length)
+        return made(Verdict::Unknown, "The length of this {medium} run was never measured: {phy} reaches {reach}", reach->from, "length-unknown");
+    args.emplace_back("length", text::Arg(*link.length));
+    const std::string also = reach->condition.empty() ? "" : " ({condition})";
+    if (*link.length <= reach->max) return made(Verdict::Fits, "{length} of {medium}; {phy} reaches {reach}" + also, reach->from, "fo-01");
+    const bool byLittle = link.length->steps() * 5 <= reach->max.steps() * 6;
+    if (byLittle)
+        return made(Verdict::Marginal, "{length} of {medium} is more than the {reach} that {phy} reaches: it may link, prove it", reach->from, "fo-02");
+    if (phy.medium == kb::MediumKind::SingleMode)
+        return made(Verdict::Marginal, "{length} of {medium} is far past the {reach} of {phy}: only the loss can tell", reach->from, "fo-03");
+    return made(Verdict::NoLink, "{length} of {medium} is more than a fifth past the {reach} of {phy}", reach->from, "fo-03");
+}
+
+Outcomes check(const LinkContext& link)
+{
+    if (!link.isOnFibre() || !link.weakest) return {};
+    Outcomes found;
+    const kb::Phy* seen = nullptr;
+    for (const LinkEnd* end : {&link.a, &link.b}) {
+        if (!end->module || !end->phy || end->phy == seen || !kb::isFibre(end->phy->medium)) continue;
+        seen = end->phy;
+        found.push_back(judge(link, *seen));
+    }
+    bool thick = false, thin = false;
+    for (const Stretch& stretch : link.stretches)
+        if (stretch.medium && stretch.medium->kind == kb::MediumKind::Multimode) (stretch.medium->grade == 1 ? thick : thin) = true;
+    if (thick && thin)
+        found.push_back({Verdict::Marginal, {}, "fibre of 62.5 µm and of 50 µm core meet in this channel: 1 to 5 dB are lost at the joint", {},
+                         {"practice", Certainty::Typical}, Spot::Between, "fo-07"});
+    return found;
+}
+
+}  // namespace
+
+constinit const Rule kReachFibre{
+    .id = "reach-fibre",
+    .title = "The fibre is no longer than the optic reaches",
+    .why = "Past the reach, dispersion closes the eye: a good power reading never excuses too long a multimode run.",
+    .check = &check,
+};
+
+}  // namespace sokudo::match

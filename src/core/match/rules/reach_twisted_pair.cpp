@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
+#include "core/match/rule.h"
+
+namespace sokudo::match {
+namespace {
+
+bool names(const std::vector<std::string>& list, std::string_view id)
+{
+    return std::any_of(list.begin(), list.end(), [id](const std::string& entry) { return entry == "*" || entry == id; });
+}
+
+/// The first line of the planning table that covers this channel.
+const kb::TwistedPairCase* caseFor(const LinkContext& link, const kb::Phy& phy)
+{
+    for (const kb::TwistedPairCase& row : link.kb.twistedPairs) {
+        if (!names(row.phys, phy.id) || !names(row.media, link.weakest->id)) continue;
+        if (row.bundle == "bundled" && !link.bundled) continue;
+        if (row.bundle == "loose" && link.bundled) continue;
+        if (!row.upTo || *link.length <= *row.upTo) return &row;
+    }
+    return nullptr;
+}
+
+/// The rate both ends can fall back to when `plan` is what the cable carries.
+std::optional<BitRate> sharedAtMost(const LinkContext& link, BitRate plan)
+{
+    for (BitRate rate : link.a.rates)
+        if (rate <= plan && std::find(link.b.rates.begin(), link.b.rates.end(), rate) != link.b.rates.end()) return rate;
+    return std::nullopt;
+}
+
+/// A copper module may reach less far than its PHY.
+std::optional<Outcome> moduleReach(const LinkContext& link, const LinkEnd& end, Spot spot)
+{
+    if (!end.module || !end.module->maxCopper || !link.length || !link.common || *link.common < gigabits(10)) return std::nullopt;
+    if (*link.length <= *end.module->maxCopper) return std::nullopt;
+    return Outcome{Verdict::Marginal, link.common, "the copper module in {end} is made for {reach} at 10 Gb/s; this channel is {length}",
+                   {{"end", end.name}, {"reach", *end.module->maxCopper}, {"length", *link.length}}, end.module->from, spot, "md-17"};
+}
+
+Outcomes check(const LinkContext& link)
+{
+    if (!link.isOn(kb::MediumKind::TwistedPair) || !link.common || !link.weakest) return {};
+    const kb::Phy* phy = link.kb.twistedPairPhy(*link.common);
+    if (!phy) return {};
+    text::Args args{{"phy", phy->name}, {"medium", link.weakest->name}};
+    if (!link.length)
+        return {{Verdict::Unknown, link.common, "The length of this {medium} channel was never measured: {phy} needs it", args, {"own", Certainty::Standard}, Spot::Between, "length-unknown"}};
+    const kb::TwistedPairCase* row = caseFor(link, *phy);
+    if (!row) return {};
+    args.emplace_back("length", text::Arg(*link.length));
+    args.emplace_back("text", text::Arg(row->text));
+    std::optional<BitRate> rate;
+    std::string pattern = "{phy} over {length} of {medium}" + std::string(link.bundled ? " in a bundle" : "") + ": {text}";
+    if (row->verdict != Verdict::NoLink) {
+        const BitRate plan = row->planIsAsked ? *link.common : row->plan.value_or(*link.common);
+        rate = sharedAtMost(link, plan);
+        if (rate && *rate < plan) {
+            args.emplace_back("fallback", text::Arg(*rate));
+            pattern += ". The two ports share nothing between that and {fallback}";
+        }
+    }
+    Outcomes found{{row->verdict, rate, pattern, args, row->from, Spot::Between, row->id}};
+    if (auto short1 = moduleReach(link, link.a, Spot::MediumA)) found.push_back(*short1);
+    if (auto short2 = moduleReach(link, link.b, Spot::MediumB)) found.push_back(*short2);
+    return found;
+}
+
+}  // namespace
+
+constinit const Rule kReachTwistedPair{
+    .id = "reach-twisted-pair",
+    .title = "The copper channel carries the rate over its length",
+    .why = "Too long or too poor a cable trains to a lower rate, drops frames or stays down.",
+    .check = &check,
+};
+
+}  // namespace sokudo::match

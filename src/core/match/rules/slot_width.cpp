@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/arithmetic/bus.h"
+#include "core/arithmetic/framing.h"
+#include "core/match/rule.h"
+
+namespace sokudo::match {
+namespace {
+
+std::string busName(int generation, int lanes) { return fmt::format("{}.0 ×{}", generation, lanes); }
+
+std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot spot)
+{
+    if (!end.slot || !end.port || !link.common) return std::nullopt;
+    const plan::Slot& slot = *end.slot;
+    text::Args args{{"end", end.name}, {"slot", slot.name}, {"link", *link.common}};
+    if (slot.generation == 0 || slot.lanes == 0)
+        return Outcome{Verdict::Unknown, link.common, "The width and generation of slot {slot} under {end} were never read", args, {"own", Certainty::Standard}, spot, "slot-unread"};
+    // The pair trains to the lesser generation and the lesser width of card and slot.
+    const plan::Card card = slot.card.value_or(plan::Card{});
+    const int generation = card.generation > 0 ? std::min(card.generation, slot.generation) : slot.generation;
+    const int lanes = card.lanes > 0 ? std::min(card.lanes, slot.lanes) : slot.lanes;
+    const auto bus = arithmetic::busCarries(link.kb, {generation, lanes, 0});
+    const auto need = arithmetic::goodput(*link.common);
+    if (!bus || !need) return std::nullopt;
+    args.emplace_back("bus", text::Arg(busName(generation, lanes)));
+    args.emplace_back("coded", text::Arg(text::rate(bus->coded, 3)));
+    args.emplace_back("usable", text::Arg(text::rate(bus->usable.typical, 3)));
+    args.emplace_back("working", text::Arg(bus->working));
+    if (bus->usable.typical >= *need)
+        return Outcome{Verdict::Fits, {}, "slot {slot} under {end}, {bus}, carries {coded} coded, {usable} of it payload: enough for {link}", args, {"pcie-base", Certainty::Standard}, spot, "slot"};
+    return Outcome{Verdict::Limited, std::min(*link.common, bus->coded), "{link} on the wire, but slot {slot} under {end} is {bus} and carries {coded} coded, {usable} payload. {working}", args,
+                   {"pcie-base", Certainty::Standard}, spot, "slot"};
+}
+
+Outcomes check(const LinkContext& link)
+{
+    Outcomes found;
+    if (auto outcome = judge(link.a, link, Spot::SlotA)) found.push_back(*outcome);
+    if (auto outcome = judge(link.b, link, Spot::SlotB)) found.push_back(*outcome);
+    return found;
+}
+
+}  // namespace
+
+constinit const Rule kSlotWidth{
+    .id = "slot-width",
+    .title = "The host slot is as wide as the card needs",
+    .why = "A card links at its full rate in a narrow slot and moves half of it.",
+    .check = &check,
+};
+
+}  // namespace sokudo::match

@@ -1,0 +1,125 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The doors to the world: reading a host, running traffic. Each has a real and a simulated side.
+#pragma once
+
+#include <atomic>
+#include <functional>
+#include <map>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/base/result.h"
+#include "core/measure/trial.h"
+
+namespace sokudo::measure {
+
+enum class WhyNot { NotPresent, NotPermitted, NotSupported };
+
+/// A value, or why there is none and what would allow it.
+template <class T>
+struct Reading {
+    std::optional<T> value;
+    WhyNot why = WhyNot::NotPresent;
+    std::string explanation;
+    static Reading of(T v) { return {std::move(v), WhyNot::NotPresent, {}}; }
+    static Reading none(WhyNot why, std::string explanation) { return {std::nullopt, why, std::move(explanation)}; }
+    explicit operator bool() const { return value.has_value(); }
+    const T& operator*() const { return *value; }
+    const T* operator->() const { return &*value; }
+};
+
+struct BusState {
+    int generation = 0, lanes = 0;        ///< what the link trained to, the least along the chain
+    int cardGeneration = 0, cardLanes = 0;///< what the card could do
+    int slotGeneration = 0, slotLanes = 0;///< what the slot above it could do; 0: not told
+    int numaNode = -1;
+    std::string limitedBy;                ///< bus address of the narrowest bridge
+};
+
+struct UsbState { BitRate speed; };
+
+struct ModuleReading {
+    std::string kind;        ///< "SFP", "QSFP28"
+    std::string connector;   ///< "LC", "no separable connector"
+    std::string compliance;  ///< "10GBASE-SR"
+    std::string phy;         ///< id in phys.csv; empty: not recognised
+    std::string maker, part, serial;
+    std::optional<int> wavelengthNm;
+    std::optional<Length> copperLength;
+    std::vector<PowerDbm> rxPower, txPower;  ///< one a lane; empty: the module has no diagnostics
+    std::optional<double> celsius;
+    std::optional<PowerDbm> rxLowWarning, rxHighAlarm;
+    bool checksumGood = true;
+};
+
+struct InterfaceReading {
+    std::string name, driver, firmware;
+    bool isVirtual = false;
+    bool isRadio = false;
+    Reading<bool> carrier;
+    Reading<BitRate> speed;
+    std::string duplex;                      ///< full, half; empty: not told
+    std::optional<bool> autoneg;
+    std::string portKind;                    ///< twisted pair, fibre, direct attach
+    int mtu = 0;
+    std::vector<BitRate> supported, partner; ///< falling; empty: not told
+    Reading<std::string> fec;
+    Reading<BusState> bus;
+    Reading<UsbState> usb;
+    Reading<ModuleReading> module;
+    std::map<std::string, std::int64_t> counters;
+    std::int64_t carrierChanges = 0;
+    std::string bondMaster;
+};
+
+struct HostSnapshot {
+    std::string name;
+    int cores = 0;
+    std::optional<double> maxClockGhz;
+    Reading<std::string> governor;
+    std::optional<DataSize> memory;
+    std::string architecture;   ///< x86_64, aarch64
+    std::string congestionControl;
+    std::vector<InterfaceReading> interfaces;
+};
+
+class HostReader {
+public:
+    virtual ~HostReader() = default;
+    virtual Result<HostSnapshot> read() = 0;
+};
+
+/// What a memory-to-memory test is asked to do. Bounds are part of the question.
+struct TrafficQuestion {
+    std::string host = "127.0.0.1";
+    int port = 7411;
+    std::string key;             ///< pairing key, as the agent prints it
+    int streams = 1;             ///< 1 to 16
+    Direction direction = Direction::Forward;
+    Duration duration = Duration::of(10);  ///< 1 to 60 s, measured part
+    Duration warmup = Duration::of(2);     ///< 0 to 10 s, left out
+    std::optional<BitRate> rateCap;
+};
+
+struct TrafficSample {
+    Duration at;                 ///< since the start, warm-up included
+    BitRate forward, reverse;    ///< over the last interval
+    bool isWarmup = false;
+};
+
+struct TrafficResult {
+    BitRate forward, reverse;    ///< payload the receiver got, warm-up left out
+    std::vector<TrafficSample> samples;
+    std::map<std::string, std::string> conditions;
+};
+
+class TrafficRunner {
+public:
+    virtual ~TrafficRunner() = default;
+    /// Blocks until done. `onSample` is called from the calling thread about ten times a second.
+    /// @error Unreachable, NotAllowed (wrong key, bound exceeded), TimedOut, Cancelled
+    virtual Result<TrafficResult> run(const TrafficQuestion&, const std::function<void(const TrafficSample&)>& onSample, const std::atomic<bool>& cancel) = 0;
+};
+
+}  // namespace sokudo::measure

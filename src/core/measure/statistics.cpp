@@ -1,0 +1,130 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/measure/statistics.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
+namespace sokudo::measure {
+namespace {
+
+constexpr double kSmallestThatMatters = 0.03;
+
+double meanOf(const std::vector<double>& values)
+{
+    double sum = 0;
+    for (double value : values) sum += value;
+    return sum / static_cast<double>(values.size());
+}
+
+double varianceOf(const std::vector<double>& values)
+{
+    if (values.size() < 2) return 0;
+    const double mean = meanOf(values);
+    double sum = 0;
+    for (double value : values) sum += (value - mean) * (value - mean);
+    return sum / static_cast<double>(values.size() - 1);
+}
+
+BitRate medianOf(std::vector<BitRate> runs)
+{
+    std::sort(runs.begin(), runs.end());
+    const std::size_t middle = runs.size() / 2;
+    return runs.size() % 2 == 1 ? runs[middle] : BitRate::of((runs[middle - 1].in() + runs[middle].in()) / 2);
+}
+
+std::vector<double> logs(const std::vector<BitRate>& runs)
+{
+    std::vector<double> out;
+    for (BitRate run : runs) out.push_back(std::log(std::max(1.0, run.in())));
+    return out;
+}
+
+}  // namespace
+
+double studentT(double degrees)
+{
+    static constexpr std::pair<double, double> kTable[] = {{1, 12.706}, {2, 4.303}, {3, 3.182}, {4, 2.776}, {5, 2.571}, {6, 2.447}, {7, 2.365}, {8, 2.306},
+                                                           {9, 2.262}, {11, 2.201}, {14, 2.145}, {19, 2.093}, {29, 2.045}, {1e9, 1.960}};
+    for (std::size_t i = 1; i < std::size(kTable); ++i) {
+        const auto [below, tBelow] = kTable[i - 1];
+        const auto [above, tAbove] = kTable[i];
+        if (degrees > above) continue;
+        // Interpolated in 1/degrees, in which the quantile is nearly straight.
+        const double share = (1 / std::max(1.0, degrees) - 1 / above) / (1 / below - 1 / above);
+        return tAbove + (tBelow - tAbove) * share;
+    }
+    return 1.960;
+}
+
+Summary summarise(std::vector<BitRate> runs)
+{
+    Summary made;
+    made.count = runs.size();
+    if (runs.empty()) return made;
+    std::vector<double> values;
+    for (BitRate run : runs) values.push_back(run.in());
+    made.median = medianOf(runs);
+    made.mean = BitRate::of(meanOf(values));
+    made.low = *std::min_element(runs.begin(), runs.end());
+    made.high = *std::max_element(runs.begin(), runs.end());
+    const double deviation = std::sqrt(varianceOf(values));
+    made.deviation = BitRate::of(deviation);
+    made.variation = made.mean.steps() > 0 ? deviation / made.mean.in() : 0;
+    const double n = static_cast<double>(runs.size());
+    if (runs.size() >= 3) made.halfWidth = BitRate::of(studentT(n - 1) * deviation / std::sqrt(n));
+    return made;
+}
+
+Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate>& after)
+{
+    Comparison made;
+    if (before.empty() || after.empty()) {
+        made.words = "there is nothing to compare yet";
+        return made;
+    }
+    made.ratio = medianOf(after).in() / std::max(1.0, medianOf(before).in());
+    const std::string factor = fmt::format("{} times as fast", text::number(made.ratio, 3));
+    if (before.size() < 2 || after.size() < 2) {
+        made.words = factor + "; one run on a side cannot tell a change from chance: run at least three of each";
+        return made;
+    }
+    const auto a = logs(before), b = logs(after);
+    const double na = static_cast<double>(a.size()), nb = static_cast<double>(b.size());
+    const double partA = varianceOf(a) / na, partB = varianceOf(b) / nb;
+    const double error = std::sqrt(partA + partB);
+    const double degrees = partA + partB > 0 ? (partA + partB) * (partA + partB) / (partA * partA / (na - 1) + partB * partB / (nb - 1)) : na + nb - 2;
+    const double shift = meanOf(b) - meanOf(a);
+    const double width = studentT(degrees) * error;
+    made.ratioLow = std::exp(shift - width);
+    made.ratioHigh = std::exp(shift + width);
+    const bool excludesOne = made.ratioLow > 1 || made.ratioHigh < 1;
+    if (excludesOne && std::fabs(made.ratio - 1) >= kSmallestThatMatters)
+        made.change = made.ratio > 1 ? Change::Improved : Change::Worse;
+    else if (excludesOne)
+        made.change = Change::TooSmallToMatter;
+    else
+        made.change = std::exp(width) - 1 <= kSmallestThatMatters ? Change::NoneShown : Change::NotEnoughData;
+    constexpr std::string_view kWords[] = {"a real gain", "a real loss", "measurable, too small to matter", "no change shown", "not enough runs to tell"};
+    made.words = fmt::format("{} ({} to {}): {}", factor, text::number(made.ratioLow, 3), text::number(made.ratioHigh, 3), kWords[static_cast<int>(made.change)]);
+    return made;
+}
+
+std::string_view code(Standing standing)
+{
+    constexpr std::string_view kCodes[] = {"impossible", "full", "normal", "low", "fault"};
+    return kCodes[static_cast<int>(standing)];
+}
+
+Standing standing(BitRate measured, const kb::Band& expected)
+{
+    if (measured.in() > 1.03 * expected.high.in()) return Standing::Impossible;
+    if (measured >= expected.typical) return Standing::Full;
+    if (measured >= expected.low) return Standing::Normal;
+    return measured.in() >= 0.9 * expected.low.in() ? Standing::Low : Standing::Fault;
+}
+
+}  // namespace sokudo::measure

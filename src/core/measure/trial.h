@@ -1,0 +1,59 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// One timed test between two hosts, whoever ran it, with the conditions it ran under.
+#pragma once
+
+#include <chrono>
+#include <map>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/base/id.h"
+#include "core/base/quantity.h"
+#include "core/plan/plan.h"
+
+namespace sokudo::measure {
+
+using TrialId = Id<struct TrialTag>;
+using Timestamp = std::chrono::sys_time<std::chrono::milliseconds>;
+
+/// A rate with the interval the reporter can vouch for.
+struct MeasuredRate {
+    BitRate value, low, high;
+    friend bool operator==(const MeasuredRate&, const MeasuredRate&) = default;
+};
+
+enum class TrialKind { Memory, FileCopy };
+enum class Origin { Measured, Typed, Imported };
+enum class Direction { Forward, Reverse, Both };
+std::string_view code(TrialKind);
+std::string_view code(Origin);
+std::string_view code(Direction);
+std::optional<TrialKind> trialKindFromCode(std::string_view);
+std::optional<Origin> originFromCode(std::string_view);
+std::optional<Direction> directionFromCode(std::string_view);
+
+struct Trial {
+    TrialId id;
+    Timestamp at;
+    plan::DeviceId from, to;
+    TrialKind kind = TrialKind::Memory;
+    Origin origin = Origin::Typed;
+    Direction direction = Direction::Forward;
+    int streams = 1;
+    Duration duration;            ///< measured part; zero: not told
+    Duration warmup;              ///< left out of the figures
+    MeasuredRate rate;            ///< payload from `from` to `to`; for `Both` the sum
+    std::vector<BitRate> samples; ///< one second each, after the warm-up
+    std::map<std::string, std::string> conditions;
+    std::string note;
+    friend bool operator==(const Trial&, const Trial&) = default;
+};
+
+/// "2026-11-25 21:04", in UTC unless an offset is given.
+std::string timeText(Timestamp, std::chrono::minutes offset = {});
+/// ISO 8601 in UTC: "2026-11-25T21:04:05Z".
+std::string isoText(Timestamp);
+std::optional<Timestamp> timeFromIso(std::string_view);
+
+}  // namespace sokudo::measure

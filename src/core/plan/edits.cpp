@@ -1,0 +1,180 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/edits.h"
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
+namespace sokudo::plan::edits {
+namespace {
+
+tl::unexpected<Error> refuse(std::string what) { return failure(ErrorCode::BadInput, std::move(what)); }
+
+/// The plan with the run's end at `port` left open.
+Plan opened(Plan plan, PortId port)
+{
+    for (const Run* found : runsAt(plan, port)) {
+        Run run = *found;
+        if (run.a == port) run.a = {};
+        if (run.b == port) run.b = {};
+        plan.runs = plan.runs.with(run);
+    }
+    return plan;
+}
+
+std::optional<std::string> whyPortCannotTake(const Plan& plan, PortId port, RunId run)
+{
+    if (!port.isSet()) return std::nullopt;
+    if (!plan.ports.has(port)) return "the run ends at a port that is not in the plan; pick a port of a device";
+    const Device* device = deviceOf(plan, port);
+    std::size_t taken = 0;
+    for (const Run* other : runsAt(plan, port))
+        if (other->id != run) ++taken;
+    const std::size_t room = device && isPassive(device->role) ? 2 : 1;
+    if (taken < room) return std::nullopt;
+    return fmt::format("{} already holds a run; take that one out first or pick a free port", portText(plan, port));
+}
+
+}  // namespace
+
+Result<Plan> putPlace(const Plan& plan, Place place)
+{
+    if (!place.id.isSet()) return refuse("the place has no id");
+    place.name = text::trimmed(place.name);
+    if (place.name.empty()) return refuse("a place needs a name; type one, such as “cellar”");
+    Plan next = plan;
+    next.places = plan.places.with(std::move(place));
+    return next;
+}
+
+Result<Plan> putDevice(const Plan& plan, Device device)
+{
+    if (!device.id.isSet()) return refuse("the device has no id");
+    device.name = text::trimmed(device.name);
+    if (device.name.empty()) return refuse("a device needs a name; type one, such as “core”");
+    if (!plan.places.has(device.place)) return refuse(fmt::format("{} needs a place that is in the plan", device.name));
+    for (const Device& other : plan.devices)
+        if (other.id != device.id && other.name == device.name)
+            return refuse(fmt::format("there is already a device called {}; give this one another name", device.name));
+    Plan next = plan;
+    next.devices = plan.devices.with(std::move(device));
+    return next;
+}
+
+Result<Plan> putSlot(const Plan& plan, Slot slot)
+{
+    if (!slot.id.isSet() || !plan.devices.has(slot.device)) return refuse("the slot needs a device that is in the plan");
+    if (text::trimmed(slot.name).empty()) return refuse("a slot needs a name; type one, such as “1”");
+    Plan next = plan;
+    next.slots = plan.slots.with(std::move(slot));
+    return next;
+}
+
+Result<Plan> putPort(const Plan& plan, Port port)
+{
+    if (!port.id.isSet() || !plan.devices.has(port.device)) return refuse("the port needs a device that is in the plan");
+    port.name = text::trimmed(port.name);
+    if (port.name.empty()) return refuse("a port needs a name; type the one printed beside it");
+    if (port.cage.empty()) return refuse(fmt::format("port {} needs its kind of socket", port.name));
+    for (const Port& other : plan.ports)
+        if (other.id != port.id && other.device == port.device && other.name == port.name)
+            return refuse(fmt::format("the device already has a port called {}; give this one another name", port.name));
+    if (port.slot.isSet() && (!plan.slots.has(port.slot) || plan.slots.find(port.slot)->device != port.device))
+        return refuse(fmt::format("port {} is on a slot that its device does not have", port.name));
+    if (port.mtu && (*port.mtu < 576 || *port.mtu > 65535)) return refuse("an MTU lies between 576 and 65535 bytes; 1500 and 9000 are usual");
+    Plan next = plan;
+    next.ports = plan.ports.with(std::move(port));
+    return next;
+}
+
+Result<Plan> putRun(const Plan& plan, Run run)
+{
+    if (!run.id.isSet()) return refuse("the run has no id");
+    if (!run.a.isSet() && !run.b.isSet()) return refuse("a run needs at least one end; pick a port");
+    if (run.a == run.b) return refuse("both ends of the run are the same port; pick another for one end");
+    if (run.length && run.length->steps() <= 0) return refuse("a run's length is above 0 m; leave it empty when it was never measured");
+    if (run.joints < 0 || run.splices < 0) return refuse("joints and splices are counted from 0");
+    for (PortId end : {run.a, run.b})
+        if (const auto why = whyPortCannotTake(plan, end, run.id)) return refuse(*why);
+    Plan next = plan;
+    next.runs = plan.runs.with(std::move(run));
+    return next;
+}
+
+Result<Plan> putDeviceWhole(const Plan& plan, Device device, const std::vector<Slot>& slots, const std::vector<Port>& ports)
+{
+    Result<Plan> next = putDevice(plan, std::move(device));
+    for (const Slot& slot : slots)
+        if (next) next = putSlot(*next, slot);
+    for (const Port& port : ports)
+        if (next) next = putPort(*next, port);
+    return next;
+}
+
+Result<Plan> deletePlace(const Plan& plan, PlaceId id)
+{
+    const Place* place = plan.places.find(id);
+    if (!place) return failure(ErrorCode::NotFound, "the place is not in the plan");
+    for (const Device& device : plan.devices)
+        if (device.place == id)
+            return failure(ErrorCode::NotAllowed, fmt::format("{} still stands in {}; move or delete its devices first", device.name, place->name));
+    Plan next = plan;
+    next.places = plan.places.without(id);
+    return next;
+}
+
+Result<Plan> deleteDevice(const Plan& plan, DeviceId id)
+{
+    if (!plan.devices.has(id)) return failure(ErrorCode::NotFound, "the device is not in the plan");
+    Plan next = plan;
+    for (const Port* port : portsOf(plan, id)) {
+        next = opened(std::move(next), port->id);
+        next.ports = next.ports.without(port->id);
+    }
+    for (const Slot* slot : slotsOf(plan, id)) next.slots = next.slots.without(slot->id);
+    for (const Device& other : plan.devices)
+        if (other.feeds == id) {
+            Device cut = other;
+            cut.feeds = {};
+            next.devices = next.devices.with(cut);
+        }
+    next.devices = next.devices.without(id);
+    // A run that lost its last end has nothing left to say.
+    for (const Run& run : Table<Run>(next.runs))
+        if (!run.a.isSet() && !run.b.isSet()) next.runs = next.runs.without(run.id);
+    return next;
+}
+
+Result<Plan> deleteSlot(const Plan& plan, SlotId id)
+{
+    if (!plan.slots.has(id)) return failure(ErrorCode::NotFound, "the slot is not in the plan");
+    Plan next = plan;
+    for (const Port& port : plan.ports)
+        if (port.slot == id) {
+            Port moved = port;
+            moved.slot = {};
+            next.ports = next.ports.with(moved);
+        }
+    next.slots = next.slots.without(id);
+    return next;
+}
+
+Result<Plan> deletePort(const Plan& plan, PortId id)
+{
+    if (!plan.ports.has(id)) return failure(ErrorCode::NotFound, "the port is not in the plan");
+    Plan next = opened(plan, id);
+    next.ports = next.ports.without(id);
+    for (const Run& run : Table<Run>(next.runs))
+        if (!run.a.isSet() && !run.b.isSet()) next.runs = next.runs.without(run.id);
+    return next;
+}
+
+Result<Plan> deleteRun(const Plan& plan, RunId id)
+{
+    if (!plan.runs.has(id)) return failure(ErrorCode::NotFound, "the run is not in the plan");
+    Plan next = plan;
+    next.runs = plan.runs.without(id);
+    return next;
+}
+
+}  // namespace sokudo::plan::edits

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Every change of a plan: a pure function from one valid plan to the next.
+#pragma once
+
+#include "core/base/result.h"
+#include "core/plan/plan.h"
+
+namespace sokudo::plan::edits {
+
+// Each `put` adds the object, or replaces the one with the same id. References must resolve.
+// @error BadInput  an empty name, an unknown reference, a port already taken; the sentence says which
+Result<Plan> putPlace(const Plan&, Place);
+Result<Plan> putDevice(const Plan&, Device);
+Result<Plan> putSlot(const Plan&, Slot);
+Result<Plan> putPort(const Plan&, Port);
+/// An active port takes one run, a jack or panel port two (front and back).
+Result<Plan> putRun(const Plan&, Run);
+
+/// A device with its slots and ports at once, as read from a host.
+Result<Plan> putDeviceWhole(const Plan&, Device, const std::vector<Slot>&, const std::vector<Port>&);
+
+/// @error NotAllowed  devices still stand in the place
+Result<Plan> deletePlace(const Plan&, PlaceId);
+/// Takes the device's ports and slots with it; its runs stay, with an open end.
+Result<Plan> deleteDevice(const Plan&, DeviceId);
+/// The card's ports stay on the device.
+Result<Plan> deleteSlot(const Plan&, SlotId);
+/// The run on the port stays, with an open end.
+Result<Plan> deletePort(const Plan&, PortId);
+Result<Plan> deleteRun(const Plan&, RunId);
+
+}  // namespace sokudo::plan::edits

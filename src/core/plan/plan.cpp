@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/plan.h"
+
+#include <algorithm>
+#include <array>
+
+namespace sokudo::plan {
+namespace {
+
+constexpr std::array<std::string_view, 10> kRoleCodes{"router", "switch", "storage", "computer", "access-point", "camera", "jack", "panel", "coax-adapter", "other"};
+constexpr std::array<std::string_view, 10> kRoleWords{"router", "switch", "storage", "computer", "access point", "camera", "wall jack", "patch panel", "coax adapter", "device"};
+constexpr std::array<std::string_view, 4> kFecCodes{"none", "base-r", "rs", "auto"};
+constexpr std::array<std::string_view, 3> kBundleCodes{"unknown", "loose", "bundled"};
+constexpr std::array<std::string_view, 5> kWireMapCodes{"untested", "good", "open-ab", "open-cd", "split"};
+
+template <class Enum, std::size_t N>
+std::optional<Enum> fromCode(const std::array<std::string_view, N>& codes, std::string_view text)
+{
+    for (std::size_t i = 0; i < N; ++i)
+        if (codes[i] == text) return static_cast<Enum>(i);
+    return std::nullopt;
+}
+
+}  // namespace
+
+std::string_view code(Role role) { return kRoleCodes[static_cast<std::size_t>(role)]; }
+std::string_view word(Role role) { return kRoleWords[static_cast<std::size_t>(role)]; }
+std::optional<Role> roleFromCode(std::string_view text) { return fromCode<Role>(kRoleCodes, text); }
+std::string_view code(Fec fec) { return kFecCodes[static_cast<std::size_t>(fec)]; }
+std::optional<Fec> fecFromCode(std::string_view text) { return fromCode<Fec>(kFecCodes, text); }
+std::string_view code(Bundle bundle) { return kBundleCodes[static_cast<std::size_t>(bundle)]; }
+std::optional<Bundle> bundleFromCode(std::string_view text) { return fromCode<Bundle>(kBundleCodes, text); }
+std::string_view code(WireMap map) { return kWireMapCodes[static_cast<std::size_t>(map)]; }
+std::optional<WireMap> wireMapFromCode(std::string_view text) { return fromCode<WireMap>(kWireMapCodes, text); }
+
+std::vector<const Port*> portsOf(const Plan& plan, DeviceId device)
+{
+    std::vector<const Port*> found;
+    for (const Port& port : plan.ports)
+        if (port.device == device) found.push_back(&port);
+    std::stable_sort(found.begin(), found.end(), [](const Port* a, const Port* b) { return a->position < b->position; });
+    return found;
+}
+
+std::vector<const Slot*> slotsOf(const Plan& plan, DeviceId device)
+{
+    std::vector<const Slot*> found;
+    for (const Slot& slot : plan.slots)
+        if (slot.device == device) found.push_back(&slot);
+    std::stable_sort(found.begin(), found.end(), [](const Slot* a, const Slot* b) { return a->name < b->name; });
+    return found;
+}
+
+std::vector<const Run*> runsAt(const Plan& plan, PortId port)
+{
+    std::vector<const Run*> found;
+    for (const Run& run : plan.runs)
+        if (port.isSet() && (run.a == port || run.b == port)) found.push_back(&run);
+    return found;
+}
+
+const Device* deviceOf(const Plan& plan, PortId id)
+{
+    const Port* port = plan.ports.find(id);
+    return port ? plan.devices.find(port->device) : nullptr;
+}
+
+const Device* deviceNamed(const Plan& plan, std::string_view name)
+{
+    for (const Device& device : plan.devices)
+        if (device.name == name) return &device;
+    return nullptr;
+}
+
+std::string portText(const Plan& plan, PortId id)
+{
+    const Port* port = plan.ports.find(id);
+    const Device* device = deviceOf(plan, id);
+    if (!port) return "open end";
+    return (device ? device->name + " " : std::string()) + port->name;
+}
+
+}  // namespace sokudo::plan

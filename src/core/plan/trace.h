@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Follows cables: from port to port through jacks and panels, and from host to host through switches.
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include "core/plan/plan.h"
+
+namespace sokudo::plan {
+
+/// What joins two active ports: the runs in order, with the passive ports between them.
+struct Link {
+    PortId a, b;  ///< `b` is unset where the cable ends open or untraced
+    std::vector<RunId> runs;
+    std::vector<PortId> through;
+    RunId id() const { return runs.empty() ? RunId{} : runs.front(); }
+    friend bool operator==(const Link&, const Link&) = default;
+};
+
+/// All links of the plan, each once; the end with the smaller port id comes first.
+std::vector<Link> links(const Plan&);
+/// The link that contains the run.
+std::optional<Link> linkOf(const Plan&, RunId);
+
+/// One hop of a path: along a link, in travelling order.
+struct Hop { Link link; PortId from, to; };
+
+/// The way from one device to another over the fewest links.
+/// @param avoid  links that carry nothing (by their first run)
+/// @return nothing where no way exists
+std::optional<std::vector<Hop>> path(const Plan&, DeviceId from, DeviceId to, const std::vector<RunId>& avoid = {});
+
+}  // namespace sokudo::plan
