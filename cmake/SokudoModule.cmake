@@ -16,6 +16,7 @@ function(sokudo_warnings target)
   if(SOKUDO_WERROR)
     target_compile_options(${target} PRIVATE -Werror)
   endif()
+  target_compile_definitions(${target} PRIVATE QT_NO_KEYWORDS)
   target_include_directories(${target} PUBLIC ${CMAKE_SOURCE_DIR}/src)
 endfunction()
 

@@ -1,0 +1,129 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli.h"
+
+#include <cstdio>
+#include <fstream>
+#include <iostream>
+#include <sstream>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/report/project_report.h"
+#include "store/project_file.h"
+#include "store/project_json.h"
+
+namespace sokudo::cli {
+
+std::string plain(std::string in)
+{
+    for (std::size_t at = in.find(text::kThin); at != std::string::npos; at = in.find(text::kThin, at)) in.replace(at, text::kThin.size(), " ");
+    return in;
+}
+
+void print(const std::string& in)
+{
+    const std::string out = plain(in);
+    std::fputs(out.c_str(), stdout);
+    if (!out.empty() && out.back() != '\n') std::fputc('\n', stdout);
+}
+
+void print(const Json& json) { print(json.dump(2)); }
+
+int fail(const Error& error)
+{
+    std::string line = plain(error.message());
+    for (char& c : line)
+        if (c == '\n') c = ' ';
+    std::fprintf(stderr, "sokudo-cli: %s\n", line.c_str());
+    return kBadInput;
+}
+
+int statusOf(Verdict verdict) { return verdict > Verdict::Limited ? kFindings : kFine; }
+
+namespace {
+Json rateJson(const std::optional<BitRate>& rate) { return rate ? Json(rate->steps()) : Json(nullptr); }
+Json bandJson(const kb::Band& band) { return {{"low", band.low.steps()}, {"typical", band.typical.steps()}, {"high", band.high.steps()}}; }
+}  // namespace
+
+Json toJson(const match::LinkReport& report, const kb::KnowledgeBase& kb)
+{
+    Json made{{"title", report.title}, {"verdict", code(report.verdict)}, {"rate_bps", rateJson(report.rate)}, {"wanted_bps", rateJson(report.wanted)}, {"reason", report.reason}, {"findings", Json::array()}};
+    for (const match::Finding& finding : report.findings)
+        made["findings"].push_back({{"rule", finding.rule}, {"case", finding.outcome.caseId}, {"verdict", code(finding.verdict())}, {"rate_bps", rateJson(finding.outcome.rate)},
+                                    {"text", finding.text()}, {"source", kb.citation(finding.outcome.from.source)}, {"confidence", code(finding.outcome.from.certainty)}});
+    return made;
+}
+
+Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
+{
+    Json made{{"stages", Json::array()}, {"expected_bps", bandJson(path.expected)}, {"binding_stage", path.isEmpty() ? Json(nullptr) : Json(path.bindingStage()->name)},
+              {"next_stage", path.next ? Json(path.stages[*path.next].name) : Json(nullptr)}, {"mtu_bytes", path.mtu}, {"missing", Json::array()}};
+    for (const expect::Stage& stage : path.stages) {
+        Json one{{"name", stage.name}, {"kind", word(stage.kind)}, {"detail", stage.detail}, {"ceiling_bps", stage.carries.high.steps()}, {"low_bps", stage.carries.low.steps()},
+                 {"typical_bps", stage.carries.typical.steps()}, {"working", stage.working}, {"source", kb.citation(stage.from.source)}, {"confidence", code(stage.from.certainty)}};
+        if (stage.kind == expect::StageKind::Slot) one["coded_bps"] = stage.line.steps();
+        if (stage.kind == expect::StageKind::Link) one["link_rate_bps"] = stage.line.steps();
+        made["stages"].push_back(one);
+    }
+    for (const expect::Missing& missing : path.missing) made["missing"].push_back(missing.what);
+    return made;
+}
+
+std::string linkText(const match::LinkReport& report, const kb::KnowledgeBase& kb)
+{
+    std::string made = fmt::format("{}: {}{}\n", report.title, word(report.verdict), report.rate ? ", " + text::linkRate(*report.rate) : std::string());
+    for (const match::Finding& finding : report.findings)
+        made += fmt::format("  {:<9} {} [{}; {}, {}]\n", word(finding.verdict()), finding.text(), finding.rule, kb.citation(finding.outcome.from.source), code(finding.outcome.from.certainty));
+    return made;
+}
+
+std::string expectationText(const expect::Expectation& path)
+{
+    report::TableBlock table{{"stage", "carries", "usually", "working"}, {}, {}};
+    for (const expect::Stage& stage : path.stages)
+        table.rows.push_back({stage.name, text::rate(stage.carries.high), text::rate(stage.carries.typical), stage.working});
+    std::string made = report::expectationSentence(path) + "\n";
+    const std::string whole = report::toText("", {table});
+    made += whole.substr(whole.find("stage"));
+    for (const expect::Missing& missing : path.missing) made += "not known: " + missing.what + "\n";
+    return made;
+}
+
+Result<std::string> fileContent(const std::string& path)
+{
+    if (path == "-") {
+        std::ostringstream all;
+        all << std::cin.rdbuf();
+        return all.str();
+    }
+    std::ifstream in(path, std::ios::binary);
+    std::ostringstream all;
+    if (!in || !(all << in.rdbuf())) return failure(ErrorCode::NotFound, "the file cannot be read; check its name and rights", path);
+    return all.str();
+}
+
+Result<store::Project> openProject(const std::string& path)
+{
+    const auto content = fileContent(path);
+    if (!content) return tl::unexpected(content.error());
+    const std::size_t first = content->find_first_not_of(" \t\r\n\xEF\xBB\xBF");
+    if (first != std::string::npos && (*content)[first] == '{') return store::importJson(*content, path);
+    if (!content->starts_with("SQLite format 3")) return failure(ErrorCode::BadInput, "this is neither a Sokudo project nor an exported JSON file; give one of the two", path);
+    auto file = store::ProjectFile::open(path);
+    if (!file) return tl::unexpected(file.error());
+    return (*file)->load();
+}
+
+Result<plan::DeviceId> deviceCalled(const plan::Plan& plan, const std::string& name)
+{
+    if (const plan::Device* device = plan::deviceNamed(plan, name)) return device->id;
+    std::vector<std::string> names;
+    for (const plan::Device& device : plan.devices) names.push_back(device.name);
+    const std::string near = text::nearest(name, names);
+    return failure(ErrorCode::NotFound, fmt::format("there is no device “{}”{}", name, near.empty() ? "; its devices are " + text::joined(names, ", ") : "; did you mean " + near + "?"));
+}
+
+measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now()); }
+
+}  // namespace sokudo::cli

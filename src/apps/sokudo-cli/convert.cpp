@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <CLI/CLI.hpp>
+#include <fmt/format.h>
+
+#include "cli.h"
+#include "core/base/text.h"
+#include "core/measure/parse_result.h"
+
+namespace sokudo::cli {
+
+void addConvert(CLI::App& app, Context& context)
+{
+    auto* verb = app.add_subcommand("convert", "Read a result as people write it: bits and bytes, decimal and binary, with its error");
+    auto line = std::make_shared<std::string>();
+    verb->add_option("TEXT", *line, "such as \"1.2 GB in 9.8 s ±1\" or \"2.35 Gbit/s\"")->required();
+    verb->callback([line, &context] {
+        context.run = [line, &context] {
+            const auto parsed = measure::parseResult(*line);
+            if (!parsed) return fail(parsed.error());
+            const auto& rate = parsed->rate;
+            if (context.json) {
+                print(Json{{"rate_bps", rate.value.steps()}, {"low_bps", rate.low.steps()}, {"high_bps", rate.high.steps()}, {"working", parsed->working}});
+            } else {
+                print(fmt::format("{} = {}", text::rate(rate.value), text::byteRate(rate.value, 4)));
+                if (rate.low != rate.high) print(fmt::format("between {} and {}", text::rate(rate.low), text::rate(rate.high)));
+                print(parsed->working);
+            }
+            return kFine;
+        };
+    });
+}
+
+}  // namespace sokudo::cli

@@ -1,0 +1,128 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <CLI/CLI.hpp>
+#include <fmt/format.h>
+
+#include "cli.h"
+#include "core/base/text.h"
+#include "core/diagnose/inquiry.h"
+#include "core/logbook/record.h"
+#include "core/measure/statistics.h"
+#include "host/host_reader.h"
+
+namespace sokudo::cli {
+namespace {
+
+struct Options { std::string file, from, to, readFrom, readTo; std::vector<std::string> answers; bool copy = false; int most = 10; };
+
+Result<diagnose::Evidence> toldBy(const Options& given, const store::Project& project, const measure::Trial& trial, const kb::KnowledgeBase& kb)
+{
+    diagnose::Evidence told;
+    for (const store::Answer& answer : project.answers)
+        if (answer.from == trial.from && answer.to == trial.to) told[answer.flag] = {answer.present, diagnose::Witness::Told, {}};
+    for (const std::string& word : given.answers) {
+        const auto parts = text::split(word, '=');
+        if (parts.size() != 2 || !kb.flag(parts[0]) || (parts[1] != "yes" && parts[1] != "no"))
+            return failure(ErrorCode::BadInput, "an answer is written flag=yes or flag=no, such as e30=yes; the flags are listed in data/flags.csv", word);
+        told[parts[0]] = {parts[1] == "yes", diagnose::Witness::Told, {}};
+    }
+    return told;
+}
+
+Json toJson(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const kb::KnowledgeBase& kb, int most)
+{
+    Json made{{"rate_bps", trial.rate.value.steps()}, {"expected_bps", nullptr}, {"standing", nullptr}, {"evidence", Json::array()}, {"causes", Json::array()}, {"next", Json::array()}};
+    if (inquiry.expected) {
+        const kb::Band& band = inquiry.expected->expected;
+        made["expected_bps"] = {{"low", band.low.steps()}, {"typical", band.typical.steps()}, {"high", band.high.steps()}};
+        made["standing"] = code(measure::standing(trial.rate.value, band));
+    }
+    for (const auto& [flag, seen] : inquiry.diagnosis.evidence)
+        made["evidence"].push_back({{"flag", flag}, {"name", kb.flag(flag) ? kb.flag(flag)->name : ""}, {"present", seen.present}, {"from", word(seen.witness)}, {"text", seen.text}});
+    for (const auto& likely : inquiry.diagnosis.causes) {
+        if (static_cast<int>(made["causes"].size()) >= most) break;
+        Json one{{"id", likely.belief.cause->id}, {"cause", likely.belief.cause->title}, {"share", likely.belief.share}, {"fix", likely.belief.cause->fix}, {"reasons", Json::array()}};
+        for (const auto& reason : likely.reasons) one["reasons"].push_back({{"for", reason.speaksFor}, {"nats", reason.nats}, {"text", reason.text}});
+        made["causes"].push_back(one);
+    }
+    for (const auto& next : inquiry.diagnosis.next)
+        made["next"].push_back({{"id", next.check->id}, {"check", next.check->title}, {"bits", next.bits}, {"effort_min", next.effort}, {"bits_per_min", next.bitsPerMinute}, {"caution", diagnose::cautionFor(next.check->id)}});
+    return made;
+}
+
+void show(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const plan::Plan& plan, int most)
+{
+    print(logbook::trialText(trial, plan));
+    if (inquiry.expected) {
+        const auto& band = inquiry.expected->expected;
+        print(fmt::format("expected {} to {}: {}", text::rate(band.low, 3), text::rate(band.high, 3), code(measure::standing(trial.rate.value, band))));
+    } else {
+        print("no expectation: " + inquiry.whyNoExpectation);
+    }
+    print("\nEvidence");
+    for (const auto& [flag, seen] : inquiry.diagnosis.evidence) print(fmt::format("  {} {:<3} {} ({})", flag, seen.present ? "yes" : "no", seen.text, word(seen.witness)));
+    print("\nLikely causes");
+    int shown = 0;
+    for (const auto& likely : inquiry.diagnosis.causes) {
+        if (++shown > most) break;
+        print(fmt::format("  {:>3.0f} %  {}", 100 * likely.belief.share, likely.belief.cause->title));
+        int reasons = 0;
+        for (const auto& reason : likely.reasons)
+            if (++reasons <= 3) print(fmt::format("         {} {}", reason.speaksFor ? "for:    " : "against:", reason.text));
+        print("         mend:    " + likely.belief.cause->fix);
+    }
+    print("\nDo next, most learnt per minute first");
+    shown = 0;
+    for (const auto& next : inquiry.diagnosis.next) {
+        if (++shown > 5) break;
+        print(fmt::format("  {}  {} ({} min, {} bit)", next.check->id, next.check->title, text::number(next.check->minutes), text::number(next.bits, 2)));
+        if (const auto caution = diagnose::cautionFor(next.check->id); !caution.empty()) print("        " + std::string(caution));
+    }
+}
+
+}  // namespace
+
+void addDiagnose(CLI::App& app, Context& context)
+{
+    auto* verb = app.add_subcommand("diagnose", "Why is the newest result of a path slow, and what to check next?");
+    auto given = std::make_shared<Options>();
+    verb->add_option("FILE", given->file, "project or exported JSON")->required();
+    verb->add_option("--from", given->from, "sending device")->required();
+    verb->add_option("--to", given->to, "receiving device")->required();
+    verb->add_flag("--copy", given->copy, "the newest file copy instead of the newest memory test");
+    verb->add_option("--answer", given->answers, "what you know: flag=yes or flag=no, as often as needed");
+    verb->add_option("--read-from", given->readFrom, "root folder of the sending host: / for this machine");
+    verb->add_option("--read-to", given->readTo, "root folder of the receiving host");
+    verb->add_option("--most", given->most, "causes to show")->check(CLI::Range(1, 100));
+    verb->callback([given, &context] {
+        context.run = [given, &context] {
+            const auto project = openProject(given->file);
+            if (!project) return fail(project.error());
+            const auto from = deviceCalled(project->plan, given->from);
+            const auto to = deviceCalled(project->plan, given->to);
+            if (!from) return fail(from.error());
+            if (!to) return fail(to.error());
+            const measure::TrialKind kind = given->copy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
+            const measure::Trial* newest = nullptr;
+            for (const measure::Trial& trial : project->trials)
+                if (trial.from == *from && trial.to == *to && trial.kind == kind) newest = &trial;
+            if (!newest) return fail({ErrorCode::NotFound, "no result of this kind is kept for this path; measure it, or type one with measure --typed", given->from + " to " + given->to});
+            std::map<plan::DeviceId, measure::HostSnapshot> hosts;
+            for (const auto& [root, device] : {std::pair{given->readFrom, *from}, {given->readTo, *to}}) {
+                if (root.empty()) continue;
+                auto snapshot = host::SystemHostReader(root).read();
+                if (!snapshot) return fail(snapshot.error());
+                hosts[device] = std::move(*snapshot);
+            }
+            const auto told = toldBy(*given, *project, *newest, context.kb);
+            if (!told) return fail(told.error());
+            const Analysis analysis = analyse(project->plan, context.kb);
+            const auto inquiry = diagnose::inquire(project->plan, context.kb, analysis, *newest, project->trials, hosts, *told);
+            if (context.json) print(toJson(inquiry, *newest, context.kb, given->most));
+            else show(inquiry, *newest, project->plan, given->most);
+            const bool slow = inquiry.expected && measure::standing(newest->rate.value, inquiry.expected->expected) >= measure::Standing::Low;
+            return slow ? kFindings : kFine;
+        };
+    });
+}
+
+}  // namespace sokudo::cli

@@ -1,0 +1,122 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <random>
+
+#include <CLI/CLI.hpp>
+#include <fmt/format.h>
+
+#include "cli.h"
+#include "core/base/text.h"
+#include "core/logbook/record.h"
+#include "core/plan/edits.h"
+#include "host/host_reader.h"
+#include "store/project_file.h"
+
+namespace sokudo::cli {
+namespace {
+
+struct Options { std::string root = "/", add, place; };
+
+template <class T, class Show>
+Json readingJson(const measure::Reading<T>& reading, Show show)
+{
+    if (reading) return show(*reading);
+    return {{"why_not", reading.explanation}};
+}
+
+Json moduleJson(const measure::ModuleReading& module)
+{
+    Json made{{"kind", module.kind}, {"connector", module.connector}, {"compliance", module.compliance}, {"phy", module.phy}, {"checksum_good", module.checksumGood}};
+    if (module.wavelengthNm) made["wavelength_nm"] = *module.wavelengthNm;
+    if (module.copperLength) made["copper_length_m"] = module.copperLength->in();
+    if (module.celsius) made["temperature_c"] = *module.celsius;
+    for (PowerDbm power : module.rxPower) made["rx_power_dbm"].push_back(power.in());
+    for (PowerDbm power : module.txPower) made["tx_power_dbm"].push_back(power.in());
+    return made;
+}
+
+Json toJson(const measure::HostSnapshot& host)
+{
+    Json made{{"name", host.name}, {"cores", host.cores}, {"max_clock_ghz", host.maxClockGhz ? Json(*host.maxClockGhz) : Json(nullptr)}, {"interfaces", Json::array()}};
+    for (const auto& interface : host.interfaces) {
+        Json one{{"name", interface.name}, {"virtual", interface.isVirtual}, {"driver", interface.driver}, {"mtu_bytes", interface.mtu}, {"duplex", interface.duplex}, {"port", interface.portKind}};
+        one["rate_bps"] = readingJson(interface.speed, [](BitRate rate) { return Json(rate.steps()); });
+        one["carrier"] = readingJson(interface.carrier, [](bool carrier) { return Json(carrier); });
+        one["fec"] = readingJson(interface.fec, [](const std::string& fec) { return Json(fec); });
+        one["bus"] = readingJson(interface.bus, [](const measure::BusState& bus) {
+            return Json{{"generation", bus.generation}, {"lanes", bus.lanes}, {"card_generation", bus.cardGeneration}, {"card_lanes", bus.cardLanes}, {"slot_generation", bus.slotGeneration}, {"slot_lanes", bus.slotLanes}};
+        });
+        one["module"] = readingJson(interface.module, moduleJson);
+        for (BitRate rate : interface.supported) one["supported_bps"].push_back(rate.steps());
+        made["interfaces"].push_back(one);
+    }
+    return made;
+}
+
+void show(const measure::HostSnapshot& host)
+{
+    print(fmt::format("{}: {} cores{}", host.name, host.cores, host.maxClockGhz ? ", up to " + text::number(*host.maxClockGhz, 3) + " GHz" : std::string()));
+    for (const auto& interface : host.interfaces) {
+        print(fmt::format("\n{}{}", interface.name, interface.isVirtual ? " (virtual)" : ""));
+        const auto line = [](std::string_view name, const std::string& value) { print(fmt::format("  {:<8} {}", name, value)); };
+        line("rate", interface.speed ? text::linkRate(*interface.speed) : interface.speed.explanation);
+        line("mtu", std::to_string(interface.mtu));
+        if (interface.isVirtual) continue;
+        line("driver", interface.driver.empty() ? "not told" : interface.driver);
+        if (interface.bus)
+            line("bus", fmt::format("{}.0 ×{} as trained; card {}.0 ×{}, slot {}", interface.bus->generation, interface.bus->lanes, interface.bus->cardGeneration, interface.bus->cardLanes,
+                                    interface.bus->slotLanes > 0 ? fmt::format("{}.0 ×{}", interface.bus->slotGeneration, interface.bus->slotLanes) : std::string("not told")));
+        else line("bus", interface.bus.explanation);
+        line("fec", interface.fec ? *interface.fec : interface.fec.explanation);
+        if (!interface.module) {
+            line("module", interface.module.explanation);
+            continue;
+        }
+        std::string light;
+        for (PowerDbm power : interface.module->rxPower) light += (light.empty() ? ", receives " : " ") + text::power(power);
+        line("module", fmt::format("{}, {}, {}{}", interface.module->kind, interface.module->compliance, interface.module->connector, light));
+    }
+}
+
+int addTo(const Options& given, const measure::HostSnapshot& snapshot)
+{
+    auto file = store::ProjectFile::open(given.add);
+    if (!file) return fail(file.error());
+    const auto project = (*file)->load();
+    if (!project) return fail(project.error());
+    plan::PlaceId place;
+    for (const plan::Place& one : project->plan.places)
+        if (one.name == given.place || (given.place.empty() && !place.isSet())) place = one.id;
+    if (!place.isSet()) return fail({ErrorCode::NotFound, "the project has no such place; name one with --place", given.place});
+    IdSource ids{std::random_device{}()};
+    const auto made = host::surveyed(snapshot, place, ids);
+    const auto next = plan::edits::putDeviceWhole(project->plan, made.device, made.slots, made.ports);
+    if (!next) return fail(next.error());
+    store::Changes changes;
+    changes.before = &project->plan;
+    changes.after = &*next;
+    changes.entries = {logbook::changeEntry("Add " + made.device.name + " as read from the machine", now(), ids)};
+    if (auto saved = (*file)->save(changes); !saved) return fail(saved.error());
+    return kFine;
+}
+
+}  // namespace
+
+void addHost(CLI::App& app, Context& context)
+{
+    auto* verb = app.add_subcommand("host", "Read this machine's network side: interfaces, rates, slots, modules");
+    auto given = std::make_shared<Options>();
+    verb->add_option("--root", given->root, "root folder: / for this machine, or a captured host");
+    verb->add_option("--add", given->add, "project to add the host to");
+    verb->add_option("--place", given->place, "place in that project where it stands");
+    verb->callback([given, &context] {
+        context.run = [given, &context] {
+            const auto snapshot = host::SystemHostReader(given->root).read();
+            if (!snapshot) return fail(snapshot.error());
+            if (context.json) print(toJson(*snapshot));
+            else show(*snapshot);
+            return given->add.empty() ? kFine : addTo(*given, *snapshot);
+        };
+    });
+}
+
+}  // namespace sokudo::cli

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/diagnose/inquiry.h"
+
+namespace sokudo::diagnose {
+
+expect::PathQuestion questionOf(const measure::Trial& trial)
+{
+    const bool turned = trial.direction == measure::Direction::Reverse;
+    const auto traffic = trial.kind == measure::TrialKind::FileCopy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory;
+    return {turned ? trial.to : trial.from, turned ? trial.from : trial.to, traffic, std::max(1, trial.streams), {}};
+}
+
+Inquiry inquire(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analysis& analysis, const measure::Trial& trial, const std::vector<measure::Trial>& all,
+                const std::map<plan::DeviceId, measure::HostSnapshot>& hosts, const Evidence& told)
+{
+    Inquiry made;
+    expect::PathQuestion question = questionOf(trial);
+    if (auto expected = expect::expectation(plan, kb, analysis.links, question)) made.expected = std::move(*expected);
+    else made.whyNoExpectation = expected.error().message();
+    question.traffic = expect::Traffic::MemoryToMemory;
+    if (auto memory = expect::expectation(plan, kb, analysis.links, question)) made.memoryExpected = std::move(*memory);
+    const Facts facts{plan, kb, analysis, trial, all, made.expected ? &*made.expected : nullptr, made.memoryExpected ? &*made.memoryExpected : nullptr, hosts};
+    made.diagnosis = diagnose(facts, told);
+    return made;
+}
+
+}  // namespace sokudo::diagnose

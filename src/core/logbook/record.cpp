@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/logbook/record.h"
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
+namespace sokudo::logbook {
+
+std::string trialText(const measure::Trial& trial, const plan::Plan& plan)
+{
+    const auto name = [&](plan::DeviceId id) {
+        const plan::Device* device = plan.devices.find(id);
+        return device ? device->name : std::string("?");
+    };
+    constexpr std::string_view kArrows[] = {" → ", " ← ", " ⇄ "};
+    std::string made = name(trial.from) + std::string(kArrows[static_cast<int>(trial.direction)]) + name(trial.to);
+    made += trial.kind == measure::TrialKind::FileCopy ? ", file copy" : fmt::format(", memory to memory, {} {}", trial.streams, trial.streams == 1 ? "stream" : "streams");
+    made += ": " + text::rate(trial.rate.value, 3);
+    if (trial.rate.low != trial.rate.high) made += fmt::format(" ({} to {})", text::rate(trial.rate.low, 3), text::rate(trial.rate.high, 3));
+    if (!trial.note.empty()) made += ". " + trial.note;
+    return made;
+}
+
+Entry trialEntry(const measure::Trial& trial, const plan::Plan& plan, IdSource& ids)
+{
+    return {ids.next<EntryId>(), trial.at, EntryKind::Measurement, trialText(trial, plan), trial.id, trial.from};
+}
+
+Entry noteEntry(std::string text, measure::Timestamp at, IdSource& ids) { return {ids.next<EntryId>(), at, EntryKind::Note, std::move(text), {}, {}}; }
+Entry changeEntry(std::string text, measure::Timestamp at, IdSource& ids) { return {ids.next<EntryId>(), at, EntryKind::Change, std::move(text), {}, {}}; }
+
+}  // namespace sokudo::logbook

@@ -1,0 +1,15 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The words under which things go into the logbook.
+#pragma once
+
+#include "core/logbook/entry.h"
+
+namespace sokudo::logbook {
+
+/// "vault → platen, memory to memory, 1 stream: 9.38 Gb/s".
+std::string trialText(const measure::Trial&, const plan::Plan&);
+Entry trialEntry(const measure::Trial&, const plan::Plan&, IdSource&);
+Entry noteEntry(std::string text, measure::Timestamp at, IdSource&);
+Entry changeEntry(std::string text, measure::Timestamp at, IdSource&);
+
+}  // namespace sokudo::logbook

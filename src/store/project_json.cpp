@@ -1,0 +1,281 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/project_json.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/plan/invariants.h"
+
+namespace sokudo::store {
+namespace {
+
+constexpr std::string_view kFormat = "sokudo-project";
+constexpr int kVersion = 1;
+
+void put(Json& into, const char* key, const std::string& text)
+{
+    if (!text.empty()) into[key] = text;
+}
+
+template <class Tag>
+void put(Json& into, const char* key, Id<Tag> id)
+{
+    if (id.isSet()) into[key] = id.value;
+}
+
+Json rateList(const std::vector<BitRate>& rates)
+{
+    Json made = Json::array();
+    for (BitRate rate : rates) made.push_back(rate.steps());
+    return made;
+}
+
+template <class Rows>
+Json listOf(const Rows& rows)
+{
+    Json made = Json::array();
+    for (const auto& row : rows) made.push_back(toJson(row));
+    return made;
+}
+
+measure::Timestamp timeFrom(const JsonReader& in, const char* key)
+{
+    const std::string text = in.text(key);
+    const auto at = measure::timeFromIso(text);
+    if (!at) in.complain(key, "“" + text + "” is not a time such as 2026-11-25T21:04:05Z");
+    return at.value_or(measure::Timestamp{});
+}
+
+/// "line 3, column 14" of a byte in the text.
+std::string placeOf(std::string_view text, std::size_t byte)
+{
+    const std::string_view before = text.substr(0, std::min(byte > 0 ? byte - 1 : 0, text.size()));
+    const auto line = std::count(before.begin(), before.end(), '\n') + 1;
+    const std::size_t start = before.rfind('\n');
+    return fmt::format("line {}, column {}", line, before.size() - (start == std::string_view::npos ? 0 : start + 1) + 1);
+}
+
+}  // namespace
+
+Json toJson(const plan::Place& place)
+{
+    Json made{{"id", place.id.value}, {"name", place.name}, {"level", place.level}};
+    put(made, "building", place.building);
+    put(made, "note", place.note);
+    return made;
+}
+
+Json toJson(const plan::Device& device)
+{
+    Json made{{"id", device.id.value}, {"place", device.place.value}, {"name", device.name}, {"role", code(device.role)}};
+    put(made, "description", device.description);
+    if (device.processor) made["processor"] = {{"kind", device.processor->kind}, {"clock_ghz", device.processor->clockGhz}, {"cores", device.processor->cores}};
+    for (const plan::DiskGroup& group : device.disks) {
+        Json disk{{"kind", group.kind}, {"count", group.count}};
+        put(disk, "level", group.level);
+        made["disks"].push_back(disk);
+    }
+    put(made, "file_share", device.fileShare);
+    put(made, "feeds", device.feeds);
+    put(made, "note", device.note);
+    return made;
+}
+
+Json toJson(const plan::Slot& slot)
+{
+    Json made{{"id", slot.id.value}, {"device", slot.device.value}, {"name", slot.name}, {"generation", slot.generation}, {"lanes", slot.lanes}, {"shape", slot.shape}};
+    if (slot.chipset) made["chipset"] = true;
+    if (slot.card) made["card"] = {{"name", slot.card->name}, {"generation", slot.card->generation}, {"lanes", slot.card->lanes}};
+    return made;
+}
+
+Json toJson(const plan::Port& port)
+{
+    Json made{{"id", port.id.value}, {"device", port.device.value}, {"position", port.position}, {"name", port.name}, {"cage", port.cage}};
+    if (!port.rates.empty()) made["rates_bps"] = rateList(port.rates);
+    if (port.forced) made["forced_bps"] = port.forced->steps();
+    if (port.fec) made["fec"] = code(*port.fec);
+    put(made, "module", port.module);
+    if (port.mtu) made["mtu_bytes"] = *port.mtu;
+    put(made, "slot", port.slot);
+    return made;
+}
+
+Json toJson(const plan::Run& run)
+{
+    Json made{{"id", run.id.value}, {"label", run.label}};
+    put(made, "a", run.a);
+    put(made, "b", run.b);
+    put(made, "medium", run.medium);
+    if (run.length) made["length_m"] = run.length->in();
+    if (run.joints > 0) made["joints"] = run.joints;
+    if (run.splices > 0) made["splices"] = run.splices;
+    if (run.bundle != plan::Bundle::Unknown) made["bundle"] = code(run.bundle);
+    if (run.wireMap != plan::WireMap::Untested) made["wire_map"] = code(run.wireMap);
+    if (run.protectedOutdoors) made["protected_outdoors"] = true;
+    if (run.wanted) made["wanted_bps"] = run.wanted->steps();
+    put(made, "note", run.note);
+    return made;
+}
+
+Json toJson(const measure::Trial& trial)
+{
+    Json made{{"id", trial.id.value}, {"at", measure::isoText(trial.at)}, {"from", trial.from.value}, {"to", trial.to.value}, {"kind", code(trial.kind)},
+              {"origin", code(trial.origin)}, {"direction", code(trial.direction)}, {"streams", trial.streams}, {"duration_s", trial.duration.in()},
+              {"warmup_s", trial.warmup.in()}, {"rate_bps", trial.rate.value.steps()}, {"low_bps", trial.rate.low.steps()}, {"high_bps", trial.rate.high.steps()}};
+    if (!trial.samples.empty()) made["samples_bps"] = rateList(trial.samples);
+    if (!trial.conditions.empty()) made["conditions"] = trial.conditions;
+    put(made, "note", trial.note);
+    return made;
+}
+
+Json toJson(const logbook::Entry& entry)
+{
+    Json made{{"id", entry.id.value}, {"at", measure::isoText(entry.at)}, {"kind", code(entry.kind)}, {"text", entry.text}};
+    put(made, "trial", entry.trial);
+    put(made, "device", entry.device);
+    return made;
+}
+
+Json toJson(const Answer& answer)
+{
+    return {{"id", answer.id.value}, {"from", answer.from.value}, {"to", answer.to.value}, {"flag", answer.flag}, {"present", answer.present}, {"at", measure::isoText(answer.at)}};
+}
+
+plan::Place placeFrom(const JsonReader& in)
+{
+    return {in.neededId<plan::PlaceId>("id"), in.neededText("name"), static_cast<int>(in.whole("level", 0)), in.text("building"), in.text("note")};
+}
+
+plan::Device deviceFrom(const JsonReader& in)
+{
+    plan::Device made{in.neededId<plan::DeviceId>("id"), in.neededId<plan::PlaceId>("place"), in.neededText("name"), in.word("role", plan::Role::Other, plan::roleFromCode)};
+    made.description = in.text("description");
+    if (in.has("processor")) {
+        const JsonReader processor = in.object("processor");
+        made.processor = plan::HostProcessor{processor.neededText("kind"), processor.maybeNumber("clock_ghz").value_or(0), static_cast<int>(processor.whole("cores", 1))};
+    }
+    for (const JsonReader& disk : in.list("disks")) made.disks.push_back({disk.neededText("kind"), static_cast<int>(disk.whole("count", 1)), disk.text("level")});
+    made.fileShare = in.text("file_share");
+    made.feeds = in.id<plan::DeviceId>("feeds");
+    made.note = in.text("note");
+    return made;
+}
+
+plan::Slot slotFrom(const JsonReader& in)
+{
+    plan::Slot made{in.neededId<plan::SlotId>("id"), in.neededId<plan::DeviceId>("device"), in.neededText("name"), static_cast<int>(in.whole("generation", 0)),
+                    static_cast<int>(in.whole("lanes", 0)), static_cast<int>(in.whole("shape", 0)), in.yes("chipset")};
+    if (in.has("card")) {
+        const JsonReader card = in.object("card");
+        made.card = plan::Card{card.text("name"), static_cast<int>(card.whole("generation", 0)), static_cast<int>(card.whole("lanes", 0))};
+    }
+    return made;
+}
+
+plan::Port portFrom(const JsonReader& in)
+{
+    plan::Port made{in.neededId<plan::PortId>("id"), in.neededId<plan::DeviceId>("device"), static_cast<int>(in.whole("position", 0)), in.neededText("name"), in.neededText("cage")};
+    made.rates = in.rates("rates_bps");
+    made.forced = in.maybeRate("forced_bps");
+    if (in.has("fec")) made.fec = in.word("fec", plan::Fec::Auto, plan::fecFromCode);
+    made.module = in.text("module");
+    if (in.has("mtu_bytes")) made.mtu = static_cast<int>(in.whole("mtu_bytes", 1500));
+    made.slot = in.id<plan::SlotId>("slot");
+    return made;
+}
+
+plan::Run runFrom(const JsonReader& in)
+{
+    plan::Run made{in.neededId<plan::RunId>("id"), in.text("label"), in.id<plan::PortId>("a"), in.id<plan::PortId>("b"), in.text("medium")};
+    made.length = in.maybeLength("length_m");
+    made.joints = static_cast<int>(in.whole("joints", 0));
+    made.splices = static_cast<int>(in.whole("splices", 0));
+    made.bundle = in.word("bundle", plan::Bundle::Unknown, plan::bundleFromCode);
+    made.wireMap = in.word("wire_map", plan::WireMap::Untested, plan::wireMapFromCode);
+    made.protectedOutdoors = in.yes("protected_outdoors");
+    made.wanted = in.maybeRate("wanted_bps");
+    made.note = in.text("note");
+    return made;
+}
+
+measure::Trial trialFrom(const JsonReader& in)
+{
+    measure::Trial made;
+    made.id = in.neededId<measure::TrialId>("id");
+    made.at = timeFrom(in, "at");
+    made.from = in.id<plan::DeviceId>("from");
+    made.to = in.id<plan::DeviceId>("to");
+    made.kind = in.word("kind", measure::TrialKind::Memory, measure::trialKindFromCode);
+    made.origin = in.word("origin", measure::Origin::Typed, measure::originFromCode);
+    made.direction = in.word("direction", measure::Direction::Forward, measure::directionFromCode);
+    made.streams = static_cast<int>(in.whole("streams", 1));
+    made.duration = Duration::of(in.maybeNumber("duration_s").value_or(0));
+    made.warmup = Duration::of(in.maybeNumber("warmup_s").value_or(0));
+    made.rate.value = in.maybeRate("rate_bps").value_or(BitRate{});
+    made.rate.low = in.maybeRate("low_bps").value_or(made.rate.value);
+    made.rate.high = in.maybeRate("high_bps").value_or(made.rate.value);
+    made.samples = in.rates("samples_bps");
+    if (in.has("conditions")) {
+        const Json& conditions = in.object("conditions").value();
+        if (conditions.is_object())
+            for (const auto& [key, value] : conditions.items()) made.conditions[key] = value.is_string() ? value.get<std::string>() : value.dump();
+    }
+    made.note = in.text("note");
+    return made;
+}
+
+logbook::Entry entryFrom(const JsonReader& in)
+{
+    return {in.neededId<logbook::EntryId>("id"), timeFrom(in, "at"), in.word("kind", logbook::EntryKind::Note, logbook::entryKindFromCode), in.text("text"),
+            in.id<measure::TrialId>("trial"), in.id<plan::DeviceId>("device")};
+}
+
+Answer answerFrom(const JsonReader& in)
+{
+    return {in.neededId<AnswerId>("id"), in.id<plan::DeviceId>("from"), in.id<plan::DeviceId>("to"), in.neededText("flag"), in.yes("present"), timeFrom(in, "at")};
+}
+
+std::string exportJson(const Project& project)
+{
+    const Json made{{"format", kFormat}, {"version", kVersion}, {"name", project.plan.name}, {"places", listOf(project.plan.places)}, {"devices", listOf(project.plan.devices)},
+                    {"slots", listOf(project.plan.slots)}, {"ports", listOf(project.plan.ports)}, {"runs", listOf(project.plan.runs)}, {"trials", listOf(project.trials)},
+                    {"log", listOf(project.entries)}, {"answers", listOf(project.answers)}};
+    return made.dump(1) + "\n";
+}
+
+Result<Project> importJson(std::string_view text, const std::string& name)
+{
+    Json parsed;
+    try {
+        parsed = Json::parse(text);
+    } catch (const Json::parse_error& problem) {
+        return failure(ErrorCode::BadInput, "this is not JSON: the text breaks off or has a stray sign here; mend it there, or export it again", fmt::format("{}, {}", name, placeOf(text, problem.byte)));
+    }
+    std::optional<Error> error;
+    const JsonReader in(parsed, name, error);
+    if (!error && in.text("format") != kFormat) in.complain("format", fmt::format("is not “{}”; import a file that Sokudo exported", kFormat));
+    if (!error && in.whole("version", 0) != kVersion) in.complain("version", fmt::format("this Sokudo reads version {}; update Sokudo to read a later one", kVersion));
+    Project project;
+    project.plan.name = in.text("name");
+    const auto read = [](const std::vector<JsonReader>& list, auto from) {
+        std::vector<decltype(from(list.front()))> rows;
+        for (const JsonReader& one : list) rows.push_back(from(one));
+        return rows;
+    };
+    project.plan.places = Table<plan::Place>::fromRows(read(in.list("places"), placeFrom));
+    project.plan.devices = Table<plan::Device>::fromRows(read(in.list("devices"), deviceFrom));
+    project.plan.slots = Table<plan::Slot>::fromRows(read(in.list("slots"), slotFrom));
+    project.plan.ports = Table<plan::Port>::fromRows(read(in.list("ports"), portFrom));
+    project.plan.runs = Table<plan::Run>::fromRows(read(in.list("runs"), runFrom));
+    project.trials = read(in.list("trials"), trialFrom);
+    project.entries = read(in.list("log"), entryFrom);
+    project.answers = read(in.list("answers"), answerFrom);
+    if (error) return tl::unexpected(*error);
+    if (const auto broken = plan::brokenInvariants(project.plan); !broken.empty())
+        return failure(ErrorCode::BadInput, broken.front() + "; mend that reference, or export the project again", name);
+    return project;
+}
+
+}  // namespace sokudo::store

@@ -1,0 +1,87 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "traffic/secret.h"
+
+#include <cctype>
+
+#include <sodium.h>
+
+namespace sokudo::traffic {
+
+namespace {
+constexpr std::string_view kLetters = "abcdefghjkmnpqrstuvwxyz23456789.";  // 31 used: no l, i, o, 0, 1
+constexpr std::size_t kKeyLetters = 28;                                  // 28 × log2(31) = 138 bits
+constexpr std::size_t kLeastLetters = 16;
+
+bool sodiumReady()
+{
+    static const bool kReady = sodium_init() >= 0;
+    return kReady;
+}
+}  // namespace
+
+std::string newPairingKey()
+{
+    sodiumReady();
+    std::string made;
+    for (std::size_t i = 0; i < kKeyLetters; ++i) {
+        if (i > 0 && i % 7 == 0) made.push_back('-');
+        made.push_back(kLetters[randombytes_uniform(31)]);
+    }
+    return made;
+}
+
+Result<Key> keyFrom(std::string_view pairingKey)
+{
+    std::string clean;
+    for (char c : pairingKey)
+        if (std::isalnum(static_cast<unsigned char>(c))) clean.push_back(static_cast<char>(std::tolower(static_cast<unsigned char>(c))));
+    if (clean.size() < kLeastLetters) return failure(ErrorCode::BadInput, "a pairing key has at least 16 letters and digits; copy it as the agent prints it");
+    sodiumReady();
+    Key key{};
+    crypto_generichash(key.data(), key.size(), reinterpret_cast<const unsigned char*>(clean.data()), clean.size(), nullptr, 0);
+    return key;
+}
+
+Bytes randomBytes(std::size_t count)
+{
+    sodiumReady();
+    Bytes made(count);
+    randombytes_buf(made.data(), made.size());
+    return made;
+}
+
+Proof prove(const Key& key, std::initializer_list<std::span<const std::uint8_t>> parts)
+{
+    sodiumReady();
+    crypto_auth_hmacsha256_state state;
+    crypto_auth_hmacsha256_init(&state, key.data(), key.size());
+    for (const auto& part : parts) crypto_auth_hmacsha256_update(&state, part.data(), part.size());
+    Proof proof{};
+    crypto_auth_hmacsha256_final(&state, proof.data());
+    return proof;
+}
+
+bool isSame(std::span<const std::uint8_t> a, std::span<const std::uint8_t> b)
+{
+    return a.size() == b.size() && sodium_memcmp(a.data(), b.data(), a.size()) == 0;
+}
+
+std::span<const std::uint8_t> bytesOf(std::string_view text) { return {reinterpret_cast<const std::uint8_t*>(text.data()), text.size()}; }
+
+std::string hex(std::span<const std::uint8_t> bytes)
+{
+    std::string made(bytes.size() * 2 + 1, '\0');
+    sodium_bin2hex(made.data(), made.size(), bytes.data(), bytes.size());
+    made.pop_back();
+    return made;
+}
+
+Bytes fromHex(std::string_view text)
+{
+    Bytes made(text.size() / 2);
+    std::size_t length = 0;
+    if (sodium_hex2bin(made.data(), made.size(), text.data(), text.size(), nullptr, &length, nullptr) != 0 || length * 2 != text.size()) return {};
+    return made;
+}
+
+}  // namespace sokudo::traffic
