@@ -51,7 +51,7 @@ Json toJson(const match::LinkReport& report, const kb::KnowledgeBase& kb)
     Json made{{"title", report.title}, {"verdict", code(report.verdict)}, {"rate_bps", rateJson(report.rate)}, {"wanted_bps", rateJson(report.wanted)}, {"reason", report.reason}, {"findings", Json::array()}};
     for (const match::Finding& finding : report.findings)
         made["findings"].push_back({{"rule", finding.rule}, {"case", finding.outcome.caseId}, {"verdict", code(finding.verdict())}, {"rate_bps", rateJson(finding.outcome.rate)},
-                                    {"text", finding.text()}, {"source", kb.citation(finding.outcome.from.source)}, {"confidence", code(finding.outcome.from.certainty)}});
+                                    {"text", finding.text()}, {"working", finding.outcome.working}, {"source", kb.citation(finding.outcome.from.source)}, {"confidence", code(finding.outcome.from.certainty)}});
     return made;
 }
 
@@ -74,7 +74,7 @@ std::string linkText(const match::LinkReport& report, const kb::KnowledgeBase& k
 {
     std::string made = fmt::format("{}: {}{}\n", report.title, word(report.verdict), report.rate ? ", " + text::linkRate(*report.rate) : std::string());
     for (const match::Finding& finding : report.findings)
-        made += fmt::format("  {:<9} {} [{}; {}, {}]\n", word(finding.verdict()), finding.text(), finding.rule, kb.citation(finding.outcome.from.source), code(finding.outcome.from.certainty));
+        made += fmt::format("  {:<9} {}{} [{}; {}, {}]\n", word(finding.verdict()), finding.text(), finding.outcome.working.empty() ? "" : ": " + finding.outcome.working, finding.rule, kb.citation(finding.outcome.from.source), code(finding.outcome.from.certainty));
     return made;
 }
 

@@ -13,8 +13,11 @@ std::string_view word(Witness witness)
 
 std::vector<const measure::Trial*> Facts::samePath(measure::TrialKind kind, measure::Direction direction) const
 {
+    // Older results may be of another cable, port or day: they say nothing about this one.
+    constexpr auto kFresh = std::chrono::hours(24);
     std::vector<const measure::Trial*> found;
     for (const measure::Trial& other : trials) {
+        if (std::chrono::abs(other.at - trial.at) > kFresh) continue;
         const bool same = other.from == trial.from && other.to == trial.to;
         const bool turned = other.from == trial.to && other.to == trial.from;
         if (other.kind != kind || (!same && !turned) || other.direction == measure::Direction::Both) continue;

@@ -42,7 +42,7 @@ public:
         auto stage = isCoax ? hopStage(m_kb, "coax-2.5") : linkStage(m_kb, wireRate(*report), framing);
         if (!stage) return stage.error();
         stage->name = title;
-        if (medium && !isCoax) stage->label = medium->name + (run->length ? " " + text::length(*run->length) : std::string());
+        if (medium && !isCoax) stage->label = shortName(*medium) + (run->length ? " " + text::length(*run->length) : std::string());
         stage->run = hop.link.id();
         m_slowest = m_stages.empty() || m_slowest.steps() == 0 ? stage->line : std::min(m_slowest, stage->line);
         add(std::move(*stage));
@@ -71,6 +71,11 @@ public:
     }
 
 private:
+    static std::string shortName(const kb::Medium& medium)
+    {
+        if (!kb::isCaptive(medium.kind)) return medium.name;
+        return medium.kind == kb::MediumKind::DirectAttach ? "DAC" : "AOC";
+    }
     static BitRate wireRate(const match::LinkReport& report)
     {
         std::optional<BitRate> rate;
@@ -111,8 +116,7 @@ private:
     {
         stage.name = fmt::format("{} of {}", stage.label, device.name);
         stage.device = device.id;
-        if (stage.kind != StageKind::Slot) stage.detail = device.name + ", " + stage.detail;
-        else stage.detail = device.name + " " + stage.detail;
+        if (stage.kind == StageKind::Processor) stage.detail = device.name;
         add(std::move(stage));
     }
     void add(Stage stage) { m_stages.push_back(std::move(stage)); }
@@ -141,11 +145,10 @@ Result<Expectation> expectation(const plan::Plan& plan, const kb::KnowledgeBase&
     const plan::Device* to = plan.devices.find(question.to);
     if (!from || !to) return failure(ErrorCode::NotFound, "pick two devices of the plan");
     if (from == to) return failure(ErrorCode::BadInput, "pick two different devices", from->name);
-    std::vector<plan::RunId> dead;
-    for (const match::LinkReport& report : reports)
-        if (!report.rate) dead.push_back(report.link.id());
-    auto hops = plan::path(plan, question.from, question.to, dead);
-    if (!hops) hops = plan::path(plan, question.from, question.to);
+    const auto hops = plan::path(plan, question.from, question.to, [&](const plan::Link& link) -> std::optional<BitRate> {
+        const match::LinkReport* report = reportOf(reports, link);
+        return report ? report->rate : std::nullopt;
+    });
     if (!hops) return failure(ErrorCode::NotFound, fmt::format("no cable leads from {} to {}; add the runs between them in Survey", from->name, to->name));
     int mtu = 65535;
     for (const plan::Hop& hop : *hops)

@@ -25,6 +25,7 @@ struct Outcome {
     kb::Provenance from;
     Spot spot = Spot::Between;
     std::string caseId;  ///< the row or clause of the rule that decided
+    std::string working; ///< the sum behind the sentence, where it is not in it
 };
 
 /// An outcome with the rule that gave it.

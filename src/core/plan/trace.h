@@ -2,6 +2,7 @@
 // Follows cables: from port to port through jacks and panels, and from host to host through switches.
 #pragma once
 
+#include <functional>
 #include <optional>
 #include <vector>
 
@@ -26,9 +27,12 @@ std::optional<Link> linkOf(const Plan&, RunId);
 /// One hop of a path: along a link, in travelling order.
 struct Hop { Link link; PortId from, to; };
 
-/// The way from one device to another over the fewest links.
-/// @param avoid  links that carry nothing (by their first run)
+/// How fast a link carries; nothing: it does not come up or nobody knows.
+using LinkRate = std::function<std::optional<BitRate>(const Link&)>;
+
+/// The way from one device to another whose slowest link is fastest; among equals the one with the fewest links.
+/// Links without a rate are taken only where nothing else leads there.
 /// @return nothing where no way exists
-std::optional<std::vector<Hop>> path(const Plan&, DeviceId from, DeviceId to, const std::vector<RunId>& avoid = {});
+std::optional<std::vector<Hop>> path(const Plan&, DeviceId from, DeviceId to, const LinkRate& rate);
 
 }  // namespace sokudo::plan

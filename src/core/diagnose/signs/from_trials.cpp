@@ -33,18 +33,19 @@ std::optional<BitRate> bestStable(const Facts& facts)
     return best ? best : std::optional(facts.trial.rate.value);
 }
 
-std::optional<Observation> plateau(const Facts& facts, double low, double high)
+std::optional<Observation> plateau(const Facts& facts, double low, double high, std::string_view hop)
 {
     const auto best = bestStable(facts);
     if (!best || facts.plannedRate().steps() == 0) return std::nullopt;
     const double gbps = inGigabits(*best);
     const bool inside = gbps >= low && gbps <= high && inGigabits(facts.plannedRate()) >= 1.5 * gbps;
-    return measured(inside, fmt::format("best stable result {}, the path promises {}", text::rate(*best, 3), text::linkRate(facts.plannedRate())));
+    if (!inside) return measured(false, fmt::format("{} is not what a {} hop would give", text::rate(*best, 3), hop));
+    return measured(true, fmt::format("best stable result {}: just what a {} hop gives, and the path promises {}", text::rate(*best, 3), hop, text::linkRate(facts.plannedRate())));
 }
 
-std::optional<Observation> plateau94(const Facts& facts) { return plateau(facts, 0.085, 0.0965); }
-std::optional<Observation> plateau940(const Facts& facts) { return plateau(facts, 0.88, 0.965); }
-std::optional<Observation> plateau235(const Facts& facts) { return plateau(facts, 2.15, 2.42); }
+std::optional<Observation> plateau94(const Facts& facts) { return plateau(facts, 0.085, 0.0965, "100 Mb/s"); }
+std::optional<Observation> plateau940(const Facts& facts) { return plateau(facts, 0.88, 0.965, "1 Gb/s"); }
+std::optional<Observation> plateau235(const Facts& facts) { return plateau(facts, 2.15, 2.42, "2.5 Gb/s"); }
 
 /// The result sits at a ceiling of a bus that is narrower than the link.
 std::optional<Observation> plateauBus(const Facts& facts)
@@ -75,7 +76,7 @@ std::optional<Observation> multiGain(const Facts& facts)
     if (!one || !many) return std::nullopt;
     const bool oneIsEnough = facts.memoryExpected && one->in() >= 0.9 * facts.memoryExpected->expected.typical.in();
     const double factor = many->in() / std::max(1.0, one->in());
-    return measured(!oneIsEnough && factor >= 1.5, fmt::format("several streams {}, one stream {}: {} times", text::rate(*many, 3), text::rate(*one, 3), text::number(factor, 2)));
+    return measured(!oneIsEnough && factor >= 1.5, fmt::format("several streams {}, one stream {}", text::rate(*many, 3), text::rate(*one, 3)));
 }
 
 std::optional<Observation> asymmetry(const Facts& facts)
@@ -181,7 +182,8 @@ std::optional<Observation> idleLatency(const Facts& facts)
 std::optional<Observation> unitSlip(const Facts& facts)
 {
     const expect::Expectation* path = facts.expected;
-    if (!path || facts.trial.origin == measure::Origin::Measured) return std::nullopt;
+    if (!path) return std::nullopt;
+    if (facts.trial.origin == measure::Origin::Measured) return measured(false, "measured by Sokudo itself: the unit is right");
     const double share = facts.trial.rate.value.in() / std::max(1.0, path->expected.typical.in());
     const bool fits = share >= 0.09 && share <= 0.13 && 8 * facts.trial.rate.value.in() <= 1.03 * path->expected.high.in();
     return measured(fits, fits ? fmt::format("eight times the figure is {}: bits and bytes may be mixed up", text::rate(scaled(facts.trial.rate.value, 8), 3)) : std::string("the figure times eight is not what is expected"));

@@ -16,7 +16,8 @@ std::string listText(const std::vector<BitRate>& rates)
 kb::Provenance provenance(const LinkContext& link)
 {
     const bool stated = link.a.ratesStated && link.b.ratesStated;
-    return {"802.3-28", stated ? Certainty::Standard : Certainty::Typical};
+    const char* source = link.isOn(kb::MediumKind::TwistedPair) ? "802.3-28" : link.isCaptive() ? "802.3-73" : "own";
+    return {source, stated ? Certainty::Standard : Certainty::Typical};
 }
 
 Outcomes check(const LinkContext& link)

@@ -31,7 +31,8 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot s
     const auto offered = [&](BitRate rate) { return std::find(end.hostRates.begin(), end.hostRates.end(), rate) != end.hostRates.end(); };
     if (!end.rates.empty()) {
         const BitRate runs = end.rates.front();
-        if (runs < end.cage->rate && !end.port->forced)
+        const bool isEnough = link.wanted && *link.wanted <= runs;
+        if (runs < end.cage->rate && !end.port->forced && !isEnough)
             return outcome(Verdict::Limited, runs, "the {module} runs at {runs} in the {cage} cage of {end}", "md-09");
         return outcome(Verdict::Fits, {}, "the {module} belongs in the {cage} cage of {end}", "md-01", Certainty::Standard);
     }

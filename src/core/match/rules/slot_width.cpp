@@ -29,11 +29,10 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot s
     args.emplace_back("bus", text::Arg(busName(generation, lanes)));
     args.emplace_back("coded", text::Arg(text::rate(bus->coded, 3)));
     args.emplace_back("usable", text::Arg(text::rate(bus->usable.typical, 3)));
-    args.emplace_back("working", text::Arg(bus->working));
     if (bus->usable.typical >= *need)
-        return Outcome{Verdict::Fits, {}, "slot {slot} under {end}, {bus}, carries {coded} coded, {usable} of it payload: enough for {link}", args, {"pcie-base", Certainty::Standard}, spot, "slot"};
-    return Outcome{Verdict::Limited, std::min(*link.common, bus->coded), "{link} on the wire, but slot {slot} under {end} is {bus} and carries {coded} coded, {usable} payload. {working}", args,
-                   {"pcie-base", Certainty::Standard}, spot, "slot"};
+        return Outcome{Verdict::Fits, {}, "slot {slot} under {end}, {bus}, carries {coded} coded, {usable} of it payload: enough for {link}", args, {"pcie-base", Certainty::Standard}, spot, "slot", bus->working};
+    return Outcome{Verdict::Limited, std::min(*link.common, bus->coded), "{link} on the wire, but slot {slot} under {end} is {bus} and carries {coded} coded, {usable} payload", args,
+                   {"pcie-base", Certainty::Standard}, spot, "slot", bus->working};
 }
 
 Outcomes check(const LinkContext& link)

@@ -1,0 +1,191 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/presenters/diagnose_presenter.h"
+
+#include <array>
+
+#include "app/qt_text.h"
+#include "core/base/text.h"
+#include "core/measure/statistics.h"
+
+namespace sokudo::app {
+namespace {
+
+constexpr std::array<std::string_view, 6> kReadable{"T01", "T06", "T10", "T25", "T37", "T41"};
+constexpr std::array<std::string_view, 7> kMeasurable{"T03", "T04", "T05", "T07", "T20", "T35", "T29"};
+
+template <std::size_t N>
+bool isOneOf(const std::array<std::string_view, N>& list, std::string_view id)
+{
+    return std::find(list.begin(), list.end(), id) != list.end();
+}
+
+QString sentenceCase(QString text)
+{
+    if (!text.isEmpty()) text[0] = text[0].toUpper();
+    return text;
+}
+
+}  // namespace
+
+DiagnosePresenter::DiagnosePresenter(Document& document, Selection& selection, HostSource hosts, QObject* parent)
+    : QObject(parent), m_document(document), m_selection(selection), m_hosts(std::move(hosts))
+{
+    connect(&document, &Document::analysisChanged, this, &DiagnosePresenter::refresh);
+    connect(&document, &Document::recordChanged, this, &DiagnosePresenter::refresh);
+    connect(&selection, &Selection::pathChanged, this, &DiagnosePresenter::refresh);
+    refresh();
+}
+
+void DiagnosePresenter::refresh()
+{
+    const auto& path = m_selection.path();
+    const auto kind = path.traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
+    m_trial.reset();
+    m_inquiry.reset();
+    for (const measure::Trial& trial : m_document.trials())
+        if (trial.from == path.from && trial.to == path.to && trial.kind == kind) m_trial = trial;
+    if (m_trial) {
+        diagnose::Evidence told;
+        for (const store::Answer& answer : m_document.answers())
+            if (answer.from == path.from && answer.to == path.to) told[answer.flag] = {answer.present, diagnose::Witness::Told, {}};
+        m_inquiry = diagnose::inquire(m_document.plan(), m_document.knowledge(), m_document.analysis(), *m_trial, m_document.trials(), m_snapshots, told);
+    }
+    Q_EMIT changed();
+}
+
+QString DiagnosePresenter::heading() const
+{
+    const plan::Device* from = m_document.plan().devices.find(m_selection.path().from);
+    const plan::Device* to = m_document.plan().devices.find(m_selection.path().to);
+    if (!from || !to) return "Pick two hosts";
+    const QString ends = q(from->name) + " → " + q(to->name);
+    if (!m_inquiry || !m_inquiry->expected) return ends;
+    const auto standing = measure::standing(m_trial->rate.value, m_inquiry->expected->expected);
+    if (standing == measure::Standing::Low || standing == measure::Standing::Fault) return "Why is " + ends + " slow?";
+    if (standing == measure::Standing::Impossible) return "How can " + ends + " be so fast?";
+    return ends + " is as fast as expected";
+}
+
+QString DiagnosePresenter::sentence() const
+{
+    if (!m_inquiry) return "Nothing was measured on this path yet. Measure it first: Alt+3.";
+    QString made;
+    if (m_inquiry->expected) {
+        const auto& band = m_inquiry->expected->expected;
+        made = QString("Expected %1 to %2. ").arg(q(text::rate(band.low, 3)), q(text::rate(band.high, 3)));
+    } else {
+        made = q(m_inquiry->whyNoExpectation) + ". ";
+    }
+    return made + QString("Measured %1, %2.").arg(q(text::rate(m_trial->rate.value, 3)), q(measure::timeText(m_trial->at)));
+}
+
+std::vector<EvidenceRow> DiagnosePresenter::evidence() const
+{
+    std::vector<EvidenceRow> rows;
+    if (!m_inquiry) return rows;
+    // What moves belief most stands first: its greatest weight on any of the leading causes.
+    std::map<std::string, double> effect;
+    for (std::size_t i = 0; i < std::min<std::size_t>(5, m_inquiry->diagnosis.causes.size()); ++i)
+        for (const auto& weight : m_inquiry->diagnosis.causes[i].belief.weights) effect[weight.flag] = std::max(effect[weight.flag], std::abs(weight.nats));
+    for (const auto& [flag, seen] : m_inquiry->diagnosis.evidence) {
+        const kb::Flag* known = m_document.knowledge().flag(flag);
+        QString text = q(seen.text);
+        if (text.isEmpty() && known) text = (seen.present ? QString() : QString("not so: ")) + q(known->trueWhen);
+        rows.push_back({sentenceCase(text), q(word(seen.witness)), seen.present, flag, seen.witness == diagnose::Witness::Told});
+    }
+    std::stable_sort(rows.begin(), rows.end(), [&](const EvidenceRow& a, const EvidenceRow& b) {
+        if (a.told != b.told) return a.told;
+        return effect[a.flag] > effect[b.flag];
+    });
+    return rows;
+}
+
+std::vector<CauseRow> DiagnosePresenter::causes(std::size_t most) const
+{
+    std::vector<CauseRow> rows;
+    if (!m_inquiry) return rows;
+    double rest = 0;
+    std::size_t others = 0;
+    for (const auto& likely : m_inquiry->diagnosis.causes) {
+        if (rows.size() >= most) {
+            rest += likely.belief.share;
+            ++others;
+            continue;
+        }
+        QStringList reasons;
+        const diagnose::Reason* best = nullptr;
+        const diagnose::Reason* worst = nullptr;
+        for (const auto& reason : likely.reasons) {
+            if (reason.speaksFor && !best) best = &reason;
+            if (!reason.speaksFor && !worst) worst = &reason;
+        }
+        if (best) reasons << "for it: " + q(best->text);
+        if (worst) reasons << "against: " + q(worst->text);
+        rows.push_back({q(likely.belief.cause->title), QString("%1 %").arg(100 * likely.belief.share, 0, 'f', likely.belief.share < 0.1 ? 1 : 0), reasons.join("; "), q(likely.belief.cause->fix), likely.belief.share});
+    }
+    if (others > 0) rows.push_back({QString("%1 others").arg(others), QString("%1 %").arg(100 * rest, 0, 'f', 0), {}, {}, rest});
+    return rows;
+}
+
+std::vector<NextRow> DiagnosePresenter::next(std::size_t most) const
+{
+    std::vector<NextRow> rows;
+    if (!m_inquiry) return rows;
+    for (const auto& next : m_inquiry->diagnosis.next) {
+        if (rows.size() >= most) break;
+        NextRow row;
+        row.title = sentenceCase(q(next.check->title));
+        row.cost = QString("%1%2min").arg(q(text::number(next.check->minutes)), q(text::kThin)) + (next.check->cost > 0 ? QString(", costs about %1").arg(q(text::number(next.check->cost))) : QString(", free"));
+        row.gain = next.bits >= 0.5 ? QString("decides a lot") : next.bits >= 0.2 ? QString("helps") : QString("a little");
+        row.gain += QString(" (%1%2bit)").arg(q(text::number(next.bits, 2)), q(text::kThin));
+        row.caution = q(diagnose::cautionFor(next.check->id));
+        row.canRead = isOneOf(kReadable, next.check->id);
+        row.canMeasure = isOneOf(kMeasurable, next.check->id);
+        for (const std::string& id : next.check->flags) {
+            const kb::Flag* flag = m_document.knowledge().flag(id);
+            if (flag && !m_inquiry->diagnosis.evidence.contains(id)) row.questions.push_back({id, sentenceCase(q(flag->trueWhen))});
+        }
+        rows.push_back(std::move(row));
+    }
+    return rows;
+}
+
+QStringList DiagnosePresenter::tried() const
+{
+    QStringList made;
+    const auto& path = m_selection.path();
+    for (const measure::Trial& trial : m_document.trials()) {
+        if (trial.from != path.from || trial.to != path.to) continue;
+        constexpr const char* kWays[] = {"", " back", " both ways"};
+        const QString what = trial.kind == measure::TrialKind::FileCopy ? QString("copy") : QString("%1 %2%3").arg(trial.streams).arg(trial.streams == 1 ? "stream" : "streams", kWays[static_cast<int>(trial.direction)]);
+        made << QString("%1  %2, %3").arg(q(measure::timeText(trial.at)).mid(11), q(text::rate(trial.rate.value, 3)), what);
+    }
+    return made.size() > 4 ? made.mid(made.size() - 4) : made;
+}
+
+void DiagnosePresenter::answer(const std::string& flag, bool present) { m_document.answer(m_selection.path().from, m_selection.path().to, flag, present); }
+
+QString DiagnosePresenter::readHosts()
+{
+    QStringList said;
+    for (plan::DeviceId id : {m_selection.path().from, m_selection.path().to}) {
+        const plan::Device* device = m_document.plan().devices.find(id);
+        if (!device) continue;
+        const auto reader = m_hosts ? m_hosts(device->name) : nullptr;
+        if (!reader) {
+            said << q(device->name) + " cannot be read from here";
+            continue;
+        }
+        auto snapshot = reader->read();
+        if (!snapshot) {
+            said << q(snapshot.error().message());
+            continue;
+        }
+        said << q(device->name) + " read";
+        m_snapshots[id] = std::move(*snapshot);
+    }
+    refresh();
+    return said.join("; ");
+}
+
+}  // namespace sokudo::app

@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Why the newest result of the path is slow: evidence, causes, what to do next.
+#pragma once
+
+#include "app/document.h"
+#include "app/presenters/survey_presenter.h"
+#include "app/selection.h"
+#include "core/diagnose/inquiry.h"
+
+namespace sokudo::app {
+
+struct EvidenceRow { QString text, witness; bool present = false; std::string flag; bool told = false; };
+struct CauseRow { QString title, share, reason, fix; double portion = 0; };
+struct NextRow {
+    QString title, cost, gain, caution;
+    struct Question { std::string flag; QString text; };
+    std::vector<Question> questions;  ///< what only the owner can answer
+    bool canRead = false;             ///< Sokudo reads it itself
+    bool canMeasure = false;          ///< the Measure bench does it
+};
+
+class DiagnosePresenter final : public QObject {
+    Q_OBJECT
+public:
+    DiagnosePresenter(Document&, Selection&, HostSource, QObject* parent = nullptr);
+    bool hasTrial() const { return m_inquiry.has_value(); }
+    QString heading() const;
+    QString sentence() const;
+    std::vector<EvidenceRow> evidence() const;
+    std::vector<CauseRow> causes(std::size_t most) const;  ///< the last row sums up the rest
+    std::vector<NextRow> next(std::size_t most) const;
+    QStringList tried() const;  ///< newest results of the path, oldest first
+    void answer(const std::string& flag, bool present);
+    /// Reads the ends that can be read. @return what was read, or why not
+    QString readHosts();
+
+Q_SIGNALS:
+    void changed();
+
+private:
+    void refresh();
+    Document& m_document;
+    Selection& m_selection;
+    HostSource m_hosts;
+    std::map<plan::DeviceId, measure::HostSnapshot> m_snapshots;
+    std::optional<measure::Trial> m_trial;
+    std::optional<diagnose::Inquiry> m_inquiry;
+};
+
+}  // namespace sokudo::app

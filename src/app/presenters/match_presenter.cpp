@@ -1,0 +1,243 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/presenters/match_presenter.h"
+
+#include "app/qt_text.h"
+#include "core/base/text.h"
+
+namespace sokudo::app {
+namespace {
+
+QString rateText(const std::optional<BitRate>& rate) { return rate ? q(text::rate(*rate, 3)) : QString("no link"); }
+
+/// The worst finding at a spot of the chain.
+struct SpotState { std::optional<Verdict> verdict; QString text; };
+
+SpotState at(const match::LinkReport& report, std::initializer_list<match::Spot> spots)
+{
+    SpotState state;
+    for (const match::Finding& finding : report.findings)
+        for (match::Spot spot : spots)
+            if (finding.outcome.spot == spot && (!state.verdict || finding.verdict() > *state.verdict)) state = {finding.verdict(), q(finding.text())};
+    return state;
+}
+
+/// Builds the pieces of one link from end A to end B.
+class Chain {
+public:
+    Chain(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::LinkReport& report) : m_plan(plan), m_kb(kb), m_report(report) {}
+
+    std::vector<CouplingPiece> build()
+    {
+        addEnd(m_report.link.a, true);
+        addCable();
+        if (m_report.link.b.isSet()) addEnd(m_report.link.b, false);
+        if (!m_pieces.empty()) m_pieces.back().joint.reset();
+        return std::move(m_pieces);
+    }
+
+private:
+    void add(CouplingPiece piece) { m_pieces.push_back(std::move(piece)); }
+    void joint(const SpotState& state)
+    {
+        m_pieces.back().joint = state.verdict.value_or(Verdict::Fits);
+        m_pieces.back().jointText = state.text;
+    }
+    void addEnd(plan::PortId id, bool first)
+    {
+        const plan::Port* port = m_plan.ports.find(id);
+        const plan::Device* device = plan::deviceOf(m_plan, id);
+        if (!port || !device) return;
+        const kb::Cage* cage = m_kb.cage(port->cage);
+        const plan::Slot* slot = m_plan.slots.find(port->slot);
+        const auto slotState = at(m_report, {first ? match::Spot::SlotA : match::Spot::SlotB});
+        const auto cageState = at(m_report, {first ? match::Spot::CageA : match::Spot::CageB});
+        const auto mediumState = at(m_report, {first ? match::Spot::MediumA : match::Spot::MediumB});
+        const auto slotPiece = [&] {
+            if (!slot) return;
+            CouplingPiece piece{"slot of " + q(device->name), slot->shape > 0 ? QString("×%1 shape").arg(slot->shape) : QString("slot %1").arg(q(slot->name)), {}, slotState.verdict, {}, {}};
+            piece.details << (slot->generation > 0 ? QString("wired %1.0 ×%2").arg(slot->generation).arg(slot->lanes) : QString("never read"));
+            add(piece);
+        };
+        const auto portPiece = [&] {
+            CouplingPiece piece{q(device->name), "port " + q(port->name), {}, {}, {}, {}};
+            piece.details << (cage ? q(cage->name) + (cage->holdsModule ? " cage" : " socket") : QString("unknown socket"));
+            if (port->forced) piece.details << "forced to " + q(text::linkRate(*port->forced));
+            else if (port->fec) piece.details << QString("FEC %1").arg(q(code(*port->fec)));
+            add(piece);
+        };
+        const auto modulePiece = [&] {
+            const kb::ModuleKind* module = port->module.empty() ? nullptr : m_kb.module(port->module);
+            if (!module) return false;
+            const kb::Phy* phy = m_kb.phy(module->phy);
+            CouplingPiece piece{"module", phy ? q(phy->name) : q(module->name), {}, {}, {}, {}};
+            if (phy && !phy->connector.empty()) piece.details << q(phy->connector).toUpper();
+            piece.details << q(text::linkRate(module->rates.front()));
+            add(piece);
+            return true;
+        };
+        if (first) {
+            if (slot) {
+                slotPiece();
+                joint(slotState);
+            }
+            portPiece();
+            joint(cageState);
+            if (modulePiece()) joint(mediumState);
+            else if (mediumState.verdict && *mediumState.verdict > m_pieces.back().joint.value_or(Verdict::Fits)) joint(mediumState);
+            return;
+        }
+        joint(mediumState);
+        if (modulePiece()) joint(cageState);
+        portPiece();
+        if (slot) {
+            joint(slotState);
+            slotPiece();
+        }
+    }
+    void addCable()
+    {
+        const auto whole = at(m_report, {match::Spot::Between});
+        for (std::size_t i = 0; i < m_report.link.runs.size(); ++i) {
+            const plan::Run* run = m_plan.runs.find(m_report.link.runs[i]);
+            if (!run) continue;
+            const kb::Medium* medium = m_kb.medium(run->medium);
+            CouplingPiece piece{run->label.empty() ? QString("cable") : "run " + q(run->label), medium ? q(medium->name) : QString("unknown cable"), {}, {}, {}, {}};
+            piece.details << (run->length ? q(text::length(*run->length)) : QString("never measured"));
+            if (run->joints > 0) piece.details << QString("%1 mated %2").arg(run->joints).arg(run->joints == 1 ? "pair" : "pairs");
+            else if (run->bundle == plan::Bundle::Bundled) piece.details << "in a bundle";
+            if (whole.verdict && *whole.verdict > Verdict::Fits) piece.own = whole.verdict;
+            add(piece);
+            if (i < m_report.link.through.size()) {
+                m_pieces.back().joint = Verdict::Fits;
+                const plan::PortId panel = m_report.link.through[i];
+                const plan::Device* device = plan::deviceOf(m_plan, panel);
+                const plan::Port* port = m_plan.ports.find(panel);
+                add({device ? q(word(device->role)) : QString("panel"), device && port ? q(device->name + " " + port->name) : QString("?"), {"passes through"}, {}, Verdict::Fits, {}});
+            }
+        }
+        if (!m_report.link.b.isSet() && !m_pieces.empty()) {
+            m_pieces.back().joint = Verdict::Unknown;
+            add({"far end", "not traced", {"find where", "it ends"}, Verdict::Unknown, {}, {}});
+        }
+    }
+
+    const plan::Plan& m_plan;
+    const kb::KnowledgeBase& m_kb;
+    const match::LinkReport& m_report;
+    std::vector<CouplingPiece> m_pieces;
+};
+
+}  // namespace
+
+MatchPresenter::MatchPresenter(Document& document, Selection& selection, QObject* parent)
+    : QObject(parent), m_document(document), m_selection(selection),
+      m_rows({{"link",
+               [](const Row& row, int role) -> QVariant {
+                   switch (role) {
+                   case Qt::DisplayRole: return row.title;
+                   case kVerdictRole: return static_cast<int>(row.verdict);
+                   case kRateRole: return row.rate;
+                   case kReasonRole: return row.reason;
+                   case Qt::AccessibleTextRole: return QString("%1: %2, %3. %4").arg(row.title, q(word(row.verdict)), row.rate, row.reason);
+                   case Qt::ToolTipRole: return row.reason;
+                   default: return {};
+                   }
+               }}},
+             this)
+{
+    connect(&document, &Document::analysisChanged, this, &MatchPresenter::refresh);
+    connect(&document, &Document::planChanged, this, &MatchPresenter::refresh);
+    connect(&selection, &Selection::changed, this, &MatchPresenter::changed);
+    refresh();
+}
+
+void MatchPresenter::refresh()
+{
+    std::vector<Row> rows;
+    for (const match::LinkReport& report : m_document.analysis().links) {
+        if (m_verdict && report.verdict != *m_verdict) continue;
+        const QString title = q(report.title), reason = q(report.reason);
+        if (!m_filter.isEmpty() && !title.contains(m_filter, Qt::CaseInsensitive) && !reason.contains(m_filter, Qt::CaseInsensitive)) continue;
+        rows.push_back({report.link.id(), title, !report.rate && report.verdict == Verdict::Unknown ? QString("?") : rateText(report.rate), reason, report.verdict});
+    }
+    m_rows.setRows(std::move(rows));
+    Q_EMIT changed();
+}
+
+void MatchPresenter::setFilter(const QString& filter)
+{
+    m_filter = filter.trimmed();
+    refresh();
+}
+
+void MatchPresenter::setVerdictFilter(std::optional<Verdict> verdict)
+{
+    m_verdict = verdict;
+    refresh();
+}
+
+int MatchPresenter::selectedRow() const
+{
+    const match::LinkReport* report = selected();
+    for (int i = 0; report && i < m_rows.rowCount(); ++i)
+        if (m_rows.row(i)->run == report->link.id()) return i;
+    return -1;
+}
+
+void MatchPresenter::select(int row)
+{
+    if (const Row* found = m_rows.row(row)) m_selection.selectRun(found->run);
+}
+
+const match::LinkReport* MatchPresenter::selected() const
+{
+    if (m_selection.run().isSet()) return m_document.analysis().reportOf(m_selection.run());
+    if (!m_selection.device().isSet()) return nullptr;
+    for (const match::LinkReport& report : m_document.analysis().links)
+        for (plan::PortId end : {report.link.a, report.link.b})
+            if (const plan::Port* port = m_document.plan().ports.find(end); port && port->device == m_selection.device()) return &report;
+    return nullptr;
+}
+
+QString MatchPresenter::title() const { return selected() ? q(selected()->title) : QString("Pick a link"); }
+
+QString MatchPresenter::sentence() const
+{
+    const match::LinkReport* report = selected();
+    if (!report) return "The list on the left holds every link, worst first.";
+    const QString rate = report->rate ? q(text::rate(*report->rate, 3)) : QString("no link");
+    if (report->verdict == Verdict::Fits) return QString("Fits: links at %1.").arg(rate);
+    const QString head = q(word(report->verdict));
+    const QString what = report->verdict == Verdict::NoLink ? QString("Will not link") : head.left(1).toUpper() + head.mid(1) + (report->rate ? ", plan on " + rate : QString());
+    return what + ": " + q(report->reason) + (report->reason.ends_with('.') ? "" : ".");
+}
+
+QString MatchPresenter::wanted() const
+{
+    const match::LinkReport* report = selected();
+    return report && report->wanted ? "wanted " + q(text::linkRate(*report->wanted)) : QString();
+}
+
+std::optional<Verdict> MatchPresenter::verdict() const { return selected() ? std::optional(selected()->verdict) : std::nullopt; }
+
+std::vector<CouplingPiece> MatchPresenter::pieces() const
+{
+    const match::LinkReport* report = selected();
+    return report ? Chain(m_document.plan(), m_document.knowledge(), *report).build() : std::vector<CouplingPiece>{};
+}
+
+std::vector<FindingRow> MatchPresenter::findings() const
+{
+    std::vector<FindingRow> rows;
+    const match::LinkReport* report = selected();
+    if (!report) return rows;
+    for (const match::Finding& finding : report->findings) {
+        QString sentence = q(finding.text());
+        if (!sentence.isEmpty()) sentence[0] = sentence[0].toUpper();
+        const QString sure = finding.outcome.from.certainty == Certainty::Standard ? QString() : ", " + q(code(finding.outcome.from.certainty));
+        rows.push_back({finding.verdict(), sentence, q(finding.outcome.working), q(m_document.knowledge().citation(finding.outcome.from.source)) + sure});
+    }
+    return rows;
+}
+
+}  // namespace sokudo::app

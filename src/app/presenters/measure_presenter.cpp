@@ -1,0 +1,162 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/presenters/measure_presenter.h"
+
+#include <chrono>
+
+#include "app/qt_text.h"
+#include "core/base/text.h"
+#include "core/measure/import_csv.h"
+#include "core/measure/parse_result.h"
+#include "core/measure/statistics.h"
+
+namespace sokudo::app {
+namespace {
+
+measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now()); }
+
+measure::TrialKind kindOf(const expect::PathQuestion& path) { return path.traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory; }
+
+/// Means of whole seconds after the warm-up, out of tenths.
+std::vector<BitRate> secondsOf(const std::vector<measure::TrafficSample>& samples, Duration warmup)
+{
+    std::vector<BitRate> made;
+    double sum = 0;
+    int count = 0;
+    Duration end = warmup + Duration::of(1);
+    for (const auto& sample : samples) {
+        if (sample.isWarmup) continue;
+        sum += sample.forward.in() + sample.reverse.in();
+        ++count;
+        if (sample.at < end) continue;
+        made.push_back(BitRate::of(sum / count));
+        sum = 0;
+        count = 0;
+        end = end + Duration::of(1);
+    }
+    return made;
+}
+
+}  // namespace
+
+MeasurePresenter::MeasurePresenter(Document& document, Selection& selection, measure::TrafficRunner& runner, QObject* parent)
+    : QObject(parent), m_document(document), m_selection(selection), m_runner(runner)
+{
+    connect(&document, &Document::recordChanged, this, &MeasurePresenter::changed);
+    connect(&document, &Document::analysisChanged, this, &MeasurePresenter::changed);
+    connect(&selection, &Selection::pathChanged, this, &MeasurePresenter::changed);
+}
+
+MeasurePresenter::~MeasurePresenter()
+{
+    m_cancel = true;
+    if (m_thread.joinable()) m_thread.join();
+}
+
+void MeasurePresenter::start(const measure::TrafficQuestion& question)
+{
+    if (m_running) return;
+    if (m_thread.joinable()) m_thread.join();
+    m_running = true;
+    m_cancel = false;
+    m_path = m_selection.path();
+    m_path.traffic = expect::Traffic::MemoryToMemory;
+    Q_EMIT started();
+    const double whole = (question.duration + question.warmup).in();
+    m_thread = std::thread([this, question, whole] {
+        auto result = m_runner.run(
+            question,
+            [this, whole](const measure::TrafficSample& sample) { QMetaObject::invokeMethod(this, [this, sample, whole] { Q_EMIT progress(sample, std::min(1.0, sample.at.in() / whole)); }, Qt::QueuedConnection); },
+            m_cancel);
+        QMetaObject::invokeMethod(this, [this, question, result = std::move(result)]() mutable { finish(question, std::move(result)); }, Qt::QueuedConnection);
+    });
+}
+
+void MeasurePresenter::finish(const measure::TrafficQuestion& question, Result<measure::TrafficResult> result)
+{
+    m_running = false;
+    if (!result) {
+        Q_EMIT finished(q(result.error().message()), false);
+        return;
+    }
+    measure::Trial trial;
+    trial.id = m_document.ids().next<measure::TrialId>();
+    trial.at = now();
+    trial.from = m_path.from;
+    trial.to = m_path.to;
+    trial.origin = measure::Origin::Measured;
+    trial.direction = question.direction;
+    trial.streams = question.streams;
+    trial.duration = question.duration;
+    trial.warmup = question.warmup;
+    const BitRate rate = result->forward + result->reverse;
+    trial.samples = secondsOf(result->samples, question.warmup);
+    const measure::Summary spread = measure::summarise(trial.samples);
+    trial.rate = {rate, rate, rate};
+    if (spread.count >= 3) trial.rate = {rate, std::min(rate, spread.low), std::max(rate, spread.high)};
+    trial.conditions = result->conditions;
+    const bool kept = m_document.keepTrials({trial});
+    Q_EMIT finished(QString("%1, that is %2, kept in the logbook").arg(q(text::rate(rate)), q(text::byteRate(rate))), kept);
+}
+
+MeasurePresenter::Reading MeasurePresenter::read(const QString& typed) const
+{
+    if (typed.trimmed().isEmpty()) return {false, "A rate, or a size in a time: 1.15 GB/s, 2.35 Gbit/s, 3 GiB in 27 s ±1"};
+    const auto parsed = measure::parseResult(s(typed));
+    if (!parsed) return {false, q(parsed.error().what)};
+    return {true, q(parsed->working)};
+}
+
+bool MeasurePresenter::keepTyped(const QString& typed, const QString& note)
+{
+    const auto parsed = measure::parseResult(s(typed));
+    if (!parsed) {
+        Q_EMIT message(q(parsed.error().what), false);
+        return false;
+    }
+    measure::Trial trial;
+    trial.id = m_document.ids().next<measure::TrialId>();
+    trial.at = now();
+    trial.from = m_selection.path().from;
+    trial.to = m_selection.path().to;
+    trial.kind = kindOf(m_selection.path());
+    trial.streams = std::max(1, m_selection.path().streams);
+    trial.rate = parsed->rate;
+    trial.note = s(note.trimmed());
+    trial.conditions["typed"] = s(typed.trimmed());
+    if (!m_document.keepTrials({trial})) return false;
+    Q_EMIT message("Kept " + q(text::rate(parsed->rate.value)) + " in the logbook", true);
+    return true;
+}
+
+bool MeasurePresenter::importCsv(const QByteArray& content, const QString& name)
+{
+    const auto& path = m_selection.path();
+    auto trials = measure::importCsv(std::string_view(content.constData(), static_cast<std::size_t>(content.size())), s(name), m_document.plan(), {path.from, path.to, now()}, m_document.ids());
+    if (!trials) {
+        Q_EMIT message(q(trials.error().message()), false);
+        return false;
+    }
+    const auto count = trials->size();
+    if (!m_document.keepTrials(std::move(*trials))) return false;
+    Q_EMIT message(QString("%1 results imported").arg(count), true);
+    return true;
+}
+
+std::vector<MeasurePresenter::Row> MeasurePresenter::rows() const
+{
+    std::vector<Row> rows;
+    const auto& path = m_selection.path();
+    const auto expectation = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, path);
+    for (const measure::Trial& trial : m_document.trials()) {
+        if (trial.from != path.from || trial.to != path.to || trial.kind != kindOf(path)) continue;
+        constexpr const char* kWays[] = {"forward", "reverse", "both ways"};
+        QString how = trial.kind == measure::TrialKind::FileCopy ? QString("file copy") : QString("%1 %2, %3").arg(trial.streams).arg(trial.streams == 1 ? "stream" : "streams", kWays[static_cast<int>(trial.direction)]);
+        if (trial.origin != measure::Origin::Measured) how += ", " + q(code(trial.origin));
+        const QString standing = expectation && trial.direction != measure::Direction::Both ? q(code(measure::standing(trial.rate.value, expectation->expected))) : QString();
+        rows.push_back({q(measure::timeText(trial.at)), how, q(text::rate(trial.rate.value)), q(text::byteRate(trial.rate.value)), standing, q(trial.note), trial.id});
+    }
+    std::reverse(rows.begin(), rows.end());
+    return rows;
+}
+
+}  // namespace sokudo::app

@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Runs tests off the interface thread, reads typed results, imports files; keeps them for the selected path.
+#pragma once
+
+#include <thread>
+
+#include "app/document.h"
+#include "app/selection.h"
+#include "core/measure/seams.h"
+
+namespace sokudo::app {
+
+class MeasurePresenter final : public QObject {
+    Q_OBJECT
+public:
+    MeasurePresenter(Document&, Selection&, measure::TrafficRunner&, QObject* parent = nullptr);
+    ~MeasurePresenter() override;
+    bool isRunning() const { return m_running; }
+    /// Starts a test; `progress` follows about ten times a second, then `finished`.
+    void start(const measure::TrafficQuestion&);
+    void cancel() { m_cancel = true; }
+
+    struct Reading { bool good = false; QString text; };
+    Reading read(const QString& typed) const;  ///< what a typed result means, or why it is not understood
+    bool keepTyped(const QString& typed, const QString& note);
+    /// Imports a CSV file's text; all records or none.
+    bool importCsv(const QByteArray& content, const QString& name);
+
+    struct Row { QString when, how, result, bytes, standing, note; measure::TrialId id; };
+    std::vector<Row> rows() const;
+
+Q_SIGNALS:
+    void started();
+    void progress(const sokudo::measure::TrafficSample& sample, double share);
+    void finished(const QString& sentence, bool good);
+    void message(const QString& text, bool good);
+    void changed();
+
+private:
+    void finish(const measure::TrafficQuestion&, Result<measure::TrafficResult>);
+    Document& m_document;
+    Selection& m_selection;
+    measure::TrafficRunner& m_runner;
+    std::thread m_thread;
+    std::atomic<bool> m_cancel{false};
+    bool m_running = false;
+    expect::PathQuestion m_path;
+};
+
+}  // namespace sokudo::app

@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The house as surveyed: what the section draws, what the inspector says, what its buttons mean.
+#pragma once
+
+#include <functional>
+
+#include "app/document.h"
+#include "app/selection.h"
+#include "core/measure/seams.h"
+
+namespace sokudo::app {
+
+enum class PortState { Free, Used, Dead };
+
+struct PortMark { plan::PortId id; PortState state = PortState::Free; std::optional<BitRate> rate; };
+struct DeviceCard { plan::DeviceId id; QString name, description; std::vector<PortMark> ports; };
+struct PlaceBand { QString name, building; int level = 0; std::vector<DeviceCard> devices; };
+struct DrawnRun {
+    plan::RunId run;
+    plan::PortId a, b;
+    QString label;
+    std::optional<BitRate> rate;
+    Verdict verdict = Verdict::Unknown;
+    std::optional<kb::MediumKind> medium;
+};
+/// All that a house section shows, without a pixel.
+struct HouseContent { std::vector<PlaceBand> places; std::vector<DrawnRun> runs; };
+
+struct InspectorLine { std::optional<Verdict> mark; QString name, detail, value; plan::RunId run; plan::PortId port; plan::SlotId slot; };
+struct InspectorSection { QString heading; std::vector<InspectorLine> lines; };
+struct InspectorContent { QString title, subtitle; std::optional<Verdict> verdict; QString notice; std::vector<InspectorSection> sections; };
+
+/// Opens the reader of a host by its name; null where none is known.
+using HostSource = std::function<std::unique_ptr<measure::HostReader>(const std::string& name)>;
+
+class SurveyPresenter final : public QObject {
+    Q_OBJECT
+public:
+    SurveyPresenter(Document&, Selection&, HostSource, QObject* parent = nullptr);
+    HouseContent house() const;
+    InspectorContent inspector() const;
+    std::vector<Gap> gaps() const { return m_document.analysis().gaps; }
+    void follow(const Gap&);
+    QString emptyAdvice() const;  ///< what to do first; empty once there is a device
+
+    bool putPlace(plan::Place);
+    bool putDevice(plan::Device);
+    bool putPort(plan::Port);
+    bool putSlot(plan::Slot);
+    bool putRun(plan::Run);
+    bool deleteSelected();
+    bool deletePlace(plan::PlaceId);
+    bool deletePort(plan::PortId);
+    bool deleteSlot(plan::SlotId);
+    /// What the link with this run would be, before it is confirmed.
+    struct Preview { std::optional<Verdict> verdict; QString text; };
+    Preview preview(const plan::Run&) const;
+
+    Result<measure::HostSnapshot> readHost(const std::string& name) const;
+    InspectorContent hostContent(const measure::HostSnapshot&) const;
+    bool addHost(const measure::HostSnapshot&, plan::PlaceId);
+
+    Document& document() { return m_document; }
+    const plan::Plan& plan() const { return m_document.plan(); }
+    Selection& selection() { return m_selection; }
+
+Q_SIGNALS:
+    void changed();
+
+private:
+    InspectorContent deviceContent(const plan::Device&) const;
+    InspectorContent runContent(const plan::Run&) const;
+    InspectorContent houseContent() const;
+    std::vector<const plan::Device*> darkWith(plan::DeviceId) const;
+    Document& m_document;
+    Selection& m_selection;
+    HostSource m_hosts;
+};
+
+}  // namespace sokudo::app

@@ -1,0 +1,124 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The window: joins the seams to real things and opens a project.
+#include <cstdio>
+
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QDir>
+#include <QElapsedTimer>
+#include <QFileInfo>
+#include <QSettings>
+#include <QStandardPaths>
+#include <QTimer>
+
+#include <unistd.h>
+
+#include "app/document.h"
+#include "app/qt_text.h"
+#include "core/kb/load.h"
+#include "host/host_reader.h"
+#include "shots.h"
+#include "store/project_json.h"
+#include "traffic/traffic_client.h"
+#include "traffic/trial_server.h"
+#include "ui/shell/main_window.h"
+#include "ui/theme.h"
+
+using namespace sokudo;
+
+namespace {
+
+int fail(const Error& error)
+{
+    std::fprintf(stderr, "sokudo: %s\n", error.message().c_str());
+    return 2;
+}
+
+QString dataFolder()
+{
+    const QString installed = QDir(QCoreApplication::applicationDirPath()).absoluteFilePath("../share/sokudo");
+    return QFileInfo::exists(installed) ? installed : QStringLiteral(SOKUDO_DATA_DIR);
+}
+
+/// This machine by its own name or none; a captured host of the demo by the name of its folder.
+app::HostSource hostSource(bool demo)
+{
+    return [demo](const std::string& name) -> std::unique_ptr<measure::HostReader> {
+        char own[256] = "";
+        ::gethostname(own, sizeof own - 1);
+        const QString captured = dataFolder() + "/hosts/" + app::q(name.empty() ? "platen" : name);
+        if (demo) return QFileInfo::exists(captured) ? std::make_unique<host::SystemHostReader>(captured.toStdString()) : nullptr;
+        if (name.empty() || name == own) return std::make_unique<host::SystemHostReader>("/");
+        return nullptr;
+    };
+}
+
+Result<std::unique_ptr<app::Document>> openDocument(const kb::KnowledgeBase& kb, const QString& path, bool demo, bool fresh)
+{
+    store::Project start;
+    if (demo) {
+        auto imported = store::importJson(kb::embeddedFiles().at("starters/lantern-row.json"), "lantern-row.json");
+        if (!imported) return tl::unexpected(imported.error());
+        start = std::move(*imported);
+    }
+    QDir().mkpath(QFileInfo(path).absolutePath());
+    if (fresh) QFile::remove(path);
+    auto file = store::ProjectFile::open(path.toStdString(), start);
+    if (!file) return tl::unexpected(file.error());
+    auto project = (*file)->load();
+    if (!project) return tl::unexpected(project.error());
+    return std::make_unique<app::Document>(kb, std::move(*file), std::move(*project));
+}
+
+}  // namespace
+
+int main(int argc, char** argv)
+{
+    QElapsedTimer sinceStart;
+    sinceStart.start();
+    QApplication application(argc, argv);
+    QApplication::setApplicationName("sokudo");
+    QApplication::setApplicationVersion("0.1.0");
+    QCommandLineParser parser;
+    parser.setApplicationDescription("Plans, checks and measures fast home networks.");
+    parser.addHelpOption();
+    parser.addVersionOption();
+    parser.addPositionalArgument("FILE", "project to open or to make", "[FILE]");
+    parser.addOptions({{"demo", "open the demo house, Lantern Row"},
+                       {"fresh", "with --demo: begin it anew"},
+                       {"dark", "dark theme"},
+                       {"text-size", "text size in percent, 100 to 200", "percent", "100"},
+                       {"bench-start", "print the time from start to the first painted window, then quit"},
+                       {"shots", "save a picture of each main view into this folder, then quit", "folder"}});
+    parser.process(application);
+    const auto kb = kb::load(kb::embeddedFiles());
+    if (!kb) return fail(kb.error());
+    const bool demo = parser.isSet("demo");
+    QString path = parser.positionalArguments().value(0);
+    if (path.isEmpty()) path = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + (demo ? "/sokudo/lantern-row.sokudo" : "/sokudo/home.sokudo");
+    ui::applyTheme(application, parser.isSet("dark"), parser.value("text-size").toInt());
+    auto document = openDocument(*kb, path, demo, parser.isSet("fresh"));
+    if (!document) return fail(document.error());
+
+    traffic::TrafficClient traffic;
+    std::unique_ptr<traffic::TrialServer> local;
+    const auto localAgent = [&]() -> Result<ui::LocalAgent> {
+        const std::string key = traffic::newPairingKey();
+        auto server = traffic::TrialServer::listen("127.0.0.1", 0, key);
+        if (!server) return tl::unexpected(server.error());
+        local = std::move(*server);
+        local->serveInBackground();
+        return ui::LocalAgent{local->port(), key};
+    };
+    ui::MainWindow window(**document, {traffic, hostSource(demo), localAgent});
+    if (parser.isSet("shots")) return shots::take(application, window, parser.value("shots"), parser.isSet("dark"));
+    window.show();
+    if (parser.isSet("bench-start")) {
+        QTimer::singleShot(0, &window, [&] {
+            window.grab();
+            std::printf("start to first painted window: %lld ms\n", static_cast<long long>(sinceStart.elapsed()));
+            QApplication::quit();
+        });
+    }
+    return QApplication::exec();
+}

@@ -1,0 +1,214 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ui/pages/diagnose_page.h"
+
+#include <QHBoxLayout>
+#include <QPainter>
+#include <QScrollArea>
+
+#include "ui/theme.h"
+#include "ui/widgets/bore_view.h"
+#include "ui/widgets/parts.h"
+#include "ui/widgets/verdict_mark.h"
+
+namespace sokudo::ui {
+namespace {
+
+/// A bar as long as the share of belief.
+class ShareBar final : public QWidget {
+public:
+    ShareBar(double share, bool leads) : m_share(share), m_leads(leads)
+    {
+        setFixedHeight(scaled(13));
+        setMinimumWidth(60);
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override
+    {
+        QPainter painter(this);
+        painter.fillRect(QRectF(0, 0, std::max(3.0, width() * m_share), height()), m_leads ? theme().planDeep : theme().plan);
+    }
+
+private:
+    double m_share;
+    bool m_leads;
+};
+
+/// A scrolling column under a heading.
+QVBoxLayout* scrollingColumn(QHBoxLayout* into, const QString& heading, const QString& remark, int stretch)
+{
+    auto* holder = new QWidget;
+    auto* outer = column(holder, 0, 4);
+    outer->setContentsMargins(0, 10, 0, 6);
+    outer->addWidget(label(heading, "heading"));
+    outer->addWidget(label(remark, "soft", true));
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* inside = new QWidget;
+    auto* made = column(inside, 0, 7);
+    made->setContentsMargins(0, 4, 10, 4);
+    scroll->setWidget(inside);
+    outer->addWidget(scroll, 1);
+    into->addWidget(holder, stretch);
+    return made;
+}
+
+}  // namespace
+
+DiagnosePage::DiagnosePage(app::DiagnosePresenter& presenter, app::PathPresenter& path, QWidget* parent) : QWidget(parent), m_presenter(presenter), m_path(path)
+{
+    auto* all = column(this, 0, 0);
+    auto* head = new QWidget;
+    auto* headColumn = column(head, 0, 3);
+    headColumn->setContentsMargins(24, 12, 24, 10);
+    m_heading = label("", "title");
+    m_sentence = label("", "", true);
+    headColumn->addWidget(m_heading);
+    headColumn->addWidget(m_sentence);
+    all->addWidget(head);
+    auto* boreFrame = frame("foot");
+    auto* boreColumn = column(boreFrame, 0, 0);
+    boreColumn->setContentsMargins(20, 6, 20, 4);
+    m_bore = new BoreView;
+    m_bore->setFixedHeight(scaled(158));
+    boreColumn->addWidget(m_bore);
+    all->addWidget(boreFrame);
+    auto* columns = new QHBoxLayout;
+    columns->setContentsMargins(24, 0, 24, 0);
+    columns->setSpacing(26);
+    m_evidence = scrollingColumn(columns, "Evidence", "read from the hosts, the plan and the log, or told by you", 10);
+    m_causes = scrollingColumn(columns, "Likely causes", "share of belief after the evidence", 11);
+    m_next = scrollingColumn(columns, "Do next", "most learnt per minute first", 11);
+    all->addLayout(columns, 1);
+    auto* foot = frame("foot");
+    auto* footRow = new QHBoxLayout(foot);
+    footRow->setContentsMargins(24, 8, 24, 8);
+    footRow->setSpacing(18);
+    m_tried = new QHBoxLayout;
+    m_tried->setSpacing(18);
+    m_said = label("", "soft");
+    footRow->addWidget(label("Tried so far", "heading"));
+    footRow->addLayout(m_tried);
+    footRow->addStretch(1);
+    footRow->addWidget(m_said);
+    all->addWidget(foot);
+    connect(&presenter, &app::DiagnosePresenter::changed, this, &DiagnosePage::refresh);
+    connect(&path, &app::PathPresenter::changed, this, &DiagnosePage::refresh);
+    refresh();
+}
+
+void DiagnosePage::refresh()
+{
+    m_heading->setText(m_presenter.heading());
+    m_sentence->setText(m_presenter.sentence());
+    m_bore->setContent(m_path.bore());
+    fillEvidence();
+    fillCauses();
+    fillNext();
+    clear(m_tried);
+    for (const QString& one : m_presenter.tried()) m_tried->addWidget(label(one, "figure"));
+}
+
+void DiagnosePage::fillEvidence()
+{
+    clear(m_evidence);
+    for (const auto& row : m_presenter.evidence()) {
+        auto* line = new QWidget;
+        auto* layout = new QHBoxLayout(line);
+        layout->setContentsMargins(0, 0, 0, 0);
+        layout->setSpacing(8);
+        auto* yes = label(row.present ? "yes" : "no", "figure");
+        yes->setFixedWidth(scaled(28));
+        layout->addWidget(yes, 0, Qt::AlignTop);
+        layout->addWidget(label(row.text, "", true), 1);
+        if (row.told) {
+            auto* undo = button("take back", "quiet", [this, row] { m_presenter.answer(row.flag, row.present); });
+            layout->addWidget(undo, 0, Qt::AlignTop);
+        } else {
+            layout->addWidget(label(row.witness, "soft"), 0, Qt::AlignTop);
+        }
+        m_evidence->addWidget(line);
+    }
+    m_evidence->addStretch(1);
+}
+
+void DiagnosePage::fillCauses()
+{
+    clear(m_causes);
+    bool leads = true;
+    for (const auto& row : m_presenter.causes(8)) {
+        auto* block = new QWidget;
+        auto* inside = column(block, 0, 1);
+        auto* bar = new QHBoxLayout;
+        bar->setSpacing(8);
+        bar->addWidget(new ShareBar(row.portion, leads), 1);
+        auto* share = label(row.share, "figure");
+        share->setFixedWidth(scaled(48));
+        share->setAlignment(Qt::AlignRight);
+        bar->addWidget(share);
+        inside->addLayout(bar);
+        auto* title = label(row.title, "heading", true);
+        inside->addWidget(title);
+        if (!row.reason.isEmpty()) inside->addWidget(label(row.reason, "soft", true));
+        if (leads && !row.fix.isEmpty()) inside->addWidget(label("To mend: " + row.fix, "", true));
+        m_causes->addWidget(block);
+        leads = false;
+    }
+    m_causes->addStretch(1);
+}
+
+QWidget* DiagnosePage::nextCard(const app::NextRow& row, bool first)
+{
+    auto* card = frame(first ? "first" : "card");
+    auto* inside = column(card, 0, 4);
+    inside->setContentsMargins(12, 8, 10, 8);
+    auto* top = new QHBoxLayout;
+    top->addWidget(label(row.title, "heading", true), 1);
+    if (row.canRead) top->addWidget(button("Read now", first ? "main" : "", [this] { m_said->setText(m_presenter.readHosts()); }), 0, Qt::AlignTop);
+    else if (row.canMeasure) top->addWidget(button("Measure", first ? "main" : "", [this] { Q_EMIT measureAsked(); }), 0, Qt::AlignTop);
+    inside->addLayout(top);
+    auto* facts = new QHBoxLayout;
+    facts->addWidget(label(row.cost, "figure"));
+    facts->addStretch(1);
+    facts->addWidget(label(row.gain, "soft"));
+    inside->addLayout(facts);
+    int shown = 0;
+    for (const auto& question : row.questions) {
+        if (++shown > 3) break;
+        auto* line = new QHBoxLayout;
+        line->addWidget(label(question.text + "?", "soft", true), 1);
+        auto* yes = button("Yes", "quiet", [this, question] { m_presenter.answer(question.flag, true); });
+        auto* no = button("No", "quiet", [this, question] { m_presenter.answer(question.flag, false); });
+        yes->setAccessibleName("Yes: " + question.text);
+        no->setAccessibleName("No: " + question.text);
+        line->addWidget(yes, 0, Qt::AlignTop);
+        line->addWidget(no, 0, Qt::AlignTop);
+        inside->addLayout(line);
+    }
+    if (!row.caution.isEmpty()) {
+        auto* caution = new QHBoxLayout;
+        caution->addWidget(new VerdictMark(Verdict::Unsafe), 0, Qt::AlignTop);
+        caution->addWidget(label(row.caution, "caution", true), 1);
+        inside->addLayout(caution);
+    }
+    return card;
+}
+
+void DiagnosePage::fillNext()
+{
+    clear(m_next);
+    if (!m_presenter.hasTrial()) {
+        m_next->addWidget(button("Measure this path", "main", [this] { Q_EMIT measureAsked(); }), 0, Qt::AlignLeft);
+        m_next->addStretch(1);
+        return;
+    }
+    bool first = true;
+    for (const auto& row : m_presenter.next(6)) {
+        m_next->addWidget(nextCard(row, first));
+        first = false;
+    }
+    m_next->addStretch(1);
+}
+
+}  // namespace sokudo::ui

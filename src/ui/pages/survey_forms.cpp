@@ -1,0 +1,348 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ui/pages/survey_forms.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QFormLayout>
+#include <QKeyEvent>
+#include <QLineEdit>
+#include <QRegularExpression>
+#include <QSpinBox>
+
+#include "app/qt_text.h"
+#include "core/base/text.h"
+#include "ui/widgets/parts.h"
+#include "ui/widgets/verdict_mark.h"
+
+namespace sokudo::ui {
+
+using app::q;
+using app::s;
+
+Form::Form(const QString& title, QWidget* parent) : QWidget(parent)
+{
+    auto* all = column(this, 18, 10);
+    all->addWidget(label(title, "title", true));
+    m_fields = new QFormLayout;
+    m_fields->setLabelAlignment(Qt::AlignLeft);
+    m_fields->setFieldGrowthPolicy(QFormLayout::ExpandingFieldsGrow);
+    m_fields->setVerticalSpacing(8);
+    m_fields->setHorizontalSpacing(12);
+    all->addLayout(m_fields);
+    auto* noticeRow = new QHBoxLayout;
+    m_mark = new VerdictMark(std::nullopt);
+    m_notice = label("", "", true);
+    noticeRow->addWidget(m_mark, 0, Qt::AlignTop);
+    noticeRow->addWidget(m_notice, 1);
+    all->addLayout(noticeRow);
+    auto* buttons = new QHBoxLayout;
+    buttons->addWidget(button("Save", "main", [this] { save(); }));
+    buttons->addWidget(button("Cancel", "", [this] { Q_EMIT closed(); }));
+    buttons->addStretch(1);
+    all->addLayout(buttons);
+    m_extra = new QVBoxLayout;
+    all->addLayout(m_extra);
+    all->addStretch(1);
+}
+
+void Form::setNotice(std::optional<Verdict> verdict, const QString& text)
+{
+    static_cast<VerdictMark*>(m_mark)->setVerdict(verdict);
+    m_notice->setText(text);
+}
+
+void Form::addAction(const QString& text, std::function<void()> act) { m_extra->addWidget(button(text, "quiet", act), 0, Qt::AlignLeft); }
+
+void Form::save()
+{
+    if (m_save && m_save()) Q_EMIT closed();
+}
+
+void Form::keyPressEvent(QKeyEvent* event)
+{
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) save();
+    else if (event->key() == Qt::Key_Escape) Q_EMIT closed();
+    else QWidget::keyPressEvent(event);
+}
+
+namespace {
+
+QLineEdit* line(Form& form, const QString& name, const std::string& value, const QString& hint = {})
+{
+    auto* made = new QLineEdit(q(value));
+    made->setPlaceholderText(hint);
+    made->setAccessibleName(name);
+    made->setObjectName(name);
+    form.fields().addRow(name, made);
+    return made;
+}
+
+/// A list of ids with their names, and an empty entry first where `none` is given.
+QComboBox* choice(Form& form, const QString& name, const std::vector<std::pair<std::string, QString>>& entries, const std::string& value, const QString& none = {})
+{
+    auto* made = new QComboBox;
+    if (!none.isEmpty()) made->addItem(none, QString());
+    for (const auto& [id, text] : entries) made->addItem(text, q(id));
+    made->setCurrentIndex(std::max(0, made->findData(q(value))));
+    made->setAccessibleName(name);
+    made->setObjectName(name);
+    made->setMinimumContentsLength(8);
+    made->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    form.fields().addRow(name, made);
+    return made;
+}
+
+std::string chosen(const QComboBox* box) { return s(box->currentData().toString()); }
+
+QSpinBox* number(Form& form, const QString& name, int value, int least, int most, const QString& suffix = {})
+{
+    auto* made = new QSpinBox;
+    made->setRange(least, most);
+    made->setValue(value);
+    made->setSuffix(suffix);
+    made->setAccessibleName(name);
+    made->setObjectName(name);
+    form.fields().addRow(name, made);
+    return made;
+}
+
+template <class Rows>
+std::vector<std::pair<std::string, QString>> named(const Rows& rows)
+{
+    std::vector<std::pair<std::string, QString>> made;
+    for (const auto& row : rows) made.emplace_back(row.id, q(row.name));
+    return made;
+}
+
+/// "10, 5, 2.5" in Gb/s; nothing on anything else.
+std::optional<std::vector<BitRate>> ratesFrom(const QString& text)
+{
+    std::vector<BitRate> rates;
+    for (const QString& word : text.split(QRegularExpression("[,;+ ]+"), Qt::SkipEmptyParts)) {
+        const auto value = text::parseNumber(s(word));
+        if (!value || *value <= 0 || *value > 1600) return std::nullopt;
+        rates.push_back(gigabits(*value));
+    }
+    std::sort(rates.begin(), rates.end(), std::greater<>());
+    return rates;
+}
+
+std::string ratesText(const std::vector<BitRate>& rates)
+{
+    std::vector<std::string> words;
+    for (BitRate rate : rates) words.push_back(text::number(inGigabits(rate)));
+    return text::joined(words, ", ");
+}
+
+}  // namespace
+
+Form* placeForm(app::SurveyPresenter& presenter, plan::Place place)
+{
+    auto* form = new Form(place.id.isSet() ? "Change place" : "Add a place");
+    auto* name = line(*form, "Name", place.name, "cellar");
+    auto* level = number(*form, "Level", place.level, -5, 40);
+    level->setToolTip("0 is the ground floor, -1 the cellar");
+    auto* building = line(*form, "Building", place.building, "empty: the main house");
+    auto* note = line(*form, "Note", place.note);
+    form->setSave([=, &presenter]() mutable {
+        place.name = s(name->text());
+        place.level = level->value();
+        place.building = s(building->text().trimmed());
+        place.note = s(note->text());
+        return presenter.putPlace(place);
+    });
+    if (place.id.isSet()) form->addAction("Delete this place", [=, &presenter, id = place.id] { if (presenter.deletePlace(id)) Q_EMIT form->closed(); });
+    return form;
+}
+
+Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
+{
+    auto* form = new Form(device.id.isSet() ? "Change " + q(device.name) : QString("Add a device"));
+    const auto& kb = presenter.document().knowledge();
+    std::vector<std::pair<std::string, QString>> places, roles, feeders;
+    for (const plan::Place& place : presenter.plan().places) places.emplace_back(std::to_string(place.id.value), q(place.name));
+    for (int i = 0; i < 10; ++i) roles.emplace_back(std::string(code(static_cast<plan::Role>(i))), q(word(static_cast<plan::Role>(i))));
+    for (const plan::Device& other : presenter.plan().devices)
+        if (other.id != device.id) feeders.emplace_back(std::to_string(other.id.value), q(other.name));
+    auto* name = line(*form, "Name", device.name, "core");
+    auto* place = choice(*form, "Place", places, std::to_string(device.place.value));
+    auto* role = choice(*form, "Role", roles, std::string(code(device.role)));
+    auto* description = line(*form, "Description", device.description);
+    auto* feeds = choice(*form, "Powered by", feeders, std::to_string(device.feeds.value), "the mains");
+    auto* processor = choice(*form, "Processor", named(kb.processors), device.processor ? device.processor->kind : "", "not known");
+    auto* clock = line(*form, "Clock, GHz", device.processor ? text::number(device.processor->clockGhz) : "", "4.2");
+    auto* cores = number(*form, "Cores", device.processor ? device.processor->cores : 4, 1, 512);
+    const plan::DiskGroup disk = device.disks.empty() ? plan::DiskGroup{"", 1, ""} : device.disks.front();
+    auto* disks = choice(*form, "Disks", named(kb.disks), disk.kind, "none, or not known");
+    auto* count = number(*form, "How many", disk.count, 1, 99);
+    auto* level = choice(*form, "Array", named(kb.arrays), disk.level.empty() ? "single" : disk.level);
+    std::vector<std::pair<std::string, QString>> shares;
+    for (const kb::FileShare& share : kb.fileShares)
+        if (shares.empty() || shares.back().first != share.id) shares.emplace_back(share.id, q(share.name));
+    auto* share = choice(*form, "File share", shares, device.fileShare, "none");
+    form->setSave([=, &presenter]() mutable {
+        device.name = s(name->text());
+        device.place = {place->currentData().toString().toLongLong()};
+        device.role = plan::roleFromCode(chosen(role)).value_or(plan::Role::Other);
+        device.description = s(description->text().trimmed());
+        device.feeds = {feeds->currentData().toString().toLongLong()};
+        device.processor.reset();
+        if (const std::string kind = chosen(processor); !kind.empty()) {
+            const auto ghz = text::parseNumber(s(clock->text()));
+            if (!ghz || *ghz <= 0 || *ghz > 10) {
+                form->setNotice(std::nullopt, "The clock lies between 0 and 10 GHz; write a number such as 4.2");
+                return false;
+            }
+            device.processor = plan::HostProcessor{kind, *ghz, cores->value()};
+        }
+        device.disks.clear();
+        if (const std::string kind = chosen(disks); !kind.empty()) device.disks.push_back({kind, count->value(), chosen(level) == "single" ? std::string() : chosen(level)});
+        device.fileShare = chosen(share);
+        return presenter.putDevice(device);
+    });
+    return form;
+}
+
+Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
+{
+    auto* form = new Form(port.id.isSet() ? "Change port " + q(port.name) : QString("Add a port"));
+    const auto& kb = presenter.document().knowledge();
+    std::vector<std::pair<std::string, QString>> slotList, fecs;
+    for (const plan::Slot* slot : plan::slotsOf(presenter.plan(), port.device)) slotList.emplace_back(std::to_string(slot->id.value), "slot " + q(slot->name));
+    fecs = {{"none", "off"}, {"base-r", "BASE-R"}, {"rs", "RS"}, {"auto", "automatic"}};
+    auto* name = line(*form, "Name", port.name, "as printed beside it");
+    auto* cage = choice(*form, "Socket", named(kb.cages), port.cage);
+    auto* module = choice(*form, "Module", named(kb.modules), port.module, "none");
+    auto* rates = line(*form, "Rates, Gb/s", ratesText(port.rates), "empty: the usual ones");
+    auto* forced = line(*form, "Forced to, Gb/s", port.forced ? text::number(inGigabits(*port.forced)) : "", "empty: not forced");
+    auto* fec = choice(*form, "FEC", fecs, port.fec ? std::string(code(*port.fec)) : "", "not known");
+    auto* mtu = number(*form, "MTU", port.mtu.value_or(1500), 576, 65535, " bytes");
+    auto* slot = choice(*form, "On card in", slotList, std::to_string(port.slot.value), "no slot");
+    form->setSave([=, &presenter]() mutable {
+        const auto list = ratesFrom(rates->text());
+        const auto force = ratesFrom(forced->text());
+        if (!list || !force || force->size() > 1) {
+            form->setNotice(std::nullopt, "Rates are numbers in Gb/s with commas between, such as 10, 5, 2.5, 1");
+            return false;
+        }
+        port.name = s(name->text());
+        port.cage = chosen(cage);
+        port.module = chosen(module);
+        port.rates = *list;
+        port.forced = force->empty() ? std::nullopt : std::optional(force->front());
+        port.fec = plan::fecFromCode(chosen(fec));
+        port.mtu = mtu->value() == 1500 ? std::nullopt : std::optional(mtu->value());
+        port.slot = {slot->currentData().toString().toLongLong()};
+        return presenter.putPort(port);
+    });
+    if (port.id.isSet()) form->addAction("Delete this port", [=, &presenter, id = port.id] { if (presenter.deletePort(id)) Q_EMIT form->closed(); });
+    return form;
+}
+
+Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
+{
+    auto* form = new Form(slot.id.isSet() ? "Change slot " + q(slot.name) : QString("Add a slot"));
+    form->setNotice(std::nullopt, "Before you open a case: shut down, unplug, and touch bare metal first.");
+    const std::vector<std::pair<std::string, QString>> lanes{{"1", "×1"}, {"2", "×2"}, {"4", "×4"}, {"8", "×8"}, {"16", "×16"}}, generations{{"1", "1.0"}, {"2", "2.0"}, {"3", "3.0"}, {"4", "4.0"}, {"5", "5.0"}};
+    auto* name = line(*form, "Name", slot.name, "1");
+    auto* generation = choice(*form, "Generation", generations, std::to_string(slot.generation), "not read");
+    auto* wired = choice(*form, "Lanes wired", lanes, std::to_string(slot.lanes), "not read");
+    auto* shape = choice(*form, "Shape", lanes, std::to_string(slot.shape), "not known");
+    auto* chipset = new QCheckBox("behind the chipset");
+    chipset->setChecked(slot.chipset);
+    form->fields().addRow("", chipset);
+    auto* card = line(*form, "Card", slot.card ? slot.card->name : "", "empty: free");
+    auto* cardGeneration = choice(*form, "Card generation", generations, slot.card ? std::to_string(slot.card->generation) : "", "not known");
+    auto* cardLanes = choice(*form, "Card lanes", lanes, slot.card ? std::to_string(slot.card->lanes) : "", "not known");
+    form->setSave([=, &presenter]() mutable {
+        slot.name = s(name->text().trimmed());
+        slot.generation = generation->currentData().toString().toInt();
+        slot.lanes = wired->currentData().toString().toInt();
+        slot.shape = shape->currentData().toString().toInt();
+        slot.chipset = chipset->isChecked();
+        slot.card.reset();
+        if (!card->text().trimmed().isEmpty()) slot.card = plan::Card{s(card->text().trimmed()), cardGeneration->currentData().toString().toInt(), cardLanes->currentData().toString().toInt()};
+        return presenter.putSlot(slot);
+    });
+    if (slot.id.isSet()) form->addAction("Delete this slot", [=, &presenter, id = slot.id] { if (presenter.deleteSlot(id)) Q_EMIT form->closed(); });
+    return form;
+}
+
+namespace {
+
+/// Free ports, and those the run already holds.
+std::vector<std::pair<std::string, QString>> portChoices(const plan::Plan& plan, const plan::Run& run)
+{
+    std::vector<std::pair<std::string, QString>> made;
+    for (const plan::Device& device : plan.devices)
+        for (const plan::Port* port : plan::portsOf(plan, device.id)) {
+            const std::size_t taken = plan::runsAt(plan, port->id).size();
+            const bool own = port->id == run.a || port->id == run.b;
+            if (own || taken < (plan::isPassive(device.role) ? 2u : 1u)) made.emplace_back(std::to_string(port->id.value), q(device.name + " " + port->name));
+        }
+    return made;
+}
+
+}  // namespace
+
+Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
+{
+    auto* form = new Form(run.id.isSet() ? "Change run " + q(run.label) : QString("Add a run"));
+    const auto& kb = presenter.document().knowledge();
+    const auto ports = portChoices(presenter.plan(), run);
+    const std::vector<std::pair<std::string, QString>> bundles{{"loose", "loose"}, {"bundled", "tied in a bundle"}}, maps{{"good", "straight"}, {"open-ab", "open on 1-2 or 3-6"}, {"open-cd", "open on 4-5 or 7-8"}, {"split", "split pair"}};
+    auto* from = choice(*form, "From", ports, std::to_string(run.a.value), "open end");
+    auto* to = choice(*form, "To", ports, std::to_string(run.b.value), "open end, untraced");
+    auto* medium = choice(*form, "Cable", named(kb.media), run.medium, "not known");
+    auto* length = line(*form, "Length, m", run.length ? text::number(run.length->in(), 6) : "", "empty: never measured");
+    auto* labelled = line(*form, "Label", run.label);
+    auto* joints = number(*form, "Mated pairs", run.joints, 0, 20);
+    auto* bundle = choice(*form, "Laid", bundles, std::string(code(run.bundle)), "not known");
+    auto* map = choice(*form, "Wire map", maps, std::string(code(run.wireMap)), "not tested");
+    auto* wanted = line(*form, "Wanted, Gb/s", run.wanted ? text::number(inGigabits(*run.wanted)) : "", "empty: the best there is");
+    auto* note = line(*form, "Note", run.note);
+    const auto read = [=, base = run]() -> std::optional<plan::Run> {
+        plan::Run made = base;
+        made.a = {from->currentData().toString().toLongLong()};
+        made.b = {to->currentData().toString().toLongLong()};
+        made.medium = chosen(medium);
+        made.label = s(labelled->text().trimmed());
+        made.joints = joints->value();
+        made.bundle = plan::bundleFromCode(chosen(bundle)).value_or(plan::Bundle::Unknown);
+        made.wireMap = plan::wireMapFromCode(chosen(map)).value_or(plan::WireMap::Untested);
+        made.note = s(note->text());
+        made.length.reset();
+        made.wanted.reset();
+        if (!length->text().trimmed().isEmpty()) {
+            const auto metres = text::parseNumber(s(length->text()));
+            if (!metres) return std::nullopt;
+            made.length = Length::of(*metres);
+        }
+        if (!wanted->text().trimmed().isEmpty()) {
+            const auto rate = text::parseNumber(s(wanted->text()));
+            if (!rate || *rate <= 0) return std::nullopt;
+            made.wanted = gigabits(*rate);
+        }
+        return made;
+    };
+    const auto show = [=, &presenter] {
+        const auto made = read();
+        if (!made) {
+            form->setNotice(std::nullopt, "Length and wish are plain numbers, such as 31 and 2.5");
+            return;
+        }
+        const auto preview = presenter.preview(*made);
+        form->setNotice(preview.verdict, preview.text);
+    };
+    for (QComboBox* box : {from, to, medium, bundle, map}) QObject::connect(box, &QComboBox::currentIndexChanged, form, show);
+    for (QLineEdit* edit : {length, wanted}) QObject::connect(edit, &QLineEdit::textChanged, form, show);
+    QObject::connect(joints, &QSpinBox::valueChanged, form, show);
+    show();
+    form->setSave([=, &presenter] {
+        const auto made = read();
+        return made && presenter.putRun(*made);
+    });
+    return form;
+}
+
+}  // namespace sokudo::ui

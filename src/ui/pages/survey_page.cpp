@@ -1,0 +1,302 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ui/pages/survey_page.h"
+
+#include <QApplication>
+#include <QComboBox>
+#include <QFormLayout>
+#include <QGridLayout>
+#include <QHBoxLayout>
+#include <QScrollArea>
+
+#include "app/qt_text.h"
+#include "ui/pages/survey_forms.h"
+#include "ui/theme.h"
+#include "ui/widgets/house_view.h"
+#include "ui/widgets/parts.h"
+#include "ui/widgets/verdict_mark.h"
+
+namespace sokudo::ui {
+
+using app::q;
+
+SurveyPage::SurveyPage(app::SurveyPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
+{
+    auto* all = column(this, 0, 0);
+    auto* top = new QHBoxLayout;
+    top->setSpacing(0);
+    auto* left = new QVBoxLayout;
+    left->setSpacing(0);
+    auto* tools = new QHBoxLayout;
+    tools->setContentsMargins(12, 6, 12, 6);
+    tools->setSpacing(6);
+    tools->addWidget(button("Add place", "", [this] { addPlace(); }));
+    tools->addWidget(button("Add device", "", [this] { addDevice(); }));
+    tools->addWidget(button("Add run", "", [this] { addRun(); }));
+    tools->addStretch(1);
+    tools->addWidget(button("This machine", "", [this] { readThisMachine(); }));
+    left->addLayout(tools);
+    m_house = new HouseView;
+    auto* scroll = new QScrollArea;
+    scroll->setWidget(m_house);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    left->addWidget(scroll, 1);
+    top->addLayout(left, 1);
+    m_inspector = new QScrollArea;
+    m_inspector->setWidgetResizable(true);
+    m_inspector->setFixedWidth(scaled(340));
+    m_inspector->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* panel = frame("panel");
+    auto* inside = column(panel, 0, 0);
+    inside->addWidget(m_inspector);
+    top->addWidget(panel);
+    all->addLayout(top, 1);
+    auto* foot = frame("foot");
+    auto* footColumn = column(foot, 0, 4);
+    footColumn->setContentsMargins(16, 8, 16, 8);
+    m_foot = new QHBoxLayout;
+    m_foot->setSpacing(18);
+    footColumn->addLayout(m_foot);
+    all->addWidget(foot);
+
+    connect(m_house, &HouseView::deviceSelected, this, [this](plan::DeviceId id) {
+        m_formOpen = false;
+        if (id.isSet()) m_presenter.selection().selectDevice(id);
+        else m_presenter.selection().clear();
+    });
+    connect(m_house, &HouseView::runSelected, this, [this](plan::RunId id) {
+        m_formOpen = false;
+        m_presenter.selection().selectRun(id);
+    });
+    connect(m_house, &HouseView::opened, this, &SurveyPage::editSelected);
+    connect(m_house, &HouseView::portsJoined, this, [this](plan::PortId from, plan::PortId to) { addRun(from, to); });
+    connect(&presenter, &app::SurveyPresenter::changed, this, &SurveyPage::refresh);
+    refresh();
+}
+
+void SurveyPage::refresh()
+{
+    m_house->setContent(m_presenter.house());
+    m_house->setSelection(m_presenter.selection().device(), m_presenter.selection().run());
+    fillFoot();
+    if (!m_formOpen) showInspector();
+}
+
+void SurveyPage::fillFoot()
+{
+    clear(m_foot);
+    const auto gaps = m_presenter.gaps();
+    m_foot->addWidget(label("Next in the survey", "heading"));
+    if (const QString advice = m_presenter.emptyAdvice(); !advice.isEmpty()) {
+        m_foot->addWidget(label(advice));
+        m_foot->addWidget(button(m_presenter.plan().places.empty() ? "Add a place" : "Add a device", "main", [this] { m_presenter.plan().places.empty() ? addPlace() : addDevice(); }));
+    } else if (gaps.empty()) {
+        m_foot->addWidget(label("Nothing is missing."));
+    }
+    // The gravest first, and only as many as one line holds.
+    std::vector<Gap> shown = gaps;
+    std::stable_sort(shown.begin(), shown.end(), [](const Gap& a, const Gap& b) { return a.verdict > b.verdict; });
+    std::size_t count = 0;
+    int room = width() > 400 ? width() - scaled(300) : scaled(900);
+    const QFontMetrics metrics(typeface(Face::Text, 13));
+    for (const Gap& gap : shown) {
+        QString text = q(gap.text);
+        if (gap.verdict == Verdict::Unsafe) text = metrics.elidedText(text, Qt::ElideRight, scaled(300));
+        const int need = metrics.horizontalAdvance(text) + 50;
+        if (need > room) break;
+        room -= need;
+        auto* row = new QHBoxLayout;
+        row->setSpacing(4);
+        row->addWidget(new VerdictMark(gap.verdict));
+        auto* jump = button(text, "quiet", [this, gap] { m_presenter.follow(gap); });
+        jump->setToolTip(q(gap.text));
+        row->addWidget(jump);
+        m_foot->addLayout(row);
+        ++count;
+    }
+    m_foot->addStretch(1);
+    if (count < gaps.size()) m_foot->addWidget(label(QString("and %1 more").arg(gaps.size() - count), "soft"));
+}
+
+QWidget* SurveyPage::sections(const app::InspectorContent& content)
+{
+    auto* page = new QWidget;
+    auto* all = column(page, 18, 6);
+    all->addWidget(label(content.title, "title", true));
+    all->addWidget(label(content.subtitle, "soft", true));
+    if (!content.notice.isEmpty()) {
+        auto* notice = frame("notice");
+        auto* row = new QHBoxLayout(notice);
+        row->setContentsMargins(10, 8, 10, 8);
+        row->addWidget(new VerdictMark(content.verdict), 0, Qt::AlignTop);
+        row->addWidget(label(content.notice, "", true), 1);
+        all->addSpacing(4);
+        all->addWidget(notice);
+    }
+    for (const auto& section : content.sections) {
+        all->addSpacing(8);
+        all->addWidget(label(section.heading, "heading", true));
+        auto* grid = new QGridLayout;
+        grid->setHorizontalSpacing(10);
+        grid->setVerticalSpacing(3);
+        grid->setColumnStretch(3, 1);
+        int row = 0;
+        for (const auto& entry : section.lines) {
+            if (entry.mark) grid->addWidget(new VerdictMark(entry.mark), row, 0, Qt::AlignVCenter);
+            QWidget* name = nullptr;
+            const bool opens = entry.port.isSet() || entry.slot.isSet();
+            if (opens) {
+                name = button(entry.name, "quiet", [this, entry] {
+                    if (const plan::Port* port = m_presenter.plan().ports.find(entry.port)) showForm(portForm(m_presenter, *port));
+                    else if (const plan::Slot* slot = m_presenter.plan().slots.find(entry.slot)) showForm(slotForm(m_presenter, *slot));
+                });
+                name->setToolTip("Change " + entry.name);
+            } else {
+                name = label(entry.name, entry.detail.isEmpty() && entry.value.isEmpty() ? "" : "soft", true);
+            }
+            if (entry.detail.isEmpty() && entry.value.isEmpty()) {
+                grid->addWidget(name, row++, 1, 1, 3);
+                continue;
+            }
+            const QString value = entry.value.isEmpty() ? entry.detail : entry.value;
+            grid->addWidget(name, row, 1, Qt::AlignLeft | (value.size() > 34 ? Qt::AlignTop : Qt::AlignVCenter));
+            if (!entry.value.isEmpty() && !entry.detail.isEmpty()) grid->addWidget(label(entry.detail, "soft"), row, 2, Qt::AlignLeft | Qt::AlignVCenter);
+            if (entry.run.isSet()) {
+                auto* jump = button(value, "quiet", [this, entry] {
+                    m_formOpen = false;
+                    m_presenter.selection().selectRun(entry.run);
+                });
+                jump->setToolTip("Show the run");
+                grid->addWidget(jump, row, 3, Qt::AlignRight);
+            } else {
+                auto* text = label(value, entry.value == "free" ? "soft" : "", true);
+                text->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+                grid->addWidget(text, row, 3);
+            }
+            ++row;
+        }
+        all->addLayout(grid);
+    }
+    return page;
+}
+
+QWidget* SurveyPage::actions()
+{
+    auto* holder = new QWidget;
+    auto* grid = new QGridLayout(holder);
+    grid->setContentsMargins(0, 12, 0, 8);
+    grid->setSpacing(8);
+    const auto device = m_presenter.selection().device();
+    const auto run = m_presenter.selection().run();
+    if (device.isSet()) {
+        grid->addWidget(button("Change", "main", [this] { editSelected(); }), 0, 0);
+        grid->addWidget(button("Add port", "", [this, device] { showForm(portForm(m_presenter, plan::Port{{}, device})); }), 0, 1);
+        grid->addWidget(button("Add slot", "", [this, device] { showForm(slotForm(m_presenter, plan::Slot{{}, device})); }), 0, 2);
+        grid->addWidget(button("Run from here", "", [this, device] {
+            plan::PortId free;
+            for (const plan::Port* port : plan::portsOf(m_presenter.plan(), device))
+                if (!free.isSet() && plan::runsAt(m_presenter.plan(), port->id).empty()) free = port->id;
+            addRun(free);
+        }), 1, 0, 1, 2);
+        grid->addWidget(button("Delete", "", [this] { deleteSelected(); }), 1, 2);
+    } else if (run.isSet()) {
+        grid->addWidget(button("Change", "main", [this] { editSelected(); }), 0, 0);
+        grid->addWidget(button("Delete", "", [this] { deleteSelected(); }), 0, 1);
+    } else {
+        int row = 0;
+        for (const plan::Place& place : m_presenter.plan().places)
+            grid->addWidget(button("Change " + q(place.name), "quiet", [this, place] { showForm(placeForm(m_presenter, place)); }), row++, 0, Qt::AlignLeft);
+    }
+    return holder;
+}
+
+void SurveyPage::showInspector()
+{
+    m_formOpen = false;
+    auto* page = sections(m_presenter.inspector());
+    page->layout()->addWidget(actions());
+    static_cast<QVBoxLayout*>(page->layout())->addStretch(1);
+    m_inspector->setWidget(page);
+}
+
+void SurveyPage::showForm(Form* form)
+{
+    m_formOpen = true;
+    m_inspector->setWidget(form);
+    connect(form, &Form::closed, this, [this] {
+        m_formOpen = false;
+        // The form is still on the stack: replace it when control is back in the event loop.
+        QMetaObject::invokeMethod(this, &SurveyPage::refresh, Qt::QueuedConnection);
+    }, Qt::QueuedConnection);
+    if (QWidget* first = form->fields().itemAt(0, QFormLayout::FieldRole)->widget()) first->setFocus();
+}
+
+void SurveyPage::addPlace() { showForm(placeForm(m_presenter, {})); }
+
+void SurveyPage::addDevice()
+{
+    if (m_presenter.plan().places.empty()) {
+        addPlace();
+        return;
+    }
+    plan::Device device;
+    device.place = m_presenter.plan().places.begin()->id;
+    if (const plan::Device* near = m_presenter.plan().devices.find(m_presenter.selection().device())) device.place = near->place;
+    showForm(deviceForm(m_presenter, device));
+}
+
+void SurveyPage::addRun(plan::PortId from, plan::PortId to)
+{
+    plan::Run run;
+    run.a = from;
+    run.b = to;
+    showForm(runForm(m_presenter, run));
+}
+
+void SurveyPage::editSelected()
+{
+    if (const plan::Device* device = m_presenter.plan().devices.find(m_presenter.selection().device())) showForm(deviceForm(m_presenter, *device));
+    else if (const plan::Run* run = m_presenter.plan().runs.find(m_presenter.selection().run())) showForm(runForm(m_presenter, *run));
+}
+
+void SurveyPage::deleteSelected()
+{
+    m_formOpen = false;
+    m_presenter.deleteSelected();
+}
+
+void SurveyPage::readThisMachine()
+{
+    const auto snapshot = m_presenter.readHost("");
+    if (!snapshot) {
+        m_formOpen = true;
+        m_inspector->setWidget(sections({"This machine", q(snapshot.error().message()), {}, {}, {}}));
+        return;
+    }
+    showHost(*snapshot);
+}
+
+void SurveyPage::showHost(const measure::HostSnapshot& snapshot)
+{
+    m_formOpen = true;
+    auto* page = sections(m_presenter.hostContent(snapshot));
+    auto* row = new QHBoxLayout;
+    auto* where = new QComboBox;
+    where->setAccessibleName("Place");
+    for (const plan::Place& place : m_presenter.plan().places) where->addItem(q(place.name), QVariant::fromValue<qint64>(place.id.value));
+    row->addWidget(where, 1);
+    auto* add = button("Add to the survey", "main", [this, snapshot, where] {
+        m_formOpen = false;
+        if (!m_presenter.addHost(snapshot, {where->currentData().toLongLong()})) m_formOpen = true;
+    });
+    add->setEnabled(where->count() > 0);
+    row->addWidget(add);
+    auto* all = static_cast<QVBoxLayout*>(page->layout());
+    all->addSpacing(10);
+    all->addLayout(row);
+    all->addWidget(button("Close", "quiet", [this] { showInspector(); }), 0, Qt::AlignLeft);
+    all->addStretch(1);
+    m_inspector->setWidget(page);
+}
+
+}  // namespace sokudo::ui

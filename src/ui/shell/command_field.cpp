@@ -1,0 +1,130 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ui/shell/command_field.h"
+
+#include <QKeyEvent>
+#include <QListWidget>
+
+#include "app/qt_text.h"
+#include "core/base/text.h"
+#include "core/measure/parse_result.h"
+#include "core/quick/link_line.h"
+#include "core/quick/path_line.h"
+#include "core/report/project_report.h"
+#include "ui/theme.h"
+
+namespace sokudo::ui {
+
+using app::q;
+using app::s;
+
+CommandField::CommandField(app::Document& document, app::Selection& selection, std::vector<Command> commands, QWidget* parent)
+    : QLineEdit(parent), m_document(document), m_selection(selection), m_commands(std::move(commands))
+{
+    setPlaceholderText("Find a device, port, run or command (Ctrl+K)");
+    setAccessibleName("Find or command");
+    m_popup = new QListWidget(this);
+    m_popup->setWindowFlags(Qt::ToolTip);
+    m_popup->setFocusPolicy(Qt::NoFocus);
+    m_popup->setFocusProxy(this);
+    m_popup->setStyleSheet(QString("QListWidget { background: %1; border: 1px solid %2; } QListWidget::item { padding: 5px 9px; } QListWidget::item:selected { background: %3; color: %4; }")
+                               .arg(theme().raised.name(), theme().hairline.name(), theme().planPale.name(), theme().ink.name()));
+    m_popup->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_popup->setWordWrap(true);
+    connect(this, &QLineEdit::textEdited, this, &CommandField::search);
+    connect(this, &QLineEdit::returnPressed, this, [this] { take(std::max(0, m_popup->currentRow())); });
+    connect(m_popup, &QListWidget::itemClicked, this, [this](QListWidgetItem* item) { take(m_popup->row(item)); });
+    installEventFilter(this);
+}
+
+/// A link line has slashes, a path line bars, a result a unit: each is answered in place.
+std::vector<Command> CommandField::answers(const QString& text) const
+{
+    std::vector<Command> made;
+    const std::string line = s(text);
+    if (text.count('/') >= 2) {
+        const auto report = quick::judgeLinkLine(line, m_document.knowledge());
+        made.push_back({report ? q(std::string(word(report->verdict)) + (report->rate ? ", " + text::linkRate(*report->rate) : std::string()) + ": " + report->reason) : q(report.error().message()), {}});
+    } else if (text.contains('|')) {
+        const auto path = quick::expectPathLine(line, m_document.knowledge());
+        made.push_back({path ? q(report::expectationSentence(*path)) : q(path.error().message()), {}});
+    } else if (const auto parsed = measure::parseResult(line)) {
+        made.push_back({q(parsed->working), {}});
+    }
+    return made;
+}
+
+std::vector<Command> CommandField::matches(const QString& text) const
+{
+    std::vector<Command> made = answers(text);
+    if (!made.empty()) return made;
+    const plan::Plan& plan = m_document.plan();
+    const auto hit = [&](const QString& candidate) { return candidate.contains(text, Qt::CaseInsensitive); };
+    for (const Command& command : m_commands)
+        if (hit(command.text)) made.push_back(command);
+    for (const plan::Device& device : plan.devices)
+        if (hit(q(device.name)) || hit(q(device.description))) made.push_back({q(device.name) + "   " + q(device.description), [this, id = device.id] { m_selection.selectDevice(id); }});
+    for (const plan::Place& place : plan.places)
+        if (hit(q(place.name)))
+            for (const plan::Device& device : plan.devices)
+                if (device.place == place.id) made.push_back({q(place.name) + ": " + q(device.name), [this, id = device.id] { m_selection.selectDevice(id); }});
+    for (const plan::Run& run : plan.runs) {
+        const QString name = "run " + q(run.label) + "   " + q(plan::portText(plan, run.a)) + " — " + q(plan::portText(plan, run.b));
+        if (hit(name)) made.push_back({name, [this, id = run.id] { m_selection.selectRun(id); }});
+    }
+    for (const plan::Port& port : plan.ports) {
+        const QString name = q(plan::portText(plan, port.id));
+        if (text.size() >= 3 && hit(name)) made.push_back({"port " + name, [this, id = port.device] { m_selection.selectDevice(id); }});
+    }
+    if (made.size() > 12) made.resize(12);
+    return made;
+}
+
+void CommandField::search(const QString& text)
+{
+    m_popup->clear();
+    if (text.trimmed().isEmpty()) {
+        m_popup->hide();
+        return;
+    }
+    m_shown = matches(text.trimmed());
+    for (const Command& command : m_shown) m_popup->addItem(command.text);
+    if (m_shown.empty()) m_popup->addItem("Nothing of that name");
+    m_popup->setCurrentRow(0);
+    const int rows = std::min(10, m_popup->count());
+    const bool isAnswer = m_shown.size() == 1 && !m_shown.front().run;
+    m_popup->setFixedSize(std::max(width(), scaled(460)), isAnswer ? scaled(84) : rows * m_popup->sizeHintForRow(0) + 8);
+    m_popup->move(mapToGlobal(QPoint(0, height() + 2)));
+    m_popup->show();
+}
+
+void CommandField::take(int row)
+{
+    if (row < 0 || row >= static_cast<int>(m_shown.size()) || !m_shown[static_cast<std::size_t>(row)].run) return;
+    const auto run = m_shown[static_cast<std::size_t>(row)].run;
+    m_popup->hide();
+    clear();
+    run();
+    Q_EMIT found();
+}
+
+bool CommandField::eventFilter(QObject* watched, QEvent* event)
+{
+    if (event->type() == QEvent::KeyPress) {
+        const auto* key = static_cast<QKeyEvent*>(event);
+        if (key->key() == Qt::Key_Down || key->key() == Qt::Key_Up) {
+            const int step = key->key() == Qt::Key_Down ? 1 : -1;
+            m_popup->setCurrentRow(std::clamp(m_popup->currentRow() + step, 0, std::max(0, m_popup->count() - 1)));
+            return true;
+        }
+        if (key->key() == Qt::Key_Escape) {
+            m_popup->hide();
+            clear();
+            clearFocus();
+            return true;
+        }
+    }
+    if (event->type() == QEvent::FocusOut) m_popup->hide();
+    return QLineEdit::eventFilter(watched, event);
+}
+
+}  // namespace sokudo::ui

@@ -1,0 +1,238 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ui/shell/main_window.h"
+
+#include <QHBoxLayout>
+#include <QPainter>
+#include <QPainterPath>
+#include <QShortcut>
+#include <QStackedWidget>
+
+#include "app/qt_text.h"
+#include "ui/pages/diagnose_page.h"
+#include "ui/pages/logbook_page.h"
+#include "ui/pages/match_page.h"
+#include "ui/pages/survey_page.h"
+#include "ui/shell/command_field.h"
+#include "ui/theme.h"
+#include "ui/widgets/house_view.h"
+#include "ui/widgets/parts.h"
+#include "ui/widgets/path_strip.h"
+#include "ui/widgets/verdict_mark.h"
+
+namespace sokudo::ui {
+
+using app::q;
+
+namespace {
+
+struct BenchName { int number; const char* title; };
+// The order of work has seven benches; those that are not built yet are not shown and keep their number.
+constexpr BenchName kBenches[] = {{1, "Survey"}, {2, "Match"}, {5, "Measure"}, {6, "Diagnose"}, {7, "Logbook"}};
+
+/// A pipe that narrows: the sign of the program.
+class Sign final : public QWidget {
+public:
+    Sign() { setFixedSize(scaled(30), scaled(16)); }
+
+protected:
+    void paintEvent(QPaintEvent*) override
+    {
+        QPainter painter(this);
+        painter.setRenderHint(QPainter::Antialiasing);
+        const double w = width(), h = height(), m = h / 2;
+        QPainterPath pipe;
+        pipe.moveTo(0, m - h * 0.42);
+        pipe.lineTo(w * 0.4, m - h * 0.42);
+        pipe.lineTo(w * 0.55, m - h * 0.14);
+        pipe.lineTo(w, m - h * 0.14);
+        pipe.lineTo(w, m + h * 0.14);
+        pipe.lineTo(w * 0.55, m + h * 0.14);
+        pipe.lineTo(w * 0.4, m + h * 0.42);
+        pipe.lineTo(0, m + h * 0.42);
+        pipe.closeSubpath();
+        painter.fillPath(pipe, theme().dark ? theme().planDeep : QColor("#aab4e6"));
+    }
+};
+
+}  // namespace
+
+MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : QMainWindow(parent), m_document(document)
+{
+    setWindowTitle(q(document.plan().name.empty() ? std::string("Sokudo") : document.plan().name + " – Sokudo"));
+    resize(1280, 800);
+    setMinimumSize(1024, 680);
+    m_path = std::make_unique<app::PathPresenter>(document, m_selection);
+    m_match = std::make_unique<app::MatchPresenter>(document, m_selection);
+    m_surveyPresenter = std::make_unique<app::SurveyPresenter>(document, m_selection, world.hosts);
+    m_measure = std::make_unique<app::MeasurePresenter>(document, m_selection, world.traffic);
+    m_diagnose = std::make_unique<app::DiagnosePresenter>(document, m_selection, world.hosts);
+    m_logbook = std::make_unique<app::LogbookPresenter>(document, m_selection);
+
+    auto* centre = new QWidget;
+    auto* all = column(centre, 0, 0);
+    m_pages = new QStackedWidget;
+    m_survey = new SurveyPage(*m_surveyPresenter);
+    auto* diagnose = new DiagnosePage(*m_diagnose, *m_path);
+    m_measurePage = new MeasurePage(*m_measure, *m_path, new PathStrip(*m_path), world.localAgent);
+    m_pages->addWidget(m_survey);
+    m_pages->addWidget(new MatchPage(*m_match, new PathStrip(*m_path)));
+    m_pages->addWidget(m_measurePage);
+    m_pages->addWidget(diagnose);
+    m_pages->addWidget(new LogbookPage(*m_logbook));
+    all->addWidget(topBar());
+    all->addWidget(benchBar());
+    m_message = frame("notice");
+    auto* messageRow = new QHBoxLayout(m_message);
+    messageRow->setContentsMargins(16, 7, 12, 7);
+    m_messageText = label("", "bad", true);
+    messageRow->addWidget(m_messageText, 1);
+    messageRow->addWidget(button("Close", "quiet", [this] { m_message->hide(); }));
+    m_message->hide();
+    all->addWidget(m_message);
+    all->addWidget(m_pages, 1);
+    setCentralWidget(centre);
+
+    connect(diagnose, &DiagnosePage::measureAsked, this, [this] { showBench(Measure); });
+    connect(&document, &app::Document::failed, this, &MainWindow::say);
+    connect(&document, &app::Document::planChanged, m_message, &QWidget::hide);
+    connect(&document, &app::Document::analysisChanged, this, &MainWindow::fillCounts);
+    connect(&document.undoStack(), &QUndoStack::indexChanged, this, [this] {
+        m_undo->setEnabled(m_document.undoStack().canUndo());
+        m_redo->setEnabled(m_document.undoStack().canRedo());
+        m_undo->setToolTip("Undo: " + m_document.undoStack().undoText() + " (Ctrl+Z)");
+        m_redo->setToolTip("Redo: " + m_document.undoStack().redoText() + " (Ctrl+Shift+Z)");
+    });
+    addShortcuts();
+    fillCounts();
+    showBench(Survey);
+    m_survey->house().setFocus();
+}
+
+MainWindow::~MainWindow()
+{
+    // Pages hold references to the presenters: they go first.
+    delete takeCentralWidget();
+}
+
+QWidget* MainWindow::topBar()
+{
+    auto* bar = new QWidget;
+    bar->setObjectName("top");
+    bar->setAttribute(Qt::WA_StyledBackground);
+    bar->setStyleSheet(QString("#top { background: %1; } #top QLabel { color: %2; } #top QLineEdit { background: #2b3040; border: 1px solid #3b4154; color: %2; }").arg(theme().bar.name(), theme().barInk.name()));
+    auto* row = new QHBoxLayout(bar);
+    row->setContentsMargins(18, 7, 14, 7);
+    row->setSpacing(10);
+    row->addWidget(new Sign);
+    row->addWidget(label("Sokudo", "heading"));
+    row->addWidget(label(q(m_document.plan().name)));
+    row->addStretch(1);
+    std::vector<Command> commands;
+    for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i) commands.push_back({QString("Go to %1").arg(kBenches[i].title), [this, i] { showBench(i); }});
+    commands.push_back({"Add a place", [this] { showBench(Survey); m_survey->addPlace(); }});
+    commands.push_back({"Add a device", [this] { showBench(Survey); m_survey->addDevice(); }});
+    commands.push_back({"Add a run", [this] { showBench(Survey); m_survey->addRun(); }});
+    commands.push_back({"Read this machine", [this] { showBench(Survey); m_survey->readThisMachine(); }});
+    commands.push_back({"Undo", [this] { m_document.undo(); }});
+    commands.push_back({"Redo", [this] { m_document.redo(); }});
+    commands.push_back({"Keys", [this] { showKeys(); }});
+    m_command = new CommandField(m_document, m_selection, std::move(commands));
+    m_command->setFixedWidth(scaled(340));
+    row->addWidget(m_command);
+    row->addStretch(1);
+    m_counts = new QHBoxLayout;
+    m_counts->setSpacing(6);
+    row->addLayout(m_counts);
+    return bar;
+}
+
+QWidget* MainWindow::benchBar()
+{
+    auto* bar = frame("tabs");
+    auto* row = new QHBoxLayout(bar);
+    row->setContentsMargins(12, 0, 12, 0);
+    row->setSpacing(2);
+    for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i) {
+        auto* tab = button(QString("%1  %2").arg(kBenches[i].number).arg(kBenches[i].title), "bench", [this, i] { showBench(i); });
+        tab->setCheckable(true);
+        tab->setToolTip(QString("Alt+%1").arg(kBenches[i].number));
+        row->addWidget(tab);
+        m_tabs << tab;
+    }
+    row->addStretch(1);
+    m_undo = button("Undo", "quiet", [this] { m_document.undo(); });
+    m_redo = button("Redo", "quiet", [this] { m_document.redo(); });
+    m_undo->setEnabled(false);
+    m_redo->setEnabled(false);
+    row->addWidget(m_undo);
+    row->addWidget(m_redo);
+    row->addWidget(button("Keys", "quiet", [this] { showKeys(); }));
+    return bar;
+}
+
+void MainWindow::addShortcuts()
+{
+    const auto add = [this](const QKeySequence& keys, const std::function<void()>& act) { connect(new QShortcut(keys, this), &QShortcut::activated, this, act); };
+    for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i) add(QKeySequence(QString("Alt+%1").arg(kBenches[i].number)), [this, i] { showBench(i); });
+    add(QKeySequence("Ctrl+K"), [this] { m_command->setFocus(); m_command->selectAll(); });
+    add(QKeySequence::Undo, [this] { m_document.undo(); });
+    add(QKeySequence("Ctrl+Shift+Z"), [this] { m_document.redo(); });
+    add(QKeySequence("F1"), [this] { showKeys(); });
+    add(QKeySequence("Ctrl+D"), [this] { if (bench() == Survey) m_survey->addDevice(); });
+    add(QKeySequence("Ctrl+R"), [this] { if (bench() == Survey) m_survey->addRun(); });
+    add(QKeySequence("Ctrl+P"), [this] { if (bench() == Survey) m_survey->addPlace(); });
+    add(QKeySequence("Ctrl+Delete"), [this] { if (bench() == Survey) m_survey->deleteSelected(); });
+    connect(m_command, &CommandField::found, this, [this] { m_pages->currentWidget()->setFocus(); });
+}
+
+void MainWindow::fillCounts()
+{
+    clear(m_counts);
+    for (Verdict verdict : kAllVerdicts) {
+        const int count = m_document.analysis().count(verdict);
+        if (count == 0) continue;
+        const QString text = QString("%1 %2").arg(count).arg(verdict == Verdict::Fits && count > 1 ? QString("fit") : q(word(verdict)));
+        auto* jump = button(text, "count", [this, verdict] {
+            const bool same = m_match->verdictFilter() == verdict && bench() == Match;
+            m_match->setVerdictFilter(same ? std::nullopt : std::optional(verdict));
+            showBench(Match);
+            m_match->select(0);
+        });
+        jump->setToolTip("List these links; once more for all");
+        // The bar is dark in both themes: the marks take the light side of each colour.
+        static constexpr const char* kOnDark[] = {"#55c2ab", "#dca444", "#b4b8c6", "#db9566", "#f0809b", "#cf92e6"};
+        jump->setIcon(verdictIcon(verdict, QColor(kOnDark[static_cast<int>(verdict)])));
+        m_counts->addWidget(jump);
+    }
+}
+
+void MainWindow::showBench(int index)
+{
+    m_pages->setCurrentIndex(index);
+    for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == index);
+    if (index == Match && m_match->selectedRow() < 0) m_match->select(0);
+}
+
+int MainWindow::bench() const { return m_pages->currentIndex(); }
+
+void MainWindow::say(const QString& message)
+{
+    m_messageText->setText(message);
+    m_message->show();
+}
+
+void MainWindow::showKeys()
+{
+    setKind(m_messageText, "");
+    say("Alt+1 … Alt+7 benches · Ctrl+K find or ask · Ctrl+Z, Ctrl+Shift+Z undo, redo · in the house: arrows move, R walks the runs, Enter changes, Esc goes back · "
+        "Ctrl+P place, Ctrl+D device, Ctrl+R run, Ctrl+Delete deletes · in the bore and the coupling: left and right walk the pieces");
+}
+
+void MainWindow::resizeEvent(QResizeEvent* event)
+{
+    QMainWindow::resizeEvent(event);
+    // Narrow windows keep the counts whole and shorten the field.
+    m_command->setFixedWidth(width() < 1180 ? scaled(220) : scaled(340));
+}
+
+}  // namespace sokudo::ui

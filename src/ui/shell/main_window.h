@@ -1,0 +1,77 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The frame: top bar, benches, undo and redo. Holds pages; knows nothing of networks.
+#pragma once
+
+#include <memory>
+
+#include <QFrame>
+#include <QMainWindow>
+
+#include "app/presenters/diagnose_presenter.h"
+#include "app/presenters/logbook_presenter.h"
+#include "app/presenters/match_presenter.h"
+#include "app/presenters/measure_presenter.h"
+#include "app/presenters/path_presenter.h"
+#include "app/presenters/survey_presenter.h"
+#include "ui/pages/measure_page.h"
+
+class QHBoxLayout;
+class QLabel;
+class QStackedWidget;
+
+namespace sokudo::ui {
+
+class CommandField;
+class SurveyPage;
+
+/// What the window needs of the world; joined to real things in main().
+struct World {
+    measure::TrafficRunner& traffic;
+    app::HostSource hosts;
+    LocalAgentSource localAgent;
+};
+
+class MainWindow final : public QMainWindow {
+    Q_OBJECT
+public:
+    MainWindow(app::Document&, World, QWidget* parent = nullptr);
+    ~MainWindow() override;
+    enum Bench { Survey, Match, Measure, Diagnose, Logbook };
+    void showBench(int bench);
+    int bench() const;
+    app::Selection& selection() { return m_selection; }
+    app::PathPresenter& path() { return *m_path; }
+    SurveyPage& survey() { return *m_survey; }
+    MeasurePage& measurePage() { return *m_measurePage; }
+
+protected:
+    void resizeEvent(QResizeEvent*) override;
+
+private:
+    QWidget* topBar();
+    QWidget* benchBar();
+    void addShortcuts();
+    void fillCounts();
+    void say(const QString& message);
+    void showKeys();
+    app::Document& m_document;
+    app::Selection m_selection;
+    std::unique_ptr<app::PathPresenter> m_path;
+    std::unique_ptr<app::MatchPresenter> m_match;
+    std::unique_ptr<app::SurveyPresenter> m_surveyPresenter;
+    std::unique_ptr<app::MeasurePresenter> m_measure;
+    std::unique_ptr<app::DiagnosePresenter> m_diagnose;
+    std::unique_ptr<app::LogbookPresenter> m_logbook;
+    QStackedWidget* m_pages;
+    SurveyPage* m_survey;
+    MeasurePage* m_measurePage;
+    CommandField* m_command;
+    QHBoxLayout* m_counts;
+    QList<QPushButton*> m_tabs;
+    QPushButton* m_undo;
+    QPushButton* m_redo;
+    QFrame* m_message;
+    QLabel* m_messageText;
+};
+
+}  // namespace sokudo::ui

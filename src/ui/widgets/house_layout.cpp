@@ -1,0 +1,306 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ui/widgets/house_layout.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <QFontMetricsF>
+
+#include "app/qt_text.h"
+#include "core/base/text.h"
+#include "ui/theme.h"
+
+namespace sokudo::ui {
+namespace {
+
+constexpr double kLane = 6, kMark = 8, kMarkStep = 10;
+
+struct Row { double top = 0, bottom = 0; int lanes = 0; bool outside = false; };
+
+class Builder {
+public:
+    Builder(const app::HouseContent& content, double width, const std::set<int>& folded) : m_content(content), m_width(width), m_folded(folded) {}
+
+    HouseLayout build()
+    {
+        const bool hasOutside = std::any_of(m_content.places.begin(), m_content.places.end(), [](const auto& place) { return !place.building.isEmpty(); });
+        m_outsideWidth = hasOutside ? scaled(164) : 0;
+        m_yardWidth = hasOutside ? scaled(56) : 0;
+        // The lanes at the left depend on the rows, the rows on the room that the lanes leave: twice is enough.
+        for (int pass = 0; pass < 2; ++pass) {
+            m_rows.clear();
+            m_made = {};
+            placeBands(pass == 0);
+            assignRuns();
+        }
+        stack();
+        drawRuns();
+        return std::move(m_made);
+    }
+
+private:
+    double labelWidth() const { return scaled(58); }
+    double cardsLeft() const { return labelWidth() + 10 + m_leftLanes * kLane + 8; }
+    double houseWidth() const { return m_width - m_outsideWidth - m_yardWidth; }
+
+    QSizeF cardSize(const app::DeviceCard& card) const
+    {
+        const QFontMetricsF strong(typeface(Face::Strong, 13)), small(typeface(Face::Text, 11));
+        const double text = std::max(strong.horizontalAdvance(card.name), std::min<double>(small.horizontalAdvance(card.description), scaled(150)));
+        const double marks = std::min<double>(static_cast<double>(card.ports.size()), 22) * kMarkStep;
+        const int markRows = std::max(1, static_cast<int>(std::ceil(static_cast<double>(card.ports.size()) / 22)));
+        return {std::clamp<double>(std::max(text, marks) + 20, scaled(96), scaled(240)), scaled(43) + 11.0 * markRows};
+    }
+
+    /// One line of groups of cards; wraps when the width is used up.
+    void flow(const std::vector<const app::PlaceBand*>& places, double left, double right, bool outside, double& bottomOut)
+    {
+        double x = left;
+        int row = newRow(outside);
+        for (const app::PlaceBand* place : places) {
+            bool titled = false;
+            for (const app::DeviceCard& card : place->devices) {
+                const QSizeF size = cardSize(card);
+                if (x + size.width() > right && x > left) {
+                    x = left;
+                    row = newRow(outside);
+                }
+                if (!titled) {
+                    m_pendingTitles.push_back({row, {{x, 0}, place->name}});
+                    titled = true;
+                }
+                m_cardRows.push_back(row);
+                m_made.cards.push_back({QRectF(QPointF(x, 0), size), &card, {}});
+                x += size.width() + 10;
+            }
+            if (place->devices.empty()) {
+                m_pendingTitles.push_back({row, {{x, 0}, place->name + " (empty)"}});
+                x += QFontMetricsF(typeface(Face::Strong, 12)).horizontalAdvance(place->name + " (empty)") + 24;
+            }
+            x += 6;
+        }
+        bottomOut = row;
+    }
+
+    int newRow(bool outside)
+    {
+        m_rows.push_back({0, 0, 0, outside});
+        return static_cast<int>(m_rows.size()) - 1;
+    }
+
+    void placeBands(bool firstPass)
+    {
+        if (firstPass) m_leftLanes = 12;
+        m_cardRows.clear();
+        m_pendingTitles.clear();
+        m_levels.clear();
+        std::vector<int> levels;
+        for (const auto& place : m_content.places)
+            if (std::find(levels.begin(), levels.end(), place.level) == levels.end()) levels.push_back(place.level);
+        std::sort(levels.rbegin(), levels.rend());
+        for (int level : levels) {
+            std::vector<const app::PlaceBand*> inside, outside;
+            int devices = 0;
+            for (const auto& place : m_content.places)
+                if (place.level == level) {
+                    (place.building.isEmpty() ? inside : outside).push_back(&place);
+                    devices += static_cast<int>(place.devices.size());
+                }
+            Level made{level, static_cast<int>(m_rows.size()), 0, 0, 0, devices, m_folded.contains(level)};
+            double last = 0;
+            if (!made.folded) {
+                if (!inside.empty()) flow(inside, cardsLeft(), houseWidth() - 10, false, last);
+                made.insideRows = static_cast<int>(m_rows.size()) - made.firstRow;
+                made.firstOutside = static_cast<int>(m_rows.size());
+                if (!outside.empty()) flow(outside, m_width - m_outsideWidth + 12, m_width - 8, true, last);
+                made.outsideRows = static_cast<int>(m_rows.size()) - made.firstOutside;
+            }
+            m_levels.push_back(made);
+        }
+    }
+
+    struct Route { int rowA = -1, rowB = -1, laneA = 0, laneB = 0, vertical = -1; bool yard = false; double xA = 0, xB = 0; bool open = false; };
+
+    void assignRuns()
+    {
+        m_routes.assign(m_content.runs.size(), {});
+        std::map<std::int64_t, std::pair<int, double>> portAt;  // row and x of each port
+        for (std::size_t i = 0; i < m_made.cards.size(); ++i) {
+            PlacedCard& card = m_made.cards[i];
+            for (std::size_t p = 0; p < card.card->ports.size(); ++p)
+                portAt[card.card->ports[p].id.value] = {m_cardRows[i], card.box.left() + 10 + static_cast<double>(p % 22) * kMarkStep + kMark / 2};
+        }
+        for (std::size_t i = 0; i < m_content.runs.size(); ++i) {
+            const app::DrawnRun& run = m_content.runs[i];
+            const auto a = portAt.find(run.a.value), b = portAt.find(run.b.value);
+            Route& route = m_routes[i];
+            if (a == portAt.end() && b == portAt.end()) continue;
+            const auto& first = a != portAt.end() ? a->second : b->second;
+            route.rowA = first.first;
+            route.xA = first.second;
+            if (a == portAt.end() || b == portAt.end()) {
+                route.open = true;
+                continue;
+            }
+            route.rowB = b->second.first;
+            route.xB = b->second.second;
+            const auto isOutside = [&](int row) { return m_rows[static_cast<std::size_t>(row)].outside; };
+            route.yard = isOutside(route.rowA) || isOutside(route.rowB);
+        }
+        // A lane carries several runs when their stretches do not meet.
+        std::map<int, Lanes> across;
+        Lanes left, yard;
+        for (Route& route : m_routes) {
+            if (route.rowA < 0 || route.open) continue;
+            if (route.rowA == route.rowB) {
+                route.laneA = across[route.rowA].take(route.xA, route.xB);
+                continue;
+            }
+            const double upright = route.yard ? houseWidth() : 0;
+            route.vertical = (route.yard ? yard : left).take(rank(route.rowA), rank(route.rowB));
+            route.laneA = across[route.rowA].take(route.xA, upright);
+            route.laneB = across[route.rowB].take(route.xB, upright);
+        }
+        for (auto& [row, lanes] : across) m_rows[static_cast<std::size_t>(row)].lanes = lanes.count();
+        m_leftLanes = left.count();
+    }
+
+    /// Rows in the order in which they stand from top to bottom; outbuildings share the height of their level.
+    double rank(int row) const
+    {
+        for (std::size_t level = 0; level < m_levels.size(); ++level) {
+            const Level& one = m_levels[level];
+            if (row >= one.firstRow && row < one.firstRow + one.insideRows) return static_cast<double>(level) * 100 + row - one.firstRow;
+            if (row >= one.firstOutside && row < one.firstOutside + one.outsideRows) return static_cast<double>(level) * 100 + row - one.firstOutside;
+        }
+        return 0;
+    }
+
+    /// Stretches side by side: each takes the first lane where it meets no other.
+    class Lanes {
+    public:
+        int take(double from, double to)
+        {
+            const double low = std::min(from, to), high = std::max(from, to);
+            for (std::size_t lane = 0; lane < m_taken.size(); ++lane) {
+                const bool meets = std::any_of(m_taken[lane].begin(), m_taken[lane].end(), [&](const auto& other) { return low <= other.second + 0.5 && other.first <= high + 0.5; });
+                if (meets) continue;
+                m_taken[lane].emplace_back(low, high);
+                return static_cast<int>(lane);
+            }
+            m_taken.push_back({{low, high}});
+            return static_cast<int>(m_taken.size()) - 1;
+        }
+        int count() const { return static_cast<int>(m_taken.size()); }
+
+    private:
+        std::vector<std::vector<std::pair<double, double>>> m_taken;
+    };
+
+    /// Gives rows and bands their heights, top to bottom.
+    void stack()
+    {
+        double y = 0;
+        bool outsideAbove = false;
+        const double title = scaled(22);
+        for (const Level& level : m_levels) {
+            const double top = y;
+            double insideBottom = y + scaled(34), outsideBottom = y;
+            const auto stackRows = [&](int first, int count, double& bottom) {
+                for (int r = first; r < first + count; ++r) {
+                    Row& row = m_rows[static_cast<std::size_t>(r)];
+                    row.top = bottom + title;
+                    double tallest = scaled(54);
+                    for (std::size_t c = 0; c < m_made.cards.size(); ++c)
+                        if (m_cardRows[c] == r) tallest = std::max(tallest, m_made.cards[c].box.height());
+                    row.bottom = row.top + tallest;
+                    bottom = row.bottom + 6 + std::max(1, row.lanes) * kLane;
+                }
+            };
+            if (!level.folded) {
+                insideBottom = y;
+                stackRows(level.firstRow, level.insideRows, insideBottom);
+                outsideBottom = y;
+                stackRows(level.firstOutside, level.outsideRows, outsideBottom);
+                // An outbuilding that is taller than its level stands higher, where the yard is empty anyway.
+                const double excess = std::min(outsideBottom - insideBottom, y);
+                if (level.outsideRows > 0 && level.insideRows > 0 && excess > 0 && !outsideAbove) {
+                    for (int r = level.firstOutside; r < level.firstOutside + level.outsideRows; ++r) {
+                        m_rows[static_cast<std::size_t>(r)].top -= excess;
+                        m_rows[static_cast<std::size_t>(r)].bottom -= excess;
+                    }
+                    outsideBottom -= excess;
+                }
+                outsideAbove = outsideAbove || level.outsideRows > 0;
+            }
+            y = std::max({insideBottom, outsideBottom, top + scaled(40)}) + 4;
+            m_made.bands.push_back({QRectF(0, top, houseWidth(), y - top), QString("level %1%2").arg(level.level > 0 ? "+" : level.level < 0 ? "−" : "").arg(std::abs(level.level)), level.level, level.folded, level.devices});
+            if (level.level >= 0) m_made.groundLine = y;
+        }
+        for (std::size_t i = 0; i < m_made.cards.size(); ++i) {
+            PlacedCard& card = m_made.cards[i];
+            card.box.moveTop(m_rows[static_cast<std::size_t>(m_cardRows[i])].top);
+            for (std::size_t p = 0; p < card.card->ports.size(); ++p)
+                card.marks.push_back({QRectF(card.box.left() + 10 + static_cast<double>(p % 22) * kMarkStep, card.box.top() + scaled(39) + 11.0 * static_cast<double>(p / 22), kMark, kMark), card.card->ports[p]});
+        }
+        for (auto& [row, placed] : m_pendingTitles) {
+            placed.at.setY(m_rows[static_cast<std::size_t>(row)].top - 7);
+            m_made.titles.push_back(placed);
+        }
+        m_made.size = {m_width, y};
+        m_made.house = {0, 0, houseWidth(), y};
+        m_made.yard = {houseWidth(), 0, m_yardWidth, y};
+        m_made.outbuildings = {m_width - m_outsideWidth, 0, m_outsideWidth, y};
+    }
+
+    double laneY(int row, int lane) const { return m_rows[static_cast<std::size_t>(row)].bottom + 6 + lane * kLane; }
+
+    void drawRuns()
+    {
+        for (std::size_t i = 0; i < m_routes.size(); ++i) {
+            const Route& route = m_routes[i];
+            if (route.rowA < 0) continue;
+            PlacedRun placed{{}, &m_content.runs[i], {}};
+            const double bottomA = m_rows[static_cast<std::size_t>(route.rowA)].bottom;
+            placed.line << QPointF(route.xA, bottomA);
+            if (route.open) {
+                placed.line << QPointF(route.xA, bottomA + 10) << QPointF(route.xA + 16, bottomA + 10);
+                m_made.runs.push_back(std::move(placed));
+                continue;
+            }
+            const double yA = laneY(route.rowA, route.laneA);
+            placed.line << QPointF(route.xA, yA);
+            if (route.vertical >= 0) {
+                const double x = route.yard ? m_made.yard.left() + 8 + route.vertical * kLane * 1.6 : labelWidth() + 10 + route.vertical * kLane;
+                const double yB = laneY(route.rowB, route.laneB);
+                placed.line << QPointF(x, yA) << QPointF(x, yB) << QPointF(route.xB, yB);
+            } else {
+                placed.line << QPointF(route.xB, yA);
+            }
+            placed.line << QPointF(route.xB, m_rows[static_cast<std::size_t>(route.rowB)].bottom);
+            m_made.runs.push_back(std::move(placed));
+        }
+    }
+
+    struct Level { int level = 0, firstRow = 0, insideRows = 0, firstOutside = 0, outsideRows = 0, devices = 0; bool folded = false; };
+    const app::HouseContent& m_content;
+    double m_width;
+    const std::set<int>& m_folded;
+    double m_outsideWidth = 0, m_yardWidth = 0;
+    int m_leftLanes = 12;
+    std::vector<Row> m_rows;
+    std::vector<Level> m_levels;
+    std::vector<int> m_cardRows;
+    std::vector<std::pair<int, PlacedTitle>> m_pendingTitles;
+    std::vector<Route> m_routes;
+    HouseLayout m_made;
+};
+
+}  // namespace
+
+HouseLayout layOut(const app::HouseContent& content, double width, const std::set<int>& folded)
+{
+    return Builder(content, width, folded).build();
+}
+
+}  // namespace sokudo::ui

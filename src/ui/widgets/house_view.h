@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The house in section: levels stacked, devices as cards, runs in the gutters.
+#pragma once
+
+#include <set>
+
+#include <QWidget>
+
+#include "app/presenters/survey_presenter.h"
+#include "ui/widgets/house_layout.h"
+
+namespace sokudo::ui {
+
+class HouseView final : public QWidget {
+    Q_OBJECT
+public:
+    explicit HouseView(QWidget* parent = nullptr);
+    void setContent(app::HouseContent);
+    void setSelection(plan::DeviceId, plan::RunId);
+    QSize sizeHint() const override;
+    const HouseLayout& placed() const { return m_layout; }
+
+Q_SIGNALS:
+    void deviceSelected(sokudo::plan::DeviceId);
+    void runSelected(sokudo::plan::RunId);
+    void portsJoined(sokudo::plan::PortId from, sokudo::plan::PortId to);  ///< dragged from one port mark to another
+    void opened();  ///< Enter on the selection
+
+protected:
+    void paintEvent(QPaintEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
+    void mousePressEvent(QMouseEvent*) override;
+    void mouseMoveEvent(QMouseEvent*) override;
+    void mouseReleaseEvent(QMouseEvent*) override;
+    void keyPressEvent(QKeyEvent*) override;
+    bool event(QEvent*) override;
+
+private:
+    void relayout();
+    void drawRun(QPainter&, const PlacedRun&, bool selected) const;
+    void drawRunLabels(QPainter&) const;
+    void drawCard(QPainter&, const PlacedCard&) const;
+    void moveSelection(int key);
+    const PlacedMark* markAt(const QPointF&) const;
+    const PlacedCard* cardAt(const QPointF&) const;
+    const PlacedRun* runAt(const QPointF&) const;
+    app::HouseContent m_content;
+    HouseLayout m_layout;
+    std::set<int> m_folded;
+    plan::DeviceId m_device;
+    plan::RunId m_run;
+    plan::PortId m_dragFrom;
+    QPointF m_dragTo;
+};
+
+}  // namespace sokudo::ui

@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Small ready-made parts that all pages are built from.
+#pragma once
+
+#include <functional>
+
+#include <QFrame>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+namespace sokudo::ui {
+
+/// kind: title, heading, soft, figure, measured, good, bad, caution; empty: plain text.
+QLabel* label(const QString& text, const char* kind = "", bool wraps = false);
+/// kind: main, quiet; empty: plain.
+QPushButton* button(const QString& text, const char* kind, const std::function<void()>& clicked);
+QFrame* frame(const char* kind);
+/// Sets the style kind of a widget and restyles it.
+void setKind(QWidget*, const char* kind);
+/// Removes and deletes everything in a layout.
+void clear(QLayout*);
+QVBoxLayout* column(QWidget* of, int margin, int gap);
+
+}  // namespace sokudo::ui

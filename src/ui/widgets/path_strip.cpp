@@ -1,0 +1,103 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ui/widgets/path_strip.h"
+
+#include <QComboBox>
+#include <QFile>
+#include <QFileDialog>
+#include <QHBoxLayout>
+#include <QSpinBox>
+
+#include "app/qt_text.h"
+#include "ui/theme.h"
+#include "ui/widgets/bore_view.h"
+#include "ui/widgets/parts.h"
+
+namespace sokudo::ui {
+
+PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(parent), m_presenter(presenter)
+{
+    setProperty("kind", "foot");
+    auto* all = new QVBoxLayout(this);
+    all->setContentsMargins(20, 10, 20, 8);
+    all->setSpacing(4);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(8);
+    m_from = new QComboBox;
+    m_from->setAccessibleName("From");
+    m_to = new QComboBox;
+    m_to->setAccessibleName("To");
+    m_traffic = new QComboBox;
+    m_traffic->addItems({"memory to memory", "file copy"});
+    m_traffic->setAccessibleName("Traffic");
+    m_streams = new QSpinBox;
+    m_streams->setRange(1, 16);
+    connect(m_streams, &QSpinBox::valueChanged, m_streams, [this](int count) { m_streams->setSuffix(count == 1 ? " stream" : " streams"); });
+    m_streams->setSuffix(" stream");
+    m_streams->setAccessibleName("Streams");
+    m_measured = label("", "measured");
+    m_standing = label("", "soft");
+    auto* turn = button("⇄", "quiet", [this] { m_presenter.turn(); });
+    turn->setToolTip("Turn the path round");
+    turn->setAccessibleName("Turn the path round");
+    auto* save = button("Save drawing", "quiet", [this] { saveDrawing(); });
+    row->addWidget(label("Path", "heading"));
+    row->addWidget(m_from);
+    row->addWidget(turn);
+    row->addWidget(m_to);
+    row->addWidget(m_traffic);
+    row->addWidget(m_streams);
+    row->addStretch(1);
+    row->addWidget(m_measured);
+    row->addWidget(m_standing);
+    row->addWidget(save);
+    m_sentence = label("", "", true);
+    m_bore = new BoreView;
+    all->addLayout(row);
+    all->addWidget(m_sentence);
+    all->addWidget(m_bore, 1);
+    for (QComboBox* box : {m_from, m_to, m_traffic}) connect(box, &QComboBox::currentIndexChanged, this, &PathStrip::ask);
+    connect(m_streams, &QSpinBox::valueChanged, this, &PathStrip::ask);
+    connect(&presenter, &app::PathPresenter::changed, this, &PathStrip::refresh);
+    refresh();
+}
+
+void PathStrip::refresh()
+{
+    m_filling = true;
+    const auto hosts = m_presenter.hosts();
+    for (const auto& [box, chosen] : {std::pair{m_from, m_presenter.question().from}, {m_to, m_presenter.question().to}}) {
+        box->clear();
+        for (const auto& host : hosts) box->addItem(host.name, QVariant::fromValue<qint64>(host.id.value));
+        box->setCurrentIndex(box->findData(QVariant::fromValue<qint64>(chosen.value)));
+    }
+    const bool copies = m_presenter.question().traffic == expect::Traffic::FileCopy;
+    m_traffic->setCurrentIndex(copies ? 1 : 0);
+    m_streams->setValue(m_presenter.question().streams);
+    m_streams->setVisible(!copies);
+    m_sentence->setText(m_presenter.sentence());
+    m_measured->setText(m_presenter.measuredText());
+    m_standing->setText(m_presenter.standingText());
+    m_bore->setContent(m_presenter.bore());
+    m_filling = false;
+}
+
+void PathStrip::ask()
+{
+    if (m_filling) return;
+    expect::PathQuestion question = m_presenter.question();
+    question.from = {m_from->currentData().toLongLong()};
+    question.to = {m_to->currentData().toLongLong()};
+    question.traffic = m_traffic->currentIndex() == 1 ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory;
+    question.streams = m_streams->value();
+    m_presenter.ask(question);
+}
+
+void PathStrip::saveDrawing()
+{
+    const QString name = QFileDialog::getSaveFileName(this, "Save the path as a drawing", "path.svg", "Drawings (*.svg)");
+    if (name.isEmpty()) return;
+    QFile file(name);
+    if (file.open(QIODevice::WriteOnly)) file.write(m_bore->toSvg());
+}
+
+}  // namespace sokudo::ui

@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The selected path: pick two hosts, read one sentence, see the bore.
+#pragma once
+
+#include <QFrame>
+
+#include "app/presenters/path_presenter.h"
+
+class QComboBox;
+class QLabel;
+class QSpinBox;
+
+namespace sokudo::ui {
+
+class BoreView;
+
+class PathStrip final : public QFrame {
+    Q_OBJECT
+public:
+    explicit PathStrip(app::PathPresenter&, QWidget* parent = nullptr);
+    BoreView& bore() { return *m_bore; }
+
+private:
+    void refresh();
+    void ask();
+    void saveDrawing();
+    app::PathPresenter& m_presenter;
+    QComboBox* m_from;
+    QComboBox* m_to;
+    QComboBox* m_traffic;
+    QSpinBox* m_streams;
+    QLabel* m_sentence;
+    QLabel* m_measured;
+    QLabel* m_standing;
+    BoreView* m_bore;
+    bool m_filling = false;
+};
+
+}  // namespace sokudo::ui
