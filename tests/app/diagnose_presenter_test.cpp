@@ -1,0 +1,90 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/presenters/diagnose_presenter.h"
+#include "desk.h"
+
+using namespace sokudo;
+using namespace sokudo::testing;
+
+namespace {
+struct Bench : Desk {
+    app::DiagnosePresenter presenter{*document, selection, shippedHosts()};
+    Bench() { selection.setPath({device("scan"), device("vault")}); }
+};
+}  // namespace
+
+class DiagnosePresenterTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void theSlowScanner()
+    {
+        Bench bench;
+        QCOMPARE(bench.presenter.heading(), "Why is scan → vault slow?");
+        QVERIFY(bench.presenter.sentence().contains("Measured 941"));
+        const auto causes = bench.presenter.causes(10);
+        QCOMPARE(causes.size(), std::size_t{11});
+        QVERIFY(causes[0].title.startsWith("Hidden slower hop"));
+        QVERIFY(causes[0].portion > 0.4);
+        QVERIFY(causes[0].reason.contains("1 Gb/s hop") || causes[0].reason.contains("hop gives"));
+        QVERIFY(causes.back().title.endsWith("others"));
+        double sum = 0;
+        for (const auto& row : causes) sum += row.portion;
+        NEAR(sum, 1.0, 1e-9);
+        QVERIFY(!bench.presenter.tried().isEmpty());
+    }
+    void evidenceSaysWhereItComesFrom()
+    {
+        Bench bench;
+        const auto rows = bench.presenter.evidence();
+        QVERIFY(rows.size() >= 12);
+        for (const auto& row : rows) QVERIFY(!row.text.isEmpty() && !row.witness.isEmpty());
+        QCOMPARE(rows.front().flag, std::string("e06"));
+    }
+    void readingTheHostsAddsEvidence()
+    {
+        Bench bench;
+        const auto before = bench.presenter.evidence().size();
+        const QString said = bench.presenter.readHosts();
+        QVERIFY2(said.contains("scan read") && said.contains("vault cannot be read"), qPrintable(said));
+        QVERIFY(bench.presenter.evidence().size() > before + 3);
+        const auto rows = bench.presenter.evidence();
+        QVERIFY(std::any_of(rows.begin(), rows.end(), [](const auto& row) { return row.flag == "e02" && row.present && row.witness == "read"; }));
+    }
+    void answersMoveBelief()
+    {
+        Bench bench;
+        const double before = bench.presenter.causes(1)[0].portion;
+        bench.presenter.answer("e30", true);
+        QVERIFY(bench.presenter.causes(1)[0].portion > before);
+        QVERIFY(bench.presenter.evidence().front().told);
+        bench.presenter.answer("e30", true);
+        NEAR(bench.presenter.causes(1)[0].portion, before, 1e-9);
+    }
+    void nextChecksAskOnlyWhatIsOpen()
+    {
+        Bench bench;
+        const auto next = bench.presenter.next(5);
+        QVERIFY(next.size() == 5);
+        QVERIFY(next[0].canRead);
+        for (const auto& row : next) {
+            QVERIFY(!row.cost.isEmpty() && !row.gain.isEmpty() && !row.questions.empty());
+            for (const auto& question : row.questions) QVERIFY(!question.text.isEmpty());
+        }
+    }
+    void aGoodPathIsNotAccused()
+    {
+        Bench bench;
+        bench.selection.setPath({bench.device("vault"), bench.device("platen")});
+        QCOMPARE(bench.presenter.heading(), "vault → platen is as fast as expected");
+    }
+    void withoutAResultItSaysWhatToDo()
+    {
+        Bench bench;
+        bench.selection.setPath({bench.device("kiln-a"), bench.device("platen")});
+        QVERIFY(!bench.presenter.hasTrial());
+        QVERIFY(bench.presenter.sentence().contains("Measure it first"));
+        QVERIFY(bench.presenter.causes(5).empty() && bench.presenter.next(5).empty() && bench.presenter.evidence().empty());
+    }
+};
+
+SOKUDO_TEST(DiagnosePresenterTest)
+#include "diagnose_presenter_test.moc"

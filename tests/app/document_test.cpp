@@ -1,0 +1,121 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Undo and redo without limit, everything in the file at once.
+#include <random>
+
+#include "core/plan/edits.h"
+#include "desk.h"
+
+using namespace sokudo;
+using namespace sokudo::testing;
+
+namespace {
+plan::Plan onDisk(const Desk& desk) { return (*store::ProjectFile::open(desk.file()))->load()->plan; }
+}  // namespace
+
+class DocumentTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void everyEditIsInTheFileBeforeTheNextEvent()
+    {
+        Desk desk;
+        QVERIFY(desk.document->edit("Delete run q2", plan::edits::deleteRun(desk.document->plan(), desk.run("q2"))));
+        QVERIFY(onDisk(desk) == desk.document->plan());
+        desk.document->undo();
+        QVERIFY(onDisk(desk) == desk.document->plan());
+        QCOMPARE(onDisk(desk).runs.size(), std::size_t{26});
+    }
+    void undoAndRedoAreInverse()
+    {
+        const unsigned start = 31;
+        qInfo("random edits start from %u", start);
+        std::mt19937 engine(start);
+        Desk desk;
+        std::vector<plan::Plan> states{desk.document->plan()};
+        std::int64_t next = 50000;
+        for (int i = 0; i < 120; ++i) {
+            const plan::Plan& plan = desk.document->plan();
+            Result<plan::Plan> made = failure(ErrorCode::BadInput, "none");
+            switch (engine() % 3) {
+            case 0: made = plan::edits::putPlace(plan, {{++next}, "place " + std::to_string(next), 0}); break;
+            case 1: made = plan::edits::putDevice(plan, {{++next}, plan.places.begin()->id, "device " + std::to_string(next)}); break;
+            case 2: made = plan::edits::deleteRun(plan, plan.runs.empty() ? plan::RunId{} : plan.runs.begin()->id); break;
+            }
+            if (made && desk.document->edit("step", made)) states.push_back(desk.document->plan());
+        }
+        QVERIFY(states.size() > 100);
+        for (std::size_t i = states.size() - 1; i-- > 0;) {
+            desk.document->undo();
+            QVERIFY(desk.document->plan() == states[i]);
+        }
+        desk.document->undo();
+        QVERIFY(desk.document->plan() == states.front());
+        for (std::size_t i = 1; i < states.size(); ++i) {
+            desk.document->redo();
+            QVERIFY(desk.document->plan() == states[i]);
+        }
+        QVERIFY(onDisk(desk) == states.back());
+    }
+    void aRefusedEditChangesNothingAndSaysWhy()
+    {
+        Desk desk;
+        QSignalSpy failed(desk.document.get(), &app::Document::failed);
+        const plan::Plan before = desk.document->plan();
+        QVERIFY(!desk.document->edit("x", plan::edits::putPlace(before, {{7}, ""})));
+        QCOMPARE(failed.size(), 1);
+        QVERIFY(failed[0][0].toString().contains("needs a name"));
+        QVERIFY(desk.document->plan() == before && !desk.document->undoStack().canUndo());
+    }
+    void editsAreLogged()
+    {
+        Desk desk;
+        const auto before = desk.document->entries().size();
+        desk.document->edit("Add place loft", plan::edits::putPlace(desk.document->plan(), {{7}, "loft", 3}));
+        desk.document->undo();
+        QCOMPARE(desk.document->entries().size(), before + 2);
+        QCOMPARE(q(desk.document->entries()[before].text), "Add place loft");
+        QCOMPARE(q(desk.document->entries()[before + 1].text), "Undo: Add place loft");
+        QCOMPARE((*store::ProjectFile::open(desk.file()))->load()->entries.size(), before + 2);
+    }
+    void judgementFollowsThePlan()
+    {
+        Desk desk;
+        const int before = desk.document->analysis().count(Verdict::NoLink);
+        desk.document->edit("x", plan::edits::deleteRun(desk.document->plan(), desk.run("q2")));
+        desk.settle();
+        QCOMPARE(desk.document->analysis().count(Verdict::NoLink), before - 1);
+    }
+    void answersToggle()
+    {
+        Desk desk;
+        const auto a = desk.device("scan"), b = desk.device("vault");
+        QVERIFY(desk.document->answer(a, b, "e30", true));
+        QCOMPARE(desk.document->answers().size(), std::size_t{1});
+        desk.document->answer(a, b, "e30", false);
+        QCOMPARE(desk.document->answers().size(), std::size_t{1});
+        QVERIFY(!desk.document->answers().front().present);
+        desk.document->answer(a, b, "e30", false);
+        QVERIFY(desk.document->answers().empty());
+        QVERIFY((*store::ProjectFile::open(desk.file()))->load()->answers.empty());
+    }
+    void notesAndTrialsAreKept()
+    {
+        Desk desk;
+        QVERIFY(desk.document->writeNote("  a note "));
+        QVERIFY(!desk.document->writeNote("   "));
+        QCOMPARE(q(desk.document->entries().back().text), "a note");
+        measure::Trial trial;
+        trial.id = {123};
+        trial.at = *measure::timeFromIso("2026-11-01");
+        trial.from = desk.device("vault");
+        trial.to = desk.device("platen");
+        trial.rate.value = gigabits(1);
+        const auto count = desk.document->trials().size();
+        QVERIFY(desk.document->keepTrials({trial}));
+        QCOMPARE(desk.document->trials().size(), count + 1);
+        QCOMPARE(desk.document->trials().front().id, trial.id);
+        QVERIFY(desk.document->project() == desk.document->project());
+    }
+};
+
+SOKUDO_TEST(DocumentTest)
+#include "document_test.moc"

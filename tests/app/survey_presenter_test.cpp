@@ -1,0 +1,132 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/presenters/survey_presenter.h"
+#include "desk.h"
+
+using namespace sokudo;
+using namespace sokudo::testing;
+
+class SurveyPresenterTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void theHouseHoldsEverything()
+    {
+        Desk desk;
+        app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
+        const auto house = presenter.house();
+        QCOMPARE(house.places.size(), std::size_t{6});
+        QCOMPARE(house.places.front().name, "Attic");
+        QCOMPARE(house.runs.size(), std::size_t{26});
+        std::size_t devices = 0;
+        for (const auto& place : house.places) devices += place.devices.size();
+        QCOMPARE(devices, std::size_t{19});
+    }
+    void portMarksShowUse()
+    {
+        Desk desk;
+        app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
+        for (const auto& place : presenter.house().places)
+            for (const auto& card : place.devices) {
+                if (card.name != "core") continue;
+                QCOMPARE(card.ports.size(), std::size_t{10});
+                QCOMPARE(card.ports[0].state, app::PortState::Used);
+                QCOMPARE(card.ports[3].state, app::PortState::Free);
+                QCOMPARE(card.ports[4].state, app::PortState::Dead);
+            }
+    }
+    void theInspectorOfADevice()
+    {
+        Desk desk;
+        app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
+        desk.selection.selectDevice(desk.device("platen"));
+        const auto content = presenter.inspector();
+        QCOMPARE(content.title, "platen");
+        QCOMPARE(content.verdict.value(), Verdict::Limited);
+        QCOMPARE(content.sections[0].heading, "Ports");
+        QVERIFY(content.sections[0].lines[0].value.contains("core Q1"));
+        QCOMPARE(content.sections[0].lines[1].value, "free");
+        QCOMPARE(content.sections[1].heading, "Slots");
+        QVERIFY(content.sections[1].lines[1].detail.contains("4.0 ×4"));
+    }
+    void whatGoesDark()
+    {
+        Desk desk;
+        app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
+        desk.selection.selectDevice(desk.device("spread"));
+        QString text;
+        for (const auto& section : presenter.inspector().sections)
+            if (section.heading == "If this fails") text = section.lines[0].name;
+        QCOMPARE(text, "goes dark: attic-ap, cam-east, cam-west");
+    }
+    void addChangeDelete()
+    {
+        Desk desk(false);
+        app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
+        QVERIFY(presenter.emptyAdvice().startsWith("Begin with a place"));
+        QVERIFY(presenter.putPlace({{}, "cupboard", -1}));
+        QVERIFY(presenter.emptyAdvice().contains("first device"));
+        const auto place = presenter.plan().places.begin()->id;
+        QVERIFY(presenter.putDevice({{}, place, "one", plan::Role::Switch}));
+        QVERIFY(presenter.putDevice({{}, place, "two", plan::Role::Computer}));
+        QVERIFY(presenter.emptyAdvice().isEmpty());
+        const auto one = desk.device("one"), two = desk.device("two");
+        QCOMPARE(desk.selection.device(), two);
+        QVERIFY(presenter.putPort({{}, one, 0, "1", "rj45"}));
+        QVERIFY(presenter.putPort({{}, two, 0, "LAN", "rj45"}));
+        QVERIFY(presenter.putSlot({{}, two, "1", 3, 4}));
+        plan::Run run{{}, "a", plan::portsOf(presenter.plan(), one)[0]->id, plan::portsOf(presenter.plan(), two)[0]->id, "cat5e", Length::of(20)};
+        QVERIFY(presenter.putRun(run));
+        desk.settle();
+        QCOMPARE(desk.document->analysis().count(Verdict::Marginal), 1);
+        QVERIFY(presenter.deleteSlot(plan::slotsOf(presenter.plan(), two)[0]->id));
+        QVERIFY(presenter.deletePort(plan::portsOf(presenter.plan(), one)[0]->id));
+        desk.selection.selectDevice(two);
+        QVERIFY(presenter.deleteSelected());
+        QVERIFY(presenter.plan().runs.empty());
+        QVERIFY(!presenter.deletePlace(place));
+        for (int i = 0; i < 9; ++i) desk.document->undo();
+        QVERIFY(presenter.plan().places.empty());
+    }
+    void theVerdictShowsBeforeItIsConfirmed()
+    {
+        Desk desk;
+        app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
+        plan::Run run{{}, "", plan::portsOf(presenter.plan(), desk.device("spread"))[16]->id, plan::portsOf(presenter.plan(), desk.device("spread"))[17]->id, "cat6a", Length::of(12)};
+        auto preview = presenter.preview(run);
+        QCOMPARE(*preview.verdict, Verdict::Fits);
+        QVERIFY2(preview.text.contains("10"), qPrintable(preview.text));
+        run.length = Length::of(130);
+        QCOMPARE(*presenter.preview(run).verdict, Verdict::NoLink);
+        run.b = run.a;
+        preview = presenter.preview(run);
+        QVERIFY(!preview.verdict && preview.text.contains("same port"));
+        QCOMPARE(presenter.plan().runs.size(), std::size_t{26});
+    }
+    void hostsCanBeReadAndAdded()
+    {
+        Desk desk;
+        app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
+        const auto snapshot = presenter.readHost("scan");
+        QVERIFY(snapshot);
+        const auto content = presenter.hostContent(*snapshot);
+        QVERIFY(content.sections.front().heading.contains("usbnet"));
+        QVERIFY(!presenter.addHost(*snapshot, presenter.plan().places.begin()->id));  // the name is taken
+        measure::HostSnapshot other = *snapshot;
+        other.name = "scan-2";
+        QVERIFY(presenter.addHost(other, presenter.plan().places.begin()->id));
+        QCOMPARE(desk.selection.device(), desk.device("scan-2"));
+        QVERIFY(!presenter.readHost("gate"));
+    }
+    void gapsLeadSomewhere()
+    {
+        Desk desk;
+        app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
+        for (const Gap& gap : presenter.gaps()) {
+            desk.selection.clear();
+            presenter.follow(gap);
+            QVERIFY2(desk.selection.run().isSet() || desk.selection.device().isSet(), gap.text.c_str());
+        }
+    }
+};
+
+SOKUDO_TEST(SurveyPresenterTest)
+#include "survey_presenter_test.moc"

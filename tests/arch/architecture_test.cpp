@@ -1,0 +1,155 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The arrows between folders, sizes, and that every rule, stage and clause is tested.
+#include <map>
+
+#include <QDirIterator>
+
+#include "core/match/rule.h"
+#include "testing.h"
+
+using namespace sokudo;
+using sokudo::testing::knowledge;
+using sokudo::testing::q;
+using sokudo::testing::sourceFile;
+using sokudo::testing::sourcePath;
+
+namespace {
+
+struct Arrow { const char* folder; QStringList mayInclude; };
+
+// A folder may include itself and what stands here.
+const QList<Arrow> kArrows{
+    {"core/base", {}},
+    {"core/kb", {"core/base"}},
+    {"core/arithmetic", {"core/base", "core/kb"}},
+    {"core/plan", {"core/base", "core/kb"}},
+    {"core/match", {"core/base", "core/kb", "core/arithmetic", "core/plan"}},
+    {"core/expect", {"core/base", "core/kb", "core/arithmetic", "core/plan", "core/match"}},
+    {"core/measure", {"core/base", "core/kb", "core/plan"}},
+    {"core/quick", {"core/base", "core/kb", "core/arithmetic", "core/plan", "core/match", "core/expect"}},
+    {"core/logbook", {"core/base", "core/plan", "core/measure"}},
+    {"core/diagnose", {"core/base", "core/kb", "core/plan", "core/match", "core/expect", "core/measure", "core/analyse.h"}},
+    {"core/report", {"core/base", "core/kb", "core/plan", "core/match", "core/expect", "core/measure", "core/logbook", "core/analyse.h"}},
+    {"host", {"core/base", "core/measure", "core/plan"}},
+    {"traffic", {"core/base", "core/measure"}},
+    {"store", {"core"}},
+    {"app", {"core", "store", "host"}},
+    {"ui", {"app", "core"}},
+    {"apps", {"core", "store", "host", "traffic", "app", "ui"}},
+};
+
+QString folderOf(const QString& path)
+{
+    QString best;
+    for (const Arrow& arrow : kArrows)
+        if (path.startsWith(QString(arrow.folder) + "/") && QString(arrow.folder).size() > best.size()) best = arrow.folder;
+    return best;
+}
+
+/// All sources below a folder, as paths relative to it.
+QStringList sources(const QString& below)
+{
+    QStringList made;
+    QDirIterator it(sourcePath(below), {"*.cpp", "*.h"}, QDir::Files, QDirIterator::Subdirectories);
+    while (it.hasNext()) made << QDir(sourcePath(below)).relativeFilePath(it.next());
+    made.sort();
+    return made;
+}
+
+}  // namespace
+
+class ArchitectureTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void arrowsPointDown()
+    {
+        static const QRegularExpression kInclude("^#include \"([^\"]+)\"", QRegularExpression::MultilineOption);
+        QStringList wrong;
+        for (const QString& file : sources("src")) {
+            const QString folder = folderOf(file);
+            if (folder.isEmpty()) continue;  // core/analyse, the one call above them all
+            const QStringList& allowed = std::find_if(kArrows.begin(), kArrows.end(), [&](const Arrow& arrow) { return folder == arrow.folder; })->mayInclude;
+            auto includes = kInclude.globalMatch(QString::fromUtf8(sourceFile("src/" + file)));
+            while (includes.hasNext()) {
+                const QString target = includes.next().captured(1);
+                if (!target.contains('/') || target.startsWith(folder + "/")) continue;
+                const bool good = std::any_of(allowed.begin(), allowed.end(), [&](const QString& one) { return target == one || target.startsWith(one + "/"); });
+                if (!good) wrong << file + " includes " + target;
+            }
+        }
+        QVERIFY2(wrong.isEmpty(), qPrintable(wrong.join("\n")));
+    }
+    void theCoreKnowsNoQt()
+    {
+        static const QRegularExpression kQt("#include [<\"][Qq][A-Z_a-z]*[>\"./]");
+        for (const QString& file : sources("src")) {
+            if (!file.startsWith("core/") && !file.startsWith("host/") && !file.startsWith("traffic/")) continue;
+            QVERIFY2(!QString::fromUtf8(sourceFile("src/" + file)).contains(kQt), qPrintable(file));
+        }
+    }
+    void widgetsStayInUi()
+    {
+        for (const QString& file : sources("src/app")) {
+            const QString text = QString::fromUtf8(sourceFile("src/app/" + file));
+            QVERIFY2(!text.contains("#include <QWidget>") && !text.contains("#include <QApplication>"), qPrintable(file));
+        }
+    }
+    void everySourceIsBuilt()
+    {
+        const QString list = QString::fromUtf8(sourceFile("src/CMakeLists.txt"));
+        for (const QString& file : sources("src"))
+            if (file.endsWith(".cpp")) QVERIFY2(list.contains(file), qPrintable(file + " is in no target"));
+        for (const QString& file : sources("tests")) {
+            if (!file.endsWith("_test.cpp")) continue;
+            QString folder = file.section('/', 0, 0);
+            QVERIFY2(QString::fromUtf8(sourceFile("tests/" + folder + "/CMakeLists.txt")).contains(file.section('/', 1)), qPrintable(file + " is in no target"));
+        }
+    }
+    void filesCanBeReadInOneSitting()
+    {
+        for (const QString& file : sources("src")) {
+            const auto lines = sourceFile("src/" + file).count('\n');
+            QVERIFY2(lines <= 500, qPrintable(QString("%1 has %2 lines").arg(file).arg(lines)));
+        }
+    }
+    void everyFileNamesItsLicence()
+    {
+        for (const char* below : {"src", "tests"})
+            for (const QString& file : sources(below)) QVERIFY2(sourceFile(QString(below) + "/" + file).startsWith("// SPDX-License-Identifier: GPL-3.0-or-later"), qPrintable(file));
+    }
+    void everyRuleHasItsTest()
+    {
+        for (const match::Rule* rule : match::allRules()) {
+            const QString file = q(rule->id).replace('-', '_');
+            QVERIFY2(QFile::exists(sourcePath("tests/core/match/" + file + "_test.cpp")), qPrintable(file));
+            QVERIFY2(QFile::exists(sourcePath("src/core/match/rules/" + file + ".cpp")), qPrintable(file));
+        }
+    }
+    void everyRuleFileIsListed()
+    {
+        const QString list = QString::fromUtf8(sourceFile("src/core/match/rules/all_rules.cpp"));
+        for (const QString& file : sources("src/core/match/rules")) {
+            if (file == "all_rules.cpp") continue;
+            QString name = "k";
+            for (const QString& word : file.section('.', 0, 0).split('_')) name += word.left(1).toUpper() + word.mid(1);
+            QVERIFY2(list.contains("&" + name), qPrintable(file));
+        }
+    }
+    /// A clause that a rule or a stage names in code must be named by a test: "evidence: …" or in the text.
+    void everyClauseInCodeHasEvidence()
+    {
+        QString tests;
+        for (const QString& file : sources("tests")) tests += QString::fromUtf8(sourceFile("tests/" + file));
+        QStringList missing;
+        for (const QString& file : sources("src/core")) {
+            const QString text = QString::fromUtf8(sourceFile("src/core/" + file));
+            for (const kb::Clause& clause : knowledge().clauses)
+                if (text.contains("\"" + q(clause.id) + "\"") && !tests.contains(q(clause.id))) missing << q(clause.id) + " of " + file;
+        }
+        missing.removeDuplicates();
+        QVERIFY2(missing.isEmpty(), qPrintable(missing.join(", ")));
+    }
+};
+
+SOKUDO_TEST(ArchitectureTest)
+#include "architecture_test.moc"

@@ -1,0 +1,206 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The programs as a user runs them: output, exit status, one clear line on bad input.
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QProcess>
+#include <QTemporaryDir>
+
+#include "testing.h"
+
+using namespace sokudo;
+using namespace sokudo::testing;
+
+namespace {
+
+struct Run { int status = -1; QString out, err; QJsonObject json() const { return QJsonDocument::fromJson(out.toUtf8()).object(); } };
+
+Run cli(const QStringList& arguments)
+{
+    QProcess process;
+    process.start(program("sokudo-cli"), arguments);
+    if (!process.waitForFinished(60000)) qFatal("sokudo-cli does not end");
+    return {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()), QString::fromUtf8(process.readAllStandardError())};
+}
+
+}  // namespace
+
+class CliTest : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_folder;
+    QString m_project;
+
+private Q_SLOTS:
+    void initTestCase()
+    {
+        m_project = m_folder.filePath("house.sokudo");
+        const Run made = cli({"import", sourcePath("data/starters/lantern-row.json"), "--to", m_project});
+        QCOMPARE(made.status, 0);
+        QVERIFY(made.out.contains("19 devices, 26 runs"));
+    }
+    void link()
+    {
+        const Run good = cli({"link", "sfp+:10gbase-sr / om3 250m lc joints=2 / sfp+:10gbase-sr", "--json"});
+        QCOMPARE(good.status, 0);
+        QCOMPARE(good.json()["verdict"].toString(), "fits");
+        QCOMPARE(good.json()["rate_bps"].toDouble(), 10e9);
+        const auto findings = good.json()["findings"].toArray();
+        QVERIFY(findings.size() >= 4);
+        for (const auto& one : findings)
+            for (const char* key : {"rule", "verdict", "rate_bps", "text", "source"}) QVERIFY2(one.toObject().contains(key), key);
+        QVERIFY(!good.out.contains(QChar(0x202F)));
+        const Run dead = cli({"--json", "link", "sfp28:25gbase-sr,fec=rs / om4 30m / sfp28:25gbase-sr,fec=off"});
+        QCOMPARE(dead.status, 1);
+        QCOMPARE(dead.json()["verdict"].toString(), "no-link");
+        QVERIFY(dead.json()["rate_bps"].isNull());
+        QCOMPARE(cli({"link", "rj45:10gbase-t / cat6 50m / rj45:10gbase-t"}).status, 0);
+        QCOMPARE(cli({"link", "rj45:10gbase-t / cat5e 20m / rj45:10gbase-t"}).status, 1);
+    }
+    void path()
+    {
+        const Run got = cli({"path", "hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb", "--json"});
+        QCOMPARE(got.status, 0);
+        const auto stages = got.json()["stages"].toArray();
+        QCOMPARE(stages.size(), 6);
+        for (const auto& one : stages)
+            for (const char* key : {"name", "ceiling_bps", "working"}) QVERIFY2(one.toObject().contains(key), key);
+        NEAR(stages[2].toObject()["ceiling_bps"].toDouble(), 9.4148e9, 1e-5);
+        NEAR(stages[3].toObject()["coded_bps"].toDouble(), 31.5077e9, 1e-5);
+        QVERIFY(stages[3].toObject()["working"].toString().contains("31.5 Gb/s coded"));
+        QCOMPARE(got.json()["binding_stage"].toString(), "file share");
+        NEAR(got.json()["expected_bps"].toObject()["typical"].toDouble(), 7.026e9, 1e-3);
+        QVERIFY(cli({"path", "10g | pcie 2.0 x4"}).out.contains("16 Gb/s coded"));
+    }
+    void convert()
+    {
+        const Run got = cli({"convert", "1.2 GB in 9.8 s ±1", "--json"});
+        QCOMPARE(got.status, 0);
+        NEAR(got.json()["rate_bps"].toDouble(), 979.592e6, 1e-6);
+        NEAR(got.json()["low_bps"].toDouble(), 888.889e6, 1e-6);
+        NEAR(got.json()["high_bps"].toDouble(), 1090.909e6, 1e-6);
+    }
+    void checkExpectAndDiagnose()
+    {
+        const Run check = cli({"check", m_project, "--json"});
+        QCOMPARE(check.status, 1);
+        QCOMPARE(check.json()["verdict"].toString(), "unsafe");
+        QCOMPARE(check.json()["counts"].toObject()["no-link"].toInt(), 2);
+        QCOMPARE(check.json()["links"].toArray().size(), 23);
+        const Run expect = cli({"expect", m_project, "--from", "vault", "--to", "platen", "--copy", "--json"});
+        QCOMPARE(expect.status, 0);
+        QCOMPARE(expect.json()["binding_stage"].toString(), "file share");
+        const Run diagnose = cli({"diagnose", m_project, "--from", "scan", "--to", "vault", "--read-from", sourcePath("data/hosts/scan"), "--answer", "e30=yes", "--json"});
+        QCOMPARE(diagnose.status, 1);
+        QCOMPARE(diagnose.json()["standing"].toString(), "fault");
+        QVERIFY(diagnose.json()["causes"].toArray().size() >= 10);
+        QVERIFY(!diagnose.json()["next"].toArray().isEmpty());
+        QCOMPARE(cli({"diagnose", m_project, "--from", "vault", "--to", "platen"}).status, 0);
+    }
+    void host()
+    {
+        const Run got = cli({"host", "--root", sourcePath("data/hosts/platen"), "--json"});
+        QCOMPARE(got.status, 0);
+        const auto first = got.json()["interfaces"].toArray()[0].toObject();
+        QCOMPARE(first["rate_bps"].toDouble(), 100e9);
+        QCOMPARE(first["bus"].toObject()["lanes"].toInt(), 4);
+        QCOMPARE(cli({"host"}).status, 0);
+    }
+    void measureTypedImportedAndReal()
+    {
+        QCOMPARE(cli({"measure", "--typed", "3 GiB in 27 s ±1", "--save", m_project, "--from", "vault", "--to", "platen", "--note", "typed here"}).status, 0);
+        QFile csv(m_folder.filePath("r.csv"));
+        QVERIFY(csv.open(QIODevice::WriteOnly));
+        csv.write("from,to,rate\nvault,platen,9.3 Gb/s\n");
+        csv.close();
+        QCOMPARE(cli({"measure", "--csv", csv.fileName(), "--save", m_project}).status, 0);
+        const Run loop = cli({"measure", "--loopback", "--seconds", "1", "--warmup", "0.5", "--streams", "2", "--json", "--save", m_project, "--from", "vault", "--to", "platen"});
+        QVERIFY2(loop.status == 0, qPrintable(loop.err));
+        QVERIFY(loop.json()["forward_bps"].toDouble() > 1e8);
+        const Run log = cli({"log", m_project});
+        QVERIFY(log.out.contains("typed here") && log.out.contains("9.3 Gb/s"));
+    }
+    void logReportExport()
+    {
+        QCOMPARE(cli({"log", m_project, "--add", "from the shell"}).status, 0);
+        QVERIFY(cli({"log", m_project, "--json"}).json()["entries"].toArray().last().toObject()["text"].toString() == "from the shell");
+        const Run report = cli({"report", m_project, "--from", "vault", "--to", "platen", "--copy"});
+        QCOMPARE(report.status, 0);
+        QVERIFY(report.out.startsWith("<!doctype html>") && report.out.contains("vault → platen, file copy"));
+        const Run exported = cli({"export", m_project, "-o", m_folder.filePath("e.json")});
+        QCOMPARE(exported.status, 0);
+        QCOMPARE(cli({"import", m_folder.filePath("e.json"), "--to", m_folder.filePath("second.sokudo")}).status, 0);
+        QCOMPARE(cli({"export", m_folder.filePath("second.sokudo")}).out, cli({"export", m_project}).out);
+        QCOMPARE(cli({"check", m_folder.filePath("e.json")}).status, 1);
+    }
+    void badInput_data()
+    {
+        QTest::addColumn<QStringList>("arguments");
+        QTest::addColumn<QString>("part");
+        const auto row = [](const char* name, const QStringList& arguments, const char* part) { QTest::newRow(name) << arguments << part; };
+        row("no verb", {}, "sokudo-cli --help");
+        row("unknown verb", {"fly"}, "sokudo-cli --help");
+        row("malformed line", {"link", "sfp28 / om6 8m / sfp28"}, "character 9, “om6”");
+        row("malformed path", {"path", "10g | floppy"}, "character 7, “floppy”");
+        row("malformed result", {"convert", "fast"}, "write it like");
+        row("no such file", {"check", "/no/such/file"}, "/no/such/file");
+        row("not a project", {"check", sourcePath("README.md")}, "neither a Sokudo project");
+        row("unknown device", {"expect", sourcePath("data/starters/lantern-row.json"), "--from", "vult", "--to", "platen"}, "did you mean vault?");
+        row("bad answer", {"diagnose", sourcePath("data/starters/lantern-row.json"), "--from", "scan", "--to", "vault", "--answer", "e30"}, "flag=yes");
+        row("no result", {"diagnose", sourcePath("data/starters/lantern-row.json"), "--from", "kiln-a", "--to", "vault"}, "no result of this kind");
+        row("no host there", {"host", "--root", sourcePath("docs")}, "sys/class/net");
+        row("no key", {"measure", "--host", "127.0.0.1", "--port", "1"}, "pairing key is missing");
+        row("too many streams", {"measure", "--loopback", "--streams", "17"}, "17");
+        row("data folder", {"--data", sourcePath("docs"), "link", "x"}, "missing from the data folder");
+    }
+    void badInput()
+    {
+        QFETCH(QStringList, arguments);
+        QFETCH(QString, part);
+        const Run got = cli(arguments);
+        QCOMPARE(got.status, 2);
+        QVERIFY2(got.err.count('\n') == 1 && got.err.startsWith("sokudo-cli: "), qPrintable(got.err));
+        QVERIFY2(got.err.contains(part), qPrintable(got.err));
+        QVERIFY(got.out.isEmpty());
+    }
+    void importsNeverOverwrite()
+    {
+        const Run again = cli({"import", sourcePath("data/starters/lantern-row.json"), "--to", m_project});
+        QCOMPARE(again.status, 2);
+        QVERIFY(again.err.contains("nothing was changed"));
+        QFile bad(m_folder.filePath("bad.json"));
+        QVERIFY(bad.open(QIODevice::WriteOnly));
+        bad.write("{\"format\": \"sokudo-project\", \"version\": 1, \"places\": [{\"id\": \"x\"}]}");
+        bad.close();
+        const Run broken = cli({"import", bad.fileName()});
+        QCOMPARE(broken.status, 2);
+        QVERIFY2(broken.err.contains("places[0].id"), qPrintable(broken.err));
+        QVERIFY(!QFile::exists(m_folder.filePath("bad.sokudo")));
+    }
+    void tablesOfTheAuthor() { QCOMPARE(cli({"--data", sourcePath("data"), "link", "sfp+ / dac 2m / sfp+"}).status, 0); }
+    void theManualNamesEveryVerb()
+    {
+        const QString manual = QString::fromUtf8(sourceFile("docs/sokudo-cli.1"));
+        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import"}) {
+            QVERIFY2(manual.contains(QString(".B ") + verb), verb);
+            QCOMPARE(cli({verb, "--help"}).status, 0);
+        }
+    }
+    void theWindowStarts()
+    {
+        QProcess process;
+        auto environment = QProcessEnvironment::systemEnvironment();
+        environment.insert("QT_QPA_PLATFORM", "offscreen");
+        environment.insert("XDG_DATA_HOME", m_folder.path());
+        process.setProcessEnvironment(environment);
+        process.start(program("sokudo"), {"--demo", "--bench-start"});
+        QVERIFY(process.waitForFinished(30000));
+        QCOMPARE(process.exitCode(), 0);
+        QVERIFY(process.readAllStandardOutput().contains("start to first painted window"));
+        process.start(program("sokudo"), {sourcePath("README.md")});
+        QVERIFY(process.waitForFinished(30000));
+        QCOMPARE(process.exitCode(), 2);
+    }
+};
+
+SOKUDO_TEST(CliTest)
+#include "cli_test.moc"

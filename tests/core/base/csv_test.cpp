@@ -1,0 +1,63 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// evidence: rfc-4180
+#include "core/base/csv.h"
+#include "testing.h"
+
+using namespace sokudo;
+using sokudo::testing::q;
+
+class CsvTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void readsQuotesAndLineEnds()
+    {
+        const auto sheet = csv::parse("\xEF\xBB\xBFName,Note\r\ncore,\"two, with \"\"quotes\"\"\"\r\nvault,\"line\nbreak\"\r\n", "t.csv");
+        QVERIFY(sheet);
+        QCOMPARE(sheet->records().size(), std::size_t{2});
+        QCOMPARE(q(sheet->cell(sheet->records()[0], "note")), "two, with \"quotes\"");
+        QCOMPARE(q(sheet->cell(sheet->records()[1], "note")), "line\nbreak");
+        QCOMPARE(sheet->records()[1].line, 3);
+    }
+    void emptyCellsAndMissingLastLineEnd()
+    {
+        const auto sheet = csv::parse("a,b\n,\nx,", "t.csv");
+        QVERIFY(sheet);
+        QCOMPARE(sheet->records().size(), std::size_t{2});
+        QCOMPARE(q(sheet->cell(sheet->records()[1], "a")), "x");
+        QVERIFY(sheet->cell(sheet->records()[1], "no such column").empty());
+    }
+    void saysWhatWhereAndHow_data()
+    {
+        QTest::addColumn<QString>("text");
+        QTest::addColumn<QString>("where");
+        QTest::addColumn<QString>("part");
+        QTest::newRow("open quote") << "a\nb\n\"c\nd" << "t.csv:3" << "never closed";
+        QTest::newRow("short record") << "a,b\n1" << "t.csv:2" << "1 fields";
+        QTest::newRow("long record") << "a,b\n1,2\n1,2,3" << "t.csv:3" << "3 fields";
+        QTest::newRow("quote inside") << "a\nb\"c" << "t.csv:2" << "double the quotes";
+        QTest::newRow("text after quote") << "a\n\"b\"c" << "t.csv:2" << "closing quote";
+        QTest::newRow("doubled column") << "a,A\n1,2" << "t.csv:1" << "stands twice";
+        QTest::newRow("nameless column") << "a,\n1,2" << "t.csv:1" << "no name";
+        QTest::newRow("empty") << "" << "t.csv" << "empty";
+    }
+    void saysWhatWhereAndHow()
+    {
+        QFETCH(QString, text);
+        QFETCH(QString, where);
+        QFETCH(QString, part);
+        const auto sheet = csv::parse(text.toStdString(), "t.csv");
+        QVERIFY(!sheet);
+        QCOMPARE(q(sheet.error().where), where);
+        QVERIFY2(q(sheet.error().what).contains(part), sheet.error().what.c_str());
+    }
+    void writtenLinesAreReadBack()
+    {
+        const std::vector<std::string> fields{"plain", "with, comma", "with \"quote\"", "two\nlines", ""};
+        const auto sheet = csv::parse("a,b,c,d,e\r\n" + csv::line(fields), "t.csv");
+        QVERIFY(sheet);
+        QCOMPARE(sheet->records().front().fields, fields);
+    }
+};
+
+SOKUDO_TEST(CsvTest)
+#include "csv_test.moc"

@@ -1,0 +1,129 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Hand-worked figures for each stage; in Gb/s unless said otherwise.
+#include "core/expect/stages.h"
+#include "plan_builder.h"
+
+using namespace sokudo;
+using namespace sokudo::expect;
+using sokudo::testing::knowledge;
+using sokudo::testing::q;
+
+namespace {
+void band(const kb::Band& got, double low, double typical, double high, double share = 2e-3)
+{
+    NEAR(inGigabits(got.low), low, share);
+    NEAR(inGigabits(got.typical), typical, share);
+    NEAR(inGigabits(got.high), high, share);
+}
+}  // namespace
+
+class StagesTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void singleDisks()
+    {
+        band(diskStage(knowledge(), {"ssd", 1, ""}, Access::Read)->carries, 4.16, 4.36, 4.48);
+        band(diskStage(knowledge(), {"ssd", 1, ""}, Access::Write)->carries, 3.60, 4.08, 4.24);
+        band(diskStage(knowledge(), {"nvme4", 1, ""}, Access::Read)->carries, 40, 56, 59.2);
+    }
+    // (N - parity) * 250 MB/s * factor; low 0.9 of it, high without the factor.
+    void arrays_data()
+    {
+        QTest::addColumn<int>("count");
+        QTest::addColumn<QString>("level");
+        QTest::addColumn<double>("read");
+        QTest::addColumn<double>("write");
+        QTest::newRow("raid0 of 4") << 4 << "raid0" << 4 * 2.0 * 0.95 << 4 * 2.0 * 0.92;
+        QTest::newRow("raid1") << 2 << "raid1" << 2.0 << 2.0;
+        QTest::newRow("raid5 of 4") << 4 << "raid5" << 3 * 2.0 * 0.90 << 3 * 2.0 * 0.75;
+        QTest::newRow("raid6 of 6") << 6 << "raid6" << 4 * 2.0 * 0.90 << 4 * 2.0 * 0.68;
+        QTest::newRow("raid10 of 8") << 8 << "raid10" << 0.75 * 8 * 2.0 << 0.5 * 8 * 2.0 * 0.92;
+    }
+    void arrays()
+    {
+        QFETCH(int, count);
+        QFETCH(QString, level);
+        QFETCH(double, read);
+        QFETCH(double, write);
+        const auto reading = diskStage(knowledge(), {"hdd", count, level.toStdString()}, Access::Read);
+        const auto writing = diskStage(knowledge(), {"hdd", count, level.toStdString()}, Access::Write);
+        QVERIFY(reading && writing);
+        NEAR(inGigabits(reading->carries.typical), read, 1e-6);
+        NEAR(inGigabits(writing->carries.typical), write, 1e-6);
+        NEAR(inGigabits(reading->carries.low), 0.9 * read, 1e-6);
+        QVERIFY(reading->carries.high >= reading->carries.typical);
+    }
+    void disksThatCannotBe()
+    {
+        QVERIFY(!diskStage(knowledge(), {"tape", 1, ""}, Access::Read));
+        QVERIFY(!diskStage(knowledge(), {"hdd", 3, "raid6"}, Access::Read));
+        QVERIFY(!diskStage(knowledge(), {"hdd", 3, ""}, Access::Read));
+        QVERIFY(!diskStage(knowledge(), {"hdd", 3, "raid7"}, Access::Read));
+    }
+    void processors()
+    {
+        band(processorStage(knowledge(), {"recent-x86", 4.5, 8}, 1500, 1)->carries, 27.0, 36.0, 47.25);
+        band(processorStage(knowledge(), {"recent-x86", 3.5, 8}, 9000, 4)->carries, 89.6, 117.6, 156.8);
+        band(processorStage(knowledge(), {"recent-x86", 3.5, 2}, 1500, 4)->carries, 33.6, 44.8, 58.8);
+        band(processorStage(knowledge(), {"old-x86", 2.0, 1}, 1500, 8)->carries, 4.0, 6.4, 9.0);
+        QVERIFY(!processorStage(knowledge(), {"recent-x86", 0, 8}, 1500, 1));
+        QVERIFY(!processorStage(knowledge(), {"abacus", 2, 8}, 1500, 1));
+        QVERIFY(!processorStage(knowledge(), {"recent-x86", 4.5, 8}, 1500, 0));
+    }
+    void slotsTakeTheLesserOfCardAndSlot()
+    {
+        plan::Slot slot{{1}, {1}, "1", 3, 4};
+        band(slotStage(knowledge(), slot)->carries, 25.9, 27.1, 27.9, 5e-3);
+        slot.card = plan::Card{"card", 2, 1};
+        band(slotStage(knowledge(), slot)->carries, 3.03, 3.17, 3.27, 5e-3);
+        QVERIFY(!slotStage(knowledge(), plan::Slot{{1}, {1}, "1", 0, 0}));
+    }
+    void links()
+    {
+        band(linkStage(knowledge(), gigabits(10), {})->carries, 9.1324, 9.3678, 9.4148);
+        band(linkStage(knowledge(), gigabits(2.5), {})->carries, 2.283, 2.342, 2.354);
+        band(linkStage(knowledge(), gigabits(100), {9000})->carries, 96.0, 98.5, 99.0);
+        band(hopStage(knowledge(), "coax-2.5")->carries, 1.2, 2.1, 2.35);
+        QVERIFY(!hopStage(knowledge(), "string and cans"));
+    }
+    void fileShares()
+    {
+        const Band network{gigabits(9.1324), gigabits(9.3678), gigabits(9.4148)};
+        band(fileShareStage(knowledge(), "smb", gigabits(10), network)->carries, 4.11, 7.03, 9.13);
+        band(fileShareStage(knowledge(), "nfs", gigabits(10), network)->carries, 5.94, 8.43, 9.23);
+        QVERIFY(!fileShareStage(knowledge(), "fax", gigabits(10), network));
+    }
+    void theWorkingEndsInFiguresOfTheStage()
+    {
+        for (const auto& stage : {*diskStage(knowledge(), {"hdd", 6, "raid6"}, Access::Read), *processorStage(knowledge(), {"mid-x86", 3.4, 4}, 1500, 1), *slotStage(knowledge(), {{1}, {1}, "1", 4, 4})}) {
+            const QString working = q(stage.working);
+            QVERIFY2(working.endsWith(q(text::rate(stage.carries.typical, 3))) || working.endsWith(q(text::rate(stage.carries.typical))), qPrintable(working));
+            QVERIFY2(working.contains(q(text::rate(stage.carries.high, 3))) || working.contains(q(text::rate(stage.carries.high))), qPrintable(working));
+        }
+        const Stage link = *linkStage(knowledge(), gigabits(10), {});
+        QVERIFY(q(link.working).replace(q(text::kThin), " ").endsWith("= 9.4148 Gb/s"));
+    }
+    void bandsNeverFall()
+    {
+        for (const kb::Disk& disk : knowledge().disks)
+            for (auto access : {Access::Read, Access::Write}) {
+                const Band b = diskStage(knowledge(), {disk.id, 1, ""}, access)->carries;
+                QVERIFY2(b.low <= b.typical && b.typical <= b.high, disk.id.c_str());
+            }
+    }
+    void settlingFindsTheNarrowestAndTheNext()
+    {
+        std::vector<Stage> stages(3);
+        stages[0].carries = {gigabits(9), gigabits(10), gigabits(11)};
+        stages[1].carries = {gigabits(4), gigabits(8), gigabits(20)};
+        stages[2].carries = {gigabits(7), gigabits(9), gigabits(10)};
+        const Expectation made = settle(stages);
+        QCOMPARE(made.binding, std::size_t{1});
+        QCOMPARE(*made.next, std::size_t{2});
+        band(made.expected, 4, 8, 10);
+        QVERIFY(settle({}).isEmpty());
+    }
+};
+
+SOKUDO_TEST(StagesTest)
+#include "stages_test.moc"

@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Precedence, and what must hold for every rule.
+#include <set>
+
+#include "core/match/rule.h"
+#include "link_check.h"
+#include "plan_builder.h"
+
+using namespace sokudo;
+using namespace sokudo::testing;
+
+class RunRulesTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void worstFirstAndLowestRate()
+    {
+        const auto report = quick::judgeLinkLine("rj45:10gbase-t / cat6 58m bundled between-buildings / rj45:5gbase-t", knowledge());
+        QVERIFY(report);
+        QCOMPARE(report->verdict, Verdict::Unsafe);
+        QCOMPARE(*report->rate, gigabits(5));
+        for (std::size_t i = 1; i < report->findings.size(); ++i) QVERIFY(report->findings[i - 1].verdict() >= report->findings[i].verdict());
+    }
+    void unsafeDoesNotHideNoLink()
+    {
+        const auto report = quick::judgeLinkLine("rj45:10gbase-t / cat6 130m between-buildings / rj45:10gbase-t", knowledge());
+        QCOMPARE(report->verdict, Verdict::Unsafe);
+        QVERIFY(!report->rate);
+    }
+    void unknownStandsBetweenMarginalAndLimited()
+    {
+        QVERIFY(Verdict::Fits < Verdict::Limited && Verdict::Limited < Verdict::Unknown && Verdict::Unknown < Verdict::Marginal);
+        QVERIFY(Verdict::Marginal < Verdict::NoLink && Verdict::NoLink < Verdict::Unsafe);
+        for (Verdict verdict : kAllVerdicts) QCOMPARE(*verdictFromCode(code(verdict)), verdict);
+        QVERIFY(!verdictFromCode("works"));
+    }
+    void rulesAreDescribed()
+    {
+        std::set<std::string_view> ids;
+        for (const match::Rule* rule : match::allRules()) {
+            QVERIFY2(ids.insert(rule->id).second, rule->id.data());
+            QVERIFY(!rule->title.empty() && !rule->why.empty() && rule->check);
+        }
+        QCOMPARE(ids.size(), std::size_t{13});
+    }
+    /// Every sentence that the demo house and a set of lines bring out is whole: no placeholder left, a source that resolves.
+    void sentencesAreWhole()
+    {
+        const plan::Plan plan = lanternRow();
+        std::vector<match::LinkReport> reports = match::judgeAll(plan, knowledge());
+        for (const char* line : {"sfp+:10gbase-zr / os2 9m / sfp+:10g-zr", "qsfp28 / dac 20m / sfp28", "rj45 rates=10 / cat5e 70m / rj45 rates=1", "sfp28:25gbase-sr,fec=none / om3 90m joints=9 / sfp28:25gbase-sr,fec=none"})
+            reports.push_back(*quick::judgeLinkLine(line, knowledge()));
+        for (const match::LinkReport& report : reports)
+            for (const match::Finding& finding : report.findings) {
+                const QString text = q(finding.text());
+                QVERIFY2(!text.contains('{') && !text.contains('}') && text.size() > 10, qPrintable(text));
+                QVERIFY2(knowledge().clause(finding.outcome.from.source), finding.outcome.from.source.c_str());
+            }
+    }
+    void noLinkHasNoRateAndFitsHasOne()
+    {
+        for (const match::LinkReport& report : match::judgeAll(lanternRow(), knowledge())) {
+            if (report.verdict == Verdict::NoLink) QVERIFY(!report.rate);
+            if (report.verdict == Verdict::Fits) QVERIFY2(report.rate, report.title.c_str());
+            QVERIFY(!report.reason.empty());
+        }
+    }
+    void anUntracedCableIsUnknown()
+    {
+        PlanBuilder built;
+        built.device("switch").port("switch", "1", "rj45").run("lost", "switch 1", "", "cat6", 0);
+        const auto reports = match::judgeAll(built.plan(), knowledge());
+        QCOMPARE(reports.size(), std::size_t{1});
+        QCOMPARE(reports[0].verdict, Verdict::Unknown);
+        QVERIFY(!reports[0].rate);
+        QCOMPARE(q(reports[0].title), "switch 1 — not traced");
+    }
+};
+
+SOKUDO_TEST(RunRulesTest)
+#include "run_rules_test.moc"

@@ -1,0 +1,103 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/measure/statistics.h"
+#include "testing.h"
+
+using namespace sokudo;
+using namespace sokudo::measure;
+using sokudo::testing::q;
+
+namespace {
+std::vector<BitRate> runs(std::initializer_list<double> values)
+{
+    std::vector<BitRate> made;
+    for (double value : values) made.push_back(gigabits(value));
+    return made;
+}
+}  // namespace
+
+class StatisticsTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void fiveRunsByHand()
+    {
+        // 9.38 9.40 9.41 9.39 9.41: mean 9.398, s 0.0130, interval 9.398 +- 2.776 * 0.0130 / 2.236
+        const Summary s = summarise(runs({9.38, 9.40, 9.41, 9.39, 9.41}));
+        QCOMPARE(s.count, std::size_t{5});
+        NEAR(inGigabits(s.mean), 9.398, 1e-9);
+        NEAR(inGigabits(s.median), 9.40, 1e-9);
+        NEAR(inGigabits(s.deviation), 0.013038, 1e-3);
+        NEAR(inGigabits(*s.halfWidth), 0.016187, 1e-3);
+        NEAR(s.variation, 0.001387, 1e-2);
+        QCOMPARE(s.low, gigabits(9.38));
+    }
+    void fewRunsHaveNoInterval()
+    {
+        QVERIFY(!summarise(runs({1, 2})).halfWidth);
+        QCOMPARE(summarise(runs({1, 3})).median, gigabits(2));
+        QCOMPARE(summarise({}).count, std::size_t{0});
+    }
+    void quantilesOfStudent_data()
+    {
+        QTest::addColumn<double>("degrees");
+        QTest::addColumn<double>("t");
+        for (const auto& [degrees, t] : {std::pair{1.0, 12.706}, {2.0, 4.303}, {4.0, 2.776}, {9.0, 2.262}, {29.0, 2.045}, {1e9, 1.960}}) QTest::addRow("%g", degrees) << degrees << t;
+        QTest::newRow("ten, between rows") << 10.0 << 2.228;
+        QTest::newRow("sixty, between rows") << 60.0 << 2.000;
+    }
+    void quantilesOfStudent()
+    {
+        QFETCH(double, degrees);
+        QFETCH(double, t);
+        NEAR(studentT(degrees), t, 2e-3);
+    }
+    void changes_data()
+    {
+        QTest::addColumn<std::vector<BitRate>>("before");
+        QTest::addColumn<std::vector<BitRate>>("after");
+        QTest::addColumn<int>("change");
+        QTest::newRow("clear gain") << runs({3.10, 3.12, 3.06}) << runs({6.5, 6.6, 6.4}) << static_cast<int>(Change::Improved);
+        QTest::newRow("clear loss") << runs({9.40, 9.41, 9.39}) << runs({4.7, 4.71, 4.69}) << static_cast<int>(Change::Worse);
+        QTest::newRow("too small") << runs({9.400, 9.401, 9.399, 9.400}) << runs({9.450, 9.451, 9.449, 9.450}) << static_cast<int>(Change::TooSmallToMatter);
+        QTest::newRow("the same") << runs({9.40, 9.41, 9.39}) << runs({9.40, 9.39, 9.41}) << static_cast<int>(Change::NoneShown);
+        QTest::newRow("noise") << runs({5, 9, 7}) << runs({6, 9, 8}) << static_cast<int>(Change::NotEnoughData);
+        QTest::newRow("one run each") << runs({5}) << runs({9}) << static_cast<int>(Change::NotEnoughData);
+    }
+    void changes()
+    {
+        QFETCH(std::vector<BitRate>, before);
+        QFETCH(std::vector<BitRate>, after);
+        QFETCH(int, change);
+        const Comparison made = compare(before, after);
+        QCOMPARE(static_cast<int>(made.change), change);
+        QVERIFY(!made.words.empty());
+    }
+    void theRatioIsOfMedians()
+    {
+        const Comparison made = compare(runs({3.09, 3.09}), runs({6.58, 6.58, 6.58}));
+        NEAR(made.ratio, 6.58 / 3.09, 1e-9);
+        QVERIFY(q(made.words).startsWith("2.13 times as fast"));
+    }
+    void standings_data()
+    {
+        QTest::addColumn<double>("measured");
+        QTest::addColumn<QString>("code");
+        // band 9.0 / 9.5 / 10.0
+        QTest::newRow("just possible") << 10.3 << "full";
+        QTest::newRow("impossible") << 10.301 << "impossible";
+        QTest::newRow("typical") << 9.5 << "full";
+        QTest::newRow("below typical") << 9.499 << "normal";
+        QTest::newRow("low edge") << 9.0 << "normal";
+        QTest::newRow("below low") << 8.999 << "low";
+        QTest::newRow("a tenth below") << 8.1 << "low";
+        QTest::newRow("fault") << 8.099 << "fault";
+    }
+    void standings()
+    {
+        QFETCH(double, measured);
+        QFETCH(QString, code);
+        QCOMPARE(q(sokudo::measure::code(standing(gigabits(measured), {gigabits(9), gigabits(9.5), gigabits(10)}))), code);
+    }
+};
+
+SOKUDO_TEST(StatisticsTest)
+#include "statistics_test.moc"

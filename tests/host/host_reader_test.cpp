@@ -1,0 +1,102 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// evidence: kernel-sysfs
+#include "core/plan/edits.h"
+#include "host/host_reader.h"
+#include "plan_builder.h"
+
+using namespace sokudo;
+using namespace sokudo::host;
+using sokudo::testing::q;
+using sokudo::testing::sourcePath;
+
+namespace {
+measure::HostSnapshot read(const char* name)
+{
+    auto got = SystemHostReader(sourcePath(QString("data/hosts/") + name).toStdString()).read();
+    if (!got) qFatal("%s", got.error().message().c_str());
+    return std::move(*got);
+}
+const measure::InterfaceReading& interface(const measure::HostSnapshot& host, const char* name)
+{
+    const auto at = std::find_if(host.interfaces.begin(), host.interfaces.end(), [&](const auto& one) { return one.name == name; });
+    if (at == host.interfaces.end()) qFatal("no interface %s", name);
+    return *at;
+}
+}  // namespace
+
+class HostReaderTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void theWorkstation()
+    {
+        const auto host = read("platen");
+        QCOMPARE(q(host.name), "platen");
+        QCOMPARE(host.cores, 8);
+        QCOMPARE(*host.maxClockGhz, 4.2);
+        QCOMPARE(q(*host.governor), "performance");
+        QCOMPARE(host.interfaces.size(), std::size_t{4});
+        const auto& card = interface(host, "enp3s0f0np0");
+        QCOMPARE(*card.speed, gigabits(100));
+        QCOMPARE(card.bus->generation, 4);
+        QCOMPARE(card.bus->lanes, 4);
+        QCOMPARE(card.bus->cardLanes, 16);
+        QCOMPARE(card.bus->slotLanes, 4);
+        QCOMPARE(q(*card.fec), "rs");
+        QCOMPARE(q(card.module->phy), "100gbase-sr4");
+        QCOMPARE(card.module->rxPower.size(), std::size_t{4});
+        QCOMPARE(q(card.driver), "cardnet");
+        QVERIFY(interface(host, "lo").isVirtual);
+    }
+    void whatIsDownOrRefusedSaysSo()
+    {
+        const auto host = read("platen");
+        const auto& second = interface(host, "enp3s0f1np1");
+        QVERIFY(!second.speed && !second.speed.explanation.empty());
+        QCOMPARE(second.module.why, measure::WhyNot::NotPermitted);
+        QVERIFY(!interface(host, "enp5s0").module);
+    }
+    void anAdapterOnUsb()
+    {
+        const auto host = read("scan");
+        const auto& adapter = interface(host, "enxusb0");
+        QVERIFY(!adapter.bus && adapter.usb);
+        QCOMPARE(adapter.usb->speed, gigabits(5));
+        QCOMPARE(*adapter.speed, gigabits(1));
+        QCOMPARE(adapter.supported.front(), gigabits(2.5));
+        QCOMPARE(q(*host.governor), "powersave");
+    }
+    void thisMachineCanBeRead()
+    {
+        const auto host = SystemHostReader("/").read();
+        QVERIFY2(host, host ? "" : host.error().message().c_str());
+        QVERIFY(host->cores >= 1 && !host->name.empty() && !host->interfaces.empty());
+        for (const auto& one : host->interfaces) QVERIFY2(one.module || !one.module.explanation.empty(), one.name.c_str());
+    }
+    void aFolderWithoutAHostIsRefused()
+    {
+        const auto host = SystemHostReader(sourcePath("docs").toStdString()).read();
+        QVERIFY(!host);
+        QCOMPARE(host.error().code, ErrorCode::NotFound);
+        QVERIFY(q(host.error().what).contains("sys/class/net"));
+    }
+    void itJoinsTheSurvey()
+    {
+        testing::PlanBuilder built;
+        built.place("hall");
+        IdSource ids(5);
+        const auto made = surveyed(read("platen"), built.plan().places.begin()->id, ids);
+        const auto next = plan::edits::putDeviceWhole(built.plan(), made.device, made.slots, made.ports);
+        QVERIFY2(next, next ? "" : next.error().message().c_str());
+        const auto ports = plan::portsOf(*next, made.device.id);
+        QCOMPARE(ports.size(), std::size_t{3});
+        QCOMPARE(q(ports[0]->cage), "qsfp28");
+        QCOMPARE(q(ports[0]->module), "100gbase-sr4");
+        QCOMPARE(*ports[0]->fec, plan::Fec::Rs);
+        QCOMPARE(next->slots.find(ports[0]->slot)->lanes, 4);
+        QCOMPARE(q(ports[2]->cage), "rj45");
+        QCOMPARE(q(made.device.processor->kind), "recent-x86");
+    }
+};
+
+SOKUDO_TEST(HostReaderTest)
+#include "host_reader_test.moc"

@@ -1,0 +1,171 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// evidence: sff-8472 sff-8636 sff-8024
+#include <random>
+
+#include "host/module_memory.h"
+#include "testing.h"
+
+using namespace sokudo;
+using namespace sokudo::host;
+using sokudo::testing::q;
+
+namespace {
+
+using Memory = std::vector<std::uint8_t>;
+
+void word(Memory& memory, std::size_t at, unsigned value)
+{
+    memory[at] = static_cast<std::uint8_t>(value >> 8);
+    memory[at + 1] = static_cast<std::uint8_t>(value & 255);
+}
+
+void text(Memory& memory, std::size_t at, const char* value)
+{
+    for (std::size_t i = 0; i < 16; ++i) memory[at + i] = i < std::strlen(value) ? static_cast<std::uint8_t>(value[i]) : ' ';
+}
+
+/// A 10G short-reach module with diagnostics.
+Memory shortReach()
+{
+    Memory m(512);
+    m[0] = 0x03;
+    m[2] = 0x07;
+    m[3] = 0x10;
+    m[12] = 103;
+    text(m, 20, "MAKER B");
+    text(m, 40, "SR-10");
+    word(m, 60, 850);
+    text(m, 68, "B0002");
+    m[92] = 0x68;
+    unsigned sum = 0;
+    for (std::size_t i = 0; i < 63; ++i) sum += m[i];
+    m[63] = static_cast<std::uint8_t>(sum & 255);
+    word(m, 256 + 32, 7943);   // high alarm, -1.0 dBm
+    word(m, 256 + 38, 1023);   // low warning, -9.9 dBm
+    word(m, 256 + 96, 0x1980); // 25.5 C
+    word(m, 256 + 102, 5012);  // -3.0 dBm
+    word(m, 256 + 104, 1000);  // -10 dBm
+    return m;
+}
+
+}  // namespace
+
+class ModuleMemoryTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void powerOfTheRawWord()
+    {
+        QCOMPARE(powerFromRaw(10000), PowerDbm::of(0));
+        QCOMPARE(powerFromRaw(1000), PowerDbm::of(-10));
+        QCOMPARE(powerFromRaw(100), PowerDbm::of(-20));
+        NEAR(powerFromRaw(5012).in(), -3.0, 1e-3);
+        QCOMPARE(powerFromRaw(0), PowerDbm::of(-40));
+    }
+    void aShortReachModule()
+    {
+        const auto got = decodeModule(shortReach());
+        QVERIFY(got);
+        QCOMPARE(q(got->kind), "SFP+");
+        QCOMPARE(q(got->compliance), "10GBASE-SR");
+        QCOMPARE(q(got->phy), "10gbase-sr");
+        QCOMPARE(q(got->connector), "LC");
+        QCOMPARE(q(got->maker), "MAKER B");
+        QCOMPARE(q(got->serial), "B0002");
+        QCOMPARE(*got->wavelengthNm, 850);
+        QCOMPARE(*got->celsius, 25.5);
+        QCOMPARE(got->rxPower.front(), PowerDbm::of(-10));
+        NEAR(got->txPower.front().in(), -3.0, 1e-3);
+        NEAR(got->rxLowWarning->in(), -9.9, 1e-3);
+        QVERIFY(got->checksumGood);
+    }
+    void aDamagedChecksumIsSeen()
+    {
+        Memory m = shortReach();
+        m[63] ^= 1;
+        QVERIFY(!decodeModule(m)->checksumGood);
+    }
+    void externallyCalibratedIsNotGuessed()
+    {
+        Memory m = shortReach();
+        m[92] = 0x70;
+        QVERIFY(decodeModule(m)->rxPower.empty());
+        m = shortReach();
+        m.resize(256);
+        QVERIFY(decodeModule(m)->rxPower.empty());
+    }
+    void aPassiveLead()
+    {
+        Memory m(256);
+        m[0] = 0x03;
+        m[2] = 0x21;
+        m[8] = 0x04;
+        m[12] = 103;
+        m[18] = 3;
+        const auto got = decodeModule(m);
+        QCOMPARE(q(got->compliance), "SFP+ direct attach, passive");
+        QCOMPARE(*got->copperLength, Length::of(3));
+        QVERIFY(got->rxPower.empty() && !got->wavelengthNm);
+    }
+    void codesOfTheExtendedByte_data()
+    {
+        QTest::addColumn<int>("code");
+        QTest::addColumn<QString>("phy");
+        QTest::newRow("SR") << 0x02 << "25gbase-sr";
+        QTest::newRow("LR") << 0x03 << "25gbase-lr";
+        QTest::newRow("CR long") << 0x0B << "25gbase-cr";
+        QTest::newRow("CR none") << 0x0D << "25gbase-cr";
+        QTest::newRow("copper 30 m") << 0x1C << "10gbase-t";
+        QTest::newRow("2.5G copper") << 0x1E << "2.5gbase-t";
+    }
+    void codesOfTheExtendedByte()
+    {
+        QFETCH(int, code);
+        QFETCH(QString, phy);
+        Memory m(256);
+        m[0] = 0x03;
+        m[36] = static_cast<std::uint8_t>(code);
+        QCOMPARE(q(decodeModule(m)->phy), phy);
+    }
+    void aFourLaneModule()
+    {
+        Memory m(640);
+        m[0] = m[128] = 0x11;
+        m[130] = 0x0C;
+        m[131] = 0x80;
+        m[192] = 0x02;
+        word(m, 186, 850 * 20);
+        for (std::size_t lane = 0; lane < 4; ++lane) word(m, 34 + 2 * lane, 1000 + 100 * static_cast<unsigned>(lane));
+        word(m, 384 + 182, 933);
+        const auto got = decodeModule(m);
+        QCOMPARE(q(got->kind), "QSFP28");
+        QCOMPARE(q(got->phy), "100gbase-sr4");
+        QCOMPARE(q(got->connector), "MPO");
+        QCOMPARE(got->rxPower.size(), std::size_t{4});
+        QCOMPARE(got->rxPower[0], PowerDbm::of(-10));
+        NEAR(got->rxLowWarning->in(), -10.3, 1e-3);
+        QCOMPARE(*got->wavelengthNm, 850);
+    }
+    void whatIsNoModule()
+    {
+        QVERIFY(!decodeModule(Memory{}));
+        QVERIFY(!decodeModule(Memory(127)));
+        QVERIFY(!decodeModule(Memory(256)));
+        Memory quad(200);
+        quad[0] = 0x11;
+        QVERIFY(!decodeModule(quad));
+    }
+    void noiseIsDecodedOrRefused()
+    {
+        std::mt19937 engine(99);
+        for (int i = 0; i < 3000; ++i) {
+            Memory m(engine() % 700);
+            for (auto& byte : m) byte = static_cast<std::uint8_t>(engine());
+            if (!m.empty() && i % 2) m[0] = i % 4 == 1 ? 0x03 : 0x11;
+            const auto got = decodeModule(m);
+            QVERIFY(got || !got.error().what.empty());
+        }
+    }
+};
+
+SOKUDO_TEST(ModuleMemoryTest)
+#include "module_memory_test.moc"

@@ -1,0 +1,101 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/load.h"
+#include "store/project_json.h"
+#include "testing.h"
+
+using namespace sokudo;
+using namespace sokudo::store;
+using sokudo::testing::q;
+
+namespace {
+std::string demo() { return kb::embeddedFiles().at("starters/lantern-row.json"); }
+}  // namespace
+
+class ProjectJsonTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void theDemoRoundTrips()
+    {
+        const auto first = importJson(demo(), "demo");
+        QVERIFY2(first, first ? "" : first.error().message().c_str());
+        const auto second = importJson(exportJson(*first), "again");
+        QVERIFY2(second, second ? "" : second.error().message().c_str());
+        QVERIFY(*first == *second);
+        QCOMPARE(first->entries.size(), std::size_t{41});
+        QVERIFY(first->plan.devices.size() >= 10 && first->plan.runs.size() >= 16);
+    }
+    void everyFieldRoundTrips()
+    {
+        Project project;
+        project.plan.name = "x";
+        project.plan.places = project.plan.places.with({{1}, "place", -2, "shed", "note"});
+        plan::Device device{{2}, {1}, "device", plan::Role::Storage, "text", plan::HostProcessor{"mid-x86", 3.4, 4}, {{"hdd", 6, "raid6"}, {"ssd", 1, ""}}, "smb", {}, "note"};
+        project.plan.devices = project.plan.devices.with(device);
+        project.plan.slots = project.plan.slots.with({{3}, {2}, "1", 3, 4, 16, true, plan::Card{"card", 4, 16}});
+        plan::Port port{{4}, {2}, 7, "X1", "sfp28", {gigabits(25), gigabits(10)}, gigabits(10), plan::Fec::BaseR, "25gbase-sr", 9000, {3}};
+        project.plan.ports = project.plan.ports.with(port);
+        plan::Run run{{5}, "run", {4}, {}, "om4", Length::of(12.345), 2, 1, plan::Bundle::Bundled, plan::WireMap::Split, true, gigabits(25), "note"};
+        project.plan.runs = project.plan.runs.with(run);
+        measure::Trial trial;
+        trial.id = {6};
+        trial.at = *measure::timeFromIso("2026-11-25T21:04:05.120Z");
+        trial.from = trial.to = {2};
+        trial.kind = measure::TrialKind::FileCopy;
+        trial.origin = measure::Origin::Imported;
+        trial.direction = measure::Direction::Both;
+        trial.streams = 4;
+        trial.duration = Duration::of(10.5);
+        trial.warmup = Duration::of(2);
+        trial.rate = {gigabits(1.25), gigabits(1), gigabits(1.5)};
+        trial.samples = {gigabits(1), gigabits(1.5)};
+        trial.conditions = {{"governor", "performance"}};
+        trial.note = "with \"quotes\" and\nlines";
+        project.trials = {trial};
+        project.entries = {{{7}, trial.at, logbook::EntryKind::Diagnosis, "text", {6}, {2}}};
+        project.answers = {{{8}, {2}, {2}, "e30", true, trial.at}};
+        const auto again = importJson(exportJson(project), "again");
+        QVERIFY2(again, again ? "" : again.error().message().c_str());
+        QVERIFY(*again == project);
+    }
+    void damageIsSaidWithItsPlace_data()
+    {
+        QTest::addColumn<QString>("find");
+        QTest::addColumn<QString>("put");
+        QTest::addColumn<QString>("where");
+        QTest::addColumn<QString>("what");
+        const auto row = [](const char* name, const char* find, const char* put, const char* where, const char* what) { QTest::newRow(name) << find << put << where << what; };
+        row("broken off", "\"places\": [", "\"places\": [[", "demo, line", "not JSON");
+        row("another format", "sokudo-project", "shopping-list", "demo.format", "sokudo-project");
+        row("later version", "\"version\": 1", "\"version\": 2", "demo.version", "update Sokudo");
+        row("text for a number", "\"level\": -1", "\"level\": \"low\"", "demo.places[0].level", "must be a number");
+        row("number for text", "\"name\": \"Cellar\"", "\"name\": 5", "demo.places[0].name", "text in quotes");
+        row("unknown role", "\"role\": \"router\"", "\"role\": \"toaster\"", "demo.devices[0].role", "known words");
+        row("no id", "{\"id\": 101,", "{\"id\": 0,", "demo.places[0].id", "whole number above 0");
+        row("list expected", "\"rates_bps\": [2500000000, 1000000000, 100000000]", "\"rates_bps\": 5", "demo.ports[0].rates_bps", "list of rates");
+        row("length below zero", "\"length_m\": 12", "\"length_m\": -12", "demo.runs[1].length_m", "above 0");
+        row("bad time", "\"at\": \"2026-11", "\"at\": \"soon", "at", "not a time");
+        row("dangling place", "\"place\": 101", "\"place\": 9999", "demo", "stands in no place");
+    }
+    void damageIsSaidWithItsPlace()
+    {
+        QFETCH(QString, find);
+        QFETCH(QString, put);
+        QFETCH(QString, where);
+        QFETCH(QString, what);
+        QString text = q(demo());
+        QVERIFY2(text.contains(find), qPrintable(find));
+        text.replace(text.indexOf(find), find.size(), put);
+        const auto got = importJson(text.toStdString(), "demo");
+        QVERIFY(!got);
+        QVERIFY2(q(got.error().where).contains(where), got.error().message().c_str());
+        QVERIFY2(q(got.error().what).contains(what), got.error().message().c_str());
+    }
+    void anyPrefixIsRefusedNotCrashed()
+    {
+        const std::string text = demo();
+        for (std::size_t length = 0; length < text.size() - 2; length += 997) QVERIFY(!importJson(std::string_view(text).substr(0, length), "cut"));
+    }
+};
+
+SOKUDO_TEST(ProjectJsonTest)
+#include "project_json_test.moc"

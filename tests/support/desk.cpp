@@ -1,0 +1,41 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk.h"
+
+#include "core/kb/load.h"
+#include "host/host_reader.h"
+
+namespace sokudo::testing {
+
+app::HostSource shippedHosts()
+{
+    return [](const std::string& name) -> std::unique_ptr<measure::HostReader> {
+        const QString folder = sourcePath("data/hosts/" + q(name.empty() ? "platen" : name));
+        return QFile::exists(folder) ? std::make_unique<host::SystemHostReader>(folder.toStdString()) : nullptr;
+    };
+}
+
+Desk::Desk(bool demo)
+{
+    store::Project project;
+    if (demo) project = *store::importJson(kb::embeddedFiles().at("starters/lantern-row.json"), "demo");
+    auto opened = store::ProjectFile::open(file(), project);
+    if (!opened) qFatal("%s", opened.error().message().c_str());
+    auto loaded = (*opened)->load();
+    document = std::make_unique<app::Document>(knowledge(), std::move(*opened), std::move(*loaded));
+}
+
+plan::RunId Desk::run(const char* label) const
+{
+    for (const plan::Run& run : document->plan().runs)
+        if (run.label == label) return run.id;
+    qFatal("no run %s", label);
+    return {};
+}
+
+void Desk::settle()
+{
+    QSignalSpy spy(document.get(), &app::Document::analysisChanged);
+    spy.wait(2000);
+}
+
+}  // namespace sokudo::testing

@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "testing.h"
+
+#include <QApplication>
+#include <QDir>
+#include <QFile>
+
+#include "core/kb/load.h"
+#include "ui/theme.h"
+
+namespace sokudo::testing {
+
+std::vector<Registered>& registry()
+{
+    static std::vector<Registered> list;
+    return list;
+}
+
+const kb::KnowledgeBase& knowledge()
+{
+    static const kb::KnowledgeBase kb = [] {
+        auto loaded = kb::load(kb::embeddedFiles());
+        if (!loaded) qFatal("%s", loaded.error().message().c_str());
+        return std::move(*loaded);
+    }();
+    return kb;
+}
+
+QString sourcePath(const QString& path) { return QDir(qEnvironmentVariable("SOKUDO_SOURCE", QDir::currentPath())).filePath(path); }
+
+QByteArray sourceFile(const QString& path)
+{
+    QFile file(sourcePath(path));
+    if (!file.open(QIODevice::ReadOnly)) qFatal("%s cannot be read", qPrintable(path));
+    return file.readAll();
+}
+
+QString program(const QString& name) { return QDir(qEnvironmentVariable("SOKUDO_BIN", "build/test/bin")).filePath(name); }
+
+}  // namespace sokudo::testing
+
+int main(int argc, char** argv)
+{
+    if (qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
+    QApplication application(argc, argv);
+    sokudo::ui::applyTheme(application, false, 100);
+    const QString wanted = argc > 1 && argv[1][0] != '-' ? QString(argv[1]) : QString();
+    QStringList arguments{argv[0]};
+    for (int i = wanted.isEmpty() ? 1 : 2; i < argc; ++i) arguments << argv[i];
+    int failures = 0, run = 0;
+    for (const auto& entry : sokudo::testing::registry()) {
+        if (!wanted.isEmpty() && wanted != entry.name) continue;
+        const auto test = entry.make();
+        failures += QTest::qExec(test.get(), arguments);
+        ++run;
+    }
+    if (run == 0) {
+        std::fprintf(stderr, "there is no test class %s here\n", qPrintable(wanted));
+        return 99;
+    }
+    return failures;
+}

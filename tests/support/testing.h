@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// One executable holds the test classes of a folder; the first argument names the class to run.
+#pragma once
+
+#include <functional>
+#include <memory>
+#include <string>
+#include <vector>
+
+#include <QtTest>
+
+#include "core/base/text.h"
+#include "core/kb/knowledge_base.h"
+#include "core/plan/plan.h"
+
+namespace sokudo::testing {
+
+struct Registered { const char* name; std::function<std::unique_ptr<QObject>()> make; };
+std::vector<Registered>& registry();
+
+template <class Test>
+struct Register {
+    explicit Register(const char* name) { registry().push_back({name, [] { return std::make_unique<Test>(); }}); }
+};
+
+/// The tables as built in; loaded once.
+const kb::KnowledgeBase& knowledge();
+/// A file of the source tree.
+QByteArray sourceFile(const QString& path);
+QString sourcePath(const QString& path);
+/// A program of this build.
+QString program(const QString& name);
+
+inline QString q(std::string_view text) { return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size())); }
+
+/// Fails with the two figures when they differ by more than `share`.
+#define NEAR(actual, expected, share)                                                                                                        \
+    do {                                                                                                                                      \
+        const double a_ = (actual), e_ = (expected);                                                                                          \
+        QVERIFY2(std::fabs(a_ - e_) <= std::fabs(e_) * (share), qPrintable(QString("got %1, expected %2").arg(a_, 0, 'g', 9).arg(e_, 0, 'g', 9))); \
+    } while (false)
+
+}  // namespace sokudo::testing
+
+#define SOKUDO_TEST(Class) static const sokudo::testing::Register<Class> kRegister##Class(#Class);
+
+namespace sokudo {
+// How Qt Test prints our types.
+inline char* toString(Verdict verdict) { return qstrdup(std::string(code(verdict)).c_str()); }
+inline char* toString(BitRate rate) { return qstrdup((std::to_string(rate.steps()) + " bit/s").c_str()); }
+inline char* toString(Length length) { return qstrdup((std::to_string(length.steps()) + " mm").c_str()); }
+inline char* toString(Decibel ratio) { return qstrdup((std::to_string(ratio.steps()) + " mdB").c_str()); }
+inline char* toString(PowerDbm level) { return qstrdup((std::to_string(level.steps()) + " mdBm").c_str()); }
+}  // namespace sokudo

@@ -1,0 +1,344 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The real window, driven by keys and clicks, offscreen.
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListView>
+#include <QListWidget>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QTableView>
+
+#include "desk.h"
+#include "traffic/traffic_client.h"
+#include "traffic/trial_server.h"
+#include "ui/pages/survey_forms.h"
+#include "ui/pages/survey_page.h"
+#include "ui/shell/main_window.h"
+#include "ui/theme.h"
+#include "ui/widgets/house_view.h"
+
+using namespace sokudo;
+using namespace sokudo::testing;
+using ui::MainWindow;
+
+namespace {
+
+struct Shown : Desk {
+    std::unique_ptr<MainWindow> window;
+    explicit Shown(bool demo = true) : Desk(demo)
+    {
+        window = std::make_unique<MainWindow>(*document, ui::World{traffic, shippedHosts(), [] { return Result<ui::LocalAgent>(ui::LocalAgent{7411, "abcdefgh12345678"}); }});
+        window->show();
+        QVERIFY(QTest::qWaitForWindowExposed(window.get()));
+    }
+    template <class Widget>
+    Widget* find(const QString& accessibleName) const
+    {
+        for (Widget* widget : window->findChildren<Widget*>())
+            if (widget->accessibleName() == accessibleName && widget->isVisible()) return widget;
+        return nullptr;
+    }
+    QPushButton* button(const QString& text) const
+    {
+        for (QPushButton* one : window->findChildren<QPushButton*>())
+            if (one->text() == text && one->isVisible()) return one;
+        return nullptr;
+    }
+    QStringList words() const
+    {
+        QStringList made;
+        for (QLabel* one : window->findChildren<QLabel*>())
+            if (one->isVisible()) made << one->text();
+        return made;
+    }
+    bool says(const QString& part) const
+    {
+        const QStringList all = words();
+        return std::any_of(all.begin(), all.end(), [&](const QString& one) { return one.contains(part); });
+    }
+    void choose(const QString& field, const QString& text) const
+    {
+        auto* box = find<QComboBox>(field);
+        QVERIFY2(box, qPrintable(field));
+        const int at = box->findText(text);
+        QVERIFY2(at >= 0, qPrintable(field + " has no " + text));
+        box->setCurrentIndex(at);
+    }
+    void type(const QString& field, const QString& text) const
+    {
+        auto* edit = find<QLineEdit>(field);
+        QVERIFY2(edit, qPrintable(field));
+        edit->clear();
+        QTest::keyClicks(edit, text);
+    }
+};
+
+}  // namespace
+
+class MainWindowTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void addARunReadItsVerdictUndo()
+    {
+        Shown shown;
+        QTest::keyClick(shown.window.get(), Qt::Key_R, Qt::ControlModifier);
+        shown.choose("From", "spread 17");
+        shown.choose("To", "spread 18");
+        shown.choose("Cable", "Cat 5e");
+        shown.type("Length, m", "20");
+        shown.type("Label", "new");
+        QVERIFY2(shown.says("marginal, 5"), "the verdict shows before it is confirmed");
+        QTest::keyClick(shown.find<QLineEdit>("Label"), Qt::Key_Return);
+        shown.settle();
+        QTest::qWait(30);
+        QCOMPARE(shown.document->plan().runs.size(), std::size_t{27});
+        QCOMPARE(shown.document->analysis().reportOf(shown.run("new"))->verdict, Verdict::Marginal);
+        QVERIFY(shown.says("run new"));
+        QVERIFY(shown.button("2 marginal"));
+        QTest::keyClick(shown.window.get(), Qt::Key_Z, Qt::ControlModifier);
+        shown.settle();
+        QCOMPARE(shown.document->plan().runs.size(), std::size_t{26});
+        QTest::keyClick(shown.window.get(), Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+        QCOMPARE(shown.document->plan().runs.size(), std::size_t{27});
+    }
+    void fromNothingToAFirstLink()
+    {
+        Shown shown(false);
+        QVERIFY(shown.says("Begin with a place"));
+        QTest::mouseClick(shown.button("Add a place"), Qt::LeftButton);
+        shown.type("Name", "cupboard");
+        QTest::mouseClick(shown.button("Save"), Qt::LeftButton);
+        QTest::qWait(20);
+        QCOMPARE(shown.document->plan().places.size(), std::size_t{1});
+        for (const char* name : {"one", "two"}) {
+            QTest::keyClick(shown.window.get(), Qt::Key_D, Qt::ControlModifier);
+            shown.type("Name", name);
+            QTest::mouseClick(shown.button("Save"), Qt::LeftButton);
+            QTest::qWait(20);
+            QTest::mouseClick(shown.button("Add port"), Qt::LeftButton);
+            shown.type("Name", "1");
+            shown.choose("Socket", "RJ45");
+            QTest::mouseClick(shown.button("Save"), Qt::LeftButton);
+            QTest::qWait(20);
+        }
+        QCOMPARE(shown.document->plan().ports.size(), std::size_t{2});
+        QTest::keyClick(shown.window.get(), Qt::Key_R, Qt::ControlModifier);
+        shown.choose("From", "one 1");
+        shown.choose("To", "two 1");
+        shown.choose("Cable", "Cat 6A");
+        shown.type("Length, m", "31");
+        QTest::mouseClick(shown.button("Save"), Qt::LeftButton);
+        shown.settle();
+        QCOMPARE(shown.document->analysis().count(Verdict::Fits), 1);
+    }
+    void aRefusedFormStaysOpenAndSaysWhy()
+    {
+        Shown shown;
+        QTest::keyClick(shown.window.get(), Qt::Key_D, Qt::ControlModifier);
+        shown.type("Name", "core");
+        QTest::mouseClick(shown.button("Save"), Qt::LeftButton);
+        QVERIFY(shown.says("already a device called core"));
+        QVERIFY(shown.find<QLineEdit>("Name"));
+        QTest::keyClick(shown.find<QLineEdit>("Name"), Qt::Key_Escape);
+        QTest::qWait(20);
+        QVERIFY(!shown.find<QLineEdit>("Name"));
+    }
+    void changeAndDelete()
+    {
+        Shown shown;
+        shown.selection.selectDevice(shown.device("scan"));
+        shown.window->selection().selectDevice(shown.device("scan"));
+        QTest::mouseClick(shown.button("Change"), Qt::LeftButton);
+        shown.type("Name", "scanner");
+        QTest::mouseClick(shown.button("Save"), Qt::LeftButton);
+        QTest::qWait(20);
+        QVERIFY(plan::deviceNamed(shown.document->plan(), "scanner"));
+        QTest::mouseClick(shown.button("Delete"), Qt::LeftButton);
+        QVERIFY(!plan::deviceNamed(shown.document->plan(), "scanner"));
+        QTest::keyClick(shown.window.get(), Qt::Key_Z, Qt::ControlModifier);
+        QTest::keyClick(shown.window.get(), Qt::Key_Z, Qt::ControlModifier);
+        QVERIFY(plan::deviceNamed(shown.document->plan(), "scan"));
+    }
+    void theHouseByKeyboardAndMouse()
+    {
+        Shown shown;
+        auto& house = shown.window->survey().house();
+        house.setFocus();
+        QTest::keyClick(&house, Qt::Key_Down);
+        QVERIFY(shown.window->selection().device().isSet());
+        const auto first = shown.window->selection().device();
+        QTest::keyClick(&house, Qt::Key_Right);
+        QVERIFY(shown.window->selection().device() != first);
+        QTest::keyClick(&house, Qt::Key_R);
+        QVERIFY(shown.window->selection().run().isSet());
+        QTest::keyClick(&house, Qt::Key_Return);
+        QVERIFY(shown.find<QLineEdit>("Length, m"));
+        QPoint at;
+        for (const auto& card : house.placed().cards)
+            if (card.card->name == "vault") at = card.box.center().toPoint();
+        QTest::mouseClick(&house, Qt::LeftButton, {}, at);
+        QCOMPARE(shown.window->selection().device(), shown.device("vault"));
+        QTest::keyClick(&house, Qt::Key_Escape);
+        QVERIFY(!shown.window->selection().device().isSet());
+    }
+    void draggingFromPortToPortBeginsARun()
+    {
+        Shown shown;
+        auto& house = shown.window->survey().house();
+        std::vector<QPoint> freeMarks;
+        for (const auto& card : house.placed().cards)
+            for (const auto& mark : card.marks)
+                if (mark.mark.state == app::PortState::Free && freeMarks.size() < 2) freeMarks.push_back(mark.square.center().toPoint());
+        QCOMPARE(freeMarks.size(), std::size_t{2});
+        QTest::mousePress(&house, Qt::LeftButton, {}, freeMarks[0]);
+        // The press selects the card and redraws; the marks stay where they are.
+        QTest::mouseMove(&house, freeMarks[1]);
+        QTest::mouseRelease(&house, Qt::LeftButton, {}, freeMarks[1]);
+        auto* from = shown.find<QComboBox>("From");
+        auto* to = shown.find<QComboBox>("To");
+        QVERIFY(from && to && from->currentData().toString() != "0" && to->currentData().toString() != "0");
+        QVERIFY(from->currentIndex() > 0 && to->currentIndex() > 0);
+    }
+    void benchesCarryTheSelection()
+    {
+        Shown shown;
+        QTest::keyClick(shown.window.get(), Qt::Key_2, Qt::AltModifier);
+        QCOMPARE(shown.window->bench(), static_cast<int>(MainWindow::Match));
+        QVERIFY(shown.says("spread 12 — store-sw 8"));
+        shown.window->selection().selectRun(shown.run("q2"));
+        QVERIFY(shown.says("core Q2 — kiln-a 1"));
+        QVERIFY(shown.says("blocks do not align"));
+        for (const auto& [key, bench] : {std::pair{Qt::Key_5, MainWindow::Measure}, {Qt::Key_6, MainWindow::Diagnose}, {Qt::Key_7, MainWindow::Logbook}, {Qt::Key_1, MainWindow::Survey}}) {
+            QTest::keyClick(shown.window.get(), key, Qt::AltModifier);
+            QCOMPARE(shown.window->bench(), static_cast<int>(bench));
+        }
+        QVERIFY(shown.says("run q2"));
+    }
+    void countsJumpToTheirList()
+    {
+        Shown shown;
+        QTest::mouseClick(shown.button("2 no link"), Qt::LeftButton);
+        QCOMPARE(shown.window->bench(), static_cast<int>(MainWindow::Match));
+        QCOMPARE(shown.find<QListView>("Links, worst first")->model()->rowCount(), 2);
+        QTest::mouseClick(shown.button("2 no link"), Qt::LeftButton);
+        QCOMPARE(shown.find<QListView>("Links, worst first")->model()->rowCount(), 23);
+    }
+    void theCommandFieldFindsAndAnswers()
+    {
+        Shown shown;
+        QTest::keyClick(shown.window.get(), Qt::Key_K, Qt::ControlModifier);
+        auto* field = shown.find<QLineEdit>("Find or command");
+        QVERIFY(field && field->hasFocus());
+        QTest::keyClicks(field, "attic-ap");
+        QTest::keyClick(field, Qt::Key_Return);
+        QCOMPARE(shown.window->selection().device(), shown.device("attic-ap"));
+        QTest::keyClicks(field, "go to log");
+        QTest::keyClick(field, Qt::Key_Return);
+        QCOMPARE(shown.window->bench(), static_cast<int>(MainWindow::Logbook));
+        QTest::keyClicks(field, "sfp+ / dac 2m / sfp+");
+        auto* answer = field->findChild<QListWidget*>();
+        QVERIFY(answer && answer->item(0)->text().startsWith("fits"));
+        QTest::keyClick(field, Qt::Key_Escape);
+        QVERIFY(field->text().isEmpty());
+    }
+    void aTestFromTheMeasureBench()
+    {
+        Shown shown;
+        shown.window->showBench(MainWindow::Measure);
+        const auto before = shown.document->trials().size();
+        QTest::mouseClick(shown.button("Start test"), Qt::LeftButton);
+        QTRY_COMPARE(shown.document->trials().size(), before + 1);
+        QVERIFY(shown.says("kept in the logbook"));
+        shown.type("Result as you read it", "3 GiB in 27 s ±1");
+        QVERIFY(shown.says("954.4"));
+        QTest::mouseClick(shown.button("Keep"), Qt::LeftButton);
+        QCOMPARE(shown.document->trials().size(), before + 2);
+        QVERIFY(shown.find<QTableView>("Results of this path")->model()->rowCount() > 1);
+    }
+    void answersFromTheDiagnoseBench()
+    {
+        Shown shown;
+        shown.window->showBench(MainWindow::Diagnose);
+        QVERIFY(shown.says("Why is scan → vault slow?"));
+        QVERIFY(shown.says("Hidden slower hop"));
+        QTest::mouseClick(shown.button("Read now"), Qt::LeftButton);
+        QVERIFY(shown.says("scan read"));
+        QTest::mouseClick(shown.button("Yes"), Qt::LeftButton);
+        QCOMPARE(shown.document->answers().size(), std::size_t{1});
+        QTest::qWait(20);
+        QVERIFY(shown.button("take back"));
+    }
+    void notesFromTheLogbook()
+    {
+        Shown shown;
+        shown.window->showBench(MainWindow::Logbook);
+        shown.type("New note", "swapped two leads");
+        QTest::keyClick(shown.find<QLineEdit>("New note"), Qt::Key_Return);
+        QCOMPARE(q(shown.document->entries().back().text), "swapped two leads");
+        auto* table = shown.find<QTableView>("Entries, newest first");
+        QCOMPARE(table->model()->index(0, 2).data().toString(), "swapped two leads");
+    }
+    void thisMachineIsShownAndAdded()
+    {
+        Shown shown;
+        QTest::mouseClick(shown.button("This machine"), Qt::LeftButton);
+        QVERIFY(shown.says("QSFP28, 100GBASE-SR4"));
+        QVERIFY(shown.says("only to an administrator"));
+        QTest::mouseClick(shown.button("Add to the survey"), Qt::LeftButton);
+        QVERIFY(shown.says("already a device called platen"));
+    }
+    /// Every bench paints at each window size and text size; no text is cut by its own widget.
+    void everyBenchAtEverySize_data()
+    {
+        QTest::addColumn<QSize>("size");
+        QTest::addColumn<int>("percent");
+        QTest::addColumn<bool>("dark");
+        QTest::newRow("usual") << QSize(1280, 800) << 100 << false;
+        QTest::newRow("small") << QSize(1024, 700) << 100 << false;
+        QTest::newRow("larger text") << QSize(1280, 800) << 125 << true;
+        QTest::newRow("large text") << QSize(1600, 1000) << 150 << false;
+    }
+    void everyBenchAtEverySize()
+    {
+        QFETCH(QSize, size);
+        QFETCH(int, percent);
+        QFETCH(bool, dark);
+        ui::applyTheme(*qApp, dark, percent);
+        {
+            Shown shown;
+            shown.window->resize(size);
+            shown.window->selection().selectDevice(shown.device("platen"));
+            for (int bench = 0; bench < 5; ++bench) {
+                shown.window->showBench(bench);
+                QTest::qWait(30);
+                const QImage image = shown.window->grab().toImage();
+                QSet<QRgb> colours;
+                for (int x = 0; x < image.width(); x += 7)
+                    for (int y = 0; y < image.height(); y += 7) colours << image.pixel(x, y);
+                QVERIFY2(colours.size() > 20, qPrintable(QString("bench %1 is blank").arg(bench)));
+                for (QPushButton* one : shown.window->findChildren<QPushButton*>())
+                    if (one->isVisible() && !one->text().isEmpty() && one->parentWidget()->isVisible())
+                        QVERIFY2(one->width() + 2 >= one->fontMetrics().horizontalAdvance(one->text()), qPrintable(one->text() + " is cut"));
+            }
+        }
+        ui::applyTheme(*qApp, false, 100);
+    }
+    void closingLosesNothing()
+    {
+        std::string path;
+        Shown shown;
+        shown.document->writeNote("last words");
+        path = shown.file();
+        const auto plan = shown.document->plan();
+        shown.window->close();
+        shown.window.reset();
+        shown.document.reset();
+        const auto again = (*store::ProjectFile::open(path))->load();
+        QVERIFY(again->plan == plan);
+        QCOMPARE(q(again->entries.back().text), "last words");
+    }
+};
+
+SOKUDO_TEST(MainWindowTest)
+#include "main_window_test.moc"
