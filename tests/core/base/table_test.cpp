@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "testing.h"
+
 #include "core/base/id.h"
 #include "core/base/table.h"
-#include "testing.h"
+
+#include <set>
 
 using namespace sokudo;
 
