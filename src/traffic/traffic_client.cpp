@@ -93,12 +93,16 @@ Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion
     PeerCount peer;
     std::int64_t before = 0;
     Duration lastAt;
+    std::optional<Json> last;
     // Samples of the agent pace the loop; it sends one each 100 ms.
     while (since(start) < end + Duration::of(0.1)) {
         if (cancel) return failure(ErrorCode::Cancelled, "the test was stopped");
         const auto message = channel.receive(Milliseconds(2500));
         if (!message) return gone();
-        if (message->value("type", "") != "sample") break;
+        if (message->value("type", "") != "sample") {  // samples came late: the agent has ended the test already
+            last = message;
+            break;
+        }
         const PeerCount now{Duration::of(message->value("at_s", 0.0)), message->value("bytes", std::int64_t{0})};
         const Duration at = since(start);
         const std::int64_t received = streams.bytesReceived();
@@ -113,14 +117,13 @@ Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion
         lastAt = at;
         result.samples.push_back(sample);
         if (onSample) onSample(sample);
-        if (streams.isBroken()) return gone();
+        if (streams.isBroken() && at < end) return gone();
     }
     result.conditions = streams.senderConditions();
     const auto load = cores.since();
     channel.send({{"type", "stop"}});
-    std::optional<Json> last;
-    do last = channel.receive(Milliseconds(3000));
-    while (last && last->value("type", "") == "sample");
+    while (!last || last->value("type", "") == "sample")
+        if (last = channel.receive(Milliseconds(3000)); !last) break;
     streams.stop();
     if (!last || last->value("type", "") != "result") return gone();
     if (question.direction != Direction::Reverse) result.forward = BitRate::of(last->value("forward_bps", 0.0));

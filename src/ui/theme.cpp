@@ -19,8 +19,8 @@ Theme light()
     Theme t;
     t.paper = "#fbf9f3", t.side = "#f3eee4", t.raised = "#ffffff", t.ink = "#1c1f2b", t.soft = "#5a5e6e", t.hairline = "#d5cdbd";
     t.bar = "#1d212e", t.barInk = "#f6f2e8", t.barSoft = "#b4b8c6";
-    t.plan = "#4a5aa3", t.planPale = "#e3e5f2", t.planDeep = "#2b3674", t.measured = "#c33f24";
-    t.fits = "#1d7a68", t.limited = "#8a5a00", t.unknown = "#5c5f6b", t.marginal = "#8a4b1f", t.noLink = "#8c1c3a", t.unsafe = "#6d2a86";
+    t.plan = "#4a5aa3", t.planPale = "#e3e5f2", t.planDeep = "#2b3674", t.measured = "#bb3a20";
+    t.fits = "#1b7665", t.limited = "#8a5a00", t.unknown = "#5c5f6b", t.marginal = "#8a4b1f", t.noLink = "#8c1c3a", t.unsafe = "#6d2a86";
     return t;
 }
 

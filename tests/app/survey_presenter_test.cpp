@@ -83,7 +83,7 @@ private Q_SLOTS:
         QVERIFY(presenter.deleteSelected());
         QVERIFY(presenter.plan().runs.empty());
         QVERIFY(!presenter.deletePlace(place));
-        for (int i = 0; i < 9; ++i) desk.document->undo();
+        for (int i = 0; i < 10; ++i) desk.document->undo();
         QVERIFY(presenter.plan().places.empty());
     }
     void theVerdictShowsBeforeItIsConfirmed()

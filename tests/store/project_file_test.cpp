@@ -21,7 +21,8 @@ using sokudo::testing::q;
 namespace {
 
 /// Edits the file as fast as it can until it is killed: run k is labelled k.
-[[noreturn]] void editForEver(const std::string& path)
+/// Says once on `began` that the first edit is in.
+[[noreturn]] void editForEver(const std::string& path, int began)
 {
     auto file = ProjectFile::open(path);
     if (!file) _exit(3);
@@ -33,6 +34,7 @@ namespace {
         const auto next = plan::edits::putRun(*plan::edits::putPort(plan, port), run);
         if (!(*file)->save({&plan, &*next, {}, {}, {}, {}})) _exit(4);
         plan = *next;
+        if (k == 1 && ::write(began, "x", 1) != 1) _exit(5);
     }
 }
 
@@ -86,9 +88,15 @@ private Q_SLOTS:
             Project project;
             project.plan = testing::twoHosts().plan();
             QVERIFY(ProjectFile::open(path, project));
+            int pipe[2];
+            QVERIFY(::pipe(pipe) == 0);
             const pid_t child = ::fork();
-            if (child == 0) editForEver(path);
-            ::usleep(static_cast<useconds_t>(120000 + 37000 * round));
+            if (child == 0) editForEver(path, pipe[1]);
+            ::close(pipe[1]);
+            char mark = 0;
+            QCOMPARE(::read(pipe[0], &mark, 1), 1);
+            ::close(pipe[0]);
+            ::usleep(static_cast<useconds_t>(7000 + 23000 * round));
             ::kill(child, SIGKILL);
             int status = 0;
             ::waitpid(child, &status, 0);

@@ -45,6 +45,11 @@ struct Shown : Desk {
             if (one->text() == text && one->isVisible()) return one;
         return nullptr;
     }
+    void press(const QString& text) const
+    {
+        QTRY_VERIFY2(button(text), qPrintable("no button " + text));
+        QTest::mouseClick(button(text), Qt::LeftButton);
+    }
     QStringList words() const
     {
         QStringList made;
@@ -106,20 +111,20 @@ private Q_SLOTS:
     {
         Shown shown(false);
         QVERIFY(shown.says("Begin with a place"));
-        QTest::mouseClick(shown.button("Add a place"), Qt::LeftButton);
+        shown.press("Add a place");
         shown.type("Name", "cupboard");
-        QTest::mouseClick(shown.button("Save"), Qt::LeftButton);
+        shown.press("Save");
         QTest::qWait(20);
         QCOMPARE(shown.document->plan().places.size(), std::size_t{1});
         for (const char* name : {"one", "two"}) {
             QTest::keyClick(shown.window.get(), Qt::Key_D, Qt::ControlModifier);
             shown.type("Name", name);
-            QTest::mouseClick(shown.button("Save"), Qt::LeftButton);
+            shown.press("Save");
             QTest::qWait(20);
-            QTest::mouseClick(shown.button("Add port"), Qt::LeftButton);
+            shown.press("Add port");
             shown.type("Name", "1");
             shown.choose("Socket", "RJ45");
-            QTest::mouseClick(shown.button("Save"), Qt::LeftButton);
+            shown.press("Save");
             QTest::qWait(20);
         }
         QCOMPARE(shown.document->plan().ports.size(), std::size_t{2});
@@ -128,7 +133,7 @@ private Q_SLOTS:
         shown.choose("To", "two 1");
         shown.choose("Cable", "Cat 6A");
         shown.type("Length, m", "31");
-        QTest::mouseClick(shown.button("Save"), Qt::LeftButton);
+        shown.press("Save");
         shown.settle();
         QCOMPARE(shown.document->analysis().count(Verdict::Fits), 1);
     }
@@ -137,24 +142,23 @@ private Q_SLOTS:
         Shown shown;
         QTest::keyClick(shown.window.get(), Qt::Key_D, Qt::ControlModifier);
         shown.type("Name", "core");
-        QTest::mouseClick(shown.button("Save"), Qt::LeftButton);
+        shown.press("Save");
         QVERIFY(shown.says("already a device called core"));
         QVERIFY(shown.find<QLineEdit>("Name"));
         QTest::keyClick(shown.find<QLineEdit>("Name"), Qt::Key_Escape);
-        QTest::qWait(20);
-        QVERIFY(!shown.find<QLineEdit>("Name"));
+        QTRY_VERIFY(!shown.find<QLineEdit>("Name"));
     }
     void changeAndDelete()
     {
         Shown shown;
         shown.selection.selectDevice(shown.device("scan"));
         shown.window->selection().selectDevice(shown.device("scan"));
-        QTest::mouseClick(shown.button("Change"), Qt::LeftButton);
+        shown.press("Change");
         shown.type("Name", "scanner");
-        QTest::mouseClick(shown.button("Save"), Qt::LeftButton);
+        shown.press("Save");
         QTest::qWait(20);
         QVERIFY(plan::deviceNamed(shown.document->plan(), "scanner"));
-        QTest::mouseClick(shown.button("Delete"), Qt::LeftButton);
+        shown.press("Delete");
         QVERIFY(!plan::deviceNamed(shown.document->plan(), "scanner"));
         QTest::keyClick(shown.window.get(), Qt::Key_Z, Qt::ControlModifier);
         QTest::keyClick(shown.window.get(), Qt::Key_Z, Qt::ControlModifier);
@@ -218,10 +222,10 @@ private Q_SLOTS:
     void countsJumpToTheirList()
     {
         Shown shown;
-        QTest::mouseClick(shown.button("2 no link"), Qt::LeftButton);
+        shown.press("2 no link");
         QCOMPARE(shown.window->bench(), static_cast<int>(MainWindow::Match));
         QCOMPARE(shown.find<QListView>("Links, worst first")->model()->rowCount(), 2);
-        QTest::mouseClick(shown.button("2 no link"), Qt::LeftButton);
+        shown.press("2 no link");
         QCOMPARE(shown.find<QListView>("Links, worst first")->model()->rowCount(), 23);
     }
     void theCommandFieldFindsAndAnswers()
@@ -247,12 +251,12 @@ private Q_SLOTS:
         Shown shown;
         shown.window->showBench(MainWindow::Measure);
         const auto before = shown.document->trials().size();
-        QTest::mouseClick(shown.button("Start test"), Qt::LeftButton);
+        shown.press("Start test");
         QTRY_COMPARE(shown.document->trials().size(), before + 1);
         QVERIFY(shown.says("kept in the logbook"));
         shown.type("Result as you read it", "3 GiB in 27 s ±1");
         QVERIFY(shown.says("954.4"));
-        QTest::mouseClick(shown.button("Keep"), Qt::LeftButton);
+        shown.press("Keep");
         QCOMPARE(shown.document->trials().size(), before + 2);
         QVERIFY(shown.find<QTableView>("Results of this path")->model()->rowCount() > 1);
     }
@@ -262,12 +266,11 @@ private Q_SLOTS:
         shown.window->showBench(MainWindow::Diagnose);
         QVERIFY(shown.says("Why is scan → vault slow?"));
         QVERIFY(shown.says("Hidden slower hop"));
-        QTest::mouseClick(shown.button("Read now"), Qt::LeftButton);
+        shown.press("Read now");
         QVERIFY(shown.says("scan read"));
-        QTest::mouseClick(shown.button("Yes"), Qt::LeftButton);
+        shown.press("Yes");
         QCOMPARE(shown.document->answers().size(), std::size_t{1});
-        QTest::qWait(20);
-        QVERIFY(shown.button("take back"));
+        QTRY_VERIFY(shown.button("take back"));
     }
     void notesFromTheLogbook()
     {
@@ -282,10 +285,10 @@ private Q_SLOTS:
     void thisMachineIsShownAndAdded()
     {
         Shown shown;
-        QTest::mouseClick(shown.button("This machine"), Qt::LeftButton);
+        shown.press("This machine");
         QVERIFY(shown.says("QSFP28, 100GBASE-SR4"));
         QVERIFY(shown.says("only to an administrator"));
-        QTest::mouseClick(shown.button("Add to the survey"), Qt::LeftButton);
+        shown.press("Add to the survey");
         QVERIFY(shown.says("already a device called platen"));
     }
     /// Every bench paints at each window size and text size; no text is cut by its own widget.

@@ -14,7 +14,7 @@ std::string markSvg(Verdict verdict)
     constexpr std::string_view kOpen = "<svg width='12' height='12' viewBox='0 0 12 12' aria-hidden='true'>";
     std::string shape;
     switch (verdict) {
-    case Verdict::Fits: shape = "<rect x='1' y='1' width='10' height='10' fill='#1d7a68'/>"; break;
+    case Verdict::Fits: shape = "<rect x='1' y='1' width='10' height='10' fill='#1b7665'/>"; break;
     case Verdict::Limited: shape = "<rect x='1.5' y='1.5' width='9' height='9' fill='none' stroke='#8a5a00'/><rect x='1' y='6' width='10' height='5' fill='#8a5a00'/>"; break;
     case Verdict::Unknown: shape = "<rect x='1.5' y='1.5' width='9' height='9' fill='none' stroke='#5c5f6b' stroke-dasharray='2 1.6'/>"; break;
     case Verdict::Marginal: shape = "<rect x='1.5' y='1.5' width='9' height='9' fill='none' stroke='#8a4b1f'/><path d='M1 11 L11 1 L11 11 Z' fill='#8a4b1f'/>"; break;
