@@ -25,7 +25,7 @@ template <class T>
 Reading<T> refused(int error, const char* what)
 {
     if (error == EPERM || error == EACCES)
-        return Reading<T>::none(WhyNot::NotPermitted, std::string("the kernel gives ") + what + " only to an administrator (CAP_NET_ADMIN); read it once with sudo ethtool and type it in");
+        return Reading<T>::none(WhyNot::NotPermitted, std::string("the kernel gives ") + what + " only to an administrator (CAP_NET_ADMIN); run \"sokudo-cli host\" there once as administrator and type in what it shows");
     if (error == ENODEV) return Reading<T>::none(WhyNot::NotPresent, "there is no such interface");
     return Reading<T>::none(WhyNot::NotSupported, std::string("the driver does not tell ") + what);
 }

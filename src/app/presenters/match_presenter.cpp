@@ -86,7 +86,8 @@ private:
             else if (mediumState.verdict && *mediumState.verdict > m_pieces.back().joint.value_or(Verdict::Fits)) joint(mediumState);
             return;
         }
-        joint(mediumState);
+        const auto whole = at(m_report, {match::Spot::Between});
+        joint(whole.verdict == Verdict::NoLink ? whole : mediumState);
         if (modulePiece()) joint(cageState);
         portPiece();
         if (slot) {
@@ -105,7 +106,8 @@ private:
             piece.details << (run->length ? q(text::length(*run->length)) : QString("never measured"));
             if (run->joints > 0) piece.details << QString("%1 mated %2").arg(run->joints).arg(run->joints == 1 ? "pair" : "pairs");
             else if (run->bundle == plan::Bundle::Bundled) piece.details << "in a bundle";
-            if (whole.verdict && *whole.verdict > Verdict::Fits) piece.own = whole.verdict;
+            // What keeps the two ends apart is the gap before the far end, not a fault of the cable.
+            if (whole.verdict && *whole.verdict > Verdict::Fits && *whole.verdict != Verdict::NoLink) piece.own = whole.verdict;
             add(piece);
             if (i < m_report.link.through.size()) {
                 m_pieces.back().joint = Verdict::Fits;

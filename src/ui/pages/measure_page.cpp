@@ -34,15 +34,24 @@ MeasurePage::MeasurePage(app::MeasurePresenter& presenter, app::PathPresenter& p
     row->setContentsMargins(20, 12, 20, 12);
     row->setSpacing(28);
     auto* left = new QVBoxLayout;
-    left->setSpacing(14);
-    left->addWidget(testPanel(), 1);
+    left->setSpacing(28);
+    left->addWidget(testPanel());
     left->addWidget(typedPanel());
+    left->addStretch(1);
     row->addLayout(left, 5);
-    row->addWidget(resultsPanel(), 6);
+    auto* right = new QVBoxLayout;
+    right->setSpacing(10);
+    right->addWidget(resultsPanel(), 1);
+    m_plotTitle = label("", "soft");
+    right->addWidget(m_plotTitle);
+    m_plot = new SeriesPlot;
+    right->addWidget(m_plot, 1);
+    row->addLayout(right, 6);
     all->addLayout(row, 1);
     connect(&presenter, &app::MeasurePresenter::progress, this, &MeasurePage::onProgress);
     connect(&presenter, &app::MeasurePresenter::finished, this, &MeasurePage::onFinished);
     connect(&presenter, &app::MeasurePresenter::changed, this, &MeasurePage::refresh);
+    connect(&path, &app::PathPresenter::changed, this, &MeasurePage::refresh);
     connect(&presenter, &app::MeasurePresenter::message, this, [this](const QString& text, bool good) {
         m_typedOutcome->setText(text);
         setKind(m_typedOutcome, good ? "good" : "bad");
@@ -122,9 +131,6 @@ QWidget* MeasurePage::testPanel()
     all->addLayout(buttons);
     m_outcome = label("A test fills the link: others in the house will notice.", "soft", true);
     all->addWidget(m_outcome);
-    m_plot = new SeriesPlot;
-    m_plot->show({}, {}, std::nullopt, "s", true);
-    all->addWidget(m_plot, 1);
     const auto enable = [this] {
         for (QWidget* widget : std::initializer_list<QWidget*>{m_host, m_port, m_key}) widget->setEnabled(!m_local->isChecked());
     };
@@ -228,6 +234,7 @@ void MeasurePage::start()
     }
     m_samples.clear();
     m_plot->show({}, {}, std::nullopt, "s", true);
+    m_plotTitle->setText("This test");
     m_outcome->setText("Connecting…");
     setKind(m_outcome, "soft");
     m_start->setEnabled(false);
@@ -250,6 +257,21 @@ void MeasurePage::onProgress(const measure::TrafficSample& sample, double share)
     m_plot->show(forward, reverse, expectation && !m_local->isChecked() ? std::optional(expectation->expected) : std::nullopt, "s", true);
 }
 
+void MeasurePage::showNewest()
+{
+    const measure::Trial* trial = m_path.newest();
+    if (!trial || trial->samples.empty()) {
+        m_plotTitle->clear();
+        m_plot->show({}, {}, std::nullopt, "s", true);
+        return;
+    }
+    std::vector<SeriesPlot::Point> seconds;
+    for (std::size_t i = 0; i < trial->samples.size(); ++i) seconds.push_back({static_cast<double>(i + 1), inGigabits(trial->samples[i]), false});
+    const auto& expectation = m_path.expectation();
+    m_plotTitle->setText("The newest result of this path, second by second, " + q(measure::timeText(trial->at)));
+    m_plot->show(seconds, {}, expectation ? std::optional(expectation->expected) : std::nullopt, "s", true);
+}
+
 void MeasurePage::onFinished(const QString& sentence, bool good)
 {
     m_start->setEnabled(true);
@@ -265,6 +287,13 @@ void MeasurePage::refresh()
     m_rows->setRows(m_presenter.rows());
     m_table->resizeColumnsToContents();
     m_table->setColumnWidth(4, std::min(m_table->columnWidth(4), scaled(170)));
+    // A test of this session stays drawn until another path is chosen.
+    if (const auto path = m_path.question(); path.from != m_plottedFrom || path.to != m_plottedTo) {
+        m_plottedFrom = path.from;
+        m_plottedTo = path.to;
+        if (!m_presenter.isRunning()) m_samples.clear();
+    }
+    if (m_samples.empty() && !m_presenter.isRunning()) showNewest();
 }
 
 void MeasurePage::import()

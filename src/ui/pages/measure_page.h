@@ -38,6 +38,7 @@ private:
     void start();
     void onProgress(const measure::TrafficSample&, double share);
     void onFinished(const QString&, bool good);
+    void showNewest();  ///< the plot between tests: the newest result of the path
     void refresh();
     void import();
     app::MeasurePresenter& m_presenter;
@@ -57,6 +58,8 @@ private:
     QLabel* m_live;
     QLabel* m_outcome;
     SeriesPlot* m_plot;
+    QLabel* m_plotTitle;
+    plan::DeviceId m_plottedFrom, m_plottedTo;
     QLineEdit* m_typed;
     QLabel* m_meaning;
     QLineEdit* m_note;

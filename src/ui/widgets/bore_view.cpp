@@ -129,7 +129,9 @@ void BoreView::draw(QPainter& painter, const QRectF& area) const
         QFont figure = typeface(Face::Figure, 13);
         figure.setBold(binds);
         painter.setFont(figure);
-        painter.drawText(QRectF(column.left(), area.top() + 2, column.width(), scaled(19)), Qt::AlignCenter, gigabits(stage.carries.typical));
+        const QString rate = gigabits(stage.carries.typical) + " Gb/s";
+        const bool wide = QFontMetricsF(figure).horizontalAdvance(rate) <= column.width();
+        painter.drawText(QRectF(column.left(), area.top() + 2, column.width(), scaled(19)), Qt::AlignCenter, wide ? rate : gigabits(stage.carries.typical));
         painter.setFont(typeface(Face::Strong, 12));
         const QFontMetricsF strong(painter.font());
         painter.drawText(QRectF(column.left(), pipe.bottom() + scaled(6), column.width(), scaled(17)), Qt::AlignCenter, strong.elidedText(q(stage.label), Qt::ElideRight, column.width()));
