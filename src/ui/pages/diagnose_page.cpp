@@ -107,7 +107,8 @@ void DiagnosePage::refresh()
     fillCauses();
     fillNext();
     clear(m_tried);
-    for (const QString& one : m_presenter.tried()) m_tried->addWidget(label(one, "figure"));
+    const QStringList tried = m_presenter.tried();
+    for (const QString& one : tried.mid(std::max(0, static_cast<int>(tried.size()) - window()->width() / scaled(240)))) m_tried->addWidget(label(one, "figure"));
 }
 
 void DiagnosePage::fillEvidence()

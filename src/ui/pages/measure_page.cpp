@@ -11,6 +11,7 @@
 #include <QHeaderView>
 #include <QLineEdit>
 #include <QProgressBar>
+#include <QScrollArea>
 #include <QTableView>
 
 #include "app/qt_text.h"
@@ -33,12 +34,17 @@ MeasurePage::MeasurePage(app::MeasurePresenter& presenter, app::PathPresenter& p
     auto* row = new QHBoxLayout;
     row->setContentsMargins(20, 12, 20, 12);
     row->setSpacing(28);
-    auto* left = new QVBoxLayout;
-    left->setSpacing(28);
+    auto* forms = new QWidget;
+    auto* left = column(forms, 0, 28);
     left->addWidget(testPanel());
     left->addWidget(typedPanel());
     left->addStretch(1);
-    row->addLayout(left, 5);
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setWidget(forms);
+    scroll->setMinimumWidth(forms->minimumSizeHint().width() + scaled(12));
+    row->addWidget(scroll, 5);
     auto* right = new QVBoxLayout;
     right->setSpacing(10);
     right->addWidget(resultsPanel(), 1);

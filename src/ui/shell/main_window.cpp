@@ -192,13 +192,14 @@ void MainWindow::fillCounts()
         const int count = m_document.analysis().count(verdict);
         if (count == 0) continue;
         const QString text = QString("%1 %2").arg(count).arg(verdict == Verdict::Fits && count > 1 ? QString("fit") : q(word(verdict)));
-        auto* jump = button(text, "count", [this, verdict] {
+        auto* jump = button(m_shortCounts ? QString::number(count) : text, "count", [this, verdict] {
             const bool same = m_match->verdictFilter() == verdict && bench() == Match;
             m_match->setVerdictFilter(same ? std::nullopt : std::optional(verdict));
             showBench(Match);
             m_match->select(0);
         });
-        jump->setToolTip("List these links; once more for all");
+        jump->setToolTip(text + ": list these links; once more for all");
+        jump->setAccessibleName(text);
         // The bar is dark in both themes: the marks take the light side of each colour.
         static constexpr const char* kOnDark[] = {"#55c2ab", "#dca444", "#b4b8c6", "#db9566", "#f0809b", "#cf92e6"};
         jump->setIcon(verdictIcon(verdict, QColor(kOnDark[static_cast<int>(verdict)])));
@@ -231,8 +232,12 @@ void MainWindow::showKeys()
 void MainWindow::resizeEvent(QResizeEvent* event)
 {
     QMainWindow::resizeEvent(event);
-    // Narrow windows keep the counts whole and shorten the field.
-    m_command->setFixedWidth(width() < 1180 ? scaled(220) : scaled(340));
+    // Narrow windows shorten the field first; then the counts keep their mark and number only.
+    m_command->setFixedWidth(width() < scaled(1180) ? scaled(220) : scaled(340));
+    if (const bool tight = width() < scaled(1000); tight != m_shortCounts) {
+        m_shortCounts = tight;
+        fillCounts();
+    }
 }
 
 }  // namespace sokudo::ui

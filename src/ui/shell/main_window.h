@@ -67,6 +67,7 @@ private:
     MeasurePage* m_measurePage;
     CommandField* m_command;
     QHBoxLayout* m_counts;
+    bool m_shortCounts = false;
     QList<QPushButton*> m_tabs;
     QPushButton* m_undo;
     QPushButton* m_redo;
