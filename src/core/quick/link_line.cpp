@@ -84,7 +84,7 @@ private:
             if (m_end.port.cage.empty()) m_end.port.cage = module->cage;
             return std::nullopt;
         }
-        return pointAt(token, "is no socket, PHY, module or setting that Sokudo knows" + suggestion(token.text, portWords(m_kb)));
+        return pointAt(token, "no socket, PHY, module or setting that Sokudo knows" + suggestion(token.text, portWords(m_kb)));
     }
     std::optional<Error> takeSetting(const Token& token)
     {
@@ -124,11 +124,11 @@ private:
         }
         if (token.text == "module") {
             const kb::ModuleKind* module = m_kb.module(token.value);
-            if (!module) return pointAt(token, "is no module of the catalogue" + suggestion(token.value, portWords(m_kb)));
+            if (!module) return pointAt(token, "no module of the catalogue" + suggestion(token.value, portWords(m_kb)));
             m_end.port.module = module->id;
             return std::nullopt;
         }
-        return pointAt(token, "is no setting of a port" + suggestion(token.text, portWords(m_kb)) + " Known: fec, rates, rate, slot, card, mtu, module, building");
+        return pointAt(token, "no setting of a port" + suggestion(token.text, portWords(m_kb)) + " Known: fec, rates, rate, slot, card, mtu, module, building");
     }
     std::optional<Error> takeFec(const Token& token)
     {
@@ -140,7 +140,7 @@ private:
                 m_end.port.fec = fec;
                 return std::nullopt;
             }
-        return pointAt(token, "is no kind of FEC; write fec=rs, fec=base-r, fec=none or fec=auto");
+        return pointAt(token, "no kind of FEC; write fec=rs, fec=base-r, fec=none or fec=auto");
     }
     /// A PHY named at an end is a module in a cage, or the rate list of a fixed socket.
     std::optional<Error> settlePhy()
@@ -202,7 +202,7 @@ Result<MediumOfLine> readMedium(const std::vector<Token>& words, const kb::Knowl
             const auto map = plan::wireMapFromCode(token.value);
             if (map) made.run.wireMap = *map;
             else error = pointAt(token, "a wire map is good, open-ab, open-cd or split");
-        } else if (token.hasValue()) error = pointAt(token, "is no property of a cable" + suggestion(token.text, mediumWords(kb)));
+        } else if (token.hasValue()) error = pointAt(token, "no property of a cable" + suggestion(token.text, mediumWords(kb)));
         else if (token.text == "bundled" || token.text == "bundle") made.run.bundle = plan::Bundle::Bundled;
         else if (token.text == "loose") made.run.bundle = plan::Bundle::Loose;
         else if (token.text == "screened" || token.text == "f/utp") screened = true;
@@ -210,10 +210,10 @@ Result<MediumOfLine> readMedium(const std::vector<Token>& words, const kb::Knowl
         else if (token.text == "protected") made.run.protectedOutdoors = true;
         else if (const auto length = lengthOf(token.text)) made.run.length = length;
         else if (const kb::Medium* medium = kb.medium(token.text)) {
-            if (!made.run.medium.empty()) error = pointAt(token, "is a second kind of cable; put a / between two cables");
+            if (!made.run.medium.empty()) error = pointAt(token, "a second kind of cable; put a / between two cables");
             made.run.medium = medium->id;
         } else if (token.text != "lc" && token.text != "sc" && token.text != "st" && token.text != "mpo" && token.text != "rj45" && token.text != "duplex" && token.text != "passive")
-            error = pointAt(token, "is no cable, length or property that Sokudo knows" + suggestion(token.text, mediumWords(kb)));
+            error = pointAt(token, "no cable, length or property that Sokudo knows" + suggestion(token.text, mediumWords(kb)));
         if (error) return tl::unexpected(*error);
     }
     if (made.run.medium.empty()) return tl::unexpected(pointAt(words.front(), "the cable names no kind; write cat6a, om4, os2, dac or another"));

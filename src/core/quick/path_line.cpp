@@ -32,7 +32,7 @@ std::vector<std::string> startWords(const kb::KnowledgeBase& kb)
 
 std::optional<Error> unknownWord(const Token& token, std::string_view partName, std::string_view known)
 {
-    return pointAt(token, fmt::format("does not belong to {}; known there: {}", partName, known));
+    return pointAt(token, fmt::format("this does not belong to {}; known there: {}", partName, known));
 }
 
 /// "hdd*6 raid6", "nvme 4.0x4", "ssd"
@@ -116,7 +116,7 @@ Result<PartOfPath> readPart(const std::vector<Token>& words, const kb::Knowledge
     if (const kb::FileShare* share = kb.fileShare(first.text, gigabits(1))) return SharePart{share->id};
     const bool looksLikeRate = !first.text.empty() && first.text.front() >= '0' && first.text.front() <= '9';
     if (const auto rate = looksLikeRate ? rateOf(first.text) : std::nullopt) return readLink(*rate, words);
-    return tl::unexpected(pointAt(first, "is no disk, slot, processor, link or file share that Sokudo knows" + suggestion(first.text, startWords(kb))));
+    return tl::unexpected(pointAt(first, "no disk, slot, processor, link or file share that Sokudo knows" + suggestion(first.text, startWords(kb))));
 }
 
 class StageMaker {

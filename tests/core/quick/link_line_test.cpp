@@ -43,7 +43,7 @@ private Q_SLOTS:
         row("sfp28 / / sfp28", "", "cable between two /");
         row("sfp28 / om4 8m / ", "", "second end is empty");
         row("sfp28 / om6 8m / sfp28", "character 9, “om6”", "did you mean");
-        row("sfp99 / om4 8m / sfp28", "character 1, “sfp99”", "is no socket");
+        row("sfp99 / om4 8m / sfp28", "character 1, “sfp99”", "no socket");
         row("sfp28,fec=maybe / om4 8m / sfp28", "character 7, “fec=maybe”", "no kind of FEC");
         row("sfp28,colour=red / om4 8m / sfp28", "character 7, “colour=red”", "no setting");
         row("sfp28 / om4 8m joints=x / sfp28", "character 16, “joints=x”", "whole number");

@@ -87,7 +87,7 @@ private Q_SLOTS:
         row("10g colour=red", "character 5, “colour=red”", "mtu=9000");
         row("cpu 4.5ghz", "character 1, “cpu”", "kind and clock");
         row("smb", "character 1, “smb”", "needs a link");
-        row("10g | floppy", "character 7, “floppy”", "is no disk");
+        row("10g | floppy", "character 7, “floppy”", "no disk");
     }
     void errorsPointAtTheWord()
     {
