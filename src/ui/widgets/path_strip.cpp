@@ -14,6 +14,8 @@
 
 namespace sokudo::ui {
 
+using app::q;
+
 PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(parent), m_presenter(presenter)
 {
     setProperty("kind", "foot");
@@ -53,8 +55,11 @@ PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(pa
     m_sentence = label("", "", true);
     m_bore = new BoreView;
     all->addLayout(row);
+    m_working = label("", "soft", true);
     all->addWidget(m_sentence);
+    all->addWidget(m_working);
     all->addWidget(m_bore, 1);
+    connect(m_bore, &BoreView::stageFocused, this, &PathStrip::showWorking);
     for (QComboBox* box : {m_from, m_to, m_traffic}) connect(box, &QComboBox::currentIndexChanged, this, &PathStrip::ask);
     connect(m_streams, &QSpinBox::valueChanged, this, &PathStrip::ask);
     connect(&presenter, &app::PathPresenter::changed, this, &PathStrip::refresh);
@@ -78,7 +83,17 @@ void PathStrip::refresh()
     m_measured->setText(m_presenter.measuredText());
     m_standing->setText(m_presenter.standingText());
     m_bore->setContent(m_presenter.bore());
+    showWorking(m_bore->focusedStage());
     m_filling = false;
+}
+
+void PathStrip::showWorking(int stage)
+{
+    const app::BoreContent& bore = m_presenter.bore();
+    const auto at = stage >= 0 ? static_cast<std::size_t>(stage) : bore.binding;
+    const bool known = at < bore.stages.size() && (stage >= 0 || bore.expected);
+    m_working->setVisible(known);
+    if (known) m_working->setText(QString("%1: %2").arg(q(bore.stages[at].name), q(bore.stages[at].working)));
 }
 
 void PathStrip::ask()

@@ -24,12 +24,15 @@ private:
     void refresh();
     void ask();
     void saveDrawing();
+    /// The formula of this stage; -1: of the stage that binds.
+    void showWorking(int stage);
     app::PathPresenter& m_presenter;
     QComboBox* m_from;
     QComboBox* m_to;
     QComboBox* m_traffic;
     QSpinBox* m_streams;
     QLabel* m_sentence;
+    QLabel* m_working;
     QLabel* m_measured;
     QLabel* m_standing;
     BoreView* m_bore;
