@@ -210,7 +210,7 @@ private Q_SLOTS:
         QTest::keyClick(shown.window.get(), Qt::Key_2, Qt::AltModifier);
         QCOMPARE(shown.window->bench(), static_cast<int>(MainWindow::Match));
         QVERIFY(shown.says("spread 12 — store-sw 8"));
-        QVERIFY2(shown.says("file share: SMB, one session, unsigned: 0.97 × 9.415 Gb/s"), "the stage that binds shows its formula");
+        QVERIFY2(shown.says("× 1448 ÷ 1538 (MTU 1500) = "), "the stage that binds shows its formula");
         shown.window->selection().selectRun(shown.run("q2"));
         QVERIFY(shown.says("core Q2 — kiln-a 1"));
         QVERIFY(shown.says("blocks do not align"));
