@@ -124,6 +124,15 @@ Result<plan::DeviceId> deviceCalled(const plan::Plan& plan, const std::string& n
     return failure(ErrorCode::NotFound, fmt::format("there is no device “{}”{}", name, near.empty() ? "; its devices are " + text::joined(names, ", ") : "; did you mean " + near + "?"));
 }
 
+Result<PathEnds> pathEnds(const plan::Plan& plan, const std::string& from, const std::string& to)
+{
+    const auto a = deviceCalled(plan, from);
+    if (!a) return tl::unexpected(a.error());
+    const auto b = deviceCalled(plan, to);
+    if (!b) return tl::unexpected(b.error());
+    return PathEnds{*a, *b};
+}
+
 measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now()); }
 
 }  // namespace sokudo::cli

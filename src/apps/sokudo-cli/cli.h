@@ -62,6 +62,11 @@ std::string expectationText(const expect::Expectation&);
 /// A project file, or an exported JSON file.
 Result<store::Project> openProject(const std::string& path);
 Result<plan::DeviceId> deviceCalled(const plan::Plan&, const std::string& name);
+struct PathEnds {
+    plan::DeviceId from, to;
+};
+/// Both ends by name; says which one is not in the project.
+Result<PathEnds> pathEnds(const plan::Plan&, const std::string& from, const std::string& to);
 measure::Timestamp now();
 Result<std::string> fileContent(const std::string& path);
 

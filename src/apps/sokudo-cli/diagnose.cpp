@@ -97,17 +97,15 @@ void addDiagnose(CLI::App& app, Context& context)
         context.run = [given, &context] {
             const auto project = openProject(given->file);
             if (!project) return fail(project.error());
-            const auto from = deviceCalled(project->plan, given->from);
-            const auto to = deviceCalled(project->plan, given->to);
-            if (!from) return fail(from.error());
-            if (!to) return fail(to.error());
+            const auto ends = pathEnds(project->plan, given->from, given->to);
+            if (!ends) return fail(ends.error());
             const measure::TrialKind kind = given->copy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
             const measure::Trial* newest = nullptr;
             for (const measure::Trial& trial : project->trials)
-                if (trial.from == *from && trial.to == *to && trial.kind == kind) newest = &trial;
+                if (trial.from == ends->from && trial.to == ends->to && trial.kind == kind) newest = &trial;
             if (!newest) return fail({ErrorCode::NotFound, "no result of this kind is kept for this path; measure it, or type one with measure --typed", given->from + " to " + given->to});
             std::map<plan::DeviceId, measure::HostSnapshot> hosts;
-            for (const auto& [root, device] : {std::pair{given->readFrom, *from}, {given->readTo, *to}}) {
+            for (const auto& [root, device] : {std::pair{given->readFrom, ends->from}, {given->readTo, ends->to}}) {
                 if (root.empty()) continue;
                 auto snapshot = host::SystemHostReader(root).read();
                 if (!snapshot) return fail(snapshot.error());

@@ -24,13 +24,11 @@ void addExpect(CLI::App& app, Context& context)
         context.run = [given, &context] {
             const auto project = openProject(given->file);
             if (!project) return fail(project.error());
-            const auto from = deviceCalled(project->plan, given->from);
-            const auto to = deviceCalled(project->plan, given->to);
-            if (!from) return fail(from.error());
-            if (!to) return fail(to.error());
+            const auto ends = pathEnds(project->plan, given->from, given->to);
+            if (!ends) return fail(ends.error());
             const Analysis analysis = analyse(project->plan, context.kb);
             const auto path = expect::expectation(project->plan, context.kb, analysis.links,
-                                                  {*from, *to, given->copy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory, given->streams, given->protocol});
+                                                  {ends->from, ends->to, given->copy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory, given->streams, given->protocol});
             if (!path) return fail(path.error());
             if (context.json) print(toJson(*path, context.kb));
             else print(expectationText(*path));

@@ -29,16 +29,14 @@ void addReport(CLI::App& app, Context& context)
             const Analysis analysis = analyse(project->plan, context.kb);
             report::ReportInput input{project->plan, context.kb, analysis, project->trials, project->entries, {}, now()};
             if (!given->from.empty() || !given->to.empty()) {
-                const auto from = deviceCalled(project->plan, given->from);
-                const auto to = deviceCalled(project->plan, given->to);
-                if (!from) return fail(from.error());
-                if (!to) return fail(to.error());
+                const auto ends = pathEnds(project->plan, given->from, given->to);
+                if (!ends) return fail(ends.error());
                 const auto traffic = given->copy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory;
-                auto path = expect::expectation(project->plan, context.kb, analysis.links, {*from, *to, traffic, 1, {}});
+                auto path = expect::expectation(project->plan, context.kb, analysis.links, {ends->from, ends->to, traffic, 1, {}});
                 if (!path) return fail(path.error());
-                report::PathSection section{report::pathTitle(project->plan, *from, *to, traffic), std::move(*path), {}};
+                report::PathSection section{report::pathTitle(project->plan, ends->from, ends->to, traffic), std::move(*path), {}};
                 for (const auto& trial : project->trials)
-                    if (trial.from == *from && trial.to == *to && (trial.kind == measure::TrialKind::FileCopy) == given->copy) section.trials.push_back(trial);
+                    if (trial.from == ends->from && trial.to == ends->to && (trial.kind == measure::TrialKind::FileCopy) == given->copy) section.trials.push_back(trial);
                 input.path = std::move(section);
             }
             const auto blocks = report::projectReport(input);
