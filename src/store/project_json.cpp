@@ -18,6 +18,22 @@ void put(Json& into, const char* key, const std::string& text)
     if (!text.empty()) into[key] = text;
 }
 
+void put(Json& into, const char* key, const plan::Traits& traits)
+{
+    for (const auto& [id, value] : traits) into[key][id] = value;
+}
+
+/// Kinds that this Sokudo does not know are kept as they stand.
+plan::Traits traitsFrom(const JsonReader& in)
+{
+    plan::Traits made;
+    if (!in.has("traits")) return made;
+    const Json& stated = in.object("traits").value();
+    if (!stated.is_object()) return made;
+    for (const auto& [id, value] : stated.items()) made.set(id, value.is_string() ? value.get<std::string>() : value.dump());
+    return made;
+}
+
 template <class Tag>
 void put(Json& into, const char* key, Id<Tag> id)
 {
@@ -78,6 +94,7 @@ Json toJson(const plan::Device& device)
     }
     put(made, "file_share", device.fileShare);
     put(made, "feeds", device.feeds);
+    put(made, "traits", device.traits);
     put(made, "note", device.note);
     return made;
 }
@@ -99,6 +116,9 @@ Json toJson(const plan::Port& port)
     put(made, "module", port.module);
     if (port.mtu) made["mtu_bytes"] = *port.mtu;
     put(made, "slot", port.slot);
+    put(made, "split_of", port.splitOf);
+    if (port.leg > 0) made["leg"] = port.leg;
+    put(made, "traits", port.traits);
     return made;
 }
 
@@ -112,11 +132,24 @@ Json toJson(const plan::Run& run)
     if (run.joints > 0) made["joints"] = run.joints;
     if (run.splices > 0) made["splices"] = run.splices;
     if (run.bundle != plan::Bundle::Unknown) made["bundle"] = code(run.bundle);
-    if (run.wireMap != plan::WireMap::Untested) made["wire_map"] = code(run.wireMap);
+    put(made, "wire_map", run.wireMap);
+    for (const plan::Segment& segment : run.segments) {
+        Json one{{"piece", code(segment.piece)}, {"end", segment.atB ? "b" : "a"}};
+        put(one, "medium", segment.medium);
+        if (segment.length) one["length_m"] = segment.length->in();
+        if (segment.gauge > 0) one["gauge_awg"] = segment.gauge;
+        made["segments"].push_back(one);
+    }
+    put(made, "traits", run.traits);
     if (run.protectedOutdoors) made["protected_outdoors"] = true;
     if (run.wanted) made["wanted_bps"] = run.wanted->steps();
     put(made, "note", run.note);
     return made;
+}
+
+Json toJson(const plan::Waiver& waiver)
+{
+    return {{"id", waiver.id.value}, {"run", waiver.run.value}, {"clause", waiver.clause}, {"verdict", waiver.verdict}, {"reason", waiver.reason}, {"on", waiver.on}};
 }
 
 Json toJson(const measure::Trial& trial)
@@ -159,6 +192,7 @@ plan::Device deviceFrom(const JsonReader& in)
     for (const JsonReader& disk : in.list("disks")) made.disks.push_back({disk.neededText("kind"), static_cast<int>(disk.whole("count", 1)), disk.text("level")});
     made.fileShare = in.text("file_share");
     made.feeds = in.id<plan::DeviceId>("feeds");
+    made.traits = traitsFrom(in);
     made.note = in.text("note");
     return made;
 }
@@ -183,6 +217,9 @@ plan::Port portFrom(const JsonReader& in)
     made.module = in.text("module");
     if (in.has("mtu_bytes")) made.mtu = static_cast<int>(in.whole("mtu_bytes", 1500));
     made.slot = in.id<plan::SlotId>("slot");
+    made.splitOf = in.id<plan::PortId>("split_of");
+    made.leg = static_cast<int>(in.whole("leg", 0));
+    made.traits = traitsFrom(in);
     return made;
 }
 
@@ -193,11 +230,20 @@ plan::Run runFrom(const JsonReader& in)
     made.joints = static_cast<int>(in.whole("joints", 0));
     made.splices = static_cast<int>(in.whole("splices", 0));
     made.bundle = in.word("bundle", plan::Bundle::Unknown, plan::bundleFromCode);
-    made.wireMap = in.word("wire_map", plan::WireMap::Untested, plan::wireMapFromCode);
+    made.wireMap = in.text("wire_map");
+    if (made.wireMap == "untested") made.wireMap.clear();
+    for (const JsonReader& one : in.list("segments"))
+        made.segments.push_back({one.word("piece", plan::Piece::Cord, plan::pieceFromCode), one.text("end") == "b", one.text("medium"), one.maybeLength("length_m"), static_cast<int>(one.whole("gauge_awg", 0))});
+    made.traits = traitsFrom(in);
     made.protectedOutdoors = in.yes("protected_outdoors");
     made.wanted = in.maybeRate("wanted_bps");
     made.note = in.text("note");
     return made;
+}
+
+plan::Waiver waiverFrom(const JsonReader& in)
+{
+    return {in.neededId<plan::WaiverId>("id"), in.neededId<plan::RunId>("run"), in.neededText("clause"), in.text("verdict"), in.neededText("reason"), in.text("on")};
 }
 
 measure::Trial trialFrom(const JsonReader& in)
@@ -240,7 +286,7 @@ Answer answerFrom(const JsonReader& in)
 std::string exportJson(const Project& project)
 {
     const Json made{{"format", kFormat}, {"version", kVersion}, {"name", project.plan.name}, {"places", listOf(project.plan.places)}, {"devices", listOf(project.plan.devices)},
-                    {"slots", listOf(project.plan.slots)}, {"ports", listOf(project.plan.ports)}, {"runs", listOf(project.plan.runs)}, {"trials", listOf(project.trials)},
+                    {"slots", listOf(project.plan.slots)}, {"ports", listOf(project.plan.ports)}, {"runs", listOf(project.plan.runs)}, {"waivers", listOf(project.plan.waivers)}, {"trials", listOf(project.trials)},
                     {"log", listOf(project.entries)}, {"answers", listOf(project.answers)}};
     return made.dump(1) + "\n";
 }
@@ -269,6 +315,7 @@ Result<Project> importJson(std::string_view text, const std::string& name)
     project.plan.slots = Table<plan::Slot>::fromRows(read(in.list("slots"), slotFrom));
     project.plan.ports = Table<plan::Port>::fromRows(read(in.list("ports"), portFrom));
     project.plan.runs = Table<plan::Run>::fromRows(read(in.list("runs"), runFrom));
+    project.plan.waivers = Table<plan::Waiver>::fromRows(read(in.list("waivers"), waiverFrom));
     project.trials = read(in.list("trials"), trialFrom);
     project.entries = read(in.list("log"), entryFrom);
     project.answers = read(in.list("answers"), answerFrom);

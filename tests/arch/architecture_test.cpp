@@ -11,6 +11,7 @@ using namespace sokudo;
 using sokudo::testing::knowledge;
 using sokudo::testing::q;
 using sokudo::testing::sourceFile;
+using sokudo::testing::sources;
 using sokudo::testing::sourcePath;
 
 namespace {
@@ -44,16 +45,6 @@ QString folderOf(const QString& path)
     for (const Arrow& arrow : kArrows)
         if (path.startsWith(QString(arrow.folder) + "/") && QString(arrow.folder).size() > best.size()) best = arrow.folder;
     return best;
-}
-
-/// All sources below a folder, as paths relative to it.
-QStringList sources(const QString& below)
-{
-    QStringList made;
-    QDirIterator it(sourcePath(below), {"*.cpp", "*.h"}, QDir::Files, QDirIterator::Subdirectories);
-    while (it.hasNext()) made << QDir(sourcePath(below)).relativeFilePath(it.next());
-    made.sort();
-    return made;
 }
 
 }  // namespace

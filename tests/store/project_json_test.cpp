@@ -33,9 +33,17 @@ private Q_SLOTS:
         project.plan.devices = project.plan.devices.with(device);
         project.plan.slots = project.plan.slots.with({{3}, {2}, "1", 3, 4, 16, true, plan::Card{"card", 4, 16}});
         plan::Port port{{4}, {2}, 7, "X1", "sfp28", {gigabits(25), gigabits(10)}, gigabits(10), plan::Fec::BaseR, "25gbase-sr", 9000, {3}};
+        port.splitOf = {10};
+        port.leg = 2;
+        port.traits.set("lock", "listed");
         project.plan.ports = project.plan.ports.with(port);
-        plan::Run run{{5}, "run", {4}, {}, "om4", Length::of(12.345), 2, 1, plan::Bundle::Bundled, plan::WireMap::Split, true, gigabits(25), "note"};
+        project.plan.ports = project.plan.ports.with({{10}, {2}, 8, "X2", "qsfp28"});
+        plan::Run run{{5}, "run", {4}, {}, "om4", Length::of(12.345), 2, 1, plan::Bundle::Bundled, "split", true, gigabits(25), "note"};
+        run.segments = {{plan::Piece::Cord, true, "cat6", Length::of(2.5), 26}, {plan::Piece::Coupler}};
+        run.traits.set("celsius", "55");
+        run.traits.set("copper-clad", "yes");
         project.plan.runs = project.plan.runs.with(run);
+        project.plan.waivers = project.plan.waivers.with({{9}, {5}, "cu-07", "marginal", "soak-tested for a day", "2026-11-25"});
         measure::Trial trial;
         trial.id = {6};
         trial.at = *measure::timeFromIso("2026-11-25T21:04:05.120Z");

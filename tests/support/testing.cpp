@@ -3,6 +3,7 @@
 
 #include <QApplication>
 #include <QDir>
+#include <QDirIterator>
 #include <QFile>
 
 #include "core/kb/load.h"
@@ -33,6 +34,15 @@ QByteArray sourceFile(const QString& path)
     QFile file(sourcePath(path));
     if (!file.open(QIODevice::ReadOnly)) qFatal("%s cannot be read", qPrintable(path));
     return file.readAll();
+}
+
+QStringList sources(const QString& below)
+{
+    QStringList made;
+    QDirIterator it(sourcePath(below), {"*.cpp", "*.h"}, QDir::Files, QDirIterator::Subdirectories);
+    while (it.hasNext()) made << QDir(sourcePath(below)).relativeFilePath(it.next());
+    made.sort();
+    return made;
 }
 
 QString program(const QString& name) { return QDir(qEnvironmentVariable("SOKUDO_BIN", "build/test/bin")).filePath(name); }

@@ -28,6 +28,8 @@ const kb::KnowledgeBase& knowledge();
 /// A file of the source tree.
 QByteArray sourceFile(const QString& path);
 QString sourcePath(const QString& path);
+/// All .h and .cpp files below a folder of the source tree, as paths from there.
+QStringList sources(const QString& below);
 /// A program of this build.
 QString program(const QString& name);
 

@@ -152,7 +152,7 @@ InspectorContent SurveyPresenter::runContent(const plan::Run& run) const
     line("length", run.length ? q(text::length(*run.length)) : QString("never measured"), run.length ? std::optional<Verdict>() : Verdict::Unknown);
     if (run.joints > 0) line("mated pairs", QString::number(run.joints));
     if (run.bundle != plan::Bundle::Unknown) line("laid", q(code(run.bundle)));
-    if (run.wireMap != plan::WireMap::Untested) line("wire map", q(code(run.wireMap)));
+    if (!run.wireMap.empty()) line("wire map", q(run.wireMap));
     if (!run.note.empty()) line("note", q(run.note));
     made.sections.push_back(std::move(cable));
     if (report)

@@ -57,6 +57,10 @@ struct DecibelTag { static constexpr double kStepsPerUnit = 1000.0; static const
 struct PowerDbmTag { static constexpr double kStepsPerUnit = 1000.0; static constexpr bool kIsDifference = false; };
 struct WattTag { static constexpr double kStepsPerUnit = 1000.0; static constexpr bool kIsDifference = true; };
 struct DataSizeTag { static constexpr double kStepsPerUnit = 1.0; static constexpr bool kIsDifference = true; };
+struct OhmTag { static constexpr double kStepsPerUnit = 1000.0; static constexpr bool kIsDifference = true; };
+struct VoltTag { static constexpr double kStepsPerUnit = 1000.0; static constexpr bool kIsDifference = true; };
+struct CelsiusTag { static constexpr double kStepsPerUnit = 100.0; static constexpr bool kIsDifference = false; };
+struct FrequencyTag { static constexpr double kStepsPerUnit = 1e6; static constexpr bool kIsDifference = true; };
 struct DurationTag { static constexpr double kStepsPerUnit = 1e6; static constexpr bool kIsDifference = true; };
 
 using BitRate = Quantity<BitRateTag>;    ///< step 1 bit/s, always decimal; `in()` is bit/s
@@ -64,6 +68,10 @@ using Length = Quantity<LengthTag>;      ///< step 1 mm; `in()` is metres
 using Decibel = Quantity<DecibelTag>;    ///< step 0.001 dB; a ratio
 using PowerDbm = Quantity<PowerDbmTag>;  ///< step 0.001 dBm; a level: two levels do not add
 using Watt = Quantity<WattTag>;          ///< step 1 mW
+using Ohm = Quantity<OhmTag>;            ///< step 1 mΩ
+using Volt = Quantity<VoltTag>;          ///< step 1 mV
+using Celsius = Quantity<CelsiusTag>;    ///< step 0.01 °C; two temperatures do not add
+using Frequency = Quantity<FrequencyTag>;  ///< step 1 Hz; `in()` is MHz
 using DataSize = Quantity<DataSizeTag>;  ///< step 1 byte
 using Duration = Quantity<DurationTag>;  ///< step 1 microsecond; `in()` is seconds
 

@@ -51,6 +51,7 @@ std::string gigabitFigure(BitRate value) { return number(inGigabits(value), 3); 
 std::string length(Length value)
 {
     if (value.steps() >= 10'000'000) return withUnit(number(value.in() / 1000, 4), "km");
+    if (value.steps() != 0 && std::llabs(value.steps()) < 100) return withUnit(number(value.in() * 1000, 4), "mm");
     return withUnit(number(value.in(), 6), "m");
 }
 

@@ -81,6 +81,13 @@ void references(const KnowledgeBase& kb, Complaints& out)
         if (!kb.phy(row.phyA) || !kb.phy(row.phyB)) out.push_back(fmt::format("pairings.csv: {} and {}: something unknown", row.phyA, row.phyB));
     for (const FecRule& row : kb.fecRules)
         if (!kb.phy(row.phy)) out.push_back(fmt::format("fec.csv: unknown phy {}", row.phy));
+    for (const FecRule& row : kb.fecRules) {
+        if (!kb.fecMode(row.required)) out.push_back(fmt::format("fec.csv: {} requires the unknown mode {}", row.phy, row.required));
+        for (const std::string& mode : row.allowed)
+            if (!kb.fecMode(mode)) out.push_back(fmt::format("fec.csv: {} allows the unknown mode {}", row.phy, mode));
+    }
+    for (const Phy& row : kb.phys)
+        if (!row.lanePhy.empty() && !kb.phy(row.lanePhy)) out.push_back(fmt::format("phys.csv: {} names the unknown lane {}", row.id, row.lanePhy));
     for (const Cause& cause : kb.causes) {
         if (!kb.check(cause.check)) out.push_back(fmt::format("causes.csv: {} names the unknown check {}", cause.id, cause.check));
         for (const auto& [flag, letter] : cause.signature)
@@ -88,6 +95,49 @@ void references(const KnowledgeBase& kb, Complaints& out)
     }
     for (const Flag& flag : kb.flags)
         if (flag.background <= 0 || flag.background >= 1) out.push_back(fmt::format("flags.csv: {} has no background between 0 and 1", flag.id));
+}
+
+/// A source's watts less what its design resistance takes are the device's watts: 20, 12.5 and 6.25 Ω.
+void power(const KnowledgeBase& kb, Complaints& out)
+{
+    for (const PoeClass& row : kb.poeClasses)
+        if (!kb.poeType(row.leastType)) out.push_back(fmt::format("poe_classes.csv: {} names the unknown type {}", row.id, row.leastType));
+    for (const PoeType& row : kb.poeTypes) {
+        const double ohm = row.pairs == 4 ? 6.25 : row.highestClass == 3 ? 20 : 12.5;
+        const double ampere = row.source.in() / row.sourceVolt.in();
+        const double left = row.source.in() - ampere * ampere * ohm;
+        if (std::fabs(left - row.device.in()) > 0.06) out.push_back(fmt::format("poe_types.csv: {}: source less cable loss is {:.2f} W, not the device's {:.2f} W", row.id, left, row.device.in()));
+    }
+    for (const WireFault& row : kb.wireFaults)
+        if (!kb.ruleClause(row.clause)) out.push_back(fmt::format("wire_faults.csv: {} names the unknown clause {}", row.id, row.clause));
+}
+
+/// Clause sf-06: no text of ours sends an eye to a fibre or a port.
+bool invitesAnEye(std::string_view text)
+{
+    for (std::string_view look : {"look into", "look in the", "look down", "peer into", "see the light in"})
+        for (std::size_t at = text.find(look); at != std::string_view::npos; at = text.find(look, at + 1)) {
+            const std::string_view before = text.substr(0, at), after = text.substr(at + look.size(), 24);
+            const bool forbidden = before.ends_with("never ") || before.ends_with("Never ") || before.ends_with("not ");
+            const bool atLight = after.find("fibre") != std::string_view::npos || after.find("port") != std::string_view::npos || after.find("optic") != std::string_view::npos;
+            if (atLight && !forbidden) return true;
+        }
+    return false;
+}
+
+void words(const KnowledgeBase& kb, Complaints& out)
+{
+    const auto look = [&](std::string_view table, const std::string& id, std::initializer_list<std::string_view> texts) {
+        for (std::string_view text : texts)
+            if (invitesAnEye(text)) out.push_back(fmt::format("{}: {} tells a person to look into a fibre or port (sf-06)", table, id));
+    };
+    for (const RuleClause& row : kb.ruleClauses) {
+        look("rules.csv", row.id, {row.text, row.remedy});
+        if (!row.caution.empty() && !kb.caution(row.caution)) out.push_back(fmt::format("rules.csv: {} names the unknown caution {}", row.id, row.caution));
+    }
+    for (const WireFault& row : kb.wireFaults) look("wire_faults.csv", row.id, {row.text, row.remedy});
+    for (const Cause& row : kb.causes) look("causes.csv", row.id, {row.title, row.fix});
+    for (const Check& row : kb.checks) look("checks.csv", row.id, {row.title});
 }
 
 template <class Rows, class Get>
@@ -132,6 +182,27 @@ std::vector<std::string> contradictions(const KnowledgeBase& kb)
     sourcesResolve(kb, kb.passiveLosses, "passive_losses.csv", out);
     sourcesResolve(kb, kb.hops, "hops.csv", out);
     sourcesResolve(kb, kb.factors, "link_factors.csv", out);
+    uniqueIds(kb.ruleClauses, "rules.csv", out);
+    uniqueIds(kb.traitKinds, "traits.csv", out);
+    uniqueIds(kb.wireFaults, "wire_faults.csv", out);
+    sourcesResolve(kb, kb.cableLosses, "cable_loss.csv", out);
+    sourcesResolve(kb, kb.copperNeeds, "copper_needs.csv", out);
+    sourcesResolve(kb, kb.conductors, "conductors.csv", out);
+    sourcesResolve(kb, kb.hotLengths, "hot_lengths.csv", out);
+    sourcesResolve(kb, kb.wireFaults, "wire_faults.csv", out);
+    sourcesResolve(kb, kb.poeTypes, "poe_types.csv", out);
+    sourcesResolve(kb, kb.poeClasses, "poe_classes.csv", out);
+    sourcesResolve(kb, kb.jackets, "jackets.csv", out);
+    sourcesResolve(kb, kb.mainsGaps, "mains_gaps.csv", out);
+    sourcesResolve(kb, kb.coaxGenerations, "coax_generations.csv", out);
+    sourcesResolve(kb, kb.coaxBands, "coax_bands.csv", out);
+    sourcesResolve(kb, kb.coaxLosses, "coax_losses.csv", out);
+    sourcesResolve(kb, kb.powerLines, "power_lines.csv", out);
+    sourcesResolve(kb, kb.cautions, "cautions.csv", out);
+    words(kb, out);
+    sourcesResolve(kb, kb.fecModes, "fec_modes.csv", out);
+    sourcesResolve(kb, kb.ruleClauses, "rules.csv", out);
+    power(kb, out);
     references(kb, out);
     lineRates(kb, out);
     budgets(kb, out);

@@ -6,7 +6,7 @@
 namespace sokudo::kb {
 namespace {
 
-constexpr std::string_view kKinds[] = {"twisted-pair", "multimode", "single-mode", "direct-attach", "active-optical", "coax"};
+constexpr std::string_view kKinds[] = {"twisted-pair", "multimode", "single-mode", "direct-attach", "active-optical", "coax", "power-line", "radio"};
 
 template <class Row>
 const Row* byId(const std::vector<Row>& rows, std::string_view id)
@@ -37,7 +37,7 @@ std::string_view code(MediumKind kind) { return kKinds[static_cast<int>(kind)]; 
 
 std::optional<MediumKind> mediumKindFromCode(std::string_view text)
 {
-    for (int i = 0; i < 6; ++i)
+    for (int i = 0; i < 8; ++i)
         if (kKinds[i] == text) return static_cast<MediumKind>(i);
     return std::nullopt;
 }
@@ -54,6 +54,35 @@ const ModuleKind* KnowledgeBase::module(std::string_view id) const
     return named ? byId(modules, named->id) : nullptr;
 }
 const FecRule* KnowledgeBase::fecRule(std::string_view phy) const { return byPhy(fecRules, phy); }
+const CableLoss* KnowledgeBase::cableLoss(std::string_view medium) const
+{
+    const auto at = std::find_if(cableLosses.begin(), cableLosses.end(), [medium](const CableLoss& row) { return row.medium == medium; });
+    return at == cableLosses.end() ? nullptr : &*at;
+}
+const CopperNeed* KnowledgeBase::copperNeed(std::string_view phy) const { return byPhy(copperNeeds, phy); }
+const Conductor* KnowledgeBase::conductor(int gauge) const
+{
+    const auto at = std::find_if(conductors.begin(), conductors.end(), [gauge](const Conductor& row) { return row.gauge == gauge; });
+    return at == conductors.end() ? nullptr : &*at;
+}
+const WireFault* KnowledgeBase::wireFault(std::string_view id) const { return byId(wireFaults, id); }
+const PoeType* KnowledgeBase::poeType(std::string_view id) const { return byId(poeTypes, id); }
+const PoeClass* KnowledgeBase::poeClass(std::string_view id) const { return byId(poeClasses, id); }
+const Jacket* KnowledgeBase::jacket(std::string_view id) const { return byId(jackets, id); }
+const CoaxGeneration* KnowledgeBase::coaxGeneration(std::string_view id) const { return byId(coaxGenerations, id); }
+const CoaxBand* KnowledgeBase::coaxBand(std::string_view id) const { return byId(coaxBands, id); }
+const CoaxLoss* KnowledgeBase::coaxLoss(std::string_view id) const { return byId(coaxLosses, id); }
+const PowerLine* KnowledgeBase::powerLine(std::string_view id) const { return byId(powerLines, id); }
+const RuleClause* KnowledgeBase::ruleClause(std::string_view id) const { return byId(ruleClauses, id); }
+const Caution* KnowledgeBase::caution(std::string_view id) const { return byId(cautions, id); }
+const FecMode* KnowledgeBase::fecMode(std::string_view id) const { return byId(fecModes, id); }
+const FecMode* KnowledgeBase::fecModeNamed(std::string_view word) const
+{
+    for (const FecMode& row : fecModes)
+        if (std::find(row.words.begin(), row.words.end(), word) != row.words.end()) return &row;
+    return nullptr;
+}
+const TraitKind* KnowledgeBase::traitKind(std::string_view id) const { return byId(traitKinds, id); }
 const Disk* KnowledgeBase::disk(std::string_view id) const { return byIdOrAlias(disks, id); }
 const ArrayLevel* KnowledgeBase::array(std::string_view id) const { return byIdOrAlias(arrays, id); }
 const Processor* KnowledgeBase::processor(std::string_view id) const { return byIdOrAlias(processors, id); }

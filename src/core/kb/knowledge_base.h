@@ -9,18 +9,16 @@
 
 #include "core/base/quantity.h"
 #include "core/base/verdict.h"
+#include "core/kb/copper_rows.h"
+#include "core/kb/provenance.h"
+#include "core/kb/rule_rows.h"
+#include "core/kb/shared_rows.h"
 
 namespace sokudo::kb {
 
-/// Where a row comes from and how sure it is.
-struct Provenance {
-    std::string source;  ///< id in clauses.csv
-    Certainty certainty = Certainty::Typical;
-};
-
 struct Clause { std::string id, document, clause, title; };
 
-enum class MediumKind { TwistedPair, Multimode, SingleMode, DirectAttach, ActiveOptical, Coax };
+enum class MediumKind { TwistedPair, Multimode, SingleMode, DirectAttach, ActiveOptical, Coax, PowerLine, Radio };
 std::string_view code(MediumKind);
 std::optional<MediumKind> mediumKindFromCode(std::string_view);
 constexpr bool isFibre(MediumKind kind) { return kind == MediumKind::Multimode || kind == MediumKind::SingleMode; }
@@ -61,6 +59,7 @@ struct Phy {
     int windowNm = 0;         ///< 850, 1310 or 1550: which loss column counts
     std::string wavelengths;  ///< equal text means: each hears what the other sends
     std::string connector, cage;
+    std::string lanePhy;      ///< what one lane of a broken-out port speaks; empty: its lanes cannot be used alone
     std::string fecRequired;  ///< empty, none, base-r, rs528, rs544, module
     std::vector<std::string> aliases;
     Provenance from;
@@ -81,12 +80,18 @@ struct Optics {
     Provenance from;
 };
 
+/// How a copper module meets a host that runs at another rate than the cable: by pause frames towards a fixed 10G lane,
+/// by a lane that changes its rate, or by SGMII.
+enum class Adapts { No, Pause, Lane, Sgmii };
+
 /// A pluggable transceiver kind.
 struct ModuleKind {
     std::string id, name, cage, phy;
     std::vector<BitRate> rates;  ///< falling
     Watt power;
     std::optional<Length> maxCopper;
+    Adapts adapts = Adapts::No;
+    std::optional<double> price;  ///< usual price of one, in the currency of the project; empty: not known
     std::vector<std::string> aliases;
     Provenance from;
 };
@@ -202,6 +207,23 @@ struct KnowledgeBase {
     std::vector<Cause> causes;
     std::vector<Flag> flags;
     std::vector<Check> checks;
+    std::vector<CableLoss> cableLosses;
+    std::vector<CopperNeed> copperNeeds;
+    std::vector<Conductor> conductors;
+    std::vector<HotLength> hotLengths;
+    std::vector<WireFault> wireFaults;
+    std::vector<PoeType> poeTypes;
+    std::vector<PoeClass> poeClasses;
+    std::vector<Jacket> jackets;
+    std::vector<MainsGap> mainsGaps;
+    std::vector<CoaxGeneration> coaxGenerations;
+    std::vector<CoaxBand> coaxBands;
+    std::vector<CoaxLoss> coaxLosses;
+    std::vector<PowerLine> powerLines;
+    std::vector<RuleClause> ruleClauses;
+    std::vector<Caution> cautions;
+    std::vector<FecMode> fecModes;
+    std::vector<TraitKind> traitKinds;
 
     const Clause* clause(std::string_view id) const;
     const Medium* medium(std::string_view idOrAlias) const;
@@ -224,6 +246,23 @@ struct KnowledgeBase {
     const Flag* flag(std::string_view id) const;
     const Cause* cause(std::string_view id) const;
     const Check* check(std::string_view id) const;
+    const CableLoss* cableLoss(std::string_view medium) const;
+    const CopperNeed* copperNeed(std::string_view phy) const;
+    const Conductor* conductor(int gauge) const;
+    const WireFault* wireFault(std::string_view id) const;
+    const PoeType* poeType(std::string_view id) const;
+    const PoeClass* poeClass(std::string_view id) const;
+    const Jacket* jacket(std::string_view id) const;
+    const CoaxGeneration* coaxGeneration(std::string_view id) const;
+    const CoaxBand* coaxBand(std::string_view id) const;
+    const CoaxLoss* coaxLoss(std::string_view id) const;
+    const PowerLine* powerLine(std::string_view id) const;
+    const RuleClause* ruleClause(std::string_view id) const;
+    const Caution* caution(std::string_view id) const;
+    const FecMode* fecMode(std::string_view id) const;
+    /// "cl91", "fire-code", "rs": the mode a switch or card means by that word.
+    const FecMode* fecModeNamed(std::string_view word) const;
+    const TraitKind* traitKind(std::string_view id) const;
     /// The 10GBASE-T style PHY that runs at `rate` on twisted pair.
     const Phy* twistedPairPhy(BitRate rate) const;
     /// The direct-attach PHY of a cage family at `rate`.

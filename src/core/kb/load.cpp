@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/load_rows.h"
 
 namespace sokudo::kb {
 namespace {
@@ -48,6 +49,7 @@ Phy phyRow(RowReader& row)
     phy.wavelengths = row.text("wavelengths");
     phy.connector = row.text("connector");
     phy.cage = row.text("cage");
+    phy.lanePhy = row.text("lane_phy");
     phy.fecRequired = row.text("fec_required");
     phy.aliases = row.words("aliases");
     phy.from = row.provenance();
@@ -65,10 +67,19 @@ Optics opticsRow(RowReader& row)
             row.maybeDbm("damage_dbm"), row.provenance()};
 }
 
+Adapts adaptsOf(RowReader& row)
+{
+    static constexpr std::pair<std::string_view, Adapts> kWords[] = {{"", Adapts::No}, {"pause", Adapts::Pause}, {"lane", Adapts::Lane}, {"sgmii", Adapts::Sgmii}};
+    for (const auto& [word, adapts] : kWords)
+        if (row.text("adapts") == word) return adapts;
+    row.complain("column adapts needs pause, lane, sgmii or nothing");
+    return Adapts::No;
+}
+
 ModuleKind moduleRow(RowReader& row)
 {
     return {row.text("id"), row.text("name"), row.text("cage"), row.text("phy"), row.gigabitList("rates_gbps"), Watt::of(row.number("watts")),
-            row.maybeMetres("max_copper_m"), row.words("aliases"), row.provenance()};
+            row.maybeMetres("max_copper_m"), adaptsOf(row), row.maybeNumber("price"), row.words("aliases"), row.provenance()};
 }
 
 TwistedPairCase twistedPairRow(RowReader& row)
@@ -168,54 +179,36 @@ Check checkRow(RowReader& row)
     return {row.text("id"), row.text("test"), row.number("minutes"), row.number("currency"), row.text("risk"), row.words("flags")};
 }
 
-template <class Row>
-void read(const Files& files, const std::string& name, std::vector<Row>& rows, Row (*make)(RowReader&), std::optional<Error>& error)
-{
-    if (error) return;
-    const auto file = files.find(name);
-    if (file == files.end()) {
-        error = Error{ErrorCode::NotFound, "the table is missing from the data folder", name};
-        return;
-    }
-    const auto sheet = csv::parse(file->second, name);
-    if (!sheet) {
-        error = sheet.error();
-        return;
-    }
-    for (const csv::Record& record : sheet->records()) {
-        RowReader reader(*sheet, record, error);
-        rows.push_back(make(reader));
-    }
-}
-
 }  // namespace
 
 Result<KnowledgeBase> load(const Files& files)
 {
     KnowledgeBase kb;
     std::optional<Error> error;
-    read(files, "clauses.csv", kb.clauses, clauseRow, error);
-    read(files, "media.csv", kb.media, mediumRow, error);
-    read(files, "cages.csv", kb.cages, cageRow, error);
-    read(files, "phys.csv", kb.phys, phyRow, error);
-    read(files, "reach.csv", kb.reaches, reachRow, error);
-    read(files, "optics.csv", kb.optics, opticsRow, error);
-    read(files, "modules.csv", kb.modules, moduleRow, error);
-    read(files, "twisted_pair.csv", kb.twistedPairs, twistedPairRow, error);
-    read(files, "direct_attach.csv", kb.directAttaches, directAttachRow, error);
-    read(files, "pairings.csv", kb.pairings, pairingRow, error);
-    read(files, "fec.csv", kb.fecRules, fecRow, error);
-    read(files, "buses.csv", kb.buses, busRow, error);
-    read(files, "disks.csv", kb.disks, diskRow, error);
-    read(files, "arrays.csv", kb.arrays, arrayRow, error);
-    read(files, "processors.csv", kb.processors, processorRow, error);
-    read(files, "file_shares.csv", kb.fileShares, fileShareRow, error);
-    read(files, "passive_losses.csv", kb.passiveLosses, passiveLossRow, error);
-    read(files, "hops.csv", kb.hops, hopRow, error);
-    read(files, "link_factors.csv", kb.factors, factorRow, error);
-    read(files, "causes.csv", kb.causes, causeRow, error);
-    read(files, "flags.csv", kb.flags, flagRow, error);
-    read(files, "checks.csv", kb.checks, checkRow, error);
+    readRows(files, "clauses.csv", kb.clauses, clauseRow, error);
+    readRows(files, "media.csv", kb.media, mediumRow, error);
+    readRows(files, "cages.csv", kb.cages, cageRow, error);
+    readRows(files, "phys.csv", kb.phys, phyRow, error);
+    readRows(files, "reach.csv", kb.reaches, reachRow, error);
+    readRows(files, "optics.csv", kb.optics, opticsRow, error);
+    readRows(files, "modules.csv", kb.modules, moduleRow, error);
+    readRows(files, "twisted_pair.csv", kb.twistedPairs, twistedPairRow, error);
+    readRows(files, "direct_attach.csv", kb.directAttaches, directAttachRow, error);
+    readRows(files, "pairings.csv", kb.pairings, pairingRow, error);
+    readRows(files, "fec.csv", kb.fecRules, fecRow, error);
+    readRows(files, "buses.csv", kb.buses, busRow, error);
+    readRows(files, "disks.csv", kb.disks, diskRow, error);
+    readRows(files, "arrays.csv", kb.arrays, arrayRow, error);
+    readRows(files, "processors.csv", kb.processors, processorRow, error);
+    readRows(files, "file_shares.csv", kb.fileShares, fileShareRow, error);
+    readRows(files, "passive_losses.csv", kb.passiveLosses, passiveLossRow, error);
+    readRows(files, "hops.csv", kb.hops, hopRow, error);
+    readRows(files, "link_factors.csv", kb.factors, factorRow, error);
+    readRows(files, "causes.csv", kb.causes, causeRow, error);
+    readRows(files, "flags.csv", kb.flags, flagRow, error);
+    readRows(files, "checks.csv", kb.checks, checkRow, error);
+    loadMediaRows(files, kb, error);
+    loadRuleRows(files, kb, error);
     if (error) return tl::unexpected(*error);
     return kb;
 }

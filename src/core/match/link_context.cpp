@@ -23,8 +23,11 @@ LinkEnd endAt(const plan::Plan& plan, plan::PortId id, const kb::KnowledgeBase& 
     end.place = placeOf(plan, id);
     end.slot = plan.slots.find(end.port->slot);
     end.cage = kb.cage(end.port->cage);
-    end.module = end.port->module.empty() ? nullptr : kb.module(end.port->module);
     end.name = plan::portText(plan, id);
+    end.whole = plan.ports.find(end.port->splitOf);
+    const plan::Port& holder = end.whole ? *end.whole : *end.port;  // the module sits in the four-lane port
+    end.module = holder.module.empty() ? nullptr : kb.module(holder.module);
+    end.splits = holder.traits.count("split").value_or(0);
     end.ratesStated = end.port->forced || !end.port->rates.empty();
     if (end.port->forced)
         end.hostRates = {*end.port->forced};
@@ -32,77 +35,164 @@ LinkEnd endAt(const plan::Plan& plan, plan::PortId id, const kb::KnowledgeBase& 
         end.hostRates = end.port->rates;
     else if (end.cage)
         end.hostRates = end.cage->defaultRates;
+    // Split lanes run at their share of the port; an adapter leaves one lane of it.
+    if (end.splits > 0 && end.port->rates.empty() && !end.port->forced)
+        for (BitRate& rate : end.hostRates) rate = BitRate::fromSteps(rate.steps() / end.splits);
+    if (end.is("adapter", "qsfp-to-sfp") && end.port->rates.empty() && end.cage)
+        for (BitRate& rate : end.hostRates) rate = BitRate::fromSteps(rate.steps() / end.cage->lanes);
+    if (const auto port = end.port->traits.as<BitRate>("adapter-port")) end.hostRates = {*port};
+    if (const auto group = end.port->traits.as<BitRate>("group-rate"))
+        std::erase_if(end.hostRates, [&](BitRate rate) { return rate > *group; });
+    if (end.is("2500base-x", "yes") && !end.port->forced) end.hostRates.push_back(gigabits(2.5));
     sortFalling(end.hostRates);
     return end;
 }
 
 /// What the end can link at: the host's rates, narrowed by what is plugged into the cage.
-std::vector<BitRate> linkableRates(const LinkEnd& end, const kb::KnowledgeBase& kb)
+std::vector<BitRate> linkableRates(const LinkEnd& end)
 {
     if (!end.module) return end.hostRates;
-    const kb::Phy* phy = kb.phy(end.module->phy);
-    const bool adaptsRate = phy && phy->medium == kb::MediumKind::TwistedPair && end.module->rates.size() > 1;
+    const int lanes = std::max(1, end.splits);
+    const bool fixedLane = end.module->adapts == kb::Adapts::Lane && end.is("serdes", "fixed");
+    const bool noSgmii = end.module->adapts == kb::Adapts::Sgmii && end.is("sgmii", "no");
     std::vector<BitRate> rates;
-    for (BitRate rate : end.module->rates) {
-        // A rate-adapting copper module shows the host its own top rate whatever the copper runs at.
-        const BitRate host = adaptsRate ? end.module->rates.front() : rate;
+    for (BitRate whole : end.module->rates) {
+        const BitRate rate = BitRate::fromSteps(whole.steps() / lanes);
+        if ((fixedLane || noSgmii) && whole != end.module->rates.front()) continue;
+        // A rate-adapting copper module shows the host its own top rate whatever the copper runs at; SGMII carries the lower ones.
+        const bool laneFollows = end.module->adapts == kb::Adapts::Lane && end.is("serdes", "switches");
+        const bool hidden = laneFollows || end.module->adapts == kb::Adapts::Pause || end.module->adapts == kb::Adapts::Sgmii;
+        const BitRate host = hidden ? end.module->rates.front() : rate;
         if (std::find(end.hostRates.begin(), end.hostRates.end(), host) != end.hostRates.end()) rates.push_back(rate);
     }
     return rates;
 }
+
+bool isShared(kb::MediumKind kind) { return kind == kb::MediumKind::Coax || kind == kb::MediumKind::PowerLine || kind == kb::MediumKind::Radio; }
 
 const kb::Phy* phyAt(const LinkEnd& end, const LinkContext& link)
 {
     if (end.module) {
         const kb::Phy* own = link.kb.phy(end.module->phy);
         if (own && own->medium == kb::MediumKind::TwistedPair && link.common) return link.kb.twistedPairPhy(*link.common);
+        if (own && end.splits == own->lanes && !own->lanePhy.empty()) return link.kb.phy(own->lanePhy);
         return own;
     }
-    if (!end.cage || !link.common) return nullptr;
+    if (!end.cage || !link.common || !link.kind) return nullptr;
     if (end.cage->family == "rj45") return link.kb.twistedPairPhy(*link.common);
-    if (end.cage->family == "coax") return link.kb.phy("coax-2.5");
+    if (isShared(*link.kind)) return link.kind == kb::MediumKind::Coax ? link.kb.phy("coax-2.5") : link.kb.phy(link.kind == kb::MediumKind::Radio ? "radio" : "power-line");
     return link.isCaptive() ? link.kb.directAttachPhy(*link.common) : nullptr;
+}
+
+const kb::Medium* mediumOf(const plan::Run& run, const kb::KnowledgeBase& kb)
+{
+    if (run.medium.empty()) return nullptr;
+    // Screened Cat 6 has planning lengths of its own.
+    if (run.medium == "cat6" && run.traits.yes("screened") && !run.traits.is("bonded", "no")) return kb.medium("cat6-screened");
+    return kb.medium(run.medium);
+}
+
+void addCords(LinkContext& link, const plan::Run& run, bool atB)
+{
+    for (const plan::Segment& segment : run.segments) {
+        if (segment.piece != plan::Piece::Cord || segment.atB != atB) continue;
+        const kb::Medium* medium = segment.medium.empty() ? mediumOf(run, link.kb) : link.kb.medium(segment.medium);
+        link.stretches.push_back({&run, &segment, medium, segment.length, segment.gauge});
+    }
+}
+
+/// Mated pairs of a run: a cord meets the cable at one, be it at a jack, a panel or a plug; couplers come on top.
+int jointsOf(const plan::Run& run)
+{
+    int cords[2] = {0, 0}, sockets[2] = {0, 0}, couplers = 0;
+    for (const plan::Segment& segment : run.segments) {
+        if (segment.piece == plan::Piece::Cord) ++cords[segment.atB];
+        else if (segment.piece == plan::Piece::Coupler) ++couplers;
+        else ++sockets[segment.atB];
+    }
+    return run.joints + couplers + std::max(cords[0], sockets[0]) + std::max(cords[1], sockets[1]);
+}
+
+/// Kind, weakest medium and length of the whole channel. The fixed cables say the kind; a cord of another kind is for the rules.
+void sumUp(LinkContext& link)
+{
+    bool known = true, oneKind = true, measured = !link.stretches.empty();
+    Length total;
+    for (const Stretch& stretch : link.stretches) {
+        if (stretch.length) total = total + *stretch.length;
+        measured = measured && stretch.length.has_value();
+        known = known && stretch.medium;
+        if (!stretch.medium || stretch.cord) continue;
+        if (link.kind && *link.kind != stretch.medium->kind) oneKind = false;
+        link.kind = stretch.medium->kind;
+    }
+    for (const Stretch& stretch : link.stretches)
+        if (stretch.medium && (!link.kind || stretch.medium->kind == *link.kind || !stretch.cord))
+            if (!link.weakest || stretch.medium->grade < link.weakest->grade) link.weakest = stretch.medium;
+    if (!known) link.weakest = nullptr;
+    if (!known || !oneKind) link.kind.reset();
+    if (measured) link.length = total;
 }
 
 void addStretches(LinkContext& link, const plan::Plan& plan, const plan::Link& traced)
 {
-    bool mediumKnown = true;
-    bool oneKind = true;
-    Length total;
-    bool lengthKnown = true;
+    plan::PortId at = traced.a;
     for (plan::RunId id : traced.runs) {
         const plan::Run* run = plan.runs.find(id);
         if (!run) continue;
-        const kb::Medium* medium = run->medium.empty() ? nullptr : link.kb.medium(run->medium);
-        link.stretches.push_back({run, medium, placeOf(plan, run->a), placeOf(plan, run->b)});
-        if (!medium) {
-            mediumKnown = false;
-        } else {
-            if (link.kind && *link.kind != medium->kind) oneKind = false;
-            link.kind = medium->kind;
-            if (!link.weakest || medium->grade < link.weakest->grade) link.weakest = medium;
-        }
-        if (run->length) total = total + *run->length;
-        lengthKnown = lengthKnown && run->length.has_value();
-        link.joints += run->joints;
+        // A link is walked from its end a; a run may be laid the other way round.
+        const bool forward = run->a == at || !run->a.isSet();
+        at = forward ? run->b : run->a;
+        addCords(link, *run, !forward);
+        link.stretches.push_back({run, nullptr, mediumOf(*run, link.kb), run->length, run->traits.count("gauge").value_or(0), placeOf(plan, run->a), placeOf(plan, run->b)});
+        addCords(link, *run, forward);
+        link.joints += jointsOf(*run);
         link.splices += run->splices;
         link.bundled = link.bundled || run->bundle == plan::Bundle::Bundled;
         if (run->wanted && (!link.wanted || *link.wanted < *run->wanted)) link.wanted = run->wanted;
     }
     link.joints += static_cast<int>(traced.through.size());
-    if (!mediumKnown) link.weakest = nullptr;
-    if (!mediumKnown || !oneKind) link.kind.reset();
-    if (lengthKnown && !link.stretches.empty()) link.length = total;
+    sumUp(link);
 }
 
 }  // namespace
 
+bool Stretch::isScreened() const
+{
+    if (run->traits.yes("screened") && !cord) return true;
+    return medium && medium->kind == kb::MediumKind::TwistedPair && (medium->id == "cat6-screened" || medium->grade >= 70);
+}
+
+std::vector<const Stretch*> LinkContext::cables() const
+{
+    std::vector<const Stretch*> found;
+    for (const Stretch& stretch : stretches)
+        if (!stretch.cord) found.push_back(&stretch);
+    return found;
+}
+
+std::string_view LinkContext::runWord(std::string_view trait) const
+{
+    for (const Stretch& stretch : stretches)
+        if (const std::string_view value = stretch.run->traits.word(trait); !value.empty()) return value;
+    return {};
+}
+
+std::optional<int> LinkContext::runCount(std::string_view trait) const
+{
+    for (const Stretch& stretch : stretches)
+        if (const auto value = stretch.run->traits.count(trait)) return value;
+    return std::nullopt;
+}
+
 LinkContext linkContext(const plan::Plan& plan, const plan::Link& traced, const kb::KnowledgeBase& kb)
 {
-    LinkContext link{kb, endAt(plan, traced.a, kb), endAt(plan, traced.b, kb), {}, nullptr, {}, {}, 0, 0, false, {}, {}};
+    LinkContext link{kb, plan, endAt(plan, traced.a, kb), endAt(plan, traced.b, kb), {}, nullptr, {}, {}, 0, 0, false, {}, {}};
     addStretches(link, plan, traced);
     for (LinkEnd* end : {&link.a, &link.b})
-        if (end->port) end->rates = linkableRates(*end, kb);
+        if (end->port) end->rates = linkableRates(*end);
+    // Adapters of a shared medium each have an Ethernet port of their own: the slower one is the ceiling.
+    if (link.kind && isShared(*link.kind) && !link.a.rates.empty() && !link.b.rates.empty()) link.common = std::min(link.a.rates.front(), link.b.rates.front());
     for (BitRate rate : link.a.rates) {
         if (link.common) break;
         if (std::find(link.b.rates.begin(), link.b.rates.end(), rate) != link.b.rates.end()) link.common = rate;

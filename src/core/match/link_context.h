@@ -23,18 +23,28 @@ struct LinkEnd {
     std::vector<BitRate> hostRates;   ///< what the host offers here, falling: forced, listed or usual
     bool ratesStated = false;         ///< somebody listed or forced them
     std::vector<BitRate> rates;       ///< what the end can link at with its module or lead, falling
+    int splits = 0;                   ///< the four-lane port is split into so many; 0: it is not
+    const plan::Port* whole = nullptr;  ///< the four-lane port this end is a leg of
     std::string name;                 ///< "core 3"
+    std::string_view word(std::string_view trait) const { return port ? port->traits.word(trait) : std::string_view(); }
+    bool is(std::string_view trait, std::string_view value) const { return word(trait) == value; }
 };
 
+/// One piece of cable on the way: the fixed cable of a run, or a cord at one of its ends.
 struct Stretch {
     const plan::Run* run = nullptr;
+    const plan::Segment* cord = nullptr;  ///< null: the fixed cable
     const kb::Medium* medium = nullptr;   ///< null: not known
-    const plan::Place* from = nullptr;
+    std::optional<Length> length;
+    int gauge = 0;                        ///< AWG stated; 0: not
+    const plan::Place* from = nullptr;    ///< of the run; both null on a cord
     const plan::Place* to = nullptr;
+    bool isScreened() const;
 };
 
 struct LinkContext {
     const kb::KnowledgeBase& kb;
+    const plan::Plan& plan;
     LinkEnd a, b;
     std::vector<Stretch> stretches;
     const kb::Medium* weakest = nullptr;  ///< the weakest medium on the way; null: some medium is not known
@@ -49,6 +59,20 @@ struct LinkContext {
     bool hasFarEnd() const { return b.port != nullptr; }
     bool isOn(kb::MediumKind wantedKind) const { return kind == wantedKind; }
     bool isOnFibre() const { return kind && kb::isFibre(*kind); }
+    /// The fixed cables only, without the cords.
+    std::vector<const Stretch*> cables() const;
+    const LinkEnd& other(const LinkEnd& end) const { return &end == &a ? b : a; }
+    /// The stated word of a run trait, from the first run that states it.
+    std::string_view runWord(std::string_view trait) const;
+    template <class Q>
+    std::optional<Q> runAs(std::string_view trait) const
+    {
+        for (const Stretch& stretch : stretches)
+            if (!stretch.cord)
+                if (const auto value = stretch.run->traits.as<Q>(trait)) return value;
+        return std::nullopt;
+    }
+    std::optional<int> runCount(std::string_view trait) const;
     bool isCaptive() const { return kind && kb::isCaptive(*kind); }
 };
 

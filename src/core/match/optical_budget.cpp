@@ -29,18 +29,28 @@ std::optional<OpticalLoss> opticalLoss(const LinkContext& link, int windowNm)
     if (!pair || !splice || link.stretches.empty()) return std::nullopt;
     OpticalLoss loss;
     std::vector<std::string> terms;
+    const Decibel attenuator = link.runAs<Decibel>("attenuator").value_or(Decibel{});
+    if (const auto measured = link.runAs<Decibel>("measured-loss"))
+        return OpticalLoss{*measured, *measured, text::decibel(*measured) + " measured"};
     for (const Stretch& stretch : link.stretches) {
-        if (!stretch.medium || !stretch.run->length) return std::nullopt;
+        if (!stretch.medium || !stretch.length) return std::nullopt;
         const auto perKm = lossPerKm(*stretch.medium, windowNm);
+        if (!perKm && stretch.cord) continue;  // a cord of another mode is for its own rule
         if (!perKm) return std::nullopt;
-        loss.greatest = loss.greatest + overLength(perKm->greatest, *stretch.run->length);
-        loss.typical = loss.typical + overLength(perKm->typical, *stretch.run->length);
-        terms.push_back(fmt::format("{}{}km × {}{}dB/km", text::number(stretch.run->length->in() / 1000), text::kThin, text::number(perKm->greatest.in()), text::kThin));
+        loss.greatest = loss.greatest + overLength(perKm->greatest, *stretch.length);
+        loss.typical = loss.typical + overLength(perKm->typical, *stretch.length);
+        terms.push_back(fmt::format("{}{}km × {}{}dB/km", text::number(stretch.length->in() / 1000), text::kThin, text::number(perKm->greatest.in()), text::kThin));
     }
     loss.greatest = loss.greatest + link.joints * pair->greatest + link.splices * splice->greatest;
     loss.typical = loss.typical + link.joints * pair->typical + link.splices * splice->typical;
     if (link.joints > 0) terms.push_back(fmt::format("{} × {}", link.joints, text::decibel(pair->greatest)));
     if (link.splices > 0) terms.push_back(fmt::format("{} × {}", link.splices, text::decibel(splice->greatest)));
+    // An attenuator is made to 1 dB.
+    if (attenuator.steps() > 0) {
+        loss.greatest = loss.greatest + attenuator + Decibel::of(1);
+        loss.typical = loss.typical + attenuator;
+        terms.push_back(text::decibel(attenuator + Decibel::of(1)) + " attenuator and tolerance");
+    }
     loss.working = text::joined(terms, " + ") + " = " + text::decibel(loss.greatest);
     return loss;
 }

@@ -22,6 +22,22 @@ Plan opened(Plan plan, PortId port)
     return plan;
 }
 
+Plan withoutRun(Plan plan, RunId id)
+{
+    plan.runs = plan.runs.without(id);
+    for (const Waiver& waiver : Table<Waiver>(plan.waivers))
+        if (waiver.run == id) plan.waivers = plan.waivers.without(waiver.id);
+    return plan;
+}
+
+/// A run that lost its last end has nothing left to say.
+Plan withoutLooseRuns(Plan plan)
+{
+    for (const Run& run : Table<Run>(plan.runs))
+        if (!run.a.isSet() && !run.b.isSet()) plan = withoutRun(std::move(plan), run.id);
+    return plan;
+}
+
 std::optional<std::string> whyPortCannotTake(const Plan& plan, PortId port, RunId run)
 {
     if (!port.isSet()) return std::nullopt;
@@ -81,6 +97,15 @@ Result<Plan> putPort(const Plan& plan, Port port)
             return refuse(fmt::format("the device already has a port called {}; give this one another name", port.name));
     if (port.slot.isSet() && (!plan.slots.has(port.slot) || plan.slots.find(port.slot)->device != port.device))
         return refuse(fmt::format("port {} is on a slot that its device does not have", port.name));
+    if (port.splitOf.isSet()) {
+        const Port* whole = plan.ports.find(port.splitOf);
+        if (!whole || whole->device != port.device || whole->id == port.id || whole->splitOf.isSet())
+            return refuse(fmt::format("{} must be a leg of a four-lane port of the same device", port.name));
+        if (port.leg < 1 || port.leg > 8) return refuse(fmt::format("{} needs its lane, from 1 to 8", port.name));
+        for (const Port& other : plan.ports)
+            if (other.id != port.id && other.splitOf == port.splitOf && other.leg == port.leg)
+                return refuse(fmt::format("lane {} of {} is already {}; give this leg another lane", port.leg, whole->name, other.name));
+    }
     if (port.mtu && (*port.mtu < 576 || *port.mtu > 65535)) return refuse("an MTU lies between 576 and 65535 bytes; 1500 and 9000 are usual");
     Plan next = plan;
     next.ports = plan.ports.with(std::move(port));
@@ -96,8 +121,32 @@ Result<Plan> putRun(const Plan& plan, Run run)
     if (run.joints < 0 || run.splices < 0) return refuse("joints and splices are counted from 0");
     for (PortId end : {run.a, run.b})
         if (const auto why = whyPortCannotTake(plan, end, run.id)) return refuse(*why);
+    for (const Segment& segment : run.segments)
+        if (segment.length && segment.length->steps() <= 0) return refuse("a cord's length is above 0 m; leave it empty when it was never measured");
     Plan next = plan;
     next.runs = plan.runs.with(std::move(run));
+    return next;
+}
+
+Result<Plan> putWaiver(const Plan& plan, Waiver waiver)
+{
+    waiver.reason = text::trimmed(waiver.reason);
+    if (!waiver.id.isSet() || !plan.runs.has(waiver.run)) return refuse("a waiver belongs to a run of the plan; pick the link again");
+    if (waiver.clause.empty()) return refuse("a waiver names the finding it accepts; pick one");
+    if (waiver.reason.empty()) return refuse("a waiver needs a reason; write why you accept this");
+    for (const Waiver& other : plan.waivers)
+        if (other.id != waiver.id && other.run == waiver.run && other.clause == waiver.clause)
+            return refuse(fmt::format("this finding is already accepted (“{}”); change that waiver", other.reason));
+    Plan next = plan;
+    next.waivers = plan.waivers.with(std::move(waiver));
+    return next;
+}
+
+Result<Plan> deleteWaiver(const Plan& plan, WaiverId id)
+{
+    if (!plan.waivers.has(id)) return failure(ErrorCode::NotFound, "the waiver is not in the plan");
+    Plan next = plan;
+    next.waivers = plan.waivers.without(id);
     return next;
 }
 
@@ -139,10 +188,7 @@ Result<Plan> deleteDevice(const Plan& plan, DeviceId id)
             next.devices = next.devices.with(cut);
         }
     next.devices = next.devices.without(id);
-    // A run that lost its last end has nothing left to say.
-    for (const Run& run : Table<Run>(next.runs))
-        if (!run.a.isSet() && !run.b.isSet()) next.runs = next.runs.without(run.id);
-    return next;
+    return withoutLooseRuns(std::move(next));
 }
 
 Result<Plan> deleteSlot(const Plan& plan, SlotId id)
@@ -162,19 +208,17 @@ Result<Plan> deleteSlot(const Plan& plan, SlotId id)
 Result<Plan> deletePort(const Plan& plan, PortId id)
 {
     if (!plan.ports.has(id)) return failure(ErrorCode::NotFound, "the port is not in the plan");
+    for (const Port& leg : plan.ports)
+        if (leg.splitOf == id) return failure(ErrorCode::NotAllowed, fmt::format("{} is a leg of this port; delete the legs first", leg.name));
     Plan next = opened(plan, id);
     next.ports = next.ports.without(id);
-    for (const Run& run : Table<Run>(next.runs))
-        if (!run.a.isSet() && !run.b.isSet()) next.runs = next.runs.without(run.id);
-    return next;
+    return withoutLooseRuns(std::move(next));
 }
 
 Result<Plan> deleteRun(const Plan& plan, RunId id)
 {
     if (!plan.runs.has(id)) return failure(ErrorCode::NotFound, "the run is not in the plan");
-    Plan next = plan;
-    next.runs = plan.runs.without(id);
-    return next;
+    return withoutRun(plan, id);
 }
 
 }  // namespace sokudo::plan::edits

@@ -15,6 +15,8 @@ Result<Plan> putSlot(const Plan&, Slot);
 Result<Plan> putPort(const Plan&, Port);
 /// An active port takes one run, a jack or panel port two (front and back).
 Result<Plan> putRun(const Plan&, Run);
+/// @error BadInput  no reason, no clause, or the finding is waived already
+Result<Plan> putWaiver(const Plan&, Waiver);
 
 /// A device with its slots and ports at once, as read from a host.
 Result<Plan> putDeviceWhole(const Plan&, Device, const std::vector<Slot>&, const std::vector<Port>&);
@@ -25,8 +27,10 @@ Result<Plan> deletePlace(const Plan&, PlaceId);
 Result<Plan> deleteDevice(const Plan&, DeviceId);
 /// The card's ports stay on the device.
 Result<Plan> deleteSlot(const Plan&, SlotId);
-/// The run on the port stays, with an open end.
+/// The run on the port stays, with an open end. @error NotAllowed  other ports are legs of it
 Result<Plan> deletePort(const Plan&, PortId);
+/// Its waivers go with it.
 Result<Plan> deleteRun(const Plan&, RunId);
+Result<Plan> deleteWaiver(const Plan&, WaiverId);
 
 }  // namespace sokudo::plan::edits

@@ -18,9 +18,12 @@ std::vector<std::string> brokenInvariants(const Plan& plan)
         if (!plan.devices.has(slot.device)) broken.push_back(fmt::format("slot {} belongs to no device", slot.name));
     for (const Port& port : plan.ports) {
         if (!plan.devices.has(port.device)) broken.push_back(fmt::format("port {} belongs to no device", port.name));
+        if (port.splitOf.isSet() && !plan.ports.has(port.splitOf)) broken.push_back(fmt::format("port {} is a leg of a port that is gone", port.name));
         const Slot* slot = plan.slots.find(port.slot);
         if (port.slot.isSet() && (!slot || slot->device != port.device)) broken.push_back(fmt::format("port {} is on a slot of another device", port.name));
     }
+    for (const Waiver& waiver : plan.waivers)
+        if (!plan.runs.has(waiver.run)) broken.push_back(fmt::format("the waiver “{}” belongs to a run that is gone", waiver.reason));
     std::map<PortId, int> taken;
     for (const Run& run : plan.runs) {
         for (PortId end : {run.a, run.b}) {

@@ -11,7 +11,7 @@ constexpr std::array<std::string_view, 10> kRoleCodes{"router", "switch", "stora
 constexpr std::array<std::string_view, 10> kRoleWords{"router", "switch", "storage", "computer", "access point", "camera", "wall jack", "patch panel", "coax adapter", "device"};
 constexpr std::array<std::string_view, 4> kFecCodes{"none", "base-r", "rs", "auto"};
 constexpr std::array<std::string_view, 3> kBundleCodes{"unknown", "loose", "bundled"};
-constexpr std::array<std::string_view, 5> kWireMapCodes{"untested", "good", "open-ab", "open-cd", "split"};
+constexpr std::array<std::string_view, 4> kPieceCodes{"cord", "jack", "coupler", "panel"};
 
 template <class Enum, std::size_t N>
 std::optional<Enum> fromCode(const std::array<std::string_view, N>& codes, std::string_view text)
@@ -30,8 +30,8 @@ std::string_view code(Fec fec) { return kFecCodes[static_cast<std::size_t>(fec)]
 std::optional<Fec> fecFromCode(std::string_view text) { return fromCode<Fec>(kFecCodes, text); }
 std::string_view code(Bundle bundle) { return kBundleCodes[static_cast<std::size_t>(bundle)]; }
 std::optional<Bundle> bundleFromCode(std::string_view text) { return fromCode<Bundle>(kBundleCodes, text); }
-std::string_view code(WireMap map) { return kWireMapCodes[static_cast<std::size_t>(map)]; }
-std::optional<WireMap> wireMapFromCode(std::string_view text) { return fromCode<WireMap>(kWireMapCodes, text); }
+std::string_view code(Piece piece) { return kPieceCodes[static_cast<std::size_t>(piece)]; }
+std::optional<Piece> pieceFromCode(std::string_view text) { return fromCode<Piece>(kPieceCodes, text); }
 
 std::vector<const Port*> portsOf(const Plan& plan, DeviceId device)
 {

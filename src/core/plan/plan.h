@@ -10,6 +10,7 @@
 #include "core/base/id.h"
 #include "core/base/quantity.h"
 #include "core/base/table.h"
+#include "core/plan/traits.h"
 
 namespace sokudo::plan {
 
@@ -18,6 +19,7 @@ using DeviceId = Id<struct DeviceTag>;
 using SlotId = Id<struct SlotTag>;
 using PortId = Id<struct PortTag>;
 using RunId = Id<struct RunTag>;
+using WaiverId = Id<struct WaiverTag>;
 
 /// A room, a cupboard, a level of the house or an outbuilding.
 struct Place {
@@ -64,6 +66,7 @@ struct Device {
     std::string fileShare;       ///< protocol a storage serves by: id in file_shares.csv
     DeviceId feeds;              ///< the device that powers this one, when not the mains
     std::string note;
+    Traits traits;
     friend bool operator==(const Device&, const Device&) = default;
 };
 
@@ -104,6 +107,9 @@ struct Port {
     std::string module;           ///< id in modules.csv; empty: no module
     std::optional<int> mtu;       ///< bytes; empty: 1500
     SlotId slot;                  ///< slot of the card the port is on
+    PortId splitOf;               ///< this is one leg of that four-lane port; unset: a port of its own
+    int leg = 0;                  ///< lane of the split port, from 1; 0: not a leg
+    Traits traits;
     friend bool operator==(const Port&, const Port&) = default;
 };
 
@@ -111,10 +117,20 @@ enum class Bundle { Unknown, Loose, Bundled };
 std::string_view code(Bundle);
 std::optional<Bundle> bundleFromCode(std::string_view);
 
-/// What a tester said about the four pairs of a twisted-pair run.
-enum class WireMap { Untested, Good, OpenAB, OpenCD, Split };
-std::string_view code(WireMap);
-std::optional<WireMap> wireMapFromCode(std::string_view);
+/// What stands between a port and the fixed cable of its run.
+enum class Piece { Cord, Jack, Coupler, Panel };
+std::string_view code(Piece);
+std::optional<Piece> pieceFromCode(std::string_view);
+
+/// A cord or a joint at one end of a run.
+struct Segment {
+    Piece piece = Piece::Cord;
+    bool atB = false;              ///< at the run's end b; else at a
+    std::string medium;            ///< of a cord: id in media.csv; empty: as the run
+    std::optional<Length> length;  ///< of a cord; empty: never measured
+    int gauge = 0;                 ///< AWG of a cord's conductors; 0: not stated, 24 counts
+    friend bool operator==(const Segment&, const Segment&) = default;
+};
 
 /// A cable installed between two ports. An unset end is open or untraced.
 struct Run {
@@ -123,14 +139,27 @@ struct Run {
     PortId a, b;
     std::string medium;             ///< id in media.csv; empty: not known
     std::optional<Length> length;   ///< empty: never measured
-    int joints = 0;                 ///< mated fibre pairs or couplers inside the run
+    int joints = 0;                 ///< mated pairs or couplers inside the run, beside those of the segments
     int splices = 0;
     Bundle bundle = Bundle::Unknown;
-    WireMap wireMap = WireMap::Untested;
+    std::string wireMap;            ///< id in wire_faults.csv; empty: not tested
     bool protectedOutdoors = false; ///< bonded surge protectors at both entries
     std::optional<BitRate> wanted;  ///< the rate the owner hopes for
     std::string note;
+    std::vector<Segment> segments;  ///< cords and joints at its ends, each from the port inwards
+    Traits traits;
     friend bool operator==(const Run&, const Run&) = default;
+};
+
+/// A finding that the owner accepts, with the reason. It holds while the clause says what it said.
+struct Waiver {
+    WaiverId id;
+    RunId run;           ///< any run of the link
+    std::string clause;  ///< id in rules.csv
+    std::string verdict; ///< the verdict that was accepted; another one ends the waiver
+    std::string reason;
+    std::string on;      ///< ISO 8601 date
+    friend bool operator==(const Waiver&, const Waiver&) = default;
 };
 
 /// The whole survey. A value: editing makes another one.
@@ -141,6 +170,7 @@ struct Plan {
     Table<Slot> slots;
     Table<Port> ports;
     Table<Run> runs;
+    Table<Waiver> waivers;
     friend bool operator==(const Plan&, const Plan&) = default;
 };
 using PlanPtr = std::shared_ptr<const Plan>;

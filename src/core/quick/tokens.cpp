@@ -121,6 +121,14 @@ std::string suggestion(std::string_view word, const std::vector<std::string>& kn
     return near.empty() ? std::string() : "; did you mean " + near + "?";
 }
 
+Result<int> wholeNumber(const Token& token, int least, int most)
+{
+    const auto value = text::parseNumber(token.value);
+    if (!value || *value != static_cast<int>(*value) || *value < least || *value > most)
+        return tl::unexpected(pointAt(token, fmt::format("{} is a whole number from {} to {}", token.text, least, most)));
+    return static_cast<int>(*value);
+}
+
 std::optional<Length> lengthOf(std::string_view word)
 {
     static constexpr std::pair<std::string_view, double> kUnits[] = {{"km", 1000}, {"metres", 1}, {"meters", 1}, {"metre", 1}, {"meter", 1}, {"ft", 0.3048}, {"m", 1}};

@@ -35,6 +35,8 @@ Error pointAt(const Token&, std::string what);
 /// "; did you mean om5?", or empty.
 std::string suggestion(std::string_view word, const std::vector<std::string>& known);
 
+/// The token's value as a whole number in a range. @error BadInput  with the range
+Result<int> wholeNumber(const Token&, int least, int most);
 /// "80m", "1.5km", "60ft" as a length.
 std::optional<Length> lengthOf(std::string_view word);
 /// "10g", "2.5g", "100m" (megabit), "10gbit", or a bare number of Gb/s.

@@ -290,7 +290,8 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
     auto* form = new Form(run.id.isSet() ? "Change run " + q(run.label) : QString("Add a run"));
     const auto& kb = presenter.document().knowledge();
     const auto ports = portChoices(presenter.plan(), run);
-    const std::vector<std::pair<std::string, QString>> bundles{{"loose", "loose"}, {"bundled", "tied in a bundle"}}, maps{{"good", "straight"}, {"open-ab", "open on 1-2 or 3-6"}, {"open-cd", "open on 4-5 or 7-8"}, {"split", "split pair"}};
+    const std::vector<std::pair<std::string, QString>> bundles{{"loose", "loose"}, {"bundled", "tied in a bundle"}};
+    const auto maps = named(kb.wireFaults);
     auto* from = choice(*form, "From", ports, std::to_string(run.a.value), "open end");
     auto* to = choice(*form, "To", ports, std::to_string(run.b.value), "open end, untraced");
     auto* medium = choice(*form, "Cable", named(kb.media), run.medium, "not known");
@@ -298,7 +299,7 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
     auto* labelled = line(*form, "Label", run.label);
     auto* joints = number(*form, "Mated pairs", run.joints, 0, 20);
     auto* bundle = choice(*form, "Laid", bundles, std::string(code(run.bundle)), "not known");
-    auto* map = choice(*form, "Wire map", maps, std::string(code(run.wireMap)), "not tested");
+    auto* map = choice(*form, "Wire map", maps, run.wireMap, "not tested");
     auto* wanted = line(*form, "Wanted, Gb/s", run.wanted ? text::number(inGigabits(*run.wanted)) : "", "empty: the best there is");
     auto* note = line(*form, "Note", run.note);
     const auto read = [=, base = run]() -> std::optional<plan::Run> {
@@ -309,7 +310,7 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
         made.label = s(labelled->text().trimmed());
         made.joints = joints->value();
         made.bundle = plan::bundleFromCode(chosen(bundle)).value_or(plan::Bundle::Unknown);
-        made.wireMap = plan::wireMapFromCode(chosen(map)).value_or(plan::WireMap::Untested);
+        made.wireMap = chosen(map);
         made.note = s(note->text());
         made.length.reset();
         made.wanted.reset();

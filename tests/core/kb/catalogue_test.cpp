@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/base/text.h"
 #include "testing.h"
+
+#include "core/base/text.h"
+#include "core/kb/check.h"
 
 using namespace sokudo;
 using namespace sokudo::literals;
@@ -21,6 +23,18 @@ private Q_SLOTS:
         QCOMPARE(q(kb.citation("802.3-52")), "IEEE 802.3 Clause 52");
         QCOMPARE(q(kb.citation("tia-568.3")), "ANSI/TIA-568.3-D");
         QCOMPARE(q(kb.citation("unheard of")), "unheard of");
+    }
+    /// Clause "sf-06" speaks about our own words.
+    void noTextSendsAnEyeToTheLight()
+    {
+        QVERIFY(kb::contradictions(knowledge()).empty());
+        kb::KnowledgeBase changed = knowledge();
+        changed.ruleClauses.front().remedy = "look into the fibre: red light must be seen";
+        const auto found = kb::contradictions(changed);
+        QCOMPARE(found.size(), std::size_t{1});
+        QVERIFY(q(found.front()).contains("sf-06"));
+        changed.ruleClauses.front().remedy = "never look into a fibre";
+        QVERIFY(kb::contradictions(changed).empty());
     }
     void everyOpticHasReachAndModule()
     {

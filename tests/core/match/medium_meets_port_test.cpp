@@ -1,38 +1,34 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // evidence: own
-#include "link_check.h"
+#include "rule_rows.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
 
+namespace {
+
+constexpr LinkRow kRows[] = {
+    {"rj45:10gbase-t / om4 9m / rj45:10gbase-t", Verdict::NoLink, -1, "connector"},
+    {"sfp+:10gbase-sr / cat6a 9m / sfp+:10gbase-sr", Verdict::NoLink, -1, "connector"},
+    {"rj45:10gbase-t / dac 2m / sfp+", Verdict::NoLink, -1, "connector"},
+    {"f / cat6 2m / rj45", Verdict::NoLink, -1, "connector"},
+    {"sfp+:10gbase-sr / om4 9m / cat6 9m / rj45", Verdict::NoLink, -1, "media-meet"},
+    {"sfp+:10gbase-sr / om4 9m / os2 9m / sfp+:10gbase-sr", Verdict::NoLink, -1, "fo-20"},
+};
+
+}  // namespace
+
+SOKUDO_RULE_ROWS(MediumMeetsPortTest, "medium-meets-port", kRows)
+
 class MediumMeetsPortTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
-    void verdicts_data()
-    {
-        QTest::addColumn<int>("row");
-        for (int i = 0; i < static_cast<int>(std::size(kRows)); ++i) QTest::addRow("%s", kRows[i].line) << i;
-    }
-    void verdicts()
-    {
-        QFETCH(int, row);
-        checkRow("medium-meets-port", kRows[row]);
-    }
     void whatPlugsInIsNotMentioned()
     {
         for (const char* line : {"rj45 / cat6 2m / rj45", "sfp+:10gbase-sr / om4 9m / sfp+:10gbase-sr", "sfp+ / dac 2m / sfp+", "f / coax 20m / f", "sfp+:10gbase-t / cat6a 9m / rj45"})
             QVERIFY2(!outcomeOf("medium-meets-port", line), line);
     }
 
-private:
-    static constexpr LinkRow kRows[] = {
-        {"rj45:10gbase-t / om4 9m / rj45:10gbase-t", Verdict::NoLink, -1, "connector"},
-        {"sfp+:10gbase-sr / cat6a 9m / sfp+:10gbase-sr", Verdict::NoLink, -1, "connector"},
-        {"rj45:10gbase-t / dac 2m / sfp+", Verdict::NoLink, -1, "connector"},
-        {"f / cat6 2m / rj45", Verdict::NoLink, -1, "connector"},
-        {"sfp+:10gbase-sr / om4 9m / cat6 9m / rj45", Verdict::NoLink, -1, "media-meet"},
-        {"sfp+:10gbase-sr / om4 9m / os2 9m / sfp+:10gbase-sr", Verdict::NoLink, -1, "fo-20"},
-    };
 };
 
 SOKUDO_TEST(MediumMeetsPortTest)

@@ -1,45 +1,31 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // evidence: sff-8431 802.3-85 802.3-92 802.3-110 802.3-136
-#include "link_check.h"
+#include "rule_rows.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
 
-class ReachDirectAttachTest : public QObject {
-    Q_OBJECT
-private Q_SLOTS:
-    void verdicts_data()
-    {
-        QTest::addColumn<int>("row");
-        for (int i = 0; i < static_cast<int>(std::size(kRows)); ++i) QTest::addRow("%s", kRows[i].line) << i;
-    }
-    void verdicts()
-    {
-        QFETCH(int, row);
-        checkRow("reach-direct-attach", kRows[row]);
-    }
+namespace {
 
-private:
-    static constexpr LinkRow kRows[] = {
-        {"sfp+ / dac 5m / sfp+", Verdict::Fits, 10, "da-1"},
-        {"sfp+ / dac 5.001m / sfp+", Verdict::Limited, 10, "da-1"},
-        {"sfp+ / dac 7m / sfp+", Verdict::Limited, 10, "da-1"},
-        {"sfp+ / dac 7.001m / sfp+", Verdict::Marginal, 10, "fe-09"},
-        {"sfp+ / dac 14.001m / sfp+", Verdict::NoLink, -1, "fe-09"},
-        {"sfp28 / dac 5m / sfp28", Verdict::Fits, 25, "da-1"},
-        {"sfp28 / dac 5.001m / sfp28", Verdict::Marginal, 25, "fe-09"},
-        {"qsfp+ / dac 7m / qsfp+", Verdict::Limited, 40, "da-1"},
-        {"qsfp28 / dac 5m / qsfp28", Verdict::Fits, 100, "da-1"},
-        {"qsfp28 / dac 5.001m / qsfp28", Verdict::Marginal, 100, "fe-09"},
-        {"sfp+ / dac-active 10m / sfp+", Verdict::Fits, 10, "da-2"},
-        {"sfp+ / dac-active 10.001m / sfp+", Verdict::Limited, 10, "da-2"},
-        {"sfp+ / aoc 100m / sfp+", Verdict::Fits, 10, "da-3"},
-        {"qsfp28 / aoc 30m / qsfp28", Verdict::Fits, 100, "da-3"},
-        {"qsfp28 / aoc 30.001m / qsfp28", Verdict::Limited, 100, "da-3"},
-        {"qsfp28 / dac 2m / sfp28 rates=100+25", Verdict::NoLink, -1, "md-24"},
-        {"sfp+ / dac / sfp+", Verdict::Unknown, 10, "length-unknown"},
-    };
+constexpr LinkRow kRows[] = {
+    {"sfp+ / dac 5m / sfp+", Verdict::Fits, 10, "da-1"},
+    {"sfp+ / dac 5.001m / sfp+", Verdict::Limited, 10, "da-1"},
+    {"sfp+ / dac 7m / sfp+", Verdict::Limited, 10, "da-1"},
+    {"sfp+ / dac 7.001m / sfp+", Verdict::Marginal, 10, "fe-09"},
+    {"sfp+ / dac 14.001m / sfp+", Verdict::NoLink, -1, "fe-09"},
+    {"sfp28 / dac 5m / sfp28", Verdict::Fits, 25, "da-1"},
+    {"sfp28 / dac 5.001m / sfp28", Verdict::Marginal, 25, "fe-09"},
+    {"qsfp+ / dac 7m / qsfp+", Verdict::Limited, 40, "da-1"},
+    {"qsfp28 / dac 5m / qsfp28", Verdict::Fits, 100, "da-1"},
+    {"qsfp28 / dac 5.001m / qsfp28", Verdict::Marginal, 100, "fe-09"},
+    {"sfp+ / dac-active 10m / sfp+", Verdict::Fits, 10, "da-2"},
+    {"sfp+ / dac-active 10.001m / sfp+", Verdict::Limited, 10, "da-2"},
+    {"sfp+ / aoc 100m / sfp+", Verdict::Fits, 10, "da-3"},
+    {"qsfp28 / aoc 30m / qsfp28", Verdict::Fits, 100, "da-3"},
+    {"qsfp28 / aoc 30.001m / qsfp28", Verdict::Limited, 100, "da-3"},
+    {"sfp+ / dac / sfp+", Verdict::Unknown, 10, "length-unknown"},
 };
 
-SOKUDO_TEST(ReachDirectAttachTest)
-#include "reach_direct_attach_test.moc"
+}  // namespace
+
+SOKUDO_RULE_ROWS(ReachDirectAttachTest, "reach-direct-attach", kRows)

@@ -56,9 +56,9 @@ std::optional<Observation> pairFault(const Facts& facts)
     for (const match::LinkReport* report : pathLinks(facts))
         for (plan::RunId id : report->link.runs) {
             const plan::Run* run = facts.plan.runs.find(id);
-            if (!run || run->wireMap == plan::WireMap::Untested) continue;
+            if (!run || run->wireMap.empty()) continue;
             tested = true;
-            if (run->wireMap != plan::WireMap::Good) return planned(true, "the tester found a bad pair in run " + run->label);
+            if (run->wireMap != "good") return planned(true, "the tester found a bad pair in run " + run->label);
         }
     if (!tested) return std::nullopt;
     return planned(false, "the tester found all pairs straight");

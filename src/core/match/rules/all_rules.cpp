@@ -6,8 +6,12 @@ namespace sokudo::match {
 std::span<const Rule* const> allRules()
 {
     static constexpr const Rule* kRules[] = {
-        &kMediumMeetsPort, &kModuleInCage, &kCommonRate, &kPairing,   &kReachTwistedPair, &kReachFibre,       &kReachDirectAttach,
-        &kOpticalLoss,     &kFec,          &kWireMap,    &kSharedCoax, &kSlotWidth,       &kBetweenBuildings,
+        &kMediumMeetsPort, &kModuleInCage, &kModulePower, &kHostAccepts, &kBreakOut, &kCommonRate,
+        &kNegotiation, &kCopperModule, &kPairing, &kPolarity, &kReachTwistedPair, &kInsertionLoss,
+        &kWireMap, &kConductors, &kCableBuild, &kMains, &kPowerOverEthernet, &kPowerBudget,
+        &kReachFibre, &kFibreJoints, &kOpticalLoss, &kLightLevel, &kReachDirectAttach, &kLeadRate,
+        &kEarthing, &kFec, &kSharedCoax, &kCoaxLoss, &kSlowMedia, &kPowerLine,
+        &kRadio, &kSlotWidth, &kBetweenBuildings,
     };
     return kRules;
 }

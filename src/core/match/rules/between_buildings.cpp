@@ -28,6 +28,7 @@ constinit const Rule kBetweenBuildings{
     .id = "between-buildings",
     .title = "No copper joins two buildings",
     .why = "Two earthing systems may differ by volts to kilovolts in a fault or a storm.",
+    .clauses = "sf-01",
     .check = &check,
 };
 

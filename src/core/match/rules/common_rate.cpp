@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/match/clause.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
@@ -36,6 +37,8 @@ Outcomes check(const LinkContext& link)
         return {{Verdict::Limited, link.common, "{wanted} is wanted; {rate} is the highest rate that {a} ({listA}) and {b} ({listB}) share", args,
                  provenance(link), Spot::Between, "below-wish"}};
     }
+    const bool bothFaster = link.a.rates.front() > gigabits(1) && link.b.rates.front() > gigabits(1);
+    if (link.isOn(kb::MediumKind::TwistedPair) && bothFaster && *link.common <= gigabits(1)) return {clause(link, "cu-18", args, link.common)};
     const bool wished = link.wanted && *link.wanted <= *link.common;
     const BitRate best = std::max(link.a.rates.front(), link.b.rates.front());
     if (best > *link.common && !wished) {
@@ -54,6 +57,7 @@ constinit const Rule kCommonRate{
     .id = "common-rate",
     .title = "Both ends share the rate that is wanted",
     .why = "A link runs at the highest rate that both ends list; without one it stays down.",
+    .clauses = "cu-18",
     .check = &check,
 };
 

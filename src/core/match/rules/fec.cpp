@@ -1,84 +1,119 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/match/clause.h"
 #include "core/match/direct_attach.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
 namespace {
 
-/// The name in fec.csv of a host setting at this rate.
-std::string modeName(plan::Fec fec, BitRate rate)
+/// The mode that a host setting means at this rate; null where nothing is set.
+const kb::FecMode* modeOf(const LinkEnd& end, const LinkContext& link)
 {
-    switch (fec) {
-    case plan::Fec::BaseR: return "base-r";
-    case plan::Fec::Rs: return rate == gigabits(50) ? "rs544" : "rs528";
-    default: return "none";
+    if (!end.port || !end.port->fec || *end.port->fec == plan::Fec::Auto) return nullptr;
+    switch (*end.port->fec) {
+    case plan::Fec::BaseR: return link.kb.fecMode("base-r");
+    case plan::Fec::Rs: return link.kb.fecMode(*link.common == gigabits(50) ? "rs544" : "rs528");
+    default: return link.kb.fecMode("none");
     }
-}
-
-std::string spoken(std::string_view mode)
-{
-    if (mode == "none") return "no FEC";
-    if (mode == "base-r") return "BASE-R FEC (Clause 74)";
-    return mode == "rs544" ? "RS-FEC (544,514)" : "RS-FEC (528,514)";
-}
-
-int strength(std::string_view mode) { return mode == "none" ? 0 : mode == "base-r" ? 1 : 2; }
-
-std::optional<plan::Fec> settingOf(const LinkEnd& end)
-{
-    if (!end.port || !end.port->fec || *end.port->fec == plan::Fec::Auto) return std::nullopt;
-    return end.port->fec;
 }
 
 Outcomes belowFecRates(const LinkContext& link)
 {
     Outcomes found;
     const auto look = [&](const LinkEnd& end, Spot spot) {
-        const auto setting = settingOf(end);
-        if (!setting || *setting == plan::Fec::None) return;
+        const kb::FecMode* mode = modeOf(end, link);
+        if (!mode || mode->id == "none") return;
         found.push_back({Verdict::NoLink, {}, "{end} is set to {mode}, which does not exist at {rate}: switch FEC off there",
-                         {{"end", end.name}, {"mode", spoken(modeName(*setting, *link.common))}, {"rate", *link.common}}, {"802.3-49", Certainty::Standard}, spot, "fec-rate"});
+                         {{"end", end.name}, {"mode", mode->name}, {"rate", *link.common}}, {"802.3-49", Certainty::Standard}, spot, "fec-rate"});
     };
     look(link.a, Spot::CageA);
     look(link.b, Spot::CageB);
     return found;
 }
 
-Outcomes check(const LinkContext& link)
+/// What the lead asks for: its class or kind where stated, else what its length needs.
+std::string requiredOf(const LinkContext& link, const kb::FecRule& rule)
 {
-    if (!link.common || !link.a.phy || !link.hasFarEnd() || link.isOn(kb::MediumKind::TwistedPair) || link.isOn(kb::MediumKind::Coax)) return {};
-    const kb::FecRule* rule = link.kb.fecRule(link.a.phy->id);
-    // A dual-rate optic running at its lower rate has no FEC there.
-    if (!rule || *link.common <= gigabits(10)) return belowFecRates(link);
-    std::string required = rule->required;
-    if (link.isCaptive() && link.length && link.weakest)
-        if (const auto fit = directAttachFit(link.kb, *link.a.phy, *link.weakest, *link.length); fit.row) required = fit.row->leastFec;
-    const auto a = settingOf(link.a);
-    const auto b = settingOf(link.b);
-    const std::string modeA = a ? modeName(*a, *link.common) : "";
-    const std::string modeB = b ? modeName(*b, *link.common) : "";
-    text::Args args{{"a", link.a.name}, {"b", link.b.name}, {"modeA", spoken(modeA)}, {"modeB", spoken(modeB)}, {"text", rule->text}, {"required", spoken(required)}};
+    if (!link.isCaptive()) return rule.required;
+    if (const std::string_view kind = link.runWord("aoc-code"); !kind.empty()) return kind == "needs-fec" ? "rs528" : "none";
+    if (*link.common == gigabits(25)) {
+        const std::string_view lead = link.runWord("class");
+        if (!lead.empty()) return lead == "l" ? "rs528" : lead == "s" ? "base-r" : "none";
+    }
+    if (link.length && link.weakest)
+        if (const auto fit = directAttachFit(link.kb, *link.a.phy, *link.weakest, *link.length); fit.row) return fit.row->leastFec;
+    return rule.required;
+}
+
+/// Too little correction, by what is short of it.
+std::string_view shortOf(const LinkContext& link, std::string_view required)
+{
+    if (link.isOn(kb::MediumKind::ActiveOptical)) return "fe-10";
+    if (link.isOn(kb::MediumKind::DirectAttach) && *link.common == gigabits(25)) return required == "base-r" ? "fe-04" : "fe-05";
+    return *link.common >= gigabits(100) ? "fe-06" : "fe-03";
+}
+
+void equalButShort(const LinkContext& link, const kb::FecRule& rule, const kb::FecMode& required, text::Args args, Outcomes& found)
+{
+    const std::string_view id = shortOf(link, required.id);
+    Outcome made = clause(link, id, args, *link.common);
+    if (made.pattern.empty()) made.pattern = "both ends run {modeA}; {text}. It needs {required}: without it errors go uncorrected";
+    if (rule.without == Verdict::NoLink) {
+        made.verdict = Verdict::NoLink;
+        made.rate.reset();
+    }
+    found.push_back(std::move(made));
+}
+
+void agree(const LinkContext& link, const kb::FecRule& rule, Outcomes& found)
+{
+    const kb::FecMode* required = link.kb.fecMode(requiredOf(link, rule));
+    const kb::FecMode* a = modeOf(link.a, link);
+    const kb::FecMode* b = modeOf(link.b, link);
+    if (!required) return;
+    const bool inModule = link.a.phy->fecRequired == "module";
+    const std::string fitsId = link.a.phy->id == "40gbase-cr4" ? "fe-11" : "fe-01";
+    text::Args args{{"a", link.a.name}, {"b", link.b.name}, {"modeA", a ? a->name : std::string()}, {"modeB", b ? b->name : std::string()}, {"text", rule.text}, {"required", required->name}};
     const auto made = [&](Verdict verdict, std::string pattern, std::string caseId) {
-        return Outcomes{{verdict, verdict == Verdict::NoLink ? std::nullopt : link.common, std::move(pattern), args, rule->from, Spot::Between, std::move(caseId)}};
+        found.push_back({verdict, verdict == Verdict::NoLink ? std::nullopt : link.common, std::move(pattern), args, rule.from, Spot::Between, std::move(caseId)});
     };
-    if (a && b && modeA != modeB) return made(Verdict::NoLink, "{a} runs {modeA}, {b} runs {modeB}: the blocks do not align. Set both ends alike ({required})", "fe-02");
+    if (a && b && a != b) {
+        const bool longReach = link.a.phy->id == "100gbase-lr4" || link.a.phy->id == "100gbase-er4";
+        return made(Verdict::NoLink, "{a} runs {modeA}, {b} runs {modeB}: the blocks do not align. Set both ends alike ({required})", inModule ? "fe-07" : longReach ? "fe-08" : "fe-02");
+    }
     if (!a && !b) {
-        if (required == "none") return made(Verdict::Fits, "{text}", "fe-01");
-        return made(Verdict::Fits, "{text}: see that both hosts run {required}", "fe-01");
+        if (required->id == "none") return made(Verdict::Fits, "{text}", fitsId);
+        return made(Verdict::Fits, "{text}: see that both hosts run {required}", fitsId);
     }
     if (!a || !b) {
         args.emplace_back("silent", text::Arg(a ? link.b.name : link.a.name));
         return made(Verdict::Unknown, "The FEC setting of {silent} is not known: read it, it must equal the other end's", "fec-unknown");
     }
-    if (std::find(rule->allowed.begin(), rule->allowed.end(), modeA) == rule->allowed.end() && modeA != "none")
-        return made(modeA == "rs528" ? Verdict::Marginal : Verdict::NoLink, "both ends run {modeA}, which {text}", "fec-not-allowed");
-    if (strength(modeA) < strength(required)) {
-        const Verdict verdict = rule->without == Verdict::Fits ? Verdict::Marginal : rule->without;
-        return made(verdict, "both ends run {modeA}; {text}. It needs {required}: without it errors go uncorrected", "fe-03");
-    }
-    return made(Verdict::Fits, "{modeA} at both ends, as it should be: {text}", "fe-01");
+    const bool allowed = a->id == "none" || std::find(rule.allowed.begin(), rule.allowed.end(), a->id) != rule.allowed.end();
+    if (allowed && a->strength < required->strength) return equalButShort(link, rule, *required, std::move(args), found);
+    if (!allowed) return made(a->setting == "rs" ? Verdict::Marginal : Verdict::NoLink, "both ends run {modeA}, but {text}", inModule ? "fe-07" : "fec-not-allowed");
+    made(Verdict::Fits, "{modeA} at both ends, as it should be: {text}", fitsId);
+}
+
+void counters(const LinkContext& link, Outcomes& found)
+{
+    for (const LinkEnd* end : {&link.a, &link.b})
+        if (end->is("fec-errors", "rising")) found.push_back(clause(link, "fe-12", {{"end", end->name}}, link.common, end == &link.a ? Spot::CageA : Spot::CageB));
+}
+
+Outcomes check(const LinkContext& link)
+{
+    if (!link.common || !link.a.phy || !link.hasFarEnd() || (!link.isCaptive() && !link.isOnFibre())) return {};
+    const kb::FecRule* rule = link.kb.fecRule(link.a.phy->id);
+    // A dual-rate optic running at its lower rate has no FEC there.
+    if (!rule || *link.common <= gigabits(10)) return belowFecRates(link);
+    Outcomes found;
+    if (*link.common == gigabits(40) && !link.isCaptive()) return belowFecRates(link);
+    agree(link, *rule, found);
+    counters(link, found);
+    return found;
 }
 
 }  // namespace
@@ -87,6 +122,7 @@ constinit const Rule kFec{
     .id = "fec",
     .title = "Error correction is equal at both ends and allowed at the rate",
     .why = "Two ends with different error correction never lock; a PHY that needs it shows errors without it.",
+    .clauses = "fe-01 fe-02 fe-03 fe-04 fe-05 fe-06 fe-07 fe-08 fe-10 fe-11 fe-12",
     .check = &check,
 };
 

@@ -14,6 +14,9 @@ bool takes(const LinkEnd& end, const LinkContext& link, kb::MediumKind medium)
     }
     if (end.cage->family == "rj45") return medium == kb::MediumKind::TwistedPair;
     if (end.cage->family == "coax") return medium == kb::MediumKind::Coax;
+    if (end.cage->family == "mains") return medium == kb::MediumKind::PowerLine;
+    if (end.cage->family == "radio") return medium == kb::MediumKind::Radio;
+    if (medium == kb::MediumKind::Coax || medium == kb::MediumKind::PowerLine || medium == kb::MediumKind::Radio) return false;
     return true;  // an empty cage takes a lead or, with a module, anything
 }
 
@@ -30,9 +33,10 @@ Outcomes check(const LinkContext& link)
     };
     look(link.a, link.stretches.front(), Spot::MediumA);
     look(link.b, link.stretches.back(), Spot::MediumB);
-    for (std::size_t i = 1; i < link.stretches.size(); ++i) {
-        const kb::Medium* before = link.stretches[i - 1].medium;
-        const kb::Medium* after = link.stretches[i].medium;
+    const std::vector<const Stretch*> cables = link.cables();
+    for (std::size_t i = 1; i < cables.size(); ++i) {
+        const kb::Medium* before = cables[i - 1]->medium;
+        const kb::Medium* after = cables[i]->medium;
         if (before && after && before->kind != after->kind && !(kb::isFibre(before->kind) && kb::isFibre(after->kind)))
             found.push_back({Verdict::NoLink, {}, "{before} meets {after} at a panel: they do not join without a converter",
                              {{"before", before->name}, {"after", after->name}}, {"own", Certainty::Standard}, Spot::Between, "media-meet"});
@@ -40,6 +44,9 @@ Outcomes check(const LinkContext& link)
             found.push_back({Verdict::NoLink, {}, "{before} joins {after}: multimode and single-mode fibre lose about 15 dB where they meet",
                              {{"before", before->name}, {"after", after->name}}, {"practice", Certainty::Typical}, Spot::Between, "fo-20"});
     }
+    for (const Stretch& stretch : link.stretches)
+        if (stretch.cord && stretch.medium && link.kind && stretch.medium->kind != *link.kind && !(kb::isFibre(stretch.medium->kind) && link.isOnFibre()))
+            found.push_back({Verdict::NoLink, {}, "a cord of {cord} does not join {run}", {{"cord", stretch.medium->name}, {"run", stretch.run->label}}, {"own", Certainty::Standard}, Spot::Between, "media-meet"});
     for (const Stretch& stretch : link.stretches)
         if (!stretch.medium)
             found.push_back({Verdict::Unknown, {}, "The kind of cable of run {run} is not known: read the print on its jacket",
@@ -53,6 +60,7 @@ constinit const Rule kMediumMeetsPort{
     .id = "medium-meets-port",
     .title = "The cable plugs into what stands at its ends",
     .why = "A plug of another family does not go in, and two kinds of cable do not join at a panel.",
+    .clauses = "fo-20",
     .check = &check,
 };
 

@@ -1,55 +1,94 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/match/clause.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
 namespace {
 
+text::Args argsOf(const LinkEnd& end)
+{
+    text::Args args{{"end", end.name}, {"cage", end.cage->name}, {"module", end.module ? end.module->name : end.port->module}};
+    if (end.module) args.emplace_back("rate", text::Arg(end.module->rates.front()));
+    if (end.port->forced) args.emplace_back("forced", text::Arg(*end.port->forced));
+    return args;
+}
+
+/// A deeper cage takes the shallow modules of its family, never the other way round.
+bool goesInto(const kb::Cage& module, const kb::Cage& cage) { return module.family == cage.family || module.family + "-deep" == cage.family; }
+
+bool usesAdapter(const LinkEnd& end, const kb::Cage& home) { return end.is("adapter", "qsfp-to-sfp") && home.family == "sfp" && end.cage->family.starts_with("qsfp"); }
+
+/// A slower cage or a slower setting, by what kind of module it is.
+std::string_view slowerClause(const LinkEnd& end, BitRate runs)
+{
+    if (end.module->rates.size() > 1 && runs < end.module->rates.front() && end.module->adapts == kb::Adapts::No) return "md-08";
+    if (end.cage->family.starts_with("qsfp")) return "md-11";
+    return runs <= gigabits(1) ? "md-02" : "md-09";
+}
+
+/// The module is faster than anything the cage is made for, by cage.
+std::string_view tooFastClause(const LinkEnd& end)
+{
+    if (end.cage->family.starts_with("qsfp")) return "md-10";
+    return end.cage->rate <= gigabits(1) ? "md-04" : "md-07";
+}
+
 std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot spot)
 {
     if (!end.port || !end.cage) return std::nullopt;
-    const auto outcome = [&](Verdict verdict, std::optional<BitRate> rate, std::string pattern, std::string caseId, Certainty certainty = Certainty::Typical) {
-        text::Args args{{"end", end.name}, {"cage", end.cage->name}, {"module", end.module ? end.module->name : end.port->module}};
-        if (end.module) args.emplace_back("rate", text::Arg(end.module->rates.front()));
-        if (end.port->forced) args.emplace_back("forced", text::Arg(*end.port->forced));
-        if (rate) args.emplace_back("runs", text::Arg(*rate));
-        return Outcome{verdict, rate, std::move(pattern), std::move(args), {end.cage->from.source, certainty}, spot, std::move(caseId)};
+    const auto own = [&](Verdict verdict, std::string pattern, std::string caseId, Certainty certainty = Certainty::Typical) {
+        return Outcome{verdict, std::nullopt, std::move(pattern), argsOf(end), {end.cage->from.source, certainty}, spot, std::move(caseId)};
+    };
+    const auto numbered = [&](std::string_view id, std::optional<BitRate> rate = {}) {
+        text::Args args = argsOf(end);
+        if (rate)
+            for (auto& [name, value] : args)
+                if (name == "rate") value = *rate;
+        return clause(link, id, std::move(args), rate, spot);
     };
     if (!end.cage->holdsModule) {
         if (end.port->module.empty()) return std::nullopt;
-        return outcome(Verdict::NoLink, {}, "{end} is a fixed {cage} socket: no module goes into it", "no-cage", Certainty::Standard);
+        return own(Verdict::NoLink, "{end} is a fixed {cage} socket: no module goes into it", "no-cage", Certainty::Standard);
     }
-    if (end.port->module.empty()) {
+    if (!end.module && !end.port->module.empty()) return own(Verdict::Unknown, "{module} in {end} is not in the catalogue: choose one that is, or add it", "unknown-module");
+    if (!end.module) {
         if (link.isCaptive()) return std::nullopt;
-        return outcome(Verdict::Unknown, {}, "{end} is an empty {cage} cage: choose the module", "empty-cage", Certainty::Standard);
+        return own(Verdict::Unknown, "{end} is an empty {cage} cage: choose the module", "empty-cage", Certainty::Standard);
     }
-    if (!end.module) return outcome(Verdict::Unknown, {}, "{module} in {end} is not in the catalogue: choose one that is", "unknown-module");
     const kb::Cage* home = link.kb.cage(end.module->cage);
-    if (!home || home->family != end.cage->family)
-        return outcome(Verdict::NoLink, {}, "the {module} does not go into the {cage} cage of {end}", "md-12", Certainty::Standard);
+    if (home && usesAdapter(end, *home)) {
+        if (end.is("single-lane", "no")) return numbered("md-14");
+        if (end.is("single-lane", "yes")) return numbered("md-13", end.rates.empty() ? std::nullopt : std::optional(end.rates.front()));
+        return own(Verdict::Unknown, "an adapter puts the {module} on lane 1 of {end}: look whether the host lists a single-lane rate there", "md-13");
+    }
+    if (!home || !goesInto(*home, *end.cage)) return numbered("md-12");
     const auto offered = [&](BitRate rate) { return std::find(end.hostRates.begin(), end.hostRates.end(), rate) != end.hostRates.end(); };
     if (!end.rates.empty()) {
         const BitRate runs = end.rates.front();
         const bool isEnough = link.wanted && *link.wanted <= runs;
-        if (runs < end.cage->rate && !end.port->forced && !isEnough)
-            return outcome(Verdict::Limited, runs, "the {module} runs at {runs} in the {cage} cage of {end}", "md-09");
-        return outcome(Verdict::Fits, {}, "the {module} belongs in the {cage} cage of {end}", "md-01", Certainty::Standard);
+        const bool lowerOfTwo = link.common && end.module->rates.size() > 1 && kb::isFibre(link.kb.phy(end.module->phy)->medium) && *link.common < end.module->rates.front();
+        if (lowerOfTwo && !isEnough && !end.is("rate-select", "yes")) return numbered("md-08", link.common);
+        if (runs < end.cage->rate && !end.port->forced && !isEnough && !end.splits) return numbered(slowerClause(end, runs), runs);
+        Outcome fits = numbered("md-01");
+        fits.pattern = "the {module} belongs in the {cage} cage of {end}";
+        return fits;
     }
-    const bool tooFast = std::none_of(end.module->rates.begin(), end.module->rates.end(), [&](BitRate rate) { return rate <= end.cage->rate; });
-    if (tooFast)
-        return outcome(Verdict::NoLink, {}, "the {module} is built for {rate} only; the {cage} cage of {end} is slower", "md-07");
+    const BitRate slowest = *std::min_element(end.module->rates.begin(), end.module->rates.end());
+    if (slowest > end.cage->rate) return numbered(tooFastClause(end));
     if (end.port->forced && !offered(end.module->rates.front()))
-        return outcome(Verdict::NoLink, {}, "{end} is forced to {forced}; the {module} runs at {rate} only. Set the port to {rate}, or fit a module of {forced}", "forced");
-    if (end.ratesStated) return outcome(Verdict::NoLink, {}, "{end} does not list {rate}, and the {module} runs at nothing else", "md-03");
-    return outcome(Verdict::Unknown, {}, "hosts seldom offer {rate} in a {cage} cage: look for it in the list of {end}", "md-03");
+        return own(Verdict::NoLink, "{end} is forced to {forced}; the {module} runs at {rate} only. Set the port to {rate}, or fit a module of {forced}", "forced");
+    if (end.ratesStated && slowest <= gigabits(1)) return numbered("md-03");
+    if (end.ratesStated) return own(Verdict::NoLink, "{end} does not list {rate}, and the {module} runs at nothing else", "md-09");
+    return own(Verdict::Unknown, "hosts seldom offer {rate} in a {cage} cage: look for it in the list of {end}", "md-03");
 }
 
 Outcomes check(const LinkContext& link)
 {
     Outcomes found;
-    if (auto outcome = judge(link.a, link, Spot::CageA)) found.push_back(*outcome);
-    if (auto outcome = judge(link.b, link, Spot::CageB)) found.push_back(*outcome);
+    if (auto outcome = judge(link.a, link, Spot::CageA)) found.push_back(std::move(*outcome));
+    if (auto outcome = judge(link.b, link, Spot::CageB)) found.push_back(std::move(*outcome));
     return found;
 }
 
@@ -59,6 +98,7 @@ constinit const Rule kModuleInCage{
     .id = "module-in-cage",
     .title = "Each module runs in its cage",
     .why = "An optic runs only at the rate it was built for; the cage decides the most, the host's setting decides the actual rate.",
+    .clauses = "md-01 md-02 md-03 md-04 md-07 md-08 md-09 md-10 md-11 md-12 md-13 md-14",
     .check = &check,
 };
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/match/optical_budget.h"
+#include "core/match/clause.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
@@ -19,6 +20,24 @@ std::optional<Outcome> lossOutcome(const LinkContext& link, const kb::Phy& phy, 
     return Outcome{Verdict::NoLink, {}, "{working}, and even {typical} as usually measured is more than the {allowed} allowed for {phy}", args, reach->from, Spot::Between, "fo-05"};
 }
 
+/// The next size that is sold.
+Decibel attenuatorFor(Decibel excess)
+{
+    for (double size : {1.0, 2.0, 3.0, 5.0, 7.0, 10.0, 15.0})
+        if (excess <= Decibel::of(size)) return Decibel::of(size);
+    return excess;
+}
+
+/// A long-reach optic is made for a path that takes some light.
+std::optional<Outcome> madeForDistance(const LinkContext& link, const kb::Phy& phy, const OpticalLoss& loss)
+{
+    const kb::Optics* optics = link.kb.opticsOf(phy.id);
+    if (!optics || optics->txMax <= optics->rxMax) return std::nullopt;
+    const Decibel least = optics->txMax - optics->rxMax;
+    if (loss.typical >= least) return std::nullopt;
+    return clause(link, "fo-25", {{"phy", phy.name}, {"least", least}, {"loss", loss.typical}}, phy.rate);
+}
+
 /// A receiver too close to a strong transmitter is blinded, some kinds for good.
 std::optional<Outcome> overload(const LinkContext& link, const kb::Phy& sender, const kb::Phy& receiver, const OpticalLoss& loss, Spot spot)
 {
@@ -30,8 +49,8 @@ std::optional<Outcome> overload(const LinkContext& link, const kb::Phy& sender, 
     const bool burns = to->damage && strongest > *to->damage;
     const bool fragile = receiver.id == "10g-zr";
     return Outcome{burns || fragile ? Verdict::Unsafe : Verdict::Marginal, receiver.rate,
-                   "up to {level} may reach a receiver that takes {limit}: put in an attenuator of at least {excess}" + std::string(burns || fragile ? " before switching on, or the receiver may be destroyed" : ""),
-                   {{"level", strongest}, {"limit", to->rxMax}, {"excess", strongest - to->rxMax}}, to->from, spot, "fo-18"};
+                   "up to {level} may reach a receiver that takes {limit}: put in an attenuator of {attenuator} at its end (at least {excess})" + std::string(burns || fragile ? " before switching on, or the receiver may be destroyed" : ""),
+                   {{"level", strongest}, {"limit", to->rxMax}, {"excess", strongest - to->rxMax}, {"attenuator", attenuatorFor(strongest - to->rxMax)}}, to->from, spot, "fo-18"};
 }
 
 Outcomes check(const LinkContext& link)
@@ -46,6 +65,7 @@ Outcomes check(const LinkContext& link)
         if (auto outcome = lossOutcome(link, *link.b.phy, *loss)) found.push_back(*outcome);
     if (auto outcome = overload(link, *link.a.phy, *link.b.phy, *loss, Spot::MediumB)) found.push_back(*outcome);
     if (auto outcome = overload(link, *link.b.phy, *link.a.phy, *loss, Spot::MediumA); outcome && link.a.phy != link.b.phy) found.push_back(*outcome);
+    if (auto outcome = madeForDistance(link, *link.a.phy, *loss)) found.push_back(*outcome);
     return found;
 }
 
@@ -55,6 +75,7 @@ constinit const Rule kOpticalLoss{
     .id = "optical-loss",
     .title = "The light that arrives is neither too weak nor too strong",
     .why = "Each metre and each joint takes light; the standard allows a sum, and a receiver has an upper limit too.",
+    .clauses = "fo-01 fo-04 fo-05 fo-18 fo-25",
     .check = &check,
 };
 

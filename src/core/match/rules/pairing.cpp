@@ -1,10 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/clause.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
 namespace {
 
 bool isOneStrand(const kb::Phy& phy) { return phy.wavelengths.find('/') != std::string::npos; }
+
+/// The optic at an end; of a broken-out one, what its lane speaks.
+const kb::Phy* spokenBy(const LinkContext& link, const LinkEnd& end)
+{
+    if (!end.module) return nullptr;
+    const kb::Phy* own = link.kb.phy(end.module->phy);
+    return own && end.splits == own->lanes && !own->lanePhy.empty() ? link.kb.phy(own->lanePhy) : own;
+}
 
 std::string whyNot(const kb::Phy& a, const kb::Phy& b)
 {
@@ -17,8 +26,8 @@ std::string whyNot(const kb::Phy& a, const kb::Phy& b)
 
 Outcomes check(const LinkContext& link)
 {
-    const kb::Phy* a = link.a.module ? link.kb.phy(link.a.module->phy) : nullptr;
-    const kb::Phy* b = link.b.module ? link.kb.phy(link.b.module->phy) : nullptr;
+    const kb::Phy* a = spokenBy(link, link.a);
+    const kb::Phy* b = spokenBy(link, link.b);
     if (!a || !b || !kb::isFibre(a->medium) || !kb::isFibre(b->medium)) return {};
     text::Args args{{"a", a->name}, {"b", b->name}, {"windowA", std::to_string(a->windowNm)}, {"windowB", std::to_string(b->windowNm)},
                     {"lanesA", std::to_string(a->lanes)}, {"lanesB", std::to_string(b->lanes)}, {"wavesA", a->wavelengths}, {"wavesB", b->wavelengths}};
@@ -31,6 +40,7 @@ Outcomes check(const LinkContext& link)
         if (tooLong) return {{Verdict::Marginal, pair->rate, "{a} facing {b} is good for {upTo} only: {text}", args, pair->from, Spot::Between, "pairing"}};
         return {{pair->verdict, pair->rate, "{a} facing {b}: {text}", args, pair->from, Spot::Between, "pairing"}};
     }
+    if (isOneStrand(*a) && isOneStrand(*b) && a != b) return {clause(link, "fo-17", args)};
     return {{Verdict::NoLink, {}, "{a} does not talk to {b}: " + whyNot(*a, *b), args, {a->from.source, weaker(a->from.certainty, b->from.certainty)}, Spot::Between,
              isOneStrand(*a) && a == b ? "fo-16" : "fo-08"}};
 }
@@ -41,6 +51,7 @@ constinit const Rule kPairing{
     .id = "pairing",
     .title = "The two optics hear each other",
     .why = "A receiver sees only its own window, lane count and line rate.",
+    .clauses = "fo-01 fo-08 fo-16 fo-17",
     .check = &check,
 };
 

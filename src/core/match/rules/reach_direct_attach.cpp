@@ -8,9 +8,6 @@ namespace {
 Outcomes check(const LinkContext& link)
 {
     if (!link.isCaptive() || !link.common || !link.weakest) return {};
-    if (link.a.cage && link.b.cage && link.a.cage->family != link.b.cage->family)
-        return {{Verdict::NoLink, {}, "a lead from {cageA} to {cageB} is a break-out: it makes several links, not one",
-                 {{"cageA", link.a.cage->name}, {"cageB", link.b.cage->name}}, {"practice", Certainty::Typical}, Spot::Between, "md-24"}};
     const kb::Phy* phy = link.kb.directAttachPhy(*link.common);
     if (!phy) return {};
     text::Args args{{"phy", phy->name}, {"medium", link.weakest->name}};
@@ -36,6 +33,7 @@ constinit const Rule kReachDirectAttach{
     .id = "reach-direct-attach",
     .title = "The lead is short enough for its rate",
     .why = "A long thin lead loses more at the higher rate than the receiver can make up for.",
+    .clauses = "fe-09",
     .check = &check,
 };
 

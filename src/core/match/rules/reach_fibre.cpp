@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/clause.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
@@ -26,6 +27,15 @@ Outcome judge(const LinkContext& link, const kb::Phy& phy)
     if (!link.length)
         return made(Verdict::Unknown, "The length of this {medium} run was never measured: {phy} reaches {reach}", reach->from, "length-unknown");
     args.emplace_back("length", text::Arg(*link.length));
+    if (reach->condition.starts_with("mode-conditioning")) {
+        const bool fitted = link.runWord("conditioning") == "yes";
+        if (fitted && *link.length <= reach->max) return clause(link, "fo-11", std::move(args), phy.rate);
+        if (!fitted) {
+            Outcome plain = clause(link, "fo-12", std::move(args), phy.rate);
+            if (*link.length > Length::of(300)) plain.verdict = Verdict::Marginal;
+            return plain;
+        }
+    }
     const std::string also = reach->condition.empty() ? "" : " ({condition})";
     if (*link.length <= reach->max) return made(Verdict::Fits, "{length} of {medium}; {phy} reaches {reach}" + also, reach->from, "fo-01");
     const bool byLittle = link.length->steps() * 5 <= reach->max.steps() * 6;
@@ -49,6 +59,12 @@ Outcomes check(const LinkContext& link)
     bool thick = false, thin = false;
     for (const Stretch& stretch : link.stretches)
         if (stretch.medium && stretch.medium->kind == kb::MediumKind::Multimode) (stretch.medium->grade == 1 ? thick : thin) = true;
+    if (thin && !thick) {
+        std::vector<std::string> grades;
+        for (const Stretch& stretch : link.stretches)
+            if (stretch.medium && std::find(grades.begin(), grades.end(), stretch.medium->name) == grades.end()) grades.push_back(stretch.medium->name);
+        if (grades.size() > 1) found.push_back(clause(link, "fo-06", {{"grades", text::joined(grades, " and ")}, {"weakest", link.weakest->name}}));
+    }
     if (thick && thin)
         found.push_back({Verdict::Marginal, {}, "fibre of 62.5 µm and of 50 µm core meet in this channel: 1 to 5 dB are lost at the joint", {},
                          {"practice", Certainty::Typical}, Spot::Between, "fo-07"});
@@ -61,6 +77,7 @@ constinit const Rule kReachFibre{
     .id = "reach-fibre",
     .title = "The fibre is no longer than the optic reaches",
     .why = "Past the reach, dispersion closes the eye: a good power reading never excuses too long a multimode run.",
+    .clauses = "fo-01 fo-02 fo-03 fo-06 fo-07 fo-09 fo-10 fo-11 fo-12",
     .check = &check,
 };
 

@@ -62,7 +62,13 @@ Outcomes check(const LinkContext& link)
             pattern += ". The two ports share nothing between that and {fallback}";
         }
     }
-    Outcomes found{{row->verdict, rate, pattern, args, row->from, Spot::Between, row->id}};
+    // The ends agree on a rate the cable does not carry; without a lower one they try for ever.
+    Verdict verdict = row->verdict;
+    if (row->plan && *row->plan < *link.common && !rate) {
+        verdict = Verdict::NoLink;
+        pattern += ". The ports know no lower rate";
+    }
+    Outcomes found{{verdict, rate, pattern, args, row->from, Spot::Between, row->id}};
     if (auto short1 = moduleReach(link, link.a, Spot::MediumA)) found.push_back(*short1);
     if (auto short2 = moduleReach(link, link.b, Spot::MediumB)) found.push_back(*short2);
     return found;
@@ -74,6 +80,7 @@ constinit const Rule kReachTwistedPair{
     .id = "reach-twisted-pair",
     .title = "The copper channel carries the rate over its length",
     .why = "Too long or too poor a cable trains to a lower rate, drops frames or stays down.",
+    .clauses = "cu-01 cu-02 cu-03 cu-04 cu-05 cu-06 cu-07 cu-08 cu-09 cu-10 cu-11 cu-12 cu-13 cu-14 cu-15 cu-16 cu-17 cu-37 md-17",
     .check = &check,
 };
 

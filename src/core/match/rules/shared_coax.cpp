@@ -1,24 +1,81 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
+#include "core/match/clause.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
 namespace {
 
+const kb::CoaxGeneration* generationOf(const LinkContext& link, const LinkEnd& end)
+{
+    const std::string_view stated = end.word("coax-version");
+    return link.kb.coaxGeneration(stated.empty() ? "2.5" : stated);
+}
+
+void generations(const LinkContext& link, Outcomes& found)
+{
+    const kb::CoaxGeneration* a = generationOf(link, link.a);
+    const kb::CoaxGeneration* b = generationOf(link, link.b);
+    if (!a || !b || !link.common) return;
+    const bool aIsOlder = a->order < b->order;
+    const kb::CoaxGeneration& older = aIsOlder ? *a : *b;
+    const BitRate low = std::min(older.low, *link.common), high = std::min(older.high, *link.common);
+    const std::string share = text::rate(low, 2) + " to " + text::rate(high, 3);
+    if (a->order != b->order)
+        found.push_back(clause(link, "cx-10", {{"end", (aIsOlder ? link.a : link.b).name}, {"version", older.name}, {"share", share}}, std::min(older.mac, *link.common)));
+    else
+        found.push_back(clause(link, "cx-01", {{"share", share}}, std::min(older.mac, *link.common)));
+    for (const LinkEnd* end : {&link.a, &link.b})
+        if (const auto port = end->port->traits.as<BitRate>("adapter-port"); port && *port < generationOf(link, *end)->mac && generationOf(link, *end)->id == "2.5")
+            found.push_back(clause(link, "cx-02", {{"end", end->name}, {"rate", *port}}, *port, end == &link.a ? Spot::CageA : Spot::CageB));
+}
+
+void bands(const LinkContext& link, Outcomes& found)
+{
+    const auto bandOf = [&](const LinkEnd& end) { return link.kb.coaxBand(end.port->traits.has("coax-band") ? end.word("coax-band") : "d"); };
+    const kb::CoaxBand* a = bandOf(link.a);
+    const kb::CoaxBand* b = bandOf(link.b);
+    if (!a || !b) return;
+    const bool bothStated = link.a.port->traits.has("coax-band") && link.b.port->traits.has("coax-band");
+    if (bothStated && (a->high < b->low || b->high < a->low)) found.push_back(clause(link, "cx-08", {{"a", link.a.name}, {"b", link.b.name}, {"bandA", a->name}, {"bandB", b->name}}));
+    for (const Stretch* cable : link.cables()) {
+        const plan::Traits& traits = cable->run->traits;
+        if (traits.yes("satellite") && (a->clashesWithSatellite || b->clashesWithSatellite)) found.push_back(clause(link, "cx-05"));
+        const auto internet = traits.as<Frequency>("docsis");
+        if (internet && internet->in() >= 1125 && (a->clashesWithCableInternet || b->clashesWithCableInternet))
+            found.push_back(clause(link, "cx-06", {{"docsis", text::number(internet->in()) + " MHz"}}, link.common));
+    }
+}
+
+void parts(const LinkContext& link, Outcomes& found)
+{
+    for (const Stretch* cable : link.cables()) {
+        const plan::Traits& traits = cable->run->traits;
+        const auto rated = traits.as<Frequency>("splitter-mhz");
+        if (rated && rated->in() < 1650) found.push_back(clause(link, "cx-03", {{"rated", text::number(rated->in()) + " MHz"}}, link.common));
+        if (traits.is("entry-filter", "no")) found.push_back(clause(link, "cx-04"));
+        if (traits.is("amplifier", "one-way")) found.push_back(clause(link, "cx-07"));
+    }
+}
+
 Outcomes check(const LinkContext& link)
 {
-    if (!link.isOn(kb::MediumKind::Coax) || !link.common) return {};
-    const kb::Hop* hop = link.kb.hop("coax-2.5");
-    if (!hop) return {};
-    return {{Verdict::Limited, link.common, "coax adapters share one half-duplex channel: expect {low} to {high} in the sum of both directions",
-             {{"low", hop->carries.low}, {"high", hop->carries.high}}, hop->from, Spot::Between, "cx-01"}};
+    Outcomes found;
+    if (!link.isOn(kb::MediumKind::Coax) || !link.hasFarEnd()) return found;
+    generations(link, found);
+    bands(link, found);
+    parts(link, found);
+    return found;
 }
 
 }  // namespace
 
 constinit const Rule kSharedCoax{
     .id = "shared-coax",
-    .title = "A coax hop is shared and half duplex",
-    .why = "Both directions and all adapters take turns on the same cable.",
+    .title = "Coax adapters meet on one band and share it",
+    .why = "Both directions and all adapters take turns on the same cable; another band, an amplifier or a satellite signal keeps them apart.",
+    .clauses = "cx-01 cx-02 cx-03 cx-04 cx-05 cx-06 cx-07 cx-08 cx-10",
     .check = &check,
 };
 

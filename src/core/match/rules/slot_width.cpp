@@ -49,6 +49,7 @@ constinit const Rule kSlotWidth{
     .id = "slot-width",
     .title = "The host slot is as wide as the card needs",
     .why = "A card links at its full rate in a narrow slot and moves half of it.",
+    .clauses = "",
     .check = &check,
 };
 

@@ -1,32 +1,36 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/clause.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
 namespace {
 
+struct Effect { Verdict verdict; std::optional<BitRate> plan; };
+
+/// What the fault does to a link that would run at `rate`.
+Effect effectOf(const kb::WireFault& fault, BitRate rate)
+{
+    if (rate <= gigabits(0.1)) return {fault.at100M, fault.plan100M};
+    if (rate <= gigabits(1)) return {fault.at1G, fault.plan1G};
+    return {fault.atFast, fault.planFast};
+}
+
 Outcomes check(const LinkContext& link)
 {
-    if (!link.isOn(kb::MediumKind::TwistedPair)) return {};
     Outcomes found;
-    for (const Stretch& stretch : link.stretches) {
-        const text::Args args{{"run", stretch.run->label}};
-        switch (stretch.run->wireMap) {
-        case plan::WireMap::Untested: break;
-        case plan::WireMap::Good:
-            found.push_back({Verdict::Fits, {}, "the wire map of {run} is straight", args, {"tia-568.2", Certainty::Standard}, Spot::Between, "cu-01"});
-            break;
-        case plan::WireMap::OpenAB:
-            found.push_back({Verdict::NoLink, {}, "pair 1-2 or 3-6 of {run} is open: auto-negotiation cannot run. Terminate it anew", args, {"802.3-28", Certainty::Standard}, Spot::Between, "cu-23"});
-            break;
-        case plan::WireMap::OpenCD:
-            found.push_back({Verdict::Limited, megabytes(12.5), "pair 4-5 or 7-8 of {run} is open: what can step down settles at 100 Mb/s, the rest stays down. Terminate it anew", args,
-                             {"802.3-40", Certainty::Standard}, Spot::Between, "cu-24"});
-            break;
-        case plan::WireMap::Split:
-            found.push_back({Verdict::Marginal, megabytes(12.5), "a pair of {run} is split: it passes a continuity test and fails at speed. Terminate it anew by one scheme", args,
-                             {"tia-568.2", Certainty::Standard}, Spot::Between, "cu-26"});
-            break;
+    if (!link.isOn(kb::MediumKind::TwistedPair)) return found;
+    for (const Stretch* cable : link.cables()) {
+        const kb::WireFault* fault = cable->run->wireMap.empty() ? nullptr : link.kb.wireFault(cable->run->wireMap);
+        if (!fault) continue;
+        const Effect effect = effectOf(*fault, link.common.value_or(gigabits(1)));
+        const LinkEnd* stubborn = link.a.is("downshift", "no") ? &link.a : link.b.is("downshift", "no") ? &link.b : nullptr;
+        if (fault->clause == "cu-24" && effect.verdict == Verdict::Limited && stubborn) {
+            found.push_back(clause(link, "cu-25", {{"fault", fault->name}, {"run", cable->run->label}, {"end", stubborn->name}}));
+            continue;
         }
+        const std::string remedy = fault->remedy.empty() ? "" : ". {remedy}";
+        found.push_back({effect.verdict, effect.verdict == Verdict::NoLink ? std::nullopt : effect.plan, "{run}: {text}" + remedy,
+                         {{"run", cable->run->label}, {"text", fault->text}, {"remedy", fault->remedy}}, fault->from, Spot::Between, fault->clause});
     }
     return found;
 }
@@ -37,6 +41,7 @@ constinit const Rule kWireMap{
     .id = "wire-map",
     .title = "All four pairs are straight through",
     .why = "100 Mb/s needs two pairs, everything faster needs four.",
+    .clauses = "cu-01 cu-23 cu-24 cu-25 cu-26 cu-27 cu-28 cu-33 cu-36",
     .check = &check,
 };
 

@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <fmt/format.h>
+
+#include "core/kb/load_rows.h"
+
+namespace sokudo::kb {
+namespace {
+
+template <class Enum, std::size_t N>
+Enum oneOf(RowReader& row, std::string_view column, const std::string_view (&words)[N])
+{
+    const std::string cell = row.text(column);
+    for (std::size_t i = 0; i < N; ++i)
+        if (words[i] == cell) return static_cast<Enum>(i);
+    row.complain(fmt::format("“{}” in column {} is not known", cell, column));
+    return static_cast<Enum>(0);
+}
+
+constexpr std::string_view kOwners[] = {"device", "port", "run"};
+constexpr std::string_view kTypes[] = {"flag", "choice", "count", "length", "decibel", "level", "watt", "ohm", "celsius", "frequency", "rate"};
+
+RuleClause ruleClauseRow(RowReader& row) { return {row.text("id"), row.verdict("verdict"), row.text("when"), row.text("text"), row.text("remedy"), row.text("caution"), row.provenance()}; }
+
+Caution cautionRow(RowReader& row) { return {row.text("id"), row.text("text"), row.provenance()}; }
+
+FecMode fecModeRow(RowReader& row)
+{
+    return {row.text("id"), row.text("setting"), row.text("name"), row.whole("strength"), row.words("words"), row.whole("block_bits"), row.provenance()};
+}
+
+TraitKind traitKindRow(RowReader& row)
+{
+    return {row.text("id"), oneOf<TraitOwner>(row, "of", kOwners), oneOf<TraitType>(row, "kind", kTypes), row.text("unit"), row.maybeNumber("least"), row.maybeNumber("most"),
+            row.words("choices"), row.words("media"), row.text("name"), row.text("meaning")};
+}
+
+}  // namespace
+
+void loadRuleRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& error)
+{
+    readRows(files, "rules.csv", kb.ruleClauses, ruleClauseRow, error);
+    readRows(files, "cautions.csv", kb.cautions, cautionRow, error);
+    readRows(files, "fec_modes.csv", kb.fecModes, fecModeRow, error);
+    readRows(files, "traits.csv", kb.traitKinds, traitKindRow, error);
+}
+
+}  // namespace sokudo::kb

@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/trait_value.h"
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
+namespace sokudo::kb {
+namespace {
+
+struct Unit { std::string_view word; double factor; };
+
+/// Units a person may write, longest first where one ends another; the factor brings them to the canonical unit.
+std::vector<Unit> unitsOf(TraitType type)
+{
+    switch (type) {
+    case TraitType::Length: return {{"mm", 0.001}, {"cm", 0.01}, {"km", 1000}, {"ft", 0.3048}, {"m", 1}};
+    case TraitType::Decibel: return {{"db", 1}};
+    case TraitType::Level: return {{"dbm", 1}};
+    case TraitType::Watt: return {{"mw", 0.001}, {"w", 1}};
+    case TraitType::Ohm: return {{"ohm", 1}, {"Ω", 1}};
+    case TraitType::Celsius: return {{"°c", 1}, {"c", 1}};
+    case TraitType::Frequency: return {{"ghz", 1000}, {"mhz", 1}};
+    case TraitType::Rate: return {{"gb/s", 1e9}, {"gbps", 1e9}, {"g", 1e9}, {"mb/s", 1e6}, {"mbps", 1e6}, {"m", 1e6}};
+    case TraitType::Count: return {{"awg", 1}};
+    default: return {};
+    }
+}
+
+/// Factor of a bare number: rates are typed in Gb/s, everything else in the canonical unit.
+double bareFactor(TraitType type) { return type == TraitType::Rate ? 1e9 : 1; }
+
+std::optional<double> inCanonicalUnit(TraitType type, const std::string& typed)
+{
+    if (const auto bare = text::parseNumber(typed)) return *bare * bareFactor(type);
+    for (const Unit& unit : unitsOf(type)) {
+        if (!typed.ends_with(unit.word)) continue;
+        if (const auto value = text::parseNumber(text::trimmed(typed.substr(0, typed.size() - unit.word.size())))) return *value * unit.factor;
+    }
+    return std::nullopt;
+}
+
+/// To a millionth, without trailing zeros and never with an exponent.
+std::string decimal(double value)
+{
+    std::string made = fmt::format("{:.6f}", value);
+    while (made.back() == '0') made.pop_back();
+    if (made.back() == '.') made.pop_back();
+    return made;
+}
+
+Result<std::string> word(const TraitKind& kind, const std::string& typed, const std::vector<std::string>& known)
+{
+    if (std::find(known.begin(), known.end(), typed) != known.end()) return typed;
+    return failure(ErrorCode::BadInput, fmt::format("{} is {}, not “{}”", text::lower(kind.name), text::joined(known, ", "), typed));
+}
+
+}  // namespace
+
+Result<std::string> traitValue(const TraitKind& kind, std::string_view raw)
+{
+    const std::string typed = text::lower(text::trimmed(raw));
+    if (kind.type == TraitType::Flag) return word(kind, typed.empty() ? "yes" : typed, {"yes", "no"});
+    if (kind.type == TraitType::Choice) return word(kind, typed, kind.choices);
+    const auto value = inCanonicalUnit(kind.type, typed);
+    const std::string unit = kind.unit.empty() ? "" : " " + kind.unit;
+    if (!value) return failure(ErrorCode::BadInput, fmt::format("{} is a number{}, not “{}”", text::lower(kind.name), unit.empty() ? "" : " in" + unit, typed));
+    if (kind.type == TraitType::Count && *value != static_cast<int>(*value)) return failure(ErrorCode::BadInput, fmt::format("{} is a whole number, not “{}”", text::lower(kind.name), typed));
+    const double shown = *value / bareFactor(kind.type);
+    if ((kind.least && shown < *kind.least - 1e-9) || (kind.most && shown > *kind.most + 1e-9))
+        return failure(ErrorCode::OutOfRange, fmt::format("{} lies between {} and {}{}, not “{}”", text::lower(kind.name), text::number(kind.least.value_or(0)), text::number(kind.most.value_or(0)), unit, typed));
+    return decimal(*value);
+}
+
+std::string traitText(const TraitKind& kind, std::string_view value)
+{
+    const auto figure = text::parseNumber(value);
+    if (!figure || kind.type == TraitType::Flag || kind.type == TraitType::Choice) return std::string(value);
+    if (kind.type == TraitType::Rate) return text::linkRate(BitRate::of(*figure));
+    if (kind.type == TraitType::Length) return text::length(Length::of(*figure));
+    return text::number(*figure, 6) + (kind.unit.empty() ? "" : std::string(text::kThin) + kind.unit);
+}
+
+}  // namespace sokudo::kb

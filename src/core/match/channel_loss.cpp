@@ -1,0 +1,99 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/channel_loss.h"
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
+namespace sokudo::match {
+namespace {
+
+double cableLoss(const kb::CableLoss& row, double mhz) { return row.root * std::sqrt(mhz) + row.linear * mhz + row.inverse / std::sqrt(mhz); }
+
+double channelLimit(const kb::CableLoss& row, double mhz)
+{
+    return row.limitFactor * cableLoss(row, mhz) + row.limitConnectors * row.connector * std::sqrt(mhz) + row.limitDeviation * std::pow(mhz, 1.5);
+}
+
+struct PieceLoss { const kb::CableLoss* row; double metres, factor; };
+
+}  // namespace
+
+int gaugeOf(const Stretch& stretch)
+{
+    if (stretch.gauge > 0) return stretch.gauge;
+    return !stretch.cord && stretch.medium && stretch.medium->grade >= 65 ? 23 : 24;
+}
+
+double heatFactor(Celsius at, bool screened)
+{
+    const double above = std::max(0.0, at.in() - 20);
+    if (screened) return 1 + 0.002 * above;
+    return 1 + 0.004 * std::min(above, 20.0) + 0.006 * std::max(0.0, above - 20);
+}
+
+std::optional<Length> longestWhenHot(const kb::KnowledgeBase& kb, Celsius at, bool screened)
+{
+    const auto lengthOf = [screened](const kb::HotLength& row) { return (screened ? row.screened : row.unscreened).in(); };
+    if (kb.hotLengths.empty()) return std::nullopt;
+    if (at <= kb.hotLengths.front().at) return Length::of(lengthOf(kb.hotLengths.front()));
+    for (std::size_t i = 1; i < kb.hotLengths.size(); ++i) {
+        const kb::HotLength& cool = kb.hotLengths[i - 1];
+        const kb::HotLength& hot = kb.hotLengths[i];
+        if (hot.at < at && i + 1 < kb.hotLengths.size()) continue;
+        // Past the last row the last slope goes on.
+        const double share = (at.in() - cool.at.in()) / (hot.at.in() - cool.at.in());
+        return Length::of(std::max(0.0, lengthOf(cool) + share * (lengthOf(hot) - lengthOf(cool))));
+    }
+    return std::nullopt;
+}
+
+std::optional<ChannelLoss> channelLoss(const LinkContext& link, const kb::Phy& phy)
+{
+    const kb::CopperNeed* need = link.kb.copperNeed(phy.id);
+    const kb::CableLoss* limit = need ? link.kb.cableLoss(need->medium) : nullptr;
+    if (!limit || link.stretches.empty()) return std::nullopt;
+    ChannelLoss made;
+    std::vector<PieceLoss> pieces;
+    std::vector<std::string> terms;
+    double top = need->top.in();
+    for (const Stretch& stretch : link.stretches) {
+        const kb::CableLoss* row = stretch.medium ? link.kb.cableLoss(stretch.medium->id) : nullptr;
+        if (!row || !stretch.length) return std::nullopt;
+        double factor = 1;
+        if (stretch.cord) {
+            const kb::Conductor* wire = link.kb.conductor(gaugeOf(stretch));
+            if (!wire) return std::nullopt;
+            factor = 1 + wire->cordFactor;
+            terms.push_back(fmt::format("{} of {} AWG cord (×{})", text::length(*stretch.length), wire->gauge, text::number(factor)));
+        } else {
+            made.fixed = made.fixed + *stretch.length;
+            terms.push_back(text::length(*stretch.length));
+            if (const auto heat = stretch.run->traits.as<Celsius>("celsius")) {
+                factor = heatFactor(*heat, stretch.isScreened());
+                if (!made.warmest || *made.warmest < *heat) made.warmest = heat;
+            }
+        }
+        made.equivalent = made.equivalent + Length::of(stretch.length->in() * (stretch.cord ? factor : 1));
+        top = std::min(top, row->top.in());
+        pieces.push_back({row, stretch.length->in(), factor});
+    }
+    const double connector = pieces.front().row->connector;
+    double least = 1e9;
+    // Margin over frequency is smooth: twenty points find its least to a hundredth of a decibel.
+    for (int i = 0; i <= 20; ++i) {
+        const double mhz = std::pow(top, i / 20.0);
+        double loss = link.joints * connector * std::sqrt(mhz);
+        for (const PieceLoss& piece : pieces) loss += cableLoss(*piece.row, mhz) * piece.metres / 100 * piece.factor;
+        const double allowed = channelLimit(*limit, mhz);
+        if (allowed - loss >= least) continue;
+        least = allowed - loss;
+        made.loss = Decibel::of(loss);
+        made.limit = Decibel::of(allowed);
+        made.at = Frequency::of(mhz);
+    }
+    made.working = fmt::format("{} lose {}", text::joined(terms, " + "), text::decibel(made.loss));
+    return made;
+}
+
+}  // namespace sokudo::match

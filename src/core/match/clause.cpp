@@ -1,0 +1,13 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/clause.h"
+
+namespace sokudo::match {
+
+Outcome clause(const LinkContext& link, std::string_view id, text::Args args, std::optional<BitRate> rate, Spot spot)
+{
+    const kb::RuleClause* row = link.kb.ruleClause(id);
+    if (!row) return {Verdict::Unknown, rate, "clause " + std::string(id) + " has no row", {}, {"own", Certainty::Unsure}, spot, std::string(id)};
+    return {row->verdict, row->verdict == Verdict::NoLink ? std::nullopt : rate, row->text, std::move(args), row->from, spot, row->id};
+}
+
+}  // namespace sokudo::match

@@ -1,0 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// An outcome in the words of a numbered clause.
+#pragma once
+
+#include "core/match/finding.h"
+#include "core/match/link_context.h"
+
+namespace sokudo::match {
+
+/// Verdict, sentence, remedy and source come from the row of rules.csv; the rule gives the figures.
+/// @param rate  the most the clause allows; empty: it says nothing about the rate
+Outcome clause(const LinkContext&, std::string_view id, text::Args args = {}, std::optional<BitRate> rate = {}, Spot = Spot::Between);
+
+}  // namespace sokudo::match

@@ -1,0 +1,76 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/power.h"
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/match/channel_loss.h"
+
+namespace sokudo::match {
+namespace {
+
+constexpr double kCladFactor = 1 / 0.635;
+constexpr double kPerCelsius = 0.00393;
+
+bool supplies(const LinkEnd& end)
+{
+    const std::string_view source = end.word("pse");
+    return !source.empty() && source != "none";
+}
+
+}  // namespace
+
+Watt grantOf(const kb::KnowledgeBase& kb, const kb::PoeType& type, const kb::PoeClass& asked)
+{
+    if (asked.number <= type.highestClass) return asked.source;
+    // A lower type demotes: class 4 power to classes 5 to 8, class 3 power to class 4.
+    const kb::PoeClass* lower = kb.poeClass(type.highestClass >= 4 && type.id != "type3" ? "class4" : type.id == "type3" ? "class6" : "class3");
+    return lower ? lower->source : Watt{};
+}
+
+std::optional<PowerFlow> powerOn(const LinkContext& link)
+{
+    for (const LinkEnd* end : {&link.a, &link.b}) {
+        if (!end->port || !supplies(*end)) continue;
+        PowerFlow flow;
+        flow.source = end;
+        flow.device = &link.other(*end);
+        flow.type = link.kb.poeType(end->word("pse"));
+        flow.asked = link.kb.poeClass(flow.device->word("pd"));
+        flow.isFourPair = flow.type && flow.type->pairs == 4;
+        if (flow.type && flow.asked) {
+            flow.granted = grantOf(link.kb, *flow.type, *flow.asked);
+            flow.isFourPair = flow.isFourPair && flow.asked->fourPair;
+        }
+        return flow;
+    }
+    return std::nullopt;
+}
+
+DropAnswer powerDrop(const LinkContext& link, const PowerFlow& flow)
+{
+    if (!flow.type || !flow.asked) return {};
+    double ohm = 0;
+    for (const Stretch& stretch : link.stretches) {
+        const kb::Conductor* wire = link.kb.conductor(gaugeOf(stretch));
+        if (!wire || !stretch.length) return {};
+        double piece = wire->per100m.in() * stretch.length->in() / 100;
+        if (!stretch.cord && stretch.run->traits.yes("copper-clad")) piece *= kCladFactor;
+        if (const auto heat = stretch.run->traits.as<Celsius>("celsius")) piece *= 1 + kPerCelsius * (heat->in() - 20);
+        ohm += piece;
+    }
+    const double resistance = flow.isFourPair ? ohm / 2 : ohm;
+    const double watt = std::min(flow.asked->device.in(), flow.type->device.in());
+    const double volt = flow.type->sourceVolt.in();
+    const double root = volt * volt - 4 * resistance * watt;
+    DropAnswer answer{true, {}};
+    if (root < 0) return answer;
+    const double ampere = resistance > 0 ? (volt - std::sqrt(root)) / (2 * resistance) : watt / volt;
+    const double left = volt - ampere * resistance;
+    answer.drop = PowerDrop{Ohm::of(resistance), Volt::of(left), ampere,
+                            fmt::format("{} at {}V through {}Ω: {}A, {}V arrive", text::watt(Watt::of(watt)), text::number(volt) + std::string(text::kThin),
+                                        text::number(resistance, 3) + std::string(text::kThin), text::number(ampere, 3) + std::string(text::kThin), text::number(left, 3) + std::string(text::kThin))};
+    return answer;
+}
+
+}  // namespace sokudo::match

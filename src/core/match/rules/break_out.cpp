@@ -1,0 +1,64 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/clause.h"
+#include "core/match/rule.h"
+
+namespace sokudo::match {
+namespace {
+
+bool isFourLane(const LinkEnd& end) { return end.cage && end.cage->family.starts_with("qsfp"); }
+
+/// Cabled as one of several: a leg is stated, or a lead leads from a four-lane cage to a single-lane one.
+bool isCabledAsLeg(const LinkContext& link, const LinkEnd& end)
+{
+    if (!isFourLane(end) || end.is("adapter", "qsfp-to-sfp")) return false;
+    if (end.whole || end.splits || end.port->traits.has("leg") || end.port->traits.has("legs-used")) return true;
+    const LinkEnd& far = link.other(end);
+    return link.isCaptive() && far.cage && !isFourLane(far) && far.cage->holdsModule;
+}
+
+/// Lanes leave the module on fibres of their own.
+bool isSeparable(const kb::Phy& phy) { return phy.lanes > 1 && phy.connector == "mpo"; }
+
+int legsInUse(const LinkContext& link, const LinkEnd& end)
+{
+    if (const auto stated = end.port->traits.count("legs-used")) return *stated;
+    if (!end.whole) return 1;
+    int used = 0;
+    for (const plan::Port& port : link.plan.ports)
+        if (port.splitOf == end.whole->id && !plan::runsAt(link.plan, port.id).empty()) ++used;
+    return used;
+}
+
+Outcomes check(const LinkContext& link)
+{
+    Outcomes found;
+    const auto look = [&](const LinkEnd& end, Spot spot) {
+        if (!end.port || !isCabledAsLeg(link, end)) return;
+        const int legs = end.splits > 0 ? end.splits : 4;
+        const bool isCard = end.device && plan::isHost(end.device->role);
+        text::Args args{{"end", end.name}, {"cage", end.cage->name}, {"rate", end.cage->rate}, {"module", end.module ? end.module->name : std::string("lead")}};
+        const int used = legsInUse(link, end);
+        if (end.splits == 0 && used > 1) return found.push_back(clause(link, "md-27", std::move(args), {}, spot));
+        if (end.splits == 0 || (isCard && !end.is("can-split", "yes")) || end.is("can-split", "no")) return found.push_back(clause(link, "md-24", std::move(args), {}, spot));
+        const kb::Phy* phy = end.module ? link.kb.phy(end.module->phy) : nullptr;
+        if (phy && !isSeparable(*phy)) return found.push_back(clause(link, "md-25", std::move(args), {}, spot));
+        if (!link.common) return;
+        const int leg = end.port->leg > 0 ? end.port->leg : end.port->traits.count("leg").value_or(1);
+        found.push_back(clause(link, "md-26", {{"leg", static_cast<double>(leg)}, {"end", end.name}, {"rate", *link.common}, {"used", static_cast<double>(used)}, {"legs", static_cast<double>(legs)}}, link.common, spot));
+    };
+    look(link.a, Spot::CageA);
+    look(link.b, Spot::CageB);
+    return found;
+}
+
+}  // namespace
+
+constinit const Rule kBreakOut{
+    .id = "break-out",
+    .title = "A break-out is split, separable and cabled leg by leg",
+    .why = "A break-out is several links: the host must split the port and the lanes must leave it apart.",
+    .clauses = "md-24 md-25 md-26 md-27",
+    .check = &check,
+};
+
+}  // namespace sokudo::match

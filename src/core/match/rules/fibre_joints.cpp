@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/clause.h"
+#include "core/match/rule.h"
+
+namespace sokudo::match {
+namespace {
+
+constexpr Length kUsualBend = Length::fromSteps(25);  // tia-568.3: indoor cable of 2 to 4 fibres, no load
+
+/// A duplex socket has a flat face; single-mode MPO is angled.
+bool meetsOtherPolish(const LinkContext& link, std::string_view polish)
+{
+    if (polish == "mixed") return true;
+    const kb::Phy* phy = link.a.module ? link.kb.phy(link.a.module->phy) : nullptr;
+    if (!phy) return false;
+    const bool angled = phy->connector == "mpo" && phy->medium == kb::MediumKind::SingleMode;
+    return angled ? polish == "upc" : polish == "apc";
+}
+
+Outcomes check(const LinkContext& link)
+{
+    Outcomes found;
+    if (!link.isOnFibre()) return found;
+    if (meetsOtherPolish(link, link.runWord("polish"))) found.push_back(clause(link, "fo-19", {}, link.common));
+    bool thinCord = false, thickCord = false;
+    for (const Stretch& stretch : link.stretches) {
+        if (!stretch.cord || !stretch.medium || !kb::isFibre(stretch.medium->kind) || stretch.medium->kind == *link.kind) continue;
+        (stretch.medium->kind == kb::MediumKind::SingleMode ? thinCord : thickCord) = true;
+    }
+    if (thinCord) found.push_back(clause(link, "fo-20"));
+    if (thickCord) found.push_back(clause(link, "fo-21", {}, link.common));
+    for (const Stretch* cable : link.cables()) {
+        const auto bend = cable->run->traits.as<Length>("bend");
+        const Length limit = cable->run->traits.as<Length>("bend-limit").value_or(kUsualBend);
+        if (bend && *bend < limit) found.push_back(clause(link, "fo-24", {{"run", cable->run->label}, {"bend", *bend}, {"limit", limit}}));
+    }
+    return found;
+}
+
+}  // namespace
+
+constinit const Rule kFibreJoints{
+    .id = "fibre-joints",
+    .title = "Faces, cores and bends suit each other",
+    .why = "An angled face against a flat one, a thin core after a thick one or a tight bend loses the light.",
+    .clauses = "fo-19 fo-20 fo-21 fo-24",
+    .check = &check,
+};
+
+}  // namespace sokudo::match

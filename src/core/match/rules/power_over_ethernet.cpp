@@ -1,0 +1,87 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/clause.h"
+#include "core/match/power.h"
+#include "core/match/rule.h"
+
+namespace sokudo::match {
+namespace {
+
+void passive(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
+{
+    if (flow.device->is("pd", "passive")) return;
+    found.push_back(clause(link, "po-04", {{"a", flow.source->name}, {"b", flow.device->name}}));
+}
+
+void classes(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
+{
+    const text::Args names{{"a", flow.source->name}, {"b", flow.device->name}};
+    if (flow.asked->number > flow.type->highestClass) {
+        text::Args args = names;
+        args.emplace_back("grant", text::Arg(flow.granted));
+        args.emplace_back("asks", text::Arg(flow.asked->source));
+        found.push_back(clause(link, "po-02", std::move(args)));
+    }
+    const DropAnswer answer = powerDrop(link, flow);
+    if (!answer.known) return;
+    // A device fed by its lower type turns on at that type's voltage.
+    const Volt least = std::min(flow.asked->deviceVolt, flow.type->deviceVolt);
+    text::Args args = names;
+    args.emplace_back("least", text::Arg(text::number(least.in()) + " V"));
+    if (!answer.drop || answer.drop->atDevice < least) {
+        args.emplace_back("working", text::Arg(answer.drop ? answer.drop->working : std::string("the cable takes more than it lets through")));
+        found.push_back(clause(link, "po-06", std::move(args)));
+        return;
+    }
+    if (flow.asked->number > flow.type->highestClass) return;
+    args.emplace_back("working", text::Arg(answer.drop->working));
+    args.emplace_back("pd", text::Arg("class " + std::to_string(flow.asked->number)));
+    args.emplace_back("volts", text::Arg(text::number((answer.drop->atDevice - least).in(), 3) + " V"));
+    found.push_back(clause(link, "po-01", std::move(args)));
+}
+
+void wiring(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
+{
+    for (const Stretch* cable : link.cables()) {
+        const plan::Traits& traits = cable->run->traits;
+        if (traits.is("surge", "data")) found.push_back(clause(link, "po-08", {{"run", cable->run->label}}));
+        const auto size = traits.count("bundle-size");
+        if (size && *size > 24 && flow.type && flow.type->highestClass >= 6)
+            found.push_back(clause(link, "po-07", {{"count", static_cast<double>(*size)}}));
+    }
+}
+
+void injector(const LinkContext& link, Outcomes& found)
+{
+    if (!link.common) return;
+    for (const Stretch* cable : link.cables()) {
+        const std::string_view made = cable->run->traits.word("midspan");
+        const BitRate most = made == "10-100" ? gigabits(0.1) : gigabits(1);
+        if (made.empty() || made == "none" || made == "multigig" || *link.common <= most) continue;
+        found.push_back(clause(link, "po-05", {{"run", cable->run->label}, {"made", most}, {"rate", *link.common}}, most));
+    }
+}
+
+Outcomes check(const LinkContext& link)
+{
+    Outcomes found;
+    if (!link.isOn(kb::MediumKind::TwistedPair) || !link.hasFarEnd()) return found;
+    injector(link, found);
+    const auto flow = powerOn(link);
+    if (!flow) return found;
+    if (!flow->type) passive(link, *flow, found);
+    else if (flow->asked) classes(link, *flow, found);
+    wiring(link, *flow, found);
+    return found;
+}
+
+}  // namespace
+
+constinit const Rule kPowerOverEthernet{
+    .id = "power-over-ethernet",
+    .title = "The power on the cable suits source, cable and device",
+    .why = "Too little power leaves the device dark, power without asking burns it, and thin cable eats it.",
+    .clauses = "po-01 po-02 po-04 po-05 po-06 po-07 po-08",
+    .check = &check,
+};
+
+}  // namespace sokudo::match
