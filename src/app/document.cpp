@@ -5,6 +5,7 @@
 #include <random>
 
 #include <QCoreApplication>
+#include <QMutex>
 #include <QPointer>
 #include <QThreadPool>
 #include <QUndoCommand>
@@ -18,6 +19,22 @@ namespace sokudo::app {
 namespace {
 measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now()); }
 }  // namespace
+
+/// The judged links, kept from edit to edit; the analyses of quick edits take turns on it.
+class Document::SharedBook {
+public:
+    explicit SharedBook(const kb::KnowledgeBase& kb) : m_book(kb) {}
+    std::shared_ptr<const Analysis> analyse(const plan::PlanPtr& plan)
+    {
+        const QMutexLocker turn(&m_mutex);
+        m_book.update(plan);
+        return std::make_shared<const Analysis>(sokudo::analyse(*plan, m_book));
+    }
+
+private:
+    QMutex m_mutex;
+    match::LinkBook m_book;
+};
 
 /// One step of the undo stack: two snapshots. The file was written before the step is taken.
 class PlanEdit final : public QUndoCommand {
@@ -35,7 +52,7 @@ private:
 
 Document::Document(const kb::KnowledgeBase& kb, std::unique_ptr<store::ProjectFile> file, store::Project project, QObject* parent)
     : QObject(parent), m_kb(kb), m_file(std::move(file)), m_plan(std::make_shared<plan::Plan>(std::move(project.plan))), m_trials(std::move(project.trials)), m_entries(std::move(project.entries)),
-      m_answers(std::move(project.answers)), m_analysis(std::make_shared<Analysis>(analyse(*m_plan, kb))), m_ids(std::random_device{}())
+      m_answers(std::move(project.answers)), m_book(std::make_shared<SharedBook>(kb)), m_analysis(m_book->analyse(m_plan)), m_ids(std::random_device{}())
 {
 }
 
@@ -147,8 +164,8 @@ void Document::startAnalysis()
 {
     const std::uint64_t generation = ++m_generation;
     QPointer<Document> self(this);
-    QThreadPool::globalInstance()->start([self, generation, snapshot = m_plan, &kb = m_kb] {
-        auto made = std::make_shared<const Analysis>(analyse(*snapshot, kb));
+    QThreadPool::globalInstance()->start([self, generation, snapshot = m_plan, book = m_book] {
+        auto made = book->analyse(snapshot);
         QMetaObject::invokeMethod(
             qApp,
             [self, generation, made] {

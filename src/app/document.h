@@ -58,6 +58,8 @@ private:
     std::vector<measure::Trial> m_trials;
     std::vector<logbook::Entry> m_entries;
     std::vector<store::Answer> m_answers;
+    class SharedBook;
+    std::shared_ptr<SharedBook> m_book;
     std::shared_ptr<const Analysis> m_analysis;
     std::uint64_t m_generation = 0;
     QUndoStack m_undo;

@@ -6,7 +6,7 @@
 namespace sokudo {
 namespace {
 
-std::vector<Gap> gapsOf(const plan::Plan& plan, const std::vector<match::LinkReport>& reports)
+std::vector<Gap> gapsOf(const plan::Plan& plan, const match::Reports& reports)
 {
     std::vector<Gap> gaps;
     for (const plan::Run& run : plan.runs) {
@@ -25,7 +25,10 @@ std::vector<Gap> gapsOf(const plan::Plan& plan, const std::vector<match::LinkRep
             gaps.push_back({"slot " + slot.name + " of " + (device ? device->name : std::string("?")) + " was never read", Verdict::Unknown, {}, slot.device});
         }
     for (const match::LinkReport& report : reports)
-        if (report.verdict == Verdict::Unsafe) gaps.push_back({report.title + ": " + report.reason, Verdict::Unsafe, report.link.id(), {}});
+        for (const match::WaiverState& state : report.waivers)
+            if (!state.holds) gaps.push_back({report.title + ": the waiver “" + state.waiver.reason + "” no longer fits: " + state.why, Verdict::Unknown, report.link.id(), {}});
+    for (const match::LinkReport& report : reports)
+        if (report.verdict == Verdict::Unsafe) gaps.push_back({report.title + ": " + report.reason(), Verdict::Unsafe, report.link.id(), {}});
     return gaps;
 }
 
@@ -38,13 +41,20 @@ const match::LinkReport* Analysis::reportOf(plan::RunId run) const
     return nullptr;
 }
 
-Analysis analyse(const plan::Plan& plan, const kb::KnowledgeBase& kb)
+namespace {
+
+Analysis summed(const plan::Plan& plan, match::Reports links)
 {
     Analysis made;
-    made.links = match::judgeAll(plan, kb);
+    made.links = std::move(links);
     for (const match::LinkReport& report : made.links) ++made.counts[static_cast<std::size_t>(report.verdict)];
     made.gaps = gapsOf(plan, made.links);
     return made;
 }
+
+}  // namespace
+
+Analysis analyse(const plan::Plan& plan, const kb::KnowledgeBase& kb) { return summed(plan, match::judgeAll(plan, kb)); }
+Analysis analyse(const plan::Plan& plan, const match::LinkBook& book) { return summed(plan, book.reports()); }
 
 }  // namespace sokudo

@@ -5,7 +5,7 @@
 #include <array>
 #include <vector>
 
-#include "core/match/run_rules.h"
+#include "core/match/link_book.h"
 
 namespace sokudo {
 
@@ -18,7 +18,7 @@ struct Gap {
 };
 
 struct Analysis {
-    std::vector<match::LinkReport> links;  ///< worst first
+    match::Reports links;  ///< worst first
     std::array<int, 6> counts{};           ///< by Verdict
     std::vector<Gap> gaps;
     int count(Verdict verdict) const { return counts[static_cast<std::size_t>(verdict)]; }
@@ -26,5 +26,7 @@ struct Analysis {
 };
 
 Analysis analyse(const plan::Plan&, const kb::KnowledgeBase&);
+/// The same from a book that has just taken this plan.
+Analysis analyse(const plan::Plan&, const match::LinkBook&);
 
 }  // namespace sokudo

@@ -90,14 +90,9 @@ public:
     template <class T>
     bool difference(const char* kind, const Table<T>& before, const Table<T>& after)
     {
-        if (before.sharesStorageWith(after)) return true;
-        for (const T& row : after) {
-            const T* old = before.find(row.id);
-            if ((!old || !(*old == row)) && !put(kind, row.id.value, toJson(row))) return false;
-        }
-        for (const T& row : before)
-            if (!after.has(row.id) && !drop(kind, row.id.value)) return false;
-        return true;
+        bool good = true;
+        eachDifference(before, after, [&](const T* old, const T* now) { good = good && (now ? put(kind, now->id.value, toJson(*now)) : drop(kind, old->id.value)); });
+        return good;
     }
     const QSqlQuery& failed() const { return m_put.lastError().isValid() ? m_put : m_drop; }
 

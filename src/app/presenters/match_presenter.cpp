@@ -158,7 +158,7 @@ void MatchPresenter::refresh()
     std::vector<Row> rows;
     for (const match::LinkReport& report : m_document.analysis().links) {
         if (m_verdict && report.verdict != *m_verdict) continue;
-        const QString title = q(report.title), reason = q(report.reason);
+        const QString title = q(report.title), reason = q(report.reason());
         if (!m_filter.isEmpty() && !title.contains(m_filter, Qt::CaseInsensitive) && !reason.contains(m_filter, Qt::CaseInsensitive)) continue;
         rows.push_back({report.link.id(), title, !report.rate && report.verdict == Verdict::Unknown ? QString("?") : rateText(report.rate), reason, report.verdict});
     }
@@ -211,7 +211,7 @@ QString MatchPresenter::sentence() const
     if (report->verdict == Verdict::Fits) return QString("Fits: links at %1.").arg(rate);
     const QString head = q(word(report->verdict));
     const QString what = report->verdict == Verdict::NoLink ? QString("Will not link") : head.left(1).toUpper() + head.mid(1) + (report->rate ? ", plan on " + rate : QString());
-    return what + ": " + q(report->reason) + (report->reason.ends_with('.') ? "" : ".");
+    return what + ": " + q(report->reason()) + (report->reason().ends_with('.') ? "" : ".");
 }
 
 QString MatchPresenter::wanted() const

@@ -108,11 +108,11 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
                 line.mark = report->verdict;
                 if (report->verdict == Verdict::NoLink) line.value += " · no link";
                 if (report->verdict > Verdict::Unknown && made.notice.isEmpty()) {
-                    made.notice = q(report->reason);
+                    made.notice = q(report->reason());
                     made.verdict = report->verdict;
                 }
                 if (report->verdict == Verdict::Limited && made.notice.isEmpty()) {
-                    made.notice = q(report->reason);
+                    made.notice = q(report->reason());
                     made.verdict = report->verdict;
                 }
             }
@@ -145,7 +145,7 @@ InspectorContent SurveyPresenter::runContent(const plan::Run& run) const
     const match::LinkReport* report = m_document.analysis().reportOf(run.id);
     const kb::Medium* medium = m_document.knowledge().medium(run.medium);
     InspectorContent made{"run " + q(run.label), q(plan::portText(plan(), run.a)) + " — " + q(plan::portText(plan(), run.b)), report ? std::optional(report->verdict) : std::nullopt,
-                          report ? q(report->reason) : QString(), {}};
+                          report ? q(report->reason()) : QString(), {}};
     InspectorSection cable{"Cable", {}};
     const auto line = [&](QString name, QString value, std::optional<Verdict> mark = {}) { cable.lines.push_back({mark, std::move(name), {}, std::move(value), {}, {}, {}}); };
     line("kind", medium ? q(medium->name) : QString("not known"), medium ? std::optional<Verdict>() : Verdict::Unknown);
@@ -269,7 +269,7 @@ SurveyPresenter::Preview SurveyPresenter::preview(const plan::Run& given) const
     const auto link = plan::linkOf(*next, run.id);
     if (!link) return {};
     const match::LinkReport report = match::judge(match::linkContext(*next, *link, m_document.knowledge()));
-    return {report.verdict, q(std::string(word(report.verdict))) + (report.rate ? ", " + figure(report.rate) : QString()) + ": " + q(report.reason)};
+    return {report.verdict, q(std::string(word(report.verdict))) + (report.rate ? ", " + figure(report.rate) : QString()) + ": " + q(report.reason())};
 }
 
 Result<measure::HostSnapshot> SurveyPresenter::readHost(const std::string& name) const

@@ -48,7 +48,7 @@ Json bandJson(const kb::Band& band) { return {{"low", band.low.steps()}, {"typic
 
 Json toJson(const match::LinkReport& report, const kb::KnowledgeBase& kb)
 {
-    Json made{{"title", report.title}, {"verdict", code(report.verdict)}, {"rate_bps", rateJson(report.rate)}, {"wanted_bps", rateJson(report.wanted)}, {"reason", report.reason}, {"findings", Json::array()}};
+    Json made{{"title", report.title}, {"verdict", code(report.verdict)}, {"rate_bps", rateJson(report.rate)}, {"wanted_bps", rateJson(report.wanted)}, {"reason", report.reason()}, {"findings", Json::array()}};
     for (const match::Finding& finding : report.findings)
         made["findings"].push_back({{"rule", finding.rule}, {"case", finding.outcome.caseId}, {"verdict", code(finding.verdict())}, {"rate_bps", rateJson(finding.outcome.rate)},
                                     {"text", finding.text()}, {"working", finding.outcome.working}, {"source", kb.citation(finding.outcome.from.source)}, {"confidence", code(finding.outcome.from.certainty)}});

@@ -45,7 +45,7 @@ std::optional<double> parseNumber(std::string_view text);
 
 /// A value that a message can carry; its text depends only on its type.
 using Arg = std::variant<std::string, BitRate, Length, Decibel, PowerDbm, Watt, double>;
-using Args = std::vector<std::pair<std::string, Arg>>;
+using Args = std::vector<std::pair<std::string_view, Arg>>;  ///< names are literals
 std::string toText(const Arg&);
 /// Puts each argument in place of `{name}`. An unknown name stays as it stands, so that a test finds it.
 std::string render(std::string_view pattern, const Args& args);

@@ -10,7 +10,7 @@
 namespace sokudo::expect {
 namespace {
 
-const match::LinkReport* reportOf(const std::vector<match::LinkReport>& reports, const plan::Link& link)
+const match::LinkReport* reportOf(const match::Reports& reports, const plan::Link& link)
 {
     const auto at = std::find_if(reports.begin(), reports.end(), [&](const match::LinkReport& r) { return r.link == link; });
     return at == reports.end() ? nullptr : &*at;
@@ -32,7 +32,7 @@ public:
     {
         const std::string title = plan::portText(m_plan, hop.from) + " — " + plan::portText(m_plan, hop.to);
         if (!report || !report->rate)
-            return Error{ErrorCode::NotAllowed, report && report->verdict != Verdict::Unknown ? "this link does not come up: " + report->reason : "the rate of this link is not known yet", title};
+            return Error{ErrorCode::NotAllowed, report && report->verdict != Verdict::Unknown ? "this link does not come up: " + report->reason() : "the rate of this link is not known yet", title};
         const plan::Run* run = m_plan.runs.find(hop.link.id());
         const kb::Medium* medium = run ? m_kb.medium(run->medium) : nullptr;
         const bool isCoax = medium && medium->kind == kb::MediumKind::Coax;
@@ -139,7 +139,7 @@ std::string protocolOf(const PathQuestion& question, const plan::Device& from, c
 
 }  // namespace
 
-Result<Expectation> expectation(const plan::Plan& plan, const kb::KnowledgeBase& kb, const std::vector<match::LinkReport>& reports, const PathQuestion& question)
+Result<Expectation> expectation(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, const PathQuestion& question)
 {
     const plan::Device* from = plan.devices.find(question.from);
     const plan::Device* to = plan.devices.find(question.to);

@@ -4,7 +4,7 @@
 
 #include "core/base/result.h"
 #include "core/expect/stage.h"
-#include "core/match/run_rules.h"
+#include "core/match/reports.h"
 
 namespace sokudo::expect {
 
@@ -21,6 +21,6 @@ struct PathQuestion {
 /// @param reports  judged links of the same plan: the rate each link runs at
 /// @error NotFound  a device that is not there, no way between the two; the sentence says where the way ends
 /// @error NotAllowed  a link on the way does not come up
-Result<Expectation> expectation(const plan::Plan&, const kb::KnowledgeBase&, const std::vector<match::LinkReport>& reports, const PathQuestion&);
+Result<Expectation> expectation(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports& reports, const PathQuestion&);
 
 }  // namespace sokudo::expect

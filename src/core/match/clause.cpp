@@ -6,7 +6,7 @@ namespace sokudo::match {
 Outcome clause(const LinkContext& link, std::string_view id, text::Args args, std::optional<BitRate> rate, Spot spot)
 {
     const kb::RuleClause* row = link.kb.ruleClause(id);
-    if (!row) return {Verdict::Unknown, rate, "clause " + std::string(id) + " has no row", {}, {"own", Certainty::Unsure}, spot, std::string(id)};
+    if (!row) return {Verdict::Unknown, rate, "a clause without a row in rules.csv", {}, {"own", Certainty::Unsure}, spot, "own"};
     return {row->verdict, row->verdict == Verdict::NoLink ? std::nullopt : rate, row->text, std::move(args), row->from, spot, row->id};
 }
 

@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/lasting.h"
 #include "core/base/quantity.h"
 #include "core/base/text.h"
 #include "core/base/verdict.h"
@@ -16,22 +17,34 @@ namespace sokudo::match {
 /// The place in the chain of pieces that a finding speaks of.
 enum class Spot { SlotA, CageA, MediumA, Between, MediumB, CageB, SlotB };
 
+/// The source an outcome rests on.
+struct Cited {
+    Lasting source;  ///< id in clauses.csv
+    Certainty certainty = Certainty::Typical;
+    Cited() = default;
+    Cited(const char* id, Certainty how) : source(id), certainty(how) {}
+    Cited(const std::string& id, Certainty how) : source(id), certainty(how) {}
+    Cited(const kb::Provenance& row) : source(row.source), certainty(row.certainty) {}
+    Cited(kb::Provenance&&) = delete;
+};
+
 /// A rule's answer: values and a sentence with `{names}` for them.
 struct Outcome {
     Verdict verdict = Verdict::Unknown;
     std::optional<BitRate> rate;  ///< the most this rule allows; empty: it says nothing about the rate
-    std::string pattern;
+    Lasting pattern;
     text::Args args;
-    kb::Provenance from;
+    Cited from;
     Spot spot = Spot::Between;
-    std::string caseId;  ///< the row or clause of the rule that decided
+    Lasting caseId;  ///< the row or clause of the rule that decided
     std::string working; ///< the sum behind the sentence, where it is not in it
 };
 
 /// An outcome with the rule that gave it.
 struct Finding {
-    std::string rule;
+    Lasting rule;
     Outcome outcome;
+    bool isWaived = false;  ///< accepted by the owner, with a reason
     Verdict verdict() const { return outcome.verdict; }
     std::string text() const { return text::render(outcome.pattern, outcome.args); }
 };

@@ -13,6 +13,14 @@ namespace sokudo::match {
 
 using Outcomes = std::vector<Outcome>;
 
+/// A rule that says one thing; the outcome is moved, not copied.
+inline Outcomes only(Outcome outcome)
+{
+    Outcomes made;
+    made.push_back(std::move(outcome));
+    return made;
+}
+
 struct Rule {
     std::string_view id;
     std::string_view title;  ///< what holds when the rule is content

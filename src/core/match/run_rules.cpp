@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/match/run_rules.h"
+#include "core/match/reports.h"
 
 #include <algorithm>
+#include <thread>
 
 #include "core/match/rule.h"
 
@@ -11,9 +12,27 @@ namespace {
 /// Of equally bad findings the one that allows least speaks first.
 bool worseFirst(const Finding& a, const Finding& b)
 {
+    if (a.isWaived != b.isWaived) return b.isWaived;
     if (a.verdict() != b.verdict()) return a.verdict() > b.verdict();
     if (a.outcome.rate.has_value() != b.outcome.rate.has_value()) return a.outcome.rate.has_value();
     return a.outcome.rate && *a.outcome.rate < *b.outcome.rate;
+}
+
+void applyWaivers(const LinkContext& link, LinkReport& report)
+{
+    for (const plan::Waiver& waiver : link.plan.waivers) {
+        const bool isOurs = std::any_of(link.stretches.begin(), link.stretches.end(), [&](const Stretch& s) { return s.run->id == waiver.run; });
+        if (!isOurs) continue;
+        WaiverState state{waiver, false, "the finding is gone: take the waiver out"};
+        for (Finding& finding : report.findings) {
+            if (!(finding.outcome.caseId == waiver.clause)) continue;
+            state.holds = code(finding.verdict()) == waiver.verdict && finding.verdict() != Verdict::Unsafe;
+            state.why = state.holds ? "" : "the finding is now “" + std::string(word(finding.verdict())) + "”, and “" + waiver.verdict + "” was accepted: decide anew";
+            finding.isWaived = state.holds;
+            break;
+        }
+        report.waivers.push_back(std::move(state));
+    }
 }
 
 std::string mediumText(const LinkContext& link)
@@ -25,36 +44,70 @@ std::string mediumText(const LinkContext& link)
 
 }  // namespace
 
+bool comesFirst(const LinkReport& a, const LinkReport& b) { return a.verdict != b.verdict ? a.verdict > b.verdict : a.title < b.title; }
+
 LinkReport judge(const LinkContext& link)
 {
     LinkReport report;
     report.wanted = link.wanted;
+    report.findings.reserve(12);
     report.title = link.a.name + " — " + (link.hasFarEnd() ? link.b.name : std::string("not traced"));
     for (const Rule* rule : allRules())
-        for (Outcome& outcome : rule->check(link)) report.findings.push_back({std::string(rule->id), std::move(outcome)});
+        for (Outcome& outcome : rule->check(link)) report.findings.push_back({Lasting(rule->id.data()), std::move(outcome)});
+    if (!link.plan.waivers.empty()) applyWaivers(link, report);
     std::stable_sort(report.findings.begin(), report.findings.end(), worseFirst);
     if (report.findings.empty()) return report;
-    report.verdict = report.findings.front().verdict();
+    report.verdict = report.findings.front().isWaived ? Verdict::Fits : report.findings.front().verdict();
     for (const Finding& finding : report.findings)
         if (finding.outcome.rate && (!report.rate || *finding.outcome.rate < *report.rate)) report.rate = finding.outcome.rate;
     if (report.rate && link.common && *link.common < *report.rate) report.rate = link.common;
-    const bool dead = std::any_of(report.findings.begin(), report.findings.end(), [](const Finding& f) { return f.verdict() == Verdict::NoLink; });
+    const bool dead = std::any_of(report.findings.begin(), report.findings.end(), [](const Finding& f) { return f.verdict() == Verdict::NoLink && !f.isWaived; });
     if (dead) report.rate.reset();
-    report.reason = report.verdict == Verdict::Fits ? mediumText(link) : report.findings.front().text();
+    report.made = mediumText(link);
     return report;
 }
 
-std::vector<LinkReport> judgeAll(const plan::Plan& plan, const kb::KnowledgeBase& kb)
+namespace {
+
+constexpr std::size_t kWorthAThread = 500;  // links; below, starting a thread costs more than it saves
+
+/// Judges every link into its place. Rules are pure, so the work is shared among the cores.
+void judgeShared(const plan::Plan& plan, const kb::KnowledgeBase& kb, std::vector<plan::Link>& traced, std::vector<ReportPtr>& found)
 {
-    std::vector<LinkReport> reports;
-    for (const plan::Link& traced : plan::links(plan)) {
-        reports.push_back(judge(linkContext(plan, traced, kb)));
-        reports.back().link = traced;
-    }
-    std::stable_sort(reports.begin(), reports.end(), [](const LinkReport& a, const LinkReport& b) {
-        return a.verdict != b.verdict ? a.verdict > b.verdict : a.title < b.title;
+    const auto work = [&](std::size_t from, std::size_t to) {
+        for (std::size_t i = from; i < to; ++i) {
+            auto report = std::make_shared<LinkReport>(judge(linkContext(plan, traced[i], kb)));
+            report->link = std::move(traced[i]);
+            found[i] = std::move(report);
+        }
+    };
+    const std::size_t shares = std::clamp<std::size_t>(std::min<std::size_t>(std::thread::hardware_concurrency(), traced.size() / kWorthAThread), 1, 16);
+    std::vector<std::thread> helpers;
+    for (std::size_t i = 1; i < shares; ++i) helpers.emplace_back(work, traced.size() * i / shares, traced.size() * (i + 1) / shares);
+    work(0, traced.size() / shares);
+    for (std::thread& helper : helpers) helper.join();
+}
+
+}  // namespace
+
+Reports judgeAll(const plan::Plan& plan, const kb::KnowledgeBase& kb)
+{
+    std::vector<plan::Link> traced = plan::links(plan);
+    std::vector<ReportPtr> found(traced.size());
+    judgeShared(plan, kb, traced, found);
+    // The keys stand side by side: following a pointer for each comparison would cost more than the comparison.
+    struct Key { Verdict verdict; std::string_view title; plan::RunId id; std::size_t at; };
+    std::vector<Key> keys;
+    keys.reserve(found.size());
+    for (std::size_t i = 0; i < found.size(); ++i) keys.push_back({found[i]->verdict, found[i]->title, found[i]->link.id(), i});
+    std::sort(keys.begin(), keys.end(), [](const Key& a, const Key& b) {
+        if (a.verdict != b.verdict) return a.verdict > b.verdict;
+        return a.title != b.title ? a.title < b.title : a.id < b.id;
     });
-    return reports;
+    std::vector<ReportPtr> rows;
+    rows.reserve(keys.size());
+    for (const Key& key : keys) rows.push_back(std::move(found[key.at]));
+    return Reports(std::move(rows));
 }
 
 }  // namespace sokudo::match

@@ -10,19 +10,31 @@
 
 namespace sokudo::match {
 
+/// An accepted finding of a link, and whether it still is what was accepted.
+struct WaiverState {
+    plan::Waiver waiver;
+    bool holds = true;
+    std::string why;  ///< when it does not hold: what has become of the finding
+};
+
 struct LinkReport {
     plan::Link link;
     std::string title;               ///< "core 3 — platen 1"
-    Verdict verdict = Verdict::Unknown;
+    Verdict verdict = Verdict::Unknown;  ///< of what nobody has accepted; an unsafe finding is never accepted away
     std::optional<BitRate> rate;     ///< the lowest rate the findings allow; empty: no link, or not known
     std::optional<BitRate> wanted;
-    std::string reason;              ///< one line: the finding that decides
-    std::vector<Finding> findings;   ///< worst first
+    std::string made;                ///< what it is made of: "Cat 6A, 30 m"
+    std::vector<Finding> findings;   ///< worst first, accepted ones last
+    std::vector<WaiverState> waivers;
+    /// One line: the finding that decides, or what a link that fits is made of.
+    std::string reason() const { return verdict == Verdict::Fits || findings.empty() ? made : findings.front().text(); }
 };
 
+/// Worst first, then by title: the order of every list of links.
+bool comesFirst(const LinkReport&, const LinkReport&);
+
 /// Judges one link. Precedence: unsafe, no link, marginal, unknown, limited, fits; rate = the lowest allowed.
+/// Findings with a waiver that holds are set aside.
 LinkReport judge(const LinkContext&);
-/// All links of the plan, worst first, then by title.
-std::vector<LinkReport> judgeAll(const plan::Plan&, const kb::KnowledgeBase&);
 
 }  // namespace sokudo::match

@@ -134,6 +134,7 @@ Result<Plan> putWaiver(const Plan& plan, Waiver waiver)
     if (!waiver.id.isSet() || !plan.runs.has(waiver.run)) return refuse("a waiver belongs to a run of the plan; pick the link again");
     if (waiver.clause.empty()) return refuse("a waiver names the finding it accepts; pick one");
     if (waiver.reason.empty()) return refuse("a waiver needs a reason; write why you accept this");
+    if (waiver.verdict == "unsafe") return refuse("what is unsafe cannot be accepted; mend it");
     for (const Waiver& other : plan.waivers)
         if (other.id != waiver.id && other.run == waiver.run && other.clause == waiver.clause)
             return refuse(fmt::format("this finding is already accepted (“{}”); change that waiver", other.reason));

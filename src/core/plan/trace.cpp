@@ -5,106 +5,30 @@
 #include <deque>
 #include <map>
 #include <set>
-#include <unordered_map>
+#include <unordered_set>
+
+#include "core/plan/wiring.h"
 
 namespace sokudo::plan {
-namespace {
-
-/// Which runs touch a port: asked once for the whole plan, so that tracing all links stays linear.
-class Wiring {
-public:
-    explicit Wiring(const Plan& plan) : m_plan(plan)
-    {
-        for (const Run& run : plan.runs)
-            for (PortId end : {run.a, run.b})
-                if (end.isSet()) m_at[end].push_back(&run);
-    }
-    bool isActive(PortId port) const
-    {
-        const Device* device = deviceOf(m_plan, port);
-        return device && !isPassive(device->role);
-    }
-    /// Walks away from `start` along `run` to the next active port or open end.
-    Link walk(PortId start, const Run* run) const
-    {
-        Link link{start, {}, {}, {}};
-        std::set<RunId> seen;
-        PortId at = start;
-        while (run && seen.insert(run->id).second) {
-            link.runs.push_back(run->id);
-            at = run->a == at ? run->b : run->a;
-            if (!at.isSet()) return link;
-            if (isActive(at)) {
-                link.b = at;
-                return link;
-            }
-            link.through.push_back(at);
-            run = other(at, run);
-        }
-        return link;
-    }
-    const std::vector<const Run*>& at(PortId port) const
-    {
-        static const std::vector<const Run*> kNone;
-        const auto found = m_at.find(port);
-        return found == m_at.end() ? kNone : found->second;
-    }
-
-private:
-    const Run* other(PortId port, const Run* than) const
-    {
-        for (const Run* run : at(port))
-            if (run != than) return run;
-        return nullptr;
-    }
-    const Plan& m_plan;
-    std::unordered_map<PortId, std::vector<const Run*>> m_at;
-};
-
-Link turned(Link link)
-{
-    std::swap(link.a, link.b);
-    std::reverse(link.runs.begin(), link.runs.end());
-    std::reverse(link.through.begin(), link.through.end());
-    return link;
-}
-
-}  // namespace
-
 std::vector<Link> links(const Plan& plan)
 {
     const Wiring wiring(plan);
     std::vector<Link> found;
-    std::set<RunId> done;
-    const auto take = [&](Link link) {
-        for (RunId run : link.runs) done.insert(run);
-        if (link.b.isSet() && link.b < link.a) link = turned(std::move(link));
-        found.push_back(std::move(link));
-    };
+    found.reserve(plan.runs.size());
+    std::unordered_set<RunId> done;
     for (const Run& run : plan.runs) {
         if (done.contains(run.id)) continue;
-        for (PortId end : {run.a, run.b})
-            if (end.isSet() && wiring.isActive(end) && !done.contains(run.id)) take(wiring.walk(end, &run));
+        Link link = wiring.linkOf(plan, run);
+        if (link.runs.size() > 1) done.insert(link.runs.begin(), link.runs.end());
+        found.push_back(std::move(link));
     }
-    // What is left touches no active port: cables between jacks and panels only.
-    for (const Run& run : plan.runs)
-        if (!done.contains(run.id)) {
-            const PortId end = run.a.isSet() ? run.a : run.b;
-            Link link = wiring.walk(end, &run);
-            if (!link.b.isSet() && !link.through.empty()) {
-                link.b = link.through.back();
-                link.through.pop_back();
-            }
-            take(std::move(link));
-        }
     return found;
 }
 
-std::optional<Link> linkOf(const Plan& plan, RunId run)
+std::optional<Link> linkOf(const Plan& plan, RunId id)
 {
-    for (Link& link : links(plan))
-        if (std::find(link.runs.begin(), link.runs.end(), run) != link.runs.end()) return std::move(link);
-    return std::nullopt;
+    const Run* run = plan.runs.find(id);
+    return run ? std::optional(Wiring(plan).linkOf(plan, *run)) : std::nullopt;
 }
 
 namespace {

@@ -110,7 +110,7 @@ Result<match::LinkReport> judgeLinkLine(std::string_view line, const kb::Knowled
     if (!plan) return tl::unexpected(plan.error());
     auto reports = match::judgeAll(*plan, kb);
     if (reports.size() != 1) return failure(ErrorCode::BadInput, "the line does not make one link");
-    return std::move(reports.front());
+    return reports.front();
 }
 
 }  // namespace sokudo::quick

@@ -4,7 +4,7 @@
 
 #include <string_view>
 
-#include "core/match/run_rules.h"
+#include "core/match/reports.h"
 
 namespace sokudo::quick {
 

@@ -21,11 +21,11 @@ std::string nameOf(const plan::Plan& plan, plan::DeviceId id)
 
 std::string rateText(const std::optional<BitRate>& rate) { return rate ? text::rate(*rate, 3) : std::string("—"); }
 
-TableBlock linkTable(const std::vector<match::LinkReport>& links)
+TableBlock linkTable(const match::Reports& links)
 {
     TableBlock table{{"link", "rate", "why"}, {}, {}};
     for (const match::LinkReport& link : links) {
-        table.rows.push_back({link.title, rateText(link.rate), link.reason});
+        table.rows.push_back({link.title, rateText(link.rate), link.reason()});
         table.marks.push_back(link.verdict);
     }
     return table;

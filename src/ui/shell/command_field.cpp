@@ -43,7 +43,7 @@ std::vector<Command> CommandField::answers(const QString& text) const
     const std::string line = s(text);
     if (text.count('/') >= 2) {
         const auto report = quick::judgeLinkLine(line, m_document.knowledge());
-        made.push_back({report ? q(std::string(word(report->verdict)) + (report->rate ? ", " + text::linkRate(*report->rate) : std::string()) + ": " + report->reason) : q(report.error().message()), {}});
+        made.push_back({report ? q(std::string(word(report->verdict)) + (report->rate ? ", " + text::linkRate(*report->rate) : std::string()) + ": " + report->reason()) : q(report.error().message()), {}});
     } else if (text.contains('|')) {
         const auto path = quick::expectPathLine(line, m_document.knowledge());
         made.push_back({path ? q(report::expectationSentence(*path)) : q(path.error().message()), {}});

@@ -4,6 +4,7 @@
 #include "core/base/id.h"
 #include "core/base/table.h"
 
+#include <map>
 #include <set>
 
 using namespace sokudo;
@@ -38,6 +39,43 @@ private Q_SLOTS:
         QCOMPARE(table.find({5})->value, 7);
         QVERIFY(table.without({5}).find({5}) == nullptr);
         QVERIFY(table.without({99}) == table);
+    }
+    /// Against a plain map, over several blocks.
+    void manyRowsInBlocks()
+    {
+        std::map<std::int64_t, int> plain;
+        Table<Thing> table;
+        std::uint64_t state = 7;
+        for (int i = 0; i < 3000; ++i) {
+            state = state * 6364136223846793005ULL + 1442695040888963407ULL;
+            const auto id = static_cast<std::int64_t>((state >> 33) % 1000) + 1;
+            const Table<Thing> before = table;
+            if (i % 3 == 2) {
+                plain.erase(id);
+                table = table.without({id});
+            } else {
+                plain[id] = i;
+                table = table.with({{id}, i});
+            }
+            int differences = 0;
+            eachDifference(before, table, [&](const Thing* old, const Thing* now) {
+                ++differences;
+                QCOMPARE((old ? old : now)->id.value, id);
+            });
+            QVERIFY(differences <= 1);
+        }
+        QCOMPARE(table.size(), plain.size());
+        auto at = plain.begin();
+        for (const Thing& thing : table) {
+            QCOMPARE(thing.id.value, at->first);
+            QCOMPARE(thing.value, at->second);
+            QCOMPARE(table.find(thing.id), &thing);
+            ++at;
+        }
+        QVERIFY(at == plain.end());
+        std::vector<Thing> rows;
+        for (const auto& [id, value] : plain) rows.push_back({{id}, value});
+        QVERIFY(Table<Thing>::fromRows(rows) == table);
     }
     void equalByContent()
     {

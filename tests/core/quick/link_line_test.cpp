@@ -23,7 +23,7 @@ private Q_SLOTS:
             if (!found.hasMatch()) continue;
             const auto report = quick::judgeLinkLine(found.captured(1).toStdString(), knowledge());
             QVERIFY2(report, qPrintable(found.captured(1) + ": " + (report ? QString() : q(report.error().message()))));
-            QVERIFY2(q(word(report->verdict)) == found.captured(2), qPrintable(found.captured(1) + ": " + q(word(report->verdict)) + ", " + q(report->reason)));
+            QVERIFY2(q(word(report->verdict)) == found.captured(2), qPrintable(found.captured(1) + ": " + q(word(report->verdict)) + ", " + q(report->reason())));
             const double gbps = found.captured(3).toDouble() * (found.captured(4) == "Mb/s" ? 1e-3 : 1);
             if (gbps > 0) NEAR(inGigabits(*report->rate), gbps, 5e-3);
             else QVERIFY2(!report->rate, qPrintable(found.captured(1)));

@@ -34,7 +34,7 @@ private Q_SLOTS:
         for (const auto& link : analysis.links) {
             if (q(link.title) != title) continue;
             QCOMPARE(q(code(link.verdict)), verdict);
-            QVERIFY2(q(link.reason).replace(q(text::kThin), " ").contains(reason), link.reason.c_str());
+            QVERIFY2(q(link.reason()).replace(q(text::kThin), " ").contains(reason), link.reason().c_str());
             return;
         }
         QFAIL("no such link");

@@ -30,7 +30,7 @@ std::optional<Observation> ruleBroken(const Facts& facts)
     if (links.empty()) return std::nullopt;
     for (const match::LinkReport* report : links)
         for (const match::Finding& finding : report->findings) {
-            const bool isReach = finding.rule.starts_with("reach") || finding.rule == "optical-loss";
+            const bool isReach = finding.rule.view().starts_with("reach") || finding.rule == "optical-loss";
             if (isReach && finding.verdict() == Verdict::Marginal) return planned(true, report->title + ": " + finding.text());
         }
     return planned(false, "every cable on the way is within its length and loss");

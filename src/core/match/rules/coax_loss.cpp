@@ -50,7 +50,7 @@ Outcomes check(const LinkContext& link)
     if (!link.isOn(kb::MediumKind::Coax) || !link.hasFarEnd()) return {};
     const auto path = pathLoss(link);
     if (!path || path->loss <= kWeak) return {};
-    return {clause(link, path->loss > kLost ? "cx-12" : "cx-09", {{"working", path->working}}, gigabits(0.15))};
+    return only(clause(link, path->loss > kLost ? "cx-12" : "cx-09", {{"working", path->working}}, gigabits(0.15)));
 }
 
 }  // namespace

@@ -74,10 +74,10 @@ void agree(const LinkContext& link, const kb::FecRule& rule, Outcomes& found)
     const kb::FecMode* b = modeOf(link.b, link);
     if (!required) return;
     const bool inModule = link.a.phy->fecRequired == "module";
-    const std::string fitsId = link.a.phy->id == "40gbase-cr4" ? "fe-11" : "fe-01";
+    const Lasting fitsId = link.a.phy->id == "40gbase-cr4" ? "fe-11" : "fe-01";
     text::Args args{{"a", link.a.name}, {"b", link.b.name}, {"modeA", a ? a->name : std::string()}, {"modeB", b ? b->name : std::string()}, {"text", rule.text}, {"required", required->name}};
-    const auto made = [&](Verdict verdict, std::string pattern, std::string caseId) {
-        found.push_back({verdict, verdict == Verdict::NoLink ? std::nullopt : link.common, std::move(pattern), args, rule.from, Spot::Between, std::move(caseId)});
+    const auto made = [&](Verdict verdict, Lasting pattern, Lasting caseId) {
+        found.push_back({verdict, verdict == Verdict::NoLink ? std::nullopt : link.common, pattern, args, rule.from, Spot::Between, caseId});
     };
     if (a && b && a != b) {
         const bool longReach = link.a.phy->id == "100gbase-lr4" || link.a.phy->id == "100gbase-er4";

@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
 #include "core/match/channel_loss.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
@@ -11,6 +13,9 @@ constexpr Length kLongestEquivalent = Length::fromSteps(102'000);  // tia-568.2:
 Outcomes check(const LinkContext& link)
 {
     if (!link.isOn(kb::MediumKind::TwistedPair) || !link.common) return {};
+    // Without cords and heat the planning table has said it all.
+    const bool isPlain = std::none_of(link.stretches.begin(), link.stretches.end(), [](const Stretch& s) { return s.cord || s.run->traits.has("celsius"); });
+    if (isPlain) return {};
     const kb::Phy* phy = link.kb.twistedPairPhy(*link.common);
     const auto channel = phy ? channelLoss(link, *phy) : std::nullopt;
     if (!channel || channel->loss <= channel->limit) return {};

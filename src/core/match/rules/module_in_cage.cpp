@@ -38,8 +38,8 @@ std::string_view tooFastClause(const LinkEnd& end)
 std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot spot)
 {
     if (!end.port || !end.cage) return std::nullopt;
-    const auto own = [&](Verdict verdict, std::string pattern, std::string caseId, Certainty certainty = Certainty::Typical) {
-        return Outcome{verdict, std::nullopt, std::move(pattern), argsOf(end), {end.cage->from.source, certainty}, spot, std::move(caseId)};
+    const auto own = [&](Verdict verdict, Lasting pattern, Lasting caseId, Certainty certainty = Certainty::Typical) {
+        return Outcome{verdict, std::nullopt, pattern, argsOf(end), Cited(end.cage->from.source, certainty), spot, caseId};
     };
     const auto numbered = [&](std::string_view id, std::optional<BitRate> rate = {}) {
         text::Args args = argsOf(end);

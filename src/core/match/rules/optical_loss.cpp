@@ -49,7 +49,8 @@ std::optional<Outcome> overload(const LinkContext& link, const kb::Phy& sender, 
     const bool burns = to->damage && strongest > *to->damage;
     const bool fragile = receiver.id == "10g-zr";
     return Outcome{burns || fragile ? Verdict::Unsafe : Verdict::Marginal, receiver.rate,
-                   "up to {level} may reach a receiver that takes {limit}: put in an attenuator of {attenuator} at its end (at least {excess})" + std::string(burns || fragile ? " before switching on, or the receiver may be destroyed" : ""),
+                   burns || fragile ? "up to {level} may reach a receiver that takes {limit}: put in an attenuator of {attenuator} at its end (at least {excess}) before switching on, or the receiver may be destroyed"
+                                    : "up to {level} may reach a receiver that takes {limit}: put in an attenuator of {attenuator} at its end (at least {excess})",
                    {{"level", strongest}, {"limit", to->rxMax}, {"excess", strongest - to->rxMax}, {"attenuator", attenuatorFor(strongest - to->rxMax)}}, to->from, spot, "fo-18"};
 }
 

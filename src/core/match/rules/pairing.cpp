@@ -15,13 +15,13 @@ const kb::Phy* spokenBy(const LinkContext& link, const LinkEnd& end)
     return own && end.splits == own->lanes && !own->lanePhy.empty() ? link.kb.phy(own->lanePhy) : own;
 }
 
-std::string whyNot(const kb::Phy& a, const kb::Phy& b)
+const char* whyNot(const kb::Phy& a, const kb::Phy& b)
 {
-    if (&a == &b) return "both send and listen on the same colours: one end must be the other half of the pair";
-    if (a.windowNm != b.windowNm) return "one sends where the other does not listen ({windowA} nm against {windowB} nm)";
-    if (a.laneGbd != b.laneGbd) return "their lanes run at different speeds";
-    if (a.lanes != b.lanes) return "they use {lanesA} against {lanesB} lanes";
-    return "their wavelengths differ ({wavesA} nm against {wavesB} nm)";
+    if (&a == &b) return "{a} does not talk to {b}: both send and listen on the same colours: one end must be the other half of the pair";
+    if (a.windowNm != b.windowNm) return "{a} does not talk to {b}: one sends where the other does not listen ({windowA} nm against {windowB} nm)";
+    if (a.laneGbd != b.laneGbd) return "{a} does not talk to {b}: their lanes run at different speeds";
+    if (a.lanes != b.lanes) return "{a} does not talk to {b}: they use {lanesA} against {lanesB} lanes";
+    return "{a} does not talk to {b}: their wavelengths differ ({wavesA} nm against {wavesB} nm)";
 }
 
 Outcomes check(const LinkContext& link)
@@ -32,17 +32,17 @@ Outcomes check(const LinkContext& link)
     text::Args args{{"a", a->name}, {"b", b->name}, {"windowA", std::to_string(a->windowNm)}, {"windowB", std::to_string(b->windowNm)},
                     {"lanesA", std::to_string(a->lanes)}, {"lanesB", std::to_string(b->lanes)}, {"wavesA", a->wavelengths}, {"wavesB", b->wavelengths}};
     if (a == b && !isOneStrand(*a))
-        return {{Verdict::Fits, a->rate, "{a} at both ends", args, a->from, Spot::Between, "fo-01"}};
+        return only({Verdict::Fits, a->rate, "{a} at both ends", args, a->from, Spot::Between, "fo-01"});
     if (const kb::Pairing* pair = link.kb.pairing(a->id, b->id)) {
         const bool tooLong = pair->upTo && link.length && *link.length > *pair->upTo;
         args.emplace_back("text", text::Arg(pair->text));
         if (pair->upTo) args.emplace_back("upTo", text::Arg(*pair->upTo));
-        if (tooLong) return {{Verdict::Marginal, pair->rate, "{a} facing {b} is good for {upTo} only: {text}", args, pair->from, Spot::Between, "pairing"}};
-        return {{pair->verdict, pair->rate, "{a} facing {b}: {text}", args, pair->from, Spot::Between, "pairing"}};
+        if (tooLong) return only({Verdict::Marginal, pair->rate, "{a} facing {b} is good for {upTo} only: {text}", args, pair->from, Spot::Between, "pairing"});
+        return only({pair->verdict, pair->rate, "{a} facing {b}: {text}", args, pair->from, Spot::Between, "pairing"});
     }
-    if (isOneStrand(*a) && isOneStrand(*b) && a != b) return {clause(link, "fo-17", args)};
-    return {{Verdict::NoLink, {}, "{a} does not talk to {b}: " + whyNot(*a, *b), args, {a->from.source, weaker(a->from.certainty, b->from.certainty)}, Spot::Between,
-             isOneStrand(*a) && a == b ? "fo-16" : "fo-08"}};
+    if (isOneStrand(*a) && isOneStrand(*b) && a != b) return only(clause(link, "fo-17", args));
+    return only({Verdict::NoLink, {}, whyNot(*a, *b), args, Cited(a->from.source, weaker(a->from.certainty, b->from.certainty)), Spot::Between,
+             isOneStrand(*a) && a == b ? "fo-16" : "fo-08"});
 }
 
 }  // namespace

@@ -8,17 +8,17 @@ namespace {
 Outcome judge(const LinkContext& link, const kb::Phy& phy)
 {
     text::Args args{{"phy", phy.name}, {"medium", link.weakest->name}};
-    const auto made = [&](Verdict verdict, std::string pattern, kb::Provenance from, std::string caseId) {
-        return Outcome{verdict, verdict == Verdict::NoLink ? std::nullopt : std::optional(phy.rate), std::move(pattern), args, std::move(from), Spot::Between, std::move(caseId)};
+    const auto made = [&](Verdict verdict, Lasting pattern, const Cited& from, Lasting caseId) {
+        return Outcome{verdict, verdict == Verdict::NoLink ? std::nullopt : std::optional(phy.rate), pattern, args, from, Spot::Between, caseId};
     };
     const kb::Reach* reach = link.kb.reach(phy.id, link.weakest->id);
     if (!reach) {
         if (phy.medium == kb::MediumKind::Multimode && link.isOn(kb::MediumKind::SingleMode))
-            return made(Verdict::NoLink, "{phy} is a multimode optic: about 15 dB are lost where it meets {medium}", {"practice", Certainty::Typical}, "fo-09");
+            return made(Verdict::NoLink, "{phy} is a multimode optic: about 15 dB are lost where it meets {medium}", Cited("practice", Certainty::Typical), "fo-09");
         if (phy.medium == kb::MediumKind::SingleMode && link.isOn(kb::MediumKind::Multimode)) {
             const bool shortTen = phy.rate <= gigabits(10) && link.length && *link.length < Length::of(100);
-            if (shortTen) return made(Verdict::Marginal, "{phy} on {medium} is not specified; short pieces often link. Do not plan on it", {"practice", Certainty::Typical}, "fo-10");
-            return made(Verdict::NoLink, "{phy} on {medium} is not specified: take a multimode optic or lay single-mode fibre", {"practice", Certainty::Typical}, "fo-10");
+            if (shortTen) return made(Verdict::Marginal, "{phy} on {medium} is not specified; short pieces often link. Do not plan on it", Cited("practice", Certainty::Typical), "fo-10");
+            return made(Verdict::NoLink, "{phy} on {medium} is not specified: take a multimode optic or lay single-mode fibre", Cited("practice", Certainty::Typical), "fo-10");
         }
         return made(Verdict::Marginal, "{phy} is not specified on {medium}", phy.from, "not-specified");
     }
@@ -36,8 +36,7 @@ Outcome judge(const LinkContext& link, const kb::Phy& phy)
             return plain;
         }
     }
-    const std::string also = reach->condition.empty() ? "" : " ({condition})";
-    if (*link.length <= reach->max) return made(Verdict::Fits, "{length} of {medium}; {phy} reaches {reach}" + also, reach->from, "fo-01");
+    if (*link.length <= reach->max) return made(Verdict::Fits, reach->condition.empty() ? "{length} of {medium}; {phy} reaches {reach}" : "{length} of {medium}; {phy} reaches {reach} ({condition})", reach->from, "fo-01");
     const bool byLittle = link.length->steps() * 5 <= reach->max.steps() * 6;
     if (byLittle)
         return made(Verdict::Marginal, "{length} of {medium} is more than the {reach} that {phy} reaches: it may link, prove it", reach->from, "fo-02");

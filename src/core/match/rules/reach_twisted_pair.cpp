@@ -47,28 +47,29 @@ Outcomes check(const LinkContext& link)
     if (!phy) return {};
     text::Args args{{"phy", phy->name}, {"medium", link.weakest->name}};
     if (!link.length)
-        return {{Verdict::Unknown, link.common, "The length of this {medium} channel was never measured: {phy} needs it", args, {"own", Certainty::Standard}, Spot::Between, "length-unknown"}};
+        return only({Verdict::Unknown, link.common, "The length of this {medium} channel was never measured: {phy} needs it", args, {"own", Certainty::Standard}, Spot::Between, "length-unknown"});
     const kb::TwistedPairCase* row = caseFor(link, *phy);
     if (!row) return {};
     args.emplace_back("length", text::Arg(*link.length));
     args.emplace_back("text", text::Arg(row->text));
     std::optional<BitRate> rate;
-    std::string pattern = "{phy} over {length} of {medium}" + std::string(link.bundled ? " in a bundle" : "") + ": {text}";
+    args.emplace_back("laid", text::Arg(std::string(link.bundled ? " in a bundle" : "")));
+    Lasting pattern = "{phy} over {length} of {medium}{laid}: {text}";
     if (row->verdict != Verdict::NoLink) {
         const BitRate plan = row->planIsAsked ? *link.common : row->plan.value_or(*link.common);
         rate = sharedAtMost(link, plan);
         if (rate && *rate < plan) {
             args.emplace_back("fallback", text::Arg(*rate));
-            pattern += ". The two ports share nothing between that and {fallback}";
+            pattern = "{phy} over {length} of {medium}{laid}: {text}. The two ports share nothing between that and {fallback}";
         }
     }
     // The ends agree on a rate the cable does not carry; without a lower one they try for ever.
     Verdict verdict = row->verdict;
     if (row->plan && *row->plan < *link.common && !rate) {
         verdict = Verdict::NoLink;
-        pattern += ". The ports know no lower rate";
+        pattern = "{phy} over {length} of {medium}{laid}: {text}. The ports know no lower rate";
     }
-    Outcomes found{{verdict, rate, pattern, args, row->from, Spot::Between, row->id}};
+    Outcomes found = only({verdict, rate, pattern, std::move(args), row->from, Spot::Between, row->id});
     if (auto short1 = moduleReach(link, link.a, Spot::MediumA)) found.push_back(*short1);
     if (auto short2 = moduleReach(link, link.b, Spot::MediumB)) found.push_back(*short2);
     return found;

@@ -28,8 +28,7 @@ Outcomes check(const LinkContext& link)
             found.push_back(clause(link, "cu-25", {{"fault", fault->name}, {"run", cable->run->label}, {"end", stubborn->name}}));
             continue;
         }
-        const std::string remedy = fault->remedy.empty() ? "" : ". {remedy}";
-        found.push_back({effect.verdict, effect.verdict == Verdict::NoLink ? std::nullopt : effect.plan, "{run}: {text}" + remedy,
+        found.push_back({effect.verdict, effect.verdict == Verdict::NoLink ? std::nullopt : effect.plan, fault->remedy.empty() ? "{run}: {text}" : "{run}: {text}. {remedy}",
                          {{"run", cable->run->label}, {"text", fault->text}, {"remedy", fault->remedy}}, fault->from, Spot::Between, fault->clause});
     }
     return found;

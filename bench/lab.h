@@ -1,0 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A made-up lab of any size: switches of 24 ports, each to a host over twisted pair, fibre, a lead or a broken cable.
+#pragma once
+
+#include "core/plan/plan.h"
+
+namespace sokudo::bench {
+
+/// A plan with `links` links. The same number gives the same plan.
+plan::Plan lab(int links);
+
+}  // namespace sokudo::bench

@@ -1,0 +1,153 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A book kept up edit by edit says what judging from scratch says.
+#include <random>
+
+#include "plan_builder.h"
+
+#include "core/match/link_book.h"
+
+using namespace sokudo;
+using namespace sokudo::testing;
+
+namespace {
+
+QString lineOf(const match::LinkReport& report)
+{
+    QString made = QString("%1 %2 %3 %4:").arg(report.link.id().value).arg(q(report.title), q(code(report.verdict))).arg(report.rate ? report.rate->steps() : -1);
+    for (const match::Finding& finding : report.findings) made += QString(" [%1 %2 %3]").arg(q(finding.rule.view()), q(finding.text())).arg(finding.isWaived);
+    for (const match::WaiverState& state : report.waivers) made += QString(" {%1 %2}").arg(q(state.waiver.reason)).arg(state.holds);
+    return made;
+}
+
+QStringList linesOf(const match::Reports& reports)
+{
+    QStringList made;
+    for (const match::LinkReport& report : reports) made << lineOf(report);
+    return made;
+}
+
+}  // namespace
+
+class LinkBookTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void oneEditJudgesOneLink()
+    {
+        auto plan = std::make_shared<const plan::Plan>(lanternRow());
+        match::LinkBook book(knowledge());
+        book.update(plan);
+        QCOMPARE(book.judged(), book.reports().size());
+        plan::Run run = *plan->runs.begin();
+        run.length = Length::of(7.5);
+        plan = std::make_shared<const plan::Plan>(*plan::edits::putRun(*plan, run));
+        book.update(plan);
+        QCOMPARE(book.judged(), std::size_t{1});
+        book.update(plan);
+        QCOMPARE(book.judged(), std::size_t{0});
+        QCOMPARE(linesOf(book.reports()), linesOf(match::judgeAll(*plan, knowledge())));
+    }
+    /// 400 seeded edits of every kind, compared with a judgement from scratch after each.
+    void keepsUpWithRandomEdits()
+    {
+        std::mt19937 random(20261125);
+        const auto dice = [&](std::size_t sides) { return static_cast<std::size_t>(random() % sides); };
+        const auto any = [&](const auto& table) {
+            auto at = table.begin();
+            std::advance(at, static_cast<std::ptrdiff_t>(dice(table.size())));
+            return *at;
+        };
+        auto plan = std::make_shared<const plan::Plan>(lanternRow());
+        match::LinkBook book(knowledge());
+        book.update(plan);
+        std::int64_t next = 1'000'000;
+        int taken = 0;
+        for (int step = 0; step < 400; ++step) {
+            Result<plan::Plan> made = *plan;
+            switch (dice(9)) {
+            case 0: {
+                plan::Run run = any(plan->runs);
+                run.length = Length::of(1 + static_cast<double>(dice(120)));
+                made = plan::edits::putRun(*plan, run);
+                break;
+            }
+            case 1: {
+                plan::Run run = any(plan->runs);
+                (dice(2) ? run.a : run.b) = dice(4) ? any(plan->ports).id : plan::PortId{};
+                made = plan::edits::putRun(*plan, run);
+                break;
+            }
+            case 2: made = plan::edits::putRun(*plan, {{++next}, "new", any(plan->ports).id, any(plan->ports).id, "cat6", Length::of(20)}); break;
+            case 3: made = plan::edits::deleteRun(*plan, any(plan->runs).id); break;
+            case 4: {
+                plan::Device device = any(plan->devices);
+                device.role = static_cast<plan::Role>(dice(10));
+                made = plan::edits::putDevice(*plan, device);
+                break;
+            }
+            case 5: {
+                plan::Port port = any(plan->ports);
+                port.traits.set("pse", dice(2) ? "type2" : "");
+                port.traits.set("pd", dice(2) ? "class4" : "");
+                made = plan::edits::putPort(*plan, port);
+                break;
+            }
+            case 6: {
+                plan::Device device = any(plan->devices);
+                device.traits.set("pse-budget", dice(2) ? "40" : "");
+                made = plan::edits::putDevice(*plan, device);
+                break;
+            }
+            case 7: {
+                plan::Place place = any(plan->places);
+                place.building = dice(2) ? "shed" : "";
+                made = plan::edits::putPlace(*plan, place);
+                break;
+            }
+            case 8: made = plan::edits::putWaiver(*plan, {{++next}, any(plan->runs).id, dice(2) ? "cu-01" : "common", "fits", "seen", "2026-11-25"}); break;
+            }
+            if (!made) continue;
+            ++taken;
+            plan = std::make_shared<const plan::Plan>(*made);
+            book.update(plan);
+            const QStringList kept = linesOf(book.reports()), fresh = linesOf(match::judgeAll(*plan, knowledge()));
+            for (qsizetype i = 0; i < std::min(kept.size(), fresh.size()); ++i) QVERIFY2(kept[i] == fresh[i], qPrintable(QString("step %1:\n%2\n%3").arg(step).arg(kept[i], fresh[i])));
+            QCOMPARE(kept.size(), fresh.size());
+        }
+        QVERIFY2(taken > 200, qPrintable(QString::number(taken)));
+    }
+    void aWaiverSetsAFindingAside()
+    {
+        PlanBuilder house;
+        house.place("hall").device("a").device("b").port("a", "1", "rj45").port("b", "1", "rj45").run("long", "a 1", "b 1", "cat6", 70);
+        const auto judged = [](const plan::Plan& plan) { return match::judgeAll(plan, knowledge())[0]; };
+        QCOMPARE(judged(house.plan()).verdict, Verdict::Marginal);
+        const auto waived = plan::edits::putWaiver(house.plan(), {{900}, house.runId("long"), "cu-07", "marginal", "ran a day without an error", "2026-11-25"});
+        QVERIFY(waived);
+        QCOMPARE(judged(*waived).verdict, Verdict::Fits);
+        QVERIFY(judged(*waived).waivers.front().holds);
+        QVERIFY(judged(*waived).findings.back().isWaived);
+        // Another length brings another clause: the waiver no longer fits, and that is said.
+        plan::Run run = *waived->runs.find(house.runId("long"));
+        run.length = Length::of(130);
+        const auto longer = judged(*plan::edits::putRun(*waived, run));
+        QCOMPARE(longer.verdict, Verdict::NoLink);
+        QVERIFY(!longer.waivers.front().holds && longer.waivers.front().why.find("gone") != std::string::npos);
+        QVERIFY(!plan::edits::putWaiver(*waived, {{901}, run.id, "cu-07", "marginal", "again", ""}));
+        QVERIFY(!plan::edits::putWaiver(house.plan(), {{901}, run.id, "cu-07", "marginal", "  ", ""}));
+        QCOMPARE(plan::edits::deleteRun(*waived, run.id)->waivers.size(), std::size_t{0});
+    }
+    void anUnsafeFindingIsNotAcceptedAway()
+    {
+        PlanBuilder house;
+        house.place("hall").place("shed", 0, "shed").device("a", plan::Role::Switch, "hall").device("b", plan::Role::Switch, "shed");
+        house.port("a", "1", "rj45").port("b", "1", "rj45").run("yard", "a 1", "b 1", "cat6", 30);
+        const auto waived = plan::edits::putWaiver(house.plan(), {{900}, house.runId("yard"), "sf-01", "unsafe", "no storms here", "2026-11-25"});
+        QVERIFY(!waived);
+        plan::Plan forced = house.plan();
+        forced.waivers = forced.waivers.with({{900}, house.runId("yard"), "sf-01", "unsafe", "no storms here", "2026-11-25"});
+        QCOMPARE(match::judgeAll(forced, knowledge())[0].verdict, Verdict::Unsafe);
+    }
+};
+
+SOKUDO_TEST(LinkBookTest)
+#include "link_book_test.moc"
