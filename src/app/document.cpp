@@ -24,6 +24,7 @@ measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(
 class Document::SharedBook {
 public:
     explicit SharedBook(const kb::KnowledgeBase& kb) : m_book(kb) {}
+    explicit SharedBook(std::shared_ptr<const kb::KnowledgeBase> kb) : m_held(std::move(kb)), m_book(*m_held) {}
     std::shared_ptr<const Analysis> analyse(const plan::PlanPtr& plan)
     {
         const QMutexLocker turn(&m_mutex);
@@ -33,6 +34,7 @@ public:
 
 private:
     QMutex m_mutex;
+    std::shared_ptr<const kb::KnowledgeBase> m_held;  ///< a catalogue with own rows, which must outlive the book
     match::LinkBook m_book;
 };
 
@@ -51,9 +53,28 @@ private:
 };
 
 Document::Document(const kb::KnowledgeBase& kb, std::unique_ptr<store::ProjectFile> file, store::Project project, QObject* parent)
-    : QObject(parent), m_kb(kb), m_file(std::move(file)), m_plan(std::make_shared<plan::Plan>(std::move(project.plan))), m_trials(std::move(project.trials)), m_entries(std::move(project.entries)),
-      m_answers(std::move(project.answers)), m_book(std::make_shared<SharedBook>(kb)), m_analysis(m_book->analyse(m_plan)), m_ids(std::random_device{}())
+    : QObject(parent), m_kb(&kb), m_file(std::move(file)), m_plan(std::make_shared<plan::Plan>(std::move(project.plan))), m_trials(std::move(project.trials)), m_entries(std::move(project.entries)),
+      m_answers(std::move(project.answers)), m_ids(std::random_device{}())
 {
+    if (!m_plan->catalogue.empty()) {
+        if (auto own = knowledgeOf(*m_plan, kb::embeddedFiles())) takeCatalogue(std::make_shared<const kb::KnowledgeBase>(std::move(*own)));
+        else m_catalogueTrouble = own.error().message();
+    }
+    if (!m_book) m_book = std::make_shared<SharedBook>(kb);
+    m_analysis = m_book->analyse(m_plan);
+}
+
+std::shared_ptr<const kb::KnowledgeBase> Document::sharedKnowledge() const
+{
+    if (m_catalogues.empty()) return {std::shared_ptr<const kb::KnowledgeBase>(), m_kb};  // the shipped one outlives the document
+    return m_catalogues.back();
+}
+
+void Document::takeCatalogue(std::shared_ptr<const kb::KnowledgeBase> kb)
+{
+    m_catalogues.push_back(std::move(kb));
+    m_kb = m_catalogues.back().get();
+    m_book = std::make_shared<SharedBook>(m_catalogues.back());
 }
 
 store::Project Document::project() const { return {*m_plan, m_trials, m_entries, m_answers}; }
@@ -81,7 +102,10 @@ bool Document::swap(plan::PlanPtr next, const QString& logText)
 void Document::show(plan::PlanPtr next)
 {
     if (m_plan == next) return;
+    const bool newCatalogue = !(m_plan->catalogue == next->catalogue);
     m_plan = std::move(next);
+    if (newCatalogue)
+        if (auto own = knowledgeOf(*m_plan, kb::embeddedFiles())) takeCatalogue(std::make_shared<const kb::KnowledgeBase>(std::move(*own)));
     Q_EMIT planChanged();
     startAnalysis();
 }
@@ -93,6 +117,11 @@ bool Document::edit(const QString& text, const Result<plan::Plan>& next)
         return false;
     }
     if (*next == *m_plan) return true;
+    if (!(next->catalogue == m_plan->catalogue))
+        if (const auto own = knowledgeOf(*next, kb::embeddedFiles()); !own) {
+            Q_EMIT failed(q(own.error().message()));
+            return false;
+        }
     Q_ASSERT(plan::brokenInvariants(*next).empty());
     auto after = std::make_shared<const plan::Plan>(*next);
     if (!swap(after, text)) return false;

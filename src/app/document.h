@@ -17,7 +17,12 @@ class Document final : public QObject {
     Q_OBJECT
 public:
     Document(const kb::KnowledgeBase&, std::unique_ptr<store::ProjectFile>, store::Project, QObject* parent = nullptr);
-    const kb::KnowledgeBase& knowledge() const { return m_kb; }
+    /// The shipped catalogue with the project's own rows. A row edit makes another one; the old one lives on for what still refers to it.
+    const kb::KnowledgeBase& knowledge() const { return *m_kb; }
+    /// The same, to be held by work on another thread.
+    std::shared_ptr<const kb::KnowledgeBase> sharedKnowledge() const;
+    /// Own rows that could not be taken when the project was opened, in words; empty: all were.
+    const std::string& catalogueTrouble() const { return m_catalogueTrouble; }
     const plan::Plan& plan() const { return *m_plan; }
     plan::PlanPtr snapshot() const { return m_plan; }
     const std::vector<measure::Trial>& trials() const { return m_trials; }
@@ -52,7 +57,10 @@ private:
     bool swap(plan::PlanPtr next, const QString& logText);
     void show(plan::PlanPtr);
     void startAnalysis();
-    const kb::KnowledgeBase& m_kb;
+    void takeCatalogue(std::shared_ptr<const kb::KnowledgeBase>);
+    const kb::KnowledgeBase* m_kb;
+    std::vector<std::shared_ptr<const kb::KnowledgeBase>> m_catalogues;
+    std::string m_catalogueTrouble;
     std::unique_ptr<store::ProjectFile> m_file;
     plan::PlanPtr m_plan;
     std::vector<measure::Trial> m_trials;

@@ -54,6 +54,13 @@ Analysis summed(const plan::Plan& plan, match::Reports links)
 
 }  // namespace
 
+Result<kb::KnowledgeBase> knowledgeOf(const plan::Plan& plan, const kb::Files& shipped)
+{
+    std::vector<kb::OwnRow> rows;
+    for (const plan::CatalogueRow& row : plan.catalogue) rows.push_back({row.table, row.cells});
+    return kb::loadWith(shipped, rows);
+}
+
 Analysis analyse(const plan::Plan& plan, const kb::KnowledgeBase& kb) { return summed(plan, match::judgeAll(plan, kb)); }
 Analysis analyse(const plan::Plan& plan, const match::LinkBook& book) { return summed(plan, book.reports()); }
 

@@ -5,6 +5,7 @@
 #include <array>
 #include <vector>
 
+#include "core/kb/own_rows.h"
 #include "core/match/link_book.h"
 
 namespace sokudo {
@@ -24,6 +25,10 @@ struct Analysis {
     int count(Verdict verdict) const { return counts[static_cast<std::size_t>(verdict)]; }
     const match::LinkReport* reportOf(plan::RunId run) const;
 };
+
+/// The shipped catalogue with the project's own rows in it.
+/// @error BadInput  a row that does not fit its table; says which and how to mend it
+Result<kb::KnowledgeBase> knowledgeOf(const plan::Plan&, const kb::Files& shipped);
 
 Analysis analyse(const plan::Plan&, const kb::KnowledgeBase&);
 /// The same from a book that has just taken this plan.

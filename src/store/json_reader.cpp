@@ -128,4 +128,20 @@ std::vector<JsonReader> JsonReader::list(const char* key) const
     return made;
 }
 
+std::map<std::string, std::string> JsonReader::texts(const char* key) const
+{
+    std::map<std::string, std::string> made;
+    const Json* found = member(key);
+    if (!found) return made;
+    if (!found->is_object()) {
+        complain(key, "needs an object of texts");
+        return made;
+    }
+    for (const auto& [name, value] : found->items()) {
+        if (value.is_string()) made[name] = value.get<std::string>();
+        else complain(name, "needs a text");
+    }
+    return made;
+}
+
 }  // namespace sokudo::store

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <optional>
+#include <map>
 #include <string>
 #include <vector>
 
@@ -36,6 +37,8 @@ public:
     std::optional<BitRate> maybeRate(const char* key) const;
     std::optional<Length> maybeLength(const char* key) const;
     std::vector<BitRate> rates(const char* key) const;
+    /// An object of texts; empty where absent.
+    std::map<std::string, std::string> texts(const char* key) const;
     /// A word out of a list that `parse` knows; the fallback where absent.
     template <class Enum, class Parse>
     Enum word(const char* key, Enum fallback, Parse parse) const

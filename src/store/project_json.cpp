@@ -152,6 +152,8 @@ Json toJson(const plan::Waiver& waiver)
     return {{"id", waiver.id.value}, {"run", waiver.run.value}, {"clause", waiver.clause}, {"verdict", waiver.verdict}, {"reason", waiver.reason}, {"on", waiver.on}};
 }
 
+Json toJson(const plan::CatalogueRow& row) { return {{"id", row.id.value}, {"table", row.table}, {"cells", row.cells}}; }
+
 Json toJson(const measure::Trial& trial)
 {
     Json made{{"id", trial.id.value}, {"at", measure::isoText(trial.at)}, {"from", trial.from.value}, {"to", trial.to.value}, {"kind", code(trial.kind)},
@@ -246,6 +248,8 @@ plan::Waiver waiverFrom(const JsonReader& in)
     return {in.neededId<plan::WaiverId>("id"), in.neededId<plan::RunId>("run"), in.neededText("clause"), in.text("verdict"), in.neededText("reason"), in.text("on")};
 }
 
+plan::CatalogueRow catalogueRowFrom(const JsonReader& in) { return {in.neededId<plan::CatalogueRowId>("id"), in.neededText("table"), in.texts("cells")}; }
+
 measure::Trial trialFrom(const JsonReader& in)
 {
     measure::Trial made;
@@ -286,7 +290,7 @@ Answer answerFrom(const JsonReader& in)
 std::string exportJson(const Project& project)
 {
     const Json made{{"format", kFormat}, {"version", kVersion}, {"name", project.plan.name}, {"places", listOf(project.plan.places)}, {"devices", listOf(project.plan.devices)},
-                    {"slots", listOf(project.plan.slots)}, {"ports", listOf(project.plan.ports)}, {"runs", listOf(project.plan.runs)}, {"waivers", listOf(project.plan.waivers)}, {"trials", listOf(project.trials)},
+                    {"slots", listOf(project.plan.slots)}, {"ports", listOf(project.plan.ports)}, {"runs", listOf(project.plan.runs)}, {"waivers", listOf(project.plan.waivers)}, {"catalogue", listOf(project.plan.catalogue)}, {"trials", listOf(project.trials)},
                     {"log", listOf(project.entries)}, {"answers", listOf(project.answers)}};
     return made.dump(1) + "\n";
 }
@@ -316,6 +320,7 @@ Result<Project> importJson(std::string_view text, const std::string& name)
     project.plan.ports = Table<plan::Port>::fromRows(read(in.list("ports"), portFrom));
     project.plan.runs = Table<plan::Run>::fromRows(read(in.list("runs"), runFrom));
     project.plan.waivers = Table<plan::Waiver>::fromRows(read(in.list("waivers"), waiverFrom));
+    project.plan.catalogue = Table<plan::CatalogueRow>::fromRows(read(in.list("catalogue"), catalogueRowFrom));
     project.trials = read(in.list("trials"), trialFrom);
     project.entries = read(in.list("log"), entryFrom);
     project.answers = read(in.list("answers"), answerFrom);

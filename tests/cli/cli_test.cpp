@@ -56,6 +56,84 @@ private Q_SLOTS:
         QCOMPARE(cli({"link", "rj45:10gbase-t / cat6 50m / rj45:10gbase-t"}).status, 0);
         QCOMPARE(cli({"link", "rj45:10gbase-t / cat5e 20m / rj45:10gbase-t"}).status, 1);
     }
+    void findingsCarryTheirChain()
+    {
+        const Run got = cli({"link", "sfp+:10gbase-lr / os2 2km polish=mixed / sfp+:10gbase-lr", "--json"});
+        QCOMPARE(got.status, 1);
+        const QJsonObject worst = got.json()["findings"].toArray()[0].toObject();
+        QCOMPARE(worst["verdict"].toString(), "marginal");
+        for (const char* key : {"case", "confidence", "facts", "remedy", "caution", "accepted"}) QVERIFY2(worst.contains(key), key);
+        QVERIFY(!worst["remedy"].toString().isEmpty());
+        const Run dead = cli({"link", "sfp28:25gbase-sr,fec=rs / om4 30m / sfp28:25gbase-sr,fec=off", "--json"});
+        QCOMPARE(dead.json()["findings"].toArray()[0].toObject()["facts"].toObject()["modeA"].toString(), "RS-FEC (528,514)");
+    }
+    void ways()
+    {
+        const Run got = cli({"ways", "sfp28 / om4 18m / sfp28", "--rate", "25", "--json", "--by", "cheapest"});
+        QCOMPARE(got.status, 0);
+        const auto ways = got.json()["ways"].toArray();
+        QVERIFY(ways.size() >= 5);
+        // a ready-made active optical cable, 38 + 18 * 1.2, undercuts two modules for the fibre that is there
+        QCOMPARE(ways[0].toObject()["id"].toString(), "aoc:none:none");
+        QVERIFY(std::fabs(ways[0].toObject()["cost"].toDouble() - 59.6) < 1e-6);
+        QCOMPARE(ways[1].toObject()["id"].toString(), "keep-om4:25gbase-sr:25gbase-sr");
+        QCOMPARE(ways[1].toObject()["cost"].toDouble(), 76.0);
+        for (const auto& one : ways) {
+            QVERIFY(one.toObject()["rate_bps"].toDouble() >= 25e9);
+            for (const char* key : {"title", "verdict", "watts", "latency_s", "minutes", "later_bps", "buys", "keeps", "steps", "cautions", "reaches_m"}) QVERIFY2(one.toObject().contains(key), key);
+        }
+        QVERIFY(got.json()["schools"].toArray().size() > 0 && got.json()["not"].toArray().size() > 0);
+        QVERIFY(!got.out.contains(QChar(0x202F)));
+        const Run text = cli({"ways", m_project, "--link", "attic", "--by", "coolest"});
+        QCOMPARE(text.status, 0);
+        QVERIFY(text.out.contains("Coolest first") && text.out.contains("Before you drill"));
+        QCOMPARE(cli({"ways", m_project, "--link", "atic"}).err.trimmed(), "sokudo-cli: there is no run or link “atic”; did you mean attic?");
+        QCOMPARE(cli({"ways", m_project, "--link", "attic", "--by", "luck"}).status, 2);
+        QCOMPARE(cli({"ways", "sfp28 / om4 18m / sfp+", "--rate", "100"}).status, 0);  // lowered to 10, and it says so
+        QVERIFY(cli({"ways", "sfp28 / om4 18m / sfp+", "--rate", "100"}).out.startsWith("nothing reaches 100 Gb/s"));
+    }
+    void whatIf()
+    {
+        const Run got = cli({"what-if", m_project, "--rate", "10", "--json"});
+        QCOMPARE(got.status, 1);
+        QCOMPARE(got.json()["links"].toArray().size(), 23);
+        QVERIFY(cli({"what-if", m_project, "--rate", "0.1"}).out.contains("as they are"));
+    }
+    void anOwnCatalogue()
+    {
+        const QString project = m_folder.filePath("own.sokudo"), rows = m_folder.filePath("mine.csv");
+        QCOMPARE(cli({"import", sourcePath("data/starters/lantern-row.json"), "--to", project}).status, 0);
+        QFile file(rows);
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        file.write("phy,medium,max_length_m\n10gbase-sr,om4,5\n");
+        file.close();
+        QCOMPARE(cli({"catalogue", "reach", "--file", project, "--add", rows}).status, 0);
+        const auto verdictOfC2 = [&] {
+            for (const auto& link : cli({"check", project, "--json"}).json()["links"].toArray())
+                if (link.toObject()["title"].toString().contains("core 2 ") || link.toObject()["title"].toString().endsWith("core 2")) return link.toObject()["verdict"].toString();
+            return QString();
+        };
+        QCOMPARE(verdictOfC2(), "no-link");  // 12 m of 5
+        QVERIFY(cli({"catalogue", "reach", "--file", project}).out.contains("max_length_m=5"));
+        QVERIFY(cli({"catalogue", "modules"}).out.startsWith("id,name,cage"));
+        QVERIFY(cli({"catalogue", "modules", "--json"}).json()["rows"].toArray().size() > 50);
+        QCOMPARE(cli({"catalogue", "rules", "--file", project, "--add", rows}).status, 2);
+        QVERIFY(cli({"catalogue", "nothing"}).err.contains("there are acceptance"));
+        // the rows survive an export and an import
+        const QString json = m_folder.filePath("own.json"), copy = m_folder.filePath("copy.sokudo");
+        QCOMPARE(cli({"export", project, "-o", json}).status, 0);
+        QCOMPARE(cli({"import", json, "--to", copy}).status, 0);
+        QVERIFY(cli({"catalogue", "reach", "--file", copy}).out.contains("max_length_m=5"));
+    }
+    void limits()
+    {
+        const Run got = cli({"limits", "cat6a", "--at", "500", "--json"});
+        QCOMPARE(got.status, 0);
+        QVERIFY(std::fabs(got.json()["insertion_loss_db"].toDouble() - 49.3) < 0.05);
+        QVERIFY(std::fabs(got.json()["next_db"].toDouble() - 26.1) < 0.05);
+        QCOMPARE(cli({"limits", "cat5e", "--at", "101"}).status, 2);
+        QVERIFY(cli({"limits", "cat5e", "--permanent"}).out.contains("permanent link at 100 MHz"));
+    }
     void path()
     {
         const Run got = cli({"path", "hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb", "--json"});
@@ -180,7 +258,7 @@ private Q_SLOTS:
     void theManualNamesEveryVerb()
     {
         const QString manual = QString::fromUtf8(sourceFile("docs/sokudo-cli.1"));
-        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import"}) {
+        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits"}) {
             QVERIFY2(manual.contains(QString(".B ") + verb), verb);
             QCOMPARE(cli({verb, "--help"}).status, 0);
         }

@@ -2,7 +2,12 @@
 #include "app/presenters/match_presenter.h"
 
 #include "app/qt_text.h"
+#include <QDate>
+#include <set>
+
 #include "core/base/text.h"
+#include "core/match/clause.h"
+#include "core/plan/edits.h"
 
 namespace sokudo::app {
 namespace {
@@ -28,6 +33,9 @@ public:
 
     std::vector<CouplingPiece> build()
     {
+        for (plan::RunId id : m_report.link.runs)
+            if (const plan::Run* run = m_plan.runs.find(id))
+                if (const kb::Medium* medium = m_kb.medium(run->medium)) m_captive = m_captive || kb::isCaptive(medium->kind);
         addEnd(m_report.link.a, true);
         addCable();
         if (m_report.link.b.isSet()) addEnd(m_report.link.b, false);
@@ -67,11 +75,18 @@ private:
         };
         const auto modulePiece = [&] {
             const kb::ModuleKind* module = port->module.empty() ? nullptr : m_kb.module(port->module);
-            if (!module) return false;
+            if (!module && !(cage && cage->holdsModule)) return false;
+            if (!module) {
+                CouplingPiece empty{"module", "none", {"choose one", "or a lead"}, {}, {}, {}, first ? match::Place::ModuleA : match::Place::ModuleB};
+                if (m_captive) return false;
+                add(empty);
+                return true;
+            }
             const kb::Phy* phy = m_kb.phy(module->phy);
             CouplingPiece piece{"module", phy ? q(phy->name) : q(module->name), {}, {}, {}, {}};
             if (phy && !phy->connector.empty()) piece.details << q(phy->connector).toUpper();
             piece.details << q(text::linkRate(module->rates.front()));
+            piece.swaps = first ? match::Place::ModuleA : match::Place::ModuleB;
             add(piece);
             return true;
         };
@@ -108,6 +123,7 @@ private:
             else if (run->bundle == plan::Bundle::Bundled) piece.details << "in a bundle";
             // What keeps the two ends apart is the gap before the far end, not a fault of the cable.
             if (whole.verdict && *whole.verdict > Verdict::Fits && *whole.verdict != Verdict::NoLink) piece.own = whole.verdict;
+            piece.swaps = match::Place::Cable;
             add(piece);
             if (i < m_report.link.through.size()) {
                 m_pieces.back().joint = Verdict::Fits;
@@ -127,6 +143,7 @@ private:
     const kb::KnowledgeBase& m_kb;
     const match::LinkReport& m_report;
     std::vector<CouplingPiece> m_pieces;
+    bool m_captive = false;  ///< the lead is its own module
 };
 
 }  // namespace
@@ -153,13 +170,33 @@ MatchPresenter::MatchPresenter(Document& document, Selection& selection, QObject
     refresh();
 }
 
+bool MatchPresenter::passes(const match::LinkReport& report) const
+{
+    const plan::Plan& plan = m_document.plan();
+    if (m_verdict && report.verdict != *m_verdict) return false;
+    if (m_place.isSet()) {
+        const auto isThere = [&](plan::PortId port) {
+            const plan::Device* device = plan::deviceOf(plan, port);
+            return device && device->place == m_place;
+        };
+        if (!isThere(report.link.a) && !isThere(report.link.b)) return false;
+    }
+    if (!m_medium.isEmpty()) {
+        const bool has = std::any_of(report.link.runs.begin(), report.link.runs.end(), [&](plan::RunId id) {
+            const plan::Run* run = plan.runs.find(id);
+            return run && run->medium == s(m_medium);
+        });
+        if (!has) return false;
+    }
+    return m_filter.isEmpty() || q(report.title).contains(m_filter, Qt::CaseInsensitive) || q(report.reason()).contains(m_filter, Qt::CaseInsensitive);
+}
+
 void MatchPresenter::refresh()
 {
     std::vector<Row> rows;
     for (const match::LinkReport& report : m_document.analysis().links) {
-        if (m_verdict && report.verdict != *m_verdict) continue;
+        if (!passes(report)) continue;
         const QString title = q(report.title), reason = q(report.reason());
-        if (!m_filter.isEmpty() && !title.contains(m_filter, Qt::CaseInsensitive) && !reason.contains(m_filter, Qt::CaseInsensitive)) continue;
         rows.push_back({report.link.id(), title, !report.rate && report.verdict == Verdict::Unknown ? QString("?") : rateText(report.rate), reason, report.verdict});
     }
     m_rows.setRows(std::move(rows));
@@ -176,6 +213,45 @@ void MatchPresenter::setVerdictFilter(std::optional<Verdict> verdict)
 {
     m_verdict = verdict;
     refresh();
+}
+
+void MatchPresenter::setPlaceFilter(plan::PlaceId place)
+{
+    m_place = place;
+    refresh();
+}
+
+void MatchPresenter::setMediumFilter(const QString& medium)
+{
+    m_medium = medium;
+    refresh();
+}
+
+std::vector<std::pair<plan::PlaceId, QString>> MatchPresenter::places() const
+{
+    std::vector<std::pair<plan::PlaceId, QString>> made;
+    for (const plan::Place& place : m_document.plan().places) made.emplace_back(place.id, q(place.name));
+    std::sort(made.begin(), made.end(), [](const auto& a, const auto& b) { return a.second.localeAwareCompare(b.second) < 0; });
+    return made;
+}
+
+std::vector<std::pair<QString, QString>> MatchPresenter::media() const
+{
+    std::set<std::string> used;
+    for (const plan::Run& run : m_document.plan().runs) used.insert(run.medium);
+    std::vector<std::pair<QString, QString>> made;
+    for (const kb::Medium& medium : m_document.knowledge().media)
+        if (used.count(medium.id)) made.emplace_back(q(medium.id), q(medium.name));
+    return made;
+}
+
+std::vector<match::ReportPtr> MatchPresenter::shown() const
+{
+    std::vector<match::ReportPtr> made;
+    const match::Reports& links = m_document.analysis().links;
+    for (std::size_t i = 0; i < links.size(); ++i)
+        if (passes(links[i])) made.push_back(links.row(i));
+    return made;
 }
 
 int MatchPresenter::selectedRow() const
@@ -237,9 +313,50 @@ std::vector<FindingRow> MatchPresenter::findings() const
         QString sentence = q(finding.text());
         if (!sentence.isEmpty()) sentence[0] = sentence[0].toUpper();
         const QString sure = finding.outcome.from.certainty == Certainty::Standard ? QString() : ", " + q(code(finding.outcome.from.certainty));
-        rows.push_back({finding.verdict(), sentence, q(finding.outcome.working), q(m_document.knowledge().citation(finding.outcome.from.source)) + sure});
+        const match::Advice advice = match::adviceOn(finding, m_document.knowledge());
+        FindingRow row{finding.verdict(), sentence, q(finding.outcome.working), q(m_document.knowledge().citation(finding.outcome.from.source)) + sure, q(advice.remedy), q(advice.caution), {}, {}, {}};
+        if (finding.verdict() != Verdict::Fits && finding.verdict() != Verdict::Unsafe) row.clause = q(std::string(finding.outcome.caseId));
+        for (const match::WaiverState& state : report->waivers)
+            if (finding.isWaived && finding.outcome.caseId == state.waiver.clause) {
+                row.accepted = q(state.waiver.reason) + ", " + q(state.waiver.on);
+                row.waiver = state.waiver.id;
+            }
+        rows.push_back(std::move(row));
     }
     return rows;
 }
+
+std::vector<match::LightPath> MatchPresenter::light() const
+{
+    const match::LinkReport* report = selected();
+    if (!report || !report->link.b.isSet()) return {};
+    return match::lightPaths(match::linkContext(m_document.plan(), report->link, m_document.knowledge()));
+}
+
+std::vector<CandidateRow> MatchPresenter::candidates(match::Place at) const
+{
+    std::vector<CandidateRow> rows;
+    const match::LinkReport* report = selected();
+    if (!report) return rows;
+    for (const match::Candidate& one : match::candidates(m_document.plan(), report->link, at, m_document.knowledge()))
+        rows.push_back({q(one.id), q(one.name), rateText(one.rate), q(one.reason), one.verdict, one.isThere});
+    return rows;
+}
+
+bool MatchPresenter::place(match::Place at, const QString& id, const QString& name)
+{
+    const match::LinkReport* report = selected();
+    return report && m_document.edit(QString("Put %1 into %2").arg(name, q(report->title)), match::placed(m_document.plan(), report->link, at, s(id), m_document.knowledge()));
+}
+
+bool MatchPresenter::accept(const QString& clause, Verdict verdict, const QString& reason)
+{
+    const match::LinkReport* report = selected();
+    if (!report) return false;
+    plan::Waiver waiver{m_document.ids().next<plan::WaiverId>(), report->link.id(), s(clause), std::string(code(verdict)), s(reason), s(QDate::currentDate().toString(Qt::ISODate))};
+    return m_document.edit("Accept a finding of " + q(report->title), plan::edits::putWaiver(m_document.plan(), std::move(waiver)));
+}
+
+bool MatchPresenter::takeBack(plan::WaiverId id) { return m_document.edit("Take back a waiver", plan::edits::deleteWaiver(m_document.plan(), id)); }
 
 }  // namespace sokudo::app

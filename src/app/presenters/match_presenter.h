@@ -5,6 +5,8 @@
 #include "app/document.h"
 #include "app/row_model.h"
 #include "app/selection.h"
+#include "core/match/light_path.h"
+#include "core/match/placing.h"
 
 namespace sokudo::app {
 
@@ -16,9 +18,20 @@ struct CouplingPiece {
     std::optional<Verdict> own;  ///< a finding about the piece itself
     std::optional<Verdict> joint;///< to the next piece; empty after the last
     QString jointText;
+    std::optional<match::Place> swaps;  ///< what of the catalogue can stand here instead; empty: not to be swapped
 };
 
-struct FindingRow { Verdict verdict; QString text, working, source; };
+struct FindingRow {
+    Verdict verdict;
+    QString text, working, source;
+    QString remedy, caution;
+    QString clause;        ///< what a waiver would name; empty: it cannot be accepted
+    QString accepted;      ///< the reason it was accepted with
+    plan::WaiverId waiver;
+};
+
+/// A catalogue piece that could stand at a place of the link.
+struct CandidateRow { QString id, name, rate, reason; Verdict verdict; bool isThere; };
 
 class MatchPresenter final : public QObject {
     Q_OBJECT
@@ -28,8 +41,17 @@ public:
     QAbstractItemModel* links() { return &m_rows; }
     int selectedRow() const;
     void select(int row);
+    void selectRun(plan::RunId run) { m_selection.selectRun(run); }
     void setFilter(const QString&);
     void setVerdictFilter(std::optional<Verdict>);
+    /// Only links that touch the place; unset: all.
+    void setPlaceFilter(plan::PlaceId);
+    /// Only links with such a cable on the way: id in media.csv; empty: all.
+    void setMediumFilter(const QString& medium);
+    std::vector<std::pair<plan::PlaceId, QString>> places() const;
+    std::vector<std::pair<QString, QString>> media() const;
+    /// The links in the list, in its order.
+    std::vector<match::ReportPtr> shown() const;
     std::optional<Verdict> verdictFilter() const { return m_verdict; }
 
     QString title() const;
@@ -38,6 +60,13 @@ public:
     std::optional<Verdict> verdict() const;
     std::vector<CouplingPiece> pieces() const;
     std::vector<FindingRow> findings() const;
+    std::vector<match::LightPath> light() const;
+    std::vector<CandidateRow> candidates(match::Place) const;
+    /// Puts the piece there: one edit that can be undone.
+    bool place(match::Place, const QString& id, const QString& name);
+    /// Accepts the finding of a clause, with a reason; a day is noted with it.
+    bool accept(const QString& clause, Verdict, const QString& reason);
+    bool takeBack(plan::WaiverId);
 
 Q_SIGNALS:
     void changed();
@@ -51,6 +80,9 @@ private:
     RowModel<Row> m_rows;
     QString m_filter;
     std::optional<Verdict> m_verdict;
+    plan::PlaceId m_place;
+    QString m_medium;
+    bool passes(const match::LinkReport&) const;
 };
 
 }  // namespace sokudo::app

@@ -13,7 +13,7 @@ void addCheck(CLI::App& app, Context& context)
     verb->add_option("FILE", *file, "project or exported JSON")->required();
     verb->callback([file, &context] {
         context.run = [file, &context] {
-            const auto project = openProject(*file);
+            const auto project = openProject(*file, context);
             if (!project) return fail(project.error());
             const Analysis analysis = analyse(project->plan, context.kb);
             Verdict worst = Verdict::Fits;

@@ -9,6 +9,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/match/clause.h"
 #include "core/report/project_report.h"
 #include "store/project_file.h"
 #include "store/project_json.h"
@@ -50,8 +51,16 @@ Json toJson(const match::LinkReport& report, const kb::KnowledgeBase& kb)
 {
     Json made{{"title", report.title}, {"verdict", code(report.verdict)}, {"rate_bps", rateJson(report.rate)}, {"wanted_bps", rateJson(report.wanted)}, {"reason", report.reason()}, {"findings", Json::array()}};
     for (const match::Finding& finding : report.findings)
+    {
+        const match::Advice advice = match::adviceOn(finding, kb);
+        Json facts = Json::object();
+        for (const auto& [name, value] : finding.outcome.args) facts[std::string(name)] = plain(text::toText(value));
         made["findings"].push_back({{"rule", finding.rule}, {"case", finding.outcome.caseId}, {"verdict", code(finding.verdict())}, {"rate_bps", rateJson(finding.outcome.rate)},
-                                    {"text", finding.text()}, {"working", finding.outcome.working}, {"source", kb.citation(finding.outcome.from.source)}, {"confidence", code(finding.outcome.from.certainty)}});
+                                    {"text", finding.text()}, {"working", finding.outcome.working}, {"source", kb.citation(finding.outcome.from.source)}, {"confidence", code(finding.outcome.from.certainty)},
+                                    {"facts", facts}, {"remedy", advice.remedy}, {"caution", advice.caution}, {"accepted", finding.isWaived}});
+    }
+    for (const match::WaiverState& state : report.waivers)
+        made["waivers"].push_back({{"clause", state.waiver.clause}, {"verdict", state.waiver.verdict}, {"reason", state.waiver.reason}, {"on", state.waiver.on}, {"holds", state.holds}, {"why", state.why}});
     return made;
 }
 
@@ -73,8 +82,14 @@ Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
 std::string linkText(const match::LinkReport& report, const kb::KnowledgeBase& kb)
 {
     std::string made = fmt::format("{}: {}{}\n", report.title, word(report.verdict), report.rate ? ", " + text::linkRate(*report.rate) : std::string());
-    for (const match::Finding& finding : report.findings)
-        made += fmt::format("  {:<9} {}{} [{}; {}, {}]\n", word(finding.verdict()), finding.text(), finding.outcome.working.empty() ? "" : ": " + finding.outcome.working, finding.rule, kb.citation(finding.outcome.from.source), code(finding.outcome.from.certainty));
+    for (const match::Finding& finding : report.findings) {
+        made += fmt::format("  {:<9} {}{} [{}; {}, {}]\n", finding.isWaived ? "accepted" : word(finding.verdict()), finding.text(), finding.outcome.working.empty() ? "" : ": " + finding.outcome.working, finding.rule, kb.citation(finding.outcome.from.source), code(finding.outcome.from.certainty));
+        const match::Advice advice = match::adviceOn(finding, kb);
+        if (!advice.remedy.empty()) made += "            do: " + advice.remedy + "\n";
+        if (!advice.caution.empty()) made += "            mind: " + advice.caution + "\n";
+    }
+    for (const match::WaiverState& state : report.waivers)
+        made += fmt::format("  waiver    {} of {}: {}{}\n", state.waiver.clause, state.waiver.on, state.waiver.reason, state.holds ? "" : " — no longer fits: " + state.why);
     return made;
 }
 
@@ -103,7 +118,8 @@ Result<std::string> fileContent(const std::string& path)
     return all.str();
 }
 
-Result<store::Project> openProject(const std::string& path)
+namespace {
+Result<store::Project> readProject(const std::string& path)
 {
     const auto content = fileContent(path);
     if (!content) return tl::unexpected(content.error());
@@ -113,6 +129,17 @@ Result<store::Project> openProject(const std::string& path)
     auto file = store::ProjectFile::open(path);
     if (!file) return tl::unexpected(file.error());
     return (*file)->load();
+}
+}  // namespace
+
+Result<store::Project> openProject(const std::string& path, Context& context)
+{
+    auto project = readProject(path);
+    if (!project || project->plan.catalogue.empty()) return project;
+    auto kb = knowledgeOf(project->plan, context.files);
+    if (!kb) return tl::unexpected(kb.error());
+    context.kb = std::move(*kb);
+    return project;
 }
 
 Result<plan::DeviceId> deviceCalled(const plan::Plan& plan, const std::string& name)

@@ -26,7 +26,8 @@ inline constexpr int kFindings = 1;  ///< something is worse than limited
 inline constexpr int kBadInput = 2;
 
 struct Context {
-    const kb::KnowledgeBase& kb;
+    kb::KnowledgeBase kb;         ///< after opening a project: with its own rows
+    kb::Files files;              ///< the tables it was built from
     bool json = false;
     std::function<int()> run;  ///< what the chosen verb does
 };
@@ -34,6 +35,10 @@ struct Context {
 // One per file; each adds its verb to the app.
 void addCheck(CLI::App&, Context&);
 void addLink(CLI::App&, Context&);
+void addWays(CLI::App&, Context&);
+void addWhatIf(CLI::App&, Context&);
+void addCatalogue(CLI::App&, Context&);
+void addLimits(CLI::App&, Context&);
 void addPath(CLI::App&, Context&);
 void addExpect(CLI::App&, Context&);
 void addConvert(CLI::App&, Context&);
@@ -59,8 +64,8 @@ Json toJson(const expect::Expectation&, const kb::KnowledgeBase&);
 std::string linkText(const match::LinkReport&, const kb::KnowledgeBase&);
 std::string expectationText(const expect::Expectation&);
 
-/// A project file, or an exported JSON file.
-Result<store::Project> openProject(const std::string& path);
+/// A project file, or an exported JSON file. Its own catalogue rows join the context.
+Result<store::Project> openProject(const std::string& path, Context&);
 Result<plan::DeviceId> deviceCalled(const plan::Plan&, const std::string& name);
 struct PathEnds {
     plan::DeviceId from, to;

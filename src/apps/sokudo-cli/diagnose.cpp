@@ -95,7 +95,7 @@ void addDiagnose(CLI::App& app, Context& context)
     verb->add_option("--most", given->most, "causes to show")->check(CLI::Range(1, 100));
     verb->callback([given, &context] {
         context.run = [given, &context] {
-            const auto project = openProject(given->file);
+            const auto project = openProject(given->file, context);
             if (!project) return fail(project.error());
             const auto ends = pathEnds(project->plan, given->from, given->to);
             if (!ends) return fail(ends.error());

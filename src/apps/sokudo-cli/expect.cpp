@@ -22,7 +22,7 @@ void addExpect(CLI::App& app, Context& context)
     verb->add_option("--streams", given->streams, "parallel streams")->check(CLI::Range(1, 64));
     verb->callback([given, &context] {
         context.run = [given, &context] {
-            const auto project = openProject(given->file);
+            const auto project = openProject(given->file, context);
             if (!project) return fail(project.error());
             const auto ends = pathEnds(project->plan, given->from, given->to);
             if (!ends) return fail(ends.error());

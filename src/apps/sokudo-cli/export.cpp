@@ -15,8 +15,8 @@ void addExport(CLI::App& app, Context& context)
     verb->add_option("FILE", *file, "project or exported JSON")->required();
     verb->add_option("-o,--out", *out, "file to write; standard output otherwise");
     verb->callback([file, out, &context] {
-        context.run = [file, out] {
-            const auto project = openProject(*file);
+        context.run = [file, out, &context] {
+            const auto project = openProject(*file, context);
             if (!project) return fail(project.error());
             const std::string json = store::exportJson(*project);
             if (out->empty()) print(json);

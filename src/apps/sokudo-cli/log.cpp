@@ -30,7 +30,7 @@ void addLog(CLI::App& app, Context& context)
                 changes.entries = {logbook::noteEntry(given->note, now(), ids)};
                 if (auto saved = (*file)->save(changes); !saved) return fail(saved.error());
             }
-            const auto project = openProject(given->file);
+            const auto project = openProject(given->file, context);
             if (!project) return fail(project.error());
             if (context.json) {
                 Json made{{"entries", Json::array()}};

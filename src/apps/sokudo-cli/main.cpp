@@ -17,15 +17,15 @@ using namespace sokudo;
 namespace {
 
 /// The tables built in, or those of a folder an author tries changes in.
-Result<kb::KnowledgeBase> knowledge(int argc, char** argv)
+Result<cli::Context> contextFor(int argc, char** argv)
 {
     std::string folder;
     for (int i = 1; i + 1 < argc; ++i)
         if (std::string(argv[i]) == "--data") folder = argv[i + 1];
-    if (folder.empty()) return kb::load(kb::embeddedFiles());
     kb::Files files;
+    if (folder.empty()) files = kb::embeddedFiles();
     std::error_code error;
-    for (std::filesystem::directory_iterator it(folder, error), end; !error && it != end; it.increment(error)) {
+    for (std::filesystem::directory_iterator it = folder.empty() ? std::filesystem::directory_iterator() : std::filesystem::directory_iterator(folder, error), end; !error && it != end; it.increment(error)) {
         std::ifstream in(it->path());
         std::ostringstream all;
         all << in.rdbuf();
@@ -33,9 +33,10 @@ Result<kb::KnowledgeBase> knowledge(int argc, char** argv)
     }
     if (error) return failure(ErrorCode::NotFound, "this folder cannot be read", folder);
     auto made = kb::load(files);
-    if (!made) return made;
+    if (!made) return tl::unexpected(made.error());
+    if (folder.empty()) return cli::Context{std::move(*made), std::move(files), false, {}};
     if (const auto wrong = kb::contradictions(*made); !wrong.empty()) return failure(ErrorCode::BadInput, wrong.front(), folder);
-    return made;
+    return cli::Context{std::move(*made), std::move(files), false, {}};
 }
 
 }  // namespace
@@ -43,9 +44,9 @@ Result<kb::KnowledgeBase> knowledge(int argc, char** argv)
 int main(int argc, char** argv)
 {
     QCoreApplication application(argc, argv);
-    const auto kb = knowledge(argc, argv);
-    if (!kb) return cli::fail(kb.error());
-    cli::Context context{*kb, false, {}};
+    auto made = contextFor(argc, argv);
+    if (!made) return cli::fail(made.error());
+    cli::Context context = std::move(*made);
     CLI::App app("Plans, checks and measures fast home networks.", "sokudo-cli");
     app.set_version_flag("--version", "sokudo-cli 0.1.0");
     app.require_subcommand(1);
@@ -53,7 +54,7 @@ int main(int argc, char** argv)
     app.add_flag("--json", context.json, "print one JSON object; rates in bits per second, lengths in metres");
     std::string data;
     app.add_option("--data", data, "use the tables of this folder instead of those built in");
-    for (auto add : {cli::addCheck, cli::addLink, cli::addPath, cli::addExpect, cli::addConvert, cli::addMeasure, cli::addDiagnose, cli::addHost, cli::addLog, cli::addReport, cli::addExport, cli::addImport})
+    for (auto add : {cli::addCheck, cli::addLink, cli::addWays, cli::addWhatIf, cli::addCatalogue, cli::addLimits, cli::addPath, cli::addExpect, cli::addConvert, cli::addMeasure, cli::addDiagnose, cli::addHost, cli::addLog, cli::addReport, cli::addExport, cli::addImport})
         add(app, context);
     try {
         app.parse(argc, argv);

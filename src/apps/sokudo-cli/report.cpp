@@ -24,7 +24,7 @@ void addReport(CLI::App& app, Context& context)
     verb->add_flag("--text", given->text, "plain text instead of HTML");
     verb->callback([given, &context] {
         context.run = [given, &context] {
-            const auto project = openProject(given->file);
+            const auto project = openProject(given->file, context);
             if (!project) return fail(project.error());
             const Analysis analysis = analyse(project->plan, context.kb);
             report::ReportInput input{project->plan, context.kb, analysis, project->trials, project->entries, {}, now()};

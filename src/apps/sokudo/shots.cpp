@@ -8,7 +8,9 @@
 #include <QElapsedTimer>
 
 #include "app/qt_text.h"
+#include "ui/pages/match_page.h"
 #include "ui/pages/survey_page.h"
+#include "ui/pages/what_if_pane.h"
 #include "ui/shell/main_window.h"
 #include "ui/widgets/house_view.h"
 
@@ -61,6 +63,20 @@ int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark
     save("match");
     selectRun(window, "q2");
     save("match-gap");
+    selectRun(window, "c3");
+    window.matchPage().showPane(ui::MatchPage::Light);
+    save("match-light");
+    selectRun(window, "q1");
+    window.matchPage().showPane(ui::MatchPage::Ways);
+    settle(2500);
+    save("match-ways");
+    window.matchPage().showPane(ui::MatchPage::Piece);
+    save("match-piece");
+    window.matchPage().whatIfPane().ask(gigabits(10));
+    window.matchPage().showPane(ui::MatchPage::WhatIf);
+    settle(3500);
+    save("match-what-if");
+    window.matchPage().showPane(ui::MatchPage::Why);
     window.path().ask({deviceOf(window, "vault"), deviceOf(window, "platen"), expect::Traffic::MemoryToMemory, 1, {}});
     window.showBench(ui::MainWindow::Measure);
     save("measure");

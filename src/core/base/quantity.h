@@ -61,7 +61,7 @@ struct OhmTag { static constexpr double kStepsPerUnit = 1000.0; static constexpr
 struct VoltTag { static constexpr double kStepsPerUnit = 1000.0; static constexpr bool kIsDifference = true; };
 struct CelsiusTag { static constexpr double kStepsPerUnit = 100.0; static constexpr bool kIsDifference = false; };
 struct FrequencyTag { static constexpr double kStepsPerUnit = 1e6; static constexpr bool kIsDifference = true; };
-struct DurationTag { static constexpr double kStepsPerUnit = 1e6; static constexpr bool kIsDifference = true; };
+struct DurationTag { static constexpr double kStepsPerUnit = 1e9; static constexpr bool kIsDifference = true; };
 
 using BitRate = Quantity<BitRateTag>;    ///< step 1 bit/s, always decimal; `in()` is bit/s
 using Length = Quantity<LengthTag>;      ///< step 1 mm; `in()` is metres
@@ -73,7 +73,7 @@ using Volt = Quantity<VoltTag>;          ///< step 1 mV
 using Celsius = Quantity<CelsiusTag>;    ///< step 0.01 °C; two temperatures do not add
 using Frequency = Quantity<FrequencyTag>;  ///< step 1 Hz; `in()` is MHz
 using DataSize = Quantity<DataSizeTag>;  ///< step 1 byte
-using Duration = Quantity<DurationTag>;  ///< step 1 microsecond; `in()` is seconds
+using Duration = Quantity<DurationTag>;  ///< step 1 nanosecond; `in()` is seconds
 
 /// The difference of two levels is a ratio.
 constexpr Decibel operator-(PowerDbm a, PowerDbm b) { return Decibel::fromSteps(a.steps() - b.steps()); }

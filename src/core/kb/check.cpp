@@ -7,6 +7,8 @@
 
 #include <fmt/format.h>
 
+#include "core/base/text.h"
+
 namespace sokudo::kb {
 namespace {
 
@@ -140,6 +142,55 @@ void words(const KnowledgeBase& kb, Complaints& out)
     for (const Check& row : kb.checks) look("checks.csv", row.id, {row.title});
 }
 
+/// Prices, boxes, connectors and codes name what exists.
+void trade(const KnowledgeBase& kb, Complaints& out)
+{
+    for (const Supply& row : kb.supplies)
+        if (!kb.medium(row.medium)) out.push_back(fmt::format("supplies.csv: unknown medium {}", row.medium));
+    for (const Phy& row : kb.phys) {
+        if (!kb.phyUse(row.id)) out.push_back(fmt::format("phy_uses.csv: nothing about {}", row.id));
+        if (!kb.connector(row.connector)) out.push_back(fmt::format("phys.csv: {} names the unknown connector {}", row.id, row.connector));
+    }
+    for (const PhyUse& row : kb.phyUses)
+        if (!kb.phy(row.phy)) out.push_back(fmt::format("phy_uses.csv: unknown phy {}", row.phy));
+    for (const Bridge& row : kb.bridges) {
+        if (!kb.cage(row.fromCage) || !kb.cage(row.toCage)) out.push_back(fmt::format("bridges.csv: {} names an unknown cage", row.id));
+        const std::string trait = row.trait.substr(0, row.trait.find('='));
+        if (!trait.empty() && !kb.traitKind(trait)) out.push_back(fmt::format("bridges.csv: {} states the unknown value {}", row.id, trait));
+    }
+    for (const School& row : kb.schools)
+        for (const auto* media : {&row.first, &row.second})
+            for (const std::string& medium : *media)
+                if (!kb.medium(medium)) out.push_back(fmt::format("schools.csv: {} names the unknown medium {}", row.id, medium));
+    for (const BreakOut& row : kb.breakOuts) {
+        const Cage* cage = kb.cage(row.cage);
+        if (!cage || !kb.cage(row.legCage)) out.push_back(fmt::format("break_outs.csv: {} names an unknown cage", row.id));
+        else if (row.legs * row.legRate > cage->rate) out.push_back(fmt::format("break_outs.csv: the legs of {} carry more than its cage", row.id));
+        for (const std::string& phy : text::words(row.legPhys))
+            if (const Phy* leg = kb.phy(phy); !leg || leg->rate != row.legRate) out.push_back(fmt::format("break_outs.csv: {} does not run at the leg rate of {}", phy, row.id));
+    }
+    for (const CageAdapter& row : kb.cageAdapters)
+        if (!kb.cage(row.outer) || !kb.cage(row.inner)) out.push_back(fmt::format("cage_adapters.csv: {} names an unknown cage", row.id));
+    for (const ModuleCode& row : kb.moduleCodes)
+        if (!kb.phy(row.phy)) out.push_back(fmt::format("module_codes.csv: unknown phy {}", row.phy));
+    for (const AcceptanceLine& row : kb.acceptance)
+        if (!kb.medium(row.medium) || row.low >= row.high) out.push_back(fmt::format("acceptance.csv: a {} row of {} does not hold", row.kind, row.medium));
+    uniqueIds(kb.bridges, "bridges.csv", out);
+    uniqueIds(kb.schools, "schools.csv", out);
+    uniqueIds(kb.connectors, "connectors.csv", out);
+    uniqueIds(kb.breakOuts, "break_outs.csv", out);
+    sourcesResolve(kb, kb.supplies, "supplies.csv", out);
+    sourcesResolve(kb, kb.phyUses, "phy_uses.csv", out);
+    sourcesResolve(kb, kb.bridges, "bridges.csv", out);
+    sourcesResolve(kb, kb.schools, "schools.csv", out);
+    sourcesResolve(kb, kb.connectors, "connectors.csv", out);
+    sourcesResolve(kb, kb.breakOuts, "break_outs.csv", out);
+    sourcesResolve(kb, kb.cageAdapters, "cage_adapters.csv", out);
+    sourcesResolve(kb, kb.fibreJoints, "fibre_joints.csv", out);
+    sourcesResolve(kb, kb.moduleCodes, "module_codes.csv", out);
+    sourcesResolve(kb, kb.acceptance, "acceptance.csv", out);
+}
+
 template <class Rows, class Get>
 void bandsRise(const Rows& rows, std::string_view table, Get get, Complaints& out)
 {
@@ -201,6 +252,7 @@ std::vector<std::string> contradictions(const KnowledgeBase& kb)
     sourcesResolve(kb, kb.cautions, "cautions.csv", out);
     words(kb, out);
     sourcesResolve(kb, kb.fecModes, "fec_modes.csv", out);
+    trade(kb, out);
     sourcesResolve(kb, kb.ruleClauses, "rules.csv", out);
     power(kb, out);
     references(kb, out);

@@ -53,6 +53,13 @@ const ModuleKind* KnowledgeBase::module(std::string_view id) const
     const Phy* named = phy(id);
     return named ? byId(modules, named->id) : nullptr;
 }
+const PhyUse* KnowledgeBase::phyUse(std::string_view phy) const { return byPhy(phyUses, phy); }
+const Connector* KnowledgeBase::connector(std::string_view id) const { return byId(connectors, id); }
+const Supply* KnowledgeBase::supply(std::string_view medium) const
+{
+    const auto at = std::find_if(supplies.begin(), supplies.end(), [medium](const Supply& row) { return row.medium == medium; });
+    return at == supplies.end() ? nullptr : &*at;
+}
 const FecRule* KnowledgeBase::fecRule(std::string_view phy) const { return byPhy(fecRules, phy); }
 const CableLoss* KnowledgeBase::cableLoss(std::string_view medium) const
 {

@@ -10,9 +10,11 @@
 #include "core/base/quantity.h"
 #include "core/base/verdict.h"
 #include "core/kb/copper_rows.h"
+#include "core/kb/part_rows.h"
 #include "core/kb/provenance.h"
 #include "core/kb/rule_rows.h"
 #include "core/kb/shared_rows.h"
+#include "core/kb/trade_rows.h"
 
 namespace sokudo::kb {
 
@@ -224,6 +226,16 @@ struct KnowledgeBase {
     std::vector<Caution> cautions;
     std::vector<FecMode> fecModes;
     std::vector<TraitKind> traitKinds;
+    std::vector<Supply> supplies;
+    std::vector<PhyUse> phyUses;
+    std::vector<Bridge> bridges;
+    std::vector<School> schools;
+    std::vector<Connector> connectors;
+    std::vector<BreakOut> breakOuts;
+    std::vector<CageAdapter> cageAdapters;
+    std::vector<FibreJoint> fibreJoints;
+    std::vector<ModuleCode> moduleCodes;
+    std::vector<AcceptanceLine> acceptance;
 
     const Clause* clause(std::string_view id) const;
     const Medium* medium(std::string_view idOrAlias) const;
@@ -263,6 +275,9 @@ struct KnowledgeBase {
     /// "cl91", "fire-code", "rs": the mode a switch or card means by that word.
     const FecMode* fecModeNamed(std::string_view word) const;
     const TraitKind* traitKind(std::string_view id) const;
+    const Supply* supply(std::string_view medium) const;
+    const PhyUse* phyUse(std::string_view phy) const;
+    const Connector* connector(std::string_view id) const;
     /// The 10GBASE-T style PHY that runs at `rate` on twisted pair.
     const Phy* twistedPairPhy(BitRate rate) const;
     /// The direct-attach PHY of a cage family at `rate`.

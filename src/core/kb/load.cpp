@@ -209,6 +209,7 @@ Result<KnowledgeBase> load(const Files& files)
     readRows(files, "checks.csv", kb.checks, checkRow, error);
     loadMediaRows(files, kb, error);
     loadRuleRows(files, kb, error);
+    loadTradeRows(files, kb, error);
     if (error) return tl::unexpected(*error);
     return kb;
 }

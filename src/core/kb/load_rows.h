@@ -28,6 +28,8 @@ void readRows(const Files& files, const std::string& name, std::vector<Row>& row
 
 /// Twisted pair, power over Ethernet, coax, power line.
 void loadMediaRows(const Files&, KnowledgeBase&, std::optional<Error>&);
+/// Prices, work, connectors, break-outs, module codes, acceptance limits.
+void loadTradeRows(const Files&, KnowledgeBase&, std::optional<Error>&);
 /// Clauses of the rules, kinds of traits.
 void loadRuleRows(const Files&, KnowledgeBase&, std::optional<Error>&);
 

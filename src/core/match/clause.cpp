@@ -10,4 +10,16 @@ Outcome clause(const LinkContext& link, std::string_view id, text::Args args, st
     return {row->verdict, row->verdict == Verdict::NoLink ? std::nullopt : rate, row->text, std::move(args), row->from, spot, row->id};
 }
 
+Advice adviceOn(const Finding& finding, const kb::KnowledgeBase& kb)
+{
+    Advice advice;
+    const kb::RuleClause* row = kb.ruleClause(finding.outcome.caseId);
+    if (!row) return advice;
+    advice.when = row->when;
+    if (finding.verdict() == Verdict::Fits) return advice;
+    advice.remedy = text::render(row->remedy, finding.outcome.args);
+    if (const kb::Caution* caution = kb.caution(row->caution)) advice.caution = caution->text;
+    return advice;
+}
+
 }  // namespace sokudo::match

@@ -11,4 +11,8 @@ namespace sokudo::match {
 /// @param rate  the most the clause allows; empty: it says nothing about the rate
 Outcome clause(const LinkContext&, std::string_view id, text::Args args = {}, std::optional<BitRate> rate = {}, Spot = Spot::Between);
 
+/// What to do about a finding, from the row of its clause or wire fault.
+struct Advice { std::string when, remedy, caution; };
+Advice adviceOn(const Finding&, const kb::KnowledgeBase&);
+
 }  // namespace sokudo::match

@@ -202,4 +202,21 @@ LinkContext linkContext(const plan::Plan& plan, const plan::Link& traced, const 
     return link;
 }
 
+std::optional<Light> lightOf(const LinkEnd& end, const kb::Phy& phy, const kb::KnowledgeBase& kb)
+{
+    const kb::Optics* row = kb.opticsOf(phy.id);
+    if (!row) return std::nullopt;
+    Light light{row->txMin, row->txMax, row->rxMin, row->rxMax, row->damage, row};
+    const auto overrule = [&](std::string_view trait, PowerDbm& level) {
+        if (const auto stated = end.port->traits.as<PowerDbm>(trait)) level = *stated;
+    };
+    if (end.port && !end.port->traits.empty()) {
+        overrule("tx-least", light.txMin);
+        overrule("tx-most", light.txMax);
+        overrule("rx-least", light.rxMin);
+        overrule("rx-most", light.rxMax);
+    }
+    return light;
+}
+
 }  // namespace sokudo::match

@@ -28,7 +28,23 @@ struct LinkEnd {
     std::string name;                 ///< "core 3"
     std::string_view word(std::string_view trait) const { return port ? port->traits.word(trait) : std::string_view(); }
     bool is(std::string_view trait, std::string_view value) const { return word(trait) == value; }
+    /// What the module here draws: stated for this one, else as its kind usually does. There must be a module.
+    Watt moduleDraw() const { return port->traits.as<Watt>("module-w").value_or(module->power); }
+    /// How far the copper module here reaches at 10 Gb/s.
+    std::optional<Length> copperReach() const
+    {
+        const auto stated = port->traits.as<Length>("module-reach");
+        return stated ? stated : module->maxCopper;
+    }
 };
+
+/// Light levels of one end: those of its PHY, overruled by what is stated of the module in it.
+struct Light {
+    PowerDbm txMin, txMax, rxMin, rxMax;
+    std::optional<PowerDbm> damage;
+    const kb::Optics* row = nullptr;
+};
+std::optional<Light> lightOf(const LinkEnd&, const kb::Phy&, const kb::KnowledgeBase&);
 
 /// One piece of cable on the way: the fixed cable of a run, or a cord at one of its ends.
 struct Stretch {

@@ -27,31 +27,34 @@ std::optional<OpticalLoss> opticalLoss(const LinkContext& link, int windowNm)
     const kb::PassiveLoss* pair = link.kb.passiveLoss("mated-pair");
     const kb::PassiveLoss* splice = link.kb.passiveLoss("splice");
     if (!pair || !splice || link.stretches.empty()) return std::nullopt;
-    OpticalLoss loss;
-    std::vector<std::string> terms;
-    const Decibel attenuator = link.runAs<Decibel>("attenuator").value_or(Decibel{});
     if (const auto measured = link.runAs<Decibel>("measured-loss"))
-        return OpticalLoss{*measured, *measured, text::decibel(*measured) + " measured"};
+        return OpticalLoss{*measured, *measured, text::decibel(*measured) + " measured", {{"the fibre as measured", text::decibel(*measured), *measured, *measured}}};
+    OpticalLoss loss;
     for (const Stretch& stretch : link.stretches) {
         if (!stretch.medium || !stretch.length) return std::nullopt;
-        const auto perKm = lossPerKm(*stretch.medium, windowNm);
+        auto perKm = lossPerKm(*stretch.medium, windowNm);
+        if (const auto stated = stretch.cord ? std::nullopt : stretch.run->traits.as<Decibel>("loss-per-km")) perKm = FibreLoss{*stated, *stated};
         if (!perKm && stretch.cord) continue;  // a cord of another mode is for its own rule
         if (!perKm) return std::nullopt;
-        loss.greatest = loss.greatest + overLength(perKm->greatest, *stretch.length);
-        loss.typical = loss.typical + overLength(perKm->typical, *stretch.length);
-        terms.push_back(fmt::format("{}{}km × {}{}dB/km", text::number(stretch.length->in() / 1000), text::kThin, text::number(perKm->greatest.in()), text::kThin));
+        loss.parts.push_back({text::length(*stretch.length) + " " + stretch.medium->name,
+                              fmt::format("{}{}km × {}{}dB/km", text::number(stretch.length->in() / 1000), text::kThin, text::number(perKm->greatest.in()), text::kThin),
+                              overLength(perKm->greatest, *stretch.length), overLength(perKm->typical, *stretch.length)});
     }
-    loss.greatest = loss.greatest + link.joints * pair->greatest + link.splices * splice->greatest;
-    loss.typical = loss.typical + link.joints * pair->typical + link.splices * splice->typical;
-    if (link.joints > 0) terms.push_back(fmt::format("{} × {}", link.joints, text::decibel(pair->greatest)));
-    if (link.splices > 0) terms.push_back(fmt::format("{} × {}", link.splices, text::decibel(splice->greatest)));
+    const auto several = [&](int count, std::string_view one, std::string_view many, const kb::PassiveLoss& each) {
+        if (count > 0)
+            loss.parts.push_back({fmt::format("{} {}", count, count == 1 ? one : many), fmt::format("{} × {}", count, text::decibel(each.greatest)), count * each.greatest, count * each.typical});
+    };
+    several(link.joints, "mated pair", "mated pairs", *pair);
+    several(link.splices, "splice", "splices", *splice);
     // An attenuator is made to 1 dB.
-    if (attenuator.steps() > 0) {
-        loss.greatest = loss.greatest + attenuator + Decibel::of(1);
-        loss.typical = loss.typical + attenuator;
-        terms.push_back(text::decibel(attenuator + Decibel::of(1)) + " attenuator and tolerance");
+    if (const Decibel attenuator = link.runAs<Decibel>("attenuator").value_or(Decibel{}); attenuator.steps() > 0)
+        loss.parts.push_back({"attenuator", text::decibel(attenuator + Decibel::of(1)) + " attenuator and tolerance", attenuator + Decibel::of(1), attenuator});
+    for (const LossPart& part : loss.parts) {
+        loss.greatest = loss.greatest + part.greatest;
+        loss.typical = loss.typical + part.typical;
+        loss.working += (loss.working.empty() ? "" : " + ") + part.term;
     }
-    loss.working = text::joined(terms, " + ") + " = " + text::decibel(loss.greatest);
+    loss.working += " = " + text::decibel(loss.greatest);
     return loss;
 }
 

@@ -4,15 +4,24 @@
 
 #include <optional>
 #include <string>
+#include <vector>
 
 #include "core/match/link_context.h"
 
 namespace sokudo::match {
 
+/// What one piece of the channel takes.
+struct LossPart {
+    std::string name;  ///< "250 m OM3", "2 mated pairs"
+    std::string term;  ///< "0.25 km × 3.5 dB/km"
+    Decibel greatest, typical;
+};
+
 struct OpticalLoss {
     Decibel greatest;     ///< length * greatest dB/km + 0.75 dB a mated pair + 0.3 dB a splice
     Decibel typical;      ///< what a meter should show
     std::string working;  ///< "0.25 km × 3.5 dB/km + 2 × 0.75 dB = 2.375 dB"
+    std::vector<LossPart> parts;  ///< they sum to the losses above
 };
 
 /// @param windowNm  850, 1310 or 1550

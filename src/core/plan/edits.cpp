@@ -143,6 +143,23 @@ Result<Plan> putWaiver(const Plan& plan, Waiver waiver)
     return next;
 }
 
+Result<Plan> putCatalogueRow(const Plan& plan, CatalogueRow row)
+{
+    if (!row.id.isSet() || row.table.empty()) return refuse("a row of your own belongs to a table, such as modules");
+    if (row.cells.empty()) return refuse("a row of your own needs cells; copy a shipped row and change it");
+    Plan next = plan;
+    next.catalogue = plan.catalogue.with(std::move(row));
+    return next;
+}
+
+Result<Plan> deleteCatalogueRow(const Plan& plan, CatalogueRowId id)
+{
+    if (!plan.catalogue.has(id)) return failure(ErrorCode::NotFound, "the row is not in your catalogue");
+    Plan next = plan;
+    next.catalogue = plan.catalogue.without(id);
+    return next;
+}
+
 Result<Plan> deleteWaiver(const Plan& plan, WaiverId id)
 {
     if (!plan.waivers.has(id)) return failure(ErrorCode::NotFound, "the waiver is not in the plan");

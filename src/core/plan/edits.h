@@ -18,6 +18,10 @@ Result<Plan> putRun(const Plan&, Run);
 /// @error BadInput  no reason, no clause, or the finding is waived already
 Result<Plan> putWaiver(const Plan&, Waiver);
 
+/// What the row must hold is checked against the tables when the catalogue is built.
+/// @error BadInput  no table, no cells
+Result<Plan> putCatalogueRow(const Plan&, CatalogueRow);
+
 /// A device with its slots and ports at once, as read from a host.
 Result<Plan> putDeviceWhole(const Plan&, Device, const std::vector<Slot>&, const std::vector<Port>&);
 
@@ -32,5 +36,6 @@ Result<Plan> deletePort(const Plan&, PortId);
 /// Its waivers go with it.
 Result<Plan> deleteRun(const Plan&, RunId);
 Result<Plan> deleteWaiver(const Plan&, WaiverId);
+Result<Plan> deleteCatalogueRow(const Plan&, CatalogueRowId);
 
 }  // namespace sokudo::plan::edits

@@ -2,6 +2,7 @@
 // The house as surveyed: one immutable value of places, devices, ports and runs.
 #pragma once
 
+#include <map>
 #include <memory>
 #include <optional>
 #include <string>
@@ -19,6 +20,7 @@ using DeviceId = Id<struct DeviceTag>;
 using SlotId = Id<struct SlotTag>;
 using PortId = Id<struct PortTag>;
 using RunId = Id<struct RunTag>;
+using CatalogueRowId = Id<struct CatalogueRowTag>;
 using WaiverId = Id<struct WaiverTag>;
 
 /// A room, a cupboard, a level of the house or an outbuilding.
@@ -162,6 +164,14 @@ struct Waiver {
     friend bool operator==(const Waiver&, const Waiver&) = default;
 };
 
+/// A row of the owner's own catalogue: a module, a cable, a price. Columns as in the table of data/ it belongs to.
+struct CatalogueRow {
+    CatalogueRowId id;
+    std::string table;  ///< "modules"
+    std::map<std::string, std::string> cells;
+    friend bool operator==(const CatalogueRow&, const CatalogueRow&) = default;
+};
+
 /// The whole survey. A value: editing makes another one.
 struct Plan {
     std::string name;
@@ -171,6 +181,7 @@ struct Plan {
     Table<Port> ports;
     Table<Run> runs;
     Table<Waiver> waivers;
+    Table<CatalogueRow> catalogue;
     friend bool operator==(const Plan&, const Plan&) = default;
 };
 using PlanPtr = std::shared_ptr<const Plan>;

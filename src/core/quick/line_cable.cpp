@@ -74,6 +74,7 @@ private:
     std::optional<Error> takeRest(const Token& token)
     {
         plan::Run& run = m_made.run;
+        if (!token.hasValue() && isFiller(token.text)) return std::nullopt;
         const auto trait = takeTrait(byUnit(token).value_or(token), kb::TraitOwner::Run, run.traits, m_kb);
         if (!trait) return trait.error();
         if (*trait) return std::nullopt;
@@ -87,7 +88,6 @@ private:
             run.medium = medium->id;
             return std::nullopt;
         }
-        if (isFiller(token.text)) return std::nullopt;
         return pointAt(token, "no cable, length or property that Sokudo knows" + suggestion(token.text, mediumWords(m_kb)));
     }
     std::optional<Error> counted(const Token& token, int& into)

@@ -1,16 +1,26 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/pages/match_page.h"
 
+#include <QComboBox>
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLineEdit>
 #include <QListView>
 #include <QPainter>
+#include <QPushButton>
 #include <QScrollArea>
+#include <QStackedWidget>
 #include <QStyledItemDelegate>
 
+#include "app/qt_text.h"
+#include "ui/pages/findings_pane.h"
+#include "ui/pages/piece_pane.h"
+#include "ui/pages/ways_pane.h"
+#include "ui/pages/what_if_pane.h"
 #include "ui/theme.h"
 #include "ui/widgets/coupling_view.h"
+#include "ui/widgets/light_view.h"
+#include "ui/widgets/marked_table.h"
 #include "ui/widgets/parts.h"
 #include "ui/widgets/verdict_mark.h"
 
@@ -53,43 +63,18 @@ public:
 
 }  // namespace
 
-MatchPage::MatchPage(app::MatchPresenter& presenter, QWidget* pathStrip, QWidget* parent) : QWidget(parent), m_presenter(presenter)
+MatchPage::MatchPage(app::MatchPresenter& presenter, app::WaysPresenter& ways, app::WhatIfPresenter& whatIf, QWidget* pathStrip, QWidget* parent)
+    : QWidget(parent), m_presenter(presenter), m_ways(ways)
 {
     auto* all = new QHBoxLayout(this);
     all->setContentsMargins(0, 0, 0, 0);
     all->setSpacing(0);
-    auto* listPanel = frame("list");
-    listPanel->setFixedWidth(scaled(316));
-    auto* listColumn = column(listPanel, 0, 6);
-    listColumn->setContentsMargins(8, 12, 0, 8);
-    auto* head = new QHBoxLayout;
-    head->setContentsMargins(8, 0, 14, 0);
-    m_count = label("", "figure");
-    head->addWidget(label("Links, worst first", "heading"));
-    head->addStretch(1);
-    head->addWidget(m_count);
-    listColumn->addLayout(head);
-    auto* filter = new QLineEdit;
-    filter->setPlaceholderText("Type to find a link");
-    filter->setAccessibleName("Find a link");
-    filter->setClearButtonEnabled(true);
-    auto* filterRow = new QHBoxLayout;
-    filterRow->setContentsMargins(8, 0, 12, 0);
-    filterRow->addWidget(filter);
-    listColumn->addLayout(filterRow);
-    m_list = new QListView;
-    m_list->setModel(presenter.links());
-    m_list->setItemDelegate(new LinkDelegate(m_list));
-    m_list->setAccessibleName("Links, worst first");
-    m_list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
-    listColumn->addWidget(m_list, 1);
-    all->addWidget(listPanel);
-
+    all->addWidget(listPanel());
     auto* right = new QVBoxLayout;
     right->setSpacing(0);
     auto* top = new QWidget;
     auto* topColumn = column(top, 0, 8);
-    topColumn->setContentsMargins(22, 14, 20, 8);
+    topColumn->setContentsMargins(22, 14, 20, 6);
     auto* titleRow = new QHBoxLayout;
     m_title = label("", "title");
     m_wanted = label("", "figure");
@@ -105,30 +90,158 @@ MatchPage::MatchPage(app::MatchPresenter& presenter, QWidget* pathStrip, QWidget
     topColumn->addLayout(sentenceRow);
     m_coupling = new CouplingView;
     m_coupling->setFixedHeight(m_coupling->sizeHint().height());
-    topColumn->addSpacing(4);
     topColumn->addWidget(m_coupling);
-    topColumn->addSpacing(4);
-    topColumn->addWidget(label("Why", "heading"));
     right->addWidget(top);
-    auto* scroll = new QScrollArea;
-    scroll->setWidgetResizable(true);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    auto* findings = new QWidget;
-    m_findings = column(findings, 0, 6);
-    m_findings->setContentsMargins(22, 0, 20, 10);
-    scroll->setWidget(findings);
-    right->addWidget(scroll, 1);
+    right->addWidget(paneBar());
+    m_panes = new QStackedWidget;
+    m_findings = new FindingsPane(presenter);
+    m_light = new LightView;
+    m_pieces = new PiecePane(presenter);
+    m_waysPane = new WaysPane(ways);
+    m_whatIf = new WhatIfPane(whatIf, presenter);
+    auto* light = new QScrollArea;
+    light->setWidgetResizable(true);
+    auto* lightBox = new QWidget;
+    auto* lightColumn = column(lightBox, 0, 0);
+    lightColumn->setContentsMargins(22, 6, 20, 8);
+    lightColumn->addWidget(m_light);
+    lightColumn->addStretch(1);
+    light->setWidget(lightBox);
+    for (QWidget* pane : std::initializer_list<QWidget*>{m_findings, light, m_pieces, m_waysPane, m_whatIf}) m_panes->addWidget(pane);
+    right->addWidget(m_panes, 1);
+    m_pathStrip = pathStrip;
     right->addWidget(pathStrip);
     all->addLayout(right, 1);
 
-    connect(filter, &QLineEdit::textChanged, &presenter, &app::MatchPresenter::setFilter);
     connect(m_list->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) { if (now.isValid()) m_presenter.select(now.row()); });
     connect(&presenter, &app::MatchPresenter::changed, this, &MatchPage::refresh);
+    connect(m_coupling, &CouplingView::pieceChosen, this, &MatchPage::openPiece);
+    connect(m_whatIf, &WhatIfPane::linkChosen, this, [this](plan::RunId run) {
+        m_presenter.selectRun(run);
+        showPane(Ways);
+    });
     refresh();
+    showPane(Why);
+}
+
+QWidget* MatchPage::listPanel()
+{
+    auto* panel = frame("list");
+    panel->setFixedWidth(scaled(316));
+    auto* listColumn = column(panel, 0, 6);
+    listColumn->setContentsMargins(8, 12, 0, 8);
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(8, 0, 14, 0);
+    m_count = label("", "figure");
+    head->addWidget(label("Links, worst first", "heading"));
+    head->addStretch(1);
+    head->addWidget(m_count);
+    listColumn->addLayout(head);
+    auto* filter = new QLineEdit;
+    filter->setPlaceholderText("Type to find a link");
+    filter->setAccessibleName("Find a link");
+    filter->setClearButtonEnabled(true);
+    connect(filter, &QLineEdit::textChanged, &m_presenter, &app::MatchPresenter::setFilter);
+    auto* filters = new QGridLayout;
+    filters->setContentsMargins(8, 0, 12, 0);
+    filters->setSpacing(5);
+    filters->addWidget(filter, 0, 0, 1, 3);
+    const auto combo = [&](const char* name, int at) {
+        auto* made = new QComboBox;
+        made->setAccessibleName(name);
+        made->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        made->setMinimumContentsLength(6);
+        filters->addWidget(made, 1, at);
+        return made;
+    };
+    m_verdicts = combo("Only this verdict", 0);
+    m_places = combo("Only this place", 1);
+    m_media = combo("Only this kind of cable", 2);
+    listColumn->addLayout(filters);
+    m_list = new QListView;
+    m_list->setModel(m_presenter.links());
+    m_list->setItemDelegate(new LinkDelegate(m_list));
+    m_list->setAccessibleName("Links, worst first");
+    m_list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    listColumn->addWidget(m_list, 1);
+    connect(m_verdicts, &QComboBox::activated, this, [this] {
+        const int code = m_verdicts->currentData().toInt();
+        m_presenter.setVerdictFilter(code < 0 ? std::nullopt : std::optional(static_cast<Verdict>(code)));
+    });
+    connect(m_places, &QComboBox::activated, this, [this] { m_presenter.setPlaceFilter({m_places->currentData().toLongLong()}); });
+    connect(m_media, &QComboBox::activated, this, [this] { m_presenter.setMediumFilter(m_media->currentData().toString()); });
+    return panel;
+}
+
+QWidget* MatchPage::paneBar()
+{
+    auto* bar = new QWidget;
+    auto* row = new QHBoxLayout(bar);
+    row->setContentsMargins(14, 0, 20, 0);
+    row->setSpacing(0);
+    const char* names[] = {"Why", "Light", "Swap a piece", "Other ways", "What if all …"};
+    const char* keys[] = {"W", "L", "P", "O", "A"};
+    for (int i = 0; i < 5; ++i) {
+        auto* tab = button(names[i], "bench", [this, i] { showPane(static_cast<Pane>(i)); });
+        tab->setCheckable(true);
+        tab->setShortcut(QKeySequence(QString("Ctrl+Shift+%1").arg(keys[i])));
+        tab->setToolTip(QString("Ctrl+Shift+%1").arg(keys[i]));
+        row->addWidget(tab);
+        m_tabs << tab;
+    }
+    row->addStretch(1);
+    return bar;
+}
+
+void MatchPage::showPane(Pane pane)
+{
+    if (pane == Light && m_light->isEmpty()) pane = Why;
+    m_panes->setCurrentIndex(pane);
+    for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == pane);
+    m_pathStrip->setVisible(pane == Why);  // the others need the height
+    m_ways.setActive(pane == Ways);
+    if (pane == Piece && m_coupling->focusedPiece() < 0) {
+        // The cable is what is asked for most.
+        const auto pieces = m_presenter.pieces();
+        for (int i = 0; i < static_cast<int>(pieces.size()); ++i)
+            if (pieces[static_cast<std::size_t>(i)].swaps == match::Place::Cable) return openPiece(i);
+    }
+}
+
+MatchPage::Pane MatchPage::pane() const { return static_cast<Pane>(m_panes->currentIndex()); }
+
+void MatchPage::openPiece(int piece)
+{
+    const auto pieces = m_presenter.pieces();
+    if (piece < 0 || piece >= static_cast<int>(pieces.size()) || !pieces[static_cast<std::size_t>(piece)].swaps) return;
+    const app::CouplingPiece& chosen = pieces[static_cast<std::size_t>(piece)];
+    m_pieces->show(*chosen.swaps, chosen.name == "none" ? QString("no module") : chosen.name);
+    m_panes->setCurrentIndex(Piece);
+    m_pathStrip->hide();
+    for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == Piece);
+    m_ways.setActive(false);
+}
+
+void MatchPage::fillFilters()
+{
+    m_verdicts->clear();
+    m_verdicts->addItem("verdict", -1);
+    for (Verdict verdict : kAllVerdicts) m_verdicts->addItem(app::q(word(verdict)), static_cast<int>(verdict));
+    m_verdicts->setCurrentIndex(m_presenter.verdictFilter() ? m_verdicts->findData(static_cast<int>(*m_presenter.verdictFilter())) : 0);
+    const QVariant place = m_places->currentData(), medium = m_media->currentData();
+    m_places->clear();
+    m_places->addItem("place", 0);
+    for (const auto& [id, name] : m_presenter.places()) m_places->addItem(name, static_cast<qlonglong>(id.value));
+    m_places->setCurrentIndex(std::max(0, m_places->findData(place)));
+    m_media->clear();
+    m_media->addItem("cable", QString());
+    for (const auto& [id, name] : m_presenter.media()) m_media->addItem(name, id);
+    m_media->setCurrentIndex(std::max(0, m_media->findData(medium)));
 }
 
 void MatchPage::refresh()
 {
+    fillFilters();
     m_count->setText(QString::number(m_presenter.links()->rowCount()));
     const int row = m_presenter.selectedRow();
     if (row >= 0 && m_list->currentIndex().row() != row) {
@@ -136,30 +249,20 @@ void MatchPage::refresh()
         m_list->setCurrentIndex(m_presenter.links()->index(row, 0));
         m_list->viewport()->update();
     }
+    const bool sameLink = m_title->text() == m_presenter.title();
     m_title->setText(m_presenter.title());
     m_wanted->setText(m_presenter.wanted());
     m_sentence->setText(m_presenter.sentence());
     m_mark->setVerdict(m_presenter.verdict());
     m_coupling->setPieces(m_presenter.pieces());
-    clear(m_findings);
-    for (const auto& finding : m_presenter.findings()) {
-        auto* line = new QWidget;
-        auto* layout = new QHBoxLayout(line);
-        layout->setContentsMargins(0, 0, 0, 0);
-        layout->setSpacing(9);
-        layout->addWidget(new VerdictMark(finding.verdict), 0, Qt::AlignTop);
-        auto* words = new QVBoxLayout;
-        words->setSpacing(1);
-        words->addWidget(label(finding.text, "", true));
-        if (!finding.working.isEmpty()) words->addWidget(label(finding.working, "soft", true));
-        layout->addLayout(words, 1);
-        auto* source = label(finding.source, "soft", true);
-        source->setFixedWidth(scaled(168));
-        source->setAlignment(Qt::AlignRight | Qt::AlignTop);
-        layout->addWidget(source, 0, Qt::AlignTop);
-        m_findings->addWidget(line);
+    m_findings->refresh();
+    m_light->setPaths(m_presenter.light());
+    m_tabs[Light]->setVisible(!m_light->isEmpty());
+    if (pane() == Light && m_light->isEmpty()) showPane(Why);
+    if (pane() == Piece) {
+        if (sameLink) m_pieces->refresh();
+        else showPane(Piece);
     }
-    m_findings->addStretch(1);
 }
 
 }  // namespace sokudo::ui

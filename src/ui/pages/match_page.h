@@ -5,25 +5,46 @@
 #include <QWidget>
 
 #include "app/presenters/match_presenter.h"
+#include "app/presenters/ways_presenter.h"
+#include "app/presenters/what_if_presenter.h"
 
+class QComboBox;
 class QLabel;
 class QListView;
-class QVBoxLayout;
+class QPushButton;
+class QStackedWidget;
 
 namespace sokudo::ui {
 
 class CouplingView;
+class FindingsPane;
+class LightView;
+class PiecePane;
+class WaysPane;
+class WhatIfPane;
 class VerdictMark;
 
 class MatchPage final : public QWidget {
     Q_OBJECT
 public:
-    MatchPage(app::MatchPresenter&, QWidget* pathStrip, QWidget* parent = nullptr);
+    enum Pane { Why, Light, Piece, Ways, WhatIf };
+    MatchPage(app::MatchPresenter&, app::WaysPresenter&, app::WhatIfPresenter&, QWidget* pathStrip, QWidget* parent = nullptr);
     QListView& list() { return *m_list; }
+    CouplingView& coupling() { return *m_coupling; }
+    PiecePane& piecePane() { return *m_pieces; }
+    WaysPane& waysPane() { return *m_waysPane; }
+    WhatIfPane& whatIfPane() { return *m_whatIf; }
+    void showPane(Pane);
+    Pane pane() const;
 
 private:
+    QWidget* listPanel();
+    QWidget* paneBar();
     void refresh();
+    void fillFilters();
+    void openPiece(int piece);
     app::MatchPresenter& m_presenter;
+    app::WaysPresenter& m_ways;
     QListView* m_list;
     QLabel* m_count;
     QLabel* m_title;
@@ -31,7 +52,18 @@ private:
     QLabel* m_sentence;
     VerdictMark* m_mark;
     CouplingView* m_coupling;
-    QVBoxLayout* m_findings;
+    QComboBox* m_verdicts;
+    QComboBox* m_places;
+    QComboBox* m_media;
+    QStackedWidget* m_panes;
+    QWidget* m_pathStrip;
+    QList<QPushButton*> m_tabs;
+    FindingsPane* m_findings;
+    LightView* m_light;
+    PiecePane* m_pieces;
+    WaysPane* m_waysPane;
+    WhatIfPane* m_whatIf;
+
 };
 
 }  // namespace sokudo::ui

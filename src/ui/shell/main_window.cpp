@@ -63,6 +63,8 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
     setMinimumSize(1024, 680);
     m_path = std::make_unique<app::PathPresenter>(document, m_selection);
     m_match = std::make_unique<app::MatchPresenter>(document, m_selection);
+    m_ways = std::make_unique<app::WaysPresenter>(document, m_selection);
+    m_whatIf = std::make_unique<app::WhatIfPresenter>(document);
     m_surveyPresenter = std::make_unique<app::SurveyPresenter>(document, m_selection, world.hosts);
     m_measure = std::make_unique<app::MeasurePresenter>(document, m_selection, world.traffic);
     m_diagnose = std::make_unique<app::DiagnosePresenter>(document, m_selection, world.hosts);
@@ -75,7 +77,8 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
     auto* diagnose = new DiagnosePage(*m_diagnose, *m_path);
     m_measurePage = new MeasurePage(*m_measure, *m_path, new PathStrip(*m_path), world.localAgent);
     m_pages->addWidget(m_survey);
-    m_pages->addWidget(new MatchPage(*m_match, new PathStrip(*m_path)));
+    m_matchPage = new MatchPage(*m_match, *m_ways, *m_whatIf, new PathStrip(*m_path));
+    m_pages->addWidget(m_matchPage);
     m_pages->addWidget(m_measurePage);
     m_pages->addWidget(diagnose);
     m_pages->addWidget(new LogbookPage(*m_logbook));

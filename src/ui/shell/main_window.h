@@ -13,6 +13,8 @@
 #include "app/presenters/measure_presenter.h"
 #include "app/presenters/path_presenter.h"
 #include "app/presenters/survey_presenter.h"
+#include "app/presenters/ways_presenter.h"
+#include "app/presenters/what_if_presenter.h"
 #include "ui/pages/measure_page.h"
 
 class QHBoxLayout;
@@ -22,6 +24,7 @@ class QStackedWidget;
 namespace sokudo::ui {
 
 class CommandField;
+class MatchPage;
 class SurveyPage;
 
 /// What the window needs of the world; joined to real things in main().
@@ -43,6 +46,7 @@ public:
     app::PathPresenter& path() { return *m_path; }
     SurveyPage& survey() { return *m_survey; }
     MeasurePage& measurePage() { return *m_measurePage; }
+    MatchPage& matchPage() { return *m_matchPage; }
 
 protected:
     void resizeEvent(QResizeEvent*) override;
@@ -58,6 +62,8 @@ private:
     app::Selection m_selection;
     std::unique_ptr<app::PathPresenter> m_path;
     std::unique_ptr<app::MatchPresenter> m_match;
+    std::unique_ptr<app::WaysPresenter> m_ways;
+    std::unique_ptr<app::WhatIfPresenter> m_whatIf;
     std::unique_ptr<app::SurveyPresenter> m_surveyPresenter;
     std::unique_ptr<app::MeasurePresenter> m_measure;
     std::unique_ptr<app::DiagnosePresenter> m_diagnose;
@@ -65,6 +71,7 @@ private:
     QStackedWidget* m_pages;
     SurveyPage* m_survey;
     MeasurePage* m_measurePage;
+    MatchPage* m_matchPage;
     CommandField* m_command;
     QHBoxLayout* m_counts;
     bool m_shortCounts = false;

@@ -113,6 +113,15 @@ void CouplingView::paintEvent(QPaintEvent*)
         write(scaled(18), Face::Strong, 14, t.ink, piece.name);
         for (int line = 0; line < std::min<int>(2, static_cast<int>(piece.details.size())); ++line) write(scaled(43 + 18 * line), Face::Text, 12, t.ink, piece.details[line]);
         if (piece.own && *piece.own > Verdict::Fits) paintVerdict(painter, QRectF(box.right() - 19, box.top() + 7, 11, 11), *piece.own);
+        if (piece.swaps) {
+            // Two short opposed bars under the name: this piece can be swapped.
+            painter.setPen(QPen(t.plan, 1.6));
+            const double x = box.right() - 18, y = box.bottom() - 13;
+            painter.drawLine(QPointF(x, y), QPointF(x + 10, y));
+            painter.drawLine(QPointF(x, y), QPointF(x + 3, y - 3));
+            painter.drawLine(QPointF(x, y + 5), QPointF(x + 10, y + 5));
+            painter.drawLine(QPointF(x + 10, y + 5), QPointF(x + 7, y + 8));
+        }
         if (piece.joint) drawJoint(painter, QRectF(box.right() + 1, box.top(), kGap - 2, box.height()), *piece.joint);
     }
     if (hasFocus() && m_focused < 0) {
@@ -132,13 +141,17 @@ void CouplingView::keyPressEvent(QKeyEvent* event)
         update();
         return;
     }
+    if (m_focused >= 0 && (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter || event->key() == Qt::Key_Space)) return choose(m_focused);
     QWidget::keyPressEvent(event);
 }
 
-void CouplingView::mousePressEvent(QMouseEvent* event)
+void CouplingView::mousePressEvent(QMouseEvent* event) { choose(pieceAt(event->position())); }
+
+void CouplingView::choose(int piece)
 {
-    m_focused = pieceAt(event->position());
+    m_focused = piece;
     update();
+    if (piece >= 0 && piece < static_cast<int>(m_pieces.size()) && m_pieces[static_cast<std::size_t>(piece)].swaps) Q_EMIT pieceChosen(piece);
 }
 
 bool CouplingView::event(QEvent* event)

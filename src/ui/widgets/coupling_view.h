@@ -14,8 +14,13 @@ public:
     explicit CouplingView(QWidget* parent = nullptr);
     void setPieces(std::vector<app::CouplingPiece>);
     int focusedPiece() const { return m_focused; }
+    /// Focuses a piece; one that can be swapped is then chosen.
+    void choose(int piece);
     QSize sizeHint() const override;
     QSize minimumSizeHint() const override { return {320, sizeHint().height()}; }
+
+Q_SIGNALS:
+    void pieceChosen(int piece);  ///< one that can be swapped, by click or Enter
 
 protected:
     void paintEvent(QPaintEvent*) override;

@@ -16,8 +16,8 @@ std::optional<Outcome> judge(const LinkContext& link, const LinkEnd& end, Spot s
     if (!measured || !end.phy || !far.phy) return std::nullopt;
     text::Args args{{"end", end.name}, {"measured", *measured}};
     if (*measured <= kDark) return clause(link, "fo-23", std::move(args), {}, spot);
-    const kb::Optics* sender = link.kb.opticsOf(far.phy->id);
-    const kb::Optics* receiver = link.kb.opticsOf(end.phy->id);
+    const auto sender = lightOf(far, *far.phy, link.kb);
+    const auto receiver = lightOf(end, *end.phy, link.kb);
     const auto loss = opticalLoss(link, far.phy->windowNm);
     if (sender && loss) {
         const PowerDbm sent = far.port->traits.as<PowerDbm>("tx").value_or(sender->txMin);
@@ -32,9 +32,9 @@ std::optional<Outcome> judge(const LinkContext& link, const LinkEnd& end, Spot s
     args.emplace_back("least", text::Arg(receiver->rxMin));
     args.emplace_back("most", text::Arg(receiver->rxMax));
     args.emplace_back("margin", text::Arg(*measured - receiver->rxMin));
-    if (*measured < receiver->rxMin) return Outcome{Verdict::Marginal, link.common, "{end} receives {measured}, below the {least} it needs", args, receiver->from, spot, "fo-22"};
-    if (*measured > receiver->rxMax) return Outcome{Verdict::Marginal, link.common, "{end} receives {measured}, above the {most} it takes: attenuate", args, receiver->from, spot, "fo-18"};
-    return Outcome{Verdict::Fits, {}, "{end} receives {measured}: {margin} above the least", args, receiver->from, spot, "fo-01"};
+    if (*measured < receiver->rxMin) return Outcome{Verdict::Marginal, link.common, "{end} receives {measured}, below the {least} it needs", args, receiver->row->from, spot, "fo-22"};
+    if (*measured > receiver->rxMax) return Outcome{Verdict::Marginal, link.common, "{end} receives {measured}, above the {most} it takes: attenuate", args, receiver->row->from, spot, "fo-18"};
+    return Outcome{Verdict::Fits, {}, "{end} receives {measured}: {margin} above the least", args, receiver->row->from, spot, "fo-01"};
 }
 
 Outcomes check(const LinkContext& link)

@@ -13,15 +13,15 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot s
     const kb::Phy* phy = link.kb.phy(end.module->phy);
     const bool copper = phy && phy->medium == kb::MediumKind::TwistedPair;
     const auto allowed = end.port->traits.as<Watt>("allows-w");
-    text::Args args{{"end", end.name}, {"module", end.module->name}, {"needs", end.module->power}};
+    text::Args args{{"end", end.name}, {"module", end.module->name}, {"needs", end.moduleDraw()}};
     if (!allowed) {
-        if (!copper || end.module->power <= kUsualCage) return std::nullopt;
+        if (!copper || end.moduleDraw() <= kUsualCage) return std::nullopt;
         Outcome hint = clause(link, "md-16", std::move(args), {}, spot);
         hint.verdict = Verdict::Limited;
         hint.pattern = "the {module} draws {needs}, more than the 1.0 to 1.5 W of a usual cage: look up what {end} allows, leave its neighbours empty";
         return hint;
     }
-    if (end.module->power <= *allowed) return std::nullopt;
+    if (end.moduleDraw() <= *allowed) return std::nullopt;
     args.emplace_back("allows", text::Arg(*allowed));
     return clause(link, copper ? "md-16" : "md-15", std::move(args), {}, spot);
 }

@@ -29,9 +29,10 @@ Decibel attenuatorFor(Decibel excess)
 }
 
 /// A long-reach optic is made for a path that takes some light.
-std::optional<Outcome> madeForDistance(const LinkContext& link, const kb::Phy& phy, const OpticalLoss& loss)
+std::optional<Outcome> madeForDistance(const LinkContext& link, const LinkEnd& end, const OpticalLoss& loss)
 {
-    const kb::Optics* optics = link.kb.opticsOf(phy.id);
+    const kb::Phy& phy = *end.phy;
+    const auto optics = lightOf(end, phy, link.kb);
     if (!optics || optics->txMax <= optics->rxMax) return std::nullopt;
     const Decibel least = optics->txMax - optics->rxMax;
     if (loss.typical >= least) return std::nullopt;
@@ -39,10 +40,11 @@ std::optional<Outcome> madeForDistance(const LinkContext& link, const kb::Phy& p
 }
 
 /// A receiver too close to a strong transmitter is blinded, some kinds for good.
-std::optional<Outcome> overload(const LinkContext& link, const kb::Phy& sender, const kb::Phy& receiver, const OpticalLoss& loss, Spot spot)
+std::optional<Outcome> overload(const LinkContext& link, const LinkEnd& sending, const LinkEnd& receiving, const OpticalLoss& loss, Spot spot)
 {
-    const kb::Optics* from = link.kb.opticsOf(sender.id);
-    const kb::Optics* to = link.kb.opticsOf(receiver.id);
+    const kb::Phy& receiver = *receiving.phy;
+    const auto from = lightOf(sending, *sending.phy, link.kb);
+    const auto to = lightOf(receiving, receiver, link.kb);
     if (!from || !to) return std::nullopt;
     const PowerDbm strongest = from->txMax - loss.typical;
     if (strongest <= to->rxMax) return std::nullopt;
@@ -51,7 +53,7 @@ std::optional<Outcome> overload(const LinkContext& link, const kb::Phy& sender, 
     return Outcome{burns || fragile ? Verdict::Unsafe : Verdict::Marginal, receiver.rate,
                    burns || fragile ? "up to {level} may reach a receiver that takes {limit}: put in an attenuator of {attenuator} at its end (at least {excess}) before switching on, or the receiver may be destroyed"
                                     : "up to {level} may reach a receiver that takes {limit}: put in an attenuator of {attenuator} at its end (at least {excess})",
-                   {{"level", strongest}, {"limit", to->rxMax}, {"excess", strongest - to->rxMax}, {"attenuator", attenuatorFor(strongest - to->rxMax)}}, to->from, spot, "fo-18"};
+                   {{"level", strongest}, {"limit", to->rxMax}, {"excess", strongest - to->rxMax}, {"attenuator", attenuatorFor(strongest - to->rxMax)}}, to->row->from, spot, "fo-18"};
 }
 
 Outcomes check(const LinkContext& link)
@@ -64,9 +66,9 @@ Outcomes check(const LinkContext& link)
     if (auto outcome = lossOutcome(link, *link.a.phy, *loss)) found.push_back(*outcome);
     if (link.b.phy != link.a.phy)
         if (auto outcome = lossOutcome(link, *link.b.phy, *loss)) found.push_back(*outcome);
-    if (auto outcome = overload(link, *link.a.phy, *link.b.phy, *loss, Spot::MediumB)) found.push_back(*outcome);
-    if (auto outcome = overload(link, *link.b.phy, *link.a.phy, *loss, Spot::MediumA); outcome && link.a.phy != link.b.phy) found.push_back(*outcome);
-    if (auto outcome = madeForDistance(link, *link.a.phy, *loss)) found.push_back(*outcome);
+    if (auto outcome = overload(link, link.a, link.b, *loss, Spot::MediumB)) found.push_back(*outcome);
+    if (auto outcome = overload(link, link.b, link.a, *loss, Spot::MediumA); outcome && link.a.phy != link.b.phy) found.push_back(*outcome);
+    if (auto outcome = madeForDistance(link, link.a, *loss)) found.push_back(*outcome);
     return found;
 }
 

@@ -34,10 +34,10 @@ std::optional<BitRate> sharedAtMost(const LinkContext& link, BitRate plan)
 /// A copper module may reach less far than its PHY.
 std::optional<Outcome> moduleReach(const LinkContext& link, const LinkEnd& end, Spot spot)
 {
-    if (!end.module || !end.module->maxCopper || !link.length || !link.common || *link.common < gigabits(10)) return std::nullopt;
-    if (*link.length <= *end.module->maxCopper) return std::nullopt;
+    if (!end.module || !end.copperReach() || !link.length || !link.common || *link.common < gigabits(10)) return std::nullopt;
+    if (*link.length <= *end.copperReach()) return std::nullopt;
     return Outcome{Verdict::Marginal, link.common, "the copper module in {end} is made for {reach} at 10 Gb/s; this channel is {length}",
-                   {{"end", end.name}, {"reach", *end.module->maxCopper}, {"length", *link.length}}, end.module->from, spot, "md-17"};
+                   {{"end", end.name}, {"reach", *end.copperReach()}, {"length", *link.length}}, end.module->from, spot, "md-17"};
 }
 
 Outcomes check(const LinkContext& link)

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A table an author or an owner edits: loaded whole or refused with a place, never a crash. The first byte picks the table.
+#include <cstdint>
+#include <cstdlib>
+
+#include "core/kb/check.h"
+#include "core/kb/own_rows.h"
+#include "core/quick/link_line.h"
+
+using namespace sokudo;
+
+extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size)
+{
+    if (size < 2 || size > 20'000) return 0;
+    static std::vector<std::string> names;
+    if (names.empty())
+        for (const auto& [name, content] : kb::embeddedFiles())
+            if (name.ends_with(".csv")) names.push_back(name);
+    const std::string content(reinterpret_cast<const char*>(data) + 1, size - 1);
+    kb::Files files = kb::embeddedFiles();
+    files[names[data[0] % names.size()]] = content;
+    if (const auto kb = kb::load(files)) {
+        (void)kb::contradictions(*kb);
+        (void)quick::judgeLinkLine("sfp28:25gbase-sr,fec=rs / om4 80m joints=2 / sfp28:25gbase-sr,fec=rs", *kb);
+    } else if (kb.error().what.empty()) {
+        std::abort();
+    }
+    const auto& tables = kb::openTables();
+    const auto rows = kb::ownRowsFromCsv(kb::embeddedFiles(), tables[data[0] % tables.size()].table, content, "own.csv");
+    if (rows && rows->size() < 4) (void)kb::loadWith(kb::embeddedFiles(), *rows);
+    return 0;
+}

@@ -1,0 +1,79 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/text.h"
+#include "core/kb/load_rows.h"
+
+namespace sokudo::kb {
+namespace {
+
+ThroughWall wallOf(RowReader& row)
+{
+    const std::string word = row.text("wall");
+    if (word == "yes") return ThroughWall::Yes;
+    if (word == "awkward") return ThroughWall::Awkward;
+    if (word != "no") row.complain("column wall needs yes, awkward or no");
+    return ThroughWall::No;
+}
+
+Supply supplyRow(RowReader& row)
+{
+    return {row.text("medium"), row.maybeNumber("price_per_m"), row.maybeNumber("price_each"), row.metres("longest_m"), row.number("minutes_each"), row.number("minutes_per_m"),
+            row.number("minutes_cord"), wallOf(row), row.number("ns_per_m"), Watt::of(row.number("end_w")), row.provenance()};
+}
+
+PhyUse phyUseRow(RowReader& row) { return {row.text("phy"), row.number("microseconds"), Watt::of(row.number("port_w")), row.provenance()}; }
+
+Bridge bridgeRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), row.text("from_cage"), row.text("to_cage"), row.text("trait"), row.maybeNumber("price"), Watt::of(row.number("watts")),
+            row.number("microseconds"), row.number("minutes"), row.provenance()};
+}
+
+School schoolRow(RowReader& row)
+{
+    School made{row.text("id"), row.text("question"), row.words("first_media"), row.words("second_media"), row.text("first_says"), row.text("second_says"), row.text("usual") == "first", row.text("why")};
+    if (row.text("usual") != "first" && row.text("usual") != "second") row.complain("column usual needs first or second");
+    made.upTo = row.maybeMetres("up_to_m");
+    if (!row.text("at_least_gbps").empty()) made.atLeast = row.gigabit("at_least_gbps");
+    made.from = row.provenance();
+    return made;
+}
+
+Connector connectorRow(RowReader& row) { return {row.text("id"), row.text("name"), row.whole("fibres"), row.text("eeprom_code"), row.text("note"), row.provenance()}; }
+
+BreakOut breakOutRow(RowReader& row)
+{
+    return {row.text("id"), row.text("cage"), row.whole("legs"), row.gigabit("leg_gbps"), row.text("leg_cage"), row.text("leg_phys"), row.text("host_must"), row.text("not_with"), row.provenance()};
+}
+
+CageAdapter cageAdapterRow(RowReader& row) { return {row.text("id"), row.text("name"), row.text("outer"), row.text("inner"), row.whole("lanes"), row.text("note"), row.provenance()}; }
+
+FibreJoint fibreJointRow(RowReader& row)
+{
+    return {row.text("id"), row.text("what"), row.text("first"), row.text("second"), row.verdict("verdict"), row.text("text"), row.provenance()};
+}
+
+ModuleCode moduleCodeRow(RowReader& row) { return {row.text("phy"), row.text("link_mode"), row.text("place"), row.text("code"), row.provenance()}; }
+
+AcceptanceLine acceptanceRow(RowReader& row)
+{
+    return {row.text("medium"), row.text("kind"), row.text("part"), Frequency::of(row.number("low_mhz")), Frequency::of(row.number("high_mhz")), row.number("a_db"), row.number("b_db"),
+            row.number("over_mhz"), row.whole("joints"), row.provenance()};
+}
+
+}  // namespace
+
+void loadTradeRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& error)
+{
+    readRows(files, "supplies.csv", kb.supplies, supplyRow, error);
+    readRows(files, "phy_uses.csv", kb.phyUses, phyUseRow, error);
+    readRows(files, "bridges.csv", kb.bridges, bridgeRow, error);
+    readRows(files, "schools.csv", kb.schools, schoolRow, error);
+    readRows(files, "connectors.csv", kb.connectors, connectorRow, error);
+    readRows(files, "break_outs.csv", kb.breakOuts, breakOutRow, error);
+    readRows(files, "cage_adapters.csv", kb.cageAdapters, cageAdapterRow, error);
+    readRows(files, "fibre_joints.csv", kb.fibreJoints, fibreJointRow, error);
+    readRows(files, "module_codes.csv", kb.moduleCodes, moduleCodeRow, error);
+    readRows(files, "acceptance.csv", kb.acceptance, acceptanceRow, error);
+}
+
+}  // namespace sokudo::kb

@@ -1,0 +1,46 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Rows about connectors, break-outs, adapters, fibre joints and the codes a module's memory carries.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/base/quantity.h"
+#include "core/base/verdict.h"
+#include "core/kb/provenance.h"
+
+namespace sokudo::kb {
+
+struct Connector { std::string id, name; int fibres = 0; std::string eepromCode, note; Provenance from; };
+
+/// How one wide port becomes several narrow ones.
+struct BreakOut {
+    std::string id, cage;
+    int legs = 0;
+    BitRate legRate;
+    std::string legCage, legPhys;  ///< cages of the far ends; PHYs of the legs, blanks between
+    std::string hostMust, notWith;
+    Provenance from;
+};
+
+/// Something put into a cage to take another plug.
+struct CageAdapter { std::string id, name, outer, inner; int lanes = 1; std::string note; Provenance from; };
+
+/// Two fibre end faces that meet, or a cord's polarity on a kind of link, and what comes of it.
+struct FibreJoint { std::string id, what, first, second; Verdict verdict = Verdict::Unknown; std::string text; Provenance from; };
+
+/// What a module's memory says for a PHY. `place` is compliance, extended or cable; `code` a bit "3.4" or a byte "02h".
+struct ModuleCode { std::string phy, linkMode, place, code; Provenance from; };
+
+/// One straight run of an acceptance limit of TIA-568.2: `a + b·log10(f/over)` dB from `low` to `high` MHz.
+struct AcceptanceLine {
+    std::string medium, kind;  ///< next-a, next-b, acrf-a, acrf-b, return-loss
+    std::string part;          ///< channel or permanent
+    Frequency low, high;
+    double a = 0, b = 0, over = 1;
+    int joints = 0;            ///< n of the second term
+    Provenance from;
+};
+
+}  // namespace sokudo::kb

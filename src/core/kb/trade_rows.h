@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Rows about what parts cost, weigh in watts and microseconds, and take in minutes of work; and where practitioners differ.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/base/quantity.h"
+#include "core/kb/provenance.h"
+
+namespace sokudo::kb {
+
+/// Whether a cable may go through a wall: yes; awkward, since its ends are fixed and bulky; no.
+enum class ThroughWall { No, Awkward, Yes };
+
+/// A cable as it is bought and laid. Prices are in the currency of the project; the rows shipped are rough and meant to be overruled.
+struct Supply {
+    std::string medium;
+    std::optional<double> pricePerMetre, priceEach;  ///< each: both ends, jacks or plugs
+    Length longest;                ///< the longest sold or sensibly laid
+    double minutesEach = 0;        ///< terminate and test both ends of an installed cable
+    double minutesPerMetre = 0;    ///< pull it
+    double minutesCord = 0;        ///< when it only lies between two devices of one room
+    ThroughWall wall = ThroughWall::Yes;
+    double nanosecondsPerMetre = 0;
+    Watt end;                      ///< draw of one end of a cable that has its own electronics
+    Provenance from;
+};
+
+/// What a PHY adds beside its rate.
+struct PhyUse {
+    std::string phy;
+    double microseconds = 0;  ///< delay of both ends together, without cable and FEC
+    Watt port;                ///< draw of one built-in port at this rate; a module's own watts stand in its row
+    Provenance from;
+};
+
+/// A box that stands between a port and another medium.
+struct Bridge {
+    std::string id, name;
+    std::string fromCage, toCage;  ///< ids in cages.csv
+    std::string trait;             ///< "coax-version=2.5", stated on the far port; may be empty
+    std::optional<double> price;
+    Watt power;
+    double microseconds = 0, minutes = 0;
+    Provenance from;
+};
+
+/// A question on which practitioners differ: both answers, the one Sokudo puts first, and why.
+struct School {
+    std::string id, question;
+    std::vector<std::string> first, second;  ///< the media that stand for each answer
+    std::string firstSays, secondSays;
+    bool usualIsFirst = true;
+    std::string why;
+    std::optional<Length> upTo;   ///< asked only up to this length
+    std::optional<BitRate> atLeast;
+    Provenance from;
+};
+
+}  // namespace sokudo::kb

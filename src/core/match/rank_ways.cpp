@@ -1,0 +1,71 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <tuple>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/match/ways.h"
+
+namespace sokudo::match {
+namespace {
+
+struct Named { Preference preference; std::string_view code, word, explains; };
+constexpr Named kNames[] = {
+    {Preference::Cheapest, "cheapest", "cheapest", "Cheapest first: the sum of what must be bought. At equal cost the less work, then the cooler. A way with an unknown price comes last."},
+    {Preference::LeastWork, "least-work", "least work", "Least work first: minutes to pull, terminate, plug and set. At equal work the cheaper, then the cooler."},
+    {Preference::MostHeadroom, "most-headroom", "most headroom", "Most headroom first: the rate the cable can carry later with other modules, then the rate now, then how much longer the cable could be. At equal headroom the cheaper."},
+    {Preference::Coolest, "coolest", "coolest", "Coolest first: watts of both ends together. At equal watts the cheaper, then the less work."},
+};
+
+const Named& named(Preference preference) { return kNames[static_cast<std::size_t>(preference)]; }
+
+double costOf(const Way& way) { return way.cost.value_or(std::numeric_limits<double>::infinity()); }
+
+using Key = std::tuple<double, double, double, double, std::string_view>;
+Key keyOf(const Way& way, Preference preference)
+{
+    switch (preference) {
+    case Preference::LeastWork: return {way.minutes, costOf(way), way.watts.in(), 0, way.id};
+    case Preference::MostHeadroom: return {-way.later.in(), -way.rate.in(), -way.reaches.in(), costOf(way), way.id};
+    case Preference::Coolest: return {way.watts.in(), costOf(way), way.minutes, 0, way.id};
+    default: return {costOf(way), way.minutes, way.watts.in(), 0, way.id};
+    }
+}
+
+std::string against(const Way& way, const Way& first)
+{
+    std::vector<std::string> parts;
+    const auto say = [&](double difference, std::string_view unit, std::string_view more, std::string_view less) {
+        if (std::fabs(difference) >= 0.5) parts.push_back(fmt::format("{:.0f}{}{} {}", std::fabs(difference), unit.empty() ? "" : std::string(text::kThin), unit, difference > 0 ? more : less));
+    };
+    if (way.cost && first.cost) say(*way.cost - *first.cost, "", "dearer", "cheaper");
+    say(way.minutes - first.minutes, "min", "more work", "less work");
+    if (const double watts = way.watts.in() - first.watts.in(); std::fabs(watts) >= 0.05)
+        parts.push_back(fmt::format("{} {}", text::watt(Watt::of(std::fabs(watts))), watts > 0 ? "warmer" : "cooler"));
+    if (way.later != first.later) parts.push_back(fmt::format("{} later instead of {}", text::linkRate(way.later), text::linkRate(first.later)));
+    return parts.empty() ? "as good as the first" : "Against the first: " + text::joined(parts, ", ");
+}
+
+}  // namespace
+
+std::string_view code(Preference preference) { return named(preference).code; }
+std::string_view word(Preference preference) { return named(preference).word; }
+std::string_view explains(Preference preference) { return named(preference).explains; }
+
+std::optional<Preference> preferenceFromCode(std::string_view code)
+{
+    for (const Named& entry : kNames)
+        if (entry.code == code) return entry.preference;
+    return std::nullopt;
+}
+
+void rank(std::vector<Way>& ways, Preference preference)
+{
+    std::sort(ways.begin(), ways.end(), [&](const Way& a, const Way& b) { return keyOf(a, preference) < keyOf(b, preference); });
+    for (Way& way : ways) way.place = &way == &ways.front() ? fmt::format("The first of {} by “{}”", ways.size(), word(preference)) : against(way, ways.front());
+}
+
+}  // namespace sokudo::match

@@ -1,0 +1,340 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/way_trial.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/match/optical_budget.h"
+#include "core/plan/edits.h"
+
+namespace sokudo::match {
+namespace {
+
+constexpr double kMinutesPerModule = 3;  ///< clean, plug, wait for the link
+constexpr double kMinutesPerSetting = 5; ///< find it on the host and keep it
+constexpr std::string_view kCordMedium = "cat6a";
+const Length kCordLength = Length::of(1);
+
+/// The plan of one combination, and the links in it that must all pass.
+class Build {
+public:
+    Build(const plan::Plan& plan, const Wish& wish, const Combination& combination, const kb::KnowledgeBase& kb, const NewIds& ids)
+        : m_wish(wish), m_combination(combination), m_kb(kb), m_ids(ids), m_next(plan)
+    {
+        m_main = wish.existing;
+        const plan::PortId ends[2] = {addBox(0), addBox(1)};
+        setModule(ends[0], combination.a.module);
+        setModule(ends[1], combination.b.module);
+        if (combination.supply) lay(ends[0], ends[1]);
+        settleFec();
+    }
+
+    Verdict verdict() const { return worse(m_report.verdict, m_cords); }
+    std::optional<BitRate> rate() const { return m_report.rate && m_cordRate && *m_cordRate < *m_report.rate ? m_cordRate : m_report.rate; }
+    bool passes() const { return verdict() <= Verdict::Limited && rate() && *rate() >= m_wish.rate; }
+    const LinkReport& report() const { return m_report; }
+    const plan::Plan& plan() const { return m_next; }
+    const plan::Link& main() const { return m_main; }
+    const std::vector<plan::PortId>& fecChanged() const { return m_fecChanged; }
+
+    /// The longest cable with which the rules still pass, to a metre.
+    Length reaches(Length cap) const
+    {
+        const plan::Run* run = m_next.runs.find(m_main.id());
+        if (!run || !run->length || cap <= m_wish.length) return m_wish.length;
+        const Length others = m_wish.length - *run->length;
+        std::int64_t low = m_wish.length.steps() / 1000, high = cap.steps() / 1000 + 1;
+        while (high - low > 1) {
+            const std::int64_t middle = (low + high) / 2;
+            plan::Plan longer = m_next;
+            plan::Run changed = *run;
+            changed.length = Length::of(static_cast<double>(middle)) - others;
+            longer.runs = longer.runs.with(changed);
+            const LinkReport report = judgeLink(longer, m_main, m_kb);
+            (report.verdict <= Verdict::Limited && report.rate && *report.rate >= m_wish.rate ? low : high) = middle;
+        }
+        return std::max(m_wish.length, Length::of(static_cast<double>(low)));
+    }
+
+private:
+    const EndChoice& choice(int end) const { return end == 0 ? m_combination.a : m_combination.b; }
+
+    /// A box beside the port, joined by a cord; without one the port itself is the end of the main cable.
+    plan::PortId addBox(int end)
+    {
+        const plan::PortId port = end == 0 ? m_wish.a : m_wish.b;
+        const kb::Bridge* bridge = choice(end).bridge;
+        if (!bridge) return port;
+        const plan::Device* host = plan::deviceOf(m_next, port);
+        plan::Device box{m_ids.boxes[end], host->place, fmt::format("{} at {}", bridge->name.substr(0, bridge->name.find(',')), host->name), plan::Role::Other};
+        if (bridge->toCage == "f") box.role = plan::Role::CoaxAdapter;
+        m_next.devices = m_next.devices.with(box);
+        plan::Port near{m_ids.boxPorts[end][0], box.id, 0, "host", bridge->fromCage};
+        plan::Port far{m_ids.boxPorts[end][1], box.id, 1, "line", bridge->toCage};
+        if (const auto equals = bridge->trait.find('='); equals != std::string::npos) far.traits.set(bridge->trait.substr(0, equals), bridge->trait.substr(equals + 1));
+        m_next.ports = m_next.ports.with(near).with(far);
+        plan::Run cord{m_ids.cords[end], fmt::format("cord to {}", box.name), port, near.id, std::string(kCordMedium), kCordLength};
+        detach(port);
+        m_next.runs = m_next.runs.with(cord);
+        const LinkReport report = judgeLink(m_next, {port, near.id, {cord.id}, {}}, m_kb);
+        m_cords = worse(m_cords, report.verdict);
+        if (report.rate && (!m_cordRate || *report.rate < *m_cordRate)) m_cordRate = report.rate;
+        return far.id;
+    }
+
+    void setModule(plan::PortId id, const kb::ModuleKind* module)
+    {
+        const plan::Port* port = m_next.ports.find(id);
+        if (port->splitOf.isSet()) port = m_next.ports.find(port->splitOf);
+        const std::string wanted = module ? module->id : std::string();
+        if (!port || port->module == wanted) return;
+        plan::Port changed = *port;
+        changed.module = wanted;
+        m_next.ports = m_next.ports.with(changed);
+    }
+
+    /// The cable on a port comes out. It stays in the survey as a spare while another end of it is known.
+    void detach(plan::PortId port)
+    {
+        for (plan::RunId id : m_wish.existing.runs)
+            if (const plan::Run* run = m_next.runs.find(id); run && (run->a == port || run->b == port)) {
+                plan::Run changed = *run;
+                (changed.a == port ? changed.a : changed.b) = {};
+                if (changed.a.isSet() || changed.b.isSet()) m_next.runs = m_next.runs.with(changed);
+                else if (const auto without = plan::edits::deleteRun(m_next, id)) m_next = *without;
+            }
+    }
+
+    void lay(plan::PortId a, plan::PortId b)
+    {
+        detach(m_wish.a);
+        detach(m_wish.b);
+        plan::Run cable{m_ids.cable, fmt::format("{} {} to {}", m_combination.medium->name, plan::portText(m_next, m_wish.a), plan::portText(m_next, m_wish.b)), a, b, m_combination.medium->id, m_wish.length};
+        cable.wanted = m_wish.rate;
+        m_next.runs = m_next.runs.with(cable);
+        m_main = {a, b, {cable.id}, {}};
+    }
+
+    bool speaksOfFec() const
+    {
+        return std::any_of(m_report.findings.begin(), m_report.findings.end(), [](const Finding& finding) { return std::string_view(finding.rule) == "fec"; });
+    }
+
+    /// Where correction matters and is not stated alike at both ends: the weakest setting with which the rules pass.
+    void settleFec()
+    {
+        m_report = judgeLink(m_next, m_main, m_kb);
+        const plan::Port a = *m_next.ports.find(m_main.a), b = *m_next.ports.find(m_main.b);
+        if (!speaksOfFec() || (a.fec && b.fec && passes())) return;
+        for (plan::Fec setting : {plan::Fec::None, plan::Fec::BaseR, plan::Fec::Rs}) {
+            plan::Plan set = m_next;
+            for (const plan::Port& end : {a, b}) {
+                plan::Port changed = end;
+                changed.fec = setting;
+                set.ports = set.ports.with(changed);
+            }
+            LinkReport report = judgeLink(set, m_main, m_kb);
+            if (report.verdict > Verdict::Limited || report.verdict > m_report.verdict) continue;
+            m_report = std::move(report);
+            m_next = std::move(set);
+            for (const plan::Port& end : {a, b})
+                if (end.fec != setting && !(setting == plan::Fec::None && !end.fec)) m_fecChanged.push_back(end.id);
+            return;
+        }
+    }
+
+    const Wish& m_wish;
+    const Combination& m_combination;
+    const kb::KnowledgeBase& m_kb;
+    const NewIds& m_ids;
+    plan::Plan m_next;
+    plan::Link m_main;
+    LinkReport m_report;
+    Verdict m_cords = Verdict::Fits;
+    std::optional<BitRate> m_cordRate;
+    std::vector<plan::PortId> m_fecChanged;
+};
+
+/// The fastest that any catalogue part carries over this cable and length.
+BitRate laterRate(const Combination& combination, Length length, BitRate now, const kb::KnowledgeBase& kb)
+{
+    BitRate best = now;
+    for (const kb::Reach& reach : kb.reaches)
+        if (reach.medium == combination.medium->id && length <= reach.max)
+            if (const kb::Phy* phy = kb.phy(reach.phy)) best = std::max(best, phy->rate);
+    if (combination.medium->kind == kb::MediumKind::TwistedPair)
+        for (const kb::Phy& phy : kb.phys) {
+            if (phy.medium != kb::MediumKind::TwistedPair) continue;
+            const auto row = std::find_if(kb.twistedPairs.begin(), kb.twistedPairs.end(), [&](const kb::TwistedPairCase& entry) {
+                const auto names = [](const std::vector<std::string>& list, const std::string& id) { return std::any_of(list.begin(), list.end(), [&](const std::string& e) { return e == "*" || e == id; }); };
+                return names(entry.phys, phy.id) && names(entry.media, combination.medium->id) && entry.bundle != "bundled" && (!entry.upTo || length <= *entry.upTo);
+            });
+            if (row != kb.twistedPairs.end() && row->verdict == Verdict::Fits) best = std::max(best, phy.rate);
+        }
+    return best;
+}
+
+std::optional<Decibel> lightLeft(const LinkContext& link)
+{
+    if (!link.isOnFibre() || !link.a.phy || !link.weakest) return std::nullopt;
+    const auto loss = opticalLoss(link, link.a.phy->windowNm);
+    const kb::Reach* reach = link.kb.reach(link.a.phy->id, link.weakest->id);
+    return loss && reach && reach->maxLoss ? std::optional(*reach->maxLoss - loss->greatest) : std::nullopt;
+}
+
+Duration latencyOf(const LinkContext& link, const Combination& combination, const kb::KnowledgeBase& kb)
+{
+    double seconds = 0;
+    int ends = 0;
+    for (const LinkEnd* end : {&link.a, &link.b})
+        if (end->phy)
+            if (const kb::PhyUse* use = kb.phyUse(end->phy->id)) seconds += use->microseconds * 1e-6, ++ends;
+    if (ends > 1) seconds /= ends;  // a row speaks of both ends together
+    if (const kb::Supply* supply = kb.supply(combination.medium->id); supply && link.length) seconds += supply->nanosecondsPerMetre * link.length->in() * 1e-9;
+    const plan::Port* port = link.a.port;
+    if (port && port->fec && *port->fec != plan::Fec::None && link.common)
+        if (const kb::FecMode* mode = kb.fecMode(*port->fec == plan::Fec::BaseR ? "base-r" : *link.common == gigabits(50) ? "rs544" : "rs528")) seconds += mode->blockBits / link.common->in();
+    for (const EndChoice* end : {&combination.a, &combination.b})
+        if (end->bridge) seconds += end->bridge->microseconds * 1e-6;
+    return Duration::of(seconds);
+}
+
+Watt drawOf(const LinkEnd& end, const EndChoice& choice, const kb::Supply* supply, const kb::KnowledgeBase& kb)
+{
+    Watt draw = choice.bridge ? choice.bridge->power : Watt{};
+    if (supply) draw = draw + supply->end;
+    if (end.module) return draw + end.moduleDraw();
+    const kb::PhyUse* use = end.phy ? kb.phyUse(end.phy->id) : nullptr;
+    return use ? draw + use->port : draw;
+}
+
+/// Everything that is bought, done and kept.
+void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combination& combination, const Build& build, const kb::KnowledgeBase& kb)
+{
+    const auto buy = [&](std::string what, std::optional<double> price) {
+        for (Bought& item : way.buys)
+            if (item.what == what) {
+                ++item.count;
+                if (item.price && price) *item.price += *price;
+                return;
+            }
+        way.buys.push_back({std::move(what), 1, price});
+    };
+    const bool isFibre = kb::isFibre(combination.medium->kind);
+    if (const kb::Supply* supply = combination.supply) {
+        const double metres = wish.length.in();
+        if (combination.medium->kind != kb::MediumKind::PowerLine && combination.medium->kind != kb::MediumKind::Radio) {
+            buy(text::length(wish.length) + " " + combination.medium->name, supply->pricePerMetre && supply->priceEach ? std::optional(*supply->priceEach + *supply->pricePerMetre * metres) : std::nullopt);
+            way.steps.push_back(fmt::format("{} {} of {} from {} to {}, and test it", wish.throughWall ? "Pull" : "Lay", text::length(wish.length), combination.medium->name, plan::portText(before, wish.a), plan::portText(before, wish.b)));
+        }
+        way.minutes += wish.throughWall ? supply->minutesEach + supply->minutesPerMetre * metres : supply->minutesCord;
+        if (!wish.existing.runs.empty()) way.steps.push_back(build.plan().runs.has(wish.existing.id()) ? "The cable there now stays as a spare" : "The cable there now leaves the survey; in the wall it is a spare");
+        if (wish.throughWall && supply->wall == kb::ThroughWall::Awkward) way.note = "its ends are bulky and cannot be repaired in the wall";
+    } else {
+        way.keeps.push_back("the cable: " + build.report().made);
+    }
+    for (int end = 0; end < 2; ++end) {
+        const EndChoice& choice = end == 0 ? combination.a : combination.b;
+        const plan::PortId port = end == 0 ? wish.a : wish.b;
+        const std::string name = plan::portText(before, port);
+        if (choice.bridge) {
+            buy(choice.bridge->name, choice.bridge->price);
+            way.minutes += choice.bridge->minutes;
+            way.steps.push_back(fmt::format("Put a {} beside {} and join them by a cord", choice.bridge->name, name));
+        }
+        const plan::Port* holder = before.ports.find(port);
+        if (holder->splitOf.isSet()) holder = before.ports.find(holder->splitOf);
+        if (choice.module && !choice.bridge && holder->module == choice.module->id) {
+            way.keeps.push_back(fmt::format("{} in {}", choice.module->name, name));
+        } else if (choice.module) {
+            buy(choice.module->name, choice.module->price);
+            way.minutes += kMinutesPerModule;
+            way.steps.push_back(fmt::format("Put a {} into {}", choice.module->name, choice.bridge ? "the box" : name));
+        } else if (!holder->module.empty()) {
+            way.steps.push_back(fmt::format("Take the module out of {}", name));
+        }
+    }
+    for (plan::PortId port : build.fecChanged()) {
+        const plan::Port* set = build.plan().ports.find(port);
+        way.minutes += kMinutesPerSetting;
+        way.steps.push_back(fmt::format("Set FEC of {} to {}", plan::portText(build.plan(), port), plan::code(*set->fec)));
+    }
+    way.cost = 0.0;
+    for (const Bought& item : way.buys) way.cost = way.cost && item.price ? std::optional(*way.cost + *item.price) : std::nullopt;
+    const auto warn = [&](std::string_view id) {
+        if (const kb::Caution* caution = kb.caution(id)) way.cautions.push_back(caution->text);
+    };
+    if (isFibre) warn("light");
+    if (combination.supply && wish.throughWall && combination.medium->kind != kb::MediumKind::PowerLine && combination.medium->kind != kb::MediumKind::Radio) warn("walls");
+}
+
+std::string titleOf(const Wish& wish, const Combination& combination)
+{
+    const auto said = [](const EndChoice& end) {
+        std::string words = end.bridge ? end.bridge->name : std::string();
+        if (end.module) words += (words.empty() ? "" : " with ") + end.module->name;
+        return words;
+    };
+    const std::string a = said(combination.a), b = said(combination.b);
+    std::string title = combination.medium->name + ", " + text::length(wish.length);
+    if (combination.supply == nullptr) title = "the cable there now, " + title;
+    if (a == b) return a.empty() ? title : title + ", " + a + " at both ends";
+    return title + ", " + (a.empty() ? "no module" : a) + " to " + (b.empty() ? "no module" : b);
+}
+
+std::string briefOf(const Combination& combination, const kb::KnowledgeBase& kb)
+{
+    const auto said = [&](const EndChoice& end) {
+        std::string words = end.bridge ? end.bridge->name.substr(0, end.bridge->name.find(',')) : std::string();
+        if (const kb::Phy* phy = end.module ? kb.phy(end.module->phy) : nullptr) words += (words.empty() ? "" : " + ") + phy->name;
+        return words;
+    };
+    const std::string a = said(combination.a), b = said(combination.b);
+    std::string brief = (combination.supply ? "" : "kept: ") + combination.medium->name;
+    if (!a.empty()) brief += ", " + a;
+    if (a != b && !b.empty()) brief += (a.empty() ? ", " : " to ") + b;
+    return brief;
+}
+
+}  // namespace
+
+NewIds::NewIds(IdSource& ids)
+    : cable(ids.next<plan::RunId>()), cords{ids.next<plan::RunId>(), ids.next<plan::RunId>()}, boxes{ids.next<plan::DeviceId>(), ids.next<plan::DeviceId>()},
+      boxPorts{{ids.next<plan::PortId>(), ids.next<plan::PortId>()}, {ids.next<plan::PortId>(), ids.next<plan::PortId>()}}
+{
+}
+
+Tried tryWay(const plan::Plan& plan, const Wish& wish, const Combination& combination, const kb::KnowledgeBase& kb, const NewIds& ids)
+{
+    const Build build(plan, wish, combination, kb, ids);
+    if (!build.passes()) {
+        std::string why = build.report().verdict > Verdict::Limited || !build.rate() ? build.report().reason() : fmt::format("only {}: {}", text::linkRate(*build.rate()), build.report().reason());
+        return {std::nullopt, build.verdict(), std::move(why), build.verdict() <= Verdict::Limited ? build.rate() : std::nullopt};
+    }
+    const LinkContext link = linkContext(build.plan(), build.main(), kb);
+    Way way;
+    way.id = fmt::format("{}{}:{}:{}", combination.supply ? "" : "keep-", combination.medium->id, combination.a.bridge ? combination.a.bridge->id : combination.a.module ? combination.a.module->id : "none",
+                         combination.b.bridge ? combination.b.bridge->id : combination.b.module ? combination.b.module->id : "none");
+    if (combination.a.bridge && combination.a.module) way.id += ":" + combination.a.module->id;
+    if (combination.b.bridge && combination.b.module) way.id += ":" + combination.b.module->id;
+    way.title = titleOf(wish, combination);
+    way.brief = briefOf(combination, kb);
+    way.medium = combination.medium->id;
+    way.verdict = build.verdict();
+    way.rate = *build.rate();
+    if (way.verdict != Verdict::Fits) way.note = build.report().reason();
+    const kb::Supply* supply = kb.supply(combination.medium->id);
+    way.reaches = build.reaches(supply ? supply->longest : Length::of(40'000));
+    way.light = lightLeft(link);
+    way.watts = drawOf(link.a, combination.a, supply, kb) + drawOf(link.b, combination.b, supply, kb);
+    way.latency = latencyOf(link, combination, kb);
+    way.later = laterRate(combination, wish.length, way.rate, kb);
+    way.keepsCable = combination.supply == nullptr;
+    bookWork(way, plan, wish, combination, build, kb);
+    way.after = build.plan();
+    way.result = build.main().id();
+    return {std::move(way), build.verdict(), {}, {}};
+}
+
+}  // namespace sokudo::match

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Every finding of a link: the sentence, its working, what to do, its source; and accepting one with a reason.
+#pragma once
+
+#include <QWidget>
+
+#include "app/presenters/match_presenter.h"
+
+class QVBoxLayout;
+
+namespace sokudo::ui {
+
+class FindingsPane final : public QWidget {
+    Q_OBJECT
+public:
+    FindingsPane(app::MatchPresenter&, QWidget* parent = nullptr);
+    void refresh();
+
+private:
+    QWidget* line(const app::FindingRow&);
+    QWidget* acceptance(const app::FindingRow&);
+    app::MatchPresenter& m_presenter;
+    QVBoxLayout* m_lines;
+    QString m_accepting;  ///< the clause whose reason is being written
+};
+
+}  // namespace sokudo::ui

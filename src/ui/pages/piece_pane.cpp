@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ui/pages/piece_pane.h"
+
+#include <QHBoxLayout>
+#include <QLineEdit>
+
+#include "app/qt_text.h"
+#include "ui/widgets/marked_table.h"
+#include "ui/widgets/parts.h"
+
+namespace sokudo::ui {
+namespace { constexpr int kVerdictRole = Qt::UserRole; }
+
+PiecePane::PiecePane(app::MatchPresenter& presenter, QWidget* parent)
+    : QWidget(parent), m_presenter(presenter),
+      m_rows({{"Piece", [](const Row& row, int role) -> QVariant {
+                   if (role == Qt::DisplayRole) return row.isThere ? row.name + " (there now)" : row.name;
+                   if (role == kVerdictRole) return static_cast<int>(row.verdict);
+                   if (role == Qt::AccessibleTextRole) return QString("%1: %2, %3. %4").arg(row.name, app::q(word(row.verdict)), row.rate, row.reason);
+                   return {};
+               }},
+              {"Then", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(app::q(word(row.verdict))) : QVariant(); }},
+              {"Rate", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.rate) : QVariant(); }},
+              {"Because", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.reason) : QVariant(); }}},
+             this)
+{
+    auto* all = column(this, 0, 6);
+    all->setContentsMargins(22, 4, 20, 8);
+    auto* top = new QHBoxLayout;
+    m_head = label("Pick a module or a cable above to see what else could stand there.", "", true);
+    m_filter = new QLineEdit;
+    m_filter->setPlaceholderText("Type to find a piece");
+    m_filter->setAccessibleName("Find a piece");
+    m_filter->setMaximumWidth(220);
+    top->addWidget(m_head, 1);
+    top->addWidget(m_filter);
+    all->addLayout(top);
+    m_table = new MarkedTable(&m_rows, kVerdictRole);
+    m_table->setAccessibleName("Pieces that could stand here, best first");
+    m_table->setWide({3});
+    all->addWidget(m_table, 1);
+    auto* foot = new QHBoxLayout;
+    m_reason = label("", "soft", true);
+    m_put = button("Put it there", "main", [this] { put(m_table->currentRow()); });
+    m_put->setEnabled(false);
+    foot->addWidget(m_reason, 1);
+    foot->addWidget(m_put);
+    all->addLayout(foot);
+    connect(m_filter, &QLineEdit::textChanged, this, &PiecePane::fill);
+    connect(m_table, &MarkedTable::rowChosen, this, [this](int row) {
+        const Row* found = m_rows.row(row);
+        m_put->setEnabled(found && !found->isThere);
+        m_reason->setText(found ? found->name + ": " + found->reason : QString());
+    });
+    connect(m_table, &MarkedTable::rowActivated, this, &PiecePane::put);
+}
+
+void PiecePane::show(match::Place place, const QString& name)
+{
+    m_place = place;
+    m_name = name;
+    refresh();
+}
+
+void PiecePane::refresh()
+{
+    if (!m_place) return;
+    m_all = m_presenter.candidates(*m_place);
+    fill();
+}
+
+void PiecePane::fill()
+{
+    std::vector<Row> shown;
+    for (const Row& row : m_all)
+        if (row.name.contains(m_filter->text().trimmed(), Qt::CaseInsensitive)) shown.push_back(row);
+    const auto good = std::count_if(m_all.begin(), m_all.end(), [](const Row& row) { return row.verdict <= Verdict::Limited; });
+    m_head->setText(QString("Instead of <b>%1</b>: %2 pieces go in there, %3 of them make the link.").arg(m_name.toHtmlEscaped()).arg(m_all.size()).arg(good));
+    m_rows.setRows(std::move(shown));
+    m_put->setEnabled(false);
+    m_reason->clear();
+}
+
+void PiecePane::put(int row)
+{
+    const Row* found = m_rows.row(row);
+    if (!found || found->isThere || !m_place) return;
+    const Row chosen = *found;
+    if (m_presenter.place(*m_place, chosen.id, chosen.name)) m_name = chosen.name;
+}
+
+}  // namespace sokudo::ui
