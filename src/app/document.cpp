@@ -23,18 +23,19 @@ measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(
 /// The judged links, kept from edit to edit; the analyses of quick edits take turns on it.
 class Document::SharedBook {
 public:
-    explicit SharedBook(const kb::KnowledgeBase& kb) : m_book(kb) {}
-    explicit SharedBook(std::shared_ptr<const kb::KnowledgeBase> kb) : m_held(std::move(kb)), m_book(*m_held) {}
+    explicit SharedBook(const kb::KnowledgeBase& kb) : m_kb(kb), m_book(kb) {}
+    explicit SharedBook(std::shared_ptr<const kb::KnowledgeBase> kb) : m_held(std::move(kb)), m_kb(*m_held), m_book(*m_held) {}
     std::shared_ptr<const Analysis> analyse(const plan::PlanPtr& plan)
     {
         const QMutexLocker turn(&m_mutex);
         m_book.update(plan);
-        return std::make_shared<const Analysis>(sokudo::analyse(*plan, m_book));
+        return std::make_shared<const Analysis>(sokudo::analyse(*plan, m_book, m_kb));
     }
 
 private:
     QMutex m_mutex;
     std::shared_ptr<const kb::KnowledgeBase> m_held;  ///< a catalogue with own rows, which must outlive the book
+    const kb::KnowledgeBase& m_kb;
     match::LinkBook m_book;
 };
 

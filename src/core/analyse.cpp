@@ -43,12 +43,13 @@ const match::LinkReport* Analysis::reportOf(plan::RunId run) const
 
 namespace {
 
-Analysis summed(const plan::Plan& plan, match::Reports links)
+Analysis summed(const plan::Plan& plan, match::Reports links, const kb::KnowledgeBase& kb)
 {
     Analysis made;
     made.links = std::move(links);
     for (const match::LinkReport& report : made.links) ++made.counts[static_cast<std::size_t>(report.verdict)];
     made.gaps = gapsOf(plan, made.links);
+    made.swaps = match::crossedLinks(plan, made.links, kb);
     return made;
 }
 
@@ -61,7 +62,7 @@ Result<kb::KnowledgeBase> knowledgeOf(const plan::Plan& plan, const kb::Files& s
     return kb::loadWith(shipped, rows);
 }
 
-Analysis analyse(const plan::Plan& plan, const kb::KnowledgeBase& kb) { return summed(plan, match::judgeAll(plan, kb)); }
-Analysis analyse(const plan::Plan& plan, const match::LinkBook& book) { return summed(plan, book.reports()); }
+Analysis analyse(const plan::Plan& plan, const kb::KnowledgeBase& kb) { return summed(plan, match::judgeAll(plan, kb), kb); }
+Analysis analyse(const plan::Plan& plan, const match::LinkBook& book, const kb::KnowledgeBase& kb) { return summed(plan, book.reports(), kb); }
 
 }  // namespace sokudo

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/kb/own_rows.h"
+#include "core/match/crossed.h"
 #include "core/match/link_book.h"
 
 namespace sokudo {
@@ -22,6 +23,7 @@ struct Analysis {
     match::Reports links;  ///< worst first
     std::array<int, 6> counts{};           ///< by Verdict
     std::vector<Gap> gaps;
+    std::vector<match::Swap> swaps;        ///< dark links whose modules or cables sit in each other's ports
     int count(Verdict verdict) const { return counts[static_cast<std::size_t>(verdict)]; }
     const match::LinkReport* reportOf(plan::RunId run) const;
 };
@@ -32,6 +34,6 @@ Result<kb::KnowledgeBase> knowledgeOf(const plan::Plan&, const kb::Files& shippe
 
 Analysis analyse(const plan::Plan&, const kb::KnowledgeBase&);
 /// The same from a book that has just taken this plan.
-Analysis analyse(const plan::Plan&, const match::LinkBook&);
+Analysis analyse(const plan::Plan&, const match::LinkBook&, const kb::KnowledgeBase&);
 
 }  // namespace sokudo

@@ -58,6 +58,13 @@ Named extendedCode(std::uint8_t code, bool quad)
     case 0x0D: return {"25GBASE-CR CA-25G-N", "25gbase-cr"};
     case 0x10: return {"40GBASE-ER4", "40gbase-er4"};
     case 0x11: return {"4 × 10GBASE-SR", "40gbase-sr4"};
+    case 0x12: return {"40G PSM4", "40g-psm4"};
+    case 0x17: return {"100G CLR4", "100g-clr4"};
+    case 0x22: return {"100G 4WDM-10", "100g-4wdm-10"};
+    case 0x40: return {"50GBASE-CR", "50gbase-cr"};
+    case 0x41: return {"50GBASE-SR", "50gbase-sr"};
+    case 0x42: return {"50GBASE-FR", "50gbase-fr"};
+    case 0x45: return {"50GBASE-LR", "50gbase-lr"};
     case 0x16: return {"10GBASE-T", "10gbase-t"};
     case 0x18: return {quad ? "100G AOC" : "25G AOC", ""};
     case 0x1C: return {"10GBASE-T, 30 m", "10gbase-t"};
@@ -105,6 +112,7 @@ measure::ModuleReading decodeSfp(Memory m)
     made.part = ascii(m, 40, 16);
     made.serial = ascii(m, 68, 16);
     made.checksumGood = sum(m, 0, 62) == m[63];
+    made.power = bit(m, 64, 5) ? Watt::of(2) : bit(m, 64, 1) ? Watt::of(1.5) : Watt::of(1);
     if (copper && m[18] > 0) made.copperLength = Length::of(m[18]);
     else if (word(m, 60) > 0 && !copper && m[2] != 0x22) made.wavelengthNm = word(m, 60);
     const bool diagnostics = bit(m, 92, 6) && !bit(m, 92, 4) && m.size() >= 512;
@@ -128,6 +136,13 @@ Named qsfpCompliance(Memory m)
     return {"not told", ""};
 }
 
+/// SFF-8636 byte 129: bits 7-6 classes 1 to 4; bits 1-0 classes 5 to 7.
+Watt powerClass(std::uint8_t byte)
+{
+    static const double kHigh[] = {0, 4, 4.5, 5}, kLow[] = {1.5, 2, 2.5, 3.5};
+    return Watt::of((byte & 3) ? kHigh[byte & 3] : kLow[byte >> 6]);
+}
+
 measure::ModuleReading decodeQsfp(Memory m)
 {
     measure::ModuleReading made;
@@ -140,6 +155,7 @@ measure::ModuleReading decodeQsfp(Memory m)
     made.part = ascii(m, 168, 16);
     made.serial = ascii(m, 196, 16);
     made.checksumGood = sum(m, 128, 190) == m[191];
+    made.power = powerClass(m[129]);
     const bool copper = (m[147] >> 4) >= 0x0A;
     if (copper && m[146] > 0) made.copperLength = Length::of(m[146]);
     else if (word(m, 186) > 0) made.wavelengthNm = word(m, 186) / 20;

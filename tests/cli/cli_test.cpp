@@ -125,6 +125,18 @@ private Q_SLOTS:
         QCOMPARE(cli({"import", json, "--to", copy}).status, 0);
         QVERIFY(cli({"catalogue", "reach", "--file", copy}).out.contains("max_length_m=5"));
     }
+    void readAndParts()
+    {
+        const Run got = cli({"read", "SFP28 lantern", "--json"});
+        QCOMPARE(got.json()["rate_bps"].toDouble(), 25e9);
+        QCOMPARE(got.json()["unknown"].toArray().size(), 1);
+        QVERIFY(cli({"read", "Cat 6A"}).out.contains("built: four pairs"));
+        QCOMPARE(cli({"read", "lantern"}).status, 2);
+        const Run parts = cli({"parts", m_project, "--json"});
+        QCOMPARE(parts.status, 0);
+        QVERIFY(parts.json()["modules"].toArray().size() >= 3 && parts.json()["devices"].toArray().size() >= 3);
+        QVERIFY(cli({"parts", m_project}).out.contains("Cat 5e"));
+    }
     void limits()
     {
         const Run got = cli({"limits", "cat6a", "--at", "500", "--json"});
@@ -258,7 +270,7 @@ private Q_SLOTS:
     void theManualNamesEveryVerb()
     {
         const QString manual = QString::fromUtf8(sourceFile("docs/sokudo-cli.1"));
-        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits"}) {
+        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits", "read", "parts"}) {
             QVERIFY2(manual.contains(QString(".B ") + verb), verb);
             QCOMPARE(cli({verb, "--help"}).status, 0);
         }

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // evidence: kernel-sysfs
+#include "core/analyse.h"
+#include "core/measure/module_entry.h"
 #include "core/plan/edits.h"
 #include "host/host_reader.h"
 #include "plan_builder.h"
@@ -78,6 +80,28 @@ private Q_SLOTS:
         QVERIFY(!host);
         QCOMPARE(host.error().code, ErrorCode::NotFound);
         QVERIFY(q(host.error().what).contains("sys/class/net"));
+    }
+    void itsModulesJoinTheCatalogue()
+    {
+        testing::PlanBuilder built;
+        built.place("hall");
+        IdSource ids(6);
+        const auto snapshot = read("platen");
+        const auto made = surveyed(snapshot, built.plan().places.begin()->id, ids);
+        const auto next = measure::putHost(built.plan(), made.device, made.slots, made.ports, snapshot, testing::knowledge(), ids);
+        QVERIFY2(next, next ? "" : next.error().message().c_str());
+        QCOMPARE(next->catalogue.size(), std::size_t{1});
+        const plan::CatalogueRow& row = *next->catalogue.begin();
+        QCOMPARE(q(row.cells.at("phy")), "100gbase-sr4");
+        QCOMPARE(plan::portsOf(*next, made.device.id)[0]->module, row.cells.at("id"));
+        const auto kb = knowledgeOf(*next, kb::embeddedFiles());
+        QVERIFY2(kb.has_value(), kb ? "" : kb.error().message().c_str());
+        QVERIFY(kb->module(row.cells.at("id")));
+        // the same machine read again adds no second row
+        const auto again = surveyed(snapshot, built.plan().places.begin()->id, ids);
+        plan::Device twin = again.device;
+        twin.name = "platen again";
+        QCOMPARE(measure::putHost(*next, twin, again.slots, again.ports, snapshot, testing::knowledge(), ids)->catalogue.size(), std::size_t{1});
     }
     void itJoinsTheSurvey()
     {

@@ -2,6 +2,7 @@
 // evidence: sff-8472 sff-8636 sff-8024
 #include <random>
 
+#include "core/measure/module_entry.h"
 #include "host/module_memory.h"
 #include "testing.h"
 
@@ -53,6 +54,66 @@ Memory shortReach()
 class ModuleMemoryTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    /// The codes that the decoder knows are the rows of module_codes.csv.
+    void everyExtendedCodeOfTheTable()
+    {
+        int checked = 0;
+        for (const kb::ModuleCode& row : testing::knowledge().moduleCodes) {
+            if (row.place != "sff-8024") continue;
+            const kb::Phy* phy = testing::knowledge().phy(row.phy);
+            const bool quad = phy->cage.starts_with("qsfp");
+            Memory m = quad ? Memory(640) : shortReach();
+            const auto code = static_cast<std::uint8_t>(std::stoi(row.code.substr(0, 2), nullptr, 16));
+            if (quad) {
+                m[0] = m[128] = 0x11;
+                m[131] = 0x80;
+                m[192] = code;
+            } else {
+                m[3] = 0;
+                m[36] = code;
+            }
+            const auto read = decodeModule(m);
+            QVERIFY(read);
+            QVERIFY2(read->phy == row.phy, (row.code + " is " + row.phy + ", read as " + read->phy).c_str());
+            ++checked;
+        }
+        QVERIFY(checked >= 30);
+    }
+    void powerLevels()
+    {
+        Memory m = shortReach();
+        QCOMPARE(*decodeModule(m)->power, Watt::of(1));
+        m[64] = 0x02;
+        QCOMPARE(*decodeModule(m)->power, Watt::of(1.5));
+        m[64] = 0x22;
+        QCOMPARE(*decodeModule(m)->power, Watt::of(2));
+        Memory wide(640);
+        wide[0] = wide[128] = 0x11;
+        const std::pair<int, double> classes[] = {{0x00, 1.5}, {0x40, 2.0}, {0x80, 2.5}, {0xC0, 3.5}, {0xC1, 4.0}, {0xC2, 4.5}, {0xC3, 5.0}};
+        for (const auto& [byte, watts] : classes) {
+            wide[129] = static_cast<std::uint8_t>(byte);
+            QCOMPARE(*decodeModule(wide)->power, Watt::of(watts));
+        }
+    }
+    void aModuleFillsItsOwnEntry()
+    {
+        const auto read = decodeModule(shortReach());
+        const auto row = measure::moduleEntry(*read, testing::knowledge());
+        QVERIFY(row);
+        QCOMPARE(q(row->cells.at("id")), "maker-b-sr-10");
+        QCOMPARE(q(row->cells.at("phy")), "10gbase-sr");
+        QCOMPARE(q(row->cells.at("watts")), "1");
+        const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&*row, 1));
+        QVERIFY2(kb.has_value(), kb ? "" : kb.error().message().c_str());
+        QCOMPARE(kb->module("maker-b-sr-10")->rates.front(), gigabits(10));
+        measure::ModuleReading lead;
+        lead.phy = "25gbase-cr";
+        lead.part = "LEAD";
+        QVERIFY(!measure::moduleEntry(lead, testing::knowledge()));
+        measure::ModuleReading nameless = *read;
+        nameless.part.clear();
+        QVERIFY(!measure::moduleEntry(nameless, testing::knowledge()));
+    }
     void powerOfTheRawWord()
     {
         QCOMPARE(powerFromRaw(10000), PowerDbm::of(0));

@@ -204,6 +204,34 @@ private Q_SLOTS:
         QVERIFY(from && to && from->currentData().toString() != "0" && to->currentData().toString() != "0");
         QVERIFY(from->currentIndex() > 0 && to->currentIndex() > 0);
     }
+    void factsAndPartsOfARun()
+    {
+        Shown shown;
+        shown.window->selection().selectRun(shown.run("attic"));
+        QTRY_VERIFY(shown.button("Change"));
+        shown.press("Change");
+        shown.type("Parts, from end", "cord cat6 5m 26awg / panel");
+        QVERIFY2(shown.find<QLineEdit>("Parts, from end"), "the form has a field for cords and joints");
+        auto* offers = shown.find<QComboBox>("State another fact");
+        QVERIFY(offers);
+        const int hot = offers->findText("Warmest place");
+        QVERIFY(hot > 0);
+        QVERIFY(offers->findText("Attenuator") < 0);  // fibre facts are not for copper
+        offers->setCurrentIndex(hot);
+        Q_EMIT offers->activated(hot);
+        QTRY_VERIFY(shown.find<QLineEdit>("Warmest place"));
+        shown.type("Warmest place", "900");
+        QTRY_VERIFY(shown.says("lies between"));
+        shown.type("Warmest place", "55");
+        shown.press("Save");
+        const plan::Run* run = shown.document->plan().runs.find(shown.run("attic"));
+        QCOMPARE(run->segments.size(), std::size_t(2));
+        QCOMPARE(run->segments[0].gauge, 26);
+        QVERIFY(run->segments[1].piece == plan::Piece::Panel);
+        QCOMPARE(run->traits.as<Celsius>("celsius")->in(), 55.0);
+        shown.document->undo();
+        QVERIFY(shown.document->plan().runs.find(shown.run("attic"))->segments.empty());
+    }
     void benchesCarryTheSelection()
     {
         Shown shown;

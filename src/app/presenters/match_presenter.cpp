@@ -26,6 +26,18 @@ SpotState at(const match::LinkReport& report, std::initializer_list<match::Spot>
     return state;
 }
 
+/// How the verdict came about, for someone who asks.
+QString chainOf(const match::Finding& finding, const match::Advice& advice)
+{
+    QStringList parts{"Rule " + q(finding.rule)};
+    if (!finding.outcome.caseId.empty()) parts << "clause " + q(finding.outcome.caseId) + (advice.when.empty() ? QString() : ": " + q(advice.when));
+    QStringList facts;
+    for (const auto& [name, value] : finding.outcome.args)
+        if (name != "text" && name != "working") facts << q(name) + " = " + q(text::toText(value));
+    if (!facts.isEmpty()) parts << "from " + facts.join(", ");
+    return parts.join("; ");
+}
+
 /// Builds the pieces of one link from end A to end B.
 class Chain {
 public:
@@ -314,7 +326,7 @@ std::vector<FindingRow> MatchPresenter::findings() const
         if (!sentence.isEmpty()) sentence[0] = sentence[0].toUpper();
         const QString sure = finding.outcome.from.certainty == Certainty::Standard ? QString() : ", " + q(code(finding.outcome.from.certainty));
         const match::Advice advice = match::adviceOn(finding, m_document.knowledge());
-        FindingRow row{finding.verdict(), sentence, q(finding.outcome.working), q(m_document.knowledge().citation(finding.outcome.from.source)) + sure, q(advice.remedy), q(advice.caution), {}, {}, {}};
+        FindingRow row{finding.verdict(), sentence, q(finding.outcome.working), q(m_document.knowledge().citation(finding.outcome.from.source)) + sure, chainOf(finding, advice), q(advice.remedy), q(advice.caution), {}, {}, {}};
         if (finding.verdict() != Verdict::Fits && finding.verdict() != Verdict::Unsafe) row.clause = q(std::string(finding.outcome.caseId));
         for (const match::WaiverState& state : report->waivers)
             if (finding.isWaived && finding.outcome.caseId == state.waiver.clause) {
@@ -358,5 +370,23 @@ bool MatchPresenter::accept(const QString& clause, Verdict verdict, const QStrin
 }
 
 bool MatchPresenter::takeBack(plan::WaiverId id) { return m_document.edit("Take back a waiver", plan::edits::deleteWaiver(m_document.plan(), id)); }
+
+const match::Swap* MatchPresenter::swapOfSelected() const
+{
+    const match::LinkReport* report = selected();
+    for (const match::Swap& swap : m_document.analysis().swaps)
+        if (report && (swap.runs[0] == report->link.id() || swap.runs[1] == report->link.id())) return &swap;
+    return nullptr;
+}
+
+QString MatchPresenter::swapText() const { return swapOfSelected() ? q(swapOfSelected()->text) : QString(); }
+
+bool MatchPresenter::swapThem()
+{
+    const match::Swap* found = swapOfSelected();
+    if (!found) return false;
+    const match::Swap swap = *found;
+    return m_document.edit("Swap two " + QString(swap.modules ? "modules" : "cables"), match::swapped(m_document.plan(), swap));
+}
 
 }  // namespace sokudo::app

@@ -24,6 +24,7 @@ struct CouplingPiece {
 struct FindingRow {
     Verdict verdict;
     QString text, working, source;
+    QString chain;         ///< rule, clause, its condition, and the facts that went in
     QString remedy, caution;
     QString clause;        ///< what a waiver would name; empty: it cannot be accepted
     QString accepted;      ///< the reason it was accepted with
@@ -67,12 +68,16 @@ public:
     /// Accepts the finding of a clause, with a reason; a day is noted with it.
     bool accept(const QString& clause, Verdict, const QString& reason);
     bool takeBack(plan::WaiverId);
+    /// What would bring this dark link and another one up by changing places; empty: nothing.
+    QString swapText() const;
+    bool swapThem();
 
 Q_SIGNALS:
     void changed();
 
 private:
     const match::LinkReport* selected() const;
+    const match::Swap* swapOfSelected() const;
     void refresh();
     struct Row { plan::RunId run; QString title, rate, reason; Verdict verdict; };
     Document& m_document;

@@ -5,6 +5,7 @@
 #include <set>
 
 #include "app/qt_text.h"
+#include "core/measure/module_entry.h"
 #include "core/base/text.h"
 #include "core/match/run_rules.h"
 #include "core/plan/edits.h"
@@ -309,7 +310,7 @@ InspectorContent SurveyPresenter::hostContent(const measure::HostSnapshot& host)
 bool SurveyPresenter::addHost(const measure::HostSnapshot& snapshot, plan::PlaceId place)
 {
     const auto made = host::surveyed(snapshot, place, m_document.ids());
-    if (!m_document.edit("Add " + q(made.device.name) + " as read from the machine", plan::edits::putDeviceWhole(plan(), made.device, made.slots, made.ports))) return false;
+    if (!m_document.edit("Add " + q(made.device.name) + " as read from the machine", measure::putHost(plan(), made.device, made.slots, made.ports, snapshot, m_document.knowledge(), m_document.ids()))) return false;
     m_selection.selectDevice(made.device.id);
     return true;
 }

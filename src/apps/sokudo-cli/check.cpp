@@ -23,9 +23,12 @@ void addCheck(CLI::App& app, Context& context)
                 for (Verdict verdict : kAllVerdicts) made["counts"][std::string(code(verdict))] = analysis.count(verdict);
                 for (const auto& link : analysis.links) made["links"].push_back(toJson(link, context.kb));
                 for (const Gap& gap : analysis.gaps) made["gaps"].push_back(gap.text);
+                made["swaps"] = Json::array();
+                for (const match::Swap& swap : analysis.swaps) made["swaps"].push_back(plain(swap.text));
                 print(made);
             } else {
                 for (const auto& link : analysis.links) print(linkText(link, context.kb));
+                for (const match::Swap& swap : analysis.swaps) print("swap: " + swap.text);
                 for (const Gap& gap : analysis.gaps) print("missing: " + gap.text);
             }
             return statusOf(worst);

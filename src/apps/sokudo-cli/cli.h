@@ -39,6 +39,8 @@ void addWays(CLI::App&, Context&);
 void addWhatIf(CLI::App&, Context&);
 void addCatalogue(CLI::App&, Context&);
 void addLimits(CLI::App&, Context&);
+void addRead(CLI::App&, Context&);
+void addParts(CLI::App&, Context&);
 void addPath(CLI::App&, Context&);
 void addExpect(CLI::App&, Context&);
 void addConvert(CLI::App&, Context&);

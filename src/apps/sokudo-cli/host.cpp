@@ -5,6 +5,7 @@
 #include <fmt/format.h>
 
 #include "cli.h"
+#include "core/measure/module_entry.h"
 #include "core/base/text.h"
 #include "core/logbook/record.h"
 #include "core/plan/edits.h"
@@ -77,7 +78,7 @@ void show(const measure::HostSnapshot& host)
     }
 }
 
-int addTo(const Options& given, const measure::HostSnapshot& snapshot)
+int addTo(const Options& given, const measure::HostSnapshot& snapshot, const Context& context)
 {
     auto file = store::ProjectFile::open(given.add);
     if (!file) return fail(file.error());
@@ -89,7 +90,7 @@ int addTo(const Options& given, const measure::HostSnapshot& snapshot)
     if (!place.isSet()) return fail({ErrorCode::NotFound, "the project has no such place; name one with --place", given.place});
     IdSource ids{std::random_device{}()};
     const auto made = host::surveyed(snapshot, place, ids);
-    const auto next = plan::edits::putDeviceWhole(project->plan, made.device, made.slots, made.ports);
+    const auto next = measure::putHost(project->plan, made.device, made.slots, made.ports, snapshot, context.kb, ids);
     if (!next) return fail(next.error());
     store::Changes changes;
     changes.before = &project->plan;
@@ -114,7 +115,7 @@ void addHost(CLI::App& app, Context& context)
             if (!snapshot) return fail(snapshot.error());
             if (context.json) print(toJson(*snapshot));
             else show(*snapshot);
-            return given->add.empty() ? kFine : addTo(*given, *snapshot);
+            return given->add.empty() ? kFine : addTo(*given, *snapshot, context);
         };
     });
 }

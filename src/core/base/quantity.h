@@ -9,7 +9,7 @@
 
 namespace sokudo {
 
-/// A quantity counted in whole steps of its tag's unit.
+/// A quantity counted in whole steps of its tag's unit. What is too large for the count stays at its last step.
 template <class Tag>
 class Quantity {
 public:
@@ -23,7 +23,10 @@ public:
     /// The nearest whole step to `units` of the tag's unit, half away from zero.
     static Quantity of(double units)
     {
-        return fromSteps(static_cast<std::int64_t>(std::llround(units * Tag::kStepsPerUnit)));
+        constexpr double kMost = 4.6e18;  // half the range, so that a sum of two still fits
+        const double steps = units * Tag::kStepsPerUnit;
+        if (!(steps > -kMost)) return fromSteps(static_cast<std::int64_t>(-kMost));
+        return fromSteps(steps < kMost ? static_cast<std::int64_t>(std::llround(steps)) : static_cast<std::int64_t>(kMost));
     }
     constexpr std::int64_t steps() const { return m_steps; }
     /// The value in the tag's unit; for formulas and for showing only.
@@ -34,20 +37,29 @@ public:
     friend constexpr Quantity operator+(Quantity a, Quantity b)
         requires Tag::kIsDifference
     {
-        return fromSteps(a.m_steps + b.m_steps);
+        return fromSteps(sum(a.m_steps, b.m_steps));
     }
     friend constexpr Quantity operator-(Quantity a, Quantity b)
         requires Tag::kIsDifference
     {
-        return fromSteps(a.m_steps - b.m_steps);
+        return fromSteps(sum(a.m_steps, -b.m_steps));
     }
     friend constexpr Quantity operator*(std::int64_t times, Quantity value)
         requires Tag::kIsDifference
     {
-        return fromSteps(times * value.m_steps);
+        std::int64_t made = 0;
+        const bool tooMuch = __builtin_mul_overflow(times, value.m_steps, &made);
+        return fromSteps(tooMuch ? (times < 0) == (value.m_steps < 0) ? kLast : -kLast : made);
     }
 
 private:
+    static constexpr std::int64_t kLast = std::numeric_limits<std::int64_t>::max();
+    /// Stops at the last step instead of wrapping round.
+    static constexpr std::int64_t sum(std::int64_t a, std::int64_t b)
+    {
+        std::int64_t made = 0;
+        return __builtin_add_overflow(a, b, &made) ? a < 0 ? -kLast : kLast : made;
+    }
     std::int64_t m_steps = 0;
 };
 

@@ -175,6 +175,11 @@ void trade(const KnowledgeBase& kb, Complaints& out)
         if (!kb.phy(row.phy)) out.push_back(fmt::format("module_codes.csv: unknown phy {}", row.phy));
     for (const AcceptanceLine& row : kb.acceptance)
         if (!kb.medium(row.medium) || row.low >= row.high) out.push_back(fmt::format("acceptance.csv: a {} row of {} does not hold", row.kind, row.medium));
+    for (const MediumNote& row : kb.mediumNotes)
+        if (!kb.medium(row.medium)) out.push_back(fmt::format("medium_notes.csv: unknown medium {}", row.medium));
+    uniqueIds(kb.marks, "marks.csv", out);
+    sourcesResolve(kb, kb.marks, "marks.csv", out);
+    sourcesResolve(kb, kb.mediumNotes, "medium_notes.csv", out);
     uniqueIds(kb.bridges, "bridges.csv", out);
     uniqueIds(kb.schools, "schools.csv", out);
     uniqueIds(kb.connectors, "connectors.csv", out);

@@ -55,6 +55,11 @@ const ModuleKind* KnowledgeBase::module(std::string_view id) const
 }
 const PhyUse* KnowledgeBase::phyUse(std::string_view phy) const { return byPhy(phyUses, phy); }
 const Connector* KnowledgeBase::connector(std::string_view id) const { return byId(connectors, id); }
+const MediumNote* KnowledgeBase::mediumNote(std::string_view medium) const
+{
+    const auto at = std::find_if(mediumNotes.begin(), mediumNotes.end(), [medium](const MediumNote& row) { return row.medium == medium; });
+    return at == mediumNotes.end() ? nullptr : &*at;
+}
 const Supply* KnowledgeBase::supply(std::string_view medium) const
 {
     const auto at = std::find_if(supplies.begin(), supplies.end(), [medium](const Supply& row) { return row.medium == medium; });

@@ -236,6 +236,8 @@ struct KnowledgeBase {
     std::vector<FibreJoint> fibreJoints;
     std::vector<ModuleCode> moduleCodes;
     std::vector<AcceptanceLine> acceptance;
+    std::vector<Mark> marks;
+    std::vector<MediumNote> mediumNotes;
 
     const Clause* clause(std::string_view id) const;
     const Medium* medium(std::string_view idOrAlias) const;
@@ -278,6 +280,7 @@ struct KnowledgeBase {
     const Supply* supply(std::string_view medium) const;
     const PhyUse* phyUse(std::string_view phy) const;
     const Connector* connector(std::string_view id) const;
+    const MediumNote* mediumNote(std::string_view medium) const;
     /// The 10GBASE-T style PHY that runs at `rate` on twisted pair.
     const Phy* twistedPairPhy(BitRate rate) const;
     /// The direct-attach PHY of a cage family at `rate`.

@@ -41,11 +41,11 @@ Cage cageRow(RowReader& row)
 Phy phyRow(RowReader& row)
 {
     Phy phy{row.text("id"), row.text("name"), row.gigabit("rate_gbps"), row.whole("lanes"), row.maybeNumber("lane_gbd")};
-    phy.codingPayload = static_cast<int>(row.maybeNumber("coding_payload").value_or(0));
-    phy.codingTotal = static_cast<int>(row.maybeNumber("coding_total").value_or(0));
-    phy.bitsPerSymbol = static_cast<int>(row.maybeNumber("bits_per_symbol").value_or(1));
+    phy.codingPayload = row.wholeOr("coding_payload", 0);
+    phy.codingTotal = row.wholeOr("coding_total", 0);
+    phy.bitsPerSymbol = row.wholeOr("bits_per_symbol", 1);
     phy.medium = row.mediumKind("medium_kind");
-    phy.windowNm = static_cast<int>(row.maybeNumber("window_nm").value_or(0));
+    phy.windowNm = row.wholeOr("window_nm", 0);
     phy.wavelengths = row.text("wavelengths");
     phy.connector = row.text("connector");
     phy.cage = row.text("cage");

@@ -60,6 +60,16 @@ AcceptanceLine acceptanceRow(RowReader& row)
             row.number("over_mhz"), row.whole("joints"), row.provenance()};
 }
 
+Mark markRow(RowReader& row)
+{
+    Mark made{row.text("id"), row.text("mark"), row.text("on"), {}, row.text("means"), row.text("beware")};
+    if (!row.text("rate_gbps").empty()) made.rate = row.gigabit("rate_gbps");
+    made.from = row.provenance();
+    return made;
+}
+
+MediumNote mediumNoteRow(RowReader& row) { return {row.text("medium"), row.text("build"), row.text("mechanics"), row.provenance()}; }
+
 }  // namespace
 
 void loadTradeRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& error)
@@ -74,6 +84,8 @@ void loadTradeRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& 
     readRows(files, "fibre_joints.csv", kb.fibreJoints, fibreJointRow, error);
     readRows(files, "module_codes.csv", kb.moduleCodes, moduleCodeRow, error);
     readRows(files, "acceptance.csv", kb.acceptance, acceptanceRow, error);
+    readRows(files, "marks.csv", kb.marks, markRow, error);
+    readRows(files, "medium_notes.csv", kb.mediumNotes, mediumNoteRow, error);
 }
 
 }  // namespace sokudo::kb

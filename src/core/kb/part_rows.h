@@ -30,6 +30,18 @@ struct CageAdapter { std::string id, name, outer, inner; int lanes = 1; std::str
 /// Two fibre end faces that meet, or a cord's polarity on a kind of link, and what comes of it.
 struct FibreJoint { std::string id, what, first, second; Verdict verdict = Verdict::Unknown; std::string text; Provenance from; };
 
+/// A mark as printed on a port, a module, a cable or a shelf label, and what it tells.
+struct Mark {
+    std::string id, mark;          ///< `mark` is compared without case, blanks and signs
+    std::string on;                ///< port, module, cable
+    std::optional<BitRate> rate;   ///< empty: the mark tells none
+    std::string means, beware;
+    Provenance from;
+};
+
+/// How a category or grade is built, in words, for someone with a cut end in hand.
+struct MediumNote { std::string medium, build, mechanics; Provenance from; };
+
 /// What a module's memory says for a PHY. `place` is compliance, extended or cable; `code` a bit "3.4" or a byte "02h".
 struct ModuleCode { std::string phy, linkMode, place, code; Provenance from; };
 

@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/base/whole.h"
 
 namespace sokudo::kb {
 
@@ -34,9 +35,9 @@ double RowReader::number(std::string_view column)
 
 int RowReader::whole(std::string_view column)
 {
-    const double value = number(column);
-    if (value != std::floor(value)) complain(fmt::format("column {} needs a whole number", column));
-    return static_cast<int>(value);
+    const auto value = wholeOf(number(column));
+    if (!value) complain(fmt::format("column {} needs a whole number", column));
+    return value.value_or(0);
 }
 
 bool RowReader::yes(std::string_view column)

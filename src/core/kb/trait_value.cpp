@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/base/whole.h"
 
 namespace sokudo::kb {
 namespace {
@@ -65,7 +66,7 @@ Result<std::string> traitValue(const TraitKind& kind, std::string_view raw)
     const auto value = inCanonicalUnit(kind.type, typed);
     const std::string unit = kind.unit.empty() ? "" : " " + kind.unit;
     if (!value) return failure(ErrorCode::BadInput, fmt::format("{} is a number{}, not “{}”", text::lower(kind.name), unit.empty() ? "" : " in" + unit, typed));
-    if (kind.type == TraitType::Count && *value != static_cast<int>(*value)) return failure(ErrorCode::BadInput, fmt::format("{} is a whole number, not “{}”", text::lower(kind.name), typed));
+    if (kind.type == TraitType::Count && !wholeOf(*value)) return failure(ErrorCode::BadInput, fmt::format("{} is a whole number, not “{}”", text::lower(kind.name), typed));
     const double shown = *value / bareFactor(kind.type);
     if ((kind.least && shown < *kind.least - 1e-9) || (kind.most && shown > *kind.most + 1e-9))
         return failure(ErrorCode::OutOfRange, fmt::format("{} lies between {} and {}{}, not “{}”", text::lower(kind.name), text::number(kind.least.value_or(0)), text::number(kind.most.value_or(0)), unit, typed));

@@ -96,8 +96,8 @@ public:
                 m_made.noWays.push_back({medium->name, "not through a wall"});
             } else if (m_made.wish.length > supply.longest) {
                 m_made.noWays.push_back({medium->name, fmt::format("sold or laid to {} only", text::length(supply.longest))});
-            } else if (medium->kind == kb::MediumKind::Coax && !there) {
-                m_made.noWays.push_back({medium->name, "worth it only where the coax is in the wall already"});
+            } else if (medium->kind == kb::MediumKind::Coax && !(there && there->kind == kb::MediumKind::Coax)) {
+                m_made.noWays.push_back({medium->name, "worth it only where the coax is in the wall already: enter it as a run first"});
             } else {
                 tryMedium(*a, *b, *medium, &supply);
             }

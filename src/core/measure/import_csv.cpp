@@ -8,6 +8,7 @@
 
 #include "core/base/csv.h"
 #include "core/base/text.h"
+#include "core/base/whole.h"
 #include "core/measure/parse_result.h"
 
 namespace sokudo::measure {
@@ -41,8 +42,9 @@ public:
             else complain("direction", fmt::format("“{}” is none of forward, reverse, both", direction));
         }
         if (const auto streams = number("streams")) {
-            if (*streams < 1 || *streams > 1024 || *streams != static_cast<int>(*streams)) complain("streams", "streams are a whole number from 1 up");
-            trial.streams = static_cast<int>(*streams);
+            const auto whole = wholeOf(*streams, 1, 1024);
+            if (!whole) complain("streams", "streams are a whole number from 1 up");
+            trial.streams = whole.value_or(1);
         }
         if (const auto seconds = number("seconds")) trial.duration = Duration::of(*seconds);
         trial.note = cell("note");

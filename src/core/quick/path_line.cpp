@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/base/whole.h"
 #include "core/expect/stages.h"
 #include "core/quick/tokens.h"
 
@@ -43,8 +44,9 @@ Result<PartOfPath> readDisk(const std::vector<Token>& words, const kb::Knowledge
     std::string kind = pieces[0];
     if (pieces.size() == 2) {
         const auto count = text::parseNumber(pieces[1]);
-        if (!count || *count < 1 || *count > 999 || *count != static_cast<int>(*count)) return tl::unexpected(pointAt(words.front(), "write the number of disks behind *, such as hdd*6"));
-        part.group.count = static_cast<int>(*count);
+        const auto whole = count ? wholeOf(*count, 1, 999) : std::nullopt;
+        if (!whole) return tl::unexpected(pointAt(words.front(), "write the number of disks behind *, such as hdd*6"));
+        part.group.count = *whole;
     } else if (pieces.size() > 2) {
         return tl::unexpected(pointAt(words.front(), "one * is enough: hdd*6"));
     }
@@ -75,8 +77,11 @@ Result<PartOfPath> readLink(BitRate rate, const std::vector<Token>& words)
     for (std::size_t i = 1; i < words.size(); ++i) {
         const Token& token = words[i];
         const auto value = text::parseNumber(token.value);
-        if (token.text == "mtu" && value) part.mtu = static_cast<int>(*value);
-        else if ((token.text == "vlan" || token.text == "tags") && value) part.framing.vlanTags = static_cast<int>(*value);
+        if (token.text == "mtu" || ((token.text == "vlan" || token.text == "tags") && value)) {
+            const auto whole = token.text == "mtu" ? wholeNumber(token, 576, 65535) : wholeNumber(token, 0, 2);
+            if (!whole) return tl::unexpected(whole.error());
+            (token.text == "mtu" ? part.mtu.emplace() : part.framing.vlanTags) = *whole;
+        }
         else if (token.text == "vlan") part.framing.vlanTags = 1;
         else if (token.text == "ipv6") part.framing.ipv6 = true;
         else if (token.text == "ipv4" || token.text == "tcp") continue;
@@ -96,8 +101,11 @@ Result<PartOfPath> readProcessor(const std::vector<Token>& words, const kb::Know
         const auto value = text::parseNumber(token.value);
         if (kb.processor(token.text)) part.host.kind = token.text;
         else if (token.text.ends_with("ghz") && text::parseNumber(token.text.substr(0, token.text.size() - 3))) part.host.clockGhz = *text::parseNumber(token.text.substr(0, token.text.size() - 3));
-        else if (token.text == "cores" && value && *value >= 1) part.host.cores = static_cast<int>(*value);
-        else if (token.text == "streams" && value && *value >= 1) part.streams = static_cast<int>(*value);
+        else if ((token.text == "cores" || token.text == "streams") && value) {
+            const auto whole = wholeNumber(token, 1, 1024);
+            if (!whole) return tl::unexpected(whole.error());
+            (token.text == "cores" ? part.host.cores : part.streams) = *whole;
+        }
         else return tl::unexpected(*unknownWord(token, "a processor", "small-arm, big-arm, old-x86, mid-x86, recent-x86, 4.5ghz, cores=8, streams=4"));
     }
     if (part.host.kind.empty() || part.host.clockGhz <= 0) return tl::unexpected(pointAt(words.front(), "write kind and clock of the processor, such as cpu recent-x86 4.5ghz"));

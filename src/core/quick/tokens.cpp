@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/base/whole.h"
 
 namespace sokudo::quick {
 namespace {
@@ -124,9 +125,10 @@ std::string suggestion(std::string_view word, const std::vector<std::string>& kn
 Result<int> wholeNumber(const Token& token, int least, int most)
 {
     const auto value = text::parseNumber(token.value);
-    if (!value || *value != static_cast<int>(*value) || *value < least || *value > most)
+    const auto whole = value ? wholeOf(*value, least, most) : std::nullopt;
+    if (!whole)
         return tl::unexpected(pointAt(token, fmt::format("{} is a whole number from {} to {}", token.text, least, most)));
-    return static_cast<int>(*value);
+    return *whole;
 }
 
 std::optional<Length> lengthOf(std::string_view word)
@@ -158,9 +160,9 @@ std::optional<BusWord> busOf(std::string_view word)
     if (x == std::string_view::npos) return std::nullopt;
     const auto generation = text::parseNumber(word.substr(0, x));
     const auto lanes = text::parseNumber(word.substr(x + 1));
-    if (!generation || !lanes || *generation < 1 || *generation > 9 || *lanes < 1 || *lanes > 64) return std::nullopt;
-    if (*generation != static_cast<int>(*generation) || *lanes != static_cast<int>(*lanes)) return std::nullopt;
-    return BusWord{static_cast<int>(*generation), static_cast<int>(*lanes)};
+    const auto wholeGeneration = generation ? wholeOf(*generation, 1, 9) : std::nullopt, wholeLanes = lanes ? wholeOf(*lanes, 1, 64) : std::nullopt;
+    if (!wholeGeneration || !wholeLanes) return std::nullopt;
+    return BusWord{*wholeGeneration, *wholeLanes};
 }
 
 }  // namespace sokudo::quick

@@ -29,7 +29,19 @@ FindingsPane::FindingsPane(app::MatchPresenter& presenter, QWidget* parent) : QW
 void FindingsPane::refresh()
 {
     clear(m_lines);
+    if (const QString swap = m_presenter.swapText(); !swap.isEmpty()) {
+        auto* card = frame("first");
+        auto* row = new QHBoxLayout(card);
+        row->addWidget(label(swap, "", true), 1);
+        row->addWidget(button("Swap these two", "main", [this] { m_presenter.swapThem(); }));
+        m_lines->addWidget(card);
+    }
     for (const app::FindingRow& finding : m_presenter.findings()) m_lines->addWidget(line(finding));
+    auto* how = button(m_chains ? "Hide how each came about" : "Show how each came about", "quiet", [this] {
+        m_chains = !m_chains;
+        QTimer::singleShot(0, this, &FindingsPane::refresh);
+    });
+    m_lines->addWidget(how, 0, Qt::AlignLeft);
     m_lines->addStretch(1);
 }
 
@@ -44,11 +56,13 @@ QWidget* FindingsPane::line(const app::FindingRow& finding)
     words->setSpacing(1);
     words->addWidget(label(finding.text, "", true));
     if (!finding.working.isEmpty()) words->addWidget(label(finding.working, "soft", true));
+    if (m_chains) words->addWidget(label(finding.chain, "soft", true));
     if (!finding.remedy.isEmpty()) words->addWidget(label("Do: " + finding.remedy, "", true));
     if (!finding.caution.isEmpty()) words->addWidget(label(finding.caution, "caution", true));
     if (!finding.clause.isEmpty()) words->addWidget(acceptance(finding));
     layout->addLayout(words, 1);
     auto* source = label(finding.source, "soft", true);
+    source->setToolTip(finding.chain);
     source->setFixedWidth(scaled(168));
     source->setAlignment(Qt::AlignRight | Qt::AlignTop);
     layout->addWidget(source, 0, Qt::AlignTop);

@@ -22,6 +22,7 @@ private:
     app::MatchPresenter& m_presenter;
     QVBoxLayout* m_lines;
     QString m_accepting;  ///< the clause whose reason is being written
+    bool m_chains = false;  ///< how each verdict came about is shown
 };
 
 }  // namespace sokudo::ui

@@ -63,7 +63,7 @@ public:
 
 }  // namespace
 
-MatchPage::MatchPage(app::MatchPresenter& presenter, app::WaysPresenter& ways, app::WhatIfPresenter& whatIf, QWidget* pathStrip, QWidget* parent)
+MatchPage::MatchPage(app::MatchPresenter& presenter, app::WaysPresenter& ways, app::WhatIfPresenter& whatIf, app::CataloguePresenter& catalogue, QWidget* pathStrip, QWidget* parent)
     : QWidget(parent), m_presenter(presenter), m_ways(ways)
 {
     auto* all = new QHBoxLayout(this);
@@ -96,7 +96,7 @@ MatchPage::MatchPage(app::MatchPresenter& presenter, app::WaysPresenter& ways, a
     m_panes = new QStackedWidget;
     m_findings = new FindingsPane(presenter);
     m_light = new LightView;
-    m_pieces = new PiecePane(presenter);
+    m_pieces = new PiecePane(presenter, catalogue);
     m_waysPane = new WaysPane(ways);
     m_whatIf = new WhatIfPane(whatIf, presenter);
     auto* light = new QScrollArea;

@@ -4,6 +4,7 @@
 
 #include <QWidget>
 
+#include "app/presenters/catalogue_presenter.h"
 #include "app/presenters/match_presenter.h"
 #include "app/presenters/ways_presenter.h"
 #include "app/presenters/what_if_presenter.h"
@@ -28,7 +29,7 @@ class MatchPage final : public QWidget {
     Q_OBJECT
 public:
     enum Pane { Why, Light, Piece, Ways, WhatIf };
-    MatchPage(app::MatchPresenter&, app::WaysPresenter&, app::WhatIfPresenter&, QWidget* pathStrip, QWidget* parent = nullptr);
+    MatchPage(app::MatchPresenter&, app::WaysPresenter&, app::WhatIfPresenter&, app::CataloguePresenter&, QWidget* pathStrip, QWidget* parent = nullptr);
     QListView& list() { return *m_list; }
     CouplingView& coupling() { return *m_coupling; }
     PiecePane& piecePane() { return *m_pieces; }

@@ -3,15 +3,17 @@
 
 #include <QHBoxLayout>
 #include <QLineEdit>
+#include <QStackedWidget>
 
 #include "app/qt_text.h"
+#include "ui/pages/own_row_form.h"
 #include "ui/widgets/marked_table.h"
 #include "ui/widgets/parts.h"
 
 namespace sokudo::ui {
 namespace { constexpr int kVerdictRole = Qt::UserRole; }
 
-PiecePane::PiecePane(app::MatchPresenter& presenter, QWidget* parent)
+PiecePane::PiecePane(app::MatchPresenter& presenter, app::CataloguePresenter& catalogue, QWidget* parent)
     : QWidget(parent), m_presenter(presenter),
       m_rows({{"Piece", [](const Row& row, int role) -> QVariant {
                    if (role == Qt::DisplayRole) return row.isThere ? row.name + " (there now)" : row.name;
@@ -24,8 +26,12 @@ PiecePane::PiecePane(app::MatchPresenter& presenter, QWidget* parent)
               {"Because", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.reason) : QVariant(); }}},
              this)
 {
-    auto* all = column(this, 0, 6);
-    all->setContentsMargins(22, 4, 20, 8);
+    auto* outer = column(this, 0, 0);
+    outer->setContentsMargins(22, 4, 20, 8);
+    m_pages = new QStackedWidget;
+    outer->addWidget(m_pages);
+    auto* chooser = new QWidget;
+    auto* all = column(chooser, 0, 6);
     auto* top = new QHBoxLayout;
     m_head = label("Pick a module or a cable above to see what else could stand there.", "", true);
     m_filter = new QLineEdit;
@@ -44,8 +50,16 @@ PiecePane::PiecePane(app::MatchPresenter& presenter, QWidget* parent)
     m_put = button("Put it there", "main", [this] { put(m_table->currentRow()); });
     m_put->setEnabled(false);
     foot->addWidget(m_reason, 1);
+    foot->addWidget(button("Your own …", "", [this] { beginOwn(); }));
     foot->addWidget(m_put);
     all->addLayout(foot);
+    m_own = new OwnRowForm(catalogue);
+    m_pages->addWidget(chooser);
+    m_pages->addWidget(m_own);
+    connect(m_own, &OwnRowForm::closed, this, [this] {
+        m_pages->setCurrentIndex(0);
+        refresh();
+    });
     connect(m_filter, &QLineEdit::textChanged, this, &PiecePane::fill);
     connect(m_table, &MarkedTable::rowChosen, this, [this](int row) {
         const Row* found = m_rows.row(row);
@@ -59,6 +73,7 @@ void PiecePane::show(match::Place place, const QString& name)
 {
     m_place = place;
     m_name = name;
+    m_pages->setCurrentIndex(0);
     refresh();
 }
 
@@ -67,6 +82,16 @@ void PiecePane::refresh()
     if (!m_place) return;
     m_all = m_presenter.candidates(*m_place);
     fill();
+}
+
+void PiecePane::beginOwn()
+{
+    // Begun from the piece that is marked, else from the one that is there.
+    const Row* marked = m_rows.row(m_table->currentRow());
+    for (const Row& row : m_all)
+        if (!marked && row.isThere) marked = &row;
+    m_own->begin(m_place == match::Place::Cable ? "media" : "modules", marked ? marked->id : QString());
+    m_pages->setCurrentIndex(1);
 }
 
 void PiecePane::fill()

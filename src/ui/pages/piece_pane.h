@@ -4,20 +4,23 @@
 
 #include <QWidget>
 
+#include "app/presenters/catalogue_presenter.h"
 #include "app/presenters/match_presenter.h"
 
 class QLabel;
 class QLineEdit;
-class QVBoxLayout;
+class QPushButton;
+class QStackedWidget;
 
 namespace sokudo::ui {
 
 class MarkedTable;
+class OwnRowForm;
 
 class PiecePane final : public QWidget {
     Q_OBJECT
 public:
-    PiecePane(app::MatchPresenter&, QWidget* parent = nullptr);
+    PiecePane(app::MatchPresenter&, app::CataloguePresenter&, QWidget* parent = nullptr);
     /// @param name  of the piece there now
     void show(match::Place, const QString& name);
     void refresh();
@@ -26,6 +29,7 @@ public:
 private:
     using Row = app::CandidateRow;
     void fill();
+    void beginOwn();
     void put(int row);
     app::MatchPresenter& m_presenter;
     app::RowModel<Row> m_rows;
@@ -37,6 +41,8 @@ private:
     QLineEdit* m_filter;
     MarkedTable* m_table;
     QPushButton* m_put;
+    QStackedWidget* m_pages;
+    OwnRowForm* m_own;
 };
 
 }  // namespace sokudo::ui

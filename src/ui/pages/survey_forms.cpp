@@ -11,6 +11,8 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/quick/part_line.h"
+#include "ui/widgets/facts_editor.h"
 #include "ui/widgets/parts.h"
 #include "ui/widgets/verdict_mark.h"
 
@@ -127,6 +129,13 @@ std::optional<std::vector<BitRate>> ratesFrom(const QString& text)
     return rates;
 }
 
+FactsEditor* facts(Form& form, const kb::KnowledgeBase& kb, kb::TraitOwner owner, const plan::Traits& stated)
+{
+    auto* made = new FactsEditor(kb, owner, stated);
+    form.fields().addRow("Facts", made);
+    return made;
+}
+
 std::string ratesText(const std::vector<BitRate>& rates)
 {
     std::vector<std::string> words;
@@ -180,7 +189,14 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
     for (const kb::FileShare& share : kb.fileShares)
         if (shares.empty() || shares.back().first != share.id) shares.emplace_back(share.id, q(share.name));
     auto* share = choice(*form, "File share", shares, device.fileShare, "none");
+    auto* known = facts(*form, kb, kb::TraitOwner::Device, device.traits);
     form->setSave([=, &presenter]() mutable {
+        const auto traits = known->traits();
+        if (!traits) {
+            form->setNotice(std::nullopt, q(traits.error().what));
+            return false;
+        }
+        device.traits = *traits;
         device.name = s(name->text());
         device.place = {place->currentData().toString().toLongLong()};
         device.role = plan::roleFromCode(chosen(role)).value_or(plan::Role::Other);
@@ -218,7 +234,22 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
     auto* fec = choice(*form, "FEC", fecs, port.fec ? std::string(code(*port.fec)) : "", "not known");
     auto* mtu = number(*form, "MTU", port.mtu.value_or(1500), 576, 65535, " bytes");
     auto* slot = choice(*form, "On card in", slotList, std::to_string(port.slot.value), "no slot");
+    // Of a port that is split, the legs are ports of their own.
+    std::vector<std::pair<std::string, QString>> wide;
+    for (const plan::Port* other : plan::portsOf(presenter.plan(), port.device))
+        if (const kb::Cage* wideCage = kb.cage(other->cage); wideCage && wideCage->lanes > 1 && wideCage->holdsModule && other->id != port.id && !other->splitOf.isSet()) wide.emplace_back(std::to_string(other->id.value), "port " + q(other->name));
+    auto* whole = choice(*form, "Leg of", wide, std::to_string(port.splitOf.value), "a port of its own");
+    auto* leg = number(*form, "Leg", std::max(1, port.leg), 1, 8);
+    auto* known = facts(*form, kb, kb::TraitOwner::Port, port.traits);
     form->setSave([=, &presenter]() mutable {
+        const auto traits = known->traits();
+        if (!traits) {
+            form->setNotice(std::nullopt, q(traits.error().what));
+            return false;
+        }
+        port.traits = *traits;
+        port.splitOf = {whole->currentData().toString().toLongLong()};
+        port.leg = port.splitOf.isSet() ? leg->value() : 0;
         const auto list = ratesFrom(rates->text());
         const auto force = ratesFrom(forced->text());
         if (!list || !force || force->size() > 1) {
@@ -301,9 +332,30 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
     auto* bundle = choice(*form, "Laid", bundles, std::string(code(run.bundle)), "not known");
     auto* map = choice(*form, "Wire map", maps, run.wireMap, "not tested");
     auto* wanted = line(*form, "Wanted, Gb/s", run.wanted ? text::number(inGigabits(*run.wanted)) : "", "empty: the best there is");
+    auto* partsA = line(*form, "Parts, from end", quick::partsText(run.segments, false), "cord cat6a 3m / jack");
+    auto* partsB = line(*form, "Parts, to end", quick::partsText(run.segments, true), "panel / cord cat6a 1m");
+    auto* splices = number(*form, "Splices", run.splices, 0, 20);
+    auto* known = facts(*form, kb, kb::TraitOwner::Run, run.traits);
     auto* note = line(*form, "Note", run.note);
-    const auto read = [=, base = run]() -> std::optional<plan::Run> {
+    const auto kindOf = [&kb](const QComboBox* box) {
+        const kb::Medium* found = kb.medium(chosen(box));
+        return found ? std::optional(found->kind) : std::nullopt;
+    };
+    known->setMedium(kindOf(medium));
+    QObject::connect(medium, &QComboBox::currentIndexChanged, known, [=] { known->setMedium(kindOf(medium)); });
+    const auto read = [=, &kb, base = run]() -> Result<plan::Run> {
         plan::Run made = base;
+        const auto wrong = [](const char* what) { return failure(ErrorCode::BadInput, what); };
+        const auto traits = known->traits();
+        if (!traits) return tl::unexpected(traits.error());
+        made.traits = *traits;
+        made.segments.clear();
+        for (const auto& [edit, atB] : {std::pair(partsA, false), std::pair(partsB, true)}) {
+            const auto parts = quick::readParts(s(edit->text()), atB, kb);
+            if (!parts) return tl::unexpected(parts.error());
+            made.segments.insert(made.segments.end(), parts->begin(), parts->end());
+        }
+        made.splices = splices->value();
         made.a = {from->currentData().toString().toLongLong()};
         made.b = {to->currentData().toString().toLongLong()};
         made.medium = chosen(medium);
@@ -316,12 +368,12 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
         made.wanted.reset();
         if (!length->text().trimmed().isEmpty()) {
             const auto metres = text::parseNumber(s(length->text()));
-            if (!metres) return std::nullopt;
+            if (!metres) return wrong("The length is a plain number in metres, such as 31");
             made.length = Length::of(*metres);
         }
         if (!wanted->text().trimmed().isEmpty()) {
             const auto rate = text::parseNumber(s(wanted->text()));
-            if (!rate || *rate <= 0) return std::nullopt;
+            if (!rate || *rate <= 0) return wrong("The wish is a plain number in Gb/s, such as 2.5");
             made.wanted = gigabits(*rate);
         }
         return made;
@@ -329,18 +381,20 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
     const auto show = [=, &presenter] {
         const auto made = read();
         if (!made) {
-            form->setNotice(std::nullopt, "Length and wish are plain numbers, such as 31 and 2.5");
+            form->setNotice(std::nullopt, q(made.error().message()));
             return;
         }
         const auto preview = presenter.preview(*made);
         form->setNotice(preview.verdict, preview.text);
     };
     for (QComboBox* box : {from, to, medium, bundle, map}) QObject::connect(box, &QComboBox::currentIndexChanged, form, show);
-    for (QLineEdit* edit : {length, wanted}) QObject::connect(edit, &QLineEdit::textChanged, form, show);
-    QObject::connect(joints, &QSpinBox::valueChanged, form, show);
+    for (QLineEdit* edit : {length, wanted, partsA, partsB}) QObject::connect(edit, &QLineEdit::textChanged, form, show);
+    for (QSpinBox* box : {joints, splices}) QObject::connect(box, &QSpinBox::valueChanged, form, show);
+    QObject::connect(known, &FactsEditor::changed, form, show);
     show();
     form->setSave([=, &presenter] {
         const auto made = read();
+        if (!made) form->setNotice(std::nullopt, q(made.error().message()));
         return made && presenter.putRun(*made);
     });
     return form;

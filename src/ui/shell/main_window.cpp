@@ -65,6 +65,7 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
     m_match = std::make_unique<app::MatchPresenter>(document, m_selection);
     m_ways = std::make_unique<app::WaysPresenter>(document, m_selection);
     m_whatIf = std::make_unique<app::WhatIfPresenter>(document);
+    m_catalogue = std::make_unique<app::CataloguePresenter>(document);
     m_surveyPresenter = std::make_unique<app::SurveyPresenter>(document, m_selection, world.hosts);
     m_measure = std::make_unique<app::MeasurePresenter>(document, m_selection, world.traffic);
     m_diagnose = std::make_unique<app::DiagnosePresenter>(document, m_selection, world.hosts);
@@ -77,7 +78,7 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
     auto* diagnose = new DiagnosePage(*m_diagnose, *m_path);
     m_measurePage = new MeasurePage(*m_measure, *m_path, new PathStrip(*m_path), world.localAgent);
     m_pages->addWidget(m_survey);
-    m_matchPage = new MatchPage(*m_match, *m_ways, *m_whatIf, new PathStrip(*m_path));
+    m_matchPage = new MatchPage(*m_match, *m_ways, *m_whatIf, *m_catalogue, new PathStrip(*m_path));
     m_pages->addWidget(m_matchPage);
     m_pages->addWidget(m_measurePage);
     m_pages->addWidget(diagnose);
@@ -229,7 +230,8 @@ void MainWindow::showKeys()
 {
     setKind(m_messageText, "");
     say("Alt+1 … Alt+7 benches · Ctrl+K find or ask · Ctrl+Z, Ctrl+Shift+Z undo, redo · in the house: arrows move, R walks the runs, Enter changes, Esc goes back · "
-        "Ctrl+P place, Ctrl+D device, Ctrl+R run, Ctrl+Delete deletes · in the bore and the coupling: left and right walk the pieces");
+        "Ctrl+P place, Ctrl+D device, Ctrl+R run, Ctrl+Delete deletes · in the bore and the coupling: left and right walk the pieces, Enter swaps one · "
+        "in Match: Ctrl+Shift+W why, L light, P pieces, O other ways, A what if all");
 }
 
 void MainWindow::resizeEvent(QResizeEvent* event)

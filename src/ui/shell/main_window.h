@@ -7,6 +7,7 @@
 #include <QFrame>
 #include <QMainWindow>
 
+#include "app/presenters/catalogue_presenter.h"
 #include "app/presenters/diagnose_presenter.h"
 #include "app/presenters/logbook_presenter.h"
 #include "app/presenters/match_presenter.h"
@@ -64,6 +65,7 @@ private:
     std::unique_ptr<app::MatchPresenter> m_match;
     std::unique_ptr<app::WaysPresenter> m_ways;
     std::unique_ptr<app::WhatIfPresenter> m_whatIf;
+    std::unique_ptr<app::CataloguePresenter> m_catalogue;
     std::unique_ptr<app::SurveyPresenter> m_surveyPresenter;
     std::unique_ptr<app::MeasurePresenter> m_measure;
     std::unique_ptr<app::DiagnosePresenter> m_diagnose;

@@ -87,7 +87,7 @@ void LightView::drawPath(QPainter& painter, const QRectF& box, const match::Ligh
     };
     limit(path.receiverLeast, "needs");
     limit(path.receiverMost, "takes");
-    const double width = std::min<double>(scaled(128), plot.width() / static_cast<double>(path.steps.size()));
+    const double width = std::min<double>(scaled(150), plot.width() / static_cast<double>(path.steps.size()));
     for (std::size_t i = 0; i < path.steps.size(); ++i) {
         const match::LightStep& step = path.steps[i];
         const QRectF column(plot.left() + static_cast<double>(i) * width, plot.top(), width, plot.height());

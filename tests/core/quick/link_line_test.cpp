@@ -29,7 +29,7 @@ private Q_SLOTS:
             else QVERIFY2(!report->rate, qPrintable(found.captured(1)));
             ++checked;
         }
-        QVERIFY2(checked >= 25, qPrintable(QString::number(checked)));
+        QVERIFY2(checked >= 40, qPrintable(QString::number(checked)));
     }
     void errorsPointAtTheWord_data()
     {

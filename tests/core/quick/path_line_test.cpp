@@ -83,7 +83,9 @@ private Q_SLOTS:
         row("pcie 9.0 x4", "character 1, “pcie”", "generation");
         row("pcie", "character 1, “pcie”", "generation and lanes");
         row("pcie 3.0 x3", "character 1, “pcie”", "lanes");
-        row("10g mtu=12", "character 1, “10g”", "576");
+        row("10g mtu=12", "character 5, “mtu=12”", "576");
+        row("10g mtu=333333333333331500", "character 5, “mtu=333333333333331500”", "65535");
+        row("cpu recent-x86 4ghz cores=99999", "character 21, “cores=99999”", "1024");
         row("10g colour=red", "character 5, “colour=red”", "mtu=9000");
         row("cpu 4.5ghz", "character 1, “cpu”", "kind and clock");
         row("smb", "character 1, “smb”", "needs a link");

@@ -1,0 +1,81 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/crossed.h"
+
+#include <unordered_map>
+
+#include <fmt/format.h>
+
+#include "core/match/placing.h"
+
+namespace sokudo::match {
+namespace {
+
+constexpr std::size_t kMostDark = 12;
+
+struct DarkEnd { plan::PortId port; const LinkReport* report; };
+
+/// The verdict of the link that holds the run, in this plan.
+std::optional<BitRate> rateOf(const plan::Plan& plan, plan::RunId run, const kb::KnowledgeBase& kb)
+{
+    const auto link = plan::linkOf(plan, run);
+    if (!link || !link->b.isSet()) return std::nullopt;
+    const LinkReport report = judgeLink(plan, *link, kb);
+    return report.verdict <= Verdict::Limited ? report.rate : std::nullopt;
+}
+
+std::optional<Swap> trySwap(const plan::Plan& plan, const DarkEnd& a, const DarkEnd& b, bool modules, const kb::KnowledgeBase& kb)
+{
+    Swap swap{a.port, b.port, {a.report->link.id(), b.report->link.id()}, modules, {}};
+    if (modules && plan.ports.find(a.port)->module == plan.ports.find(b.port)->module) return std::nullopt;
+    const plan::Plan next = swapped(plan, swap);
+    const auto first = rateOf(next, swap.runs[0], kb), second = rateOf(next, swap.runs[1], kb);
+    if (!first || !second) return std::nullopt;
+    swap.text = fmt::format("{} and {} are both dark: swap their {}, and both link ({} and {})", plan::portText(plan, a.port), plan::portText(plan, b.port), modules ? "modules" : "cables", text::linkRate(*first), text::linkRate(*second));
+    return swap;
+}
+
+}  // namespace
+
+plan::Plan swapped(const plan::Plan& plan, const Swap& swap)
+{
+    plan::Plan next = plan;
+    if (swap.modules) {
+        plan::Port first = *plan.ports.find(swap.first), second = *plan.ports.find(swap.second);
+        std::swap(first.module, second.module);
+        next.ports = next.ports.with(first).with(second);
+        return next;
+    }
+    for (const plan::Run& run : plan.runs) {
+        plan::Run changed = run;
+        for (plan::PortId* end : {&changed.a, &changed.b}) *end = *end == swap.first ? swap.second : *end == swap.second ? swap.first : *end;
+        if (!(changed == run)) next.runs = next.runs.with(changed);
+    }
+    return next;
+}
+
+std::vector<Swap> crossedLinks(const plan::Plan& plan, const Reports& reports, const kb::KnowledgeBase& kb)
+{
+    std::unordered_map<plan::DeviceId, std::vector<DarkEnd>> dark;
+    for (const LinkReport& report : reports) {
+        if (report.verdict != Verdict::NoLink || !report.link.b.isSet()) continue;
+        for (plan::PortId end : {report.link.a, report.link.b})
+            if (const plan::Port* port = plan.ports.find(end)) dark[port->device].push_back({end, &report});
+    }
+    std::vector<Swap> found;
+    for (const auto& [device, ends] : dark) {
+        if (ends.size() > kMostDark) continue;
+        for (std::size_t i = 0; i < ends.size(); ++i)
+            for (std::size_t j = i + 1; j < ends.size(); ++j) {
+                if (ends[i].report == ends[j].report) continue;
+                for (bool modules : {true, false})
+                    if (auto swap = trySwap(plan, ends[i], ends[j], modules, kb)) {
+                        found.push_back(std::move(*swap));
+                        break;
+                    }
+            }
+    }
+    std::sort(found.begin(), found.end(), [](const Swap& a, const Swap& b) { return a.text < b.text; });
+    return found;
+}
+
+}  // namespace sokudo::match

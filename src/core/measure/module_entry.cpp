@@ -1,0 +1,77 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/measure/module_entry.h"
+
+#include <algorithm>
+#include <cctype>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/plan/edits.h"
+
+namespace sokudo::measure {
+namespace {
+
+/// "Acme 10G-SR/2" to "acme-10g-sr-2": fit for a table and for a line.
+std::string slug(std::string_view text)
+{
+    std::string made;
+    for (char c : text::lower(text)) {
+        const bool keeps = std::isalnum(static_cast<unsigned char>(c)) != 0;
+        if (keeps) made.push_back(c);
+        else if (!made.empty() && made.back() != '-') made.push_back('-');
+    }
+    while (!made.empty() && made.back() == '-') made.pop_back();
+    return made;
+}
+
+std::string adaptsWord(kb::Adapts adapts)
+{
+    static constexpr const char* kWords[] = {"", "pause", "lane", "sgmii"};
+    return kWords[static_cast<int>(adapts)];
+}
+
+}  // namespace
+
+std::optional<kb::OwnRow> moduleEntry(const ModuleReading& read, const kb::KnowledgeBase& kb)
+{
+    const kb::Phy* phy = kb.phy(read.phy);
+    const kb::ModuleKind* usual = phy ? kb.module(phy->id) : nullptr;
+    const std::string part = slug(read.maker + " " + read.part);
+    if (!phy || !usual || kb::isCaptive(phy->medium) || text::trimmed(read.part).empty() || part.empty()) return std::nullopt;
+    std::vector<std::string> rates;
+    for (BitRate rate : usual->rates) rates.push_back(text::number(inGigabits(rate)));
+    kb::OwnRow row{"modules", {}};
+    row.cells["id"] = part;
+    row.cells["name"] = fmt::format("{} {}, {}", read.maker, read.part, phy->name);
+    row.cells["cage"] = usual->cage;
+    row.cells["phy"] = phy->id;
+    row.cells["rates_gbps"] = text::joined(rates, " ");
+    row.cells["watts"] = text::number(read.power.value_or(usual->power).in());
+    if (usual->maxCopper) row.cells["max_copper_m"] = text::number(usual->maxCopper->in());
+    if (usual->adapts != kb::Adapts::No) row.cells["adapts"] = adaptsWord(usual->adapts);
+    row.cells["source"] = read.kind.starts_with("QSFP") ? "sff-8636" : "sff-8472";
+    row.cells["confidence"] = read.power ? "standard" : "typical";
+    return row;
+}
+
+Result<plan::Plan> putHost(const plan::Plan& plan, plan::Device device, const std::vector<plan::Slot>& slots, std::vector<plan::Port> ports, const HostSnapshot& snapshot, const kb::KnowledgeBase& kb, IdSource& ids)
+{
+    plan::Plan next = plan;
+    for (const InterfaceReading& interface : snapshot.interfaces) {
+        const auto row = interface.module ? moduleEntry(*interface.module, kb) : std::nullopt;
+        const auto port = std::find_if(ports.begin(), ports.end(), [&](const plan::Port& one) { return one.name == interface.name; });
+        if (!row || port == ports.end()) continue;
+        const std::string& id = row->cells.at("id");
+        const bool known = kb.module(id) || std::any_of(next.catalogue.begin(), next.catalogue.end(), [&](const plan::CatalogueRow& one) { return one.table == "modules" && one.cells.count("id") && one.cells.at("id") == id; });
+        if (!known) {
+            auto put = plan::edits::putCatalogueRow(next, {ids.next<plan::CatalogueRowId>(), row->table, row->cells});
+            if (!put) return put;
+            next = std::move(*put);
+        }
+        port->module = id;
+    }
+    return plan::edits::putDeviceWhole(next, std::move(device), slots, ports);
+}
+
+}  // namespace sokudo::measure

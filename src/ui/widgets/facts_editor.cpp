@@ -1,0 +1,145 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ui/widgets/facts_editor.h"
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QLineEdit>
+
+#include "app/qt_text.h"
+#include "core/kb/trait_value.h"
+#include "ui/theme.h"
+#include "ui/widgets/parts.h"
+
+namespace sokudo::ui {
+namespace {
+
+using app::q;
+using app::s;
+
+/// The word for a kind of cable in traits.csv.
+std::string_view mediumWord(kb::MediumKind kind)
+{
+    switch (kind) {
+    case kb::MediumKind::TwistedPair: return "tp";
+    case kb::MediumKind::DirectAttach:
+    case kb::MediumKind::ActiveOptical: return "lead";
+    case kb::MediumKind::Multimode:
+    case kb::MediumKind::SingleMode: return "fibre";
+    case kb::MediumKind::Coax: return "coax";
+    case kb::MediumKind::PowerLine: return "power-line";
+    default: return "radio";
+    }
+}
+
+}  // namespace
+
+FactsEditor::FactsEditor(const kb::KnowledgeBase& kb, kb::TraitOwner owner, const plan::Traits& stated, QWidget* parent) : QWidget(parent), m_kb(kb), m_owner(owner)
+{
+    auto* all = column(this, 0, 4);
+    m_lines = new QVBoxLayout;
+    m_lines->setSpacing(4);
+    all->addLayout(m_lines);
+    m_offers = new QComboBox;
+    m_offers->setAccessibleName("State another fact");
+    m_offers->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_offers->setMinimumContentsLength(8);
+    all->addWidget(m_offers);
+    for (const auto& [id, value] : stated)
+        if (const kb::TraitKind* kind = m_kb.traitKind(id)) add(*kind, value);
+    fillOffers();
+    connect(m_offers, &QComboBox::activated, this, [this](int index) {
+        const kb::TraitKind* kind = m_kb.traitKind(s(m_offers->itemData(index).toString()));
+        if (!kind) return;
+        add(*kind, kind->type == kb::TraitType::Flag ? "yes" : "");
+        fillOffers();
+        if (m_rows.back().value) m_rows.back().value->setFocus();
+        Q_EMIT changed();
+    });
+}
+
+void FactsEditor::setMedium(std::optional<kb::MediumKind> medium)
+{
+    m_medium = medium;
+    fillOffers();
+}
+
+void FactsEditor::fillOffers()
+{
+    m_offers->clear();
+    m_offers->addItem("state a fact …");
+    for (const kb::TraitKind& kind : m_kb.traitKinds) {
+        const bool stated = std::any_of(m_rows.begin(), m_rows.end(), [&](const Row& row) { return row.kind == &kind; });
+        const bool fits = !m_medium || kind.media.empty() || std::find(kind.media.begin(), kind.media.end(), mediumWord(*m_medium)) != kind.media.end();
+        if (kind.of != m_owner || stated || !fits) continue;
+        m_offers->addItem(q(kind.name), q(kind.id));
+        m_offers->setItemData(m_offers->count() - 1, q(kind.meaning), Qt::ToolTipRole);
+    }
+}
+
+void FactsEditor::add(const kb::TraitKind& kind, const std::string& value)
+{
+    auto* line = new QWidget;
+    auto* layout = new QHBoxLayout(line);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(4);
+    auto* name = label(q(kind.name) + (kind.unit.empty() ? QString() : ", " + q(kind.unit)), "soft", true);
+    name->setToolTip(q(kind.meaning));
+    layout->addWidget(name, 1);
+    QWidget* editor = nullptr;
+    if (kind.type == kb::TraitType::Choice) {
+        auto* box = new QComboBox;
+        for (const std::string& word : kind.choices) box->addItem(q(word), q(word));
+        box->setCurrentIndex(std::max(0, box->findData(q(value))));
+        connect(box, &QComboBox::currentIndexChanged, this, &FactsEditor::changed);
+        editor = box;
+    } else if (kind.type != kb::TraitType::Flag) {
+        QString shown = q(value);
+        if (kind.type == kb::TraitType::Rate && !value.empty()) shown = QString::number(shown.toDouble() / 1e9);
+        auto* edit = new QLineEdit(shown);
+        connect(edit, &QLineEdit::textChanged, this, &FactsEditor::changed);
+        editor = edit;
+    } else {
+        layout->addWidget(label("yes"));
+    }
+    if (editor) {
+        editor->setAccessibleName(q(kind.name));
+        editor->setToolTip(q(kind.meaning));
+        editor->setFixedWidth(scaled(96));
+        layout->addWidget(editor);
+    }
+    auto* drop = button("×", "quiet", [this, which = &kind] { remove(which); });
+    drop->setAccessibleName("Forget: " + q(kind.name));
+    layout->addWidget(drop);
+    m_lines->addWidget(line);
+    m_rows.push_back({&kind, line, editor});
+}
+
+void FactsEditor::remove(const kb::TraitKind* kind)
+{
+    for (auto row = m_rows.begin(); row != m_rows.end(); ++row)
+        if (row->kind == kind) {
+            row->line->hide();
+            row->line->deleteLater();
+            m_rows.erase(row);
+            break;
+        }
+    fillOffers();
+    Q_EMIT changed();
+}
+
+Result<plan::Traits> FactsEditor::traits() const
+{
+    plan::Traits made;
+    for (const Row& row : m_rows) {
+        std::string typed = "yes";
+        if (const auto* box = qobject_cast<QComboBox*>(row.value)) typed = s(box->currentData().toString());
+        else if (const auto* edit = qobject_cast<QLineEdit*>(row.value)) typed = s(edit->text().trimmed());
+        if (typed.empty()) continue;
+        const auto value = kb::traitValue(*row.kind, typed);
+        if (!value) return failure(ErrorCode::BadInput, row.kind->name + ": " + value.error().what);
+        made.set(row.kind->id, *value);
+    }
+    return made;
+}
+
+}  // namespace sokudo::ui

@@ -1,0 +1,41 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What else is known of a device, a port or a run: one row a stated fact, and a list to state another.
+#pragma once
+
+#include <QWidget>
+
+#include "core/base/result.h"
+#include "core/kb/knowledge_base.h"
+#include "core/plan/traits.h"
+
+class QComboBox;
+class QVBoxLayout;
+
+namespace sokudo::ui {
+
+class FactsEditor final : public QWidget {
+    Q_OBJECT
+public:
+    FactsEditor(const kb::KnowledgeBase&, kb::TraitOwner, const plan::Traits&, QWidget* parent = nullptr);
+    /// Only facts of this kind of cable are offered; those stated stay.
+    void setMedium(std::optional<kb::MediumKind>);
+    /// @error  the first value that does not fit its kind, with how to write it
+    Result<plan::Traits> traits() const;
+
+Q_SIGNALS:
+    void changed();
+
+private:
+    struct Row { const kb::TraitKind* kind; QWidget* line; QWidget* value; };
+    void add(const kb::TraitKind&, const std::string& value);
+    void remove(const kb::TraitKind*);
+    void fillOffers();
+    const kb::KnowledgeBase& m_kb;
+    kb::TraitOwner m_owner;
+    std::optional<kb::MediumKind> m_medium;
+    std::vector<Row> m_rows;
+    QVBoxLayout* m_lines;
+    QComboBox* m_offers;
+};
+
+}  // namespace sokudo::ui

@@ -1,0 +1,72 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "plan_builder.h"
+
+#include "core/match/parts_list.h"
+
+using namespace sokudo;
+using namespace sokudo::testing;
+
+class PartsListTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void countsAsACountByHand()
+    {
+        PlanBuilder house;
+        house.place("cellar").device("core").device("far");
+        for (const char* name : {"1", "2", "3"}) house.port("core", name, "sfp+", "10gbase-sr");
+        house.port("core", "4", "rj45").port("core", "5", "qsfp+").port("far", "1", "sfp+", "10gbase-lr").port("far", "2", "sfp+");
+        house.run("x", "core 1", "far 1", "om4", 12).run("y", "core 2", "far 2", "om4", 0).changePort("core 3", [](plan::Port& port) { port.traits.set("combo", "both"); });
+        const match::PartsList list = match::partsList(house.plan(), knowledge());
+        QCOMPARE(list.modules.size(), std::size_t(2));
+        QCOMPARE(list.modules[0].kind->id, std::string("10gbase-sr"));
+        QCOMPARE(list.modules[0].inPlace, 3);
+        QCOMPARE(list.cables.size(), std::size_t(1));
+        QCOMPARE(list.cables[0].runs, 2);
+        QCOMPARE(list.cables[0].unmeasured, 1);
+        QCOMPARE(list.cables[0].length, Length::of(12));
+        QCOMPARE(list.linksWithoutModules, 1);
+        QCOMPARE(list.devices.size(), std::size_t(1));
+        const auto& rows = list.devices[0].rows;
+        QCOMPARE(rows.size(), std::size_t(3));
+        QCOMPARE(rows[0].rate, gigabits(40));
+        QVERIFY(rows[0].bestUse.find("split into 4") != std::string::npos);
+        const auto sfp = std::find_if(rows.begin(), rows.end(), [](const auto& row) { return row.cage == "SFP+"; });
+        QCOMPARE(sfp->used, 2);
+        QCOMPARE(sfp->free, 0);  // the combo socket is counted with its other half
+    }
+    void aDualPortCardAgainstItsBus()
+    {
+        PlanBuilder house;
+        house.place("hall").device("host", plan::Role::Computer).slot("host", "2", 3, 4).port("host", "1", "sfp28").port("host", "2", "sfp28");
+        plan::Plan plan = house.plan();
+        plan::Slot slot = *plan.slots.begin();
+        slot.card = plan::Card{"two-port card", 3, 8};
+        plan = *plan::edits::putSlot(plan, slot);
+        for (const plan::Port& port : Table<plan::Port>(plan.ports)) {
+            plan::Port seated = port;
+            seated.slot = slot.id;
+            plan = *plan::edits::putPort(plan, seated);
+        }
+        const match::PartsList list = match::partsList(plan, knowledge());
+        QCOMPARE(list.cards.size(), std::size_t(1));
+        QCOMPARE(list.cards[0].sum, gigabits(50));
+        // 4 lanes at 8 GT/s, 128 of 130: 31.5 coded; less than two ports, and than one with its packets
+        QVERIFY(list.cards[0].carries && inGigabits(*list.cards[0].carries) < 31.6 && inGigabits(*list.cards[0].carries) > 26);
+        QVERIFY(!list.cards[0].isEnough());
+    }
+    void theDemoHouseAddsUp()
+    {
+        const plan::Plan house = lanternRow();
+        const match::PartsList list = match::partsList(house, knowledge());
+        int runs = 0, modules = 0, fitted = 0;
+        for (const auto& row : list.cables) runs += row.runs;
+        for (const auto& row : list.modules) modules += row.inPlace;
+        for (const plan::Port& port : house.ports) fitted += !port.module.empty();
+        QCOMPARE(runs, static_cast<int>(house.runs.size()));
+        QCOMPARE(modules, fitted);
+        QVERIFY(list.devices.size() >= 3);
+    }
+};
+
+SOKUDO_TEST(PartsListTest)
+#include "parts_list_test.moc"
