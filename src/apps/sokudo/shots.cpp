@@ -57,6 +57,9 @@ int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark
     };
     window.selection().selectDevice(deviceOf(window, "platen"));
     save("survey");
+    selectRun(window, "attic");
+    window.survey().editSelected();
+    save("survey-run");
     selectRun(window, "q1");
     window.path().ask({deviceOf(window, "vault"), deviceOf(window, "platen"), expect::Traffic::FileCopy, 1, {}});
     window.showBench(ui::MainWindow::Match);

@@ -72,6 +72,8 @@ std::vector<Candidate> candidates(const plan::Plan& plan, const plan::Link& link
         const auto next = placed(plan, link, place, id, kb);
         if (!next) return;
         const LinkReport report = judgeLink(*next, link, kb);
+        const bool plugsIn = std::none_of(report.findings.begin(), report.findings.end(), [](const Finding& finding) { return finding.outcome.caseId == "connector"; });
+        if (place == Place::Cable && !plugsIn && !isThere) return;
         found.push_back({id, std::move(name), report.verdict, report.rate, report.reason(), isThere});
     };
     if (place == Place::Cable) {

@@ -15,7 +15,7 @@ namespace {
 Face faceOf(const QModelIndex& index)
 {
     const QString text = index.data().toString();
-    return index.column() > 0 && !text.isEmpty() && (text.front().isDigit() || text == "?") ? Face::Figure : Face::Text;
+    return index.column() > 0 && !text.isEmpty() && ((text.front().isDigit() && text.size() < 15) || text == "?") ? Face::Figure : Face::Text;
 }
 
 class Cells final : public QStyledItemDelegate {
