@@ -9,6 +9,25 @@
 
 using namespace sokudo;
 
+namespace {
+
+/// The shipped tables with a dozen lines each: many loads a second matter more here than every row.
+const kb::Files& shortTables()
+{
+    static const kb::Files made = [] {
+        kb::Files files;
+        for (const auto& [name, content] : kb::embeddedFiles()) {
+            std::size_t end = 0;
+            for (int line = 0; line < 12 && end != std::string::npos; ++line) end = content.find('\n', end == 0 ? 0 : end + 1);
+            files[name] = end == std::string::npos ? content : content.substr(0, end + 1);
+        }
+        return files;
+    }();
+    return made;
+}
+
+}  // namespace
+
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size)
 {
     if (size < 2 || size > 20'000) return 0;
@@ -17,7 +36,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
         for (const auto& [name, content] : kb::embeddedFiles())
             if (name.ends_with(".csv")) names.push_back(name);
     const std::string content(reinterpret_cast<const char*>(data) + 1, size - 1);
-    kb::Files files = kb::embeddedFiles();
+    kb::Files files = shortTables();
     files[names[data[0] % names.size()]] = content;
     if (const auto kb = kb::load(files)) {
         (void)kb::contradictions(*kb);
@@ -25,8 +44,9 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     } else if (kb.error().what.empty()) {
         std::abort();
     }
+    if (size > 300 || data[1] % 8 != 0) return 0;  // the whole catalogue is loaded for each own row
     const auto& tables = kb::openTables();
     const auto rows = kb::ownRowsFromCsv(kb::embeddedFiles(), tables[data[0] % tables.size()].table, content, "own.csv");
-    if (rows && rows->size() < 4) (void)kb::loadWith(kb::embeddedFiles(), *rows);
+    if (rows && rows->size() < 3) (void)kb::loadWith(kb::embeddedFiles(), *rows);
     return 0;
 }

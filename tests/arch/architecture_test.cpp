@@ -29,7 +29,7 @@ const QList<Arrow> kArrows{
     {"core/measure", {"core/base", "core/kb", "core/plan"}},
     {"core/quick", {"core/base", "core/kb", "core/arithmetic", "core/plan", "core/match", "core/expect"}},
     {"core/logbook", {"core/base", "core/plan", "core/measure"}},
-    {"core/diagnose", {"core/base", "core/kb", "core/plan", "core/match", "core/expect", "core/measure", "core/analyse.h"}},
+    {"core/diagnose", {"core/base", "core/kb", "core/arithmetic", "core/plan", "core/match", "core/expect", "core/measure", "core/analyse.h"}},
     {"core/report", {"core/base", "core/kb", "core/plan", "core/match", "core/expect", "core/measure", "core/logbook", "core/analyse.h"}},
     {"host", {"core/base", "core/measure", "core/plan"}},
     {"traffic", {"core/base", "core/measure"}},

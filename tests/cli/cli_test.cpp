@@ -125,6 +125,21 @@ private Q_SLOTS:
         QCOMPARE(cli({"import", json, "--to", copy}).status, 0);
         QVERIFY(cli({"catalogue", "reach", "--file", copy}).out.contains("max_length_m=5"));
     }
+    void judge()
+    {
+        const Run got = cli({"judge", "1.1 Gb/s", "--path", "10g", "--json"});
+        QCOMPARE(got.status, 1);
+        QCOMPARE(got.json()["verdict"].toString(), "fault");
+        QCOMPARE(got.json()["suggested_unit"].toString(), "GB/s");
+        QVERIFY(got.json()["share"].toDouble() > 0.11 && got.json()["share"].toDouble() < 0.12);
+        QVERIFY(got.json()["why"].toArray().size() >= 3);
+        QCOMPARE(cli({"judge", "9.4 Gb/s", "--path", "10g"}).status, 0);
+        const Run path = cli({"judge", "6.6 Gb/s", m_project, "--from", "vault", "--to", "platen", "--copy"});
+        QCOMPARE(path.status, 0);
+        QVERIFY(path.out.startsWith("normal"));
+        QCOMPARE(cli({"judge", "6.6 Gb/s"}).status, 2);
+        QCOMPARE(cli({"judge", "quick", "--path", "10g"}).status, 2);
+    }
     void readAndParts()
     {
         const Run got = cli({"read", "SFP28 lantern", "--json"});
@@ -270,7 +285,7 @@ private Q_SLOTS:
     void theManualNamesEveryVerb()
     {
         const QString manual = QString::fromUtf8(sourceFile("docs/sokudo-cli.1"));
-        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits", "read", "parts"}) {
+        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits", "read", "parts", "judge"}) {
             QVERIFY2(manual.contains(QString(".B ") + verb), verb);
             QCOMPARE(cli({verb, "--help"}).status, 0);
         }

@@ -272,6 +272,9 @@ private Q_SLOTS:
         QTest::keyClicks(field, "sfp+ / dac 2m / sfp+");
         auto* answer = field->findChild<QListWidget*>();
         QVERIFY(answer && answer->item(0)->text().startsWith("fits"));
+        field->clear();
+        QTest::keyClicks(field, "10G-LR 1310nm");
+        QVERIFY(answer->item(0)->text().contains("long reach"));
         QTest::keyClick(field, Qt::Key_Escape);
         QVERIFY(field->text().isEmpty());
     }

@@ -43,6 +43,7 @@ void addRead(CLI::App&, Context&);
 void addParts(CLI::App&, Context&);
 void addPath(CLI::App&, Context&);
 void addExpect(CLI::App&, Context&);
+void addJudge(CLI::App&, Context&);
 void addConvert(CLI::App&, Context&);
 void addMeasure(CLI::App&, Context&);
 void addDiagnose(CLI::App&, Context&);

@@ -37,7 +37,7 @@ void addParts(CLI::App& app, Context& context)
             for (const auto& row : list.modules) print(fmt::format("{} × {}", row.inPlace, row.kind->name));
             for (const auto& row : list.cables) print(fmt::format("{} × {}, {} in all{}", row.runs, row.medium->name, text::length(row.length), row.unmeasured > 0 ? fmt::format(", {} not measured", row.unmeasured) : std::string()));
             for (const auto& card : list.cards)
-                print(fmt::format("{}, {} in slot {}: {} ports, {} in all; the bus {}", card.device, card.card, card.slot, card.ports, text::linkRate(card.sum), !card.carries ? "was never read" : fmt::format("carries {}{}", text::rate(*card.carries, 3), card.isEnough() ? "" : ": not all at once")));
+                print(fmt::format("{}, {} in slot {}: {} {}, {} in all; the bus {}", card.device, card.card, card.slot, card.ports, card.ports == 1 ? "port" : "ports", text::linkRate(card.sum), !card.carries ? "was never read" : fmt::format("carries {}{}", text::rate(*card.carries, 3), card.isEnough() ? "" : ": not all at once")));
             if (list.linksWithoutModules > 0) print(fmt::format("{} links lack a module", list.linksWithoutModules));
             for (const auto& device : list.devices)
                 for (const auto& row : device.rows) print(fmt::format("{}: {} {}, {} free of {}{}", device.device, row.cage, text::linkRate(row.rate), row.free, row.free + row.used, row.free > 0 ? "; good for " + row.bestUse : std::string()));

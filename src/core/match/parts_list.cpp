@@ -10,8 +10,9 @@
 namespace sokudo::match {
 namespace {
 
-std::string bestUse(const kb::Cage& cage, BitRate rate)
+std::string bestUse(const kb::Cage& cage, BitRate rate, bool isHost)
 {
+    if (isHost) return cage.holdsModule ? "the switch, by a lead or fibre" : "the switch";
     if (cage.lanes > 1 && cage.holdsModule) return fmt::format("an uplink of {}, or split into {} where the host allows it", text::linkRate(rate), cage.lanes);
     if (cage.holdsModule) return rate >= gigabits(10) ? "an uplink, a server or storage: a lead within the rack, fibre beyond" : "a far device over fibre";
     return rate > gigabits(1) ? "a computer or access point that lists the same rate" : "a camera, printer or other slow device";
@@ -32,7 +33,7 @@ PortMap portMap(const plan::Plan& plan, const plan::Device& device, const kb::Kn
         const BitRate offered = fastest(plan, *port, kb);
         const BitRate rate = offered == BitRate{} ? cage->rate : offered;
         auto row = std::find_if(made.rows.begin(), made.rows.end(), [&](const PortMap::Row& one) { return one.rate == rate && one.cage == cage->name; });
-        if (row == made.rows.end()) row = made.rows.insert(row, {rate, cage->name, 0, 0, bestUse(*cage, rate)});
+        if (row == made.rows.end()) row = made.rows.insert(row, {rate, cage->name, 0, 0, bestUse(*cage, rate, plan::isHost(device.role))});
         ++(plan::runsAt(plan, port->id).empty() ? row->free : row->used);
     }
     std::sort(made.rows.begin(), made.rows.end(), [](const PortMap::Row& a, const PortMap::Row& b) { return a.rate != b.rate ? b.rate < a.rate : a.cage < b.cage; });

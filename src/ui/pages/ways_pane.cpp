@@ -63,9 +63,10 @@ WaysPane::WaysPane(app::WaysPresenter& presenter, QWidget* parent) : QWidget(par
 QWidget* WaysPane::wishRow()
 {
     auto* row = new QWidget;
-    auto* layout = new QHBoxLayout(row);
-    layout->setContentsMargins(0, 0, 0, 0);
+    auto* rows = column(row, 0, 6);
+    auto* layout = new QHBoxLayout;
     layout->setSpacing(6);
+    rows->addLayout(layout);
     const auto combo = [&](const char* name, int least) {
         auto* made = new QComboBox;
         made->setAccessibleName(name);
@@ -89,6 +90,12 @@ QWidget* WaysPane::wishRow()
     layout->addWidget(m_from);
     layout->addWidget(label("to", "soft"));
     layout->addWidget(m_to);
+    if (scaled(100) > 125) {  // large text: ports on one line, the rest on the next
+        layout->addStretch(1);
+        layout = new QHBoxLayout;
+        layout->setSpacing(6);
+        rows->addLayout(layout);
+    }
     layout->addWidget(label("at", "soft"));
     layout->addWidget(m_rate);
     layout->addWidget(label("over", "soft"));

@@ -8,6 +8,7 @@
 #include "core/base/text.h"
 #include "core/measure/parse_result.h"
 #include "core/quick/link_line.h"
+#include "core/quick/marks.h"
 #include "core/quick/path_line.h"
 #include "core/report/project_report.h"
 #include "ui/theme.h"
@@ -75,6 +76,12 @@ std::vector<Command> CommandField::matches(const QString& text) const
         const QString name = q(plan::portText(plan, port.id));
         if (text.size() >= 3 && hit(name)) made.push_back({"port " + name, [this, id = port.device] { m_selection.selectDevice(id); }});
     }
+    if (made.empty())
+        if (const auto label = quick::readLabel(s(text), m_document.knowledge())) {
+            QStringList said{q(label->sentence)};
+            for (const quick::MarkRead& one : label->known) said << q(one.word + ": " + one.mark->means);
+            made.push_back({said.join("; "), {}});
+        }
     if (made.size() > 12) made.resize(12);
     return made;
 }

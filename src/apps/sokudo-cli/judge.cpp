@@ -1,0 +1,66 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <CLI/CLI.hpp>
+#include <fmt/format.h>
+
+#include "cli.h"
+#include "core/base/text.h"
+#include "core/diagnose/judgement.h"
+#include "core/expect/path_expectation.h"
+#include "core/measure/parse_result.h"
+#include "core/quick/path_line.h"
+
+namespace sokudo::cli {
+namespace {
+
+struct Options { std::string measured, file, line, from, to, protocol; bool copy = false; int streams = 1; };
+
+Result<expect::Expectation> expected(const Options& given, Context& context)
+{
+    if (!given.line.empty()) return quick::expectPathLine(given.line, context.kb);
+    if (given.file.empty() || given.from.empty() || given.to.empty()) return failure(ErrorCode::BadInput, "say which path: --path \"LINE\", or FILE with --from A --to B");
+    const auto project = openProject(given.file, context);
+    if (!project) return tl::unexpected(project.error());
+    const auto ends = pathEnds(project->plan, given.from, given.to);
+    if (!ends) return tl::unexpected(ends.error());
+    const match::Reports links = match::judgeAll(project->plan, context.kb);
+    return expect::expectation(project->plan, context.kb, links, {ends->from, ends->to, given.copy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory, given.streams, given.protocol});
+}
+
+int answer(const Options& given, Context& context)
+{
+    const auto measured = measure::parseResult(given.measured);
+    if (!measured) return fail(measured.error());
+    const auto path = expected(given, context);
+    if (!path) return fail(path.error());
+    if (path->isEmpty()) return fail({ErrorCode::BadInput, "nothing of this path is known yet", ""});
+    const diagnose::Judgement judgement = diagnose::judge(measured->rate, given.measured, *path, context.kb);
+    if (context.json) {
+        Json made{{"verdict", measure::code(judgement.standing)}, {"share", judgement.share}, {"suggested_unit", judgement.suggestedUnit.empty() ? Json(nullptr) : Json(judgement.suggestedUnit)},
+                  {"rate_bps", measured->rate.value.steps()}, {"expected_bps", {{"low", path->expected.low.steps()}, {"typical", path->expected.typical.steps()}, {"high", path->expected.high.steps()}}}, {"why", Json::array()}};
+        for (const std::string& one : judgement.why) made["why"].push_back(plain(one));
+        print(made);
+    } else {
+        print(std::string(measure::code(judgement.standing)));
+        for (const std::string& one : judgement.why) print("  " + one);
+    }
+    return judgement.standing == measure::Standing::Full || judgement.standing == measure::Standing::Normal ? kFine : kFindings;
+}
+
+}  // namespace
+
+void addJudge(CLI::App& app, Context& context)
+{
+    auto* verb = app.add_subcommand("judge", "How a measured figure stands to what its path should carry");
+    auto given = std::make_shared<Options>();
+    verb->add_option("MEASURED", given->measured, "such as \"1.15 GB/s\" or \"3 GiB in 27 s ±1\"")->required();
+    verb->add_option("FILE", given->file, "project or exported JSON, with --from and --to");
+    verb->add_option("--path", given->line, "a path line, such as \"10g | pcie 3.0 x4\"");
+    verb->add_option("--from", given->from, "name of the sending device");
+    verb->add_option("--to", given->to, "name of the receiving device");
+    verb->add_flag("--copy", given->copy, "a file copy instead of memory to memory");
+    verb->add_option("--protocol", given->protocol, "file share of the copy");
+    verb->add_option("--streams", given->streams, "parallel streams")->check(CLI::Range(1, 64));
+    verb->callback([given, &context] { context.run = [given, &context] { return answer(*given, context); }; });
+}
+
+}  // namespace sokudo::cli

@@ -1,0 +1,131 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/diagnose/judgement.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/arithmetic/bus.h"
+#include "core/arithmetic/framing.h"
+#include "core/base/text.h"
+
+namespace sokudo::diagnose {
+namespace {
+
+using expect::Stage;
+using expect::StageKind;
+using measure::Standing;
+
+constexpr double kBits = 8;
+constexpr double kImpossible = 1.03;  ///< of the high figure
+constexpr int kJumbo = 9000;
+constexpr double kLinkRates[] = {1, 2.5, 5, 10, 25, 40, 50, 100};
+constexpr int kWidths[] = {1, 2, 4, 8, 16};
+
+/// Neither a fault nor impossible.
+bool makesSense(BitRate value, const kb::Band& band)
+{
+    const Standing how = measure::standing(value, band);
+    return how != Standing::Fault && how != Standing::Impossible;
+}
+
+/// Where the unit of bytes or bits stands in "1.15 GB/s": its prefix, and whether it is bytes. Nothing for a size in a time.
+struct Unit { std::string prefix; bool bytes = false; };
+std::optional<Unit> unitOf(std::string_view typed)
+{
+    if (typed.find(" in ") != std::string_view::npos) return std::nullopt;
+    for (std::size_t i = 0; i < typed.size(); ++i) {
+        if (typed[i] != 'B' && typed[i] != 'b') continue;
+        Unit unit;
+        std::size_t from = i;
+        while (from > 0 && std::isalpha(static_cast<unsigned char>(typed[from - 1]))) --from;
+        unit.prefix = std::string(typed.substr(from, i - from));
+        unit.bytes = typed[i] == 'B' && typed.substr(i, 2) != "Bi";
+        return unit;
+    }
+    return std::nullopt;
+}
+
+/// The other reading of the figure, where it makes sense and this one does not.
+std::string otherUnit(BitRate measured, std::string_view typed, const kb::Band& band)
+{
+    const auto unit = unitOf(typed);
+    if (!unit || makesSense(measured, band)) return {};
+    const BitRate other = scaled(measured, unit->bytes ? 1 / kBits : kBits);
+    return makesSense(other, band) ? unit->prefix + (unit->bytes ? "b/s" : "B/s") : std::string();
+}
+
+/// The stage that no figure can pass.
+const Stage& narrowest(const expect::Expectation& path)
+{
+    return *std::min_element(path.stages.begin(), path.stages.end(), [](const Stage& a, const Stage& b) { return a.carries.high < b.carries.high; });
+}
+
+void linkMustBe(const Stage& stage, BitRate measured, int mtu, std::vector<std::string>& why)
+{
+    const auto jumbo = arithmetic::goodput(stage.line, {kJumbo});
+    if (mtu < kJumbo && jumbo && measured.in() <= kImpossible * jumbo->in()) why.push_back(fmt::format("larger packets than MTU {}: with MTU {} this link carries {}", mtu, kJumbo, text::rate(*jumbo)));
+    for (double rate : kLinkRates) {
+        const auto carries = arithmetic::goodput(gigabits(rate), {mtu});
+        if (gigabits(rate) <= stage.line || !carries || measured.in() > kImpossible * carries->in()) continue;
+        why.push_back(fmt::format("or the link runs at {} or more, not at {}: read its rate at both ends", text::linkRate(gigabits(rate)), text::linkRate(stage.line)));
+        return;
+    }
+}
+
+void slotMustBe(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, std::vector<std::string>& why)
+{
+    for (const kb::BusGeneration& bus : kb.buses)
+        for (int lanes : kWidths) {
+            const auto carries = arithmetic::busCarries(kb, {bus.generation, lanes, 0});
+            if (!carries || carries->usable.high < measured) continue;
+            why.push_back(fmt::format("another slot than thought: {} ×{} would be the least that carries it, not {}", bus.name, lanes, stage.detail));
+            return;
+        }
+}
+
+/// What would have to be true for a figure above the ceiling.
+std::vector<std::string> mustBeTrue(const expect::Expectation& path, BitRate measured, const kb::KnowledgeBase& kb)
+{
+    std::vector<std::string> why;
+    const Stage& stage = narrowest(path);
+    switch (stage.kind) {
+    case StageKind::Link: linkMustBe(stage, measured, path.mtu, why); break;
+    case StageKind::Slot: slotMustBe(stage, measured, kb, why); break;
+    case StageKind::Disk: why.push_back("a cache answered and not the disk: repeat with more data than the memory holds"); break;
+    case StageKind::FileShare: why.push_back("the copy had not ended when its time was read, or a cache took it: wait for the disk, and repeat with more data"); break;
+    case StageKind::Processor: why.push_back("more streams, or a quicker processor than stated"); break;
+    }
+    why.push_back("or the data never passed this path: both ends on one machine, or another way between them");
+    why.push_back("or the size or the time was read wrongly: count bytes and seconds again");
+    return why;
+}
+
+}  // namespace
+
+Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected, const kb::KnowledgeBase& kb)
+{
+    Judgement made;
+    made.standing = measure::standing(measured.value, expected.expected);
+    made.share = expected.expected.typical.steps() > 0 ? measured.value.in() / expected.expected.typical.in() : 0;
+    made.suggestedUnit = otherUnit(measured.value, typed, expected.expected);
+    const Stage* binding = expected.bindingStage();
+    made.why.push_back(fmt::format("{} is {:.0f} % of the usual {}; expected {} to {}", text::rate(measured.value), 100 * made.share, text::rate(expected.expected.typical), text::rate(expected.expected.low), text::rate(expected.expected.high)));
+    if (!made.suggestedUnit.empty()) made.why.push_back(fmt::format("read as {} the figure makes sense: was the unit meant so?", made.suggestedUnit));
+    if (made.standing == Standing::Impossible) {
+        made.why.push_back(fmt::format("no figure passes {}: {}", narrowest(expected).name, narrowest(expected).working));
+        for (std::string& one : mustBeTrue(expected, measured.value, kb)) made.why.push_back(std::move(one));
+    } else if (binding && (made.standing == Standing::Full || made.standing == Standing::Normal)) {
+        made.why.push_back(fmt::format("{} holds it; nothing is wrong{}", binding->name, expected.next ? fmt::format(", and the next limit is {} at {}", expected.stages[*expected.next].name, text::rate(expected.stages[*expected.next].carries.typical)) : std::string()));
+    } else if (binding) {
+        made.why.push_back(fmt::format("even {}, the narrowest stage, usually carries {}: something on the way is not as planned. Ask sokudo-cli diagnose, or the Diagnose bench", binding->name, text::rate(binding->carries.typical)));
+    }
+    if (measured.low < measured.high) {
+        const Standing least = measure::standing(measured.low, expected.expected), most = measure::standing(measured.high, expected.expected);
+        if (least != most) made.why.push_back(fmt::format("with its error the figure may stand anywhere from {} to {}: measure longer", measure::code(least), measure::code(most)));
+    }
+    return made;
+}
+
+}  // namespace sokudo::diagnose

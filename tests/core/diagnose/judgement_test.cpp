@@ -1,0 +1,99 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A figure against its band: the five standings at their edges, the unit that was meant, what must be true.
+#include "testing.h"
+
+#include "core/diagnose/judgement.h"
+#include "core/measure/parse_result.h"
+#include "core/quick/path_line.h"
+
+using namespace sokudo;
+using namespace sokudo::testing;
+using measure::Standing;
+
+namespace {
+
+diagnose::Judgement judge(const char* measured, const char* line)
+{
+    const auto rate = measure::parseResult(measured);
+    const auto path = quick::expectPathLine(line, knowledge());
+    return diagnose::judge(rate->rate, measured, *path, knowledge());
+}
+
+bool says(const diagnose::Judgement& made, const char* part)
+{
+    return std::any_of(made.why.begin(), made.why.end(), [&](const std::string& one) { return q(one).contains(part); });
+}
+
+}  // namespace
+
+class JudgementTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void standings_data()
+    {
+        QTest::addColumn<QString>("measured");
+        QTest::addColumn<QString>("standing");
+        const auto row = [](const char* measured, const char* standing) { QTest::newRow(measured) << measured << standing; };
+        // 10g: least 0.97, usual 0.995 and most 1.0 of 9.4148 Gb/s: 9.132, 9.368, 9.415
+        row("9.41 Gb/s", "full");
+        row("9.37 Gb/s", "full");
+        row("9.36 Gb/s", "normal");
+        row("9.14 Gb/s", "normal");
+        row("9.12 Gb/s", "low");
+        row("8.23 Gb/s", "low");   // 0.9 * 9.132 = 8.219
+        row("8.20 Gb/s", "fault");
+        row("0.94 Gb/s", "fault");
+        row("9.69 Gb/s", "full");  // 1.03 * 9.4148 = 9.697
+        row("9.70 Gb/s", "impossible");
+    }
+    void standings()
+    {
+        QFETCH(QString, measured);
+        QFETCH(QString, standing);
+        const auto made = judge(measured.toUtf8().constData(), "10g");
+        QCOMPARE(q(measure::code(made.standing)), standing);
+        QVERIFY(made.why.size() >= 2);
+    }
+    void theUnitThatWasMeant()
+    {
+        const auto bits = judge("1.1 Gb/s", "10g");
+        QCOMPARE(q(bits.suggestedUnit), "GB/s");  // 8.8 Gb/s
+        QVERIFY(bits.standing == Standing::Fault);
+        const auto bytes = judge("9.4 GB/s", "10g");
+        QCOMPARE(q(bytes.suggestedUnit), "Gb/s");
+        QVERIFY(bytes.standing == Standing::Impossible);
+        QCOMPARE(q(judge("117 Mb/s", "1g").suggestedUnit), "MB/s");
+        QVERIFY(judge("9.4 Gb/s", "10g").suggestedUnit.empty());
+        QVERIFY(judge("5 Gb/s", "10g").suggestedUnit.empty());  // neither reading lies in the band
+        QVERIFY(judge("3 Gb/s", "10g").suggestedUnit.empty());
+    }
+    void whatMustBeTrue()
+    {
+        const auto jumbo = judge("9.85 Gb/s", "10g");
+        QVERIFY(jumbo.standing == Standing::Impossible);
+        QVERIFY(says(jumbo, "larger packets than MTU 1500: with MTU 9000"));
+        QVERIFY(says(jumbo, "or the link runs at 25"));
+        QVERIFY(says(judge("20 Gb/s", "10g"), "25"));
+        QVERIFY(!says(judge("20 Gb/s", "10g"), "larger packets"));
+        // 3.0 x4 carries 27 to 28 Gb/s; 40 needs eight lanes of the generation before any wider one is named
+        const auto lanes = judge("40 Gb/s", "100g | pcie 3.0 x4");
+        QVERIFY(lanes.standing == Standing::Impossible && says(lanes, "another slot than thought"));
+        QVERIFY(says(judge("60 Gb/s", "hdd*6 raid6 | 100g"), "a cache answered"));
+        QVERIFY(says(judge("9.9 GB/s", "10g"), "both ends on one machine"));
+    }
+    void anErrorThatSpansStandingsIsTold()
+    {
+        const auto made = judge("10 GB in 9 s ±1", "10g");  // 8.0 to 10.0 Gb/s around 8.89
+        QVERIFY(says(made, "from fault to impossible"));
+        QVERIFY(!says(judge("9.4 Gb/s", "10g"), "with its error"));
+    }
+    void theShareIsOfTheUsual()
+    {
+        const auto made = judge("0.98 Gb/s", "hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb");
+        NEAR(made.share, 0.98 / 7.026, 1e-3);
+        QVERIFY(says(made, "file share"));
+    }
+};
+
+SOKUDO_TEST(JudgementTest)
+#include "judgement_test.moc"
