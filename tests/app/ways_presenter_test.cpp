@@ -10,6 +10,10 @@
 using namespace sokudo;
 using namespace sokudo::testing;
 
+namespace {
+plan::Plan lanternRowPlan() { return store::importJson(kb::embeddedFiles().at("starters/lantern-row.json"), "demo")->plan; }
+}  // namespace
+
 class WaysPresenterTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
@@ -174,6 +178,20 @@ private Q_SLOTS:
         desk.selection.selectRun(desk.run("yard"));  // unsafe: nothing to accept there
         QVERIFY(presenter.findings().front().clause.isEmpty());
         QVERIFY(!presenter.findings().front().caution.isEmpty());
+    }
+    void aBrokenOwnRowIsToldAndLeftOut()
+    {
+        QTemporaryDir folder;
+        store::Project project{lanternRowPlan(), {}, {}, {}};
+        project.plan = *plan::edits::putCatalogueRow(project.plan, {{4712}, "reach", {{"phy", "10gbase-sr"}, {"medium", "om4"}, {"max_length_m", "far"}}});
+        auto file = store::ProjectFile::open(folder.filePath("broken.sokudo").toStdString(), project);
+        QVERIFY(file);
+        auto loaded = (*file)->load();
+        app::Document document(knowledge(), std::move(*file), std::move(*loaded));
+        QVERIFY2(q(document.catalogueTrouble()).contains("own row"), document.catalogueTrouble().c_str());
+        QCOMPARE(&document.knowledge(), &knowledge());
+        QCOMPARE(document.analysis().links.size(), std::size_t(23));  // nothing is lost
+        QCOMPARE(document.plan().catalogue.size(), std::size_t(1));
     }
     void theOwnCatalogueJudges()
     {

@@ -92,7 +92,7 @@ void WhatIfPresenter::take(const match::WhatIf& found)
     m_headline = QString("%1: %2 reach it as they are, %3 by modules or settings, %4 by another cable, %5 not with these ports.")
                      .arg(q(text::linkRate(found.rate))).arg(count(match::Needs::Nothing)).arg(count(match::Needs::Modules)).arg(count(match::Needs::Cable)).arg(count(match::Needs::Impossible));
     if (count(match::Needs::Unknown) > 0) m_headline += QString(" %1 cannot be told yet.").arg(count(match::Needs::Unknown));
-    if (found.cost > 0 || found.minutes > 0) m_headline += QString(" In all %1 and %2 of work%3.").arg(std::lround(found.cost)).arg(minutes(found.minutes), found.unpriced > 0 ? QString(", %1 prices not known").arg(found.unpriced) : QString());
+    if (found.cost > 0 || found.minutes > 0) m_headline += QString(" In all it costs %1 and takes %2 of work%3.").arg(std::lround(found.cost)).arg(minutes(found.minutes), found.unpriced > 0 ? QString(", %1 prices not known").arg(found.unpriced) : QString());
     if (m_ticket->stopped) m_headline += QString(" Stopped after %1 of %2.").arg(found.rows.size()).arg(m_total);
     Q_EMIT changed();
 }

@@ -154,7 +154,7 @@ void addWhatIf(CLI::App& app, Context& context)
                 print(made);
             } else {
                 for (const match::WhatIfRow& row : found.rows) print(fmt::format("{}: {}; {}{}", row.title, word(row.needs), row.answer, row.cost ? fmt::format(", {:.0f}, {:.0f} min", *row.cost, row.minutes) : std::string()));
-                print(fmt::format("{} as they are, {} by modules or settings, {} by another cable, {} not with these ports; {:.0f} and {:.0f} min in all{}", found.count(match::Needs::Nothing), found.count(match::Needs::Modules), found.count(match::Needs::Cable),
+                print(fmt::format("{} as they are, {} by modules or settings, {} by another cable, {} not with these ports; in all it costs {:.0f} and takes {:.0f} min{}", found.count(match::Needs::Nothing), found.count(match::Needs::Modules), found.count(match::Needs::Cable),
                                   found.count(match::Needs::Impossible), found.cost, found.minutes, found.unpriced > 0 ? fmt::format(", without {} unknown prices", found.unpriced) : std::string()));
             }
             return found.count(match::Needs::Impossible) + found.count(match::Needs::Unknown) > 0 ? kFindings : kFine;

@@ -69,10 +69,11 @@ int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark
     selectRun(window, "c3");
     window.matchPage().showPane(ui::MatchPage::Light);
     save("match-light");
-    selectRun(window, "q1");
+    selectRun(window, "attic");
     window.matchPage().showPane(ui::MatchPage::Ways);
     settle(2500);
     save("match-ways");
+    selectRun(window, "q1");
     window.matchPage().showPane(ui::MatchPage::Piece);
     save("match-piece");
     window.matchPage().whatIfPane().ask(gigabits(10));

@@ -209,6 +209,15 @@ Watt drawOf(const LinkEnd& end, const EndChoice& choice, const kb::Supply* suppl
     return use ? draw + use->port : draw;
 }
 
+/// The device at one end that the device at the other end powers; null: none.
+const plan::Device* fedOverCable(const plan::Plan& plan, const Wish& wish)
+{
+    const plan::Device* a = plan::deviceOf(plan, wish.a);
+    const plan::Device* b = plan::deviceOf(plan, wish.b);
+    if (!a || !b) return nullptr;
+    return b->feeds == a->id ? b : a->feeds == b->id ? a : nullptr;
+}
+
 /// Everything that is bought, done and kept.
 void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combination& combination, const Build& build, const kb::KnowledgeBase& kb)
 {
@@ -259,6 +268,11 @@ void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combin
         const plan::Port* set = build.plan().ports.find(port);
         way.minutes += kMinutesPerSetting;
         way.steps.push_back(fmt::format("Set FEC of {} to {}", plan::portText(build.plan(), port), plan::code(*set->fec)));
+    }
+    if (const plan::Device* fed = fedOverCable(before, wish); fed && (combination.medium->kind != kb::MediumKind::TwistedPair || combination.a.bridge || combination.b.bridge)) {
+        const std::string power = fmt::format("{} is powered over the cable there now and needs a supply of its own", fed->name);
+        way.note += (way.note.empty() ? "" : "; ") + power;
+        way.steps.push_back(fmt::format("Give {} power of its own", fed->name));
     }
     way.cost = 0.0;
     for (const Bought& item : way.buys) way.cost = way.cost && item.price ? std::optional(*way.cost + *item.price) : std::nullopt;

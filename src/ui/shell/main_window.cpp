@@ -110,6 +110,7 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
     fillCounts();
     showBench(Survey);
     m_survey->house().setFocus();
+    if (!document.catalogueTrouble().empty()) say("Your own catalogue was left out, the shipped one judges: " + app::q(document.catalogueTrouble()));
 }
 
 MainWindow::~MainWindow()

@@ -146,6 +146,18 @@ private Q_SLOTS:
         QVERIFY(!find(found, "om3:10gbase-sr:10gbase-sr"));  // no second cable of the same kind
         QCOMPARE(kept->reaches, Length::of(300));
     }
+    void fibreBringsNoPower()
+    {
+        const plan::Plan house = lanternRow();
+        for (const match::LinkReport& report : match::judgeAll(house, knowledge())) {
+            if (report.title != "spread 20 — attic-ap 1") continue;
+            const match::Ways found = waysFor(house, *match::wishOf(house, report.link, knowledge()));
+            QVERIFY(find(found, "cat6a:none:none")->note.empty());
+            const match::Way* fibre = find(found, "om4:copper-to-sfp+:copper-to-sfp+:10gbase-sr:10gbase-sr");
+            QVERIFY(fibre && fibre->note.find("attic-ap is powered over the cable") != std::string::npos);
+            QVERIFY(std::find(fibre->steps.begin(), fibre->steps.end(), "Give attic-ap power of its own") != fibre->steps.end());
+        }
+    }
     void aConverterBridgesCopperAndFibre()
     {
         const match::Ways found = waysOf("rj45 / cat5e 60m / sfp+", 10);
