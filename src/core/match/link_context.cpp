@@ -70,6 +70,9 @@ std::vector<BitRate> linkableRates(const LinkEnd& end)
 
 bool isShared(kb::MediumKind kind) { return kind == kb::MediumKind::Coax || kind == kb::MediumKind::PowerLine || kind == kb::MediumKind::Radio; }
 
+/// 50 Gb/s over a lead from a 100G cage: two lanes of 25.78 GBd; an SFP56 cage speaks one PAM4 lane.
+bool isTwoLane(const LinkEnd& end) { return end.splits == 2 || (end.splits == 0 && end.cage && end.cage->lanes == 4 && end.cage->rate == gigabits(100)); }
+
 const kb::Phy* phyAt(const LinkEnd& end, const LinkContext& link)
 {
     if (end.module) {
@@ -81,6 +84,7 @@ const kb::Phy* phyAt(const LinkEnd& end, const LinkContext& link)
     if (!end.cage || !link.common || !link.kind) return nullptr;
     if (end.cage->family == "rj45") return link.kb.twistedPairPhy(*link.common);
     if (isShared(*link.kind)) return link.kind == kb::MediumKind::Coax ? link.kb.phy("coax-2.5") : link.kb.phy(link.kind == kb::MediumKind::Radio ? "radio" : "power-line");
+    if (link.isCaptive() && *link.common == gigabits(50) && isTwoLane(end)) return link.kb.phy("50gbase-cr2");
     return link.isCaptive() ? link.kb.directAttachPhy(*link.common) : nullptr;
 }
 

@@ -8,6 +8,11 @@ using namespace sokudo::testing;
 namespace {
 
 constexpr LinkRow kRows[] = {
+    // two lanes of 25.78 GBd: none to 2 m, BASE-R to 3 m, RS(528) to 5 m
+    {"qsfp28,split=2,can-split=yes,leg=1,fec=none / dac 2m / qsfp28,rates=50,fec=none", Verdict::Fits, 50, "fe-01"},
+    {"qsfp28,split=2,can-split=yes,leg=1,fec=none / dac 3m / qsfp28,rates=50,fec=none", Verdict::Marginal, 50, "fe-03"},
+    {"qsfp28,split=2,can-split=yes,leg=1,fec=base-r / dac 3m / qsfp28,rates=50,fec=base-r", Verdict::Fits, 50, "fe-01"},
+    {"qsfp28,split=2,can-split=yes,leg=1,fec=rs / dac 5m / qsfp28,rates=50,fec=rs", Verdict::Fits, 50, "fe-01"},
     {"sfp28:25gbase-sr,fec=rs / om4 80m / sfp28:25gbase-sr,fec=rs", Verdict::Fits, 25, "fe-01"},
     {"sfp28:25gbase-sr,fec=rs / om4 80m / sfp28:25gbase-sr,fec=none", Verdict::NoLink, -1, "fe-02"},
     {"sfp28:25gbase-sr,fec=rs / om4 80m / sfp28:25gbase-sr", Verdict::NoLink, -1, "fe-02"},

@@ -23,6 +23,12 @@ constexpr LinkRow kRows[] = {
     {"sfp+ / aoc 100m / sfp+", Verdict::Fits, 10, "da-3"},
     {"qsfp28 / aoc 30m / qsfp28", Verdict::Fits, 100, "da-3"},
     {"qsfp28 / aoc 30.001m / qsfp28", Verdict::Limited, 100, "da-3"},
+    // half of a split 100G port: two lanes of 25.78 GBd, the lengths of 25GBASE-CR
+    {"qsfp28,split=2,can-split=yes,leg=1 / dac 5m / qsfp28,rates=50", Verdict::Fits, 50, "da-1"},
+    {"qsfp28,split=2,can-split=yes,leg=1 / dac 5.001m / qsfp28,rates=50", Verdict::Marginal, 50, "fe-09"},
+    {"sfp56 / dac 3m / sfp56", Verdict::Fits, 50, "da-1"},
+    {"sfp56 / dac 3.001m / sfp56", Verdict::Marginal, 50, "fe-09"},
+    {"qsfp28,split=2,can-split=yes,leg=1 / dac 2m / sfp56", Verdict::NoLink, kNoRate, "lanes-differ"},
     {"sfp+ / dac / sfp+", Verdict::Unknown, 10, "length-unknown"},
 };
 

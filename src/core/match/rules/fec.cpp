@@ -14,7 +14,7 @@ const kb::FecMode* modeOf(const LinkEnd& end, const LinkContext& link)
     if (!end.port || !end.port->fec || *end.port->fec == plan::Fec::Auto) return nullptr;
     switch (*end.port->fec) {
     case plan::Fec::BaseR: return link.kb.fecMode("base-r");
-    case plan::Fec::Rs: return link.kb.fecMode(*link.common == gigabits(50) ? "rs544" : "rs528");
+    case plan::Fec::Rs: return link.kb.fecMode(*link.common == gigabits(50) && !(end.phy && end.phy->lanes > 1) ? "rs544" : "rs528");
     default: return link.kb.fecMode("none");
     }
 }

@@ -8,8 +8,11 @@ namespace {
 Outcomes check(const LinkContext& link)
 {
     if (!link.isCaptive() || !link.common || !link.weakest) return {};
-    const kb::Phy* phy = link.kb.directAttachPhy(*link.common);
+    const kb::Phy* phy = link.a.phy ? link.a.phy : link.kb.directAttachPhy(*link.common);
     if (!phy) return {};
+    if (link.b.phy && link.b.phy != phy)
+        return only({Verdict::NoLink, {}, "{a} speaks {phyA} and {b} {phyB}: their lanes run at different speeds", {{"a", link.a.name}, {"phyA", phy->name}, {"b", link.b.name}, {"phyB", link.b.phy->name}},
+                     link.b.phy->from, Spot::Between, "lanes-differ"});
     text::Args args{{"phy", phy->name}, {"medium", link.weakest->name}};
     if (!link.length)
         return only({Verdict::Unknown, link.common, "The length of this lead is not known: {phy} needs it", args, {"own", Certainty::Standard}, Spot::Between, "length-unknown"});
