@@ -195,15 +195,6 @@ std::string cageOf(const measure::InterfaceReading& interface)
     return most >= gigabits(25) ? "sfp28" : most >= gigabits(10) ? "sfp+" : "sfp";
 }
 
-/// A direct-attach lead is the cable of the run, not a module of the port.
-std::string moduleOf(const measure::InterfaceReading& interface)
-{
-    if (!interface.module) return {};
-    const std::string& phy = interface.module->phy;
-    const bool captive = phy == "10gsfp+cu" || phy.find("base-cr") != std::string::npos;
-    return captive ? std::string() : phy;
-}
-
 }  // namespace
 
 SurveyedHost surveyed(const measure::HostSnapshot& host, plan::PlaceId place, IdSource& ids)
@@ -229,7 +220,6 @@ SurveyedHost surveyed(const measure::HostSnapshot& host, plan::PlaceId place, Id
         port.name = interface.name;
         port.cage = cageOf(interface);
         port.rates = interface.supported;
-        port.module = moduleOf(interface);
         if (interface.mtu > 0 && interface.mtu != 1500) port.mtu = interface.mtu;
         if (interface.fec) port.fec = plan::fecFromCode(*interface.fec);
         if (interface.bus) {

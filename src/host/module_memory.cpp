@@ -3,6 +3,8 @@
 
 #include <cmath>
 
+#include <fmt/format.h>
+
 #include "core/base/text.h"
 
 namespace sokudo::host {
@@ -27,87 +29,31 @@ std::uint8_t sum(Memory m, std::size_t from, std::size_t to)
     return static_cast<std::uint8_t>(total);
 }
 
-std::string connectorName(std::uint8_t code)
+/// The set bits of the bytes from `first` to `last`, as "3.4".
+void addBits(Memory m, std::size_t first, std::size_t last, const char* place, measure::ModuleReading& made)
 {
-    switch (code) {
-    case 0x01: return "SC";
-    case 0x07: return "LC";
-    case 0x0B: return "optical pigtail";
-    case 0x0C: return "MPO";
-    case 0x21: return "copper pigtail";
-    case 0x22: return "RJ45";
-    case 0x23: return "no separable connector";
-    default: return "not told";
-    }
+    for (std::size_t at = first; at <= last; ++at)
+        for (int n = 7; n >= 0; --n)
+            if (bit(m, at, n)) made.codes.emplace_back(place, fmt::format("{}.{}", at, n));
 }
 
-struct Named { const char* name; const char* phy; };
-
-/// SFF-8024 extended compliance code; its meaning depends on the family.
-Named extendedCode(std::uint8_t code, bool quad)
+void addExtended(std::uint8_t code, measure::ModuleReading& made)
 {
-    switch (code) {
-    case 0x01: return {quad ? "100G AOC, FEC needed" : "25G AOC, FEC needed", ""};
-    case 0x02: return quad ? Named{"100GBASE-SR4", "100gbase-sr4"} : Named{"25GBASE-SR", "25gbase-sr"};
-    case 0x03: return quad ? Named{"100GBASE-LR4", "100gbase-lr4"} : Named{"25GBASE-LR", "25gbase-lr"};
-    case 0x04: return quad ? Named{"100GBASE-ER4", "100gbase-er4"} : Named{"25GBASE-ER", "25gbase-er"};
-    case 0x06: return {"100G CWDM4", "100g-cwdm4"};
-    case 0x07: return {"100G PSM4", "100g-psm4"};
-    case 0x0B: return quad ? Named{"100GBASE-CR4", "100gbase-cr4"} : Named{"25GBASE-CR CA-25G-L", "25gbase-cr"};
-    case 0x0C: return {"25GBASE-CR CA-25G-S", "25gbase-cr"};
-    case 0x0D: return {"25GBASE-CR CA-25G-N", "25gbase-cr"};
-    case 0x10: return {"40GBASE-ER4", "40gbase-er4"};
-    case 0x11: return {"4 × 10GBASE-SR", "40gbase-sr4"};
-    case 0x12: return {"40G PSM4", "40g-psm4"};
-    case 0x17: return {"100G CLR4", "100g-clr4"};
-    case 0x22: return {"100G 4WDM-10", "100g-4wdm-10"};
-    case 0x40: return {"50GBASE-CR", "50gbase-cr"};
-    case 0x41: return {"50GBASE-SR", "50gbase-sr"};
-    case 0x42: return {"50GBASE-FR", "50gbase-fr"};
-    case 0x45: return {"50GBASE-LR", "50gbase-lr"};
-    case 0x16: return {"10GBASE-T", "10gbase-t"};
-    case 0x18: return {quad ? "100G AOC" : "25G AOC", ""};
-    case 0x1C: return {"10GBASE-T, 30 m", "10gbase-t"};
-    case 0x1D: return {"5GBASE-T", "5gbase-t"};
-    case 0x1E: return {"2.5GBASE-T", "2.5gbase-t"};
-    case 0x1F: return {"40G SWDM4", "40g-swdm4"};
-    case 0x20: return {"100G SWDM4", "100g-swdm4"};
-    case 0x21: return {"100G SR-BiDi", "100g-sr-bidi"};
-    case 0x25: return {"100GBASE-DR", "100gbase-dr"};
-    case 0x26: return {"100GBASE-FR1", "100gbase-fr1"};
-    case 0x27: return {"100GBASE-LR1", "100gbase-lr1"};
-    default: return {"", ""};
-    }
+    if (code != 0) made.codes.emplace_back("sff-8024", fmt::format("{:02X}h", code));
 }
 
 double celsius(std::uint16_t raw) { return static_cast<std::int16_t>(raw) / 256.0; }
 
-Named sfpCompliance(Memory m)
-{
-    if (bit(m, 3, 4)) return {"10GBASE-SR", "10gbase-sr"};
-    if (bit(m, 3, 5)) return {"10GBASE-LR", "10gbase-lr"};
-    if (bit(m, 3, 6)) return {"10GBASE-LRM", "10gbase-lrm"};
-    if (bit(m, 3, 7)) return {"10GBASE-ER", "10gbase-er"};
-    const Named extended = extendedCode(m[36], false);
-    if (extended.name[0]) return extended;
-    if (bit(m, 8, 2)) return m[12] >= 100 ? Named{"SFP+ direct attach, passive", "10gsfp+cu"} : Named{"direct attach, passive", ""};
-    if (bit(m, 8, 3)) return {"direct attach, active", "10gsfp+cu"};
-    if (bit(m, 6, 3)) return {"1000BASE-T", "1000base-t"};
-    if (bit(m, 6, 0)) return {"1000BASE-SX", "1000base-sx"};
-    if (bit(m, 6, 1)) return {"1000BASE-LX", "1000base-lx10"};
-    if (bit(m, 6, 6)) return {"1000BASE-BX10", ""};
-    return {"not told", ""};
-}
-
 measure::ModuleReading decodeSfp(Memory m)
 {
     measure::ModuleReading made;
-    const Named compliance = sfpCompliance(m);
+    addBits(m, 3, 10, "sff-8472", made);
+    addExtended(m[36], made);
+    // Byte 12 counts 100 MBd; 255 hands over to byte 66, which counts 250 MBd.
+    if (const int rate = m[12] == 0xFF ? m[66] * 250 : m[12] * 100; rate > 0) made.symbolRate = Frequency::of(rate);
     const bool copper = bit(m, 8, 2) || bit(m, 8, 3) || m[2] == 0x21;
     made.kind = m[12] >= 250 || m[12] == 0xFF ? "SFP28" : m[12] >= 99 ? "SFP+" : "SFP";
-    made.connector = connectorName(m[2]);
-    made.compliance = compliance.name;
-    made.phy = compliance.phy;
+    made.connectorCode = m[2];
     made.maker = ascii(m, 20, 16);
     made.part = ascii(m, 40, 16);
     made.serial = ascii(m, 68, 16);
@@ -127,15 +73,6 @@ measure::ModuleReading decodeSfp(Memory m)
     return made;
 }
 
-Named qsfpCompliance(Memory m)
-{
-    if (bit(m, 131, 7)) return extendedCode(m.size() > 192 ? m[192] : 0, true);
-    if (bit(m, 131, 3)) return {"40GBASE-CR4", "40gbase-cr4"};
-    if (bit(m, 131, 2)) return {"40GBASE-SR4", "40gbase-sr4"};
-    if (bit(m, 131, 1)) return {"40GBASE-LR4", "40gbase-lr4"};
-    return {"not told", ""};
-}
-
 /// SFF-8636 byte 129: bits 7-6 classes 1 to 4; bits 1-0 classes 5 to 7.
 Watt powerClass(std::uint8_t byte)
 {
@@ -146,11 +83,11 @@ Watt powerClass(std::uint8_t byte)
 measure::ModuleReading decodeQsfp(Memory m)
 {
     measure::ModuleReading made;
-    const Named compliance = qsfpCompliance(m);
+    made.isQuad = true;
+    addBits(m, 131, 131, "sff-8636", made);
+    if (bit(m, 131, 7) && m.size() > 192) addExtended(m[192], made);
     made.kind = m[128] == 0x11 ? "QSFP28" : m[128] == 0x0D ? "QSFP+" : "QSFP";
-    made.connector = connectorName(m[130]);
-    made.compliance = compliance.name[0] ? compliance.name : "not told";
-    made.phy = compliance.phy;
+    made.connectorCode = m[130];
     made.maker = ascii(m, 148, 16);
     made.part = ascii(m, 168, 16);
     made.serial = ascii(m, 196, 16);

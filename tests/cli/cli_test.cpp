@@ -151,6 +151,25 @@ private Q_SLOTS:
         QCOMPARE(parts.status, 0);
         QVERIFY(parts.json()["modules"].toArray().size() >= 3 && parts.json()["devices"].toArray().size() >= 3);
         QVERIFY(cli({"parts", m_project}).out.contains("Cat 5e"));
+        // the demo house: two rooms on coax, the gateway in one of them
+        QCOMPARE(parts.json()["coax"].toObject()["adapters_needed"].toInt(), 2);
+        QCOMPARE(cli({"parts", m_project, "--coax-rooms", "3", "--json"}).json()["coax"].toObject()["adapters_needed"].toInt(), 4);
+        QVERIFY(!parts.json()["cards"].toArray()[0].toObject()["never_seen"].toArray().isEmpty());
+    }
+    void aDarkLinkIsLookedAtInOrder()
+    {
+        const Run dark = cli({"dark", "sfp28 rates=25 fec=rs / dac 3m class=l / sfp28 rates=25 fec=none", "--json"});
+        QCOMPARE(dark.status, 1);
+        QCOMPARE(dark.json()["next"].toString(), "fec");
+        const auto steps = dark.json()["steps"].toArray();
+        QCOMPARE(steps.size(), 4);
+        QCOMPARE(steps[0].toObject()["state"].toString(), "this is it");
+        QCOMPARE(steps[3].toObject()["state"].toString(), "ruled out");
+        QVERIFY(cli({"dark", m_project, "--link", "q1"}).out.contains("1."));
+        const Run bad = cli({"dark", m_project, "--link", "q9"});
+        QCOMPARE(bad.status, 2);
+        QVERIFY(bad.err.contains("did you mean"));
+        QVERIFY(cli({"dark", "rj45 / cat6a 3m / rj45"}).out.contains("neither end takes a module"));
     }
     void limits()
     {
@@ -285,7 +304,7 @@ private Q_SLOTS:
     void theManualNamesEveryVerb()
     {
         const QString manual = QString::fromUtf8(sourceFile("docs/sokudo-cli.1"));
-        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits", "read", "parts", "judge"}) {
+        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits", "read", "parts", "dark", "judge"}) {
             QVERIFY2(manual.contains(QString(".B ") + verb), verb);
             QCOMPARE(cli({verb, "--help"}).status, 0);
         }

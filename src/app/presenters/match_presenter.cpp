@@ -7,6 +7,7 @@
 
 #include "core/base/text.h"
 #include "core/match/clause.h"
+#include "core/match/dark_link.h"
 #include "core/plan/edits.h"
 
 namespace sokudo::app {
@@ -377,6 +378,18 @@ const match::Swap* MatchPresenter::swapOfSelected() const
     for (const match::Swap& swap : m_document.analysis().swaps)
         if (report && (swap.runs[0] == report->link.id() || swap.runs[1] == report->link.id())) return &swap;
     return nullptr;
+}
+
+std::vector<DarkStepRow> MatchPresenter::darkSteps() const
+{
+    static constexpr Verdict kMarks[] = {Verdict::NoLink, Verdict::Unknown, Verdict::Fits};
+    std::vector<DarkStepRow> rows;
+    const match::LinkReport* report = selected();
+    if (!report) return rows;
+    for (const match::DarkStep& step : match::darkLink(m_document.plan(), *report, m_document.knowledge()).steps)
+        rows.push_back({kMarks[static_cast<int>(step.state)], q(word(step.state)), q(step.row->title), q(step.because),
+                        step.state == match::StepState::Cleared ? QString() : QString("%1 (%2%3min)").arg(q(step.row->look), q(text::number(step.row->minutes)), q(text::kThin))});
+    return rows;
 }
 
 QString MatchPresenter::swapText() const { return swapOfSelected() ? q(swapOfSelected()->text) : QString(); }

@@ -31,6 +31,9 @@ struct FindingRow {
     plan::WaiverId waiver;
 };
 
+/// One step of "module seen, no link".
+struct DarkStepRow { Verdict mark; QString state, title, because, look; };
+
 /// A catalogue piece that could stand at a place of the link.
 struct CandidateRow { QString id, name, rate, reason; Verdict verdict; bool isThere; };
 
@@ -68,6 +71,8 @@ public:
     /// Accepts the finding of a clause, with a reason; a day is noted with it.
     bool accept(const QString& clause, Verdict, const QString& reason);
     bool takeBack(plan::WaiverId);
+    /// What to look at, in order, when a module is seen and there is no link; empty: neither end takes a module.
+    std::vector<DarkStepRow> darkSteps() const;
     /// What would bring this dark link and another one up by changing places; empty: nothing.
     QString swapText() const;
     bool swapThem();

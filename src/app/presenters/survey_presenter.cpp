@@ -6,7 +6,9 @@
 
 #include "app/qt_text.h"
 #include "core/measure/module_entry.h"
+#include "core/measure/module_name.h"
 #include "core/base/text.h"
+#include "core/match/parts_list.h"
 #include "core/match/run_rules.h"
 #include "core/plan/edits.h"
 #include "host/host_reader.h"
@@ -122,9 +124,12 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
     }
     made.sections.push_back(std::move(ports));
     InspectorSection slotLines{"Slots", {}};
+    const auto cards = match::cardsOf(plan(), device.id, m_document.knowledge());
     for (const plan::Slot* slot : plan::slotsOf(plan(), device.id)) {
         QString detail = slot->generation > 0 ? QString("%1.0 ×%2").arg(slot->generation).arg(slot->lanes) : QString("never read");
         if (slot->shape > slot->lanes && slot->generation > 0) detail = QString("×%1 shape, %2").arg(slot->shape).arg(detail);
+        for (const match::CardLoad& load : cards)
+            if (load.slot == slot->name && load.carries && !load.isEnough()) detail += QString("; its %1 ports together %2, the bus %3").arg(load.ports).arg(q(text::linkRate(load.sum)), q(text::rate(*load.carries, 3)));
         slotLines.lines.push_back({slot->generation == 0 && slot->card ? std::optional(Verdict::Unknown) : std::nullopt, q(slot->name), detail, slot->card ? q(slot->card->name) : QString("free"), {}, {}, slot->id});
     }
     if (!slotLines.lines.empty()) made.sections.push_back(std::move(slotLines));
@@ -295,7 +300,7 @@ InspectorContent SurveyPresenter::hostContent(const measure::HostSnapshot& host)
         else section.lines.push_back(line("slot", q(interface.bus.explanation), false));
         section.lines.push_back(line("FEC", interface.fec ? q(*interface.fec) : q(interface.fec.explanation), bool(interface.fec)));
         if (interface.module) {
-            section.lines.push_back(line("module", q(interface.module->kind + ", " + interface.module->compliance)));
+            section.lines.push_back(line("module", q(interface.module->kind + ", " + measure::nameOf(*interface.module, m_document.knowledge()).says)));
             QStringList light;
             for (PowerDbm power : interface.module->rxPower) light << q(text::power(power));
             if (!light.isEmpty()) section.lines.push_back(line("receives", light.join(", ")));

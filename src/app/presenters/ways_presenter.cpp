@@ -180,9 +180,9 @@ QStringList WaysPresenter::refused() const
 QStringList WaysPresenter::schools() const
 {
     QStringList made;
-    for (const match::SchoolHere& here : m_found.schools)
-        made << QString("<b>%1</b> %2. Or: %3. Sokudo starts from the %4: %5.")
-                    .arg(q(here.school->question), q(here.school->firstSays), q(here.school->secondSays), here.school->usualIsFirst ? "first" : "second", q(here.school->why));
+    for (const kb::School* school : m_found.schools)
+        made << QString("<b>%1</b> %2. Or: %3. Sokudo starts from %4: %5.")
+                    .arg(q(school->question), q(school->one.says), q(school->other.says), q(school->usual().name), q(school->why));
     return made;
 }
 

@@ -39,6 +39,7 @@ void addWays(CLI::App&, Context&);
 void addWhatIf(CLI::App&, Context&);
 void addCatalogue(CLI::App&, Context&);
 void addLimits(CLI::App&, Context&);
+void addDarkLink(CLI::App&, Context&);
 void addRead(CLI::App&, Context&);
 void addParts(CLI::App&, Context&);
 void addPath(CLI::App&, Context&);

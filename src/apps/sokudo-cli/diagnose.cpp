@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <CLI/CLI.hpp>
 #include <fmt/format.h>
 
-#include "cli.h"
+#include "asked.h"
 #include "core/base/text.h"
 #include "core/diagnose/inquiry.h"
 #include "core/logbook/record.h"
@@ -12,7 +11,7 @@
 namespace sokudo::cli {
 namespace {
 
-struct Options { std::string file, from, to, readFrom, readTo; std::vector<std::string> answers; bool copy = false; int most = 10; };
+struct Options : PathAsked { std::string readFrom, readTo; std::vector<std::string> answers; int most = 10; };
 
 Result<diagnose::Evidence> toldBy(const Options& given, const store::Project& project, const measure::Trial& trial, const kb::KnowledgeBase& kb)
 {
@@ -79,48 +78,44 @@ void show(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const p
     }
 }
 
+int answer(const store::Project& project, const Options& given, Context& context)
+{
+    const auto ends = pathEnds(project.plan, given.from, given.to);
+    if (!ends) return fail(ends.error());
+    const measure::TrialKind kind = given.copy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
+    const measure::Trial* newest = nullptr;
+    for (const measure::Trial& trial : project.trials)
+        if (trial.from == ends->from && trial.to == ends->to && trial.kind == kind) newest = &trial;
+    if (!newest) return fail({ErrorCode::NotFound, "no result of this kind is kept for this path; measure it, or type one with measure --typed", given.from + " to " + given.to});
+    std::map<plan::DeviceId, measure::HostSnapshot> hosts;
+    for (const auto& [root, device] : {std::pair{given.readFrom, ends->from}, {given.readTo, ends->to}}) {
+        if (root.empty()) continue;
+        auto snapshot = host::SystemHostReader(root).read();
+        if (!snapshot) return fail(snapshot.error());
+        hosts[device] = std::move(*snapshot);
+    }
+    const auto told = toldBy(given, project, *newest, context.kb);
+    if (!told) return fail(told.error());
+    const Analysis analysis = analyse(project.plan, context.kb);
+    const auto inquiry = diagnose::inquire(project.plan, context.kb, analysis, *newest, project.trials, hosts, *told);
+    if (context.json) print(toJson(inquiry, *newest, context.kb, given.most));
+    else show(inquiry, *newest, project.plan, given.most);
+    const bool slow = inquiry.expected && measure::standing(newest->rate.value, inquiry.expected->expected) >= measure::Standing::Low;
+    return slow ? kFindings : kFine;
+}
+
 }  // namespace
 
 void addDiagnose(CLI::App& app, Context& context)
 {
-    auto* verb = app.add_subcommand("diagnose", "Why is the newest result of a path slow, and what to check next?");
     auto given = std::make_shared<Options>();
-    verb->add_option("FILE", given->file, "project or exported JSON")->required();
-    verb->add_option("--from", given->from, "sending device")->required();
-    verb->add_option("--to", given->to, "receiving device")->required();
+    auto* verb = projectVerb(app, context, "diagnose", "Why is the newest result of a path slow, and what to check next?", given, &answer);
+    addEnds(*verb, *given, true);
     verb->add_flag("--copy", given->copy, "the newest file copy instead of the newest memory test");
     verb->add_option("--answer", given->answers, "what you know: flag=yes or flag=no, as often as needed");
     verb->add_option("--read-from", given->readFrom, "root folder of the sending host: / for this machine");
     verb->add_option("--read-to", given->readTo, "root folder of the receiving host");
     verb->add_option("--most", given->most, "causes to show")->check(CLI::Range(1, 100));
-    verb->callback([given, &context] {
-        context.run = [given, &context] {
-            const auto project = openProject(given->file, context);
-            if (!project) return fail(project.error());
-            const auto ends = pathEnds(project->plan, given->from, given->to);
-            if (!ends) return fail(ends.error());
-            const measure::TrialKind kind = given->copy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
-            const measure::Trial* newest = nullptr;
-            for (const measure::Trial& trial : project->trials)
-                if (trial.from == ends->from && trial.to == ends->to && trial.kind == kind) newest = &trial;
-            if (!newest) return fail({ErrorCode::NotFound, "no result of this kind is kept for this path; measure it, or type one with measure --typed", given->from + " to " + given->to});
-            std::map<plan::DeviceId, measure::HostSnapshot> hosts;
-            for (const auto& [root, device] : {std::pair{given->readFrom, ends->from}, {given->readTo, ends->to}}) {
-                if (root.empty()) continue;
-                auto snapshot = host::SystemHostReader(root).read();
-                if (!snapshot) return fail(snapshot.error());
-                hosts[device] = std::move(*snapshot);
-            }
-            const auto told = toldBy(*given, *project, *newest, context.kb);
-            if (!told) return fail(told.error());
-            const Analysis analysis = analyse(project->plan, context.kb);
-            const auto inquiry = diagnose::inquire(project->plan, context.kb, analysis, *newest, project->trials, hosts, *told);
-            if (context.json) print(toJson(inquiry, *newest, context.kb, given->most));
-            else show(inquiry, *newest, project->plan, given->most);
-            const bool slow = inquiry.expected && measure::standing(newest->rate.value, inquiry.expected->expected) >= measure::Standing::Low;
-            return slow ? kFindings : kFine;
-        };
-    });
 }
 
 }  // namespace sokudo::cli

@@ -5,9 +5,10 @@
 #include <fmt/format.h>
 
 #include "cli.h"
-#include "core/measure/module_entry.h"
 #include "core/base/text.h"
 #include "core/logbook/record.h"
+#include "core/measure/module_entry.h"
+#include "core/measure/module_name.h"
 #include "core/plan/edits.h"
 #include "host/host_reader.h"
 #include "store/project_file.h"
@@ -24,9 +25,10 @@ Json readingJson(const measure::Reading<T>& reading, Show show)
     return {{"why_not", reading.explanation}};
 }
 
-Json moduleJson(const measure::ModuleReading& module)
+Json moduleJson(const measure::ModuleReading& module, const kb::KnowledgeBase& kb)
 {
-    Json made{{"kind", module.kind}, {"connector", module.connector}, {"compliance", module.compliance}, {"phy", module.phy}, {"checksum_good", module.checksumGood}};
+    const measure::ModuleName name = measure::nameOf(module, kb);
+    Json made{{"kind", module.kind}, {"connector", name.connector}, {"compliance", name.says}, {"phy", name.phy ? name.phy->id : ""}, {"checksum_good", module.checksumGood}};
     if (module.wavelengthNm) made["wavelength_nm"] = *module.wavelengthNm;
     if (module.copperLength) made["copper_length_m"] = module.copperLength->in();
     if (module.celsius) made["temperature_c"] = *module.celsius;
@@ -35,7 +37,7 @@ Json moduleJson(const measure::ModuleReading& module)
     return made;
 }
 
-Json toJson(const measure::HostSnapshot& host)
+Json toJson(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
 {
     Json made{{"name", host.name}, {"cores", host.cores}, {"max_clock_ghz", host.maxClockGhz ? Json(*host.maxClockGhz) : Json(nullptr)}, {"interfaces", Json::array()}};
     for (const auto& interface : host.interfaces) {
@@ -46,14 +48,14 @@ Json toJson(const measure::HostSnapshot& host)
         one["bus"] = readingJson(interface.bus, [](const measure::BusState& bus) {
             return Json{{"generation", bus.generation}, {"lanes", bus.lanes}, {"card_generation", bus.cardGeneration}, {"card_lanes", bus.cardLanes}, {"slot_generation", bus.slotGeneration}, {"slot_lanes", bus.slotLanes}};
         });
-        one["module"] = readingJson(interface.module, moduleJson);
+        one["module"] = readingJson(interface.module, [&kb](const measure::ModuleReading& module) { return moduleJson(module, kb); });
         for (BitRate rate : interface.supported) one["supported_bps"].push_back(rate.steps());
         made["interfaces"].push_back(one);
     }
     return made;
 }
 
-void show(const measure::HostSnapshot& host)
+void show(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
 {
     print(fmt::format("{}: {} cores{}", host.name, host.cores, host.maxClockGhz ? ", up to " + text::number(*host.maxClockGhz, 3) + " GHz" : std::string()));
     for (const auto& interface : host.interfaces) {
@@ -74,7 +76,8 @@ void show(const measure::HostSnapshot& host)
         }
         std::string light;
         for (PowerDbm power : interface.module->rxPower) light += (light.empty() ? ", receives " : " ") + text::power(power);
-        line("module", fmt::format("{}, {}, {}{}", interface.module->kind, interface.module->compliance, interface.module->connector, light));
+        const measure::ModuleName name = measure::nameOf(*interface.module, kb);
+        line("module", fmt::format("{}, {}, {}{}", interface.module->kind, name.says, name.connector, light));
     }
 }
 
@@ -113,8 +116,8 @@ void addHost(CLI::App& app, Context& context)
         context.run = [given, &context] {
             const auto snapshot = host::SystemHostReader(given->root).read();
             if (!snapshot) return fail(snapshot.error());
-            if (context.json) print(toJson(*snapshot));
-            else show(*snapshot);
+            if (context.json) print(toJson(*snapshot, context.kb));
+            else show(*snapshot, context.kb);
             return given->add.empty() ? kFine : addTo(*given, *snapshot, context);
         };
     });

@@ -1,18 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <CLI/CLI.hpp>
-#include <fmt/format.h>
-
-#include "cli.h"
+#include "asked.h"
 #include "core/base/text.h"
 #include "core/diagnose/judgement.h"
-#include "core/expect/path_expectation.h"
 #include "core/measure/parse_result.h"
 #include "core/quick/path_line.h"
 
 namespace sokudo::cli {
 namespace {
 
-struct Options { std::string measured, file, line, from, to, protocol; bool copy = false; int streams = 1; };
+struct Options : PathAsked { std::string measured, line; };
 
 Result<expect::Expectation> expected(const Options& given, Context& context)
 {
@@ -20,10 +16,9 @@ Result<expect::Expectation> expected(const Options& given, Context& context)
     if (given.file.empty() || given.from.empty() || given.to.empty()) return failure(ErrorCode::BadInput, "say which path: --path \"LINE\", or FILE with --from A --to B");
     const auto project = openProject(given.file, context);
     if (!project) return tl::unexpected(project.error());
-    const auto ends = pathEnds(project->plan, given.from, given.to);
-    if (!ends) return tl::unexpected(ends.error());
-    const match::Reports links = match::judgeAll(project->plan, context.kb);
-    return expect::expectation(project->plan, context.kb, links, {ends->from, ends->to, given.copy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory, given.streams, given.protocol});
+    const auto question = questionOf(project->plan, given);
+    if (!question) return tl::unexpected(question.error());
+    return expect::expectation(project->plan, context.kb, match::judgeAll(project->plan, context.kb), *question);
 }
 
 int answer(const Options& given, Context& context)
@@ -55,11 +50,8 @@ void addJudge(CLI::App& app, Context& context)
     verb->add_option("MEASURED", given->measured, "such as \"1.15 GB/s\" or \"3 GiB in 27 s ±1\"")->required();
     verb->add_option("FILE", given->file, "project or exported JSON, with --from and --to");
     verb->add_option("--path", given->line, "a path line, such as \"10g | pcie 3.0 x4\"");
-    verb->add_option("--from", given->from, "name of the sending device");
-    verb->add_option("--to", given->to, "name of the receiving device");
-    verb->add_flag("--copy", given->copy, "a file copy instead of memory to memory");
-    verb->add_option("--protocol", given->protocol, "file share of the copy");
-    verb->add_option("--streams", given->streams, "parallel streams")->check(CLI::Range(1, 64));
+    addEnds(*verb, *given, false);
+    addTraffic(*verb, *given);
     verb->callback([given, &context] { context.run = [given, &context] { return answer(*given, context); }; });
 }
 

@@ -1,20 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <random>
 
-#include <CLI/CLI.hpp>
 #include <fmt/format.h>
 
-#include "cli.h"
+#include "asked.h"
 #include "core/base/text.h"
 #include "core/match/ways.h"
 #include "core/match/what_if.h"
-#include "core/quick/link_line.h"
 
 namespace sokudo::cli {
 namespace {
 
-struct WayOptions {
-    std::string file, line, link, by = "cheapest";
+struct WayOptions : LinkAsked {
+    std::string by = "cheapest";
     double gigabit = 0, metres = 0;
     bool wall = false, all = false;
 };
@@ -51,25 +49,9 @@ std::string toText(const match::Ways& found, match::Preference by, bool all)
     }
     for (const match::NoWay& no : found.noWays) made += fmt::format("\nnot {}: {}", no.medium, no.why);
     if (!found.noWays.empty()) made += "\n";
-    for (const match::SchoolHere& school : found.schools)
-        made += fmt::format("\n{}\n  {}\n  {}\n  Sokudo starts from the {} one: {}\n", school.school->question, school.school->firstSays, school.school->secondSays, school.school->usualIsFirst ? "first" : "second", school.school->why);
+    for (const kb::School* school : found.schools)
+        made += fmt::format("\n{}\n  {}\n  {}\n  Sokudo starts from {}: {}\n", school->question, school->one.says, school->other.says, school->usual().name, school->why);
     return made;
-}
-
-/// The link named by one of its runs or by its title.
-Result<match::ReportPtr> linkCalled(const match::Reports& reports, const plan::Plan& plan, const std::string& name)
-{
-    std::vector<std::string> known;
-    for (std::size_t i = 0; i < reports.size(); ++i) {
-        for (plan::RunId id : reports[i].link.runs)
-            if (const plan::Run* run = plan.runs.find(id)) {
-                if (text::lower(run->label) == text::lower(name)) return reports.row(i);
-                known.push_back(run->label);
-            }
-        if (text::lower(reports[i].title) == text::lower(name)) return reports.row(i);
-    }
-    const std::string near = text::nearest(name, known);
-    return failure(ErrorCode::NotFound, fmt::format("there is no run or link “{}”{}", name, near.empty() ? "; sokudo-cli check FILE lists them" : "; did you mean " + near + "?"));
 }
 
 int answer(const plan::Plan& plan, const match::LinkReport& report, const WayOptions& given, const Context& context)
@@ -87,8 +69,8 @@ int answer(const plan::Plan& plan, const match::LinkReport& report, const WayOpt
         Json made{{"rate_bps", found.wish.rate.steps()}, {"asked_bps", (found.asked ? *found.asked : found.wish.rate).steps()}, {"length_m", found.wish.length.in()}, {"through_wall", found.wish.throughWall}, {"tried", found.tried}, {"order", explains(*by)}, {"ways", Json::array()}, {"not", Json::array()}, {"schools", Json::array()}};
         for (const match::Way& way : found.ways) made["ways"].push_back(toJson(way));
         for (const match::NoWay& no : found.noWays) made["not"].push_back({{"medium", plain(no.medium)}, {"why", plain(no.why)}});
-        for (const match::SchoolHere& school : found.schools)
-            made["schools"].push_back({{"question", school.school->question}, {"first", school.school->firstSays}, {"second", school.school->secondSays}, {"usual", school.school->usualIsFirst ? "first" : "second"}, {"why", school.school->why}});
+        for (const kb::School* school : found.schools)
+            made["schools"].push_back({{"question", school->question}, {"views", {{{"name", school->one.name}, {"says", school->one.says}}, {{"name", school->other.name}, {"says", school->other.says}}}}, {"usual", school->usual().name}, {"why", school->why}});
         print(made);
     } else {
         print(toText(found, *by, given.all));
@@ -102,64 +84,52 @@ void addWays(CLI::App& app, Context& context)
 {
     auto* verb = app.add_subcommand("ways", "Every cable and module set that makes a link, proved and ranked");
     auto given = std::make_shared<WayOptions>();
-    verb->add_option("FILE", given->file, "project, exported JSON, or a line as for link")->required();
-    verb->add_option("--link", given->link, "label of a run or title of a link in the project");
+    addLinkAsked(*verb, *given);
     verb->add_option("--rate", given->gigabit, "wanted rate in Gb/s; without it what the ports could do")->check(CLI::PositiveNumber);
     verb->add_flag("--wall", given->wall, "through a wall, even within one room");
     verb->add_option("--by", given->by, "cheapest, least-work, most-headroom or coolest");
     verb->add_flag("--all", given->all, "show every way");
     verb->callback([given, &context] {
         context.run = [given, &context] {
-            if (given->file.find('/') != std::string::npos && given->link.empty()) {
-                const auto plan = quick::planFromLinkLine(given->file, context.kb);
-                if (!plan) return fail(plan.error());
-                // The ends of a line stand in one place unless a wall or a building parts them.
-                const match::Reports reports = match::judgeAll(*plan, context.kb);
-                if (reports.empty()) return fail({ErrorCode::BadInput, "the line makes no link", given->file});
-                return answer(*plan, reports.front(), *given, context);
-            }
-            const auto project = openProject(given->file, context);
-            if (!project) return fail(project.error());
-            if (given->link.empty()) return fail({ErrorCode::BadInput, "say which link: --link LABEL", ""});
-            const match::Reports reports = match::judgeAll(project->plan, context.kb);
-            const auto report = linkCalled(reports, project->plan, given->link);
-            if (!report) return fail(report.error());
-            return answer(project->plan, **report, *given, context);
+            const auto found = linkAsked(*given, context);
+            return found ? answer(found->plan, *found->report, *given, context) : fail(found.error());
         };
     });
 }
 
+namespace {
+
+struct WhatIfOptions { std::string file, by = "cheapest"; double gigabit = 10; };
+
+int answerWhatIf(const store::Project& project, const WhatIfOptions& given, Context& context)
+{
+    const auto by = match::preferenceFromCode(given.by);
+    if (!by) return fail({ErrorCode::BadInput, "--by needs cheapest, least-work, most-headroom or coolest", given.by});
+    const match::Reports reports = match::judgeAll(project.plan, context.kb);
+    std::vector<match::ReportPtr> links;
+    for (std::size_t i = 0; i < reports.size(); ++i) links.push_back(reports.row(i));
+    const match::WhatIf found = match::whatIf(project.plan, links, gigabits(given.gigabit), *by, context.kb);
+    if (context.json) {
+        Json made{{"rate_bps", found.rate.steps()}, {"cost", found.cost}, {"minutes", found.minutes}, {"unpriced", found.unpriced}, {"links", Json::array()}};
+        for (const match::WhatIfRow& row : found.rows)
+            made["links"].push_back({{"title", row.title}, {"needs", word(row.needs)}, {"rate_bps", row.now ? Json(row.now->steps()) : Json(nullptr)}, {"answer", plain(row.answer)}, {"cost", row.cost ? Json(*row.cost) : Json(nullptr)}, {"minutes", row.minutes}});
+        print(made);
+    } else {
+        for (const match::WhatIfRow& row : found.rows) print(fmt::format("{}: {}; {}{}", row.title, word(row.needs), row.answer, row.cost ? fmt::format(", {:.0f}, {:.0f} min", *row.cost, row.minutes) : std::string()));
+        print(fmt::format("{} as they are, {} by modules or settings, {} by another cable, {} not with these ports; in all it costs {:.0f} and takes {:.0f} min{}", found.count(match::Needs::Nothing), found.count(match::Needs::Modules), found.count(match::Needs::Cable),
+                          found.count(match::Needs::Impossible), found.cost, found.minutes, found.unpriced > 0 ? fmt::format(", without {} unknown prices", found.unpriced) : std::string()));
+    }
+    return found.count(match::Needs::Impossible) + found.count(match::Needs::Unknown) > 0 ? kFindings : kFine;
+}
+
+}  // namespace
+
 void addWhatIf(CLI::App& app, Context& context)
 {
-    struct Options { std::string file, by = "cheapest"; double gigabit = 10; };
-    auto* verb = app.add_subcommand("what-if", "What every link of a project needs for a rate");
-    auto given = std::make_shared<Options>();
-    verb->add_option("FILE", given->file, "project or exported JSON")->required();
+    auto given = std::make_shared<WhatIfOptions>();
+    auto* verb = projectVerb(app, context, "what-if", "What every link of a project needs for a rate", given, &answerWhatIf);
     verb->add_option("--rate", given->gigabit, "wanted rate in Gb/s")->required()->check(CLI::PositiveNumber);
     verb->add_option("--by", given->by, "cheapest, least-work, most-headroom or coolest");
-    verb->callback([given, &context] {
-        context.run = [given, &context] {
-            const auto project = openProject(given->file, context);
-            if (!project) return fail(project.error());
-            const auto by = match::preferenceFromCode(given->by);
-            if (!by) return fail({ErrorCode::BadInput, "--by needs cheapest, least-work, most-headroom or coolest", given->by});
-            const match::Reports reports = match::judgeAll(project->plan, context.kb);
-            std::vector<match::ReportPtr> links;
-            for (std::size_t i = 0; i < reports.size(); ++i) links.push_back(reports.row(i));
-            const match::WhatIf found = match::whatIf(project->plan, links, gigabits(given->gigabit), *by, context.kb);
-            if (context.json) {
-                Json made{{"rate_bps", found.rate.steps()}, {"cost", found.cost}, {"minutes", found.minutes}, {"unpriced", found.unpriced}, {"links", Json::array()}};
-                for (const match::WhatIfRow& row : found.rows)
-                    made["links"].push_back({{"title", row.title}, {"needs", word(row.needs)}, {"rate_bps", row.now ? Json(row.now->steps()) : Json(nullptr)}, {"answer", plain(row.answer)}, {"cost", row.cost ? Json(*row.cost) : Json(nullptr)}, {"minutes", row.minutes}});
-                print(made);
-            } else {
-                for (const match::WhatIfRow& row : found.rows) print(fmt::format("{}: {}; {}{}", row.title, word(row.needs), row.answer, row.cost ? fmt::format(", {:.0f}, {:.0f} min", *row.cost, row.minutes) : std::string()));
-                print(fmt::format("{} as they are, {} by modules or settings, {} by another cable, {} not with these ports; in all it costs {:.0f} and takes {:.0f} min{}", found.count(match::Needs::Nothing), found.count(match::Needs::Modules), found.count(match::Needs::Cable),
-                                  found.count(match::Needs::Impossible), found.cost, found.minutes, found.unpriced > 0 ? fmt::format(", without {} unknown prices", found.unpriced) : std::string()));
-            }
-            return found.count(match::Needs::Impossible) + found.count(match::Needs::Unknown) > 0 ? kFindings : kFine;
-        };
-    });
 }
 
 }  // namespace sokudo::cli

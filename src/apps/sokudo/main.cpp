@@ -119,6 +119,8 @@ int main(int argc, char** argv)
             std::printf("start to first painted window: %lld ms\n", static_cast<long long>(sinceStart.elapsed()));
             QApplication::quit();
         });
+    } else {
+        window.warmUp();
     }
     return QApplication::exec();
 }

@@ -157,10 +157,11 @@ void trade(const KnowledgeBase& kb, Complaints& out)
         if (!kb.cage(row.fromCage) || !kb.cage(row.toCage)) out.push_back(fmt::format("bridges.csv: {} names an unknown cage", row.id));
         const std::string trait = row.trait.substr(0, row.trait.find('='));
         if (!trait.empty() && !kb.traitKind(trait)) out.push_back(fmt::format("bridges.csv: {} states the unknown value {}", row.id, trait));
+        if (!kb.medium(row.cordMedium) || !kb.supply(row.cordMedium)) out.push_back(fmt::format("bridges.csv: the cord of {} is of the unknown medium {}", row.id, row.cordMedium));
     }
     for (const School& row : kb.schools)
-        for (const auto* media : {&row.first, &row.second})
-            for (const std::string& medium : *media)
+        for (const View* view : {&row.one, &row.other})
+            for (const std::string& medium : view->media)
                 if (!kb.medium(medium)) out.push_back(fmt::format("schools.csv: {} names the unknown medium {}", row.id, medium));
     for (const BreakOut& row : kb.breakOuts) {
         const Cage* cage = kb.cage(row.cage);
@@ -169,10 +170,21 @@ void trade(const KnowledgeBase& kb, Complaints& out)
         for (const std::string& phy : text::words(row.legPhys))
             if (const Phy* leg = kb.phy(phy); !leg || leg->rate != row.legRate) out.push_back(fmt::format("break_outs.csv: {} does not run at the leg rate of {}", phy, row.id));
     }
-    for (const CageAdapter& row : kb.cageAdapters)
+    for (const BreakOut& row : kb.breakOuts)
+        for (const std::string& phy : row.modulePhys)
+            if (!kb.phy(phy)) out.push_back(fmt::format("break_outs.csv: {} names the unknown phy {}", row.id, phy));
+    const TraitKind* adapter = kb.traitKind("adapter");
+    for (const CageAdapter& row : kb.cageAdapters) {
         if (!kb.cage(row.outer) || !kb.cage(row.inner)) out.push_back(fmt::format("cage_adapters.csv: {} names an unknown cage", row.id));
-    for (const ModuleCode& row : kb.moduleCodes)
-        if (!kb.phy(row.phy)) out.push_back(fmt::format("module_codes.csv: unknown phy {}", row.phy));
+        if (adapter && std::find(adapter->choices.begin(), adapter->choices.end(), row.id) == adapter->choices.end()) out.push_back(fmt::format("traits.csv: adapter does not offer {}", row.id));
+    }
+    for (const ModuleCode& row : kb.moduleCodes) {
+        const Phy* phy = kb.phy(row.phy);
+        if (!row.phy.empty() && !phy) out.push_back(fmt::format("module_codes.csv: unknown phy {}", row.phy));
+        if (phy && (row.family == "qsfp") != phy->cage.starts_with("qsfp")) out.push_back(fmt::format("module_codes.csv: {} of family {} does not go into a cage of it", row.phy, row.family));
+    }
+    for (const char* needed : {"module", "setting"})
+        if (!kb.labour(needed)) out.push_back(fmt::format("labours.csv: the row {} is missing", needed));
     for (const AcceptanceLine& row : kb.acceptance)
         if (!kb.medium(row.medium) || row.low >= row.high) out.push_back(fmt::format("acceptance.csv: a {} row of {} does not hold", row.kind, row.medium));
     for (const MediumNote& row : kb.mediumNotes)
@@ -181,6 +193,10 @@ void trade(const KnowledgeBase& kb, Complaints& out)
     sourcesResolve(kb, kb.marks, "marks.csv", out);
     sourcesResolve(kb, kb.mediumNotes, "medium_notes.csv", out);
     uniqueIds(kb.bridges, "bridges.csv", out);
+    uniqueIds(kb.labours, "labours.csv", out);
+    sourcesResolve(kb, kb.labours, "labours.csv", out);
+    uniqueIds(kb.darkLinkSteps, "dark_link_steps.csv", out);
+    sourcesResolve(kb, kb.darkLinkSteps, "dark_link_steps.csv", out);
     uniqueIds(kb.schools, "schools.csv", out);
     uniqueIds(kb.connectors, "connectors.csv", out);
     uniqueIds(kb.breakOuts, "break_outs.csv", out);

@@ -55,6 +55,36 @@ const ModuleKind* KnowledgeBase::module(std::string_view id) const
 }
 const PhyUse* KnowledgeBase::phyUse(std::string_view phy) const { return byPhy(phyUses, phy); }
 const Connector* KnowledgeBase::connector(std::string_view id) const { return byId(connectors, id); }
+const Mark* KnowledgeBase::mark(std::string_view id) const { return byId(marks, id); }
+const Labour* KnowledgeBase::labour(std::string_view id) const { return byId(labours, id); }
+const CageAdapter* KnowledgeBase::cageAdapter(std::string_view id) const { return byId(cageAdapters, id); }
+
+const BreakOut* KnowledgeBase::breakOut(std::string_view cage, int legs) const
+{
+    const auto at = std::find_if(breakOuts.begin(), breakOuts.end(), [&](const BreakOut& row) { return row.cage == cage && row.legs == legs; });
+    return at == breakOuts.end() ? nullptr : &*at;
+}
+
+const FibreJoint* KnowledgeBase::fibreJoint(std::string_view what, std::string_view first, std::string_view second) const
+{
+    const auto at = std::find_if(fibreJoints.begin(), fibreJoints.end(), [&](const FibreJoint& row) {
+        return row.what == what && ((row.first == first && row.second == second) || (row.first == second && row.second == first));
+    });
+    return at == fibreJoints.end() ? nullptr : &*at;
+}
+
+const TwistedPairCase* KnowledgeBase::twistedPairCase(std::string_view phy, std::string_view medium, Length length, bool bundled) const
+{
+    const auto names = [](const std::vector<std::string>& list, std::string_view id) {
+        return std::any_of(list.begin(), list.end(), [id](const std::string& entry) { return entry == "*" || entry == id; });
+    };
+    for (const TwistedPairCase& row : twistedPairs) {
+        if (row.bundle == (bundled ? "loose" : "bundled") || (row.upTo && length > *row.upTo)) continue;
+        if (names(row.phys, phy) && names(row.media, medium)) return &row;
+    }
+    return nullptr;
+}
+
 const MediumNote* KnowledgeBase::mediumNote(std::string_view medium) const
 {
     const auto at = std::find_if(mediumNotes.begin(), mediumNotes.end(), [medium](const MediumNote& row) { return row.medium == medium; });

@@ -230,6 +230,8 @@ struct KnowledgeBase {
     std::vector<PhyUse> phyUses;
     std::vector<Bridge> bridges;
     std::vector<School> schools;
+    std::vector<Labour> labours;
+    std::vector<DarkLinkStep> darkLinkSteps;
     std::vector<Connector> connectors;
     std::vector<BreakOut> breakOuts;
     std::vector<CageAdapter> cageAdapters;
@@ -281,6 +283,14 @@ struct KnowledgeBase {
     const PhyUse* phyUse(std::string_view phy) const;
     const Connector* connector(std::string_view id) const;
     const MediumNote* mediumNote(std::string_view medium) const;
+    const Mark* mark(std::string_view id) const;
+    const Labour* labour(std::string_view id) const;
+    /// How a port in this cage is split into so many legs; null: it is not made for that.
+    const BreakOut* breakOut(std::string_view cage, int legs) const;
+    const CageAdapter* cageAdapter(std::string_view id) const;
+    const FibreJoint* fibreJoint(std::string_view what, std::string_view first, std::string_view second = {}) const;
+    /// The first line of the planning table that covers such a channel; null: none.
+    const TwistedPairCase* twistedPairCase(std::string_view phy, std::string_view medium, Length, bool bundled) const;
     /// The 10GBASE-T style PHY that runs at `rate` on twisted pair.
     const Phy* twistedPairPhy(BitRate rate) const;
     /// The direct-attach PHY of a cage family at `rate`.

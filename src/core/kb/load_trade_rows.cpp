@@ -24,25 +24,34 @@ PhyUse phyUseRow(RowReader& row) { return {row.text("phy"), row.number("microsec
 
 Bridge bridgeRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), row.text("from_cage"), row.text("to_cage"), row.text("trait"), row.maybeNumber("price"), Watt::of(row.number("watts")),
+    return {row.text("id"), row.text("name"), row.text("from_cage"), row.text("to_cage"), row.text("trait"), row.text("cord_medium"), row.metres("cord_m"), row.maybeNumber("price"), Watt::of(row.number("watts")),
             row.number("microseconds"), row.number("minutes"), row.provenance()};
 }
 
 School schoolRow(RowReader& row)
 {
-    School made{row.text("id"), row.text("question"), row.words("first_media"), row.words("second_media"), row.text("first_says"), row.text("second_says"), row.text("usual") == "first", row.text("why")};
-    if (row.text("usual") != "first" && row.text("usual") != "second") row.complain("column usual needs first or second");
+    const auto view = [&](const char* name, const char* says, const char* media) { return View{row.text(name), row.text(says), row.words(media)}; };
+    School made{row.text("id"), row.text("question"), view("one_name", "one_says", "one_media"), view("other_name", "other_says", "other_media"), true, row.text("why")};
+    made.usualIsOne = row.text("usual") == made.one.name;
+    if (!made.usualIsOne && row.text("usual") != made.other.name) row.complain("column usual needs " + made.one.name + " or " + made.other.name);
     made.upTo = row.maybeMetres("up_to_m");
     if (!row.text("at_least_gbps").empty()) made.atLeast = row.gigabit("at_least_gbps");
     made.from = row.provenance();
     return made;
 }
 
+Labour labourRow(RowReader& row) { return {row.text("id"), row.text("what"), row.number("minutes"), row.provenance()}; }
+
+DarkLinkStep darkLinkStepRow(RowReader& row)
+{
+    return {row.text("id"), row.text("title"), row.text("look"), row.text("on"), row.gigabit("at_least_gbps"), row.words("rules"), row.words("needs"), row.number("minutes"), row.provenance()};
+}
+
 Connector connectorRow(RowReader& row) { return {row.text("id"), row.text("name"), row.whole("fibres"), row.text("eeprom_code"), row.text("note"), row.provenance()}; }
 
 BreakOut breakOutRow(RowReader& row)
 {
-    return {row.text("id"), row.text("cage"), row.whole("legs"), row.gigabit("leg_gbps"), row.text("leg_cage"), row.text("leg_phys"), row.text("host_must"), row.text("not_with"), row.provenance()};
+    return {row.text("id"), row.text("cage"), row.whole("legs"), row.gigabit("leg_gbps"), row.text("leg_cage"), row.text("leg_phys"), row.words("module_phys"), row.text("host_must"), row.text("not_with"), row.provenance()};
 }
 
 CageAdapter cageAdapterRow(RowReader& row) { return {row.text("id"), row.text("name"), row.text("outer"), row.text("inner"), row.whole("lanes"), row.text("note"), row.provenance()}; }
@@ -52,7 +61,16 @@ FibreJoint fibreJointRow(RowReader& row)
     return {row.text("id"), row.text("what"), row.text("first"), row.text("second"), row.verdict("verdict"), row.text("text"), row.provenance()};
 }
 
-ModuleCode moduleCodeRow(RowReader& row) { return {row.text("phy"), row.text("link_mode"), row.text("place"), row.text("code"), row.provenance()}; }
+ModuleCode moduleCodeRow(RowReader& row)
+{
+    ModuleCode made{row.text("family"), row.text("place"), row.text("code"), {}, {}, {}, row.text("phy"), row.text("says"), row.text("link_mode"), {}};
+    if (made.family != "sfp" && made.family != "qsfp") row.complain("column family needs sfp or qsfp");
+    if (!row.text("nm").empty()) made.nm = row.whole("nm");
+    if (const auto least = row.maybeNumber("least_mbd")) made.least = Frequency::of(*least);
+    if (const auto most = row.maybeNumber("most_mbd")) made.most = Frequency::of(*most);
+    made.from = row.provenance();
+    return made;
+}
 
 AcceptanceLine acceptanceRow(RowReader& row)
 {
@@ -78,6 +96,8 @@ void loadTradeRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& 
     readRows(files, "phy_uses.csv", kb.phyUses, phyUseRow, error);
     readRows(files, "bridges.csv", kb.bridges, bridgeRow, error);
     readRows(files, "schools.csv", kb.schools, schoolRow, error);
+    readRows(files, "labours.csv", kb.labours, labourRow, error);
+    readRows(files, "dark_link_steps.csv", kb.darkLinkSteps, darkLinkStepRow, error);
     readRows(files, "connectors.csv", kb.connectors, connectorRow, error);
     readRows(files, "break_outs.csv", kb.breakOuts, breakOutRow, error);
     readRows(files, "cage_adapters.csv", kb.cageAdapters, cageAdapterRow, error);

@@ -20,6 +20,7 @@ struct BreakOut {
     int legs = 0;
     BitRate legRate;
     std::string legCage, legPhys;  ///< cages of the far ends; PHYs of the legs, blanks between
+    std::vector<std::string> modulePhys;  ///< PHYs whose modules or leads bring their lanes out apart
     std::string hostMust, notWith;
     Provenance from;
 };
@@ -42,8 +43,16 @@ struct Mark {
 /// How a category or grade is built, in words, for someone with a cut end in hand.
 struct MediumNote { std::string medium, build, mechanics; Provenance from; };
 
-/// What a module's memory says for a PHY. `place` is compliance, extended or cable; `code` a bit "3.4" or a byte "02h".
-struct ModuleCode { std::string phy, linkMode, place, code; Provenance from; };
+/// What a module's memory says for a PHY. The first row that fits a module names it.
+struct ModuleCode {
+    std::string family;           ///< sfp or qsfp: a code means another thing in the other
+    std::string place, code;      ///< place sff-8472, sff-8636 or sff-8024; code a bit "3.4" or a byte "02h"; empty: by the bit rate alone
+    std::optional<int> nm;        ///< only at this wavelength
+    std::optional<Frequency> least, most;  ///< only with a nominal symbol rate in this range, MBd
+    std::string phy;              ///< id in phys.csv; empty: a part without a PHY of its own, such as an active cable
+    std::string says, linkMode;
+    Provenance from;
+};
 
 /// One straight run of an acceptance limit of TIA-568.2: `a + b·log10(f/over)` dB from `low` to `high` MHz.
 struct AcceptanceLine {

@@ -41,21 +41,43 @@ struct Bridge {
     std::string id, name;
     std::string fromCage, toCage;  ///< ids in cages.csv
     std::string trait;             ///< "coax-version=2.5", stated on the far port; may be empty
+    std::string cordMedium;        ///< the cord between the port and the box
+    Length cord;
     std::optional<double> price;
     Watt power;
     double microseconds = 0, minutes = 0;
     Provenance from;
 };
 
+/// Work that is the same for every part.
+struct Labour { std::string id, what; double minutes = 0; Provenance from; };
+
+/// One answer to a question on which practitioners differ.
+struct View {
+    std::string name, says;
+    std::vector<std::string> media;  ///< what stands for this answer
+};
+
 /// A question on which practitioners differ: both answers, the one Sokudo puts first, and why.
 struct School {
     std::string id, question;
-    std::vector<std::string> first, second;  ///< the media that stand for each answer
-    std::string firstSays, secondSays;
-    bool usualIsFirst = true;
+    View one, other;
+    bool usualIsOne = true;
     std::string why;
+    const View& usual() const { return usualIsOne ? one : other; }
     std::optional<Length> upTo;   ///< asked only up to this length
     std::optional<BitRate> atLeast;
+    Provenance from;
+};
+
+/// One thing to look at, in order, when a module is seen and there is no link.
+struct DarkLinkStep {
+    std::string id, title, look;
+    std::string on;                  ///< lead, fibre, any
+    BitRate atLeast;                 ///< asked only of links that want so much
+    std::vector<std::string> rules;  ///< the rules that know
+    std::vector<std::string> needs;  ///< what must be stated before they can clear it: fec, rates, class, light
+    double minutes = 0;
     Provenance from;
 };
 

@@ -38,7 +38,7 @@ LinkEnd endAt(const plan::Plan& plan, plan::PortId id, const kb::KnowledgeBase& 
     // Split lanes run at their share of the port; an adapter leaves one lane of it.
     if (end.splits > 0 && end.port->rates.empty() && !end.port->forced)
         for (BitRate& rate : end.hostRates) rate = BitRate::fromSteps(rate.steps() / end.splits);
-    if (end.is("adapter", "qsfp-to-sfp") && end.port->rates.empty() && end.cage)
+    if (end.cage && end.port->rates.empty() && kb.cageAdapter(end.word("adapter")))
         for (BitRate& rate : end.hostRates) rate = BitRate::fromSteps(rate.steps() / end.cage->lanes);
     if (const auto port = end.port->traits.as<BitRate>("adapter-port")) end.hostRates = {*port};
     if (const auto group = end.port->traits.as<BitRate>("group-rate"))
@@ -204,6 +204,12 @@ LinkContext linkContext(const plan::Plan& plan, const plan::Link& traced, const 
     link.a.phy = phyAt(link.a, link);
     link.b.phy = phyAt(link.b, link);
     return link;
+}
+
+TrainedBus trainedBus(const plan::Slot& slot)
+{
+    const plan::Card card = slot.card.value_or(plan::Card{});
+    return {card.generation > 0 ? std::min(card.generation, slot.generation) : slot.generation, card.lanes > 0 ? std::min(card.lanes, slot.lanes) : slot.lanes};
 }
 
 std::optional<Light> lightOf(const LinkEnd& end, const kb::Phy& phy, const kb::KnowledgeBase& kb)

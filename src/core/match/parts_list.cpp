@@ -2,6 +2,7 @@
 #include "core/match/parts_list.h"
 
 #include <algorithm>
+#include <set>
 
 #include <fmt/format.h>
 
@@ -40,27 +41,88 @@ PortMap portMap(const plan::Plan& plan, const plan::Device& device, const kb::Kn
     return made;
 }
 
-std::vector<CardLoad> cardLoads(const plan::Plan& plan, const kb::KnowledgeBase& kb)
+CardLoad cardLoad(const plan::Plan& plan, const plan::Slot& slot, const plan::Device& device, const kb::KnowledgeBase& kb)
 {
-    std::vector<CardLoad> made;
-    for (const plan::Slot& slot : plan.slots) {
-        const plan::Device* device = plan.devices.find(slot.device);
-        if (!slot.card || !device) continue;
-        CardLoad load{device->name, slot.name, slot.card->name, 0, {}, {}};
-        for (const plan::Port* port : plan::portsOf(plan, slot.device)) {
-            if (port->slot != slot.id) continue;
-            ++load.ports;
-            load.sum = load.sum + fastest(plan, *port, kb);
+    CardLoad load{device.name, slot.name, slot.card->name, 0, {}, {}, {}};
+    bool bracket = device.traits.has("case"), covered = false, cooled = device.traits.has("air");
+    for (const plan::Port* port : plan::portsOf(plan, slot.device)) {
+        if (port->slot != slot.id) continue;
+        ++load.ports;
+        load.sum = load.sum + fastest(plan, *port, kb);
+        bracket = bracket && port->traits.has("bracket");
+        covered = covered || port->traits.has("slot-blocked");
+        cooled = cooled || port->traits.is("cooling", "fan");
+    }
+    if (!bracket) load.unseen.emplace_back("height of bracket and case");
+    if (!covered) load.unseen.emplace_back("whether a neighbour covers the slot");
+    if (!cooled) load.unseen.emplace_back("air over its heat sink");
+    const auto [generation, lanes] = trainedBus(slot);
+    if (const auto bus = arithmetic::busCarries(kb, {generation, lanes, 0}); bus && generation > 0 && lanes > 0) load.carries = bus->usable.typical;
+    return load;
+}
+
+bool isGateway(const plan::Device& device) { return device.role == plan::Role::Router || device.role == plan::Role::Switch; }
+
+/// Rooms that coax serves are those where a coax cable ends at a device; the gateway's own room is the one a router or switch stands in.
+std::optional<CoaxCount> coaxCount(const plan::Plan& plan, const kb::KnowledgeBase& kb)
+{
+    CoaxCount made;
+    std::set<plan::PlaceId> rooms;
+    std::set<plan::DeviceId> adapters;
+    plan::PlaceId gatewayRoom;
+    for (const plan::Run& run : plan.runs) {
+        const kb::Medium* medium = kb.medium(run.medium);
+        if (!medium || medium->kind != kb::MediumKind::Coax) continue;
+        for (plan::PortId end : {run.a, run.b}) {
+            const plan::Device* device = plan::deviceOf(plan, end);
+            if (!device || plan::isPassive(device->role)) continue;
+            rooms.insert(device->place);
+            if (device->role == plan::Role::CoaxAdapter) adapters.insert(device->id);
+            if (!isGateway(*device)) continue;
+            made.gateway = device->name;
+            made.gatewayHasIt = true;
+            gatewayRoom = device->place;
         }
-        const int generation = slot.card->generation > 0 ? std::min(slot.card->generation, slot.generation) : slot.generation;
-        const int lanes = slot.card->lanes > 0 ? std::min(slot.card->lanes, slot.lanes) : slot.lanes;
-        if (const auto bus = arithmetic::busCarries(kb, {generation, lanes, 0}); bus && generation > 0 && lanes > 0) load.carries = bus->usable.typical;
-        if (load.ports > 0) made.push_back(std::move(load));
+    }
+    if (rooms.empty()) return std::nullopt;
+    // Without coax in the gateway itself it is the one that stands beside an adapter.
+    for (const plan::Device& device : plan.devices)
+        if (!gatewayRoom.isSet() && isGateway(device) && rooms.count(device.place) > 0) {
+            made.gateway = device.name;
+            gatewayRoom = device.place;
+        }
+    made.furtherRooms = static_cast<int>(rooms.size()) - (rooms.count(gatewayRoom) > 0 ? 1 : 0);
+    made.inPlace = static_cast<int>(adapters.size());
+    return made;
+}
+
+std::vector<CordCount> cordCounts(const plan::Plan& plan)
+{
+    std::vector<CordCount> made;
+    for (const plan::Device& device : plan.devices) {
+        const auto inBox = device.traits.count("box-cords");
+        if (!inBox) continue;
+        CordCount count{device.name, *inBox, 0};
+        for (const plan::Port* port : plan::portsOf(plan, device.id)) count.needed += !plan::runsAt(plan, port->id).empty();
+        made.push_back(std::move(count));
     }
     return made;
 }
 
 }  // namespace
+
+std::vector<CardLoad> cardsOf(const plan::Plan& plan, plan::DeviceId id, const kb::KnowledgeBase& kb)
+{
+    std::vector<CardLoad> made;
+    const plan::Device* device = plan.devices.find(id);
+    if (!device) return made;
+    for (const plan::Slot* slot : plan::slotsOf(plan, id)) {
+        if (!slot->card) continue;
+        CardLoad load = cardLoad(plan, *slot, *device, kb);
+        if (load.ports > 0) made.push_back(std::move(load));
+    }
+    return made;
+}
 
 PartsList partsList(const plan::Plan& plan, const kb::KnowledgeBase& kb)
 {
@@ -83,7 +145,10 @@ PartsList partsList(const plan::Plan& plan, const kb::KnowledgeBase& kb)
     std::stable_sort(made.cables.begin(), made.cables.end(), [](const CableCount& a, const CableCount& b) { return a.runs > b.runs; });
     for (const plan::Device& device : plan.devices)
         if (!plan::isPassive(device.role) && plan::portsOf(plan, device.id).size() >= 3) made.devices.push_back(portMap(plan, device, kb));
-    made.cards = cardLoads(plan, kb);
+    for (const plan::Device& device : plan.devices)
+        for (CardLoad& load : cardsOf(plan, device.id, kb)) made.cards.push_back(std::move(load));
+    made.cords = cordCounts(plan);
+    made.coax = coaxCount(plan, kb);
     for (const LinkReport& report : judgeAll(plan, kb))
         made.linksWithoutModules += std::any_of(report.findings.begin(), report.findings.end(), [](const Finding& finding) { return finding.outcome.caseId == "empty-cage"; });
     return made;

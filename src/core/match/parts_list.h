@@ -24,7 +24,26 @@ struct CardLoad {
     int ports = 0;
     BitRate sum;                   ///< of the fastest each port offers
     std::optional<BitRate> carries;  ///< payload of the bus; empty: the slot was never read
+    std::vector<std::string> unseen;  ///< what was never looked at: bracket, slot, air
     bool isEnough() const { return carries && *carries >= sum; }
+};
+
+/// Coax adapters of the house: one for each room that coax serves, and one at the gateway unless it speaks coax itself.
+/// @source moca-2.5
+constexpr int coaxAdapters(int furtherRooms, bool gatewayHasIt) { return furtherRooms == 0 ? 0 : furtherRooms + (gatewayHasIt ? 0 : 1); }
+
+struct CoaxCount {
+    std::string gateway;      ///< the router or switch the coax starts from; empty: none on coax
+    bool gatewayHasIt = false;
+    int furtherRooms = 0, inPlace = 0;
+    int needed() const { return coaxAdapters(furtherRooms, gatewayHasIt); }
+};
+
+/// Cords that came with a device against the cables plugged into it.
+struct CordCount {
+    std::string device;
+    int inBox = 0, needed = 0;
+    int missing() const { return needed > inBox ? needed - inBox : 0; }
 };
 
 struct PartsList {
@@ -32,9 +51,13 @@ struct PartsList {
     std::vector<CableCount> cables;
     std::vector<PortMap> devices;      ///< those with three ports or more
     std::vector<CardLoad> cards;
+    std::vector<CordCount> cords;      ///< of the devices whose box was counted
+    std::optional<CoaxCount> coax;     ///< empty: no coax in the house
     int linksWithoutModules = 0;       ///< links with an empty cage at an end and no lead
 };
 
 PartsList partsList(const plan::Plan&, const kb::KnowledgeBase&);
+/// The cards of one device.
+std::vector<CardLoad> cardsOf(const plan::Plan&, plan::DeviceId, const kb::KnowledgeBase&);
 
 }  // namespace sokudo::match

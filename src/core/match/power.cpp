@@ -3,13 +3,13 @@
 
 #include <fmt/format.h>
 
+#include "core/arithmetic/acceptance.h"
 #include "core/base/text.h"
 #include "core/match/channel_loss.h"
 
 namespace sokudo::match {
 namespace {
 
-constexpr double kCladFactor = 1 / 0.635;
 constexpr double kPerCelsius = 0.00393;
 
 bool supplies(const LinkEnd& end)
@@ -52,10 +52,11 @@ DropAnswer powerDrop(const LinkContext& link, const PowerFlow& flow)
     if (!flow.type || !flow.asked) return {};
     double ohm = 0;
     for (const Stretch& stretch : link.stretches) {
-        const kb::Conductor* wire = link.kb.conductor(gaugeOf(stretch));
-        if (!wire || !stretch.length) return {};
-        double piece = wire->per100m.in() * stretch.length->in() / 100;
-        if (!stretch.cord && stretch.run->traits.yes("copper-clad")) piece *= kCladFactor;
+        if (!stretch.length) return {};
+        const bool clad = !stretch.cord && stretch.run->traits.yes("copper-clad");
+        const auto loop = arithmetic::loopResistance(link.kb, gaugeOf(stretch), *stretch.length, clad);
+        if (!loop) return {};
+        double piece = loop->in() / 2;
         if (const auto heat = stretch.run->traits.as<Celsius>("celsius")) piece *= 1 + kPerCelsius * (heat->in() - 20);
         ohm += piece;
     }

@@ -66,5 +66,10 @@ extern const Rule kPowerLine;
 extern const Rule kRadio;
 extern const Rule kSlotWidth;
 extern const Rule kBetweenBuildings;
+extern const Rule kCardFit;
+extern const Rule kProviderHandOff;
+extern const Rule kWholeCableExtender;
+extern const Rule kMountPlate;
+extern const Rule kTestGrade;
 
 }  // namespace sokudo::match

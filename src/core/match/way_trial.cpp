@@ -11,10 +11,12 @@
 namespace sokudo::match {
 namespace {
 
-constexpr double kMinutesPerModule = 3;  ///< clean, plug, wait for the link
-constexpr double kMinutesPerSetting = 5; ///< find it on the host and keep it
-constexpr std::string_view kCordMedium = "cat6a";
-const Length kCordLength = Length::of(1);
+/// A row of labours.csv, which the checks of the catalogue see to.
+double minutesOf(const kb::KnowledgeBase& kb, std::string_view work)
+{
+    const kb::Labour* row = kb.labour(work);
+    return row ? row->minutes : 0;
+}
 
 /// The plan of one combination, and the links in it that must all pass.
 class Build {
@@ -74,7 +76,7 @@ private:
         plan::Port far{m_ids.boxPorts[end][1], box.id, 1, "line", bridge->toCage};
         if (const auto equals = bridge->trait.find('='); equals != std::string::npos) far.traits.set(bridge->trait.substr(0, equals), bridge->trait.substr(equals + 1));
         m_next.ports = m_next.ports.with(near).with(far);
-        plan::Run cord{m_ids.cords[end], fmt::format("cord to {}", box.name), port, near.id, std::string(kCordMedium), kCordLength};
+        plan::Run cord{m_ids.cords[end], fmt::format("cord to {}", box.name), port, near.id, bridge->cordMedium, bridge->cord};
         detach(port);
         m_next.runs = m_next.runs.with(cord);
         const LinkReport report = judgeLink(m_next, {port, near.id, {cord.id}, {}}, m_kb);
@@ -166,11 +168,7 @@ BitRate laterRate(const Combination& combination, Length length, BitRate now, co
     if (combination.medium->kind == kb::MediumKind::TwistedPair)
         for (const kb::Phy& phy : kb.phys) {
             if (phy.medium != kb::MediumKind::TwistedPair) continue;
-            const auto row = std::find_if(kb.twistedPairs.begin(), kb.twistedPairs.end(), [&](const kb::TwistedPairCase& entry) {
-                const auto names = [](const std::vector<std::string>& list, const std::string& id) { return std::any_of(list.begin(), list.end(), [&](const std::string& e) { return e == "*" || e == id; }); };
-                return names(entry.phys, phy.id) && names(entry.media, combination.medium->id) && entry.bundle != "bundled" && (!entry.upTo || length <= *entry.upTo);
-            });
-            if (row != kb.twistedPairs.end() && row->verdict == Verdict::Fits) best = std::max(best, phy.rate);
+            if (const auto* row = kb.twistedPairCase(phy.id, combination.medium->id, length, false); row && row->verdict == Verdict::Fits) best = std::max(best, phy.rate);
         }
     return best;
 }
@@ -218,6 +216,13 @@ const plan::Device* fedOverCable(const plan::Plan& plan, const Wish& wish)
     return b->feeds == a->id ? b : a->feeds == b->id ? a : nullptr;
 }
 
+/// Both ends and every metre; empty: a price is not known.
+std::optional<double> priceOf(const kb::KnowledgeBase& kb, std::string_view medium, Length length)
+{
+    const kb::Supply* supply = kb.supply(medium);
+    return supply && supply->pricePerMetre && supply->priceEach ? std::optional(*supply->priceEach + *supply->pricePerMetre * length.in()) : std::nullopt;
+}
+
 /// Everything that is bought, done and kept.
 void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combination& combination, const Build& build, const kb::KnowledgeBase& kb)
 {
@@ -234,7 +239,7 @@ void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combin
     if (const kb::Supply* supply = combination.supply) {
         const double metres = wish.length.in();
         if (combination.medium->kind != kb::MediumKind::PowerLine && combination.medium->kind != kb::MediumKind::Radio) {
-            buy(text::length(wish.length) + " " + combination.medium->name, supply->pricePerMetre && supply->priceEach ? std::optional(*supply->priceEach + *supply->pricePerMetre * metres) : std::nullopt);
+            buy(text::length(wish.length) + " " + combination.medium->name, priceOf(kb, supply->medium, wish.length));
             way.steps.push_back(fmt::format("{} {} of {} from {} to {}, and test it", wish.throughWall ? "Pull" : "Lay", text::length(wish.length), combination.medium->name, plan::portText(before, wish.a), plan::portText(before, wish.b)));
         }
         way.minutes += wish.throughWall ? supply->minutesEach + supply->minutesPerMetre * metres : supply->minutesCord;
@@ -249,6 +254,7 @@ void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combin
         const std::string name = plan::portText(before, port);
         if (choice.bridge) {
             buy(choice.bridge->name, choice.bridge->price);
+            if (const kb::Medium* cord = kb.medium(choice.bridge->cordMedium)) buy(fmt::format("{} cord, {}", cord->name, text::length(choice.bridge->cord)), priceOf(kb, cord->id, choice.bridge->cord));
             way.minutes += choice.bridge->minutes;
             way.steps.push_back(fmt::format("Put a {} beside {} and join them by a cord", choice.bridge->name, name));
         }
@@ -258,7 +264,7 @@ void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combin
             way.keeps.push_back(fmt::format("{} in {}", choice.module->name, name));
         } else if (choice.module) {
             buy(choice.module->name, choice.module->price);
-            way.minutes += kMinutesPerModule;
+            way.minutes += minutesOf(kb, "module");
             way.steps.push_back(fmt::format("Put a {} into {}", choice.module->name, choice.bridge ? "the box" : name));
         } else if (!holder->module.empty()) {
             way.steps.push_back(fmt::format("Take the module out of {}", name));
@@ -266,7 +272,7 @@ void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combin
     }
     for (plan::PortId port : build.fecChanged()) {
         const plan::Port* set = build.plan().ports.find(port);
-        way.minutes += kMinutesPerSetting;
+        way.minutes += minutesOf(kb, "setting");
         way.steps.push_back(fmt::format("Set FEC of {} to {}", plan::portText(build.plan(), port), plan::code(*set->fec)));
     }
     if (const plan::Device* fed = fedOverCable(before, wish); fed && (combination.medium->kind != kb::MediumKind::TwistedPair || combination.a.bridge || combination.b.bridge)) {

@@ -157,8 +157,7 @@ private:
         };
         for (const kb::School& school : m_kb.schools) {
             if ((school.upTo && m_made.wish.length > *school.upTo) || (school.atLeast && m_made.wish.rate < *school.atLeast)) continue;
-            const bool first = isHere(school.first), second = isHere(school.second);
-            if (first && second) m_made.schools.push_back({&school, first, second});
+            if (isHere(school.one.media) && isHere(school.other.media)) m_made.schools.push_back(&school);
         }
     }
 

@@ -57,13 +57,11 @@ struct Way {
 struct NoWay { std::string medium, why; Verdict verdict = Verdict::NoLink; };
 
 /// Two ways of thinking that the ways on offer stand for.
-struct SchoolHere { const kb::School* school = nullptr; bool firstIsHere = false, secondIsHere = false; };
-
 struct Ways {
     Wish wish;
     std::vector<Way> ways;
     std::vector<NoWay> noWays;
-    std::vector<SchoolHere> schools;
+    std::vector<const kb::School*> schools;  ///< questions whose both answers are among the ways
     std::size_t tried = 0;
     std::optional<BitRate> most;      ///< the highest rate of a try that was only too slow
     std::optional<BitRate> asked;     ///< the rate first wished for, where nothing reached it and `wish` holds what can be had

@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/measure/module_name.h"
 #include "core/plan/edits.h"
 
 namespace sokudo::measure {
@@ -35,7 +36,7 @@ std::string adaptsWord(kb::Adapts adapts)
 
 std::optional<kb::OwnRow> moduleEntry(const ModuleReading& read, const kb::KnowledgeBase& kb)
 {
-    const kb::Phy* phy = kb.phy(read.phy);
+    const kb::Phy* phy = nameOf(read, kb).phy;
     const kb::ModuleKind* usual = phy ? kb.module(phy->id) : nullptr;
     const std::string part = slug(read.maker + " " + read.part);
     if (!phy || !usual || kb::isCaptive(phy->medium) || text::trimmed(read.part).empty() || part.empty()) return std::nullopt;
@@ -59,9 +60,13 @@ Result<plan::Plan> putHost(const plan::Plan& plan, plan::Device device, const st
 {
     plan::Plan next = plan;
     for (const InterfaceReading& interface : snapshot.interfaces) {
-        const auto row = interface.module ? moduleEntry(*interface.module, kb) : std::nullopt;
         const auto port = std::find_if(ports.begin(), ports.end(), [&](const plan::Port& one) { return one.name == interface.name; });
-        if (!row || port == ports.end()) continue;
+        if (!interface.module || port == ports.end()) continue;
+        const kb::Phy* phy = nameOf(*interface.module, kb).phy;
+        if (!phy || kb::isCaptive(phy->medium)) continue;  // a lead is the cable of the run, not a module of the port
+        port->module = phy->id;
+        const auto row = moduleEntry(*interface.module, kb);
+        if (!row) continue;
         const std::string& id = row->cells.at("id");
         const bool known = kb.module(id) || std::any_of(next.catalogue.begin(), next.catalogue.end(), [&](const plan::CatalogueRow& one) { return one.table == "modules" && one.cells.count("id") && one.cells.at("id") == id; });
         if (!known) {

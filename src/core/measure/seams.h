@@ -41,9 +41,10 @@ struct UsbState { BitRate speed; };
 
 struct ModuleReading {
     std::string kind;        ///< "SFP", "QSFP28"
-    std::string connector;   ///< "LC", "no separable connector"
-    std::string compliance;  ///< "10GBASE-SR"
-    std::string phy;         ///< id in phys.csv; empty: not recognised
+    bool isQuad = false;     ///< of the QSFP family
+    int connectorCode = 0;   ///< SFF-8024
+    std::vector<std::pair<std::string, std::string>> codes;  ///< place and code as in module_codes.csv; measure::nameOf reads them
+    std::optional<Frequency> symbolRate;     ///< nominal, of one lane
     std::string maker, part, serial;
     std::optional<int> wavelengthNm;
     std::optional<Length> copperLength;

@@ -36,13 +36,46 @@ void FindingsPane::refresh()
         row->addWidget(button("Swap these two", "main", [this] { m_presenter.swapThem(); }));
         m_lines->addWidget(card);
     }
+    addDarkSteps();
     for (const app::FindingRow& finding : m_presenter.findings()) m_lines->addWidget(line(finding));
     auto* how = button(m_chains ? "Hide how each came about" : "Show how each came about", "quiet", [this] {
         m_chains = !m_chains;
         QTimer::singleShot(0, this, &FindingsPane::refresh);
     });
-    m_lines->addWidget(how, 0, Qt::AlignLeft);
+    auto* foot = new QHBoxLayout;
+    foot->setSpacing(14);
+    foot->addWidget(how);
+    if (!m_presenter.darkSteps().empty())
+        foot->addWidget(button(m_dark ? "Hide what to try" : "Module seen, but no link? What to try", "quiet", [this] {
+            m_dark = !m_dark;
+            QTimer::singleShot(0, this, &FindingsPane::refresh);
+        }));
+    foot->addStretch(1);
+    m_lines->addLayout(foot);
     m_lines->addStretch(1);
+}
+
+void FindingsPane::addDarkSteps()
+{
+    const auto steps = m_presenter.darkSteps();
+    if (steps.empty()) return;
+    if (!m_dark) return;
+    auto* card = frame("first");
+    auto* all = new QVBoxLayout(card);
+    all->addWidget(label("Module seen, no link: look in this order", "heading"));
+    int number = 0;
+    for (const app::DarkStepRow& step : steps) {
+        auto* row = new QHBoxLayout;
+        row->setSpacing(9);
+        row->addWidget(new VerdictMark(step.mark), 0, Qt::AlignTop);
+        auto* words = new QVBoxLayout;
+        words->setSpacing(1);
+        words->addWidget(label(QString("%1. %2: %3. %4").arg(++number).arg(step.title, step.state, step.because), "", true));
+        if (!step.look.isEmpty()) words->addWidget(label("Do: " + step.look, "soft", true));
+        row->addLayout(words, 1);
+        all->addLayout(row);
+    }
+    m_lines->addWidget(card);
 }
 
 QWidget* FindingsPane::line(const app::FindingRow& finding)

@@ -9,7 +9,6 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QScrollArea>
-#include <QStackedWidget>
 #include <QStyledItemDelegate>
 
 #include "app/qt_text.h"
@@ -19,6 +18,7 @@
 #include "ui/pages/what_if_pane.h"
 #include "ui/theme.h"
 #include "ui/widgets/coupling_view.h"
+#include "ui/widgets/lazy_stack.h"
 #include "ui/widgets/light_view.h"
 #include "ui/widgets/marked_table.h"
 #include "ui/widgets/parts.h"
@@ -93,21 +93,7 @@ MatchPage::MatchPage(app::MatchPresenter& presenter, app::WaysPresenter& ways, a
     topColumn->addWidget(m_coupling);
     right->addWidget(top);
     right->addWidget(paneBar());
-    m_panes = new QStackedWidget;
-    m_findings = new FindingsPane(presenter);
-    m_light = new LightView;
-    m_pieces = new PiecePane(presenter, catalogue);
-    m_waysPane = new WaysPane(ways);
-    m_whatIf = new WhatIfPane(whatIf, presenter);
-    auto* light = new QScrollArea;
-    light->setWidgetResizable(true);
-    auto* lightBox = new QWidget;
-    auto* lightColumn = column(lightBox, 0, 0);
-    lightColumn->setContentsMargins(22, 6, 20, 8);
-    lightColumn->addWidget(m_light);
-    lightColumn->addStretch(1);
-    light->setWidget(lightBox);
-    for (QWidget* pane : std::initializer_list<QWidget*>{m_findings, light, m_pieces, m_waysPane, m_whatIf}) m_panes->addWidget(pane);
+    addPanes(whatIf, catalogue);
     right->addWidget(m_panes, 1);
     m_pathStrip = pathStrip;
     right->addWidget(pathStrip);
@@ -116,10 +102,6 @@ MatchPage::MatchPage(app::MatchPresenter& presenter, app::WaysPresenter& ways, a
     connect(m_list->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) { if (now.isValid()) m_presenter.select(now.row()); });
     connect(&presenter, &app::MatchPresenter::changed, this, &MatchPage::refresh);
     connect(m_coupling, &CouplingView::pieceChosen, this, &MatchPage::openPiece);
-    connect(m_whatIf, &WhatIfPane::linkChosen, this, [this](plan::RunId run) {
-        m_presenter.selectRun(run);
-        showPane(Ways);
-    });
     refresh();
     showPane(Why);
 }
@@ -193,10 +175,49 @@ QWidget* MatchPage::paneBar()
     return bar;
 }
 
+void MatchPage::addPanes(app::WhatIfPresenter& whatIf, app::CataloguePresenter& catalogue)
+{
+    m_panes = new LazyStack;
+    m_findings = new FindingsPane(m_presenter);
+    m_panes->addLater([this] { return m_findings; });
+    m_panes->addLater([this] { return lightPane(); });
+    m_panes->addLater([this, &catalogue] { return new PiecePane(m_presenter, catalogue); });
+    m_panes->addLater([this] { return new WaysPane(m_ways); });
+    m_panes->addLater([this, &whatIf] {
+        auto* pane = new WhatIfPane(whatIf, m_presenter);
+        connect(pane, &WhatIfPane::linkChosen, this, [this](plan::RunId run) {
+            m_presenter.selectRun(run);
+            showPane(Ways);
+        });
+        return pane;
+    });
+}
+
+QWidget* MatchPage::lightPane()
+{
+    auto* pane = new QScrollArea;
+    pane->setWidgetResizable(true);
+    auto* box = new QWidget;
+    auto* lines = column(box, 0, 0);
+    lines->setContentsMargins(22, 6, 20, 8);
+    m_light = new LightView;
+    m_light->setPaths(m_presenter.light());
+    lines->addWidget(m_light);
+    lines->addStretch(1);
+    pane->setWidget(box);
+    return pane;
+}
+
+PiecePane& MatchPage::piecePane() { return *static_cast<PiecePane*>(m_panes->page(Piece)); }
+
+WaysPane& MatchPage::waysPane() { return *static_cast<WaysPane*>(m_panes->page(Ways)); }
+
+WhatIfPane& MatchPage::whatIfPane() { return *static_cast<WhatIfPane*>(m_panes->page(WhatIf)); }
+
 void MatchPage::showPane(Pane pane)
 {
-    if (pane == Light && m_light->isEmpty()) pane = Why;
-    m_panes->setCurrentIndex(pane);
+    if (pane == Light && m_presenter.light().empty()) pane = Why;
+    m_panes->showPage(pane);
     for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == pane);
     m_pathStrip->setVisible(pane == Why);  // the others need the height
     m_ways.setActive(pane == Ways);
@@ -215,8 +236,8 @@ void MatchPage::openPiece(int piece)
     const auto pieces = m_presenter.pieces();
     if (piece < 0 || piece >= static_cast<int>(pieces.size()) || !pieces[static_cast<std::size_t>(piece)].swaps) return;
     const app::CouplingPiece& chosen = pieces[static_cast<std::size_t>(piece)];
-    m_pieces->show(*chosen.swaps, chosen.name == "none" ? QString("no module") : chosen.name);
-    m_panes->setCurrentIndex(Piece);
+    piecePane().show(*chosen.swaps, chosen.name == "none" ? QString("no module") : chosen.name);
+    m_panes->showPage(Piece);
     m_pathStrip->hide();
     for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == Piece);
     m_ways.setActive(false);
@@ -256,11 +277,13 @@ void MatchPage::refresh()
     m_mark->setVerdict(m_presenter.verdict());
     m_coupling->setPieces(m_presenter.pieces());
     m_findings->refresh();
-    m_light->setPaths(m_presenter.light());
-    m_tabs[Light]->setVisible(!m_light->isEmpty());
-    if (pane() == Light && m_light->isEmpty()) showPane(Why);
+    auto light = m_presenter.light();
+    const bool dark = light.empty();
+    m_tabs[Light]->setVisible(!dark);
+    if (m_light) m_light->setPaths(std::move(light));
+    if (pane() == Light && dark) showPane(Why);
     if (pane() == Piece) {
-        if (sameLink) m_pieces->refresh();
+        if (sameLink) piecePane().refresh();
         else showPane(Piece);
     }
 }

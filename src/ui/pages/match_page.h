@@ -13,12 +13,12 @@ class QComboBox;
 class QLabel;
 class QListView;
 class QPushButton;
-class QStackedWidget;
 
 namespace sokudo::ui {
 
 class CouplingView;
 class FindingsPane;
+class LazyStack;
 class LightView;
 class PiecePane;
 class WaysPane;
@@ -32,15 +32,18 @@ public:
     MatchPage(app::MatchPresenter&, app::WaysPresenter&, app::WhatIfPresenter&, app::CataloguePresenter&, QWidget* pathStrip, QWidget* parent = nullptr);
     QListView& list() { return *m_list; }
     CouplingView& coupling() { return *m_coupling; }
-    PiecePane& piecePane() { return *m_pieces; }
-    WaysPane& waysPane() { return *m_waysPane; }
-    WhatIfPane& whatIfPane() { return *m_whatIf; }
+    /// A pane that was not shown yet is built by the asking.
+    PiecePane& piecePane();
+    WaysPane& waysPane();
+    WhatIfPane& whatIfPane();
     void showPane(Pane);
     Pane pane() const;
 
 private:
     QWidget* listPanel();
     QWidget* paneBar();
+    void addPanes(app::WhatIfPresenter&, app::CataloguePresenter&);
+    QWidget* lightPane();
     void refresh();
     void fillFilters();
     void openPiece(int piece);
@@ -56,15 +59,11 @@ private:
     QComboBox* m_verdicts;
     QComboBox* m_places;
     QComboBox* m_media;
-    QStackedWidget* m_panes;
+    LazyStack* m_panes;
     QWidget* m_pathStrip;
     QList<QPushButton*> m_tabs;
     FindingsPane* m_findings;
-    LightView* m_light;
-    PiecePane* m_pieces;
-    WaysPane* m_waysPane;
-    WhatIfPane* m_whatIf;
-
+    LightView* m_light = nullptr;  ///< until its pane is built
 };
 
 }  // namespace sokudo::ui

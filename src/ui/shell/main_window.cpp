@@ -5,7 +5,7 @@
 #include <QPainter>
 #include <QPainterPath>
 #include <QShortcut>
-#include <QStackedWidget>
+#include <QTimer>
 
 #include "app/qt_text.h"
 #include "ui/pages/diagnose_page.h"
@@ -15,6 +15,7 @@
 #include "ui/shell/command_field.h"
 #include "ui/theme.h"
 #include "ui/widgets/house_view.h"
+#include "ui/widgets/lazy_stack.h"
 #include "ui/widgets/parts.h"
 #include "ui/widgets/path_strip.h"
 #include "ui/widgets/verdict_mark.h"
@@ -73,16 +74,17 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
 
     auto* centre = new QWidget;
     auto* all = column(centre, 0, 0);
-    m_pages = new QStackedWidget;
-    m_survey = new SurveyPage(*m_surveyPresenter);
-    auto* diagnose = new DiagnosePage(*m_diagnose, *m_path);
-    m_measurePage = new MeasurePage(*m_measure, *m_path, new PathStrip(*m_path), world.localAgent);
-    m_pages->addWidget(m_survey);
-    m_matchPage = new MatchPage(*m_match, *m_ways, *m_whatIf, *m_catalogue, new PathStrip(*m_path));
-    m_pages->addWidget(m_matchPage);
-    m_pages->addWidget(m_measurePage);
-    m_pages->addWidget(diagnose);
-    m_pages->addWidget(new LogbookPage(*m_logbook));
+    m_pages = new LazyStack;
+    m_pages->addLater([this] { return m_survey = new SurveyPage(*m_surveyPresenter); });
+    m_pages->addLater([this] { return new MatchPage(*m_match, *m_ways, *m_whatIf, *m_catalogue, new PathStrip(*m_path)); });
+    m_pages->addLater([this, localAgent = world.localAgent] { return new MeasurePage(*m_measure, *m_path, new PathStrip(*m_path), localAgent); });
+    m_pages->addLater([this] {
+        auto* diagnose = new DiagnosePage(*m_diagnose, *m_path);
+        connect(diagnose, &DiagnosePage::measureAsked, this, [this] { showBench(Measure); });
+        return diagnose;
+    });
+    m_pages->addLater([this] { return new LogbookPage(*m_logbook); });
+    m_pages->page(Survey);
     all->addWidget(topBar());
     all->addWidget(benchBar());
     m_message = frame("notice");
@@ -96,7 +98,6 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
     all->addWidget(m_pages, 1);
     setCentralWidget(centre);
 
-    connect(diagnose, &DiagnosePage::measureAsked, this, [this] { showBench(Measure); });
     connect(&document, &app::Document::failed, this, &MainWindow::say);
     connect(&document, &app::Document::planChanged, m_message, &QWidget::hide);
     connect(&document, &app::Document::analysisChanged, this, &MainWindow::fillCounts);
@@ -214,9 +215,18 @@ void MainWindow::fillCounts()
 
 void MainWindow::showBench(int index)
 {
-    m_pages->setCurrentIndex(index);
+    m_pages->showPage(index);
     for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == index);
     if (index == Match && m_match->selectedRow() < 0) m_match->select(0);
+}
+
+MeasurePage& MainWindow::measurePage() { return *static_cast<MeasurePage*>(m_pages->page(Measure)); }
+
+MatchPage& MainWindow::matchPage() { return *static_cast<MatchPage*>(m_pages->page(Match)); }
+
+void MainWindow::warmUp()
+{
+    QTimer::singleShot(0, this, [this] { if (m_pages->buildNext()) warmUp(); });
 }
 
 int MainWindow::bench() const { return m_pages->currentIndex(); }

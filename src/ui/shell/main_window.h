@@ -20,11 +20,11 @@
 
 class QHBoxLayout;
 class QLabel;
-class QStackedWidget;
 
 namespace sokudo::ui {
 
 class CommandField;
+class LazyStack;
 class MatchPage;
 class SurveyPage;
 
@@ -46,8 +46,11 @@ public:
     app::Selection& selection() { return m_selection; }
     app::PathPresenter& path() { return *m_path; }
     SurveyPage& survey() { return *m_survey; }
-    MeasurePage& measurePage() { return *m_measurePage; }
-    MatchPage& matchPage() { return *m_matchPage; }
+    /// A bench that was not shown yet is built by the asking.
+    MeasurePage& measurePage();
+    MatchPage& matchPage();
+    /// Builds the benches that were not shown yet, one per turn of the event loop.
+    void warmUp();
 
 protected:
     void resizeEvent(QResizeEvent*) override;
@@ -70,10 +73,8 @@ private:
     std::unique_ptr<app::MeasurePresenter> m_measure;
     std::unique_ptr<app::DiagnosePresenter> m_diagnose;
     std::unique_ptr<app::LogbookPresenter> m_logbook;
-    QStackedWidget* m_pages;
+    LazyStack* m_pages;
     SurveyPage* m_survey;
-    MeasurePage* m_measurePage;
-    MatchPage* m_matchPage;
     CommandField* m_command;
     QHBoxLayout* m_counts;
     bool m_shortCounts = false;

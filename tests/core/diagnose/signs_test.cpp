@@ -232,7 +232,7 @@ private Q_SLOTS:
         HostSnapshot host;
         host.interfaces = {interface(10)};
         ModuleReading module;
-        module.phy = "10gbase-sr";
+        module.codes = {{"sff-8472", "3.4"}};
         module.rxPower = {PowerDbm::of(-9.9)};
         host.interfaces[0].module = Reading<ModuleReading>::of(module);
         bench.hosts[bench.built.deviceId("right")] = host;

@@ -46,12 +46,7 @@ private Q_SLOTS:
         const Analysis found = analyse(house.plan(), knowledge());
         QCOMPARE(found.count(Verdict::NoLink), 2);
         QVERIFY(found.swaps.size() >= 1);
-        bool cables = false;
-        for (const match::Swap& swap : found.swaps) {
-            cables = cables || !swap.modules;
-            QCOMPARE(analyse(match::swapped(house.plan(), swap), knowledge()).count(Verdict::NoLink), 0);
-        }
-        QVERIFY(cables || found.swaps.front().modules);
+        for (const match::Swap& swap : found.swaps) QCOMPARE(analyse(match::swapped(house.plan(), swap), knowledge()).count(Verdict::NoLink), 0);
     }
     void otherFaultsAreNotSwaps()
     {

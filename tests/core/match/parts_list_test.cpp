@@ -53,6 +53,59 @@ private Q_SLOTS:
         // 4 lanes at 8 GT/s, 128 of 130: 31.5 coded; less than two ports, and than one with its packets
         QVERIFY(list.cards[0].carries && inGigabits(*list.cards[0].carries) < 31.6 && inGigabits(*list.cards[0].carries) > 26);
         QVERIFY(!list.cards[0].isEnough());
+        // nobody has looked at bracket, neighbour and air
+        QCOMPARE(list.cards[0].unseen.size(), std::size_t(3));
+        for (const plan::Port& port : Table<plan::Port>(plan.ports)) {
+            plan::Port seen = port;
+            seen.traits.set("bracket", "low");
+            seen.traits.set("slot-blocked", "no");
+            seen.traits.set("cooling", "fan");
+            plan.ports = plan.ports.with(seen);
+        }
+        plan::Device host = *plan.devices.begin();
+        host.traits.set("case", "low");
+        plan.devices = plan.devices.with(host);
+        QVERIFY(match::partsList(plan, knowledge()).cards[0].unseen.empty());
+    }
+    /// One adapter a room, and one at the gateway unless it speaks coax itself.
+    void coaxAdaptersOfAHouse()
+    {
+        QCOMPARE(match::coaxAdapters(0, false), 0);
+        QCOMPARE(match::coaxAdapters(1, false), 2);
+        QCOMPARE(match::coaxAdapters(1, true), 1);
+        QCOMPARE(match::coaxAdapters(3, false), 4);
+        PlanBuilder house;
+        house.place("hall").place("study").place("den").device("gateway", plan::Role::Router).device("a", plan::Role::CoaxAdapter);
+        house.device("b", plan::Role::CoaxAdapter, "study").device("c", plan::Role::CoaxAdapter, "den");
+        house.port("a", "coax", "f").port("b", "coax", "f").port("b", "tap", "f").port("c", "coax", "f");
+        house.run("x", "a coax", "b coax", "coax", 12).run("y", "b tap", "c coax", "coax", 9);
+        auto coax = match::partsList(house.plan(), knowledge()).coax;
+        QVERIFY(coax && coax->gateway == "gateway" && !coax->gatewayHasIt);
+        QCOMPARE(coax->furtherRooms, 2);
+        QCOMPARE(coax->needed(), 3);
+        QCOMPARE(coax->inPlace, 3);
+        PlanBuilder own;
+        own.place("hall").place("den").device("gateway", plan::Role::Router).device("c", plan::Role::CoaxAdapter, "den");
+        own.port("gateway", "coax", "f").port("c", "coax", "f").run("x", "gateway coax", "c coax", "coax", 12);
+        coax = match::partsList(own.plan(), knowledge()).coax;
+        QVERIFY(coax->gatewayHasIt);
+        QCOMPARE(coax->needed(), 1);
+    }
+    void cordsInTheBoxAgainstPortsCabled()
+    {
+        PlanBuilder house;
+        house.place("cellar").device("recorder").device("core");
+        for (const char* name : {"1", "2", "3"}) house.port("recorder", name, "rj45").port("core", name, "rj45");
+        house.run("x", "recorder 1", "core 1", "cat6", 2).run("y", "recorder 2", "core 2", "cat6", 2).run("z", "recorder 3", "core 3", "cat6", 2);
+        plan::Plan plan = house.plan();
+        QVERIFY(match::partsList(plan, knowledge()).cords.empty());
+        plan::Device recorder = *plan::deviceNamed(plan, "recorder");
+        recorder.traits.set("box-cords", "1");
+        plan.devices = plan.devices.with(recorder);
+        const auto cords = match::partsList(plan, knowledge()).cords;
+        QCOMPARE(cords.size(), std::size_t(1));
+        QCOMPARE(cords[0].needed, 3);
+        QCOMPARE(cords[0].missing(), 2);
     }
     void theDemoHouseAddsUp()
     {

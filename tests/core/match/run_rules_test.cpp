@@ -51,7 +51,9 @@ private Q_SLOTS:
                 QVERIFY2(knowledge().ruleClause(id), id.c_str());
                 said.insert(id);
             }
-        QCOMPARE(knowledge().ruleClauses.size(), std::size_t{143});
+        // 143 clauses of the reference, and those of ours about cards, hand-offs, extenders, mounts and tests
+        const auto ours = std::count_if(knowledge().ruleClauses.begin(), knowledge().ruleClauses.end(), [](const kb::RuleClause& row) { return row.id.starts_with("hw-"); });
+        QCOMPARE(knowledge().ruleClauses.size(), static_cast<std::size_t>(143 + ours));
         for (const kb::RuleClause& row : knowledge().ruleClauses) QVERIFY2(said.count(row.id) == 1, row.id.c_str());
     }
     /// Every sentence that the demo house and a set of lines bring out is whole: no placeholder left, a source that resolves.

@@ -164,8 +164,8 @@ private Q_SLOTS:
         const match::Way* way = find(found, "om4:copper-to-sfp+:10gbase-sr:10gbase-sr");
         QVERIFY(way);
         QCOMPARE(way->after.devices.size(), std::size_t(3));
-        // converter 85, two modules 30, fibre 11 + 36
-        QCOMPARE(*way->cost, 162.0);
+        // converter 85, its cord 14 + 0.75, two modules 30, fibre 11 + 36
+        QCOMPARE(*way->cost, 176.75);
         QVERIFY(std::any_of(found.noWays.begin(), found.noWays.end(), [](const match::NoWay& no) { return no.why.find("not specified") != std::string::npos; }));
     }
     void theOldCableLeavesOrStaysAsASpare()

@@ -6,6 +6,7 @@
 
 #include "core/base/text.h"
 #include "core/diagnose/facts.h"
+#include "core/measure/module_name.h"
 
 namespace sokudo::diagnose {
 namespace {
@@ -80,11 +81,17 @@ std::optional<Observation> busDown(const Facts& facts)
     });
 }
 
+const kb::Optics* opticsOf(const measure::ModuleReading& module, const kb::KnowledgeBase& kb)
+{
+    const kb::Phy* phy = measure::nameOf(module, kb).phy;
+    return phy ? kb.opticsOf(phy->id) : nullptr;
+}
+
 std::optional<Observation> lightLow(const Facts& facts)
 {
     return ofEnds(facts, [&](const auto&, const measure::InterfaceReading& interface, const std::string& name) -> std::optional<Observation> {
         if (!interface.module || interface.module->rxPower.empty()) return std::nullopt;
-        const kb::Optics* optics = facts.kb.opticsOf(interface.module->phy);
+        const kb::Optics* optics = opticsOf(*interface.module, facts.kb);
         const std::optional<PowerDbm> limit = interface.module->rxLowWarning ? interface.module->rxLowWarning : optics ? std::optional(optics->rxMin) : std::nullopt;
         if (!limit) return std::nullopt;
         const PowerDbm weakest = *std::min_element(interface.module->rxPower.begin(), interface.module->rxPower.end());
@@ -96,7 +103,7 @@ std::optional<Observation> lightHigh(const Facts& facts)
 {
     return ofEnds(facts, [&](const auto&, const measure::InterfaceReading& interface, const std::string& name) -> std::optional<Observation> {
         if (!interface.module || interface.module->rxPower.empty()) return std::nullopt;
-        const kb::Optics* optics = facts.kb.opticsOf(interface.module->phy);
+        const kb::Optics* optics = opticsOf(*interface.module, facts.kb);
         const std::optional<PowerDbm> limit = interface.module->rxHighAlarm ? interface.module->rxHighAlarm : optics ? std::optional(optics->rxMax) : std::nullopt;
         if (!limit) return std::nullopt;
         const PowerDbm strongest = *std::max_element(interface.module->rxPower.begin(), interface.module->rxPower.end());

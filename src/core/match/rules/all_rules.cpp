@@ -11,7 +11,8 @@ std::span<const Rule* const> allRules()
         &kWireMap, &kConductors, &kCableBuild, &kMains, &kPowerOverEthernet, &kPowerBudget,
         &kReachFibre, &kFibreJoints, &kOpticalLoss, &kLightLevel, &kReachDirectAttach, &kLeadRate,
         &kEarthing, &kFec, &kSharedCoax, &kCoaxLoss, &kSlowMedia, &kPowerLine,
-        &kRadio, &kSlotWidth, &kBetweenBuildings,
+        &kRadio, &kSlotWidth, &kBetweenBuildings, &kCardFit, &kProviderHandOff, &kWholeCableExtender,
+        &kMountPlate, &kTestGrade,
     };
     return kRules;
 }

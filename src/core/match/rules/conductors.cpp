@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/arithmetic/acceptance.h"
 #include "core/match/channel_loss.h"
 #include "core/match/clause.h"
 #include "core/match/power.h"
@@ -7,22 +8,24 @@
 namespace sokudo::match {
 namespace {
 
-constexpr double kCladdingConductivity = 0.635;  // of copper; 55 to 65 % more resistance
 constexpr double kMeasuredTolerance = 1.15;
+constexpr double kCladLeast = 1.45, kCladMost = 1.70;  ///< around 1/0.635, what arithmetic::loopResistance gives for copper-clad wire
 
-std::optional<Outcome> loopResistance(const LinkContext& link, const Stretch& cable)
+std::optional<Outcome> measuredLoop(const LinkContext& link, const Stretch& cable)
 {
     const auto measured = cable.run->traits.as<Ohm>("loop");
-    const kb::Conductor* wire = link.kb.conductor(gaugeOf(cable));
-    if (!measured || !wire || !cable.length) return std::nullopt;
-    const double expected = 2 * wire->per100m.in() * cable.length->in() / 100;
+    if (!measured || !cable.length) return std::nullopt;
+    const int gauge = gaugeOf(cable);
+    const auto copper = arithmetic::loopResistance(link.kb, gauge, *cable.length, false);
+    if (!copper) return std::nullopt;
+    const double expected = copper->in();
     const bool overLimit = measured->in() > 25.0;
     if (measured->in() <= expected * kMeasuredTolerance && !overLimit) return std::nullopt;
     const double ratio = measured->in() / expected;
-    const bool cladSign = ratio >= 1.45 && ratio <= 1.70;
+    const bool cladSign = ratio >= kCladLeast && ratio <= kCladMost;
     const std::string sign = cladSign ? "half as much again is the sign of copper-clad conductors" : overLimit ? "more than the 25 Ω that a channel may have" : "a poor contact or thinner wire";
     Outcome made = clause(link, "cu-33", {{"run", cable.run->label}, {"measured", text::number(measured->in(), 3) + " Ω"}, {"expected", text::number(expected, 3) + " Ω"},
-                                          {"length", *cable.length}, {"gauge", static_cast<double>(wire->gauge)}, {"sign", sign}});
+                                          {"length", *cable.length}, {"gauge", static_cast<double>(gauge)}, {"sign", sign}});
     if (cladSign && powerOn(link)) made.verdict = Verdict::Unsafe;
     return made;
 }
@@ -41,15 +44,12 @@ Outcomes check(const LinkContext& link)
         else if (clad)
             found.push_back(clause(link, "cu-29", {{"run", stretch.run->label}}, gigabits(1)));
         if (stretch.cord) continue;
-        if (auto outcome = loopResistance(link, stretch)) found.push_back(std::move(*outcome));
+        if (auto outcome = measuredLoop(link, stretch)) found.push_back(std::move(*outcome));
     }
     return found;
 }
 
 }  // namespace
-
-// Copper-clad conductors are 63.5 % as good as copper: 1 / 0.635 is the factor 1.57 that the reading of a loop looks for.
-static_assert(1 / kCladdingConductivity > 1.45 && 1 / kCladdingConductivity < 1.70);
 
 constinit const Rule kConductors{
     .id = "conductors",

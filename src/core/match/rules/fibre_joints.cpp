@@ -14,7 +14,8 @@ bool meetsOtherPolish(const LinkContext& link, std::string_view polish)
     const kb::Phy* phy = link.a.module ? link.kb.phy(link.a.module->phy) : nullptr;
     if (!phy) return false;
     const bool angled = phy->connector == "mpo" && phy->medium == kb::MediumKind::SingleMode;
-    return angled ? polish == "upc" : polish == "apc";
+    const kb::FibreJoint* joint = link.kb.fibreJoint("polish", angled ? "apc" : "upc", polish);
+    return joint && joint->verdict != Verdict::Fits;
 }
 
 Outcomes check(const LinkContext& link)

@@ -18,7 +18,14 @@ text::Args argsOf(const LinkEnd& end)
 /// A deeper cage takes the shallow modules of its family, never the other way round.
 bool goesInto(const kb::Cage& module, const kb::Cage& cage) { return module.family == cage.family || module.family + "-deep" == cage.family; }
 
-bool usesAdapter(const LinkEnd& end, const kb::Cage& home) { return end.is("adapter", "qsfp-to-sfp") && home.family == "sfp" && end.cage->family.starts_with("qsfp"); }
+/// The adapter in the cage takes this module; null: there is none, or it does not.
+const kb::CageAdapter* adapterFor(const LinkEnd& end, const kb::Cage& home, const kb::KnowledgeBase& kb)
+{
+    const kb::CageAdapter* adapter = kb.cageAdapter(end.word("adapter"));
+    const kb::Cage* outer = adapter ? kb.cage(adapter->outer) : nullptr;
+    const kb::Cage* inner = adapter ? kb.cage(adapter->inner) : nullptr;
+    return outer && inner && end.cage->family.starts_with(outer->family) && home.family == inner->family && home.rate <= inner->rate ? adapter : nullptr;
+}
 
 /// A slower cage or a slower setting, by what kind of module it is.
 std::string_view slowerClause(const LinkEnd& end, BitRate runs)
@@ -58,10 +65,12 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot s
         return own(Verdict::Unknown, "{end} is an empty {cage} cage: choose the module", "empty-cage", Certainty::Standard);
     }
     const kb::Cage* home = link.kb.cage(end.module->cage);
-    if (home && usesAdapter(end, *home)) {
+    if (const kb::CageAdapter* adapter = home ? adapterFor(end, *home, link.kb) : nullptr) {
         if (end.is("single-lane", "no")) return numbered("md-14");
         if (end.is("single-lane", "yes")) return numbered("md-13", end.rates.empty() ? std::nullopt : std::optional(end.rates.front()));
-        return own(Verdict::Unknown, "an adapter puts the {module} on lane 1 of {end}: look whether the host lists a single-lane rate there", "md-13");
+        Outcome unread = own(Verdict::Unknown, "the adapter puts the {module} on {end}: {note}", "md-13");
+        unread.args.emplace_back("note", text::Arg(adapter->note));
+        return unread;
     }
     if (!home || !goesInto(*home, *end.cage)) return numbered("md-12");
     const auto offered = [&](BitRate rate) { return std::find(end.hostRates.begin(), end.hostRates.end(), rate) != end.hostRates.end(); };

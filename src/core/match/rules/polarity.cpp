@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <cctype>
+
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -6,6 +8,7 @@ namespace sokudo::match {
 namespace {
 
 bool isOneStrand(const kb::Phy& phy) { return phy.connector == "lc-simplex"; }
+bool isBad(const kb::FibreJoint* row) { return row && row->verdict != Verdict::Fits; }
 int fibresOf(const kb::Phy& phy) { return isOneStrand(phy) ? 1 : phy.connector == "mpo" ? 2 * phy.lanes : 2; }
 
 Outcomes check(const LinkContext& link)
@@ -15,10 +18,10 @@ Outcomes check(const LinkContext& link)
     const kb::Phy* phy = link.kb.phy(link.a.module->phy);
     if (!phy || !kb::isFibre(phy->medium)) return found;
     const bool parallel = phy->connector == "mpo";
-    if (const auto crossings = link.runCount("crossings"); crossings && !parallel && !isOneStrand(*phy) && *crossings % 2 == 0)
+    if (const auto crossings = link.runCount("crossings"); crossings && !parallel && !isOneStrand(*phy) && isBad(link.kb.fibreJoint("duplex", *crossings % 2 == 0 ? "even" : "odd")))
         found.push_back(clause(link, "fo-14", {{"crossings", static_cast<double>(*crossings)}}));
-    if (const std::string_view mpo = link.runWord("mpo"); parallel && (mpo == "a" || mpo == "c"))
-        found.push_back(clause(link, "fo-15", {{"mpo", std::string(mpo == "a" ? "A" : "C")}}));
+    if (const std::string_view mpo = link.runWord("mpo"); parallel && isBad(link.kb.fibreJoint("parallel", mpo)))
+        found.push_back(clause(link, "fo-15", {{"mpo", std::string(1, static_cast<char>(std::toupper(mpo.front())))}}));
     if (const auto strands = link.runCount("strands")) {
         const int needed = fibresOf(*phy);
         const text::Args args{{"phy", phy->name}, {"strands", static_cast<double>(*strands)}, {"needed", static_cast<double>(needed)}};

@@ -6,23 +6,6 @@
 namespace sokudo::match {
 namespace {
 
-bool names(const std::vector<std::string>& list, std::string_view id)
-{
-    return std::any_of(list.begin(), list.end(), [id](const std::string& entry) { return entry == "*" || entry == id; });
-}
-
-/// The first line of the planning table that covers this channel.
-const kb::TwistedPairCase* caseFor(const LinkContext& link, const kb::Phy& phy)
-{
-    for (const kb::TwistedPairCase& row : link.kb.twistedPairs) {
-        if (!names(row.phys, phy.id) || !names(row.media, link.weakest->id)) continue;
-        if (row.bundle == "bundled" && !link.bundled) continue;
-        if (row.bundle == "loose" && link.bundled) continue;
-        if (!row.upTo || *link.length <= *row.upTo) return &row;
-    }
-    return nullptr;
-}
-
 /// The rate both ends can fall back to when `plan` is what the cable carries.
 std::optional<BitRate> sharedAtMost(const LinkContext& link, BitRate plan)
 {
@@ -48,7 +31,7 @@ Outcomes check(const LinkContext& link)
     text::Args args{{"phy", phy->name}, {"medium", link.weakest->name}};
     if (!link.length)
         return only({Verdict::Unknown, link.common, "The length of this {medium} channel was never measured: {phy} needs it", args, {"own", Certainty::Standard}, Spot::Between, "length-unknown"});
-    const kb::TwistedPairCase* row = caseFor(link, *phy);
+    const kb::TwistedPairCase* row = link.kb.twistedPairCase(phy->id, link.weakest->id, *link.length, link.bundled);
     if (!row) return {};
     args.emplace_back("length", text::Arg(*link.length));
     args.emplace_back("text", text::Arg(row->text));

@@ -1,6 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <algorithm>
-
 #include <fmt/format.h>
 
 #include "core/arithmetic/bus.h"
@@ -19,10 +17,7 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot s
     text::Args args{{"end", end.name}, {"slot", slot.name}, {"link", *link.common}};
     if (slot.generation == 0 || slot.lanes == 0)
         return Outcome{Verdict::Unknown, link.common, "The width and generation of slot {slot} under {end} were never read", args, {"own", Certainty::Standard}, spot, "slot-unread"};
-    // The pair trains to the lesser generation and the lesser width of card and slot.
-    const plan::Card card = slot.card.value_or(plan::Card{});
-    const int generation = card.generation > 0 ? std::min(card.generation, slot.generation) : slot.generation;
-    const int lanes = card.lanes > 0 ? std::min(card.lanes, slot.lanes) : slot.lanes;
+    const auto [generation, lanes] = trainedBus(slot);
     const auto bus = arithmetic::busCarries(link.kb, {generation, lanes, 0});
     const auto need = arithmetic::goodput(*link.common);
     if (!bus || !need) return std::nullopt;

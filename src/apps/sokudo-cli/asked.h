@@ -1,0 +1,52 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What most verbs are asked about: a project, a path in it, a link in it.
+#pragma once
+
+#include <memory>
+
+#include <CLI/CLI.hpp>
+
+#include "cli.h"
+#include "core/expect/path_expectation.h"
+
+namespace sokudo::cli {
+
+/// A verb whose first word is a project. `run(project, given, context)` gives the exit status; the caller adds further options.
+/// @tparam Options  has a std::string `file`
+template <class Options, class Run>
+CLI::App* projectVerb(CLI::App& app, Context& context, const char* name, const char* says, std::shared_ptr<Options> given, Run run)
+{
+    auto* verb = app.add_subcommand(name, says);
+    verb->add_option("FILE", given->file, "project or exported JSON")->required();
+    verb->callback([given, run, &context] {
+        context.run = [given, run, &context] {
+            const auto project = openProject(given->file, context);
+            return project ? run(*project, *given, context) : fail(project.error());
+        };
+    });
+    return verb;
+}
+
+struct ProjectAsked { std::string file; };
+
+/// A path between two hosts of a project.
+struct PathAsked {
+    std::string file, from, to, protocol;
+    bool copy = false;
+    int streams = 1;
+    expect::Traffic traffic() const { return copy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory; }
+};
+/// Adds --from and --to.
+void addEnds(CLI::App& verb, PathAsked&, bool required);
+/// Adds --copy, --protocol and --streams.
+void addTraffic(CLI::App& verb, PathAsked&);
+Result<expect::PathQuestion> questionOf(const plan::Plan&, const PathAsked&);
+
+/// A link of a project, or the one a line makes.
+struct LinkAsked { std::string file, link; };
+void addLinkAsked(CLI::App& verb, LinkAsked&);
+struct LinkFound { plan::Plan plan; match::ReportPtr report; };
+/// @error NotFound  names the nearest run
+Result<LinkFound> linkAsked(const LinkAsked&, Context&);
+
+}  // namespace sokudo::cli

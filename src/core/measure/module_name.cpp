@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/measure/module_name.h"
+
+#include <algorithm>
+#include <cstdlib>
+
+#include <fmt/format.h>
+
+namespace sokudo::measure {
+namespace {
+
+bool fits(const kb::ModuleCode& row, const ModuleReading& read)
+{
+    if ((row.family == "qsfp") != read.isQuad) return false;
+    if (!row.code.empty() && std::find(read.codes.begin(), read.codes.end(), std::pair(row.place, row.code)) == read.codes.end()) return false;
+    if (row.nm && (!read.wavelengthNm || std::abs(*read.wavelengthNm - *row.nm) > 20)) return false;
+    if (row.least && (!read.symbolRate || *read.symbolRate < *row.least)) return false;
+    return !row.most || (read.symbolRate && *read.symbolRate <= *row.most);
+}
+
+}  // namespace
+
+ModuleName nameOf(const ModuleReading& read, const kb::KnowledgeBase& kb)
+{
+    ModuleName made{nullptr, "not told", "not told"};
+    const auto row = std::find_if(kb.moduleCodes.begin(), kb.moduleCodes.end(), [&](const kb::ModuleCode& one) { return fits(one, read); });
+    if (row != kb.moduleCodes.end()) {
+        made.phy = kb.phy(row->phy);
+        made.says = row->says;
+    }
+    const std::string code = fmt::format("{:02X}h", read.connectorCode);
+    // One code stands for the duplex and the simplex plug: the PHY knows which.
+    for (const kb::Connector& connector : kb.connectors)
+        if (connector.eepromCode == code && (made.connector == "not told" || (made.phy && made.phy->connector == connector.id))) made.connector = connector.name;
+    return made;
+}
+
+}  // namespace sokudo::measure
