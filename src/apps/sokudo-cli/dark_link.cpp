@@ -22,7 +22,7 @@ void show(const match::DarkLink& dark, const match::LinkReport& report)
     print(fmt::format("{}: module seen, no link", report.title));
     int number = 0;
     for (const match::DarkStep& step : dark.steps) {
-        print(fmt::format("{}. {:<10} {}: {}", ++number, word(step.state), step.row->title, step.because));
+        print(fmt::format("{}. {} — {}: {}", ++number, step.row->title, word(step.state), step.because));
         if (step.state != match::StepState::Cleared) print(fmt::format("   do: {} ({} min)", step.row->look, text::number(step.row->minutes)));
     }
     if (!dark.next()) print("all of these are ruled out by what was stated: try another module, another lead and another port, one at a time");

@@ -6,7 +6,6 @@
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
-#include <QPushButton>
 
 #include "app/qt_text.h"
 #include "ui/pages/match_page.h"
@@ -56,10 +55,6 @@ int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark
         good = window.grab().save(file) && good;
         std::printf("%s\n", qPrintable(file));
     };
-    const auto press = [&](const QString& text) {
-        for (QPushButton* one : window.findChildren<QPushButton*>())
-            if (one->text() == text && one->isVisible()) return one->click();
-    };
     window.selection().selectDevice(deviceOf(window, "platen"));
     save("survey");
     selectRun(window, "attic");
@@ -81,12 +76,6 @@ int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark
     selectRun(window, "q1");
     window.matchPage().showPane(ui::MatchPage::Piece);
     save("match-piece");
-    press("Your own …");
-    save("tmp-own");
-    selectRun(window, "c1");
-    window.matchPage().showPane(ui::MatchPage::Why);
-    press("Module seen, but no link? What to try");
-    save("tmp-dark");
     window.matchPage().whatIfPane().ask(gigabits(10));
     window.matchPage().showPane(ui::MatchPage::WhatIf);
     settle(3500);

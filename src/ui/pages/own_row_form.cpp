@@ -4,6 +4,7 @@
 #include <QComboBox>
 #include <QFormLayout>
 #include <QHBoxLayout>
+#include <QHash>
 #include <QLineEdit>
 #include <QScrollArea>
 
@@ -13,12 +14,15 @@
 namespace sokudo::ui {
 namespace {
 
-/// "loss_850_db_per_km" as a person reads it.
-QString spoken(QString column)
+/// "loss_850_db_per_km" as a person reads it: "Loss at 850 nm, dB per km".
+QString spoken(const QString& column)
 {
-    column.replace('_', ' ');
-    if (!column.isEmpty()) column[0] = column[0].toUpper();
-    return column;
+    static const QHash<QString, QString> kWords{{"db", "dB"}, {"dbm", "dBm"}, {"gbps", "Gb/s"}, {"850", "at 850 nm,"}, {"1310", "at 1310 nm,"}, {"1550", "at 1550 nm,"}};
+    QStringList words = column.split('_');
+    for (QString& word : words) word = kWords.value(word, word);
+    QString made = words.join(' ');
+    if (!made.isEmpty()) made[0] = made[0].toUpper();
+    return made;
 }
 
 }  // namespace
