@@ -104,7 +104,8 @@ bool writePlan(RowWriter& writer, const plan::Plan& before, const plan::Plan& af
 {
     return writer.difference("place", before.places, after.places) && writer.difference("device", before.devices, after.devices) &&
            writer.difference("slot", before.slots, after.slots) && writer.difference("port", before.ports, after.ports) && writer.difference("run", before.runs, after.runs) &&
-           writer.difference("waiver", before.waivers, after.waivers) && writer.difference("catalogue", before.catalogue, after.catalogue);
+           writer.difference("waiver", before.waivers, after.waivers) && writer.difference("catalogue", before.catalogue, after.catalogue) &&
+           writer.difference("flow", before.flows, after.flows) && writer.difference("job", before.jobs, after.jobs);
 }
 
 }  // namespace
@@ -163,6 +164,8 @@ Result<Project> ProjectFile::load() const
     std::vector<plan::Run> runs;
     std::vector<plan::Waiver> waivers;
     std::vector<plan::CatalogueRow> catalogue;
+    std::vector<plan::Flow> flows;
+    std::vector<plan::Job> jobs;
     while (query.next()) {
         const std::string kind = query.value(0).toString().toStdString();
         const std::string where = fmt::format("{}: {} {}", m_path, kind, query.value(1).toLongLong());
@@ -176,6 +179,8 @@ Result<Project> ProjectFile::load() const
         else if (kind == "run") runs.push_back(runFrom(in));
         else if (kind == "waiver") waivers.push_back(waiverFrom(in));
         else if (kind == "catalogue") catalogue.push_back(catalogueRowFrom(in));
+        else if (kind == "flow") flows.push_back(flowFrom(in));
+        else if (kind == "job") jobs.push_back(jobFrom(in));
         else if (kind == "trial") project.trials.push_back(trialFrom(in));
         else if (kind == "entry") project.entries.push_back(entryFrom(in));
         else if (kind == "answer") project.answers.push_back(answerFrom(in));
@@ -188,6 +193,8 @@ Result<Project> ProjectFile::load() const
     project.plan.runs = Table<plan::Run>::fromRows(std::move(runs));
     project.plan.waivers = Table<plan::Waiver>::fromRows(std::move(waivers));
     project.plan.catalogue = Table<plan::CatalogueRow>::fromRows(std::move(catalogue));
+    project.plan.flows = Table<plan::Flow>::fromRows(std::move(flows));
+    project.plan.jobs = Table<plan::Job>::fromRows(std::move(jobs));
     const auto byTime = [](const auto& a, const auto& b) { return a.at < b.at; };
     std::stable_sort(project.trials.begin(), project.trials.end(), byTime);
     std::stable_sort(project.entries.begin(), project.entries.end(), byTime);

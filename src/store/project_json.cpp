@@ -154,6 +154,24 @@ Json toJson(const plan::Waiver& waiver)
 
 Json toJson(const plan::CatalogueRow& row) { return {{"id", row.id.value}, {"table", row.table}, {"cells", row.cells}}; }
 
+Json toJson(const plan::Flow& flow)
+{
+    Json made{{"id", flow.id.value}, {"set", flow.set}, {"name", flow.name}, {"from", flow.from.value}, {"to", flow.to.value}, {"streams", flow.streams}};
+    if (flow.copies) made["copies"] = true;
+    put(made, "protocol", flow.protocol);
+    if (flow.asks) made["asks_bps"] = flow.asks->steps();
+    return made;
+}
+
+Json toJson(const plan::Job& job)
+{
+    Json made{{"id", job.id.value}, {"name", job.name}, {"from", job.from.value}, {"to", job.to.value}, {"per_week", job.perWeek}, {"count", job.count}};
+    put(made, "protocol", job.protocol);
+    put(made, "purpose", job.purpose);
+    if (job.size.steps() > 0) made["size_bytes"] = job.size.steps();
+    return made;
+}
+
 Json toJson(const measure::Trial& trial)
 {
     Json made{{"id", trial.id.value}, {"at", measure::isoText(trial.at)}, {"from", trial.from.value}, {"to", trial.to.value}, {"kind", code(trial.kind)},
@@ -250,6 +268,24 @@ plan::Waiver waiverFrom(const JsonReader& in)
 
 plan::CatalogueRow catalogueRowFrom(const JsonReader& in) { return {in.neededId<plan::CatalogueRowId>("id"), in.neededText("table"), in.texts("cells")}; }
 
+plan::Flow flowFrom(const JsonReader& in)
+{
+    plan::Flow made{in.neededId<plan::FlowId>("id"), in.neededText("set"), in.neededText("name"), in.neededId<plan::DeviceId>("from"), in.neededId<plan::DeviceId>("to"), in.yes("copies"), in.text("protocol")};
+    made.streams = static_cast<int>(in.whole("streams", 1));
+    made.asks = in.maybeRate("asks_bps");
+    return made;
+}
+
+plan::Job jobFrom(const JsonReader& in)
+{
+    plan::Job made{in.neededId<plan::JobId>("id"), in.neededText("name"), in.neededId<plan::DeviceId>("from"), in.neededId<plan::DeviceId>("to"), in.text("protocol")};
+    made.size = DataSize::fromSteps(in.whole("size_bytes", 0));
+    made.perWeek = in.maybeNumber("per_week").value_or(1);
+    made.purpose = in.text("purpose");
+    made.count = static_cast<int>(in.whole("count", 1));
+    return made;
+}
+
 measure::Trial trialFrom(const JsonReader& in)
 {
     measure::Trial made;
@@ -290,7 +326,7 @@ Answer answerFrom(const JsonReader& in)
 std::string exportJson(const Project& project)
 {
     const Json made{{"format", kFormat}, {"version", kVersion}, {"name", project.plan.name}, {"places", listOf(project.plan.places)}, {"devices", listOf(project.plan.devices)},
-                    {"slots", listOf(project.plan.slots)}, {"ports", listOf(project.plan.ports)}, {"runs", listOf(project.plan.runs)}, {"waivers", listOf(project.plan.waivers)}, {"catalogue", listOf(project.plan.catalogue)}, {"trials", listOf(project.trials)},
+                    {"slots", listOf(project.plan.slots)}, {"ports", listOf(project.plan.ports)}, {"runs", listOf(project.plan.runs)}, {"waivers", listOf(project.plan.waivers)}, {"catalogue", listOf(project.plan.catalogue)}, {"flows", listOf(project.plan.flows)}, {"jobs", listOf(project.plan.jobs)}, {"trials", listOf(project.trials)},
                     {"log", listOf(project.entries)}, {"answers", listOf(project.answers)}};
     return made.dump(1) + "\n";
 }
@@ -321,6 +357,8 @@ Result<Project> importJson(std::string_view text, const std::string& name)
     project.plan.runs = Table<plan::Run>::fromRows(read(in.list("runs"), runFrom));
     project.plan.waivers = Table<plan::Waiver>::fromRows(read(in.list("waivers"), waiverFrom));
     project.plan.catalogue = Table<plan::CatalogueRow>::fromRows(read(in.list("catalogue"), catalogueRowFrom));
+    project.plan.flows = Table<plan::Flow>::fromRows(read(in.list("flows"), flowFrom));
+    project.plan.jobs = Table<plan::Job>::fromRows(read(in.list("jobs"), jobFrom));
     project.trials = read(in.list("trials"), trialFrom);
     project.entries = read(in.list("log"), entryFrom);
     project.answers = read(in.list("answers"), answerFrom);

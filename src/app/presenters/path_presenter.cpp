@@ -8,7 +8,20 @@
 
 namespace sokudo::app {
 
-PathPresenter::PathPresenter(Document& document, Selection& selection, QObject* parent) : QObject(parent), m_document(document), m_selection(selection)
+PathPresenter::PathPresenter(Document& document, Selection& selection, QObject* parent)
+    : QObject(parent), m_document(document), m_selection(selection),
+      m_rows({{"Stage", [](const Row& row, int role) -> QVariant {
+                   if (role == Qt::DisplayRole) return row.binds ? row.name + " (binds)" : row.name;
+                   if (role == kMarkRole) return static_cast<int>(row.binds ? Verdict::Limited : Verdict::Fits);
+                   if (role == Qt::AccessibleTextRole) return QString("%1: usually %2, %3 to %4. %5").arg(row.name, row.typical, row.low, row.high, row.working);
+                   return {};
+               }},
+              {"Least", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.low) : QVariant(); }},
+              {"Usual", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.typical) : QVariant(); }},
+              {"Most", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.high) : QVariant(); }},
+              {"Working", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.working) : QVariant(); }},
+              {"Source", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.source) : QVariant(); }}},
+             this)
 {
     connect(&document, &Document::analysisChanged, this, &PathPresenter::refresh);
     connect(&document, &Document::recordChanged, this, &PathPresenter::refresh);
@@ -73,17 +86,35 @@ void PathPresenter::refresh()
 {
     m_expectation.reset();
     m_problem.clear();
-    m_bore = {};
+    m_tried.reset();
     auto made = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question());
-    if (made) {
-        m_expectation = std::move(*made);
-        m_bore.stages = m_expectation->stages;
-        m_bore.expected = m_expectation->expected;
-        m_bore.binding = m_expectation->binding;
-    } else {
-        m_problem = q(made.error().message());
+    if (made) m_expectation = std::move(*made);
+    else m_problem = q(made.error().message());
+    fillBore();
+}
+
+void PathPresenter::fillBore()
+{
+    m_bore = {};
+    std::vector<Row> rows;
+    if (const expect::Expectation* path = shown()) {
+        m_bore.stages = path->stages;
+        if (!path->isEmpty()) m_bore.expected = path->expected;
+        m_bore.binding = path->binding;
+        for (std::size_t i = 0; i < path->stages.size(); ++i) {
+            const expect::Stage& stage = path->stages[i];
+            rows.push_back({q(stage.name), q(text::rate(stage.carries.low, 3)), q(text::rate(stage.carries.typical, 3)), q(text::rate(stage.carries.high, 3)), q(stage.working),
+                            q(m_document.knowledge().citation(stage.from.source)) + ", " + q(code(stage.from.certainty)), i == path->binding});
+        }
     }
-    if (const measure::Trial* trial = newest()) m_bore.measured = trial->rate;
+    m_rows.setRows(std::move(rows));
+    constexpr std::size_t kEarlier = 5;
+    const auto all = trials();
+    for (std::size_t i = all.size(); i > 0 && m_bore.earlier.size() < kEarlier; --i) {
+        if (i == all.size()) m_bore.measured = all[i - 1]->rate;
+        else m_bore.earlier.push_back(all[i - 1]->rate);
+    }
+    fillOther();
     Q_EMIT changed();
 }
 
@@ -92,7 +123,7 @@ QString PathPresenter::title() const { return q(report::pathTitle(m_document.pla
 QString PathPresenter::sentence() const
 {
     if (!m_expectation) return m_problem;
-    QString made = q(report::expectationSentence(*m_expectation));
+    QString made = q(report::expectationSentence(*shown()));
     QStringList missing;
     for (const auto& one : m_expectation->missing) missing << q(one.what);
     if (!missing.isEmpty()) made += QString(". Not counted, because not known: %1").arg(missing.join(", "));

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/document.h"
+#include "app/row_model.h"
 #include "app/selection.h"
 
 namespace sokudo::app {
@@ -13,11 +14,18 @@ struct BoreContent {
     std::optional<kb::Band> expected;
     std::size_t binding = 0;
     std::optional<measure::MeasuredRate> measured;
+    std::vector<measure::MeasuredRate> earlier;  ///< older results of the same path, newest first
+    std::vector<expect::Stage> other;            ///< drawn behind as an outline; empty: nothing to compare with
+    QString otherName;
 };
+
+/// One step of "where each Gb/s goes".
+struct FallRow { QString what, takes, left, working; double leftShare, takesShare; bool binds; };
 
 class PathPresenter final : public QObject {
     Q_OBJECT
 public:
+    static constexpr int kMarkRole = Qt::UserRole;  ///< of the table: the binding stage is marked
     PathPresenter(Document&, Selection&, QObject* parent = nullptr);
     struct Host { plan::DeviceId id; QString name; };
     std::vector<Host> hosts() const;
@@ -30,6 +38,25 @@ public:
     QString measuredText() const;   ///< "last measured 6.6 Gb/s", or empty
     QString standingText() const;   ///< "full", "low", …, or empty
     const BoreContent& bore() const { return m_bore; }
+    std::vector<FallRow> falls() const;
+    QString fallsHead() const;      ///< "10 Gb/s on core 1 — vault X1"
+    /// Stages with low, usual and most, as a table.
+    QAbstractItemModel* table() { return &m_rows; }
+
+    /// The ways between the two ends, in words; one or none: there is nothing to choose.
+    QStringList ways() const;
+    /// Changes a stage for a look; empty: it was understood, else why not.
+    QString tryStage(int stage, const QString& text);
+    bool isTrying() const { return m_tried.has_value(); }
+    QString tryText() const;        ///< what the change does, in one sentence
+    static QString exampleFor(expect::StageKind);
+    void dropTry();
+    /// Writes the change into the survey where it can hold it: slot, processor, disks; empty: done, else why not.
+    QString keepTry();
+    /// What may be drawn behind: nothing, the other direction, another way, faster links.
+    QStringList comparisons() const;
+    int comparison() const { return m_comparison; }
+    void compareWith(int which);
     const std::optional<expect::Expectation>& expectation() const { return m_expectation; }
     /// Results of this path and kind, oldest first.
     std::vector<const measure::Trial*> trials() const;
@@ -41,11 +68,20 @@ Q_SIGNALS:
 private:
     void refresh();
     void pickFirstPath();
+    void fillBore();
+    void fillOther();
+    const expect::Expectation* shown() const { return m_tried ? &*m_tried : m_expectation ? &*m_expectation : nullptr; }
+    struct Row { QString name, low, typical, high, working, source; bool binds; };
+    struct Try { int stage = 0; QString text; };
     Document& m_document;
     Selection& m_selection;
     std::optional<expect::Expectation> m_expectation;
     QString m_problem;
     BoreContent m_bore;
+    std::optional<expect::Expectation> m_tried;
+    Try m_try;
+    int m_comparison = 0;
+    RowModel<Row> m_rows;
 };
 
 }  // namespace sokudo::app

@@ -33,7 +33,7 @@ struct ProjectAsked { std::string file; };
 struct PathAsked {
     std::string file, from, to, protocol;
     bool copy = false;
-    int streams = 1;
+    int streams = 1, way = 0;
     expect::Traffic traffic() const { return copy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory; }
 };
 /// Adds --from and --to.

@@ -42,10 +42,8 @@ int fail(const Error& error)
 
 int statusOf(Verdict verdict) { return verdict > Verdict::Limited ? kFindings : kFine; }
 
-namespace {
 Json rateJson(const std::optional<BitRate>& rate) { return rate ? Json(rate->steps()) : Json(nullptr); }
 Json bandJson(const kb::Band& band) { return {{"low", band.low.steps()}, {"typical", band.typical.steps()}, {"high", band.high.steps()}}; }
-}  // namespace
 
 Json toJson(const match::LinkReport& report, const kb::KnowledgeBase& kb)
 {
@@ -67,14 +65,18 @@ Json toJson(const match::LinkReport& report, const kb::KnowledgeBase& kb)
 Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
 {
     Json made{{"stages", Json::array()}, {"expected_bps", bandJson(path.expected)}, {"binding_stage", path.isEmpty() ? Json(nullptr) : Json(path.bindingStage()->name)},
-              {"next_stage", path.next ? Json(path.stages[*path.next].name) : Json(nullptr)}, {"mtu_bytes", path.mtu}, {"missing", Json::array()}};
+              {"next_stage", path.next ? Json(path.stages[*path.next].name) : Json(nullptr)}, {"gain_if_mended", path.gain() ? Json(*path.gain()) : Json(nullptr)}, {"near_stages", Json::array()}, {"round_trip_s", path.roundTrip.in()}, {"mtu_bytes", path.mtu}, {"missing", Json::array()}};
     for (const expect::Stage& stage : path.stages) {
         Json one{{"name", stage.name}, {"kind", word(stage.kind)}, {"detail", stage.detail}, {"ceiling_bps", stage.carries.high.steps()}, {"low_bps", stage.carries.low.steps()},
                  {"typical_bps", stage.carries.typical.steps()}, {"working", stage.working}, {"source", kb.citation(stage.from.source)}, {"confidence", code(stage.from.certainty)}};
+        if (stage.both) one["both_ways_bps"] = bandJson(*stage.both);
+        if (stage.perFlow) one["per_stream_bps"] = bandJson(*stage.perFlow);
+        if (stage.roundTrip.steps() > 0) one["round_trip_s"] = stage.roundTrip.in();
         if (stage.kind == expect::StageKind::Slot) one["coded_bps"] = stage.line.steps();
         if (stage.kind == expect::StageKind::Link) one["link_rate_bps"] = stage.line.steps();
         made["stages"].push_back(one);
     }
+    for (std::size_t at : path.near) made["near_stages"].push_back(path.stages[at].name);
     for (const expect::Missing& missing : path.missing) made["missing"].push_back(missing.what);
     return made;
 }

@@ -45,6 +45,9 @@ void addParts(CLI::App&, Context&);
 void addPath(CLI::App&, Context&);
 void addExpect(CLI::App&, Context&);
 void addJudge(CLI::App&, Context&);
+void addFlows(CLI::App&, Context&);
+void addWorth(CLI::App&, Context&);
+void addHeadline(CLI::App&, Context&);
 void addConvert(CLI::App&, Context&);
 void addMeasure(CLI::App&, Context&);
 void addDiagnose(CLI::App&, Context&);
@@ -63,6 +66,8 @@ void print(const Json&);
 int fail(const Error&);
 int statusOf(Verdict);
 
+Json rateJson(const std::optional<BitRate>&);
+Json bandJson(const kb::Band&);
 Json toJson(const match::LinkReport&, const kb::KnowledgeBase&);
 Json toJson(const expect::Expectation&, const kb::KnowledgeBase&);
 std::string linkText(const match::LinkReport&, const kb::KnowledgeBase&);

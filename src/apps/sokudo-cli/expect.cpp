@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <fmt/format.h>
+
 #include "asked.h"
 
 namespace sokudo::cli {
@@ -8,10 +10,20 @@ int answer(const store::Project& project, const PathAsked& given, Context& conte
 {
     const auto question = questionOf(project.plan, given);
     if (!question) return fail(question.error());
-    const auto path = expect::expectation(project.plan, context.kb, match::judgeAll(project.plan, context.kb), *question);
+    const match::Reports reports = match::judgeAll(project.plan, context.kb);
+    const expect::Paths paths(project.plan, context.kb, reports);
+    const auto path = paths.expectation(*question);
     if (!path) return fail(path.error());
-    if (context.json) print(toJson(*path, context.kb));
-    else print(expectationText(*path));
+    const auto ways = paths.ways(question->from, question->to);
+    if (context.json) {
+        Json made = toJson(*path, context.kb);
+        made["ways"] = Json::array();
+        for (const plan::Way& way : ways) made["ways"].push_back(expect::wayText(project.plan, way));
+        print(made);
+        return kFine;
+    }
+    print(expectationText(*path));
+    for (std::size_t i = 0; ways.size() > 1 && i < ways.size(); ++i) print(fmt::format("way {}{}: {}", i, static_cast<int>(i) == question->route ? ", this one" : "", expect::wayText(project.plan, ways[i])));
     return kFine;
 }
 

@@ -9,6 +9,7 @@
 
 #include "app/qt_text.h"
 #include "ui/pages/match_page.h"
+#include "ui/pages/path_page.h"
 #include "ui/pages/survey_page.h"
 #include "ui/pages/what_if_pane.h"
 #include "ui/shell/main_window.h"
@@ -90,6 +91,18 @@ int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark
     window.path().ask({deviceOf(window, "vault"), deviceOf(window, "platen"), expect::Traffic::FileCopy, 1, {}});
     window.showBench(ui::MainWindow::Logbook);
     save("logbook");
+    window.path().ask({deviceOf(window, "vault"), deviceOf(window, "platen"), expect::Traffic::FileCopy, 1, {}});
+    window.showBench(ui::MainWindow::Path);
+    save("path");
+    window.pathPage().tryStage(7, "nvme 3.0x4");
+    window.pathPage().tryStage(8, "nfs-multi");
+    save("path-tried");
+    window.path().dropTry();
+    window.pathPage().showPane(ui::PathPage::Flows);
+    save("path-flows");
+    window.pathPage().showPane(ui::PathPage::Worth);
+    settle(6000);
+    save("path-worth");
     window.showBench(ui::MainWindow::Survey);
     window.survey().readThisMachine();
     save("this-machine");

@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/arithmetic/framing.h"
 
+#include <algorithm>
+
 #include <fmt/format.h>
 
 namespace sokudo::arithmetic {
 namespace {
 constexpr int kPreamble = 8, kHeader = 14, kCheckSequence = 4, kGap = 12, kTag = 4;
+constexpr int kUsualMtu = 1500, kLeastPayload = 46;
 constexpr int kIpv4 = 20, kIpv6 = 40, kTcp = 20, kTimestamps = 12, kUdp = 8;
 }  // namespace
 
@@ -13,15 +16,31 @@ int payloadBytes(const Framing& framing)
 {
     const int ip = framing.ipv6 ? kIpv6 : kIpv4;
     const int transport = framing.transport == Transport::Udp ? kUdp : kTcp + (framing.timestamps ? kTimestamps : 0);
-    return framing.mtu - ip - transport;
+    return framing.mtu - framing.shorterBy - ip - transport;
 }
 
-int wireBytes(const Framing& framing) { return framing.mtu + kHeader + kCheckSequence + kPreamble + kGap + kTag * framing.vlanTags; }
+int wireBytes(const Framing& framing) { return framing.mtu - framing.shorterBy + framing.tunnelBytes + framing.frameBytes + kHeader + kCheckSequence + kPreamble + kGap + kTag * framing.vlanTags; }
+
+Framing wrapped(Framing framing, const kb::Encapsulation& row)
+{
+    framing.shorterBy += kUsualMtu - row.innerMtu;
+    framing.tunnelBytes += row.ipBytes;
+    framing.frameBytes += row.ethernetBytes;
+    return framing;
+}
+
+double ackShare(const Framing& framing, double segmentsPerAck)
+{
+    const int packet = (framing.ipv6 ? kIpv6 : kIpv4) + kTcp + (framing.timestamps ? kTimestamps : 0);
+    const int frame = std::max(packet, kLeastPayload) + kHeader + kCheckSequence + kPreamble + kGap + kTag * framing.vlanTags;
+    return frame / (segmentsPerAck * wireBytes(framing));
+}
 
 Result<BitRate> goodput(BitRate link, const Framing& framing)
 {
     if (framing.mtu < 576 || framing.mtu > 65535)
         return failure(ErrorCode::OutOfRange, fmt::format("an MTU of {} bytes is outside 576 to 65535; 1500 and 9000 are usual", framing.mtu));
+    if (payloadBytes(framing) <= 0) return failure(ErrorCode::OutOfRange, fmt::format("an MTU of {} bytes leaves nothing for payload inside this tunnel", framing.mtu));
     if (framing.vlanTags < 0 || framing.vlanTags > 2) return failure(ErrorCode::OutOfRange, "a frame carries 0, 1 or 2 VLAN tags");
     return scaled(link, static_cast<double>(payloadBytes(framing)) / wireBytes(framing));
 }

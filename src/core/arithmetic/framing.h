@@ -6,6 +6,7 @@
 
 #include "core/base/quantity.h"
 #include "core/base/result.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::arithmetic {
 
@@ -17,7 +18,13 @@ struct Framing {
     bool ipv6 = false;
     bool timestamps = true;  ///< the TCP option Linux uses unless told otherwise, 12 bytes
     int vlanTags = 0;        ///< 0 to 2, 4 bytes each
+    int shorterBy = 0;       ///< a tunnel: by how much the inner packet falls short of the MTU
+    int tunnelBytes = 0;     ///< what the tunnel puts around it, inside the outer IP packet
+    int frameBytes = 0;      ///< what it adds to the frame beyond the IP packet
 };
+
+/// The framing of packets that travel inside a tunnel; the MTU stays that of the outer packet.
+Framing wrapped(Framing, const kb::Encapsulation&);
 
 /// Bytes of payload in a full frame.
 int payloadBytes(const Framing&);
@@ -30,6 +37,12 @@ int wireBytes(const Framing&);
 /// @source 802.3-3, 802.3-4, rfc-791, rfc-9293, rfc-7323
 /// @example goodput(10 Gb/s, {}) == 9.41482 Gb/s; with MTU 9000 it is 9.90042 Gb/s
 Result<BitRate> goodput(BitRate link, const Framing& = {});
+
+/// Acknowledgements going the other way, as a share of what they acknowledge.
+/// @param segmentsPerAck  2 by the book, more where the receiver merges segments; at least 1
+/// @source rfc-5681; an acknowledgement without data is padded to the least frame
+/// @example 90 bytes for two frames of 1538: 0.0293
+double ackShare(const Framing&, double segmentsPerAck = 2);
 
 /// "× 1448 ÷ 1538": the factor as a person follows it.
 std::string shareText(const Framing&);

@@ -96,6 +96,13 @@ std::vector<std::string> mustBeTrue(const expect::Expectation& path, BitRate mea
     case StageKind::Disk: why.push_back("a cache answered and not the disk: repeat with more data than the memory holds"); break;
     case StageKind::FileShare: why.push_back("the copy had not ended when its time was read, or a cache took it: wait for the disk, and repeat with more data"); break;
     case StageKind::Processor: why.push_back("more streams, or a quicker processor than stated"); break;
+    case StageKind::Window: why.push_back("a larger window or a shorter round trip than stated, or more streams"); break;
+    case StageKind::Loss: why.push_back("less loss than stated, or a sender that is not slowed by it"); break;
+    case StageKind::Bond: why.push_back("more connections than stated: the members of a bond add up over several"); break;
+    case StageKind::Internet: why.push_back("a larger plan than stated, or a provider that gives more for the first seconds"); break;
+    case StageKind::Files:
+    case StageKind::CopyTool: why.push_back("more files at once than stated, or a cache that held them"); break;
+    default: why.push_back("another way of working than stated: " + stage.working); break;
     }
     why.push_back("or the data never passed this path: both ends on one machine, or another way between them");
     why.push_back("or the size or the time was read wrongly: count bytes and seconds again");

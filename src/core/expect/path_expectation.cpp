@@ -5,130 +5,13 @@
 
 #include <fmt/format.h>
 
-#include "core/expect/stages.h"
+#include "core/expect/survey_stages.h"
 
 namespace sokudo::expect {
 namespace {
 
-const match::LinkReport* reportOf(const match::Reports& reports, const plan::Link& link)
-{
-    const auto at = std::find_if(reports.begin(), reports.end(), [&](const match::LinkReport& r) { return r.link == link; });
-    return at == reports.end() ? nullptr : &*at;
-}
-
-class PathBuilder {
-public:
-    PathBuilder(const plan::Plan& plan, const kb::KnowledgeBase& kb, const PathQuestion& question) : m_plan(plan), m_kb(kb), m_question(question) {}
-
-    void addHost(const plan::Device& device, plan::PortId port, bool sends)
-    {
-        const auto disk = [&] { if (m_question.traffic == Traffic::FileCopy) addDisk(device, sends ? Access::Read : Access::Write); };
-        const auto processor = [&] { addProcessor(device); };
-        const auto slot = [&] { addSlot(device, port); };
-        if (sends) { disk(); processor(); slot(); }
-        else { slot(); processor(); disk(); }
-    }
-    std::optional<Error> addLink(const plan::Hop& hop, const match::LinkReport* report)
-    {
-        const std::string title = plan::portText(m_plan, hop.from) + " — " + plan::portText(m_plan, hop.to);
-        if (!report || !report->rate)
-            return Error{ErrorCode::NotAllowed, report && report->verdict != Verdict::Unknown ? "this link does not come up: " + report->reason() : "the rate of this link is not known yet", title};
-        const plan::Run* run = m_plan.runs.find(hop.link.id());
-        const kb::Medium* medium = run ? m_kb.medium(run->medium) : nullptr;
-        const bool isCoax = medium && medium->kind == kb::MediumKind::Coax;
-        arithmetic::Framing framing;
-        framing.mtu = m_mtu;
-        // A slot that narrows the link is a stage of its own: the wire still runs at the rate the ends share.
-        auto stage = isCoax ? hopStage(m_kb, "coax-2.5") : linkStage(m_kb, wireRate(*report), framing);
-        if (!stage) return stage.error();
-        stage->name = title;
-        if (medium && !isCoax) stage->label = shortName(*medium) + (run->length ? " " + text::length(*run->length) : std::string());
-        stage->run = hop.link.id();
-        m_slowest = m_stages.empty() || m_slowest.steps() == 0 ? stage->line : std::min(m_slowest, stage->line);
-        add(std::move(*stage));
-        return std::nullopt;
-    }
-    void setMtu(int mtu) { m_mtu = mtu; }
-    void addFileShare(std::string_view protocol)
-    {
-        std::optional<Band> network;
-        for (const Stage& stage : m_stages) {
-            if (stage.kind != StageKind::Link && stage.kind != StageKind::Slot) continue;
-            network = network ? Band{std::min(network->low, stage.carries.low), std::min(network->typical, stage.carries.typical), std::min(network->high, stage.carries.high)} : stage.carries;
-        }
-        if (!network) return;
-        if (auto stage = fileShareStage(m_kb, protocol, m_slowest, *network)) {
-            stage->name = "file share";
-            add(std::move(*stage));
-        }
-    }
-    Expectation finish()
-    {
-        Expectation made = settle(std::move(m_stages));
-        made.missing = std::move(m_missing);
-        made.mtu = m_mtu;
-        return made;
-    }
-
-private:
-    static std::string shortName(const kb::Medium& medium)
-    {
-        if (!kb::isCaptive(medium.kind)) return medium.name;
-        return medium.kind == kb::MediumKind::DirectAttach ? "DAC" : "AOC";
-    }
-    static BitRate wireRate(const match::LinkReport& report)
-    {
-        std::optional<BitRate> rate;
-        for (const match::Finding& finding : report.findings)
-            if (finding.rule != "slot-width" && finding.outcome.rate && (!rate || *finding.outcome.rate < *rate)) rate = finding.outcome.rate;
-        return rate.value_or(*report.rate);
-    }
-    void addDisk(const plan::Device& device, Access access)
-    {
-        if (device.disks.empty()) {
-            m_missing.push_back({"the disks of " + device.name, device.id});
-            return;
-        }
-        auto stage = diskStage(m_kb, device.disks.front(), access);
-        if (stage) addOn(device, std::move(*stage));
-        else m_missing.push_back({stage.error().what + " at " + device.name, device.id});
-    }
-    void addProcessor(const plan::Device& device)
-    {
-        if (!device.processor) {
-            m_missing.push_back({"the processor of " + device.name, device.id});
-            return;
-        }
-        auto stage = processorStage(m_kb, *device.processor, m_mtu, m_question.streams);
-        if (stage) addOn(device, std::move(*stage));
-        else m_missing.push_back({stage.error().what + " at " + device.name, device.id});
-    }
-    void addSlot(const plan::Device& device, plan::PortId id)
-    {
-        const plan::Port* port = m_plan.ports.find(id);
-        const plan::Slot* slot = port ? m_plan.slots.find(port->slot) : nullptr;
-        if (!slot) return;
-        auto stage = slotStage(m_kb, *slot);
-        if (stage) addOn(device, std::move(*stage));
-        else m_missing.push_back({fmt::format("slot {} of {}", slot->name, device.name), device.id});
-    }
-    void addOn(const plan::Device& device, Stage stage)
-    {
-        stage.name = fmt::format("{} of {}", stage.label, device.name);
-        stage.device = device.id;
-        if (stage.kind == StageKind::Processor) stage.detail = device.name;
-        add(std::move(stage));
-    }
-    void add(Stage stage) { m_stages.push_back(std::move(stage)); }
-
-    const plan::Plan& m_plan;
-    const kb::KnowledgeBase& m_kb;
-    const PathQuestion& m_question;
-    std::vector<Stage> m_stages;
-    std::vector<Missing> m_missing;
-    BitRate m_slowest;
-    int m_mtu = 1500;
-};
+constexpr Duration kLongRoundTrip = Duration::fromSteps(1'000'000);       // below a millisecond no usual window holds a link
+constexpr DataSize kUsualWindow = DataSize::fromSteps(3 * 1024 * 1024);   // rfc-7323: a receive limit of 6 MiB of which half is offered
 
 std::string protocolOf(const PathQuestion& question, const plan::Device& from, const plan::Device& to)
 {
@@ -137,31 +20,99 @@ std::string protocolOf(const PathQuestion& question, const plan::Device& from, c
     return to.fileShare.empty() ? "smb" : to.fileShare;
 }
 
-}  // namespace
-
-Result<Expectation> expectation(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, const PathQuestion& question)
+int mtuOf(const plan::Plan& plan, const plan::Way& way)
 {
-    const plan::Device* from = plan.devices.find(question.from);
-    const plan::Device* to = plan.devices.find(question.to);
-    if (!from || !to) return failure(ErrorCode::NotFound, "pick two devices of the plan");
-    if (from == to) return failure(ErrorCode::BadInput, "pick two different devices", from->name);
-    const auto hops = plan::path(plan, question.from, question.to, [&](const plan::Link& link) -> std::optional<BitRate> {
-        const match::LinkReport* report = reportOf(reports, link);
-        return report ? report->rate : std::nullopt;
-    });
-    if (!hops) return failure(ErrorCode::NotFound, fmt::format("no cable leads from {} to {}; add the runs between them in Survey", from->name, to->name));
     int mtu = 65535;
-    for (const plan::Hop& hop : *hops)
+    for (const plan::Hop& hop : way)
         for (plan::PortId end : {hop.from, hop.to})
             if (const plan::Port* port = plan.ports.find(end)) mtu = std::min(mtu, port->mtu.value_or(1500));
-    PathBuilder builder(plan, kb, question);
-    builder.setMtu(mtu);
-    builder.addHost(*from, hops->front().from, true);
-    for (const plan::Hop& hop : *hops)
-        if (auto error = builder.addLink(hop, reportOf(reports, hop.link))) return tl::unexpected(*error);
-    builder.addHost(*to, hops->back().to, false);
-    if (question.traffic == Traffic::FileCopy) builder.addFileShare(protocolOf(question, *from, *to));
-    return builder.finish();
+    return mtu;
+}
+
+void addWindow(const SurveyedPath& path, Found& found)
+{
+    Duration roundTrip;
+    for (const Stage& stage : found.stages) roundTrip = roundTrip + stage.roundTrip;
+    if (roundTrip >= kLongRoundTrip) found.add(windowStage(kUsualWindow, roundTrip, path.question.streams), "window", {}, "the path");
+}
+
+void addShare(const SurveyedPath& path, const std::string& protocol, Found& found)
+{
+    const auto network = networkBand(found.stages);
+    const auto slowest = slowestLink(found.stages);
+    if (network && slowest) found.add(fileShareStage(path.kb, protocol, *slowest, *network), "file share", {}, "this path");
+}
+
+}  // namespace
+
+Paths::Paths(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports)
+    : m_plan(plan), m_kb(kb), m_reports([&] {
+          std::unordered_map<plan::RunId, const match::LinkReport*> made;
+          for (const match::LinkReport& report : reports) made[report.link.id()] = &report;
+          return made;
+      }()),
+      m_net(plan, [&] {
+          std::vector<plan::Link> links;
+          for (const match::LinkReport& report : reports) links.push_back(report.link);
+          // Reports come worst first: among equal ways the same one is taken whatever their order.
+          std::sort(links.begin(), links.end(), [](const plan::Link& a, const plan::Link& b) { return a.id() < b.id(); });
+          return links;
+      }(), [this](const plan::Link& link) -> std::optional<BitRate> {
+          const match::LinkReport* found = report(link);
+          return found ? found->rate : std::nullopt;
+      })
+{
+}
+
+const match::LinkReport* Paths::report(const plan::Link& link) const
+{
+    const auto at = m_reports.find(link.id());
+    return at == m_reports.end() ? nullptr : at->second;
+}
+
+Result<Expectation> Paths::expectation(const PathQuestion& question) const
+{
+    const plan::Device* from = m_plan.devices.find(question.from);
+    const plan::Device* to = m_plan.devices.find(question.to);
+    if (!from || !to) return failure(ErrorCode::NotFound, "pick two devices of the plan");
+    if (from == to) return failure(ErrorCode::BadInput, "pick two different devices", from->name);
+    std::optional<plan::Way> way = question.route == 0 ? m_net.way(question.from, question.to) : std::nullopt;
+    if (question.route > 0) {
+        auto all = ways(question.from, question.to);
+        if (static_cast<std::size_t>(question.route) >= all.size()) return failure(ErrorCode::OutOfRange, fmt::format("there are {} ways from {} to {}; they are numbered from 0", all.size(), from->name, to->name), std::to_string(question.route));
+        way = std::move(all[static_cast<std::size_t>(question.route)]);
+    }
+    if (!way) return failure(ErrorCode::NotFound, fmt::format("no cable leads from {} to {}; add the runs between them in Survey", from->name, to->name));
+    const SurveyedPath path{m_plan, m_kb, question, mtuOf(m_plan, *way)};
+    const auto rateOf = [&](const plan::Hop& hop) {
+        const match::LinkReport* found = report(hop.link);
+        return found && found->rate ? wireRate(*found) : BitRate{};
+    };
+    Found found;
+    addInternet(path, *from, found);
+    if (!from->traits.has("plan-rate")) addHost(path, *from, way->front().from, rateOf(way->front()), true, found);
+    for (std::size_t i = 0; i < way->size(); ++i) {
+        if (auto error = addHop(path, *this, (*way)[i], found)) return tl::unexpected(*error);
+        if (i + 1 < way->size())
+            if (const plan::Device* between = plan::deviceOf(m_plan, (*way)[i].to)) addBetween(path, *between, found);
+    }
+    addWindow(path, found);
+    if (!to->traits.has("plan-rate")) addHost(path, *to, way->back().to, rateOf(way->back()), false, found);
+    addInternet(path, *to, found);
+    if (question.traffic == Traffic::FileCopy) addShare(path, protocolOf(question, *from, *to), found);
+    Expectation made = settle(std::move(found.stages));
+    made.missing = std::move(found.missing);
+    made.mtu = path.mtu;
+    return made;
+}
+
+Result<Expectation> expectation(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, const PathQuestion& question) { return Paths(plan, kb, reports).expectation(question); }
+
+std::string wayText(const plan::Plan& plan, const plan::Way& way)
+{
+    std::string made;
+    for (const plan::Hop& hop : way) made += fmt::format("{}{} — {}", made.empty() ? "" : ", ", plan::portText(plan, hop.from), plan::portText(plan, hop.to));
+    return made;
 }
 
 }  // namespace sokudo::expect

@@ -14,8 +14,10 @@ namespace sokudo::expect {
 
 using kb::Band;
 
-enum class StageKind { Disk, Processor, Slot, Link, FileShare };
+enum class StageKind { Disk, Processor, Slot, Link, FileShare, Memory, Usb, Uplink, Medium, Bond, Switch, Router, Inspection, Tunnel, Internet, Window, Loss, Session, Files, CopyTool };
 std::string_view word(StageKind);
+/// A stage that the traffic crosses as packets; a file share counts what these carry.
+bool isNetwork(StageKind);
 
 struct Stage {
     StageKind kind = StageKind::Link;
@@ -26,6 +28,10 @@ struct Stage {
     std::string working;  ///< the sum up to the ceiling, then what is usual
     kb::Provenance from;
     BitRate line;         ///< the named rate before what is taken off: link rate or coded bus rate; 0 where none
+    std::optional<Band> both;  ///< both ways together, where the two share the stage; empty: each way has it all
+    std::optional<Band> perFlow;  ///< what one stream gets at most, where that is less than the stage: a core, a member of a bond
+    std::optional<Band> pool; ///< what all flows through it share, where that is more than this one gets: all cores, all members
+    Duration roundTrip;   ///< what it adds to the round trip; 0: next to nothing, or not told
     plan::RunId run;      ///< for a link
     plan::DeviceId device;
 };
@@ -39,7 +45,12 @@ struct Expectation {
     Band expected;            ///< component-wise least of the stages
     std::size_t binding = 0;  ///< index of the stage with the least typical figure
     std::optional<std::size_t> next;  ///< the stage that binds when that one is mended
+    std::vector<std::size_t> near;    ///< stages within a tenth of the binding one, itself left out: mending one of them alone gains little
+    std::size_t bindingLow = 0, bindingHigh = 0;  ///< what binds at the low and at the high end of the band
+    Duration roundTrip;               ///< of all stages
     int mtu = 1500;
+    /// How much more would pass if the binding stage were mended: 0.25 is a quarter more; empty: nothing else holds it.
+    std::optional<double> gain() const;
     bool isEmpty() const { return stages.empty(); }
     const Stage* bindingStage() const { return stages.empty() ? nullptr : &stages[binding]; }
 };

@@ -2,6 +2,7 @@
 // The stage models: each takes an input struct and gives a stage with its working.
 #pragma once
 
+#include "core/arithmetic/bus.h"
 #include "core/arithmetic/framing.h"
 #include "core/base/result.h"
 #include "core/expect/stage.h"
@@ -9,29 +10,98 @@
 namespace sokudo::expect {
 
 enum class Access { Read, Write };
+/// Ids of rows in stage_factors.csv that change a stage; each multiplies its band.
+using Factors = std::vector<std::string>;
+
+/// Multiplies the band of a stage and says so in its working.
+/// @error BadInput  a factor without a row, or one made for another kind of stage
+std::optional<Error> applyFactors(const kb::KnowledgeBase&, const Factors&, std::string_view stageWord, Stage&);
 
 /// Disks of a source (read) or a target (write).
 /// @error BadInput  a kind or level without a row, fewer disks than the level needs
 /// @source practice: disks.csv and arrays.csv; N disks: (perDisk * N - less) * one disk * factor, low = 0.9 typical
 /// @example six hdd in raid6, read: (6 - 2) * 250 MB/s * 0.9 = 900 MB/s = 7.2 Gb/s
-Result<Stage> diskStage(const kb::KnowledgeBase&, const plan::DiskGroup&, Access);
+Result<Stage> diskStage(const kb::KnowledgeBase&, const plan::DiskGroup&, Access, const Factors& = {});
+
+/// A disk whose cache runs out within the copy: the first `cache` bytes at its fast rate, the rest at its slow one.
+/// @param incoming  what the rest of the path can bring
+/// @error BadInput  a disk without a row in write_caches.csv, an array, a copy of nothing
+/// @source practice: mean = size / (cache / min(fast, in) + (size - cache) / min(slow, in)); draining meanwhile is left out
+/// @example 500 GB onto nvme3-qlc, 1.1 GB/s in: 91 s fast, 2313 s in all, 216 MB/s
+Result<Stage> cachedWriteStage(const kb::KnowledgeBase&, const plan::DiskGroup&, DataSize copy, const Band& incoming);
 
 /// One core that carries `streams` TCP streams, at most one stream a core.
 /// @param clockGhz  above 0 and at most 10
 /// @source practice: processors.csv; several streams: * min(streams, cores) * 0.8
 /// @example 4.5 GHz recent-x86, one stream, MTU 1500: 27 / 36 / 47.25 Gb/s
-Result<Stage> processorStage(const kb::KnowledgeBase&, const plan::HostProcessor&, int mtu, int streams);
+Result<Stage> processorStage(const kb::KnowledgeBase&, const plan::HostProcessor&, int mtu, int streams, const Factors& = {});
 
 /// A bus slot with its card: the lesser generation and width of the two.
+/// @param maxPayload  bytes of a bus packet; 0: usual for the generation
 /// @source pcie-base; see arithmetic::busCarries
-Result<Stage> slotStage(const kb::KnowledgeBase&, const plan::Slot&);
+Result<Stage> slotStage(const kb::KnowledgeBase&, const plan::Slot&, int maxPayload = 0);
+
+/// What everything behind the chipset shares towards the processor.
+Result<Stage> uplinkStage(const kb::KnowledgeBase&, const arithmetic::BusLink&);
+
+/// A network adapter on USB or on a tunnelled bus.
+/// @param bus  the rate it enumerates at: 0.48, 5, 10, 20, 40 or 80 Gb/s
+/// @source usb-3.2, practice: usb_links.csv
+Result<Stage> usbStage(const kb::KnowledgeBase&, BitRate bus, BitRate adapter);
 
 /// A link at its rate and MTU: the framing ceiling, and what a quiet link shows of it.
 /// @source see arithmetic::goodput; low and typical share: practice
 Result<Stage> linkStage(const kb::KnowledgeBase&, BitRate rate, const arithmetic::Framing&);
 
-/// A hop that is not Ethernet, from its row in hops.csv.
-Result<Stage> hopStage(const kb::KnowledgeBase&, std::string_view hop);
+/// A stage whose figures are a row of ceilings.csv: coax, power line, radio, router, inspection, tunnel end, memory, session, attachment.
+/// @error NotFound  no such row
+Result<Stage> ceilingStage(const kb::KnowledgeBase&, std::string_view id, const Factors& = {});
+
+/// Radio of which only the PHY rate is known.
+/// @source practice: link_factors.csv, 0.45 / 0.60 / 0.75 of it
+/// @example 2.402 Gb/s: 1.08 / 1.44 / 1.80 Gb/s, both ways together
+Result<Stage> radioShareStage(const kb::KnowledgeBase&, BitRate phy);
+
+enum class Spread { PerConnection, PerHostPair, RoundRobin, Standby };
+std::string_view code(Spread);
+std::optional<Spread> spreadFromCode(std::string_view);
+
+/// Several links as one.
+/// @param members  2 to 8 of equal rate
+/// @param flows    TCP connections that cross it, at least 1
+/// @source own: k flows on N members use N(1 - (1 - 1/N)^k) of them on average; one host pair hashed by addresses uses one
+/// @example two of 10 Gb/s, 4 connections spread by ports: 9.41 least, 17.6 mean, 18.8 Gb/s most
+Result<Stage> bondStage(const kb::KnowledgeBase&, int members, BitRate each, const arithmetic::Framing&, int flows, Spread);
+
+/// An internet plan: what is sold times what providers send above it.
+/// @param overshoot  id of an internet row in stage_factors.csv
+/// @example 1 Gb/s, any-plan: 1.0 / 1.08 / 1.25 Gb/s
+Result<Stage> internetStage(const kb::KnowledgeBase&, BitRate plan, std::string_view overshoot = "any-plan", const Factors& = {});
+
+/// A window of so many bytes in flight over a round trip.
+/// @source rfc-9293: 8 * window / round trip; per stream
+/// @example 65535 bytes over 20 ms: 26.2 Mb/s
+Result<Stage> windowStage(DataSize window, Duration roundTrip, int streams);
+
+/// Random loss, by the inverse square root law and CUBIC's, whichever gives more.
+/// @param share   of packets lost, above 0 and below 1
+/// @param segment payload bytes of a packet
+/// @source rfc-9438, and the law of 1997 with C = 1.2247; band ±20 %
+/// @example 0.1 % at 0.3 ms, 1448 bytes: 1.20 / 1.50 / 1.79 Gb/s
+Result<Stage> lossStage(double share, Duration roundTrip, int segment, int streams);
+
+/// Many small files: each costs time of its own.
+/// @param kind     row of small_files.csv
+/// @param workers  files under way at once
+/// @param rest     what path and protocol carry of one large file
+/// @source practice: time = bytes / rate + files * time a file / workers
+/// @example 50 000 files of 100 KB by SMB at 7.03 Gb/s: 5.7 s + 200 s: 0.194 Gb/s
+Result<Stage> smallFilesStage(const kb::KnowledgeBase&, std::string_view kind, std::int64_t files, DataSize each, int workers, const Band& rest);
+
+/// A tool that reads, then writes, and never both: the times of network and disks add up.
+/// @source own: 1 / (1/a + 1/b + ...)
+/// @example 1.1 GB/s and 250 MB/s: 204 MB/s
+Stage serialStage(const std::vector<Band>& steps);
 
 /// A file share: its protocol's share of what the network stages carry.
 /// @param slowest  link rate of the narrowest link, picks the row
@@ -39,5 +109,10 @@ Result<Stage> hopStage(const kb::KnowledgeBase&, std::string_view hop);
 /// @source practice: file_shares.csv
 /// @example smb over a 10 Gb/s link: 0.75 * 9.368 = 7.03 Gb/s
 Result<Stage> fileShareStage(const kb::KnowledgeBase&, std::string_view protocol, BitRate slowest, const Band& network);
+
+/// The least of the network stages, component by component; empty: there is none.
+std::optional<Band> networkBand(const std::vector<Stage>&);
+/// The named rate of the narrowest link; empty: no link.
+std::optional<BitRate> slowestLink(const std::vector<Stage>&);
 
 }  // namespace sokudo::expect

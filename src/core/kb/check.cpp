@@ -212,6 +212,36 @@ void trade(const KnowledgeBase& kb, Complaints& out)
     sourcesResolve(kb, kb.acceptance, "acceptance.csv", out);
 }
 
+/// Ceilings of stages: their kinds, what changes them, and the traits that state it.
+void stageRows(const KnowledgeBase& kb, Complaints& out)
+{
+    uniqueIds(kb.ceilings, "ceilings.csv", out);
+    sourcesResolve(kb, kb.ceilings, "ceilings.csv", out);
+    sourcesResolve(kb, kb.usbLinks, "usb_links.csv", out);
+    uniqueIds(kb.encapsulations, "encapsulations.csv", out);
+    sourcesResolve(kb, kb.encapsulations, "encapsulations.csv", out);
+    uniqueIds(kb.stageFactors, "stage_factors.csv", out);
+    sourcesResolve(kb, kb.stageFactors, "stage_factors.csv", out);
+    uniqueIds(kb.smallFiles, "small_files.csv", out);
+    sourcesResolve(kb, kb.smallFiles, "small_files.csv", out);
+    uniqueIds(kb.headlineShares, "headline_shares.csv", out);
+    sourcesResolve(kb, kb.headlineShares, "headline_shares.csv", out);
+    uniqueIds(kb.purposes, "purposes.csv", out);
+    sourcesResolve(kb, kb.purposes, "purposes.csv", out);
+    sourcesResolve(kb, kb.writeCaches, "write_caches.csv", out);
+    const auto offers = [&](std::string_view trait, std::string_view value) {
+        const TraitKind* kind = kb.traitKind(trait);
+        return kind && std::find(kind->choices.begin(), kind->choices.end(), value) != kind->choices.end();
+    };
+    for (const StageFactor& row : kb.stageFactors)
+        if (!row.trait.empty() && !offers(row.trait, row.value)) out.push_back(fmt::format("stage_factors.csv: {} names {}={}, which traits.csv does not offer", row.id, row.trait, row.value));
+    for (const Ceiling& row : kb.ceilings)
+        for (const auto& [kind, trait] : {std::pair{"router", "forwards"}, {"inspection", "inspects"}, {"session", "session"}})
+            if (row.kind == kind && !offers(trait, row.id)) out.push_back(fmt::format("traits.csv: {} does not offer {}", trait, row.id));
+    for (const WriteCache& row : kb.writeCaches)
+        if (!kb.disk(row.disk)) out.push_back(fmt::format("write_caches.csv: unknown disk {}", row.disk));
+}
+
 template <class Rows, class Get>
 void bandsRise(const Rows& rows, std::string_view table, Get get, Complaints& out)
 {
@@ -252,7 +282,6 @@ std::vector<std::string> contradictions(const KnowledgeBase& kb)
     sourcesResolve(kb, kb.processors, "processors.csv", out);
     sourcesResolve(kb, kb.fileShares, "file_shares.csv", out);
     sourcesResolve(kb, kb.passiveLosses, "passive_losses.csv", out);
-    sourcesResolve(kb, kb.hops, "hops.csv", out);
     sourcesResolve(kb, kb.factors, "link_factors.csv", out);
     uniqueIds(kb.ruleClauses, "rules.csv", out);
     uniqueIds(kb.traitKinds, "traits.csv", out);
@@ -279,10 +308,12 @@ std::vector<std::string> contradictions(const KnowledgeBase& kb)
     references(kb, out);
     lineRates(kb, out);
     budgets(kb, out);
+    stageRows(kb, out);
+    bandsRise(kb.ceilings, "ceilings.csv", [](const Ceiling& row) -> const Band& { return row.carries; }, out);
+    bandsRise(kb.stageFactors, "stage_factors.csv", [](const StageFactor& row) -> const FactorBand& { return row.factor; }, out);
     bandsRise(kb.disks, "disks.csv", [](const Disk& row) -> const Band& { return row.read; }, out);
     bandsRise(kb.processors, "processors.csv", [](const Processor& row) -> const Band& { return row.perGhz; }, out);
     bandsRise(kb.fileShares, "file_shares.csv", [](const FileShare& row) -> const FactorBand& { return row.share; }, out);
-    bandsRise(kb.hops, "hops.csv", [](const Hop& row) -> const Band& { return row.carries; }, out);
     return out;
 }
 

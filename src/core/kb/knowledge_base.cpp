@@ -129,7 +129,30 @@ const Disk* KnowledgeBase::disk(std::string_view id) const { return byIdOrAlias(
 const ArrayLevel* KnowledgeBase::array(std::string_view id) const { return byIdOrAlias(arrays, id); }
 const Processor* KnowledgeBase::processor(std::string_view id) const { return byIdOrAlias(processors, id); }
 const PassiveLoss* KnowledgeBase::passiveLoss(std::string_view id) const { return byId(passiveLosses, id); }
-const Hop* KnowledgeBase::hop(std::string_view id) const { return byId(hops, id); }
+const Ceiling* KnowledgeBase::ceiling(std::string_view id) const { return byIdOrAlias(ceilings, id); }
+const Encapsulation* KnowledgeBase::encapsulation(std::string_view id) const { return byIdOrAlias(encapsulations, id); }
+const StageFactor* KnowledgeBase::stageFactor(std::string_view id) const { return byId(stageFactors, id); }
+const SmallFiles* KnowledgeBase::smallFilesOf(std::string_view id) const { return byIdOrAlias(smallFiles, id); }
+
+const HeadlineShare* KnowledgeBase::headlineShare(std::string_view id) const { return byIdOrAlias(headlineShares, id); }
+const Purpose* KnowledgeBase::purpose(std::string_view id) const { return byId(purposes, id); }
+
+const WriteCache* KnowledgeBase::writeCache(std::string_view disk) const
+{
+    const auto at = std::find_if(writeCaches.begin(), writeCaches.end(), [disk](const WriteCache& row) { return row.disk == disk; });
+    return at == writeCaches.end() ? nullptr : &*at;
+}
+
+const UsbLink* KnowledgeBase::usbLink(BitRate bus, BitRate adapter) const
+{
+    const UsbLink* found = nullptr;
+    for (const UsbLink& row : usbLinks) {
+        if (row.enumerated != bus) continue;
+        const bool enough = row.adapter >= adapter;
+        if (!found || (found->adapter < adapter ? row.adapter > found->adapter : enough && row.adapter < found->adapter)) found = &row;
+    }
+    return found;
+}
 const Factor* KnowledgeBase::factor(std::string_view id) const { return byId(factors, id); }
 const Flag* KnowledgeBase::flag(std::string_view id) const { return byId(flags, id); }
 const Cause* KnowledgeBase::cause(std::string_view id) const { return byId(causes, id); }

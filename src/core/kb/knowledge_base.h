@@ -14,6 +14,7 @@
 #include "core/kb/provenance.h"
 #include "core/kb/rule_rows.h"
 #include "core/kb/shared_rows.h"
+#include "core/kb/stage_rows.h"
 #include "core/kb/trade_rows.h"
 
 namespace sokudo::kb {
@@ -145,14 +146,6 @@ struct BusGeneration {
     Provenance from;
 };
 
-/// What a stage carries: about the 10th percentile, the usual, and the best of a healthy set-up.
-struct Band {
-    BitRate low, typical, high;
-    friend bool operator==(const Band&, const Band&) = default;
-};
-/// The same for a plain factor.
-struct FactorBand { double low = 1, typical = 1, high = 1; };
-
 struct Disk { std::string id, name; Band read, write; std::vector<std::string> aliases; Provenance from; };
 
 /// How N disks add up: read = perDisk * N - less, then times the factor (a negative `less` adds).
@@ -171,7 +164,6 @@ struct Processor { std::string id, name; Band perGhz, perGhzJumbo; std::vector<s
 struct FileShare { std::string id, name; BitRate at; FactorBand share; std::vector<std::string> aliases; Provenance from; };
 
 struct PassiveLoss { std::string id, name; Decibel greatest, typical; Provenance from; };
-struct Hop { std::string id, name; Band carries; Duration latency; Provenance from; };
 struct Factor { std::string id, name; FactorBand value; Provenance from; };
 
 struct Cause {
@@ -204,7 +196,14 @@ struct KnowledgeBase {
     std::vector<Processor> processors;
     std::vector<FileShare> fileShares;
     std::vector<PassiveLoss> passiveLosses;
-    std::vector<Hop> hops;
+    std::vector<Ceiling> ceilings;
+    std::vector<UsbLink> usbLinks;
+    std::vector<Encapsulation> encapsulations;
+    std::vector<StageFactor> stageFactors;
+    std::vector<SmallFiles> smallFiles;
+    std::vector<WriteCache> writeCaches;
+    std::vector<Purpose> purposes;
+    std::vector<HeadlineShare> headlineShares;
     std::vector<Factor> factors;
     std::vector<Cause> causes;
     std::vector<Flag> flags;
@@ -257,7 +256,15 @@ struct KnowledgeBase {
     /// The row of a protocol for a link rate: the slowest row at or above it, else the fastest.
     const FileShare* fileShare(std::string_view idOrAlias, BitRate linkRate) const;
     const PassiveLoss* passiveLoss(std::string_view id) const;
-    const Hop* hop(std::string_view id) const;
+    const Ceiling* ceiling(std::string_view idOrAlias) const;
+    const Encapsulation* encapsulation(std::string_view idOrAlias) const;
+    const StageFactor* stageFactor(std::string_view id) const;
+    const SmallFiles* smallFilesOf(std::string_view idOrAlias) const;
+    const HeadlineShare* headlineShare(std::string_view idOrAlias) const;
+    const Purpose* purpose(std::string_view id) const;
+    const WriteCache* writeCache(std::string_view disk) const;
+    /// The row of a bus that enumerates at `bus` with an adapter of `adapter`: the slowest adapter row that is fast enough, else the fastest of that bus.
+    const UsbLink* usbLink(BitRate bus, BitRate adapter) const;
     const Factor* factor(std::string_view id) const;
     const Flag* flag(std::string_view id) const;
     const Cause* cause(std::string_view id) const;

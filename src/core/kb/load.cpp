@@ -142,11 +142,6 @@ PassiveLoss passiveLossRow(RowReader& row)
     return {row.text("id"), row.text("name"), Decibel::of(row.number("greatest_db")), Decibel::of(row.number("typical_db")), row.provenance()};
 }
 
-Hop hopRow(RowReader& row)
-{
-    return {row.text("id"), row.text("name"), gigabitBand(row, ""), Duration::of(row.number("latency_ms") / 1000), row.provenance()};
-}
-
 Factor factorRow(RowReader& row)
 {
     return {row.text("id"), row.text("name"), {row.number("low"), row.number("typical"), row.number("high")}, row.provenance()};
@@ -202,7 +197,6 @@ Result<KnowledgeBase> load(const Files& files)
     readRows(files, "processors.csv", kb.processors, processorRow, error);
     readRows(files, "file_shares.csv", kb.fileShares, fileShareRow, error);
     readRows(files, "passive_losses.csv", kb.passiveLosses, passiveLossRow, error);
-    readRows(files, "hops.csv", kb.hops, hopRow, error);
     readRows(files, "link_factors.csv", kb.factors, factorRow, error);
     readRows(files, "causes.csv", kb.causes, causeRow, error);
     readRows(files, "flags.csv", kb.flags, flagRow, error);
@@ -210,6 +204,7 @@ Result<KnowledgeBase> load(const Files& files)
     loadMediaRows(files, kb, error);
     loadRuleRows(files, kb, error);
     loadTradeRows(files, kb, error);
+    loadStageRows(files, kb, error);
     if (error) return tl::unexpected(*error);
     return kb;
 }

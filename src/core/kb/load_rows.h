@@ -30,6 +30,8 @@ void readRows(const Files& files, const std::string& name, std::vector<Row>& row
 void loadMediaRows(const Files&, KnowledgeBase&, std::optional<Error>&);
 /// Prices, work, connectors, break-outs, module codes, acceptance limits.
 void loadTradeRows(const Files&, KnowledgeBase&, std::optional<Error>&);
+/// Ceilings of stages that a table says, and what changes them.
+void loadStageRows(const Files&, KnowledgeBase&, std::optional<Error>&);
 /// Clauses of the rules, kinds of traits.
 void loadRuleRows(const Files&, KnowledgeBase&, std::optional<Error>&);
 

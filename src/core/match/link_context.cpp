@@ -206,12 +206,6 @@ LinkContext linkContext(const plan::Plan& plan, const plan::Link& traced, const 
     return link;
 }
 
-TrainedBus trainedBus(const plan::Slot& slot)
-{
-    const plan::Card card = slot.card.value_or(plan::Card{});
-    return {card.generation > 0 ? std::min(card.generation, slot.generation) : slot.generation, card.lanes > 0 ? std::min(card.lanes, slot.lanes) : slot.lanes};
-}
-
 std::optional<Light> lightOf(const LinkEnd& end, const kb::Phy& phy, const kb::KnowledgeBase& kb)
 {
     const kb::Optics* row = kb.opticsOf(phy.id);

@@ -38,10 +38,6 @@ struct LinkEnd {
     }
 };
 
-/// The lesser generation and the lesser width of card and slot: what the pair trains to. Zero: the slot was never read.
-struct TrainedBus { int generation = 0, lanes = 0; };
-TrainedBus trainedBus(const plan::Slot&);
-
 /// Light levels of one end: those of its PHY, overruled by what is stated of the module in it.
 struct Light {
     PowerDbm txMin, txMax, rxMin, rxMax;

@@ -56,7 +56,7 @@ CardLoad cardLoad(const plan::Plan& plan, const plan::Slot& slot, const plan::De
     if (!bracket) load.unseen.emplace_back("height of bracket and case");
     if (!covered) load.unseen.emplace_back("whether a neighbour covers the slot");
     if (!cooled) load.unseen.emplace_back("air over its heat sink");
-    const auto [generation, lanes] = trainedBus(slot);
+    const auto [generation, lanes] = plan::trained(slot);
     if (const auto bus = arithmetic::busCarries(kb, {generation, lanes, 0}); bus && generation > 0 && lanes > 0) load.carries = bus->usable.typical;
     return load;
 }

@@ -160,6 +160,57 @@ Result<Plan> deleteCatalogueRow(const Plan& plan, CatalogueRowId id)
     return next;
 }
 
+namespace {
+/// Two devices of the plan; empty: they are.
+std::string whyNotEnds(const Plan& plan, DeviceId from, DeviceId to)
+{
+    if (!plan.devices.has(from) || !plan.devices.has(to)) return "pick two devices of the plan";
+    return from == to ? "pick two different devices" : "";
+}
+}  // namespace
+
+Result<Plan> putFlow(const Plan& plan, Flow flow)
+{
+    flow.name = text::trimmed(flow.name);
+    flow.set = text::trimmed(flow.set);
+    if (!flow.id.isSet()) return refuse("the flow has no id");
+    if (flow.name.empty() || flow.set.empty()) return refuse("a flow needs a name and the name of its set, such as “busy evening”");
+    if (const std::string why = whyNotEnds(plan, flow.from, flow.to); !why.empty()) return refuse(fmt::format("flow “{}”: {}", flow.name, why));
+    if (flow.streams < 1 || flow.streams > 64) return refuse(fmt::format("flow “{}”: 1 to 64 streams", flow.name));
+    Plan next = plan;
+    next.flows = plan.flows.with(std::move(flow));
+    return next;
+}
+
+Result<Plan> putJob(const Plan& plan, Job job)
+{
+    job.name = text::trimmed(job.name);
+    if (!job.id.isSet()) return refuse("the job has no id");
+    if (job.name.empty()) return refuse("a job needs a name; type one, such as “plates to the store”");
+    if (const std::string why = whyNotEnds(plan, job.from, job.to); !why.empty()) return refuse(fmt::format("job “{}”: {}", job.name, why));
+    if (job.size.steps() <= 0 && job.purpose.empty()) return refuse(fmt::format("job “{}”: say how much is copied, or which purpose needs a steady rate", job.name));
+    if (job.count < 1 || job.perWeek < 0) return refuse(fmt::format("job “{}”: at least one at a time, and not less than never a week", job.name));
+    Plan next = plan;
+    next.jobs = plan.jobs.with(std::move(job));
+    return next;
+}
+
+Result<Plan> deleteFlow(const Plan& plan, FlowId id)
+{
+    if (!plan.flows.has(id)) return failure(ErrorCode::NotFound, "the flow is not in the plan");
+    Plan next = plan;
+    next.flows = plan.flows.without(id);
+    return next;
+}
+
+Result<Plan> deleteJob(const Plan& plan, JobId id)
+{
+    if (!plan.jobs.has(id)) return failure(ErrorCode::NotFound, "the job is not in the plan");
+    Plan next = plan;
+    next.jobs = plan.jobs.without(id);
+    return next;
+}
+
 Result<Plan> deleteWaiver(const Plan& plan, WaiverId id)
 {
     if (!plan.waivers.has(id)) return failure(ErrorCode::NotFound, "the waiver is not in the plan");
@@ -205,6 +256,10 @@ Result<Plan> deleteDevice(const Plan& plan, DeviceId id)
             cut.feeds = {};
             next.devices = next.devices.with(cut);
         }
+    for (const Flow& flow : plan.flows)
+        if (flow.from == id || flow.to == id) next.flows = next.flows.without(flow.id);
+    for (const Job& job : plan.jobs)
+        if (job.from == id || job.to == id) next.jobs = next.jobs.without(job.id);
     next.devices = next.devices.without(id);
     return withoutLooseRuns(std::move(next));
 }

@@ -22,12 +22,17 @@ Result<Plan> putWaiver(const Plan&, Waiver);
 /// @error BadInput  no table, no cells
 Result<Plan> putCatalogueRow(const Plan&, CatalogueRow);
 
+/// @error BadInput  no name or set, ends that are not two devices of the plan, streams outside 1 to 64
+Result<Plan> putFlow(const Plan&, Flow);
+/// @error BadInput  no name, ends that are not two devices of the plan, neither a size nor a purpose
+Result<Plan> putJob(const Plan&, Job);
+
 /// A device with its slots and ports at once, as read from a host.
 Result<Plan> putDeviceWhole(const Plan&, Device, const std::vector<Slot>&, const std::vector<Port>&);
 
 /// @error NotAllowed  devices still stand in the place
 Result<Plan> deletePlace(const Plan&, PlaceId);
-/// Takes the device's ports and slots with it; its runs stay, with an open end.
+/// Takes the device's ports and slots with it; its runs stay, with an open end; flows and jobs that end at it go.
 Result<Plan> deleteDevice(const Plan&, DeviceId);
 /// The card's ports stay on the device.
 Result<Plan> deleteSlot(const Plan&, SlotId);
@@ -37,5 +42,7 @@ Result<Plan> deletePort(const Plan&, PortId);
 Result<Plan> deleteRun(const Plan&, RunId);
 Result<Plan> deleteWaiver(const Plan&, WaiverId);
 Result<Plan> deleteCatalogueRow(const Plan&, CatalogueRowId);
+Result<Plan> deleteFlow(const Plan&, FlowId);
+Result<Plan> deleteJob(const Plan&, JobId);
 
 }  // namespace sokudo::plan::edits

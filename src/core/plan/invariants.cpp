@@ -22,6 +22,10 @@ std::vector<std::string> brokenInvariants(const Plan& plan)
         const Slot* slot = plan.slots.find(port.slot);
         if (port.slot.isSet() && (!slot || slot->device != port.device)) broken.push_back(fmt::format("port {} is on a slot of another device", port.name));
     }
+    for (const Flow& flow : plan.flows)
+        if (!plan.devices.has(flow.from) || !plan.devices.has(flow.to)) broken.push_back(fmt::format("the flow “{}” ends at a device that is gone", flow.name));
+    for (const Job& job : plan.jobs)
+        if (!plan.devices.has(job.from) || !plan.devices.has(job.to)) broken.push_back(fmt::format("the job “{}” ends at a device that is gone", job.name));
     for (const Waiver& waiver : plan.waivers)
         if (!plan.runs.has(waiver.run)) broken.push_back(fmt::format("the waiver “{}” belongs to a run that is gone", waiver.reason));
     std::map<PortId, int> taken;

@@ -33,6 +33,12 @@ std::optional<Bundle> bundleFromCode(std::string_view text) { return fromCode<Bu
 std::string_view code(Piece piece) { return kPieceCodes[static_cast<std::size_t>(piece)]; }
 std::optional<Piece> pieceFromCode(std::string_view text) { return fromCode<Piece>(kPieceCodes, text); }
 
+TrainedBus trained(const Slot& slot)
+{
+    const Card card = slot.card.value_or(Card{});
+    return {card.generation > 0 ? std::min(card.generation, slot.generation) : slot.generation, card.lanes > 0 ? std::min(card.lanes, slot.lanes) : slot.lanes};
+}
+
 std::vector<const Port*> portsOf(const Plan& plan, DeviceId device)
 {
     std::vector<const Port*> found;

@@ -22,6 +22,8 @@ using PortId = Id<struct PortTag>;
 using RunId = Id<struct RunTag>;
 using CatalogueRowId = Id<struct CatalogueRowTag>;
 using WaiverId = Id<struct WaiverTag>;
+using FlowId = Id<struct FlowTag>;
+using JobId = Id<struct JobTag>;
 
 /// A room, a cupboard, a level of the house or an outbuilding.
 struct Place {
@@ -92,6 +94,10 @@ struct Slot {
     std::optional<Card> card;
     friend bool operator==(const Slot&, const Slot&) = default;
 };
+
+/// The lesser generation and the lesser width of card and slot: what the pair trains to. Zero: the slot was never read.
+struct TrainedBus { int generation = 0, lanes = 0; };
+TrainedBus trained(const Slot&);
 
 enum class Fec { None, BaseR, Rs, Auto };
 std::string_view code(Fec);
@@ -172,6 +178,32 @@ struct CatalogueRow {
     friend bool operator==(const CatalogueRow&, const CatalogueRow&) = default;
 };
 
+/// Traffic that runs while other traffic does. Flows of one set are judged together.
+struct Flow {
+    FlowId id;
+    std::string set;              ///< "busy evening"
+    std::string name;             ///< "nightly copy"
+    DeviceId from, to;
+    bool copies = false;          ///< from disk to disk, not from memory to memory
+    std::string protocol;         ///< file share of a copy; empty: what the storage serves
+    int streams = 1;              ///< 1 to 64
+    std::optional<BitRate> asks;  ///< all it wants; empty: as much as it gets
+    friend bool operator==(const Flow&, const Flow&) = default;
+};
+
+/// Work that comes back: a copy of so much, or a purpose that needs a steady rate.
+struct Job {
+    JobId id;
+    std::string name;      ///< "plates to the store"
+    DeviceId from, to;
+    std::string protocol;  ///< file share; empty: what the storage serves
+    DataSize size;         ///< of one copy; 0: a steady purpose
+    double perWeek = 1;    ///< how often
+    std::string purpose;   ///< id in purposes.csv of a steady job
+    int count = 1;         ///< cameras, streams, screens at once
+    friend bool operator==(const Job&, const Job&) = default;
+};
+
 /// The whole survey. A value: editing makes another one.
 struct Plan {
     std::string name;
@@ -182,6 +214,8 @@ struct Plan {
     Table<Run> runs;
     Table<Waiver> waivers;
     Table<CatalogueRow> catalogue;
+    Table<Flow> flows;
+    Table<Job> jobs;
     friend bool operator==(const Plan&, const Plan&) = default;
 };
 using PlanPtr = std::shared_ptr<const Plan>;

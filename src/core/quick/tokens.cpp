@@ -24,7 +24,7 @@ bool continues(const std::string& before, const std::string& after)
         if (before == prefix && nextIsFigure) return true;
     if ((before == "sfp" || before == "qsfp") && after[0] == '+') return true;
     const bool beforeIsNumber = text::parseNumber(before).has_value();
-    for (std::string_view unit : {"m", "km", "ft", "metres", "meters", "metre", "meter", "ghz", "g", "gbit", "gb/s", "gbit/s", "gbps"})
+    for (std::string_view unit : {"m", "km", "ft", "metres", "meters", "metre", "meter", "ghz", "g", "gbit", "gb/s", "gbit/s", "gbps", "kb", "mb", "gb", "tb", "kib", "mib", "gib", "tib", "ms", "us", "s", "%"})
         if (beforeIsNumber && after == unit) return true;
     // "3.0 x8", "3.0 x 8", "4.0x 4"
     if (beforeIsNumber && after.size() >= 1 && after[0] == 'x' && (after.size() == 1 || isDigit(after[1]))) return true;
@@ -36,7 +36,7 @@ bool continues(const std::string& before, const std::string& after)
 /// Words that take the next word as their value when no `=` stands between.
 bool isKeyword(const std::string& word)
 {
-    for (std::string_view key : {"mtu", "fec", "joints", "splices", "cores", "streams"})
+    for (std::string_view key : {"mtu", "fec", "joints", "splices", "cores", "streams", "rtt", "flows", "adapter", "workers", "mps"})
         if (word == key) return true;
     return false;
 }
@@ -140,6 +140,41 @@ std::optional<Length> lengthOf(std::string_view word)
         if (number && isDigit(word.front())) return Length::of(*number * metres);
     }
     return std::nullopt;
+}
+
+namespace {
+
+/// The number before a unit, scaled by it; the longer units stand first.
+template <std::size_t N>
+std::optional<double> measured(std::string_view word, const std::pair<std::string_view, double> (&units)[N])
+{
+    for (const auto& [unit, factor] : units) {
+        if (word.size() <= unit.size() || !word.ends_with(unit) || !isDigit(word.front())) continue;
+        if (const auto number = text::parseNumber(word.substr(0, word.size() - unit.size()))) return *number * factor;
+    }
+    return std::nullopt;
+}
+
+}  // namespace
+
+std::optional<DataSize> sizeOf(std::string_view word)
+{
+    static constexpr std::pair<std::string_view, double> kUnits[] = {{"kib", 1024.0}, {"mib", 1048576.0}, {"gib", 1073741824.0}, {"tib", 1099511627776.0}, {"kb", 1e3}, {"mb", 1e6}, {"gb", 1e9}, {"tb", 1e12}, {"b", 1}};
+    const auto bytes = measured(word, kUnits);
+    return bytes ? std::optional(DataSize::of(*bytes)) : std::nullopt;
+}
+
+std::optional<Duration> durationOf(std::string_view word)
+{
+    static constexpr std::pair<std::string_view, double> kUnits[] = {{"ms", 1e-3}, {"us", 1e-6}, {"µs", 1e-6}, {"s", 1}};
+    const auto seconds = measured(word, kUnits);
+    return seconds ? std::optional(Duration::of(*seconds)) : std::nullopt;
+}
+
+std::optional<double> shareOf(std::string_view word)
+{
+    static constexpr std::pair<std::string_view, double> kUnits[] = {{"%", 0.01}, {"", 1}};
+    return measured(word, kUnits);
 }
 
 std::optional<BitRate> rateOf(std::string_view word)

@@ -41,6 +41,12 @@ Result<int> wholeNumber(const Token&, int least, int most);
 std::optional<Length> lengthOf(std::string_view word);
 /// "10g", "2.5g", "100m" (megabit), "10gbit", or a bare number of Gb/s.
 std::optional<BitRate> rateOf(std::string_view word);
+/// "64kib", "500gb", "3gib": bytes, decimal or binary.
+std::optional<DataSize> sizeOf(std::string_view word);
+/// "20ms", "300us", "1.5s".
+std::optional<Duration> durationOf(std::string_view word);
+/// "0.1%" or "0.001" as a share.
+std::optional<double> shareOf(std::string_view word);
 /// "3.0x8", "gen3x8": generation and lanes.
 struct BusWord { int generation = 0, lanes = 0; };
 std::optional<BusWord> busOf(std::string_view word);

@@ -11,6 +11,7 @@
 #include "ui/pages/diagnose_page.h"
 #include "ui/pages/logbook_page.h"
 #include "ui/pages/match_page.h"
+#include "ui/pages/path_page.h"
 #include "ui/pages/survey_page.h"
 #include "ui/shell/command_field.h"
 #include "ui/theme.h"
@@ -28,7 +29,8 @@ namespace {
 
 struct BenchName { int number; const char* title; };
 // The order of work has seven benches; those that are not built yet are not shown and keep their number.
-constexpr BenchName kBenches[] = {{1, "Survey"}, {2, "Match"}, {5, "Measure"}, {6, "Diagnose"}, {7, "Logbook"}};
+// The path is no step of the work: it is asked for from any of them, and has no number.
+constexpr BenchName kBenches[] = {{1, "Survey"}, {2, "Match"}, {5, "Measure"}, {6, "Diagnose"}, {7, "Logbook"}, {0, "Path"}};
 
 /// A pipe that narrows: the sign of the program.
 class Sign final : public QWidget {
@@ -84,6 +86,11 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
         return diagnose;
     });
     m_pages->addLater([this] { return new LogbookPage(*m_logbook); });
+    m_pages->addLater([this] {
+        m_evening = std::make_unique<app::EveningPresenter>(m_document);
+        m_worth = std::make_unique<app::WorthPresenter>(m_document);
+        return new PathPage(*m_path, *m_evening, *m_worth);
+    });
     m_pages->page(Survey);
     all->addWidget(topBar());
     all->addWidget(benchBar());
@@ -152,6 +159,8 @@ QWidget* MainWindow::topBar()
     return bar;
 }
 
+PathPage& MainWindow::pathPage() { return *static_cast<PathPage*>(m_pages->page(Path)); }
+
 QWidget* MainWindow::benchBar()
 {
     auto* bar = frame("tabs");
@@ -159,9 +168,10 @@ QWidget* MainWindow::benchBar()
     row->setContentsMargins(12, 0, 12, 0);
     row->setSpacing(2);
     for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i) {
-        auto* tab = button(QString("%1  %2").arg(kBenches[i].number).arg(kBenches[i].title), "bench", [this, i] { showBench(i); });
+        auto* tab = button(kBenches[i].number == 0 ? QString(kBenches[i].title) : QString("%1  %2").arg(kBenches[i].number).arg(kBenches[i].title), "bench", [this, i] { showBench(i); });
         tab->setCheckable(true);
         tab->setToolTip(QString("Alt+%1").arg(kBenches[i].number));
+        if (kBenches[i].number == 0) row->addSpacing(18);
         row->addWidget(tab);
         m_tabs << tab;
     }
@@ -242,7 +252,7 @@ void MainWindow::showKeys()
     setKind(m_messageText, "");
     say("Alt+1 … Alt+7 benches · Ctrl+K find or ask · Ctrl+Z, Ctrl+Shift+Z undo, redo · in the house: arrows move, R walks the runs, Enter changes, Esc goes back · "
         "Ctrl+P place, Ctrl+D device, Ctrl+R run, Ctrl+Delete deletes · in the bore and the coupling: left and right walk the pieces, Enter swaps one · "
-        "in Match: Ctrl+Shift+W why, L light, P pieces, O other ways, A what if all");
+        "Alt+0 the path at large, with Ctrl+Shift+1 to 3 bore, flows, worth · in Match: Ctrl+Shift+W why, L light, P pieces, O other ways, A what if all");
 }
 
 void MainWindow::resizeEvent(QResizeEvent* event)

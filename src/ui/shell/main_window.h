@@ -9,6 +9,7 @@
 
 #include "app/presenters/catalogue_presenter.h"
 #include "app/presenters/diagnose_presenter.h"
+#include "app/presenters/evening_presenter.h"
 #include "app/presenters/logbook_presenter.h"
 #include "app/presenters/match_presenter.h"
 #include "app/presenters/measure_presenter.h"
@@ -16,6 +17,7 @@
 #include "app/presenters/survey_presenter.h"
 #include "app/presenters/ways_presenter.h"
 #include "app/presenters/what_if_presenter.h"
+#include "app/presenters/worth_presenter.h"
 #include "ui/pages/measure_page.h"
 
 class QHBoxLayout;
@@ -26,6 +28,7 @@ namespace sokudo::ui {
 class CommandField;
 class LazyStack;
 class MatchPage;
+class PathPage;
 class SurveyPage;
 
 /// What the window needs of the world; joined to real things in main().
@@ -40,7 +43,7 @@ class MainWindow final : public QMainWindow {
 public:
     MainWindow(app::Document&, World, QWidget* parent = nullptr);
     ~MainWindow() override;
-    enum Bench { Survey, Match, Measure, Diagnose, Logbook };
+    enum Bench { Survey, Match, Measure, Diagnose, Logbook, Path };
     void showBench(int bench);
     int bench() const;
     app::Selection& selection() { return m_selection; }
@@ -49,6 +52,7 @@ public:
     /// A bench that was not shown yet is built by the asking.
     MeasurePage& measurePage();
     MatchPage& matchPage();
+    PathPage& pathPage();
     /// Builds the benches that were not shown yet, one per turn of the event loop.
     void warmUp();
 
@@ -73,6 +77,8 @@ private:
     std::unique_ptr<app::MeasurePresenter> m_measure;
     std::unique_ptr<app::DiagnosePresenter> m_diagnose;
     std::unique_ptr<app::LogbookPresenter> m_logbook;
+    std::unique_ptr<app::EveningPresenter> m_evening;
+    std::unique_ptr<app::WorthPresenter> m_worth;
     LazyStack* m_pages;
     SurveyPage* m_survey;
     CommandField* m_command;

@@ -13,18 +13,24 @@ class BoreView final : public QWidget {
 public:
     explicit BoreView(QWidget* parent = nullptr);
     void setContent(const app::BoreContent&);
-    /// The drawing as SVG, in the light theme's colours whatever the window shows.
+    /// The drawing as SVG, in the colours the window shows.
     QByteArray toSvg() const;
+    /// The same as a picture, twice as fine as the screen.
+    QImage toPicture() const;
+    /// Writes SVG or PNG by the ending of the name. @return false: the file could not be written
+    bool save(const QString& file) const;
     int focusedStage() const { return m_focused; }
     QSize sizeHint() const override;
     QSize minimumSizeHint() const override;
 
 Q_SIGNALS:
     void stageFocused(int stage);
+    void stageChosen(int stage);  ///< clicked, or Enter: it wants to be changed
 
 protected:
     void paintEvent(QPaintEvent*) override;
     void mouseMoveEvent(QMouseEvent*) override;
+    void mousePressEvent(QMouseEvent*) override;
     void leaveEvent(QEvent*) override;
     void keyPressEvent(QKeyEvent*) override;
     void focusInEvent(QFocusEvent*) override;
@@ -32,10 +38,7 @@ protected:
     bool event(QEvent*) override;
 
 private:
-    void draw(QPainter&, const QRectF& area) const;
-    double halfHeight(BitRate, double most) const;
     int stageAt(const QPointF&) const;
-    QRectF pipeArea(const QRectF& area) const;
     QString tip(int stage) const;
     void focusStage(int stage);
     app::BoreContent m_content;

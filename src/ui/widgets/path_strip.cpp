@@ -2,7 +2,6 @@
 #include "ui/widgets/path_strip.h"
 
 #include <QComboBox>
-#include <QFile>
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QSpinBox>
@@ -36,6 +35,11 @@ PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(pa
     connect(m_streams, &QSpinBox::valueChanged, m_streams, [this](int count) { m_streams->setSuffix(count == 1 ? " stream" : " streams"); });
     m_streams->setSuffix(" stream");
     m_streams->setAccessibleName("Streams");
+    m_way = new QComboBox;
+    m_way->setAccessibleName("Way");
+    m_way->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_way->setMinimumContentsLength(14);
+    m_way->hide();
     m_measured = label("", "measured");
     m_standing = label("", "soft");
     auto* turn = button("⇄", "quiet", [this] { m_presenter.turn(); });
@@ -48,6 +52,7 @@ PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(pa
     row->addWidget(m_to);
     row->addWidget(m_traffic);
     row->addWidget(m_streams);
+    row->addWidget(m_way);
     row->addStretch(1);
     row->addWidget(m_measured);
     row->addWidget(m_standing);
@@ -62,6 +67,7 @@ PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(pa
     connect(m_bore, &BoreView::stageFocused, this, &PathStrip::showWorking);
     for (QComboBox* box : {m_from, m_to, m_traffic}) connect(box, &QComboBox::currentIndexChanged, this, &PathStrip::ask);
     connect(m_streams, &QSpinBox::valueChanged, this, &PathStrip::ask);
+    connect(m_way, &QComboBox::activated, this, &PathStrip::ask);
     connect(&presenter, &app::PathPresenter::changed, this, &PathStrip::refresh);
     refresh();
 }
@@ -79,6 +85,13 @@ void PathStrip::refresh()
     m_traffic->setCurrentIndex(copies ? 1 : 0);
     m_streams->setValue(m_presenter.question().streams);
     m_streams->setVisible(!copies);
+    if (m_waysShown) {
+        const QStringList ways = m_presenter.ways();
+        m_way->clear();
+        for (int i = 0; i < ways.size(); ++i) m_way->addItem(QString("%1. %2").arg(i + 1).arg(ways[i]));
+        m_way->setCurrentIndex(m_presenter.question().route);
+        m_way->setVisible(ways.size() > 1);
+    }
     m_sentence->setText(m_presenter.sentence());
     m_measured->setText(m_presenter.measuredText());
     m_standing->setText(m_presenter.standingText());
@@ -104,15 +117,21 @@ void PathStrip::ask()
     question.to = {m_to->currentData().toLongLong()};
     question.traffic = m_traffic->currentIndex() == 1 ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory;
     question.streams = m_streams->value();
+    const bool samePath = question.from == m_presenter.question().from && question.to == m_presenter.question().to;
+    question.route = samePath && m_waysShown ? std::max(0, m_way->currentIndex()) : 0;
     m_presenter.ask(question);
+}
+
+void PathStrip::showWays()
+{
+    m_waysShown = true;
+    refresh();
 }
 
 void PathStrip::saveDrawing()
 {
-    const QString name = QFileDialog::getSaveFileName(this, "Save the path as a drawing", "path.svg", "Drawings (*.svg)");
-    if (name.isEmpty()) return;
-    QFile file(name);
-    if (file.open(QIODevice::WriteOnly)) file.write(m_bore->toSvg());
+    const QString name = QFileDialog::getSaveFileName(this, "Save the path as a drawing", "path.svg", "Drawings (*.svg);;Pictures (*.png)");
+    if (!name.isEmpty() && !m_bore->save(name)) m_sentence->setText("The drawing could not be written: check the folder and its rights");
 }
 
 }  // namespace sokudo::ui

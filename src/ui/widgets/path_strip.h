@@ -19,6 +19,8 @@ class PathStrip final : public QFrame {
 public:
     explicit PathStrip(app::PathPresenter&, QWidget* parent = nullptr);
     BoreView& bore() { return *m_bore; }
+    /// Offers the other ways between the two ends, where there are any.
+    void showWays();
 
 private:
     void refresh();
@@ -31,6 +33,8 @@ private:
     QComboBox* m_to;
     QComboBox* m_traffic;
     QSpinBox* m_streams;
+    QComboBox* m_way;
+    bool m_waysShown = false;
     QLabel* m_sentence;
     QLabel* m_working;
     QLabel* m_measured;

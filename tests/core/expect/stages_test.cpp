@@ -83,8 +83,8 @@ private Q_SLOTS:
         band(linkStage(knowledge(), gigabits(10), {})->carries, 9.1324, 9.3678, 9.4148);
         band(linkStage(knowledge(), gigabits(2.5), {})->carries, 2.283, 2.342, 2.354);
         band(linkStage(knowledge(), gigabits(100), {9000})->carries, 96.0, 98.5, 99.0);
-        band(hopStage(knowledge(), "coax-2.5")->carries, 1.2, 2.1, 2.35);
-        QVERIFY(!hopStage(knowledge(), "string and cans"));
+        band(ceilingStage(knowledge(), "coax-2.5")->carries, 1.2, 2.1, 2.35);
+        QVERIFY(!ceilingStage(knowledge(), "string and cans"));
     }
     void fileShares()
     {

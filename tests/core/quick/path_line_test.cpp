@@ -1,4 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <cmath>
+
+#include <QRegularExpression>
+
 #include "core/quick/path_line.h"
 #include "testing.h"
 
@@ -30,10 +34,29 @@ private Q_SLOTS:
         row("10g | 1g | 10g", 0.9132, 0.9368, 0.9415, "link 2");
         row("hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb", 4.11, 7.026, 8.0, "file share");
         row("nvme | 10g | ssd | smb", 3.60, 4.08, 4.24, "disk 2");
-        row("2.5g | coax | 2.5g", 1.20, 2.10, 2.35, "link 2");
+        row("2.5g | coax | 2.5g", 1.20, 2.10, 2.35, "coax");
         row("memory | 25g | memory", 16.0, 23.43, 23.54, "link");
         row("1g ipv6", 0.9006, 0.9238, 0.9285, "link");
         row("1g udp vlan", 0.926, 0.9498, 0.9546, "link");
+    }
+    /// The table of docs/one-line.md, worked outside this program: three digits of each figure, and what binds.
+    void documentedLines()
+    {
+        static const QRegularExpression kRow(R"(^\| `([^`]+)` \| ([0-9.]+) \| ([0-9.]+) \| ([0-9.]+) Gb/s \| ([a-z0-9 ]+) \|$)");
+        int checked = 0;
+        for (const QString& row : QString::fromUtf8(testing::sourceFile("docs/one-line.md")).split('\n')) {
+            const auto found = kRow.match(row);
+            if (!found.hasMatch()) continue;
+            const QString line = found.captured(1).replace("\\|", "|");
+            const auto got = expectPathLine(line.toStdString(), knowledge());
+            QVERIFY2(got, qPrintable(line + ": " + (got ? QString() : q(got.error().message()))));
+            const double shown[] = {found.captured(2).toDouble(), found.captured(3).toDouble(), found.captured(4).toDouble()};
+            const BitRate made[] = {got->expected.low, got->expected.typical, got->expected.high};
+            for (int i = 0; i < 3; ++i) QVERIFY2(std::fabs(inGigabits(made[i]) / shown[i] - 1) < 0.0055, qPrintable(QString("%1: %2 against %3").arg(line).arg(inGigabits(made[i])).arg(shown[i])));
+            QVERIFY2(q(got->bindingStage()->name) == found.captured(5), qPrintable(line + ": " + q(got->bindingStage()->name)));
+            ++checked;
+        }
+        QVERIFY2(checked >= 30, qPrintable(QString::number(checked)));
     }
     void bands()
     {

@@ -8,7 +8,9 @@
 
 namespace sokudo::expect {
 
-Result<Stage> diskStage(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, Access access)
+namespace {
+
+Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, Access access)
 {
     const kb::Disk* disk = kb.disk(group.kind);
     if (!disk) return failure(ErrorCode::BadInput, fmt::format("unknown kind of disk “{}”", group.kind));
@@ -37,6 +39,16 @@ Result<Stage> diskStage(const kb::KnowledgeBase& kb, const plan::DiskGroup& grou
     stage.carries = {scaled(typical, 0.9), typical, scaled(one.typical, share)};
     stage.working = fmt::format("{} disks, {}: {} × {} = {} = {}; usually × {} = {} = {}", group.count, level->name, text::number(share), text::byteRate(one.typical),
                                 text::byteRate(stage.carries.high), text::rate(stage.carries.high), text::number(factor), text::byteRate(typical), text::rate(typical));
+    return stage;
+}
+
+}  // namespace
+
+Result<Stage> diskStage(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, Access access, const Factors& factors)
+{
+    auto stage = healthy(kb, group, access);
+    if (!stage) return stage;
+    if (const auto error = applyFactors(kb, factors, "disk", *stage)) return tl::unexpected(*error);
     return stage;
 }
 

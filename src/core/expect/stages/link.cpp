@@ -23,19 +23,4 @@ Result<Stage> linkStage(const kb::KnowledgeBase& kb, BitRate rate, const arithme
     return stage;
 }
 
-Result<Stage> hopStage(const kb::KnowledgeBase& kb, std::string_view id)
-{
-    const kb::Hop* hop = kb.hop(id);
-    if (!hop) return failure(ErrorCode::NotFound, fmt::format("hops.csv has no row “{}”", id));
-    Stage stage;
-    stage.kind = StageKind::Link;
-    stage.label = "coax";
-    stage.detail = "half duplex";
-    stage.carries = hop->carries;
-    stage.working = fmt::format("{}: {} to {}, usually {}", hop->name, text::rate(hop->carries.low), text::rate(hop->carries.high), text::rate(hop->carries.typical));
-    stage.from = hop->from;
-    stage.line = hop->carries.high;
-    return stage;
-}
-
 }  // namespace sokudo::expect

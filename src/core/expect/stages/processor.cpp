@@ -12,7 +12,7 @@ constexpr double kScalingLoss = 0.8;  // practice: what is left of N cores when 
 constexpr int kJumbo = 4000;          // from here on frames count as large
 }  // namespace
 
-Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProcessor& host, int mtu, int streams)
+Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProcessor& host, int mtu, int streams, const Factors& factors)
 {
     const kb::Processor* row = kb.processor(host.kind);
     if (!row) return failure(ErrorCode::BadInput, fmt::format("unknown kind of processor “{}”", host.kind));
@@ -30,6 +30,12 @@ Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProces
     stage.working = fmt::format("{}{}GHz × {} per GHz{} = {}; usually {} per GHz = {}", text::number(host.clockGhz), text::kThin, text::rate(perGhz.high), cores,
                                 text::rate(stage.carries.high), text::rate(perGhz.typical), text::rate(stage.carries.typical));
     stage.from = row->from;
+    if (host.cores > used) {
+        const double all = host.clockGhz * host.cores * kScalingLoss;
+        stage.pool = Band{scaled(perGhz.low, all), scaled(perGhz.typical, all), scaled(perGhz.high, all)};
+    }
+    stage.perFlow = Band{scaled(perGhz.low, host.clockGhz), scaled(perGhz.typical, host.clockGhz), scaled(perGhz.high, host.clockGhz)};
+    if (const auto error = applyFactors(kb, factors, "processor", stage)) return tl::unexpected(*error);
     return stage;
 }
 

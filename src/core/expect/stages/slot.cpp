@@ -1,6 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <algorithm>
-
 #include <fmt/format.h>
 
 #include "core/arithmetic/bus.h"
@@ -8,22 +6,31 @@
 
 namespace sokudo::expect {
 
-Result<Stage> slotStage(const kb::KnowledgeBase& kb, const plan::Slot& slot)
+namespace {
+
+Result<Stage> busStage(const kb::KnowledgeBase& kb, StageKind kind, const arithmetic::BusLink& link)
 {
-    const plan::Card card = slot.card.value_or(plan::Card{});
-    const int generation = card.generation > 0 ? std::min(card.generation, slot.generation) : slot.generation;
-    const int lanes = card.lanes > 0 ? std::min(card.lanes, slot.lanes) : slot.lanes;
-    const auto bus = arithmetic::busCarries(kb, {generation, lanes, 0});
+    const auto bus = arithmetic::busCarries(kb, link);
     if (!bus) return tl::unexpected(bus.error());
     Stage stage;
-    stage.kind = StageKind::Slot;
-    stage.label = "slot";
-    stage.detail = fmt::format("{}.0 ×{}", generation, lanes);
+    stage.kind = kind;
+    stage.label = word(kind);
+    stage.detail = fmt::format("{}.0 ×{}", link.generation, link.lanes);
     stage.carries = bus->usable;
     stage.working = bus->working;
     stage.from = {"pcie-base", Certainty::Typical};
     stage.line = bus->coded;
     return stage;
 }
+
+}  // namespace
+
+Result<Stage> slotStage(const kb::KnowledgeBase& kb, const plan::Slot& slot, int maxPayload)
+{
+    const auto [generation, lanes] = plan::trained(slot);
+    return busStage(kb, StageKind::Slot, {generation, lanes, maxPayload});
+}
+
+Result<Stage> uplinkStage(const kb::KnowledgeBase& kb, const arithmetic::BusLink& link) { return busStage(kb, StageKind::Uplink, link); }
 
 }  // namespace sokudo::expect

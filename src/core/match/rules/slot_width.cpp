@@ -17,7 +17,7 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot s
     text::Args args{{"end", end.name}, {"slot", slot.name}, {"link", *link.common}};
     if (slot.generation == 0 || slot.lanes == 0)
         return Outcome{Verdict::Unknown, link.common, "The width and generation of slot {slot} under {end} were never read", args, {"own", Certainty::Standard}, spot, "slot-unread"};
-    const auto [generation, lanes] = trainedBus(slot);
+    const auto [generation, lanes] = plan::trained(slot);
     const auto bus = arithmetic::busCarries(link.kb, {generation, lanes, 0});
     const auto need = arithmetic::goodput(*link.common);
     if (!bus || !need) return std::nullopt;

@@ -1,0 +1,141 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The path presenter's second half: stages tried out, what is drawn behind, where each Gb/s goes.
+#include "app/presenters/path_presenter.h"
+
+#include "app/qt_text.h"
+#include "core/base/text.h"
+#include "core/expect/waterfall.h"
+#include "core/expect/worth.h"
+#include "core/plan/edits.h"
+#include "core/quick/changed_stage.h"
+#include "core/quick/tokens.h"
+
+namespace sokudo::app {
+namespace {
+
+constexpr double kTiers[] = {2.5, 5, 10, 25, 40, 100};
+
+QString outcome(const expect::Expectation& path)
+{
+    return QString("%1 to %2, usually %3, held by %4").arg(q(text::rate(path.expected.low, 3)), q(text::rate(path.expected.high, 3)), q(text::rate(path.expected.typical, 3)), q(path.bindingStage()->name));
+}
+
+}  // namespace
+
+std::vector<FallRow> PathPresenter::falls() const
+{
+    std::vector<FallRow> rows;
+    if (!shown()) return rows;
+    const expect::Waterfall fall = expect::waterfall(*shown());
+    const double whole = std::max(1.0, fall.line.in());
+    for (const expect::Fall& step : fall.falls)
+        rows.push_back({q(step.what), "−" + q(text::rate(step.takes, 3)), q(text::rate(step.left, 3)), q(step.working), step.left.in() / whole, step.takes.in() / whole, step.binds});
+    return rows;
+}
+
+QString PathPresenter::fallsHead() const
+{
+    if (!shown() || shown()->isEmpty()) return {};
+    const expect::Waterfall fall = expect::waterfall(*shown());
+    return QString("%1 on %2, the slowest link").arg(q(text::linkRate(fall.line)), q(fall.from));
+}
+
+QStringList PathPresenter::ways() const
+{
+    QStringList made;
+    const expect::Paths paths(m_document.plan(), m_document.knowledge(), m_document.analysis().links);
+    for (const plan::Way& way : paths.ways(question().from, question().to)) made << q(expect::wayText(m_document.plan(), way));
+    return made;
+}
+
+QString PathPresenter::exampleFor(expect::StageKind kind) { return q(std::string(quick::exampleFor(kind))); }
+
+QString PathPresenter::tryStage(int stage, const QString& text)
+{
+    if (!m_expectation) return m_problem;
+    auto changed = quick::changedStage(*m_expectation, static_cast<std::size_t>(std::max(0, stage)), s(text), m_document.knowledge());
+    if (!changed) return q(changed.error().message());
+    m_tried = std::move(*changed);
+    m_try = {stage, text};
+    fillBore();
+    return {};
+}
+
+QString PathPresenter::tryText() const
+{
+    if (!m_tried || !m_expectation) return {};
+    const double factor = m_tried->expected.typical.in() / std::max(1.0, m_expectation->expected.typical.in());
+    const QString effect = factor > 1.005 || factor < 0.995 ? QString("%1 times as much as now").arg(q(text::number(factor, 3))) : QString("nothing changes");
+    return QString("%1 as “%2”: %3 — %4").arg(q(m_expectation->stages[static_cast<std::size_t>(m_try.stage)].name), m_try.text, outcome(*m_tried), effect);
+}
+
+void PathPresenter::dropTry()
+{
+    if (!m_tried) return;
+    m_tried.reset();
+    fillBore();
+}
+
+QString PathPresenter::keepTry()
+{
+    if (!m_tried) return "Nothing is being tried";
+    const expect::Stage& stage = m_tried->stages[static_cast<std::size_t>(m_try.stage)];
+    const plan::Plan& plan = m_document.plan();
+    const plan::Device* device = plan.devices.find(stage.device);
+    const QString label = QString("Change %1 to %2").arg(q(stage.name), m_try.text);
+    if (stage.kind == expect::StageKind::Slot && device) {
+        const auto bus = quick::busOf(s(m_try.text.simplified().remove(' ').toLower().remove("pcie")));
+        for (const plan::Slot* slot : plan::slotsOf(plan, device->id)) {
+            if (!slot->card || !bus) continue;
+            plan::Slot changed = *slot;
+            changed.generation = bus->generation;
+            changed.lanes = bus->lanes;
+            changed.shape = std::max(changed.shape, bus->lanes);
+            return m_document.edit(label, plan::edits::putSlot(plan, changed)) ? QString() : QString("The survey did not take it");
+        }
+    }
+    return QString("The survey does not hold a %1 by such words: change it on the Survey bench. It stays here for a look").arg(q(std::string(expect::word(stage.kind))));
+}
+
+QStringList PathPresenter::comparisons() const
+{
+    QStringList made{"nothing", "the other direction"};
+    for (double tier : kTiers) made << QString("every link at %1").arg(q(text::linkRate(gigabits(tier))));
+    const auto all = ways();
+    for (int i = 1; i < all.size(); ++i) made << QString("way %1: %2").arg(i + 1).arg(all[i]);
+    return made;
+}
+
+void PathPresenter::compareWith(int which)
+{
+    m_comparison = which;
+    fillBore();
+}
+
+void PathPresenter::fillOther()
+{
+    // What is tried is always seen against what is.
+    if (m_tried && m_expectation) {
+        m_bore.other = m_expectation->stages;
+        m_bore.otherName = "as surveyed";
+        return;
+    }
+    if (m_comparison <= 0 || !m_expectation) return;
+    constexpr int kFirstTier = 2, kTierCount = static_cast<int>(std::size(kTiers));
+    expect::PathQuestion other = question();
+    std::optional<expect::Expectation> made;
+    if (m_comparison >= kFirstTier && m_comparison < kFirstTier + kTierCount) {
+        const auto share = std::find_if(m_expectation->stages.begin(), m_expectation->stages.end(), [](const expect::Stage& stage) { return stage.kind == expect::StageKind::FileShare; });
+        made = expect::atTier(*m_expectation, m_document.knowledge(), gigabits(kTiers[m_comparison - kFirstTier]), share == m_expectation->stages.end() ? std::string() : share->detail);
+    } else {
+        if (m_comparison == 1) std::swap(other.from, other.to);
+        else other.route = m_comparison - kFirstTier - kTierCount + 1;
+        if (auto answer = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, other)) made = std::move(*answer);
+    }
+    if (!made) return;
+    m_bore.other = std::move(made->stages);
+    if (m_comparison == 1) std::reverse(m_bore.other.begin(), m_bore.other.end());  // drawn stage over stage
+    m_bore.otherName = comparisons().value(m_comparison);
+}
+
+}  // namespace sokudo::app

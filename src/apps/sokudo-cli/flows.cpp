@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <fmt/format.h>
+
+#include "asked.h"
+#include "core/base/text.h"
+#include "core/expect/evening.h"
+
+namespace sokudo::cli {
+namespace {
+
+struct Options { std::string file, set; };
+
+Json toJson(const expect::Evening& evening)
+{
+    Json made{{"flows", Json::array()}, {"trunks", Json::array()}};
+    for (const expect::FlowResult& flow : evening.flows) {
+        Json one{{"name", flow.flow->name}, {"set", flow.flow->set}, {"title", flow.title}, {"asks_bps", rateJson(flow.flow->asks)}};
+        if (flow.problem.empty()) one.update({{"rate_bps", bandJson(flow.rate)}, {"alone_bps", bandJson(flow.alone)}, {"share", flow.share()}, {"held_by", flow.heldBy}, {"slowed_by", flow.slowedBy}});
+        else one["problem"] = plain(flow.problem);
+        made["flows"].push_back(one);
+    }
+    for (const expect::TrunkLoad& trunk : evening.trunks)
+        made["trunks"].push_back({{"title", trunk.title}, {"rate_bps", trunk.line.steps()}, {"access_bps", trunk.access.steps()}, {"devices", trunk.devices}, {"oversubscription", trunk.oversubscription()}, {"load_bps", trunk.load.steps()}});
+    return made;
+}
+
+void show(const expect::Evening& evening)
+{
+    for (const expect::FlowResult& flow : evening.flows) {
+        if (!flow.problem.empty()) {
+            print(fmt::format("{}: no rate, {}", flow.title, flow.problem));
+            continue;
+        }
+        print(fmt::format("{}: {} to {}, usually {}; alone {}; held by {}{}", flow.title, text::rate(flow.rate.low, 3), text::rate(flow.rate.high, 3), text::rate(flow.rate.typical, 3), text::rate(flow.alone.typical, 3), flow.heldBy,
+                          flow.slowedBy.empty() ? std::string() : ", shared with " + text::joined(flow.slowedBy, ", ")));
+    }
+    for (const expect::TrunkLoad& trunk : evening.trunks)
+        print(fmt::format("trunk {}: {}, {} devices with {} behind it, {} : 1; these flows put {} on it", trunk.title, text::linkRate(trunk.line), trunk.devices, text::rate(trunk.access, 3), text::number(trunk.oversubscription(), 3), text::rate(trunk.load, 3)));
+}
+
+int answer(const store::Project& project, const Options& given, Context& context)
+{
+    const auto flows = expect::flowsOf(project.plan, given.set);
+    if (flows.empty()) {
+        const auto sets = expect::flowSets(project.plan);
+        return fail({ErrorCode::NotFound, sets.empty() ? "the project has no flows; add them under Path in the window" : "there is no such set of flows; there are " + text::joined(sets, ", "), given.set});
+    }
+    const expect::Evening evening = expect::evening(project.plan, context.kb, match::judgeAll(project.plan, context.kb), flows);
+    if (context.json) print(toJson(evening));
+    else show(evening);
+    return std::any_of(evening.flows.begin(), evening.flows.end(), [](const auto& flow) { return !flow.problem.empty(); }) ? kFindings : kFine;
+}
+
+}  // namespace
+
+void addFlows(CLI::App& app, Context& context)
+{
+    auto given = std::make_shared<Options>();
+    projectVerb(app, context, "flows", "What each flow of a busy evening gets beside the others, and who slows whom", given, &answer)->add_option("--set", given->set, "name of the set; without it all flows of the project");
+}
+
+}  // namespace sokudo::cli

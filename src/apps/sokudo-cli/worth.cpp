@@ -1,0 +1,107 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <random>
+
+#include <fmt/format.h>
+
+#include "asked.h"
+#include "core/base/text.h"
+#include "core/expect/worth.h"
+#include "core/quick/tokens.h"
+
+namespace sokudo::cli {
+namespace {
+
+struct Options : PathAsked { std::string job, size, purpose; double perWeek = 1; int count = 1; bool costs = false; };
+
+Json toJson(const expect::Worth& worth)
+{
+    Json made{{"name", worth.job->name}, {"title", worth.title}};
+    if (!worth.problem.empty()) {
+        made["problem"] = plain(worth.problem);
+        return made;
+    }
+    made.update({{"now_bps", bandJson(worth.now)}, {"held_by", worth.heldBy}, {"time_s", worth.each.in()}, {"needs_bps", rateJson(worth.needs)}, {"enough", worth.isEnough}, {"sentence", plain(worth.sentence)}, {"tiers", Json::array()}});
+    for (const expect::WorthTier& tier : worth.tiers)
+        made["tiers"].push_back({{"link_bps", tier.tier.steps()}, {"rate_bps", bandJson(tier.rate)}, {"time_s", tier.each.in()}, {"factor", tier.factor}, {"ideal_factor", tier.ideal}, {"hours_saved_a_year", tier.hoursPerYear}, {"held_by", tier.heldBy},
+                                 {"gained", tier.isGained}, {"enough", tier.isEnough}, {"cost", tier.cost ? Json(*tier.cost) : Json(nullptr)}, {"cost_says", plain(tier.costSays)}, {"cost_an_hour", tier.perHour ? Json(*tier.perHour) : Json(nullptr)}});
+    return made;
+}
+
+void show(const expect::Worth& worth)
+{
+    if (!worth.problem.empty()) return print(worth.title + ": " + worth.problem);
+    print(fmt::format("{}\n  now {}, held by {}{}", worth.title, text::rate(worth.now.typical, 3), worth.heldBy, worth.each.steps() > 0 ? "; one takes " + text::duration(worth.each) : std::string()));
+    for (const expect::WorthTier& tier : worth.tiers) {
+        std::string line = fmt::format("  {}: {}, ", text::linkRate(tier.tier), text::rate(tier.rate.typical, 3));
+        if (worth.needs) line += tier.isEnough ? "enough" : "not enough";
+        else if (!tier.isGained) line += "nothing gained";
+        else line += fmt::format("{} instead of {}, {} times as quick of {} promised, {} h a year", text::duration(tier.each), text::duration(worth.each), text::number(tier.factor, 3), text::number(tier.ideal, 3), text::number(tier.hoursPerYear, 3));
+        line += "; then " + tier.heldBy + " holds it";
+        if (tier.cost) line += fmt::format("; costs {:.0f}{}", *tier.cost, tier.perHour ? fmt::format(", {:.0f} an hour saved in the first year", *tier.perHour) : std::string());
+        else if (!tier.costSays.empty()) line += "; cost not known: " + tier.costSays;
+        print(line);
+    }
+    print("  " + worth.sentence);
+}
+
+/// A job that is asked for on the spot.
+Result<plan::Job> jobOf(const plan::Plan& plan, const Options& given)
+{
+    const auto ends = pathEnds(plan, given.from, given.to);
+    if (!ends) return tl::unexpected(ends.error());
+    plan::Job job{{1}, "asked", ends->from, ends->to, given.protocol};
+    job.purpose = given.purpose;
+    job.perWeek = given.perWeek;
+    job.count = given.count;
+    if (given.size.empty()) return job;
+    const auto size = quick::sizeOf(text::lower(given.size));
+    if (!size) return failure(ErrorCode::BadInput, "write the size like 80GB or 3GiB", given.size);
+    job.size = *size;
+    return job;
+}
+
+int answer(const store::Project& project, const Options& given, Context& context)
+{
+    std::vector<plan::Job> jobs;
+    if (!given.from.empty() || !given.to.empty()) {
+        auto job = jobOf(project.plan, given);
+        if (!job) return fail(job.error());
+        if (job->size.steps() == 0 && job->purpose.empty()) return fail({ErrorCode::BadInput, "say what the job is: --size 80GB --per-week 2, or --purpose with a row of purposes.csv", ""});
+        jobs.push_back(std::move(*job));
+    } else {
+        for (const plan::Job& job : project.plan.jobs)
+            if (given.job.empty() || job.name == given.job) jobs.push_back(job);
+        if (jobs.empty()) return fail({ErrorCode::NotFound, "the project has no such job; ask for one with --from A --to B --size 80GB", given.job});
+    }
+    const match::Reports reports = match::judgeAll(project.plan, context.kb);
+    IdSource ids(std::random_device{}());
+    const auto costs = given.costs ? expect::costsByOtherWays(project.plan, context.kb, reports, ids) : expect::CostOfTier();
+    Json all{{"jobs", Json::array()}};
+    bool good = true;
+    for (const plan::Job& job : jobs) {
+        const expect::Worth worth = expect::worth(project.plan, context.kb, reports, job, costs);
+        good = good && worth.problem.empty();
+        if (context.json) all["jobs"].push_back(toJson(worth));
+        else show(worth);
+    }
+    if (context.json) print(all);
+    return good ? kFine : kFindings;
+}
+
+}  // namespace
+
+void addWorth(CLI::App& app, Context& context)
+{
+    auto given = std::make_shared<Options>();
+    auto* verb = projectVerb(app, context, "worth", "Time of a job now and with faster links, what binds then, and whether it is worth its cost", given, &answer);
+    verb->add_option("--job", given->job, "name of one job of the project; without it all of them");
+    addEnds(*verb, *given, false);
+    verb->add_option("--size", given->size, "of one copy, such as 80GB");
+    verb->add_option("--per-week", given->perWeek, "how often a week")->check(CLI::NonNegativeNumber);
+    verb->add_option("--purpose", given->purpose, "a steady purpose instead of a copy: a row of purposes.csv, such as camera-4k");
+    verb->add_option("--count", given->count, "cameras, streams or screens at once")->check(CLI::Range(1, 1000));
+    verb->add_option("--protocol", given->protocol, "file share of the copy");
+    verb->add_flag("--costs", given->costs, "search the cheapest parts for each tier");
+}
+
+}  // namespace sokudo::cli

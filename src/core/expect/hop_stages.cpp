@@ -1,0 +1,148 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/expect/survey_stages.h"
+
+namespace sokudo::expect {
+namespace {
+
+std::string shortName(const kb::Medium& medium)
+{
+    if (!kb::isCaptive(medium.kind)) return medium.name;
+    return medium.kind == kb::MediumKind::DirectAttach ? "DAC" : "AOC";
+}
+
+/// What an end of a shared medium states, from whichever end states it.
+std::string_view either(const plan::Port* a, const plan::Port* b, std::string_view trait)
+{
+    const std::string_view first = a ? a->traits.word(trait) : std::string_view();
+    return first.empty() && b ? b->traits.word(trait) : first;
+}
+
+std::string coaxRow(const SurveyedPath& path, const plan::Port* a, const plan::Port* b)
+{
+    const std::string_view version = either(a, b, "coax-version");
+    std::string id = fmt::format("coax-{}", version.empty() ? "2.5" : version);
+    for (const plan::Port* end : {a, b})
+        if (const auto own = end ? end->traits.as<BitRate>("adapter-port") : std::nullopt; own && *own <= gigabits(1) && path.kb.ceiling(id + "-1g")) return id + "-1g";
+    return path.kb.ceiling(id) ? id : "coax-2.5";
+}
+
+Result<Stage> powerLineStage(const SurveyedPath& path, const plan::Run& run, const plan::Port* a, const plan::Port* b)
+{
+    const std::string_view family = either(a, b, "plc");
+    Factors factors;
+    if (const std::string_view circuit = run.traits.word("circuit"); circuit == "other") factors.emplace_back("other-circuit");
+    else if (circuit == "other-phase") factors.emplace_back("other-phase");
+    if (run.traits.yes("filtered")) factors.emplace_back("filtered");
+    return ceilingStage(path.kb, family.empty() ? "plc-ghn" : fmt::format("plc-{}", family), factors);
+}
+
+Result<Stage> radioStage(const SurveyedPath& path, const plan::Run& run, BitRate linkRate)
+{
+    if (run.medium == "radio-60") return ceilingStage(path.kb, linkRate <= gigabits(1) ? "bridge-60-1g" : "bridge-60");
+    const auto phy = run.traits.as<BitRate>("phy-rate");
+    return radioShareStage(path.kb, phy.value_or(linkRate));
+}
+
+/// Ends in `bond` of the same two devices.
+int membersOf(const SurveyedPath& path, const plan::Hop& hop)
+{
+    const plan::Device* from = plan::deviceOf(path.plan, hop.from);
+    const plan::Device* to = plan::deviceOf(path.plan, hop.to);
+    int members = 0;
+    for (const plan::Run& run : path.plan.runs) {
+        const plan::Port* a = path.plan.ports.find(run.a);
+        const plan::Port* b = path.plan.ports.find(run.b);
+        if (!a || !b || !a->traits.has("bond") || !b->traits.has("bond")) continue;
+        members += (a->device == from->id && b->device == to->id) || (a->device == to->id && b->device == from->id);
+    }
+    return members;
+}
+
+arithmetic::Framing framingOf(const SurveyedPath& path, const plan::Run* run)
+{
+    arithmetic::Framing framing;
+    framing.mtu = path.mtu;
+    if (!run) return framing;
+    framing.vlanTags = run->traits.count("tags").value_or(0);
+    if (const std::string_view tunnel = run->traits.word("tunnel"); !tunnel.empty())
+        if (const kb::Encapsulation* row = path.kb.encapsulation(tunnel)) framing = arithmetic::wrapped(framing, *row);
+    return framing;
+}
+
+Result<Stage> hopStage(const SurveyedPath& path, const plan::Hop& hop, const plan::Run* run, const kb::Medium* medium, BitRate rate)
+{
+    const plan::Port* a = path.plan.ports.find(hop.from);
+    const plan::Port* b = path.plan.ports.find(hop.to);
+    if (medium && run)
+        switch (medium->kind) {
+        case kb::MediumKind::Coax: return ceilingStage(path.kb, coaxRow(path, a, b));
+        case kb::MediumKind::PowerLine: return powerLineStage(path, *run, a, b);
+        case kb::MediumKind::Radio: return radioStage(path, *run, rate);
+        default: break;
+        }
+    const auto framing = framingOf(path, run);
+    // Each side spreads what it sends: the sender's setting counts.
+    if (const auto spread = a ? spreadFromCode(a->traits.word("bond")) : std::nullopt)
+        if (const int members = membersOf(path, hop); members >= 2) return bondStage(path.kb, members, rate, framing, path.question.streams, *spread);
+    return linkStage(path.kb, rate, framing);
+}
+
+}  // namespace
+
+BitRate wireRate(const match::LinkReport& report)
+{
+    std::optional<BitRate> rate;
+    for (const match::Finding& finding : report.findings)
+        if (finding.rule != "slot-width" && finding.outcome.rate && (!rate || *finding.outcome.rate < *rate)) rate = finding.outcome.rate;
+    return rate.value_or(*report.rate);
+}
+
+std::optional<Error> addHop(const SurveyedPath& path, const Paths& paths, const plan::Hop& hop, Found& found)
+{
+    const std::string title = plan::portText(path.plan, hop.from) + " — " + plan::portText(path.plan, hop.to);
+    const match::LinkReport* report = paths.report(hop.link);
+    if (!report || !report->rate)
+        return Error{ErrorCode::NotAllowed, report && report->verdict != Verdict::Unknown ? "this link does not come up: " + report->reason() : "the rate of this link is not known yet", title};
+    const plan::Run* run = path.plan.runs.find(hop.link.id());
+    const kb::Medium* medium = run ? path.kb.medium(run->medium) : nullptr;
+    // A slot that narrows the link is a stage of its own: the wire still runs at the rate the ends share.
+    auto stage = hopStage(path, hop, run, medium, wireRate(*report));
+    if (!stage) return stage.error();
+    if (medium && stage->kind == StageKind::Link) stage->label = shortName(*medium) + (run->length ? " " + text::length(*run->length) : std::string());
+    stage->name = title;
+    stage->run = hop.link.id();
+    found.stages.push_back(std::move(*stage));
+    return std::nullopt;
+}
+
+void addBetween(const SurveyedPath& path, const plan::Device& device, Found& found)
+{
+    if (const auto fabric = device.traits.as<BitRate>("fabric")) {
+        Stage stage;
+        stage.kind = StageKind::Switch;
+        stage.label = "switch";
+        stage.detail = device.name;
+        stage.carries = {scaled(*fabric, 0.9), *fabric, *fabric};
+        stage.working = fmt::format("{} forwards {} in all, as stated", device.name, text::rate(*fabric));
+        stage.from = {"own", Certainty::Typical};
+        stage.line = *fabric;
+        found.add(std::move(stage), "switch " + device.name, device.id, device.name);
+    }
+    if (device.role != plan::Role::Router) return;
+    const std::string_view forwards = device.traits.word("forwards");
+    if (forwards.empty()) found.missing.push_back({fmt::format("whether {} routes this traffic in software or passes it on as a switch", device.name), device.id});
+    else if (forwards != "switch") found.add(ceilingStage(path.kb, forwards), "router " + device.name, device.id, device.name);
+    if (const std::string_view inspects = device.traits.word("inspects"); !inspects.empty() && inspects != "none") found.add(ceilingStage(path.kb, inspects), "inspection at " + device.name, device.id, device.name);
+}
+
+void addInternet(const SurveyedPath& path, const plan::Device& device, Found& found)
+{
+    if (const auto plan = device.traits.as<BitRate>("plan-rate")) found.add(internetStage(path.kb, *plan), "internet plan", device.id, device.name);
+}
+
+}  // namespace sokudo::expect

@@ -1,0 +1,110 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/expect/survey_stages.h"
+
+namespace sokudo::expect {
+namespace {
+
+/// What is stated of the machine that changes its processor or its disks: rows of stage_factors.csv name the trait.
+Factors factorsOf(const kb::KnowledgeBase& kb, const plan::Device& device, std::string_view stage)
+{
+    Factors made;
+    if (device.traits.empty()) return made;
+    for (const kb::StageFactor& row : kb.stageFactors)
+        if (row.stage == stage && !row.trait.empty() && device.traits.is(row.trait, row.value)) made.push_back(row.id);
+    return made;
+}
+
+/// "3.0x4" as the trait says it.
+std::optional<arithmetic::BusLink> busOf(std::string_view word)
+{
+    const std::size_t at = word.find('x');
+    const auto generation = text::parseNumber(word.substr(0, at)), lanes = at == std::string_view::npos ? std::nullopt : text::parseNumber(word.substr(at + 1));
+    if (!generation || !lanes) return std::nullopt;
+    return arithmetic::BusLink{static_cast<int>(*generation), static_cast<int>(*lanes), 0};
+}
+
+void addDisk(const SurveyedPath& path, const plan::Device& device, Access access, Found& found)
+{
+    if (device.disks.empty()) return found.missing.push_back({"the disks of " + device.name, device.id});
+    auto stage = diskStage(path.kb, device.disks.front(), access, factorsOf(path.kb, device, "disk"));
+    const std::string name = stage ? fmt::format("{} of {}", stage->label, device.name) : std::string();
+    found.add(std::move(stage), name, device.id, device.name);
+}
+
+void addProcessor(const SurveyedPath& path, const plan::Device& device, Found& found)
+{
+    if (!device.processor) return found.missing.push_back({"the processor of " + device.name, device.id});
+    auto stage = processorStage(path.kb, *device.processor, path.mtu, path.question.streams, factorsOf(path.kb, device, "processor"));
+    if (stage) stage->detail = device.name;
+    found.add(std::move(stage), "processor of " + device.name, device.id, device.name);
+}
+
+void addMemory(const SurveyedPath& path, const plan::Device& device, Found& found)
+{
+    if (const auto channels = device.traits.count("memory-channels")) found.add(ceilingStage(path.kb, *channels >= 2 ? "memory-dual" : "memory-single"), "memory of " + device.name, device.id, device.name);
+}
+
+/// Slot, what the chipset shares, USB: how the port hangs on the machine.
+void addAttachment(const SurveyedPath& path, const plan::Device& device, plan::PortId id, BitRate linkRate, bool sends, Found& found)
+{
+    const plan::Port* port = path.plan.ports.find(id);
+    if (!port) return;
+    if (const auto usb = port->traits.as<BitRate>("usb")) found.add(usbStage(path.kb, *usb, linkRate), "usb of " + device.name, device.id, device.name);
+    const plan::Slot* slot = path.plan.slots.find(port->slot);
+    if (!slot) return;
+    const auto addSlot = [&] {
+        auto stage = slotStage(path.kb, *slot);
+        if (!stage) return found.missing.push_back({fmt::format("slot {} of {}", slot->name, device.name), device.id});
+        found.add(std::move(stage), "slot of " + device.name, device.id, device.name);
+    };
+    const auto addUplink = [&] {
+        if (!slot->chipset) return;
+        const auto bus = busOf(device.traits.word("uplink"));
+        if (!bus) return found.missing.push_back({"the chipset uplink of " + device.name, device.id});
+        found.add(uplinkStage(path.kb, *bus), "chipset uplink of " + device.name, device.id, device.name);
+    };
+    if (sends) addUplink();
+    addSlot();
+    if (!sends) addUplink();
+}
+
+void addSession(const SurveyedPath& path, const plan::Device& device, Found& found)
+{
+    const std::string_view session = device.traits.word("session");
+    if (path.question.traffic == Traffic::FileCopy && !session.empty() && session != "plain") found.add(ceilingStage(path.kb, session), "session at " + device.name, device.id, device.name);
+}
+
+}  // namespace
+
+void Found::add(Result<Stage> stage, std::string name, plan::DeviceId device, std::string_view otherwise)
+{
+    if (!stage) return missing.push_back({fmt::format("{} at {}", stage.error().what, otherwise), device});
+    stage->name = std::move(name);
+    stage->device = device;
+    stages.push_back(std::move(*stage));
+}
+
+void addHost(const SurveyedPath& path, const plan::Device& device, plan::PortId port, BitRate linkRate, bool sends, Found& found)
+{
+    const bool copies = path.question.traffic == Traffic::FileCopy;
+    if (sends) {
+        if (copies) addDisk(path, device, Access::Read, found);
+        addSession(path, device, found);
+        addMemory(path, device, found);
+        addProcessor(path, device, found);
+        addAttachment(path, device, port, linkRate, true, found);
+        return;
+    }
+    addAttachment(path, device, port, linkRate, false, found);
+    addProcessor(path, device, found);
+    addMemory(path, device, found);
+    addSession(path, device, found);
+    if (copies) addDisk(path, device, Access::Write, found);
+}
+
+}  // namespace sokudo::expect

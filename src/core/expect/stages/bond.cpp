@@ -1,0 +1,64 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/expect/stages.h"
+
+namespace sokudo::expect {
+namespace {
+
+constexpr std::string_view kCodes[] = {"ports", "addresses", "round-robin", "standby"};
+constexpr double kReordered = 0.75;  // practice: round robin reorders packets, and TCP slows down for it
+
+double membersUsed(int members, int flows, Spread spread)
+{
+    switch (spread) {
+    case Spread::PerConnection: return members * (1 - std::pow(1 - 1.0 / members, flows));
+    case Spread::RoundRobin: return members * kReordered;
+    default: return 1;
+    }
+}
+
+}  // namespace
+
+std::string_view code(Spread spread) { return kCodes[static_cast<int>(spread)]; }
+
+std::optional<Spread> spreadFromCode(std::string_view word)
+{
+    for (int i = 0; i < 4; ++i)
+        if (kCodes[i] == word) return static_cast<Spread>(i);
+    return std::nullopt;
+}
+
+Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, const arithmetic::Framing& framing, int flows, Spread spread)
+{
+    if (members < 2 || members > 8) return failure(ErrorCode::OutOfRange, "a bond has 2 to 8 members", std::to_string(members));
+    if (flows < 1) return failure(ErrorCode::OutOfRange, "at least one connection crosses a bond");
+    const auto one = linkStage(kb, each, framing);
+    if (!one) return one;
+    const double used = membersUsed(members, flows, spread);
+    const bool many = spread == Spread::RoundRobin || (spread == Spread::PerConnection && flows > 1);
+    const double most = many ? std::min(members, spread == Spread::RoundRobin ? members : flows) : 1;
+    Stage stage = *one;
+    stage.kind = StageKind::Bond;
+    stage.label = "bond";
+    stage.detail = fmt::format("{} × {}", members, text::linkRate(each));
+    stage.carries = {one->carries.low, scaled(one->carries.typical, used), scaled(one->carries.high, most)};
+    if (spread != Spread::RoundRobin) stage.perFlow = one->carries;
+    if (spread != Spread::Standby) stage.pool = Band{scaled(one->carries.low, members), scaled(one->carries.typical, members), scaled(one->carries.high, members)};
+    stage.working = fmt::format("{} members of {}, {} {}: ", members, text::rate(one->carries.high), flows, flows == 1 ? "connection" : "connections");
+    switch (spread) {
+    case Spread::PerConnection: stage.working += fmt::format("spread by addresses and ports they use {} × (1 − (1 − 1/{})^{}) = {} members on average; one connection stays on one", members, members, flows, text::number(used, 3)); break;
+    case Spread::PerHostPair: stage.working += "spread by addresses, the same two hosts always use one member"; break;
+    case Spread::RoundRobin: stage.working += fmt::format("in turns; packets overtake each other, about {} of the sum is left", text::number(kReordered)); break;
+    case Spread::Standby: stage.working += "one member works, the others wait"; break;
+    }
+    stage.working += fmt::format(": up to {}, usually {}", text::rate(stage.carries.high), text::rate(stage.carries.typical));
+    stage.from = {"own", Certainty::Typical};
+    return stage;
+}
+
+}  // namespace sokudo::expect

@@ -1,0 +1,74 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/expect/stages.h"
+
+namespace sokudo::expect {
+namespace {
+
+struct KindOfRow { std::string_view row; StageKind kind; std::string_view label; };
+constexpr KindOfRow kKinds[] = {
+    {"coax", StageKind::Medium, "coax"},           {"power-line", StageKind::Medium, "power line"}, {"radio", StageKind::Medium, "radio"},
+    {"router", StageKind::Router, "router"},       {"inspection", StageKind::Inspection, "inspection"}, {"tunnel", StageKind::Tunnel, "tunnel end"},
+    {"memory", StageKind::Memory, "memory"},       {"session", StageKind::Session, "session"},      {"attachment", StageKind::Disk, "disk line"},
+};
+
+Band scaledBand(const Band& band, const kb::FactorBand& by) { return {scaled(band.low, by.low), scaled(band.typical, by.typical), scaled(band.high, by.high)}; }
+
+}  // namespace
+
+std::optional<Error> applyFactors(const kb::KnowledgeBase& kb, const Factors& factors, std::string_view stageWord, Stage& stage)
+{
+    for (const std::string& id : factors) {
+        const kb::StageFactor* row = kb.stageFactor(id);
+        if (!row || row->stage != stageWord) return Error{ErrorCode::BadInput, fmt::format("“{}” is nothing that changes a {}", id, stageWord), {}};
+        stage.carries = scaledBand(stage.carries, row->factor);
+        if (stage.both) stage.both = scaledBand(*stage.both, row->factor);
+        if (stage.pool) stage.pool = scaledBand(*stage.pool, row->factor);
+        if (stage.perFlow) stage.perFlow = scaledBand(*stage.perFlow, row->factor);
+        stage.working += fmt::format("; {}: × {} = {}, usually × {} = {}", row->name, text::number(row->factor.high), text::rate(stage.carries.high), text::number(row->factor.typical), text::rate(stage.carries.typical));
+        stage.from.certainty = weaker(stage.from.certainty, row->from.certainty);
+    }
+    return std::nullopt;
+}
+
+Result<Stage> ceilingStage(const kb::KnowledgeBase& kb, std::string_view id, const Factors& factors)
+{
+    const kb::Ceiling* row = kb.ceiling(id);
+    if (!row) return failure(ErrorCode::NotFound, fmt::format("ceilings.csv has no row “{}”", id));
+    Stage stage;
+    for (const KindOfRow& known : kKinds)
+        if (known.row == row->kind) {
+            stage.kind = known.kind;
+            stage.label = known.label;
+        }
+    stage.detail = row->both ? "shared both ways" : row->id;
+    stage.carries = row->carries;
+    stage.both = row->both;
+    stage.roundTrip = row->roundTrip;
+    stage.working = fmt::format("{}: up to {}, usually {}", row->name, text::rate(row->carries.high), text::rate(row->carries.typical));
+    if (row->both) stage.working += fmt::format("; both ways together {} to {}", text::rate(row->both->low), text::rate(row->both->high));
+    stage.from = row->from;
+    stage.line = row->port.value_or(row->carries.high);
+    if (const auto error = applyFactors(kb, factors, row->kind, stage)) return tl::unexpected(*error);
+    return stage;
+}
+
+Result<Stage> radioShareStage(const kb::KnowledgeBase& kb, BitRate phy)
+{
+    const kb::Factor* share = kb.factor("radio");
+    if (!share) return failure(ErrorCode::NotFound, "link_factors.csv has no row “radio”");
+    Stage stage;
+    stage.kind = StageKind::Medium;
+    stage.label = "radio";
+    stage.detail = "shared both ways";
+    stage.carries = scaledBand({phy, phy, phy}, share->value);
+    stage.both = stage.carries;
+    stage.working = fmt::format("radio rate {} × {} = {} at most; usually × {} = {}", text::rate(phy), text::number(share->value.high), text::rate(stage.carries.high), text::number(share->value.typical), text::rate(stage.carries.typical));
+    stage.from = share->from;
+    stage.line = phy;
+    return stage;
+}
+
+}  // namespace sokudo::expect

@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/expect/stages.h"
+
+namespace sokudo::expect {
+
+Result<Stage> internetStage(const kb::KnowledgeBase& kb, BitRate plan, std::string_view overshoot, const Factors& factors)
+{
+    if (plan.steps() <= 0) return failure(ErrorCode::OutOfRange, "a plan is faster than nothing");
+    const kb::StageFactor* row = kb.stageFactor(overshoot);
+    if (!row || row->stage != "internet") return failure(ErrorCode::BadInput, fmt::format("“{}” is no kind of provider", overshoot));
+    Stage stage;
+    stage.kind = StageKind::Internet;
+    stage.label = "internet plan";
+    stage.detail = text::linkRate(plan);
+    stage.carries = {scaled(plan, row->factor.low), scaled(plan, row->factor.typical), scaled(plan, row->factor.high)};
+    stage.working = fmt::format("{} sold × {} = {} at most; usually × {} = {}: {}", text::linkRate(plan), text::number(row->factor.high), text::rate(stage.carries.high), text::number(row->factor.typical),
+                                text::rate(stage.carries.typical), row->name);
+    stage.from = row->from;
+    if (const auto error = applyFactors(kb, factors, "internet", stage)) return tl::unexpected(*error);
+    return stage;
+}
+
+}  // namespace sokudo::expect

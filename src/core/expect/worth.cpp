@@ -1,0 +1,162 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/expect/worth.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/expect/stages.h"
+#include "core/match/ways.h"
+
+namespace sokudo::expect {
+namespace {
+
+constexpr double kTiers[] = {1, 2.5, 5, 10, 25, 40, 100};
+constexpr double kGain = 1.02;  // own: less than that nobody notices
+constexpr double kWeeks = 52;
+
+Duration timeOf(DataSize size, BitRate rate) { return Duration::of(8 * size.in() / std::max(1.0, rate.in())); }
+
+std::string protocolOf(const plan::Plan& plan, const plan::Job& job)
+{
+    if (!job.protocol.empty()) return job.protocol;
+    for (plan::DeviceId id : {job.from, job.to})
+        if (const plan::Device* device = plan.devices.find(id); device && !device->fileShare.empty()) return device->fileShare;
+    return "smb";
+}
+
+/// The fewest stages named that explain a tier: what binds, and what comes after it.
+void nameLimits(const Expectation& path, std::string& heldBy, std::string& next)
+{
+    if (const Stage* binding = path.bindingStage()) heldBy = binding->name;
+    if (path.next) next = path.stages[*path.next].name;
+}
+
+std::string sentenceOf(const Worth& worth)
+{
+    const WorthTier* best = nullptr;
+    for (const WorthTier& tier : worth.tiers)
+        if (tier.isGained && (!best || tier.factor > best->factor * kGain)) best = &tier;
+    if (worth.needs) {
+        if (worth.isEnough) return fmt::format("It is carried as it is: {} needed with safety, {} at the worst", text::rate(*worth.needs), text::rate(worth.now.low));
+        const auto enough = std::find_if(worth.tiers.begin(), worth.tiers.end(), [](const WorthTier& tier) { return tier.isEnough; });
+        if (enough != worth.tiers.end()) return fmt::format("It is not carried now; links of {} carry it", text::linkRate(enough->tier));
+        return fmt::format("No link rate carries it: {} holds it", worth.tiers.empty() ? worth.heldBy : worth.tiers.back().heldBy);
+    }
+    if (!best) return fmt::format("Nothing is gained by faster links: {} holds it at {}", worth.heldBy, text::rate(worth.now.typical));
+    return fmt::format("Links of {} make it {} times as quick ({} instead of {}) where the link rate alone promises {}; then {} holds it", text::linkRate(best->tier), text::number(best->factor, 3), text::duration(best->each),
+                       text::duration(worth.each), text::number(best->ideal, 3), best->heldBy);
+}
+
+}  // namespace
+
+Expectation atTier(const Expectation& path, const kb::KnowledgeBase& kb, BitRate tier, std::string_view protocol)
+{
+    std::vector<Stage> stages;
+    for (const Stage& stage : path.stages) {
+        if (stage.kind == StageKind::FileShare) continue;
+        const bool faster = stage.kind == StageKind::Link && stage.line < tier;
+        arithmetic::Framing framing;
+        framing.mtu = path.mtu;
+        auto made = faster ? linkStage(kb, tier, framing) : Result<Stage>(stage);
+        if (made && faster) {
+            made->name = stage.name;
+            made->run = stage.run;
+        }
+        stages.push_back(made ? std::move(*made) : stage);
+    }
+    const auto network = networkBand(stages);
+    const auto slowest = slowestLink(stages);
+    if (!protocol.empty() && network && slowest)
+        if (auto share = fileShareStage(kb, protocol, *slowest, *network)) {
+            share->name = "file share";
+            stages.push_back(std::move(*share));
+        }
+    Expectation made = settle(std::move(stages));
+    made.mtu = path.mtu;
+    made.missing = path.missing;
+    return made;
+}
+
+Worth worth(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, const plan::Job& job, const CostOfTier& costs)
+{
+    Worth made;
+    made.job = &job;
+    const plan::Device* from = plan.devices.find(job.from);
+    const plan::Device* to = plan.devices.find(job.to);
+    made.title = fmt::format("{}: {} → {}", job.name, from ? from->name : "?", to ? to->name : "?");
+    const kb::Purpose* purpose = job.purpose.empty() ? nullptr : kb.purpose(job.purpose);
+    if (!job.purpose.empty() && !purpose) {
+        made.problem = fmt::format("purposes.csv has no row “{}”", job.purpose);
+        return made;
+    }
+    const Paths paths(plan, kb, reports);
+    const std::string protocol = protocolOf(plan, job);
+    const auto path = paths.expectation({job.from, job.to, Traffic::FileCopy, 1, protocol, 0});
+    if (!path || path->isEmpty()) {
+        made.problem = path ? "nothing of this path is known yet" : path.error().message();
+        return made;
+    }
+    made.now = path->expected;
+    std::string unused;
+    nameLimits(*path, made.heldBy, unused);
+    if (purpose) {
+        made.needs = scaled(purpose->each, purpose->safety * job.count);
+        made.isEnough = made.now.low >= *made.needs;
+    } else {
+        made.each = timeOf(job.size, made.now.typical);
+    }
+    const auto ways = paths.ways(job.from, job.to);
+    const BitRate slowest = slowestLink(path->stages).value_or(BitRate{});
+    for (double rate : kTiers) {
+        if (gigabits(rate) <= slowest) continue;
+        const Expectation then = atTier(*path, kb, gigabits(rate), protocol);
+        WorthTier tier;
+        tier.tier = gigabits(rate);
+        tier.rate = then.expected;
+        tier.factor = then.expected.typical.in() / std::max(1.0, made.now.typical.in());
+        tier.ideal = slowest.steps() > 0 ? tier.tier.in() / slowest.in() : 1;
+        tier.isGained = tier.factor > kGain;
+        nameLimits(then, tier.heldBy, tier.next);
+        if (purpose) {
+            tier.isEnough = then.expected.low >= *made.needs;
+        } else {
+            tier.each = timeOf(job.size, then.expected.typical);
+            tier.hoursPerYear = (made.each.in() - tier.each.in()) * job.perWeek * kWeeks / 3600;
+        }
+        if (costs && !ways.empty()) {
+            const TierCost cost = costs(ways.front(), tier.tier);
+            tier.cost = cost.cost;
+            tier.costSays = cost.says;
+            if (tier.cost && tier.hoursPerYear > 0 && tier.isGained) tier.perHour = *tier.cost / tier.hoursPerYear;
+        }
+        made.tiers.push_back(std::move(tier));
+    }
+    made.sentence = sentenceOf(made);
+    return made;
+}
+
+CostOfTier costsByOtherWays(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, IdSource& ids)
+{
+    return [&plan, &kb, &reports, &ids](const plan::Way& way, BitRate tier) {
+        TierCost made{0.0, {}};
+        for (const plan::Hop& hop : way) {
+            const auto report = std::find_if(reports.begin(), reports.end(), [&](const match::LinkReport& one) { return one.link == hop.link; });
+            if (report == reports.end() || (report->rate && *report->rate >= tier)) continue;
+            const std::string title = report->title;
+            auto wish = match::wishOf(plan, report->link, kb);
+            if (!wish) return TierCost{std::nullopt, title + ": " + wish.error().message()};
+            wish->rate = tier;
+            match::Ways found = match::otherWays(plan, *wish, kb, ids);
+            match::rank(found.ways, match::Preference::Cheapest);
+            if (found.ways.empty()) return TierCost{std::nullopt, fmt::format("{}: these ports do not reach {}", title, text::linkRate(tier))};
+            const match::Way& cheapest = found.ways.front();
+            made.says += (made.says.empty() ? "" : "; ") + title + ": " + cheapest.brief;
+            made.cost = made.cost && cheapest.cost ? std::optional(*made.cost + *cheapest.cost) : std::nullopt;
+        }
+        return made;
+    };
+}
+
+}  // namespace sokudo::expect

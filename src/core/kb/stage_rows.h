@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a stage of a path carries where a table says it: shared media, routers, tunnels, sessions, adapters, and what changes them.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/base/quantity.h"
+#include "core/kb/provenance.h"
+
+namespace sokudo::kb {
+
+/// What a stage carries: about the 10th percentile, the usual, and the best of a healthy set-up.
+struct Band {
+    BitRate low, typical, high;
+    friend bool operator==(const Band&, const Band&) = default;
+};
+/// The same for a plain factor.
+struct FactorBand { double low = 1, typical = 1, high = 1; };
+
+/// A stage whose ceiling is a row, payload one way.
+struct Ceiling {
+    std::string id;
+    std::string kind;  ///< coax, power-line, radio, router, inspection, tunnel, memory, session, attachment
+    std::string name;
+    Band carries;
+    std::optional<Band> both;      ///< both ways together where the two share the stage; empty: each way has it all
+    Duration roundTrip;            ///< added to the path; 0: not told
+    std::optional<BitRate> port;   ///< of its own Ethernet sockets, which hold whatever stands behind them
+    std::vector<std::string> aliases;
+    Provenance from;
+};
+
+/// A network adapter behind USB or a tunnelled bus, by the rate the bus enumerates at and the adapter's own.
+struct UsbLink {
+    BitRate enumerated, adapter;
+    std::string name;
+    Band carries;
+    bool halfDuplex = false;
+    Provenance from;
+};
+
+/// What is put around a packet: bytes inside the outer IP packet, and bytes of the Ethernet frame beyond it.
+struct Encapsulation {
+    std::string id, name;
+    int ipBytes = 0, ethernetBytes = 0;
+    int innerMtu = 1500;  ///< largest inner packet where the outer MTU is 1500
+    std::vector<std::string> aliases;
+    Provenance from;
+};
+
+/// Something about a host, a medium or a disk that changes what its stage carries.
+struct StageFactor {
+    std::string id, stage, name;
+    std::string trait, value;  ///< how a device states it; empty: only a path line can
+    FactorBand factor;
+    Provenance from;
+};
+
+/// Time lost for each file of a copy.
+struct SmallFiles {
+    std::string id, name;
+    Duration low, typical, high;  ///< low is the slowest
+    std::vector<std::string> aliases;
+    Provenance from;
+};
+
+/// A purpose that needs a steady rate, and by how much the worst moment must exceed it.
+struct Purpose { std::string id, name; BitRate each; double safety = 1; Provenance from; };
+
+/// What the printed figure of a kind of gear leaves one client.
+struct HeadlineShare { std::string id, name; FactorBand share; std::string beware; std::vector<std::string> aliases; Provenance from; };
+
+/// How much a disk takes at its fast rate, and what it writes after.
+struct WriteCache { std::string disk; DataSize cache; Band after; Provenance from; };
+
+}  // namespace sokudo::kb

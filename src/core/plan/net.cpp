@@ -1,0 +1,136 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/net.h"
+
+#include <algorithm>
+#include <numeric>
+#include <set>
+
+namespace sokudo::plan {
+namespace {
+
+std::size_t rootOf(std::vector<std::size_t>& parent, std::size_t at)
+{
+    while (parent[at] != at) at = parent[at] = parent[parent[at]];
+    return at;
+}
+
+}  // namespace
+
+Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
+{
+    const auto indexOf = [&](DeviceId id) {
+        const auto [at, fresh] = m_index.try_emplace(id, m_devices.size());
+        if (fresh) {
+            m_devices.push_back(id);
+            m_out.emplace_back();
+        }
+        return at->second;
+    };
+    std::set<BitRate, std::greater<>> rates;
+    for (const Link& link : links) {
+        const Device* a = deviceOf(plan, link.a);
+        const Device* b = deviceOf(plan, link.b);
+        if (!a || !b || a == b || isPassive(a->role) || isPassive(b->role)) continue;
+        const std::size_t at = m_links.size(), from = indexOf(a->id), to = indexOf(b->id);
+        m_links.push_back(link);
+        m_rates.push_back(rate(link));
+        if (m_rates.back()) rates.insert(*m_rates.back());
+        m_out[from].push_back({at, to, true});
+        m_out[to].push_back({at, from, false});
+    }
+    m_levels.assign(rates.begin(), rates.end());
+    // Joined from the fastest rate down: an island at a level is what hangs together at that rate or faster.
+    std::vector<std::size_t> parent(m_devices.size());
+    std::iota(parent.begin(), parent.end(), std::size_t{0});
+    for (BitRate level : m_levels) {
+        for (std::size_t from = 0; from < m_out.size(); ++from)
+            for (const Edge& edge : m_out[from])
+                if (m_rates[edge.link] == level) parent[rootOf(parent, from)] = rootOf(parent, edge.to);
+        std::vector<std::size_t> island(m_devices.size());
+        for (std::size_t i = 0; i < island.size(); ++i) island[i] = rootOf(parent, i);
+        m_islands.push_back(std::move(island));
+    }
+}
+
+std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_t to, std::optional<BitRate> least, std::optional<std::size_t> banned) const
+{
+    constexpr std::size_t kNone = static_cast<std::size_t>(-1);
+    std::vector<std::size_t> cameFrom(m_devices.size(), kNone);
+    std::vector<const Edge*> cameBy(m_devices.size(), nullptr);
+    std::vector<std::size_t> open{from};
+    cameFrom[from] = from;
+    for (std::size_t at = 0; at < open.size() && cameFrom[to] == kNone; ++at)
+        for (const Edge& edge : m_out[open[at]]) {
+            if (banned == edge.link || cameFrom[edge.to] != kNone) continue;
+            if (least && (!m_rates[edge.link] || *m_rates[edge.link] < *least)) continue;
+            cameFrom[edge.to] = open[at];
+            cameBy[edge.to] = &edge;
+            open.push_back(edge.to);
+        }
+    if (cameFrom[to] == kNone) return std::nullopt;
+    std::vector<Edge> way;
+    for (std::size_t at = to; at != from; at = cameFrom[at]) way.push_back(*cameBy[at]);
+    std::reverse(way.begin(), way.end());
+    return way;
+}
+
+std::optional<std::vector<Net::Edge>> Net::best(std::size_t from, std::size_t to, std::optional<std::size_t> banned) const
+{
+    for (std::size_t level = 0; level < m_levels.size(); ++level) {
+        if (m_islands[level][from] != m_islands[level][to]) continue;
+        if (auto way = shortest(from, to, m_levels[level], banned)) return way;
+    }
+    return shortest(from, to, std::nullopt, banned);
+}
+
+Way Net::hops(const std::vector<Edge>& edges) const
+{
+    Way made;
+    for (const Edge& edge : edges) {
+        const Link& link = m_links[edge.link];
+        made.push_back(edge.forward ? Hop{link, link.a, link.b} : Hop{link, link.b, link.a});
+    }
+    return made;
+}
+
+std::optional<BitRate> Net::slowest(const std::vector<Edge>& edges) const
+{
+    std::optional<BitRate> least;
+    for (const Edge& edge : edges) {
+        if (!m_rates[edge.link]) return std::nullopt;
+        if (!least || *m_rates[edge.link] < *least) least = m_rates[edge.link];
+    }
+    return least;
+}
+
+std::optional<Way> Net::way(DeviceId from, DeviceId to) const
+{
+    const auto a = m_index.find(from), b = m_index.find(to);
+    if (from == to || a == m_index.end() || b == m_index.end()) return std::nullopt;
+    const auto edges = best(a->second, b->second, std::nullopt);
+    return edges ? std::optional(hops(*edges)) : std::nullopt;
+}
+
+std::vector<Way> Net::ways(DeviceId from, DeviceId to, std::size_t most) const
+{
+    const auto a = m_index.find(from), b = m_index.find(to);
+    if (from == to || a == m_index.end() || b == m_index.end()) return {};
+    const auto first = best(a->second, b->second, std::nullopt);
+    if (!first) return {};
+    std::vector<std::vector<Edge>> found{*first};
+    const auto same = [](const std::vector<Edge>& x, const std::vector<Edge>& y) {
+        return std::equal(x.begin(), x.end(), y.begin(), y.end(), [](const Edge& m, const Edge& n) { return m.link == n.link; });
+    };
+    for (const Edge& avoided : *first)
+        if (auto other = best(a->second, b->second, avoided.link); other && std::none_of(found.begin(), found.end(), [&](const auto& known) { return same(known, *other); })) found.push_back(std::move(*other));
+    std::stable_sort(found.begin(), found.end(), [&](const auto& x, const auto& y) {
+        const BitRate rateX = slowest(x).value_or(BitRate{}), rateY = slowest(y).value_or(BitRate{});
+        return rateX != rateY ? rateY < rateX : x.size() < y.size();
+    });
+    if (found.size() > most) found.resize(most);
+    std::vector<Way> made;
+    for (const auto& edges : found) made.push_back(hops(edges));
+    return made;
+}
+
+}  // namespace sokudo::plan

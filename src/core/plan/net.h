@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Devices and links as a net in which ways are found; built once for many questions.
+#pragma once
+
+#include <unordered_map>
+
+#include "core/plan/trace.h"
+
+namespace sokudo::plan {
+
+using Way = std::vector<Hop>;
+
+class Net {
+public:
+    /// The plan must outlive the net.
+    Net(const Plan&, const std::vector<Link>&, const LinkRate&);
+    Net(const Plan& plan, const LinkRate& rate) : Net(plan, links(plan), rate) {}
+    /// The way whose slowest link is fastest; among equals the one with the fewest links. Links without a rate are taken only
+    /// where nothing else leads there.
+    /// @return nothing where no way exists, or both ends are one device
+    std::optional<Way> way(DeviceId from, DeviceId to) const;
+    /// The best way and others that avoid at least one of its links, best first, at most `most`.
+    std::vector<Way> ways(DeviceId from, DeviceId to, std::size_t most = 4) const;
+    std::size_t devices() const { return m_devices.size(); }
+
+private:
+    struct Edge { std::size_t link; std::size_t to; bool forward; };
+    std::optional<std::vector<Edge>> shortest(std::size_t from, std::size_t to, std::optional<BitRate> least, std::optional<std::size_t> banned) const;
+    std::optional<std::vector<Edge>> best(std::size_t from, std::size_t to, std::optional<std::size_t> banned) const;
+    Way hops(const std::vector<Edge>&) const;
+    std::optional<BitRate> slowest(const std::vector<Edge>&) const;
+
+    std::vector<Link> m_links;
+    std::vector<std::optional<BitRate>> m_rates;
+    std::vector<DeviceId> m_devices;
+    std::unordered_map<DeviceId, std::size_t> m_index;
+    std::vector<std::vector<Edge>> m_out;
+    std::vector<BitRate> m_levels;                    ///< the rates there are, falling
+    std::vector<std::vector<std::size_t>> m_islands;  ///< for each level: which devices hang together at that rate or faster
+};
+
+}  // namespace sokudo::plan

@@ -1,0 +1,163 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Parts of a path line between machines: links, bonds, shared media, routers, tunnels, plans, and what TCP leaves.
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/quick/path_parts.h"
+
+namespace sokudo::quick {
+namespace {
+
+constexpr std::string_view kLinkWords = "mtu=9000, ipv6, udp, vlan, no-timestamps, tunnel=vxlan";
+
+/// Reads a word that says how packets are framed; false: it is another word.
+Result<bool> readFraming(const Token& token, const kb::KnowledgeBase& kb, arithmetic::Framing& framing, std::optional<int>& mtu)
+{
+    if (token.text == "mtu" || ((token.text == "vlan" || token.text == "tags") && token.hasValue())) {
+        const auto whole = token.text == "mtu" ? wholeNumber(token, 576, 65535) : wholeNumber(token, 0, 2);
+        if (!whole) return tl::unexpected(whole.error());
+        (token.text == "mtu" ? mtu.emplace() : framing.vlanTags) = *whole;
+    }
+    else if (token.text == "vlan") framing.vlanTags = 1;
+    else if (token.text == "ipv6") framing.ipv6 = true;
+    else if (token.text == "udp") framing.transport = arithmetic::Transport::Udp;
+    else if (token.text == "notimestamps" || token.text == "no-timestamps") framing.timestamps = false;
+    else if (token.text == "tunnel") {
+        const kb::Encapsulation* row = kb.encapsulation(token.value);
+        if (!row) {
+            std::vector<std::string> known;
+            for (const kb::Encapsulation& one : kb.encapsulations) known.push_back(one.id);
+            return tl::unexpected(pointAt(token, "no tunnel that Sokudo knows; known are " + text::joined(known, ", ")));
+        }
+        framing = arithmetic::wrapped(framing, *row);
+    }
+    else return token.text == "ipv4" || token.text == "tcp";
+    return true;
+}
+
+Result<std::optional<PathPart>> readLink(BitRate rate, const Words& words, const kb::KnowledgeBase& kb)
+{
+    arithmetic::Framing framing;
+    PathPart part;
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        const auto read = readFraming(words[i], kb, framing, part.mtu);
+        if (!read) return tl::unexpected(read.error());
+        if (!*read) return tl::unexpected(unknownWord(words[i], "a link", kLinkWords));
+    }
+    part.make = [rate, framing](const Assembly& line) mutable {
+        framing.mtu = line.mtu;
+        return expect::linkStage(line.kb, rate, framing);
+    };
+    return part;
+}
+
+/// "bond 2*10g flows=4 spread=ports"
+Result<std::optional<PathPart>> readBond(const Words& words, const kb::KnowledgeBase& kb)
+{
+    constexpr std::string_view kHow = "write members and their rate, such as bond 2*10g flows=4 spread=ports";
+    arithmetic::Framing framing;
+    PathPart part;
+    int members = 0, flows = 1;
+    BitRate each;
+    expect::Spread spread = expect::Spread::PerConnection;
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        const Token& token = words[i];
+        const auto pieces = text::split(token.text, '*');
+        if (pieces.size() == 2 && text::parseNumber(pieces[0]) && rateOf(pieces[1])) {
+            members = static_cast<int>(*text::parseNumber(pieces[0]));
+            each = *rateOf(pieces[1]);
+        } else if (token.text == "flows") {
+            const auto whole = wholeNumber(token, 1, 1024);
+            if (!whole) return tl::unexpected(whole.error());
+            flows = *whole;
+        } else if (token.text == "spread") {
+            const auto read = expect::spreadFromCode(token.value);
+            if (!read) return tl::unexpected(pointAt(token, "spread is ports, addresses, round-robin or standby"));
+            spread = *read;
+        } else {
+            const auto read = readFraming(token, kb, framing, part.mtu);
+            if (!read) return tl::unexpected(read.error());
+            if (!*read) return tl::unexpected(unknownWord(token, "a bond", "2*10g, flows=4, spread=ports and " + std::string(kLinkWords)));
+        }
+    }
+    if (members == 0) return tl::unexpected(pointAt(words.front(), std::string(kHow)));
+    part.make = [=](const Assembly& line) mutable {
+        framing.mtu = line.mtu;
+        return expect::bondStage(line.kb, members, each, framing, flows, spread);
+    };
+    return part;
+}
+
+/// "internet 1g fibre-plan busy-hour"
+Result<std::optional<PathPart>> readInternet(const Words& words, const kb::KnowledgeBase& kb)
+{
+    std::optional<BitRate> plan;
+    std::string overshoot = "any-plan";
+    expect::Factors factors;
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        if (const auto rate = rateOf(words[i].text)) plan = rate;
+        else if (!isFactor(kb, words[i], "internet")) return tl::unexpected(unknownWord(words[i], "an internet plan", "its rate, fibre-plan, cable-plan, any-plan, busy-hour"));
+        else if (words[i].text.ends_with("-plan")) overshoot = words[i].text;
+        else factors.push_back(words[i].text);
+    }
+    if (!plan) return tl::unexpected(pointAt(words.front(), "write the rate of the plan, such as internet 1g"));
+    return PathPart{Turn::Path, {}, [=](const Assembly& line) { return expect::internetStage(line.kb, *plan, overshoot, factors); }};
+}
+
+/// "window 64kib rtt=20ms streams=4", "loss 0.1% rtt=0.3ms"
+Result<std::optional<PathPart>> readTransport(const Words& words)
+{
+    const bool isWindow = words.front().text == "window";
+    std::optional<DataSize> window;
+    std::optional<double> share;
+    std::optional<Duration> roundTrip;
+    int streams = 1;
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        const Token& token = words[i];
+        if (token.text == "rtt" && durationOf(token.value)) roundTrip = durationOf(token.value);
+        else if (token.text == "streams") {
+            const auto whole = wholeNumber(token, 1, 64);
+            if (!whole) return tl::unexpected(whole.error());
+            streams = *whole;
+        }
+        else if (isWindow && sizeOf(token.text)) window = sizeOf(token.text);
+        else if (!isWindow && shareOf(token.text)) share = shareOf(token.text);
+        else return tl::unexpected(unknownWord(token, isWindow ? "a window" : "loss", isWindow ? "its size such as 64kib, rtt=20ms, streams=4" : "its share such as 0.1%, rtt=0.3ms, streams=4"));
+    }
+    if (!roundTrip || (isWindow ? !window : !share)) return tl::unexpected(pointAt(words.front(), isWindow ? "write size and round trip, such as window 64kib rtt=20ms" : "write share and round trip, such as loss 0.1% rtt=0.3ms"));
+    if (isWindow) return PathPart{Turn::Path, {}, [=](const Assembly&) { return expect::windowStage(*window, *roundTrip, streams); }};
+    return PathPart{Turn::Path, {}, [=](const Assembly& line) { return expect::lossStage(*share, *roundTrip, arithmetic::payloadBytes({line.mtu}), streams); }};
+}
+
+/// A row of ceilings.csv with what changes it: "wifi6-2x2-160 wall", "router-soc", "smb-sign-hmac"
+Result<std::optional<PathPart>> readCeiling(const kb::Ceiling& row, const Words& words, const kb::KnowledgeBase& kb)
+{
+    expect::Factors factors;
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        if (isFactor(kb, words[i], row.kind)) {
+            factors.push_back(words[i].text);
+            continue;
+        }
+        std::vector<std::string> known;
+        for (const kb::StageFactor& one : kb.stageFactors)
+            if (one.stage == row.kind) known.push_back(one.id);
+        return tl::unexpected(unknownWord(words[i], row.name, known.empty() ? "nothing" : text::joined(known, ", ")));
+    }
+    return PathPart{Turn::Path, {}, [id = row.id, factors](const Assembly& line) { return expect::ceilingStage(line.kb, id, factors); }};
+}
+
+}  // namespace
+
+Result<std::optional<PathPart>> readNetworkPart(const Words& words, const kb::KnowledgeBase& kb)
+{
+    const std::string& first = words.front().text;
+    if (first == "bond") return readBond(words, kb);
+    if (first == "internet" || first == "plan") return readInternet(words, kb);
+    if (first == "window" || first == "loss") return readTransport(words);
+    if (const kb::Ceiling* row = kb.ceiling(first)) return readCeiling(*row, words, kb);
+    const bool looksLikeRate = !first.empty() && first.front() >= '0' && first.front() <= '9';
+    if (const auto rate = looksLikeRate ? rateOf(first) : std::nullopt) return readLink(*rate, words, kb);
+    return std::optional<PathPart>();
+}
+
+}  // namespace sokudo::quick

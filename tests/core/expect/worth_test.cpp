@@ -1,0 +1,138 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/expect/worth.h"
+#include "plan_builder.h"
+
+using namespace sokudo;
+using namespace sokudo::expect;
+using sokudo::testing::knowledge;
+using sokudo::testing::PlanBuilder;
+using sokudo::testing::q;
+
+namespace {
+
+/// Two hosts with 1G ports and quick disks, joined by a switch.
+PlanBuilder slowHouse(const char* disk)
+{
+    PlanBuilder built = testing::twoHosts();
+    for (const char* end : {"left 1", "mid 1", "mid 2", "right 1"}) built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(1)}; });
+    for (const char* name : {"left", "right"})
+        built.changeDevice(name, [&](plan::Device& device) {
+            device.processor = plan::HostProcessor{"recent-x86", 4.5, 8};
+            device.disks = {{disk, 1, ""}};
+            device.fileShare = "nfs";
+        });
+    return built;
+}
+
+plan::Job copyJob(const PlanBuilder& built, double gigabytes, double perWeek)
+{
+    plan::Job job{{1}, "plates", built.deviceId("left"), built.deviceId("right"), "nfs"};
+    job.size = DataSize::of(gigabytes * 1e9);
+    job.perWeek = perWeek;
+    return job;
+}
+
+Worth ask(const PlanBuilder& built, const plan::Job& job, const CostOfTier& costs = {})
+{
+    return worth(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), job, costs);
+}
+
+const WorthTier& tierOf(const Worth& worth, double rate)
+{
+    for (const WorthTier& tier : worth.tiers)
+        if (tier.tier == gigabits(rate)) return tier;
+    qFatal("no such tier");
+}
+
+}  // namespace
+
+class WorthTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    /// 80 GB at 0.96 * 0.9368 Gb/s take 711.7 s; over 10G 0.90 * 9.368 = 8.431 Gb/s would pass, but the disk writes 4.08.
+    void aCopyAtEachTier()
+    {
+        const PlanBuilder built = slowHouse("ssd");
+        const plan::Job job = copyJob(built, 80, 2);
+        const Worth got = ask(built, job);
+        QVERIFY2(got.problem.empty(), got.problem.c_str());
+        NEAR(got.each.in(), 80 * 8 / (0.96 * 0.995 * 0.941482), 0.5);
+        const WorthTier& ten = tierOf(got, 10);
+        NEAR(inGigabits(ten.rate.typical), 4.08, 1e-3);
+        NEAR(ten.each.in(), 80 * 8 / 4.08, 0.2);
+        NEAR(ten.ideal, 10.0, 1e-9);
+        NEAR(ten.factor, 4.08 / (0.96 * 0.995 * 0.941482), 1e-3);
+        QCOMPARE(q(ten.heldBy), "disk of right");
+        NEAR(ten.hoursPerYear, (got.each.in() - ten.each.in()) * 2 * 52 / 3600, 1e-6);
+        // nothing more comes of 25 Gb/s: the factor is that of 10
+        NEAR(tierOf(got, 25).factor, ten.factor, 1e-6);
+        QVERIFY(got.sentence.find("then disk of right holds it") != std::string::npos);
+    }
+    void nothingGainedIsSaid()
+    {
+        const PlanBuilder built = slowHouse("emmc");  // writes 40 MB/s
+        const plan::Job job = copyJob(built, 80, 2);
+        const Worth got = ask(built, job);
+        for (const WorthTier& tier : got.tiers) QVERIFY(!tier.isGained);
+        QVERIFY2(got.sentence.starts_with("Nothing is gained by faster links: disk of right"), got.sentence.c_str());
+    }
+    void costAnHourSaved()
+    {
+        const PlanBuilder built = slowHouse("ssd");
+        const plan::Job job = copyJob(built, 80, 2);
+        const Worth got = ask(built, job, [](const plan::Way& way, BitRate) { return TierCost{static_cast<double>(100 * way.size()), "parts"}; });
+        const WorthTier& ten = tierOf(got, 10);
+        NEAR(*ten.cost, 200.0, 1e-9);
+        NEAR(*ten.perHour, 200 / ten.hoursPerYear, 1e-9);
+    }
+    /// The search of other ways prices the links below the tier, and says where ports cannot reach it.
+    void costsFromTheCatalogue()
+    {
+        PlanBuilder built = testing::twoHosts();
+        const auto reports = match::judgeAll(built.plan(), knowledge());
+        IdSource ids(3);
+        const auto costs = costsByOtherWays(built.plan(), knowledge(), reports, ids);
+        const auto way = Paths(built.plan(), knowledge(), reports).ways(built.deviceId("left"), built.deviceId("right")).front();
+        const TierCost same = costs(way, gigabits(1));
+        QVERIFY(same.cost && *same.cost == 0.0);
+        QVERIFY(!costs(way, gigabits(400)).cost);
+        QVERIFY(costs(way, gigabits(400)).says.find("do not reach") != std::string::npos);
+    }
+    /// Three streams of 0.6 Gb/s with a safety of 2 need 3.6 Gb/s at the worst moment.
+    void aSteadyPurpose()
+    {
+        const PlanBuilder built = slowHouse("nvme4");
+        plan::Job job{{1}, "editing", built.deviceId("left"), built.deviceId("right"), "nfs"};
+        job.purpose = "edit-4k";
+        job.count = 3;
+        const Worth got = ask(built, job);
+        NEAR(inGigabits(*got.needs), 3.6, 1e-9);
+        QVERIFY(!got.isEnough);
+        QVERIFY(!tierOf(got, 2.5).isEnough && tierOf(got, 10).isEnough);
+        QVERIFY2(got.sentence.find("links of") != std::string::npos, got.sentence.c_str());
+        job.count = 1;
+        job.purpose = "camera-4k";
+        QVERIFY(ask(built, job).isEnough);
+        job.purpose = "juggling";
+        QVERIFY(ask(built, job).problem.find("purposes.csv") != std::string::npos);
+    }
+    void jobsThatCannotBe()
+    {
+        const PlanBuilder built = slowHouse("ssd");
+        plan::Job job = copyJob(built, 80, 2);
+        QVERIFY(plan::edits::putJob(built.plan(), job));
+        job.size = {};
+        QVERIFY(!plan::edits::putJob(built.plan(), job));
+        job = copyJob(built, 80, 2);
+        job.name = "  ";
+        QVERIFY(!plan::edits::putJob(built.plan(), job));
+        job = copyJob(built, 80, 2);
+        job.to = job.from;
+        QVERIFY(plan::edits::putJob(built.plan(), job).error().message().find("two different") != std::string::npos);
+        plan::Flow flow{{1}, "evening", "x", job.from, built.deviceId("right"), false, {}, 65, {}};
+        QVERIFY(!plan::edits::putFlow(built.plan(), flow));
+    }
+};
+
+SOKUDO_TEST(WorthTest)
+#include "worth_test.moc"
