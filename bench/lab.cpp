@@ -51,4 +51,32 @@ plan::Plan lab(int links)
     return made;
 }
 
+plan::Plan net(int hosts)
+{
+    constexpr std::size_t kBranches = 4;
+    plan::Plan made = lab(hosts);
+    std::int64_t next = 10'000'000;
+    std::vector<plan::Device> devices;
+    std::vector<plan::DeviceId> switches;
+    for (plan::Device device : made.devices) {
+        if (device.role == plan::Role::Switch) switches.push_back(device.id);
+        else device.processor = plan::HostProcessor{"recent-x86", 4.0, 8};
+        devices.push_back(std::move(device));
+    }
+    std::vector<plan::Port> ports(made.ports.begin(), made.ports.end());
+    std::vector<plan::Run> runs(made.runs.begin(), made.runs.end());
+    for (std::size_t i = 1; i < switches.size(); ++i) {
+        const plan::Port up{{next++}, switches[i], 100, fmt::format("up {}", i), "qsfp28"}, down{{next++}, switches[(i - 1) / kBranches], 100 + static_cast<int>(i), fmt::format("down {}", i), "qsfp28"};
+        ports.push_back(up);
+        ports.push_back(down);
+        plan::Run run{{next++}, fmt::format("trunk {}", i), up.id, down.id, "dac"};
+        run.length = Length::of(2);
+        runs.push_back(run);
+    }
+    made.devices = Table<plan::Device>::fromRows(std::move(devices));
+    made.ports = Table<plan::Port>::fromRows(std::move(ports));
+    made.runs = Table<plan::Run>::fromRows(std::move(runs));
+    return made;
+}
+
 }  // namespace sokudo::bench

@@ -17,7 +17,7 @@ private Q_SLOTS:
         QCOMPARE(presenter.standingText(), "fault");
         QVERIFY(presenter.measuredText().startsWith("last measured 941"));
         QVERIFY(presenter.bore().measured && presenter.bore().expected);
-        QCOMPARE(presenter.bore().stages.size(), std::size_t{6});
+        QCOMPARE(presenter.bore().stages.size(), std::size_t{7});
     }
     void turnsAndAsks()
     {

@@ -156,6 +156,71 @@ private Q_SLOTS:
         QCOMPARE(cli({"parts", m_project, "--coax-rooms", "3", "--json"}).json()["coax"].toObject()["adapters_needed"].toInt(), 4);
         QVERIFY(!parts.json()["cards"].toArray()[0].toObject()["never_seen"].toArray().isEmpty());
     }
+    void flowsOfTheEvening()
+    {
+        const Run flows = cli({"flows", m_project, "--json"});
+        QCOMPARE(flows.status, 0);
+        const auto all = flows.json()["flows"].toArray();
+        QCOMPARE(all.size(), 7);
+        const auto editing = all[1].toObject();
+        QCOMPARE(editing["held_by"].toString(), "disks of vault");
+        QVERIFY(editing["rate_bps"].toObject()["typical"].toDouble() < editing["alone_bps"].toObject()["typical"].toDouble());
+        QVERIFY(editing["slowed_by"].toArray().size() >= 2);
+        QVERIFY(flows.json()["trunks"].toArray().size() >= 3);
+        QVERIFY(cli({"flows", m_project, "--set", "busy evening"}).out.contains("shared with"));
+        const Run none = cli({"flows", m_project, "--set", "dawn"});
+        QCOMPARE(none.status, 2);
+        QVERIFY(none.err.contains("busy evening"));
+    }
+    void whatAJobIsWorth()
+    {
+        const Run worth = cli({"worth", m_project, "--from", "vault", "--to", "platen", "--size", "500GB", "--per-week", "1", "--json"});
+        QCOMPARE(worth.status, 0);
+        const auto job = worth.json()["jobs"].toArray()[0].toObject();
+        NEAR(job["time_s"].toDouble(), 4000 / 7.026, 1);
+        const auto tiers = job["tiers"].toArray();
+        QVERIFY(tiers.size() >= 3 && tiers[0].toObject().contains("cost"));
+        QCOMPARE(cli({"worth", m_project, "--json"}).json()["jobs"].toArray().size(), 4);
+        QVERIFY(cli({"worth", m_project, "--job", "archive to the workstation", "--costs"}).out.contains("costs "));
+        QCOMPARE(cli({"worth", m_project, "--from", "vault", "--to", "platen"}).status, 2);
+        QVERIFY(cli({"worth", m_project, "--from", "vault", "--to", "platen", "--size", "big"}).err.contains("80GB"));
+        QCOMPARE(cli({"worth", m_project, "--job", "nothing"}).status, 2);
+    }
+    void mediaByWhatWasMeasured()
+    {
+        const Run media = cli({"log", m_project, "--media", "--json"});
+        QCOMPARE(media.status, 0);
+        const auto ranks = media.json()["media"].toArray();
+        QVERIFY(ranks.size() >= 2);
+        QCOMPARE(ranks[0].toObject()["to_best"].toDouble(), 1.0);
+        QVERIFY(cli({"log", m_project, "--media"}).out.contains("of the best"));
+    }
+    void headlinesOfBoxes()
+    {
+        const Run box = cli({"headline", "wifi 2402", "--json"});
+        QCOMPARE(box.status, 0);
+        NEAR(box.json()["client_bps"].toObject()["typical"].toDouble(), 2.402e9 * 0.6, 1);
+        QVERIFY(cli({"headline", "powerline 2400 port=1g"}).out.contains("beware"));
+        QCOMPARE(cli({"headline", "pigeon 7"}).status, 2);
+    }
+    void theOtherDirectionIsReasonedWith()
+    {
+        const Run both = cli({"judge", "3 Gb/s", "--path", "10g | pcie 3.0 x8", "--reverse", "9.2 Gb/s", "--json"});
+        const auto view = both.json()["asymmetry"].toObject();
+        QVERIFY(view["asymmetric"].toBool());
+        QCOMPARE(view["ruled_out"].toArray()[0].toString(), "slot");
+        QVERIFY(!view["suspects"].toArray().isEmpty());
+        QVERIFY(cli({"judge", "3 Gb/s", "--path", "10g"}).out.contains("for each GB"));
+    }
+    void severalWays()
+    {
+        const Run ways = cli({"expect", m_project, "--from", "vault", "--to", "store-cam", "--json"});
+        QVERIFY2(ways.json()["ways"].toArray().size() >= 2, qPrintable(ways.out + ways.err));
+        const Run second = cli({"expect", m_project, "--from", "vault", "--to", "store-cam", "--way", "1"});
+        QCOMPARE(second.status, 0);
+        QVERIFY(second.out.contains("way 1, this one"));
+        QVERIFY(cli({"expect", m_project, "--from", "vault", "--to", "platen", "--way", "3"}).err.contains("ways from vault"));
+    }
     void aDarkLinkIsLookedAtInOrder()
     {
         const Run dark = cli({"dark", "sfp28 rates=25 fec=rs / dac 3m class=l / sfp28 rates=25 fec=none", "--json"});
@@ -304,7 +369,7 @@ private Q_SLOTS:
     void theManualNamesEveryVerb()
     {
         const QString manual = QString::fromUtf8(sourceFile("docs/sokudo-cli.1"));
-        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits", "read", "parts", "dark", "judge"}) {
+        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits", "read", "parts", "dark", "judge", "flows", "worth", "headline"}) {
             QVERIFY2(manual.contains(QString(".B ") + verb), verb);
             QCOMPARE(cli({verb, "--help"}).status, 0);
         }

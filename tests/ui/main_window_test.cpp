@@ -238,7 +238,7 @@ private Q_SLOTS:
         QTest::keyClick(shown.window.get(), Qt::Key_2, Qt::AltModifier);
         QCOMPARE(shown.window->bench(), static_cast<int>(MainWindow::Match));
         QVERIFY(shown.says("spread 12 — store-sw 8"));
-        QVERIFY2(shown.says("× 1448 ÷ 1538 (MTU 1500) = "), "the stage that binds shows its formula");
+        QVERIFY2(shown.says("USB 5 Gb/s, 2.5G adapter: up to") || shown.says("USB 5 Gb/s, 2.5G adapter: up to"), "the stage that binds shows its formula");
         shown.window->selection().selectRun(shown.run("q2"));
         QVERIFY(shown.says("core Q2 — kiln-a 1"));
         QVERIFY(shown.says("blocks do not align"));

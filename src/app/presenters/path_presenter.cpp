@@ -130,6 +130,14 @@ QString PathPresenter::sentence() const
     return made;
 }
 
+QString PathPresenter::notes() const
+{
+    QStringList made;
+    if (shown())
+        for (const std::string& note : shown()->notes) made << q(note);
+    return made.join(". ");
+}
+
 QString PathPresenter::measuredText() const
 {
     const measure::Trial* trial = newest();

@@ -35,6 +35,7 @@ public:
 
     QString title() const;
     QString sentence() const;       ///< the expectation, or why there is none
+    QString notes() const;          ///< what to mind of this path; empty: nothing
     QString measuredText() const;   ///< "last measured 6.6 Gb/s", or empty
     QString standingText() const;   ///< "full", "low", …, or empty
     const BoreContent& bore() const { return m_bore; }

@@ -15,6 +15,60 @@ namespace {
 
 constexpr double kTiers[] = {2.5, 5, 10, 25, 40, 100};
 
+using Words = std::vector<quick::Token>;
+
+/// "4.0 x8" into the first slot of the device that holds a card.
+std::optional<Result<plan::Plan>> withSlot(const plan::Plan& plan, const plan::Device& device, const Words& words)
+{
+    std::string spec;
+    for (const quick::Token& word : words)
+        if (word.text != "pcie") spec += word.text;
+    const auto bus = quick::busOf(spec);
+    for (const plan::Slot* slot : plan::slotsOf(plan, device.id)) {
+        if (!slot->card || !bus) continue;
+        plan::Slot changed = *slot;
+        changed.generation = bus->generation;
+        changed.lanes = bus->lanes;
+        changed.shape = std::max(changed.shape, bus->lanes);
+        return plan::edits::putSlot(plan, changed);
+    }
+    return std::nullopt;
+}
+
+std::optional<Result<plan::Plan>> withProcessor(const plan::Plan& plan, plan::Device device, const Words& words, const kb::KnowledgeBase& kb)
+{
+    plan::HostProcessor host = device.processor.value_or(plan::HostProcessor{});
+    for (const quick::Token& word : words) {
+        const auto clock = word.text.ends_with("ghz") ? text::parseNumber(word.text.substr(0, word.text.size() - 3)) : std::nullopt;
+        const auto count = text::parseNumber(word.value);
+        if (const kb::Processor* kind = kb.processor(word.text)) host.kind = kind->id;
+        else if (clock) host.clockGhz = *clock;
+        else if (word.text == "cores" && count) host.cores = static_cast<int>(*count);
+        else if (word.text != "cpu") return std::nullopt;
+    }
+    device.processor = host;
+    return plan::edits::putDevice(plan, std::move(device));
+}
+
+std::optional<Result<plan::Plan>> withDisks(const plan::Plan& plan, plan::Device device, const Words& words, const kb::KnowledgeBase& kb)
+{
+    if (words.empty()) return std::nullopt;
+    const auto pieces = text::split(words.front().text, '*');
+    const kb::Disk* disk = kb.disk(pieces.front());
+    const auto count = pieces.size() == 2 ? text::parseNumber(pieces[1]) : std::optional(1.0);
+    if (!disk || !count) return std::nullopt;
+    plan::DiskGroup group{disk->id, static_cast<int>(*count), {}};
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        const auto bus = quick::busOf(words[i].text);
+        if (const kb::ArrayLevel* level = kb.array(words[i].text)) group.level = level->id;
+        else if (bus && kb.disk("nvme" + std::to_string(bus->generation))) group.kind = "nvme" + std::to_string(bus->generation);
+        else return std::nullopt;
+    }
+    if (device.disks.empty()) device.disks.push_back(group);
+    else device.disks.front() = group;
+    return plan::edits::putDevice(plan, std::move(device));
+}
+
 QString outcome(const expect::Expectation& path)
 {
     return QString("%1 to %2, usually %3, held by %4").arg(q(text::rate(path.expected.low, 3)), q(text::rate(path.expected.high, 3)), q(text::rate(path.expected.typical, 3)), q(path.bindingStage()->name));
@@ -81,20 +135,16 @@ QString PathPresenter::keepTry()
     if (!m_tried) return "Nothing is being tried";
     const expect::Stage& stage = m_tried->stages[static_cast<std::size_t>(m_try.stage)];
     const plan::Plan& plan = m_document.plan();
-    const plan::Device* device = plan.devices.find(stage.device);
+    const auto words = quick::tokens(s(m_try.text), 0);
     const QString label = QString("Change %1 to %2").arg(q(stage.name), m_try.text);
-    if (stage.kind == expect::StageKind::Slot && device) {
-        const auto bus = quick::busOf(s(m_try.text.simplified().remove(' ').toLower().remove("pcie")));
-        for (const plan::Slot* slot : plan::slotsOf(plan, device->id)) {
-            if (!slot->card || !bus) continue;
-            plan::Slot changed = *slot;
-            changed.generation = bus->generation;
-            changed.lanes = bus->lanes;
-            changed.shape = std::max(changed.shape, bus->lanes);
-            return m_document.edit(label, plan::edits::putSlot(plan, changed)) ? QString() : QString("The survey did not take it");
-        }
+    std::optional<Result<plan::Plan>> next;
+    if (const plan::Device* device = plan.devices.find(stage.device)) {
+        if (stage.kind == expect::StageKind::Slot) next = withSlot(plan, *device, words);
+        else if (stage.kind == expect::StageKind::Processor) next = withProcessor(plan, *device, words, m_document.knowledge());
+        else if (stage.kind == expect::StageKind::Disk) next = withDisks(plan, *device, words, m_document.knowledge());
     }
-    return QString("The survey does not hold a %1 by such words: change it on the Survey bench. It stays here for a look").arg(q(std::string(expect::word(stage.kind))));
+    if (!next) return QString("The survey does not hold a %1 in these words: change it on the Survey bench. Here it stays for a look").arg(q(std::string(expect::word(stage.kind))));
+    return m_document.edit(label, *next) ? QString() : QString("The survey did not take it");
 }
 
 QStringList PathPresenter::comparisons() const

@@ -129,7 +129,7 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
         QString detail = slot->generation > 0 ? QString("%1.0 ×%2").arg(slot->generation).arg(slot->lanes) : QString("never read");
         if (slot->shape > slot->lanes && slot->generation > 0) detail = QString("×%1 shape, %2").arg(slot->shape).arg(detail);
         for (const match::CardLoad& load : cards)
-            if (load.slot == slot->name && load.carries && !load.isEnough()) detail += QString("; its %1 ports together %2, the bus %3").arg(load.ports).arg(q(text::linkRate(load.sum)), q(text::rate(*load.carries, 3)));
+            if (load.slot == slot->name && load.carries && !load.isEnough()) detail += QString("; its %1 ports together %2, the bus %3").arg(load.ports).arg(q(text::linkRate(load.sum)), q(text::rate(*load.carries, 3))) + (load.better.empty() ? QString() : "; slot " + q(load.better));
         slotLines.lines.push_back({slot->generation == 0 && slot->card ? std::optional(Verdict::Unknown) : std::nullopt, q(slot->name), detail, slot->card ? q(slot->card->name) : QString("free"), {}, {}, slot->id});
     }
     if (!slotLines.lines.empty()) made.sections.push_back(std::move(slotLines));

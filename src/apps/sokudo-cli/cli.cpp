@@ -76,6 +76,7 @@ Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
         if (stage.kind == expect::StageKind::Link) one["link_rate_bps"] = stage.line.steps();
         made["stages"].push_back(one);
     }
+    made["notes"] = path.notes;
     for (std::size_t at : path.near) made["near_stages"].push_back(path.stages[at].name);
     for (const expect::Missing& missing : path.missing) made["missing"].push_back(missing.what);
     return made;
@@ -103,6 +104,7 @@ std::string expectationText(const expect::Expectation& path)
     std::string made = report::expectationSentence(path) + "\n";
     const std::string whole = report::toText("", {table});
     made += whole.substr(whole.find("stage"));
+    for (const std::string& note : path.notes) made += "mind: " + note + "\n";
     for (const expect::Missing& missing : path.missing) made += "not known: " + missing.what + "\n";
     return made;
 }

@@ -20,7 +20,7 @@ Json toJson(const expect::Evening& evening)
         made["flows"].push_back(one);
     }
     for (const expect::TrunkLoad& trunk : evening.trunks)
-        made["trunks"].push_back({{"title", trunk.title}, {"rate_bps", trunk.line.steps()}, {"access_bps", trunk.access.steps()}, {"devices", trunk.devices}, {"oversubscription", trunk.oversubscription()}, {"load_bps", trunk.load.steps()}});
+        made["trunks"].push_back({{"title", trunk.title}, {"rate_bps", trunk.line.steps()}, {"access_bps", trunk.access.steps()}, {"devices", trunk.devices}, {"spare", trunk.isSpare}, {"oversubscription", trunk.oversubscription()}, {"load_bps", trunk.load.steps()}});
     return made;
 }
 
@@ -34,8 +34,13 @@ void show(const expect::Evening& evening)
         print(fmt::format("{}: {} to {}, usually {}; alone {}; held by {}{}", flow.title, text::rate(flow.rate.low, 3), text::rate(flow.rate.high, 3), text::rate(flow.rate.typical, 3), text::rate(flow.alone.typical, 3), flow.heldBy,
                           flow.slowedBy.empty() ? std::string() : ", shared with " + text::joined(flow.slowedBy, ", ")));
     }
-    for (const expect::TrunkLoad& trunk : evening.trunks)
+    for (const expect::TrunkLoad& trunk : evening.trunks) {
+        if (trunk.isSpare) {
+            print(fmt::format("trunk {}: {}, spare: a faster way leads past it", trunk.title, text::linkRate(trunk.line)));
+            continue;
+        }
         print(fmt::format("trunk {}: {}, {} devices with {} behind it, {} : 1; these flows put {} on it", trunk.title, text::linkRate(trunk.line), trunk.devices, text::rate(trunk.access, 3), text::number(trunk.oversubscription(), 3), text::rate(trunk.load, 3)));
+    }
 }
 
 int answer(const store::Project& project, const Options& given, Context& context)

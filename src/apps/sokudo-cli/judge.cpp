@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "asked.h"
 #include "core/base/text.h"
+#include "core/diagnose/asymmetry.h"
 #include "core/diagnose/judgement.h"
 #include "core/measure/parse_result.h"
 #include "core/quick/path_line.h"
@@ -8,7 +9,7 @@
 namespace sokudo::cli {
 namespace {
 
-struct Options : PathAsked { std::string measured, line; };
+struct Options : PathAsked { std::string measured, line, reverse; };
 
 Result<expect::Expectation> expected(const Options& given, Context& context)
 {
@@ -29,14 +30,28 @@ int answer(const Options& given, Context& context)
     if (!path) return fail(path.error());
     if (path->isEmpty()) return fail({ErrorCode::BadInput, "nothing of this path is known yet", ""});
     const diagnose::Judgement judgement = diagnose::judge(measured->rate, given.measured, *path, context.kb);
+    std::optional<diagnose::AsymmetryView> asymmetry;
+    if (!given.reverse.empty()) {
+        const auto back = measure::parseResult(given.reverse);
+        if (!back) return fail(back.error());
+        asymmetry = diagnose::asymmetry(measured->rate.value, back->rate.value, *path, context.kb);
+    }
     if (context.json) {
         Json made{{"verdict", measure::code(judgement.standing)}, {"share", judgement.share}, {"suggested_unit", judgement.suggestedUnit.empty() ? Json(nullptr) : Json(judgement.suggestedUnit)},
                   {"rate_bps", measured->rate.value.steps()}, {"expected_bps", {{"low", path->expected.low.steps()}, {"typical", path->expected.typical.steps()}, {"high", path->expected.high.steps()}}}, {"why", Json::array()}};
         for (const std::string& one : judgement.why) made["why"].push_back(plain(one));
+        if (asymmetry) {
+            made["asymmetry"] = {{"asymmetric", asymmetry->isAsymmetric}, {"ratio", asymmetry->ratio}, {"ruled_out", asymmetry->ruledOut}, {"sentence", plain(asymmetry->sentence)}, {"suspects", Json::array()}};
+            for (const auto& suspect : asymmetry->suspects) made["asymmetry"]["suspects"].push_back({{"id", suspect.row->id}, {"suspect", suspect.row->suspect}, {"look", suspect.row->look}});
+        }
         print(made);
     } else {
         print(std::string(measure::code(judgement.standing)));
         for (const std::string& one : judgement.why) print("  " + one);
+        if (asymmetry) {
+            print("  " + asymmetry->sentence);
+            for (const auto& suspect : asymmetry->suspects) print(fmt::format("    {}: {}", suspect.row->suspect, suspect.row->look));
+        }
     }
     return judgement.standing == measure::Standing::Full || judgement.standing == measure::Standing::Normal ? kFine : kFindings;
 }
@@ -50,6 +65,7 @@ void addJudge(CLI::App& app, Context& context)
     verb->add_option("MEASURED", given->measured, "such as \"1.15 GB/s\" or \"3 GiB in 27 s ±1\"")->required();
     verb->add_option("FILE", given->file, "project or exported JSON, with --from and --to");
     verb->add_option("--path", given->line, "a path line, such as \"10g | pcie 3.0 x4\"");
+    verb->add_option("--reverse", given->reverse, "the figure of the other direction: says what is ruled out when the two differ");
     addEnds(*verb, *given, false);
     addTraffic(*verb, *given);
     verb->callback([given, &context] { context.run = [given, &context] { return answer(*given, context); }; });

@@ -35,7 +35,7 @@ Json toJson(const match::PartsList& list, int coaxRooms)
     for (const auto& row : list.cables) made["cables"].push_back({{"id", row.medium->id}, {"runs", row.runs}, {"length_m", row.length.in()}, {"unmeasured", row.unmeasured}});
     for (const auto& device : list.devices) made["devices"].push_back(portsJson(device));
     for (const auto& card : list.cards)
-        made["cards"].push_back({{"device", card.device}, {"slot", card.slot}, {"card", card.card}, {"ports", card.ports}, {"ports_bps", card.sum.steps()}, {"bus_bps", card.carries ? Json(card.carries->steps()) : Json(nullptr)}, {"enough", card.isEnough()}, {"never_seen", card.unseen}});
+        made["cards"].push_back({{"device", card.device}, {"slot", card.slot}, {"card", card.card}, {"ports", card.ports}, {"ports_bps", card.sum.steps()}, {"bus_bps", card.carries ? Json(card.carries->steps()) : Json(nullptr)}, {"enough", card.isEnough()}, {"better_slot", card.better.empty() ? Json(nullptr) : Json(plain(card.better))}, {"never_seen", card.unseen}});
     for (const auto& cord : list.cords) made["cords"].push_back({{"device", cord.device}, {"in_box", cord.inBox}, {"needed", cord.needed}, {"missing", cord.missing()}});
     if (const auto coax = coaxOf(list, coaxRooms))
         made["coax"] = {{"gateway", coax->gateway}, {"gateway_has_it", coax->gatewayHasIt}, {"further_rooms", coax->furtherRooms}, {"adapters_needed", coax->needed()}, {"adapters_in_place", coax->inPlace}};
@@ -48,6 +48,7 @@ void show(const match::PartsList& list, int coaxRooms)
     for (const auto& row : list.cables) print(fmt::format("{} × {}, {} in all{}", row.runs, row.medium->name, text::length(row.length), row.unmeasured > 0 ? fmt::format(", {} not measured", row.unmeasured) : std::string()));
     for (const auto& card : list.cards) {
         print(fmt::format("{}, {} in slot {}: {} {}, {} in all; the bus {}", card.device, card.card, card.slot, card.ports, card.ports == 1 ? "port" : "ports", text::linkRate(card.sum), !card.carries ? "was never read" : fmt::format("carries {}{}", text::rate(*card.carries, 3), card.isEnough() ? "" : ": not all at once")));
+        if (!card.better.empty()) print("  slot " + card.better);
         if (!card.unseen.empty()) print("  before you buy or fit it, look at " + text::joined(card.unseen, ", "));
     }
     for (const auto& cord : list.cords) print(fmt::format("{}: {} cords in its box, {} ports cabled{}", cord.device, cord.inBox, cord.needed, cord.missing() > 0 ? fmt::format("; {} to buy", cord.missing()) : std::string()));

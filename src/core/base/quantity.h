@@ -99,6 +99,13 @@ inline BitRate operator/(DataSize size, Duration time)
     return BitRate::of(size.in() * 8.0 / time.in());
 }
 
+/// How long a size takes at a rate; a rate of nothing gives the longest time.
+inline Duration operator/(DataSize size, BitRate rate)
+{
+    if (rate.steps() <= 0) return Duration::fromSteps(std::numeric_limits<std::int64_t>::max());
+    return Duration::of(size.in() * 8.0 / rate.in());
+}
+
 /// `rate` times a plain factor, to the nearest bit/s.
 inline BitRate scaled(BitRate rate, double factor) { return BitRate::of(rate.in() * factor); }
 

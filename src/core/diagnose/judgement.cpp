@@ -2,6 +2,7 @@
 #include "core/diagnose/judgement.h"
 
 #include <algorithm>
+#include <limits>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -119,6 +120,12 @@ Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, c
     made.suggestedUnit = otherUnit(measured.value, typed, expected.expected);
     const Stage* binding = expected.bindingStage();
     made.why.push_back(fmt::format("{} is {:.0f} % of the usual {}; expected {} to {}", text::rate(measured.value), 100 * made.share, text::rate(expected.expected.typical), text::rate(expected.expected.low), text::rate(expected.expected.high)));
+    const auto link = std::min_element(expected.stages.begin(), expected.stages.end(), [](const Stage& a, const Stage& b) {
+        const auto line = [](const Stage& stage) { return stage.kind == StageKind::Link ? stage.line : BitRate::fromSteps(std::numeric_limits<std::int64_t>::max()); };
+        return line(a) < line(b);
+    });
+    if (link != expected.stages.end() && link->kind == StageKind::Link) made.why.push_back(fmt::format("that is {:.0f} % of the {} on the wire", 100 * measured.value.in() / link->line.in(), text::linkRate(link->line)));
+    if (measured.value.steps() > 0) made.why.push_back(fmt::format("that is {} for each GB, and {} for 100 GB", text::duration(DataSize::of(1e9) / measured.value), text::duration(DataSize::of(100e9) / measured.value)));
     if (!made.suggestedUnit.empty()) made.why.push_back(fmt::format("read as {} the figure makes sense: was the unit meant so?", made.suggestedUnit));
     if (made.standing == Standing::Impossible) {
         made.why.push_back(fmt::format("no figure passes {}: {}", narrowest(expected).name, narrowest(expected).working));

@@ -3,6 +3,8 @@
 
 #include <algorithm>
 #include <map>
+#include <set>
+#include <tuple>
 
 #include <fmt/format.h>
 
@@ -114,21 +116,37 @@ Shared shareAt(const std::vector<Asked>& asked, Pick pick)
 
 bool isNode(const plan::Device* device) { return device && (device->role == plan::Role::Switch || device->role == plan::Role::Router); }
 
-/// The devices behind one end of a trunk when the trunk is cut; empty: it is part of a ring.
+/// What hangs behind one end of a trunk. Where switches form a ring, the tree of its fastest links counts: that is the way traffic takes.
 class Behind {
 public:
     Behind(const plan::Plan& plan, const match::Reports& reports) : m_plan(plan)
     {
+        std::vector<const match::LinkReport*> fastest;
         for (const match::LinkReport& report : reports) {
             const plan::Device* a = plan::deviceOf(plan, report.link.a);
             const plan::Device* b = plan::deviceOf(plan, report.link.b);
-            if (!a || !b || a == b || !report.rate) continue;
-            m_next[a->id].push_back({b->id, &report});
-            m_next[b->id].push_back({a->id, &report});
+            if (a && b && a != b && report.rate) fastest.push_back(&report);
+        }
+        std::stable_sort(fastest.begin(), fastest.end(), [](const auto* x, const auto* y) { return *x->rate != *y->rate ? *y->rate < *x->rate : x->link.id() < y->link.id(); });
+        std::map<plan::DeviceId, plan::DeviceId> parent;
+        const auto root = [&](plan::DeviceId at) {
+            while (parent.contains(at) && parent[at] != at) at = parent[at];
+            return at;
+        };
+        for (const match::LinkReport* report : fastest) {
+            const plan::DeviceId a = plan::deviceOf(plan, report->link.a)->id, b = plan::deviceOf(plan, report->link.b)->id;
+            if (root(a) == root(b)) continue;
+            parent[root(a)] = root(b);
+            parent.try_emplace(b, b);
+            m_tree.insert(report);
+            m_next[a].push_back({b, report});
+            m_next[b].push_back({a, report});
         }
     }
+    /// A link that closes a ring carries nothing while the faster way lasts.
+    bool isInTree(const match::LinkReport& report) const { return m_tree.contains(&report); }
     /// Sum of the links to devices that are no switch, on one side of the cut.
-    std::optional<std::pair<BitRate, int>> access(plan::DeviceId from, plan::DeviceId other, const match::LinkReport* cut) const
+    std::pair<BitRate, int> access(plan::DeviceId from, const match::LinkReport* cut) const
     {
         std::map<plan::DeviceId, bool> seen{{from, true}};
         std::vector<plan::DeviceId> open{from};
@@ -139,7 +157,6 @@ public:
             if (next == m_next.end()) continue;
             for (const auto& [to, report] : next->second) {
                 if (report == cut || seen.contains(to)) continue;
-                if (to == other) return std::nullopt;
                 seen[to] = true;
                 if (isNode(m_plan.devices.find(to))) {
                     open.push_back(to);
@@ -149,11 +166,12 @@ public:
                 ++devices;
             }
         }
-        return std::pair(sum, devices);
+        return {sum, devices};
     }
 
 private:
     const plan::Plan& m_plan;
+    std::set<const match::LinkReport*> m_tree;
     std::map<plan::DeviceId, std::vector<std::pair<plan::DeviceId, const match::LinkReport*>>> m_next;
 };
 
@@ -165,9 +183,13 @@ std::vector<TrunkLoad> trunksOf(const plan::Plan& plan, const match::Reports& re
         const plan::Device* a = plan::deviceOf(plan, report.link.a);
         const plan::Device* b = plan::deviceOf(plan, report.link.b);
         if (!isNode(a) || !isNode(b) || a == b || !report.rate) continue;
-        TrunkLoad trunk{report.title, report.link.id(), *report.rate, {}, 0, {}};
-        const auto atA = behind.access(a->id, b->id, &report), atB = behind.access(b->id, a->id, &report);
-        if (atA && atB) std::tie(trunk.access, trunk.devices) = atA->first < atB->first ? *atA : *atB;
+        TrunkLoad trunk;
+        trunk.title = report.title;
+        trunk.run = report.link.id();
+        trunk.line = *report.rate;
+        trunk.isSpare = !behind.isInTree(report);
+        const auto atA = behind.access(a->id, &report), atB = behind.access(b->id, &report);
+        if (!trunk.isSpare) std::tie(trunk.access, trunk.devices) = atA.first < atB.first ? atA : atB;
         std::map<std::string, BitRate> byWay;
         for (const FlowResult& result : results)
             for (const Asked& one : asked)

@@ -23,6 +23,7 @@ struct TrunkLoad {
     plan::RunId run;
     BitRate line, access;          ///< its rate; the sum of the links to devices on its smaller side
     int devices = 0;               ///< how many hang there
+    bool isSpare = false;          ///< closes a ring: a faster way leads past it
     BitRate load;                  ///< usual sum of the flows over it, the busier way
     double oversubscription() const { return line.steps() > 0 ? access.in() / line.in() : 0; }
 };

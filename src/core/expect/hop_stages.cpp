@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
+#include <iterator>
 
 #include <fmt/format.h>
 
@@ -24,8 +25,13 @@ std::string_view either(const plan::Port* a, const plan::Port* b, std::string_vi
 
 std::string coaxRow(const SurveyedPath& path, const plan::Port* a, const plan::Port* b)
 {
-    const std::string_view version = either(a, b, "coax-version");
-    std::string id = fmt::format("coax-{}", version.empty() ? "2.5" : version);
+    // The older of the two speaks for both.
+    constexpr std::string_view kVersions[] = {"1.1", "2.0", "2.0-bonded", "2.5"};
+    std::string_view version = "2.5";
+    for (auto known = std::rbegin(kVersions); known != std::rend(kVersions); ++known)
+        for (const plan::Port* end : {a, b})
+            if (end && end->traits.is("coax-version", *known)) version = *known;
+    std::string id = fmt::format("coax-{}", version);
     for (const plan::Port* end : {a, b})
         if (const auto own = end ? end->traits.as<BitRate>("adapter-port") : std::nullopt; own && *own <= gigabits(1) && path.kb.ceiling(id + "-1g")) return id + "-1g";
     return path.kb.ceiling(id) ? id : "coax-2.5";

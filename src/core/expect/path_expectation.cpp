@@ -5,11 +5,13 @@
 
 #include <fmt/format.h>
 
+#include "core/base/text.h"
 #include "core/expect/survey_stages.h"
 
 namespace sokudo::expect {
 namespace {
 
+constexpr int kUsualMtu = 1500;
 constexpr Duration kLongRoundTrip = Duration::fromSteps(1'000'000);       // below a millisecond no usual window holds a link
 constexpr DataSize kUsualWindow = DataSize::fromSteps(3 * 1024 * 1024);   // rfc-7323: a receive limit of 6 MiB of which half is offered
 
@@ -29,6 +31,30 @@ int mtuOf(const plan::Plan& plan, const plan::Way& way)
     return mtu;
 }
 
+/// Ports that state another packet size than the path runs at.
+std::string mtuNote(const plan::Plan& plan, const plan::Way& way, int mtu)
+{
+    std::string larger;
+    int most = mtu;
+    for (const plan::Hop& hop : way)
+        for (plan::PortId end : {hop.from, hop.to}) {
+            const plan::Port* port = plan.ports.find(end);
+            if (!port || port->mtu.value_or(kUsualMtu) <= mtu) continue;
+            most = std::max(most, *port->mtu);
+            larger += (larger.empty() ? "" : ", ") + plan::portText(plan, end);
+        }
+    if (larger.empty()) return {};
+    return fmt::format("the path runs at MTU {}, although {} {} {}: set all alike, and prove it with a don't-fragment ping of {} bytes", mtu, larger, larger.find(',') == std::string::npos ? "is set to" : "are set up to", most, most - 28);
+}
+
+/// A test between machines that are slower than the wire measures the machines.
+std::string slowEndsNote(const Expectation& path, const PathQuestion& question)
+{
+    const Stage* binding = path.bindingStage();
+    if (!binding || question.traffic != Traffic::MemoryToMemory || binding->kind != StageKind::Processor) return {};
+    return fmt::format("{} holds this test, not the wire: take more streams, or test between quicker machines", binding->name);
+}
+
 void addWindow(const SurveyedPath& path, Found& found)
 {
     Duration roundTrip;
@@ -41,6 +67,21 @@ void addShare(const SurveyedPath& path, const std::string& protocol, Found& foun
     const auto network = networkBand(found.stages);
     const auto slowest = slowestLink(found.stages);
     if (network && slowest) found.add(fileShareStage(path.kb, protocol, *slowest, *network), "file share", {}, "this path");
+}
+
+/// A session that one core holds on a wire with room left: remote memory access takes the core out of the way.
+std::string remoteMemoryNote(const Expectation& path, const kb::KnowledgeBase& kb)
+{
+    const Stage* binding = path.bindingStage();
+    const auto network = networkBand(path.stages);
+    const auto slowest = slowestLink(path.stages);
+    if (!binding || binding->kind != StageKind::FileShare || !network || !slowest || *slowest < gigabits(10)) return {};
+    const bool isNfs = binding->detail.starts_with("nfs");
+    const kb::FileShare* direct = kb.fileShare(isNfs ? "nfs-rdma" : "smb-direct", *slowest);
+    if (!direct || !(isNfs || binding->detail.starts_with("smb")) || binding->detail == direct->id) return {};
+    const BitRate would = scaled(network->typical, direct->share.typical);
+    if (would.in() < 1.2 * binding->carries.typical.in()) return {};
+    return fmt::format("{} would carry about {} here: both cards and both systems must offer remote memory access", direct->name, text::rate(would, 3));
 }
 
 }  // namespace
@@ -103,6 +144,8 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
     Expectation made = settle(std::move(found.stages));
     made.missing = std::move(found.missing);
     made.mtu = path.mtu;
+    for (std::string note : {mtuNote(m_plan, *way, path.mtu), slowEndsNote(made, question), remoteMemoryNote(made, m_kb)})
+        if (!note.empty()) made.notes.push_back(std::move(note));
     return made;
 }
 

@@ -42,6 +42,7 @@ struct Missing { std::string what; plan::DeviceId device; };
 struct Expectation {
     std::vector<Stage> stages;
     std::vector<Missing> missing;
+    std::vector<std::string> notes;   ///< what to mind: packets of two sizes on the way, machines too slow for the test
     Band expected;            ///< component-wise least of the stages
     std::size_t binding = 0;  ///< index of the stage with the least typical figure
     std::optional<std::size_t> next;  ///< the stage that binds when that one is mended

@@ -7,7 +7,6 @@
 
 #include "core/base/text.h"
 #include "core/expect/stages.h"
-#include "core/match/ways.h"
 
 namespace sokudo::expect {
 namespace {
@@ -135,28 +134,6 @@ Worth worth(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Re
     }
     made.sentence = sentenceOf(made);
     return made;
-}
-
-CostOfTier costsByOtherWays(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, IdSource& ids)
-{
-    return [&plan, &kb, &reports, &ids](const plan::Way& way, BitRate tier) {
-        TierCost made{0.0, {}};
-        for (const plan::Hop& hop : way) {
-            const auto report = std::find_if(reports.begin(), reports.end(), [&](const match::LinkReport& one) { return one.link == hop.link; });
-            if (report == reports.end() || (report->rate && *report->rate >= tier)) continue;
-            const std::string title = report->title;
-            auto wish = match::wishOf(plan, report->link, kb);
-            if (!wish) return TierCost{std::nullopt, title + ": " + wish.error().message()};
-            wish->rate = tier;
-            match::Ways found = match::otherWays(plan, *wish, kb, ids);
-            match::rank(found.ways, match::Preference::Cheapest);
-            if (found.ways.empty()) return TierCost{std::nullopt, fmt::format("{}: these ports do not reach {}", title, text::linkRate(tier))};
-            const match::Way& cheapest = found.ways.front();
-            made.says += (made.says.empty() ? "" : "; ") + title + ": " + cheapest.brief;
-            made.cost = made.cost && cheapest.cost ? std::optional(*made.cost + *cheapest.cost) : std::nullopt;
-        }
-        return made;
-    };
 }
 
 }  // namespace sokudo::expect

@@ -41,7 +41,8 @@ using CostOfTier = std::function<TierCost(const plan::Way&, BitRate tier)>;
 /// @source own: time = size / rate; steady purposes must be carried at the low end of the band, times their safety
 Worth worth(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&, const plan::Job&, const CostOfTier& costs = {});
 
-/// The cheapest way for each slower link of the way, by the search of other ways.
+/// For each slower link of the way: cards and switch ports where the ports do not reach the tier (gear.csv), then the cheapest way
+/// between them by the search of other ways.
 CostOfTier costsByOtherWays(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&, IdSource&);
 
 /// The same path with every Ethernet link at `tier` or faster. The stages of the machines stay.

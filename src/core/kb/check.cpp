@@ -193,6 +193,10 @@ void trade(const KnowledgeBase& kb, Complaints& out)
     sourcesResolve(kb, kb.marks, "marks.csv", out);
     sourcesResolve(kb, kb.mediumNotes, "medium_notes.csv", out);
     uniqueIds(kb.bridges, "bridges.csv", out);
+    for (const Gear& row : kb.gear)
+        if (!kb.cage(row.cage) || (row.kind != "card" && row.kind != "port")) out.push_back(fmt::format("gear.csv: {} names an unknown cage or is neither card nor port", row.id));
+    uniqueIds(kb.gear, "gear.csv", out);
+    sourcesResolve(kb, kb.gear, "gear.csv", out);
     uniqueIds(kb.labours, "labours.csv", out);
     sourcesResolve(kb, kb.labours, "labours.csv", out);
     uniqueIds(kb.darkLinkSteps, "dark_link_steps.csv", out);
@@ -226,6 +230,8 @@ void stageRows(const KnowledgeBase& kb, Complaints& out)
     sourcesResolve(kb, kb.smallFiles, "small_files.csv", out);
     uniqueIds(kb.headlineShares, "headline_shares.csv", out);
     sourcesResolve(kb, kb.headlineShares, "headline_shares.csv", out);
+    uniqueIds(kb.asymmetries, "asymmetries.csv", out);
+    sourcesResolve(kb, kb.asymmetries, "asymmetries.csv", out);
     uniqueIds(kb.purposes, "purposes.csv", out);
     sourcesResolve(kb, kb.purposes, "purposes.csv", out);
     sourcesResolve(kb, kb.writeCaches, "write_caches.csv", out);

@@ -203,6 +203,7 @@ struct KnowledgeBase {
     std::vector<SmallFiles> smallFiles;
     std::vector<WriteCache> writeCaches;
     std::vector<Purpose> purposes;
+    std::vector<Asymmetry> asymmetries;
     std::vector<HeadlineShare> headlineShares;
     std::vector<Factor> factors;
     std::vector<Cause> causes;
@@ -230,6 +231,7 @@ struct KnowledgeBase {
     std::vector<Bridge> bridges;
     std::vector<School> schools;
     std::vector<Labour> labours;
+    std::vector<Gear> gear;
     std::vector<DarkLinkStep> darkLinkSteps;
     std::vector<Connector> connectors;
     std::vector<BreakOut> breakOuts;

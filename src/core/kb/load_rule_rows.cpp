@@ -34,6 +34,8 @@ TraitKind traitKindRow(RowReader& row)
             row.words("choices"), row.words("media"), row.text("name"), row.text("meaning")};
 }
 
+Asymmetry asymmetryRow(RowReader& row) { return {row.text("id"), row.text("when"), row.text("suspect"), row.text("look"), row.provenance()}; }
+
 }  // namespace
 
 void loadRuleRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& error)
@@ -42,6 +44,7 @@ void loadRuleRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& e
     readRows(files, "cautions.csv", kb.cautions, cautionRow, error);
     readRows(files, "fec_modes.csv", kb.fecModes, fecModeRow, error);
     readRows(files, "traits.csv", kb.traitKinds, traitKindRow, error);
+    readRows(files, "asymmetries.csv", kb.asymmetries, asymmetryRow, error);
 }
 
 }  // namespace sokudo::kb

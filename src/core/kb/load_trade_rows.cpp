@@ -40,6 +40,8 @@ School schoolRow(RowReader& row)
     return made;
 }
 
+Gear gearRow(RowReader& row) { return {row.text("id"), row.text("kind"), row.text("name"), row.text("cage"), row.gigabit("gbps"), row.number("price"), Watt::of(row.number("watts")), row.provenance()}; }
+
 Labour labourRow(RowReader& row) { return {row.text("id"), row.text("what"), row.number("minutes"), row.provenance()}; }
 
 DarkLinkStep darkLinkStepRow(RowReader& row)
@@ -96,6 +98,7 @@ void loadTradeRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& 
     readRows(files, "phy_uses.csv", kb.phyUses, phyUseRow, error);
     readRows(files, "bridges.csv", kb.bridges, bridgeRow, error);
     readRows(files, "schools.csv", kb.schools, schoolRow, error);
+    readRows(files, "gear.csv", kb.gear, gearRow, error);
     readRows(files, "labours.csv", kb.labours, labourRow, error);
     readRows(files, "dark_link_steps.csv", kb.darkLinkSteps, darkLinkStepRow, error);
     readRows(files, "connectors.csv", kb.connectors, connectorRow, error);

@@ -30,6 +30,9 @@ struct FecMode {
     Provenance from;
 };
 
+/// What may slow one direction of a path and not the other.
+struct Asymmetry { std::string id, when, suspect, look; Provenance from; };
+
 /// What to show beside work that can hurt someone.
 struct Caution { std::string id, text; Provenance from; };
 

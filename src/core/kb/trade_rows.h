@@ -49,6 +49,9 @@ struct Bridge {
     Provenance from;
 };
 
+/// A card for a machine, or a port's share of a switch, bought to reach a rate.
+struct Gear { std::string id, kind, name, cage; BitRate rate; double price = 0; Watt power; Provenance from; };
+
 /// Work that is the same for every part.
 struct Labour { std::string id, what; double minutes = 0; Provenance from; };
 

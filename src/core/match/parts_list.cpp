@@ -43,7 +43,7 @@ PortMap portMap(const plan::Plan& plan, const plan::Device& device, const kb::Kn
 
 CardLoad cardLoad(const plan::Plan& plan, const plan::Slot& slot, const plan::Device& device, const kb::KnowledgeBase& kb)
 {
-    CardLoad load{device.name, slot.name, slot.card->name, 0, {}, {}, {}};
+    CardLoad load{device.name, slot.name, slot.card->name, 0, {}, {}, {}, {}};
     bool bracket = device.traits.has("case"), covered = false, cooled = device.traits.has("air");
     for (const plan::Port* port : plan::portsOf(plan, slot.device)) {
         if (port->slot != slot.id) continue;
@@ -59,6 +59,27 @@ CardLoad cardLoad(const plan::Plan& plan, const plan::Slot& slot, const plan::De
     const auto [generation, lanes] = plan::trained(slot);
     if (const auto bus = arithmetic::busCarries(kb, {generation, lanes, 0}); bus && generation > 0 && lanes > 0) load.carries = bus->usable.typical;
     return load;
+}
+
+/// Where the card would carry more: a free slot, or one whose card needs no more than this slot gives.
+std::string betterSlot(const plan::Plan& plan, const plan::Slot& slot, const CardLoad& load, const std::vector<CardLoad>& all, const kb::KnowledgeBase& kb)
+{
+    if (load.isEnough() || !load.carries) return {};
+    std::string best;
+    BitRate most = *load.carries;
+    for (const plan::Slot* other : plan::slotsOf(plan, slot.device)) {
+        if (other->id == slot.id || other->generation == 0 || other->shape < slot.card->lanes / 2) continue;
+        plan::Slot there = *other;
+        there.card = slot.card;
+        const auto [generation, lanes] = plan::trained(there);
+        const auto bus = arithmetic::busCarries(kb, {generation, lanes, 0});
+        if (!bus || bus->usable.typical <= most) continue;
+        const auto its = std::find_if(all.begin(), all.end(), [&](const CardLoad& one) { return one.slot == other->name; });
+        if (other->card && (its == all.end() || its->sum > *load.carries)) continue;
+        most = bus->usable.typical;
+        best = fmt::format("{} ({}.0 ×{}) would carry {}{}", other->name, generation, lanes, text::rate(most, 3), other->card ? fmt::format("; its {} needs no more than this slot gives", other->card->name) : std::string());
+    }
+    return best;
 }
 
 bool isGateway(const plan::Device& device) { return device.role == plan::Role::Router || device.role == plan::Role::Switch; }
@@ -121,6 +142,9 @@ std::vector<CardLoad> cardsOf(const plan::Plan& plan, plan::DeviceId id, const k
         CardLoad load = cardLoad(plan, *slot, *device, kb);
         if (load.ports > 0) made.push_back(std::move(load));
     }
+    for (CardLoad& load : made)
+        for (const plan::Slot* slot : plan::slotsOf(plan, id))
+            if (slot->name == load.slot && slot->card) load.better = betterSlot(plan, *slot, load, made, kb);
     return made;
 }
 

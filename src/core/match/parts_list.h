@@ -24,6 +24,7 @@ struct CardLoad {
     int ports = 0;
     BitRate sum;                   ///< of the fastest each port offers
     std::optional<BitRate> carries;  ///< payload of the bus; empty: the slot was never read
+    std::string better;            ///< a slot of the same machine in which it would carry more; empty: there is none
     std::vector<std::string> unseen;  ///< what was never looked at: bracket, slot, air
     bool isEnough() const { return carries && *carries >= sum; }
 };

@@ -46,6 +46,9 @@ std::string against(const Way& way, const Way& first)
     if (const double watts = way.watts.in() - first.watts.in(); std::fabs(watts) >= 0.05)
         parts.push_back(fmt::format("{} {}", text::watt(Watt::of(std::fabs(watts))), watts > 0 ? "warmer" : "cooler"));
     if (way.later != first.later) parts.push_back(fmt::format("{} later instead of {}", text::linkRate(way.later), text::linkRate(first.later)));
+    // What the faster cable is worth: to change to it later costs all of it and its work once more.
+    if (way.later > first.later && way.cost && first.cost && *way.cost > *first.cost)
+        parts.push_back(fmt::format("{:.0f} more now, or {:.0f} and {:.0f}{}min when the first is changed for it later", *way.cost - *first.cost, *way.cost, way.minutes, text::kThin));
     return parts.empty() ? "as good as the first" : "Against the first: " + text::joined(parts, ", ");
 }
 

@@ -2,6 +2,7 @@
 // Parts of a path line between machines: links, bonds, shared media, routers, tunnels, plans, and what TCP leaves.
 #include <fmt/format.h>
 
+#include "core/arithmetic/radio.h"
 #include "core/base/text.h"
 #include "core/quick/path_parts.h"
 
@@ -129,11 +130,60 @@ Result<std::optional<PathPart>> readTransport(const Words& words)
     return PathPart{Turn::Path, {}, [=](const Assembly& line) { return expect::lossStage(*share, *roundTrip, arithmetic::payloadBytes({line.mtu}), streams); }};
 }
 
+/// What is left of a medium when so many take turns on it.
+expect::Stage inTurns(expect::Stage stage, int stations)
+{
+    if (stations < 2) return stage;
+    for (kb::Band* band : {&stage.carries, stage.both ? &*stage.both : nullptr})
+        if (band) *band = {scaled(band->low, 1.0 / stations), scaled(band->typical, 1.0 / stations), scaled(band->high, 1.0 / stations)};
+    stage.working += fmt::format("; {} stations take turns: up to {} each", stations, text::rate(stage.carries.high));
+    return stage;
+}
+
+/// "radio 2402m wall stations=3": radio of which the PHY rate is known
+Result<std::optional<PathPart>> readRadio(const Words& words, const kb::KnowledgeBase& kb)
+{
+    std::optional<BitRate> phy;
+    expect::Factors factors;
+    int stations = 1, mcs = -1, width = 0, streams = 1;
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        if (words[i].text == "stations") {
+            const auto whole = wholeNumber(words[i], 1, 200);
+            if (!whole) return tl::unexpected(whole.error());
+            stations = *whole;
+        }
+        else if (words[i].text == "mcs" || words[i].text == "width" || words[i].text == "streams") {
+            const auto whole = wholeNumber(words[i], 0, 320);
+            if (!whole) return tl::unexpected(whole.error());
+            (words[i].text == "mcs" ? mcs : words[i].text == "width" ? width : streams) = *whole;
+        }
+        else if (isFactor(kb, words[i], "radio")) factors.push_back(words[i].text);
+        else if (const auto rate = rateOf(words[i].text)) phy = rate;
+        else return tl::unexpected(unknownWord(words[i], "radio", "its PHY rate such as 2402m, or mcs=11 width=160 streams=2; stations=3, wall, two-walls, floor, repeat, backhaul"));
+    }
+    if (!phy && mcs >= 0) phy = arithmetic::wifiRate(mcs, width, streams);
+    if (!phy && mcs >= 0) return tl::unexpected(pointAt(words.front(), "there is no such radio: mcs 0 to 13, width 20, 40, 80, 160 or 320, streams 1 to 16"));
+    if (!phy) return tl::unexpected(pointAt(words.front(), "write the PHY rate of the radio, such as radio 2402m"));
+    return PathPart{Turn::Path, {}, [=](const Assembly& line) -> Result<expect::Stage> {
+        auto stage = expect::radioShareStage(line.kb, *phy);
+        if (!stage) return stage;
+        if (const auto error = expect::applyFactors(line.kb, factors, "radio", *stage)) return tl::unexpected(*error);
+        return inTurns(std::move(*stage), stations);
+    }};
+}
+
 /// A row of ceilings.csv with what changes it: "wifi6-2x2-160 wall", "router-soc", "smb-sign-hmac"
 Result<std::optional<PathPart>> readCeiling(const kb::Ceiling& row, const Words& words, const kb::KnowledgeBase& kb)
 {
     expect::Factors factors;
+    int stations = 1;
     for (std::size_t i = 1; i < words.size(); ++i) {
+        if (words[i].text == "stations" && row.both) {
+            const auto whole = wholeNumber(words[i], 1, 200);
+            if (!whole) return tl::unexpected(whole.error());
+            stations = *whole;
+            continue;
+        }
         if (isFactor(kb, words[i], row.kind)) {
             factors.push_back(words[i].text);
             continue;
@@ -143,7 +193,10 @@ Result<std::optional<PathPart>> readCeiling(const kb::Ceiling& row, const Words&
             if (one.stage == row.kind) known.push_back(one.id);
         return tl::unexpected(unknownWord(words[i], row.name, known.empty() ? "nothing" : text::joined(known, ", ")));
     }
-    return PathPart{Turn::Path, {}, [id = row.id, factors](const Assembly& line) { return expect::ceilingStage(line.kb, id, factors); }};
+    return PathPart{Turn::Path, {}, [id = row.id, factors, stations](const Assembly& line) -> Result<expect::Stage> {
+        auto stage = expect::ceilingStage(line.kb, id, factors);
+        return stage ? inTurns(std::move(*stage), stations) : stage;
+    }};
 }
 
 }  // namespace
@@ -154,6 +207,7 @@ Result<std::optional<PathPart>> readNetworkPart(const Words& words, const kb::Kn
     if (first == "bond") return readBond(words, kb);
     if (first == "internet" || first == "plan") return readInternet(words, kb);
     if (first == "window" || first == "loss") return readTransport(words);
+    if (first == "radio") return readRadio(words, kb);
     if (const kb::Ceiling* row = kb.ceiling(first)) return readCeiling(*row, words, kb);
     const bool looksLikeRate = !first.empty() && first.front() >= '0' && first.front() <= '9';
     if (const auto rate = looksLikeRate ? rateOf(first) : std::nullopt) return readLink(*rate, words, kb);

@@ -50,6 +50,7 @@ private:
     QList<QPushButton*> m_tabs;
     PathStrip* m_strip = nullptr;
     FallView* m_falls = nullptr;
+    QLabel* m_notes = nullptr;
     QLabel* m_tryName = nullptr;
     QLineEdit* m_tryText = nullptr;
     QLabel* m_trySays = nullptr;

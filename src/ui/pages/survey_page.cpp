@@ -7,6 +7,7 @@
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QScrollArea>
+#include <QTimer>
 
 #include "app/qt_text.h"
 #include "ui/pages/survey_forms.h"
@@ -19,7 +20,7 @@ namespace sokudo::ui {
 
 using app::q;
 
-SurveyPage::SurveyPage(app::SurveyPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
+SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()> makePath, QWidget* parent) : QWidget(parent), m_presenter(presenter), m_makePath(std::move(makePath))
 {
     auto* all = column(this, 0, 0);
     auto* top = new QHBoxLayout;
@@ -58,6 +59,7 @@ SurveyPage::SurveyPage(app::SurveyPresenter& presenter, QWidget* parent) : QWidg
     m_foot->setSpacing(18);
     footColumn->addLayout(m_foot);
     all->addWidget(foot);
+    m_all = all;
 
     connect(m_house, &HouseView::deviceSelected, this, [this](plan::DeviceId id) {
         m_formOpen = false;
@@ -115,7 +117,18 @@ void SurveyPage::fillFoot()
         ++count;
     }
     m_foot->addStretch(1);
+    m_foot->addWidget(button(isPathShown() ? "Hide the path" : "Show the path", "quiet", [this] { showPath(!isPathShown()); }));
     if (count < gaps.size()) m_foot->addWidget(label(QString("and %1 more").arg(gaps.size() - count), "soft"));
+}
+
+void SurveyPage::showPath(bool shown)
+{
+    if (!m_path && shown) {
+        m_path = m_makePath();
+        m_all->addWidget(m_path);
+    }
+    if (m_path) m_path->setVisible(shown);
+    QTimer::singleShot(0, this, &SurveyPage::fillFoot);  // the button that was pressed is about to go
 }
 
 QWidget* SurveyPage::sections(const app::InspectorContent& content)

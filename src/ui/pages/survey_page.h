@@ -2,12 +2,15 @@
 // Bench 1: the house in section, an inspector beside it, what is still missing below.
 #pragma once
 
+#include <functional>
+
 #include <QWidget>
 
 #include "app/presenters/survey_presenter.h"
 
 class QScrollArea;
 class QHBoxLayout;
+class QVBoxLayout;
 class QLabel;
 
 namespace sokudo::ui {
@@ -18,7 +21,10 @@ class HouseView;
 class SurveyPage final : public QWidget {
     Q_OBJECT
 public:
-    explicit SurveyPage(app::SurveyPresenter&, QWidget* parent = nullptr);
+    /// @param makePath  builds the strip of the selected path, when it is first shown at the foot
+    SurveyPage(app::SurveyPresenter&, std::function<QWidget*()> makePath, QWidget* parent = nullptr);
+    void showPath(bool);
+    bool isPathShown() const { return m_path && m_path->isVisibleTo(this); }
     void addPlace();
     void addDevice();
     void addRun(plan::PortId from = {}, plan::PortId to = {});
@@ -39,6 +45,9 @@ private:
     HouseView* m_house;
     QScrollArea* m_inspector;
     QHBoxLayout* m_foot;
+    QVBoxLayout* m_all;
+    std::function<QWidget*()> m_makePath;
+    QWidget* m_path = nullptr;
     bool m_formOpen = false;
 };
 

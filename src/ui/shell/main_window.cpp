@@ -77,7 +77,7 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
     auto* centre = new QWidget;
     auto* all = column(centre, 0, 0);
     m_pages = new LazyStack;
-    m_pages->addLater([this] { return m_survey = new SurveyPage(*m_surveyPresenter); });
+    m_pages->addLater([this] { return m_survey = new SurveyPage(*m_surveyPresenter, [this] { return new PathStrip(*m_path); }); });
     m_pages->addLater([this] { return new MatchPage(*m_match, *m_ways, *m_whatIf, *m_catalogue, new PathStrip(*m_path)); });
     m_pages->addLater([this, localAgent = world.localAgent] { return new MeasurePage(*m_measure, *m_path, new PathStrip(*m_path), localAgent); });
     m_pages->addLater([this] {

@@ -57,11 +57,89 @@ private Q_SLOTS:
     {
         PlanBuilder built = testing::twoHosts();
         for (const char* end : {"left 1", "mid 1", "mid 2"}) built.changePort(end, [](plan::Port& port) { port.mtu = 9000; });
-        QCOMPARE(ask(built, "left", "right")->mtu, 1500);
+        const auto mixed = ask(built, "left", "right");
+        QCOMPARE(mixed->mtu, 1500);
+        QCOMPARE(mixed->notes.size(), std::size_t{1});
+        QVERIFY2(mixed->notes[0].find("left 1, mid 1, mid 2 are set up to 9000") != std::string::npos && mixed->notes[0].find("8972 bytes") != std::string::npos, mixed->notes[0].c_str());
         built.changePort("right 1", [](plan::Port& port) { port.mtu = 9000; });
         const auto jumbo = ask(built, "left", "right");
         QCOMPARE(jumbo->mtu, 9000);
         NEAR(inGigabits(jumbo->expected.high), 9.9004, 1e-4);
+    }
+    void machinesTooSlowForTheTest()
+    {
+        PlanBuilder built = testing::twoHosts();
+        built.changeDevice("right", [](plan::Device& d) { d.processor = plan::HostProcessor{"small-arm", 1.5, 4}; });
+        const auto slow = ask(built, "left", "right");
+        QVERIFY(slow->notes.size() == 1 && slow->notes[0].starts_with("processor of right holds this test"));
+        QVERIFY(ask(furnished(), "left", "right")->notes.empty());
+    }
+    /// What the survey states of hosts and hops becomes a stage.
+    void statedFactsBecomeStages()
+    {
+        PlanBuilder built = furnished();
+        const auto kinds = [&] {
+            QStringList made;
+            for (const Stage& stage : ask(built, "left", "right", Traffic::FileCopy)->stages) made << q(word(stage.kind));
+            return made;
+        };
+        QCOMPARE(kinds().count("usb"), 0);
+        built.changePort("left 1", [](plan::Port& port) { port.traits.set("usb", "5000000000"); });
+        built.changeDevice("left", [](plan::Device& d) {
+            d.traits.set("memory-channels", "1");
+            d.traits.set("session", "smb-sign-hmac");
+            d.traits.set("virtual", "virtio");
+            d.traits.set("disk-state", "degraded");
+        });
+        built.changeDevice("mid", [](plan::Device& d) { d.traits.set("fabric", "8000000000"); });
+        const auto made = ask(built, "left", "right", Traffic::FileCopy);
+        const auto stage = [&](const char* name) { return std::find_if(made->stages.begin(), made->stages.end(), [&](const Stage& one) { return one.name == name; }); };
+        NEAR(inGigabits(stage("usb of left")->carries.typical), 3.4, 1e-6);  // the fastest adapter of a 5 Gb/s bus
+        NEAR(inGigabits(stage("memory of left")->carries.typical), 30.0, 1e-6);
+        NEAR(inGigabits(stage("session at left")->carries.typical), 1.76, 1e-6);
+        NEAR(inGigabits(stage("switch mid")->carries.high), 8.0, 1e-6);
+        NEAR(inGigabits(stage("processor of left")->carries.typical), 36 * 0.65, 1e-3);
+        NEAR(inGigabits(stage("disks of left")->carries.typical), 5.4 * 0.55, 1e-3);
+        built.changeDevice("mid", [](plan::Device& d) { d.role = plan::Role::Router; });
+        const auto unread = ask(built, "left", "right");
+        QVERIFY(std::any_of(unread->missing.begin(), unread->missing.end(), [](const Missing& one) { return one.what.starts_with("whether mid routes"); }));
+        built.changeDevice("mid", [](plan::Device& d) {
+            d.traits.set("forwards", "router-soc");
+            d.traits.set("inspects", "inspect-soc");
+        });
+        const auto routed = ask(built, "left", "right");
+        QCOMPARE(q(routed->bindingStage()->name), "inspection at mid");
+        NEAR(inGigabits(routed->expected.typical), 0.15, 1e-6);
+    }
+    void aChipsetUplinkIsAskedFor()
+    {
+        PlanBuilder built = furnished();
+        plan::Plan plan = built.plan();
+        plan::Slot slot = *plan.slots.begin();
+        slot.chipset = true;
+        plan.slots = plan.slots.with(slot);
+        const auto reports = match::judgeAll(plan, knowledge());
+        const PathQuestion question{built.deviceId("left"), built.deviceId("right")};
+        const auto missing = expectation(plan, knowledge(), reports, question)->missing;
+        QVERIFY(std::any_of(missing.begin(), missing.end(), [](const Missing& one) { return one.what == "the chipset uplink of right"; }));
+        plan::Device right = *plan::deviceNamed(plan, "right");
+        right.traits.set("uplink", "4.0x4");
+        plan.devices = plan.devices.with(right);
+        const auto known = expectation(plan, knowledge(), reports, question);
+        QVERIFY(std::any_of(known->stages.begin(), known->stages.end(), [](const Stage& stage) { return stage.name == "chipset uplink of right" && std::abs(inGigabits(stage.carries.typical) - 54.15) < 0.05; }));
+    }
+    void aBondIsSeenFromItsTwoLinks()
+    {
+        PlanBuilder built;
+        built.place("hall").device("left", plan::Role::Computer).device("right", plan::Role::Computer);
+        for (const char* end : {"left", "right"}) built.port(end, "1", "sfp+").port(end, "2", "sfp+");
+        built.run("a", "left 1", "right 1", "dac", 1).run("b", "left 2", "right 2", "dac", 1);
+        QCOMPARE(q(word(ask(built, "left", "right")->bindingStage()->kind)), "link");
+        for (const char* end : {"left 1", "left 2", "right 1", "right 2"}) built.changePort(end, [](plan::Port& port) { port.traits.set("bond", "ports"); });
+        const auto reports = match::judgeAll(built.plan(), knowledge());
+        const auto four = expectation(built.plan(), knowledge(), reports, {built.deviceId("left"), built.deviceId("right"), Traffic::MemoryToMemory, 4});
+        QCOMPARE(q(word(four->bindingStage()->kind)), "bond");
+        NEAR(inGigabits(four->expected.typical), 0.995 * 9.41482 * 1.875, 1e-3);
     }
     void whatIsNotKnownIsNamed()
     {

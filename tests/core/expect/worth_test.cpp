@@ -96,7 +96,11 @@ private Q_SLOTS:
         const TierCost same = costs(way, gigabits(1));
         QVERIFY(same.cost && *same.cost == 0.0);
         QVERIFY(!costs(way, gigabits(400)).cost);
-        QVERIFY(costs(way, gigabits(400)).says.find("do not reach") != std::string::npos);
+        QVERIFY2(costs(way, gigabits(400)).says.find("cannot be brought") != std::string::npos, costs(way, gigabits(400)).says.c_str());
+        // both ends of both links get 25G: two cards of 130, two ports of 85; the leads between them carry it
+        const TierCost faster = costs(way, gigabits(25));
+        QVERIFY2(faster.cost && *faster.cost == 2.0 * (130 + 85), faster.says.c_str());
+        QVERIFY2(faster.says.find("25G card, SFP28 for left") != std::string::npos, faster.says.c_str());
     }
     /// Three streams of 0.6 Gb/s with a safety of 2 need 3.6 Gb/s at the worst moment.
     void aSteadyPurpose()

@@ -53,6 +53,16 @@ private Q_SLOTS:
         // 4 lanes at 8 GT/s, 128 of 130: 31.5 coded; less than two ports, and than one with its packets
         QVERIFY(list.cards[0].carries && inGigabits(*list.cards[0].carries) < 31.6 && inGigabits(*list.cards[0].carries) > 26);
         QVERIFY(!list.cards[0].isEnough());
+        QVERIFY(list.cards[0].better.empty());
+        // a free slot of 4.0 x8 takes the 3.0 x8 card at its full width: 54.2 Gb/s
+        plan::Slot wide = slot;
+        wide.id = {900};
+        wide.name = "5";
+        wide.card.reset();
+        wide.generation = 4;
+        wide.lanes = wide.shape = 8;
+        const auto moved = match::cardsOf(*plan::edits::putSlot(plan, wide), slot.device, knowledge());
+        QVERIFY2(moved[0].better.find("5 (3.0 ×8) would carry 54.2") != std::string::npos, moved[0].better.c_str());
         // nobody has looked at bracket, neighbour and air
         QCOMPARE(list.cards[0].unseen.size(), std::size_t(3));
         for (const plan::Port& port : Table<plan::Port>(plan.ports)) {

@@ -27,8 +27,9 @@ Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProces
     stage.detail = used > 1 ? fmt::format("{} cores, {}{}GHz", used, text::number(host.clockGhz), text::kThin) : fmt::format("one core, {}{}GHz", text::number(host.clockGhz), text::kThin);
     stage.carries = {scaled(perGhz.low, factor), scaled(perGhz.typical, factor), scaled(perGhz.high, factor)};
     const std::string cores = used > 1 ? fmt::format(" × {} cores × {}", used, text::number(kScalingLoss)) : std::string(" on one core");
-    stage.working = fmt::format("{}{}GHz × {} per GHz{} = {}; usually {} per GHz = {}", text::number(host.clockGhz), text::kThin, text::rate(perGhz.high), cores,
-                                text::rate(stage.carries.high), text::rate(perGhz.typical), text::rate(stage.carries.typical));
+    const std::string more = used == 1 && host.cores > 1 ? fmt::format(" ({} streams on as many cores: about {})", host.cores, text::rate(scaled(perGhz.typical, host.clockGhz * host.cores * kScalingLoss), 3)) : std::string();
+    stage.working = fmt::format("{}{}GHz × {} per GHz{} = {}{}; usually {} per GHz = {}", text::number(host.clockGhz), text::kThin, text::rate(perGhz.high), cores,
+                                text::rate(stage.carries.high), more, text::rate(perGhz.typical), text::rate(stage.carries.typical));
     stage.from = row->from;
     if (host.cores > used) {
         const double all = host.clockGhz * host.cores * kScalingLoss;

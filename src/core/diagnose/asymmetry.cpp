@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/diagnose/asymmetry.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
+namespace sokudo::diagnose {
+namespace {
+
+using expect::Stage;
+using expect::StageKind;
+
+constexpr double kQuarter = 0.75;
+constexpr Duration kLong = Duration::fromSteps(2'000'000);
+
+/// A wire, a bus and a fabric are as wide in both directions.
+bool isAlikeBothWays(const Stage& stage)
+{
+    switch (stage.kind) {
+    case StageKind::Link:
+    case StageKind::Slot:
+    case StageKind::Uplink:
+    case StageKind::Switch:
+    case StageKind::Memory:
+    case StageKind::Bond: return true;
+    default: return false;
+    }
+}
+
+bool has(const expect::Expectation& path, StageKind kind)
+{
+    return std::any_of(path.stages.begin(), path.stages.end(), [&](const Stage& stage) { return stage.kind == kind; });
+}
+
+/// A fast link before a slow one, in the direction that is slow.
+bool stepsDown(const expect::Expectation& path, bool forward)
+{
+    std::vector<BitRate> lines;
+    for (const Stage& stage : path.stages)
+        if (stage.kind == StageKind::Link) lines.push_back(stage.line);
+    if (!forward) std::reverse(lines.begin(), lines.end());
+    return std::adjacent_find(lines.begin(), lines.end(), [](BitRate a, BitRate b) { return b < a; }) != lines.end();
+}
+
+bool applies(std::string_view when, const expect::Expectation& path, bool forward)
+{
+    if (when == "any") return true;
+    if (when == "step-down") return stepsDown(path, forward);
+    if (when == "medium") return has(path, StageKind::Medium);
+    if (when == "internet") return has(path, StageKind::Internet);
+    if (when == "long") return path.roundTrip >= kLong;
+    const auto label = [&](auto test) { return std::any_of(path.stages.begin(), path.stages.end(), [&](const Stage& stage) { return stage.kind == StageKind::Link && test(stage); }); };
+    if (when == "fibre") return label([](const Stage& stage) { return stage.label.starts_with("OM") || stage.label.starts_with("OS"); });
+    return when == "slow-copper" && label([](const Stage& stage) { return stage.line <= BitRate::of(1e8); });
+}
+
+}  // namespace
+
+AsymmetryView asymmetry(BitRate forward, BitRate reverse, const expect::Expectation& path, const kb::KnowledgeBase& kb)
+{
+    AsymmetryView made;
+    made.forwardIsSlower = forward < reverse;
+    const BitRate slower = std::min(forward, reverse), faster = std::max(forward, reverse);
+    made.ratio = faster.steps() > 0 ? slower.in() / faster.in() : 1;
+    made.isAsymmetric = made.ratio < kQuarter;
+    if (!made.isAsymmetric) {
+        made.sentence = fmt::format("both directions are alike within a quarter ({} and {})", text::rate(forward, 3), text::rate(reverse, 3));
+        return made;
+    }
+    for (const Stage& stage : path.stages)
+        if (isAlikeBothWays(stage) && stage.carries.low >= faster) made.ruledOut.push_back(stage.name);
+    for (const kb::Asymmetry& row : kb.asymmetries)
+        if (row.when != "any" && applies(row.when, path, made.forwardIsSlower)) made.suspects.push_back({&row});
+    for (const kb::Asymmetry& row : kb.asymmetries)
+        if (row.when == "any") made.suspects.push_back({&row});
+    made.sentence = fmt::format("the {} direction is the slower one, {} against {}: what is the same both ways is ruled out{}", made.forwardIsSlower ? "forward" : "reverse", text::rate(slower, 3), text::rate(faster, 3),
+                                made.ruledOut.empty() ? std::string() : " (" + text::joined(made.ruledOut, ", ") + ")");
+    return made;
+}
+
+}  // namespace sokudo::diagnose

@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// One direction is slower than the other: what is the same both ways is ruled out.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/expect/stage.h"
+
+namespace sokudo::diagnose {
+
+struct Suspect { const kb::Asymmetry* row = nullptr; };
+
+struct AsymmetryView {
+    bool isAsymmetric = false;            ///< the two differ by more than a quarter
+    bool forwardIsSlower = false;
+    double ratio = 1;                     ///< slower over faster
+    std::vector<std::string> ruledOut;    ///< stages that carry both directions alike
+    std::vector<Suspect> suspects;        ///< likeliest first
+    std::string sentence;
+};
+
+/// @param forward, reverse  measured in the two directions
+/// @param path              the expectation in the forward direction
+/// @source own: a full-duplex wire, a bus and a switch carry both ways alike, so they slow both or none
+AsymmetryView asymmetry(BitRate forward, BitRate reverse, const expect::Expectation& path, const kb::KnowledgeBase&);
+
+}  // namespace sokudo::diagnose

@@ -1,0 +1,48 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/diagnose/media_ranking.h"
+
+#include <algorithm>
+#include <map>
+
+namespace sokudo::diagnose {
+namespace {
+
+/// The medium of the narrowest link of a path; null: none is known.
+const kb::Medium* mediumOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const expect::Expectation& path)
+{
+    const expect::Stage* narrowest = nullptr;
+    for (const expect::Stage& stage : path.stages)
+        if (stage.run.isSet() && (!narrowest || stage.carries.typical < narrowest->carries.typical)) narrowest = &stage;
+    const plan::Run* run = narrowest ? plan.runs.find(narrowest->run) : nullptr;
+    return run ? kb.medium(run->medium) : nullptr;
+}
+
+struct Gathered { std::vector<BitRate> rates; std::vector<double> shares; };
+
+}  // namespace
+
+std::vector<MediumRank> rankMedia(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, const std::vector<measure::Trial>& trials)
+{
+    const expect::Paths paths(plan, kb, reports);
+    std::map<const kb::Medium*, Gathered> byMedium;
+    for (const measure::Trial& trial : trials) {
+        if (trial.kind != measure::TrialKind::Memory || trial.direction == measure::Direction::Both) continue;
+        const auto path = paths.expectation({trial.from, trial.to, expect::Traffic::MemoryToMemory, std::max(1, trial.streams)});
+        const kb::Medium* medium = path ? mediumOf(plan, kb, *path) : nullptr;
+        if (!medium) continue;
+        byMedium[medium].rates.push_back(trial.rate.value);
+        byMedium[medium].shares.push_back(trial.rate.value.in() / std::max(1.0, path->expected.typical.in()));
+    }
+    std::vector<MediumRank> made;
+    for (auto& [medium, gathered] : byMedium) {
+        std::sort(gathered.shares.begin(), gathered.shares.end());
+        MediumRank rank{medium, measure::summarise(gathered.rates), 1, gathered.shares[gathered.shares.size() / 2], {}};
+        if (const kb::Supply* supply = kb.supply(medium->id)) rank.perMetre = supply->pricePerMetre;
+        made.push_back(std::move(rank));
+    }
+    std::sort(made.begin(), made.end(), [](const MediumRank& a, const MediumRank& b) { return a.runs.median != b.runs.median ? b.runs.median < a.runs.median : a.medium->id < b.medium->id; });
+    for (MediumRank& rank : made) rank.toBest = rank.runs.median.in() / std::max(1.0, made.front().runs.median.in());
+    return made;
+}
+
+}  // namespace sokudo::diagnose

@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The media of the house by what was measured over them.
+#pragma once
+
+#include "core/expect/path_expectation.h"
+#include "core/measure/statistics.h"
+#include "core/measure/trial.h"
+
+namespace sokudo::diagnose {
+
+struct MediumRank {
+    const kb::Medium* medium = nullptr;
+    measure::Summary runs;
+    double toBest = 1;               ///< its median over the best medium's
+    double ofUsual = 0;              ///< median of measured over usual expectation of the same path
+    std::optional<double> perMetre;  ///< usual price of a metre; empty: not sold so, or not known
+};
+
+/// Memory tests are laid to the medium of the link that is narrowest on their path. Best median first.
+/// Paths that no cable joins any more are left out.
+std::vector<MediumRank> rankMedia(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&, const std::vector<measure::Trial>&);
+
+}  // namespace sokudo::diagnose

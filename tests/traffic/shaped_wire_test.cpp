@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A real test over a wire of a known rate measures what the framing formula says.
+#include "core/arithmetic/framing.h"
+#include "shaped_wire.h"
+#include "testing.h"
+
+using namespace sokudo;
+
+class ShapedWireTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void theFormulaHolds_data()
+    {
+        QTest::addColumn<double>("rate");
+        QTest::addColumn<int>("mtu");
+        QTest::newRow("100 Mb/s, MTU 1500") << 0.1 << 1500;
+        QTest::newRow("1 Gb/s, MTU 9000") << 1.0 << 9000;
+    }
+    /// A busy machine measures less; more than the formula it never measures. The benchmark holds a quiet one to 1 %.
+    void theFormulaHolds()
+    {
+        QFETCH(double, rate);
+        QFETCH(int, mtu);
+        const auto got = testing::measureOverWire({gigabits(rate), mtu, 1, Duration::of(2), Duration::of(1)});
+        if (!got && got.error().code == ErrorCode::NotAllowed) QSKIP(("this machine lends no wire: " + got.error().what).c_str());
+        const auto formula = arithmetic::goodput(gigabits(rate), {mtu});
+        QVERIFY2(got->in() > 0.9 * formula->in() && got->in() < 1.1 * formula->in(), qPrintable(QString("%1 against %2").arg(got->in()).arg(formula->in())));
+    }
+};
+
+SOKUDO_TEST(ShapedWireTest)
+#include "shaped_wire_test.moc"
