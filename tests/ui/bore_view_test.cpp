@@ -54,11 +54,13 @@ private Q_SLOTS:
         QVERIFY(!content.earlier.empty());
         content.earlier.clear();  // older results are hairlines of their own
         bore.setContent(content);
+        const BitRate slowRate = content.measured->value;
         const int slow = measuredRows(bore.grab().toImage(), 20);
         content.measured->value = content.measured->low = content.measured->high = gigabits(2.3);
         bore.setContent(content);
         const int fast = measuredRows(bore.grab().toImage(), 20);
-        QVERIFY2(slow > 5 && fast > 2 * slow, qPrintable(QString("%1 %2").arg(slow).arg(fast)));
+        // below the narrowest stage the core is as thick as its share of it; the dashes of the band lie over some rows
+        QVERIFY2(slow > 5 && std::fabs(static_cast<double>(fast) / slow - 2.3 / inGigabits(slowRate)) < 0.7, qPrintable(QString("%1 %2").arg(slow).arg(fast)));
         content.measured.reset();
         bore.setContent(content);
         QCOMPARE(measuredRows(bore.grab().toImage(), 20), 0);

@@ -111,7 +111,7 @@ void WorthPresenter::fill()
             tiers.push_back({q(text::linkRate(tier.tier)), q(text::rate(tier.rate.typical, 3)), copies ? q(text::duration(tier.each)) : tier.isEnough ? QString("enough") : QString("not enough"),
                              tier.isGained ? QString("× %1 of × %2").arg(q(text::number(tier.factor, 3)), q(text::number(tier.ideal, 3))) : QString("nothing gained"),
                              copies && tier.isGained ? QString("%1%2h").arg(q(text::number(tier.hoursPerYear, 3)), q(text::kThin)) + (tier.perHour ? QString(", %1 each").arg(*tier.perHour, 0, 'f', 1) : QString()) : QString(), cost, q(tier.heldBy),
-                             copies ? (tier.isGained ? Verdict::Fits : Verdict::Unknown) : tier.isEnough ? Verdict::Fits : Verdict::Marginal});
+                             copies ? (tier.isGained ? Verdict::Fits : Verdict::Limited) : tier.isEnough ? Verdict::Fits : Verdict::Marginal});
         }
     }
     m_jobs.setRows(std::move(jobs));

@@ -66,7 +66,7 @@ void addShare(const SurveyedPath& path, const std::string& protocol, Found& foun
 {
     const auto network = networkBand(found.stages);
     const auto slowest = slowestLink(found.stages);
-    if (network && slowest) found.add(fileShareStage(path.kb, protocol, *slowest, *network), "file share", {}, "this path");
+    if (network && slowest) found.add(fileShareStage(path.kb, protocol, *network), "file share", {}, "this path");
 }
 
 /// A session that one core holds on a wire with room left: remote memory access takes the core out of the way.

@@ -104,11 +104,10 @@ Result<Stage> smallFilesStage(const kb::KnowledgeBase&, std::string_view kind, s
 Stage serialStage(const std::vector<Band>& steps);
 
 /// A file share: its protocol's share of what the network stages carry.
-/// @param slowest  link rate of the narrowest link, picks the row
 /// @param network  least band of the network stages
-/// @source practice: file_shares.csv
+/// @source practice: file_shares.csv; of its rows the one that gives most counts, each up to its own link rate
 /// @example smb over a 10 Gb/s link: 0.75 * 9.368 = 7.03 Gb/s
-Result<Stage> fileShareStage(const kb::KnowledgeBase&, std::string_view protocol, BitRate slowest, const Band& network);
+Result<Stage> fileShareStage(const kb::KnowledgeBase&, std::string_view protocol, const Band& network);
 
 /// The least of the network stages, component by component; empty: there is none.
 std::optional<Band> networkBand(const std::vector<Stage>&);

@@ -68,7 +68,7 @@ Expectation atTier(const Expectation& path, const kb::KnowledgeBase& kb, BitRate
     const auto network = networkBand(stages);
     const auto slowest = slowestLink(stages);
     if (!protocol.empty() && network && slowest)
-        if (auto share = fileShareStage(kb, protocol, *slowest, *network)) {
+        if (auto share = fileShareStage(kb, protocol, *network)) {
             share->name = "file share";
             stages.push_back(std::move(*share));
         }

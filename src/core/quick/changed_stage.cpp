@@ -82,7 +82,7 @@ Result<expect::Expectation> changedStage(const expect::Expectation& path, std::s
             const auto network = expect::networkBand(stages);
             const auto slowest = expect::slowestLink(stages);
             if (!network || !slowest) continue;
-            if (auto again = expect::fileShareStage(kb, stage.detail, *slowest, *network)) {
+            if (auto again = expect::fileShareStage(kb, stage.detail, *network)) {
                 again->name = stage.name;
                 stage = std::move(*again);
             }

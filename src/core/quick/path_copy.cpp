@@ -14,7 +14,7 @@ Result<expect::Stage> makeShare(const Assembly& line, const std::string& protoco
     const auto network = expect::networkBand(line.made);
     const auto slowest = expect::slowestLink(line.made);
     if (!network || !slowest) return failure(ErrorCode::BadInput, "a file share needs a link in the path");
-    return expect::fileShareStage(line.kb, protocol, *slowest, *network);
+    return expect::fileShareStage(line.kb, protocol, *network);
 }
 
 /// "files 50000*100kb smb workers=4"

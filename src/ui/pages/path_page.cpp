@@ -100,8 +100,8 @@ QWidget* PathPage::borePane()
     table->setAccessibleName("Stages with their least, usual and most");
     table->setWide({4, 5});
     right->addWidget(table, 1);
-    foot->addLayout(left, 4);
-    foot->addLayout(right, 8);
+    foot->addLayout(left, 5);
+    foot->addLayout(right, 7);
     all->addLayout(foot, 3);
     connect(&m_strip->bore(), &BoreView::stageChosen, this, &PathPage::beginTry);
     connect(table, &MarkedTable::rowActivated, this, &PathPage::beginTry);

@@ -35,7 +35,7 @@ void FallView::paintEvent(QPaintEvent*)
     painter.setFont(typeface(Face::Strong, 12));
     painter.setPen(t.ink);
     painter.drawText(QRectF(0, 0, width(), scaled(kHead)), Qt::AlignLeft | Qt::AlignVCenter, painter.fontMetrics().elidedText(m_head, Qt::ElideRight, width()));
-    const double names = width() * 0.40, figures = scaled(92), room = width() - names - 2 * figures - scaled(16);
+    const double names = width() * 0.36, figures = scaled(80), room = width() - names - 2 * figures - scaled(16);
     for (std::size_t i = 0; i < m_rows.size(); ++i) {
         const app::FallRow& row = m_rows[i];
         const double top = scaled(kHead) + static_cast<double>(i) * scaled(kRow), height = scaled(kRow);

@@ -89,9 +89,9 @@ private Q_SLOTS:
     void fileShares()
     {
         const Band network{gigabits(9.1324), gigabits(9.3678), gigabits(9.4148)};
-        band(fileShareStage(knowledge(), "smb", gigabits(10), network)->carries, 4.11, 7.03, 9.13);
-        band(fileShareStage(knowledge(), "nfs", gigabits(10), network)->carries, 5.94, 8.43, 9.23);
-        QVERIFY(!fileShareStage(knowledge(), "fax", gigabits(10), network));
+        band(fileShareStage(knowledge(), "smb", network)->carries, 4.11, 7.03, 9.13);
+        band(fileShareStage(knowledge(), "nfs", network)->carries, 5.94, 8.43, 9.23);
+        QVERIFY(!fileShareStage(knowledge(), "fax", network));
     }
     void theWorkingEndsInFiguresOfTheStage()
     {

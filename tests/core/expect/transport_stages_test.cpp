@@ -2,6 +2,7 @@
 // evidence: rfc-9293 rfc-9438 rfc-7323 rfc-5681
 // The tables of windows, losses, tunnels, bonds and plans, and what holds for every stage.
 #include <cmath>
+#include <set>
 
 #include "core/base/text.h"
 #include "core/expect/stages.h"
@@ -148,6 +149,24 @@ private Q_SLOTS:
             QVERIFY2(a && b, less);
             QVERIFY2(a->expected.low <= b->expected.low && a->expected.typical <= b->expected.typical && a->expected.high <= b->expected.high, more);
         }
+    }
+    /// A session does no worse on a faster link, and a narrow bus before a fast link leaves it what it had.
+    void fasterLinksNeverSlowAShare()
+    {
+        std::set<std::string> protocols;
+        for (const kb::FileShare& row : knowledge().fileShares) protocols.insert(row.id);
+        for (const std::string& protocol : protocols) {
+            kb::Band before;
+            for (double rate : {1.0, 2.5, 5.0, 10.0, 25.0, 40.0, 100.0}) {
+                const auto path = quick::expectPathLine(text::number(rate) + "g | " + protocol, knowledge());
+                QVERIFY2(path, protocol.c_str());
+                QVERIFY2(path->expected.low >= before.low && path->expected.typical >= before.typical && path->expected.high >= before.high, protocol.c_str());
+                before = path->expected;
+            }
+        }
+        const auto narrow = quick::expectPathLine("100g | usb 5g adapter=2.5g | smb", knowledge()), plain = quick::expectPathLine("2.5g | usb 5g adapter=2.5g | smb", knowledge());
+        QCOMPARE(narrow->expected.typical, plain->expected.typical);
+        NEAR(inGigabits(narrow->expected.typical), 0.95 * 2.33, 1e-6);
     }
     /// The sum a person follows ends in the figure of the stage.
     void theWorkingLeadsToTheCeiling()
