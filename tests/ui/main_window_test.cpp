@@ -275,6 +275,9 @@ private Q_SLOTS:
         field->clear();
         QTest::keyClicks(field, "10G-LR 1310nm");
         QVERIFY(answer->item(0)->text().contains("long reach"));
+        field->clear();
+        QTest::keyClicks(field, "wifi 2402");
+        QVERIFY2(answer->item(0)->text().contains("one client sees 1.08"), qPrintable(answer->item(0)->text()));
         QTest::keyClick(field, Qt::Key_Escape);
         QVERIFY(field->text().isEmpty());
     }

@@ -86,7 +86,7 @@ void EveningPresenter::refresh()
     std::vector<TrunkRow> trunks;
     for (const expect::TrunkLoad& trunk : m_evening.trunks) {
         const double ratio = trunk.oversubscription();
-        trunks.push_back({q(trunk.title), q(text::linkRate(trunk.line)), trunk.isSpare ? QString("a faster way leads past it") : QString("%1 devices, %2").arg(trunk.devices).arg(q(text::rate(trunk.access, 3))), trunk.isSpare ? QString("spare") : QString("%1 : 1").arg(q(text::number(ratio, 2))), q(text::rate(trunk.load, 3)),
+        trunks.push_back({q(trunk.title), q(text::linkRate(trunk.line)), trunk.isSpare ? QString("a faster way leads past it") : QString("%1 %2, %3").arg(trunk.devices).arg(trunk.devices == 1 ? "device" : "devices").arg(q(text::rate(trunk.access, 3))), trunk.isSpare ? QString("spare") : QString("%1 : 1").arg(q(text::number(ratio, 2))), q(text::rate(trunk.load, 3)),
                           ratio <= kPromised ? Verdict::Fits : ratio <= kTwice ? Verdict::Limited : Verdict::Marginal});
     }
     m_flows.setRows(std::move(flows));

@@ -39,7 +39,7 @@ void show(const expect::Evening& evening)
             print(fmt::format("trunk {}: {}, spare: a faster way leads past it", trunk.title, text::linkRate(trunk.line)));
             continue;
         }
-        print(fmt::format("trunk {}: {}, {} devices with {} behind it, {} : 1; these flows put {} on it", trunk.title, text::linkRate(trunk.line), trunk.devices, text::rate(trunk.access, 3), text::number(trunk.oversubscription(), 3), text::rate(trunk.load, 3)));
+        print(fmt::format("trunk {}: {}, {} {} with {} behind it, {} : 1; these flows put {} on it", trunk.title, text::linkRate(trunk.line), trunk.devices, trunk.devices == 1 ? "device" : "devices", text::rate(trunk.access, 3), text::number(trunk.oversubscription(), 3), text::rate(trunk.load, 3)));
     }
 }
 

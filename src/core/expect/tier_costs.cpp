@@ -60,7 +60,7 @@ public:
         wish->rate = tier;
         match::Ways found = match::otherWays(next, *wish, m_kb, m_ids);
         match::rank(found.ways, match::Preference::Cheapest);
-        if (found.ways.empty()) return {std::nullopt, fmt::format("{}: nothing in the catalogue reaches {} over {}", report.title, text::linkRate(tier), text::length(wish->length))};
+        if (found.ways.empty()) return {std::nullopt, fmt::format("{}: {} is not reached: {}", report.title, text::linkRate(tier), found.noWays.empty() ? std::string("nothing in the catalogue joins these ports") : found.noWays.front().why)};
         const match::Way& cheapest = found.ways.front();
         made.says += (made.says.empty() ? "" : ", ") + cheapest.brief;
         made.cost = cheapest.cost ? std::optional(*made.cost + *cheapest.cost) : std::nullopt;

@@ -28,7 +28,16 @@ std::string protocolOf(const plan::Plan& plan, const plan::Job& job)
 /// The fewest stages named that explain a tier: what binds, and what comes after it.
 void nameLimits(const Expectation& path, std::string& heldBy, std::string& next)
 {
-    if (const Stage* binding = path.bindingStage()) heldBy = binding->name;
+    const Stage* binding = path.bindingStage();
+    if (!binding) return;
+    heldBy = binding->name;
+    if (binding->kind == StageKind::FileShare) {
+        // A share is a share of something: the narrowest stage of the network under it.
+        const Stage* under = nullptr;
+        for (const Stage& stage : path.stages)
+            if (isNetwork(stage.kind) && (!under || stage.carries.typical < under->carries.typical)) under = &stage;
+        if (under) heldBy += " over " + under->name;
+    }
     if (path.next) next = path.stages[*path.next].name;
 }
 

@@ -7,6 +7,7 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/measure/parse_result.h"
+#include "core/quick/headline.h"
 #include "core/quick/link_line.h"
 #include "core/quick/marks.h"
 #include "core/quick/path_line.h"
@@ -50,6 +51,8 @@ std::vector<Command> CommandField::answers(const QString& text) const
         made.push_back({path ? q(report::expectationSentence(*path)) : q(path.error().message()), {}});
     } else if (const auto parsed = measure::parseResult(line)) {
         made.push_back({q(parsed->working), {}});
+    } else if (const auto box = quick::readHeadline(text.toLower().toStdString(), m_document.knowledge())) {
+        made.push_back({QString("one client sees %1 to %2, usually %3 (%4); %5").arg(q(text::rate(box->client.low, 3)), q(text::rate(box->client.high, 3)), q(text::rate(box->client.typical, 3)), q(box->working), q(box->beware)), {}});
     }
     return made;
 }

@@ -120,7 +120,7 @@ void BoreView::focusStage(int stage)
     update();
     if (stage >= 0) {
         const auto& one = m_content.stages[static_cast<std::size_t>(stage)];
-        setAccessibleDescription(QString("%1: usually %2, at most %3. %4").arg(q(one.name), q(text::rate(one.carries.typical)), q(text::rate(one.carries.high)), q(one.working)));
+        setAccessibleDescription(QString("%1: usually %2, at most %3. %4. Source: %5, %6").arg(q(one.name), q(text::rate(one.carries.typical)), q(text::rate(one.carries.high)), q(one.working), q(one.from.source), q(code(one.from.certainty))));
         QAccessibleEvent told(this, QAccessible::DescriptionChanged);
         QAccessible::updateAccessibility(&told);
     }

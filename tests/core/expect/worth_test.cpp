@@ -64,6 +64,7 @@ private Q_SLOTS:
         NEAR(ten.factor, 4.08 / (0.96 * 0.995 * 0.941482), 1e-3);
         QCOMPARE(q(ten.heldBy), "disk of right");
         NEAR(ten.hoursPerYear, (got.each.in() - ten.each.in()) * 2 * 52 / 3600, 1e-6);
+        QCOMPARE(q(got.heldBy), "file share over left 1 — mid 1");
         // nothing more comes of 25 Gb/s: the factor is that of 10
         NEAR(tierOf(got, 25).factor, ten.factor, 1e-6);
         QVERIFY(got.sentence.find("then disk of right holds it") != std::string::npos);
