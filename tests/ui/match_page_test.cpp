@@ -7,7 +7,6 @@
 #include <QPushButton>
 #include <QSignalSpy>
 
-#include "desk.h"
 #include "ui/pages/match_page.h"
 #include "ui/pages/piece_pane.h"
 #include "ui/pages/ways_pane.h"
@@ -16,6 +15,7 @@
 #include "ui/widgets/coupling_view.h"
 #include "ui/widgets/light_view.h"
 #include "ui/widgets/marked_table.h"
+#include "window_desk.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -23,37 +23,13 @@ using ui::MatchPage;
 
 namespace {
 
-struct Bench : Desk {
-    std::unique_ptr<ui::MainWindow> window;
+struct Bench : WindowDesk {
     MatchPage* page = nullptr;
     explicit Bench(const char* link)
     {
-        window = std::make_unique<ui::MainWindow>(*document, ui::World{traffic, shippedHosts(), [] { return Result<ui::LocalAgent>(ui::LocalAgent{7411, "abcdefgh12345678"}); }});
-        window->resize(1280, 800);
-        window->show();
-        QVERIFY(QTest::qWaitForWindowExposed(window.get()));
         window->showBench(ui::MainWindow::Match);
         window->selection().selectRun(run(link));
         page = &window->matchPage();
-    }
-    QPushButton* button(const QString& text) const
-    {
-        for (QPushButton* one : window->findChildren<QPushButton*>())
-            if (one->text() == text && one->isVisible()) return one;
-        return nullptr;
-    }
-    bool says(const QString& part) const
-    {
-        for (QLabel* one : window->findChildren<QLabel*>())
-            if (one->isVisible() && one->text().contains(part)) return true;
-        return false;
-    }
-    template <class Widget>
-    Widget* named(const QString& name) const
-    {
-        for (Widget* one : window->findChildren<Widget*>())
-            if (one->accessibleName() == name && one->isVisible()) return one;
-        return nullptr;
     }
 };
 

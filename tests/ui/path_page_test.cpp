@@ -7,7 +7,6 @@
 #include <QPushButton>
 #include <QSignalSpy>
 
-#include "desk.h"
 #include "ui/pages/evening_pane.h"
 #include "ui/pages/path_page.h"
 #include "ui/pages/survey_page.h"
@@ -16,6 +15,7 @@
 #include "ui/widgets/bore_drawing.h"
 #include "ui/widgets/bore_view.h"
 #include "ui/widgets/marked_table.h"
+#include "window_desk.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -23,37 +23,13 @@ using ui::PathPage;
 
 namespace {
 
-struct Bench : Desk {
-    std::unique_ptr<ui::MainWindow> window;
+struct Bench : WindowDesk {
     PathPage* page = nullptr;
     Bench()
     {
-        window = std::make_unique<ui::MainWindow>(*document, ui::World{traffic, shippedHosts(), [] { return Result<ui::LocalAgent>(ui::LocalAgent{7411, "abcdefgh12345678"}); }});
-        window->resize(1280, 800);
-        window->show();
-        QVERIFY(QTest::qWaitForWindowExposed(window.get()));
         window->path().ask({device("vault"), device("platen"), expect::Traffic::FileCopy});
         window->showBench(ui::MainWindow::Path);
         page = &window->pathPage();
-    }
-    template <class Widget>
-    Widget* named(const QString& name) const
-    {
-        for (Widget* one : window->findChildren<Widget*>())
-            if (one->accessibleName() == name && one->isVisible()) return one;
-        return nullptr;
-    }
-    QPushButton* button(const QString& text) const
-    {
-        for (QPushButton* one : window->findChildren<QPushButton*>())
-            if (one->text() == text && one->isVisible()) return one;
-        return nullptr;
-    }
-    bool says(const QString& part) const
-    {
-        for (QLabel* one : window->findChildren<QLabel*>())
-            if (one->isVisible() && one->text().contains(part)) return true;
-        return false;
     }
     int stage(const QString& name) const
     {

@@ -131,13 +131,4 @@ bool EveningPresenter::remove(int row)
     return found && m_document.edit("Delete flow " + found->name, plan::edits::deleteFlow(m_document.plan(), found->id));
 }
 
-std::vector<std::pair<plan::DeviceId, QString>> EveningPresenter::hosts() const
-{
-    std::vector<std::pair<plan::DeviceId, QString>> made;
-    for (const plan::Device& device : m_document.plan().devices)
-        if (!plan::isPassive(device.role)) made.emplace_back(device.id, q(device.name));
-    std::sort(made.begin(), made.end(), [](const auto& a, const auto& b) { return a.second < b.second; });
-    return made;
-}
-
 }  // namespace sokudo::app

@@ -2,6 +2,7 @@
 // A set of flows at once: what each gets, who slows whom, and the trunks they cross.
 #pragma once
 
+#include "app/device_choices.h"
 #include "app/document.h"
 #include "app/row_model.h"
 #include "core/expect/evening.h"
@@ -29,7 +30,7 @@ public:
     /// @return false: the document said why
     bool add(const plan::Flow&);
     bool remove(int row);
-    std::vector<std::pair<plan::DeviceId, QString>> hosts() const;
+    DeviceChoices hosts() const { return deviceChoices(m_document.plan()); }
     plan::FlowId newId() { return m_document.ids().next<plan::FlowId>(); }
 
     /// Nothing is reckoned while nobody looks.

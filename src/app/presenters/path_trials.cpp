@@ -4,6 +4,7 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/base/whole.h"
 #include "core/expect/waterfall.h"
 #include "core/expect/worth.h"
 #include "core/plan/edits.h"
@@ -43,7 +44,7 @@ std::optional<Result<plan::Plan>> withProcessor(const plan::Plan& plan, plan::De
         const auto count = text::parseNumber(word.value);
         if (const kb::Processor* kind = kb.processor(word.text)) host.kind = kind->id;
         else if (clock) host.clockGhz = *clock;
-        else if (word.text == "cores" && count) host.cores = static_cast<int>(*count);
+        else if (const auto cores = word.text == "cores" && count ? wholeOf(*count, 1, 1024) : std::nullopt) host.cores = *cores;
         else if (word.text != "cpu") return std::nullopt;
     }
     device.processor = host;
@@ -55,9 +56,10 @@ std::optional<Result<plan::Plan>> withDisks(const plan::Plan& plan, plan::Device
     if (words.empty()) return std::nullopt;
     const auto pieces = text::split(words.front().text, '*');
     const kb::Disk* disk = kb.disk(pieces.front());
-    const auto count = pieces.size() == 2 ? text::parseNumber(pieces[1]) : std::optional(1.0);
+    const auto number = pieces.size() == 2 ? text::parseNumber(pieces[1]) : std::optional(1.0);
+    const auto count = number ? wholeOf(*number, 1, 999) : std::nullopt;
     if (!disk || !count) return std::nullopt;
-    plan::DiskGroup group{disk->id, static_cast<int>(*count), {}};
+    plan::DiskGroup group{disk->id, *count, {}};
     for (std::size_t i = 1; i < words.size(); ++i) {
         const auto bus = quick::busOf(words[i].text);
         if (const kb::ArrayLevel* level = kb.array(words[i].text)) group.level = level->id;

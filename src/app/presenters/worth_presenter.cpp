@@ -162,15 +162,6 @@ bool WorthPresenter::remove(int row)
     return found && m_document.edit("Delete job " + found->name, plan::edits::deleteJob(m_document.plan(), found->id));
 }
 
-std::vector<std::pair<plan::DeviceId, QString>> WorthPresenter::hosts() const
-{
-    std::vector<std::pair<plan::DeviceId, QString>> made;
-    for (const plan::Device& device : m_document.plan().devices)
-        if (!plan::isPassive(device.role)) made.emplace_back(device.id, q(device.name));
-    std::sort(made.begin(), made.end(), [](const auto& a, const auto& b) { return a.second < b.second; });
-    return made;
-}
-
 std::vector<std::pair<QString, QString>> WorthPresenter::purposes() const
 {
     std::vector<std::pair<QString, QString>> made;

@@ -4,6 +4,7 @@
 
 #include <atomic>
 
+#include "app/device_choices.h"
 #include "app/document.h"
 #include "app/row_model.h"
 #include "core/expect/worth.h"
@@ -29,7 +30,7 @@ public:
 
     bool add(const plan::Job&);
     bool remove(int row);
-    std::vector<std::pair<plan::DeviceId, QString>> hosts() const;
+    DeviceChoices hosts() const { return deviceChoices(m_document.plan()); }
     std::vector<std::pair<QString, QString>> purposes() const;
     plan::JobId newId() { return m_document.ids().next<plan::JobId>(); }
     /// "80 GB" as a size; nothing: it is none.

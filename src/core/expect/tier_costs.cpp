@@ -12,15 +12,15 @@ namespace sokudo::expect {
 namespace {
 
 /// What is bought so that a port reaches the tier; null: the device takes neither card nor other port.
-const kb::Gear* gearFor(const kb::KnowledgeBase& kb, const plan::Device& device, std::string_view cage, BitRate tier)
+const kb::Gear* gearFor(const kb::KnowledgeBase& kb, const plan::Device& device, const plan::Port& port, BitRate tier)
 {
     const bool isHost = plan::isHost(device.role), isNode = device.role == plan::Role::Switch || device.role == plan::Role::Router;
     if (!isHost && !isNode) return nullptr;
     const kb::Gear* best = nullptr;
     for (const kb::Gear& row : kb.gear) {
-        if (row.kind != (isHost ? "card" : "port") || row.rate < tier) continue;
+        if (row.kind != (!isHost ? "port" : port.traits.has("usb") ? "adapter" : "card") || row.rate < tier) continue;
         // The slowest that is fast enough; among equals the one with the socket that is there, then the cheaper.
-        const auto rank = [&](const kb::Gear& one) { return std::tuple(one.rate, one.cage == cage ? 0 : 1, one.price); };
+        const auto rank = [&](const kb::Gear& one) { return std::tuple(one.rate, one.cage == port.cage ? 0 : 1, one.price); };
         if (!best || rank(row) < rank(*best)) best = &row;
     }
     return best;
@@ -43,7 +43,7 @@ public:
         const match::LinkContext link = match::linkContext(m_plan, report.link, m_kb);
         for (const match::LinkEnd* end : {&link.a, &link.b}) {
             if (!end->port || !end->device || reaches(*end, tier)) continue;
-            const kb::Gear* bought = gearFor(m_kb, *end->device, end->port->cage, tier);
+            const kb::Gear* bought = gearFor(m_kb, *end->device, *end->port, tier);
             if (!bought) return {std::nullopt, fmt::format("{}: {} cannot be brought to {}", report.title, end->device->name, text::linkRate(tier))};
             plan::Port port = *end->port;
             port.cage = bought->cage;

@@ -67,10 +67,13 @@ Expectation atTier(const Expectation& path, const kb::KnowledgeBase& kb, BitRate
         const bool faster = stage.kind == StageKind::Link && stage.line < tier;
         arithmetic::Framing framing;
         framing.mtu = path.mtu;
-        auto made = faster ? linkStage(kb, tier, framing) : Result<Stage>(stage);
-        if (made && faster) {
+        // A faster adapter comes with the faster link; the USB port it hangs on stays.
+        const bool adapter = stage.kind == StageKind::Usb;
+        auto made = faster ? linkStage(kb, tier, framing) : adapter ? usbStage(kb, stage.line, tier) : Result<Stage>(stage);
+        if (made && (faster || adapter)) {
             made->name = stage.name;
             made->run = stage.run;
+            made->device = stage.device;
         }
         stages.push_back(made ? std::move(*made) : stage);
     }

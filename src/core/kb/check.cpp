@@ -194,7 +194,7 @@ void trade(const KnowledgeBase& kb, Complaints& out)
     sourcesResolve(kb, kb.mediumNotes, "medium_notes.csv", out);
     uniqueIds(kb.bridges, "bridges.csv", out);
     for (const Gear& row : kb.gear)
-        if (!kb.cage(row.cage) || (row.kind != "card" && row.kind != "port")) out.push_back(fmt::format("gear.csv: {} names an unknown cage or is neither card nor port", row.id));
+        if (!kb.cage(row.cage) || (row.kind != "card" && row.kind != "adapter" && row.kind != "port")) out.push_back(fmt::format("gear.csv: {} names an unknown cage or is neither card, adapter nor port", row.id));
     uniqueIds(kb.gear, "gear.csv", out);
     sourcesResolve(kb, kb.gear, "gear.csv", out);
     uniqueIds(kb.labours, "labours.csv", out);

@@ -49,7 +49,7 @@ struct Bridge {
     Provenance from;
 };
 
-/// A card for a machine, or a port's share of a switch, bought to reach a rate.
+/// A card or USB adapter for a machine, or a port's share of a switch, bought to reach a rate.
 struct Gear { std::string id, kind, name, cage; BitRate rate; double price = 0; Watt power; Provenance from; };
 
 /// Work that is the same for every part.

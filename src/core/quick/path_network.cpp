@@ -4,6 +4,7 @@
 
 #include "core/arithmetic/radio.h"
 #include "core/base/text.h"
+#include "core/base/whole.h"
 #include "core/quick/path_parts.h"
 
 namespace sokudo::quick {
@@ -65,7 +66,9 @@ Result<std::optional<PathPart>> readBond(const Words& words, const kb::Knowledge
         const Token& token = words[i];
         const auto pieces = text::split(token.text, '*');
         if (pieces.size() == 2 && text::parseNumber(pieces[0]) && rateOf(pieces[1])) {
-            members = static_cast<int>(*text::parseNumber(pieces[0]));
+            const auto whole = wholeOf(*text::parseNumber(pieces[0]), 2, 8);
+            if (!whole) return tl::unexpected(pointAt(token, "a bond has 2 to 8 members"));
+            members = *whole;
             each = *rateOf(pieces[1]);
         } else if (token.text == "flows") {
             const auto whole = wholeNumber(token, 1, 1024);

@@ -114,12 +114,8 @@ void EveningPane::refresh()
     m_headline->setText(m_presenter.headline());
     m_bars->setBars(m_presenter.bars());
     const auto hosts = m_presenter.hosts();
-    for (QComboBox* box : {m_from, m_to}) {
-        const QVariant chosen = box->currentData();
-        box->clear();
-        for (const auto& [id, name] : hosts) box->addItem(name, static_cast<qlonglong>(id.value));
-        box->setCurrentIndex(std::max(box == m_to ? 1 : 0, box->findData(chosen)));
-    }
+    fillDevices(m_from, hosts, 0);
+    fillDevices(m_to, hosts, 1);
     if (m_presenter.flows()->rowCount() > 0) m_flows->selectRow(0);
     showDetail(m_presenter.flows()->rowCount() > 0 ? 0 : -1);
 }

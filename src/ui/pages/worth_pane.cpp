@@ -137,12 +137,8 @@ void WorthPane::refresh()
     m_sentence->setText(m_presenter.sentence());
     m_now->setText(m_presenter.now());
     const auto hosts = m_presenter.hosts();
-    for (QComboBox* box : {m_from, m_to}) {
-        const QVariant chosen = box->currentData();
-        box->clear();
-        for (const auto& [id, name] : hosts) box->addItem(name, static_cast<qlonglong>(id.value));
-        box->setCurrentIndex(std::max(box == m_to ? 1 : 0, box->findData(chosen)));
-    }
+    fillDevices(m_from, hosts, 0);
+    fillDevices(m_to, hosts, 1);
     if (m_presenter.jobs()->rowCount() > 0) m_jobs->selectRow(m_presenter.chosen());
     if (m_presenter.tiers()->rowCount() > 0) m_tiers->selectRow(0);
     m_buys->setText(m_presenter.buys(0));

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/widgets/parts.h"
 
+#include <algorithm>
+
+#include <QComboBox>
 #include <QStyle>
 
 namespace sokudo::ui {
@@ -47,6 +50,14 @@ void clear(QLayout* layout)
         if (QLayout* inner = item->layout()) clear(inner);
         delete item;
     }
+}
+
+void fillDevices(QComboBox* box, const app::DeviceChoices& devices, int otherwise)
+{
+    const QVariant chosen = box->currentData();
+    box->clear();
+    for (const auto& [id, name] : devices) box->addItem(name, static_cast<qlonglong>(id.value));
+    box->setCurrentIndex(std::max(otherwise, box->findData(chosen)));
 }
 
 QVBoxLayout* column(QWidget* of, int margin, int gap)

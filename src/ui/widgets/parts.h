@@ -9,6 +9,10 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include "app/device_choices.h"
+
+class QComboBox;
+
 namespace sokudo::ui {
 
 /// kind: title, heading, soft, figure, measured, good, bad, caution; empty: plain text.
@@ -20,6 +24,8 @@ QFrame* frame(const char* kind);
 void setKind(QWidget*, const char* kind);
 /// Removes and deletes everything in a layout.
 void clear(QLayout*);
+/// Fills a box with devices and keeps what was chosen; else the row `otherwise` is.
+void fillDevices(QComboBox*, const app::DeviceChoices&, int otherwise);
 QVBoxLayout* column(QWidget* of, int margin, int gap);
 
 }  // namespace sokudo::ui

@@ -80,7 +80,8 @@ private Q_SLOTS:
         PlanBuilder built = furnished();
         const auto kinds = [&] {
             QStringList made;
-            for (const Stage& stage : ask(built, "left", "right", Traffic::FileCopy)->stages) made << q(word(stage.kind));
+            const auto path = ask(built, "left", "right", Traffic::FileCopy);
+            for (const Stage& stage : path->stages) made << q(word(stage.kind));
             return made;
         };
         QCOMPARE(kinds().count("usb"), 0);

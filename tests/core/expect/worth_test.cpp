@@ -121,6 +121,23 @@ private Q_SLOTS:
         job.purpose = "juggling";
         QVERIFY(ask(built, job).problem.find("purposes.csv") != std::string::npos);
     }
+    /// A 2.5G adapter on a USB port of 5 Gb/s: a faster adapter gives 3.4, and no link makes the port faster.
+    void theUsbPortStays()
+    {
+        PlanBuilder built = slowHouse("nvme4");
+        for (const char* end : {"left 1", "mid 1"}) built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(2.5)}; });
+        for (const char* end : {"mid 2", "right 1"}) built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(10)}; });
+        built.changePort("left 1", [](plan::Port& port) { port.traits.set("usb", "5000000000"); });
+        const plan::Job job = copyJob(built, 80, 2);
+        const auto reports = match::judgeAll(built.plan(), knowledge());
+        IdSource ids(5);
+        const Worth got = worth(built.plan(), knowledge(), reports, job, costsByOtherWays(built.plan(), knowledge(), reports, ids));
+        NEAR(inGigabits(got.now.typical), 0.96 * 2.33, 1e-3);
+        NEAR(inGigabits(tierOf(got, 5).rate.typical), 0.95 * 3.4, 1e-3);
+        NEAR(inGigabits(tierOf(got, 25).rate.typical), 0.95 * 3.4, 1e-3);
+        QCOMPARE(q(tierOf(got, 25).heldBy), "file share over usb of left");
+        QVERIFY2(tierOf(got, 5).costSays.find("5G USB adapter for left") != std::string::npos, tierOf(got, 5).costSays.c_str());
+    }
     void jobsThatCannotBe()
     {
         const PlanBuilder built = slowHouse("ssd");

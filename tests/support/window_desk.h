@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A desk with the real window over it, and what a person sees in it.
+#pragma once
+
+#include <QLabel>
+#include <QPushButton>
+
+#include "desk.h"
+#include "ui/shell/main_window.h"
+
+namespace sokudo::testing {
+
+struct WindowDesk : Desk {
+    std::unique_ptr<ui::MainWindow> window;
+    WindowDesk()
+    {
+        window = std::make_unique<ui::MainWindow>(*document, ui::World{traffic, shippedHosts(), [] { return Result<ui::LocalAgent>(ui::LocalAgent{7411, "abcdefgh12345678"}); }});
+        window->resize(1280, 800);
+        window->show();
+        QVERIFY(QTest::qWaitForWindowExposed(window.get()));
+    }
+    /// The visible button with this text; null: there is none.
+    QPushButton* button(const QString& text) const
+    {
+        for (QPushButton* one : window->findChildren<QPushButton*>())
+            if (one->text() == text && one->isVisible()) return one;
+        return nullptr;
+    }
+    bool says(const QString& part) const
+    {
+        for (QLabel* one : window->findChildren<QLabel*>())
+            if (one->isVisible() && one->text().contains(part)) return true;
+        return false;
+    }
+    /// The visible widget of this accessible name.
+    template <class Widget>
+    Widget* named(const QString& name) const
+    {
+        for (Widget* one : window->findChildren<Widget*>())
+            if (one->accessibleName() == name && one->isVisible()) return one;
+        return nullptr;
+    }
+};
+
+}  // namespace sokudo::testing
