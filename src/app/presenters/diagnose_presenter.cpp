@@ -60,7 +60,7 @@ QString DiagnosePresenter::heading() const
     if (!from || !to) return "Pick two hosts";
     const QString ends = q(from->name) + " → " + q(to->name);
     if (!m_inquiry || !m_inquiry->expected) return ends;
-    const auto standing = measure::standing(m_trial->rate.value, m_inquiry->expected->expected);
+    const auto standing = measure::standing(measure::eachWay(*m_trial).value, m_inquiry->expected->expected);
     if (standing == measure::Standing::Low || standing == measure::Standing::Fault) return "Why is " + ends + " slow?";
     if (standing == measure::Standing::Impossible) return "How can " + ends + " be so fast?";
     return ends + " is as fast as expected";

@@ -2,9 +2,11 @@
 #include "app/presenters/measure_presenter.h"
 
 #include <chrono>
+#include <map>
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/diagnose/inquiry.h"
 #include "core/measure/import_csv.h"
 #include "core/measure/parse_result.h"
 #include "core/measure/statistics.h"
@@ -146,13 +148,24 @@ std::vector<MeasurePresenter::Row> MeasurePresenter::rows() const
 {
     std::vector<Row> rows;
     const auto& path = m_selection.path();
-    const auto expectation = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, path);
+    const expect::Paths paths(m_document.plan(), m_document.knowledge(), m_document.analysis().links);
+    std::map<measure::Direction, std::optional<kb::Band>> bands;
+    const auto bandOf = [&](const measure::Trial& trial) {
+        const auto [at, fresh] = bands.try_emplace(trial.direction);
+        if (!fresh) return at->second;
+        expect::PathQuestion question = diagnose::questionOf(trial);
+        question.streams = path.streams;
+        question.protocol = path.protocol;
+        if (const auto made = paths.expectation(question); made && !made->isEmpty()) at->second = made->expected;
+        return at->second;
+    };
     for (const measure::Trial& trial : m_document.trials()) {
         if (trial.from != path.from || trial.to != path.to || trial.kind != kindOf(path)) continue;
         constexpr const char* kWays[] = {"forward", "reverse", "both ways"};
         QString how = trial.kind == measure::TrialKind::FileCopy ? QString("file copy") : QString("%1 %2, %3").arg(trial.streams).arg(trial.streams == 1 ? "stream" : "streams", kWays[static_cast<int>(trial.direction)]);
         if (trial.origin != measure::Origin::Measured) how += ", " + q(code(trial.origin));
-        const QString standing = expectation && trial.direction != measure::Direction::Both ? q(code(measure::standing(trial.rate.value, expectation->expected))) : QString();
+        const auto band = bandOf(trial);
+        const QString standing = band ? q(code(measure::standing(measure::eachWay(trial).value, *band))) : QString();
         rows.push_back({q(measure::timeText(trial.at)), how, q(text::rate(trial.rate.value)), q(text::byteRate(trial.rate.value)), standing, q(trial.note), trial.id});
     }
     std::reverse(rows.begin(), rows.end());

@@ -3,6 +3,7 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/diagnose/inquiry.h"
 #include "core/measure/statistics.h"
 #include "core/report/project_report.h"
 
@@ -69,10 +70,13 @@ void PathPresenter::turn()
 
 std::vector<const measure::Trial*> PathPresenter::trials() const
 {
-    const auto kind = question().traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
+    // A reverse run of the other way round is a run of this one.
     std::vector<const measure::Trial*> found;
-    for (const measure::Trial& trial : m_document.trials())
-        if (trial.from == question().from && trial.to == question().to && trial.kind == kind) found.push_back(&trial);
+    for (const measure::Trial& trial : m_document.trials()) {
+        const expect::PathQuestion asked = diagnose::questionOf(trial);
+        const bool ends = asked.from == question().from && asked.to == question().to, turned = asked.from == question().to && asked.to == question().from;
+        if ((ends || (turned && asked.bothWays)) && asked.traffic == question().traffic && asked.bothWays == question().bothWays) found.push_back(&trial);
+    }
     return found;
 }
 
@@ -111,8 +115,8 @@ void PathPresenter::fillBore()
     constexpr std::size_t kEarlier = 5;
     const auto all = trials();
     for (std::size_t i = all.size(); i > 0 && m_bore.earlier.size() < kEarlier; --i) {
-        if (i == all.size()) m_bore.measured = all[i - 1]->rate;
-        else m_bore.earlier.push_back(all[i - 1]->rate);
+        if (i == all.size()) m_bore.measured = measure::eachWay(*all[i - 1]);
+        else m_bore.earlier.push_back(measure::eachWay(*all[i - 1]));
     }
     fillOther();
     Q_EMIT changed();
@@ -141,14 +145,14 @@ QString PathPresenter::notes() const
 QString PathPresenter::measuredText() const
 {
     const measure::Trial* trial = newest();
-    return trial ? QString("last measured %1").arg(q(text::rate(trial->rate.value, 3))) : QString();
+    return trial ? QString("last measured %1%2").arg(q(text::rate(measure::eachWay(*trial).value, 3)), question().bothWays ? " each way" : "") : QString();
 }
 
 QString PathPresenter::standingText() const
 {
     const measure::Trial* trial = newest();
     if (!trial || !m_expectation) return {};
-    return q(code(measure::standing(trial->rate.value, m_expectation->expected)));
+    return q(code(measure::standing(measure::eachWay(*trial).value, m_expectation->expected)));
 }
 
 }  // namespace sokudo::app

@@ -133,7 +133,10 @@ QString WorthPresenter::sentence() const
 {
     if (m_found.empty()) return "Add what you do again and again, such as a copy of 80 GB twice a week, or three streams to edit from storage.";
     const expect::Worth& one = m_found[static_cast<std::size_t>(m_chosen)];
-    return q(one.problem.empty() ? one.sentence : one.problem) + ".";
+    if (!one.problem.empty()) return q(one.problem) + ".";
+    QString made = q(one.sentence) + ".";
+    for (const std::string& note : one.notes) made += " " + q(note) + ".";
+    return made;
 }
 
 QString WorthPresenter::now() const

@@ -38,6 +38,7 @@ void addTraffic(CLI::App& verb, PathAsked& given)
     verb.add_flag("--copy", given.copy, "a file copy instead of memory to memory");
     verb.add_option("--protocol", given.protocol, "file share of the copy, such as smb, nfs, http or ssh");
     verb.add_option("--streams", given.streams, "parallel streams")->check(CLI::Range(1, 64));
+    verb.add_flag("--both", given.both, "as much travels back at the same time: the band is that of one way");
     verb.add_option("--way", given.way, "which of several ways between the two, 0 the best")->check(CLI::Range(0, 3));
 }
 
@@ -45,7 +46,7 @@ Result<expect::PathQuestion> questionOf(const plan::Plan& plan, const PathAsked&
 {
     const auto ends = pathEnds(plan, given.from, given.to);
     if (!ends) return tl::unexpected(ends.error());
-    return expect::PathQuestion{ends->from, ends->to, given.traffic(), given.streams, given.protocol, given.way};
+    return expect::PathQuestion{ends->from, ends->to, given.traffic(), given.streams, given.protocol, given.way, given.both};
 }
 
 void addLinkAsked(CLI::App& verb, LinkAsked& given)

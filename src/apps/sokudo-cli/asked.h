@@ -32,7 +32,7 @@ struct ProjectAsked { std::string file; };
 /// A path between two hosts of a project.
 struct PathAsked {
     std::string file, from, to, protocol;
-    bool copy = false;
+    bool copy = false, both = false;
     int streams = 1, way = 0;
     expect::Traffic traffic() const { return copy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory; }
 };

@@ -33,7 +33,7 @@ Json toJson(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const
     if (inquiry.expected) {
         const kb::Band& band = inquiry.expected->expected;
         made["expected_bps"] = {{"low", band.low.steps()}, {"typical", band.typical.steps()}, {"high", band.high.steps()}};
-        made["standing"] = code(measure::standing(trial.rate.value, band));
+        made["standing"] = code(measure::standing(measure::eachWay(trial).value, band));
     }
     for (const auto& [flag, seen] : inquiry.diagnosis.evidence)
         made["evidence"].push_back({{"flag", flag}, {"name", kb.flag(flag) ? kb.flag(flag)->name : ""}, {"present", seen.present}, {"from", word(seen.witness)}, {"text", seen.text}});
@@ -53,7 +53,7 @@ void show(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const p
     print(logbook::trialText(trial, plan));
     if (inquiry.expected) {
         const auto& band = inquiry.expected->expected;
-        print(fmt::format("expected {} to {}: {}", text::rate(band.low, 3), text::rate(band.high, 3), code(measure::standing(trial.rate.value, band))));
+        print(fmt::format("expected {} to {}: {}", text::rate(band.low, 3), text::rate(band.high, 3), code(measure::standing(measure::eachWay(trial).value, band))));
     } else {
         print("no expectation: " + inquiry.whyNoExpectation);
     }
@@ -100,7 +100,7 @@ int answer(const store::Project& project, const Options& given, Context& context
     const auto inquiry = diagnose::inquire(project.plan, context.kb, analysis, *newest, project.trials, hosts, *told);
     if (context.json) print(toJson(inquiry, *newest, context.kb, given.most));
     else show(inquiry, *newest, project.plan, given.most);
-    const bool slow = inquiry.expected && measure::standing(newest->rate.value, inquiry.expected->expected) >= measure::Standing::Low;
+    const bool slow = inquiry.expected && measure::standing(measure::eachWay(*newest).value, inquiry.expected->expected) >= measure::Standing::Low;
     return slow ? kFindings : kFine;
 }
 

@@ -9,7 +9,7 @@
 namespace sokudo::cli {
 namespace {
 
-struct Options : PathAsked { std::string measured, line, reverse; };
+struct Options : PathAsked { std::string measured, line, reverse; bool isDialog = false; };
 
 Result<expect::Expectation> expected(const Options& given, Context& context)
 {
@@ -29,7 +29,7 @@ int answer(const Options& given, Context& context)
     const auto path = expected(given, context);
     if (!path) return fail(path.error());
     if (path->isEmpty()) return fail({ErrorCode::BadInput, "nothing of this path is known yet", ""});
-    const diagnose::Judgement judgement = diagnose::judge(measured->rate, given.measured, *path, context.kb);
+    const diagnose::Judgement judgement = diagnose::judge(measured->rate, given.measured, *path, context.kb, given.copy || given.isDialog ? diagnose::Source::CopyDialog : diagnose::Source::Unknown);
     std::optional<diagnose::AsymmetryView> asymmetry;
     if (!given.reverse.empty()) {
         const auto back = measure::parseResult(given.reverse);
@@ -66,6 +66,7 @@ void addJudge(CLI::App& app, Context& context)
     verb->add_option("FILE", given->file, "project or exported JSON, with --from and --to");
     verb->add_option("--path", given->line, "a path line, such as \"10g | pcie 3.0 x4\"");
     verb->add_option("--reverse", given->reverse, "the figure of the other direction: says what is ruled out when the two differ");
+    verb->add_flag("--dialog", given->isDialog, "the figure is what a copy dialog showed: there, bits are often written for bytes");
     addEnds(*verb, *given, false);
     addTraffic(*verb, *given);
     verb->callback([given, &context] { context.run = [given, &context] { return answer(*given, context); }; });

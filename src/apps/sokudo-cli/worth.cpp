@@ -20,7 +20,8 @@ Json toJson(const expect::Worth& worth)
         made["problem"] = plain(worth.problem);
         return made;
     }
-    made.update({{"now_bps", bandJson(worth.now)}, {"held_by", worth.heldBy}, {"time_s", worth.each.in()}, {"needs_bps", rateJson(worth.needs)}, {"enough", worth.isEnough}, {"sentence", plain(worth.sentence)}, {"tiers", Json::array()}});
+    made.update({{"now_bps", bandJson(worth.now)}, {"held_by", worth.heldBy}, {"time_s", worth.each.in()}, {"needs_bps", rateJson(worth.needs)}, {"enough", worth.isEnough}, {"sentence", plain(worth.sentence)}, {"notes", Json::array()}, {"tiers", Json::array()}});
+    for (const std::string& note : worth.notes) made["notes"].push_back(plain(note));
     for (const expect::WorthTier& tier : worth.tiers)
         made["tiers"].push_back({{"link_bps", tier.tier.steps()}, {"rate_bps", bandJson(tier.rate)}, {"time_s", tier.each.in()}, {"factor", tier.factor}, {"ideal_factor", tier.ideal}, {"hours_saved_a_year", tier.hoursPerYear}, {"held_by", tier.heldBy},
                                  {"gained", tier.isGained}, {"enough", tier.isEnough}, {"cost", tier.cost ? Json(*tier.cost) : Json(nullptr)}, {"cost_says", plain(tier.costSays)}, {"cost_an_hour", tier.perHour ? Json(*tier.perHour) : Json(nullptr)}});
@@ -42,6 +43,7 @@ void show(const expect::Worth& worth)
         print(line);
     }
     print("  " + worth.sentence);
+    for (const std::string& note : worth.notes) print("  " + note);
 }
 
 /// A job that is asked for on the spot.

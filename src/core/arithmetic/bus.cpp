@@ -7,13 +7,13 @@
 
 namespace sokudo::arithmetic {
 namespace {
-constexpr int kPacketOverhead = 8 + 16;  // framing, sequence, check; header with a 64-bit address
+constexpr int kHeader = 16;  // with a 64-bit address
 }
 
 Result<BusCarries> busCarries(const kb::KnowledgeBase& kb, const BusLink& link)
 {
     const kb::BusGeneration* row = kb.bus(link.generation);
-    if (!row) return failure(ErrorCode::OutOfRange, fmt::format("there is no figure for bus generation {}; write 1.0 to 5.0", link.generation));
+    if (!row) return failure(ErrorCode::OutOfRange, fmt::format("there is no figure for bus generation {}; write 1.0 to 6.0", link.generation));
     if (link.lanes != 1 && link.lanes != 2 && link.lanes != 4 && link.lanes != 8 && link.lanes != 16)
         return failure(ErrorCode::OutOfRange, fmt::format("a slot has 1, 2, 4, 8 or 16 lanes, not {}", link.lanes));
     const int payload = link.maxPayload > 0 ? link.maxPayload : link.generation <= 2 ? 128 : 256;
@@ -21,10 +21,11 @@ Result<BusCarries> busCarries(const kb::KnowledgeBase& kb, const BusLink& link)
     if (!left) return failure(ErrorCode::NotFound, "link_factors.csv has no row “bus”");
     BusCarries made;
     made.coded = gigabits(row->gigatransfers * link.lanes * row->codingPayload / row->codingTotal);
-    const BitRate packets = scaled(made.coded, static_cast<double>(payload) / (payload + kPacketOverhead));
+    const int packet = payload + row->packetFraming + kHeader;
+    const BitRate packets = scaled(made.coded, static_cast<double>(payload) / packet);
     made.usable = {scaled(packets, left->value.low), scaled(packets, left->value.typical), scaled(packets, left->value.high)};
     made.working = fmt::format("{} × {}{}GT/s × {}/{} = {} coded; × {}/{} for packets × {} = {}; usually × {} instead = {}", link.lanes, text::number(row->gigatransfers),
-                               text::kThin, row->codingPayload, row->codingTotal, text::rate(made.coded, 3), payload, payload + kPacketOverhead,
+                               text::kThin, row->codingPayload, row->codingTotal, text::rate(made.coded, 3), payload, packet,
                                text::number(left->value.high), text::rate(made.usable.high, 3), text::number(left->value.typical), text::rate(made.usable.typical, 3));
     return made;
 }

@@ -10,7 +10,7 @@
 namespace sokudo::arithmetic {
 
 struct BusLink {
-    int generation = 0;  ///< 1 to 5
+    int generation = 0;  ///< 1 to 6
     int lanes = 0;       ///< 1, 2, 4, 8 or 16
     int maxPayload = 0;  ///< bytes, 128 to 4096; 0: 128 for generations 1 and 2, 256 later
 };
@@ -23,7 +23,7 @@ struct BusCarries {
 
 /// One direction of a PCI Express link.
 /// @error OutOfRange  a generation without a row, lanes that do not exist
-/// @source pcie-base for rates and coding; packet = payload + 8 framing + 16 header; last factor: practice
+/// @source pcie-base for rates and coding; packet = payload + framing of the row + 16 header; last factor: practice
 /// @example 3.0 x4: 31.508 Gb/s coded, 27.08 typical
 Result<BusCarries> busCarries(const kb::KnowledgeBase&, const BusLink&);
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What Ethernet, IP and TCP leave of a link rate.
+// What Ethernet, IP and what travels in them leave of a link rate; how many frames that is, and what acknowledgements take.
 #pragma once
 
 #include <string>
@@ -10,7 +10,7 @@
 
 namespace sokudo::arithmetic {
 
-enum class Transport { Tcp, Udp };
+enum class Transport { Tcp, Udp, Rdma };  ///< Rdma: RoCE version 2, in UDP, with the largest message part that fits
 
 struct Framing {
     int mtu = 1500;          ///< bytes of IP packet in one frame, 576 to 65535
@@ -26,7 +26,8 @@ struct Framing {
 /// The framing of packets that travel inside a tunnel; the MTU stays that of the outer packet.
 Framing wrapped(Framing, const kb::Encapsulation&);
 
-/// Bytes of payload in a full frame.
+/// Bytes of payload in a full frame. For remote memory access the largest of 256, 512, 1024, 2048 and 4096 that fits the MTU; 0: none does.
+/// @source rfc-791, rfc-8200, rfc-9293, rfc-768, ib-arch (base transport header 12, check sequence 4)
 int payloadBytes(const Framing&);
 /// Bytes a full frame takes on the wire: MTU + 14 header + 4 check sequence + 8 preamble + 12 gap + tags.
 int wireBytes(const Framing&);
@@ -38,11 +39,27 @@ int wireBytes(const Framing&);
 /// @example goodput(10 Gb/s, {}) == 9.41482 Gb/s; with MTU 9000 it is 9.90042 Gb/s
 Result<BitRate> goodput(BitRate link, const Framing& = {});
 
+/// Full frames a second at line rate.
+/// @error as goodput
+/// @source rfc-2544; 8 * wireBytes bits each
+/// @example 1 Gb/s, MTU 1500: 81 274
+Result<FrameRate> frameRate(BitRate link, const Framing& = {});
+
 /// Acknowledgements going the other way, as a share of what they acknowledge.
 /// @param segmentsPerAck  2 by the book, more where the receiver merges segments; at least 1
 /// @source rfc-5681; an acknowledgement without data is padded to the least frame
 /// @example 90 bytes for two frames of 1538: 0.0293
 double ackShare(const Framing&, double segmentsPerAck = 2);
+
+/// Most that comes down an access line whose way up carries the acknowledgements.
+/// @source own: upload / ackShare
+/// @example 10 Mb/s up, two frames for each acknowledgement: 342 Mb/s of frames down
+BitRate downloadHeldByUpload(BitRate upload, const Framing& = {}, double segmentsPerAck = 2);
+
+/// One way of a link that carries as much the other way: the acknowledgements of the other way travel along.
+/// @source own: goodput / (1 + ackShare)
+/// @example 10 Gb/s, MTU 1500: 9.147 Gb/s with two frames for each acknowledgement, 9.380 with sixteen
+Result<BitRate> goodputBothWays(BitRate link, const Framing& = {}, double segmentsPerAck = 2);
 
 /// "× 1448 ÷ 1538": the factor as a person follows it.
 std::string shareText(const Framing&);

@@ -17,6 +17,12 @@ std::optional<BitRate> wifiRate(int mcs, int widthMhz, int streams)
     return std::nullopt;
 }
 
+std::optional<BitRate> radioRate(std::optional<BitRate> stated, std::optional<int> mcs, std::optional<int> widthMhz, std::optional<int> streams)
+{
+    if (stated || !mcs || !widthMhz) return stated;
+    return wifiRate(*mcs, *widthMhz, streams.value_or(1));
+}
+
 Decibel rainLoss(double millimetresPerHour, Length path) { return Decibel::of(0.861 * std::pow(millimetresPerHour, 0.766) * path.in() / 1000); }
 
 }  // namespace sokudo::arithmetic

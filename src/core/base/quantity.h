@@ -73,6 +73,7 @@ struct OhmTag { static constexpr double kStepsPerUnit = 1000.0; static constexpr
 struct VoltTag { static constexpr double kStepsPerUnit = 1000.0; static constexpr bool kIsDifference = true; };
 struct CelsiusTag { static constexpr double kStepsPerUnit = 100.0; static constexpr bool kIsDifference = false; };
 struct FrequencyTag { static constexpr double kStepsPerUnit = 1e6; static constexpr bool kIsDifference = true; };
+struct FrameRateTag { static constexpr double kStepsPerUnit = 1.0; static constexpr bool kIsDifference = true; };
 struct DurationTag { static constexpr double kStepsPerUnit = 1e9; static constexpr bool kIsDifference = true; };
 
 using BitRate = Quantity<BitRateTag>;    ///< step 1 bit/s, always decimal; `in()` is bit/s
@@ -84,6 +85,7 @@ using Ohm = Quantity<OhmTag>;            ///< step 1 mΩ
 using Volt = Quantity<VoltTag>;          ///< step 1 mV
 using Celsius = Quantity<CelsiusTag>;    ///< step 0.01 °C; two temperatures do not add
 using Frequency = Quantity<FrequencyTag>;  ///< step 1 Hz; `in()` is MHz
+using FrameRate = Quantity<FrameRateTag>;  ///< step 1 frame a second
 using DataSize = Quantity<DataSizeTag>;  ///< step 1 byte
 using Duration = Quantity<DurationTag>;  ///< step 1 nanosecond; `in()` is seconds
 

@@ -7,7 +7,7 @@ expect::PathQuestion questionOf(const measure::Trial& trial)
 {
     const bool turned = trial.direction == measure::Direction::Reverse;
     const auto traffic = trial.kind == measure::TrialKind::FileCopy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory;
-    return {turned ? trial.to : trial.from, turned ? trial.from : trial.to, traffic, std::max(1, trial.streams), {}};
+    return {turned ? trial.to : trial.from, turned ? trial.from : trial.to, traffic, std::max(1, trial.streams), {}, 0, trial.direction == measure::Direction::Both};
 }
 
 Inquiry inquire(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analysis& analysis, const measure::Trial& trial, const std::vector<measure::Trial>& all,

@@ -10,6 +10,7 @@
 #include "core/arithmetic/bus.h"
 #include "core/arithmetic/framing.h"
 #include "core/base/text.h"
+#include "core/diagnose/unit_reading.h"
 
 namespace sokudo::diagnose {
 namespace {
@@ -18,44 +19,11 @@ using expect::Stage;
 using expect::StageKind;
 using measure::Standing;
 
-constexpr double kBits = 8;
 constexpr double kImpossible = 1.03;  ///< of the high figure
+constexpr double kSameFigure = 0.015;
 constexpr int kJumbo = 9000;
 constexpr double kLinkRates[] = {1, 2.5, 5, 10, 25, 40, 50, 100};
 constexpr int kWidths[] = {1, 2, 4, 8, 16};
-
-/// Neither a fault nor impossible.
-bool makesSense(BitRate value, const kb::Band& band)
-{
-    const Standing how = measure::standing(value, band);
-    return how != Standing::Fault && how != Standing::Impossible;
-}
-
-/// Where the unit of bytes or bits stands in "1.15 GB/s": its prefix, and whether it is bytes. Nothing for a size in a time.
-struct Unit { std::string prefix; bool bytes = false; };
-std::optional<Unit> unitOf(std::string_view typed)
-{
-    if (typed.find(" in ") != std::string_view::npos) return std::nullopt;
-    for (std::size_t i = 0; i < typed.size(); ++i) {
-        if (typed[i] != 'B' && typed[i] != 'b') continue;
-        Unit unit;
-        std::size_t from = i;
-        while (from > 0 && std::isalpha(static_cast<unsigned char>(typed[from - 1]))) --from;
-        unit.prefix = std::string(typed.substr(from, i - from));
-        unit.bytes = typed[i] == 'B' && typed.substr(i, 2) != "Bi";
-        return unit;
-    }
-    return std::nullopt;
-}
-
-/// The other reading of the figure, where it makes sense and this one does not.
-std::string otherUnit(BitRate measured, std::string_view typed, const kb::Band& band)
-{
-    const auto unit = unitOf(typed);
-    if (!unit || makesSense(measured, band)) return {};
-    const BitRate other = scaled(measured, unit->bytes ? 1 / kBits : kBits);
-    return makesSense(other, band) ? unit->prefix + (unit->bytes ? "b/s" : "B/s") : std::string();
-}
 
 /// The stage that no figure can pass.
 const Stage& narrowest(const expect::Expectation& path)
@@ -86,11 +54,31 @@ void slotMustBe(const Stage& stage, BitRate measured, const kb::KnowledgeBase& k
         }
 }
 
+/// Figures that are reckoned rather than measured: two ways added up, or lanes times transfers before their coding.
+void sumsOf(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, std::vector<std::string>& why)
+{
+    const auto isAbout = [&](double value) { return std::fabs(measured.in() / value - 1) < kSameFigure; };
+    for (BitRate one : {stage.carries.typical, stage.carries.high, stage.line})
+        if (one.steps() > 0 && isAbout(2 * one.in())) {
+            why.push_back(fmt::format("it is twice {}: perhaps both ways were added up; one way counts", text::rate(one)));
+            break;
+        }
+    if (stage.kind != StageKind::Slot) return;
+    for (const kb::BusGeneration& bus : kb.buses)
+        for (int lanes : kWidths) {
+            const auto carries = arithmetic::busCarries(kb, {bus.generation, lanes, 0});
+            if (!carries || carries->coded != stage.line) continue;
+            if (isAbout(carries->coded.in())) why.push_back(fmt::format("it is what {} ×{} codes, {}: packets and credits take their part, {} is usual", bus.name, lanes, text::rate(carries->coded, 3), text::rate(carries->usable.typical, 3)));
+            else if (isAbout(bus.gigatransfers * lanes * 1e9)) why.push_back(fmt::format("it is {} GT/s × {} lanes: that counts the line coding too; {} are coded and {} is usual", text::number(bus.gigatransfers), lanes, text::rate(carries->coded, 3), text::rate(carries->usable.typical, 3)));
+        }
+}
+
 /// What would have to be true for a figure above the ceiling.
 std::vector<std::string> mustBeTrue(const expect::Expectation& path, BitRate measured, const kb::KnowledgeBase& kb)
 {
     std::vector<std::string> why;
     const Stage& stage = narrowest(path);
+    sumsOf(stage, measured, kb, why);
     switch (stage.kind) {
     case StageKind::Link: linkMustBe(stage, measured, path.mtu, why); break;
     case StageKind::Slot: slotMustBe(stage, measured, kb, why); break;
@@ -102,6 +90,7 @@ std::vector<std::string> mustBeTrue(const expect::Expectation& path, BitRate mea
     case StageKind::Bond: why.push_back("more connections than stated: the members of a bond add up over several"); break;
     case StageKind::Internet: why.push_back("a larger plan than stated, or a provider that gives more for the first seconds"); break;
     case StageKind::Files:
+    case StageKind::Requests:
     case StageKind::CopyTool: why.push_back("more files at once than stated, or a cache that held them"); break;
     default: why.push_back("another way of working than stated: " + stage.working); break;
     }
@@ -112,12 +101,13 @@ std::vector<std::string> mustBeTrue(const expect::Expectation& path, BitRate mea
 
 }  // namespace
 
-Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected, const kb::KnowledgeBase& kb)
+Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected, const kb::KnowledgeBase& kb, Source how)
 {
     Judgement made;
     made.standing = measure::standing(measured.value, expected.expected);
     made.share = expected.expected.typical.steps() > 0 ? measured.value.in() / expected.expected.typical.in() : 0;
-    made.suggestedUnit = otherUnit(measured.value, typed, expected.expected);
+    const auto readings = unitReadings(measured.value, expected.expected, plateausOf(expected), how == Source::CopyDialog, kb);
+    made.suggestedUnit = unitMeant(typed, readings);
     const Stage* binding = expected.bindingStage();
     made.why.push_back(fmt::format("{} is {:.0f} % of the usual {}; expected {} to {}", text::rate(measured.value), 100 * made.share, text::rate(expected.expected.typical), text::rate(expected.expected.low), text::rate(expected.expected.high)));
     const auto link = std::min_element(expected.stages.begin(), expected.stages.end(), [](const Stage& a, const Stage& b) {
@@ -126,7 +116,10 @@ Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, c
     });
     if (link != expected.stages.end() && link->kind == StageKind::Link) made.why.push_back(fmt::format("that is {:.0f} % of the {} on the wire", 100 * measured.value.in() / link->line.in(), text::linkRate(link->line)));
     if (measured.value.steps() > 0) made.why.push_back(fmt::format("that is {} for each GB, and {} for 100 GB", text::duration(DataSize::of(1e9) / measured.value), text::duration(DataSize::of(100e9) / measured.value)));
-    if (!made.suggestedUnit.empty()) made.why.push_back(fmt::format("read as {} the figure makes sense: was the unit meant so?", made.suggestedUnit));
+    if (!made.suggestedUnit.empty()) {
+        const auto likeliest = std::max_element(readings.begin(), readings.end(), [](const UnitReading& a, const UnitReading& b) { return a.probability < b.probability; });
+        made.why.push_back(fmt::format("read as {} it would be {}, which makes sense ({:.0f} % likely): was the unit meant so?", made.suggestedUnit, text::rate(scaled(measured.value, likeliest->row->factor)), 100 * likeliest->probability));
+    }
     if (made.standing == Standing::Impossible) {
         made.why.push_back(fmt::format("no figure passes {}: {}", narrowest(expected).name, narrowest(expected).working));
         for (std::string& one : mustBeTrue(expected, measured.value, kb)) made.why.push_back(std::move(one));

@@ -20,9 +20,12 @@ struct Judgement {
     std::vector<std::string> why;    ///< first how it stands, then what that means, each a sentence
 };
 
+/// Where a figure comes from: a copy dialog often writes bits for bytes.
+enum class Source { Unknown, CopyDialog };
+
 /// @param measured  the figure; `typed` is how it was written, for the unit that is suggested
 /// @param expected  with at least one stage
 /// @source own: above 1.03 of the high figure impossible; from the usual on full; from low on normal; from 0.9 low on low; else fault
-Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected, const kb::KnowledgeBase&);
+Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected, const kb::KnowledgeBase&, Source = Source::Unknown);
 
 }  // namespace sokudo::diagnose

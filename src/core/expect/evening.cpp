@@ -24,9 +24,20 @@ bool isPrivate(StageKind kind)
     case StageKind::Window:
     case StageKind::Loss:
     case StageKind::Files:
-    case StageKind::CopyTool: return true;
+    case StageKind::CopyTool:
+    case StageKind::Requests: return true;
     default: return false;
     }
+}
+
+/// A shared medium by its two ends, whichever way it is travelled.
+std::string bothWays(const std::string& name)
+{
+    constexpr std::string_view kJoin = " — ";
+    const std::size_t at = name.find(kJoin);
+    if (at == std::string::npos) return name + ", both ways";
+    const std::string a = name.substr(0, at), b = name.substr(at + kJoin.size());
+    return std::min(a, b) + std::string(kJoin) + std::max(a, b) + ", both ways";
 }
 
 /// A bus and a wire carry each way by itself; a core, a disk and memory do both with one strength.
@@ -90,7 +101,8 @@ void addUses(const Asked& asked, Pools& pools, Pick pick, ShareFlow& into)
         hold(stage.carries.*pick);
         if (isPrivate(stage.kind)) continue;
         into.uses.push_back(pools.use(poolName(stage, *asked.flow), stage.pool.value_or(stage.carries)));
-        if (stage.both) into.uses.push_back(pools.use(fmt::format("{}, both ways", stage.run.isSet() ? fmt::format("medium of run {}", stage.run.value) : stage.name), *stage.both));
+        // A slow station takes more of the air that all share.
+        if (stage.both) into.uses.push_back(pools.use(stage.air.empty() ? bothWays(stage.name) : "the air of " + stage.air, *stage.both));
     }
     into.cap = cap;
     into.weight = asked.flow->streams;

@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/arithmetic/radio.h"
 #include "core/base/text.h"
 #include "core/expect/survey_stages.h"
 
@@ -50,8 +51,14 @@ Result<Stage> powerLineStage(const SurveyedPath& path, const plan::Run& run, con
 Result<Stage> radioStage(const SurveyedPath& path, const plan::Run& run, BitRate linkRate)
 {
     if (run.medium == "radio-60") return ceilingStage(path.kb, linkRate <= gigabits(1) ? "bridge-60-1g" : "bridge-60");
-    const auto phy = run.traits.as<BitRate>("phy-rate");
-    return radioShareStage(path.kb, phy.value_or(linkRate));
+    const auto phy = arithmetic::radioRate(run.traits.as<BitRate>("phy-rate"), run.traits.count("mcs"), run.traits.count("width-mhz"), run.traits.count("streams"));
+    auto stage = radioShareStage(path.kb, phy.value_or(linkRate));
+    if (!stage) return stage;
+    Factors factors = factorsOf(path.kb, run.traits, "radio");
+    for (int hop = 1; hop < run.traits.count("hops").value_or(1); ++hop) factors.emplace_back("repeat");
+    if (const auto error = applyFactors(path.kb, factors, "radio", *stage)) return tl::unexpected(*error);
+    if (const plan::Device* point = accessPointOf(path.plan, path.kb, run)) stage->air = point->name;
+    return stage;
 }
 
 /// Ends in `bond` of the same two devices.
@@ -86,7 +93,7 @@ Result<Stage> hopStage(const SurveyedPath& path, const plan::Hop& hop, const pla
     const plan::Port* b = path.plan.ports.find(hop.to);
     if (medium && run)
         switch (medium->kind) {
-        case kb::MediumKind::Coax: return ceilingStage(path.kb, coaxRow(path, a, b));
+        case kb::MediumKind::Coax: return coaxStage(path.kb, coaxRow(path, a, b), run->traits.as<BitRate>("phy-rate"));
         case kb::MediumKind::PowerLine: return powerLineStage(path, *run, a, b);
         case kb::MediumKind::Radio: return radioStage(path, *run, rate);
         default: break;
@@ -148,7 +155,11 @@ void addBetween(const SurveyedPath& path, const plan::Device& device, Found& fou
 
 void addInternet(const SurveyedPath& path, const plan::Device& device, Found& found)
 {
-    if (const auto plan = device.traits.as<BitRate>("plan-rate")) found.add(internetStage(path.kb, *plan), "internet plan", device.id, device.name);
+    const auto down = device.traits.as<BitRate>("plan-rate"), up = device.traits.as<BitRate>("plan-up");
+    if (!down) return;
+    // What the provider's box sends came down the line; what it receives goes up.
+    const bool isDown = device.id == path.question.from;
+    found.add(isDown ? internetStage(path.kb, *down, "any-plan", {}, up) : internetStage(path.kb, up.value_or(*down)), isDown ? "internet plan, down" : "internet plan, up", device.id, device.name);
 }
 
 }  // namespace sokudo::expect

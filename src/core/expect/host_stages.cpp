@@ -9,16 +9,6 @@
 namespace sokudo::expect {
 namespace {
 
-/// What is stated of the machine that changes its processor or its disks: rows of stage_factors.csv name the trait.
-Factors factorsOf(const kb::KnowledgeBase& kb, const plan::Device& device, std::string_view stage)
-{
-    Factors made;
-    if (device.traits.empty()) return made;
-    for (const kb::StageFactor& row : kb.stageFactors)
-        if (row.stage == stage && !row.trait.empty() && device.traits.is(row.trait, row.value)) made.push_back(row.id);
-    return made;
-}
-
 /// "3.0x4" as the trait says it.
 std::optional<arithmetic::BusLink> busOf(std::string_view word)
 {
@@ -31,7 +21,7 @@ std::optional<arithmetic::BusLink> busOf(std::string_view word)
 void addDisk(const SurveyedPath& path, const plan::Device& device, Access access, Found& found)
 {
     if (device.disks.empty()) return found.missing.push_back({"the disks of " + device.name, device.id});
-    auto stage = diskStage(path.kb, device.disks.front(), access, factorsOf(path.kb, device, "disk"));
+    auto stage = diskStage(path.kb, device.disks.front(), access, factorsOf(path.kb, device.traits, "disk"));
     const std::string name = stage ? fmt::format("{} of {}", stage->label, device.name) : std::string();
     found.add(std::move(stage), name, device.id, device.name);
 }
@@ -39,7 +29,7 @@ void addDisk(const SurveyedPath& path, const plan::Device& device, Access access
 void addProcessor(const SurveyedPath& path, const plan::Device& device, Found& found)
 {
     if (!device.processor) return found.missing.push_back({"the processor of " + device.name, device.id});
-    auto stage = processorStage(path.kb, *device.processor, path.mtu, path.question.streams, factorsOf(path.kb, device, "processor"));
+    auto stage = processorStage(path.kb, *device.processor, path.mtu, path.question.streams, factorsOf(path.kb, device.traits, "processor"));
     if (stage) stage->detail = device.name;
     found.add(std::move(stage), "processor of " + device.name, device.id, device.name);
 }
@@ -80,6 +70,15 @@ void addSession(const SurveyedPath& path, const plan::Device& device, Found& fou
 }
 
 }  // namespace
+
+Factors factorsOf(const kb::KnowledgeBase& kb, const plan::Traits& traits, std::string_view stage)
+{
+    Factors made;
+    if (traits.empty()) return made;
+    for (const kb::StageFactor& row : kb.stageFactors)
+        if (row.stage == stage && !row.trait.empty() && traits.is(row.trait, row.value)) made.push_back(row.id);
+    return made;
+}
 
 void Found::add(Result<Stage> stage, std::string name, plan::DeviceId device, std::string_view otherwise)
 {

@@ -19,6 +19,7 @@ struct PathQuestion {
     int streams = 1;              ///< 1 to 64
     std::string protocol;         ///< file share; empty: what the storage serves, else smb
     int route = 0;                ///< which of the ways between the two, 0 the best; see Paths::ways
+    bool bothWays = false;        ///< as much travels back: the band is that of one way
     friend bool operator==(const PathQuestion&, const PathQuestion&) = default;
 };
 

@@ -10,7 +10,7 @@ constexpr double kNear = 1.10;  // own: two limits that lie this close are told 
 
 std::string_view word(StageKind kind)
 {
-    constexpr std::string_view kWords[] = {"disk", "processor", "slot", "link", "file share", "memory", "usb", "chipset uplink", "medium", "bond", "switch", "router", "inspection", "tunnel", "internet plan", "window", "loss", "session", "files", "copy tool"};
+    constexpr std::string_view kWords[] = {"disk", "processor", "slot", "link", "file share", "memory", "usb", "chipset uplink", "medium", "bond", "switch", "router", "inspection", "tunnel", "internet plan", "window", "loss", "session", "files", "copy tool", "requests"};
     return kWords[static_cast<int>(kind)];
 }
 

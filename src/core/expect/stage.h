@@ -14,7 +14,7 @@ namespace sokudo::expect {
 
 using kb::Band;
 
-enum class StageKind { Disk, Processor, Slot, Link, FileShare, Memory, Usb, Uplink, Medium, Bond, Switch, Router, Inspection, Tunnel, Internet, Window, Loss, Session, Files, CopyTool };
+enum class StageKind { Disk, Processor, Slot, Link, FileShare, Memory, Usb, Uplink, Medium, Bond, Switch, Router, Inspection, Tunnel, Internet, Window, Loss, Session, Files, CopyTool, Requests };
 std::string_view word(StageKind);
 /// A stage that the traffic crosses as packets; a file share counts what these carry.
 bool isNetwork(StageKind);
@@ -31,6 +31,9 @@ struct Stage {
     std::optional<Band> both;  ///< both ways together, where the two share the stage; empty: each way has it all
     std::optional<Band> perFlow;  ///< what one stream gets at most, where that is less than the stage: a core, a member of a bond
     std::optional<Band> pool; ///< what all flows through it share, where that is more than this one gets: all cores, all members
+    double ackShare = 0;  ///< of what travels one way, what its acknowledgements take the other way; 0: none
+    FrameRate frames;     ///< full frames a second of a link at its rate; 0: no frames here
+    std::string air;      ///< the device whose radio several links share; empty: a stage of its own
     Duration roundTrip;   ///< what it adds to the round trip; 0: next to nothing, or not told
     plan::RunId run;      ///< for a link
     plan::DeviceId device;

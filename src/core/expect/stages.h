@@ -57,6 +57,13 @@ Result<Stage> linkStage(const kb::KnowledgeBase&, BitRate rate, const arithmetic
 /// @error NotFound  no such row
 Result<Stage> ceilingStage(const kb::KnowledgeBase&, std::string_view id, const Factors& = {});
 
+/// What is left of a coax stage at the rate its adapters report between them, with so many adapters on the wire.
+/// @param phy    empty: not read
+/// @param nodes  2 to 16
+/// @source moca-2.5; link_factors.csv, rows coax-phy and coax-node
+/// @example coax-2.5 at 2.0 Gb/s: both ways together at most 1.44 Gb/s
+Result<Stage> coaxStage(const kb::KnowledgeBase&, std::string_view id, std::optional<BitRate> phy, int nodes = 2);
+
 /// Radio of which only the PHY rate is known.
 /// @source practice: link_factors.csv, 0.45 / 0.60 / 0.75 of it
 /// @example 2.402 Gb/s: 1.08 / 1.44 / 1.80 Gb/s, both ways together
@@ -75,8 +82,9 @@ Result<Stage> bondStage(const kb::KnowledgeBase&, int members, BitRate each, con
 
 /// An internet plan: what is sold times what providers send above it.
 /// @param overshoot  id of an internet row in stage_factors.csv
-/// @example 1 Gb/s, any-plan: 1.0 / 1.08 / 1.25 Gb/s
-Result<Stage> internetStage(const kb::KnowledgeBase&, BitRate plan, std::string_view overshoot = "any-plan", const Factors& = {});
+/// @param upload  the way up, which carries the acknowledgements of what comes down; empty: it has room
+/// @example 1 Gb/s, any-plan: 1.0 / 1.08 / 1.25 Gb/s; with 10 Mb/s up it usually holds at 684 Mb/s
+Result<Stage> internetStage(const kb::KnowledgeBase&, BitRate plan, std::string_view overshoot = "any-plan", const Factors& = {}, std::optional<BitRate> upload = {});
 
 /// A window of so many bytes in flight over a round trip.
 /// @source rfc-9293: 8 * window / round trip; per stream
@@ -97,6 +105,14 @@ Result<Stage> lossStage(double share, Duration roundTrip, int segment, int strea
 /// @source practice: time = bytes / rate + files * time a file / workers
 /// @example 50 000 files of 100 KB by SMB at 7.03 Gb/s: 5.7 s + 200 s: 0.194 Gb/s
 Result<Stage> smallFilesStage(const kb::KnowledgeBase&, std::string_view kind, std::int64_t files, DataSize each, int workers, const Band& rest);
+
+/// A protocol that asks for a piece, waits for it, and has so many requests under way.
+/// @param each    bytes of a request
+/// @param server  time the server takes for one, 0 where it is not told
+/// @param rest    what the path carries
+/// @source own: q * B / (round trip + server + B / rate), at most the rate
+/// @example 64 KiB, one at a time, 0.3 ms and 0.2 ms at 9.37 Gb/s: 0.943 Gb/s
+Result<Stage> requestStage(DataSize each, int atOnce, Duration roundTrip, Duration server, const Band& rest);
 
 /// A tool that reads, then writes, and never both: the times of network and disks add up.
 /// @source own: 1 / (1/a + 1/b + ...)

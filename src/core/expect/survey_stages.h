@@ -31,6 +31,14 @@ void addBetween(const SurveyedPath&, const plan::Device&, Found&);
 /// What an end that stands for the provider holds: the plan.
 void addInternet(const SurveyedPath&, const plan::Device&, Found&);
 
+/// What is stated of a device or a run that changes such a stage: rows of stage_factors.csv name the trait.
+Factors factorsOf(const kb::KnowledgeBase&, const plan::Traits&, std::string_view stage);
+
+/// What is worth saying of each radio hop: who shares the air, what holds it, where to stand the access point. Texts: air_notes.csv.
+std::vector<std::string> airNotes(const SurveyedPath&, const Paths&, const std::vector<Stage>&, const plan::Way&);
+/// The access point of a radio hop, else its first end; null for a hop that is no radio.
+const plan::Device* accessPointOf(const plan::Plan&, const kb::KnowledgeBase&, const plan::Run&);
+
 /// The rate on the wire, whatever a slot makes of it.
 BitRate wireRate(const match::LinkReport&);
 

@@ -14,6 +14,7 @@ namespace {
 constexpr double kTiers[] = {1, 2.5, 5, 10, 25, 40, 100};
 constexpr double kGain = 1.02;  // own: less than that nobody notices
 constexpr double kWeeks = 52;
+constexpr double kHoursPerYear = 8760;
 
 Duration timeOf(DataSize size, BitRate rate) { return Duration::of(8 * size.in() / std::max(1.0, rate.in())); }
 
@@ -55,6 +56,20 @@ std::string sentenceOf(const Worth& worth)
     if (!best) return fmt::format("Nothing is gained by faster links: {} holds it at {}", worth.heldBy, text::rate(worth.now.typical));
     return fmt::format("Links of {} make it {} times as quick ({} instead of {}) where the link rate alone promises {}; then {} holds it", text::linkRate(best->tier), text::number(best->factor, 3), text::duration(best->each),
                        text::duration(worth.each), text::number(best->ideal, 3), best->heldBy);
+}
+
+/// A computer that serves files must stay on for others: what that takes against a small store.
+std::string alwaysOnNote(const kb::KnowledgeBase& kb, const plan::Device& device)
+{
+    if (device.role != plan::Role::Computer || device.fileShare.empty()) return {};
+    const auto row = [&](plan::Role role) { return std::find_if(kb.idlePowers.begin(), kb.idlePowers.end(), [&](const kb::IdlePower& one) { return one.role == plan::code(role); }); };
+    const auto own = row(plan::Role::Computer), store = row(plan::Role::Storage);
+    if (own == kb.idlePowers.end() || store == kb.idlePowers.end()) return {};
+    const Watt draws = device.traits.as<Watt>("idle-w").value_or(own->typical);
+    const auto yearly = [](Watt watts) { return watts.in() * kHoursPerYear / 1000; };
+    const double saved = yearly(draws) - yearly(store->typical);
+    const std::string so = fmt::format("{} shares files, so it must stay on: {} idle are {:.0f} kWh a year, and {} takes about {}, {:.0f} kWh", device.name, text::watt(draws), yearly(draws), store->name, text::watt(store->typical), yearly(store->typical));
+    return saved > 0 ? so + fmt::format(": {:.0f} kWh less, against the price of the store", saved) : so + ": nothing to gain there";
 }
 
 }  // namespace
@@ -145,6 +160,8 @@ Worth worth(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Re
         made.tiers.push_back(std::move(tier));
     }
     made.sentence = sentenceOf(made);
+    for (const plan::Device* end : {from, to})
+        if (std::string note = alwaysOnNote(kb, *end); !note.empty()) made.notes.push_back(std::move(note));
     return made;
 }
 

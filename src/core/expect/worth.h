@@ -31,6 +31,7 @@ struct Worth {
     bool isEnough = true;
     std::vector<WorthTier> tiers;   ///< those above the slowest link of today, rising
     std::string sentence;           ///< the answer in one line
+    std::vector<std::string> notes; ///< what else to weigh: a desktop that must stay on for others
 };
 
 /// What a tier costs: so much for these links at that rate. Given by the caller, so that this stays free of the catalogue search.

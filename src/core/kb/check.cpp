@@ -228,6 +228,12 @@ void stageRows(const KnowledgeBase& kb, Complaints& out)
     sourcesResolve(kb, kb.stageFactors, "stage_factors.csv", out);
     uniqueIds(kb.smallFiles, "small_files.csv", out);
     sourcesResolve(kb, kb.smallFiles, "small_files.csv", out);
+    sourcesResolve(kb, kb.bothWays, "both_ways.csv", out);
+    sourcesResolve(kb, kb.idlePowers, "idle_powers.csv", out);
+    uniqueIds(kb.airNotes, "air_notes.csv", out);
+    sourcesResolve(kb, kb.airNotes, "air_notes.csv", out);
+    uniqueIds(kb.unitMeanings, "unit_readings.csv", out);
+    sourcesResolve(kb, kb.unitMeanings, "unit_readings.csv", out);
     uniqueIds(kb.headlineShares, "headline_shares.csv", out);
     sourcesResolve(kb, kb.headlineShares, "headline_shares.csv", out);
     uniqueIds(kb.asymmetries, "asymmetries.csv", out);

@@ -143,6 +143,7 @@ struct BusGeneration {
     std::string name;
     double gigatransfers = 0;  ///< GT/s per lane
     int codingPayload = 0, codingTotal = 0;
+    int packetFraming = 8;  ///< bytes around a packet beyond its header; 0 where the line coding holds them
     Provenance from;
 };
 
@@ -201,6 +202,10 @@ struct KnowledgeBase {
     std::vector<Encapsulation> encapsulations;
     std::vector<StageFactor> stageFactors;
     std::vector<SmallFiles> smallFiles;
+    std::vector<BothWays> bothWays;
+    std::vector<UnitMeaning> unitMeanings;
+    std::vector<AirNote> airNotes;
+    std::vector<IdlePower> idlePowers;
     std::vector<WriteCache> writeCaches;
     std::vector<Purpose> purposes;
     std::vector<Asymmetry> asymmetries;

@@ -111,7 +111,7 @@ FecRule fecRow(RowReader& row)
 
 BusGeneration busRow(RowReader& row)
 {
-    return {row.whole("generation"), row.text("name"), row.number("gt_per_s"), row.whole("coding_payload"), row.whole("coding_total"), row.provenance()};
+    return {row.whole("generation"), row.text("name"), row.number("gt_per_s"), row.whole("coding_payload"), row.whole("coding_total"), row.whole("packet_framing"), row.provenance()};
 }
 
 Disk diskRow(RowReader& row)

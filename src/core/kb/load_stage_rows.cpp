@@ -48,6 +48,14 @@ HeadlineShare headlineRow(RowReader& row)
     return {row.text("id"), row.text("name"), {row.number("low"), row.number("typical"), row.number("high")}, row.text("beware"), row.words("aliases"), row.provenance()};
 }
 
+BothWays bothWaysRow(RowReader& row) { return {row.text("stage"), {row.number("low"), row.number("typical"), row.number("high")}, row.text("says"), row.provenance()}; }
+
+UnitMeaning unitRow(RowReader& row) { return {row.text("id"), row.text("name"), row.number("factor"), row.number("prior"), row.number("copy_prior"), row.provenance()}; }
+
+AirNote airNoteRow(RowReader& row) { return {row.text("id"), row.number("limit"), row.text("text"), row.provenance()}; }
+
+IdlePower idlePowerRow(RowReader& row) { return {row.text("role"), row.text("name"), Watt::of(row.number("low_w")), Watt::of(row.number("typical_w")), Watt::of(row.number("high_w")), row.provenance()}; }
+
 Purpose purposeRow(RowReader& row) { return {row.text("id"), row.text("name"), row.gigabit("each_gbps"), row.number("safety"), row.provenance()}; }
 
 }  // namespace
@@ -58,6 +66,10 @@ void loadStageRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& 
     readRows(files, "usb_links.csv", kb.usbLinks, usbRow, error);
     readRows(files, "encapsulations.csv", kb.encapsulations, encapsulationRow, error);
     readRows(files, "stage_factors.csv", kb.stageFactors, stageFactorRow, error);
+    readRows(files, "both_ways.csv", kb.bothWays, bothWaysRow, error);
+    readRows(files, "unit_readings.csv", kb.unitMeanings, unitRow, error);
+    readRows(files, "air_notes.csv", kb.airNotes, airNoteRow, error);
+    readRows(files, "idle_powers.csv", kb.idlePowers, idlePowerRow, error);
     readRows(files, "small_files.csv", kb.smallFiles, smallFilesRow, error);
     readRows(files, "headline_shares.csv", kb.headlineShares, headlineRow, error);
     readRows(files, "purposes.csv", kb.purposes, purposeRow, error);

@@ -22,7 +22,7 @@ struct FactorBand { double low = 1, typical = 1, high = 1; };
 /// A stage whose ceiling is a row, payload one way.
 struct Ceiling {
     std::string id;
-    std::string kind;  ///< coax, power-line, radio, router, inspection, tunnel, memory, session, attachment
+    std::string kind;  ///< coax, power-line, radio, router, inspection, tunnel, memory, session, attachment, access, cipher
     std::string name;
     Band carries;
     std::optional<Band> both;      ///< both ways together where the two share the stage; empty: each way has it all
@@ -58,6 +58,9 @@ struct StageFactor {
     Provenance from;
 };
 
+/// What one way of a stage keeps while the other way is as busy, where both draw on one strength.
+struct BothWays { std::string stage; FactorBand share; std::string says; Provenance from; };
+
 /// Time lost for each file of a copy.
 struct SmallFiles {
     std::string id, name;
@@ -71,6 +74,16 @@ struct Purpose { std::string id, name; BitRate each; double safety = 1; Provenan
 
 /// What the printed figure of a kind of gear leaves one client.
 struct HeadlineShare { std::string id, name; FactorBand share; std::string beware; std::vector<std::string> aliases; Provenance from; };
+
+/// What a written unit may have meant.
+/// @param factor  on the figure as it was read; `prior` how often, `copyPrior` the same for a figure out of a copy dialog, before both are normalised
+struct UnitMeaning { std::string id, name; double factor = 1, prior = 0, copyPrior = 0; Provenance from; };
+
+/// What is worth saying about a radio hop. @param limit  of the count or ratio that brings it up, see expect/air_notes.cpp
+struct AirNote { std::string id; double limit = 0; std::string text; Provenance from; };
+
+/// What a machine that stays on takes while it has nothing to do.
+struct IdlePower { std::string role, name; Watt low, typical, high; Provenance from; };
 
 /// How much a disk takes at its fast rate, and what it writes after.
 struct WriteCache { std::string disk; DataSize cache; Band after; Provenance from; };

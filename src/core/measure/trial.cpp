@@ -43,6 +43,12 @@ std::optional<TrialKind> trialKindFromCode(std::string_view text) { return fromC
 std::optional<Origin> originFromCode(std::string_view text) { return fromCode<Origin>(kOrigins, text); }
 std::optional<Direction> directionFromCode(std::string_view text) { return fromCode<Direction>(kDirections, text); }
 
+MeasuredRate eachWay(const Trial& trial)
+{
+    if (trial.direction != Direction::Both) return trial.rate;
+    return {scaled(trial.rate.value, 0.5), scaled(trial.rate.low, 0.5), scaled(trial.rate.high, 0.5)};
+}
+
 std::string timeText(Timestamp at, std::chrono::minutes offset)
 {
     const Parts parts = partsOf(at + offset);

@@ -50,6 +50,9 @@ struct Trial {
     friend bool operator==(const Trial&, const Trial&) = default;
 };
 
+/// The rate of one way: that of the trial, half of the sum where it ran both ways at once.
+MeasuredRate eachWay(const Trial&);
+
 /// "2026-11-25 21:04", in UTC unless an offset is given.
 std::string timeText(Timestamp, std::chrono::minutes offset = {});
 /// ISO 8601 in UTC: "2026-11-25T21:04:05Z".

@@ -49,6 +49,32 @@ Result<std::optional<PathPart>> readFiles(const Words& words, const kb::Knowledg
     }};
 }
 
+/// "requests 1mib at-once=8 rtt=0.3ms server=0.2ms"
+Result<std::optional<PathPart>> readRequests(const Words& words)
+{
+    std::optional<DataSize> each;
+    std::optional<Duration> roundTrip, server;
+    int atOnce = 1;
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        const Token& token = words[i];
+        if (token.text == "at-once") {
+            const auto whole = wholeNumber(token, 1, 4096);
+            if (!whole) return tl::unexpected(whole.error());
+            atOnce = *whole;
+        }
+        else if (token.text == "rtt" && durationOf(token.value)) roundTrip = durationOf(token.value);
+        else if (token.text == "server" && durationOf(token.value)) server = durationOf(token.value);
+        else if (sizeOf(token.text) && !token.hasValue()) each = sizeOf(token.text);
+        else return tl::unexpected(unknownWord(token, "requests", "the size of one such as 1mib, at-once=8, rtt=0.3ms, server=0.2ms"));
+    }
+    if (!each || !roundTrip) return tl::unexpected(pointAt(words.front(), "write the size of a request and the round trip, such as requests 1mib at-once=8 rtt=0.3ms"));
+    return PathPart{Turn::Copy, {}, [=](const Assembly& line) -> Result<expect::Stage> {
+        const auto path = expect::settle(line.made);
+        if (path.isEmpty()) return failure(ErrorCode::BadInput, "requests need a path: write the stages they cross");
+        return expect::requestStage(*each, atOnce, *roundTrip, server.value_or(Duration{}), path.expected);
+    }};
+}
+
 Result<expect::Stage> makeSerial(const Assembly& line)
 {
     // The network counts once, by what its file share leaves of it where there is one.
@@ -69,6 +95,8 @@ Result<std::optional<PathPart>> readCopyPart(const Words& words, const kb::Knowl
 {
     const Token& first = words.front();
     if (first.text == "files") return readFiles(words, kb);
+    if (first.text == "requests") return readRequests(words);
+    if (first.text == "both-ways") return words.size() > 1 ? Result<std::optional<PathPart>>(tl::unexpected(unknownWord(words[1], "both-ways", "nothing"))) : PathPart{Turn::Path, {}, {}, true};
     const kb::FileShare* share = kb.fileShare(first.text, gigabits(1));
     if (!share && first.text != "serial") return std::optional<PathPart>();
     if (words.size() > 1) return tl::unexpected(unknownWord(words[1], share ? "a file share" : "serial", "nothing; signing and encryption are stages of their own such as smb-sign-hmac"));

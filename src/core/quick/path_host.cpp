@@ -1,13 +1,38 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Parts of a path line inside a machine: disks, memory, slot, chipset uplink, USB, processor.
+#include <algorithm>
+
 #include <fmt/format.h>
 
+#include "core/arithmetic/bus.h"
+#include "core/arithmetic/media_faults.h"
 #include "core/base/text.h"
 #include "core/base/whole.h"
 #include "core/quick/path_parts.h"
 
 namespace sokudo::quick {
 namespace {
+
+/// Hard disks slow towards the inner tracks.
+expect::Stage atFill(expect::Stage stage, double fill)
+{
+    const double share = arithmetic::diskZoneShare(fill);
+    stage.carries = {scaled(stage.carries.low, share), scaled(stage.carries.typical, share), scaled(stage.carries.high, share)};
+    stage.working += fmt::format("; {:.0f}{}% full: × √(1 − {} × 0.75) = {}, usually {}", 100 * fill, text::kThin, text::number(fill), text::rate(stage.carries.high), text::rate(stage.carries.typical));
+    return stage;
+}
+
+/// A disk on fewer lanes than it was made for.
+Result<expect::Stage> behindBus(const kb::KnowledgeBase& kb, expect::Stage stage, const BusWord& bus)
+{
+    const auto carries = arithmetic::busCarries(kb, {bus.generation, bus.lanes, 0});
+    if (!carries) return tl::unexpected(carries.error());
+    const kb::Band& most = carries->usable;
+    stage.carries = {std::min(stage.carries.low, most.low), std::min(stage.carries.typical, most.typical), std::min(stage.carries.high, most.high)};
+    stage.detail += fmt::format(" {}.0 ×{}", bus.generation, bus.lanes);
+    stage.working += fmt::format("; its bus {}.0 ×{} carries {} usually, {} at most: usually {}, up to {}", bus.generation, bus.lanes, text::rate(most.typical), text::rate(most.high), text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    return stage;
+}
 
 /// "hdd*6 raid6", "nvme 4.0x4", "ssd aged", "nvme3-qlc copy=500gb"
 Result<std::optional<PathPart>> readDisk(const Words& words, const kb::KnowledgeBase& kb)
@@ -25,21 +50,35 @@ Result<std::optional<PathPart>> readDisk(const Words& words, const kb::Knowledge
     }
     expect::Factors factors;
     std::optional<DataSize> copy;
+    std::optional<double> fill;
+    std::optional<BusWord> narrow;  // fewer lanes than such a disk has
     for (std::size_t i = 1; i < words.size(); ++i) {
         const Token& token = words[i];
         if (const kb::ArrayLevel* level = kb.array(token.text)) group.level = level->id;
-        else if (const auto bus = busOf(token.text); bus && kind.starts_with("nvme")) kind = fmt::format("nvme{}{}", bus->generation, kind.ends_with("-qlc") ? "-qlc" : "");
+        else if (const auto bus = busOf(token.text); bus && kind.starts_with("nvme")) {
+            kind = fmt::format("nvme{}{}", bus->generation, kind.ends_with("-qlc") ? "-qlc" : "");
+            if (bus->lanes < 4) narrow = bus;
+        }
         else if (isFactor(kb, token, "disk")) factors.push_back(token.text);
         else if (token.text == "copy" && token.hasValue()) {
             copy = sizeOf(token.value);
             if (!copy) return tl::unexpected(pointAt(token, "write the size of the copy, such as copy=500gb"));
         }
-        else return tl::unexpected(unknownWord(token, "a disk", "a level such as raid6, for nvme its bus such as 4.0x4, copy=500gb, aged, fragmented, degraded, rebuilding, inner, checksums, disk-encryption"));
+        else if (token.text == "fill" && kind.starts_with("hdd")) {
+            fill = shareOf(token.value);
+            if (!fill || *fill > 1) return tl::unexpected(pointAt(token, "write how full the disk is, such as fill=75%"));
+        }
+        else return tl::unexpected(unknownWord(token, "a disk", "a level such as raid6, for nvme its bus such as 4.0x4, copy=500gb, aged, fragmented, degraded, rebuilding, inner, checksums, disk-encryption, and for a hard disk fill=75%"));
     }
     group.kind = kind;
     if (auto stage = expect::diskStage(kb, group, expect::Access::Read, factors); !stage) return tl::unexpected(pointAt(words.front(), stage.error().what));
     if (!copy)
-        return PathPart{Turn::Path, {}, [group, factors](const Assembly& line) { return expect::diskStage(line.kb, group, line.isSource ? expect::Access::Read : expect::Access::Write, factors); }};
+        return PathPart{Turn::Path, {}, [group, factors, fill, narrow](const Assembly& line) -> Result<expect::Stage> {
+            auto stage = expect::diskStage(line.kb, group, line.isSource ? expect::Access::Read : expect::Access::Write, factors);
+            if (!stage) return stage;
+            if (fill) stage = atFill(std::move(*stage), *fill);
+            return narrow ? behindBus(line.kb, std::move(*stage), *narrow) : stage;
+        }};
     return PathPart{Turn::Copy, {}, [group, size = *copy](const Assembly& line) -> Result<expect::Stage> {
         const auto path = expect::settle(line.made);
         if (path.isEmpty()) return failure(ErrorCode::BadInput, "a cache fills from a path: write the stages before it");

@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/expect/both_ways.h"
 #include "core/quick/path_parts.h"
 
 namespace sokudo::quick {
@@ -12,7 +13,7 @@ namespace {
 
 std::vector<std::string> startWords(const kb::KnowledgeBase& kb)
 {
-    std::vector<std::string> known{"pcie", "uplink", "usb", "cpu", "memory", "bond", "internet", "window", "loss", "files", "serial", "10g", "25g", "100g", "2.5g", "1g", "5g", "40g"};
+    std::vector<std::string> known{"pcie", "uplink", "usb", "cpu", "memory", "bond", "internet", "window", "loss", "files", "requests", "serial", "both-ways", "10g", "25g", "100g", "2.5g", "1g", "5g", "40g"};
     for (const auto& disk : kb.disks) known.push_back(disk.id);
     for (const auto& row : kb.ceilings) known.push_back(row.id);
     for (const auto& share : kb.fileShares)
@@ -73,14 +74,15 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
         firsts.push_back(words.front());
     }
     // Where the path begins, a disk is read from; a share or a copy may stand before it in the line.
-    const auto source = std::find_if(read.begin(), read.end(), [](const PathPart& part) { return part.turn == Turn::Path; }) - read.begin();
+    const auto source = std::find_if(read.begin(), read.end(), [](const PathPart& part) { return part.turn == Turn::Path && part.make; }) - read.begin();
+    const bool bothWays = std::any_of(read.begin(), read.end(), [](const PathPart& part) { return part.bothWays; });
     std::vector<expect::Stage> stages;
     for (Turn turn : {Turn::Path, Turn::Share, Turn::Copy, Turn::Tool})
         for (std::size_t i = 0; i < read.size(); ++i) {
-            if (read[i].turn != turn) continue;
+            if (read[i].turn != turn || !read[i].make) continue;
             auto stage = read[i].make({kb, mtu.value_or(1500), static_cast<std::ptrdiff_t>(i) == source, stages});
             if (!stage) return tl::unexpected(pointAt(firsts[i], stage.error().what));
-            stages.push_back(std::move(*stage));
+            stages.push_back(bothWays && turn == Turn::Path ? expect::withBothWaysBusy(kb, std::move(*stage)) : std::move(*stage));
         }
     nameStages(stages);
     auto made = expect::settle(std::move(stages));

@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Parts of a path line between machines: links, bonds, shared media, routers, tunnels, plans, and what TCP leaves.
+#include <charconv>
+
 #include <fmt/format.h>
 
+#include "core/arithmetic/media_faults.h"
 #include "core/arithmetic/radio.h"
 #include "core/base/text.h"
 #include "core/base/whole.h"
@@ -10,7 +13,7 @@
 namespace sokudo::quick {
 namespace {
 
-constexpr std::string_view kLinkWords = "mtu=9000, ipv6, udp, vlan, no-timestamps, tunnel=vxlan";
+constexpr std::string_view kLinkWords = "mtu=9000, ipv6, udp, rdma, vlan, no-timestamps, tunnel=vxlan";
 
 /// Reads a word that says how packets are framed; false: it is another word.
 Result<bool> readFraming(const Token& token, const kb::KnowledgeBase& kb, arithmetic::Framing& framing, std::optional<int>& mtu)
@@ -33,6 +36,7 @@ Result<bool> readFraming(const Token& token, const kb::KnowledgeBase& kb, arithm
         }
         framing = arithmetic::wrapped(framing, *row);
     }
+    else if (token.text == "rdma") framing.transport = arithmetic::Transport::Rdma;
     else return token.text == "ipv4" || token.text == "tcp";
     return true;
 }
@@ -96,16 +100,30 @@ Result<std::optional<PathPart>> readBond(const Words& words, const kb::Knowledge
 Result<std::optional<PathPart>> readInternet(const Words& words, const kb::KnowledgeBase& kb)
 {
     std::optional<BitRate> plan;
+    std::optional<BitRate> upload;
     std::string overshoot = "any-plan";
     expect::Factors factors;
     for (std::size_t i = 1; i < words.size(); ++i) {
-        if (const auto rate = rateOf(words[i].text)) plan = rate;
-        else if (!isFactor(kb, words[i], "internet")) return tl::unexpected(unknownWord(words[i], "an internet plan", "its rate, fibre-plan, cable-plan, any-plan, busy-hour"));
+        if (words[i].text == "upload") {
+            upload = rateOf(words[i].value);
+            if (!upload) return tl::unexpected(pointAt(words[i], "write the rate of the way up, such as upload=20m"));
+        }
+        else if (const auto rate = rateOf(words[i].text)) plan = rate;
+        else if (!isFactor(kb, words[i], "internet")) return tl::unexpected(unknownWord(words[i], "an internet plan", "its rate, upload=20m, fibre-plan, cable-plan, any-plan, busy-hour"));
         else if (words[i].text.ends_with("-plan")) overshoot = words[i].text;
         else factors.push_back(words[i].text);
     }
     if (!plan) return tl::unexpected(pointAt(words.front(), "write the rate of the plan, such as internet 1g"));
-    return PathPart{Turn::Path, {}, [=](const Assembly& line) { return expect::internetStage(line.kb, *plan, overshoot, factors); }};
+    return PathPart{Turn::Path, {}, [=](const Assembly& line) { return expect::internetStage(line.kb, *plan, overshoot, factors, upload); }};
+}
+
+/// "1e-9", as bit error ratios are written; above 0 and below 1
+std::optional<double> errorRatioOf(std::string_view word)
+{
+    double value = 0;
+    const auto [end, error] = std::from_chars(word.data(), word.data() + word.size(), value);
+    const bool isRatio = error == std::errc() && end == word.data() + word.size() && value > 0 && value < 1;
+    return isRatio ? std::optional(value) : std::nullopt;
 }
 
 /// "window 64kib rtt=20ms streams=4", "loss 0.1% rtt=0.3ms"
@@ -113,7 +131,7 @@ Result<std::optional<PathPart>> readTransport(const Words& words)
 {
     const bool isWindow = words.front().text == "window";
     std::optional<DataSize> window;
-    std::optional<double> share;
+    std::optional<double> share, flips;
     std::optional<Duration> roundTrip;
     int streams = 1;
     for (std::size_t i = 1; i < words.size(); ++i) {
@@ -125,12 +143,13 @@ Result<std::optional<PathPart>> readTransport(const Words& words)
             streams = *whole;
         }
         else if (isWindow && sizeOf(token.text)) window = sizeOf(token.text);
+        else if (!isWindow && token.text == "ber" && errorRatioOf(token.value)) flips = errorRatioOf(token.value);
         else if (!isWindow && shareOf(token.text)) share = shareOf(token.text);
-        else return tl::unexpected(unknownWord(token, isWindow ? "a window" : "loss", isWindow ? "its size such as 64kib, rtt=20ms, streams=4" : "its share such as 0.1%, rtt=0.3ms, streams=4"));
+        else return tl::unexpected(unknownWord(token, isWindow ? "a window" : "loss", isWindow ? "its size such as 64kib, rtt=20ms, streams=4" : "its share such as 0.1% or ber=1e-9, rtt=0.3ms, streams=4"));
     }
-    if (!roundTrip || (isWindow ? !window : !share)) return tl::unexpected(pointAt(words.front(), isWindow ? "write size and round trip, such as window 64kib rtt=20ms" : "write share and round trip, such as loss 0.1% rtt=0.3ms"));
+    if (!roundTrip || (isWindow ? !window : !share && !flips)) return tl::unexpected(pointAt(words.front(), isWindow ? "write size and round trip, such as window 64kib rtt=20ms" : "write share and round trip, such as loss 0.1% rtt=0.3ms"));
     if (isWindow) return PathPart{Turn::Path, {}, [=](const Assembly&) { return expect::windowStage(*window, *roundTrip, streams); }};
-    return PathPart{Turn::Path, {}, [=](const Assembly& line) { return expect::lossStage(*share, *roundTrip, arithmetic::payloadBytes({line.mtu}), streams); }};
+    return PathPart{Turn::Path, {}, [=](const Assembly& line) { return expect::lossStage(share ? *share : arithmetic::frameLoss(*flips, arithmetic::wireBytes({line.mtu})), *roundTrip, arithmetic::payloadBytes({line.mtu}), streams); }};
 }
 
 /// What is left of a medium when so many take turns on it.
@@ -179,8 +198,20 @@ Result<std::optional<PathPart>> readRadio(const Words& words, const kb::Knowledg
 Result<std::optional<PathPart>> readCeiling(const kb::Ceiling& row, const Words& words, const kb::KnowledgeBase& kb)
 {
     expect::Factors factors;
-    int stations = 1;
+    std::optional<BitRate> phy;
+    int stations = 1, nodes = 2;
+    const bool isCoax = row.kind == "coax";
     for (std::size_t i = 1; i < words.size(); ++i) {
+        if (isCoax && words[i].text == "nodes") {
+            const auto whole = wholeNumber(words[i], 2, 16);
+            if (!whole) return tl::unexpected(whole.error());
+            nodes = *whole;
+            continue;
+        }
+        if (isCoax && words[i].text == "phy" && rateOf(words[i].value)) {
+            phy = rateOf(words[i].value);
+            continue;
+        }
         if (words[i].text == "stations" && row.both) {
             const auto whole = wholeNumber(words[i], 1, 200);
             if (!whole) return tl::unexpected(whole.error());
@@ -194,10 +225,11 @@ Result<std::optional<PathPart>> readCeiling(const kb::Ceiling& row, const Words&
         std::vector<std::string> known;
         for (const kb::StageFactor& one : kb.stageFactors)
             if (one.stage == row.kind) known.push_back(one.id);
+        if (isCoax) known.insert(known.end(), {"phy=3.1g", "nodes=3"});
         return tl::unexpected(unknownWord(words[i], row.name, known.empty() ? "nothing" : text::joined(known, ", ")));
     }
-    return PathPart{Turn::Path, {}, [id = row.id, factors, stations](const Assembly& line) -> Result<expect::Stage> {
-        auto stage = expect::ceilingStage(line.kb, id, factors);
+    return PathPart{Turn::Path, {}, [id = row.id, factors, stations, isCoax, phy, nodes](const Assembly& line) -> Result<expect::Stage> {
+        auto stage = isCoax ? expect::coaxStage(line.kb, id, phy, nodes) : expect::ceilingStage(line.kb, id, factors);
         return stage ? inTurns(std::move(*stage), stations) : stage;
     }};
 }

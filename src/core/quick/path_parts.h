@@ -23,7 +23,8 @@ enum class Turn { Path, Share, Copy, Tool };
 struct PathPart {
     Turn turn = Turn::Path;
     std::optional<int> mtu;  ///< a link may state one; the least counts for all
-    std::function<Result<expect::Stage>(const Assembly&)> make;
+    std::function<Result<expect::Stage>(const Assembly&)> make;  ///< empty: the part makes no stage
+    bool bothWays = false;   ///< everything on the path is as busy the other way
 };
 
 using Words = std::vector<Token>;

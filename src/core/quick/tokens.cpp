@@ -36,7 +36,7 @@ bool continues(const std::string& before, const std::string& after)
 /// Words that take the next word as their value when no `=` stands between.
 bool isKeyword(const std::string& word)
 {
-    for (std::string_view key : {"mtu", "fec", "joints", "splices", "cores", "streams", "rtt", "flows", "adapter", "workers", "mps"})
+    for (std::string_view key : {"mtu", "fec", "joints", "splices", "cores", "streams", "rtt", "flows", "adapter", "workers", "mps", "upload", "nodes"})
         if (word == key) return true;
     return false;
 }

@@ -85,8 +85,8 @@ std::vector<Block> projectReport(const ReportInput& in)
         blocks.push_back(stageTable(in.path->expectation));
         if (!in.path->trials.empty()) {
             const measure::Trial& last = in.path->trials.back();
-            blocks.push_back(Paragraph{fmt::format("Last measured {}: {}, {}.", measure::timeText(last.at), text::rate(last.rate.value, 3),
-                                                   code(measure::standing(last.rate.value, in.path->expectation.expected)))});
+            blocks.push_back(Paragraph{fmt::format("Last measured {}: {}, {}.", measure::timeText(last.at), text::rate(measure::eachWay(last).value, 3),
+                                                   code(measure::standing(measure::eachWay(last).value, in.path->expectation.expected)))});
         }
     }
     blocks.push_back(Heading{"Links, worst first", 2});

@@ -274,7 +274,7 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
 {
     auto* form = new Form(slot.id.isSet() ? "Change slot " + q(slot.name) : QString("Add a slot"));
     form->setNotice(std::nullopt, "Before you open a case: shut down, unplug, and touch bare metal first.");
-    const std::vector<std::pair<std::string, QString>> lanes{{"1", "×1"}, {"2", "×2"}, {"4", "×4"}, {"8", "×8"}, {"16", "×16"}}, generations{{"1", "1.0"}, {"2", "2.0"}, {"3", "3.0"}, {"4", "4.0"}, {"5", "5.0"}};
+    const std::vector<std::pair<std::string, QString>> lanes{{"1", "×1"}, {"2", "×2"}, {"4", "×4"}, {"8", "×8"}, {"16", "×16"}}, generations{{"1", "1.0"}, {"2", "2.0"}, {"3", "3.0"}, {"4", "4.0"}, {"5", "5.0"}, {"6", "6.0"}};
     auto* name = line(*form, "Name", slot.name, "1");
     auto* generation = choice(*form, "Generation", generations, std::to_string(slot.generation), "not read");
     auto* wired = choice(*form, "Lanes wired", lanes, std::to_string(slot.lanes), "not read");

@@ -28,7 +28,7 @@ PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(pa
     m_to = new QComboBox;
     m_to->setAccessibleName("To");
     m_traffic = new QComboBox;
-    m_traffic->addItems({"memory to memory", "file copy"});
+    m_traffic->addItems({"memory to memory", "file copy", "memory, both ways", "copies both ways"});
     m_traffic->setAccessibleName("Traffic");
     m_streams = new QSpinBox;
     m_streams->setRange(1, 16);
@@ -82,7 +82,7 @@ void PathStrip::refresh()
         box->setCurrentIndex(box->findData(QVariant::fromValue<qint64>(chosen.value)));
     }
     const bool copies = m_presenter.question().traffic == expect::Traffic::FileCopy;
-    m_traffic->setCurrentIndex(copies ? 1 : 0);
+    m_traffic->setCurrentIndex((copies ? 1 : 0) + (m_presenter.question().bothWays ? 2 : 0));
     m_streams->setValue(m_presenter.question().streams);
     m_streams->setVisible(!copies);
     if (m_waysShown) {
@@ -115,7 +115,8 @@ void PathStrip::ask()
     expect::PathQuestion question = m_presenter.question();
     question.from = {m_from->currentData().toLongLong()};
     question.to = {m_to->currentData().toLongLong()};
-    question.traffic = m_traffic->currentIndex() == 1 ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory;
+    question.traffic = m_traffic->currentIndex() % 2 == 1 ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory;
+    question.bothWays = m_traffic->currentIndex() >= 2;
     question.streams = m_streams->value();
     const bool samePath = question.from == m_presenter.question().from && question.to == m_presenter.question().to;
     question.route = samePath && m_waysShown ? std::max(0, m_way->currentIndex()) : 0;

@@ -28,6 +28,8 @@ private Q_SLOTS:
         QTest::newRow("3.0 x8") << 3 << 8 << 63.015 << 51.9 << 54.2 << 55.9;
         QTest::newRow("4.0 x4") << 4 << 4 << 63.015 << 51.9 << 54.2 << 55.9;
         QTest::newRow("4.0 x16") << 4 << 16 << 252.06 << 207.0 << 217.0 << 224.0;
+        QTest::newRow("6.0 x1") << 6 << 1 << 59.0 << 50.0 << 52.2 << 53.9;
+        QTest::newRow("6.0 x16") << 6 << 16 << 944.0 << 800.0 << 835.0 << 862.0;
         QTest::newRow("5.0 x4") << 5 << 4 << 126.03 << 104.0 << 108.0 << 112.0;
     }
     void carries()
@@ -49,6 +51,11 @@ private Q_SLOTS:
     {
         NEAR(inGigabits(busCarries(knowledge(), {3, 4, 128})->usable.typical), 24.9, 5e-3);
         NEAR(inGigabits(busCarries(knowledge(), {3, 4, 512})->usable.typical), 28.3, 5e-3);
+        NEAR(inGigabits(busCarries(knowledge(), {1, 16, 256})->usable.high), 28.4, 5e-3);
+        NEAR(inGigabits(busCarries(knowledge(), {4, 8, 128})->usable.typical), 99.8, 5e-3);
+        NEAR(inGigabits(busCarries(knowledge(), {5, 8, 512})->usable.low), 217.0, 5e-3);
+        NEAR(inGigabits(busCarries(knowledge(), {6, 4, 128})->usable.typical), 197.0, 5e-3);
+        NEAR(inGigabits(busCarries(knowledge(), {6, 4, 512})->usable.high), 222.0, 5e-3);
     }
     void theWorkingNamesTheCodedRate()
     {
@@ -69,7 +76,7 @@ private Q_SLOTS:
     }
     void whatDoesNotExistIsRefused()
     {
-        for (const auto& [generation, lanes] : {std::pair{0, 4}, {6, 4}, {3, 0}, {3, 3}, {3, 32}}) {
+        for (const auto& [generation, lanes] : {std::pair{0, 4}, {7, 4}, {3, 0}, {3, 3}, {3, 32}}) {
             const auto got = busCarries(knowledge(), {generation, lanes, 0});
             QVERIFY(!got);
             QCOMPARE(got.error().code, ErrorCode::OutOfRange);

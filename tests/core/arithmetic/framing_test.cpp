@@ -58,6 +58,47 @@ private Q_SLOTS:
         QVERIFY(!goodput(gigabits(1), {1500, Transport::Tcp, false, true, 3}));
         QCOMPARE(goodput(gigabits(1), {0}).error().code, ErrorCode::OutOfRange);
     }
+    void remoteMemoryAccessTakesThePartThatFits()
+    {
+        // 4096 / (4096 + 14 + 20 + 8 + 12 + 4 + 4 + 20), and 1024 likewise where 1500 bytes hold no more
+        NEAR(inGigabits(*goodput(gigabits(100), {9000, Transport::Rdma})), 98.04, 1e-4);
+        NEAR(inGigabits(*goodput(gigabits(100), {1500, Transport::Rdma})), 92.59, 1e-4);
+        QCOMPARE(payloadBytes({4200, Transport::Rdma}), 4096);
+        QCOMPARE(payloadBytes({4139, Transport::Rdma}), 2048);  // 4096 + 44 do not fit
+        QCOMPARE(payloadBytes({1500, Transport::Rdma, true}), 1024);
+    }
+    void framesASecond_data()
+    {
+        QTest::addColumn<double>("link");
+        QTest::addColumn<int>("mtu");
+        QTest::addColumn<qlonglong>("frames");
+        QTest::newRow("100M") << 0.1 << 1500 << 8127LL;
+        QTest::newRow("1G") << 1.0 << 1500 << 81274LL;
+        QTest::newRow("2.5G") << 2.5 << 1500 << 203186LL;
+        QTest::newRow("10G") << 10.0 << 1500 << 812744LL;
+        QTest::newRow("10G jumbo") << 10.0 << 9000 << 138305LL;
+        QTest::newRow("100G jumbo") << 100.0 << 9000 << 1383049LL;
+    }
+    void framesASecond()
+    {
+        QFETCH(double, link);
+        QFETCH(int, mtu);
+        QFETCH(qlonglong, frames);
+        QCOMPARE(static_cast<qlonglong>(frameRate(gigabits(link), {mtu})->steps()), frames);
+        QVERIFY(!frameRate(gigabits(link), {100}));
+    }
+    void acknowledgementsTakeTheirPart()
+    {
+        // 90 bytes for each two frames of 1538, for each sixteen, for each two of 9038
+        NEAR(ackShare({}), 0.02926, 1e-3);
+        NEAR(ackShare({}, 16), 0.003658, 1e-3);
+        NEAR(ackShare({9000}), 0.00498, 1e-3);
+        NEAR(ackShare({1500, Transport::Tcp, false, false}), 84.0 / 3076, 1e-6);
+        NEAR(ackShare({1500, Transport::Tcp, true}), 110.0 / 3076, 1e-6);
+        NEAR(inGigabits(*goodputBothWays(gigabits(10))), 9.147, 1e-4);
+        NEAR(inGigabits(*goodputBothWays(gigabits(10), {}, 16)), 9.380, 1e-4);
+        NEAR(inGigabits(downloadHeldByUpload(gigabits(0.0293))), 1.0013, 1e-3);  // 1 Gb/s down needs 29 Mb/s up
+    }
     void largerPacketsNeverCarryLess()
     {
         BitRate before;

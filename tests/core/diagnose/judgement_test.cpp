@@ -81,6 +81,15 @@ private Q_SLOTS:
         QVERIFY(says(judge("60 Gb/s", "hdd*6 raid6 | 100g"), "a cache answered"));
         QVERIFY(says(judge("9.9 GB/s", "10g"), "both ends on one machine"));
     }
+    void figuresThatWereReckonedAndNotMeasured()
+    {
+        // 5 GT/s x 4 lanes, 16 coded; both ways of 3.0 x4 are twice 31.5 coded
+        QVERIFY(says(judge("20 Gb/s", "100g | pcie 2.0 x4"), "counts the line coding too"));
+        QVERIFY(says(judge("16 Gb/s", "100g | pcie 2.0 x4"), "is what 2.0 ×4 codes"));
+        QVERIFY(says(judge("63 Gb/s", "100g | pcie 3.0 x4"), "both ways were added up"));
+        QVERIFY(says(judge("18.8 Gb/s", "10g"), "both ways were added up"));
+        QVERIFY(!says(judge("14 Gb/s", "10g"), "both ways were added up"));
+    }
     void anErrorThatSpansStandingsIsTold()
     {
         const auto made = judge("10 GB in 9 s ±1", "10g");  // 8.0 to 10.0 Gb/s around 8.89

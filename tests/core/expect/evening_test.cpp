@@ -107,7 +107,8 @@ private Q_SLOTS:
         const plan::Flow there{{1}, "s", "there", built.deviceId("a"), built.deviceId("b")}, back{{2}, "s", "back", built.deviceId("b"), built.deviceId("a")};
         const Evening got = evening(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {&there, &back});
         for (const FlowResult& flow : got.flows) NEAR(inGigabits(flow.rate.typical), 1.1, 1e-6);  // 2.2 Gb/s both ways together
-        QVERIFY(got.flows[0].heldBy.find("both ways") != std::string::npos);
+        QCOMPARE(q(got.flows[0].heldBy), "a 1 — b 1, both ways");
+        QCOMPARE(q(got.flows[1].heldBy), "a 1 — b 1, both ways");
     }
     void trunksPromisedTwice()
     {

@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/arithmetic/bus.h"
 #include "core/base/text.h"
 #include "core/diagnose/facts.h"
 #include "core/measure/statistics.h"
@@ -55,11 +56,10 @@ std::optional<Observation> plateauBus(const Facts& facts)
     if (!best || !path) return std::nullopt;
     for (int generation = 1; generation <= 4; ++generation)
         for (int lanes : {1, 2, 4, 8}) {
-            const kb::BusGeneration* row = facts.kb.bus(generation);
-            if (!row) continue;
-            const int payload = generation <= 2 ? 128 : 256;
-            const double typical = row->gigatransfers * lanes * row->codingPayload / row->codingTotal * payload / (payload + 24.0) * 0.94;
-            const bool below = typical * 0.97 / 0.94 < 0.97 * inGigabits(facts.plannedRate()) * 0.9415;
+            const auto bus = arithmetic::busCarries(facts.kb, {generation, lanes, 0});
+            if (!bus) continue;
+            const double typical = inGigabits(bus->usable.typical);
+            const bool below = inGigabits(bus->usable.high) < 0.97 * inGigabits(facts.plannedRate()) * 0.9415;
             if (below && std::fabs(std::log(inGigabits(*best) / typical)) < 0.08)
                 return measured(true, fmt::format("{} is what a {}.0 ×{} slot carries ({} Gb/s)", text::rate(*best, 3), generation, lanes, text::number(typical, 3)));
         }
@@ -94,7 +94,7 @@ std::optional<Observation> fileOnly(const Facts& facts)
 {
     if (!facts.memoryExpected) return std::nullopt;
     if (facts.trial.kind == TrialKind::Memory) {
-        const auto standing = measure::standing(facts.trial.rate.value, facts.memoryExpected->expected);
+        const auto standing = measure::standing(measure::eachWay(facts.trial).value, facts.memoryExpected->expected);
         if (standing == measure::Standing::Low || standing == measure::Standing::Fault) return measured(false, "memory to memory is already slow");
         return std::nullopt;
     }

@@ -1,4 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+#include <cmath>
+
 #include <fmt/format.h>
 
 #include "core/base/text.h"
@@ -12,6 +15,7 @@ constexpr KindOfRow kKinds[] = {
     {"coax", StageKind::Medium, "coax"},           {"power-line", StageKind::Medium, "power line"}, {"radio", StageKind::Medium, "radio"},
     {"router", StageKind::Router, "router"},       {"inspection", StageKind::Inspection, "inspection"}, {"tunnel", StageKind::Tunnel, "tunnel end"},
     {"memory", StageKind::Memory, "memory"},       {"session", StageKind::Session, "session"},      {"attachment", StageKind::Disk, "disk line"},
+    {"access", StageKind::Internet, "access line"}, {"cipher", StageKind::Session, "cipher"},
 };
 
 Band scaledBand(const Band& band, const kb::FactorBand& by) { return {scaled(band.low, by.low), scaled(band.typical, by.typical), scaled(band.high, by.high)}; }
@@ -43,7 +47,7 @@ Result<Stage> ceilingStage(const kb::KnowledgeBase& kb, std::string_view id, con
             stage.kind = known.kind;
             stage.label = known.label;
         }
-    stage.detail = row->both ? "shared both ways" : row->id;
+    stage.detail = row->both && stage.kind == StageKind::Medium ? "shared both ways" : row->id;
     stage.carries = row->carries;
     stage.both = row->both;
     stage.roundTrip = row->roundTrip;
@@ -52,6 +56,31 @@ Result<Stage> ceilingStage(const kb::KnowledgeBase& kb, std::string_view id, con
     stage.from = row->from;
     stage.line = row->port.value_or(row->carries.high);
     if (const auto error = applyFactors(kb, factors, row->kind, stage)) return tl::unexpected(*error);
+    return stage;
+}
+
+Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::optional<BitRate> phy, int nodes)
+{
+    auto stage = ceilingStage(kb, id);
+    if (!stage) return stage;
+    const kb::Factor* share = kb.factor("coax-phy");
+    const kb::Factor* node = kb.factor("coax-node");
+    if (!share || !node) return failure(ErrorCode::NotFound, "link_factors.csv has no row “coax-phy” or “coax-node”");
+    if (nodes < 2 || nodes > 16) return failure(ErrorCode::OutOfRange, "2 to 16 adapters share a coax", std::to_string(nodes));
+    const auto least = [](const Band& a, const Band& b) { return Band{std::min(a.low, b.low), std::min(a.typical, b.typical), std::min(a.high, b.high)}; };
+    if (phy) {
+        const Band most = scaledBand({*phy, *phy, *phy}, share->value);
+        stage->carries = least(stage->carries, most);
+        stage->both = stage->both ? least(*stage->both, most) : most;
+        stage->working += fmt::format("; at {} between the adapters × {} both ways together: usually {}, up to {}", text::rate(*phy), text::number(share->value.typical), text::rate(stage->carries.typical), text::rate(stage->carries.high));
+    }
+    if (nodes > 2) {
+        const auto left = [&](double each) { return std::pow(each, nodes - 2); };
+        const kb::FactorBand by{left(node->value.low), left(node->value.typical), left(node->value.high)};
+        stage->carries = scaledBand(stage->carries, by);
+        if (stage->both) stage->both = scaledBand(*stage->both, by);
+        stage->working += fmt::format("; {} adapters on the coax: usually × {} = {}, up to {}", nodes, text::number(by.typical, 3), text::rate(stage->carries.typical), text::rate(stage->carries.high));
+    }
     return stage;
 }
 

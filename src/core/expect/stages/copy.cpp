@@ -61,6 +61,23 @@ Result<Stage> smallFilesStage(const kb::KnowledgeBase& kb, std::string_view kind
     return stage;
 }
 
+Result<Stage> requestStage(DataSize each, int atOnce, Duration roundTrip, Duration server, const Band& rest)
+{
+    if (each.steps() < 1 || atOnce < 1) return failure(ErrorCode::OutOfRange, "a request asks for at least one byte, and at least one is under way");
+    if (roundTrip.steps() <= 0 || server.steps() < 0) return failure(ErrorCode::OutOfRange, "a round trip takes longer than nothing");
+    const double bits = 8 * each.in();
+    const auto carries = [&](BitRate rate) { return std::min(rate, BitRate::of(atOnce * bits / (roundTrip.in() + server.in() + bits / rate.in()))); };
+    Stage stage;
+    stage.kind = StageKind::Requests;
+    stage.label = "requests";
+    stage.detail = fmt::format("{} × {}", atOnce, text::size(each));
+    stage.carries = {carries(rest.low), carries(rest.typical), carries(rest.high)};
+    stage.working = fmt::format("{} × {} ÷ ({} of round trip + {} at the server + {} to send it at {}): usually {}, up to {}", atOnce, text::size(each), text::duration(roundTrip), text::duration(server),
+                                text::duration(each / rest.typical), text::rate(rest.typical), text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    stage.from = {"own", Certainty::Typical};
+    return stage;
+}
+
 Stage serialStage(const std::vector<Band>& steps)
 {
     const auto together = [&](BitRate Band::* which) {

@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
 #include <fmt/format.h>
 
 #include "core/base/text.h"
@@ -6,7 +8,7 @@
 
 namespace sokudo::expect {
 
-Result<Stage> internetStage(const kb::KnowledgeBase& kb, BitRate plan, std::string_view overshoot, const Factors& factors)
+Result<Stage> internetStage(const kb::KnowledgeBase& kb, BitRate plan, std::string_view overshoot, const Factors& factors, std::optional<BitRate> upload)
 {
     if (plan.steps() <= 0) return failure(ErrorCode::OutOfRange, "a plan is faster than nothing");
     const kb::StageFactor* row = kb.stageFactor(overshoot);
@@ -20,6 +22,13 @@ Result<Stage> internetStage(const kb::KnowledgeBase& kb, BitRate plan, std::stri
                                 text::rate(stage.carries.typical), row->name);
     stage.from = row->from;
     if (const auto error = applyFactors(kb, factors, "internet", stage)) return tl::unexpected(*error);
+    if (const kb::Factor* segments = upload ? kb.factor("ack-segments") : nullptr) {
+        const auto held = [&](double each) { return arithmetic::downloadHeldByUpload(*upload, {}, each); };
+        const Band most{held(segments->value.low), held(segments->value.typical), held(segments->value.high)};
+        stage.carries = {std::min(stage.carries.low, most.low), std::min(stage.carries.typical, most.typical), std::min(stage.carries.high, most.high)};
+        stage.working += fmt::format("; {} up carry the acknowledgements of {} down, or of up to {} where they are merged: usually {}, up to {}", text::linkRate(*upload), text::rate(most.typical), text::rate(most.high),
+                                     text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    }
     return stage;
 }
 

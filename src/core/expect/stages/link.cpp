@@ -20,6 +20,8 @@ Result<Stage> linkStage(const kb::KnowledgeBase& kb, BitRate rate, const arithme
     stage.working = fmt::format("{} {} (MTU {}) = {}", text::linkRate(rate), arithmetic::shareText(framing), framing.mtu, text::rate(*ceiling, 5));
     stage.from = {"802.3-3", Certainty::Standard};
     stage.line = rate;
+    if (const auto frames = arithmetic::frameRate(rate, framing)) stage.frames = *frames;
+    if (framing.transport == arithmetic::Transport::Tcp) stage.ackShare = arithmetic::ackShare(framing);
     return stage;
 }
 

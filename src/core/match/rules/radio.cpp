@@ -14,11 +14,7 @@ constexpr Length kUsualRange = Length::fromSteps(300'000);  // small integrated 
 /// The stated radio rate, or the one its MCS, width and streams give.
 std::optional<BitRate> radioRate(const LinkContext& link)
 {
-    if (const auto stated = link.runAs<BitRate>("phy-rate")) return stated;
-    const auto mcs = link.runCount("mcs");
-    const auto width = link.runCount("width-mhz");
-    if (!mcs || !width) return std::nullopt;
-    return arithmetic::wifiRate(*mcs, *width, link.runCount("streams").value_or(1));
+    return arithmetic::radioRate(link.runAs<BitRate>("phy-rate"), link.runCount("mcs"), link.runCount("width-mhz"), link.runCount("streams"));
 }
 
 void sixtyGigahertz(const LinkContext& link, std::optional<BitRate> radio, Outcomes& found)
