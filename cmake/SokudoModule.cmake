@@ -34,16 +34,16 @@ function(sokudo_library name)
   endif()
 endfunction()
 
-# sokudo_tests(FOLDER LIBS lib ... TESTS x_test.cpp ...): one executable, one ctest entry for each class.
+# sokudo_tests(FOLDER LIBS lib ... TESTS x_test.cpp ... [PCH header ...]): one executable, one ctest entry for each class.
 # x_y_test.cpp holds the class XYTest and ends with SOKUDO_TEST(XYTest).
 function(sokudo_tests folder)
-  cmake_parse_arguments(ARG "" "" "LIBS;TESTS" ${ARGN})
+  cmake_parse_arguments(ARG "" "" "LIBS;TESTS;PCH" ${ARGN})
   set(target tst_${folder})
   add_executable(${target} ${ARG_TESTS})
   set_target_properties(${target} PROPERTIES AUTOMOC ON)
   target_link_libraries(${target} PRIVATE sokudo_testsupport ${ARG_LIBS})
   sokudo_warnings(${target})
-  target_precompile_headers(${target} PRIVATE <QtTest> <vector> <string> <map> <tl/expected.hpp>)
+  target_precompile_headers(${target} PRIVATE <QtTest> <vector> <string> <map> <tl/expected.hpp> ${CMAKE_SOURCE_DIR}/tests/support/testing.h ${ARG_PCH})
   foreach(file ${ARG_TESTS})
     get_filename_component(stem ${file} NAME_WE)
     string(REPLACE "_" ";" words ${stem})
