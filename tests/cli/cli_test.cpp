@@ -260,6 +260,36 @@ private Q_SLOTS:
         NEAR(got.json()["expected_bps"].toObject()["typical"].toDouble(), 7.026e9, 1e-3);
         QVERIFY(cli({"path", "10g | pcie 2.0 x4"}).out.contains("16 Gb/s coded"));
     }
+    void bothWaysAndFrames()
+    {
+        const auto path = cli({"path", "10g | both-ways", "--json"}).json();
+        QVERIFY(path["both_ways"].toBool());
+        NEAR(path["expected_bps"].toObject()["high"].toDouble(), 9.3805e9, 1e-4);
+        QCOMPARE(path["stages"].toArray()[0].toObject()["frames_per_s"].toDouble(), 812744.0);
+        const auto one = cli({"expect", m_project, "--from", "scan", "--to", "vault", "--json"}).json(), both = cli({"expect", m_project, "--from", "scan", "--to", "vault", "--both", "--json"}).json();
+        QVERIFY(both["expected_bps"].toObject()["typical"].toDouble() < one["expected_bps"].toObject()["typical"].toDouble());
+    }
+    void whatAChangeDidForCopies()
+    {
+        const Run asked = cli({"log", m_project, "--gain", "--from", "vault", "--to", "platen", "--since", "2026-11-03", "--json"});
+        QCOMPARE(asked.status, 0);
+        for (const char* key : {"since", "network_factor", "copy_factor", "arrives", "sentence"}) QVERIFY2(asked.json().contains(key), key);
+        QCOMPARE(cli({"log", m_project, "--gain"}).status, 2);
+        QVERIFY(cli({"log", m_project, "--gain", "--from", "vault", "--to", "platen", "--since", "yesterday"}).err.contains("2026-11-25"));
+    }
+    void aGainInWords()
+    {
+        NEAR(cli({"convert", "900 % faster", "--json"}).json()["factor"].toDouble(), 10.0, 1e-9);
+        QVERIFY(cli({"convert", "10 times faster"}).out.contains("10 to 11 times as fast"));
+        QCOMPARE(cli({"convert", "much faster"}).status, 2);
+    }
+    void aCopyDialogIsDoubtedMore()
+    {
+        const auto plain = cli({"judge", "1.1 Gb/s", "--path", "10g", "--json"}).json(), dialog = cli({"judge", "1.1 Gb/s", "--dialog", "--path", "10g", "--json"}).json();
+        QCOMPARE(plain["suggested_unit"].toString(), "GB/s");
+        QCOMPARE(dialog["suggested_unit"].toString(), "GB/s");
+        QVERIFY(plain["why"] != dialog["why"]);  // 80 % likely, and 94 %
+    }
     void convert()
     {
         const Run got = cli({"convert", "1.2 GB in 9.8 s ±1", "--json"});

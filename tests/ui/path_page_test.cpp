@@ -96,7 +96,19 @@ private Q_SLOTS:
         QCOMPARE(plan::deviceNamed(bench.document->plan(), "platen")->processor->clockGhz, 3.0);
         bench.settle();
         QVERIFY(bench.window->path().tryStage(bench.stage("file share"), "nfs").isEmpty());
-        QVERIFY(bench.window->path().keepTry().contains("Survey bench"));
+        QVERIFY(bench.window->path().keepTry().isEmpty());
+        QCOMPARE(plan::deviceNamed(bench.document->plan(), "vault")->fileShare, std::string("nfs"));
+        bench.settle();
+        const auto& stages = bench.window->path().bore().stages;
+        const auto link = std::find_if(stages.begin(), stages.end(), [](const expect::Stage& stage) { return stage.kind == expect::StageKind::Link; });
+        const int at = static_cast<int>(link - stages.begin());
+        QVERIFY(bench.window->path().tryStage(at, "100g").isEmpty());
+        QVERIFY(bench.window->path().keepTry().contains("Other ways on the Match bench"));
+        // the rate it has, with larger packets: every port of the way gets them
+        QVERIFY(bench.window->path().tryStage(at, QString("%1g mtu=9000").arg(inGigabits(link->line))).isEmpty());
+        QVERIFY(bench.window->path().keepTry().isEmpty());
+        bench.settle();
+        QCOMPARE(bench.window->path().expectation()->mtu, 9000);
     }
     void whatIsTypedWrongPointsAtTheWord()
     {

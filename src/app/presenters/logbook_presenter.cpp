@@ -5,6 +5,8 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/diagnose/benefit.h"
+#include "core/logbook/record.h"
 #include "core/measure/statistics.h"
 #include "core/report/project_report.h"
 
@@ -87,8 +89,7 @@ measure::Timestamp LogbookPresenter::splitTime() const
     if (m_split) return *m_split;
     const auto trials = pathTrials();
     if (trials.size() < 2) return {};
-    for (auto entry = m_document.entries().rbegin(); entry != m_document.entries().rend(); ++entry)
-        if (entry->kind == logbook::EntryKind::Change && entry->at > trials.front()->at && entry->at < trials.back()->at) return entry->at;
+    if (const logbook::Entry* change = logbook::lastChangeBetween(m_document.entries(), trials.front()->at, trials.back()->at)) return change->at;
     std::size_t widest = 1;
     for (std::size_t i = 1; i < trials.size(); ++i)
         if (trials[i]->at - trials[i - 1]->at > trials[widest]->at - trials[widest - 1]->at) widest = i;
@@ -96,6 +97,20 @@ measure::Timestamp LogbookPresenter::splitTime() const
 }
 
 QString LogbookPresenter::compareTitle() const { return q(report::pathTitle(m_document.plan(), m_selection.path().from, m_selection.path().to, m_selection.path().traffic)); }
+
+/// What the change did for the network against what it did for copies, where both were measured before and after.
+QString LogbookPresenter::gainSentence(measure::Timestamp split) const
+{
+    expect::PathQuestion question = m_selection.path();
+    question.traffic = expect::Traffic::FileCopy;
+    question.bothWays = false;
+    const auto copyPath = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question);
+    const auto gain = diagnose::benefit(m_document.trials(), question.from, question.to, split, copyPath ? &*copyPath : nullptr);
+    if (!gain.network || !gain.copy) return {};
+    QString text = q(gain.sentence);
+    text[0] = text[0].toUpper();
+    return text + ". ";
+}
 
 QString LogbookPresenter::compareSentence() const
 {
@@ -111,7 +126,7 @@ QString LogbookPresenter::compareSentence() const
         for (const auto& entry : m_document.entries())
             if (entry.at == split && entry.kind == logbook::EntryKind::Change) what = q(entry.text);
     const QString since = what.isEmpty() ? QString("the break in time") : "“" + what + "”";
-    return QString("Before %1: %2 (%3 %4). After: %5 (%6 %7). %8.")
+    return gainSentence(split) + QString("Before %1: %2 (%3 %4). After: %5 (%6 %7). %8.")
         .arg(since, q(text::rate(a.median, 3)))
         .arg(a.count)
         .arg(a.count == 1 ? "run" : "runs", q(text::rate(b.median, 3)))

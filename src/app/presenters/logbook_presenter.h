@@ -36,6 +36,7 @@ private:
     void refresh();
     std::vector<const measure::Trial*> pathTrials() const;
     measure::Timestamp splitTime() const;
+    QString gainSentence(measure::Timestamp split) const;
     Document& m_document;
     Selection& m_selection;
     RowModel<Row> m_rows;

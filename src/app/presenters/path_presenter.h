@@ -52,7 +52,7 @@ public:
     QString tryText() const;        ///< what the change does, in one sentence
     static QString exampleFor(expect::StageKind);
     void dropTry();
-    /// Writes the change into the survey where it can hold it: slot, processor, disks; empty: done, else why not.
+    /// Writes the change into the survey where it can hold it (see keptStage); empty: done, else why not.
     QString keepTry();
     /// What may be drawn behind: nothing, the other direction, another way, faster links.
     QStringList comparisons() const;

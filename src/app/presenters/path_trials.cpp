@@ -2,12 +2,11 @@
 // The path presenter's second half: stages tried out, what is drawn behind, where each Gb/s goes.
 #include "app/presenters/path_presenter.h"
 
+#include "app/presenters/kept_stage.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
-#include "core/base/whole.h"
 #include "core/expect/waterfall.h"
 #include "core/expect/worth.h"
-#include "core/plan/edits.h"
 #include "core/quick/changed_stage.h"
 #include "core/quick/tokens.h"
 
@@ -15,61 +14,6 @@ namespace sokudo::app {
 namespace {
 
 constexpr double kTiers[] = {2.5, 5, 10, 25, 40, 100};
-
-using Words = std::vector<quick::Token>;
-
-/// "4.0 x8" into the first slot of the device that holds a card.
-std::optional<Result<plan::Plan>> withSlot(const plan::Plan& plan, const plan::Device& device, const Words& words)
-{
-    std::string spec;
-    for (const quick::Token& word : words)
-        if (word.text != "pcie") spec += word.text;
-    const auto bus = quick::busOf(spec);
-    for (const plan::Slot* slot : plan::slotsOf(plan, device.id)) {
-        if (!slot->card || !bus) continue;
-        plan::Slot changed = *slot;
-        changed.generation = bus->generation;
-        changed.lanes = bus->lanes;
-        changed.shape = std::max(changed.shape, bus->lanes);
-        return plan::edits::putSlot(plan, changed);
-    }
-    return std::nullopt;
-}
-
-std::optional<Result<plan::Plan>> withProcessor(const plan::Plan& plan, plan::Device device, const Words& words, const kb::KnowledgeBase& kb)
-{
-    plan::HostProcessor host = device.processor.value_or(plan::HostProcessor{});
-    for (const quick::Token& word : words) {
-        const auto clock = word.text.ends_with("ghz") ? text::parseNumber(word.text.substr(0, word.text.size() - 3)) : std::nullopt;
-        const auto count = text::parseNumber(word.value);
-        if (const kb::Processor* kind = kb.processor(word.text)) host.kind = kind->id;
-        else if (clock) host.clockGhz = *clock;
-        else if (const auto cores = word.text == "cores" && count ? wholeOf(*count, 1, 1024) : std::nullopt) host.cores = *cores;
-        else if (word.text != "cpu") return std::nullopt;
-    }
-    device.processor = host;
-    return plan::edits::putDevice(plan, std::move(device));
-}
-
-std::optional<Result<plan::Plan>> withDisks(const plan::Plan& plan, plan::Device device, const Words& words, const kb::KnowledgeBase& kb)
-{
-    if (words.empty()) return std::nullopt;
-    const auto pieces = text::split(words.front().text, '*');
-    const kb::Disk* disk = kb.disk(pieces.front());
-    const auto number = pieces.size() == 2 ? text::parseNumber(pieces[1]) : std::optional(1.0);
-    const auto count = number ? wholeOf(*number, 1, 999) : std::nullopt;
-    if (!disk || !count) return std::nullopt;
-    plan::DiskGroup group{disk->id, *count, {}};
-    for (std::size_t i = 1; i < words.size(); ++i) {
-        const auto bus = quick::busOf(words[i].text);
-        if (const kb::ArrayLevel* level = kb.array(words[i].text)) group.level = level->id;
-        else if (bus && kb.disk("nvme" + std::to_string(bus->generation))) group.kind = "nvme" + std::to_string(bus->generation);
-        else return std::nullopt;
-    }
-    if (device.disks.empty()) device.disks.push_back(group);
-    else device.disks.front() = group;
-    return plan::edits::putDevice(plan, std::move(device));
-}
 
 QString outcome(const expect::Expectation& path)
 {
@@ -139,12 +83,11 @@ QString PathPresenter::keepTry()
     const plan::Plan& plan = m_document.plan();
     const auto words = quick::tokens(s(m_try.text), 0);
     const QString label = QString("Change %1 to %2").arg(q(stage.name), m_try.text);
-    std::optional<Result<plan::Plan>> next;
-    if (const plan::Device* device = plan.devices.find(stage.device)) {
-        if (stage.kind == expect::StageKind::Slot) next = withSlot(plan, *device, words);
-        else if (stage.kind == expect::StageKind::Processor) next = withProcessor(plan, *device, words, m_document.knowledge());
-        else if (stage.kind == expect::StageKind::Disk) next = withDisks(plan, *device, words, m_document.knowledge());
-    }
+    const expect::Paths paths(plan, m_document.knowledge(), m_document.analysis().links);
+    const auto all = paths.ways(question().from, question().to);
+    const auto route = static_cast<std::size_t>(std::max(0, question().route));
+    const auto next = keptStage({plan, m_document.knowledge(), question(), route < all.size() ? all[route] : plan::Way{}}, stage, words);
+    if (!next && stage.kind == expect::StageKind::Link) return "A link of another rate needs other ports, modules or cable: Other ways on the Match bench finds them. Here it stays for a look";
     if (!next) return QString("The survey does not hold a %1 in these words: change it on the Survey bench. Here it stays for a look").arg(q(std::string(expect::word(stage.kind))));
     return m_document.edit(label, *next) ? QString() : QString("The survey did not take it");
 }

@@ -8,6 +8,7 @@
 #include "core/measure/module_entry.h"
 #include "core/measure/module_name.h"
 #include "core/base/text.h"
+#include "core/match/lane_plan.h"
 #include "core/match/parts_list.h"
 #include "core/match/run_rules.h"
 #include "core/plan/edits.h"
@@ -132,6 +133,7 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
             if (load.slot == slot->name && load.carries && !load.isEnough()) detail += QString("; its %1 ports together %2, the bus %3").arg(load.ports).arg(q(text::linkRate(load.sum)), q(text::rate(*load.carries, 3))) + (load.better.empty() ? QString() : "; slot " + q(load.better));
         slotLines.lines.push_back({slot->generation == 0 && slot->card ? std::optional(Verdict::Unknown) : std::nullopt, q(slot->name), detail, slot->card ? q(slot->card->name) : QString("free"), {}, {}, slot->id});
     }
+    if (const auto lanes = match::lanePlan(plan(), device.id, m_document.knowledge())) slotLines.lines.push_back({Verdict::Limited, "seat them so", q(lanes->sentence), {}, {}, {}, {}});
     if (!slotLines.lines.empty()) made.sections.push_back(std::move(slotLines));
     const auto dark = darkWith(device.id);
     made.sections.push_back({"If this fails", {{{}, dark.empty() ? QString("nothing else loses its power") : "goes dark: " + namesOf(dark), {}, {}, {}, {}, {}}}});

@@ -65,7 +65,7 @@ Json toJson(const match::LinkReport& report, const kb::KnowledgeBase& kb)
 Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
 {
     Json made{{"stages", Json::array()}, {"expected_bps", bandJson(path.expected)}, {"binding_stage", path.isEmpty() ? Json(nullptr) : Json(path.bindingStage()->name)},
-              {"next_stage", path.next ? Json(path.stages[*path.next].name) : Json(nullptr)}, {"gain_if_mended", path.gain() ? Json(*path.gain()) : Json(nullptr)}, {"near_stages", Json::array()}, {"round_trip_s", path.roundTrip.in()}, {"mtu_bytes", path.mtu}, {"missing", Json::array()}};
+              {"next_stage", path.next ? Json(path.stages[*path.next].name) : Json(nullptr)}, {"gain_if_mended", path.gain() ? Json(*path.gain()) : Json(nullptr)}, {"near_stages", Json::array()}, {"round_trip_s", path.roundTrip.in()}, {"mtu_bytes", path.mtu}, {"both_ways", path.bothWays}, {"missing", Json::array()}};
     for (const expect::Stage& stage : path.stages) {
         Json one{{"name", stage.name}, {"kind", word(stage.kind)}, {"detail", stage.detail}, {"ceiling_bps", stage.carries.high.steps()}, {"low_bps", stage.carries.low.steps()},
                  {"typical_bps", stage.carries.typical.steps()}, {"working", stage.working}, {"source", kb.citation(stage.from.source)}, {"confidence", code(stage.from.certainty)}};
@@ -74,6 +74,7 @@ Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
         if (stage.roundTrip.steps() > 0) one["round_trip_s"] = stage.roundTrip.in();
         if (stage.kind == expect::StageKind::Slot) one["coded_bps"] = stage.line.steps();
         if (stage.kind == expect::StageKind::Link) one["link_rate_bps"] = stage.line.steps();
+        if (stage.frames.steps() > 0) one["frames_per_s"] = stage.frames.steps();
         made["stages"].push_back(one);
     }
     made["notes"] = path.notes;

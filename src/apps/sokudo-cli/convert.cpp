@@ -5,17 +5,34 @@
 #include "cli.h"
 #include "core/base/text.h"
 #include "core/measure/parse_result.h"
+#include "core/measure/speed_up.h"
 
 namespace sokudo::cli {
+namespace {
+
+int showGain(const measure::SpeedUp& gain, const Context& context)
+{
+    if (context.json) {
+        print(Json{{"factor", gain.least}, {"factor_most", gain.most}, {"working", plain(gain.working)}});
+    } else {
+        print(gain.least < gain.most ? fmt::format("{} to {} times as fast", text::number(gain.least), text::number(gain.most)) : fmt::format("{} times as fast", text::number(gain.least)));
+        print(gain.working);
+    }
+    return kFine;
+}
+
+}  // namespace
 
 void addConvert(CLI::App& app, Context& context)
 {
-    auto* verb = app.add_subcommand("convert", "Read a result as people write it: bits and bytes, decimal and binary, with its error");
+    auto* verb = app.add_subcommand("convert", "Read a result as people write it: bits and bytes, decimal and binary, with its error; or a gain such as \"900 % faster\"");
     auto line = std::make_shared<std::string>();
     verb->add_option("TEXT", *line, "such as \"1.2 GB in 9.8 s ±1\" or \"2.35 Gbit/s\"")->required();
     verb->callback([line, &context] {
         context.run = [line, &context] {
             const auto parsed = measure::parseResult(*line);
+            if (!parsed)
+                if (const auto gain = measure::readSpeedUp(*line)) return showGain(*gain, context);
             if (!parsed) return fail(parsed.error());
             const auto& rate = parsed->rate;
             if (context.json) {

@@ -4,8 +4,9 @@
 #include <CLI/CLI.hpp>
 #include <fmt/format.h>
 
-#include "cli.h"
+#include "asked.h"
 #include "core/base/text.h"
+#include "core/diagnose/benefit.h"
 #include "core/diagnose/media_ranking.h"
 #include "core/logbook/record.h"
 #include "store/project_file.h"
@@ -13,7 +14,7 @@
 namespace sokudo::cli {
 
 namespace {
-struct Options { std::string file, note; bool media = false; };
+struct Options : PathAsked { std::string note, since; bool media = false, gain = false; };
 
 void showMedia(const std::vector<diagnose::MediumRank>& ranks)
 {
@@ -29,6 +30,43 @@ Json toJson(const std::vector<diagnose::MediumRank>& ranks)
         made["media"].push_back({{"id", rank.medium->id}, {"median_bps", rank.runs.median.steps()}, {"tests", rank.runs.count}, {"to_best", rank.toBest}, {"of_usual", rank.ofUsual}, {"variation", rank.runs.variation}, {"price_per_m", rank.perMetre ? Json(*rank.perMetre) : Json(nullptr)}});
     return made;
 }
+/// The moment that splits results into before and after: the one asked for, else the last change that has results on both sides.
+Result<measure::Timestamp> changeOf(const store::Project& project, const Options& given, const PathEnds& ends)
+{
+    if (!given.since.empty()) {
+        const auto at = measure::timeFromIso(given.since.find('T') == std::string::npos ? given.since + "T00:00:00Z" : given.since);
+        if (!at) return failure(ErrorCode::BadInput, "write the moment as 2026-11-25 or 2026-11-25T21:04:00Z", given.since);
+        return *at;
+    }
+    std::optional<measure::Timestamp> first, last;
+    for (const measure::Trial& trial : project.trials) {
+        if (trial.from != ends.from || trial.to != ends.to) continue;
+        first = first ? std::min(*first, trial.at) : trial.at;
+        last = last ? std::max(*last, trial.at) : trial.at;
+    }
+    const logbook::Entry* change = first ? logbook::lastChangeBetween(project.entries, *first, *last) : nullptr;
+    if (!change) return failure(ErrorCode::NotFound, "no change lies between results of this path: say the moment with --since 2026-11-25");
+    return change->at;
+}
+
+int showGain(const store::Project& project, const Options& given, Context& context)
+{
+    if (given.from.empty() || given.to.empty()) return fail({ErrorCode::BadInput, "say whose results: --gain --from A --to B", ""});
+    const auto ends = pathEnds(project.plan, given.from, given.to);
+    if (!ends) return fail(ends.error());
+    const auto change = changeOf(project, given, *ends);
+    if (!change) return fail(change.error());
+    const auto path = expect::expectation(project.plan, context.kb, match::judgeAll(project.plan, context.kb), {ends->from, ends->to, expect::Traffic::FileCopy});
+    const auto gain = diagnose::benefit(project.trials, ends->from, ends->to, *change, path ? &*path : nullptr);
+    if (context.json) {
+        const auto ratio = [](const auto& one) { return one ? Json(one->ratio) : Json(nullptr); };
+        print(Json{{"since", measure::isoText(*change)}, {"network_factor", ratio(gain.network)}, {"copy_factor", ratio(gain.copy)}, {"arrives", gain.arrives ? Json(*gain.arrives) : Json(nullptr)}, {"sentence", plain(gain.sentence)}});
+    } else {
+        print(fmt::format("since {}: {}", measure::timeText(*change), gain.sentence));
+    }
+    return kFine;
+}
+
 }  // namespace
 
 void addLog(CLI::App& app, Context& context)
@@ -37,6 +75,9 @@ void addLog(CLI::App& app, Context& context)
     auto given = std::make_shared<Options>();
     verb->add_option("FILE", given->file, "project or exported JSON")->required();
     verb->add_option("--add", given->note, "write a note; needs a project file");
+    verb->add_flag("--gain", given->gain, "what the last change did for the network against copies between --from and --to");
+    verb->add_option("--since", given->since, "the moment of the change, instead of the last one in the logbook");
+    addEnds(*verb, *given, false);
     verb->add_flag("--media", given->media, "the media of the house by what was measured over them");
     verb->callback([given, &context] {
         context.run = [given, &context] {
@@ -50,6 +91,7 @@ void addLog(CLI::App& app, Context& context)
             }
             const auto project = openProject(given->file, context);
             if (!project) return fail(project.error());
+            if (given->gain) return showGain(*project, *given, context);
             if (given->media) {
                 const auto ranks = diagnose::rankMedia(project->plan, context.kb, match::judgeAll(project->plan, context.kb), project->trials);
                 if (context.json) print(toJson(ranks));

@@ -30,12 +30,13 @@ std::optional<match::CoaxCount> coaxOf(const match::PartsList& list, int rooms)
 
 Json toJson(const match::PartsList& list, int coaxRooms)
 {
-    Json made{{"modules", Json::array()}, {"cables", Json::array()}, {"devices", Json::array()}, {"cards", Json::array()}, {"cords", Json::array()}, {"coax", nullptr}, {"links_without_modules", list.linksWithoutModules}};
+    Json made{{"modules", Json::array()}, {"cables", Json::array()}, {"devices", Json::array()}, {"cards", Json::array()}, {"lanes", Json::array()}, {"cords", Json::array()}, {"coax", nullptr}, {"links_without_modules", list.linksWithoutModules}};
     for (const auto& row : list.modules) made["modules"].push_back({{"id", row.kind->id}, {"count", row.inPlace}, {"watts", row.kind->power.in() * row.inPlace}});
     for (const auto& row : list.cables) made["cables"].push_back({{"id", row.medium->id}, {"runs", row.runs}, {"length_m", row.length.in()}, {"unmeasured", row.unmeasured}});
     for (const auto& device : list.devices) made["devices"].push_back(portsJson(device));
     for (const auto& card : list.cards)
         made["cards"].push_back({{"device", card.device}, {"slot", card.slot}, {"card", card.card}, {"ports", card.ports}, {"ports_bps", card.sum.steps()}, {"bus_bps", card.carries ? Json(card.carries->steps()) : Json(nullptr)}, {"enough", card.isEnough()}, {"better_slot", card.better.empty() ? Json(nullptr) : Json(plain(card.better))}, {"never_seen", card.unseen}});
+    for (const auto& [device, sentence] : list.lanes) made["lanes"].push_back({{"device", device}, {"plan", plain(sentence)}});
     for (const auto& cord : list.cords) made["cords"].push_back({{"device", cord.device}, {"in_box", cord.inBox}, {"needed", cord.needed}, {"missing", cord.missing()}});
     if (const auto coax = coaxOf(list, coaxRooms))
         made["coax"] = {{"gateway", coax->gateway}, {"gateway_has_it", coax->gatewayHasIt}, {"further_rooms", coax->furtherRooms}, {"adapters_needed", coax->needed()}, {"adapters_in_place", coax->inPlace}};
@@ -51,6 +52,7 @@ void show(const match::PartsList& list, int coaxRooms)
         if (!card.better.empty()) print("  slot " + card.better);
         if (!card.unseen.empty()) print("  before you buy or fit it, look at " + text::joined(card.unseen, ", "));
     }
+    for (const auto& [device, sentence] : list.lanes) print(fmt::format("{}: {}", device, sentence));
     for (const auto& cord : list.cords) print(fmt::format("{}: {} cords in its box, {} ports cabled{}", cord.device, cord.inBox, cord.needed, cord.missing() > 0 ? fmt::format("; {} to buy", cord.missing()) : std::string()));
     if (const auto coax = coaxOf(list, coaxRooms))
         print(fmt::format("coax: {} further {}, gateway {}: {} adapters needed, {} in place", coax->furtherRooms, coax->furtherRooms == 1 ? "room" : "rooms", coax->gatewayHasIt ? coax->gateway + " speaks it itself" : "without it", coax->needed(), coax->inPlace));

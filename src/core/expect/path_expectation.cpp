@@ -155,6 +155,7 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
     Expectation made = settle(std::move(found.stages));
     made.missing = std::move(found.missing);
     made.mtu = path.mtu;
+    made.bothWays = question.bothWays;
     for (std::string note : {mtuNote(m_plan, *way, path.mtu), slowEndsNote(made, question), remoteMemoryNote(made, m_kb)})
         if (!note.empty()) made.notes.push_back(std::move(note));
     for (std::string& note : airNotes(path, *this, made.stages, *way)) made.notes.push_back(std::move(note));

@@ -53,6 +53,7 @@ struct Expectation {
     std::size_t bindingLow = 0, bindingHigh = 0;  ///< what binds at the low and at the high end of the band
     Duration roundTrip;               ///< of all stages
     int mtu = 1500;
+    bool bothWays = false;            ///< as much travels back: the stages are those of one busy way of two
     /// How much more would pass if the binding stage were mended: 0.25 is a quarter more; empty: nothing else holds it.
     std::optional<double> gain() const;
     bool isEmpty() const { return stages.empty(); }

@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/expect/both_ways.h"
 #include "core/expect/stages.h"
 
 namespace sokudo::expect {
@@ -85,6 +86,7 @@ Expectation atTier(const Expectation& path, const kb::KnowledgeBase& kb, BitRate
         // A faster adapter comes with the faster link; the USB port it hangs on stays.
         const bool adapter = stage.kind == StageKind::Usb;
         auto made = faster ? linkStage(kb, tier, framing) : adapter ? usbStage(kb, stage.line, tier) : Result<Stage>(stage);
+        if (made && path.bothWays && (faster || adapter)) made = withBothWaysBusy(kb, std::move(*made));
         if (made && (faster || adapter)) {
             made->name = stage.name;
             made->run = stage.run;
@@ -101,6 +103,7 @@ Expectation atTier(const Expectation& path, const kb::KnowledgeBase& kb, BitRate
         }
     Expectation made = settle(std::move(stages));
     made.mtu = path.mtu;
+    made.bothWays = path.bothWays;
     made.missing = path.missing;
     return made;
 }

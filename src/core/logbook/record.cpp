@@ -30,4 +30,12 @@ Entry trialEntry(const measure::Trial& trial, const plan::Plan& plan, IdSource& 
 Entry noteEntry(std::string text, measure::Timestamp at, IdSource& ids) { return {ids.next<EntryId>(), at, EntryKind::Note, std::move(text), {}, {}}; }
 Entry changeEntry(std::string text, measure::Timestamp at, IdSource& ids) { return {ids.next<EntryId>(), at, EntryKind::Change, std::move(text), {}, {}}; }
 
+const Entry* lastChangeBetween(const std::vector<Entry>& entries, measure::Timestamp after, measure::Timestamp before)
+{
+    const Entry* found = nullptr;
+    for (const Entry& entry : entries)
+        if (entry.kind == EntryKind::Change && entry.at > after && entry.at < before && (!found || entry.at >= found->at)) found = &entry;
+    return found;
+}
+
 }  // namespace sokudo::logbook

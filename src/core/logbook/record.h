@@ -12,4 +12,7 @@ Entry trialEntry(const measure::Trial&, const plan::Plan&, IdSource&);
 Entry noteEntry(std::string text, measure::Timestamp at, IdSource&);
 Entry changeEntry(std::string text, measure::Timestamp at, IdSource&);
 
+/// The last change of the plan between two moments; null: none was made.
+const Entry* lastChangeBetween(const std::vector<Entry>&, measure::Timestamp after, measure::Timestamp before);
+
 }  // namespace sokudo::logbook

@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/arithmetic/bus.h"
+#include "core/match/lane_plan.h"
 
 namespace sokudo::match {
 namespace {
@@ -171,6 +172,8 @@ PartsList partsList(const plan::Plan& plan, const kb::KnowledgeBase& kb)
         if (!plan::isPassive(device.role) && plan::portsOf(plan, device.id).size() >= 3) made.devices.push_back(portMap(plan, device, kb));
     for (const plan::Device& device : plan.devices)
         for (CardLoad& load : cardsOf(plan, device.id, kb)) made.cards.push_back(std::move(load));
+    for (const plan::Device& device : plan.devices)
+        if (auto lanes = lanePlan(plan, device.id, kb)) made.lanes.emplace_back(device.name, std::move(lanes->sentence));
     made.cords = cordCounts(plan);
     made.coax = coaxCount(plan, kb);
     for (const LinkReport& report : judgeAll(plan, kb))

@@ -52,6 +52,7 @@ struct PartsList {
     std::vector<CableCount> cables;
     std::vector<PortMap> devices;      ///< those with three ports or more
     std::vector<CardLoad> cards;
+    std::vector<std::pair<std::string, std::string>> lanes;  ///< device, and how its cards should be seated instead
     std::vector<CordCount> cords;      ///< of the devices whose box was counted
     std::optional<CoaxCount> coax;     ///< empty: no coax in the house
     int linksWithoutModules = 0;       ///< links with an empty cage at an end and no lead

@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "core/expect/both_ways.h"
 #include "core/quick/path_parts.h"
 
 namespace sokudo::quick {
@@ -38,6 +39,7 @@ Result<expect::Stage> staged(std::string_view text, const expect::Expectation& p
     auto part = readPathPart(words, kb);
     if (!part) return tl::unexpected(part.error());
     if (part->mtu) mtu = *part->mtu;
+    if (!part->make) return failure(ErrorCode::BadInput, "that is no stage of its own: turn both ways on for the whole path");
     auto made = part->make({kb, mtu, at == 0, others});
     if (made && !stands(made->kind, path.stages[at].kind)) return failure(ErrorCode::BadInput, fmt::format("that is a {}, and here stands a {}", expect::word(made->kind), expect::word(path.stages[at].kind)));
     return made;
@@ -64,6 +66,7 @@ Result<expect::Expectation> changedStage(const expect::Expectation& path, std::s
     if (!made && entry && !entry->prefix.empty())
         if (auto whole = staged(text, path, at, others, mtu, kb)) made = std::move(whole);
     if (!made) return tl::unexpected(made.error());
+    if (path.bothWays && made->kind != expect::StageKind::FileShare) made = expect::withBothWaysBusy(kb, std::move(*made));
     made->name = now.name;
     made->device = now.device;
     made->run = now.run;
@@ -73,6 +76,7 @@ Result<expect::Expectation> changedStage(const expect::Expectation& path, std::s
     for (expect::Stage& stage : stages)
         if (mtu != path.mtu && stage.kind == expect::StageKind::Link)
             if (auto again = expect::linkStage(kb, stage.line, {mtu})) {
+                if (path.bothWays) again = expect::withBothWaysBusy(kb, std::move(*again));
                 stage.carries = again->carries;
                 stage.working = again->working;
             }
@@ -90,6 +94,7 @@ Result<expect::Expectation> changedStage(const expect::Expectation& path, std::s
     expect::Expectation changed = expect::settle(std::move(stages));
     changed.missing = path.missing;
     changed.mtu = mtu;
+    changed.bothWays = path.bothWays;
     return changed;
 }
 

@@ -87,6 +87,7 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
     nameStages(stages);
     auto made = expect::settle(std::move(stages));
     made.mtu = mtu.value_or(1500);
+    made.bothWays = bothWays;
     return made;
 }
 

@@ -74,6 +74,40 @@ private Q_SLOTS:
         QVERIFY(slow->notes.size() == 1 && slow->notes[0].starts_with("processor of right holds this test"));
         QVERIFY(ask(furnished(), "left", "right")->notes.empty());
     }
+    /// One core of 1 GHz carries 5.5 Gb/s; two of them at 0.8 fill the wire.
+    void theStreamsThatWouldFillIt()
+    {
+        PlanBuilder built = testing::twoHosts();
+        built.changeDevice("right", [](plan::Device& d) { d.processor = plan::HostProcessor{"mid-x86", 1.0, 4}; });
+        const auto slow = ask(built, "left", "right");
+        QVERIFY2(slow->notes.size() == 1 && q(slow->notes[0]).contains("take more streams; 3 would do"), slow->notes.front().c_str());  // 9.37 / (0.8 * 5.5) = 2.13
+    }
+    void bothWaysAtOnce()
+    {
+        const PlanBuilder built = testing::twoHosts();
+        const auto reports = match::judgeAll(built.plan(), knowledge());
+        PathQuestion question{built.deviceId("left"), built.deviceId("right")};
+        question.bothWays = true;
+        const auto made = expectation(built.plan(), knowledge(), reports, question);
+        NEAR(inGigabits(made->expected.high), 9.3805, 1e-3);
+    }
+    /// A plan of 1 Gb/s down and 20 Mb/s up: what comes down is held by the acknowledgements, what goes up by the plan.
+    void thePlanDownAndUp()
+    {
+        PlanBuilder built = testing::twoHosts();
+        built.changeDevice("left", [](plan::Device& d) {
+            d.role = plan::Role::Router;
+            d.traits.set("plan-rate", "1000000000");
+        });
+        NEAR(inGigabits(ask(built, "left", "right")->expected.typical), 1.08, 1e-6);
+        NEAR(inGigabits(ask(built, "right", "left")->expected.typical), 1.08, 1e-6);
+        built.changeDevice("left", [](plan::Device& d) { d.traits.set("plan-up", "10000000"); });
+        const auto down = ask(built, "left", "right"), up = ask(built, "right", "left");
+        NEAR(inGigabits(down->expected.typical), 0.010 / (90.0 / (4 * 1538)), 1e-4);
+        QCOMPARE(q(down->bindingStage()->name), "internet plan, down");
+        NEAR(inGigabits(up->expected.typical), 0.0108, 1e-6);
+        QCOMPARE(q(up->bindingStage()->name), "internet plan, up");
+    }
     /// What the survey states of hosts and hops becomes a stage.
     void statedFactsBecomeStages()
     {

@@ -49,6 +49,20 @@ const WorthTier& tierOf(const Worth& worth, double rate)
 class WorthTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    /// 60 W are 525.6 kWh in 8760 hours, 20 W are 175.2.
+    void aDesktopThatMustStayOn()
+    {
+        PlanBuilder built = slowHouse("nvme3");
+        built.changeDevice("left", [](plan::Device& device) { device.role = plan::Role::Computer; });
+        built.changeDevice("right", [](plan::Device& device) { device.fileShare.clear(); });
+        const auto told = ask(built, copyJob(built, 80, 2));
+        QCOMPARE(told.notes.size(), std::size_t{1});
+        QVERIFY2(q(told.notes[0]).contains("526 kWh a year") && q(told.notes[0]).contains("350 kWh less"), told.notes[0].c_str());
+        built.changeDevice("left", [](plan::Device& device) { device.traits.set("idle-w", "15"); });
+        QVERIFY(q(ask(built, copyJob(built, 80, 2)).notes[0]).contains("nothing to gain there"));
+        built.changeDevice("left", [](plan::Device& device) { device.role = plan::Role::Storage; });
+        QVERIFY(ask(built, copyJob(built, 80, 2)).notes.empty());
+    }
     /// 80 GB at 0.96 * 0.9368 Gb/s take 711.7 s; over 10G 0.90 * 9.368 = 8.431 Gb/s would pass, but the disk writes 4.08.
     void aCopyAtEachTier()
     {

@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/diagnose/benefit.h"
+
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
+namespace sokudo::diagnose {
+namespace {
+
+constexpr double kNoChange = 0.03;
+
+std::optional<measure::Comparison> compared(const std::vector<measure::Trial>& trials, plan::DeviceId from, plan::DeviceId to, measure::TrialKind kind, measure::Timestamp change)
+{
+    std::vector<BitRate> before, after;
+    for (const measure::Trial& trial : trials)
+        if (trial.from == from && trial.to == to && trial.kind == kind && trial.direction == measure::Direction::Forward) (trial.at < change ? before : after).push_back(trial.rate.value);
+    if (before.empty() || after.empty()) return std::nullopt;
+    return measure::compare(before, after);
+}
+
+bool isChanged(double ratio) { return ratio > 1 + kNoChange || ratio < 1 - kNoChange; }
+
+std::string became(std::string_view what, double ratio)
+{
+    if (!isChanged(ratio)) return fmt::format("{} stayed as it was", what);
+    return ratio > 1 ? fmt::format("{} became {} times as quick", what, text::number(ratio, 3)) : fmt::format("{} fell to {} of what it was", what, text::number(ratio, 2));
+}
+
+std::string heldBy(const expect::Expectation* path)
+{
+    const expect::Stage* binding = path ? path->bindingStage() : nullptr;
+    return binding ? fmt::format("; {} holds a copy here, at {} usually", binding->name, text::rate(binding->carries.typical, 3)) : std::string();
+}
+
+}  // namespace
+
+Benefit benefit(const std::vector<measure::Trial>& trials, plan::DeviceId from, plan::DeviceId to, measure::Timestamp change, const expect::Expectation* copyPath)
+{
+    Benefit made;
+    made.network = compared(trials, from, to, measure::TrialKind::Memory, change);
+    made.copy = compared(trials, from, to, measure::TrialKind::FileCopy, change);
+    if (!made.network || !made.copy) {
+        made.sentence = made.network ? "the network has results before and after, copies have not: time a copy that was also timed before"
+                        : made.copy  ? "copies have results before and after, the network has not: a test from memory to memory tells what the change did for it"
+                                     : "neither the network nor copies have results on both sides of the change";
+        return made;
+    }
+    const double network = made.network->ratio, copy = made.copy->ratio;
+    const std::string both = fmt::format("{}, {}", became("the network", network), became("a copy", copy));
+    if (network > 1 + kNoChange && copy > 0) made.arrives = std::log(copy) / std::log(network);
+    if (!isChanged(network) && !isChanged(copy)) made.sentence = both + ": nothing was gained";
+    else if (!isChanged(network)) made.sentence = both + ": what changed lies in the machines, not in the network";
+    else if (made.arrives && !isChanged(copy)) made.sentence = both + ": the gain does not reach copies" + heldBy(copyPath);
+    else if (made.arrives && copy > 1) made.sentence = fmt::format("{}: {:.0f} % of that gain reaches copies{}", both, 100 * std::min(1.0, *made.arrives), *made.arrives < 1 - kNoChange ? heldBy(copyPath) : std::string());
+    else made.sentence = both;
+    return made;
+}
+
+}  // namespace sokudo::diagnose

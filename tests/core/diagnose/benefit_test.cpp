@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// evidence: own
+// A change judged by what it did for the network and for copies.
+#include <cmath>
+
+#include "core/diagnose/benefit.h"
+#include "core/logbook/record.h"
+#include "testing.h"
+
+using namespace sokudo;
+using namespace sokudo::testing;
+using measure::TrialKind;
+
+namespace {
+
+constexpr plan::DeviceId kFrom{1}, kTo{2};
+measure::Timestamp hour(int at) { return measure::Timestamp(std::chrono::hours(at)); }
+
+struct Log {
+    std::vector<measure::Trial> trials;
+    Log& add(int at, TrialKind kind, double gbps, measure::Direction direction = measure::Direction::Forward)
+    {
+        measure::Trial trial;
+        trial.at = hour(at);
+        trial.from = kFrom;
+        trial.to = kTo;
+        trial.kind = kind;
+        trial.direction = direction;
+        trial.rate = {gigabits(gbps), gigabits(gbps), gigabits(gbps)};
+        trials.push_back(trial);
+        return *this;
+    }
+    diagnose::Benefit of(int change) const { return diagnose::benefit(trials, kFrom, kTo, hour(change)); }
+};
+
+}  // namespace
+
+class BenefitTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    /// The wire ten times as quick, copies twice: log 2 / log 10 = 30 %.
+    void aPartOfTheGainArrives()
+    {
+        const auto told = Log().add(1, TrialKind::Memory, 0.94).add(1, TrialKind::FileCopy, 0.9).add(9, TrialKind::Memory, 9.4).add(9, TrialKind::FileCopy, 1.8).of(5);
+        NEAR(told.network->ratio, 10.0, 1e-6);
+        NEAR(told.copy->ratio, 2.0, 1e-6);
+        NEAR(*told.arrives, std::log(2.0) / std::log(10.0), 1e-6);
+        QVERIFY2(q(told.sentence).contains("10 times as quick") && q(told.sentence).contains("30 % of that gain reaches copies"), told.sentence.c_str());
+    }
+    void nothingArrives()
+    {
+        const auto told = Log().add(1, TrialKind::Memory, 0.94).add(1, TrialKind::FileCopy, 0.80).add(9, TrialKind::Memory, 2.35).add(9, TrialKind::FileCopy, 0.81).of(5);
+        QVERIFY2(q(told.sentence).contains("the gain does not reach copies"), told.sentence.c_str());
+    }
+    void theMachinesChanged()
+    {
+        const auto told = Log().add(1, TrialKind::Memory, 9.4).add(1, TrialKind::FileCopy, 2).add(9, TrialKind::Memory, 9.4).add(9, TrialKind::FileCopy, 6).of(5);
+        QVERIFY(!told.arrives);
+        QVERIFY2(q(told.sentence).contains("lies in the machines"), told.sentence.c_str());
+    }
+    void whatIsMissingIsNamed()
+    {
+        QVERIFY(q(Log().add(1, TrialKind::Memory, 1).add(9, TrialKind::Memory, 9).of(5).sentence).contains("time a copy"));
+        QVERIFY(q(Log().add(1, TrialKind::FileCopy, 1).add(9, TrialKind::FileCopy, 9).of(5).sentence).contains("memory to memory"));
+        QVERIFY(q(Log().add(1, TrialKind::Memory, 1, measure::Direction::Reverse).of(5).sentence).contains("neither"));
+    }
+    void theLastChangeBetweenTwoMoments()
+    {
+        IdSource ids{7};
+        const std::vector<logbook::Entry> entries{logbook::changeEntry("old", hour(1), ids), logbook::noteEntry("a note", hour(4), ids), logbook::changeEntry("new card", hour(3), ids)};
+        QCOMPARE(q(logbook::lastChangeBetween(entries, hour(0), hour(9))->text), QString("new card"));
+        QCOMPARE(q(logbook::lastChangeBetween(entries, hour(0), hour(2))->text), QString("old"));
+        QVERIFY(!logbook::lastChangeBetween(entries, hour(5), hour(9)));
+    }
+};
+
+SOKUDO_TEST(BenefitTest)
+#include "benefit_test.moc"
