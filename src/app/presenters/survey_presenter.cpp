@@ -133,8 +133,12 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
             if (load.slot == slot->name && load.carries && !load.isEnough()) detail += QString("; its %1 ports together %2, the bus %3").arg(load.ports).arg(q(text::linkRate(load.sum)), q(text::rate(*load.carries, 3))) + (load.better.empty() ? QString() : "; slot " + q(load.better));
         slotLines.lines.push_back({slot->generation == 0 && slot->card ? std::optional(Verdict::Unknown) : std::nullopt, q(slot->name), detail, slot->card ? q(slot->card->name) : QString("free"), {}, {}, slot->id});
     }
-    if (const auto lanes = match::lanePlan(plan(), device.id, m_document.knowledge())) slotLines.lines.push_back({Verdict::Limited, "seat them so", q(lanes->sentence), {}, {}, {}, {}});
     if (!slotLines.lines.empty()) made.sections.push_back(std::move(slotLines));
+    if (const auto lanes = match::lanePlan(plan(), device.id, m_document.knowledge())) {
+        QString sentence = q(lanes->sentence);
+        sentence[0] = sentence[0].toUpper();
+        made.sections.push_back({"A better seating of its cards", {{{}, sentence, {}, {}, {}, {}, {}}}});
+    }
     const auto dark = darkWith(device.id);
     made.sections.push_back({"If this fails", {{{}, dark.empty() ? QString("nothing else loses its power") : "goes dark: " + namesOf(dark), {}, {}, {}, {}, {}}}});
     InspectorSection host{"Host", {}};

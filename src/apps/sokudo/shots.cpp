@@ -94,8 +94,9 @@ int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark
     window.path().ask({deviceOf(window, "vault"), deviceOf(window, "platen"), expect::Traffic::FileCopy, 1, {}});
     window.showBench(ui::MainWindow::Path);
     save("path");
-    window.pathPage().tryStage(7, "nvme 3.0x4");
-    window.pathPage().tryStage(8, "nfs-multi");
+    const auto& stages = window.path().bore().stages;
+    const auto share = std::find_if(stages.begin(), stages.end(), [](const expect::Stage& stage) { return stage.kind == expect::StageKind::FileShare; });
+    window.pathPage().tryStage(static_cast<int>(share - stages.begin()), "nfs-multi");
     save("path-tried");
     window.path().dropTry();
     window.pathPage().showPane(ui::PathPage::Flows);

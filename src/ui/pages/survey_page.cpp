@@ -20,6 +20,10 @@ namespace sokudo::ui {
 
 using app::q;
 
+namespace {
+constexpr int kLongDetail = 24;  // characters that fit between name and value of an inspector line
+}  // namespace
+
 SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()> makePath, QWidget* parent) : QWidget(parent), m_presenter(presenter), m_makePath(std::move(makePath))
 {
     auto* all = column(this, 0, 0);
@@ -173,7 +177,10 @@ QWidget* SurveyPage::sections(const app::InspectorContent& content)
             }
             const QString value = entry.value.isEmpty() ? entry.detail : entry.value;
             grid->addWidget(name, row, 1, Qt::AlignLeft | (value.size() > 34 ? Qt::AlignTop : Qt::AlignVCenter));
-            if (!entry.value.isEmpty() && !entry.detail.isEmpty()) grid->addWidget(label(entry.detail, "soft"), row, 2, Qt::AlignLeft | Qt::AlignVCenter);
+            // What does not fit between name and value stands below them.
+            const bool isLong = entry.detail.size() > kLongDetail;
+            if (!entry.value.isEmpty() && !entry.detail.isEmpty() && isLong) grid->addWidget(label(entry.detail, "soft", true), row + 1, 1, 1, 3);
+            else if (!entry.value.isEmpty() && !entry.detail.isEmpty()) grid->addWidget(label(entry.detail, "soft"), row, 2, Qt::AlignLeft | Qt::AlignVCenter);
             if (entry.run.isSet()) {
                 auto* jump = button(value, "quiet", [this, entry] {
                     m_formOpen = false;
@@ -186,7 +193,7 @@ QWidget* SurveyPage::sections(const app::InspectorContent& content)
                 text->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
                 grid->addWidget(text, row, 3);
             }
-            ++row;
+            row += isLong ? 2 : 1;
         }
         all->addLayout(grid);
     }
