@@ -38,6 +38,19 @@ private Q_SLOTS:
         QCOMPARE(bench.presenter.rows().front().id, kept.id);
         QCOMPARE(bench.presenter.rows().front().standing, "full");
     }
+    void theBandIsThatOfTheTest()
+    {
+        Bench bench;
+        measure::TrafficQuestion forward, both;
+        both.direction = measure::Direction::Both;
+        const auto one = bench.presenter.bandOf(forward), each = bench.presenter.bandOf(both);
+        QVERIFY(one && each);
+        // 10 Gb/s each way: 9.415 alone, 9.415 / (1 + 90 / 24608) beside the acknowledgements of the other way
+        NEAR(inGigabits(one->high), 9.41482, 1e-4);
+        NEAR(inGigabits(each->high), 9.3805, 1e-4);
+        bench.selection.setPath({bench.device("vault"), bench.device("vault")});
+        QVERIFY(!bench.presenter.bandOf(forward));
+    }
     void problemsAreSaidAndNothingIsKept()
     {
         Bench bench;

@@ -32,6 +32,31 @@ private Q_SLOTS:
         QCOMPARE(presenter.trials().size(), std::size_t{5});
         QCOMPARE(presenter.standingText(), "normal");
     }
+    /// A run both ways is kept as a sum; the path shows half of it, and only where both ways were asked for.
+    void bothWaysShowEachWay()
+    {
+        Desk desk;
+        app::PathPresenter presenter(*desk.document, desk.selection);
+        measure::Trial trial;
+        trial.id = {9001};
+        trial.at = measure::Timestamp(std::chrono::hours(24 * 365 * 57));
+        trial.from = desk.device("platen");
+        trial.to = desk.device("vault");
+        trial.direction = measure::Direction::Both;
+        trial.rate = {gigabits(18.4), gigabits(18.4), gigabits(18.4)};
+        QVERIFY(desk.document->keepTrials({trial}));
+        expect::PathQuestion question{desk.device("vault"), desk.device("platen")};
+        presenter.ask(question);
+        QVERIFY(!presenter.measuredText().contains("each way"));
+        const auto oneWay = presenter.expectation()->expected;
+        question.bothWays = true;
+        presenter.ask(question);
+        QVERIFY2(presenter.measuredText().startsWith("last measured 9.2"), qPrintable(presenter.measuredText()));
+        QVERIFY(presenter.measuredText().endsWith("each way"));
+        QCOMPARE(presenter.trials().size(), std::size_t{1});
+        QVERIFY(presenter.expectation()->expected.typical < oneWay.typical);
+        QVERIFY(presenter.bore().measured->value == gigabits(9.2));
+    }
     void saysWhyThereIsNoExpectation()
     {
         Desk desk;

@@ -144,17 +144,27 @@ bool MeasurePresenter::importCsv(const QByteArray& content, const QString& name)
     return true;
 }
 
+std::optional<kb::Band> MeasurePresenter::bandOf(const measure::TrafficQuestion& test) const
+{
+    measure::Trial trial;
+    trial.from = m_selection.path().from;
+    trial.to = m_selection.path().to;
+    trial.direction = test.direction;
+    trial.streams = test.streams;
+    const auto made = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, diagnose::questionOf(trial));
+    return made && !made->isEmpty() ? std::optional(made->expected) : std::nullopt;
+}
+
 std::vector<MeasurePresenter::Row> MeasurePresenter::rows() const
 {
     std::vector<Row> rows;
     const auto& path = m_selection.path();
     const expect::Paths paths(m_document.plan(), m_document.knowledge(), m_document.analysis().links);
-    std::map<measure::Direction, std::optional<kb::Band>> bands;
+    std::map<std::pair<measure::Direction, int>, std::optional<kb::Band>> bands;
     const auto bandOf = [&](const measure::Trial& trial) {
-        const auto [at, fresh] = bands.try_emplace(trial.direction);
+        const auto [at, fresh] = bands.try_emplace({trial.direction, trial.streams});
         if (!fresh) return at->second;
         expect::PathQuestion question = diagnose::questionOf(trial);
-        question.streams = path.streams;
         question.protocol = path.protocol;
         if (const auto made = paths.expectation(question); made && !made->isEmpty()) at->second = made->expected;
         return at->second;

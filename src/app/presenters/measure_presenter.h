@@ -26,6 +26,9 @@ public:
     /// Imports a CSV file's text; all records or none.
     bool importCsv(const QByteArray& content, const QString& name);
 
+    /// What one way of such a test should carry on the selected path; empty: not known.
+    std::optional<kb::Band> bandOf(const measure::TrafficQuestion&) const;
+
     struct Row { QString when, how, result, bytes, standing, note; measure::TrialId id; };
     std::vector<Row> rows() const;
 

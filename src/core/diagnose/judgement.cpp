@@ -21,6 +21,8 @@ using measure::Standing;
 
 constexpr double kImpossible = 1.03;  ///< of the high figure
 constexpr double kSameFigure = 0.015;
+constexpr double kDialogError = 0.15;                     ///< practice: smoothed over seconds, begins at the rate of memory
+constexpr double kWantedError = 0.05, kWatchError = 1.0;  ///< a share, and seconds
 constexpr int kJumbo = 9000;
 constexpr double kLinkRates[] = {1, 2.5, 5, 10, 25, 40, 50, 100};
 constexpr int kWidths[] = {1, 2, 4, 8, 16};
@@ -71,6 +73,13 @@ void sumsOf(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, s
             if (isAbout(carries->coded.in())) why.push_back(fmt::format("it is what {} ×{} codes, {}: packets and credits take their part, {} is usual", bus.name, lanes, text::rate(carries->coded, 3), text::rate(carries->usable.typical, 3)));
             else if (isAbout(bus.gigatransfers * lanes * 1e9)) why.push_back(fmt::format("it is {} GT/s × {} lanes: that counts the line coding too; {} are coded and {} is usual", text::number(bus.gigatransfers), lanes, text::rate(carries->coded, 3), text::rate(carries->usable.typical, 3)));
         }
+}
+
+/// A figure out of a copy dialog without an error of its own is no truer than that.
+measure::MeasuredRate withDialogError(const measure::MeasuredRate& measured, Source how)
+{
+    if (how != Source::CopyDialog || measured.low != measured.high) return measured;
+    return {measured.value, scaled(measured.value, 1 - kDialogError), scaled(measured.value, 1 + kDialogError)};
 }
 
 /// What would have to be true for a figure above the ceiling.
@@ -128,9 +137,13 @@ Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, c
     } else if (binding) {
         made.why.push_back(fmt::format("even {}, the narrowest stage, usually carries {}: something on the way is not as planned. Ask sokudo-cli diagnose, or the Diagnose bench", binding->name, text::rate(binding->carries.typical)));
     }
-    if (measured.low < measured.high) {
-        const Standing least = measure::standing(measured.low, expected.expected), most = measure::standing(measured.high, expected.expected);
-        if (least != most) made.why.push_back(fmt::format("with its error the figure may stand anywhere from {} to {}: measure longer", measure::code(least), measure::code(most)));
+    const measure::MeasuredRate within = withDialogError(measured, how);
+    if (within.low < within.high) {
+        const std::string why = within == measured ? "with its error" : fmt::format("a copy dialog smooths what it shows, ±{:.0f} %: so", 100 * kDialogError);
+        const Standing least = measure::standing(within.low, expected.expected), most = measure::standing(within.high, expected.expected);
+        if (least != most) made.why.push_back(fmt::format("{} the figure may stand anywhere from {} to {}: measure longer, or write size and time", why, measure::code(least), measure::code(most)));
+        if (within.high.in() - within.low.in() > 2 * kWantedError * within.value.in())
+            made.why.push_back(fmt::format("for ±{:.0f} % with a watch that is a second off, time {:.0f} s or more: here that is {}", 100 * kWantedError, kWatchError / kWantedError, text::size(DataSize::of(expected.expected.typical.in() / 8 * kWatchError / kWantedError))));
     }
     return made;
 }

@@ -22,7 +22,7 @@ struct FactorBand { double low = 1, typical = 1, high = 1; };
 /// A stage whose ceiling is a row, payload one way.
 struct Ceiling {
     std::string id;
-    std::string kind;  ///< coax, power-line, radio, router, inspection, tunnel, memory, session, attachment, access, cipher
+    std::string kind;  ///< coax, power-line, radio, router, inspection, tunnel, memory, session, attachment, access, cipher, cable
     std::string name;
     Band carries;
     std::optional<Band> both;      ///< both ways together where the two share the stage; empty: each way has it all

@@ -245,6 +245,7 @@ void MeasurePage::start()
     setKind(m_outcome, "soft");
     m_start->setEnabled(false);
     m_stop->setEnabled(true);
+    m_band = m_local->isChecked() ? std::nullopt : m_presenter.bandOf(question);
     m_presenter.start(question);
 }
 
@@ -259,8 +260,7 @@ void MeasurePage::onProgress(const measure::TrafficSample& sample, double share)
         if (one.forward.steps() > 0) forward.push_back({one.at.in(), inGigabits(one.forward), false});
         if (one.reverse.steps() > 0) reverse.push_back({one.at.in(), inGigabits(one.reverse), false});
     }
-    const auto& expectation = m_path.expectation();
-    m_plot->show(forward, reverse, expectation && !m_local->isChecked() ? std::optional(expectation->expected) : std::nullopt, "s", true);
+    m_plot->show(forward, reverse, m_band, "s", true);
 }
 
 void MeasurePage::showNewest()
@@ -271,10 +271,11 @@ void MeasurePage::showNewest()
         m_plot->show({}, {}, std::nullopt, "s", true);
         return;
     }
+    const double share = trial->direction == measure::Direction::Both ? 0.5 : 1.0;
     std::vector<SeriesPlot::Point> seconds;
-    for (std::size_t i = 0; i < trial->samples.size(); ++i) seconds.push_back({static_cast<double>(i + 1), inGigabits(trial->samples[i]), false});
+    for (std::size_t i = 0; i < trial->samples.size(); ++i) seconds.push_back({static_cast<double>(i + 1), share * inGigabits(trial->samples[i]), false});
     const auto& expectation = m_path.expectation();
-    m_plotTitle->setText("The newest result of this path, second by second, " + q(measure::timeText(trial->at)));
+    m_plotTitle->setText(QString("The newest result of this path, %1second by second, ").arg(share < 1 ? "each way, " : "") + q(measure::timeText(trial->at)));
     m_plot->show(seconds, {}, expectation ? std::optional(expectation->expected) : std::nullopt, "s", true);
 }
 

@@ -2,6 +2,8 @@
 // Bench 5: test now, type a result, import a file; the results of the path beside.
 #pragma once
 
+#include <optional>
+
 #include <QWidget>
 
 #include "app/presenters/measure_presenter.h"
@@ -68,6 +70,7 @@ private:
     QTableView* m_table;
     app::RowModel<app::MeasurePresenter::Row>* m_rows;
     std::vector<measure::TrafficSample> m_samples;
+    std::optional<kb::Band> m_band;  ///< of the test that runs, one way
 };
 
 }  // namespace sokudo::ui

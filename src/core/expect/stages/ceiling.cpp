@@ -12,7 +12,7 @@ namespace {
 
 struct KindOfRow { std::string_view row; StageKind kind; std::string_view label; };
 constexpr KindOfRow kKinds[] = {
-    {"coax", StageKind::Medium, "coax"},           {"power-line", StageKind::Medium, "power line"}, {"radio", StageKind::Medium, "radio"},
+    {"coax", StageKind::Medium, "coax"},           {"power-line", StageKind::Medium, "power line"}, {"radio", StageKind::Medium, "radio"}, {"cable", StageKind::Medium, "cable"},
     {"router", StageKind::Router, "router"},       {"inspection", StageKind::Inspection, "inspection"}, {"tunnel", StageKind::Tunnel, "tunnel end"},
     {"memory", StageKind::Memory, "memory"},       {"session", StageKind::Session, "session"},      {"attachment", StageKind::Disk, "disk line"},
     {"access", StageKind::Internet, "access line"}, {"cipher", StageKind::Session, "cipher"},
