@@ -157,7 +157,10 @@ Result<std::optional<PathPart>> readHostPart(const Words& words, const kb::Knowl
     if (first.starts_with("pcie") || first == "slot" || first == "uplink") return readBus(words);
     if (first == "usb") return readUsb(words);
     if (first == "cpu" || first == "processor") return readProcessor(words, kb);
-    if (first == "memory" || first == "mem") return PathPart{Turn::Path, {}, [](const Assembly& line) { return expect::diskStage(line.kb, {"ram", 1, ""}, expect::Access::Read); }};
+    if (first == "memory" || first == "mem") {
+        if (words.size() > 1) return tl::unexpected(unknownWord(words[1], "memory", "nothing; what is put in memory as a file is ram"));
+        return PathPart{Turn::Path, {}, [](const Assembly& line) { return expect::diskStage(line.kb, {"ram", 1, ""}, expect::Access::Read); }};
+    }
     if (kb.disk(text::split(first, '*').front())) return readDisk(words, kb);
     return std::optional<PathPart>();
 }

@@ -40,6 +40,7 @@ void nameStages(std::vector<expect::Stage>& stages)
 
 Error unknownWord(const Token& token, std::string_view partName, std::string_view known)
 {
+    if (token.text == "/") return pointAt(token, "the stages of a path are divided by |, the parts of a link by /");
     return pointAt(token, fmt::format("this does not belong to {}; known there: {}", partName, known));
 }
 
@@ -54,7 +55,10 @@ Result<PathPart> readPathPart(const Words& words, const kb::KnowledgeBase& kb)
     for (auto* read : {&readHostPart, &readCopyPart, &readNetworkPart}) {
         auto part = read(words, kb);
         if (!part) return tl::unexpected(part.error());
-        if (*part) return std::move(**part);
+        if (!*part) continue;
+        for (auto word = words.begin(); word != words.end(); ++word)
+            if (std::any_of(words.begin(), word, [&](const Token& before) { return before.text == word->text; })) return tl::unexpected(pointAt(*word, "this stands twice in one stage; keep one of them"));
+        return std::move(**part);
     }
     return tl::unexpected(pointAt(words.front(), "no disk, slot, processor, link, medium or file share that Sokudo knows" + suggestion(words.front().text, startWords(kb))));
 }

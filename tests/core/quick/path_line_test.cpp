@@ -113,6 +113,9 @@ private Q_SLOTS:
         row("cpu 4.5ghz", "character 1, “cpu”", "kind and clock");
         row("smb", "character 1, “smb”", "needs a link");
         row("10g | floppy", "character 7, “floppy”", "no disk");
+        row("memory raid6", "character 8, “raid6”", "does not belong to memory");
+        row("memory / 10g / memory", "character 8, “/”", "divided by |");
+        row("10g mtu=9000 mtu=1500", "character 14, “mtu=1500”", "twice");
     }
     void errorsPointAtTheWord()
     {
