@@ -61,7 +61,7 @@ struct Pipe {
 };
 
 /// What a child answers: a rate, or the step that failed.
-struct Answer { double rate = 0; char problem[200] = {}; };
+struct Answer { double rate = 0; bool isBroken = false; char problem[200] = {}; };
 
 bool run(const std::string& command) { return std::system((command + " >/dev/null 2>&1").c_str()) == 0; }
 
@@ -151,7 +151,11 @@ Answer nearEnd(const WireQuestion& question)
     const std::atomic<bool> never{false};
     const auto got = traffic::TrafficClient().run(asked, [](const measure::TrafficSample&) {}, never);
     stop();
-    if (!got) return refused("the test itself failed: " + got.error().message());
+    if (!got) {
+        Answer broken = refused("the test itself failed: " + got.error().message());
+        broken.isBroken = true;
+        return broken;
+    }
     Answer made;
     made.rate = got->forward.in();
     return made;
@@ -173,6 +177,7 @@ Result<BitRate> measureOverWire(const WireQuestion& question)
     const bool heard = ::read(back.read, &answer, sizeof answer) == static_cast<ssize_t>(sizeof answer);
     ::waitpid(child, nullptr, 0);
     if (!heard) return failure(ErrorCode::NotAllowed, "the child that makes the wire gave no answer");
+    if (answer.isBroken) return failure(ErrorCode::Unreachable, answer.problem);
     if (answer.rate <= 0) return failure(ErrorCode::NotAllowed, answer.problem);
     return BitRate::of(answer.rate);
 }

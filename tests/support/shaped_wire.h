@@ -17,6 +17,7 @@ struct WireQuestion {
 /// What a real test between this program and an agent measures over such a wire, in a child process of its own.
 /// The bucket counts frames without preamble, gap and check sequence: it is set to rate * (MTU + 14) / (MTU + 38).
 /// @error NotAllowed  this machine lets nobody make namespaces or shapers; the sentence says which step
+/// @error Unreachable  the wire stood, the test over it failed
 Result<BitRate> measureOverWire(const WireQuestion&);
 
 }  // namespace sokudo::testing

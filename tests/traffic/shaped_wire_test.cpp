@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A real test over a wire of a known rate measures what the framing formula says.
+#include <algorithm>
+
 #include "core/arithmetic/framing.h"
 #include "shaped_wire.h"
 #include "testing.h"
@@ -16,15 +18,21 @@ private Q_SLOTS:
         QTest::newRow("100 Mb/s, MTU 1500") << 0.1 << 1500;
         QTest::newRow("1 Gb/s, MTU 9000") << 1.0 << 9000;
     }
-    /// A busy machine measures less; more than the formula it never measures. The benchmark holds a quiet one to 1 %.
+    /// A busy machine measures less, so that the best of a few tries counts; more than the formula it never measures. The benchmark holds a quiet one to 1 %.
     void theFormulaHolds()
     {
         QFETCH(double, rate);
         QFETCH(int, mtu);
-        const auto got = testing::measureOverWire({gigabits(rate), mtu, 1, Duration::of(2), Duration::of(1)});
-        if (!got && got.error().code == ErrorCode::NotAllowed) QSKIP(("this machine lends no wire: " + got.error().what).c_str());
         const auto formula = arithmetic::goodput(gigabits(rate), {mtu});
-        QVERIFY2(got->in() > 0.9 * formula->in() && got->in() < 1.1 * formula->in(), qPrintable(QString("%1 against %2").arg(got->in()).arg(formula->in())));
+        double best = 0;
+        for (int tries = 0; tries < 4 && best < 0.9 * formula->in(); ++tries) {
+            const auto got = testing::measureOverWire({gigabits(rate), mtu, 1, Duration::of(2), Duration::of(1)});
+            if (!got && got.error().code == ErrorCode::NotAllowed) QSKIP(("this machine lends no wire: " + got.error().what).c_str());
+            QVERIFY2(got, got.error().what.c_str());
+            QVERIFY2(got->in() < 1.1 * formula->in(), qPrintable(QString("%1 against %2").arg(got->in()).arg(formula->in())));
+            best = std::max(best, got->in());
+        }
+        QVERIFY2(best > 0.9 * formula->in(), qPrintable(QString("at best %1 against %2").arg(best).arg(formula->in())));
     }
 };
 
