@@ -203,6 +203,15 @@ private Q_SLOTS:
         QVERIFY(cli({"headline", "powerline 2400 port=1g"}).out.contains("beware"));
         QCOMPARE(cli({"headline", "pigeon 7"}).status, 2);
     }
+    void countersOfAPort()
+    {
+        const Run full = cli({"counters", "12304941132 packets=8127438 time=10s link=10g", "--json"});
+        QCOMPARE(full.status, 0);
+        NEAR(full.json()["share"].toDouble(), 1.0, 1e-6);
+        NEAR(full.json()["wire_bps"].toDouble(), 1e10, 1e-6);
+        QVERIFY(cli({"counters", "12304941132 packets=200000 time=10s link=10g"}).out.contains("merged"));
+        QCOMPARE(cli({"counters", "12gb"}).status, 2);
+    }
     void theOtherDirectionIsReasonedWith()
     {
         const Run both = cli({"judge", "3 Gb/s", "--path", "10g | pcie 3.0 x8", "--reverse", "9.2 Gb/s", "--json"});
@@ -399,7 +408,7 @@ private Q_SLOTS:
     void theManualNamesEveryVerb()
     {
         const QString manual = QString::fromUtf8(sourceFile("docs/sokudo-cli.1"));
-        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits", "read", "parts", "dark", "judge", "flows", "worth", "headline"}) {
+        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits", "read", "parts", "dark", "judge", "flows", "worth", "headline", "counters"}) {
             QVERIFY2(manual.contains(QString(".B ") + verb), verb);
             QCOMPARE(cli({verb, "--help"}).status, 0);
         }

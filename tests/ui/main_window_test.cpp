@@ -278,6 +278,9 @@ private Q_SLOTS:
         field->clear();
         QTest::keyClicks(field, "wifi 2402");
         QVERIFY2(answer->item(0)->text().contains("one client sees 1.08"), qPrintable(answer->item(0)->text()));
+        field->clear();
+        QTest::keyClicks(field, "12304941132 packets=8127438 time=10s link=10g");
+        QVERIFY2(answer->item(0)->text().contains("100.0 % busy"), qPrintable(answer->item(0)->text()));
         QTest::keyClick(field, Qt::Key_Escape);
         QVERIFY(field->text().isEmpty());
     }

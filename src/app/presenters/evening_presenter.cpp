@@ -103,7 +103,7 @@ std::optional<EveningPresenter::Detail> EveningPresenter::detail(int row) const
     if (row < 0 || row >= static_cast<int>(m_evening.flows.size())) return std::nullopt;
     const expect::FlowResult& flow = m_evening.flows[static_cast<std::size_t>(row)];
     if (!flow.problem.empty()) return Detail{q(flow.title), q(flow.problem), {}, {}};
-    Detail made{q(flow.title), QString("%1 to %2, usually %3; alone %4").arg(q(text::rate(flow.rate.low, 3)), q(text::rate(flow.rate.high, 3)), q(text::rate(flow.rate.typical, 3)), q(text::rate(flow.alone.typical, 3))), q(flow.heldBy), {}};
+    Detail made{q(flow.title), QString("%1 to %2, usually %3; alone %4%5").arg(q(text::rate(flow.rate.low, 3)), q(text::rate(flow.rate.high, 3)), q(text::rate(flow.rate.typical, 3)), q(text::rate(flow.alone.typical, 3)), flow.shareError > 0 ? QString("; a share of TCP may be %1%2% off").arg(100 * flow.shareError, 0, 'f', 0).arg(q(text::kThin)) : QString()), q(flow.heldBy), {}};
     for (const std::string& name : flow.slowedBy) made.slowedBy << q(name);
     return made;
 }

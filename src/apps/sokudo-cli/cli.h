@@ -48,6 +48,7 @@ void addJudge(CLI::App&, Context&);
 void addFlows(CLI::App&, Context&);
 void addWorth(CLI::App&, Context&);
 void addHeadline(CLI::App&, Context&);
+void addCounters(CLI::App&, Context&);
 void addConvert(CLI::App&, Context&);
 void addMeasure(CLI::App&, Context&);
 void addDiagnose(CLI::App&, Context&);

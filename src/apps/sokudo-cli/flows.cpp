@@ -15,7 +15,7 @@ Json toJson(const expect::Evening& evening)
     Json made{{"flows", Json::array()}, {"trunks", Json::array()}};
     for (const expect::FlowResult& flow : evening.flows) {
         Json one{{"name", flow.flow->name}, {"set", flow.flow->set}, {"title", flow.title}, {"asks_bps", rateJson(flow.flow->asks)}};
-        if (flow.problem.empty()) one.update({{"rate_bps", bandJson(flow.rate)}, {"alone_bps", bandJson(flow.alone)}, {"share", flow.share()}, {"held_by", flow.heldBy}, {"slowed_by", flow.slowedBy}});
+        if (flow.problem.empty()) one.update({{"rate_bps", bandJson(flow.rate)}, {"alone_bps", bandJson(flow.alone)}, {"share", flow.share()}, {"held_by", flow.heldBy}, {"slowed_by", flow.slowedBy}, {"share_error", flow.shareError}});
         else one["problem"] = plain(flow.problem);
         made["flows"].push_back(one);
     }
@@ -32,7 +32,7 @@ void show(const expect::Evening& evening)
             continue;
         }
         print(fmt::format("{}: {} to {}, usually {}; alone {}; held by {}{}", flow.title, text::rate(flow.rate.low, 3), text::rate(flow.rate.high, 3), text::rate(flow.rate.typical, 3), text::rate(flow.alone.typical, 3), flow.heldBy,
-                          flow.slowedBy.empty() ? std::string() : ", shared with " + text::joined(flow.slowedBy, ", ")));
+                          flow.slowedBy.empty() ? std::string() : fmt::format(", shared with {}; a share may be {:.0f}{}% off", text::joined(flow.slowedBy, ", "), 100 * flow.shareError, text::kThin)));
     }
     for (const expect::TrunkLoad& trunk : evening.trunks) {
         if (trunk.isSpare) {

@@ -54,7 +54,7 @@ int main(int argc, char** argv)
     app.add_flag("--json", context.json, "print one JSON object; rates in bits per second, lengths in metres");
     std::string data;
     app.add_option("--data", data, "use the tables of this folder instead of those built in");
-    for (auto add : {cli::addCheck, cli::addLink, cli::addWays, cli::addWhatIf, cli::addCatalogue, cli::addLimits, cli::addDarkLink, cli::addRead, cli::addParts, cli::addPath, cli::addExpect, cli::addConvert, cli::addJudge, cli::addFlows, cli::addWorth, cli::addHeadline, cli::addMeasure, cli::addDiagnose, cli::addHost, cli::addLog, cli::addReport, cli::addExport, cli::addImport})
+    for (auto add : {cli::addCheck, cli::addLink, cli::addWays, cli::addWhatIf, cli::addCatalogue, cli::addLimits, cli::addDarkLink, cli::addRead, cli::addParts, cli::addPath, cli::addExpect, cli::addConvert, cli::addJudge, cli::addFlows, cli::addWorth, cli::addHeadline, cli::addCounters, cli::addMeasure, cli::addDiagnose, cli::addHost, cli::addLog, cli::addReport, cli::addExport, cli::addImport})
         add(app, context);
     try {
         app.parse(argc, argv);

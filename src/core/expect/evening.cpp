@@ -3,12 +3,11 @@
 
 #include <algorithm>
 #include <map>
-#include <set>
-#include <tuple>
 
 #include <fmt/format.h>
 
 #include "core/expect/fair_shares.h"
+#include "core/expect/trunk_load.h"
 
 namespace sokudo::expect {
 namespace {
@@ -126,93 +125,35 @@ Shared shareAt(const std::vector<Asked>& asked, Pick pick)
     return made;
 }
 
-bool isNode(const plan::Device* device) { return device && (device->role == plan::Role::Switch || device->role == plan::Role::Router); }
-
-/// What hangs behind one end of a trunk. Where switches form a ring, the tree of its fastest links counts: that is the way traffic takes.
-class Behind {
-public:
-    Behind(const plan::Plan& plan, const match::Reports& reports) : m_plan(plan)
-    {
-        std::vector<const match::LinkReport*> fastest;
-        for (const match::LinkReport& report : reports) {
-            const plan::Device* a = plan::deviceOf(plan, report.link.a);
-            const plan::Device* b = plan::deviceOf(plan, report.link.b);
-            if (a && b && a != b && report.rate) fastest.push_back(&report);
-        }
-        std::stable_sort(fastest.begin(), fastest.end(), [](const auto* x, const auto* y) { return *x->rate != *y->rate ? *y->rate < *x->rate : x->link.id() < y->link.id(); });
-        std::map<plan::DeviceId, plan::DeviceId> parent;
-        const auto root = [&](plan::DeviceId at) {
-            while (parent.contains(at) && parent[at] != at) at = parent[at];
-            return at;
-        };
-        for (const match::LinkReport* report : fastest) {
-            const plan::DeviceId a = plan::deviceOf(plan, report->link.a)->id, b = plan::deviceOf(plan, report->link.b)->id;
-            if (root(a) == root(b)) continue;
-            parent[root(a)] = root(b);
-            parent.try_emplace(b, b);
-            m_tree.insert(report);
-            m_next[a].push_back({b, report});
-            m_next[b].push_back({a, report});
-        }
-    }
-    /// A link that closes a ring carries nothing while the faster way lasts.
-    bool isInTree(const match::LinkReport& report) const { return m_tree.contains(&report); }
-    /// Sum of the links to devices that are no switch, on one side of the cut.
-    std::pair<BitRate, int> access(plan::DeviceId from, const match::LinkReport* cut) const
-    {
-        std::map<plan::DeviceId, bool> seen{{from, true}};
-        std::vector<plan::DeviceId> open{from};
-        BitRate sum;
-        int devices = 0;
-        for (std::size_t i = 0; i < open.size(); ++i) {
-            const auto next = m_next.find(open[i]);
-            if (next == m_next.end()) continue;
-            for (const auto& [to, report] : next->second) {
-                if (report == cut || seen.contains(to)) continue;
-                seen[to] = true;
-                if (isNode(m_plan.devices.find(to))) {
-                    open.push_back(to);
-                    continue;
-                }
-                sum = sum + *report->rate;
-                ++devices;
-            }
-        }
-        return {sum, devices};
-    }
-
-private:
-    const plan::Plan& m_plan;
-    std::set<const match::LinkReport*> m_tree;
-    std::map<plan::DeviceId, std::vector<std::pair<plan::DeviceId, const match::LinkReport*>>> m_next;
-};
-
-std::vector<TrunkLoad> trunksOf(const plan::Plan& plan, const match::Reports& reports, const std::vector<Asked>& asked, const std::vector<FlowResult>& results)
+/// What the flows put on each run, by the way it is travelled.
+RunLoads loadsOf(const std::vector<Asked>& asked, const std::vector<std::size_t>& at, const std::vector<FlowResult>& results)
 {
-    std::vector<TrunkLoad> made;
-    const Behind behind(plan, reports);
-    for (const match::LinkReport& report : reports) {
-        const plan::Device* a = plan::deviceOf(plan, report.link.a);
-        const plan::Device* b = plan::deviceOf(plan, report.link.b);
-        if (!isNode(a) || !isNode(b) || a == b || !report.rate) continue;
-        TrunkLoad trunk;
-        trunk.title = report.title;
-        trunk.run = report.link.id();
-        trunk.line = *report.rate;
-        trunk.isSpare = !behind.isInTree(report);
-        const auto atA = behind.access(a->id, &report), atB = behind.access(b->id, &report);
-        if (!trunk.isSpare) std::tie(trunk.access, trunk.devices) = atA.first < atB.first ? atA : atB;
-        std::map<std::string, BitRate> byWay;
-        for (const FlowResult& result : results)
-            for (const Asked& one : asked)
-                if (one.flow == result.flow)
-                    for (const Stage& stage : one.path.stages)
-                        if (stage.run == trunk.run) byWay[stage.name] = byWay[stage.name] + result.rate.typical;
-        for (const auto& [way, load] : byWay) trunk.load = std::max(trunk.load, load);
-        made.push_back(std::move(trunk));
-    }
-    std::stable_sort(made.begin(), made.end(), [](const TrunkLoad& x, const TrunkLoad& y) { return x.oversubscription() > y.oversubscription(); });
+    RunLoads made;
+    for (std::size_t i = 0; i < asked.size(); ++i)
+        for (const Stage& stage : asked[i].path.stages) {
+            BitRate& load = made[stage.run][stage.name];
+            load = load + results[at[i]].rate.typical;
+        }
     return made;
+}
+
+/// Names of the other flows through the pool that holds each flow.
+void nameTheOthers(const std::vector<Asked>& asked, const std::vector<std::size_t>& at, const Shared& shared, std::vector<FlowResult>& results)
+{
+    std::vector<std::vector<std::size_t>> through(shared.pools.capacity().size());
+    for (std::size_t i = 0; i < asked.size(); ++i)
+        for (const Use& use : shared.flows[i].uses)
+            if (auto& flows = through[use.pool]; flows.empty() || flows.back() != i) flows.push_back(i);
+    for (std::size_t i = 0; i < asked.size(); ++i) {
+        const auto& held = shared.shares[i].heldBy;
+        results[at[i]].heldBy = held ? shared.pools.name(*held) : ownLimit(asked[i]);
+        if (!held) continue;
+        int streams = 0;
+        for (std::size_t j : through[*held]) streams += asked[j].flow->streams;
+        results[at[i]].shareError = through[*held].size() > 1 ? shareError(streams) : 0;
+        for (std::size_t j : through[*held])
+            if (j != i) results[at[i]].slowedBy.push_back(asked[j].flow->name);
+    }
 }
 
 }  // namespace
@@ -247,19 +188,12 @@ Evening evening(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match
     }
     for (Pick pick : {&Band::low, &Band::typical, &Band::high}) {
         const Shared shared = shareAt(asked, pick);
-        for (std::size_t i = 0; i < asked.size(); ++i) {
-            FlowResult& result = made.flows[at[i]];
-            result.rate.*pick = shared.shares[i].rate;
-            if (pick != &Band::typical) continue;
-            result.heldBy = shared.shares[i].heldBy ? shared.pools.name(*shared.shares[i].heldBy) : ownLimit(asked[i]);
-            if (!shared.shares[i].heldBy) continue;
-            for (std::size_t j = 0; j < asked.size(); ++j)
-                if (j != i && std::any_of(shared.flows[j].uses.begin(), shared.flows[j].uses.end(), [&](const Use& use) { return use.pool == *shared.shares[i].heldBy; })) result.slowedBy.push_back(asked[j].flow->name);
-        }
+        for (std::size_t i = 0; i < asked.size(); ++i) made.flows[at[i]].rate.*pick = shared.shares[i].rate;
+        if (pick == &Band::typical) nameTheOthers(asked, at, shared, made.flows);
     }
     for (FlowResult& result : made.flows)  // a flow that gets less at the high figures made room for another; its band still rises
         result.rate = {std::min(result.rate.low, result.rate.typical), result.rate.typical, std::max(result.rate.high, result.rate.typical)};
-    made.trunks = trunksOf(plan, reports, asked, made.flows);
+    made.trunks = trunksOf(plan, reports, loadsOf(asked, at, made.flows));
     return made;
 }
 

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/expect/path_expectation.h"
+#include "core/expect/trunk_load.h"
 
 namespace sokudo::expect {
 
@@ -12,20 +13,10 @@ struct FlowResult {
     Band rate, alone;                   ///< with the others, and without them
     std::string heldBy;                 ///< the stage that gives out; "what it asks for" where nothing does
     std::vector<std::string> slowedBy;  ///< names of the flows that share that stage
+    double shareError = 0;              ///< how far the rate may lie from the fair share, as a share of it
     std::string problem;                ///< why it has no rate; empty: it has one
     /// What is left of the usual rate beside the others: 0.5 is half.
     double share() const { return alone.typical.steps() > 0 ? rate.typical.in() / alone.typical.in() : 0; }
-};
-
-/// A link between two switches or routers, with what hangs behind it.
-struct TrunkLoad {
-    std::string title;
-    plan::RunId run;
-    BitRate line, access;          ///< its rate; the sum of the links to devices on its smaller side
-    int devices = 0;               ///< how many hang there
-    bool isSpare = false;          ///< closes a ring: a faster way leads past it
-    BitRate load;                  ///< usual sum of the flows over it, the busier way
-    double oversubscription() const { return line.steps() > 0 ? access.in() / line.in() : 0; }
 };
 
 struct Evening {

@@ -79,7 +79,17 @@ private:
     std::vector<std::size_t> m_active;
 };
 
+constexpr int kTwo = 2, kMany = 8;                   ///< streams
+constexpr double kErrorOfTwo = 0.25, kErrorOfMany = 0.10;
+
 }  // namespace
+
+double shareError(int streams)
+{
+    if (streams < kTwo) return 0;
+    const double from = static_cast<double>(std::min(streams, kMany) - kTwo) / (kMany - kTwo);
+    return kErrorOfTwo + from * (kErrorOfMany - kErrorOfTwo);
+}
 
 std::vector<ShareOf> fairShares(const std::vector<BitRate>& pools, const std::vector<ShareFlow>& flows) { return Filling(pools, flows).run(); }
 

@@ -41,16 +41,12 @@ std::string coaxRow(const SurveyedPath& path, const plan::Port* a, const plan::P
 Result<Stage> powerLineStage(const SurveyedPath& path, const plan::Run& run, const plan::Port* a, const plan::Port* b)
 {
     const std::string_view family = either(a, b, "plc");
-    Factors factors;
-    if (const std::string_view circuit = run.traits.word("circuit"); circuit == "other") factors.emplace_back("other-circuit");
-    else if (circuit == "other-phase") factors.emplace_back("other-phase");
-    if (run.traits.yes("filtered")) factors.emplace_back("filtered");
-    return ceilingStage(path.kb, family.empty() ? "plc-ghn" : fmt::format("plc-{}", family), factors);
+    return ceilingStage(path.kb, family.empty() ? "plc-ghn" : fmt::format("plc-{}", family), factorsOf(path.kb, run.traits, "power-line"));
 }
 
 Result<Stage> radioStage(const SurveyedPath& path, const plan::Run& run, BitRate linkRate)
 {
-    if (run.medium == "radio-60") return ceilingStage(path.kb, linkRate <= gigabits(1) ? "bridge-60-1g" : "bridge-60");
+    if (run.medium == "radio-60") return ceilingStage(path.kb, linkRate <= gigabits(1) ? "bridge-60-1g" : "bridge-60", factorsOf(path.kb, run.traits, "radio"));
     const auto phy = arithmetic::radioRate(run.traits.as<BitRate>("phy-rate"), run.traits.count("mcs"), run.traits.count("width-mhz"), run.traits.count("streams"));
     auto stage = radioShareStage(path.kb, phy.value_or(linkRate));
     if (!stage) return stage;

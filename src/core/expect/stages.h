@@ -32,6 +32,7 @@ Result<Stage> cachedWriteStage(const kb::KnowledgeBase&, const plan::DiskGroup&,
 
 /// One core that carries `streams` TCP streams, at most one stream a core.
 /// @param clockGhz  above 0 and at most 10
+/// @param mtu  between 1500 and 9000, and beyond, see arithmetic::perGhzAt
 /// @source practice: processors.csv; several streams: * min(streams, cores) * 0.8
 /// @example 4.5 GHz recent-x86, one stream, MTU 1500: 27 / 36 / 47.25 Gb/s
 Result<Stage> processorStage(const kb::KnowledgeBase&, const plan::HostProcessor&, int mtu, int streams, const Factors& = {});

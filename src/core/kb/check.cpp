@@ -229,6 +229,8 @@ void stageRows(const KnowledgeBase& kb, Complaints& out)
     uniqueIds(kb.smallFiles, "small_files.csv", out);
     sourcesResolve(kb, kb.smallFiles, "small_files.csv", out);
     sourcesResolve(kb, kb.bothWays, "both_ways.csv", out);
+    uniqueIds(kb.counterPlaces, "counter_places.csv", out);
+    sourcesResolve(kb, kb.counterPlaces, "counter_places.csv", out);
     sourcesResolve(kb, kb.idlePowers, "idle_powers.csv", out);
     uniqueIds(kb.airNotes, "air_notes.csv", out);
     sourcesResolve(kb, kb.airNotes, "air_notes.csv", out);
@@ -243,7 +245,7 @@ void stageRows(const KnowledgeBase& kb, Complaints& out)
     sourcesResolve(kb, kb.writeCaches, "write_caches.csv", out);
     const auto offers = [&](std::string_view trait, std::string_view value) {
         const TraitKind* kind = kb.traitKind(trait);
-        return kind && std::find(kind->choices.begin(), kind->choices.end(), value) != kind->choices.end();
+        return kind && (kind->choices.empty() ? value == "yes" : std::find(kind->choices.begin(), kind->choices.end(), value) != kind->choices.end());
     };
     for (const StageFactor& row : kb.stageFactors)
         if (!row.trait.empty() && !offers(row.trait, row.value)) out.push_back(fmt::format("stage_factors.csv: {} names {}={}, which traits.csv does not offer", row.id, row.trait, row.value));

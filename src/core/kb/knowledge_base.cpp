@@ -135,6 +135,7 @@ const StageFactor* KnowledgeBase::stageFactor(std::string_view id) const { retur
 const SmallFiles* KnowledgeBase::smallFilesOf(std::string_view id) const { return byIdOrAlias(smallFiles, id); }
 
 const HeadlineShare* KnowledgeBase::headlineShare(std::string_view id) const { return byIdOrAlias(headlineShares, id); }
+const CounterPlace* KnowledgeBase::counterPlace(std::string_view id) const { return byId(counterPlaces, id); }
 const Purpose* KnowledgeBase::purpose(std::string_view id) const { return byId(purposes, id); }
 
 const WriteCache* KnowledgeBase::writeCache(std::string_view disk) const

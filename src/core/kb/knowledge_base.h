@@ -158,8 +158,8 @@ struct ArrayLevel {
     Provenance from;
 };
 
-/// What one core moves per GHz of its clock for one TCP stream, offloads on.
-struct Processor { std::string id, name; Band perGhz, perGhzJumbo; std::vector<std::string> aliases; Provenance from; };
+/// What one core moves per GHz of its clock for one TCP stream, at MTU 1500 and 9000; plain: segmentation and aggregation switched off.
+struct Processor { std::string id, name; Band perGhz, perGhzJumbo, plain, plainJumbo; std::vector<std::string> aliases; Provenance from; };
 
 /// Share of the network's goodput that a file protocol reaches at one link rate.
 struct FileShare { std::string id, name; BitRate at; FactorBand share; std::vector<std::string> aliases; Provenance from; };
@@ -206,6 +206,7 @@ struct KnowledgeBase {
     std::vector<UnitMeaning> unitMeanings;
     std::vector<AirNote> airNotes;
     std::vector<IdlePower> idlePowers;
+    std::vector<CounterPlace> counterPlaces;
     std::vector<WriteCache> writeCaches;
     std::vector<Purpose> purposes;
     std::vector<Asymmetry> asymmetries;
@@ -268,6 +269,7 @@ struct KnowledgeBase {
     const StageFactor* stageFactor(std::string_view id) const;
     const SmallFiles* smallFilesOf(std::string_view idOrAlias) const;
     const HeadlineShare* headlineShare(std::string_view idOrAlias) const;
+    const CounterPlace* counterPlace(std::string_view id) const;
     const Purpose* purpose(std::string_view id) const;
     const WriteCache* writeCache(std::string_view disk) const;
     /// The row of a bus that enumerates at `bus` with an adapter of `adapter`: the slowest adapter row that is fast enough, else the fastest of that bus.

@@ -128,7 +128,7 @@ ArrayLevel arrayRow(RowReader& row)
 
 Processor processorRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), gigabitBand(row, "per_ghz_"), gigabitBand(row, "jumbo_"), row.words("aliases"), row.provenance()};
+    return {row.text("id"), row.text("name"), gigabitBand(row, "per_ghz_"), gigabitBand(row, "jumbo_"), gigabitBand(row, "plain_"), gigabitBand(row, "plain_jumbo_"), row.words("aliases"), row.provenance()};
 }
 
 FileShare fileShareRow(RowReader& row)

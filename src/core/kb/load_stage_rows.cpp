@@ -30,7 +30,7 @@ Encapsulation encapsulationRow(RowReader& row)
 
 StageFactor stageFactorRow(RowReader& row)
 {
-    return {row.text("id"), row.text("stage"), row.text("name"), row.text("trait"), row.text("value"), {row.number("low"), row.number("typical"), row.number("high")}, row.provenance()};
+    return {row.text("id"), row.text("stage"), row.text("name"), row.text("trait"), row.text("value"), {row.number("low"), row.number("typical"), row.number("high")}, row.words("instead_of"), row.provenance()};
 }
 
 SmallFiles smallFilesRow(RowReader& row)
@@ -54,6 +54,8 @@ UnitMeaning unitRow(RowReader& row) { return {row.text("id"), row.text("name"), 
 
 AirNote airNoteRow(RowReader& row) { return {row.text("id"), row.number("limit"), row.text("text"), row.provenance()}; }
 
+CounterPlace counterPlaceRow(RowReader& row) { return {row.text("id"), row.text("name"), row.whole("octets"), row.whole("frame_extra_octets"), row.text("beware"), row.provenance()}; }
+
 IdlePower idlePowerRow(RowReader& row) { return {row.text("role"), row.text("name"), Watt::of(row.number("low_w")), Watt::of(row.number("typical_w")), Watt::of(row.number("high_w")), row.provenance()}; }
 
 Purpose purposeRow(RowReader& row) { return {row.text("id"), row.text("name"), row.gigabit("each_gbps"), row.number("safety"), row.provenance()}; }
@@ -69,6 +71,7 @@ void loadStageRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& 
     readRows(files, "both_ways.csv", kb.bothWays, bothWaysRow, error);
     readRows(files, "unit_readings.csv", kb.unitMeanings, unitRow, error);
     readRows(files, "air_notes.csv", kb.airNotes, airNoteRow, error);
+    readRows(files, "counter_places.csv", kb.counterPlaces, counterPlaceRow, error);
     readRows(files, "idle_powers.csv", kb.idlePowers, idlePowerRow, error);
     readRows(files, "small_files.csv", kb.smallFiles, smallFilesRow, error);
     readRows(files, "headline_shares.csv", kb.headlineShares, headlineRow, error);

@@ -55,6 +55,7 @@ struct StageFactor {
     std::string id, stage, name;
     std::string trait, value;  ///< how a device states it; empty: only a path line can
     FactorBand factor;
+    std::vector<std::string> insteadOf;  ///< rows that together count as this one
     Provenance from;
 };
 
@@ -84,6 +85,9 @@ struct AirNote { std::string id; double limit = 0; std::string text; Provenance 
 
 /// What a machine that stays on takes while it has nothing to do.
 struct IdlePower { std::string role, name; Watt low, typical, high; Provenance from; };
+
+/// A place that counts octets and frames. @param octets  that one count stands for  @param frameExtra  octets of each frame that it leaves out
+struct CounterPlace { std::string id, name; int octets = 1, frameExtra = 24; std::string beware; Provenance from; };
 
 /// How much a disk takes at its fast rate, and what it writes after.
 struct WriteCache { std::string disk; DataSize cache; Band after; Provenance from; };

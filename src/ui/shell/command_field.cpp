@@ -7,6 +7,7 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/measure/parse_result.h"
+#include "core/quick/counter_line.h"
 #include "core/quick/headline.h"
 #include "core/quick/link_line.h"
 #include "core/quick/marks.h"
@@ -53,6 +54,8 @@ std::vector<Command> CommandField::answers(const QString& text) const
         made.push_back({q(parsed->working), {}});
     } else if (const auto box = quick::readHeadline(text.toLower().toStdString(), m_document.knowledge())) {
         made.push_back({QString("one client sees %1 to %2, usually %3 (%4); %5").arg(q(text::rate(box->client.low, 3)), q(text::rate(box->client.high, 3)), q(text::rate(box->client.typical, 3)), q(box->working), q(box->beware)), {}});
+    } else if (const auto counted = quick::readCounters(text.toLower().toStdString(), m_document.knowledge())) {
+        made.push_back({QString("the wire was %1 % busy: %2").arg(100 * counted->use.share, 0, 'f', 1).arg(q(counted->use.working)), {}});
     }
     return made;
 }

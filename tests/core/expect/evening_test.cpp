@@ -56,6 +56,7 @@ private Q_SLOTS:
             NEAR(inGigabits(flow.alone.high), 2.3537, 1e-3);
             QCOMPARE(q(flow.heldBy), "core up — edge up");
             QCOMPARE(flow.slowedBy.size(), std::size_t{7});
+            NEAR(flow.shareError, 0.10, 1e-9);
         }
         QCOMPARE(got.trunks.size(), std::size_t{1});
         QCOMPARE(got.trunks[0].devices, 8);  // 8 × 2.5 on one side, 25 on the other
@@ -73,7 +74,10 @@ private Q_SLOTS:
         House same(1, 2.5);
         same.flow("one", "vault", "c1");
         same.flow("two", "vault", "c1");
-        for (const FlowResult& flow : same.run().flows) NEAR(flow.share(), 0.5, 1e-6);
+        for (const FlowResult& flow : same.run().flows) {
+            NEAR(flow.share(), 0.5, 1e-6);
+            NEAR(flow.shareError, 0.25, 1e-9);
+        }
     }
     void whatIsAskedIsACap()
     {
@@ -83,6 +87,7 @@ private Q_SLOTS:
         const Evening got = house.run();
         NEAR(inGigabits(got.flows[0].rate.typical), 0.1, 1e-6);
         QCOMPARE(q(got.flows[0].heldBy), "what it asks for");
+        QCOMPARE(got.flows[0].shareError, 0.0);
         NEAR(inGigabits(got.flows[1].rate.typical), 0.995 * 2.35371 - 0.1, 1e-3);
     }
     /// One disk serves readers and a writer with one strength.

@@ -67,6 +67,14 @@ private Q_SLOTS:
         QCOMPARE(got[3].rate, BitRate{});
     }
     /// A medium that takes turns: the way that carries half as much costs twice the time. 1/2.1 + 1/1.05 of it each second.
+    void howFarAShareMayLie()
+    {
+        NEAR(shareError(2), 0.25, 1e-9);
+        NEAR(shareError(5), 0.175, 1e-9);
+        NEAR(shareError(8), 0.10, 1e-9);
+        QCOMPARE(shareError(64), shareError(8));
+        QCOMPARE(shareError(1), 0.0);
+    }
     void turnsOnASharedMedium()
     {
         const auto got = fairShares({gigabits(2.1)}, {{{{0, 1}}, 1, {}}, {{{0, 2}}, 1, {}}});

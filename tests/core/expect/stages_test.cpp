@@ -66,6 +66,15 @@ private Q_SLOTS:
         band(processorStage(knowledge(), {"recent-x86", 3.5, 8}, 9000, 4)->carries, 89.6, 117.6, 156.8);
         band(processorStage(knowledge(), {"recent-x86", 3.5, 2}, 1500, 4)->carries, 33.6, 44.8, 58.8);
         band(processorStage(knowledge(), {"old-x86", 2.0, 1}, 1500, 8)->carries, 4.0, 6.4, 9.0);
+        // Offloads off has figures of its own, and long packets mend much of it.
+        band(processorStage(knowledge(), {"recent-x86", 2.0, 8}, 1500, 1, {"no-offload"})->carries, 3.6, 5.0, 6.4);
+        band(processorStage(knowledge(), {"recent-x86", 2.0, 8}, 9000, 1, {"no-offload"})->carries, 8.28, 14.5, 22.4);
+        band(processorStage(knowledge(), {"small-arm", 1.5, 4}, 1500, 1, {"no-offload", "firewall"})->carries, 0.375 * 0.7, 0.6 * 0.85, 0.9 * 0.97);
+        // 1/k = a + b/payload through 8 at 1448 bytes and 10.5 at 8948: b = 51.415, a = 0.089492; at 3948 bytes 1/k = 0.102515
+        NEAR(inGigabits(processorStage(knowledge(), {"recent-x86", 1.0, 8}, 4000, 1)->carries.typical), 9.7547, 1e-4);
+        NEAR(inGigabits(processorStage(knowledge(), {"recent-x86", 1.0, 8}, 576, 1)->carries.typical), 5.3306, 1e-4);
+        // Two copies spared are not two factors.
+        band(processorStage(knowledge(), {"recent-x86", 1.0, 8}, 1500, 1, {"discard", "sendfile"})->carries, 9.0, 15.2, 22.05);
         QVERIFY(!processorStage(knowledge(), {"recent-x86", 0, 8}, 1500, 1));
         QVERIFY(!processorStage(knowledge(), {"abacus", 2, 8}, 1500, 1));
         QVERIFY(!processorStage(knowledge(), {"recent-x86", 4.5, 8}, 1500, 0));

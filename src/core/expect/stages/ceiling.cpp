@@ -20,11 +20,23 @@ constexpr KindOfRow kKinds[] = {
 
 Band scaledBand(const Band& band, const kb::FactorBand& by) { return {scaled(band.low, by.low), scaled(band.typical, by.typical), scaled(band.high, by.high)}; }
 
+/// Some factors are not independent: rows that count together as another row make way for it.
+Factors together(const kb::KnowledgeBase& kb, Factors factors)
+{
+    for (const kb::StageFactor& row : kb.stageFactors) {
+        const auto isGiven = [&](const std::string& id) { return std::find(factors.begin(), factors.end(), id) != factors.end(); };
+        if (row.insteadOf.empty() || !std::all_of(row.insteadOf.begin(), row.insteadOf.end(), isGiven)) continue;
+        for (const std::string& id : row.insteadOf) std::erase(factors, id);
+        factors.push_back(row.id);
+    }
+    return factors;
+}
+
 }  // namespace
 
 std::optional<Error> applyFactors(const kb::KnowledgeBase& kb, const Factors& factors, std::string_view stageWord, Stage& stage)
 {
-    for (const std::string& id : factors) {
+    for (const std::string& id : together(kb, factors)) {
         const kb::StageFactor* row = kb.stageFactor(id);
         if (!row || row->stage != stageWord) return Error{ErrorCode::BadInput, fmt::format("“{}” is nothing that changes a {}", id, stageWord), {}};
         stage.carries = scaledBand(stage.carries, row->factor);

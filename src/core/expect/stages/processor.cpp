@@ -3,13 +3,14 @@
 
 #include <fmt/format.h>
 
+#include "core/arithmetic/processor_cost.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 
 namespace sokudo::expect {
 namespace {
 constexpr double kScalingLoss = 0.8;  // practice: what is left of N cores when they share caches and locks
-constexpr int kJumbo = 4000;          // from here on frames count as large
+constexpr std::string_view kPlain = "no-offload";  // has figures of its own in processors.csv
 }  // namespace
 
 Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProcessor& host, int mtu, int streams, const Factors& factors)
@@ -18,7 +19,9 @@ Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProces
     if (!row) return failure(ErrorCode::BadInput, fmt::format("unknown kind of processor “{}”", host.kind));
     if (host.clockGhz <= 0 || host.clockGhz > 10) return failure(ErrorCode::OutOfRange, "a processor clock lies between 0 and 10 GHz");
     if (streams < 1) return failure(ErrorCode::OutOfRange, "at least one stream");
-    const Band& perGhz = mtu >= kJumbo ? row->perGhzJumbo : row->perGhz;
+    Factors others = factors;
+    const bool offloads = std::erase(others, kPlain) == 0;
+    const Band perGhz = arithmetic::perGhzAt(*row, mtu, offloads);
     const int used = std::min(streams, std::max(1, host.cores));
     const double factor = host.clockGhz * (used > 1 ? used * kScalingLoss : 1.0);
     Stage stage;
@@ -28,7 +31,8 @@ Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProces
     stage.carries = {scaled(perGhz.low, factor), scaled(perGhz.typical, factor), scaled(perGhz.high, factor)};
     const std::string cores = used > 1 ? fmt::format(" × {} cores × {}", used, text::number(kScalingLoss)) : std::string(" on one core");
     const std::string more = used == 1 && host.cores > 1 ? fmt::format(" ({} streams on as many cores: about {})", host.cores, text::rate(scaled(perGhz.typical, host.clockGhz * host.cores * kScalingLoss), 3)) : std::string();
-    stage.working = fmt::format("{}{}GHz × {} per GHz{} = {}{}; usually {} per GHz = {}", text::number(host.clockGhz), text::kThin, text::rate(perGhz.high), cores,
+    const std::string packets = (mtu == 1500 ? std::string() : fmt::format(" at MTU {}", mtu)) + (offloads ? "" : " with segmentation and aggregation switched off");
+    stage.working = fmt::format("{}{}GHz × {} per GHz{}{} = {}{}; usually {} per GHz = {}", text::number(host.clockGhz), text::kThin, text::rate(perGhz.high), packets, cores,
                                 text::rate(stage.carries.high), more, text::rate(perGhz.typical), text::rate(stage.carries.typical));
     stage.from = row->from;
     if (host.cores > used) {
@@ -36,7 +40,7 @@ Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProces
         stage.pool = Band{scaled(perGhz.low, all), scaled(perGhz.typical, all), scaled(perGhz.high, all)};
     }
     stage.perFlow = Band{scaled(perGhz.low, host.clockGhz), scaled(perGhz.typical, host.clockGhz), scaled(perGhz.high, host.clockGhz)};
-    if (const auto error = applyFactors(kb, factors, "processor", stage)) return tl::unexpected(*error);
+    if (const auto error = applyFactors(kb, others, "processor", stage)) return tl::unexpected(*error);
     return stage;
 }
 

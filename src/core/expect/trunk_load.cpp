@@ -1,0 +1,108 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/expect/trunk_load.h"
+
+#include <algorithm>
+#include <set>
+#include <tuple>
+
+namespace sokudo::expect {
+namespace {
+
+bool isNode(const plan::Device* device) { return device && (device->role == plan::Role::Switch || device->role == plan::Role::Router); }
+
+/// Links of devices that are no switch.
+struct Access { BitRate sum; int devices = 0; };
+
+/// The tree of the fastest links, and what hangs behind one end of a trunk in it.
+class Tree {
+public:
+    Tree(const plan::Plan& plan, const match::Reports& reports)
+    {
+        struct Link { const match::LinkReport* report; const plan::Device *a, *b; };
+        std::vector<Link> fastest;
+        for (const match::LinkReport& report : reports) {
+            const plan::Device* a = plan::deviceOf(plan, report.link.a);
+            const plan::Device* b = plan::deviceOf(plan, report.link.b);
+            if (a && b && a != b && report.rate) fastest.push_back({&report, a, b});
+        }
+        std::stable_sort(fastest.begin(), fastest.end(), [](const Link& x, const Link& y) { return *x.report->rate != *y.report->rate ? *y.report->rate < *x.report->rate : x.report->link.id() < y.report->link.id(); });
+        for (const auto& [report, a, b] : fastest) {
+            const plan::DeviceId atA = root(a->id), atB = root(b->id);
+            if (atA == atB) continue;
+            m_parent[atA] = atB;
+            m_links.insert(report);
+            hang(*a, *b, *report);
+            hang(*b, *a, *report);
+        }
+    }
+    /// A link that closes a ring carries nothing while the faster way lasts.
+    bool holds(const match::LinkReport& report) const { return m_links.contains(&report); }
+    /// What hangs on one side of the cut.
+    Access behind(plan::DeviceId from, const match::LinkReport* cut) const
+    {
+        std::set<plan::DeviceId> seen{from};
+        std::vector<plan::DeviceId> open{from};
+        Access made;
+        for (std::size_t i = 0; i < open.size(); ++i) {
+            const auto node = m_nodes.find(open[i]);
+            if (node == m_nodes.end()) continue;
+            made.sum = made.sum + node->second.own.sum;
+            made.devices += node->second.own.devices;
+            for (const auto& [to, report] : node->second.next)
+                if (report != cut && seen.insert(to).second) open.push_back(to);
+        }
+        return made;
+    }
+
+private:
+    struct Node {
+        Access own;
+        std::vector<std::pair<plan::DeviceId, const match::LinkReport*>> next;  ///< switches and routers only
+    };
+    void hang(const plan::Device& at, const plan::Device& other, const match::LinkReport& report)
+    {
+        Node& node = m_nodes[at.id];
+        if (isNode(&other)) return node.next.push_back({other.id, &report});
+        node.own.sum = node.own.sum + *report.rate;
+        ++node.own.devices;
+    }
+    plan::DeviceId root(plan::DeviceId at)
+    {
+        while (true) {
+            plan::DeviceId& up = m_parent.try_emplace(at, at).first->second;
+            if (up == at) return at;
+            up = m_parent.try_emplace(up, up).first->second;
+            at = up;
+        }
+    }
+    std::map<plan::DeviceId, plan::DeviceId> m_parent;
+    std::set<const match::LinkReport*> m_links;
+    std::map<plan::DeviceId, Node> m_nodes;
+};
+
+}  // namespace
+
+std::vector<TrunkLoad> trunksOf(const plan::Plan& plan, const match::Reports& reports, const RunLoads& loads)
+{
+    std::vector<TrunkLoad> made;
+    const Tree tree(plan, reports);
+    for (const match::LinkReport& report : reports) {
+        const plan::Device* a = plan::deviceOf(plan, report.link.a);
+        const plan::Device* b = plan::deviceOf(plan, report.link.b);
+        if (!isNode(a) || !isNode(b) || a == b || !report.rate) continue;
+        TrunkLoad trunk;
+        trunk.title = report.title;
+        trunk.run = report.link.id();
+        trunk.line = *report.rate;
+        trunk.isSpare = !tree.holds(report);
+        const Access atA = tree.behind(a->id, &report), atB = tree.behind(b->id, &report);
+        if (const Access& less = atA.sum < atB.sum ? atA : atB; !trunk.isSpare) std::tie(trunk.access, trunk.devices) = std::tie(less.sum, less.devices);
+        if (const auto load = loads.find(trunk.run); load != loads.end())
+            for (const auto& [way, rate] : load->second) trunk.load = std::max(trunk.load, rate);
+        made.push_back(std::move(trunk));
+    }
+    std::stable_sort(made.begin(), made.end(), [](const TrunkLoad& x, const TrunkLoad& y) { return x.oversubscription() > y.oversubscription(); });
+    return made;
+}
+
+}  // namespace sokudo::expect

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Links between switches and routers: what hangs behind them, and what flows put on them.
+#pragma once
+
+#include <map>
+#include <string>
+#include <vector>
+
+#include "core/match/reports.h"
+#include "core/plan/plan.h"
+
+namespace sokudo::expect {
+
+/// A link between two switches or routers, with what hangs behind it.
+struct TrunkLoad {
+    std::string title;
+    plan::RunId run;
+    BitRate line, access;          ///< its rate; the sum of the links to devices on its smaller side
+    int devices = 0;               ///< how many hang there
+    bool isSpare = false;          ///< closes a ring: a faster way leads past it
+    BitRate load;                  ///< usual sum of the flows over it, the busier way
+    double oversubscription() const { return line.steps() > 0 ? access.in() / line.in() : 0; }
+};
+
+/// What is put on a run, by the name of the way it is travelled.
+using RunLoads = std::map<plan::RunId, std::map<std::string, BitRate>>;
+
+/// Every trunk, most promised first. Where switches form a ring, the tree of its fastest links counts: that is the way traffic takes.
+/// @source own: oversubscription = sum of access rates / rate of the trunk
+std::vector<TrunkLoad> trunksOf(const plan::Plan&, const match::Reports&, const RunLoads&);
+
+}  // namespace sokudo::expect
