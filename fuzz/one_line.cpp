@@ -6,6 +6,9 @@
 #include "core/kb/load.h"
 #include "core/match/ways.h"
 #include "core/measure/parse_result.h"
+#include "core/measure/speed_up.h"
+#include "core/quick/counter_line.h"
+#include "core/quick/headline.h"
 #include "core/quick/link_line.h"
 #include "core/quick/path_line.h"
 
@@ -38,5 +41,8 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     }
     if (const auto path = quick::expectPathLine(line, knowledge()); !path) must(!path.error().what.empty());
     if (const auto result = measure::parseResult(line); !result) must(!result.error().what.empty());
+    if (const auto gain = measure::readSpeedUp(line); !gain) must(!gain.error().what.empty());
+    if (const auto box = quick::readHeadline(line, knowledge()); !box) must(!box.error().what.empty());
+    if (const auto counted = quick::readCounters(line, knowledge()); !counted) must(!counted.error().what.empty());
     return 0;
 }

@@ -29,7 +29,8 @@ int answer(const Options& given, Context& context)
     const auto path = expected(given, context);
     if (!path) return fail(path.error());
     if (path->isEmpty()) return fail({ErrorCode::BadInput, "nothing of this path is known yet", ""});
-    const diagnose::Judgement judgement = diagnose::judge(measured->rate, given.measured, *path, context.kb, given.copy || given.isDialog ? diagnose::Source::CopyDialog : diagnose::Source::Unknown);
+    const auto source = given.isDialog ? diagnose::Source::CopyDialog : given.copy ? diagnose::Source::FileCopy : diagnose::Source::Unknown;
+    const diagnose::Judgement judgement = diagnose::judge(measured->rate, given.measured, *path, context.kb, source);
     std::optional<diagnose::AsymmetryView> asymmetry;
     if (!given.reverse.empty()) {
         const auto back = measure::parseResult(given.reverse);

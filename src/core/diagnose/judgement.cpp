@@ -115,7 +115,7 @@ Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, c
     Judgement made;
     made.standing = measure::standing(measured.value, expected.expected);
     made.share = expected.expected.typical.steps() > 0 ? measured.value.in() / expected.expected.typical.in() : 0;
-    const auto readings = unitReadings(measured.value, expected.expected, plateausOf(expected), how == Source::CopyDialog, kb);
+    const auto readings = unitReadings(measured.value, expected.expected, plateausOf(expected), how != Source::Unknown, kb);
     made.suggestedUnit = unitMeant(typed, readings);
     const Stage* binding = expected.bindingStage();
     made.why.push_back(fmt::format("{} is {:.0f} % of the usual {}; expected {} to {}", text::rate(measured.value), 100 * made.share, text::rate(expected.expected.typical), text::rate(expected.expected.low), text::rate(expected.expected.high)));

@@ -20,8 +20,8 @@ struct Judgement {
     std::vector<std::string> why;    ///< first how it stands, then what that means, each a sentence
 };
 
-/// Where a figure comes from: a copy dialog often writes bits for bytes.
-enum class Source { Unknown, CopyDialog };
+/// Where a figure comes from: of a copy of files bytes are often meant where bits are written; a copy dialog smooths its figure besides.
+enum class Source { Unknown, FileCopy, CopyDialog };
 
 /// @param measured  the figure; `typed` is how it was written, for the unit that is suggested
 /// @param expected  with at least one stage

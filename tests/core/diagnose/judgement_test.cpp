@@ -104,6 +104,8 @@ private Q_SLOTS:
         QVERIFY(says(dialog, "from fault to impossible"));
         QVERIFY(says(dialog, "time 20 s or more: here that is 23.4"));  // 20 s * 9.368 Gb/s / 8 = 23.4 GB
         QVERIFY(!says(judge("8.9 Gb/s", "10g"), "copy dialog"));
+        QVERIFY(!says(judge("8.9 Gb/s", "10g", diagnose::Source::FileCopy), "copy dialog"));
+        QCOMPARE(q(judge("280 Mb/s", "2.5g", diagnose::Source::FileCopy).suggestedUnit), "MB/s");
         QVERIFY(!says(judge("100 GB in 85 s ±1", "10g"), "time 20 s or more"));
     }
     void theShareIsOfTheUsual()
