@@ -30,6 +30,14 @@ void sourcesResolve(const KnowledgeBase& kb, const Rows& rows, std::string_view 
         if (!kb.clause(row.from.source)) out.push_back(fmt::format("{}: unknown source {}", table, row.from.source));
 }
 
+/// Rows with an id of their own and a source.
+template <class Rows>
+void rowsHold(const KnowledgeBase& kb, const Rows& rows, std::string_view table, Complaints& out)
+{
+    uniqueIds(rows, table, out);
+    sourcesResolve(kb, rows, table, out);
+}
+
 void lineRates(const KnowledgeBase& kb, Complaints& out)
 {
     for (const Phy& phy : kb.phys) {
@@ -189,27 +197,19 @@ void trade(const KnowledgeBase& kb, Complaints& out)
         if (!kb.medium(row.medium) || row.low >= row.high) out.push_back(fmt::format("acceptance.csv: a {} row of {} does not hold", row.kind, row.medium));
     for (const MediumNote& row : kb.mediumNotes)
         if (!kb.medium(row.medium)) out.push_back(fmt::format("medium_notes.csv: unknown medium {}", row.medium));
-    uniqueIds(kb.marks, "marks.csv", out);
-    sourcesResolve(kb, kb.marks, "marks.csv", out);
+    rowsHold(kb, kb.marks, "marks.csv", out);
     sourcesResolve(kb, kb.mediumNotes, "medium_notes.csv", out);
-    uniqueIds(kb.bridges, "bridges.csv", out);
     for (const Gear& row : kb.gear)
         if (!kb.cage(row.cage) || (row.kind != "card" && row.kind != "adapter" && row.kind != "port")) out.push_back(fmt::format("gear.csv: {} names an unknown cage or is neither card, adapter nor port", row.id));
-    uniqueIds(kb.gear, "gear.csv", out);
-    sourcesResolve(kb, kb.gear, "gear.csv", out);
-    uniqueIds(kb.labours, "labours.csv", out);
-    sourcesResolve(kb, kb.labours, "labours.csv", out);
-    uniqueIds(kb.darkLinkSteps, "dark_link_steps.csv", out);
-    sourcesResolve(kb, kb.darkLinkSteps, "dark_link_steps.csv", out);
-    uniqueIds(kb.schools, "schools.csv", out);
-    uniqueIds(kb.connectors, "connectors.csv", out);
-    uniqueIds(kb.breakOuts, "break_outs.csv", out);
+    rowsHold(kb, kb.gear, "gear.csv", out);
+    rowsHold(kb, kb.labours, "labours.csv", out);
+    rowsHold(kb, kb.darkLinkSteps, "dark_link_steps.csv", out);
     sourcesResolve(kb, kb.supplies, "supplies.csv", out);
     sourcesResolve(kb, kb.phyUses, "phy_uses.csv", out);
-    sourcesResolve(kb, kb.bridges, "bridges.csv", out);
-    sourcesResolve(kb, kb.schools, "schools.csv", out);
-    sourcesResolve(kb, kb.connectors, "connectors.csv", out);
-    sourcesResolve(kb, kb.breakOuts, "break_outs.csv", out);
+    rowsHold(kb, kb.bridges, "bridges.csv", out);
+    rowsHold(kb, kb.schools, "schools.csv", out);
+    rowsHold(kb, kb.connectors, "connectors.csv", out);
+    rowsHold(kb, kb.breakOuts, "break_outs.csv", out);
     sourcesResolve(kb, kb.cageAdapters, "cage_adapters.csv", out);
     sourcesResolve(kb, kb.fibreJoints, "fibre_joints.csv", out);
     sourcesResolve(kb, kb.moduleCodes, "module_codes.csv", out);
@@ -219,34 +219,27 @@ void trade(const KnowledgeBase& kb, Complaints& out)
 /// Ceilings of stages: their kinds, what changes them, and the traits that state it.
 void stageRows(const KnowledgeBase& kb, Complaints& out)
 {
-    uniqueIds(kb.ceilings, "ceilings.csv", out);
-    sourcesResolve(kb, kb.ceilings, "ceilings.csv", out);
+    rowsHold(kb, kb.ceilings, "ceilings.csv", out);
     sourcesResolve(kb, kb.usbLinks, "usb_links.csv", out);
-    uniqueIds(kb.encapsulations, "encapsulations.csv", out);
-    sourcesResolve(kb, kb.encapsulations, "encapsulations.csv", out);
-    uniqueIds(kb.stageFactors, "stage_factors.csv", out);
-    sourcesResolve(kb, kb.stageFactors, "stage_factors.csv", out);
-    uniqueIds(kb.smallFiles, "small_files.csv", out);
-    sourcesResolve(kb, kb.smallFiles, "small_files.csv", out);
+    rowsHold(kb, kb.encapsulations, "encapsulations.csv", out);
+    rowsHold(kb, kb.stageFactors, "stage_factors.csv", out);
+    rowsHold(kb, kb.smallFiles, "small_files.csv", out);
     sourcesResolve(kb, kb.bothWays, "both_ways.csv", out);
-    uniqueIds(kb.counterPlaces, "counter_places.csv", out);
-    sourcesResolve(kb, kb.counterPlaces, "counter_places.csv", out);
+    rowsHold(kb, kb.counterPlaces, "counter_places.csv", out);
     sourcesResolve(kb, kb.idlePowers, "idle_powers.csv", out);
-    uniqueIds(kb.airNotes, "air_notes.csv", out);
-    sourcesResolve(kb, kb.airNotes, "air_notes.csv", out);
-    uniqueIds(kb.unitMeanings, "unit_readings.csv", out);
-    sourcesResolve(kb, kb.unitMeanings, "unit_readings.csv", out);
-    uniqueIds(kb.headlineShares, "headline_shares.csv", out);
-    sourcesResolve(kb, kb.headlineShares, "headline_shares.csv", out);
-    uniqueIds(kb.asymmetries, "asymmetries.csv", out);
-    sourcesResolve(kb, kb.asymmetries, "asymmetries.csv", out);
-    uniqueIds(kb.purposes, "purposes.csv", out);
-    sourcesResolve(kb, kb.purposes, "purposes.csv", out);
+    rowsHold(kb, kb.airNotes, "air_notes.csv", out);
+    rowsHold(kb, kb.unitMeanings, "unit_readings.csv", out);
+    rowsHold(kb, kb.headlineShares, "headline_shares.csv", out);
+    rowsHold(kb, kb.asymmetries, "asymmetries.csv", out);
+    rowsHold(kb, kb.purposes, "purposes.csv", out);
     sourcesResolve(kb, kb.writeCaches, "write_caches.csv", out);
     const auto offers = [&](std::string_view trait, std::string_view value) {
         const TraitKind* kind = kb.traitKind(trait);
         return kind && (kind->choices.empty() ? value == "yes" : std::find(kind->choices.begin(), kind->choices.end(), value) != kind->choices.end());
     };
+    for (const StageFactor& row : kb.stageFactors)
+        for (const std::string& id : row.insteadOf)
+            if (const StageFactor* part = kb.stageFactor(id); !part || part->stage != row.stage) out.push_back(fmt::format("stage_factors.csv: {} stands instead of {}, which changes no {}", row.id, id, row.stage));
     for (const StageFactor& row : kb.stageFactors)
         if (!row.trait.empty() && !offers(row.trait, row.value)) out.push_back(fmt::format("stage_factors.csv: {} names {}={}, which traits.csv does not offer", row.id, row.trait, row.value));
     for (const Ceiling& row : kb.ceilings)
@@ -271,40 +264,32 @@ std::vector<std::string> contradictions(const KnowledgeBase& kb)
 {
     Complaints out;
     uniqueIds(kb.clauses, "clauses.csv", out);
-    uniqueIds(kb.media, "media.csv", out);
-    uniqueIds(kb.cages, "cages.csv", out);
-    uniqueIds(kb.phys, "phys.csv", out);
-    uniqueIds(kb.modules, "modules.csv", out);
-    uniqueIds(kb.disks, "disks.csv", out);
-    uniqueIds(kb.arrays, "arrays.csv", out);
     uniqueIds(kb.causes, "causes.csv", out);
     uniqueIds(kb.flags, "flags.csv", out);
     uniqueIds(kb.checks, "checks.csv", out);
-    sourcesResolve(kb, kb.media, "media.csv", out);
-    sourcesResolve(kb, kb.cages, "cages.csv", out);
-    sourcesResolve(kb, kb.phys, "phys.csv", out);
+    rowsHold(kb, kb.media, "media.csv", out);
+    rowsHold(kb, kb.cages, "cages.csv", out);
+    rowsHold(kb, kb.phys, "phys.csv", out);
     sourcesResolve(kb, kb.reaches, "reach.csv", out);
     sourcesResolve(kb, kb.optics, "optics.csv", out);
-    sourcesResolve(kb, kb.modules, "modules.csv", out);
+    rowsHold(kb, kb.modules, "modules.csv", out);
     sourcesResolve(kb, kb.twistedPairs, "twisted_pair.csv", out);
     sourcesResolve(kb, kb.directAttaches, "direct_attach.csv", out);
     sourcesResolve(kb, kb.pairings, "pairings.csv", out);
     sourcesResolve(kb, kb.fecRules, "fec.csv", out);
     sourcesResolve(kb, kb.buses, "buses.csv", out);
-    sourcesResolve(kb, kb.disks, "disks.csv", out);
-    sourcesResolve(kb, kb.arrays, "arrays.csv", out);
+    rowsHold(kb, kb.disks, "disks.csv", out);
+    rowsHold(kb, kb.arrays, "arrays.csv", out);
     sourcesResolve(kb, kb.processors, "processors.csv", out);
     sourcesResolve(kb, kb.fileShares, "file_shares.csv", out);
     sourcesResolve(kb, kb.passiveLosses, "passive_losses.csv", out);
     sourcesResolve(kb, kb.factors, "link_factors.csv", out);
-    uniqueIds(kb.ruleClauses, "rules.csv", out);
     uniqueIds(kb.traitKinds, "traits.csv", out);
-    uniqueIds(kb.wireFaults, "wire_faults.csv", out);
     sourcesResolve(kb, kb.cableLosses, "cable_loss.csv", out);
     sourcesResolve(kb, kb.copperNeeds, "copper_needs.csv", out);
     sourcesResolve(kb, kb.conductors, "conductors.csv", out);
     sourcesResolve(kb, kb.hotLengths, "hot_lengths.csv", out);
-    sourcesResolve(kb, kb.wireFaults, "wire_faults.csv", out);
+    rowsHold(kb, kb.wireFaults, "wire_faults.csv", out);
     sourcesResolve(kb, kb.poeTypes, "poe_types.csv", out);
     sourcesResolve(kb, kb.poeClasses, "poe_classes.csv", out);
     sourcesResolve(kb, kb.jackets, "jackets.csv", out);
@@ -317,7 +302,7 @@ std::vector<std::string> contradictions(const KnowledgeBase& kb)
     words(kb, out);
     sourcesResolve(kb, kb.fecModes, "fec_modes.csv", out);
     trade(kb, out);
-    sourcesResolve(kb, kb.ruleClauses, "rules.csv", out);
+    rowsHold(kb, kb.ruleClauses, "rules.csv", out);
     power(kb, out);
     references(kb, out);
     lineRates(kb, out);
@@ -326,7 +311,8 @@ std::vector<std::string> contradictions(const KnowledgeBase& kb)
     bandsRise(kb.ceilings, "ceilings.csv", [](const Ceiling& row) -> const Band& { return row.carries; }, out);
     bandsRise(kb.stageFactors, "stage_factors.csv", [](const StageFactor& row) -> const FactorBand& { return row.factor; }, out);
     bandsRise(kb.disks, "disks.csv", [](const Disk& row) -> const Band& { return row.read; }, out);
-    bandsRise(kb.processors, "processors.csv", [](const Processor& row) -> const Band& { return row.perGhz; }, out);
+    for (const auto figure : {&Processor::perGhz, &Processor::perGhzJumbo, &Processor::plain, &Processor::plainJumbo})
+        bandsRise(kb.processors, "processors.csv", [figure](const Processor& row) -> const Band& { return row.*figure; }, out);
     bandsRise(kb.fileShares, "file_shares.csv", [](const FileShare& row) -> const FactorBand& { return row.share; }, out);
     return out;
 }

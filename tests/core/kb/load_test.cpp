@@ -67,6 +67,9 @@ private Q_SLOTS:
         QTest::newRow("unknown medium") << "reach.csv" << "10gbase-sr,om3" << "10gbase-sr,om33";
         QTest::newRow("falling band") << "disks.csv" << "150,180,210" << "190,180,210";
         QTest::newRow("id twice") << "cages.csv" << "sfp28,SFP28" << "sfp+,SFP28";
+        QTest::newRow("falling band of long packets") << "processors.csv" << "5.5,7.5,9.5" << "7.6,7.5,9.5";
+        QTest::newRow("instead of nothing") << "stage_factors.csv" << "discard sendfile" << "discard send";
+        QTest::newRow("instead of another stage's") << "stage_factors.csv" << "discard sendfile" << "discard wall";
         QTest::newRow("unknown flag") << "causes.csv" << "e02:H" << "e99:H";
     }
     void contradictionsAreFound()
