@@ -1,22 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // evidence: 802.11 practice
 // Radio hops of a survey: what they carry, who shares the air, what is said of them.
-#include "core/expect/evening.h"
-#include "plan_builder.h"
+#include "evening_plan.h"
 
 using namespace sokudo;
 using namespace sokudo::expect;
 using sokudo::testing::knowledge;
-using sokudo::testing::PlanBuilder;
+using sokudo::testing::EveningPlan;
 using sokudo::testing::q;
 
 namespace {
 
 /// A store on a switch, an access point behind it, stations in the air: two streams of 160 MHz at step 11, 2.402 Gb/s.
-struct Air {
-    PlanBuilder built;
-    std::vector<plan::Flow> flows;
-
+struct Air : EveningPlan {
     Air(int stations, double wireRate)
     {
         built.place("hall").device("mid", plan::Role::Switch).device("vault", plan::Role::Storage).device("lamp", plan::Role::AccessPoint);
@@ -45,13 +41,6 @@ struct Air {
     {
         const auto made = path(from, to);
         return std::any_of(made.notes.begin(), made.notes.end(), [&](const std::string& note) { return q(note).contains(part); });
-    }
-    void flow(const char* from, const char* to) { flows.push_back({{static_cast<std::int64_t>(flows.size()) + 1}, "evening", to, built.deviceId(from), built.deviceId(to), false, {}, 1, {}}); }
-    Evening run() const
-    {
-        std::vector<const plan::Flow*> asked;
-        for (const plan::Flow& one : flows) asked.push_back(&one);
-        return evening(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), asked);
     }
 };
 
@@ -90,7 +79,7 @@ private Q_SLOTS:
     void stationsShareTheAir()
     {
         Air air(3, 10);
-        for (const char* to : {"s1", "s2", "s3"}) air.flow("vault", to);
+        for (const char* to : {"s1", "s2", "s3"}) air.flow(to, "vault", to);
         for (const FlowResult& flow : air.run().flows) {
             NEAR(inGigabits(flow.rate.typical), 0.60 * 2.402 / 3, 1e-3);
             QCOMPARE(q(flow.heldBy), QString("the air of lamp"));

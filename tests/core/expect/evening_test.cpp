@@ -1,20 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/expect/evening.h"
-#include "plan_builder.h"
+#include "evening_plan.h"
 
 using namespace sokudo;
 using namespace sokudo::expect;
 using sokudo::testing::knowledge;
-using sokudo::testing::PlanBuilder;
+using sokudo::testing::EveningPlan;
 using sokudo::testing::q;
 
 namespace {
 
 /// Clients on an access switch, servers on a core switch, one 10G trunk between.
-struct House {
-    PlanBuilder built;
-    std::vector<plan::Flow> flows;
-
+struct House : EveningPlan {
     explicit House(int clients, double clientRate)
     {
         built.place("hall").device("core", plan::Role::Switch).device("edge", plan::Role::Switch).device("vault", plan::Role::Storage);
@@ -26,16 +22,6 @@ struct House {
             for (const std::string& end : {"edge " + name, name + " 1"}) built.changePort(end, [&](plan::Port& port) { port.rates = {gigabits(clientRate)}; });
             built.run(name, "edge " + name, name + " 1", "cat6a", 10);
         }
-    }
-    void flow(const char* name, const char* from, const char* to, int streams = 1, std::optional<BitRate> asks = {})
-    {
-        flows.push_back({{static_cast<std::int64_t>(flows.size()) + 1}, "evening", name, built.deviceId(from), built.deviceId(to), false, {}, streams, asks});
-    }
-    Evening run() const
-    {
-        std::vector<const plan::Flow*> asked;
-        for (const plan::Flow& one : flows) asked.push_back(&one);
-        return evening(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), asked);
     }
 };
 
@@ -107,7 +93,7 @@ private Q_SLOTS:
     }
     void aCoaxPairTakesTurns()
     {
-        PlanBuilder built;
+        testing::PlanBuilder built;
         built.place("hall").device("a", plan::Role::Computer).device("b", plan::Role::Computer).port("a", "1", "f").port("b", "1", "f").run("x", "a 1", "b 1", "coax", 12);
         const plan::Flow there{{1}, "s", "there", built.deviceId("a"), built.deviceId("b")}, back{{2}, "s", "back", built.deviceId("b"), built.deviceId("a")};
         const Evening got = evening(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {&there, &back});
