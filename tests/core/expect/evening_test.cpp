@@ -110,6 +110,23 @@ private Q_SLOTS:
         QCOMPARE(got.trunks[0].devices, 8);
         NEAR(got.trunks[0].oversubscription(), 2.0, 1e-9);
     }
+    /// Two switches joined twice: traffic takes the faster link, the other is spare and holds nobody back.
+    void aRingHasASpareLink()
+    {
+        House house(4, 2.5);
+        house.built.port("core", "slow", "rj45").port("edge", "slow", "rj45").run("second", "core slow", "edge slow", "cat6a", 3);
+        for (const char* end : {"core slow", "edge slow"}) house.built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(2.5)}; });
+        house.flow("one", "vault", "c1");
+        const Evening got = house.run();
+        QCOMPARE(got.trunks.size(), std::size_t{2});
+        QVERIFY(!got.trunks[0].isSpare && got.trunks[1].isSpare);
+        QCOMPARE(got.trunks[0].line, gigabits(10));
+        QCOMPARE(got.trunks[0].devices, 4);
+        NEAR(got.trunks[0].oversubscription(), 1.0, 1e-9);
+        NEAR(inGigabits(got.trunks[0].load), 0.995 * 2.35371, 1e-3);
+        QCOMPARE(got.trunks[1].load, BitRate());
+        QCOMPARE(got.trunks[1].devices, 0);
+    }
     void whatCannotFlowSaysWhy()
     {
         House house(1, 2.5);
