@@ -122,7 +122,7 @@ Stage serialStage(const std::vector<Band>& steps);
 
 /// A file share: its protocol's share of what the network stages carry.
 /// @param network  least band of the network stages
-/// @source practice: file_shares.csv; of its rows the one that gives most counts, each up to its own link rate
+/// @source practice: file_shares.csv; of its rows the one that gives most counts, that of a slower link up to what such a link carries
 /// @example smb over a 10 Gb/s link: 0.75 * 9.368 = 7.03 Gb/s
 Result<Stage> fileShareStage(const kb::KnowledgeBase&, std::string_view protocol, const Band& network);
 

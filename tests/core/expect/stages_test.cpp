@@ -100,6 +100,12 @@ private Q_SLOTS:
         const Band network{gigabits(9.1324), gigabits(9.3678), gigabits(9.4148)};
         band(fileShareStage(knowledge(), "smb", network)->carries, 4.11, 7.03, 9.13);
         band(fileShareStage(knowledge(), "nfs", network)->carries, 5.94, 8.43, 9.23);
+        // an encrypted-shell copy has one row a link rate: 0.25 / 0.50 / 0.80 of 10G
+        band(fileShareStage(knowledge(), "ssh", network)->carries, 0.25 * 9.1324, 0.50 * 9.3678, 0.80 * 9.4148);
+        // at 100G the 40G row gives more: 0.08 / 0.14 of 40 Gb/s * 1448 / 1538 * 0.97 / 0.995, against 0.03 / 0.06 of 91.3 / 93.7
+        const Band fast{gigabits(91.3237), gigabits(93.6775), gigabits(94.1482)};
+        NEAR(inGigabits(fileShareStage(knowledge(), "ssh", fast)->carries.low), 0.08 * 36.5295, 1e-3);
+        NEAR(inGigabits(fileShareStage(knowledge(), "ssh", fast)->carries.typical), 0.06 * 93.6775, 1e-3);
         QVERIFY(!fileShareStage(knowledge(), "fax", network));
     }
     void theWorkingEndsInFiguresOfTheStage()

@@ -9,8 +9,15 @@
 namespace sokudo::expect {
 namespace {
 
-/// What a row gives at this network rate. A session does no worse on a faster network than on a slow one, so each row counts up to its own rate.
-BitRate given(const kb::FileShare& row, double kb::FactorBand::* factor, BitRate network) { return scaled(std::min(network, row.at), row.share.*factor); }
+/// The network a row speaks of. A session does no worse on a faster network than on a slow one, so the row of a slower link counts up to
+/// what such a link carries.
+Result<Band> networkOf(const kb::KnowledgeBase& kb, const kb::FileShare& row, const kb::FileShare& named, const Band& network)
+{
+    if (row.at >= named.at) return network;
+    const auto link = linkStage(kb, row.at, {});
+    if (!link) return tl::unexpected(link.error());
+    return Band{std::min(network.low, link->carries.low), std::min(network.typical, link->carries.typical), std::min(network.high, link->carries.high)};
+}
 
 }  // namespace
 
@@ -23,17 +30,21 @@ Result<Stage> fileShareStage(const kb::KnowledgeBase& kb, std::string_view proto
     stage.label = "file share";
     stage.detail = named->id;
     const kb::FileShare* usual = named;
+    BitRate of = network.typical;
     for (const kb::FileShare& row : kb.fileShares) {
         if (row.id != named->id) continue;
-        stage.carries.low = std::max(stage.carries.low, given(row, &kb::FactorBand::low, network.low));
-        stage.carries.high = std::max(stage.carries.high, given(row, &kb::FactorBand::high, network.high));
-        if (const BitRate typical = given(row, &kb::FactorBand::typical, network.typical); typical > stage.carries.typical) {
+        const auto counted = networkOf(kb, row, *named, network);
+        if (!counted) return tl::unexpected(counted.error());
+        stage.carries.low = std::max(stage.carries.low, scaled(counted->low, row.share.low));
+        stage.carries.high = std::max(stage.carries.high, scaled(counted->high, row.share.high));
+        if (const BitRate typical = scaled(counted->typical, row.share.typical); typical > stage.carries.typical) {
             stage.carries.typical = typical;
             usual = &row;
+            of = counted->typical;
         }
     }
     stage.working = fmt::format("{}: {} × {} = {}; usually {} × {} = {}", usual->name, text::number(usual->share.high), text::rate(network.high), text::rate(stage.carries.high),
-                                text::number(usual->share.typical), text::rate(std::min(network.typical, usual->at)), text::rate(stage.carries.typical));
+                                text::number(usual->share.typical), text::rate(of), text::rate(stage.carries.typical));
     stage.from = usual->from;
     return stage;
 }
