@@ -2,20 +2,18 @@
 #include "core/expect/path_expectation.h"
 
 #include <algorithm>
-#include <cmath>
 
 #include <fmt/format.h>
 
 #include "core/base/text.h"
 #include "core/expect/both_ways.h"
+#include "core/expect/remedy.h"
 #include "core/expect/survey_stages.h"
 
 namespace sokudo::expect {
 namespace {
 
 constexpr int kUsualMtu = 1500;
-constexpr double kStreamKeeps = 0.8;  // what each of several streams keeps of one core, see processorStage
-constexpr int kMostStreams = 16;
 constexpr Duration kLongRoundTrip = Duration::fromSteps(1'000'000);       // below a millisecond no usual window holds a link
 constexpr DataSize kUsualWindow = DataSize::fromSteps(3 * 1024 * 1024);   // rfc-7323: a receive limit of 6 MiB of which half is offered
 
@@ -52,16 +50,11 @@ std::string mtuNote(const plan::Plan& plan, const plan::Way& way, int mtu)
 }
 
 /// A test between machines that are slower than the wire measures the machines.
-std::string slowEndsNote(const Expectation& path, const PathQuestion& question)
+std::string slowEndsNote(const Expectation& path, const PathQuestion& question, const std::string& remedy)
 {
     const Stage* binding = path.bindingStage();
     if (!binding || question.traffic != Traffic::MemoryToMemory || binding->kind != StageKind::Processor) return {};
-    std::string enough;
-    if (binding->perFlow && path.next && binding->perFlow->typical.steps() > 0) {
-        const int streams = static_cast<int>(std::ceil(path.stages[*path.next].carries.typical.in() / (kStreamKeeps * binding->perFlow->typical.in())));
-        if (streams > question.streams && streams <= kMostStreams) enough = fmt::format("; {} would do where it has the cores", streams);
-    }
-    return fmt::format("{} holds this test, not the wire: take more streams{}, or test between quicker machines", binding->name, enough);
+    return fmt::format("{} holds this test, not the wire: {}test between quicker machines", binding->name, remedy.empty() ? std::string() : remedy + "; or ");
 }
 
 void addWindow(const SurveyedPath& path, Found& found)
@@ -156,7 +149,8 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
     made.missing = std::move(found.missing);
     made.mtu = path.mtu;
     made.bothWays = question.bothWays;
-    for (std::string note : {mtuNote(m_plan, *way, path.mtu), slowEndsNote(made, question), remoteMemoryNote(made, m_kb)})
+    const std::string remedy = remedyNote(made), slowEnds = slowEndsNote(made, question, remedy);
+    for (std::string note : {mtuNote(m_plan, *way, path.mtu), slowEnds.empty() ? remedy : slowEnds, remoteMemoryNote(made, m_kb)})
         if (!note.empty()) made.notes.push_back(std::move(note));
     for (std::string& note : airNotes(path, *this, made.stages, *way)) made.notes.push_back(std::move(note));
     return made;

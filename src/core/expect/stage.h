@@ -19,6 +19,14 @@ std::string_view word(StageKind);
 /// A stage that the traffic crosses as packets; a file share counts what these carry.
 bool isNetwork(StageKind);
 
+/// What a window or a loss was reckoned from.
+struct Transport {
+    DataSize window;     ///< 0: a loss
+    double loss = 0;     ///< share of packets; 0: a window
+    Duration roundTrip;
+    int segment = 0;     ///< bytes of payload in a packet; 0 for a window
+};
+
 struct Stage {
     StageKind kind = StageKind::Link;
     std::string name;     ///< unique in its path: "slot of platen"
@@ -31,6 +39,7 @@ struct Stage {
     std::optional<Band> both;  ///< both ways together, where the two share the stage; empty: each way has it all
     std::optional<Band> perFlow;  ///< what one stream gets at most, where that is less than the stage: a core, a member of a bond
     std::optional<Band> pool; ///< what all flows through it share, where that is more than this one gets: all cores, all members
+    std::optional<Transport> transport;  ///< for a window and a loss
     double ackShare = 0;  ///< of what travels one way, what its acknowledgements take the other way; 0: none
     FrameRate frames;     ///< full frames a second of a link at its rate; 0: no frames here
     std::string air;      ///< the device whose radio several links share; empty: a stage of its own

@@ -30,6 +30,9 @@ Result<Stage> diskStage(const kb::KnowledgeBase&, const plan::DiskGroup&, Access
 /// @example 500 GB onto nvme3-qlc, 1.1 GB/s in: 91 s fast, 2313 s in all, 216 MB/s
 Result<Stage> cachedWriteStage(const kb::KnowledgeBase&, const plan::DiskGroup&, DataSize copy, const Band& incoming);
 
+/// What is left of N cores when they share caches and locks. @source practice
+inline constexpr double kScalingLoss = 0.8;
+
 /// One core that carries `streams` TCP streams, at most one stream a core.
 /// @param clockGhz  above 0 and at most 10
 /// @param mtu  between 1500 and 9000, and beyond, see arithmetic::perGhzAt

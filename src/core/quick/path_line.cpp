@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/expect/both_ways.h"
+#include "core/expect/remedy.h"
 #include "core/quick/path_parts.h"
 
 namespace sokudo::quick {
@@ -92,6 +93,7 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
     auto made = expect::settle(std::move(stages));
     made.mtu = mtu.value_or(1500);
     made.bothWays = bothWays;
+    if (auto note = expect::remedyNote(made); !note.empty()) made.notes.push_back(std::move(note));
     return made;
 }
 

@@ -67,7 +67,7 @@ std::string expectationSentence(const expect::Expectation& path)
                                    stages[path.binding].name);
     if (path.next) made += fmt::format("; {} comes next at {}", stages[*path.next].name, text::rate(stages[*path.next].carries.typical, 3));
     if (!path.near.empty()) made += fmt::format("; {} {} within a tenth of it: mending one alone gains little", path.near.size() == 1 ? stages[path.near.front()].name : fmt::format("{} stages", path.near.size()), path.near.size() == 1 ? "lies" : "lie");
-    else if (const auto gain = path.gain(); gain && *gain > 0) made += fmt::format(", {:.0f}{}% more", 100 * *gain, text::kThin);
+    else if (const auto gain = path.gain(); gain && *gain > 0) made += *gain < 1 ? fmt::format(", {:.0f}{}% more", 100 * *gain, text::kThin) : fmt::format(", {} times as much", text::number(1 + *gain, 3));
     return made;
 }
 

@@ -80,7 +80,7 @@ private Q_SLOTS:
         PlanBuilder built = testing::twoHosts();
         built.changeDevice("right", [](plan::Device& d) { d.processor = plan::HostProcessor{"mid-x86", 1.0, 4}; });
         const auto slow = ask(built, "left", "right");
-        QVERIFY2(slow->notes.size() == 1 && q(slow->notes[0]).contains("take more streams; 3 would do"), slow->notes.front().c_str());  // 9.37 / (0.8 * 5.5) = 2.13
+        QVERIFY2(slow->notes.size() == 1 && q(slow->notes[0]).contains("3 streams, each on a core of its own, would fill"), slow->notes.front().c_str());  // 9.37 / (0.8 * 5.5) = 2.13
     }
     void bothWaysAtOnce()
     {

@@ -9,7 +9,6 @@
 
 namespace sokudo::expect {
 namespace {
-constexpr double kScalingLoss = 0.8;  // practice: what is left of N cores when they share caches and locks
 constexpr std::string_view kPlain = "no-offload";  // has figures of its own in processors.csv
 }  // namespace
 

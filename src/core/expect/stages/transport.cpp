@@ -1,18 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What TCP itself leaves: its window over the round trip, and random loss.
 #include <algorithm>
-#include <cmath>
 
 #include <fmt/format.h>
 
+#include "core/arithmetic/transport.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 
 namespace sokudo::expect {
 namespace {
 
-constexpr double kLossConstant = 1.2247;  // sqrt(3/2): every segment acknowledged, or bytes counted
-constexpr double kLossBand = 0.2;         // own: measured within ±20 %
+constexpr double kLossBand = 0.2;  // own: measured within ±20 %
 
 std::string ofStreams(int streams) { return streams > 1 ? fmt::format(" × {} streams", streams) : std::string(); }
 
@@ -30,6 +29,7 @@ Result<Stage> windowStage(DataSize window, Duration roundTrip, int streams)
     stage.detail = text::size(window);
     stage.carries = {all, all, all};
     stage.perFlow = Band{one, one, one};
+    stage.transport = Transport{window, 0, roundTrip, 0};
     stage.working = fmt::format("8 × {} ÷ {} of round trip{} = {}", text::size(window), text::duration(roundTrip), ofStreams(streams), text::rate(all));
     stage.from = {"rfc-9293", Certainty::Standard};
     return stage;
@@ -39,12 +39,7 @@ Result<Stage> lossStage(double share, Duration roundTrip, int segment, int strea
 {
     if (!(share > 0) || share >= 1) return failure(ErrorCode::OutOfRange, "a share of lost packets lies between 0 and 100 %");
     if (roundTrip.steps() <= 0) return failure(ErrorCode::OutOfRange, "a round trip takes longer than nothing");
-    const double seconds = roundTrip.in();
-    const double each = 8.0 * segment / seconds;  // one segment a round trip
-    const double squareRoot = each * kLossConstant / std::sqrt(share);
-    const double cubic = each * 1.054 * std::pow(std::pow(seconds, 3) / std::pow(share, 3), 0.25);
-    const bool byCubic = cubic > squareRoot;
-    const BitRate one = BitRate::of(std::max(squareRoot, cubic));
+    const auto [one, law] = arithmetic::lossLimited(share, roundTrip, segment);
     const BitRate all = scaled(one, std::max(1, streams));
     const auto around = [](BitRate rate) { return Band{scaled(rate, 1 - kLossBand), rate, scaled(rate, 1 + kLossBand)}; };
     Stage stage;
@@ -53,8 +48,9 @@ Result<Stage> lossStage(double share, Duration roundTrip, int segment, int strea
     stage.detail = fmt::format("{}{}%", text::number(100 * share, 3), text::kThin);
     stage.carries = around(all);
     stage.perFlow = around(one);
-    stage.working = byCubic ? fmt::format("8 × {} ÷ {} × 1.054 × (round trip³ ÷ loss³)^¼{} = {}", segment, text::duration(roundTrip), ofStreams(streams), text::rate(all))
-                            : fmt::format("8 × {} ÷ {} × {} ÷ √{}{} = {}", segment, text::duration(roundTrip), text::number(kLossConstant, 5), text::number(share, 3), ofStreams(streams), text::rate(all));
+    stage.transport = Transport{{}, share, roundTrip, segment};
+    stage.working = law == arithmetic::LossLaw::Cubic ? fmt::format("8 × {} ÷ {} × 1.054 × (round trip³ ÷ loss³)^¼{} = {}", segment, text::duration(roundTrip), ofStreams(streams), text::rate(all))
+                            : fmt::format("8 × {} ÷ {} × 1.2247 ÷ √{}{} = {}", segment, text::duration(roundTrip), text::number(share, 3), ofStreams(streams), text::rate(all));
     stage.working += fmt::format(", ±20{}%: up to {}; a sender that models the path is not held by it", text::kThin, text::rate(stage.carries.high));
     stage.from = {"rfc-9438", Certainty::Typical};
     return stage;
