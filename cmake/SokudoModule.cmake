@@ -34,6 +34,8 @@ function(sokudo_library name)
   endif()
 endfunction()
 
+set(SOKUDO_TEST_HEADERS <QtTest> <vector> <string> <map> <tl/expected.hpp> ${CMAKE_SOURCE_DIR}/tests/support/testing.h)
+
 # sokudo_tests(FOLDER LIBS lib ... TESTS x_test.cpp ... [PCH header ...]): one executable, one ctest entry for each class.
 # x_y_test.cpp holds the class XYTest and ends with SOKUDO_TEST(XYTest).
 function(sokudo_tests folder)
@@ -43,7 +45,11 @@ function(sokudo_tests folder)
   set_target_properties(${target} PROPERTIES AUTOMOC ON)
   target_link_libraries(${target} PRIVATE sokudo_testsupport ${ARG_LIBS})
   sokudo_warnings(${target})
-  target_precompile_headers(${target} PRIVATE <QtTest> <vector> <string> <map> <tl/expected.hpp> ${CMAKE_SOURCE_DIR}/tests/support/testing.h ${ARG_PCH})
+  if(ARG_PCH)
+    target_precompile_headers(${target} PRIVATE ${SOKUDO_TEST_HEADERS} ${ARG_PCH})
+  else()
+    target_precompile_headers(${target} REUSE_FROM sokudo_testsupport)
+  endif()
   foreach(file ${ARG_TESTS})
     get_filename_component(stem ${file} NAME_WE)
     string(REPLACE "_" ";" words ${stem})

@@ -137,7 +137,7 @@ Answer nearEnd(const WireQuestion& question)
     if (!run(fmt::format("ip address add {}/24 dev {}", kNearAddress, kNear)) || !run(fmt::format("ip link set {} mtu {} up", kNear, question.mtu))) return give("the virtual port does not come up");
     plainFrames(kNear);
     const double counted = question.rate.in() * (question.mtu + 14) / (question.mtu + 38);
-    const double burst = std::max(32'000.0, counted / 8 * 0.002);
+    const double burst = std::max(32'000.0, counted / 8 * question.burst.in());
     if (!run(fmt::format("tc qdisc add dev {} root tbf rate {:.0f}bit burst {:.0f} latency 40ms", kNear, counted, burst))) return give("no token bucket can be set here (tc)");
     toFar.tell('g');
     if (!fromFar.hear('s')) return give("the far end does not come up");

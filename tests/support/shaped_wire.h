@@ -12,6 +12,7 @@ struct WireQuestion {
     int mtu = 1500;
     int streams = 1;
     Duration duration = Duration::of(3), warmup = Duration::of(1);
+    Duration burst = Duration::of(0.002);  ///< what the bucket may save up: a longer one lets a busy machine catch up, and adds so much to the measured time at most
 };
 
 /// What a real test between this program and an agent measures over such a wire, in a child process of its own.

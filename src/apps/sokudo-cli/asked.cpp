@@ -27,19 +27,19 @@ Result<match::ReportPtr> linkCalled(const match::Reports& reports, const plan::P
 
 }  // namespace
 
-void addEnds(CLI::App& verb, PathAsked& given, bool required)
+void addEnds(Verb& verb, PathAsked& given, bool required)
 {
-    verb.add_option("--from", given.from, "name of the sending device")->required(required);
-    verb.add_option("--to", given.to, "name of the receiving device")->required(required);
+    verb.option("--from", given.from, "name of the sending device").required(required);
+    verb.option("--to", given.to, "name of the receiving device").required(required);
 }
 
-void addTraffic(CLI::App& verb, PathAsked& given)
+void addTraffic(Verb& verb, PathAsked& given)
 {
-    verb.add_flag("--copy", given.copy, "a file copy instead of memory to memory");
-    verb.add_option("--protocol", given.protocol, "file share of the copy, such as smb, nfs, http or ssh");
-    verb.add_option("--streams", given.streams, "parallel streams")->check(CLI::Range(1, 64));
-    verb.add_flag("--both", given.both, "as much travels back at the same time: the band is that of one way");
-    verb.add_option("--way", given.way, "which of several ways between the two, 0 the best")->check(CLI::Range(0, 3));
+    verb.flag("--copy", given.copy, "a file copy instead of memory to memory");
+    verb.option("--protocol", given.protocol, "file share of the copy, such as smb, nfs, http or ssh");
+    verb.option("--streams", given.streams, "parallel streams").within(1, 64);
+    verb.flag("--both", given.both, "as much travels back at the same time: the band is that of one way");
+    verb.option("--way", given.way, "which of several ways between the two, 0 the best").within(0, 3);
 }
 
 Result<expect::PathQuestion> questionOf(const plan::Plan& plan, const PathAsked& given)
@@ -49,10 +49,10 @@ Result<expect::PathQuestion> questionOf(const plan::Plan& plan, const PathAsked&
     return expect::PathQuestion{ends->from, ends->to, given.traffic(), given.streams, given.protocol, given.way, given.both};
 }
 
-void addLinkAsked(CLI::App& verb, LinkAsked& given)
+void addLinkAsked(Verb& verb, LinkAsked& given)
 {
-    verb.add_option("FILE", given.file, "project, exported JSON, or a line as for link")->required();
-    verb.add_option("--link", given.link, "label of a run or title of a link in the project");
+    verb.option("FILE", given.file, "project, exported JSON, or a line as for link").required();
+    verb.option("--link", given.link, "label of a run or title of a link in the project");
 }
 
 Result<LinkFound> linkAsked(const LinkAsked& given, Context& context)

@@ -2,10 +2,6 @@
 // What most verbs are asked about: a project, a path in it, a link in it.
 #pragma once
 
-#include <memory>
-
-#include <CLI/CLI.hpp>
-
 #include "cli.h"
 #include "core/expect/path_expectation.h"
 
@@ -14,15 +10,13 @@ namespace sokudo::cli {
 /// A verb whose first word is a project. `run(project, given, context)` gives the exit status; the caller adds further options.
 /// @tparam Options  has a std::string `file`
 template <class Options, class Run>
-CLI::App* projectVerb(CLI::App& app, Context& context, const char* name, const char* says, std::shared_ptr<Options> given, Run run)
+Verb projectVerb(Verbs& verbs, Context& context, const char* name, const char* says, std::shared_ptr<Options> given, Run run)
 {
-    auto* verb = app.add_subcommand(name, says);
-    verb->add_option("FILE", given->file, "project or exported JSON")->required();
-    verb->callback([given, run, &context] {
-        context.run = [given, run, &context] {
-            const auto project = openProject(given->file, context);
-            return project ? run(*project, *given, context) : fail(project.error());
-        };
+    auto verb = verbs.add(name, says);
+    verb.option("FILE", given->file, "project or exported JSON").required();
+    verb.answer([given, run, &context] {
+        const auto project = openProject(given->file, context);
+        return project ? run(*project, *given, context) : fail(project.error());
     });
     return verb;
 }
@@ -37,14 +31,14 @@ struct PathAsked {
     expect::Traffic traffic() const { return copy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory; }
 };
 /// Adds --from and --to.
-void addEnds(CLI::App& verb, PathAsked&, bool required);
+void addEnds(Verb& verb, PathAsked&, bool required);
 /// Adds --copy, --protocol and --streams.
-void addTraffic(CLI::App& verb, PathAsked&);
+void addTraffic(Verb& verb, PathAsked&);
 Result<expect::PathQuestion> questionOf(const plan::Plan&, const PathAsked&);
 
 /// A link of a project, or the one a line makes.
 struct LinkAsked { std::string file, link; };
-void addLinkAsked(CLI::App& verb, LinkAsked&);
+void addLinkAsked(Verb& verb, LinkAsked&);
 struct LinkFound { plan::Plan plan; match::ReportPtr report; };
 /// @error NotFound  names the nearest run
 Result<LinkFound> linkAsked(const LinkAsked&, Context&);

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <random>
 
-#include <CLI/CLI.hpp>
 #include <fmt/format.h>
 
 #include "cli.h"
@@ -45,84 +44,80 @@ int addRows(const std::string& file, const std::string& table, const std::string
 
 }  // namespace
 
-void addCatalogue(CLI::App& app, Context& context)
+void addCatalogue(Verbs& verbs, Context& context)
 {
     struct Options { std::string table, file, csv; };
-    auto* verb = app.add_subcommand("catalogue", "Print a table of facts, or add rows of your own to a project");
+    auto verb = verbs.add("catalogue", "Print a table of facts, or add rows of your own to a project");
     auto given = std::make_shared<Options>();
-    verb->add_option("TABLE", given->table, "modules, media, supplies, reach, optics, bridges or any other table")->required();
-    verb->add_option("--file", given->file, "the project whose own rows to show, or to add to");
-    verb->add_option("--add", given->csv, "CSV file with named columns; a row with the same id replaces the shipped one; - reads standard input");
-    verb->callback([given, &context] {
-        context.run = [given, &context] {
-            if (!given->csv.empty()) {
-                if (given->file.empty()) return fail({ErrorCode::BadInput, "say which project takes the rows: --file PROJECT", ""});
-                return addRows(given->file, given->table, given->csv, context);
-            }
-            const auto table = context.files.find(given->table + ".csv");
-            if (table == context.files.end()) {
-                std::vector<std::string> names;
-                for (const auto& [name, content] : context.files)
-                    if (name.ends_with(".csv")) names.push_back(name.substr(0, name.size() - 4));
-                return fail({ErrorCode::NotFound, fmt::format("there is no table “{}”; there are {}", given->table, text::joined(names, ", ")), ""});
-            }
-            if (given->file.empty() && !context.json) {
-                print(table->second);
-                return kFine;
-            }
-            std::vector<plan::CatalogueRow> own;
-            if (!given->file.empty()) {
-                const auto project = openProject(given->file, context);
-                if (!project) return fail(project.error());
-                for (const plan::CatalogueRow& row : project->plan.catalogue)
-                    if (row.table == given->table) own.push_back(row);
-            }
-            if (!context.json) {
-                for (const plan::CatalogueRow& row : own) {
-                    std::string line;
-                    for (const auto& [column, cell] : row.cells) line += (line.empty() ? "" : ", ") + column + "=" + cell;
-                    print(line);
-                }
-                return kFine;
-            }
-            const auto sheet = csv::parse(table->second, table->first);
-            if (!sheet) return fail(sheet.error());
-            Json made{{"table", given->table}, {"columns", sheet->columns()}, {"rows", Json::array()}, {"own", Json::array()}};
-            for (const csv::Record& record : sheet->records()) {
-                Json one = Json::object();
-                for (const std::string& column : sheet->columns()) one[column] = sheet->cell(record, column);
-                made["rows"].push_back(one);
-            }
-            for (const plan::CatalogueRow& row : own) made["own"].push_back(row.cells);
-            print(made);
+    verb.option("TABLE", given->table, "modules, media, supplies, reach, optics, bridges or any other table").required();
+    verb.option("--file", given->file, "the project whose own rows to show, or to add to");
+    verb.option("--add", given->csv, "CSV file with named columns; a row with the same id replaces the shipped one; - reads standard input");
+    verb.answer([given, &context] {
+        if (!given->csv.empty()) {
+            if (given->file.empty()) return fail({ErrorCode::BadInput, "say which project takes the rows: --file PROJECT", ""});
+            return addRows(given->file, given->table, given->csv, context);
+        }
+        const auto table = context.files.find(given->table + ".csv");
+        if (table == context.files.end()) {
+            std::vector<std::string> names;
+            for (const auto& [name, content] : context.files)
+                if (name.ends_with(".csv")) names.push_back(name.substr(0, name.size() - 4));
+            return fail({ErrorCode::NotFound, fmt::format("there is no table “{}”; there are {}", given->table, text::joined(names, ", ")), ""});
+        }
+        if (given->file.empty() && !context.json) {
+            print(table->second);
             return kFine;
-        };
+        }
+        std::vector<plan::CatalogueRow> own;
+        if (!given->file.empty()) {
+            const auto project = openProject(given->file, context);
+            if (!project) return fail(project.error());
+            for (const plan::CatalogueRow& row : project->plan.catalogue)
+                if (row.table == given->table) own.push_back(row);
+        }
+        if (!context.json) {
+            for (const plan::CatalogueRow& row : own) {
+                std::string line;
+                for (const auto& [column, cell] : row.cells) line += (line.empty() ? "" : ", ") + column + "=" + cell;
+                print(line);
+            }
+            return kFine;
+        }
+        const auto sheet = csv::parse(table->second, table->first);
+        if (!sheet) return fail(sheet.error());
+        Json made{{"table", given->table}, {"columns", sheet->columns()}, {"rows", Json::array()}, {"own", Json::array()}};
+        for (const csv::Record& record : sheet->records()) {
+            Json one = Json::object();
+            for (const std::string& column : sheet->columns()) one[column] = sheet->cell(record, column);
+            made["rows"].push_back(one);
+        }
+        for (const plan::CatalogueRow& row : own) made["own"].push_back(row.cells);
+        print(made);
+        return kFine;
     });
 }
 
-void addLimits(CLI::App& app, Context& context)
+void addLimits(Verbs& verbs, Context& context)
 {
     struct Options { std::string medium; double megahertz = 100; bool permanent = false; };
-    auto* verb = app.add_subcommand("limits", "What a certifier holds a twisted-pair link against at one frequency");
+    auto verb = verbs.add("limits", "What a certifier holds a twisted-pair link against at one frequency");
     auto given = std::make_shared<Options>();
-    verb->add_option("CATEGORY", given->medium, "cat5e, cat6 or cat6a")->required();
-    verb->add_option("--at", given->megahertz, "frequency in MHz")->check(CLI::PositiveNumber);
-    verb->add_flag("--permanent", given->permanent, "the permanent link instead of the channel");
-    verb->callback([given, &context] {
-        context.run = [given, &context] {
-            const kb::Medium* medium = context.kb.medium(text::lower(given->medium));
-            const auto part = given->permanent ? arithmetic::TestedPart::PermanentLink : arithmetic::TestedPart::Channel;
-            const auto limits = arithmetic::acceptanceLimits(context.kb, medium ? medium->id : given->medium, part, Frequency::of(given->megahertz));
-            if (!limits.insertionLoss) return fail({ErrorCode::OutOfRange, "limits are known for cat5e to 100, cat6 to 250 and cat6a to 500 MHz, from 1 MHz", given->medium});
-            const auto json = [](const std::optional<Decibel>& value) { return value ? Json(value->in()) : Json(nullptr); };
-            if (context.json)
-                print(Json{{"category", medium->id}, {"part", given->permanent ? "permanent link" : "channel"}, {"mhz", given->megahertz}, {"insertion_loss_db", json(limits.insertionLoss)}, {"next_db", json(limits.next)},
-                           {"acrf_db", json(limits.acrf)}, {"return_loss_db", json(limits.returnLoss)}, {"source", context.kb.citation("tia-568.2")}});
-            else
-                print(fmt::format("{} {} at {:g} MHz: insertion loss at most {}; NEXT at least {}, ACR-F {}, return loss {} [{}]", medium->name, given->permanent ? "permanent link" : "channel", given->megahertz,
-                                  text::decibel(*limits.insertionLoss), text::decibel(*limits.next), text::decibel(*limits.acrf), text::decibel(*limits.returnLoss), context.kb.citation("tia-568.2")));
-            return kFine;
-        };
+    verb.option("CATEGORY", given->medium, "cat5e, cat6 or cat6a").required();
+    verb.option("--at", given->megahertz, "frequency in MHz").positive();
+    verb.flag("--permanent", given->permanent, "the permanent link instead of the channel");
+    verb.answer([given, &context] {
+        const kb::Medium* medium = context.kb.medium(text::lower(given->medium));
+        const auto part = given->permanent ? arithmetic::TestedPart::PermanentLink : arithmetic::TestedPart::Channel;
+        const auto limits = arithmetic::acceptanceLimits(context.kb, medium ? medium->id : given->medium, part, Frequency::of(given->megahertz));
+        if (!limits.insertionLoss) return fail({ErrorCode::OutOfRange, "limits are known for cat5e to 100, cat6 to 250 and cat6a to 500 MHz, from 1 MHz", given->medium});
+        const auto json = [](const std::optional<Decibel>& value) { return value ? Json(value->in()) : Json(nullptr); };
+        if (context.json)
+            print(Json{{"category", medium->id}, {"part", given->permanent ? "permanent link" : "channel"}, {"mhz", given->megahertz}, {"insertion_loss_db", json(limits.insertionLoss)}, {"next_db", json(limits.next)},
+                       {"acrf_db", json(limits.acrf)}, {"return_loss_db", json(limits.returnLoss)}, {"source", context.kb.citation("tia-568.2")}});
+        else
+            print(fmt::format("{} {} at {:g} MHz: insertion loss at most {}; NEXT at least {}, ACR-F {}, return loss {} [{}]", medium->name, given->permanent ? "permanent link" : "channel", given->megahertz,
+                              text::decibel(*limits.insertionLoss), text::decibel(*limits.next), text::decibel(*limits.acrf), text::decibel(*limits.returnLoss), context.kb.citation("tia-568.2")));
+        return kFine;
     });
 }
 

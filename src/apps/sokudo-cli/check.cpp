@@ -27,9 +27,9 @@ int answer(const store::Project& project, const ProjectAsked&, Context& context)
 
 }  // namespace
 
-void addCheck(CLI::App& app, Context& context)
+void addCheck(Verbs& verbs, Context& context)
 {
-    projectVerb(app, context, "check", "Judge every link of a project, worst first", std::make_shared<ProjectAsked>(), &answer);
+    projectVerb(verbs, context, "check", "Judge every link of a project, worst first", std::make_shared<ProjectAsked>(), &answer);
 }
 
 }  // namespace sokudo::cli

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <functional>
+#include <memory>
 #include <string>
 
 #include <nlohmann/json.hpp>
@@ -12,10 +13,7 @@
 #include "core/expect/stage.h"
 #include "core/kb/knowledge_base.h"
 #include "store/project.h"
-
-namespace CLI {
-class App;
-}
+#include "verb.h"
 
 namespace sokudo::cli {
 
@@ -32,31 +30,31 @@ struct Context {
     std::function<int()> run;  ///< what the chosen verb does
 };
 
-// One per file; each adds its verb to the app.
-void addCheck(CLI::App&, Context&);
-void addLink(CLI::App&, Context&);
-void addWays(CLI::App&, Context&);
-void addWhatIf(CLI::App&, Context&);
-void addCatalogue(CLI::App&, Context&);
-void addLimits(CLI::App&, Context&);
-void addDarkLink(CLI::App&, Context&);
-void addRead(CLI::App&, Context&);
-void addParts(CLI::App&, Context&);
-void addPath(CLI::App&, Context&);
-void addExpect(CLI::App&, Context&);
-void addJudge(CLI::App&, Context&);
-void addFlows(CLI::App&, Context&);
-void addWorth(CLI::App&, Context&);
-void addHeadline(CLI::App&, Context&);
-void addCounters(CLI::App&, Context&);
-void addConvert(CLI::App&, Context&);
-void addMeasure(CLI::App&, Context&);
-void addDiagnose(CLI::App&, Context&);
-void addHost(CLI::App&, Context&);
-void addLog(CLI::App&, Context&);
-void addReport(CLI::App&, Context&);
-void addExport(CLI::App&, Context&);
-void addImport(CLI::App&, Context&);
+// One per file; each adds its verb.
+void addCheck(Verbs&, Context&);
+void addLink(Verbs&, Context&);
+void addWays(Verbs&, Context&);
+void addWhatIf(Verbs&, Context&);
+void addCatalogue(Verbs&, Context&);
+void addLimits(Verbs&, Context&);
+void addDarkLink(Verbs&, Context&);
+void addRead(Verbs&, Context&);
+void addParts(Verbs&, Context&);
+void addPath(Verbs&, Context&);
+void addExpect(Verbs&, Context&);
+void addJudge(Verbs&, Context&);
+void addFlows(Verbs&, Context&);
+void addWorth(Verbs&, Context&);
+void addHeadline(Verbs&, Context&);
+void addCounters(Verbs&, Context&);
+void addConvert(Verbs&, Context&);
+void addMeasure(Verbs&, Context&);
+void addDiagnose(Verbs&, Context&);
+void addHost(Verbs&, Context&);
+void addLog(Verbs&, Context&);
+void addReport(Verbs&, Context&);
+void addExport(Verbs&, Context&);
+void addImport(Verbs&, Context&);
 
 /// Text for terminals and JSON: the thin spaces of the window become plain ones.
 std::string plain(std::string text);

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <CLI/CLI.hpp>
 #include <fmt/format.h>
 
 #include "cli.h"
@@ -23,27 +22,25 @@ int showGain(const measure::SpeedUp& gain, const Context& context)
 
 }  // namespace
 
-void addConvert(CLI::App& app, Context& context)
+void addConvert(Verbs& verbs, Context& context)
 {
-    auto* verb = app.add_subcommand("convert", "Read a result as people write it: bits and bytes, decimal and binary, with its error; or a gain such as \"900 % faster\"");
+    auto verb = verbs.add("convert", "Read a result as people write it: bits and bytes, decimal and binary, with its error; or a gain such as \"900 % faster\"");
     auto line = std::make_shared<std::string>();
-    verb->add_option("TEXT", *line, "such as \"1.2 GB in 9.8 s ±1\" or \"2.35 Gbit/s\"")->required();
-    verb->callback([line, &context] {
-        context.run = [line, &context] {
-            const auto parsed = measure::parseResult(*line);
-            if (!parsed)
-                if (const auto gain = measure::readSpeedUp(*line)) return showGain(*gain, context);
-            if (!parsed) return fail(parsed.error());
-            const auto& rate = parsed->rate;
-            if (context.json) {
-                print(Json{{"rate_bps", rate.value.steps()}, {"low_bps", rate.low.steps()}, {"high_bps", rate.high.steps()}, {"working", parsed->working}});
-            } else {
-                print(fmt::format("{} = {}", text::rate(rate.value), text::byteRate(rate.value, 4)));
-                if (rate.low != rate.high) print(fmt::format("between {} and {}", text::rate(rate.low), text::rate(rate.high)));
-                print(parsed->working);
-            }
-            return kFine;
-        };
+    verb.option("TEXT", *line, "such as \"1.2 GB in 9.8 s ±1\" or \"2.35 Gbit/s\"").required();
+    verb.answer([line, &context] {
+        const auto parsed = measure::parseResult(*line);
+        if (!parsed)
+            if (const auto gain = measure::readSpeedUp(*line)) return showGain(*gain, context);
+        if (!parsed) return fail(parsed.error());
+        const auto& rate = parsed->rate;
+        if (context.json) {
+            print(Json{{"rate_bps", rate.value.steps()}, {"low_bps", rate.low.steps()}, {"high_bps", rate.high.steps()}, {"working", parsed->working}});
+        } else {
+            print(fmt::format("{} = {}", text::rate(rate.value), text::byteRate(rate.value, 4)));
+            if (rate.low != rate.high) print(fmt::format("between {} and {}", text::rate(rate.low), text::rate(rate.high)));
+            print(parsed->working);
+        }
+        return kFine;
     });
 }
 

@@ -40,12 +40,12 @@ int answer(const LinkAsked& given, Context& context)
 
 }  // namespace
 
-void addDarkLink(CLI::App& app, Context& context)
+void addDarkLink(Verbs& verbs, Context& context)
 {
-    auto* verb = app.add_subcommand("dark", "A module is seen and there is no link: what to look at, in order");
+    auto verb = verbs.add("dark", "A module is seen and there is no link: what to look at, in order");
     auto given = std::make_shared<LinkAsked>();
-    addLinkAsked(*verb, *given);
-    verb->callback([given, &context] { context.run = [given, &context] { return answer(*given, context); }; });
+    addLinkAsked(verb, *given);
+    verb.answer([given, &context] { return answer(*given, context); });
 }
 
 }  // namespace sokudo::cli

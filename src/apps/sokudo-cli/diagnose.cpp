@@ -106,16 +106,16 @@ int answer(const store::Project& project, const Options& given, Context& context
 
 }  // namespace
 
-void addDiagnose(CLI::App& app, Context& context)
+void addDiagnose(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    auto* verb = projectVerb(app, context, "diagnose", "Why is the newest result of a path slow, and what to check next?", given, &answer);
-    addEnds(*verb, *given, true);
-    verb->add_flag("--copy", given->copy, "the newest file copy instead of the newest memory test");
-    verb->add_option("--answer", given->answers, "what you know: flag=yes or flag=no, as often as needed");
-    verb->add_option("--read-from", given->readFrom, "root folder of the sending host: / for this machine");
-    verb->add_option("--read-to", given->readTo, "root folder of the receiving host");
-    verb->add_option("--most", given->most, "causes to show")->check(CLI::Range(1, 100));
+    auto verb = projectVerb(verbs, context, "diagnose", "Why is the newest result of a path slow, and what to check next?", given, &answer);
+    addEnds(verb, *given, true);
+    verb.flag("--copy", given->copy, "the newest file copy instead of the newest memory test");
+    verb.option("--answer", given->answers, "what you know: flag=yes or flag=no, as often as needed");
+    verb.option("--read-from", given->readFrom, "root folder of the sending host: / for this machine");
+    verb.option("--read-to", given->readTo, "root folder of the receiving host");
+    verb.option("--most", given->most, "causes to show").within(1, 100);
 }
 
 }  // namespace sokudo::cli

@@ -29,12 +29,12 @@ int answer(const store::Project& project, const PathAsked& given, Context& conte
 
 }  // namespace
 
-void addExpect(CLI::App& app, Context& context)
+void addExpect(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<PathAsked>();
-    auto* verb = projectVerb(app, context, "expect", "What should pass between two hosts of a project?", given, &answer);
-    addEnds(*verb, *given, true);
-    addTraffic(*verb, *given);
+    auto verb = projectVerb(verbs, context, "expect", "What should pass between two hosts of a project?", given, &answer);
+    addEnds(verb, *given, true);
+    addTraffic(verb, *given);
 }
 
 }  // namespace sokudo::cli

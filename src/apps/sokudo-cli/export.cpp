@@ -19,10 +19,10 @@ int answer(const store::Project& project, const Options& given, Context&)
 
 }  // namespace
 
-void addExport(CLI::App& app, Context& context)
+void addExport(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    projectVerb(app, context, "export", "The whole project as JSON", given, &answer)->add_option("-o,--out", given->out, "file to write; standard output otherwise");
+    projectVerb(verbs, context, "export", "The whole project as JSON", given, &answer).option("-o,--out", given->out, "file to write; standard output otherwise");
 }
 
 }  // namespace sokudo::cli

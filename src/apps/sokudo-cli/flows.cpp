@@ -58,10 +58,10 @@ int answer(const store::Project& project, const Options& given, Context& context
 
 }  // namespace
 
-void addFlows(CLI::App& app, Context& context)
+void addFlows(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    projectVerb(app, context, "flows", "What each flow of a busy evening gets beside the others, and who slows whom", given, &answer)->add_option("--set", given->set, "name of the set; without it all flows of the project");
+    projectVerb(verbs, context, "flows", "What each flow of a busy evening gets beside the others, and who slows whom", given, &answer).option("--set", given->set, "name of the set; without it all flows of the project");
 }
 
 }  // namespace sokudo::cli

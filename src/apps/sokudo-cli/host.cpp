@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <random>
 
-#include <CLI/CLI.hpp>
 #include <fmt/format.h>
 
 #include "cli.h"
@@ -105,21 +104,19 @@ int addTo(const Options& given, const measure::HostSnapshot& snapshot, const Con
 
 }  // namespace
 
-void addHost(CLI::App& app, Context& context)
+void addHost(Verbs& verbs, Context& context)
 {
-    auto* verb = app.add_subcommand("host", "Read this machine's network side: interfaces, rates, slots, modules");
+    auto verb = verbs.add("host", "Read this machine's network side: interfaces, rates, slots, modules");
     auto given = std::make_shared<Options>();
-    verb->add_option("--root", given->root, "root folder: / for this machine, or a captured host");
-    verb->add_option("--add", given->add, "project to add the host to");
-    verb->add_option("--place", given->place, "place in that project where it stands");
-    verb->callback([given, &context] {
-        context.run = [given, &context] {
-            const auto snapshot = host::SystemHostReader(given->root).read();
-            if (!snapshot) return fail(snapshot.error());
-            if (context.json) print(toJson(*snapshot, context.kb));
-            else show(*snapshot, context.kb);
-            return given->add.empty() ? kFine : addTo(*given, *snapshot, context);
-        };
+    verb.option("--root", given->root, "root folder: / for this machine, or a captured host");
+    verb.option("--add", given->add, "project to add the host to");
+    verb.option("--place", given->place, "place in that project where it stands");
+    verb.answer([given, &context] {
+        const auto snapshot = host::SystemHostReader(given->root).read();
+        if (!snapshot) return fail(snapshot.error());
+        if (context.json) print(toJson(*snapshot, context.kb));
+        else show(*snapshot, context.kb);
+        return given->add.empty() ? kFine : addTo(*given, *snapshot, context);
     });
 }
 

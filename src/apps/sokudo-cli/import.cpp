@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <filesystem>
 
-#include <CLI/CLI.hpp>
 #include <fmt/format.h>
 
 #include "cli.h"
@@ -10,26 +9,24 @@
 
 namespace sokudo::cli {
 
-void addImport(CLI::App& app, Context& context)
+void addImport(Verbs& verbs, Context& context)
 {
-    auto* verb = app.add_subcommand("import", "Make a project out of exported JSON");
+    auto verb = verbs.add("import", "Make a project out of exported JSON");
     auto file = std::make_shared<std::string>(), to = std::make_shared<std::string>();
-    verb->add_option("FILE", *file, "exported JSON; - for standard input")->required();
-    verb->add_option("--to", *to, "project to make; else the same name with .sokudo");
-    verb->callback([file, to, &context] {
-        context.run = [file, to, &context] {
-            const auto content = fileContent(*file);
-            if (!content) return fail(content.error());
-            const auto project = store::importJson(*content, *file);
-            if (!project) return fail(project.error());
-            const std::string target = !to->empty() ? *to : std::filesystem::path(*file).replace_extension(".sokudo").string();
-            if (std::filesystem::exists(target)) return fail({ErrorCode::NotAllowed, "there is already a file of this name; give another with --to, nothing was changed", target});
-            const auto made = store::ProjectFile::open(target, *project);
-            if (!made) return fail(made.error());
-            if (context.json) print(Json{{"project", target}, {"devices", project->plan.devices.size()}, {"runs", project->plan.runs.size()}});
-            else print(fmt::format("{}: {} devices, {} runs", target, project->plan.devices.size(), project->plan.runs.size()));
-            return kFine;
-        };
+    verb.option("FILE", *file, "exported JSON; - for standard input").required();
+    verb.option("--to", *to, "project to make; else the same name with .sokudo");
+    verb.answer([file, to, &context] {
+        const auto content = fileContent(*file);
+        if (!content) return fail(content.error());
+        const auto project = store::importJson(*content, *file);
+        if (!project) return fail(project.error());
+        const std::string target = !to->empty() ? *to : std::filesystem::path(*file).replace_extension(".sokudo").string();
+        if (std::filesystem::exists(target)) return fail({ErrorCode::NotAllowed, "there is already a file of this name; give another with --to, nothing was changed", target});
+        const auto made = store::ProjectFile::open(target, *project);
+        if (!made) return fail(made.error());
+        if (context.json) print(Json{{"project", target}, {"devices", project->plan.devices.size()}, {"runs", project->plan.runs.size()}});
+        else print(fmt::format("{}: {} devices, {} runs", target, project->plan.devices.size(), project->plan.runs.size()));
+        return kFine;
     });
 }
 

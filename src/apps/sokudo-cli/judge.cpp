@@ -59,18 +59,18 @@ int answer(const Options& given, Context& context)
 
 }  // namespace
 
-void addJudge(CLI::App& app, Context& context)
+void addJudge(Verbs& verbs, Context& context)
 {
-    auto* verb = app.add_subcommand("judge", "How a measured figure stands to what its path should carry");
+    auto verb = verbs.add("judge", "How a measured figure stands to what its path should carry");
     auto given = std::make_shared<Options>();
-    verb->add_option("MEASURED", given->measured, "such as \"1.15 GB/s\" or \"3 GiB in 27 s ±1\"")->required();
-    verb->add_option("FILE", given->file, "project or exported JSON, with --from and --to");
-    verb->add_option("--path", given->line, "a path line, such as \"10g | pcie 3.0 x4\"");
-    verb->add_option("--reverse", given->reverse, "the figure of the other direction: says what is ruled out when the two differ");
-    verb->add_flag("--dialog", given->isDialog, "the figure is what a copy dialog showed: there, bits are often written for bytes");
-    addEnds(*verb, *given, false);
-    addTraffic(*verb, *given);
-    verb->callback([given, &context] { context.run = [given, &context] { return answer(*given, context); }; });
+    verb.option("MEASURED", given->measured, "such as \"1.15 GB/s\" or \"3 GiB in 27 s ±1\"").required();
+    verb.option("FILE", given->file, "project or exported JSON, with --from and --to");
+    verb.option("--path", given->line, "a path line, such as \"10g | pcie 3.0 x4\"");
+    verb.option("--reverse", given->reverse, "the figure of the other direction: says what is ruled out when the two differ");
+    verb.flag("--dialog", given->isDialog, "the figure is what a copy dialog showed: there, bits are often written for bytes");
+    addEnds(verb, *given, false);
+    addTraffic(verb, *given);
+    verb.answer([given, &context] { return answer(*given, context); });
 }
 
 }  // namespace sokudo::cli

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <random>
 
-#include <CLI/CLI.hpp>
 #include <fmt/format.h>
 
 #include "asked.h"
@@ -69,44 +68,42 @@ int showGain(const store::Project& project, const Options& given, Context& conte
 
 }  // namespace
 
-void addLog(CLI::App& app, Context& context)
+void addLog(Verbs& verbs, Context& context)
 {
-    auto* verb = app.add_subcommand("log", "The logbook of a project in time order");
+    auto verb = verbs.add("log", "The logbook of a project in time order");
     auto given = std::make_shared<Options>();
-    verb->add_option("FILE", given->file, "project or exported JSON")->required();
-    verb->add_option("--add", given->note, "write a note; needs a project file");
-    verb->add_flag("--gain", given->gain, "what the last change did for the network against copies between --from and --to");
-    verb->add_option("--since", given->since, "the moment of the change, instead of the last one in the logbook");
-    addEnds(*verb, *given, false);
-    verb->add_flag("--media", given->media, "the media of the house by what was measured over them");
-    verb->callback([given, &context] {
-        context.run = [given, &context] {
-            if (!given->note.empty()) {
-                auto file = store::ProjectFile::open(given->file);
-                if (!file) return fail(file.error());
-                IdSource ids{std::random_device{}()};
-                store::Changes changes;
-                changes.entries = {logbook::noteEntry(given->note, now(), ids)};
-                if (auto saved = (*file)->save(changes); !saved) return fail(saved.error());
-            }
-            const auto project = openProject(given->file, context);
-            if (!project) return fail(project.error());
-            if (given->gain) return showGain(*project, *given, context);
-            if (given->media) {
-                const auto ranks = diagnose::rankMedia(project->plan, context.kb, match::judgeAll(project->plan, context.kb), project->trials);
-                if (context.json) print(toJson(ranks));
-                else showMedia(ranks);
-                return kFine;
-            }
-            if (context.json) {
-                Json made{{"entries", Json::array()}};
-                for (const auto& entry : project->entries) made["entries"].push_back({{"at", measure::isoText(entry.at)}, {"kind", code(entry.kind)}, {"text", entry.text}});
-                print(made);
-            } else {
-                for (const auto& entry : project->entries) print(fmt::format("{}  {:<11}  {}", measure::timeText(entry.at), code(entry.kind), entry.text));
-            }
+    verb.option("FILE", given->file, "project or exported JSON").required();
+    verb.option("--add", given->note, "write a note; needs a project file");
+    verb.flag("--gain", given->gain, "what the last change did for the network against copies between --from and --to");
+    verb.option("--since", given->since, "the moment of the change, instead of the last one in the logbook");
+    addEnds(verb, *given, false);
+    verb.flag("--media", given->media, "the media of the house by what was measured over them");
+    verb.answer([given, &context] {
+        if (!given->note.empty()) {
+            auto file = store::ProjectFile::open(given->file);
+            if (!file) return fail(file.error());
+            IdSource ids{std::random_device{}()};
+            store::Changes changes;
+            changes.entries = {logbook::noteEntry(given->note, now(), ids)};
+            if (auto saved = (*file)->save(changes); !saved) return fail(saved.error());
+        }
+        const auto project = openProject(given->file, context);
+        if (!project) return fail(project.error());
+        if (given->gain) return showGain(*project, *given, context);
+        if (given->media) {
+            const auto ranks = diagnose::rankMedia(project->plan, context.kb, match::judgeAll(project->plan, context.kb), project->trials);
+            if (context.json) print(toJson(ranks));
+            else showMedia(ranks);
             return kFine;
-        };
+        }
+        if (context.json) {
+            Json made{{"entries", Json::array()}};
+            for (const auto& entry : project->entries) made["entries"].push_back({{"at", measure::isoText(entry.at)}, {"kind", code(entry.kind)}, {"text", entry.text}});
+            print(made);
+        } else {
+            for (const auto& entry : project->entries) print(fmt::format("{}  {:<11}  {}", measure::timeText(entry.at), code(entry.kind), entry.text));
+        }
+        return kFine;
     });
 }
 

@@ -11,6 +11,7 @@
 #include "cli.h"
 #include "core/kb/check.h"
 #include "core/kb/load.h"
+#include "verb.h"
 
 using namespace sokudo;
 
@@ -54,8 +55,9 @@ int main(int argc, char** argv)
     app.add_flag("--json", context.json, "print one JSON object; rates in bits per second, lengths in metres");
     std::string data;
     app.add_option("--data", data, "use the tables of this folder instead of those built in");
+    cli::Verbs verbs(app, context);
     for (auto add : {cli::addCheck, cli::addLink, cli::addWays, cli::addWhatIf, cli::addCatalogue, cli::addLimits, cli::addDarkLink, cli::addRead, cli::addParts, cli::addPath, cli::addExpect, cli::addConvert, cli::addJudge, cli::addFlows, cli::addWorth, cli::addHeadline, cli::addCounters, cli::addMeasure, cli::addDiagnose, cli::addHost, cli::addLog, cli::addReport, cli::addExport, cli::addImport})
-        add(app, context);
+        add(verbs, context);
     try {
         app.parse(argc, argv);
     } catch (const CLI::CallForHelp& help) {

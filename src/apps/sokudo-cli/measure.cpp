@@ -2,7 +2,6 @@
 #include <cstdlib>
 #include <random>
 
-#include <CLI/CLI.hpp>
 #include <fmt/format.h>
 
 #include "cli.h"
@@ -173,34 +172,32 @@ int measureCsv(const Options& given, const Context& context, IdSource& ids)
 
 }  // namespace
 
-void addMeasure(CLI::App& app, Context& context)
+void addMeasure(Verbs& verbs, Context& context)
 {
-    auto* verb = app.add_subcommand("measure", "Test memory to memory against a sokudo-agent, or keep a typed or imported result");
+    auto verb = verbs.add("measure", "Test memory to memory against a sokudo-agent, or keep a typed or imported result");
     auto given = std::make_shared<Options>();
-    verb->add_option("--host", given->host, "where the agent runs");
-    verb->add_option("--port", given->port, "port of the agent");
-    verb->add_option("--key-file", given->keyFile, "file with the agent's pairing key; or set SOKUDO_KEY");
-    verb->add_flag("--loopback", given->loopback, "test this machine alone, with an agent inside this program");
-    verb->add_option("--streams", given->streams, "parallel streams")->check(CLI::Range(1, 16));
-    verb->add_option("--direction", given->direction, "forward, reverse or both")->check(CLI::IsMember({"forward", "reverse", "both"}));
-    verb->add_option("--seconds", given->seconds, "measured part")->check(CLI::Range(0.5, 60.0));
-    verb->add_option("--warmup", given->warmup, "seconds left out at the start")->check(CLI::Range(0.0, 10.0));
-    verb->add_option("--cap-gbps", given->capGbps, "send no faster than this")->check(CLI::Range(0.0, 1600.0));
-    verb->add_option("--typed", given->typed, "a result as people write it, such as \"3 GiB in 27 s ±1\"; needs --save");
-    verb->add_option("--csv", given->csv, "a file of results with named columns; needs --save");
-    verb->add_flag("--copy", given->copy, "the typed result is a file copy");
-    verb->add_option("--save", given->save, "project to keep the result in");
-    verb->add_option("--from", given->from, "sending device in that project");
-    verb->add_option("--to", given->to, "receiving device in that project");
-    verb->add_option("--note", given->note, "a remark kept with the result");
-    verb->callback([given, &context] {
-        context.run = [given, &context] {
-            IdSource ids{std::random_device{}()};
-            if ((!given->typed.empty() || !given->csv.empty()) && given->save.empty()) return fail({ErrorCode::BadInput, "say with --save which project keeps the result", ""});
-            if (!given->typed.empty()) return measureTyped(*given, context, ids);
-            if (!given->csv.empty()) return measureCsv(*given, context, ids);
-            return measureTraffic(*given, context, ids);
-        };
+    verb.option("--host", given->host, "where the agent runs");
+    verb.option("--port", given->port, "port of the agent");
+    verb.option("--key-file", given->keyFile, "file with the agent's pairing key; or set SOKUDO_KEY");
+    verb.flag("--loopback", given->loopback, "test this machine alone, with an agent inside this program");
+    verb.option("--streams", given->streams, "parallel streams").within(1, 16);
+    verb.option("--direction", given->direction, "forward, reverse or both").oneOf({"forward", "reverse", "both"});
+    verb.option("--seconds", given->seconds, "measured part").within(0.5, 60.0);
+    verb.option("--warmup", given->warmup, "seconds left out at the start").within(0.0, 10.0);
+    verb.option("--cap-gbps", given->capGbps, "send no faster than this").within(0.0, 1600.0);
+    verb.option("--typed", given->typed, "a result as people write it, such as \"3 GiB in 27 s ±1\"; needs --save");
+    verb.option("--csv", given->csv, "a file of results with named columns; needs --save");
+    verb.flag("--copy", given->copy, "the typed result is a file copy");
+    verb.option("--save", given->save, "project to keep the result in");
+    verb.option("--from", given->from, "sending device in that project");
+    verb.option("--to", given->to, "receiving device in that project");
+    verb.option("--note", given->note, "a remark kept with the result");
+    verb.answer([given, &context] {
+        IdSource ids{std::random_device{}()};
+        if ((!given->typed.empty() || !given->csv.empty()) && given->save.empty()) return fail({ErrorCode::BadInput, "say with --save which project keeps the result", ""});
+        if (!given->typed.empty()) return measureTyped(*given, context, ids);
+        if (!given->csv.empty()) return measureCsv(*given, context, ids);
+        return measureTraffic(*given, context, ids);
     });
 }
 

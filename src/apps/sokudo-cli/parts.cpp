@@ -71,11 +71,11 @@ int answer(const store::Project& project, const Options& given, Context& context
 
 }  // namespace
 
-void addParts(CLI::App& app, Context& context)
+void addParts(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    auto* verb = projectVerb(app, context, "parts", "Modules, cables, cords and ports of a project by kind, and the best use of free ports", given, &answer);
-    verb->add_option("--coax-rooms", given->coaxRooms, "count coax adapters for so many further rooms")->check(CLI::Range(1, 15));
+    auto verb = projectVerb(verbs, context, "parts", "Modules, cables, cords and ports of a project by kind, and the best use of free ports", given, &answer);
+    verb.option("--coax-rooms", given->coaxRooms, "count coax adapters for so many further rooms").within(1, 15);
 }
 
 }  // namespace sokudo::cli

@@ -1,24 +1,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <CLI/CLI.hpp>
 
 #include "cli.h"
 #include "core/quick/path_line.h"
 
 namespace sokudo::cli {
 
-void addPath(CLI::App& app, Context& context)
+void addPath(Verbs& verbs, Context& context)
 {
-    auto* verb = app.add_subcommand("path", "What should these stages carry together, and which one binds?");
+    auto verb = verbs.add("path", "What should these stages carry together, and which one binds?");
     auto line = std::make_shared<std::string>();
-    verb->add_option("LINE", *line, "such as \"hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | nvme 4.0x4 | smb\"")->required();
-    verb->callback([line, &context] {
-        context.run = [line, &context] {
-            const auto path = quick::expectPathLine(*line, context.kb);
-            if (!path) return fail(path.error());
-            if (context.json) print(toJson(*path, context.kb));
-            else print(expectationText(*path));
-            return kFine;
-        };
+    verb.option("LINE", *line, "such as \"hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | nvme 4.0x4 | smb\"").required();
+    verb.answer([line, &context] {
+        const auto path = quick::expectPathLine(*line, context.kb);
+        if (!path) return fail(path.error());
+        if (context.json) print(toJson(*path, context.kb));
+        else print(expectationText(*path));
+        return kFine;
     });
 }
 

@@ -34,14 +34,14 @@ int answer(const store::Project& project, const Options& given, Context& context
 
 }  // namespace
 
-void addReport(CLI::App& app, Context& context)
+void addReport(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    auto* verb = projectVerb(app, context, "report", "A one-page report as HTML; --from and --to add a path", given, &answer);
-    addEnds(*verb, *given, false);
-    verb->add_flag("--copy", given->copy, "that path as a file copy");
-    verb->add_option("-o,--out", given->out, "file to write; standard output otherwise");
-    verb->add_flag("--text", given->text, "plain text instead of HTML");
+    auto verb = projectVerb(verbs, context, "report", "A one-page report as HTML; --from and --to add a path", given, &answer);
+    addEnds(verb, *given, false);
+    verb.flag("--copy", given->copy, "that path as a file copy");
+    verb.option("-o,--out", given->out, "file to write; standard output otherwise");
+    verb.flag("--text", given->text, "plain text instead of HTML");
 }
 
 }  // namespace sokudo::cli

@@ -80,20 +80,18 @@ int answer(const plan::Plan& plan, const match::LinkReport& report, const WayOpt
 
 }  // namespace
 
-void addWays(CLI::App& app, Context& context)
+void addWays(Verbs& verbs, Context& context)
 {
-    auto* verb = app.add_subcommand("ways", "Every cable and module set that makes a link, proved and ranked");
+    auto verb = verbs.add("ways", "Every cable and module set that makes a link, proved and ranked");
     auto given = std::make_shared<WayOptions>();
-    addLinkAsked(*verb, *given);
-    verb->add_option("--rate", given->gigabit, "wanted rate in Gb/s; without it what the ports could do")->check(CLI::PositiveNumber);
-    verb->add_flag("--wall", given->wall, "through a wall, even within one room");
-    verb->add_option("--by", given->by, "cheapest, least-work, most-headroom or coolest");
-    verb->add_flag("--all", given->all, "show every way");
-    verb->callback([given, &context] {
-        context.run = [given, &context] {
-            const auto found = linkAsked(*given, context);
-            return found ? answer(found->plan, *found->report, *given, context) : fail(found.error());
-        };
+    addLinkAsked(verb, *given);
+    verb.option("--rate", given->gigabit, "wanted rate in Gb/s; without it what the ports could do").positive();
+    verb.flag("--wall", given->wall, "through a wall, even within one room");
+    verb.option("--by", given->by, "cheapest, least-work, most-headroom or coolest");
+    verb.flag("--all", given->all, "show every way");
+    verb.answer([given, &context] {
+        const auto found = linkAsked(*given, context);
+        return found ? answer(found->plan, *found->report, *given, context) : fail(found.error());
     });
 }
 
@@ -124,12 +122,12 @@ int answerWhatIf(const store::Project& project, const WhatIfOptions& given, Cont
 
 }  // namespace
 
-void addWhatIf(CLI::App& app, Context& context)
+void addWhatIf(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<WhatIfOptions>();
-    auto* verb = projectVerb(app, context, "what-if", "What every link of a project needs for a rate", given, &answerWhatIf);
-    verb->add_option("--rate", given->gigabit, "wanted rate in Gb/s")->required()->check(CLI::PositiveNumber);
-    verb->add_option("--by", given->by, "cheapest, least-work, most-headroom or coolest");
+    auto verb = projectVerb(verbs, context, "what-if", "What every link of a project needs for a rate", given, &answerWhatIf);
+    verb.option("--rate", given->gigabit, "wanted rate in Gb/s").required().positive();
+    verb.option("--by", given->by, "cheapest, least-work, most-headroom or coolest");
 }
 
 }  // namespace sokudo::cli

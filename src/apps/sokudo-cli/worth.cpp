@@ -92,18 +92,18 @@ int answer(const store::Project& project, const Options& given, Context& context
 
 }  // namespace
 
-void addWorth(CLI::App& app, Context& context)
+void addWorth(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    auto* verb = projectVerb(app, context, "worth", "Time of a job now and with faster links, what binds then, and whether it is worth its cost", given, &answer);
-    verb->add_option("--job", given->job, "name of one job of the project; without it all of them");
-    addEnds(*verb, *given, false);
-    verb->add_option("--size", given->size, "of one copy, such as 80GB");
-    verb->add_option("--per-week", given->perWeek, "how often a week")->check(CLI::NonNegativeNumber);
-    verb->add_option("--purpose", given->purpose, "a steady purpose instead of a copy: a row of purposes.csv, such as camera-4k");
-    verb->add_option("--count", given->count, "cameras, streams or screens at once")->check(CLI::Range(1, 1000));
-    verb->add_option("--protocol", given->protocol, "file share of the copy");
-    verb->add_flag("--costs", given->costs, "search the cheapest parts for each tier");
+    auto verb = projectVerb(verbs, context, "worth", "Time of a job now and with faster links, what binds then, and whether it is worth its cost", given, &answer);
+    verb.option("--job", given->job, "name of one job of the project; without it all of them");
+    addEnds(verb, *given, false);
+    verb.option("--size", given->size, "of one copy, such as 80GB");
+    verb.option("--per-week", given->perWeek, "how often a week").notNegative();
+    verb.option("--purpose", given->purpose, "a steady purpose instead of a copy: a row of purposes.csv, such as camera-4k");
+    verb.option("--count", given->count, "cameras, streams or screens at once").within(1, 1000);
+    verb.option("--protocol", given->protocol, "file share of the copy");
+    verb.flag("--costs", given->costs, "search the cheapest parts for each tier");
 }
 
 }  // namespace sokudo::cli

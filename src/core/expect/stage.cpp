@@ -40,6 +40,14 @@ std::optional<double> Expectation::gain() const
     return stages[*next].carries.typical.in() / stages[binding].carries.typical.in() - 1;
 }
 
+Stage inPlaceOf(const Stage& now, Stage made)
+{
+    made.name = now.name;
+    made.run = now.run;
+    made.device = now.device;
+    return made;
+}
+
 Expectation settle(std::vector<Stage> stages)
 {
     Expectation made;

@@ -2,10 +2,12 @@
 // One section of a path: what it can carry and how that figure came about.
 #pragma once
 
+#include <functional>
 #include <optional>
 #include <string>
 #include <vector>
 
+#include "core/base/result.h"
 #include "core/kb/knowledge_base.h"
 #include "core/plan/plan.h"
 #include "core/plan/trace.h"
@@ -27,6 +29,12 @@ struct Transport {
     int segment = 0;     ///< bytes of payload in a packet; 0 for a window
 };
 
+/// What may be asked of a stage as it stands, with something else around it.
+struct Varied {
+    int mtu = 1500;
+    BitRate link;  ///< 0: as it is
+};
+
 struct Stage {
     StageKind kind = StageKind::Link;
     std::string name;     ///< unique in its path: "slot of platen"
@@ -46,7 +54,12 @@ struct Stage {
     Duration roundTrip;   ///< what it adds to the round trip; 0: next to nothing, or not told
     plan::RunId run;      ///< for a link
     plan::DeviceId device;
+    /// The same stage at another packet length or link rate, with what else was said of it; empty: neither matters to it.
+    std::function<Result<Stage>(const kb::KnowledgeBase&, const Varied&)> varied;
 };
+
+/// The figures of another stage under the name, the cable and the device of this one.
+Stage inPlaceOf(const Stage& now, Stage made);
 
 /// A stage that the plan cannot state yet, and what would tell.
 struct Missing { std::string what; plan::DeviceId device; };

@@ -81,17 +81,11 @@ Expectation atTier(const Expectation& path, const kb::KnowledgeBase& kb, BitRate
     for (const Stage& stage : path.stages) {
         if (stage.kind == StageKind::FileShare) continue;
         const bool faster = stage.kind == StageKind::Link && stage.line < tier;
-        arithmetic::Framing framing;
-        framing.mtu = path.mtu;
         // A faster adapter comes with the faster link; the USB port it hangs on stays.
         const bool adapter = stage.kind == StageKind::Usb;
-        auto made = faster ? linkStage(kb, tier, framing) : adapter ? usbStage(kb, stage.line, tier) : Result<Stage>(stage);
+        auto made = faster && stage.varied ? stage.varied(kb, {path.mtu, tier}) : adapter ? usbStage(kb, stage.line, tier) : Result<Stage>(stage);
         if (made && path.bothWays && (faster || adapter)) made = withBothWaysBusy(kb, std::move(*made));
-        if (made && (faster || adapter)) {
-            made->name = stage.name;
-            made->run = stage.run;
-            made->device = stage.device;
-        }
+        if (made && (faster || adapter)) made = inPlaceOf(stage, std::move(*made));
         stages.push_back(made ? std::move(*made) : stage);
     }
     const auto network = networkBand(stages);

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/expect/both_ways.h"
+#include "core/expect/remedy.h"
 #include "core/quick/path_parts.h"
 
 namespace sokudo::quick {
@@ -67,19 +68,17 @@ Result<expect::Expectation> changedStage(const expect::Expectation& path, std::s
         if (auto whole = staged(text, path, at, others, mtu, kb)) made = std::move(whole);
     if (!made) return tl::unexpected(made.error());
     if (path.bothWays && made->kind != expect::StageKind::FileShare) made = expect::withBothWaysBusy(kb, std::move(*made));
-    made->name = now.name;
-    made->device = now.device;
-    made->run = now.run;
     std::vector<expect::Stage> stages = path.stages;
-    stages[at] = std::move(*made);
+    stages[at] = expect::inPlaceOf(now, std::move(*made));
     // One MTU counts for the whole path.
-    for (expect::Stage& stage : stages)
-        if (mtu != path.mtu && stage.kind == expect::StageKind::Link)
-            if (auto again = expect::linkStage(kb, stage.line, {mtu})) {
-                if (path.bothWays) again = expect::withBothWaysBusy(kb, std::move(*again));
-                stage.carries = again->carries;
-                stage.working = again->working;
-            }
+    for (std::size_t i = 0; mtu != path.mtu && i < stages.size(); ++i) {
+        if (i == at || !stages[i].varied) continue;
+        auto again = stages[i].varied(kb, {mtu, {}});
+        if (!again) return tl::unexpected(again.error());
+        if (path.bothWays) again = expect::withBothWaysBusy(kb, std::move(*again));
+        again->label = stages[i].label;
+        stages[i] = expect::inPlaceOf(stages[i], std::move(*again));
+    }
     // The share of the protocol is a share of what the network carries now.
     for (expect::Stage& stage : stages)
         if (stage.kind == expect::StageKind::FileShare) {
@@ -87,14 +86,14 @@ Result<expect::Expectation> changedStage(const expect::Expectation& path, std::s
             const auto slowest = expect::slowestLink(stages);
             if (!network || !slowest) continue;
             if (auto again = expect::fileShareStage(kb, stage.detail, *network)) {
-                again->name = stage.name;
-                stage = std::move(*again);
+                stage = expect::inPlaceOf(stage, std::move(*again));
             }
         }
     expect::Expectation changed = expect::settle(std::move(stages));
     changed.missing = path.missing;
     changed.mtu = mtu;
     changed.bothWays = path.bothWays;
+    if (auto note = expect::remedyNote(changed); !note.empty()) changed.notes.push_back(std::move(note));
     return changed;
 }
 

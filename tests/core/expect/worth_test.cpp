@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/expect/worth.h"
+#include "core/quick/path_line.h"
 #include "plan_builder.h"
 
 using namespace sokudo;
@@ -49,6 +50,12 @@ const WorthTier& tierOf(const Worth& worth, double rate)
 class WorthTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    void aTunnelStaysOnAFasterLink()
+    {
+        const auto now = *quick::expectPathLine("1g tunnel=vxlan | 10g", knowledge());
+        NEAR(inGigabits(atTier(now, knowledge(), gigabits(10), "").expected.high), 9.08973, 1e-4);
+        NEAR(inGigabits(atTier(now, knowledge(), gigabits(25), "").expected.high), 22.7243, 1e-4);  // 25 * 0.908973; the other carries 23.5
+    }
     /// 60 W are 525.6 kWh in 8760 hours, 20 W are 175.2.
     void aDesktopThatMustStayOn()
     {

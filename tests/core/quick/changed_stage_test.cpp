@@ -33,6 +33,11 @@ private Q_SLOTS:
         row("10g | 25g | 1g", 2, "mtu=9000 1g", "");
         row("10g | 25g | 1g", 2, "1g mtu=9000", "10g mtu=9000 | 25g mtu=9000 | 1g mtu=9000");
         row("2.5g | coax", 1, "10g", "2.5g | 10g");
+        // Tunnels, tags, cores and loss answer the new packet length as well.
+        row("10g tunnel=vxlan | 25g vlan | 10g", 2, "10g mtu=4000", "10g tunnel=vxlan mtu=4000 | 25g vlan | 10g");
+        row("100g | cpu recent-x86 3.5ghz no-offload virtio | 100g", 2, "100g mtu=9000", "100g mtu=9000 | cpu recent-x86 3.5ghz no-offload virtio | 100g");
+        row("10g | loss 0.1% rtt=0.3ms | 25g", 2, "25g mtu=9000", "10g | loss 0.1% rtt=0.3ms | 25g mtu=9000");
+        row("bond 2*10g flows=4 vlan | 25g", 1, "25g mtu=9000 ", "bond 2*10g flows=4 vlan mtu=9000 | 25g");
     }
     void asIfTheLineHadSaidSo()
     {

@@ -58,6 +58,11 @@ Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, 
     }
     stage.working += fmt::format(": up to {}, usually {}", text::rate(stage.carries.high), text::rate(stage.carries.typical));
     stage.from = {"own", Certainty::Typical};
+    stage.varied = [members, each, framing, flows, spread](const kb::KnowledgeBase& rows, const Varied& to) {
+        arithmetic::Framing packets = framing;
+        packets.mtu = to.mtu;
+        return bondStage(rows, members, to.link.steps() > 0 ? to.link : each, packets, flows, spread);
+    };
     return stage;
 }
 

@@ -22,6 +22,11 @@ Result<Stage> linkStage(const kb::KnowledgeBase& kb, BitRate rate, const arithme
     stage.line = rate;
     if (const auto frames = arithmetic::frameRate(rate, framing)) stage.frames = *frames;
     if (framing.transport == arithmetic::Transport::Tcp) stage.ackShare = arithmetic::ackShare(framing);
+    stage.varied = [rate, framing](const kb::KnowledgeBase& rows, const Varied& to) {
+        arithmetic::Framing packets = framing;
+        packets.mtu = to.mtu;
+        return linkStage(rows, to.link.steps() > 0 ? to.link : rate, packets);
+    };
     return stage;
 }
 

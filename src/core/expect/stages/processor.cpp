@@ -39,6 +39,7 @@ Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProces
         stage.pool = Band{scaled(perGhz.low, all), scaled(perGhz.typical, all), scaled(perGhz.high, all)};
     }
     stage.perFlow = Band{scaled(perGhz.low, host.clockGhz), scaled(perGhz.typical, host.clockGhz), scaled(perGhz.high, host.clockGhz)};
+    stage.varied = [host, streams, factors](const kb::KnowledgeBase& rows, const Varied& to) { return processorStage(rows, host, to.mtu, streams, factors); };
     if (const auto error = applyFactors(kb, others, "processor", stage)) return tl::unexpected(*error);
     return stage;
 }

@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/arithmetic/framing.h"
 #include "core/arithmetic/transport.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
@@ -53,6 +54,7 @@ Result<Stage> lossStage(double share, Duration roundTrip, int segment, int strea
                             : fmt::format("8 × {} ÷ {} × 1.2247 ÷ √{}{} = {}", segment, text::duration(roundTrip), text::number(share, 3), ofStreams(streams), text::rate(all));
     stage.working += fmt::format(", ±20{}%: up to {}; a sender that models the path is not held by it", text::kThin, text::rate(stage.carries.high));
     stage.from = {"rfc-9438", Certainty::Typical};
+    stage.varied = [share, roundTrip, streams](const kb::KnowledgeBase&, const Varied& to) { return lossStage(share, roundTrip, arithmetic::payloadBytes({to.mtu}), streams); };
     return stage;
 }
 

@@ -1,0 +1,59 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "verb.h"
+
+#include <CLI/CLI.hpp>
+
+#include "cli.h"
+
+namespace sokudo::cli {
+
+Option& Option::required(bool isRequired)
+{
+    m_option->required(isRequired);
+    return *this;
+}
+
+Option& Option::within(int least, int most)
+{
+    m_option->check(CLI::Range(least, most));
+    return *this;
+}
+
+Option& Option::within(double least, double most)
+{
+    m_option->check(CLI::Range(least, most));
+    return *this;
+}
+
+Option& Option::positive()
+{
+    m_option->check(CLI::PositiveNumber);
+    return *this;
+}
+
+Option& Option::notNegative()
+{
+    m_option->check(CLI::NonNegativeNumber);
+    return *this;
+}
+
+Option& Option::oneOf(std::vector<std::string> words)
+{
+    m_option->check(CLI::IsMember(std::move(words)));
+    return *this;
+}
+
+Option Verb::option(const std::string& names, std::string& into, const std::string& says) { return Option(m_app->add_option(names, into, says)); }
+Option Verb::option(const std::string& names, std::vector<std::string>& into, const std::string& says) { return Option(m_app->add_option(names, into, says)); }
+Option Verb::option(const std::string& names, int& into, const std::string& says) { return Option(m_app->add_option(names, into, says)); }
+Option Verb::option(const std::string& names, double& into, const std::string& says) { return Option(m_app->add_option(names, into, says)); }
+void Verb::flag(const std::string& names, bool& into, const std::string& says) { m_app->add_flag(names, into, says); }
+
+void Verb::answer(std::function<int()> run)
+{
+    m_app->callback([run = std::move(run), context = m_context] { context->run = run; });
+}
+
+Verb Verbs::add(const std::string& name, const std::string& says) { return {m_app->add_subcommand(name, says), *m_context}; }
+
+}  // namespace sokudo::cli
