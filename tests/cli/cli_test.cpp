@@ -203,6 +203,17 @@ private Q_SLOTS:
         QVERIFY(cli({"headline", "powerline 2400 port=1g"}).out.contains("beware"));
         QCOMPARE(cli({"headline", "pigeon 7"}).status, 2);
     }
+    void wrongWordsAreNamed()
+    {
+        const Run verb = cli({"juge", "3 Gb/s", "--path", "10g"});
+        QCOMPARE(verb.status, 2);
+        QVERIFY2(verb.err.contains("juge") && verb.err.contains("did you mean judge?"), qPrintable(verb.err));
+        QVERIFY(cli({"--json", "pigeonhole"}).err.contains("no such verb"));
+        const Run rate = cli({"what-if", m_project, "--rate", "-3"});
+        QCOMPARE(rate.status, 2);
+        QVERIFY2(rate.err.contains("“-3” is no number above 0"), qPrintable(rate.err));
+        QVERIFY(cli({"judge", "3 Gb/s", "--path", "10g", "--streams", "99"}).err.contains("not in range 1 to 64"));
+    }
     void countersOfAPort()
     {
         const Run full = cli({"counters", "12304941132 packets=8127438 time=10s link=10g", "--json"});

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Sokudo without a window: one verb a question.
+#include <algorithm>
 #include <filesystem>
 #include <fstream>
 #include <sstream>
@@ -9,6 +10,7 @@
 #include <CLI/CLI.hpp>
 
 #include "cli.h"
+#include "core/base/text.h"
 #include "core/kb/check.h"
 #include "core/kb/load.h"
 #include "verb.h"
@@ -40,6 +42,22 @@ Result<cli::Context> contextFor(int argc, char** argv)
     return cli::Context{std::move(*made), std::move(files), false, {}};
 }
 
+/// The first word that is no option must be a verb.
+std::optional<Error> unknownVerb(const CLI::App& app, int argc, char** argv)
+{
+    for (int i = 1; i < argc; ++i) {
+        const std::string word = argv[i];
+        if (word == "--data") ++i;
+        if (word.starts_with("-")) continue;
+        std::vector<std::string> verbs;
+        for (const CLI::App* verb : app.get_subcommands({})) verbs.push_back(verb->get_name());
+        if (std::find(verbs.begin(), verbs.end(), word) != verbs.end()) return std::nullopt;
+        const std::string near = text::nearest(word, verbs);
+        return Error{ErrorCode::BadInput, "there is no such verb" + (near.empty() ? "; sokudo-cli --help lists them" : "; did you mean " + near + "?"), word};
+    }
+    return std::nullopt;
+}
+
 }  // namespace
 
 int main(int argc, char** argv)
@@ -58,6 +76,7 @@ int main(int argc, char** argv)
     cli::Verbs verbs(app, context);
     for (auto add : {cli::addCheck, cli::addLink, cli::addWays, cli::addWhatIf, cli::addCatalogue, cli::addLimits, cli::addDarkLink, cli::addRead, cli::addParts, cli::addPath, cli::addExpect, cli::addConvert, cli::addJudge, cli::addFlows, cli::addWorth, cli::addHeadline, cli::addCounters, cli::addMeasure, cli::addDiagnose, cli::addHost, cli::addLog, cli::addReport, cli::addExport, cli::addImport})
         add(verbs, context);
+    if (const auto error = unknownVerb(app, argc, argv)) return cli::fail(*error);
     try {
         app.parse(argc, argv);
     } catch (const CLI::CallForHelp& help) {

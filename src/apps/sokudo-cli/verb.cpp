@@ -2,10 +2,22 @@
 #include "verb.h"
 
 #include <CLI/CLI.hpp>
+#include <fmt/format.h>
 
 #include "cli.h"
+#include "core/base/text.h"
 
 namespace sokudo::cli {
+namespace {
+
+template <class Fits>
+bool isNumber(const std::string& word, Fits fits)
+{
+    const auto value = text::parseNumber(word);
+    return value && fits(*value);
+}
+
+}  // namespace
 
 Option& Option::required(bool isRequired)
 {
@@ -27,13 +39,13 @@ Option& Option::within(double least, double most)
 
 Option& Option::positive()
 {
-    m_option->check(CLI::PositiveNumber);
+    m_option->check([](const std::string& word) { return isNumber(word, [](double value) { return value > 0; }) ? std::string() : fmt::format("“{}” is no number above 0", word); });
     return *this;
 }
 
 Option& Option::notNegative()
 {
-    m_option->check(CLI::NonNegativeNumber);
+    m_option->check([](const std::string& word) { return isNumber(word, [](double value) { return value >= 0; }) ? std::string() : fmt::format("“{}” is no number from 0 up", word); });
     return *this;
 }
 
