@@ -209,6 +209,8 @@ private Q_SLOTS:
         QCOMPARE(verb.status, 2);
         QVERIFY2(verb.err.contains("juge") && verb.err.contains("did you mean judge?"), qPrintable(verb.err));
         QVERIFY(cli({"--json", "pigeonhole"}).err.contains("no such verb"));
+        QVERIFY(cli({"worth", m_project, "--from", "vault", "--size", "80GB"}).err.contains("where it ends with --to"));
+        QVERIFY(cli({"worth", m_project, "--from", "vault", "--to", "platen", "--purpose", "pigeons"}).out.contains("known are camera-1080p"));
         const Run rate = cli({"what-if", m_project, "--rate", "-3"});
         QCOMPARE(rate.status, 2);
         QVERIFY2(rate.err.contains("“-3” is no number above 0"), qPrintable(rate.err));

@@ -158,6 +158,7 @@ Result<plan::DeviceId> deviceCalled(const plan::Plan& plan, const std::string& n
 
 Result<PathEnds> pathEnds(const plan::Plan& plan, const std::string& from, const std::string& to)
 {
+    if (from.empty() || to.empty()) return failure(ErrorCode::BadInput, fmt::format("a path has two ends: say {} with {}", from.empty() ? "where it begins" : "where it ends", from.empty() ? "--from" : "--to"));
     const auto a = deviceCalled(plan, from);
     if (!a) return tl::unexpected(a.error());
     const auto b = deviceCalled(plan, to);

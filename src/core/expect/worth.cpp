@@ -111,7 +111,9 @@ Worth worth(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Re
     made.title = fmt::format("{}: {} → {}", job.name, from ? from->name : "?", to ? to->name : "?");
     const kb::Purpose* purpose = job.purpose.empty() ? nullptr : kb.purpose(job.purpose);
     if (!job.purpose.empty() && !purpose) {
-        made.problem = fmt::format("purposes.csv has no row “{}”", job.purpose);
+        std::vector<std::string> known;
+        for (const kb::Purpose& row : kb.purposes) known.push_back(row.id);
+        made.problem = fmt::format("there is no purpose “{}”; known are {}", job.purpose, text::joined(known, ", "));
         return made;
     }
     const Paths paths(plan, kb, reports);
