@@ -48,6 +48,11 @@ private Q_SLOTS:
         // 10 Gb/s each way: 9.415 alone, 9.415 / (1 + 90 / 24608) beside the acknowledgements of the other way
         NEAR(inGigabits(one->high), 9.41482, 1e-4);
         NEAR(inGigabits(each->high), 9.3805, 1e-4);
+        measure::Trial kept;
+        kept.from = bench.selection.path().from;
+        kept.to = bench.selection.path().to;
+        kept.direction = measure::Direction::Both;
+        QVERIFY(bench.presenter.bandOf(kept) == each);
         bench.selection.setPath({bench.device("vault"), bench.device("vault")});
         QVERIFY(!bench.presenter.bandOf(forward));
     }

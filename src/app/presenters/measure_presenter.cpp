@@ -151,7 +151,14 @@ std::optional<kb::Band> MeasurePresenter::bandOf(const measure::TrafficQuestion&
     trial.to = m_selection.path().to;
     trial.direction = test.direction;
     trial.streams = test.streams;
-    const auto made = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, diagnose::questionOf(trial));
+    return bandOf(trial);
+}
+
+std::optional<kb::Band> MeasurePresenter::bandOf(const measure::Trial& trial) const
+{
+    expect::PathQuestion question = diagnose::questionOf(trial);
+    question.protocol = m_selection.path().protocol;
+    const auto made = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question);
     return made && !made->isEmpty() ? std::optional(made->expected) : std::nullopt;
 }
 

@@ -28,6 +28,8 @@ public:
 
     /// What one way of such a test should carry on the selected path; empty: not known.
     std::optional<kb::Band> bandOf(const measure::TrafficQuestion&) const;
+    /// The same for a result that is kept.
+    std::optional<kb::Band> bandOf(const measure::Trial&) const;
 
     struct Row { QString when, how, result, bytes, standing, note; measure::TrialId id; };
     std::vector<Row> rows() const;

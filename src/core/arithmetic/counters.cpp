@@ -5,12 +5,12 @@
 
 #include <fmt/format.h>
 
+#include "core/arithmetic/framing.h"
 #include "core/base/text.h"
 
 namespace sokudo::arithmetic {
 namespace {
 
-constexpr int kFraming = 38;      ///< header 14, check sequence 4, preamble 8, gap 12
 constexpr int kTags = 8;          ///< two VLAN tags make no frame too long
 constexpr int kLeastOnWire = 84;  ///< a frame of 64 with preamble and gap
 constexpr double kMost = 1.005;   ///< above it the readings contradict the link; below, the clock may be off
@@ -26,7 +26,7 @@ Result<WireUse> wireUse(const CounterReading& read, const kb::CounterPlace& plac
     const double octets = read.counts * place.octets;
     double frames = static_cast<double>(read.frames);
     made.octetsPerFrame = octets / frames;
-    const int fullFrame = read.mtu + kFraming - place.frameExtra;  // as this place counts it
+    const int fullFrame = wireBytes({read.mtu}) - place.frameExtra;  // as this place counts it
     if (made.octetsPerFrame > fullFrame + kTags) {
         made.isMerged = true;
         frames = std::ceil(octets / fullFrame);

@@ -63,13 +63,6 @@ Result<FrameRate> frameRate(BitRate link, const Framing& framing)
 
 BitRate downloadHeldByUpload(BitRate upload, const Framing& framing, double segmentsPerAck) { return scaled(upload, 1 / ackShare(framing, segmentsPerAck)); }
 
-Result<BitRate> goodputBothWays(BitRate link, const Framing& framing, double segmentsPerAck)
-{
-    auto made = goodput(link, framing);
-    if (made) *made = scaled(*made, 1 / (1 + ackShare(framing, segmentsPerAck)));
-    return made;
-}
-
 std::string shareText(const Framing& framing) { return fmt::format("× {} ÷ {}", payloadBytes(framing), wireBytes(framing)); }
 
 }  // namespace sokudo::arithmetic

@@ -56,11 +56,6 @@ double ackShare(const Framing&, double segmentsPerAck = 2);
 /// @example 10 Mb/s up, two frames for each acknowledgement: 342 Mb/s of frames down
 BitRate downloadHeldByUpload(BitRate upload, const Framing& = {}, double segmentsPerAck = 2);
 
-/// One way of a link that carries as much the other way: the acknowledgements of the other way travel along.
-/// @source own: goodput / (1 + ackShare)
-/// @example 10 Gb/s, MTU 1500: 9.147 Gb/s with two frames for each acknowledgement, 9.380 with sixteen
-Result<BitRate> goodputBothWays(BitRate link, const Framing& = {}, double segmentsPerAck = 2);
-
 /// "× 1448 ÷ 1538": the factor as a person follows it.
 std::string shareText(const Framing&);
 

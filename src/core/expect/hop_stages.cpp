@@ -44,13 +44,23 @@ Result<Stage> powerLineStage(const SurveyedPath& path, const plan::Run& run, con
     return ceilingStage(path.kb, family.empty() ? "plc-ghn" : fmt::format("plc-{}", family), factorsOf(path.kb, run.traits, "power-line"));
 }
 
+/// Rain takes from a long 60 GHz bridge, and nothing of it passes a wall; the other bands are the other way round.
+Factors airFactors(const SurveyedPath& path, const plan::Run& run, bool is60)
+{
+    constexpr std::string_view kRain = "rain";
+    constexpr Length kRainMatters = Length::fromSteps(500'000);  // practice
+    Factors made = factorsOf(path.kb, run.traits, "radio");
+    std::erase_if(made, [&](const std::string& id) { return (id == kRain) != is60 || (is60 && run.length && *run.length <= kRainMatters); });
+    return made;
+}
+
 Result<Stage> radioStage(const SurveyedPath& path, const plan::Run& run, BitRate linkRate)
 {
-    if (run.medium == "radio-60") return ceilingStage(path.kb, linkRate <= gigabits(1) ? "bridge-60-1g" : "bridge-60", factorsOf(path.kb, run.traits, "radio"));
+    if (run.medium == "radio-60") return ceilingStage(path.kb, linkRate <= gigabits(1) ? "bridge-60-1g" : "bridge-60", airFactors(path, run, true));
     const auto phy = arithmetic::radioRate(run.traits.as<BitRate>("phy-rate"), run.traits.count("mcs"), run.traits.count("width-mhz"), run.traits.count("streams"));
     auto stage = radioShareStage(path.kb, phy.value_or(linkRate));
     if (!stage) return stage;
-    Factors factors = factorsOf(path.kb, run.traits, "radio");
+    Factors factors = airFactors(path, run, false);
     for (int hop = 1; hop < run.traits.count("hops").value_or(1); ++hop) factors.emplace_back("repeat");
     if (const auto error = applyFactors(path.kb, factors, "radio", *stage)) return tl::unexpected(*error);
     if (const plan::Device* point = accessPointOf(path.plan, path.kb, run)) stage->air = point->name;

@@ -274,9 +274,8 @@ void MeasurePage::showNewest()
     const double share = trial->direction == measure::Direction::Both ? 0.5 : 1.0;
     std::vector<SeriesPlot::Point> seconds;
     for (std::size_t i = 0; i < trial->samples.size(); ++i) seconds.push_back({static_cast<double>(i + 1), share * inGigabits(trial->samples[i]), false});
-    const auto& expectation = m_path.expectation();
     m_plotTitle->setText(QString("The newest result of this path, %1second by second, ").arg(share < 1 ? "each way, " : "") + q(measure::timeText(trial->at)));
-    m_plot->show(seconds, {}, expectation ? std::optional(expectation->expected) : std::nullopt, "s", true);
+    m_plot->show(seconds, {}, m_presenter.bandOf(*trial), "s", true);
 }
 
 void MeasurePage::onFinished(const QString& sentence, bool good)
