@@ -5,7 +5,7 @@
 
 #include "core/kb/check.h"
 #include "core/kb/own_rows.h"
-#include "core/quick/link_line.h"
+#include "core/oneline/link_line.h"
 
 using namespace sokudo;
 
@@ -14,7 +14,7 @@ namespace {
 /// The shipped tables with a dozen lines each: many loads a second matter more here than every row.
 const kb::Files& shortTables()
 {
-    static const kb::Files made = [] {
+    static const kb::Files result = [] {
         kb::Files files;
         for (const auto& [name, content] : kb::embeddedFiles()) {
             std::size_t end = 0;
@@ -23,7 +23,7 @@ const kb::Files& shortTables()
         }
         return files;
     }();
-    return made;
+    return result;
 }
 
 }  // namespace
@@ -40,7 +40,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     files[names[data[0] % names.size()]] = content;
     if (const auto kb = kb::load(files)) {
         (void)kb::contradictions(*kb);
-        (void)quick::judgeLinkLine("sfp28:25gbase-sr,fec=rs / om4 80m joints=2 / sfp28:25gbase-sr,fec=rs", *kb);
+        (void)oneline::judgeLinkLine("sfp28:25gbase-sr,fec=rs / om4 80m joints=2 / sfp28:25gbase-sr,fec=rs", *kb);
     } else if (kb.error().what.empty()) {
         std::abort();
     }

@@ -7,10 +7,10 @@
 #include "core/match/ways.h"
 #include "core/measure/parse_result.h"
 #include "core/measure/speed_up.h"
-#include "core/quick/counter_line.h"
-#include "core/quick/headline.h"
-#include "core/quick/link_line.h"
-#include "core/quick/path_line.h"
+#include "core/oneline/counter_line.h"
+#include "core/oneline/headline.h"
+#include "core/oneline/link_line.h"
+#include "core/oneline/path_line.h"
 
 using namespace sokudo;
 
@@ -33,16 +33,16 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
 {
     if (size > 400) return 0;
     const std::string line(reinterpret_cast<const char*>(data), size);
-    if (const auto report = quick::judgeLinkLine(line, knowledge())) {
+    if (const auto report = oneline::judgeLinkLine(line, knowledge())) {
         must(report->findings.empty() || !report->reason().empty());
         for (const match::Finding& finding : report->findings) must(!finding.text().empty());
     } else {
         must(!report.error().what.empty());
     }
-    if (const auto path = quick::expectPathLine(line, knowledge()); !path) must(!path.error().what.empty());
+    if (const auto path = oneline::expectPathLine(line, knowledge()); !path) must(!path.error().what.empty());
     if (const auto result = measure::parseResult(line); !result) must(!result.error().what.empty());
     if (const auto gain = measure::readSpeedUp(line); !gain) must(!gain.error().what.empty());
-    if (const auto box = quick::readHeadline(line, knowledge()); !box) must(!box.error().what.empty());
-    if (const auto counted = quick::readCounters(line, knowledge()); !counted) must(!counted.error().what.empty());
+    if (const auto box = oneline::readHeadline(line, knowledge()); !box) must(!box.error().what.empty());
+    if (const auto counted = oneline::readCounters(line, knowledge()); !counted) must(!counted.error().what.empty());
     return 0;
 }

@@ -9,11 +9,11 @@ namespace sokudo::app {
 
 DeviceChoices deviceChoices(const plan::Plan& plan)
 {
-    DeviceChoices made;
+    DeviceChoices result;
     for (const plan::Device& device : plan.devices)
-        if (!plan::isPassive(device.role)) made.emplace_back(device.id, q(device.name));
-    std::sort(made.begin(), made.end(), [](const auto& a, const auto& b) { return a.second < b.second; });
-    return made;
+        if (!plan::isPassive(device.role)) result.emplace_back(device.id, toQt(device.name));
+    std::sort(result.begin(), result.end(), [](const auto& a, const auto& b) { return a.second < b.second; });
+    return result;
 }
 
 }  // namespace sokudo::app

@@ -83,7 +83,7 @@ store::Project Document::project() const { return {*m_plan, m_trials, m_entries,
 bool Document::save(const store::Changes& changes)
 {
     if (const auto saved = m_file->save(changes); !saved) {
-        Q_EMIT failed(q(saved.error().message()));
+        Q_EMIT failed(toQt(saved.error().message()));
         return false;
     }
     return true;
@@ -94,7 +94,7 @@ bool Document::swap(plan::PlanPtr next, const QString& logText)
     store::Changes changes;
     changes.before = m_plan.get();
     changes.after = next.get();
-    changes.entries = {logbook::changeEntry(s(logText), now(), m_ids)};
+    changes.entries = {logbook::changeEntry(fromQt(logText), now(), m_ids)};
     if (!save(changes)) return false;
     m_entries.push_back(changes.entries.front());
     return true;
@@ -114,13 +114,13 @@ void Document::show(plan::PlanPtr next)
 bool Document::edit(const QString& text, const Result<plan::Plan>& next)
 {
     if (!next) {
-        Q_EMIT failed(q(next.error().message()));
+        Q_EMIT failed(toQt(next.error().message()));
         return false;
     }
     if (*next == *m_plan) return true;
     if (!(next->catalogue == m_plan->catalogue))
         if (const auto own = knowledgeOf(*next, kb::embeddedFiles()); !own) {
-            Q_EMIT failed(q(own.error().message()));
+            Q_EMIT failed(toQt(own.error().message()));
             return false;
         }
     Q_ASSERT(plan::brokenInvariants(*next).empty());
@@ -168,7 +168,7 @@ bool Document::writeNote(const QString& text)
 {
     if (text.trimmed().isEmpty()) return false;
     store::Changes changes;
-    changes.entries = {logbook::noteEntry(s(text.trimmed()), now(), m_ids)};
+    changes.entries = {logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids)};
     if (!save(changes)) return false;
     m_entries.push_back(changes.entries.front());
     Q_EMIT recordChanged();
@@ -195,12 +195,12 @@ void Document::startAnalysis()
     const std::uint64_t generation = ++m_generation;
     QPointer<Document> self(this);
     QThreadPool::globalInstance()->start([self, generation, snapshot = m_plan, book = m_book] {
-        auto made = book->analyse(snapshot);
+        auto result = book->analyse(snapshot);
         QMetaObject::invokeMethod(
             qApp,
-            [self, generation, made] {
+            [self, generation, result] {
                 if (!self || self->m_generation != generation) return;
-                self->m_analysis = made;
+                self->m_analysis = result;
                 Q_EMIT self->analysisChanged();
             },
             Qt::QueuedConnection);

@@ -9,7 +9,7 @@
 
 namespace sokudo::app {
 
-inline QString q(std::string_view text) { return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size())); }
-inline std::string s(const QString& text) { return text.toStdString(); }
+inline QString toQt(std::string_view text) { return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size())); }
+inline std::string fromQt(const QString& text) { return text.toStdString(); }
 
 }  // namespace sokudo::app

@@ -45,12 +45,12 @@ namespace {
 
 Analysis summed(const plan::Plan& plan, match::Reports links, const kb::KnowledgeBase& kb)
 {
-    Analysis made;
-    made.links = std::move(links);
-    for (const match::LinkReport& report : made.links) ++made.counts[static_cast<std::size_t>(report.verdict)];
-    made.gaps = gapsOf(plan, made.links);
-    made.swaps = match::crossedLinks(plan, made.links, kb);
-    return made;
+    Analysis result;
+    result.links = std::move(links);
+    for (const match::LinkReport& report : result.links) ++result.counts[static_cast<std::size_t>(report.verdict)];
+    result.gaps = gapsOf(plan, result.links);
+    result.swaps = match::crossedLinks(plan, result.links, kb);
+    return result;
 }
 
 }  // namespace

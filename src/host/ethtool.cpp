@@ -51,16 +51,16 @@ public:
         settings->cmd = ETHTOOL_GLINKSETTINGS;
         settings->link_mode_masks_nwords = words;
         if (const int error = call(interface, settings)) return refused<LinkSettings>(error, "link settings");
-        LinkSettings made;
-        made.speedMbps = settings->speed == 0xFFFFFFFFU || settings->speed == 0 ? -1 : static_cast<std::int64_t>(settings->speed);
-        made.duplex = settings->duplex;
-        made.port = settings->port;
-        made.autoneg = settings->autoneg;
+        LinkSettings result;
+        result.speedMbps = settings->speed == 0xFFFFFFFFU || settings->speed == 0 ? -1 : static_cast<std::int64_t>(settings->speed);
+        result.duplex = settings->duplex;
+        result.port = settings->port;
+        result.autoneg = settings->autoneg;
         const auto* masks = reinterpret_cast<const std::uint32_t*>(buffer.data() + sizeof(ethtool_link_settings));
-        made.supported.assign(masks, masks + words);
-        made.advertising.assign(masks + words, masks + 2 * words);
-        made.partner.assign(masks + 2 * words, masks + 3 * words);
-        return Reading<LinkSettings>::of(std::move(made));
+        result.supported.assign(masks, masks + words);
+        result.advertising.assign(masks + words, masks + 2 * words);
+        result.partner.assign(masks + 2 * words, masks + 3 * words);
+        return Reading<LinkSettings>::of(std::move(result));
     }
     Reading<DriverInfo> driver(const std::string& interface) override
     {
@@ -116,27 +116,27 @@ public:
     {
         const auto content = m_tree.content(file(interface, "link_settings"));
         if (!content) return Reading<LinkSettings>::none(WhyNot::NotSupported, "the driver does not tell link settings");
-        LinkSettings made;
+        LinkSettings result;
         std::istringstream in(*content);
         for (std::string key; in >> key;) {
-            if (key == "speed_mbps") in >> made.speedMbps;
-            else if (key == "duplex") in >> made.duplex;
-            else if (key == "port") in >> made.port;
-            else if (key == "autoneg") in >> made.autoneg;
-            else if (key == "supported") made.supported = bits(in);
-            else if (key == "advertising") made.advertising = bits(in);
-            else if (key == "partner") made.partner = bits(in);
+            if (key == "speed_mbps") in >> result.speedMbps;
+            else if (key == "duplex") in >> result.duplex;
+            else if (key == "port") in >> result.port;
+            else if (key == "autoneg") in >> result.autoneg;
+            else if (key == "supported") result.supported = bits(in);
+            else if (key == "advertising") result.advertising = bits(in);
+            else if (key == "partner") result.partner = bits(in);
         }
-        return Reading<LinkSettings>::of(std::move(made));
+        return Reading<LinkSettings>::of(std::move(result));
     }
     Reading<DriverInfo> driver(const std::string& interface) override
     {
         const auto content = m_tree.content(file(interface, "driver"));
         if (!content) return Reading<DriverInfo>::none(WhyNot::NotSupported, "the driver does not tell its name");
-        DriverInfo made;
+        DriverInfo result;
         std::istringstream in(*content);
-        in >> made.driver >> made.firmware >> made.bus;
-        return Reading<DriverInfo>::of(std::move(made));
+        in >> result.driver >> result.firmware >> result.bus;
+        return Reading<DriverInfo>::of(std::move(result));
     }
     Reading<std::uint32_t> activeFec(const std::string& interface) override
     {

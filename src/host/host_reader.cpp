@@ -111,37 +111,37 @@ Reading<measure::ModuleReading> readModule(Ethtool& ethtool, const std::string& 
 measure::InterfaceReading readInterface(const Tree& tree, Ethtool& ethtool, const std::string& name)
 {
     const std::string path = "sys/class/net/" + name;
-    measure::InterfaceReading made;
-    made.name = name;
-    made.isVirtual = !tree.exists(path + "/device");
-    made.isRadio = tree.exists(path + "/wireless") || tree.exists(path + "/phy80211");
-    made.mtu = static_cast<int>(tree.whole(path + "/mtu").value_or(0));
+    measure::InterfaceReading result;
+    result.name = name;
+    result.isVirtual = !tree.exists(path + "/device");
+    result.isRadio = tree.exists(path + "/wireless") || tree.exists(path + "/phy80211");
+    result.mtu = static_cast<int>(tree.whole(path + "/mtu").value_or(0));
     const auto carrier = tree.whole(path + "/carrier");
-    made.carrier = carrier ? Reading<bool>::of(*carrier == 1) : Reading<bool>::none(WhyNot::NotPresent, "the interface is switched off");
+    result.carrier = carrier ? Reading<bool>::of(*carrier == 1) : Reading<bool>::none(WhyNot::NotPresent, "the interface is switched off");
     const auto speed = tree.whole(path + "/speed");
-    made.speed = speed && *speed > 0 ? Reading<BitRate>::of(BitRate::of(static_cast<double>(*speed) * 1e6)) : Reading<BitRate>::none(WhyNot::NotPresent, "no rate is agreed: the link is down or virtual");
-    if (const auto duplex = tree.line(path + "/duplex"); duplex && *duplex != "unknown") made.duplex = *duplex;
-    made.carrierChanges = tree.whole(path + "/carrier_changes").value_or(0);
-    if (const auto master = tree.resolved(path + "/master"); master && tree.exists(*master + "/bonding")) made.bondMaster = master->substr(master->rfind('/') + 1);
+    result.speed = speed && *speed > 0 ? Reading<BitRate>::of(BitRate::of(static_cast<double>(*speed) * 1e6)) : Reading<BitRate>::none(WhyNot::NotPresent, "no rate is agreed: the link is down or virtual");
+    if (const auto duplex = tree.line(path + "/duplex"); duplex && *duplex != "unknown") result.duplex = *duplex;
+    result.carrierChanges = tree.whole(path + "/carrier_changes").value_or(0);
+    if (const auto master = tree.resolved(path + "/master"); master && tree.exists(*master + "/bonding")) result.bondMaster = master->substr(master->rfind('/') + 1);
     for (const std::string& counter : tree.list(path + "/statistics"))
-        if (const auto value = tree.whole(path + "/statistics/" + counter)) made.counters[counter] = *value;
-    if (const auto driver = tree.resolved(path + "/device/driver")) made.driver = driver->substr(driver->rfind('/') + 1);
+        if (const auto value = tree.whole(path + "/statistics/" + counter)) result.counters[counter] = *value;
+    if (const auto driver = tree.resolved(path + "/device/driver")) result.driver = driver->substr(driver->rfind('/') + 1);
     if (const auto info = ethtool.driver(name)) {
-        if (made.driver.empty()) made.driver = info->driver;
-        made.firmware = info->firmware;
+        if (result.driver.empty()) result.driver = info->driver;
+        result.firmware = info->firmware;
     }
     if (const auto settings = ethtool.linkSettings(name)) {
-        made.supported = ratesOf(settings->supported);
-        made.partner = ratesOf(settings->partner);
-        made.portKind = portKind(settings->port);
-        made.autoneg = settings->autoneg == 1;
+        result.supported = ratesOf(settings->supported);
+        result.partner = ratesOf(settings->partner);
+        result.portKind = portKind(settings->port);
+        result.autoneg = settings->autoneg == 1;
     }
     const auto fec = ethtool.activeFec(name);
-    made.fec = fec ? Reading<std::string>::of(fecText(*fec)) : Reading<std::string>::none(fec.why, fec.explanation);
-    made.bus = readBus(tree, path);
-    made.usb = readUsb(tree, path);
-    made.module = made.isVirtual ? Reading<measure::ModuleReading>::none(WhyNot::NotPresent, "a virtual interface has no module") : readModule(ethtool, name);
-    return made;
+    result.fec = fec ? Reading<std::string>::of(fecText(*fec)) : Reading<std::string>::none(fec.why, fec.explanation);
+    result.bus = readBus(tree, path);
+    result.usb = readUsb(tree, path);
+    result.module = result.isVirtual ? Reading<measure::ModuleReading>::none(WhyNot::NotPresent, "a virtual interface has no module") : readModule(ethtool, name);
+    return result;
 }
 
 void readProcessor(const Tree& tree, measure::HostSnapshot& host)
@@ -199,23 +199,23 @@ std::string cageOf(const measure::InterfaceReading& interface)
 
 SurveyedHost surveyed(const measure::HostSnapshot& host, plan::PlaceId place, IdSource& ids)
 {
-    SurveyedHost made;
-    made.device.id = ids.next<plan::DeviceId>();
-    made.device.place = place;
-    made.device.name = host.name;
-    made.device.role = plan::Role::Computer;
-    made.device.description = "read from the machine";
+    SurveyedHost result;
+    result.device.id = ids.next<plan::DeviceId>();
+    result.device.place = place;
+    result.device.name = host.name;
+    result.device.role = plan::Role::Computer;
+    result.device.description = "read from the machine";
     if (host.maxClockGhz && host.cores > 0) {
         const bool arm = host.architecture.starts_with("aarch64") || host.architecture.starts_with("arm");
         const std::string kind = arm ? "big-arm" : *host.maxClockGhz >= 4 ? "recent-x86" : *host.maxClockGhz >= 2.4 ? "mid-x86" : "old-x86";
-        made.device.processor = plan::HostProcessor{kind, *host.maxClockGhz, host.cores};
+        result.device.processor = plan::HostProcessor{kind, *host.maxClockGhz, host.cores};
     }
     int position = 0;
     for (const auto& interface : host.interfaces) {
         if (interface.isVirtual || interface.isRadio) continue;
         plan::Port port;
         port.id = ids.next<plan::PortId>();
-        port.device = made.device.id;
+        port.device = result.device.id;
         port.position = position++;
         port.name = interface.name;
         port.cage = cageOf(interface);
@@ -225,18 +225,18 @@ SurveyedHost surveyed(const measure::HostSnapshot& host, plan::PlaceId place, Id
         if (interface.bus) {
             plan::Slot slot;
             slot.id = ids.next<plan::SlotId>();
-            slot.device = made.device.id;
-            slot.name = fmt::format("{}", made.slots.size() + 1);
+            slot.device = result.device.id;
+            slot.name = fmt::format("{}", result.slots.size() + 1);
             slot.generation = interface.bus->generation;  // as trained: what the plan must count on
             slot.lanes = interface.bus->lanes;
             slot.shape = interface.bus->slotLanes;
             slot.card = plan::Card{interface.name + " card", interface.bus->cardGeneration, interface.bus->cardLanes};
             port.slot = slot.id;
-            made.slots.push_back(slot);
+            result.slots.push_back(slot);
         }
-        made.ports.push_back(std::move(port));
+        result.ports.push_back(std::move(port));
     }
-    return made;
+    return result;
 }
 
 }  // namespace sokudo::host

@@ -17,9 +17,9 @@ bool bit(Memory m, std::size_t at, int n) { return at < m.size() && (m[at] >> n 
 
 std::string ascii(Memory m, std::size_t from, std::size_t length)
 {
-    std::string made;
-    for (std::size_t i = from; i < from + length && i < m.size(); ++i) made.push_back(m[i] >= 32 && m[i] < 127 ? static_cast<char>(m[i]) : ' ');
-    return text::trimmed(made);
+    std::string result;
+    for (std::size_t i = from; i < from + length && i < m.size(); ++i) result.push_back(m[i] >= 32 && m[i] < 127 ? static_cast<char>(m[i]) : ' ');
+    return text::trimmed(result);
 }
 
 std::uint8_t sum(Memory m, std::size_t from, std::size_t to)
@@ -30,47 +30,47 @@ std::uint8_t sum(Memory m, std::size_t from, std::size_t to)
 }
 
 /// The set bits of the bytes from `first` to `last`, as "3.4".
-void addBits(Memory m, std::size_t first, std::size_t last, const char* place, measure::ModuleReading& made)
+void addBits(Memory m, std::size_t first, std::size_t last, const char* place, measure::ModuleReading& result)
 {
     for (std::size_t at = first; at <= last; ++at)
         for (int n = 7; n >= 0; --n)
-            if (bit(m, at, n)) made.codes.emplace_back(place, fmt::format("{}.{}", at, n));
+            if (bit(m, at, n)) result.codes.emplace_back(place, fmt::format("{}.{}", at, n));
 }
 
-void addExtended(std::uint8_t code, measure::ModuleReading& made)
+void addExtended(std::uint8_t code, measure::ModuleReading& result)
 {
-    if (code != 0) made.codes.emplace_back("sff-8024", fmt::format("{:02X}h", code));
+    if (code != 0) result.codes.emplace_back("sff-8024", fmt::format("{:02X}h", code));
 }
 
 double celsius(std::uint16_t raw) { return static_cast<std::int16_t>(raw) / 256.0; }
 
 measure::ModuleReading decodeSfp(Memory m)
 {
-    measure::ModuleReading made;
-    addBits(m, 3, 10, "sff-8472", made);
-    addExtended(m[36], made);
+    measure::ModuleReading result;
+    addBits(m, 3, 10, "sff-8472", result);
+    addExtended(m[36], result);
     // Byte 12 counts 100 MBd; 255 hands over to byte 66, which counts 250 MBd.
-    if (const int rate = m[12] == 0xFF ? m[66] * 250 : m[12] * 100; rate > 0) made.symbolRate = Frequency::of(rate);
+    if (const int rate = m[12] == 0xFF ? m[66] * 250 : m[12] * 100; rate > 0) result.symbolRate = Frequency::of(rate);
     const bool copper = bit(m, 8, 2) || bit(m, 8, 3) || m[2] == 0x21;
-    made.kind = m[12] >= 250 || m[12] == 0xFF ? "SFP28" : m[12] >= 99 ? "SFP+" : "SFP";
-    made.connectorCode = m[2];
-    made.maker = ascii(m, 20, 16);
-    made.part = ascii(m, 40, 16);
-    made.serial = ascii(m, 68, 16);
-    made.checksumGood = sum(m, 0, 62) == m[63];
-    made.power = bit(m, 64, 5) ? Watt::of(2) : bit(m, 64, 1) ? Watt::of(1.5) : Watt::of(1);
-    if (copper && m[18] > 0) made.copperLength = Length::of(m[18]);
-    else if (word(m, 60) > 0 && !copper && m[2] != 0x22) made.wavelengthNm = word(m, 60);
+    result.kind = m[12] >= 250 || m[12] == 0xFF ? "SFP28" : m[12] >= 99 ? "SFP+" : "SFP";
+    result.connectorCode = m[2];
+    result.maker = ascii(m, 20, 16);
+    result.part = ascii(m, 40, 16);
+    result.serial = ascii(m, 68, 16);
+    result.checksumGood = sum(m, 0, 62) == m[63];
+    result.power = bit(m, 64, 5) ? Watt::of(2) : bit(m, 64, 1) ? Watt::of(1.5) : Watt::of(1);
+    if (copper && m[18] > 0) result.copperLength = Length::of(m[18]);
+    else if (word(m, 60) > 0 && !copper && m[2] != 0x22) result.wavelengthNm = word(m, 60);
     const bool diagnostics = bit(m, 92, 6) && !bit(m, 92, 4) && m.size() >= 512;
     if (diagnostics) {
         const Memory a2 = m.subspan(256);
-        made.celsius = celsius(word(a2, 96));
-        made.txPower = {powerFromRaw(word(a2, 102))};
-        made.rxPower = {powerFromRaw(word(a2, 104))};
-        if (word(a2, 32) > 0) made.rxHighAlarm = powerFromRaw(word(a2, 32));
-        if (word(a2, 38) > 0) made.rxLowWarning = powerFromRaw(word(a2, 38));
+        result.celsius = celsius(word(a2, 96));
+        result.txPower = {powerFromRaw(word(a2, 102))};
+        result.rxPower = {powerFromRaw(word(a2, 104))};
+        if (word(a2, 32) > 0) result.rxHighAlarm = powerFromRaw(word(a2, 32));
+        if (word(a2, 38) > 0) result.rxLowWarning = powerFromRaw(word(a2, 38));
     }
-    return made;
+    return result;
 }
 
 /// SFF-8636 byte 129: bits 7-6 classes 1 to 4; bits 1-0 classes 5 to 7.
@@ -82,33 +82,33 @@ Watt powerClass(std::uint8_t byte)
 
 measure::ModuleReading decodeQsfp(Memory m)
 {
-    measure::ModuleReading made;
-    made.isQuad = true;
-    addBits(m, 131, 131, "sff-8636", made);
-    if (bit(m, 131, 7) && m.size() > 192) addExtended(m[192], made);
-    made.kind = m[128] == 0x11 ? "QSFP28" : m[128] == 0x0D ? "QSFP+" : "QSFP";
-    made.connectorCode = m[130];
-    made.maker = ascii(m, 148, 16);
-    made.part = ascii(m, 168, 16);
-    made.serial = ascii(m, 196, 16);
-    made.checksumGood = sum(m, 128, 190) == m[191];
-    made.power = powerClass(m[129]);
+    measure::ModuleReading result;
+    result.isQuad = true;
+    addBits(m, 131, 131, "sff-8636", result);
+    if (bit(m, 131, 7) && m.size() > 192) addExtended(m[192], result);
+    result.kind = m[128] == 0x11 ? "QSFP28" : m[128] == 0x0D ? "QSFP+" : "QSFP";
+    result.connectorCode = m[130];
+    result.maker = ascii(m, 148, 16);
+    result.part = ascii(m, 168, 16);
+    result.serial = ascii(m, 196, 16);
+    result.checksumGood = sum(m, 128, 190) == m[191];
+    result.power = powerClass(m[129]);
     const bool copper = (m[147] >> 4) >= 0x0A;
-    if (copper && m[146] > 0) made.copperLength = Length::of(m[146]);
-    else if (word(m, 186) > 0) made.wavelengthNm = word(m, 186) / 20;
+    if (copper && m[146] > 0) result.copperLength = Length::of(m[146]);
+    else if (word(m, 186) > 0) result.wavelengthNm = word(m, 186) / 20;
     if (!copper) {
-        made.celsius = celsius(word(m, 22));
+        result.celsius = celsius(word(m, 22));
         for (std::size_t lane = 0; lane < 4; ++lane) {
-            made.rxPower.push_back(powerFromRaw(word(m, 34 + 2 * lane)));
-            made.txPower.push_back(powerFromRaw(word(m, 50 + 2 * lane)));
+            result.rxPower.push_back(powerFromRaw(word(m, 34 + 2 * lane)));
+            result.txPower.push_back(powerFromRaw(word(m, 50 + 2 * lane)));
         }
         // Page 03h follows in the dump at 512 for byte 128: receive power high alarm 176, low warning 182.
         if (m.size() >= 640 && !bit(m, 2, 2)) {
-            if (word(m, 384 + 176) > 0) made.rxHighAlarm = powerFromRaw(word(m, 384 + 176));
-            if (word(m, 384 + 182) > 0) made.rxLowWarning = powerFromRaw(word(m, 384 + 182));
+            if (word(m, 384 + 176) > 0) result.rxHighAlarm = powerFromRaw(word(m, 384 + 176));
+            if (word(m, 384 + 182) > 0) result.rxLowWarning = powerFromRaw(word(m, 384 + 182));
         }
     }
-    return made;
+    return result;
 }
 
 }  // namespace

@@ -42,9 +42,9 @@ std::string JsonReader::text(const char* key) const
 
 std::string JsonReader::neededText(const char* key) const
 {
-    std::string made = text(key);
-    if (made.empty()) complain(key, "is missing or empty; give it some text");
-    return made;
+    std::string result = text(key);
+    if (result.empty()) complain(key, "is missing or empty; give it some text");
+    return result;
 }
 
 std::optional<double> JsonReader::maybeNumber(const char* key) const
@@ -95,18 +95,18 @@ std::optional<Length> JsonReader::maybeLength(const char* key) const
 
 std::vector<BitRate> JsonReader::rates(const char* key) const
 {
-    std::vector<BitRate> made;
+    std::vector<BitRate> result;
     const Json* found = member(key);
-    if (!found) return made;
+    if (!found) return result;
     if (!found->is_array()) {
         complain(key, "must be a list of rates in bits per second");
-        return made;
+        return result;
     }
     for (const Json& one : *found) {
         if (!one.is_number()) complain(key, "must be a list of rates in bits per second");
-        else made.push_back(BitRate::of(one.get<double>()));
+        else result.push_back(BitRate::of(one.get<double>()));
     }
-    return made;
+    return result;
 }
 
 JsonReader JsonReader::object(const char* key) const
@@ -117,31 +117,31 @@ JsonReader JsonReader::object(const char* key) const
 
 std::vector<JsonReader> JsonReader::list(const char* key) const
 {
-    std::vector<JsonReader> made;
+    std::vector<JsonReader> result;
     const Json* found = member(key);
-    if (!found) return made;
+    if (!found) return result;
     if (!found->is_array()) {
         complain(key, "must be a list in brackets");
-        return made;
+        return result;
     }
-    for (std::size_t i = 0; i < found->size(); ++i) made.emplace_back((*found)[i], fmt::format("{}.{}[{}]", m_path, key, i), m_error);
-    return made;
+    for (std::size_t i = 0; i < found->size(); ++i) result.emplace_back((*found)[i], fmt::format("{}.{}[{}]", m_path, key, i), m_error);
+    return result;
 }
 
 std::map<std::string, std::string> JsonReader::texts(const char* key) const
 {
-    std::map<std::string, std::string> made;
+    std::map<std::string, std::string> result;
     const Json* found = member(key);
-    if (!found) return made;
+    if (!found) return result;
     if (!found->is_object()) {
         complain(key, "needs an object of texts");
-        return made;
+        return result;
     }
     for (const auto& [name, value] : found->items()) {
-        if (value.is_string()) made[name] = value.get<std::string>();
+        if (value.is_string()) result[name] = value.get<std::string>();
         else complain(name, "needs a text");
     }
-    return made;
+    return result;
 }
 
 }  // namespace sokudo::store

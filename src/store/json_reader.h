@@ -30,9 +30,9 @@ public:
     template <class IdType>
     IdType neededId(const char* key) const
     {
-        const IdType made = id<IdType>(key);
-        if (!made.isSet()) complain(key, "needs a whole number above 0");
-        return made;
+        const IdType result = id<IdType>(key);
+        if (!result.isSet()) complain(key, "needs a whole number above 0");
+        return result;
     }
     std::optional<BitRate> maybeRate(const char* key) const;
     std::optional<Length> maybeLength(const char* key) const;
@@ -45,9 +45,9 @@ public:
     {
         const std::string given = text(key);
         if (given.empty()) return fallback;
-        const auto made = parse(given);
-        if (!made) complain(key, "“" + given + "” is not one of the known words");
-        return made.value_or(fallback);
+        const auto result = parse(given);
+        if (!result) complain(key, "“" + given + "” is not one of the known words");
+        return result.value_or(fallback);
     }
     const Json* member(const char* key) const;
     JsonReader object(const char* key) const;

@@ -26,12 +26,12 @@ void put(Json& into, const char* key, const plan::Traits& traits)
 /// Kinds that this Sokudo does not know are kept as they stand.
 plan::Traits traitsFrom(const JsonReader& in)
 {
-    plan::Traits made;
-    if (!in.has("traits")) return made;
+    plan::Traits result;
+    if (!in.has("traits")) return result;
     const Json& stated = in.object("traits").value();
-    if (!stated.is_object()) return made;
-    for (const auto& [id, value] : stated.items()) made.set(id, value.is_string() ? value.get<std::string>() : value.dump());
-    return made;
+    if (!stated.is_object()) return result;
+    for (const auto& [id, value] : stated.items()) result.set(id, value.is_string() ? value.get<std::string>() : value.dump());
+    return result;
 }
 
 template <class Tag>
@@ -42,17 +42,17 @@ void put(Json& into, const char* key, Id<Tag> id)
 
 Json rateList(const std::vector<BitRate>& rates)
 {
-    Json made = Json::array();
-    for (BitRate rate : rates) made.push_back(rate.steps());
-    return made;
+    Json result = Json::array();
+    for (BitRate rate : rates) result.push_back(rate.steps());
+    return result;
 }
 
 template <class Rows>
 Json listOf(const Rows& rows)
 {
-    Json made = Json::array();
-    for (const auto& row : rows) made.push_back(toJson(row));
-    return made;
+    Json result = Json::array();
+    for (const auto& row : rows) result.push_back(toJson(row));
+    return result;
 }
 
 measure::Timestamp timeFrom(const JsonReader& in, const char* key)
@@ -76,75 +76,75 @@ std::string placeOf(std::string_view text, std::size_t byte)
 
 Json toJson(const plan::Place& place)
 {
-    Json made{{"id", place.id.value}, {"name", place.name}, {"level", place.level}};
-    put(made, "building", place.building);
-    put(made, "note", place.note);
-    return made;
+    Json result{{"id", place.id.value}, {"name", place.name}, {"level", place.level}};
+    put(result, "building", place.building);
+    put(result, "note", place.note);
+    return result;
 }
 
 Json toJson(const plan::Device& device)
 {
-    Json made{{"id", device.id.value}, {"place", device.place.value}, {"name", device.name}, {"role", code(device.role)}};
-    put(made, "description", device.description);
-    if (device.processor) made["processor"] = {{"kind", device.processor->kind}, {"clock_ghz", device.processor->clockGhz}, {"cores", device.processor->cores}};
+    Json result{{"id", device.id.value}, {"place", device.place.value}, {"name", device.name}, {"role", code(device.role)}};
+    put(result, "description", device.description);
+    if (device.processor) result["processor"] = {{"kind", device.processor->kind}, {"clock_ghz", device.processor->clockGhz}, {"cores", device.processor->cores}};
     for (const plan::DiskGroup& group : device.disks) {
         Json disk{{"kind", group.kind}, {"count", group.count}};
         put(disk, "level", group.level);
-        made["disks"].push_back(disk);
+        result["disks"].push_back(disk);
     }
-    put(made, "file_share", device.fileShare);
-    put(made, "feeds", device.feeds);
-    put(made, "traits", device.traits);
-    put(made, "note", device.note);
-    return made;
+    put(result, "file_share", device.fileShare);
+    put(result, "feeds", device.fedBy);
+    put(result, "traits", device.traits);
+    put(result, "note", device.note);
+    return result;
 }
 
 Json toJson(const plan::Slot& slot)
 {
-    Json made{{"id", slot.id.value}, {"device", slot.device.value}, {"name", slot.name}, {"generation", slot.generation}, {"lanes", slot.lanes}, {"shape", slot.shape}};
-    if (slot.chipset) made["chipset"] = true;
-    if (slot.card) made["card"] = {{"name", slot.card->name}, {"generation", slot.card->generation}, {"lanes", slot.card->lanes}};
-    return made;
+    Json result{{"id", slot.id.value}, {"device", slot.device.value}, {"name", slot.name}, {"generation", slot.generation}, {"lanes", slot.lanes}, {"shape", slot.shape}};
+    if (slot.chipset) result["chipset"] = true;
+    if (slot.card) result["card"] = {{"name", slot.card->name}, {"generation", slot.card->generation}, {"lanes", slot.card->lanes}};
+    return result;
 }
 
 Json toJson(const plan::Port& port)
 {
-    Json made{{"id", port.id.value}, {"device", port.device.value}, {"position", port.position}, {"name", port.name}, {"cage", port.cage}};
-    if (!port.rates.empty()) made["rates_bps"] = rateList(port.rates);
-    if (port.forced) made["forced_bps"] = port.forced->steps();
-    if (port.fec) made["fec"] = code(*port.fec);
-    put(made, "module", port.module);
-    if (port.mtu) made["mtu_bytes"] = *port.mtu;
-    put(made, "slot", port.slot);
-    put(made, "split_of", port.splitOf);
-    if (port.leg > 0) made["leg"] = port.leg;
-    put(made, "traits", port.traits);
-    return made;
+    Json result{{"id", port.id.value}, {"device", port.device.value}, {"position", port.position}, {"name", port.name}, {"cage", port.cage}};
+    if (!port.rates.empty()) result["rates_bps"] = rateList(port.rates);
+    if (port.forced) result["forced_bps"] = port.forced->steps();
+    if (port.fec) result["fec"] = code(*port.fec);
+    put(result, "module", port.module);
+    if (port.mtu) result["mtu_bytes"] = *port.mtu;
+    put(result, "slot", port.slot);
+    put(result, "split_of", port.splitOf);
+    if (port.leg > 0) result["leg"] = port.leg;
+    put(result, "traits", port.traits);
+    return result;
 }
 
 Json toJson(const plan::Run& run)
 {
-    Json made{{"id", run.id.value}, {"label", run.label}};
-    put(made, "a", run.a);
-    put(made, "b", run.b);
-    put(made, "medium", run.medium);
-    if (run.length) made["length_m"] = run.length->in();
-    if (run.joints > 0) made["joints"] = run.joints;
-    if (run.splices > 0) made["splices"] = run.splices;
-    if (run.bundle != plan::Bundle::Unknown) made["bundle"] = code(run.bundle);
-    put(made, "wire_map", run.wireMap);
+    Json result{{"id", run.id.value}, {"label", run.label}};
+    put(result, "a", run.a);
+    put(result, "b", run.b);
+    put(result, "medium", run.medium);
+    if (run.length) result["length_m"] = run.length->in();
+    if (run.joints > 0) result["joints"] = run.joints;
+    if (run.splices > 0) result["splices"] = run.splices;
+    if (run.bundle != plan::Bundle::Unknown) result["bundle"] = code(run.bundle);
+    put(result, "wire_map", run.wireMap);
     for (const plan::Segment& segment : run.segments) {
-        Json one{{"piece", code(segment.piece)}, {"end", segment.atB ? "b" : "a"}};
+        Json one{{"piece", code(segment.kind)}, {"end", segment.atB ? "b" : "a"}};
         put(one, "medium", segment.medium);
         if (segment.length) one["length_m"] = segment.length->in();
         if (segment.gauge > 0) one["gauge_awg"] = segment.gauge;
-        made["segments"].push_back(one);
+        result["segments"].push_back(one);
     }
-    put(made, "traits", run.traits);
-    if (run.protectedOutdoors) made["protected_outdoors"] = true;
-    if (run.wanted) made["wanted_bps"] = run.wanted->steps();
-    put(made, "note", run.note);
-    return made;
+    put(result, "traits", run.traits);
+    if (run.protectedOutdoors) result["protected_outdoors"] = true;
+    if (run.wanted) result["wanted_bps"] = run.wanted->steps();
+    put(result, "note", run.note);
+    return result;
 }
 
 Json toJson(const plan::Waiver& waiver)
@@ -156,39 +156,39 @@ Json toJson(const plan::CatalogueRow& row) { return {{"id", row.id.value}, {"tab
 
 Json toJson(const plan::Flow& flow)
 {
-    Json made{{"id", flow.id.value}, {"set", flow.set}, {"name", flow.name}, {"from", flow.from.value}, {"to", flow.to.value}, {"streams", flow.streams}};
-    if (flow.copies) made["copies"] = true;
-    put(made, "protocol", flow.protocol);
-    if (flow.asks) made["asks_bps"] = flow.asks->steps();
-    return made;
+    Json result{{"id", flow.id.value}, {"set", flow.set}, {"name", flow.name}, {"from", flow.from.value}, {"to", flow.to.value}, {"streams", flow.streams}};
+    if (flow.copies) result["copies"] = true;
+    put(result, "protocol", flow.protocol);
+    if (flow.asks) result["asks_bps"] = flow.asks->steps();
+    return result;
 }
 
 Json toJson(const plan::Job& job)
 {
-    Json made{{"id", job.id.value}, {"name", job.name}, {"from", job.from.value}, {"to", job.to.value}, {"per_week", job.perWeek}, {"count", job.count}};
-    put(made, "protocol", job.protocol);
-    put(made, "purpose", job.purpose);
-    if (job.size.steps() > 0) made["size_bytes"] = job.size.steps();
-    return made;
+    Json result{{"id", job.id.value}, {"name", job.name}, {"from", job.from.value}, {"to", job.to.value}, {"per_week", job.perWeek}, {"count", job.count}};
+    put(result, "protocol", job.protocol);
+    put(result, "purpose", job.purpose);
+    if (job.size.steps() > 0) result["size_bytes"] = job.size.steps();
+    return result;
 }
 
 Json toJson(const measure::Trial& trial)
 {
-    Json made{{"id", trial.id.value}, {"at", measure::isoText(trial.at)}, {"from", trial.from.value}, {"to", trial.to.value}, {"kind", code(trial.kind)},
+    Json result{{"id", trial.id.value}, {"at", measure::isoText(trial.at)}, {"from", trial.from.value}, {"to", trial.to.value}, {"kind", code(trial.kind)},
               {"origin", code(trial.origin)}, {"direction", code(trial.direction)}, {"streams", trial.streams}, {"duration_s", trial.duration.in()},
               {"warmup_s", trial.warmup.in()}, {"rate_bps", trial.rate.value.steps()}, {"low_bps", trial.rate.low.steps()}, {"high_bps", trial.rate.high.steps()}};
-    if (!trial.samples.empty()) made["samples_bps"] = rateList(trial.samples);
-    if (!trial.conditions.empty()) made["conditions"] = trial.conditions;
-    put(made, "note", trial.note);
-    return made;
+    if (!trial.samples.empty()) result["samples_bps"] = rateList(trial.samples);
+    if (!trial.conditions.empty()) result["conditions"] = trial.conditions;
+    put(result, "note", trial.note);
+    return result;
 }
 
 Json toJson(const logbook::Entry& entry)
 {
-    Json made{{"id", entry.id.value}, {"at", measure::isoText(entry.at)}, {"kind", code(entry.kind)}, {"text", entry.text}};
-    put(made, "trial", entry.trial);
-    put(made, "device", entry.device);
-    return made;
+    Json result{{"id", entry.id.value}, {"at", measure::isoText(entry.at)}, {"kind", code(entry.kind)}, {"text", entry.text}};
+    put(result, "trial", entry.trial);
+    put(result, "device", entry.device);
+    return result;
 }
 
 Json toJson(const Answer& answer)
@@ -203,62 +203,62 @@ plan::Place placeFrom(const JsonReader& in)
 
 plan::Device deviceFrom(const JsonReader& in)
 {
-    plan::Device made{in.neededId<plan::DeviceId>("id"), in.neededId<plan::PlaceId>("place"), in.neededText("name"), in.word("role", plan::Role::Other, plan::roleFromCode)};
-    made.description = in.text("description");
+    plan::Device result{in.neededId<plan::DeviceId>("id"), in.neededId<plan::PlaceId>("place"), in.neededText("name"), in.word("role", plan::Role::Other, plan::roleFromCode)};
+    result.description = in.text("description");
     if (in.has("processor")) {
         const JsonReader processor = in.object("processor");
-        made.processor = plan::HostProcessor{processor.neededText("kind"), processor.maybeNumber("clock_ghz").value_or(0), static_cast<int>(processor.whole("cores", 1))};
+        result.processor = plan::HostProcessor{processor.neededText("kind"), processor.maybeNumber("clock_ghz").value_or(0), static_cast<int>(processor.whole("cores", 1))};
     }
-    for (const JsonReader& disk : in.list("disks")) made.disks.push_back({disk.neededText("kind"), static_cast<int>(disk.whole("count", 1)), disk.text("level")});
-    made.fileShare = in.text("file_share");
-    made.feeds = in.id<plan::DeviceId>("feeds");
-    made.traits = traitsFrom(in);
-    made.note = in.text("note");
-    return made;
+    for (const JsonReader& disk : in.list("disks")) result.disks.push_back({disk.neededText("kind"), static_cast<int>(disk.whole("count", 1)), disk.text("level")});
+    result.fileShare = in.text("file_share");
+    result.fedBy = in.id<plan::DeviceId>("feeds");
+    result.traits = traitsFrom(in);
+    result.note = in.text("note");
+    return result;
 }
 
 plan::Slot slotFrom(const JsonReader& in)
 {
-    plan::Slot made{in.neededId<plan::SlotId>("id"), in.neededId<plan::DeviceId>("device"), in.neededText("name"), static_cast<int>(in.whole("generation", 0)),
+    plan::Slot result{in.neededId<plan::SlotId>("id"), in.neededId<plan::DeviceId>("device"), in.neededText("name"), static_cast<int>(in.whole("generation", 0)),
                     static_cast<int>(in.whole("lanes", 0)), static_cast<int>(in.whole("shape", 0)), in.yes("chipset")};
     if (in.has("card")) {
         const JsonReader card = in.object("card");
-        made.card = plan::Card{card.text("name"), static_cast<int>(card.whole("generation", 0)), static_cast<int>(card.whole("lanes", 0))};
+        result.card = plan::Card{card.text("name"), static_cast<int>(card.whole("generation", 0)), static_cast<int>(card.whole("lanes", 0))};
     }
-    return made;
+    return result;
 }
 
 plan::Port portFrom(const JsonReader& in)
 {
-    plan::Port made{in.neededId<plan::PortId>("id"), in.neededId<plan::DeviceId>("device"), static_cast<int>(in.whole("position", 0)), in.neededText("name"), in.neededText("cage")};
-    made.rates = in.rates("rates_bps");
-    made.forced = in.maybeRate("forced_bps");
-    if (in.has("fec")) made.fec = in.word("fec", plan::Fec::Auto, plan::fecFromCode);
-    made.module = in.text("module");
-    if (in.has("mtu_bytes")) made.mtu = static_cast<int>(in.whole("mtu_bytes", 1500));
-    made.slot = in.id<plan::SlotId>("slot");
-    made.splitOf = in.id<plan::PortId>("split_of");
-    made.leg = static_cast<int>(in.whole("leg", 0));
-    made.traits = traitsFrom(in);
-    return made;
+    plan::Port result{in.neededId<plan::PortId>("id"), in.neededId<plan::DeviceId>("device"), static_cast<int>(in.whole("position", 0)), in.neededText("name"), in.neededText("cage")};
+    result.rates = in.rates("rates_bps");
+    result.forced = in.maybeRate("forced_bps");
+    if (in.has("fec")) result.fec = in.word("fec", plan::Fec::Auto, plan::fecFromCode);
+    result.module = in.text("module");
+    if (in.has("mtu_bytes")) result.mtu = static_cast<int>(in.whole("mtu_bytes", 1500));
+    result.slot = in.id<plan::SlotId>("slot");
+    result.splitOf = in.id<plan::PortId>("split_of");
+    result.leg = static_cast<int>(in.whole("leg", 0));
+    result.traits = traitsFrom(in);
+    return result;
 }
 
 plan::Run runFrom(const JsonReader& in)
 {
-    plan::Run made{in.neededId<plan::RunId>("id"), in.text("label"), in.id<plan::PortId>("a"), in.id<plan::PortId>("b"), in.text("medium")};
-    made.length = in.maybeLength("length_m");
-    made.joints = static_cast<int>(in.whole("joints", 0));
-    made.splices = static_cast<int>(in.whole("splices", 0));
-    made.bundle = in.word("bundle", plan::Bundle::Unknown, plan::bundleFromCode);
-    made.wireMap = in.text("wire_map");
-    if (made.wireMap == "untested") made.wireMap.clear();
+    plan::Run result{in.neededId<plan::RunId>("id"), in.text("label"), in.id<plan::PortId>("a"), in.id<plan::PortId>("b"), in.text("medium")};
+    result.length = in.maybeLength("length_m");
+    result.joints = static_cast<int>(in.whole("joints", 0));
+    result.splices = static_cast<int>(in.whole("splices", 0));
+    result.bundle = in.word("bundle", plan::Bundle::Unknown, plan::bundleFromCode);
+    result.wireMap = in.text("wire_map");
+    if (result.wireMap == "untested") result.wireMap.clear();
     for (const JsonReader& one : in.list("segments"))
-        made.segments.push_back({one.word("piece", plan::Piece::Cord, plan::pieceFromCode), one.text("end") == "b", one.text("medium"), one.maybeLength("length_m"), static_cast<int>(one.whole("gauge_awg", 0))});
-    made.traits = traitsFrom(in);
-    made.protectedOutdoors = in.yes("protected_outdoors");
-    made.wanted = in.maybeRate("wanted_bps");
-    made.note = in.text("note");
-    return made;
+        result.segments.push_back({one.word("piece", plan::SegmentKind::Cord, plan::segmentKindFromCode), one.text("end") == "b", one.text("medium"), one.maybeLength("length_m"), static_cast<int>(one.whole("gauge_awg", 0))});
+    result.traits = traitsFrom(in);
+    result.protectedOutdoors = in.yes("protected_outdoors");
+    result.wanted = in.maybeRate("wanted_bps");
+    result.note = in.text("note");
+    return result;
 }
 
 plan::Waiver waiverFrom(const JsonReader& in)
@@ -270,46 +270,46 @@ plan::CatalogueRow catalogueRowFrom(const JsonReader& in) { return {in.neededId<
 
 plan::Flow flowFrom(const JsonReader& in)
 {
-    plan::Flow made{in.neededId<plan::FlowId>("id"), in.neededText("set"), in.neededText("name"), in.neededId<plan::DeviceId>("from"), in.neededId<plan::DeviceId>("to"), in.yes("copies"), in.text("protocol")};
-    made.streams = static_cast<int>(in.whole("streams", 1));
-    made.asks = in.maybeRate("asks_bps");
-    return made;
+    plan::Flow result{in.neededId<plan::FlowId>("id"), in.neededText("set"), in.neededText("name"), in.neededId<plan::DeviceId>("from"), in.neededId<plan::DeviceId>("to"), in.yes("copies"), in.text("protocol")};
+    result.streams = static_cast<int>(in.whole("streams", 1));
+    result.asks = in.maybeRate("asks_bps");
+    return result;
 }
 
 plan::Job jobFrom(const JsonReader& in)
 {
-    plan::Job made{in.neededId<plan::JobId>("id"), in.neededText("name"), in.neededId<plan::DeviceId>("from"), in.neededId<plan::DeviceId>("to"), in.text("protocol")};
-    made.size = DataSize::fromSteps(in.whole("size_bytes", 0));
-    made.perWeek = in.maybeNumber("per_week").value_or(1);
-    made.purpose = in.text("purpose");
-    made.count = static_cast<int>(in.whole("count", 1));
-    return made;
+    plan::Job result{in.neededId<plan::JobId>("id"), in.neededText("name"), in.neededId<plan::DeviceId>("from"), in.neededId<plan::DeviceId>("to"), in.text("protocol")};
+    result.size = DataSize::fromSteps(in.whole("size_bytes", 0));
+    result.perWeek = in.maybeNumber("per_week").value_or(1);
+    result.purpose = in.text("purpose");
+    result.count = static_cast<int>(in.whole("count", 1));
+    return result;
 }
 
 measure::Trial trialFrom(const JsonReader& in)
 {
-    measure::Trial made;
-    made.id = in.neededId<measure::TrialId>("id");
-    made.at = timeFrom(in, "at");
-    made.from = in.id<plan::DeviceId>("from");
-    made.to = in.id<plan::DeviceId>("to");
-    made.kind = in.word("kind", measure::TrialKind::Memory, measure::trialKindFromCode);
-    made.origin = in.word("origin", measure::Origin::Typed, measure::originFromCode);
-    made.direction = in.word("direction", measure::Direction::Forward, measure::directionFromCode);
-    made.streams = static_cast<int>(in.whole("streams", 1));
-    made.duration = Duration::of(in.maybeNumber("duration_s").value_or(0));
-    made.warmup = Duration::of(in.maybeNumber("warmup_s").value_or(0));
-    made.rate.value = in.maybeRate("rate_bps").value_or(BitRate{});
-    made.rate.low = in.maybeRate("low_bps").value_or(made.rate.value);
-    made.rate.high = in.maybeRate("high_bps").value_or(made.rate.value);
-    made.samples = in.rates("samples_bps");
+    measure::Trial result;
+    result.id = in.neededId<measure::TrialId>("id");
+    result.at = timeFrom(in, "at");
+    result.from = in.id<plan::DeviceId>("from");
+    result.to = in.id<plan::DeviceId>("to");
+    result.kind = in.word("kind", measure::TrialKind::Memory, measure::trialKindFromCode);
+    result.origin = in.word("origin", measure::Origin::Typed, measure::originFromCode);
+    result.direction = in.word("direction", measure::Direction::Forward, measure::directionFromCode);
+    result.streams = static_cast<int>(in.whole("streams", 1));
+    result.duration = Duration::of(in.maybeNumber("duration_s").value_or(0));
+    result.warmup = Duration::of(in.maybeNumber("warmup_s").value_or(0));
+    result.rate.value = in.maybeRate("rate_bps").value_or(BitRate{});
+    result.rate.low = in.maybeRate("low_bps").value_or(result.rate.value);
+    result.rate.high = in.maybeRate("high_bps").value_or(result.rate.value);
+    result.samples = in.rates("samples_bps");
     if (in.has("conditions")) {
         const Json& conditions = in.object("conditions").value();
         if (conditions.is_object())
-            for (const auto& [key, value] : conditions.items()) made.conditions[key] = value.is_string() ? value.get<std::string>() : value.dump();
+            for (const auto& [key, value] : conditions.items()) result.conditions[key] = value.is_string() ? value.get<std::string>() : value.dump();
     }
-    made.note = in.text("note");
-    return made;
+    result.note = in.text("note");
+    return result;
 }
 
 logbook::Entry entryFrom(const JsonReader& in)
@@ -325,10 +325,10 @@ Answer answerFrom(const JsonReader& in)
 
 std::string exportJson(const Project& project)
 {
-    const Json made{{"format", kFormat}, {"version", kVersion}, {"name", project.plan.name}, {"places", listOf(project.plan.places)}, {"devices", listOf(project.plan.devices)},
+    const Json result{{"format", kFormat}, {"version", kVersion}, {"name", project.plan.name}, {"places", listOf(project.plan.places)}, {"devices", listOf(project.plan.devices)},
                     {"slots", listOf(project.plan.slots)}, {"ports", listOf(project.plan.ports)}, {"runs", listOf(project.plan.runs)}, {"waivers", listOf(project.plan.waivers)}, {"catalogue", listOf(project.plan.catalogue)}, {"flows", listOf(project.plan.flows)}, {"jobs", listOf(project.plan.jobs)}, {"trials", listOf(project.trials)},
                     {"log", listOf(project.entries)}, {"answers", listOf(project.answers)}};
-    return made.dump(1) + "\n";
+    return result.dump(1) + "\n";
 }
 
 Result<Project> importJson(std::string_view text, const std::string& name)

@@ -11,9 +11,9 @@ constexpr Milliseconds kPatience{5000};
 
 std::array<std::uint8_t, 8> counterBytes(std::uint64_t counter)
 {
-    std::array<std::uint8_t, 8> made{};
-    for (std::size_t i = 0; i < 8; ++i) made[i] = static_cast<std::uint8_t>(counter >> (8 * i));
-    return made;
+    std::array<std::uint8_t, 8> result{};
+    for (std::size_t i = 0; i < 8; ++i) result[i] = static_cast<std::uint8_t>(counter >> (8 * i));
+    return result;
 }
 
 Key sessionKey(const Key& pairing, const Bytes& serverNonce, const Bytes& clientNonce) { return prove(pairing, {bytesOf("session"), serverNonce, clientNonce}); }
@@ -89,12 +89,12 @@ bool pairAsServer(Channel& channel, const Key& pairing)
 
 Bytes greeting(const Key& session, std::span<const std::uint8_t> token, std::uint8_t stream, std::uint8_t direction)
 {
-    Bytes made(token.begin(), token.end());
-    made.push_back(stream);
-    made.push_back(direction);
-    const Proof proof = prove(session, {bytesOf("data"), made});
-    made.insert(made.end(), proof.begin(), proof.begin() + 14);
-    return made;
+    Bytes result(token.begin(), token.end());
+    result.push_back(stream);
+    result.push_back(direction);
+    const Proof proof = prove(session, {bytesOf("data"), result});
+    result.insert(result.end(), proof.begin(), proof.begin() + 14);
+    return result;
 }
 
 }  // namespace sokudo::traffic

@@ -22,12 +22,12 @@ bool sodiumReady()
 std::string newPairingKey()
 {
     sodiumReady();
-    std::string made;
+    std::string result;
     for (std::size_t i = 0; i < kKeyLetters; ++i) {
-        if (i > 0 && i % 7 == 0) made.push_back('-');
-        made.push_back(kLetters[randombytes_uniform(31)]);
+        if (i > 0 && i % 7 == 0) result.push_back('-');
+        result.push_back(kLetters[randombytes_uniform(31)]);
     }
-    return made;
+    return result;
 }
 
 Result<Key> keyFrom(std::string_view pairingKey)
@@ -45,9 +45,9 @@ Result<Key> keyFrom(std::string_view pairingKey)
 Bytes randomBytes(std::size_t count)
 {
     sodiumReady();
-    Bytes made(count);
-    randombytes_buf(made.data(), made.size());
-    return made;
+    Bytes result(count);
+    randombytes_buf(result.data(), result.size());
+    return result;
 }
 
 Proof prove(const Key& key, std::initializer_list<std::span<const std::uint8_t>> parts)
@@ -70,18 +70,18 @@ std::span<const std::uint8_t> bytesOf(std::string_view text) { return {reinterpr
 
 std::string hex(std::span<const std::uint8_t> bytes)
 {
-    std::string made(bytes.size() * 2 + 1, '\0');
-    sodium_bin2hex(made.data(), made.size(), bytes.data(), bytes.size());
-    made.pop_back();
-    return made;
+    std::string result(bytes.size() * 2 + 1, '\0');
+    sodium_bin2hex(result.data(), result.size(), bytes.data(), bytes.size());
+    result.pop_back();
+    return result;
 }
 
 Bytes fromHex(std::string_view text)
 {
-    Bytes made(text.size() / 2);
+    Bytes result(text.size() / 2);
     std::size_t length = 0;
-    if (sodium_hex2bin(made.data(), made.size(), text.data(), text.size(), nullptr, &length, nullptr) != 0 || length * 2 != text.size()) return {};
-    return made;
+    if (sodium_hex2bin(result.data(), result.size(), text.data(), text.size(), nullptr, &length, nullptr) != 0 || length * 2 != text.size()) return {};
+    return result;
 }
 
 }  // namespace sokudo::traffic

@@ -47,15 +47,15 @@ void receiveUntil(const Socket& socket, std::atomic<std::int64_t>& bytes, const 
 
 void StreamSet::start(std::optional<BitRate> cap)
 {
-    const auto senders = std::count_if(m_streams.begin(), m_streams.end(), [](const auto& stream) { return stream->way == Way::Send; });
+    const auto senders = std::count_if(m_streams.begin(), m_streams.end(), [](const auto& stream) { return stream->role == StreamRole::Send; });
     for (auto& stream : m_streams) {
-        if (stream->way == Way::Send && cap && senders > 0) {
+        if (stream->role == StreamRole::Send && cap && senders > 0) {
             const auto pace = static_cast<std::uint64_t>(cap->in() / 8 / static_cast<double>(senders));
             ::setsockopt(stream->socket.descriptor(), SOL_SOCKET, SO_MAX_PACING_RATE, &pace, sizeof pace);
         }
         Stream* one = stream.get();
         stream->thread = std::thread([this, one] {
-            if (one->way == Way::Send) sendUntil(one->socket, one->bytes, m_stopping);
+            if (one->role == StreamRole::Send) sendUntil(one->socket, one->bytes, m_stopping);
             else receiveUntil(one->socket, one->bytes, m_stopping);
             one->ended = true;
         });
@@ -75,11 +75,11 @@ bool StreamSet::isBroken() const
     return !m_stopping && std::any_of(m_streams.begin(), m_streams.end(), [](const auto& stream) { return stream->ended.load(); });
 }
 
-std::int64_t StreamSet::bytes(Way way) const
+std::int64_t StreamSet::bytes(StreamRole role) const
 {
     std::int64_t sum = 0;
     for (const auto& stream : m_streams)
-        if (stream->way == way) sum += stream->bytes.load(std::memory_order_relaxed);
+        if (stream->role == role) sum += stream->bytes.load(std::memory_order_relaxed);
     return sum;
 }
 
@@ -88,7 +88,7 @@ std::map<std::string, std::string> StreamSet::senderConditions() const
     double sent = 0, again = 0, busy = 0, limited = 0;
     std::optional<double> roundTrip;
     for (const auto& stream : m_streams) {
-        if (stream->way != Way::Send) continue;
+        if (stream->role != StreamRole::Send) continue;
         tcp_info info{};
         socklen_t length = sizeof info;
         if (::getsockopt(stream->socket.descriptor(), IPPROTO_TCP, TCP_INFO, &info, &length) != 0) continue;
@@ -98,11 +98,11 @@ std::map<std::string, std::string> StreamSet::senderConditions() const
         limited += static_cast<double>(info.tcpi_rwnd_limited + info.tcpi_sndbuf_limited);
         if (info.tcpi_min_rtt != ~0U && info.tcpi_min_rtt > 0) roundTrip = std::min(roundTrip.value_or(1e9), info.tcpi_min_rtt / 1000.0);
     }
-    std::map<std::string, std::string> made;
-    if (sent > 0) made["sent_again_percent"] = text::number(100 * again / sent, 3);
-    if (busy > 0) made["window_limited_percent"] = text::number(100 * limited / busy, 3);
-    if (roundTrip) made["least_round_trip_ms"] = text::number(*roundTrip, 3);
-    return made;
+    std::map<std::string, std::string> result;
+    if (sent > 0) result["sent_again_percent"] = text::number(100 * again / sent, 3);
+    if (busy > 0) result["window_limited_percent"] = text::number(100 * limited / busy, 3);
+    if (roundTrip) result["least_round_trip_ms"] = text::number(*roundTrip, 3);
+    return result;
 }
 
 const ByteLog::Point* ByteLog::nearest(Duration at) const
@@ -121,17 +121,17 @@ BitRate ByteLog::mean(Duration from, Duration to) const
 
 std::vector<BitRate> ByteLog::seconds(Duration from, Duration to) const
 {
-    std::vector<BitRate> made;
+    std::vector<BitRate> result;
     const Duration second = Duration::of(1);
-    for (Duration at = from; at + second <= to + Duration::of(0.05); at = at + second) made.push_back(mean(at, at + second));
-    return made;
+    for (Duration at = from; at + second <= to + Duration::of(0.05); at = at + second) result.push_back(mean(at, at + second));
+    return result;
 }
 
 CoreWatch::CoreWatch() : m_start(read()) {}
 
 std::vector<CoreWatch::Ticks> CoreWatch::read()
 {
-    std::vector<Ticks> made;
+    std::vector<Ticks> result;
     std::ifstream in("/proc/stat");
     for (std::string row; std::getline(in, row);) {
         if (!row.starts_with("cpu") || row.size() < 4 || row[3] == ' ') continue;
@@ -145,9 +145,9 @@ std::vector<CoreWatch::Ticks> CoreWatch::read()
             ticks.total += value;
             if (field != 3 && field != 4) ticks.busy += value;
         }
-        made.push_back(ticks);
+        result.push_back(ticks);
     }
-    return made;
+    return result;
 }
 
 std::optional<CoreWatch::Load> CoreWatch::since() const

@@ -17,19 +17,19 @@
 
 namespace sokudo::traffic {
 
-enum class Way { Send, Receive };
+enum class StreamRole { Send, Receive };
 
 /// Runs streams until stopped. Counters are per stream and read without locks.
 class StreamSet {
 public:
     StreamSet() = default;
     ~StreamSet() { stop(); }
-    void add(Socket socket, Way way) { m_streams.push_back(std::make_unique<Stream>(std::move(socket), way)); }
+    void add(Socket socket, StreamRole role) { m_streams.push_back(std::make_unique<Stream>(std::move(socket), role)); }
     /// @param cap  for all sending streams together; empty: none
     void start(std::optional<BitRate> cap);
     void stop();
-    std::int64_t bytesReceived() const { return bytes(Way::Receive); }
-    std::int64_t bytesSent() const { return bytes(Way::Send); }
+    std::int64_t bytesReceived() const { return bytes(StreamRole::Receive); }
+    std::int64_t bytesSent() const { return bytes(StreamRole::Send); }
     /// A stream ended although nobody stopped it: the peer is gone.
     bool isBroken() const;
     /// From the kernel's TCP state of the sending streams: sent_again_percent, least_round_trip_ms, window_limited_percent.
@@ -37,14 +37,14 @@ public:
 
 private:
     struct alignas(64) Stream {
-        Stream(Socket s, Way w) : socket(std::move(s)), way(w) {}
+        Stream(Socket s, StreamRole w) : socket(std::move(s)), role(w) {}
         Socket socket;
-        Way way;
+        StreamRole role;
         std::atomic<std::int64_t> bytes{0};
         std::atomic<bool> ended{false};
         std::thread thread;
     };
-    std::int64_t bytes(Way) const;
+    std::int64_t bytes(StreamRole) const;
     std::vector<std::unique_ptr<Stream>> m_streams;
     std::atomic<bool> m_stopping{false};
 };

@@ -30,7 +30,7 @@ Result<Json> order(Channel& channel, const measure::TrafficQuestion& question)
 tl::expected<void, Error> openStreams(const measure::TrafficQuestion& question, const Json& ready, const Key& session, StreamSet& streams)
 {
     const Bytes token = fromHex(ready.value("token", ""));
-    const auto open = [&](std::uint8_t direction, Way way) -> tl::expected<void, Error> {
+    const auto open = [&](std::uint8_t direction, StreamRole way) -> tl::expected<void, Error> {
         for (int i = 0; i < question.streams; ++i) {
             auto socket = connectTo(question.host, ready.value("port", 0), Milliseconds(3000));
             if (!socket) return tl::unexpected(socket.error());
@@ -40,9 +40,9 @@ tl::expected<void, Error> openStreams(const measure::TrafficQuestion& question, 
         return {};
     };
     if (question.direction != Direction::Reverse)
-        if (auto done = open(0, Way::Send); !done) return done;
+        if (auto done = open(0, StreamRole::Send); !done) return done;
     if (question.direction != Direction::Forward)
-        if (auto done = open(1, Way::Receive); !done) return done;
+        if (auto done = open(1, StreamRole::Receive); !done) return done;
     return {};
 }
 

@@ -56,7 +56,7 @@ bool gather(const Socket& listener, const Key& session, const Bytes& token, cons
         if (!receiveAll(data, greeted, Milliseconds(1000))) continue;
         const std::uint8_t stream = greeted[16], direction = greeted[17];
         if (!isSame(greeted, greeting(session, token, stream, direction))) continue;
-        streams.add(std::move(data), direction == 0 ? Way::Receive : Way::Send);
+        streams.add(std::move(data), direction == 0 ? StreamRole::Receive : StreamRole::Send);
         ++have;
     }
     return have == wanted;

@@ -128,10 +128,10 @@ int scaled(int pixels) { return (pixels * percent + 50) / 100; }
 
 QFont typeface(Face face, int pixels)
 {
-    QFont made(face == Face::Figure ? "JetBrains Mono" : "Inter");
-    made.setPixelSize(scaled(pixels));
-    made.setWeight(face == Face::Strong ? QFont::DemiBold : QFont::Normal);
-    return made;
+    QFont result(face == Face::Figure ? "JetBrains Mono" : "Inter");
+    result.setPixelSize(scaled(pixels));
+    result.setWeight(face == Face::Strong ? QFont::DemiBold : QFont::Normal);
+    return result;
 }
 
 void applyTheme(QApplication& application, bool dark, int textPercent)

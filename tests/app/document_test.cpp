@@ -34,13 +34,13 @@ private Q_SLOTS:
         std::int64_t next = 50000;
         for (int i = 0; i < 120; ++i) {
             const plan::Plan& plan = desk.document->plan();
-            Result<plan::Plan> made = failure(ErrorCode::BadInput, "none");
+            Result<plan::Plan> result = failure(ErrorCode::BadInput, "none");
             switch (engine() % 3) {
-            case 0: made = plan::edits::putPlace(plan, {{++next}, "place " + std::to_string(next), 0}); break;
-            case 1: made = plan::edits::putDevice(plan, {{++next}, plan.places.begin()->id, "device " + std::to_string(next)}); break;
-            case 2: made = plan::edits::deleteRun(plan, plan.runs.empty() ? plan::RunId{} : plan.runs.begin()->id); break;
+            case 0: result = plan::edits::putPlace(plan, {{++next}, "place " + std::to_string(next), 0}); break;
+            case 1: result = plan::edits::putDevice(plan, {{++next}, plan.places.begin()->id, "device " + std::to_string(next)}); break;
+            case 2: result = plan::edits::deleteRun(plan, plan.runs.empty() ? plan::RunId{} : plan.runs.begin()->id); break;
             }
-            if (made && desk.document->edit("step", made)) states.push_back(desk.document->plan());
+            if (result && desk.document->edit("step", result)) states.push_back(desk.document->plan());
         }
         QVERIFY(states.size() > 100);
         for (std::size_t i = states.size() - 1; i-- > 0;) {
@@ -72,8 +72,8 @@ private Q_SLOTS:
         desk.document->edit("Add place loft", plan::edits::putPlace(desk.document->plan(), {{7}, "loft", 3}));
         desk.document->undo();
         QCOMPARE(desk.document->entries().size(), before + 2);
-        QCOMPARE(q(desk.document->entries()[before].text), "Add place loft");
-        QCOMPARE(q(desk.document->entries()[before + 1].text), "Undo: Add place loft");
+        QCOMPARE(toQt(desk.document->entries()[before].text), "Add place loft");
+        QCOMPARE(toQt(desk.document->entries()[before + 1].text), "Undo: Add place loft");
         QCOMPARE((*store::ProjectFile::open(desk.file()))->load()->entries.size(), before + 2);
     }
     void judgementFollowsThePlan()
@@ -102,7 +102,7 @@ private Q_SLOTS:
         Desk desk;
         QVERIFY(desk.document->writeNote("  a note "));
         QVERIFY(!desk.document->writeNote("   "));
-        QCOMPARE(q(desk.document->entries().back().text), "a note");
+        QCOMPARE(toQt(desk.document->entries().back().text), "a note");
         measure::Trial trial;
         trial.id = {123};
         trial.at = *measure::timeFromIso("2026-11-01");

@@ -66,7 +66,7 @@ private Q_SLOTS:
         Desk desk;
         app::LogbookPresenter presenter(*desk.document, desk.selection);
         presenter.splitAt(rowOf(presenter, "file copy"));
-        const QString page = q(presenter.reportHtml());
+        const QString page = toQt(presenter.reportHtml());
         QVERIFY(page.contains("<h1>Lantern Row</h1>") && page.contains("vault → platen, file copy") && page.contains("Links, worst first"));
         QVERIFY(!page.contains("http"));
     }

@@ -92,8 +92,8 @@ private Q_SLOTS:
         const measure::Trial& kept = bench.document->trials().back();
         QCOMPARE(kept.origin, measure::Origin::Typed);
         QCOMPARE(kept.rate.value, gigabits(9.2));
-        QCOMPARE(q(kept.note), "evening");
-        QCOMPARE(q(kept.conditions.at("typed")), "1.15 GB/s");
+        QCOMPARE(toQt(kept.note), "evening");
+        QCOMPARE(toQt(kept.conditions.at("typed")), "1.15 GB/s");
     }
     void csvAllOrNothing()
     {

@@ -48,7 +48,7 @@ private Q_SLOTS:
         QVERIFY(!presenter.detail(-1) && !presenter.detail(9999));
         presenter.setPreference(match::Preference::MostHeadroom);
         QVERIFY(presenter.order().startsWith("Most headroom first"));
-        QCOMPARE(presenter.rows()->index(0, 5).data().toString(), q("100\u202fGb/s"));
+        QCOMPARE(presenter.rows()->index(0, 5).data().toString(), toQt("100\u202fGb/s"));
         QVERIFY(!presenter.schools().isEmpty() && !presenter.refused().isEmpty());
     }
     void useIsOneEditThatCanBeUndone()
@@ -96,7 +96,7 @@ private Q_SLOTS:
         desk.selection.selectRun(desk.run("q1"));
         presenter.setActive(true);
         QTRY_VERIFY_WITH_TIMEOUT(!presenter.isBusy(), 20000);
-        QVERIFY2(presenter.headline().startsWith(q("Nothing reaches 100\u202fGb/s between these ports. At 63\u202fGb/s")), qPrintable(presenter.headline()));
+        QVERIFY2(presenter.headline().startsWith(toQt("Nothing reaches 100\u202fGb/s between these ports. At 63\u202fGb/s")), qPrintable(presenter.headline()));
         desk.selection.selectRun(desk.run("west"));
         QVERIFY2(presenter.headline().contains("never measured"), qPrintable(presenter.headline()));
     }
@@ -145,13 +145,13 @@ private Q_SLOTS:
         Desk desk;
         app::MatchPresenter presenter(*desk.document, desk.selection);
         desk.selection.selectRun(desk.run("attic"));
-        const auto cables = presenter.candidates(match::Place::Cable);
+        const auto cables = presenter.candidates(match::SwapTarget::Cable);
         const auto good = std::find_if(cables.begin(), cables.end(), [](const auto& row) { return row.id == "cat6a"; });
         QVERIFY(good != cables.end() && good->verdict == Verdict::Fits);
-        QVERIFY(presenter.place(match::Place::Cable, good->id, good->name));
+        QVERIFY(presenter.place(match::SwapTarget::Cable, good->id, good->name));
         desk.settle();
         QCOMPARE(*presenter.verdict(), Verdict::Fits);
-        QVERIFY(!presenter.place(match::Place::Cable, "om9", "nothing"));
+        QVERIFY(!presenter.place(match::SwapTarget::Cable, "om9", "nothing"));
         desk.document->undo();
         desk.settle();
         QCOMPARE(*presenter.verdict(), Verdict::Marginal);
@@ -188,7 +188,7 @@ private Q_SLOTS:
         QVERIFY(file);
         auto loaded = (*file)->load();
         app::Document document(knowledge(), std::move(*file), std::move(*loaded));
-        QVERIFY2(q(document.catalogueTrouble()).contains("own row"), document.catalogueTrouble().c_str());
+        QVERIFY2(toQt(document.catalogueTrouble()).contains("own row"), document.catalogueTrouble().c_str());
         QCOMPARE(&document.knowledge(), &knowledge());
         QCOMPARE(document.analysis().links.size(), std::size_t(23));  // nothing is lost
         QCOMPARE(document.plan().catalogue.size(), std::size_t(1));

@@ -9,7 +9,7 @@
 
 using namespace sokudo;
 using sokudo::testing::knowledge;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 using sokudo::testing::sourceFile;
 using sokudo::testing::sources;
 using sokudo::testing::sourcePath;
@@ -22,14 +22,14 @@ struct Arrow { const char* folder; QStringList mayInclude; };
 const QList<Arrow> kArrows{
     {"core/base", {}},
     {"core/kb", {"core/base"}},
-    {"core/arithmetic", {"core/base", "core/kb"}},
+    {"core/formulas", {"core/base", "core/kb"}},
     {"core/plan", {"core/base", "core/kb"}},
-    {"core/match", {"core/base", "core/kb", "core/arithmetic", "core/plan"}},
-    {"core/expect", {"core/base", "core/kb", "core/arithmetic", "core/plan", "core/match"}},
+    {"core/match", {"core/base", "core/kb", "core/formulas", "core/plan"}},
+    {"core/expect", {"core/base", "core/kb", "core/formulas", "core/plan", "core/match"}},
     {"core/measure", {"core/base", "core/kb", "core/plan"}},
-    {"core/quick", {"core/base", "core/kb", "core/arithmetic", "core/plan", "core/match", "core/expect"}},
+    {"core/oneline", {"core/base", "core/kb", "core/formulas", "core/plan", "core/match", "core/expect"}},
     {"core/logbook", {"core/base", "core/plan", "core/measure"}},
-    {"core/diagnose", {"core/base", "core/kb", "core/arithmetic", "core/plan", "core/match", "core/expect", "core/measure", "core/analyse.h"}},
+    {"core/diagnose", {"core/base", "core/kb", "core/formulas", "core/plan", "core/match", "core/expect", "core/measure", "core/analyse.h"}},
     {"core/report", {"core/base", "core/kb", "core/plan", "core/match", "core/expect", "core/measure", "core/logbook", "core/analyse.h"}},
     {"host", {"core/base", "core/measure", "core/plan"}},
     {"traffic", {"core/base", "core/measure"}},
@@ -111,7 +111,7 @@ private Q_SLOTS:
     void everyRuleHasItsTest()
     {
         for (const match::Rule* rule : match::allRules()) {
-            const QString file = q(rule->id).replace('-', '_');
+            const QString file = toQt(rule->id).replace('-', '_');
             QVERIFY2(QFile::exists(sourcePath("tests/core/match/" + file + "_test.cpp")), qPrintable(file));
             QVERIFY2(QFile::exists(sourcePath("src/core/match/rules/" + file + ".cpp")), qPrintable(file));
         }
@@ -135,7 +135,7 @@ private Q_SLOTS:
         for (const QString& file : sources("src/core")) {
             const QString text = QString::fromUtf8(sourceFile("src/core/" + file));
             for (const kb::Clause& clause : knowledge().clauses)
-                if (text.contains("\"" + q(clause.id) + "\"") && !tests.contains(q(clause.id))) missing << q(clause.id) + " of " + file;
+                if (text.contains("\"" + toQt(clause.id) + "\"") && !tests.contains(toQt(clause.id))) missing << toQt(clause.id) + " of " + file;
         }
         missing.removeDuplicates();
         QVERIFY2(missing.isEmpty(), qPrintable(missing.join(", ")));

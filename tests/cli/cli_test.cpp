@@ -34,9 +34,9 @@ private Q_SLOTS:
     void initTestCase()
     {
         m_project = m_folder.filePath("house.sokudo");
-        const Run made = cli({"import", sourcePath("data/starters/lantern-row.json"), "--to", m_project});
-        QCOMPARE(made.status, 0);
-        QVERIFY(made.out.contains("19 devices, 26 runs"));
+        const Run result = cli({"import", sourcePath("data/starters/lantern-row.json"), "--to", m_project});
+        QCOMPARE(result.status, 0);
+        QVERIFY(result.out.contains("19 devices, 26 runs"));
     }
     void link()
     {
@@ -174,9 +174,9 @@ private Q_SLOTS:
     }
     void whatAJobIsWorth()
     {
-        const Run worth = cli({"worth", m_project, "--from", "vault", "--to", "platen", "--size", "500GB", "--per-week", "1", "--json"});
-        QCOMPARE(worth.status, 0);
-        const auto job = worth.json()["jobs"].toArray()[0].toObject();
+        const Run upgrade = cli({"worth", m_project, "--from", "vault", "--to", "platen", "--size", "500GB", "--per-week", "1", "--json"});
+        QCOMPARE(upgrade.status, 0);
+        const auto job = upgrade.json()["jobs"].toArray()[0].toObject();
         NEAR(job["time_s"].toDouble(), 4000 / 7.026, 1);
         const auto tiers = job["tiers"].toArray();
         QVERIFY(tiers.size() >= 3 && tiers[0].toObject().contains("cost"));
@@ -243,7 +243,7 @@ private Q_SLOTS:
         QVERIFY(second.out.contains("way 1, this one"));
         QVERIFY(cli({"expect", m_project, "--from", "vault", "--to", "platen", "--way", "3"}).err.contains("ways from vault"));
     }
-    void aDarkLinkIsLookedAtInOrder()
+    void aLinkThatIsDownIsLookedAtInOrder()
     {
         const Run dark = cli({"dark", "sfp28 rates=25 fec=rs / dac 3m class=l / sfp28 rates=25 fec=none", "--json"});
         QCOMPARE(dark.status, 1);
@@ -421,7 +421,7 @@ private Q_SLOTS:
     void theManualNamesEveryVerb()
     {
         const QString manual = QString::fromUtf8(sourceFile("docs/sokudo-cli.1"));
-        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits", "read", "parts", "dark", "judge", "flows", "worth", "headline", "counters"}) {
+        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits", "read", "parts", "link-down", "dark", "judge", "flows", "upgrade", "worth", "headline", "counters"}) {
             QVERIFY2(manual.contains(QString(".B ") + verb), verb);
             QCOMPARE(cli({verb, "--help"}).status, 0);
         }

@@ -5,7 +5,7 @@
 
 using namespace sokudo;
 using namespace sokudo::host;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 using sokudo::testing::sourcePath;
 
 class EthtoolTest : public QObject {
@@ -27,7 +27,7 @@ private Q_SLOTS:
         QCOMPARE(settings->speedMbps, std::int64_t{100000});
         QCOMPARE(ratesOf(settings->supported), (std::vector<BitRate>{gigabits(100), gigabits(40)}));
         QCOMPARE(*ethtool->activeFec("enp3s0f0np0"), 8U);
-        QCOMPARE(q(ethtool->driver("enp3s0f0np0")->driver), "cardnet");
+        QCOMPARE(toQt(ethtool->driver("enp3s0f0np0")->driver), "cardnet");
         QCOMPARE(ethtool->moduleMemory("enp3s0f0np0")->size(), std::size_t{640});
     }
     void whatMayNotBeReadSaysSo()
@@ -36,7 +36,7 @@ private Q_SLOTS:
         const auto refused = ethtool->moduleMemory("enp3s0f1np1");
         QVERIFY(!refused);
         QCOMPARE(refused.why, measure::WhyNot::NotPermitted);
-        QVERIFY(q(refused.explanation).contains("administrator"));
+        QVERIFY(toQt(refused.explanation).contains("administrator"));
         const auto unsupported = ethtool->activeFec("enp5s0");
         QCOMPARE(unsupported.why, measure::WhyNot::NotSupported);
     }

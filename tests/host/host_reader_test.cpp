@@ -9,7 +9,7 @@
 
 using namespace sokudo;
 using namespace sokudo::host;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 using sokudo::testing::sourcePath;
 
 namespace {
@@ -33,10 +33,10 @@ private Q_SLOTS:
     void theWorkstation()
     {
         const auto host = read("platen");
-        QCOMPARE(q(host.name), "platen");
+        QCOMPARE(toQt(host.name), "platen");
         QCOMPARE(host.cores, 8);
         QCOMPARE(*host.maxClockGhz, 4.2);
-        QCOMPARE(q(*host.governor), "performance");
+        QCOMPARE(toQt(*host.governor), "performance");
         QCOMPARE(host.interfaces.size(), std::size_t{4});
         const auto& card = interface(host, "enp3s0f0np0");
         QCOMPARE(*card.speed, gigabits(100));
@@ -44,10 +44,10 @@ private Q_SLOTS:
         QCOMPARE(card.bus->lanes, 4);
         QCOMPARE(card.bus->cardLanes, 16);
         QCOMPARE(card.bus->slotLanes, 4);
-        QCOMPARE(q(*card.fec), "rs");
-        QCOMPARE(q(measure::nameOf(*card.module, testing::knowledge()).phy->id), "100gbase-sr4");
+        QCOMPARE(toQt(*card.fec), "rs");
+        QCOMPARE(toQt(measure::nameOf(*card.module, testing::knowledge()).phy->id), "100gbase-sr4");
         QCOMPARE(card.module->rxPower.size(), std::size_t{4});
-        QCOMPARE(q(card.driver), "cardnet");
+        QCOMPARE(toQt(card.driver), "cardnet");
         QVERIFY(interface(host, "lo").isVirtual);
     }
     void whatIsDownOrRefusedSaysSo()
@@ -66,7 +66,7 @@ private Q_SLOTS:
         QCOMPARE(adapter.usb->speed, gigabits(5));
         QCOMPARE(*adapter.speed, gigabits(1));
         QCOMPARE(adapter.supported.front(), gigabits(2.5));
-        QCOMPARE(q(*host.governor), "powersave");
+        QCOMPARE(toQt(*host.governor), "powersave");
     }
     void thisMachineCanBeRead()
     {
@@ -80,7 +80,7 @@ private Q_SLOTS:
         const auto host = SystemHostReader(sourcePath("docs").toStdString()).read();
         QVERIFY(!host);
         QCOMPARE(host.error().code, ErrorCode::NotFound);
-        QVERIFY(q(host.error().what).contains("sys/class/net"));
+        QVERIFY(toQt(host.error().what).contains("sys/class/net"));
     }
     void itsModulesJoinTheCatalogue()
     {
@@ -88,13 +88,13 @@ private Q_SLOTS:
         built.place("hall");
         IdSource ids(6);
         const auto snapshot = read("platen");
-        const auto made = surveyed(snapshot, built.plan().places.begin()->id, ids);
-        const auto next = measure::putHost(built.plan(), made.device, made.slots, made.ports, snapshot, testing::knowledge(), ids);
+        const auto result = surveyed(snapshot, built.plan().places.begin()->id, ids);
+        const auto next = measure::putHost(built.plan(), result.device, result.slots, result.ports, snapshot, testing::knowledge(), ids);
         QVERIFY2(next, next ? "" : next.error().message().c_str());
         QCOMPARE(next->catalogue.size(), std::size_t{1});
         const plan::CatalogueRow& row = *next->catalogue.begin();
-        QCOMPARE(q(row.cells.at("phy")), "100gbase-sr4");
-        QCOMPARE(plan::portsOf(*next, made.device.id)[0]->module, row.cells.at("id"));
+        QCOMPARE(toQt(row.cells.at("phy")), "100gbase-sr4");
+        QCOMPARE(plan::portsOf(*next, result.device.id)[0]->module, row.cells.at("id"));
         const auto kb = knowledgeOf(*next, kb::embeddedFiles());
         QVERIFY2(kb.has_value(), kb ? "" : kb.error().message().c_str());
         QVERIFY(kb->module(row.cells.at("id")));
@@ -111,18 +111,18 @@ private Q_SLOTS:
         IdSource ids(5);
         auto snapshot = read("platen");
         snapshot.interfaces[0].module.value->part.clear();  // a nameless module joins as what it is, without a row of its own
-        const auto made = surveyed(snapshot, built.plan().places.begin()->id, ids);
-        const auto next = measure::putHost(built.plan(), made.device, made.slots, made.ports, snapshot, testing::knowledge(), ids);
+        const auto result = surveyed(snapshot, built.plan().places.begin()->id, ids);
+        const auto next = measure::putHost(built.plan(), result.device, result.slots, result.ports, snapshot, testing::knowledge(), ids);
         QVERIFY2(next, next ? "" : next.error().message().c_str());
-        const auto ports = plan::portsOf(*next, made.device.id);
+        const auto ports = plan::portsOf(*next, result.device.id);
         QCOMPARE(ports.size(), std::size_t{3});
-        QCOMPARE(q(ports[0]->cage), "qsfp28");
-        QCOMPARE(q(ports[0]->module), "100gbase-sr4");
+        QCOMPARE(toQt(ports[0]->cage), "qsfp28");
+        QCOMPARE(toQt(ports[0]->module), "100gbase-sr4");
         QVERIFY(next->catalogue.empty());
         QCOMPARE(*ports[0]->fec, plan::Fec::Rs);
         QCOMPARE(next->slots.find(ports[0]->slot)->lanes, 4);
-        QCOMPARE(q(ports[2]->cage), "rj45");
-        QCOMPARE(q(made.device.processor->kind), "recent-x86");
+        QCOMPARE(toQt(ports[2]->cage), "rj45");
+        QCOMPARE(toQt(result.device.processor->kind), "recent-x86");
     }
 };
 

@@ -9,7 +9,7 @@
 
 using namespace sokudo;
 using namespace sokudo::host;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 
@@ -91,10 +91,10 @@ private Q_SLOTS:
         m[6] = 0x40;
         QVERIFY(!nameOf(*decodeModule(m)).phy);
         word(m, 60, 1490);
-        QCOMPARE(q(nameOf(*decodeModule(m)).phy->id), "1000base-bx10-d");
-        QCOMPARE(q(nameOf(*decodeModule(m)).connector), "LC simplex");
+        QCOMPARE(toQt(nameOf(*decodeModule(m)).phy->id), "1000base-bx10-d");
+        QCOMPARE(toQt(nameOf(*decodeModule(m)).connector), "LC simplex");
         word(m, 60, 1310);
-        QCOMPARE(q(nameOf(*decodeModule(m)).phy->id), "1000base-bx10-u");
+        QCOMPARE(toQt(nameOf(*decodeModule(m)).phy->id), "1000base-bx10-u");
         word(m, 60, 1550);
         QVERIFY(!nameOf(*decodeModule(m)).phy);
     }
@@ -104,7 +104,7 @@ private Q_SLOTS:
         m[0] = 0x03;
         m[8] = 0x04;
         m[12] = 25;
-        QCOMPARE(q(nameOf(*decodeModule(m)).says), "direct attach, passive");
+        QCOMPARE(toQt(nameOf(*decodeModule(m)).says), "direct attach, passive");
         QVERIFY(!nameOf(*decodeModule(m)).phy);
         m[12] = 0xFF;  // byte 66 counts 250 MBd
         m[66] = 103;
@@ -131,9 +131,9 @@ private Q_SLOTS:
         const auto read = decodeModule(shortReach());
         const auto row = measure::moduleEntry(*read, testing::knowledge());
         QVERIFY(row);
-        QCOMPARE(q(row->cells.at("id")), "maker-b-sr-10");
-        QCOMPARE(q(row->cells.at("phy")), "10gbase-sr");
-        QCOMPARE(q(row->cells.at("watts")), "1");
+        QCOMPARE(toQt(row->cells.at("id")), "maker-b-sr-10");
+        QCOMPARE(toQt(row->cells.at("phy")), "10gbase-sr");
+        QCOMPARE(toQt(row->cells.at("watts")), "1");
         const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&*row, 1));
         QVERIFY2(kb.has_value(), kb ? "" : kb.error().message().c_str());
         QCOMPARE(kb->module("maker-b-sr-10")->rates.front(), gigabits(10));
@@ -157,12 +157,12 @@ private Q_SLOTS:
     {
         const auto got = decodeModule(shortReach());
         QVERIFY(got);
-        QCOMPARE(q(got->kind), "SFP+");
-        QCOMPARE(q(nameOf(*got).says), "10GBASE-SR");
-        QCOMPARE(q(nameOf(*got).phy->id), "10gbase-sr");
-        QCOMPARE(q(nameOf(*got).connector), "LC duplex");
-        QCOMPARE(q(got->maker), "MAKER B");
-        QCOMPARE(q(got->serial), "B0002");
+        QCOMPARE(toQt(got->kind), "SFP+");
+        QCOMPARE(toQt(nameOf(*got).says), "10GBASE-SR");
+        QCOMPARE(toQt(nameOf(*got).phy->id), "10gbase-sr");
+        QCOMPARE(toQt(nameOf(*got).connector), "LC duplex");
+        QCOMPARE(toQt(got->maker), "MAKER B");
+        QCOMPARE(toQt(got->serial), "B0002");
         QCOMPARE(*got->wavelengthNm, 850);
         QCOMPARE(*got->celsius, 25.5);
         QCOMPARE(got->rxPower.front(), PowerDbm::of(-10));
@@ -194,7 +194,7 @@ private Q_SLOTS:
         m[12] = 103;
         m[18] = 3;
         const auto got = decodeModule(m);
-        QCOMPARE(q(nameOf(*got).says), "SFP+ direct attach, passive");
+        QCOMPARE(toQt(nameOf(*got).says), "SFP+ direct attach, passive");
         QCOMPARE(*got->copperLength, Length::of(3));
         QVERIFY(got->rxPower.empty() && !got->wavelengthNm);
     }
@@ -216,7 +216,7 @@ private Q_SLOTS:
         Memory m(256);
         m[0] = 0x03;
         m[36] = static_cast<std::uint8_t>(code);
-        QCOMPARE(q(nameOf(*decodeModule(m)).phy->id), phy);
+        QCOMPARE(toQt(nameOf(*decodeModule(m)).phy->id), phy);
     }
     void aFourLaneModule()
     {
@@ -229,9 +229,9 @@ private Q_SLOTS:
         for (std::size_t lane = 0; lane < 4; ++lane) word(m, 34 + 2 * lane, 1000 + 100 * static_cast<unsigned>(lane));
         word(m, 384 + 182, 933);
         const auto got = decodeModule(m);
-        QCOMPARE(q(got->kind), "QSFP28");
-        QCOMPARE(q(nameOf(*got).phy->id), "100gbase-sr4");
-        QCOMPARE(q(nameOf(*got).connector), "MPO-12");
+        QCOMPARE(toQt(got->kind), "QSFP28");
+        QCOMPARE(toQt(nameOf(*got).phy->id), "100gbase-sr4");
+        QCOMPARE(toQt(nameOf(*got).connector), "MPO-12");
         QCOMPARE(got->rxPower.size(), std::size_t{4});
         QCOMPARE(got->rxPower[0], PowerDbm::of(-10));
         NEAR(got->rxLowWarning->in(), -10.3, 1e-3);

@@ -5,7 +5,7 @@
 #include "testing.h"
 
 using namespace sokudo::host;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 class TreeTest : public QObject {
     Q_OBJECT
@@ -21,11 +21,11 @@ private Q_SLOTS:
         QVERIFY(QFile::link("a", folder.filePath("sys/link")));
         const Tree tree(folder.path().toStdString());
         QVERIFY(!tree.isThisMachine());
-        QCOMPARE(q(*tree.line("sys/a")), "42");
+        QCOMPARE(toQt(*tree.line("sys/a")), "42");
         QCOMPARE(*tree.whole("sys/a"), std::int64_t{42});
-        QCOMPARE(q(*tree.content("sys/a")), "42\nsecond\n");
+        QCOMPARE(toQt(*tree.content("sys/a")), "42\nsecond\n");
         QCOMPARE(tree.list("sys").size(), std::size_t{3});
-        QCOMPARE(q(*tree.resolved("sys/link")), "sys/a");
+        QCOMPARE(toQt(*tree.resolved("sys/link")), "sys/a");
         QVERIFY(!tree.line("sys/none") && !tree.whole("sys/b") && !tree.resolved("sys/none"));
         QVERIFY(tree.list("nowhere").empty());
     }

@@ -16,7 +16,7 @@
 
 using namespace sokudo;
 using namespace sokudo::store;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 
@@ -122,7 +122,7 @@ private Q_SLOTS:
         // Another program holds the file for writing.
         {
             auto other = QSqlDatabase::addDatabase("QSQLITE", "other");
-            other.setDatabaseName(q(path));
+            other.setDatabaseName(toQt(path));
             QVERIFY(other.open());
             QSqlQuery hold(other);
             QVERIFY(hold.exec("BEGIN EXCLUSIVE"));
@@ -147,19 +147,19 @@ private Q_SLOTS:
     void strangersAreRefusedAndLeftAlone()
     {
         QFETCH(QByteArray, content);
-        const QString path = q(fresh());
+        const QString path = toQt(fresh());
         QFile file(path);
         QVERIFY(file.open(QIODevice::WriteOnly));
         file.write(content);
         file.close();
         const auto opened = ProjectFile::open(path.toStdString());
         QVERIFY(!opened);
-        QVERIFY2(q(opened.error().what).contains("left as it is"), opened.error().what.c_str());
+        QVERIFY2(toQt(opened.error().what).contains("left as it is"), opened.error().what.c_str());
         QCOMPARE(bytesOf(path), content);
     }
     void anotherProgramsDatabaseIsRefused()
     {
-        const QString path = q(fresh());
+        const QString path = toQt(fresh());
         {
             auto other = QSqlDatabase::addDatabase("QSQLITE", "foreign");
             other.setDatabaseName(path);
@@ -169,7 +169,7 @@ private Q_SLOTS:
         QSqlDatabase::removeDatabase("foreign");
         const auto opened = ProjectFile::open(path.toStdString());
         QVERIFY(!opened);
-        QVERIFY(q(opened.error().what).contains("does not belong to Sokudo"));
+        QVERIFY(toQt(opened.error().what).contains("does not belong to Sokudo"));
     }
     void aLaterVersionIsRefused()
     {
@@ -177,14 +177,14 @@ private Q_SLOTS:
         QVERIFY(ProjectFile::open(path));
         {
             auto other = QSqlDatabase::addDatabase("QSQLITE", "later");
-            other.setDatabaseName(q(path));
+            other.setDatabaseName(toQt(path));
             QVERIFY(other.open());
             QVERIFY(QSqlQuery(other).exec("PRAGMA user_version = 99"));
         }
         QSqlDatabase::removeDatabase("later");
         const auto opened = ProjectFile::open(path);
         QVERIFY(!opened);
-        QVERIFY(q(opened.error().what).contains("update Sokudo"));
+        QVERIFY(toQt(opened.error().what).contains("update Sokudo"));
     }
     void aDamagedRowIsNamed()
     {
@@ -194,14 +194,14 @@ private Q_SLOTS:
         QVERIFY(ProjectFile::open(path, project));
         {
             auto other = QSqlDatabase::addDatabase("QSQLITE", "damage");
-            other.setDatabaseName(q(path));
+            other.setDatabaseName(toQt(path));
             QVERIFY(other.open());
             QVERIFY(QSqlQuery(other).exec("UPDATE object SET body = '{\"id\": 2, ' WHERE kind = 'device' AND id = 2"));
         }
         QSqlDatabase::removeDatabase("damage");
         const auto read = (*ProjectFile::open(path))->load();
         QVERIFY(!read);
-        QVERIFY2(q(read.error().where).contains("device 2"), read.error().where.c_str());
+        QVERIFY2(toQt(read.error().where).contains("device 2"), read.error().where.c_str());
     }
     void aFolderThatIsNotThereIsSaid()
     {

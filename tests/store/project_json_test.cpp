@@ -5,7 +5,7 @@
 
 using namespace sokudo;
 using namespace sokudo::store;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 std::string demo() { return kb::embeddedFiles().at("starters/lantern-row.json"); }
@@ -39,7 +39,7 @@ private Q_SLOTS:
         project.plan.ports = project.plan.ports.with(port);
         project.plan.ports = project.plan.ports.with({{10}, {2}, 8, "X2", "qsfp28"});
         plan::Run run{{5}, "run", {4}, {}, "om4", Length::of(12.345), 2, 1, plan::Bundle::Bundled, "split", true, gigabits(25), "note"};
-        run.segments = {{plan::Piece::Cord, true, "cat6", Length::of(2.5), 26}, {plan::Piece::Coupler}};
+        run.segments = {{plan::SegmentKind::Cord, true, "cat6", Length::of(2.5), 26}, {plan::SegmentKind::Coupler}};
         run.traits.set("celsius", "55");
         run.traits.set("copper-clad", "yes");
         project.plan.runs = project.plan.runs.with(run);
@@ -90,13 +90,13 @@ private Q_SLOTS:
         QFETCH(QString, put);
         QFETCH(QString, where);
         QFETCH(QString, what);
-        QString text = q(demo());
+        QString text = toQt(demo());
         QVERIFY2(text.contains(find), qPrintable(find));
         text.replace(text.indexOf(find), find.size(), put);
         const auto got = importJson(text.toStdString(), "demo");
         QVERIFY(!got);
-        QVERIFY2(q(got.error().where).contains(where), got.error().message().c_str());
-        QVERIFY2(q(got.error().what).contains(what), got.error().message().c_str());
+        QVERIFY2(toQt(got.error().where).contains(where), got.error().message().c_str());
+        QVERIFY2(toQt(got.error().what).contains(what), got.error().message().c_str());
     }
     void anyPrefixIsRefusedNotCrashed()
     {

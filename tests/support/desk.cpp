@@ -9,7 +9,7 @@ namespace sokudo::testing {
 app::HostSource shippedHosts()
 {
     return [](const std::string& name) -> std::unique_ptr<measure::HostReader> {
-        const QString folder = sourcePath("data/hosts/" + q(name.empty() ? "platen" : name));
+        const QString folder = sourcePath("data/hosts/" + toQt(name.empty() ? "platen" : name));
         return QFile::exists(folder) ? std::make_unique<host::SystemHostReader>(folder.toStdString()) : nullptr;
     };
 }

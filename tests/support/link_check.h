@@ -7,7 +7,7 @@
 #include "testing.h"
 
 #include "core/match/run_rules.h"
-#include "core/quick/link_line.h"
+#include "core/oneline/link_line.h"
 
 namespace sokudo::testing {
 

@@ -29,9 +29,9 @@ PlanBuilder& PlanBuilder::device(const std::string& name, plan::Role role, const
 
 PlanBuilder& PlanBuilder::port(const std::string& deviceName, const std::string& name, const std::string& cage, const std::string& module)
 {
-    plan::Port made{next<plan::PortId>(), deviceId(deviceName), static_cast<int>(m_plan.ports.size()), name, cage};
-    made.module = module;
-    return apply(plan::edits::putPort(m_plan, made));
+    plan::Port result{next<plan::PortId>(), deviceId(deviceName), static_cast<int>(m_plan.ports.size()), name, cage};
+    result.module = module;
+    return apply(plan::edits::putPort(m_plan, result));
 }
 
 PlanBuilder& PlanBuilder::slot(const std::string& deviceName, const std::string& name, int generation, int lanes)
@@ -41,9 +41,9 @@ PlanBuilder& PlanBuilder::slot(const std::string& deviceName, const std::string&
 
 PlanBuilder& PlanBuilder::run(const std::string& label, const std::string& a, const std::string& b, const std::string& medium, double metres)
 {
-    plan::Run made{next<plan::RunId>(), label, a.empty() ? plan::PortId{} : portId(a), b.empty() ? plan::PortId{} : portId(b), medium};
-    if (metres > 0) made.length = Length::of(metres);
-    return apply(plan::edits::putRun(m_plan, made));
+    plan::Run result{next<plan::RunId>(), label, a.empty() ? plan::PortId{} : portId(a), b.empty() ? plan::PortId{} : portId(b), medium};
+    if (metres > 0) result.length = Length::of(metres);
+    return apply(plan::edits::putRun(m_plan, result));
 }
 
 plan::DeviceId PlanBuilder::deviceId(const std::string& name) const
@@ -79,11 +79,11 @@ plan::SlotId PlanBuilder::slotId(const std::string& deviceName, const std::strin
 
 PlanBuilder twoHosts()
 {
-    PlanBuilder made;
-    made.place("cellar").device("left", plan::Role::Computer).device("mid", plan::Role::Switch).device("right", plan::Role::Computer);
-    made.port("left", "1", "sfp+").port("mid", "1", "sfp+").port("mid", "2", "sfp+").port("right", "1", "sfp+");
-    made.run("a", "left 1", "mid 1", "dac", 2).run("b", "mid 2", "right 1", "dac", 2);
-    return made;
+    PlanBuilder result;
+    result.place("cellar").device("left", plan::Role::Computer).device("mid", plan::Role::Switch).device("right", plan::Role::Computer);
+    result.port("left", "1", "sfp+").port("mid", "1", "sfp+").port("mid", "2", "sfp+").port("right", "1", "sfp+");
+    result.run("a", "left 1", "mid 1", "dac", 2).run("b", "mid 2", "right 1", "dac", 2);
+    return result;
 }
 
 plan::Plan lanternRow()

@@ -110,9 +110,9 @@ void plainFrames(const char* interface)
 
 Answer refused(const std::string& step)
 {
-    Answer made;
-    std::snprintf(made.problem, sizeof made.problem, "%s", step.c_str());
-    return made;
+    Answer result;
+    std::snprintf(result.problem, sizeof result.problem, "%s", step.c_str());
+    return result;
 }
 
 Answer nearEnd(const WireQuestion& question)
@@ -156,9 +156,9 @@ Answer nearEnd(const WireQuestion& question)
         broken.isBroken = true;
         return broken;
     }
-    Answer made;
-    made.rate = got->forward.in();
-    return made;
+    Answer result;
+    result.rate = got->forward.in();
+    return result;
 }
 
 }  // namespace

@@ -38,11 +38,11 @@ QByteArray sourceFile(const QString& path)
 
 QStringList sources(const QString& below)
 {
-    QStringList made;
+    QStringList result;
     QDirIterator it(sourcePath(below), {"*.cpp", "*.h"}, QDir::Files, QDirIterator::Subdirectories);
-    while (it.hasNext()) made << QDir(sourcePath(below)).relativeFilePath(it.next());
-    made.sort();
-    return made;
+    while (it.hasNext()) result << QDir(sourcePath(below)).relativeFilePath(it.next());
+    result.sort();
+    return result;
 }
 
 QString program(const QString& name) { return QDir(qEnvironmentVariable("SOKUDO_BIN", "build/test/bin")).filePath(name); }

@@ -33,7 +33,7 @@ QStringList sources(const QString& below);
 /// A program of this build.
 QString program(const QString& name);
 
-inline QString q(std::string_view text) { return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size())); }
+inline QString toQt(std::string_view text) { return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size())); }
 
 /// Fails with the two figures when they differ by more than `share`.
 #define NEAR(actual, expected, share)                                                                                                        \

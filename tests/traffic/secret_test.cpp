@@ -8,7 +8,7 @@
 
 using namespace sokudo;
 using namespace sokudo::traffic;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 std::pair<Channel, Channel> pipe()
@@ -27,7 +27,7 @@ private Q_SLOTS:
         const std::string key = newPairingKey();
         QVERIFY(key != newPairingKey());
         QVERIFY(keyFrom(key));
-        QString shouted = q(key).toUpper().replace('-', ' ');
+        QString shouted = toQt(key).toUpper().replace('-', ' ');
         QCOMPARE(*keyFrom(key), *keyFrom(shouted.toStdString()));
         QVERIFY(!keyFrom("short"));
         QVERIFY(!keyFrom("---------------------"));
@@ -38,7 +38,7 @@ private Q_SLOTS:
         // HMAC-SHA-256 of the key of 32 times 0x0b and "Hi There", worked with another program.
         Key key{};
         key.fill(0x0b);
-        QCOMPARE(q(hex(prove(key, {bytesOf("Hi There")}))), q(hex(prove(key, {bytesOf("Hi "), bytesOf("There")}))));
+        QCOMPARE(toQt(hex(prove(key, {bytesOf("Hi There")}))), toQt(hex(prove(key, {bytesOf("Hi "), bytesOf("There")}))));
         QVERIFY(!isSame(prove(key, {bytesOf("Hi There")}), prove(key, {bytesOf("Hi there")})));
     }
     void hexRoundTrips()

@@ -2,7 +2,7 @@
 // A real test over a wire of a known rate measures what the framing formula says.
 #include <algorithm>
 
-#include "core/arithmetic/framing.h"
+#include "core/formulas/framing.h"
 #include "shaped_wire.h"
 #include "testing.h"
 
@@ -23,7 +23,7 @@ private Q_SLOTS:
     {
         QFETCH(double, rate);
         QFETCH(int, mtu);
-        const auto formula = arithmetic::goodput(gigabits(rate), {mtu});
+        const auto formula = formulas::goodput(gigabits(rate), {mtu});
         double best = 0;
         for (int tries = 0; tries < 4 && best < 0.9 * formula->in(); ++tries) {
             const auto got = testing::measureOverWire({gigabits(rate), mtu, 1, Duration::of(3), Duration::of(1), Duration::of(0.1)});

@@ -16,7 +16,7 @@ using namespace sokudo;
 using namespace sokudo::measure;
 using namespace sokudo::traffic;
 using sokudo::testing::program;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 
@@ -26,9 +26,9 @@ struct Agent {
     std::unique_ptr<TrialServer> server;
     explicit Agent(const ServerBounds& bounds = {})
     {
-        auto made = TrialServer::listen("127.0.0.1", 0, kKey, bounds);
-        if (!made) qFatal("%s", made.error().message().c_str());
-        server = std::move(*made);
+        auto output = TrialServer::listen("127.0.0.1", 0, kKey, bounds);
+        if (!output) qFatal("%s", output.error().message().c_str());
+        server = std::move(*output);
         server->serveInBackground();
     }
     TrafficQuestion question() const
@@ -104,7 +104,7 @@ private Q_SLOTS:
         const auto result = run(question);
         QVERIFY(!result);
         QCOMPARE(result.error().code, ErrorCode::NotAllowed);
-        QVERIFY(q(result.error().what).contains("pairing key"));
+        QVERIFY(toQt(result.error().what).contains("pairing key"));
         question.key = "short";
         QCOMPARE(run(question).error().code, ErrorCode::BadInput);
         QVERIFY(run(agent.question()));
@@ -134,7 +134,7 @@ private Q_SLOTS:
         question.warmup = Duration::of(0);
         question.streams = 3;
         result = run(question);
-        QVERIFY(!result && q(result.error().what).contains("1 to 2 streams"));
+        QVERIFY(!result && toQt(result.error().what).contains("1 to 2 streams"));
     }
     void theClientKeepsItsOwn_data()
     {
@@ -191,7 +191,7 @@ private Q_SLOTS:
         const auto result = run(question);
         QVERIFY(!result);
         QCOMPARE(result.error().code, ErrorCode::Unreachable);
-        QVERIFY(q(result.error().what).contains("sokudo-agent"));
+        QVERIFY(toQt(result.error().what).contains("sokudo-agent"));
     }
     void aCutPeerEndsTheTest()
     {

@@ -42,7 +42,7 @@ private Q_SLOTS:
     {
         for (Verdict a : kAllVerdicts)
             for (Verdict b : kAllVerdicts)
-                if (a < b) QVERIFY2(mark(a) != mark(b), qPrintable(q(code(a)) + " looks like " + q(code(b))));
+                if (a < b) QVERIFY2(mark(a) != mark(b), qPrintable(toQt(code(a)) + " looks like " + toQt(code(b))));
     }
     void theCoreIsAsThickAsWhatWasMeasured()
     {

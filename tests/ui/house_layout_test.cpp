@@ -16,20 +16,20 @@ app::HouseContent demo()
 
 app::HouseContent large(int devices)
 {
-    app::HouseContent made;
+    app::HouseContent result;
     std::int64_t id = 0;
-    for (int level = 3; level >= -1; --level) made.places.push_back({QString("level %1").arg(level), {}, level, {}});
+    for (int level = 3; level >= -1; --level) result.places.push_back({QString("level %1").arg(level), {}, level, {}});
     for (int i = 0; i < devices; ++i) {
         app::DeviceCard card{{++id}, QString("device %1").arg(i), "something", {}};
         for (int p = 0; p < 4; ++p) card.ports.push_back({{++id}, app::PortState::Used, gigabits(1)});
-        made.places[static_cast<std::size_t>(i) % made.places.size()].devices.push_back(card);
+        result.places[static_cast<std::size_t>(i) % result.places.size()].devices.push_back(card);
     }
     std::vector<plan::PortId> ports;
-    for (const auto& place : made.places)
+    for (const auto& place : result.places)
         for (const auto& card : place.devices)
             for (const auto& port : card.ports) ports.push_back(port.id);
-    for (std::size_t i = 0; i + 7 < ports.size(); i += 8) made.runs.push_back({{++id}, ports[i], ports[i + 7], "r", gigabits(1), Verdict::Fits, kb::MediumKind::TwistedPair});
-    return made;
+    for (std::size_t i = 0; i + 7 < ports.size(); i += 8) result.runs.push_back({{++id}, ports[i], ports[i + 7], "r", gigabits(1), Verdict::Fits, kb::MediumKind::TwistedPair});
+    return result;
 }
 
 void check(const app::HouseContent& content, double width)

@@ -52,10 +52,10 @@ struct Shown : Desk {
     }
     QStringList words() const
     {
-        QStringList made;
+        QStringList result;
         for (QLabel* one : window->findChildren<QLabel*>())
-            if (one->isVisible()) made << one->text();
-        return made;
+            if (one->isVisible()) result << one->text();
+        return result;
     }
     bool says(const QString& part) const
     {
@@ -227,7 +227,7 @@ private Q_SLOTS:
         const plan::Run* run = shown.document->plan().runs.find(shown.run("attic"));
         QCOMPARE(run->segments.size(), std::size_t(2));
         QCOMPARE(run->segments[0].gauge, 26);
-        QVERIFY(run->segments[1].piece == plan::Piece::Panel);
+        QVERIFY(run->segments[1].kind == plan::SegmentKind::Panel);
         QCOMPARE(run->traits.as<Celsius>("celsius")->in(), 55.0);
         shown.document->undo();
         QVERIFY(shown.document->plan().runs.find(shown.run("attic"))->segments.empty());
@@ -316,7 +316,7 @@ private Q_SLOTS:
         shown.window->showBench(MainWindow::Logbook);
         shown.type("New note", "swapped two leads");
         QTest::keyClick(shown.find<QLineEdit>("New note"), Qt::Key_Return);
-        QCOMPARE(q(shown.document->entries().back().text), "swapped two leads");
+        QCOMPARE(toQt(shown.document->entries().back().text), "swapped two leads");
         auto* table = shown.find<QTableView>("Entries, newest first");
         QCOMPARE(table->model()->index(0, 2).data().toString(), "swapped two leads");
     }
@@ -377,7 +377,7 @@ private Q_SLOTS:
         shown.document.reset();
         const auto again = (*store::ProjectFile::open(path))->load();
         QVERIFY(again->plan == plan);
-        QCOMPARE(q(again->entries.back().text), "last words");
+        QCOMPARE(toQt(again->entries.back().text), "last words");
     }
 };
 

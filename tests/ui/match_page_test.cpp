@@ -46,7 +46,7 @@ private Q_SLOTS:
         QTest::keyClick(&coupling, Qt::Key_Right);
         QTest::keyClick(&coupling, Qt::Key_Right);  // port, then the cable
         QTest::keyClick(&coupling, Qt::Key_Return);
-        QCOMPARE(bench.page->pane(), MatchPage::Piece);
+        QCOMPARE(bench.page->pane(), MatchPage::SegmentKind);
         QVERIFY(bench.says("of them make the link"));
         auto* filter = bench.named<QLineEdit>("Find a piece");
         QTest::keyClicks(filter, "cat 6a");
@@ -56,7 +56,7 @@ private Q_SLOTS:
         QTest::mouseClick(bench.button("Put it there"), Qt::LeftButton);
         bench.settle();
         QCOMPARE(bench.document->plan().runs.find(bench.run("attic"))->medium, std::string("cat6a"));
-        QCOMPARE(bench.page->pane(), MatchPage::Piece);
+        QCOMPARE(bench.page->pane(), MatchPage::SegmentKind);
         bench.document->undo();
         bench.settle();
         QCOMPARE(bench.document->plan().runs.find(bench.run("attic"))->medium, std::string("cat6"));
@@ -64,7 +64,7 @@ private Q_SLOTS:
     void aPieceOfOnesOwn()
     {
         Bench bench("c2");
-        bench.page->showPane(MatchPage::Piece);
+        bench.page->showPane(MatchPage::SegmentKind);
         QTest::mouseClick(bench.button("Your own …"), Qt::LeftButton);
         QTRY_VERIFY(bench.named<QLineEdit>("Id"));
         QCOMPARE(bench.named<QLineEdit>("Id")->text(), QString("om4"));
@@ -111,9 +111,9 @@ private Q_SLOTS:
         ui::MarkedTable& table = bench.page->waysPane().table();
         QTRY_VERIFY_WITH_TIMEOUT(table.model()->rowCount() > 0, 20000);
         auto* rate = bench.named<QComboBox>("Wanted rate");
-        rate->setCurrentIndex(rate->findText(q("25\u202fGb/s")));
+        rate->setCurrentIndex(rate->findText(toQt("25\u202fGb/s")));
         Q_EMIT rate->activated(rate->currentIndex());
-        QTRY_VERIFY_WITH_TIMEOUT(bench.says(q("Nothing reaches 25\u202fGb/s")), 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(bench.says(toQt("Nothing reaches 25\u202fGb/s")), 20000);
         QTRY_VERIFY_WITH_TIMEOUT(bench.says("it offers at most"), 20000);
     }
     void theLightOfAFibre()
@@ -124,7 +124,7 @@ private Q_SLOTS:
         auto* light = bench.named<ui::LightView>("Light of the link");
         QVERIFY(light && light->accessibleDescription().contains("to spare"));
         // launch -8.2, 80 m at 0.5 dB/km, two pairs: 1.54 dB; -9.74 against -14.4
-        QVERIFY2(light->accessibleDescription().contains(q("4.66\u202fdB to spare: at least -9.74\u202fdBm arrives, the receiver needs -14.4\u202fdBm")), qPrintable(light->accessibleDescription()));
+        QVERIFY2(light->accessibleDescription().contains(toQt("4.66\u202fdB to spare: at least -9.74\u202fdBm arrives, the receiver needs -14.4\u202fdBm")), qPrintable(light->accessibleDescription()));
         QVERIFY(!light->grab().isNull());
         bench.window->selection().selectRun(bench.run("attic"));
         QCOMPARE(bench.page->pane(), MatchPage::Why);  // copper has no light

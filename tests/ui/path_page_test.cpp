@@ -7,10 +7,10 @@
 #include <QPushButton>
 #include <QSignalSpy>
 
-#include "ui/pages/evening_pane.h"
+#include "ui/pages/flows_pane.h"
 #include "ui/pages/path_page.h"
 #include "ui/pages/survey_page.h"
-#include "ui/pages/worth_pane.h"
+#include "ui/pages/upgrade_pane.h"
 #include "ui/shell/main_window.h"
 #include "ui/widgets/bore_drawing.h"
 #include "ui/widgets/bore_view.h"
@@ -35,7 +35,7 @@ struct Bench : WindowDesk {
     {
         const auto& stages = window->path().bore().stages;
         for (std::size_t i = 0; i < stages.size(); ++i)
-            if (q(stages[i].name) == name) return static_cast<int>(i);
+            if (toQt(stages[i].name) == name) return static_cast<int>(i);
         return -1;
     }
 };
@@ -183,21 +183,21 @@ private Q_SLOTS:
     {
         Bench bench;
         bench.page->showPane(PathPage::Flows);
-        QCOMPARE(bench.page->eveningPane().table().model()->rowCount(), 7);
+        QCOMPARE(bench.page->flowsPane().table().model()->rowCount(), 7);
         auto* name = bench.named<QLineEdit>("Name of a flow");
         QTest::keyClicks(name, "to the archive");
         bench.named<QComboBox>("From")->setCurrentText("vault");
         bench.named<QComboBox>("To")->setCurrentText("platen");
         QTest::mouseClick(bench.button("Add flow"), Qt::LeftButton);
         bench.settle();
-        QCOMPARE(bench.page->eveningPane().table().model()->rowCount(), 8);
+        QCOMPARE(bench.page->flowsPane().table().model()->rowCount(), 8);
         QVERIFY(name->text().isEmpty());
     }
     void jobsAreTypedIn()
     {
         Bench bench;
-        bench.page->showPane(PathPage::Worth);
-        QCOMPARE(bench.page->worthPane().jobs().model()->rowCount(), 4);
+        bench.page->showPane(PathPage::Upgrade);
+        QCOMPARE(bench.page->upgradePane().jobs().model()->rowCount(), 4);
         QTest::keyClicks(bench.named<QLineEdit>("Name"), "holiday films");
         auto* size = bench.named<QLineEdit>("Size");
         size->clear();
@@ -210,7 +210,7 @@ private Q_SLOTS:
         bench.named<QComboBox>("To")->setCurrentText("study");
         QTest::mouseClick(bench.button("Add job"), Qt::LeftButton);
         bench.settle();
-        QCOMPARE(bench.page->worthPane().jobs().model()->rowCount(), 5);
+        QCOMPARE(bench.page->upgradePane().jobs().model()->rowCount(), 5);
         QCOMPARE((bench.document->plan().jobs.end() != bench.document->plan().jobs.begin()), true);
     }
     void theSurveyShowsThePathAtItsFoot()

@@ -13,7 +13,7 @@ namespace {
 const kb::OpenTable* tableCalled(const QString& id)
 {
     for (const kb::OpenTable& table : kb::openTables())
-        if (q(table.table) == id) return &table;
+        if (toQt(table.table) == id) return &table;
     return nullptr;
 }
 
@@ -50,9 +50,9 @@ CataloguePresenter::CataloguePresenter(Document& document, QObject* parent) : QO
 
 std::vector<OwnTable> CataloguePresenter::tables() const
 {
-    std::vector<OwnTable> made;
-    for (const kb::OpenTable& table : kb::openTables()) made.push_back({q(table.table), q(table.what)});
-    return made;
+    std::vector<OwnTable> result;
+    for (const kb::OpenTable& table : kb::openTables()) result.push_back({toQt(table.table), toQt(table.what)});
+    return result;
 }
 
 const plan::CatalogueRow* CataloguePresenter::find(const QString& table, const std::map<std::string, std::string>& cells) const
@@ -68,34 +68,34 @@ const plan::CatalogueRow* CataloguePresenter::find(const QString& table, const s
 
 std::vector<CatalogueCell> CataloguePresenter::row(const QString& table, const QString& key) const
 {
-    std::vector<CatalogueCell> made;
+    std::vector<CatalogueCell> result;
     const kb::OpenTable* open = tableCalled(table);
-    if (!open) return made;
-    std::map<std::string, std::string> cells = shipped(*open, s(key));
+    if (!open) return result;
+    std::map<std::string, std::string> cells = shipped(*open, fromQt(key));
     for (const plan::CatalogueRow& own : m_document.plan().catalogue)
-        if (own.table == open->table && cellOf(own.cells, open->key.front()) == s(key)) cells = own.cells;
+        if (own.table == open->table && cellOf(own.cells, open->key.front()) == fromQt(key)) cells = own.cells;
     for (const std::string& column : kb::columnsOf(kb::embeddedFiles(), open->table))
-        made.push_back({q(column), q(cellOf(cells, column)), std::find(open->key.begin(), open->key.end(), column) != open->key.end()});
-    return made;
+        result.push_back({toQt(column), toQt(cellOf(cells, column)), std::find(open->key.begin(), open->key.end(), column) != open->key.end()});
+    return result;
 }
 
 QStringList CataloguePresenter::own(const QString& table) const
 {
-    QStringList made;
+    QStringList result;
     const kb::OpenTable* open = tableCalled(table);
     for (const plan::CatalogueRow& row : m_document.plan().catalogue) {
         if (!open || row.table != open->table) continue;
         const std::string name = cellOf(row.cells, "name");
-        made << q(cellOf(row.cells, open->key.front())) + (name.empty() ? QString() : ": " + q(name));
+        result << toQt(cellOf(row.cells, open->key.front())) + (name.empty() ? QString() : ": " + toQt(name));
     }
-    return made;
+    return result;
 }
 
 bool CataloguePresenter::keep(const QString& table, const std::vector<CatalogueCell>& cells)
 {
-    plan::CatalogueRow row{{}, s(table), {}};
+    plan::CatalogueRow row{{}, fromQt(table), {}};
     for (const CatalogueCell& cell : cells)
-        if (!cell.value.trimmed().isEmpty()) row.cells[s(cell.column)] = s(cell.value.trimmed());
+        if (!cell.value.trimmed().isEmpty()) row.cells[fromQt(cell.column)] = fromQt(cell.value.trimmed());
     const plan::CatalogueRow* there = find(table, row.cells);
     row.id = there ? there->id : m_document.ids().next<plan::CatalogueRowId>();
     return m_document.edit("Keep a row of your own in " + table, plan::edits::putCatalogueRow(m_document.plan(), std::move(row)));
@@ -105,7 +105,7 @@ bool CataloguePresenter::forget(const QString& table, const QString& key)
 {
     const kb::OpenTable* open = tableCalled(table);
     for (const plan::CatalogueRow& row : m_document.plan().catalogue)
-        if (open && row.table == open->table && cellOf(row.cells, open->key.front()) == s(key))
+        if (open && row.table == open->table && cellOf(row.cells, open->key.front()) == fromQt(key))
             return m_document.edit("Forget a row of your own in " + table, plan::edits::deleteCatalogueRow(m_document.plan(), row.id));
     return false;
 }

@@ -58,7 +58,7 @@ QString DiagnosePresenter::heading() const
     const plan::Device* from = m_document.plan().devices.find(m_selection.path().from);
     const plan::Device* to = m_document.plan().devices.find(m_selection.path().to);
     if (!from || !to) return "Pick two hosts";
-    const QString ends = q(from->name) + " → " + q(to->name);
+    const QString ends = toQt(from->name) + " → " + toQt(to->name);
     if (!m_inquiry || !m_inquiry->expected) return ends;
     const auto standing = measure::standing(measure::eachWay(*m_trial).value, m_inquiry->expected->expected);
     if (standing == measure::Standing::Low || standing == measure::Standing::Fault) return "Why is " + ends + " slow?";
@@ -69,14 +69,14 @@ QString DiagnosePresenter::heading() const
 QString DiagnosePresenter::sentence() const
 {
     if (!m_inquiry) return "Nothing was measured on this path yet. Measure it first: Alt+3.";
-    QString made;
+    QString result;
     if (m_inquiry->expected) {
         const auto& band = m_inquiry->expected->expected;
-        made = QString("Expected %1 to %2. ").arg(q(text::rate(band.low, 3)), q(text::rate(band.high, 3)));
+        result = QString("Expected %1 to %2. ").arg(toQt(text::rate(band.low, 3)), toQt(text::rate(band.high, 3)));
     } else {
-        made = q(m_inquiry->whyNoExpectation) + ". ";
+        result = toQt(m_inquiry->whyNoExpectation) + ". ";
     }
-    return made + QString("Measured %1, %2.").arg(q(text::rate(m_trial->rate.value, 3)), q(measure::timeText(m_trial->at)));
+    return result + QString("Measured %1, %2.").arg(toQt(text::rate(m_trial->rate.value, 3)), toQt(measure::timeText(m_trial->at)));
 }
 
 std::vector<EvidenceRow> DiagnosePresenter::evidence() const
@@ -89,9 +89,9 @@ std::vector<EvidenceRow> DiagnosePresenter::evidence() const
         for (const auto& weight : m_inquiry->diagnosis.causes[i].belief.weights) effect[weight.flag] = std::max(effect[weight.flag], std::abs(weight.nats));
     for (const auto& [flag, seen] : m_inquiry->diagnosis.evidence) {
         const kb::Flag* known = m_document.knowledge().flag(flag);
-        QString text = q(seen.text);
-        if (text.isEmpty() && known) text = (seen.present ? QString() : QString("not so: ")) + q(known->trueWhen);
-        rows.push_back({sentenceCase(text), q(word(seen.witness)), seen.present, flag, seen.witness == diagnose::Witness::Told});
+        QString text = toQt(seen.text);
+        if (text.isEmpty() && known) text = (seen.present ? QString() : QString("not so: ")) + toQt(known->trueWhen);
+        rows.push_back({sentenceCase(text), toQt(word(seen.witness)), seen.present, flag, seen.witness == diagnose::Witness::Told});
     }
     std::stable_sort(rows.begin(), rows.end(), [&](const EvidenceRow& a, const EvidenceRow& b) {
         if (a.told != b.told) return a.told;
@@ -119,9 +119,9 @@ std::vector<CauseRow> DiagnosePresenter::causes(std::size_t most) const
             if (reason.speaksFor && !best) best = &reason;
             if (!reason.speaksFor && !worst) worst = &reason;
         }
-        if (best) reasons << "for it: " + q(best->text);
-        if (worst) reasons << "against: " + q(worst->text);
-        rows.push_back({q(likely.belief.cause->title), QString("%1 %").arg(100 * likely.belief.share, 0, 'f', likely.belief.share < 0.1 ? 1 : 0), reasons.join("; "), q(likely.belief.cause->fix), likely.belief.share});
+        if (best) reasons << "for it: " + toQt(best->text);
+        if (worst) reasons << "against: " + toQt(worst->text);
+        rows.push_back({toQt(likely.belief.cause->title), QString("%1 %").arg(100 * likely.belief.share, 0, 'f', likely.belief.share < 0.1 ? 1 : 0), reasons.join("; "), toQt(likely.belief.cause->fix), likely.belief.share});
     }
     if (others > 0) rows.push_back({QString("%1 others").arg(others), QString("%1 %").arg(100 * rest, 0, 'f', 0), {}, {}, rest});
     return rows;
@@ -134,16 +134,16 @@ std::vector<NextRow> DiagnosePresenter::next(std::size_t most) const
     for (const auto& next : m_inquiry->diagnosis.next) {
         if (rows.size() >= most) break;
         NextRow row;
-        row.title = sentenceCase(q(next.check->title));
-        row.cost = QString("%1%2min").arg(q(text::number(next.check->minutes)), q(text::kThin)) + (next.check->cost > 0 ? QString(", costs about %1").arg(q(text::number(next.check->cost))) : QString(", free"));
+        row.title = sentenceCase(toQt(next.check->title));
+        row.cost = QString("%1%2min").arg(toQt(text::number(next.check->minutes)), toQt(text::kThin)) + (next.check->cost > 0 ? QString(", costs about %1").arg(toQt(text::number(next.check->cost))) : QString(", free"));
         row.gain = next.bits >= 0.5 ? QString("decides a lot") : next.bits >= 0.2 ? QString("helps") : QString("a little");
-        row.gain += QString(" (%1%2bit)").arg(q(text::number(next.bits, 2)), q(text::kThin));
-        row.caution = q(diagnose::cautionFor(next.check->id));
+        row.gain += QString(" (%1%2bit)").arg(toQt(text::number(next.bits, 2)), toQt(text::kThin));
+        row.caution = toQt(diagnose::cautionFor(next.check->id));
         row.canRead = isOneOf(kReadable, next.check->id);
         row.canMeasure = isOneOf(kMeasurable, next.check->id);
         for (const std::string& id : next.check->flags) {
             const kb::Flag* flag = m_document.knowledge().flag(id);
-            if (flag && !m_inquiry->diagnosis.evidence.contains(id)) row.questions.push_back({id, sentenceCase(q(flag->trueWhen))});
+            if (flag && !m_inquiry->diagnosis.evidence.contains(id)) row.questions.push_back({id, sentenceCase(toQt(flag->trueWhen))});
         }
         rows.push_back(std::move(row));
     }
@@ -152,15 +152,15 @@ std::vector<NextRow> DiagnosePresenter::next(std::size_t most) const
 
 QStringList DiagnosePresenter::tried() const
 {
-    QStringList made;
+    QStringList result;
     const auto& path = m_selection.path();
     for (const measure::Trial& trial : m_document.trials()) {
         if (trial.from != path.from || trial.to != path.to) continue;
         constexpr const char* kWays[] = {"", " back", " both ways"};
         const QString what = trial.kind == measure::TrialKind::FileCopy ? QString("copy") : QString("%1 %2%3").arg(trial.streams).arg(trial.streams == 1 ? "stream" : "streams", kWays[static_cast<int>(trial.direction)]);
-        made << QString("%1  %2, %3").arg(q(measure::timeText(trial.at)).mid(11), q(text::rate(trial.rate.value, 3)), what);
+        result << QString("%1  %2, %3").arg(toQt(measure::timeText(trial.at)).mid(11), toQt(text::rate(trial.rate.value, 3)), what);
     }
-    return made.size() > 4 ? made.mid(made.size() - 4) : made;
+    return result.size() > 4 ? result.mid(result.size() - 4) : result;
 }
 
 void DiagnosePresenter::answer(const std::string& flag, bool present) { m_document.answer(m_selection.path().from, m_selection.path().to, flag, present); }
@@ -173,15 +173,15 @@ QString DiagnosePresenter::readHosts()
         if (!device) continue;
         const auto reader = m_hosts ? m_hosts(device->name) : nullptr;
         if (!reader) {
-            said << q(device->name) + " cannot be read from here";
+            said << toQt(device->name) + " cannot be read from here";
             continue;
         }
         auto snapshot = reader->read();
         if (!snapshot) {
-            said << q(snapshot.error().message());
+            said << toQt(snapshot.error().message());
             continue;
         }
-        said << q(device->name) + " read";
+        said << toQt(device->name) + " read";
         m_snapshots[id] = std::move(*snapshot);
     }
     refresh();

@@ -13,16 +13,16 @@
 namespace sokudo::app {
 namespace {
 
-using Words = std::vector<quick::Token>;
+using Words = std::vector<oneline::Token>;
 using Kept = std::optional<Result<plan::Plan>>;
 
 /// "4.0 x8" into the first slot of the device that holds a card.
 Kept withSlot(const plan::Plan& plan, const plan::Device& device, const Words& words)
 {
     std::string spec;
-    for (const quick::Token& word : words)
+    for (const oneline::Token& word : words)
         if (word.text != "pcie") spec += word.text;
-    const auto bus = quick::busOf(spec);
+    const auto bus = oneline::busOf(spec);
     for (const plan::Slot* slot : plan::slotsOf(plan, device.id)) {
         if (!slot->card || !bus) continue;
         plan::Slot changed = *slot;
@@ -37,7 +37,7 @@ Kept withSlot(const plan::Plan& plan, const plan::Device& device, const Words& w
 Kept withProcessor(const plan::Plan& plan, plan::Device device, const Words& words, const kb::KnowledgeBase& kb)
 {
     plan::HostProcessor host = device.processor.value_or(plan::HostProcessor{});
-    for (const quick::Token& word : words) {
+    for (const oneline::Token& word : words) {
         const auto clock = word.text.ends_with("ghz") ? text::parseNumber(word.text.substr(0, word.text.size() - 3)) : std::nullopt;
         const auto count = text::parseNumber(word.value);
         if (const kb::Processor* kind = kb.processor(word.text)) host.kind = kind->id;
@@ -59,7 +59,7 @@ Kept withDisks(const plan::Plan& plan, plan::Device device, const Words& words, 
     if (!disk || !count) return std::nullopt;
     plan::DiskGroup group{disk->id, *count, {}};
     for (std::size_t i = 1; i < words.size(); ++i) {
-        const auto bus = quick::busOf(words[i].text);
+        const auto bus = oneline::busOf(words[i].text);
         if (const kb::ArrayLevel* level = kb.array(words[i].text)) group.level = level->id;
         else if (bus && kb.disk("nvme" + std::to_string(bus->generation))) group.kind = "nvme" + std::to_string(bus->generation);
         else return std::nullopt;
@@ -89,17 +89,17 @@ Kept withTrait(const TriedOn& on, plan::Device device, std::string_view trait, s
 Kept withUplink(const TriedOn& on, const plan::Device& device, const Words& words)
 {
     std::string spec;
-    for (const quick::Token& word : words)
+    for (const oneline::Token& word : words)
         if (word.text != "uplink") spec += word.text;
-    const auto bus = quick::busOf(spec);
+    const auto bus = oneline::busOf(spec);
     return bus ? withTrait(on, device, "uplink", fmt::format("{}.0x{}", bus->generation, bus->lanes)) : std::nullopt;
 }
 
 /// What USB enumerates at, on the port by which the path leaves the device.
 Kept withUsb(const TriedOn& on, const plan::Device& device, const Words& words)
 {
-    for (const quick::Token& word : words) {
-        const auto rate = word.hasValue() ? std::nullopt : quick::rateOf(word.text);
+    for (const oneline::Token& word : words) {
+        const auto rate = word.hasValue() ? std::nullopt : oneline::rateOf(word.text);
         if (!rate) continue;
         for (const plan::Hop& hop : on.way)
             for (plan::PortId end : {hop.from, hop.to}) {
@@ -117,10 +117,10 @@ Kept withUsb(const TriedOn& on, const plan::Device& device, const Words& words)
 Kept withMtu(const TriedOn& on, const expect::Stage& stage, const Words& words)
 {
     std::optional<int> mtu;
-    for (const quick::Token& word : words) {
+    for (const oneline::Token& word : words) {
         const auto number = text::parseNumber(word.value);
         if (word.text == "mtu" && number) mtu = wholeOf(*number, 576, 65535);
-        else if (word.hasValue() || quick::rateOf(word.text) != stage.line) return std::nullopt;
+        else if (word.hasValue() || oneline::rateOf(word.text) != stage.line) return std::nullopt;
     }
     if (!mtu) return std::nullopt;
     plan::Plan next = on.plan;
@@ -129,9 +129,9 @@ Kept withMtu(const TriedOn& on, const expect::Stage& stage, const Words& words)
             if (const plan::Port* port = next.ports.find(end)) {
                 plan::Port changed = *port;
                 changed.mtu = mtu;
-                auto made = plan::edits::putPort(next, changed);
-                if (!made) return made;
-                next = std::move(*made);
+                auto result = plan::edits::putPort(next, changed);
+                if (!result) return result;
+                next = std::move(*result);
             }
     return Result<plan::Plan>(std::move(next));
 }
@@ -151,8 +151,8 @@ Kept withShare(const TriedOn& on, const Words& words)
 Kept withPlan(const TriedOn& on, const expect::Stage& stage, const plan::Device& device, const Words& words)
 {
     const bool isUp = stage.name.ends_with(", up") && device.traits.has("plan-up");
-    for (const quick::Token& word : words)
-        if (const auto rate = word.hasValue() ? std::nullopt : quick::rateOf(word.text)) {
+    for (const oneline::Token& word : words)
+        if (const auto rate = word.hasValue() ? std::nullopt : oneline::rateOf(word.text)) {
             plan::Device changed = device;
             changed.traits.set(isUp ? "plan-up" : "plan-rate", std::to_string(rate->steps()));
             return plan::edits::putDevice(on.plan, std::move(changed));

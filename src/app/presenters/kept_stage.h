@@ -6,7 +6,7 @@
 #include <vector>
 
 #include "core/expect/path_expectation.h"
-#include "core/quick/tokens.h"
+#include "core/oneline/tokens.h"
 
 namespace sokudo::app {
 
@@ -15,10 +15,10 @@ struct TriedOn {
     const plan::Plan& plan;
     const kb::KnowledgeBase& kb;
     const expect::PathQuestion& question;
-    plan::Way way;
+    plan::Route way;
 };
 
 /// The plan with the stage as it was typed; nothing where the survey has no place for these words.
-std::optional<Result<plan::Plan>> keptStage(const TriedOn&, const expect::Stage&, const std::vector<quick::Token>& words);
+std::optional<Result<plan::Plan>> keptStage(const TriedOn&, const expect::Stage&, const std::vector<oneline::Token>& words);
 
 }  // namespace sokudo::app

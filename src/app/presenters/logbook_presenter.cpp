@@ -15,7 +15,7 @@ namespace sokudo::app {
 LogbookPresenter::LogbookPresenter(Document& document, Selection& selection, QObject* parent)
     : QObject(parent), m_document(document), m_selection(selection),
       m_rows({{"when (UTC)", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.when) : role == kKindRole ? QVariant(static_cast<int>(row.kind)) : QVariant(); }},
-              {"kind", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(q(code(row.kind))) : role == kKindRole ? QVariant(static_cast<int>(row.kind)) : QVariant(); }},
+              {"kind", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(toQt(code(row.kind))) : role == kKindRole ? QVariant(static_cast<int>(row.kind)) : QVariant(); }},
               {"entry",
                [](const Row& row, int role) -> QVariant {
                    return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.text) : role == kKindRole ? QVariant(static_cast<int>(row.kind)) : QVariant();
@@ -33,8 +33,8 @@ void LogbookPresenter::refresh()
     std::vector<Row> rows;
     for (auto entry = m_document.entries().rbegin(); entry != m_document.entries().rend(); ++entry) {
         if (m_kind && entry->kind != *m_kind) continue;
-        if (!m_filter.isEmpty() && !q(entry->text).contains(m_filter, Qt::CaseInsensitive)) continue;
-        rows.push_back({entry->at, entry->kind, q(measure::timeText(entry->at)), q(entry->text), entry->trial});
+        if (!m_filter.isEmpty() && !toQt(entry->text).contains(m_filter, Qt::CaseInsensitive)) continue;
+        rows.push_back({entry->at, entry->kind, toQt(measure::timeText(entry->at)), toQt(entry->text), entry->trial});
     }
     m_rows.setRows(std::move(rows));
     Q_EMIT changed();
@@ -96,7 +96,7 @@ measure::Timestamp LogbookPresenter::splitTime() const
     return trials[widest]->at - std::chrono::milliseconds(1);
 }
 
-QString LogbookPresenter::compareTitle() const { return q(report::pathTitle(m_document.plan(), m_selection.path().from, m_selection.path().to, m_selection.path().traffic)); }
+QString LogbookPresenter::compareTitle() const { return toQt(report::pathTitle(m_document.plan(), m_selection.path().from, m_selection.path().to, m_selection.path().traffic)); }
 
 /// What the change did for the network against what it did for copies, where both were measured before and after.
 QString LogbookPresenter::gainSentence(measure::Timestamp split) const
@@ -107,7 +107,7 @@ QString LogbookPresenter::gainSentence(measure::Timestamp split) const
     const auto copyPath = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question);
     const auto gain = diagnose::benefit(m_document.trials(), question.from, question.to, split, copyPath ? &*copyPath : nullptr);
     if (!gain.network || !gain.copy) return {};
-    QString text = q(gain.sentence);
+    QString text = toQt(gain.sentence);
     text[0] = text[0].toUpper();
     return text + ". ";
 }
@@ -124,26 +124,26 @@ QString LogbookPresenter::compareSentence() const
     QString what = m_split ? m_splitText : QString();
     if (!m_split)
         for (const auto& entry : m_document.entries())
-            if (entry.at == split && entry.kind == logbook::EntryKind::Change) what = q(entry.text);
+            if (entry.at == split && entry.kind == logbook::EntryKind::Change) what = toQt(entry.text);
     const QString since = what.isEmpty() ? QString("the break in time") : "“" + what + "”";
     return gainSentence(split) + QString("Before %1: %2 (%3 %4). After: %5 (%6 %7). %8.")
-        .arg(since, q(text::rate(a.median, 3)))
+        .arg(since, toQt(text::rate(a.median, 3)))
         .arg(a.count)
-        .arg(a.count == 1 ? "run" : "runs", q(text::rate(b.median, 3)))
+        .arg(a.count == 1 ? "run" : "runs", toQt(text::rate(b.median, 3)))
         .arg(b.count)
-        .arg(b.count == 1 ? "run" : "runs", q(measure::compare(before, after).words));
+        .arg(b.count == 1 ? "run" : "runs", toQt(measure::compare(before, after).words));
 }
 
 std::vector<LogbookPresenter::Point> LogbookPresenter::points() const
 {
-    std::vector<Point> made;
+    std::vector<Point> result;
     const auto trials = pathTrials();
     const measure::Timestamp split = splitTime();
     for (const measure::Trial* trial : trials) {
         const double days = std::chrono::duration<double>(trial->at - trials.front()->at).count() / 86400;
-        made.push_back({days, trial->rate.value, trial->at >= split});
+        result.push_back({days, trial->rate.value, trial->at >= split});
     }
-    return made;
+    return result;
 }
 
 std::optional<kb::Band> LogbookPresenter::band() const

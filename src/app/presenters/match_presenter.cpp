@@ -7,34 +7,34 @@
 
 #include "core/base/text.h"
 #include "core/match/clause.h"
-#include "core/match/dark_link.h"
+#include "core/match/link_down.h"
 #include "core/plan/edits.h"
 
 namespace sokudo::app {
 namespace {
 
-QString rateText(const std::optional<BitRate>& rate) { return rate ? q(text::rate(*rate, 3)) : QString("no link"); }
+QString rateText(const std::optional<BitRate>& rate) { return rate ? toQt(text::rate(*rate, 3)) : QString("no link"); }
 
 /// The worst finding at a spot of the chain.
 struct SpotState { std::optional<Verdict> verdict; QString text; };
 
-SpotState at(const match::LinkReport& report, std::initializer_list<match::Spot> spots)
+SpotState at(const match::LinkReport& report, std::initializer_list<match::LinkPart> spots)
 {
     SpotState state;
     for (const match::Finding& finding : report.findings)
-        for (match::Spot spot : spots)
-            if (finding.outcome.spot == spot && (!state.verdict || finding.verdict() > *state.verdict)) state = {finding.verdict(), q(finding.text())};
+        for (match::LinkPart part : spots)
+            if (finding.outcome.part == part && (!state.verdict || finding.verdict() > *state.verdict)) state = {finding.verdict(), toQt(finding.text())};
     return state;
 }
 
 /// How the verdict came about, for someone who asks.
 QString chainOf(const match::Finding& finding, const match::Advice& advice)
 {
-    QStringList parts{"Rule " + q(finding.rule)};
-    if (!finding.outcome.caseId.empty()) parts << "clause " + q(finding.outcome.caseId) + (advice.when.empty() ? QString() : ": " + q(advice.when));
+    QStringList parts{"Rule " + toQt(finding.rule)};
+    if (!finding.outcome.caseId.empty()) parts << "clause " + toQt(finding.outcome.caseId) + (advice.when.empty() ? QString() : ": " + toQt(advice.when));
     QStringList facts;
     for (const auto& [name, value] : finding.outcome.args)
-        if (name != "text" && name != "working") facts << q(name) + " = " + q(text::toText(value));
+        if (name != "text" && name != "working") facts << toQt(name) + " = " + toQt(text::toText(value));
     if (!facts.isEmpty()) parts << "from " + facts.join(", ");
     return parts.join("; ");
 }
@@ -70,36 +70,36 @@ private:
         if (!port || !device) return;
         const kb::Cage* cage = m_kb.cage(port->cage);
         const plan::Slot* slot = m_plan.slots.find(port->slot);
-        const auto slotState = at(m_report, {first ? match::Spot::SlotA : match::Spot::SlotB});
-        const auto cageState = at(m_report, {first ? match::Spot::CageA : match::Spot::CageB});
-        const auto mediumState = at(m_report, {first ? match::Spot::MediumA : match::Spot::MediumB});
+        const auto slotState = at(m_report, {first ? match::LinkPart::SlotA : match::LinkPart::SlotB});
+        const auto cageState = at(m_report, {first ? match::LinkPart::CageA : match::LinkPart::CageB});
+        const auto mediumState = at(m_report, {first ? match::LinkPart::MediumA : match::LinkPart::MediumB});
         const auto slotPiece = [&] {
             if (!slot) return;
-            CouplingPiece piece{"slot of " + q(device->name), slot->shape > 0 ? QString("×%1 shape").arg(slot->shape) : QString("slot %1").arg(q(slot->name)), {}, slotState.verdict, {}, {}};
+            CouplingPiece piece{"slot of " + toQt(device->name), slot->shape > 0 ? QString("×%1 shape").arg(slot->shape) : QString("slot %1").arg(toQt(slot->name)), {}, slotState.verdict, {}, {}};
             piece.details << (slot->generation > 0 ? QString("wired %1.0 ×%2").arg(slot->generation).arg(slot->lanes) : QString("never read"));
             add(piece);
         };
         const auto portPiece = [&] {
-            CouplingPiece piece{q(device->name), "port " + q(port->name), {}, {}, {}, {}};
-            piece.details << (cage ? q(cage->name) + (cage->holdsModule ? " cage" : " socket") : QString("unknown socket"));
-            if (port->forced) piece.details << "forced to " + q(text::linkRate(*port->forced));
-            else if (port->fec) piece.details << QString("FEC %1").arg(q(code(*port->fec)));
+            CouplingPiece piece{toQt(device->name), "port " + toQt(port->name), {}, {}, {}, {}};
+            piece.details << (cage ? toQt(cage->name) + (cage->holdsModule ? " cage" : " socket") : QString("unknown socket"));
+            if (port->forced) piece.details << "forced to " + toQt(text::linkRate(*port->forced));
+            else if (port->fec) piece.details << QString("FEC %1").arg(toQt(code(*port->fec)));
             add(piece);
         };
         const auto modulePiece = [&] {
             const kb::ModuleKind* module = port->module.empty() ? nullptr : m_kb.module(port->module);
             if (!module && !(cage && cage->holdsModule)) return false;
             if (!module) {
-                CouplingPiece empty{"module", "none", {"choose one", "or a lead"}, {}, {}, {}, first ? match::Place::ModuleA : match::Place::ModuleB};
+                CouplingPiece empty{"module", "none", {"choose one", "or a lead"}, {}, {}, {}, first ? match::SwapTarget::ModuleA : match::SwapTarget::ModuleB};
                 if (m_captive) return false;
                 add(empty);
                 return true;
             }
             const kb::Phy* phy = m_kb.phy(module->phy);
-            CouplingPiece piece{"module", phy ? q(phy->name) : q(module->name), {}, {}, {}, {}};
-            if (phy && !phy->connector.empty()) piece.details << q(phy->connector).toUpper();
-            piece.details << q(text::linkRate(module->rates.front()));
-            piece.swaps = first ? match::Place::ModuleA : match::Place::ModuleB;
+            CouplingPiece piece{"module", phy ? toQt(phy->name) : toQt(module->name), {}, {}, {}, {}};
+            if (phy && !phy->connector.empty()) piece.details << toQt(phy->connector).toUpper();
+            piece.details << toQt(text::linkRate(module->rates.front()));
+            piece.swaps = first ? match::SwapTarget::ModuleA : match::SwapTarget::ModuleB;
             add(piece);
             return true;
         };
@@ -114,7 +114,7 @@ private:
             else if (mediumState.verdict && *mediumState.verdict > m_pieces.back().joint.value_or(Verdict::Fits)) joint(mediumState);
             return;
         }
-        const auto whole = at(m_report, {match::Spot::Between});
+        const auto whole = at(m_report, {match::LinkPart::Between});
         joint(whole.verdict == Verdict::NoLink ? whole : mediumState);
         if (modulePiece()) joint(cageState);
         portPiece();
@@ -125,25 +125,25 @@ private:
     }
     void addCable()
     {
-        const auto whole = at(m_report, {match::Spot::Between});
+        const auto whole = at(m_report, {match::LinkPart::Between});
         for (std::size_t i = 0; i < m_report.link.runs.size(); ++i) {
             const plan::Run* run = m_plan.runs.find(m_report.link.runs[i]);
             if (!run) continue;
             const kb::Medium* medium = m_kb.medium(run->medium);
-            CouplingPiece piece{run->label.empty() ? QString("cable") : "run " + q(run->label), medium ? q(medium->name) : QString("unknown cable"), {}, {}, {}, {}};
-            piece.details << (run->length ? q(text::length(*run->length)) : QString("never measured"));
+            CouplingPiece piece{run->label.empty() ? QString("cable") : "run " + toQt(run->label), medium ? toQt(medium->name) : QString("unknown cable"), {}, {}, {}, {}};
+            piece.details << (run->length ? toQt(text::length(*run->length)) : QString("never measured"));
             if (run->joints > 0) piece.details << QString("%1 mated %2").arg(run->joints).arg(run->joints == 1 ? "pair" : "pairs");
             else if (run->bundle == plan::Bundle::Bundled) piece.details << "in a bundle";
             // What keeps the two ends apart is the gap before the far end, not a fault of the cable.
             if (whole.verdict && *whole.verdict > Verdict::Fits && *whole.verdict != Verdict::NoLink) piece.own = whole.verdict;
-            piece.swaps = match::Place::Cable;
+            piece.swaps = match::SwapTarget::Cable;
             add(piece);
             if (i < m_report.link.through.size()) {
                 m_pieces.back().joint = Verdict::Fits;
                 const plan::PortId panel = m_report.link.through[i];
                 const plan::Device* device = plan::deviceOf(m_plan, panel);
                 const plan::Port* port = m_plan.ports.find(panel);
-                add({device ? q(word(device->role)) : QString("panel"), device && port ? q(device->name + " " + port->name) : QString("?"), {"passes through"}, {}, Verdict::Fits, {}});
+                add({device ? toQt(word(device->role)) : QString("panel"), device && port ? toQt(device->name + " " + port->name) : QString("?"), {"passes through"}, {}, Verdict::Fits, {}});
             }
         }
         if (!m_report.link.b.isSet() && !m_pieces.empty()) {
@@ -170,7 +170,7 @@ MatchPresenter::MatchPresenter(Document& document, Selection& selection, QObject
                    case kVerdictRole: return static_cast<int>(row.verdict);
                    case kRateRole: return row.rate;
                    case kReasonRole: return row.reason;
-                   case Qt::AccessibleTextRole: return QString("%1: %2, %3. %4").arg(row.title, q(word(row.verdict)), row.rate, row.reason);
+                   case Qt::AccessibleTextRole: return QString("%1: %2, %3. %4").arg(row.title, toQt(word(row.verdict)), row.rate, row.reason);
                    case Qt::ToolTipRole: return row.reason;
                    default: return {};
                    }
@@ -197,11 +197,11 @@ bool MatchPresenter::passes(const match::LinkReport& report) const
     if (!m_medium.isEmpty()) {
         const bool has = std::any_of(report.link.runs.begin(), report.link.runs.end(), [&](plan::RunId id) {
             const plan::Run* run = plan.runs.find(id);
-            return run && run->medium == s(m_medium);
+            return run && run->medium == fromQt(m_medium);
         });
         if (!has) return false;
     }
-    return m_filter.isEmpty() || q(report.title).contains(m_filter, Qt::CaseInsensitive) || q(report.reason()).contains(m_filter, Qt::CaseInsensitive);
+    return m_filter.isEmpty() || toQt(report.title).contains(m_filter, Qt::CaseInsensitive) || toQt(report.reason()).contains(m_filter, Qt::CaseInsensitive);
 }
 
 void MatchPresenter::refresh()
@@ -209,7 +209,7 @@ void MatchPresenter::refresh()
     std::vector<Row> rows;
     for (const match::LinkReport& report : m_document.analysis().links) {
         if (!passes(report)) continue;
-        const QString title = q(report.title), reason = q(report.reason());
+        const QString title = toQt(report.title), reason = toQt(report.reason());
         rows.push_back({report.link.id(), title, !report.rate && report.verdict == Verdict::Unknown ? QString("?") : rateText(report.rate), reason, report.verdict});
     }
     m_rows.setRows(std::move(rows));
@@ -242,29 +242,29 @@ void MatchPresenter::setMediumFilter(const QString& medium)
 
 std::vector<std::pair<plan::PlaceId, QString>> MatchPresenter::places() const
 {
-    std::vector<std::pair<plan::PlaceId, QString>> made;
-    for (const plan::Place& place : m_document.plan().places) made.emplace_back(place.id, q(place.name));
-    std::sort(made.begin(), made.end(), [](const auto& a, const auto& b) { return a.second.localeAwareCompare(b.second) < 0; });
-    return made;
+    std::vector<std::pair<plan::PlaceId, QString>> result;
+    for (const plan::Place& place : m_document.plan().places) result.emplace_back(place.id, toQt(place.name));
+    std::sort(result.begin(), result.end(), [](const auto& a, const auto& b) { return a.second.localeAwareCompare(b.second) < 0; });
+    return result;
 }
 
 std::vector<std::pair<QString, QString>> MatchPresenter::media() const
 {
     std::set<std::string> used;
     for (const plan::Run& run : m_document.plan().runs) used.insert(run.medium);
-    std::vector<std::pair<QString, QString>> made;
+    std::vector<std::pair<QString, QString>> result;
     for (const kb::Medium& medium : m_document.knowledge().media)
-        if (used.count(medium.id)) made.emplace_back(q(medium.id), q(medium.name));
-    return made;
+        if (used.count(medium.id)) result.emplace_back(toQt(medium.id), toQt(medium.name));
+    return result;
 }
 
 std::vector<match::ReportPtr> MatchPresenter::shown() const
 {
-    std::vector<match::ReportPtr> made;
+    std::vector<match::ReportPtr> result;
     const match::Reports& links = m_document.analysis().links;
     for (std::size_t i = 0; i < links.size(); ++i)
-        if (passes(links[i])) made.push_back(links.row(i));
-    return made;
+        if (passes(links[i])) result.push_back(links.row(i));
+    return result;
 }
 
 int MatchPresenter::selectedRow() const
@@ -290,23 +290,23 @@ const match::LinkReport* MatchPresenter::selected() const
     return nullptr;
 }
 
-QString MatchPresenter::title() const { return selected() ? q(selected()->title) : QString("Pick a link"); }
+QString MatchPresenter::title() const { return selected() ? toQt(selected()->title) : QString("Pick a link"); }
 
 QString MatchPresenter::sentence() const
 {
     const match::LinkReport* report = selected();
     if (!report) return "The list on the left holds every link, worst first.";
-    const QString rate = report->rate ? q(text::rate(*report->rate, 3)) : QString("no link");
+    const QString rate = report->rate ? toQt(text::rate(*report->rate, 3)) : QString("no link");
     if (report->verdict == Verdict::Fits) return QString("Fits: links at %1.").arg(rate);
-    const QString head = q(word(report->verdict));
+    const QString head = toQt(word(report->verdict));
     const QString what = report->verdict == Verdict::NoLink ? QString("Will not link") : head.left(1).toUpper() + head.mid(1) + (report->rate ? ", plan on " + rate : QString());
-    return what + ": " + q(report->reason()) + (report->reason().ends_with('.') ? "" : ".");
+    return what + ": " + toQt(report->reason()) + (report->reason().ends_with('.') ? "" : ".");
 }
 
 QString MatchPresenter::wanted() const
 {
     const match::LinkReport* report = selected();
-    return report && report->wanted ? "wanted " + q(text::linkRate(*report->wanted)) : QString();
+    return report && report->wanted ? "wanted " + toQt(text::linkRate(*report->wanted)) : QString();
 }
 
 std::optional<Verdict> MatchPresenter::verdict() const { return selected() ? std::optional(selected()->verdict) : std::nullopt; }
@@ -323,15 +323,15 @@ std::vector<FindingRow> MatchPresenter::findings() const
     const match::LinkReport* report = selected();
     if (!report) return rows;
     for (const match::Finding& finding : report->findings) {
-        QString sentence = q(finding.text());
+        QString sentence = toQt(finding.text());
         if (!sentence.isEmpty()) sentence[0] = sentence[0].toUpper();
-        const QString sure = finding.outcome.from.certainty == Certainty::Standard ? QString() : ", " + q(code(finding.outcome.from.certainty));
+        const QString sure = finding.outcome.from.certainty == Certainty::Standard ? QString() : ", " + toQt(code(finding.outcome.from.certainty));
         const match::Advice advice = match::adviceOn(finding, m_document.knowledge());
-        FindingRow row{finding.verdict(), sentence, q(finding.outcome.working), q(m_document.knowledge().citation(finding.outcome.from.source)) + sure, chainOf(finding, advice), q(advice.remedy), q(advice.caution), {}, {}, {}};
-        if (finding.verdict() != Verdict::Fits && finding.verdict() != Verdict::Unsafe) row.clause = q(std::string(finding.outcome.caseId));
+        FindingRow row{finding.verdict(), sentence, toQt(finding.outcome.working), toQt(m_document.knowledge().citation(finding.outcome.from.source)) + sure, chainOf(finding, advice), toQt(advice.remedy), toQt(advice.caution), {}, {}, {}};
+        if (finding.verdict() != Verdict::Fits && finding.verdict() != Verdict::Unsafe) row.clause = toQt(std::string(finding.outcome.caseId));
         for (const match::WaiverState& state : report->waivers)
             if (finding.isWaived && finding.outcome.caseId == state.waiver.clause) {
-                row.accepted = q(state.waiver.reason) + ", " + q(state.waiver.on);
+                row.accepted = toQt(state.waiver.reason) + ", " + toQt(state.waiver.on);
                 row.waiver = state.waiver.id;
             }
         rows.push_back(std::move(row));
@@ -346,28 +346,28 @@ std::vector<match::LightPath> MatchPresenter::light() const
     return match::lightPaths(match::linkContext(m_document.plan(), report->link, m_document.knowledge()));
 }
 
-std::vector<CandidateRow> MatchPresenter::candidates(match::Place at) const
+std::vector<CandidateRow> MatchPresenter::candidates(match::SwapTarget at) const
 {
     std::vector<CandidateRow> rows;
     const match::LinkReport* report = selected();
     if (!report) return rows;
     for (const match::Candidate& one : match::candidates(m_document.plan(), report->link, at, m_document.knowledge()))
-        rows.push_back({q(one.id), q(one.name), rateText(one.rate), q(one.reason), one.verdict, one.isThere});
+        rows.push_back({toQt(one.id), toQt(one.name), rateText(one.rate), toQt(one.reason), one.verdict, one.isThere});
     return rows;
 }
 
-bool MatchPresenter::place(match::Place at, const QString& id, const QString& name)
+bool MatchPresenter::place(match::SwapTarget at, const QString& id, const QString& name)
 {
     const match::LinkReport* report = selected();
-    return report && m_document.edit(QString("Put %1 into %2").arg(name, q(report->title)), match::placed(m_document.plan(), report->link, at, s(id), m_document.knowledge()));
+    return report && m_document.edit(QString("Put %1 into %2").arg(name, toQt(report->title)), match::placed(m_document.plan(), report->link, at, fromQt(id), m_document.knowledge()));
 }
 
 bool MatchPresenter::accept(const QString& clause, Verdict verdict, const QString& reason)
 {
     const match::LinkReport* report = selected();
     if (!report) return false;
-    plan::Waiver waiver{m_document.ids().next<plan::WaiverId>(), report->link.id(), s(clause), std::string(code(verdict)), s(reason), s(QDate::currentDate().toString(Qt::ISODate))};
-    return m_document.edit("Accept a finding of " + q(report->title), plan::edits::putWaiver(m_document.plan(), std::move(waiver)));
+    plan::Waiver waiver{m_document.ids().next<plan::WaiverId>(), report->link.id(), fromQt(clause), std::string(code(verdict)), fromQt(reason), fromQt(QDate::currentDate().toString(Qt::ISODate))};
+    return m_document.edit("Accept a finding of " + toQt(report->title), plan::edits::putWaiver(m_document.plan(), std::move(waiver)));
 }
 
 bool MatchPresenter::takeBack(plan::WaiverId id) { return m_document.edit("Take back a waiver", plan::edits::deleteWaiver(m_document.plan(), id)); }
@@ -380,19 +380,19 @@ const match::Swap* MatchPresenter::swapOfSelected() const
     return nullptr;
 }
 
-std::vector<DarkStepRow> MatchPresenter::darkSteps() const
+std::vector<LinkDownStepRow> MatchPresenter::linkDownSteps() const
 {
     static constexpr Verdict kMarks[] = {Verdict::NoLink, Verdict::Unknown, Verdict::Fits};
-    std::vector<DarkStepRow> rows;
+    std::vector<LinkDownStepRow> rows;
     const match::LinkReport* report = selected();
     if (!report) return rows;
-    for (const match::DarkStep& step : match::darkLink(m_document.plan(), *report, m_document.knowledge()).steps)
-        rows.push_back({kMarks[static_cast<int>(step.state)], q(word(step.state)), q(step.row->title), q(step.because),
-                        step.state == match::StepState::Cleared ? QString() : QString("%1 (%2%3min)").arg(q(step.row->look), q(text::number(step.row->minutes)), q(text::kThin))});
+    for (const match::LinkDownStep& step : match::linkDown(m_document.plan(), *report, m_document.knowledge()).steps)
+        rows.push_back({kMarks[static_cast<int>(step.state)], toQt(word(step.state)), toQt(step.row->title), toQt(step.because),
+                        step.state == match::StepState::Cleared ? QString() : QString("%1 (%2%3min)").arg(toQt(step.row->look), toQt(text::number(step.row->minutes)), toQt(text::kThin))});
     return rows;
 }
 
-QString MatchPresenter::swapText() const { return swapOfSelected() ? q(swapOfSelected()->text) : QString(); }
+QString MatchPresenter::swapText() const { return swapOfSelected() ? toQt(swapOfSelected()->text) : QString(); }
 
 bool MatchPresenter::swapThem()
 {

@@ -18,7 +18,7 @@ struct CouplingPiece {
     std::optional<Verdict> own;  ///< a finding about the piece itself
     std::optional<Verdict> joint;///< to the next piece; empty after the last
     QString jointText;
-    std::optional<match::Place> swaps;  ///< what of the catalogue can stand here instead; empty: not to be swapped
+    std::optional<match::SwapTarget> swaps;  ///< what of the catalogue can stand here instead; empty: not to be swapped
 };
 
 struct FindingRow {
@@ -32,7 +32,7 @@ struct FindingRow {
 };
 
 /// One step of "module seen, no link".
-struct DarkStepRow { Verdict mark; QString state, title, because, look; };
+struct LinkDownStepRow { Verdict mark; QString state, title, because, look; };
 
 /// A catalogue piece that could stand at a place of the link.
 struct CandidateRow { QString id, name, rate, reason; Verdict verdict; bool isThere; };
@@ -65,14 +65,14 @@ public:
     std::vector<CouplingPiece> pieces() const;
     std::vector<FindingRow> findings() const;
     std::vector<match::LightPath> light() const;
-    std::vector<CandidateRow> candidates(match::Place) const;
+    std::vector<CandidateRow> candidates(match::SwapTarget) const;
     /// Puts the piece there: one edit that can be undone.
-    bool place(match::Place, const QString& id, const QString& name);
+    bool place(match::SwapTarget, const QString& id, const QString& name);
     /// Accepts the finding of a clause, with a reason; a day is noted with it.
     bool accept(const QString& clause, Verdict, const QString& reason);
     bool takeBack(plan::WaiverId);
     /// What to look at, in order, when a module is seen and there is no link; empty: neither end takes a module.
-    std::vector<DarkStepRow> darkSteps() const;
+    std::vector<LinkDownStepRow> linkDownSteps() const;
     /// What would bring this dark link and another one up by changing places; empty: nothing.
     QString swapText() const;
     bool swapThem();

@@ -21,7 +21,7 @@ measure::TrialKind kindOf(const expect::PathQuestion& path) { return path.traffi
 /// Means of whole seconds after the warm-up, out of tenths.
 std::vector<BitRate> secondsOf(const std::vector<measure::TrafficSample>& samples, Duration warmup)
 {
-    std::vector<BitRate> made;
+    std::vector<BitRate> output;
     double sum = 0;
     int count = 0;
     Duration end = warmup + Duration::of(1);
@@ -30,12 +30,12 @@ std::vector<BitRate> secondsOf(const std::vector<measure::TrafficSample>& sample
         sum += sample.forward.in() + sample.reverse.in();
         ++count;
         if (sample.at < end) continue;
-        made.push_back(BitRate::of(sum / count));
+        output.push_back(BitRate::of(sum / count));
         sum = 0;
         count = 0;
         end = end + Duration::of(1);
     }
-    return made;
+    return output;
 }
 
 }  // namespace
@@ -77,7 +77,7 @@ void MeasurePresenter::finish(const measure::TrafficQuestion& question, Result<m
 {
     m_running = false;
     if (!result) {
-        Q_EMIT finished(q(result.error().message()), false);
+        Q_EMIT finished(toQt(result.error().message()), false);
         return;
     }
     measure::Trial trial;
@@ -97,22 +97,22 @@ void MeasurePresenter::finish(const measure::TrafficQuestion& question, Result<m
     if (spread.count >= 3) trial.rate = {rate, std::min(rate, spread.low), std::max(rate, spread.high)};
     trial.conditions = result->conditions;
     const bool kept = m_document.keepTrials({trial});
-    Q_EMIT finished(QString("%1, that is %2, kept in the logbook").arg(q(text::rate(rate)), q(text::byteRate(rate))), kept);
+    Q_EMIT finished(QString("%1, that is %2, kept in the logbook").arg(toQt(text::rate(rate)), toQt(text::byteRate(rate))), kept);
 }
 
 MeasurePresenter::Reading MeasurePresenter::read(const QString& typed) const
 {
     if (typed.trimmed().isEmpty()) return {false, "A rate, or a size in a time: 1.15 GB/s, 2.35 Gbit/s, 3 GiB in 27 s ±1"};
-    const auto parsed = measure::parseResult(s(typed));
-    if (!parsed) return {false, q(parsed.error().what)};
-    return {true, q(parsed->working)};
+    const auto parsed = measure::parseResult(fromQt(typed));
+    if (!parsed) return {false, toQt(parsed.error().what)};
+    return {true, toQt(parsed->working)};
 }
 
 bool MeasurePresenter::keepTyped(const QString& typed, const QString& note)
 {
-    const auto parsed = measure::parseResult(s(typed));
+    const auto parsed = measure::parseResult(fromQt(typed));
     if (!parsed) {
-        Q_EMIT message(q(parsed.error().what), false);
+        Q_EMIT message(toQt(parsed.error().what), false);
         return false;
     }
     measure::Trial trial;
@@ -123,19 +123,19 @@ bool MeasurePresenter::keepTyped(const QString& typed, const QString& note)
     trial.kind = kindOf(m_selection.path());
     trial.streams = std::max(1, m_selection.path().streams);
     trial.rate = parsed->rate;
-    trial.note = s(note.trimmed());
-    trial.conditions["typed"] = s(typed.trimmed());
+    trial.note = fromQt(note.trimmed());
+    trial.conditions["typed"] = fromQt(typed.trimmed());
     if (!m_document.keepTrials({trial})) return false;
-    Q_EMIT message("Kept " + q(text::rate(parsed->rate.value)) + " in the logbook", true);
+    Q_EMIT message("Kept " + toQt(text::rate(parsed->rate.value)) + " in the logbook", true);
     return true;
 }
 
 bool MeasurePresenter::importCsv(const QByteArray& content, const QString& name)
 {
     const auto& path = m_selection.path();
-    auto trials = measure::importCsv(std::string_view(content.constData(), static_cast<std::size_t>(content.size())), s(name), m_document.plan(), {path.from, path.to, now()}, m_document.ids());
+    auto trials = measure::importCsv(std::string_view(content.constData(), static_cast<std::size_t>(content.size())), fromQt(name), m_document.plan(), {path.from, path.to, now()}, m_document.ids());
     if (!trials) {
-        Q_EMIT message(q(trials.error().message()), false);
+        Q_EMIT message(toQt(trials.error().message()), false);
         return false;
     }
     const auto count = trials->size();
@@ -158,8 +158,8 @@ std::optional<kb::Band> MeasurePresenter::bandOf(const measure::Trial& trial) co
 {
     expect::PathQuestion question = diagnose::questionOf(trial);
     question.protocol = m_selection.path().protocol;
-    const auto made = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question);
-    return made && !made->isEmpty() ? std::optional(made->expected) : std::nullopt;
+    const auto output = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question);
+    return output && !output->isEmpty() ? std::optional(output->expected) : std::nullopt;
 }
 
 std::vector<MeasurePresenter::Row> MeasurePresenter::rows() const
@@ -173,17 +173,17 @@ std::vector<MeasurePresenter::Row> MeasurePresenter::rows() const
         if (!fresh) return at->second;
         expect::PathQuestion question = diagnose::questionOf(trial);
         question.protocol = path.protocol;
-        if (const auto made = paths.expectation(question); made && !made->isEmpty()) at->second = made->expected;
+        if (const auto output = paths.expectation(question); output && !output->isEmpty()) at->second = output->expected;
         return at->second;
     };
     for (const measure::Trial& trial : m_document.trials()) {
         if (trial.from != path.from || trial.to != path.to || trial.kind != kindOf(path)) continue;
         constexpr const char* kWays[] = {"forward", "reverse", "both ways"};
         QString how = trial.kind == measure::TrialKind::FileCopy ? QString("file copy") : QString("%1 %2, %3").arg(trial.streams).arg(trial.streams == 1 ? "stream" : "streams", kWays[static_cast<int>(trial.direction)]);
-        if (trial.origin != measure::Origin::Measured) how += ", " + q(code(trial.origin));
+        if (trial.origin != measure::Origin::Measured) how += ", " + toQt(code(trial.origin));
         const auto band = bandOf(trial);
-        const QString standing = band ? q(code(measure::standing(measure::eachWay(trial).value, *band))) : QString();
-        rows.push_back({q(measure::timeText(trial.at)), how, q(text::rate(trial.rate.value)), q(text::byteRate(trial.rate.value)), standing, q(trial.note), trial.id});
+        const QString standing = band ? toQt(code(measure::standing(measure::eachWay(trial).value, *band))) : QString();
+        rows.push_back({toQt(measure::timeText(trial.at)), how, toQt(text::rate(trial.rate.value)), toQt(text::byteRate(trial.rate.value)), standing, toQt(trial.note), trial.id});
     }
     std::reverse(rows.begin(), rows.end());
     return rows;

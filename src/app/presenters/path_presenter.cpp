@@ -52,7 +52,7 @@ std::vector<PathPresenter::Host> PathPresenter::hosts() const
     std::vector<Host> hosts, others;
     for (const plan::Device& device : m_document.plan().devices) {
         if (plan::isPassive(device.role)) continue;
-        (plan::isHost(device.role) ? hosts : others).push_back({device.id, q(device.name)});
+        (plan::isHost(device.role) ? hosts : others).push_back({device.id, toQt(device.name)});
     }
     const auto byName = [](const Host& a, const Host& b) { return a.name < b.name; };
     std::sort(hosts.begin(), hosts.end(), byName);
@@ -91,9 +91,9 @@ void PathPresenter::refresh()
     m_expectation.reset();
     m_problem.clear();
     m_tried.reset();
-    auto made = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question());
-    if (made) m_expectation = std::move(*made);
-    else m_problem = q(made.error().message());
+    auto result = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question());
+    if (result) m_expectation = std::move(*result);
+    else m_problem = toQt(result.error().message());
     fillBore();
 }
 
@@ -107,8 +107,8 @@ void PathPresenter::fillBore()
         m_bore.binding = path->binding;
         for (std::size_t i = 0; i < path->stages.size(); ++i) {
             const expect::Stage& stage = path->stages[i];
-            rows.push_back({q(stage.name), q(text::rate(stage.carries.low, 3)), q(text::rate(stage.carries.typical, 3)), q(text::rate(stage.carries.high, 3)), q(stage.working),
-                            q(m_document.knowledge().citation(stage.from.source)) + ", " + q(code(stage.from.certainty)), i == path->binding});
+            rows.push_back({toQt(stage.name), toQt(text::rate(stage.carries.low, 3)), toQt(text::rate(stage.carries.typical, 3)), toQt(text::rate(stage.carries.high, 3)), toQt(stage.working),
+                            toQt(m_document.knowledge().citation(stage.from.source)) + ", " + toQt(code(stage.from.certainty)), i == path->binding});
         }
     }
     m_rows.setRows(std::move(rows));
@@ -122,37 +122,37 @@ void PathPresenter::fillBore()
     Q_EMIT changed();
 }
 
-QString PathPresenter::title() const { return q(report::pathTitle(m_document.plan(), question().from, question().to, question().traffic)); }
+QString PathPresenter::title() const { return toQt(report::pathTitle(m_document.plan(), question().from, question().to, question().traffic)); }
 
 QString PathPresenter::sentence() const
 {
     if (!m_expectation) return m_problem;
-    QString made = q(report::expectationSentence(*shown()));
+    QString result = toQt(report::expectationSentence(*shown()));
     QStringList missing;
-    for (const auto& one : m_expectation->missing) missing << q(one.what);
-    if (!missing.isEmpty()) made += QString(". Not counted, because not known: %1").arg(missing.join(", "));
-    return made;
+    for (const auto& one : m_expectation->missing) missing << toQt(one.what);
+    if (!missing.isEmpty()) result += QString(". Not counted, because not known: %1").arg(missing.join(", "));
+    return result;
 }
 
 QString PathPresenter::notes() const
 {
-    QStringList made;
+    QStringList result;
     if (shown())
-        for (const std::string& note : shown()->notes) made << q(note);
-    return made.join(". ");
+        for (const std::string& note : shown()->notes) result << toQt(note);
+    return result.join(". ");
 }
 
 QString PathPresenter::measuredText() const
 {
     const measure::Trial* trial = newest();
-    return trial ? QString("last measured %1%2").arg(q(text::rate(measure::eachWay(*trial).value, 3)), question().bothWays ? " each way" : "") : QString();
+    return trial ? QString("last measured %1%2").arg(toQt(text::rate(measure::eachWay(*trial).value, 3)), question().bothWays ? " each way" : "") : QString();
 }
 
 QString PathPresenter::standingText() const
 {
     const measure::Trial* trial = newest();
     if (!trial || !m_expectation) return {};
-    return q(code(measure::standing(measure::eachWay(*trial).value, m_expectation->expected)));
+    return toQt(code(measure::standing(measure::eachWay(*trial).value, m_expectation->expected)));
 }
 
 }  // namespace sokudo::app

@@ -6,9 +6,9 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/expect/waterfall.h"
-#include "core/expect/worth.h"
-#include "core/quick/changed_stage.h"
-#include "core/quick/tokens.h"
+#include "core/expect/upgrade.h"
+#include "core/oneline/changed_stage.h"
+#include "core/oneline/tokens.h"
 
 namespace sokudo::app {
 namespace {
@@ -17,7 +17,7 @@ constexpr double kTiers[] = {2.5, 5, 10, 25, 40, 100};
 
 QString outcome(const expect::Expectation& path)
 {
-    return QString("%1 to %2, usually %3, held by %4").arg(q(text::rate(path.expected.low, 3)), q(text::rate(path.expected.high, 3)), q(text::rate(path.expected.typical, 3)), q(path.bindingStage()->name));
+    return QString("%1 to %2, usually %3, held by %4").arg(toQt(text::rate(path.expected.low, 3)), toQt(text::rate(path.expected.high, 3)), toQt(text::rate(path.expected.typical, 3)), toQt(path.bindingStage()->name));
 }
 
 }  // namespace
@@ -29,7 +29,7 @@ std::vector<FallRow> PathPresenter::falls() const
     const expect::Waterfall fall = expect::waterfall(*shown());
     const double whole = std::max(1.0, fall.line.in());
     for (const expect::Fall& step : fall.falls)
-        rows.push_back({q(step.what), "−" + q(text::rate(step.takes, 3)), q(text::rate(step.left, 3)), q(step.working), step.left.in() / whole, step.takes.in() / whole, step.binds});
+        rows.push_back({toQt(step.what), "−" + toQt(text::rate(step.takes, 3)), toQt(text::rate(step.left, 3)), toQt(step.working), step.left.in() / whole, step.takes.in() / whole, step.binds});
     return rows;
 }
 
@@ -37,24 +37,24 @@ QString PathPresenter::fallsHead() const
 {
     if (!shown() || shown()->isEmpty()) return {};
     const expect::Waterfall fall = expect::waterfall(*shown());
-    return QString("%1 on %2, the slowest link").arg(q(text::linkRate(fall.line)), q(fall.from));
+    return QString("%1 on %2, the slowest link").arg(toQt(text::linkRate(fall.line)), toQt(fall.from));
 }
 
 QStringList PathPresenter::ways() const
 {
-    QStringList made;
+    QStringList result;
     const expect::Paths paths(m_document.plan(), m_document.knowledge(), m_document.analysis().links);
-    for (const plan::Way& way : paths.ways(question().from, question().to)) made << q(expect::wayText(m_document.plan(), way));
-    return made;
+    for (const plan::Route& way : paths.ways(question().from, question().to)) result << toQt(expect::wayText(m_document.plan(), way));
+    return result;
 }
 
-QString PathPresenter::exampleFor(expect::StageKind kind) { return q(std::string(quick::exampleFor(kind))); }
+QString PathPresenter::exampleFor(expect::StageKind kind) { return toQt(std::string(oneline::exampleFor(kind))); }
 
 QString PathPresenter::tryStage(int stage, const QString& text)
 {
     if (!m_expectation) return m_problem;
-    auto changed = quick::changedStage(*m_expectation, static_cast<std::size_t>(std::max(0, stage)), s(text), m_document.knowledge());
-    if (!changed) return q(changed.error().message());
+    auto changed = oneline::changedStage(*m_expectation, static_cast<std::size_t>(std::max(0, stage)), fromQt(text), m_document.knowledge());
+    if (!changed) return toQt(changed.error().message());
     m_tried = std::move(*changed);
     m_try = {stage, text};
     fillBore();
@@ -65,8 +65,8 @@ QString PathPresenter::tryText() const
 {
     if (!m_tried || !m_expectation) return {};
     const double factor = m_tried->expected.typical.in() / std::max(1.0, m_expectation->expected.typical.in());
-    const QString effect = factor > 1.005 || factor < 0.995 ? QString("%1 times as much as now").arg(q(text::number(factor, 3))) : QString("nothing changes");
-    return QString("%1 as “%2”: %3 — %4").arg(q(m_expectation->stages[static_cast<std::size_t>(m_try.stage)].name), m_try.text, outcome(*m_tried), effect);
+    const QString effect = factor > 1.005 || factor < 0.995 ? QString("%1 times as much as now").arg(toQt(text::number(factor, 3))) : QString("nothing changes");
+    return QString("%1 as “%2”: %3 — %4").arg(toQt(m_expectation->stages[static_cast<std::size_t>(m_try.stage)].name), m_try.text, outcome(*m_tried), effect);
 }
 
 void PathPresenter::dropTry()
@@ -81,24 +81,24 @@ QString PathPresenter::keepTry()
     if (!m_tried) return "Nothing is being tried";
     const expect::Stage& stage = m_tried->stages[static_cast<std::size_t>(m_try.stage)];
     const plan::Plan& plan = m_document.plan();
-    const auto words = quick::tokens(s(m_try.text), 0);
-    const QString label = QString("Change %1 to %2").arg(q(stage.name), m_try.text);
+    const auto words = oneline::tokens(fromQt(m_try.text), 0);
+    const QString label = QString("Change %1 to %2").arg(toQt(stage.name), m_try.text);
     const expect::Paths paths(plan, m_document.knowledge(), m_document.analysis().links);
     const auto all = paths.ways(question().from, question().to);
     const auto route = static_cast<std::size_t>(std::max(0, question().route));
-    const auto next = keptStage({plan, m_document.knowledge(), question(), route < all.size() ? all[route] : plan::Way{}}, stage, words);
+    const auto next = keptStage({plan, m_document.knowledge(), question(), route < all.size() ? all[route] : plan::Route{}}, stage, words);
     if (!next && stage.kind == expect::StageKind::Link) return "A link of another rate needs other ports, modules or cable: Other ways on the Match bench finds them. Here it stays for a look";
-    if (!next) return QString("The survey does not hold a %1 in these words: change it on the Survey bench. Here it stays for a look").arg(q(std::string(expect::word(stage.kind))));
+    if (!next) return QString("The survey does not hold a %1 in these words: change it on the Survey bench. Here it stays for a look").arg(toQt(std::string(expect::word(stage.kind))));
     return m_document.edit(label, *next) ? QString() : QString("The survey did not take it");
 }
 
 QStringList PathPresenter::comparisons() const
 {
-    QStringList made{"nothing", "the other direction"};
-    for (double tier : kTiers) made << QString("every link at %1").arg(q(text::linkRate(gigabits(tier))));
+    QStringList result{"nothing", "the other direction"};
+    for (double tier : kTiers) result << QString("every link at %1").arg(toQt(text::linkRate(gigabits(tier))));
     const auto all = ways();
-    for (int i = 1; i < all.size(); ++i) made << QString("way %1: %2").arg(i + 1).arg(all[i]);
-    return made;
+    for (int i = 1; i < all.size(); ++i) result << QString("way %1: %2").arg(i + 1).arg(all[i]);
+    return result;
 }
 
 void PathPresenter::compareWith(int which)
@@ -118,17 +118,17 @@ void PathPresenter::fillOther()
     if (m_comparison <= 0 || !m_expectation) return;
     constexpr int kFirstTier = 2, kTierCount = static_cast<int>(std::size(kTiers));
     expect::PathQuestion other = question();
-    std::optional<expect::Expectation> made;
+    std::optional<expect::Expectation> result;
     if (m_comparison >= kFirstTier && m_comparison < kFirstTier + kTierCount) {
         const auto share = std::find_if(m_expectation->stages.begin(), m_expectation->stages.end(), [](const expect::Stage& stage) { return stage.kind == expect::StageKind::FileShare; });
-        made = expect::atTier(*m_expectation, m_document.knowledge(), gigabits(kTiers[m_comparison - kFirstTier]), share == m_expectation->stages.end() ? std::string() : share->detail);
+        result = expect::atTier(*m_expectation, m_document.knowledge(), gigabits(kTiers[m_comparison - kFirstTier]), share == m_expectation->stages.end() ? std::string() : share->detail);
     } else {
         if (m_comparison == 1) std::swap(other.from, other.to);
         else other.route = m_comparison - kFirstTier - kTierCount + 1;
-        if (auto answer = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, other)) made = std::move(*answer);
+        if (auto answer = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, other)) result = std::move(*answer);
     }
-    if (!made) return;
-    m_bore.other = std::move(made->stages);
+    if (!result) return;
+    m_bore.other = std::move(result->stages);
     if (m_comparison == 1) std::reverse(m_bore.other.begin(), m_bore.other.end());  // drawn stage over stage
     m_bore.otherName = comparisons().value(m_comparison);
 }

@@ -71,7 +71,7 @@ private:
     InspectorContent deviceContent(const plan::Device&) const;
     InspectorContent runContent(const plan::Run&) const;
     InspectorContent houseContent() const;
-    std::vector<const plan::Device*> darkWith(plan::DeviceId) const;
+    std::vector<const plan::Device*> poweredThrough(plan::DeviceId) const;
     Document& m_document;
     Selection& m_selection;
     HostSource m_hosts;

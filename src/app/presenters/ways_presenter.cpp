@@ -18,14 +18,14 @@ QString money(const std::optional<double>& cost) { return cost ? QString::number
 
 QString bought(const match::Bought& item)
 {
-    return QString("%1%2, %3").arg(item.count > 1 ? QString::number(item.count) + " × " : QString(), q(item.what), item.price ? money(item.price) : QString("price not known"));
+    return QString("%1%2, %3").arg(item.count > 1 ? QString::number(item.count) + " × " : QString(), toQt(item.what), item.price ? money(item.price) : QString("price not known"));
 }
 
 QStringList lines(const std::vector<std::string>& texts)
 {
-    QStringList made;
-    for (const std::string& text : texts) made << q(text);
-    return made;
+    QStringList output;
+    for (const std::string& text : texts) output << toQt(text);
+    return output;
 }
 
 }  // namespace
@@ -64,7 +64,7 @@ void WaysPresenter::takeSelection()
     } else if (auto wish = match::wishOf(m_document.plan(), report->link, m_document.knowledge())) {
         m_wish = std::move(*wish);
     } else {
-        m_trouble = q(wish.error().message());
+        m_trouble = toQt(wish.error().message());
         m_wish = {};
     }
     if (m_active) start();
@@ -124,38 +124,38 @@ void WaysPresenter::show()
     match::rank(m_found.ways, m_preference);
     std::vector<Row> rows;
     for (const match::Way& way : m_found.ways)
-        rows.push_back({way.verdict, q(way.brief), q(way.title), q(text::rate(way.rate, 3)), money(way.cost), QString("%1 min").arg(std::lround(way.minutes)).replace(' ', QChar(0x202f)), q(text::watt(way.watts)), q(text::rate(way.later, 3))});
+        rows.push_back({way.verdict, toQt(way.brief), toQt(way.title), toQt(text::rate(way.rate, 3)), money(way.cost), QString("%1 min").arg(std::lround(way.minutes)).replace(' ', QChar(0x202f)), toQt(text::watt(way.watts)), toQt(text::rate(way.later, 3))});
     m_rows.setRows(std::move(rows));
     Q_EMIT changed();
 }
 
 std::vector<PortChoice> WaysPresenter::ports() const
 {
-    std::vector<PortChoice> made;
+    std::vector<PortChoice> output;
     for (const plan::Port& port : m_document.plan().ports) {
         const plan::Device* device = m_document.plan().devices.find(port.device);
-        if (device && !plan::isPassive(device->role)) made.push_back({port.id, q(plan::portText(m_document.plan(), port.id))});
+        if (device && !plan::isPassive(device->role)) output.push_back({port.id, toQt(plan::portText(m_document.plan(), port.id))});
     }
-    std::sort(made.begin(), made.end(), [](const PortChoice& a, const PortChoice& b) { return a.name.localeAwareCompare(b.name) < 0; });
-    return made;
+    std::sort(output.begin(), output.end(), [](const PortChoice& a, const PortChoice& b) { return a.name.localeAwareCompare(b.name) < 0; });
+    return output;
 }
 
 std::vector<BitRate> WaysPresenter::rates() const
 {
-    std::vector<BitRate> made;
-    for (double rate : {1.0, 2.5, 5.0, 10.0, 25.0, 40.0, 50.0, 100.0}) made.push_back(gigabits(rate));
-    return made;
+    std::vector<BitRate> output;
+    for (double rate : {1.0, 2.5, 5.0, 10.0, 25.0, 40.0, 50.0, 100.0}) output.push_back(gigabits(rate));
+    return output;
 }
 
-QString WaysPresenter::order() const { return q(match::explains(m_preference)); }
+QString WaysPresenter::order() const { return toQt(match::explains(m_preference)); }
 
 QString WaysPresenter::headline() const
 {
     if (!m_trouble.isEmpty()) return m_trouble;
-    const QString what = QString("%1 over %2%3").arg(q(text::linkRate(m_wish.rate)), q(text::length(m_wish.length)), m_wish.throughWall ? " through walls" : "");
+    const QString what = QString("%1 over %2%3").arg(toQt(text::linkRate(m_wish.rate)), toQt(text::length(m_wish.length)), m_wish.throughWall ? " through walls" : "");
     if (m_busy) return what + ": trying …";
     if (m_found.ways.empty()) return what + ": nothing passes with these ports.";
-    if (m_found.asked) return QString("Nothing reaches %1 between these ports. At %2 %3 ways pass all rules.").arg(q(text::linkRate(*m_found.asked)), q(text::rate(m_found.wish.rate, 3))).arg(m_found.ways.size());
+    if (m_found.asked) return QString("Nothing reaches %1 between these ports. At %2 %3 ways pass all rules.").arg(toQt(text::linkRate(*m_found.asked)), toQt(text::rate(m_found.wish.rate, 3))).arg(m_found.ways.size());
     return QString("%1: %2 ways pass all rules, of %3 tried.").arg(what).arg(m_found.ways.size()).arg(m_found.tried);
 }
 
@@ -163,34 +163,34 @@ std::optional<WayDetail> WaysPresenter::detail(int row) const
 {
     if (row < 0 || row >= static_cast<int>(m_found.ways.size())) return std::nullopt;
     const match::Way& way = m_found.ways[static_cast<std::size_t>(row)];
-    WayDetail made{way.verdict, q(way.title), q(way.place), q(way.note), {}, lines(way.steps), {}, lines(way.keeps), lines(way.cautions)};
-    for (const match::Bought& item : way.buys) made.buys << bought(item);
-    made.figures = QString("%1 one way; good to %2").arg(q(text::duration(way.latency)), q(text::length(way.reaches)));
-    if (way.light) made.figures += QString("; %1 of the loss allowance to spare").arg(q(text::decibel(*way.light)));
-    return made;
+    WayDetail output{way.verdict, toQt(way.title), toQt(way.place), toQt(way.note), {}, lines(way.steps), {}, lines(way.keeps), lines(way.cautions)};
+    for (const match::Bought& item : way.buys) output.buys << bought(item);
+    output.figures = QString("%1 one way; good to %2").arg(toQt(text::duration(way.latency)), toQt(text::length(way.reaches)));
+    if (way.light) output.figures += QString("; %1 of the loss allowance to spare").arg(toQt(text::decibel(*way.light)));
+    return output;
 }
 
 QStringList WaysPresenter::refused() const
 {
-    QStringList made;
-    for (const match::NoWay& no : m_found.noWays) made << q(no.medium + ": " + no.why);
-    return made;
+    QStringList output;
+    for (const match::NoWay& no : m_found.noWays) output << toQt(no.medium + ": " + no.why);
+    return output;
 }
 
 QStringList WaysPresenter::schools() const
 {
-    QStringList made;
+    QStringList output;
     for (const kb::School* school : m_found.schools)
-        made << QString("<b>%1</b> %2. Or: %3. Sokudo starts from %4: %5.")
-                    .arg(q(school->question), q(school->one.says), q(school->other.says), q(school->usual().name), q(school->why));
-    return made;
+        output << QString("<b>%1</b> %2. Or: %3. Sokudo starts from %4: %5.")
+                    .arg(toQt(school->question), toQt(school->one.says), toQt(school->other.says), toQt(school->usual().name), toQt(school->why));
+    return output;
 }
 
 bool WaysPresenter::use(int row)
 {
     if (row < 0 || row >= static_cast<int>(m_found.ways.size()) || m_busy) return false;
     const match::Way way = m_found.ways[static_cast<std::size_t>(row)];
-    if (!m_document.edit("Use " + q(way.title), way.after)) return false;
+    if (!m_document.edit("Use " + toQt(way.title), way.after)) return false;
     m_selection.selectRun(way.result);
     return true;
 }

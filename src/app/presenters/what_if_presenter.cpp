@@ -61,7 +61,7 @@ void WhatIfPresenter::ask(std::vector<match::ReportPtr> links, BitRate rate)
     m_done = 0;
     m_total = static_cast<int>(links.size());
     m_rows.setRows({});
-    m_headline = "Asking " + q(text::linkRate(rate)) + " of every link …";
+    m_headline = "Asking " + toQt(text::linkRate(rate)) + " of every link …";
     Q_EMIT changed();
     QPointer<WhatIfPresenter> self(this);
     QThreadPool::globalInstance()->start([self, ticket = m_ticket, links = std::move(links), rate, plan = m_document.snapshot(), kb = m_document.sharedKnowledge()] {
@@ -85,12 +85,12 @@ void WhatIfPresenter::take(const match::WhatIf& found)
     m_busy = false;
     std::vector<Row> rows;
     for (const match::WhatIfRow& row : found.rows)
-        rows.push_back({row.run, markOf(row.needs), q(row.title), q(std::string(match::word(row.needs))), q(row.answer), row.cost ? QString::number(std::lround(*row.cost)) : QString(), minutes(row.minutes)});
+        rows.push_back({row.run, markOf(row.needs), toQt(row.title), toQt(std::string(match::word(row.needs))), toQt(row.answer), row.cost ? QString::number(std::lround(*row.cost)) : QString(), minutes(row.minutes)});
     std::stable_sort(rows.begin(), rows.end(), [](const Row& a, const Row& b) { return a.verdict > b.verdict; });
     m_rows.setRows(std::move(rows));
     const auto count = [&](match::Needs needs) { return found.count(needs); };
     m_headline = QString("%1: %2 reach it as they are, %3 by modules or settings, %4 by another cable, %5 not with these ports.")
-                     .arg(q(text::linkRate(found.rate))).arg(count(match::Needs::Nothing)).arg(count(match::Needs::Modules)).arg(count(match::Needs::Cable)).arg(count(match::Needs::Impossible));
+                     .arg(toQt(text::linkRate(found.rate))).arg(count(match::Needs::Nothing)).arg(count(match::Needs::Modules)).arg(count(match::Needs::Cable)).arg(count(match::Needs::Impossible));
     if (count(match::Needs::Unknown) > 0) m_headline += QString(" %1 cannot be told yet.").arg(count(match::Needs::Unknown));
     if (found.cost > 0 || found.minutes > 0) m_headline += QString(" In all it costs %1 and takes %2 of work%3.").arg(std::lround(found.cost)).arg(minutes(found.minutes), found.unpriced > 0 ? QString(", %1 prices not known").arg(found.unpriced) : QString());
     if (m_ticket->stopped) m_headline += QString(" Stopped after %1 of %2.").arg(found.rows.size()).arg(m_total);

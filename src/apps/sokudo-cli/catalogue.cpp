@@ -4,7 +4,7 @@
 #include <fmt/format.h>
 
 #include "cli.h"
-#include "core/arithmetic/acceptance.h"
+#include "core/formulas/acceptance.h"
 #include "core/base/csv.h"
 #include "core/base/text.h"
 #include "core/kb/own_rows.h"
@@ -49,7 +49,7 @@ void addCatalogue(Verbs& verbs, Context& context)
     struct Options { std::string table, file, csv; };
     auto verb = verbs.add("catalogue", "Print a table of facts, or add rows of your own to a project");
     auto given = std::make_shared<Options>();
-    verb.option("TABLE", given->table, "modules, media, supplies, reach, optics, bridges or any other table").required();
+    verb.option("TABLE", given->table, "modules, media, supplies, reach, optics, media_converters or any other table").required();
     verb.option("--file", given->file, "the project whose own rows to show, or to add to");
     verb.option("--add", given->csv, "CSV file with named columns; a row with the same id replaces the shipped one; - reads standard input");
     verb.answer([given, &context] {
@@ -85,14 +85,14 @@ void addCatalogue(Verbs& verbs, Context& context)
         }
         const auto sheet = csv::parse(table->second, table->first);
         if (!sheet) return fail(sheet.error());
-        Json made{{"table", given->table}, {"columns", sheet->columns()}, {"rows", Json::array()}, {"own", Json::array()}};
+        Json result{{"table", given->table}, {"columns", sheet->columns()}, {"rows", Json::array()}, {"own", Json::array()}};
         for (const csv::Record& record : sheet->records()) {
             Json one = Json::object();
             for (const std::string& column : sheet->columns()) one[column] = sheet->cell(record, column);
-            made["rows"].push_back(one);
+            result["rows"].push_back(one);
         }
-        for (const plan::CatalogueRow& row : own) made["own"].push_back(row.cells);
-        print(made);
+        for (const plan::CatalogueRow& row : own) result["own"].push_back(row.cells);
+        print(result);
         return kFine;
     });
 }
@@ -107,8 +107,8 @@ void addLimits(Verbs& verbs, Context& context)
     verb.flag("--permanent", given->permanent, "the permanent link instead of the channel");
     verb.answer([given, &context] {
         const kb::Medium* medium = context.kb.medium(text::lower(given->medium));
-        const auto part = given->permanent ? arithmetic::TestedPart::PermanentLink : arithmetic::TestedPart::Channel;
-        const auto limits = arithmetic::acceptanceLimits(context.kb, medium ? medium->id : given->medium, part, Frequency::of(given->megahertz));
+        const auto part = given->permanent ? formulas::TestedPart::PermanentLink : formulas::TestedPart::Channel;
+        const auto limits = formulas::acceptanceLimits(context.kb, medium ? medium->id : given->medium, part, Frequency::of(given->megahertz));
         if (!limits.insertionLoss) return fail({ErrorCode::OutOfRange, "limits are known for cat5e to 100, cat6 to 250 and cat6a to 500 MHz, from 1 MHz", given->medium});
         const auto json = [](const std::optional<Decibel>& value) { return value ? Json(value->in()) : Json(nullptr); };
         if (context.json)

@@ -1,22 +1,22 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "asked.h"
+#include "path_options.h"
 
 namespace sokudo::cli {
 namespace {
 
-int answer(const store::Project& project, const ProjectAsked&, Context& context)
+int answer(const store::Project& project, const ProjectOptions&, Context& context)
 {
     const Analysis analysis = analyse(project.plan, context.kb);
     Verdict worst = Verdict::Fits;
     for (const auto& link : analysis.links) worst = worse(worst, link.verdict);
     if (context.json) {
-        Json made{{"verdict", code(worst)}, {"counts", Json::object()}, {"links", Json::array()}, {"gaps", Json::array()}};
-        for (Verdict verdict : kAllVerdicts) made["counts"][std::string(code(verdict))] = analysis.count(verdict);
-        for (const auto& link : analysis.links) made["links"].push_back(toJson(link, context.kb));
-        for (const Gap& gap : analysis.gaps) made["gaps"].push_back(gap.text);
-        made["swaps"] = Json::array();
-        for (const match::Swap& swap : analysis.swaps) made["swaps"].push_back(plain(swap.text));
-        print(made);
+        Json result{{"verdict", code(worst)}, {"counts", Json::object()}, {"links", Json::array()}, {"gaps", Json::array()}};
+        for (Verdict verdict : kAllVerdicts) result["counts"][std::string(code(verdict))] = analysis.count(verdict);
+        for (const auto& link : analysis.links) result["links"].push_back(toJson(link, context.kb));
+        for (const Gap& gap : analysis.gaps) result["gaps"].push_back(gap.text);
+        result["swaps"] = Json::array();
+        for (const match::Swap& swap : analysis.swaps) result["swaps"].push_back(plain(swap.text));
+        print(result);
     } else {
         for (const auto& link : analysis.links) print(linkText(link, context.kb));
         for (const match::Swap& swap : analysis.swaps) print("swap: " + swap.text);
@@ -29,7 +29,7 @@ int answer(const store::Project& project, const ProjectAsked&, Context& context)
 
 void addCheck(Verbs& verbs, Context& context)
 {
-    projectVerb(verbs, context, "check", "Judge every link of a project, worst first", std::make_shared<ProjectAsked>(), &answer);
+    projectVerb(verbs, context, "check", "Judge every link of a project, worst first", std::make_shared<ProjectOptions>(), &answer);
 }
 
 }  // namespace sokudo::cli

@@ -47,24 +47,24 @@ Json bandJson(const kb::Band& band) { return {{"low", band.low.steps()}, {"typic
 
 Json toJson(const match::LinkReport& report, const kb::KnowledgeBase& kb)
 {
-    Json made{{"title", report.title}, {"verdict", code(report.verdict)}, {"rate_bps", rateJson(report.rate)}, {"wanted_bps", rateJson(report.wanted)}, {"reason", report.reason()}, {"findings", Json::array()}};
+    Json result{{"title", report.title}, {"verdict", code(report.verdict)}, {"rate_bps", rateJson(report.rate)}, {"wanted_bps", rateJson(report.wanted)}, {"reason", report.reason()}, {"findings", Json::array()}};
     for (const match::Finding& finding : report.findings)
     {
         const match::Advice advice = match::adviceOn(finding, kb);
         Json facts = Json::object();
         for (const auto& [name, value] : finding.outcome.args) facts[std::string(name)] = plain(text::toText(value));
-        made["findings"].push_back({{"rule", finding.rule}, {"case", finding.outcome.caseId}, {"verdict", code(finding.verdict())}, {"rate_bps", rateJson(finding.outcome.rate)},
+        result["findings"].push_back({{"rule", finding.rule}, {"case", finding.outcome.caseId}, {"verdict", code(finding.verdict())}, {"rate_bps", rateJson(finding.outcome.rate)},
                                     {"text", finding.text()}, {"working", finding.outcome.working}, {"source", kb.citation(finding.outcome.from.source)}, {"confidence", code(finding.outcome.from.certainty)},
                                     {"facts", facts}, {"remedy", advice.remedy}, {"caution", advice.caution}, {"accepted", finding.isWaived}});
     }
     for (const match::WaiverState& state : report.waivers)
-        made["waivers"].push_back({{"clause", state.waiver.clause}, {"verdict", state.waiver.verdict}, {"reason", state.waiver.reason}, {"on", state.waiver.on}, {"holds", state.holds}, {"why", state.why}});
-    return made;
+        result["waivers"].push_back({{"clause", state.waiver.clause}, {"verdict", state.waiver.verdict}, {"reason", state.waiver.reason}, {"on", state.waiver.on}, {"holds", state.holds}, {"why", state.why}});
+    return result;
 }
 
 Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
 {
-    Json made{{"stages", Json::array()}, {"expected_bps", bandJson(path.expected)}, {"binding_stage", path.isEmpty() ? Json(nullptr) : Json(path.bindingStage()->name)},
+    Json result{{"stages", Json::array()}, {"expected_bps", bandJson(path.expected)}, {"binding_stage", path.isEmpty() ? Json(nullptr) : Json(path.bindingStage()->name)},
               {"next_stage", path.next ? Json(path.stages[*path.next].name) : Json(nullptr)}, {"gain_if_mended", path.gain() ? Json(*path.gain()) : Json(nullptr)}, {"near_stages", Json::array()}, {"round_trip_s", path.roundTrip.in()}, {"mtu_bytes", path.mtu}, {"both_ways", path.bothWays}, {"missing", Json::array()}};
     for (const expect::Stage& stage : path.stages) {
         Json one{{"name", stage.name}, {"kind", word(stage.kind)}, {"detail", stage.detail}, {"ceiling_bps", stage.carries.high.steps()}, {"low_bps", stage.carries.low.steps()},
@@ -75,26 +75,26 @@ Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
         if (stage.kind == expect::StageKind::Slot) one["coded_bps"] = stage.line.steps();
         if (stage.kind == expect::StageKind::Link) one["link_rate_bps"] = stage.line.steps();
         if (stage.frames.steps() > 0) one["frames_per_s"] = stage.frames.steps();
-        made["stages"].push_back(one);
+        result["stages"].push_back(one);
     }
-    made["notes"] = path.notes;
-    for (std::size_t at : path.near) made["near_stages"].push_back(path.stages[at].name);
-    for (const expect::Missing& missing : path.missing) made["missing"].push_back(missing.what);
-    return made;
+    result["notes"] = path.notes;
+    for (std::size_t at : path.near) result["near_stages"].push_back(path.stages[at].name);
+    for (const expect::Missing& missing : path.missing) result["missing"].push_back(missing.what);
+    return result;
 }
 
 std::string linkText(const match::LinkReport& report, const kb::KnowledgeBase& kb)
 {
-    std::string made = fmt::format("{}: {}{}\n", report.title, word(report.verdict), report.rate ? ", " + text::linkRate(*report.rate) : std::string());
+    std::string result = fmt::format("{}: {}{}\n", report.title, word(report.verdict), report.rate ? ", " + text::linkRate(*report.rate) : std::string());
     for (const match::Finding& finding : report.findings) {
-        made += fmt::format("  {:<9} {}{} [{}; {}, {}]\n", finding.isWaived ? "accepted" : word(finding.verdict()), finding.text(), finding.outcome.working.empty() ? "" : ": " + finding.outcome.working, finding.rule, kb.citation(finding.outcome.from.source), code(finding.outcome.from.certainty));
+        result += fmt::format("  {:<9} {}{} [{}; {}, {}]\n", finding.isWaived ? "accepted" : word(finding.verdict()), finding.text(), finding.outcome.working.empty() ? "" : ": " + finding.outcome.working, finding.rule, kb.citation(finding.outcome.from.source), code(finding.outcome.from.certainty));
         const match::Advice advice = match::adviceOn(finding, kb);
-        if (!advice.remedy.empty()) made += "            do: " + advice.remedy + "\n";
-        if (!advice.caution.empty()) made += "            mind: " + advice.caution + "\n";
+        if (!advice.remedy.empty()) result += "            do: " + advice.remedy + "\n";
+        if (!advice.caution.empty()) result += "            mind: " + advice.caution + "\n";
     }
     for (const match::WaiverState& state : report.waivers)
-        made += fmt::format("  waiver    {} of {}: {}{}\n", state.waiver.clause, state.waiver.on, state.waiver.reason, state.holds ? "" : " — no longer fits: " + state.why);
-    return made;
+        result += fmt::format("  waiver    {} of {}: {}{}\n", state.waiver.clause, state.waiver.on, state.waiver.reason, state.holds ? "" : " — no longer fits: " + state.why);
+    return result;
 }
 
 std::string expectationText(const expect::Expectation& path)
@@ -102,12 +102,12 @@ std::string expectationText(const expect::Expectation& path)
     report::TableBlock table{{"stage", "carries", "usually", "working"}, {}, {}};
     for (const expect::Stage& stage : path.stages)
         table.rows.push_back({stage.name, text::rate(stage.carries.high), text::rate(stage.carries.typical), stage.working});
-    std::string made = report::expectationSentence(path) + "\n";
+    std::string result = report::expectationSentence(path) + "\n";
     const std::string whole = report::toText("", {table});
-    made += whole.substr(whole.find("stage"));
-    for (const std::string& note : path.notes) made += "mind: " + note + "\n";
-    for (const expect::Missing& missing : path.missing) made += "not known: " + missing.what + "\n";
-    return made;
+    result += whole.substr(whole.find("stage"));
+    for (const std::string& note : path.notes) result += "mind: " + note + "\n";
+    for (const expect::Missing& missing : path.missing) result += "not known: " + missing.what + "\n";
+    return result;
 }
 
 Result<std::string> fileContent(const std::string& path)

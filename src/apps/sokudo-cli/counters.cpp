@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include "asked.h"
+#include "path_options.h"
 #include "core/base/text.h"
-#include "core/quick/counter_line.h"
+#include "core/oneline/counter_line.h"
 
 namespace sokudo::cli {
 
@@ -13,7 +13,7 @@ void addCounters(Verbs& verbs, Context& context)
     auto line = std::make_shared<std::string>();
     verb.option("TEXT", *line, "such as \"12.3gb packets=8.1m time=10s link=10g\"; at=switch where a switch counted").required();
     verb.answer([line, &context] {
-        const auto read = quick::readCounters(*line, context.kb);
+        const auto read = oneline::readCounters(*line, context.kb);
         if (!read) return fail(read.error());
         const auto& [use, place] = *read;
         if (context.json) {

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include "asked.h"
+#include "path_options.h"
 #include "core/base/text.h"
 #include "core/diagnose/inquiry.h"
 #include "core/logbook/record.h"
@@ -11,7 +11,7 @@
 namespace sokudo::cli {
 namespace {
 
-struct Options : PathAsked { std::string readFrom, readTo; std::vector<std::string> answers; int most = 10; };
+struct Options : PathOptions { std::string readFrom, readTo; std::vector<std::string> answers; int most = 10; };
 
 Result<diagnose::Evidence> toldBy(const Options& given, const store::Project& project, const measure::Trial& trial, const kb::KnowledgeBase& kb)
 {
@@ -29,23 +29,23 @@ Result<diagnose::Evidence> toldBy(const Options& given, const store::Project& pr
 
 Json toJson(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const kb::KnowledgeBase& kb, int most)
 {
-    Json made{{"rate_bps", trial.rate.value.steps()}, {"expected_bps", nullptr}, {"standing", nullptr}, {"evidence", Json::array()}, {"causes", Json::array()}, {"next", Json::array()}};
+    Json result{{"rate_bps", trial.rate.value.steps()}, {"expected_bps", nullptr}, {"standing", nullptr}, {"evidence", Json::array()}, {"causes", Json::array()}, {"next", Json::array()}};
     if (inquiry.expected) {
         const kb::Band& band = inquiry.expected->expected;
-        made["expected_bps"] = {{"low", band.low.steps()}, {"typical", band.typical.steps()}, {"high", band.high.steps()}};
-        made["standing"] = code(measure::standing(measure::eachWay(trial).value, band));
+        result["expected_bps"] = {{"low", band.low.steps()}, {"typical", band.typical.steps()}, {"high", band.high.steps()}};
+        result["standing"] = code(measure::standing(measure::eachWay(trial).value, band));
     }
     for (const auto& [flag, seen] : inquiry.diagnosis.evidence)
-        made["evidence"].push_back({{"flag", flag}, {"name", kb.flag(flag) ? kb.flag(flag)->name : ""}, {"present", seen.present}, {"from", word(seen.witness)}, {"text", seen.text}});
+        result["evidence"].push_back({{"flag", flag}, {"name", kb.flag(flag) ? kb.flag(flag)->name : ""}, {"present", seen.present}, {"from", word(seen.witness)}, {"text", seen.text}});
     for (const auto& likely : inquiry.diagnosis.causes) {
-        if (static_cast<int>(made["causes"].size()) >= most) break;
+        if (static_cast<int>(result["causes"].size()) >= most) break;
         Json one{{"id", likely.belief.cause->id}, {"cause", likely.belief.cause->title}, {"share", likely.belief.share}, {"fix", likely.belief.cause->fix}, {"reasons", Json::array()}};
         for (const auto& reason : likely.reasons) one["reasons"].push_back({{"for", reason.speaksFor}, {"nats", reason.nats}, {"text", reason.text}});
-        made["causes"].push_back(one);
+        result["causes"].push_back(one);
     }
     for (const auto& next : inquiry.diagnosis.next)
-        made["next"].push_back({{"id", next.check->id}, {"check", next.check->title}, {"bits", next.bits}, {"effort_min", next.effort}, {"bits_per_min", next.bitsPerMinute}, {"caution", diagnose::cautionFor(next.check->id)}});
-    return made;
+        result["next"].push_back({{"id", next.check->id}, {"check", next.check->title}, {"bits", next.bits}, {"effort_min", next.effort}, {"bits_per_min", next.bitsPerMinute}, {"caution", diagnose::cautionFor(next.check->id)}});
+    return result;
 }
 
 void show(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const plan::Plan& plan, int most)

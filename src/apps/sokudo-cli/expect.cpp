@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include "asked.h"
+#include "path_options.h"
 
 namespace sokudo::cli {
 namespace {
 
-int answer(const store::Project& project, const PathAsked& given, Context& context)
+int answer(const store::Project& project, const PathOptions& given, Context& context)
 {
     const auto question = questionOf(project.plan, given);
     if (!question) return fail(question.error());
@@ -16,10 +16,10 @@ int answer(const store::Project& project, const PathAsked& given, Context& conte
     if (!path) return fail(path.error());
     const auto ways = paths.ways(question->from, question->to);
     if (context.json) {
-        Json made = toJson(*path, context.kb);
-        made["ways"] = Json::array();
-        for (const plan::Way& way : ways) made["ways"].push_back(expect::wayText(project.plan, way));
-        print(made);
+        Json result = toJson(*path, context.kb);
+        result["ways"] = Json::array();
+        for (const plan::Route& way : ways) result["ways"].push_back(expect::wayText(project.plan, way));
+        print(result);
         return kFine;
     }
     print(expectationText(*path));
@@ -31,7 +31,7 @@ int answer(const store::Project& project, const PathAsked& given, Context& conte
 
 void addExpect(Verbs& verbs, Context& context)
 {
-    auto given = std::make_shared<PathAsked>();
+    auto given = std::make_shared<PathOptions>();
     auto verb = projectVerb(verbs, context, "expect", "What should pass between two hosts of a project?", given, &answer);
     addEnds(verb, *given, true);
     addTraffic(verb, *given);

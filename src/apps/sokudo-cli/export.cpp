@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fstream>
 
-#include "asked.h"
+#include "path_options.h"
 #include "store/project_json.h"
 
 namespace sokudo::cli {

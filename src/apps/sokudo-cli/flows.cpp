@@ -1,32 +1,32 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include "asked.h"
+#include "path_options.h"
 #include "core/base/text.h"
-#include "core/expect/evening.h"
+#include "core/expect/flow_shares.h"
 
 namespace sokudo::cli {
 namespace {
 
 struct Options { std::string file, set; };
 
-Json toJson(const expect::Evening& evening)
+Json toJson(const expect::FlowShares& shares)
 {
-    Json made{{"flows", Json::array()}, {"trunks", Json::array()}};
-    for (const expect::FlowResult& flow : evening.flows) {
+    Json result{{"flows", Json::array()}, {"trunks", Json::array()}};
+    for (const expect::FlowResult& flow : shares.flows) {
         Json one{{"name", flow.flow->name}, {"set", flow.flow->set}, {"title", flow.title}, {"asks_bps", rateJson(flow.flow->asks)}};
         if (flow.problem.empty()) one.update({{"rate_bps", bandJson(flow.rate)}, {"alone_bps", bandJson(flow.alone)}, {"share", flow.share()}, {"held_by", flow.heldBy}, {"slowed_by", flow.slowedBy}, {"share_error", flow.shareError}});
         else one["problem"] = plain(flow.problem);
-        made["flows"].push_back(one);
+        result["flows"].push_back(one);
     }
-    for (const expect::TrunkLoad& trunk : evening.trunks)
-        made["trunks"].push_back({{"title", trunk.title}, {"rate_bps", trunk.line.steps()}, {"access_bps", trunk.access.steps()}, {"devices", trunk.devices}, {"spare", trunk.isSpare}, {"oversubscription", trunk.oversubscription()}, {"load_bps", trunk.load.steps()}});
-    return made;
+    for (const expect::TrunkLoad& trunk : shares.trunks)
+        result["trunks"].push_back({{"title", trunk.title}, {"rate_bps", trunk.line.steps()}, {"access_bps", trunk.access.steps()}, {"devices", trunk.devices}, {"spare", trunk.isSpare}, {"oversubscription", trunk.oversubscription()}, {"load_bps", trunk.load.steps()}});
+    return result;
 }
 
-void show(const expect::Evening& evening)
+void show(const expect::FlowShares& shares)
 {
-    for (const expect::FlowResult& flow : evening.flows) {
+    for (const expect::FlowResult& flow : shares.flows) {
         if (!flow.problem.empty()) {
             print(fmt::format("{}: no rate, {}", flow.title, flow.problem));
             continue;
@@ -34,7 +34,7 @@ void show(const expect::Evening& evening)
         print(fmt::format("{}: {} to {}, usually {}; alone {}; held by {}{}", flow.title, text::rate(flow.rate.low, 3), text::rate(flow.rate.high, 3), text::rate(flow.rate.typical, 3), text::rate(flow.alone.typical, 3), flow.heldBy,
                           flow.slowedBy.empty() ? std::string() : fmt::format(", shared with {}; a share may be {:.0f}{}% off", text::joined(flow.slowedBy, ", "), 100 * flow.shareError, text::kThin)));
     }
-    for (const expect::TrunkLoad& trunk : evening.trunks) {
+    for (const expect::TrunkLoad& trunk : shares.trunks) {
         if (trunk.isSpare) {
             print(fmt::format("trunk {}: {}, spare: a faster way leads past it", trunk.title, text::linkRate(trunk.line)));
             continue;
@@ -50,10 +50,10 @@ int answer(const store::Project& project, const Options& given, Context& context
         const auto sets = expect::flowSets(project.plan);
         return fail({ErrorCode::NotFound, sets.empty() ? "the project has no flows; add them under Path in the window" : "there is no such set of flows; there are " + text::joined(sets, ", "), given.set});
     }
-    const expect::Evening evening = expect::evening(project.plan, context.kb, match::judgeAll(project.plan, context.kb), flows);
-    if (context.json) print(toJson(evening));
-    else show(evening);
-    return std::any_of(evening.flows.begin(), evening.flows.end(), [](const auto& flow) { return !flow.problem.empty(); }) ? kFindings : kFine;
+    const expect::FlowShares shares = expect::flowShares(project.plan, context.kb, match::judgeAll(project.plan, context.kb), flows);
+    if (context.json) print(toJson(shares));
+    else show(shares);
+    return std::any_of(shares.flows.begin(), shares.flows.end(), [](const auto& flow) { return !flow.problem.empty(); }) ? kFindings : kFine;
 }
 
 }  // namespace

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include "asked.h"
+#include "path_options.h"
 #include "core/base/text.h"
-#include "core/quick/headline.h"
+#include "core/oneline/headline.h"
 
 namespace sokudo::cli {
 
@@ -13,7 +13,7 @@ void addHeadline(Verbs& verbs, Context& context)
     auto line = std::make_shared<std::string>();
     verb.option("TEXT", *line, "such as \"wifi 5400 bands=2\", \"powerline 2400 port=1g\"").required();
     verb.answer([line, &context] {
-        const auto read = quick::readHeadline(*line, context.kb);
+        const auto read = oneline::readHeadline(*line, context.kb);
         if (!read) return fail(read.error());
         if (context.json) {
             print(Json{{"name", read->name}, {"printed_bps", read->printed.steps()}, {"client_bps", bandJson(read->client)}, {"working", plain(read->working)}, {"beware", read->beware}, {"source", context.kb.citation(read->from.source)}, {"confidence", code(read->from.certainty)}});

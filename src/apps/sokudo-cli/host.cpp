@@ -27,18 +27,18 @@ Json readingJson(const measure::Reading<T>& reading, Show show)
 Json moduleJson(const measure::ModuleReading& module, const kb::KnowledgeBase& kb)
 {
     const measure::ModuleName name = measure::nameOf(module, kb);
-    Json made{{"kind", module.kind}, {"connector", name.connector}, {"compliance", name.says}, {"phy", name.phy ? name.phy->id : ""}, {"checksum_good", module.checksumGood}};
-    if (module.wavelengthNm) made["wavelength_nm"] = *module.wavelengthNm;
-    if (module.copperLength) made["copper_length_m"] = module.copperLength->in();
-    if (module.celsius) made["temperature_c"] = *module.celsius;
-    for (PowerDbm power : module.rxPower) made["rx_power_dbm"].push_back(power.in());
-    for (PowerDbm power : module.txPower) made["tx_power_dbm"].push_back(power.in());
-    return made;
+    Json result{{"kind", module.kind}, {"connector", name.connector}, {"compliance", name.says}, {"phy", name.phy ? name.phy->id : ""}, {"checksum_good", module.checksumGood}};
+    if (module.wavelengthNm) result["wavelength_nm"] = *module.wavelengthNm;
+    if (module.copperLength) result["copper_length_m"] = module.copperLength->in();
+    if (module.celsius) result["temperature_c"] = *module.celsius;
+    for (PowerDbm power : module.rxPower) result["rx_power_dbm"].push_back(power.in());
+    for (PowerDbm power : module.txPower) result["tx_power_dbm"].push_back(power.in());
+    return result;
 }
 
 Json toJson(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
 {
-    Json made{{"name", host.name}, {"cores", host.cores}, {"max_clock_ghz", host.maxClockGhz ? Json(*host.maxClockGhz) : Json(nullptr)}, {"interfaces", Json::array()}};
+    Json result{{"name", host.name}, {"cores", host.cores}, {"max_clock_ghz", host.maxClockGhz ? Json(*host.maxClockGhz) : Json(nullptr)}, {"interfaces", Json::array()}};
     for (const auto& interface : host.interfaces) {
         Json one{{"name", interface.name}, {"virtual", interface.isVirtual}, {"driver", interface.driver}, {"mtu_bytes", interface.mtu}, {"duplex", interface.duplex}, {"port", interface.portKind}};
         one["rate_bps"] = readingJson(interface.speed, [](BitRate rate) { return Json(rate.steps()); });
@@ -49,9 +49,9 @@ Json toJson(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
         });
         one["module"] = readingJson(interface.module, [&kb](const measure::ModuleReading& module) { return moduleJson(module, kb); });
         for (BitRate rate : interface.supported) one["supported_bps"].push_back(rate.steps());
-        made["interfaces"].push_back(one);
+        result["interfaces"].push_back(one);
     }
-    return made;
+    return result;
 }
 
 void show(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
@@ -91,13 +91,13 @@ int addTo(const Options& given, const measure::HostSnapshot& snapshot, const Con
         if (one.name == given.place || (given.place.empty() && !place.isSet())) place = one.id;
     if (!place.isSet()) return fail({ErrorCode::NotFound, "the project has no such place; name one with --place", given.place});
     IdSource ids{std::random_device{}()};
-    const auto made = host::surveyed(snapshot, place, ids);
-    const auto next = measure::putHost(project->plan, made.device, made.slots, made.ports, snapshot, context.kb, ids);
+    const auto result = host::surveyed(snapshot, place, ids);
+    const auto next = measure::putHost(project->plan, result.device, result.slots, result.ports, snapshot, context.kb, ids);
     if (!next) return fail(next.error());
     store::Changes changes;
     changes.before = &project->plan;
     changes.after = &*next;
-    changes.entries = {logbook::changeEntry("Add " + made.device.name + " as read from the machine", now(), ids)};
+    changes.entries = {logbook::changeEntry("Add " + result.device.name + " as read from the machine", now(), ids)};
     if (auto saved = (*file)->save(changes); !saved) return fail(saved.error());
     return kFine;
 }

@@ -1,19 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "asked.h"
+#include "path_options.h"
 #include "core/base/text.h"
 #include "core/diagnose/asymmetry.h"
 #include "core/diagnose/judgement.h"
 #include "core/measure/parse_result.h"
-#include "core/quick/path_line.h"
+#include "core/oneline/path_line.h"
 
 namespace sokudo::cli {
 namespace {
 
-struct Options : PathAsked { std::string measured, line, reverse; bool isDialog = false; };
+struct Options : PathOptions { std::string measured, line, reverse; bool isDialog = false; };
 
 Result<expect::Expectation> expected(const Options& given, Context& context)
 {
-    if (!given.line.empty()) return quick::expectPathLine(given.line, context.kb);
+    if (!given.line.empty()) return oneline::expectPathLine(given.line, context.kb);
     if (given.file.empty() || given.from.empty() || given.to.empty()) return failure(ErrorCode::BadInput, "say which path: --path \"LINE\", or FILE with --from A --to B");
     const auto project = openProject(given.file, context);
     if (!project) return tl::unexpected(project.error());
@@ -38,14 +38,14 @@ int answer(const Options& given, Context& context)
         asymmetry = diagnose::asymmetry(measured->rate.value, back->rate.value, *path, context.kb);
     }
     if (context.json) {
-        Json made{{"verdict", measure::code(judgement.standing)}, {"share", judgement.share}, {"suggested_unit", judgement.suggestedUnit.empty() ? Json(nullptr) : Json(judgement.suggestedUnit)},
+        Json result{{"verdict", measure::code(judgement.standing)}, {"share", judgement.share}, {"suggested_unit", judgement.suggestedUnit.empty() ? Json(nullptr) : Json(judgement.suggestedUnit)},
                   {"rate_bps", measured->rate.value.steps()}, {"expected_bps", {{"low", path->expected.low.steps()}, {"typical", path->expected.typical.steps()}, {"high", path->expected.high.steps()}}}, {"why", Json::array()}};
-        for (const std::string& one : judgement.why) made["why"].push_back(plain(one));
+        for (const std::string& one : judgement.why) result["why"].push_back(plain(one));
         if (asymmetry) {
-            made["asymmetry"] = {{"asymmetric", asymmetry->isAsymmetric}, {"ratio", asymmetry->ratio}, {"ruled_out", asymmetry->ruledOut}, {"sentence", plain(asymmetry->sentence)}, {"suspects", Json::array()}};
-            for (const auto& suspect : asymmetry->suspects) made["asymmetry"]["suspects"].push_back({{"id", suspect.row->id}, {"suspect", suspect.row->suspect}, {"look", suspect.row->look}});
+            result["asymmetry"] = {{"asymmetric", asymmetry->isAsymmetric}, {"ratio", asymmetry->ratio}, {"ruled_out", asymmetry->ruledOut}, {"sentence", plain(asymmetry->sentence)}, {"suspects", Json::array()}};
+            for (const auto& suspect : asymmetry->suspects) result["asymmetry"]["suspects"].push_back({{"id", suspect.row->id}, {"suspect", suspect.row->suspect}, {"look", suspect.row->look}});
         }
-        print(made);
+        print(result);
     } else {
         print(std::string(measure::code(judgement.standing)));
         for (const std::string& one : judgement.why) print("  " + one);

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 
 #include "cli.h"
-#include "core/quick/link_line.h"
+#include "core/oneline/link_line.h"
 
 namespace sokudo::cli {
 
@@ -11,7 +11,7 @@ void addLink(Verbs& verbs, Context& context)
     auto line = std::make_shared<std::string>();
     verb.option("LINE", *line, "such as \"sfp28:25gbase-sr,fec=rs / om4 80m lc joints=2 / sfp28:25gbase-sr,fec=rs\"").required();
     verb.answer([line, &context] {
-        const auto report = quick::judgeLinkLine(*line, context.kb);
+        const auto report = oneline::judgeLinkLine(*line, context.kb);
         if (!report) return fail(report.error());
         if (context.json) print(toJson(*report, context.kb));
         else print(linkText(*report, context.kb));

@@ -3,7 +3,7 @@
 
 #include <fmt/format.h>
 
-#include "asked.h"
+#include "path_options.h"
 #include "core/base/text.h"
 #include "core/diagnose/benefit.h"
 #include "core/diagnose/media_ranking.h"
@@ -13,7 +13,7 @@
 namespace sokudo::cli {
 
 namespace {
-struct Options : PathAsked { std::string note, since; bool media = false, gain = false; };
+struct Options : PathOptions { std::string note, since; bool media = false, gain = false; };
 
 void showMedia(const std::vector<diagnose::MediumRank>& ranks)
 {
@@ -24,10 +24,10 @@ void showMedia(const std::vector<diagnose::MediumRank>& ranks)
 
 Json toJson(const std::vector<diagnose::MediumRank>& ranks)
 {
-    Json made{{"media", Json::array()}};
+    Json result{{"media", Json::array()}};
     for (const diagnose::MediumRank& rank : ranks)
-        made["media"].push_back({{"id", rank.medium->id}, {"median_bps", rank.runs.median.steps()}, {"tests", rank.runs.count}, {"to_best", rank.toBest}, {"of_usual", rank.ofUsual}, {"variation", rank.runs.variation}, {"price_per_m", rank.perMetre ? Json(*rank.perMetre) : Json(nullptr)}});
-    return made;
+        result["media"].push_back({{"id", rank.medium->id}, {"median_bps", rank.runs.median.steps()}, {"tests", rank.runs.count}, {"to_best", rank.toBest}, {"of_usual", rank.ofUsual}, {"variation", rank.runs.variation}, {"price_per_m", rank.perMetre ? Json(*rank.perMetre) : Json(nullptr)}});
+    return result;
 }
 /// The moment that splits results into before and after: the one asked for, else the last change that has results on both sides.
 Result<measure::Timestamp> changeOf(const store::Project& project, const Options& given, const PathEnds& ends)
@@ -97,9 +97,9 @@ void addLog(Verbs& verbs, Context& context)
             return kFine;
         }
         if (context.json) {
-            Json made{{"entries", Json::array()}};
-            for (const auto& entry : project->entries) made["entries"].push_back({{"at", measure::isoText(entry.at)}, {"kind", code(entry.kind)}, {"text", entry.text}});
-            print(made);
+            Json result{{"entries", Json::array()}};
+            for (const auto& entry : project->entries) result["entries"].push_back({{"at", measure::isoText(entry.at)}, {"kind", code(entry.kind)}, {"text", entry.text}});
+            print(result);
         } else {
             for (const auto& entry : project->entries) print(fmt::format("{}  {:<11}  {}", measure::timeText(entry.at), code(entry.kind), entry.text));
         }

@@ -35,11 +35,11 @@ Result<cli::Context> contextFor(int argc, char** argv)
         files[it->path().filename().string()] = all.str();
     }
     if (error) return failure(ErrorCode::NotFound, "this folder cannot be read", folder);
-    auto made = kb::load(files);
-    if (!made) return tl::unexpected(made.error());
-    if (folder.empty()) return cli::Context{std::move(*made), std::move(files), false, {}};
-    if (const auto wrong = kb::contradictions(*made); !wrong.empty()) return failure(ErrorCode::BadInput, wrong.front(), folder);
-    return cli::Context{std::move(*made), std::move(files), false, {}};
+    auto result = kb::load(files);
+    if (!result) return tl::unexpected(result.error());
+    if (folder.empty()) return cli::Context{std::move(*result), std::move(files), false, {}};
+    if (const auto wrong = kb::contradictions(*result); !wrong.empty()) return failure(ErrorCode::BadInput, wrong.front(), folder);
+    return cli::Context{std::move(*result), std::move(files), false, {}};
 }
 
 /// The first word that is no option must be a verb.
@@ -51,7 +51,8 @@ std::optional<Error> unknownVerb(const CLI::App& app, int argc, char** argv)
         if (word.starts_with("-")) continue;
         std::vector<std::string> verbs;
         for (const CLI::App* verb : app.get_subcommands({})) verbs.push_back(verb->get_name());
-        if (std::find(verbs.begin(), verbs.end(), word) != verbs.end()) return std::nullopt;
+        const auto all = app.get_subcommands({});
+        if (std::any_of(all.begin(), all.end(), [&](const CLI::App* verb) { return verb->check_name(word); })) return std::nullopt;
         const std::string near = text::nearest(word, verbs);
         return Error{ErrorCode::BadInput, "there is no such verb" + (near.empty() ? "; sokudo-cli --help lists them" : "; did you mean " + near + "?"), word};
     }
@@ -63,9 +64,9 @@ std::optional<Error> unknownVerb(const CLI::App& app, int argc, char** argv)
 int main(int argc, char** argv)
 {
     QCoreApplication application(argc, argv);
-    auto made = contextFor(argc, argv);
-    if (!made) return cli::fail(made.error());
-    cli::Context context = std::move(*made);
+    auto result = contextFor(argc, argv);
+    if (!result) return cli::fail(result.error());
+    cli::Context context = std::move(*result);
     CLI::App app("Plans, checks and measures fast home networks.", "sokudo-cli");
     app.set_version_flag("--version", "sokudo-cli 0.1.0");
     app.require_subcommand(1);
@@ -74,7 +75,7 @@ int main(int argc, char** argv)
     std::string data;
     app.add_option("--data", data, "use the tables of this folder instead of those built in");
     cli::Verbs verbs(app, context);
-    for (auto add : {cli::addCheck, cli::addLink, cli::addWays, cli::addWhatIf, cli::addCatalogue, cli::addLimits, cli::addDarkLink, cli::addRead, cli::addParts, cli::addPath, cli::addExpect, cli::addConvert, cli::addJudge, cli::addFlows, cli::addWorth, cli::addHeadline, cli::addCounters, cli::addMeasure, cli::addDiagnose, cli::addHost, cli::addLog, cli::addReport, cli::addExport, cli::addImport})
+    for (auto add : {cli::addCheck, cli::addLink, cli::addWays, cli::addWhatIf, cli::addCatalogue, cli::addLimits, cli::addLinkDown, cli::addRead, cli::addParts, cli::addPath, cli::addExpect, cli::addConvert, cli::addJudge, cli::addFlows, cli::addUpgrade, cli::addHeadline, cli::addCounters, cli::addMeasure, cli::addDiagnose, cli::addHost, cli::addLog, cli::addReport, cli::addExport, cli::addImport})
         add(verbs, context);
     if (const auto error = unknownVerb(app, argc, argv)) return cli::fail(*error);
     try {

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include "asked.h"
+#include "path_options.h"
 #include "core/base/text.h"
 #include "core/match/parts_list.h"
 
@@ -30,17 +30,17 @@ std::optional<match::CoaxCount> coaxOf(const match::PartsList& list, int rooms)
 
 Json toJson(const match::PartsList& list, int coaxRooms)
 {
-    Json made{{"modules", Json::array()}, {"cables", Json::array()}, {"devices", Json::array()}, {"cards", Json::array()}, {"lanes", Json::array()}, {"cords", Json::array()}, {"coax", nullptr}, {"links_without_modules", list.linksWithoutModules}};
-    for (const auto& row : list.modules) made["modules"].push_back({{"id", row.kind->id}, {"count", row.inPlace}, {"watts", row.kind->power.in() * row.inPlace}});
-    for (const auto& row : list.cables) made["cables"].push_back({{"id", row.medium->id}, {"runs", row.runs}, {"length_m", row.length.in()}, {"unmeasured", row.unmeasured}});
-    for (const auto& device : list.devices) made["devices"].push_back(portsJson(device));
+    Json result{{"modules", Json::array()}, {"cables", Json::array()}, {"devices", Json::array()}, {"cards", Json::array()}, {"lanes", Json::array()}, {"cords", Json::array()}, {"coax", nullptr}, {"links_without_modules", list.linksWithoutModules}};
+    for (const auto& row : list.modules) result["modules"].push_back({{"id", row.kind->id}, {"count", row.inPlace}, {"watts", row.kind->power.in() * row.inPlace}});
+    for (const auto& row : list.cables) result["cables"].push_back({{"id", row.medium->id}, {"runs", row.runs}, {"length_m", row.length.in()}, {"unmeasured", row.unmeasured}});
+    for (const auto& device : list.devices) result["devices"].push_back(portsJson(device));
     for (const auto& card : list.cards)
-        made["cards"].push_back({{"device", card.device}, {"slot", card.slot}, {"card", card.card}, {"ports", card.ports}, {"ports_bps", card.sum.steps()}, {"bus_bps", card.carries ? Json(card.carries->steps()) : Json(nullptr)}, {"enough", card.isEnough()}, {"better_slot", card.better.empty() ? Json(nullptr) : Json(plain(card.better))}, {"never_seen", card.unseen}});
-    for (const auto& [device, sentence] : list.lanes) made["lanes"].push_back({{"device", device}, {"plan", plain(sentence)}});
-    for (const auto& cord : list.cords) made["cords"].push_back({{"device", cord.device}, {"in_box", cord.inBox}, {"needed", cord.needed}, {"missing", cord.missing()}});
+        result["cards"].push_back({{"device", card.device}, {"slot", card.slot}, {"card", card.card}, {"ports", card.ports}, {"ports_bps", card.sum.steps()}, {"bus_bps", card.carries ? Json(card.carries->steps()) : Json(nullptr)}, {"enough", card.isEnough()}, {"better_slot", card.better.empty() ? Json(nullptr) : Json(plain(card.better))}, {"never_seen", card.unseen}});
+    for (const auto& [device, sentence] : list.lanes) result["lanes"].push_back({{"device", device}, {"plan", plain(sentence)}});
+    for (const auto& cord : list.cords) result["cords"].push_back({{"device", cord.device}, {"in_box", cord.inBox}, {"needed", cord.needed}, {"missing", cord.missing()}});
     if (const auto coax = coaxOf(list, coaxRooms))
-        made["coax"] = {{"gateway", coax->gateway}, {"gateway_has_it", coax->gatewayHasIt}, {"further_rooms", coax->furtherRooms}, {"adapters_needed", coax->needed()}, {"adapters_in_place", coax->inPlace}};
-    return made;
+        result["coax"] = {{"gateway", coax->gateway}, {"gateway_has_it", coax->gatewayHasIt}, {"further_rooms", coax->furtherRooms}, {"adapters_needed", coax->needed()}, {"adapters_in_place", coax->inPlace}};
+    return result;
 }
 
 void show(const match::PartsList& list, int coaxRooms)

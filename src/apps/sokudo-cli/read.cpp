@@ -2,7 +2,7 @@
 #include <fmt/format.h>
 
 #include "cli.h"
-#include "core/quick/marks.h"
+#include "core/oneline/marks.h"
 
 namespace sokudo::cli {
 
@@ -12,13 +12,13 @@ void addRead(Verbs& verbs, Context& context)
     auto label = std::make_shared<std::string>();
     verb.option("LABEL", *label, "as printed, such as \"10G-LR 1310nm\" or \"Cat 6A F/UTP\"").required();
     verb.answer([label, &context] {
-        const auto read = quick::readLabel(*label, context.kb);
+        const auto read = oneline::readLabel(*label, context.kb);
         if (!read) return fail(read.error());
         if (context.json) {
-            Json made{{"rate_bps", read->rate ? Json(read->rate->steps()) : Json(nullptr)}, {"sentence", plain(read->sentence)}, {"marks", Json::array()}, {"unknown", read->unknown}};
+            Json result{{"rate_bps", read->rate ? Json(read->rate->steps()) : Json(nullptr)}, {"sentence", plain(read->sentence)}, {"marks", Json::array()}, {"unknown", read->unknown}};
             for (const auto& one : read->known)
-                made["marks"].push_back({{"word", one.word}, {"on", one.mark->on}, {"means", one.mark->means}, {"beware", one.mark->beware}, {"source", context.kb.citation(one.mark->from.source)}});
-            print(made);
+                result["marks"].push_back({{"word", one.word}, {"on", one.mark->on}, {"means", one.mark->means}, {"beware", one.mark->beware}, {"source", context.kb.citation(one.mark->from.source)}});
+            print(result);
             return kFine;
         }
         print(read->sentence);

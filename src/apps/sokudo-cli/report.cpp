@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fstream>
 
-#include "asked.h"
+#include "path_options.h"
 #include "core/report/project_report.h"
 
 namespace sokudo::cli {
 namespace {
 
-struct Options : PathAsked { std::string out; bool text = false; };
+struct Options : PathOptions { std::string out; bool text = false; };
 
 int answer(const store::Project& project, const Options& given, Context& context)
 {

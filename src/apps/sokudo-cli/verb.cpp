@@ -66,6 +66,12 @@ void Verb::answer(std::function<int()> run)
     m_app->callback([run = std::move(run), context = m_context] { context->run = run; });
 }
 
-Verb Verbs::add(const std::string& name, const std::string& says) { return {m_app->add_subcommand(name, says), *m_context}; }
+Verb Verbs::add(const std::string& names, const std::string& says)
+{
+    const std::size_t comma = names.find(',');
+    CLI::App* verb = m_app->add_subcommand(names.substr(0, comma), says);
+    if (comma != std::string::npos) verb->alias(names.substr(comma + 1));
+    return {verb, *m_context};
+}
 
 }  // namespace sokudo::cli

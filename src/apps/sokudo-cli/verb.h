@@ -51,7 +51,8 @@ private:
 class Verbs {
 public:
     Verbs(CLI::App& app, Context& context) : m_app(&app), m_context(&context) {}
-    Verb add(const std::string& name, const std::string& says);
+    /// @param names  the verb, and after a comma the name that it had before
+    Verb add(const std::string& names, const std::string& says);
 
 private:
     CLI::App* m_app;

@@ -46,7 +46,7 @@ app::HostSource hostSource(bool demo)
     return [demo](const std::string& name) -> std::unique_ptr<measure::HostReader> {
         char own[256] = "";
         ::gethostname(own, sizeof own - 1);
-        const QString captured = dataFolder() + "/hosts/" + app::q(name.empty() ? "platen" : name);
+        const QString captured = dataFolder() + "/hosts/" + app::toQt(name.empty() ? "platen" : name);
         if (demo) return QFileInfo::exists(captured) ? std::make_unique<host::SystemHostReader>(captured.toStdString()) : nullptr;
         if (name.empty() || name == own) return std::make_unique<host::SystemHostReader>("/");
         return nullptr;

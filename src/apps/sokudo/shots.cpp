@@ -75,7 +75,7 @@ int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark
     settle(2500);
     save("match-ways");
     selectRun(window, "q1");
-    window.matchPage().showPane(ui::MatchPage::Piece);
+    window.matchPage().showPane(ui::MatchPage::SegmentKind);
     save("match-piece");
     window.matchPage().whatIfPane().ask(gigabits(10));
     window.matchPage().showPane(ui::MatchPage::WhatIf);
@@ -101,7 +101,7 @@ int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark
     window.path().dropTry();
     window.pathPage().showPane(ui::PathPage::Flows);
     save("path-flows");
-    window.pathPage().showPane(ui::PathPage::Worth);
+    window.pathPage().showPane(ui::PathPage::Upgrade);
     settle(6000);
     save("path-worth");
     window.showBench(ui::MainWindow::Survey);

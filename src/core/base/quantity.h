@@ -16,9 +16,9 @@ public:
     constexpr Quantity() = default;
     static constexpr Quantity fromSteps(std::int64_t steps)
     {
-        Quantity made;
-        made.m_steps = steps;
-        return made;
+        Quantity result;
+        result.m_steps = steps;
+        return result;
     }
     /// The nearest whole step to `units` of the tag's unit, half away from zero.
     static Quantity of(double units)
@@ -47,9 +47,9 @@ public:
     friend constexpr Quantity operator*(std::int64_t times, Quantity value)
         requires Tag::kIsDifference
     {
-        std::int64_t made = 0;
-        const bool tooMuch = __builtin_mul_overflow(times, value.m_steps, &made);
-        return fromSteps(tooMuch ? (times < 0) == (value.m_steps < 0) ? kLast : -kLast : made);
+        std::int64_t result = 0;
+        const bool tooMuch = __builtin_mul_overflow(times, value.m_steps, &result);
+        return fromSteps(tooMuch ? (times < 0) == (value.m_steps < 0) ? kLast : -kLast : result);
     }
 
 private:
@@ -57,8 +57,8 @@ private:
     /// Stops at the last step instead of wrapping round.
     static constexpr std::int64_t sum(std::int64_t a, std::int64_t b)
     {
-        std::int64_t made = 0;
-        return __builtin_add_overflow(a, b, &made) ? a < 0 ? -kLast : kLast : made;
+        std::int64_t result = 0;
+        return __builtin_add_overflow(a, b, &result) ? a < 0 ? -kLast : kLast : result;
     }
     std::int64_t m_steps = 0;
 };

@@ -15,12 +15,12 @@ std::string number(double value, int digits)
     if (value == 0.0) return "0";
     const int before = static_cast<int>(std::floor(std::log10(std::fabs(value)))) + 1;
     const int decimals = std::clamp(digits - before, 0, 9);
-    std::string made = fmt::format("{:.{}f}", value, decimals);
-    if (made.find('.') != std::string::npos) {
-        made.erase(made.find_last_not_of('0') + 1);
-        if (made.back() == '.') made.pop_back();
+    std::string result = fmt::format("{:.{}f}", value, decimals);
+    if (result.find('.') != std::string::npos) {
+        result.erase(result.find_last_not_of('0') + 1);
+        if (result.back() == '.') result.pop_back();
     }
-    return made;
+    return result;
 }
 
 namespace {

@@ -61,24 +61,24 @@ bool applies(std::string_view when, const expect::Expectation& path, bool forwar
 
 AsymmetryView asymmetry(BitRate forward, BitRate reverse, const expect::Expectation& path, const kb::KnowledgeBase& kb)
 {
-    AsymmetryView made;
-    made.forwardIsSlower = forward < reverse;
+    AsymmetryView result;
+    result.forwardIsSlower = forward < reverse;
     const BitRate slower = std::min(forward, reverse), faster = std::max(forward, reverse);
-    made.ratio = faster.steps() > 0 ? slower.in() / faster.in() : 1;
-    made.isAsymmetric = made.ratio < kQuarter;
-    if (!made.isAsymmetric) {
-        made.sentence = fmt::format("both directions are alike within a quarter ({} and {})", text::rate(forward, 3), text::rate(reverse, 3));
-        return made;
+    result.ratio = faster.steps() > 0 ? slower.in() / faster.in() : 1;
+    result.isAsymmetric = result.ratio < kQuarter;
+    if (!result.isAsymmetric) {
+        result.sentence = fmt::format("both directions are alike within a quarter ({} and {})", text::rate(forward, 3), text::rate(reverse, 3));
+        return result;
     }
     for (const Stage& stage : path.stages)
-        if (isAlikeBothWays(stage) && stage.carries.low >= faster) made.ruledOut.push_back(stage.name);
+        if (isAlikeBothWays(stage) && stage.carries.low >= faster) result.ruledOut.push_back(stage.name);
     for (const kb::Asymmetry& row : kb.asymmetries)
-        if (row.when != "any" && applies(row.when, path, made.forwardIsSlower)) made.suspects.push_back({&row});
+        if (row.when != "any" && applies(row.when, path, result.forwardIsSlower)) result.suspects.push_back({&row});
     for (const kb::Asymmetry& row : kb.asymmetries)
-        if (row.when == "any") made.suspects.push_back({&row});
-    made.sentence = fmt::format("the {} direction is the slower one, {} against {}: what is the same both ways is ruled out{}", made.forwardIsSlower ? "forward" : "reverse", text::rate(slower, 3), text::rate(faster, 3),
-                                made.ruledOut.empty() ? std::string() : " (" + text::joined(made.ruledOut, ", ") + ")");
-    return made;
+        if (row.when == "any") result.suspects.push_back({&row});
+    result.sentence = fmt::format("the {} direction is the slower one, {} against {}: what is the same both ways is ruled out{}", result.forwardIsSlower ? "forward" : "reverse", text::rate(slower, 3), text::rate(faster, 3),
+                                result.ruledOut.empty() ? std::string() : " (" + text::joined(result.ruledOut, ", ") + ")");
+    return result;
 }
 
 }  // namespace sokudo::diagnose

@@ -39,24 +39,24 @@ std::string heldBy(const expect::Expectation* path)
 
 Benefit benefit(const std::vector<measure::Trial>& trials, plan::DeviceId from, plan::DeviceId to, measure::Timestamp change, const expect::Expectation* copyPath)
 {
-    Benefit made;
-    made.network = compared(trials, from, to, measure::TrialKind::Memory, change);
-    made.copy = compared(trials, from, to, measure::TrialKind::FileCopy, change);
-    if (!made.network || !made.copy) {
-        made.sentence = made.network ? "the network has results before and after, copies have not: time a copy that was also timed before"
-                        : made.copy  ? "copies have results before and after, the network has not: a test from memory to memory tells what the change did for it"
+    Benefit result;
+    result.network = compared(trials, from, to, measure::TrialKind::Memory, change);
+    result.copy = compared(trials, from, to, measure::TrialKind::FileCopy, change);
+    if (!result.network || !result.copy) {
+        result.sentence = result.network ? "the network has results before and after, copies have not: time a copy that was also timed before"
+                        : result.copy  ? "copies have results before and after, the network has not: a test from memory to memory tells what the change did for it"
                                      : "neither the network nor copies have results on both sides of the change";
-        return made;
+        return result;
     }
-    const double network = made.network->ratio, copy = made.copy->ratio;
+    const double network = result.network->ratio, copy = result.copy->ratio;
     const std::string both = fmt::format("{}, {}", became("the network", network), became("a copy", copy));
-    if (network > 1 + kNoChange && copy > 0) made.arrives = std::log(copy) / std::log(network);
-    if (!isChanged(network) && !isChanged(copy)) made.sentence = both + ": nothing was gained";
-    else if (!isChanged(network)) made.sentence = both + ": what changed lies in the machines, not in the network";
-    else if (made.arrives && !isChanged(copy)) made.sentence = both + ": the gain does not reach copies" + heldBy(copyPath);
-    else if (made.arrives && copy > 1) made.sentence = fmt::format("{}: {:.0f} % of that gain reaches copies{}", both, 100 * std::min(1.0, *made.arrives), *made.arrives < 1 - kNoChange ? heldBy(copyPath) : std::string());
-    else made.sentence = both;
-    return made;
+    if (network > 1 + kNoChange && copy > 0) result.arrives = std::log(copy) / std::log(network);
+    if (!isChanged(network) && !isChanged(copy)) result.sentence = both + ": nothing was gained";
+    else if (!isChanged(network)) result.sentence = both + ": what changed lies in the machines, not in the network";
+    else if (result.arrives && !isChanged(copy)) result.sentence = both + ": the gain does not reach copies" + heldBy(copyPath);
+    else if (result.arrives && copy > 1) result.sentence = fmt::format("{}: {:.0f} % of that gain reaches copies{}", both, 100 * std::min(1.0, *result.arrives), *result.arrives < 1 - kNoChange ? heldBy(copyPath) : std::string());
+    else result.sentence = both;
+    return result;
 }
 
 }  // namespace sokudo::diagnose

@@ -20,22 +20,22 @@ std::string reasonText(const kb::KnowledgeBase& kb, const Weight& weight, const 
 
 Diagnosis diagnose(const Facts& facts, const Evidence& told)
 {
-    Diagnosis made;
-    made.evidence = observe(facts);
-    for (const auto& [flag, seen] : told) made.evidence.insert_or_assign(flag, seen);
-    made.context = contextOf(facts);
-    auto beliefs = rank(facts.kb, made.context, made.evidence);
-    made.next = nextChecks(facts.kb, beliefs, made.evidence);
+    Diagnosis result;
+    result.evidence = observe(facts);
+    for (const auto& [flag, seen] : told) result.evidence.insert_or_assign(flag, seen);
+    result.context = contextOf(facts);
+    auto beliefs = rank(facts.kb, result.context, result.evidence);
+    result.next = nextChecks(facts.kb, beliefs, result.evidence);
     for (Belief& belief : beliefs) {
         LikelyCause likely{std::move(belief), {}};
         for (const Weight& weight : likely.belief.weights) {
-            const auto seen = made.evidence.find(weight.flag);
-            if (std::fabs(weight.nats) < kWorthSaying || seen == made.evidence.end()) continue;
+            const auto seen = result.evidence.find(weight.flag);
+            if (std::fabs(weight.nats) < kWorthSaying || seen == result.evidence.end()) continue;
             likely.reasons.push_back({weight.nats > 0, weight.nats, reasonText(facts.kb, weight, seen->second)});
         }
-        made.causes.push_back(std::move(likely));
+        result.causes.push_back(std::move(likely));
     }
-    return made;
+    return result;
 }
 
 std::string_view cautionFor(std::string_view check)

@@ -39,15 +39,15 @@ struct Plateau {
     }
     std::vector<double> values(const kb::Cause* cause) const
     {
-        std::vector<double> made;
+        std::vector<double> result;
         double sum = 0;
         for (const kb::Flag* flag : flags) {
-            made.push_back(cause ? likelihood(*cause, *flag) : flag->background);
-            sum += made.back();
+            result.push_back(cause ? likelihood(*cause, *flag) : flag->background);
+            sum += result.back();
         }
         if (cause && sum > 0.95)
-            for (double& value : made) value *= 0.95 / sum;
-        return made;
+            for (double& value : result) value *= 0.95 / sum;
+        return result;
     }
     static double none(const std::vector<double>& values)
     {
@@ -138,41 +138,41 @@ double gainOf(const std::vector<double>& prior, const std::vector<std::vector<do
 
 Variable flagVariable(const kb::Flag& flag, const std::vector<Belief>& beliefs)
 {
-    Variable made(2);
+    Variable result(2);
     for (const Belief& belief : beliefs) {
         const double p = likelihood(*belief.cause, flag);
-        made[0].push_back(p);
-        made[1].push_back(1 - p);
+        result[0].push_back(p);
+        result[1].push_back(1 - p);
     }
-    return made;
+    return result;
 }
 
 Variable plateauVariable(const Plateau& plateau, const std::vector<Belief>& beliefs)
 {
-    Variable made(plateau.flags.size() + 1);
+    Variable result(plateau.flags.size() + 1);
     for (const Belief& belief : beliefs) {
         auto values = plateau.values(belief.cause);
         values.push_back(Plateau::none(values));
         double total = 0;
         for (double value : values) total += value;
-        for (std::size_t i = 0; i < values.size(); ++i) made[i].push_back(values[i] / total);
+        for (std::size_t i = 0; i < values.size(); ++i) result[i].push_back(values[i] / total);
     }
-    return made;
+    return result;
 }
 
 std::vector<std::vector<double>> product(const std::vector<Variable>& variables, std::size_t causes)
 {
-    std::vector<std::vector<double>> made{std::vector<double>(causes, 1.0)};
+    std::vector<std::vector<double>> result{std::vector<double>(causes, 1.0)};
     for (const Variable& variable : variables) {
         std::vector<std::vector<double>> next;
-        for (const auto& have : made)
+        for (const auto& have : result)
             for (const auto& outcome : variable) {
                 next.push_back(have);
                 for (std::size_t c = 0; c < causes; ++c) next.back()[c] *= outcome[c];
             }
-        made = std::move(next);
+        result = std::move(next);
     }
-    return made;
+    return result;
 }
 
 double effortOf(const kb::Check& check)
@@ -215,7 +215,7 @@ std::vector<NextCheck> nextChecks(const kb::KnowledgeBase& kb, const std::vector
     std::vector<double> prior;
     for (const Belief& belief : beliefs) prior.push_back(belief.share);
     const bool plateauKnown = std::any_of(plateau.flags.begin(), plateau.flags.end(), [&](const kb::Flag* flag) { return evidence.contains(flag->id); });
-    std::vector<NextCheck> made;
+    std::vector<NextCheck> result;
     for (const kb::Check& check : kb.checks) {
         std::vector<std::pair<double, Variable>> variables;
         for (const std::string& id : check.flags) {
@@ -242,10 +242,10 @@ std::vector<NextCheck> nextChecks(const kb::KnowledgeBase& kb, const std::vector
         if (used.empty()) continue;
         NextCheck next{&check, gainOf(prior, product(used, prior.size())), effortOf(check), 0};
         next.bitsPerMinute = next.bits / next.effort;
-        if (next.bits >= 0.005) made.push_back(next);
+        if (next.bits >= 0.005) result.push_back(next);
     }
-    std::stable_sort(made.begin(), made.end(), [](const NextCheck& a, const NextCheck& b) { return a.bitsPerMinute > b.bitsPerMinute; });
-    return made;
+    std::stable_sort(result.begin(), result.end(), [](const NextCheck& a, const NextCheck& b) { return a.bitsPerMinute > b.bitsPerMinute; });
+    return result;
 }
 
 std::string_view likelihoodWord(double share)

@@ -13,15 +13,15 @@ expect::PathQuestion questionOf(const measure::Trial& trial)
 Inquiry inquire(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analysis& analysis, const measure::Trial& trial, const std::vector<measure::Trial>& all,
                 const std::map<plan::DeviceId, measure::HostSnapshot>& hosts, const Evidence& told)
 {
-    Inquiry made;
+    Inquiry result;
     expect::PathQuestion question = questionOf(trial);
-    if (auto expected = expect::expectation(plan, kb, analysis.links, question)) made.expected = std::move(*expected);
-    else made.whyNoExpectation = expected.error().message();
+    if (auto expected = expect::expectation(plan, kb, analysis.links, question)) result.expected = std::move(*expected);
+    else result.whyNoExpectation = expected.error().message();
     question.traffic = expect::Traffic::MemoryToMemory;
-    if (auto memory = expect::expectation(plan, kb, analysis.links, question)) made.memoryExpected = std::move(*memory);
-    const Facts facts{plan, kb, analysis, trial, all, made.expected ? &*made.expected : nullptr, made.memoryExpected ? &*made.memoryExpected : nullptr, hosts};
-    made.diagnosis = diagnose(facts, told);
-    return made;
+    if (auto memory = expect::expectation(plan, kb, analysis.links, question)) result.memoryExpected = std::move(*memory);
+    const Facts facts{plan, kb, analysis, trial, all, result.expected ? &*result.expected : nullptr, result.memoryExpected ? &*result.memoryExpected : nullptr, hosts};
+    result.diagnosis = diagnose(facts, told);
+    return result;
 }
 
 }  // namespace sokudo::diagnose

@@ -7,8 +7,8 @@
 
 #include <fmt/format.h>
 
-#include "core/arithmetic/bus.h"
-#include "core/arithmetic/framing.h"
+#include "core/formulas/bus.h"
+#include "core/formulas/framing.h"
 #include "core/base/text.h"
 #include "core/diagnose/unit_reading.h"
 
@@ -35,10 +35,10 @@ const Stage& narrowest(const expect::Expectation& path)
 
 void linkMustBe(const Stage& stage, BitRate measured, int mtu, std::vector<std::string>& why)
 {
-    const auto jumbo = arithmetic::goodput(stage.line, {kJumbo});
+    const auto jumbo = formulas::goodput(stage.line, {kJumbo});
     if (mtu < kJumbo && jumbo && measured.in() <= kImpossible * jumbo->in()) why.push_back(fmt::format("larger packets than MTU {}: with MTU {} this link carries {}", mtu, kJumbo, text::rate(*jumbo)));
     for (double rate : kLinkRates) {
-        const auto carries = arithmetic::goodput(gigabits(rate), {mtu});
+        const auto carries = formulas::goodput(gigabits(rate), {mtu});
         if (gigabits(rate) <= stage.line || !carries || measured.in() > kImpossible * carries->in()) continue;
         why.push_back(fmt::format("or the link runs at {} or more, not at {}: read its rate at both ends", text::linkRate(gigabits(rate)), text::linkRate(stage.line)));
         return;
@@ -49,7 +49,7 @@ void slotMustBe(const Stage& stage, BitRate measured, const kb::KnowledgeBase& k
 {
     for (const kb::BusGeneration& bus : kb.buses)
         for (int lanes : kWidths) {
-            const auto carries = arithmetic::busCarries(kb, {bus.generation, lanes, 0});
+            const auto carries = formulas::busCarries(kb, {bus.generation, lanes, 0});
             if (!carries || carries->usable.high < measured) continue;
             why.push_back(fmt::format("another slot than thought: {} ×{} would be the least that carries it, not {}", bus.name, lanes, stage.detail));
             return;
@@ -68,7 +68,7 @@ void sumsOf(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, s
     if (stage.kind != StageKind::Slot) return;
     for (const kb::BusGeneration& bus : kb.buses)
         for (int lanes : kWidths) {
-            const auto carries = arithmetic::busCarries(kb, {bus.generation, lanes, 0});
+            const auto carries = formulas::busCarries(kb, {bus.generation, lanes, 0});
             if (!carries || carries->coded != stage.line) continue;
             if (isAbout(carries->coded.in())) why.push_back(fmt::format("it is what {} ×{} codes, {}: packets and credits take their part, {} is usual", bus.name, lanes, text::rate(carries->coded, 3), text::rate(carries->usable.typical, 3)));
             else if (isAbout(bus.gigatransfers * lanes * 1e9)) why.push_back(fmt::format("it is {} GT/s × {} lanes: that counts the line coding too; {} are coded and {} is usual", text::number(bus.gigatransfers), lanes, text::rate(carries->coded, 3), text::rate(carries->usable.typical, 3)));
@@ -112,40 +112,40 @@ std::vector<std::string> mustBeTrue(const expect::Expectation& path, BitRate mea
 
 Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected, const kb::KnowledgeBase& kb, Source how)
 {
-    Judgement made;
-    made.standing = measure::standing(measured.value, expected.expected);
-    made.share = expected.expected.typical.steps() > 0 ? measured.value.in() / expected.expected.typical.in() : 0;
+    Judgement result;
+    result.standing = measure::standing(measured.value, expected.expected);
+    result.share = expected.expected.typical.steps() > 0 ? measured.value.in() / expected.expected.typical.in() : 0;
     const auto readings = unitReadings(measured.value, expected.expected, plateausOf(expected), how != Source::Unknown, kb);
-    made.suggestedUnit = unitMeant(typed, readings);
+    result.suggestedUnit = unitMeant(typed, readings);
     const Stage* binding = expected.bindingStage();
-    made.why.push_back(fmt::format("{} is {:.0f} % of the usual {}; expected {} to {}", text::rate(measured.value), 100 * made.share, text::rate(expected.expected.typical), text::rate(expected.expected.low), text::rate(expected.expected.high)));
+    result.why.push_back(fmt::format("{} is {:.0f} % of the usual {}; expected {} to {}", text::rate(measured.value), 100 * result.share, text::rate(expected.expected.typical), text::rate(expected.expected.low), text::rate(expected.expected.high)));
     const auto link = std::min_element(expected.stages.begin(), expected.stages.end(), [](const Stage& a, const Stage& b) {
         const auto line = [](const Stage& stage) { return stage.kind == StageKind::Link ? stage.line : BitRate::fromSteps(std::numeric_limits<std::int64_t>::max()); };
         return line(a) < line(b);
     });
-    if (link != expected.stages.end() && link->kind == StageKind::Link) made.why.push_back(fmt::format("that is {:.0f} % of the {} on the wire", 100 * measured.value.in() / link->line.in(), text::linkRate(link->line)));
-    if (measured.value.steps() > 0) made.why.push_back(fmt::format("that is {} for each GB, and {} for 100 GB", text::duration(DataSize::of(1e9) / measured.value), text::duration(DataSize::of(100e9) / measured.value)));
-    if (!made.suggestedUnit.empty()) {
+    if (link != expected.stages.end() && link->kind == StageKind::Link) result.why.push_back(fmt::format("that is {:.0f} % of the {} on the wire", 100 * measured.value.in() / link->line.in(), text::linkRate(link->line)));
+    if (measured.value.steps() > 0) result.why.push_back(fmt::format("that is {} for each GB, and {} for 100 GB", text::duration(DataSize::of(1e9) / measured.value), text::duration(DataSize::of(100e9) / measured.value)));
+    if (!result.suggestedUnit.empty()) {
         const auto likeliest = std::max_element(readings.begin(), readings.end(), [](const UnitReading& a, const UnitReading& b) { return a.probability < b.probability; });
-        made.why.push_back(fmt::format("read as {} it would be {}, which makes sense ({:.0f} % likely): was the unit meant so?", made.suggestedUnit, text::rate(scaled(measured.value, likeliest->row->factor)), 100 * likeliest->probability));
+        result.why.push_back(fmt::format("read as {} it would be {}, which makes sense ({:.0f} % likely): was the unit meant so?", result.suggestedUnit, text::rate(scaled(measured.value, likeliest->row->factor)), 100 * likeliest->probability));
     }
-    if (made.standing == Standing::Impossible) {
-        made.why.push_back(fmt::format("no figure passes {}: {}", narrowest(expected).name, narrowest(expected).working));
-        for (std::string& one : mustBeTrue(expected, measured.value, kb)) made.why.push_back(std::move(one));
-    } else if (binding && (made.standing == Standing::Full || made.standing == Standing::Normal)) {
-        made.why.push_back(fmt::format("{} holds it; nothing is wrong{}", binding->name, expected.next ? fmt::format(", and the next limit is {} at {}", expected.stages[*expected.next].name, text::rate(expected.stages[*expected.next].carries.typical)) : std::string()));
+    if (result.standing == Standing::Impossible) {
+        result.why.push_back(fmt::format("no figure passes {}: {}", narrowest(expected).name, narrowest(expected).working));
+        for (std::string& one : mustBeTrue(expected, measured.value, kb)) result.why.push_back(std::move(one));
+    } else if (binding && (result.standing == Standing::Full || result.standing == Standing::Normal)) {
+        result.why.push_back(fmt::format("{} holds it; nothing is wrong{}", binding->name, expected.next ? fmt::format(", and the next limit is {} at {}", expected.stages[*expected.next].name, text::rate(expected.stages[*expected.next].carries.typical)) : std::string()));
     } else if (binding) {
-        made.why.push_back(fmt::format("even {}, the narrowest stage, usually carries {}: something on the way is not as planned. Ask sokudo-cli diagnose, or the Diagnose bench", binding->name, text::rate(binding->carries.typical)));
+        result.why.push_back(fmt::format("even {}, the narrowest stage, usually carries {}: something on the way is not as planned. Ask sokudo-cli diagnose, or the Diagnose bench", binding->name, text::rate(binding->carries.typical)));
     }
     const measure::MeasuredRate within = withDialogError(measured, how);
     if (within.low < within.high) {
         const std::string why = within == measured ? "with its error" : fmt::format("a copy dialog smooths what it shows, ±{:.0f} %: so", 100 * kDialogError);
         const Standing least = measure::standing(within.low, expected.expected), most = measure::standing(within.high, expected.expected);
-        if (least != most) made.why.push_back(fmt::format("{} the figure may stand anywhere from {} to {}: measure longer, or write size and time", why, measure::code(least), measure::code(most)));
+        if (least != most) result.why.push_back(fmt::format("{} the figure may stand anywhere from {} to {}: measure longer, or write size and time", why, measure::code(least), measure::code(most)));
         if (within.high.in() - within.low.in() > 2 * kWantedError * within.value.in())
-            made.why.push_back(fmt::format("for ±{:.0f} % with a watch that is a second off, time {:.0f} s or more: here that is {}", 100 * kWantedError, kWatchError / kWantedError, text::size(DataSize::of(expected.expected.typical.in() / 8 * kWatchError / kWantedError))));
+            result.why.push_back(fmt::format("for ±{:.0f} % with a watch that is a second off, time {:.0f} s or more: here that is {}", 100 * kWantedError, kWatchError / kWantedError, text::size(DataSize::of(expected.expected.typical.in() / 8 * kWatchError / kWantedError))));
     }
-    return made;
+    return result;
 }
 
 }  // namespace sokudo::diagnose

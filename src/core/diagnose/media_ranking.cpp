@@ -33,16 +33,16 @@ std::vector<MediumRank> rankMedia(const plan::Plan& plan, const kb::KnowledgeBas
         byMedium[medium].rates.push_back(trial.rate.value);
         byMedium[medium].shares.push_back(trial.rate.value.in() / std::max(1.0, path->expected.typical.in()));
     }
-    std::vector<MediumRank> made;
+    std::vector<MediumRank> result;
     for (auto& [medium, gathered] : byMedium) {
         std::sort(gathered.shares.begin(), gathered.shares.end());
         MediumRank rank{medium, measure::summarise(gathered.rates), 1, gathered.shares[gathered.shares.size() / 2], {}};
         if (const kb::Supply* supply = kb.supply(medium->id)) rank.perMetre = supply->pricePerMetre;
-        made.push_back(std::move(rank));
+        result.push_back(std::move(rank));
     }
-    std::sort(made.begin(), made.end(), [](const MediumRank& a, const MediumRank& b) { return a.runs.median != b.runs.median ? b.runs.median < a.runs.median : a.medium->id < b.medium->id; });
-    for (MediumRank& rank : made) rank.toBest = rank.runs.median.in() / std::max(1.0, made.front().runs.median.in());
-    return made;
+    std::sort(result.begin(), result.end(), [](const MediumRank& a, const MediumRank& b) { return a.runs.median != b.runs.median ? b.runs.median < a.runs.median : a.medium->id < b.medium->id; });
+    for (MediumRank& rank : result) rank.toBest = rank.runs.median.in() / std::max(1.0, result.front().runs.median.in());
+    return result;
 }
 
 }  // namespace sokudo::diagnose

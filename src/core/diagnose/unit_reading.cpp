@@ -7,7 +7,7 @@
 #include <numbers>
 #include <optional>
 
-#include "core/arithmetic/framing.h"
+#include "core/formulas/framing.h"
 
 namespace sokudo::diagnose {
 namespace {
@@ -26,10 +26,10 @@ double likelihood(double rate, const kb::Band& band, const std::vector<double>& 
     const double high = band.high.in(), typical = band.typical.in();
     if (rate > kImpossible * high) return kNextToNone;
     const double x = std::log(rate);
-    double made = kNear * normal(x, std::log(typical), kNearSpread);
-    for (double plateau : plateaus) made += kOnPlateau / static_cast<double>(plateaus.size()) * normal(x, std::log(plateau), kPlateauSpread);
-    if (rate >= typical / kLeast && rate <= high) made += kAnywhere / std::log(kLeast * high / typical);
-    return made;
+    double result = kNear * normal(x, std::log(typical), kNearSpread);
+    for (double plateau : plateaus) result += kOnPlateau / static_cast<double>(plateaus.size()) * normal(x, std::log(plateau), kPlateauSpread);
+    if (rate >= typical / kLeast && rate <= high) result += kAnywhere / std::log(kLeast * high / typical);
+    return result;
 }
 
 /// "M" and "B" of "290 MB/s"; nothing for a size in a time.
@@ -54,38 +54,38 @@ std::optional<Unit> unitOf(std::string_view typed)
 
 std::string spelt(const Unit& unit)
 {
-    std::string made;
-    if (unit.prefix) made += unit.prefix;
-    if (unit.binary) made += 'i';
-    return made + (unit.bytes ? "B/s" : "b/s");
+    std::string result;
+    if (unit.prefix) result += unit.prefix;
+    if (unit.binary) result += 'i';
+    return result + (unit.bytes ? "B/s" : "b/s");
 }
 
 }  // namespace
 
 std::vector<UnitReading> unitReadings(BitRate asRead, const kb::Band& band, const std::vector<BitRate>& plateaus, bool isCopy, const kb::KnowledgeBase& kb)
 {
-    std::vector<UnitReading> made;
-    if (asRead.steps() <= 0 || band.typical.steps() <= 0) return made;
+    std::vector<UnitReading> result;
+    if (asRead.steps() <= 0 || band.typical.steps() <= 0) return result;
     std::vector<double> below;
     for (BitRate plateau : plateaus)
         if (plateau.steps() > 0 && plateau.in() <= kImpossible * band.high.in()) below.push_back(plateau.in());
     double sum = 0;
     for (const kb::UnitMeaning& row : kb.unitMeanings) {
-        made.push_back({&row, (isCopy ? row.copyPrior : row.prior) * likelihood(asRead.in() * row.factor, band, below)});
-        sum += made.back().probability;
+        result.push_back({&row, (isCopy ? row.copyPrior : row.prior) * likelihood(asRead.in() * row.factor, band, below)});
+        sum += result.back().probability;
     }
-    for (UnitReading& one : made) one.probability /= sum;
-    return made;
+    for (UnitReading& one : result) one.probability /= sum;
+    return result;
 }
 
 std::vector<BitRate> plateausOf(const expect::Expectation& path)
 {
-    std::vector<BitRate> made;
+    std::vector<BitRate> result;
     for (double link : kPlateauLinks)
-        if (const auto carries = arithmetic::goodput(gigabits(link), {path.mtu})) made.push_back(*carries);
+        if (const auto carries = formulas::goodput(gigabits(link), {path.mtu})) result.push_back(*carries);
     for (const expect::Stage& stage : path.stages)
-        if (stage.kind != expect::StageKind::Link) made.push_back(stage.carries.typical);
-    return made;
+        if (stage.kind != expect::StageKind::Link) result.push_back(stage.carries.typical);
+    return result;
 }
 
 std::string unitMeant(std::string_view typed, const std::vector<UnitReading>& readings)

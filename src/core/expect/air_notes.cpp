@@ -28,23 +28,23 @@ class AirView {
 public:
     AirView(const SurveyedPath& path, const Paths& paths) : m_path(path), m_paths(paths) {}
 
-    Air of(const plan::Run& run, const plan::Device& point, const plan::Way& way) const
+    Air of(const plan::Run& run, const plan::Device& point, const plan::Route& way) const
     {
-        Air made{&run, &point};
+        Air result{&run, &point};
         for (const plan::Run& other : m_path.plan.runs) {
             const plan::Device* far = farEnd(other, point);
             if (!far) continue;
             if (!isWifi(m_path.kb, other)) continue;
-            if (far->role == plan::Role::AccessPoint) made.isMesh = made.isMesh || other.id == run.id;
-            else ++made.stations;
+            if (far->role == plan::Role::AccessPoint) result.isMesh = result.isMesh || other.id == run.id;
+            else ++result.stations;
         }
         // The wire that this path takes on from the access point.
         for (const plan::Hop& hop : way) {
             const plan::Run* wired = m_path.plan.runs.find(hop.link.id());
             if (!wired || isWifi(m_path.kb, *wired) || !farEnd(*wired, point)) continue;
-            if (const match::LinkReport* report = m_paths.report(hop.link); report && report->rate) made.wire = std::max(made.wire.value_or(BitRate{}), *report->rate);
+            if (const match::LinkReport* report = m_paths.report(hop.link); report && report->rate) result.wire = std::max(result.wire.value_or(BitRate{}), *report->rate);
         }
-        return made;
+        return result;
     }
 
 private:
@@ -92,9 +92,9 @@ const plan::Device* accessPointOf(const plan::Plan& plan, const kb::KnowledgeBas
     return b && b->role == plan::Role::AccessPoint && !(a && a->role == plan::Role::AccessPoint) ? b : a;
 }
 
-std::vector<std::string> airNotes(const SurveyedPath& path, const Paths& paths, const std::vector<Stage>& stages, const plan::Way& way)
+std::vector<std::string> airNotes(const SurveyedPath& path, const Paths& paths, const std::vector<Stage>& stages, const plan::Route& way)
 {
-    std::vector<std::string> made;
+    std::vector<std::string> result;
     const AirView view(path, paths);
     for (const Stage& stage : stages) {
         const plan::Run* run = path.plan.runs.find(stage.run);
@@ -104,10 +104,10 @@ std::vector<std::string> airNotes(const SurveyedPath& path, const Paths& paths, 
         air.radio = stage.carries;
         for (const kb::AirNote& row : path.kb.airNotes)
             if (holds(row, air))
-                made.push_back(text::render(row.text, {{"ap", point->name}, {"stations", static_cast<double>(air.stations)}, {"each", text::rate(scaled(stage.carries.typical, 1.0 / std::max(1, air.stations)), 3)},
+                result.push_back(text::render(row.text, {{"ap", point->name}, {"stations", static_cast<double>(air.stations)}, {"each", text::rate(scaled(stage.carries.typical, 1.0 / std::max(1, air.stations)), 3)},
                                                        {"wire", text::linkRate(air.wire.value_or(BitRate{}))}, {"radio", text::rate(air.radio.high, 3)}, {"width", static_cast<double>(run->traits.count("width-mhz").value_or(0))}}));
     }
-    return made;
+    return result;
 }
 
 }  // namespace sokudo::expect

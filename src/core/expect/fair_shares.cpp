@@ -29,9 +29,9 @@ public:
             raise(step());
             freeze();
         }
-        std::vector<ShareOf> made;
-        for (std::size_t i = 0; i < m_flows.size(); ++i) made.push_back({BitRate::of(m_rate[i]), m_heldBy[i]});
-        return made;
+        std::vector<ShareOf> result;
+        for (std::size_t i = 0; i < m_flows.size(); ++i) result.push_back({BitRate::of(m_rate[i]), m_heldBy[i]});
+        return result;
     }
 
 private:

@@ -4,7 +4,7 @@
 
 #include <fmt/format.h>
 
-#include "core/arithmetic/radio.h"
+#include "core/formulas/radio.h"
 #include "core/base/text.h"
 #include "core/expect/survey_stages.h"
 
@@ -49,15 +49,15 @@ Factors airFactors(const SurveyedPath& path, const plan::Run& run, bool is60)
 {
     constexpr std::string_view kRain = "rain";
     constexpr Length kRainMatters = Length::fromSteps(500'000);  // practice
-    Factors made = factorsOf(path.kb, run.traits, "radio");
-    std::erase_if(made, [&](const std::string& id) { return (id == kRain) != is60 || (is60 && run.length && *run.length <= kRainMatters); });
-    return made;
+    Factors result = factorsOf(path.kb, run.traits, "radio");
+    std::erase_if(result, [&](const std::string& id) { return (id == kRain) != is60 || (is60 && run.length && *run.length <= kRainMatters); });
+    return result;
 }
 
 Result<Stage> radioStage(const SurveyedPath& path, const plan::Run& run, BitRate linkRate)
 {
     if (run.medium == "radio-60") return ceilingStage(path.kb, linkRate <= gigabits(1) ? "bridge-60-1g" : "bridge-60", airFactors(path, run, true));
-    const auto phy = arithmetic::radioRate(run.traits.as<BitRate>("phy-rate"), run.traits.count("mcs"), run.traits.count("width-mhz"), run.traits.count("streams"));
+    const auto phy = formulas::radioRate(run.traits.as<BitRate>("phy-rate"), run.traits.count("mcs"), run.traits.count("width-mhz"), run.traits.count("streams"));
     auto stage = radioShareStage(path.kb, phy.value_or(linkRate));
     if (!stage) return stage;
     Factors factors = airFactors(path, run, false);
@@ -82,14 +82,14 @@ int membersOf(const SurveyedPath& path, const plan::Hop& hop)
     return members;
 }
 
-arithmetic::Framing framingOf(const SurveyedPath& path, const plan::Run* run)
+formulas::Framing framingOf(const SurveyedPath& path, const plan::Run* run)
 {
-    arithmetic::Framing framing;
+    formulas::Framing framing;
     framing.mtu = path.mtu;
     if (!run) return framing;
     framing.vlanTags = run->traits.count("tags").value_or(0);
     if (const std::string_view tunnel = run->traits.word("tunnel"); !tunnel.empty())
-        if (const kb::Encapsulation* row = path.kb.encapsulation(tunnel)) framing = arithmetic::wrapped(framing, *row);
+        if (const kb::Encapsulation* row = path.kb.encapsulation(tunnel)) framing = formulas::wrapped(framing, *row);
     return framing;
 }
 

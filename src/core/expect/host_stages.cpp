@@ -10,12 +10,12 @@ namespace sokudo::expect {
 namespace {
 
 /// "3.0x4" as the trait says it.
-std::optional<arithmetic::BusLink> busOf(std::string_view word)
+std::optional<formulas::BusLink> busOf(std::string_view word)
 {
     const std::size_t at = word.find('x');
     const auto generation = text::parseNumber(word.substr(0, at)), lanes = at == std::string_view::npos ? std::nullopt : text::parseNumber(word.substr(at + 1));
     if (!generation || !lanes) return std::nullopt;
-    return arithmetic::BusLink{static_cast<int>(*generation), static_cast<int>(*lanes), 0};
+    return formulas::BusLink{static_cast<int>(*generation), static_cast<int>(*lanes), 0};
 }
 
 void addDisk(const SurveyedPath& path, const plan::Device& device, Access access, Found& found)
@@ -73,11 +73,11 @@ void addSession(const SurveyedPath& path, const plan::Device& device, Found& fou
 
 Factors factorsOf(const kb::KnowledgeBase& kb, const plan::Traits& traits, std::string_view stage)
 {
-    Factors made;
-    if (traits.empty()) return made;
+    Factors result;
+    if (traits.empty()) return result;
     for (const kb::StageFactor& row : kb.stageFactors)
-        if (row.stage == stage && !row.trait.empty() && traits.is(row.trait, row.value)) made.push_back(row.id);
-    return made;
+        if (row.stage == stage && !row.trait.empty() && traits.is(row.trait, row.value)) result.push_back(row.id);
+    return result;
 }
 
 void Found::add(Result<Stage> stage, std::string name, plan::DeviceId device, std::string_view otherwise)

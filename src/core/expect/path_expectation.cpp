@@ -24,7 +24,7 @@ std::string protocolOf(const PathQuestion& question, const plan::Device& from, c
     return to.fileShare.empty() ? "smb" : to.fileShare;
 }
 
-int mtuOf(const plan::Plan& plan, const plan::Way& way)
+int mtuOf(const plan::Plan& plan, const plan::Route& way)
 {
     int mtu = 65535;
     for (const plan::Hop& hop : way)
@@ -34,7 +34,7 @@ int mtuOf(const plan::Plan& plan, const plan::Way& way)
 }
 
 /// Ports that state another packet size than the path runs at.
-std::string mtuNote(const plan::Plan& plan, const plan::Way& way, int mtu)
+std::string mtuNote(const plan::Plan& plan, const plan::Route& way, int mtu)
 {
     std::string larger;
     int most = mtu;
@@ -90,9 +90,9 @@ std::string remoteMemoryNote(const Expectation& path, const kb::KnowledgeBase& k
 
 Paths::Paths(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports)
     : m_plan(plan), m_kb(kb), m_reports([&] {
-          std::unordered_map<plan::RunId, const match::LinkReport*> made;
-          for (const match::LinkReport& report : reports) made[report.link.id()] = &report;
-          return made;
+          std::unordered_map<plan::RunId, const match::LinkReport*> result;
+          for (const match::LinkReport& report : reports) result[report.link.id()] = &report;
+          return result;
       }()),
       m_net(plan, [&] {
           std::vector<plan::Link> links;
@@ -119,7 +119,7 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
     const plan::Device* to = m_plan.devices.find(question.to);
     if (!from || !to) return failure(ErrorCode::NotFound, "pick two devices of the plan");
     if (from == to) return failure(ErrorCode::BadInput, "pick two different devices", from->name);
-    std::optional<plan::Way> way = question.route == 0 ? m_net.way(question.from, question.to) : std::nullopt;
+    std::optional<plan::Route> way = question.route == 0 ? m_net.way(question.from, question.to) : std::nullopt;
     if (question.route > 0) {
         auto all = ways(question.from, question.to);
         if (static_cast<std::size_t>(question.route) >= all.size()) return failure(ErrorCode::OutOfRange, fmt::format("there are {} ways from {} to {}; they are numbered from 0", all.size(), from->name, to->name), std::to_string(question.route));
@@ -145,24 +145,24 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
     if (question.bothWays)
         for (Stage& stage : found.stages) stage = withBothWaysBusy(m_kb, std::move(stage));
     if (question.traffic == Traffic::FileCopy) addShare(path, protocolOf(question, *from, *to), found);
-    Expectation made = settle(std::move(found.stages));
-    made.missing = std::move(found.missing);
-    made.mtu = path.mtu;
-    made.bothWays = question.bothWays;
-    const std::string remedy = remedyNote(made), slowEnds = slowEndsNote(made, question, remedy);
-    for (std::string note : {mtuNote(m_plan, *way, path.mtu), slowEnds.empty() ? remedy : slowEnds, remoteMemoryNote(made, m_kb)})
-        if (!note.empty()) made.notes.push_back(std::move(note));
-    for (std::string& note : airNotes(path, *this, made.stages, *way)) made.notes.push_back(std::move(note));
-    return made;
+    Expectation result = settle(std::move(found.stages));
+    result.missing = std::move(found.missing);
+    result.mtu = path.mtu;
+    result.bothWays = question.bothWays;
+    const std::string remedy = remedyNote(result), slowEnds = slowEndsNote(result, question, remedy);
+    for (std::string note : {mtuNote(m_plan, *way, path.mtu), slowEnds.empty() ? remedy : slowEnds, remoteMemoryNote(result, m_kb)})
+        if (!note.empty()) result.notes.push_back(std::move(note));
+    for (std::string& note : airNotes(path, *this, result.stages, *way)) result.notes.push_back(std::move(note));
+    return result;
 }
 
 Result<Expectation> expectation(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, const PathQuestion& question) { return Paths(plan, kb, reports).expectation(question); }
 
-std::string wayText(const plan::Plan& plan, const plan::Way& way)
+std::string wayText(const plan::Plan& plan, const plan::Route& way)
 {
-    std::string made;
-    for (const plan::Hop& hop : way) made += fmt::format("{}{} — {}", made.empty() ? "" : ", ", plan::portText(plan, hop.from), plan::portText(plan, hop.to));
-    return made;
+    std::string result;
+    for (const plan::Hop& hop : way) result += fmt::format("{}{} — {}", result.empty() ? "" : ", ", plan::portText(plan, hop.from), plan::portText(plan, hop.to));
+    return result;
 }
 
 }  // namespace sokudo::expect

@@ -33,7 +33,7 @@ public:
     /// @error NotAllowed  a link on the way does not come up
     Result<Expectation> expectation(const PathQuestion&) const;
     /// The ways between two devices, best first, at most four.
-    std::vector<plan::Way> ways(plan::DeviceId from, plan::DeviceId to) const { return m_net.ways(from, to); }
+    std::vector<plan::Route> ways(plan::DeviceId from, plan::DeviceId to) const { return m_net.ways(from, to); }
     const match::LinkReport* report(const plan::Link&) const;
 
 private:
@@ -47,6 +47,6 @@ private:
 Result<Expectation> expectation(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports& reports, const PathQuestion&);
 
 /// The way in words: "core 1 — vault X1, core Q1 — platen 1".
-std::string wayText(const plan::Plan&, const plan::Way&);
+std::string wayText(const plan::Plan&, const plan::Route&);
 
 }  // namespace sokudo::expect

@@ -40,35 +40,35 @@ std::optional<double> Expectation::gain() const
     return stages[*next].carries.typical.in() / stages[binding].carries.typical.in() - 1;
 }
 
-Stage inPlaceOf(const Stage& now, Stage made)
+Stage inPlaceOf(const Stage& now, Stage result)
 {
-    made.name = now.name;
-    made.run = now.run;
-    made.device = now.device;
-    return made;
+    result.name = now.name;
+    result.run = now.run;
+    result.device = now.device;
+    return result;
 }
 
 Expectation settle(std::vector<Stage> stages)
 {
-    Expectation made;
-    made.stages = std::move(stages);
-    if (made.stages.empty()) return made;
-    made.expected = made.stages.front().carries;
-    for (std::size_t i = 0; i < made.stages.size(); ++i) {
-        const Band& band = made.stages[i].carries;
-        made.expected = {std::min(made.expected.low, band.low), std::min(made.expected.typical, band.typical), std::min(made.expected.high, band.high)};
-        if (band.typical < made.stages[made.binding].carries.typical) made.binding = i;
-        if (band.low < made.stages[made.bindingLow].carries.low) made.bindingLow = i;
-        if (band.high < made.stages[made.bindingHigh].carries.high) made.bindingHigh = i;
-        made.roundTrip = made.roundTrip + made.stages[i].roundTrip;
+    Expectation result;
+    result.stages = std::move(stages);
+    if (result.stages.empty()) return result;
+    result.expected = result.stages.front().carries;
+    for (std::size_t i = 0; i < result.stages.size(); ++i) {
+        const Band& band = result.stages[i].carries;
+        result.expected = {std::min(result.expected.low, band.low), std::min(result.expected.typical, band.typical), std::min(result.expected.high, band.high)};
+        if (band.typical < result.stages[result.binding].carries.typical) result.binding = i;
+        if (band.low < result.stages[result.bindingLow].carries.low) result.bindingLow = i;
+        if (band.high < result.stages[result.bindingHigh].carries.high) result.bindingHigh = i;
+        result.roundTrip = result.roundTrip + result.stages[i].roundTrip;
     }
-    const BitRate least = made.stages[made.binding].carries.typical;
-    for (std::size_t i = 0; i < made.stages.size(); ++i) {
-        if (i == made.binding) continue;
-        if (!made.next || made.stages[i].carries.typical < made.stages[*made.next].carries.typical) made.next = i;
-        if (made.stages[i].carries.typical < scaled(least, kNear)) made.near.push_back(i);
+    const BitRate least = result.stages[result.binding].carries.typical;
+    for (std::size_t i = 0; i < result.stages.size(); ++i) {
+        if (i == result.binding) continue;
+        if (!result.next || result.stages[i].carries.typical < result.stages[*result.next].carries.typical) result.next = i;
+        if (result.stages[i].carries.typical < scaled(least, kNear)) result.near.push_back(i);
     }
-    return made;
+    return result;
 }
 
 }  // namespace sokudo::expect

@@ -59,7 +59,7 @@ struct Stage {
 };
 
 /// The figures of another stage under the name, the cable and the device of this one.
-Stage inPlaceOf(const Stage& now, Stage made);
+Stage inPlaceOf(const Stage& now, Stage result);
 
 /// A stage that the plan cannot state yet, and what would tell.
 struct Missing { std::string what; plan::DeviceId device; };

@@ -2,8 +2,8 @@
 // The stage models: each takes an input struct and gives a stage with its working.
 #pragma once
 
-#include "core/arithmetic/bus.h"
-#include "core/arithmetic/framing.h"
+#include "core/formulas/bus.h"
+#include "core/formulas/framing.h"
 #include "core/base/result.h"
 #include "core/expect/stage.h"
 
@@ -46,7 +46,7 @@ Result<Stage> processorStage(const kb::KnowledgeBase&, const plan::HostProcessor
 Result<Stage> slotStage(const kb::KnowledgeBase&, const plan::Slot&, int maxPayload = 0);
 
 /// What everything behind the chipset shares towards the processor.
-Result<Stage> uplinkStage(const kb::KnowledgeBase&, const arithmetic::BusLink&);
+Result<Stage> uplinkStage(const kb::KnowledgeBase&, const formulas::BusLink&);
 
 /// A network adapter on USB or on a tunnelled bus.
 /// @param bus  the rate it enumerates at: 0.48, 5, 10, 20, 40 or 80 Gb/s
@@ -55,7 +55,7 @@ Result<Stage> usbStage(const kb::KnowledgeBase&, BitRate bus, BitRate adapter);
 
 /// A link at its rate and MTU: the framing ceiling, and what a quiet link shows of it.
 /// @source see arithmetic::goodput; low and typical share: practice
-Result<Stage> linkStage(const kb::KnowledgeBase&, BitRate rate, const arithmetic::Framing&);
+Result<Stage> linkStage(const kb::KnowledgeBase&, BitRate rate, const formulas::Framing&);
 
 /// A stage whose figures are a row of ceilings.csv: coax, power line, radio, router, inspection, tunnel end, memory, session, attachment.
 /// @error NotFound  no such row
@@ -82,7 +82,7 @@ std::optional<Spread> spreadFromCode(std::string_view);
 /// @param flows    TCP connections that cross it, at least 1
 /// @source own: k flows on N members use N(1 - (1 - 1/N)^k) of them on average; one host pair hashed by addresses uses one
 /// @example two of 10 Gb/s, 4 connections spread by ports: 9.41 least, 17.6 mean, 18.8 Gb/s most
-Result<Stage> bondStage(const kb::KnowledgeBase&, int members, BitRate each, const arithmetic::Framing&, int flows, Spread);
+Result<Stage> bondStage(const kb::KnowledgeBase&, int members, BitRate each, const formulas::Framing&, int flows, Spread);
 
 /// An internet plan: what is sold times what providers send above it.
 /// @param overshoot  id of an internet row in stage_factors.csv

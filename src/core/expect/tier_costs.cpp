@@ -5,7 +5,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
-#include "core/expect/worth.h"
+#include "core/expect/upgrade.h"
 #include "core/match/ways.h"
 
 namespace sokudo::expect {
@@ -38,7 +38,7 @@ public:
 
     TierCost of(const match::LinkReport& report, BitRate tier) const
     {
-        TierCost made{0.0, {}};
+        TierCost result{0.0, {}};
         plan::Plan next = m_plan;
         const match::LinkContext link = match::linkContext(m_plan, report.link, m_kb);
         for (const match::LinkEnd* end : {&link.a, &link.b}) {
@@ -52,8 +52,8 @@ public:
             port.fec.reset();
             port.module.clear();
             next.ports = next.ports.with(port);
-            made.cost = *made.cost + bought->price;
-            made.says += (made.says.empty() ? "" : ", ") + fmt::format("{} for {}", bought->name, end->device->name);
+            result.cost = *result.cost + bought->price;
+            result.says += (result.says.empty() ? "" : ", ") + fmt::format("{} for {}", bought->name, end->device->name);
         }
         auto wish = match::wishOf(next, report.link, m_kb);
         if (!wish) return {std::nullopt, report.title + ": " + wish.error().message()};
@@ -62,9 +62,9 @@ public:
         match::rank(found.ways, match::Preference::Cheapest);
         if (found.ways.empty()) return {std::nullopt, fmt::format("{}: {} is not reached: {}", report.title, text::linkRate(tier), found.noWays.empty() ? std::string("nothing in the catalogue joins these ports") : found.noWays.front().why)};
         const match::Way& cheapest = found.ways.front();
-        made.says += (made.says.empty() ? "" : ", ") + cheapest.brief;
-        made.cost = cheapest.cost ? std::optional(*made.cost + *cheapest.cost) : std::nullopt;
-        return made;
+        result.says += (result.says.empty() ? "" : ", ") + cheapest.brief;
+        result.cost = cheapest.cost ? std::optional(*result.cost + *cheapest.cost) : std::nullopt;
+        return result;
     }
 
 private:
@@ -77,18 +77,18 @@ private:
 
 CostOfTier costsByOtherWays(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, IdSource& ids)
 {
-    return [&plan, &kb, &reports, &ids](const plan::Way& way, BitRate tier) {
-        TierCost made{0.0, {}};
+    return [&plan, &kb, &reports, &ids](const plan::Route& way, BitRate tier) {
+        TierCost result{0.0, {}};
         const LinkPrice price(plan, kb, ids);
         for (const plan::Hop& hop : way) {
             const auto report = std::find_if(reports.begin(), reports.end(), [&](const match::LinkReport& one) { return one.link == hop.link; });
             if (report == reports.end() || (report->rate && *report->rate >= tier)) continue;
             const TierCost one = price.of(*report, tier);
             if (!one.cost) return one;
-            made.cost = *made.cost + *one.cost;
-            made.says += (made.says.empty() ? "" : "; ") + report->title + ": " + one.says;
+            result.cost = *result.cost + *one.cost;
+            result.says += (result.says.empty() ? "" : "; ") + report->title + ": " + one.says;
         }
-        return made;
+        return result;
     };
 }
 

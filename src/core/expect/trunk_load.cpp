@@ -42,16 +42,16 @@ public:
     {
         std::set<plan::DeviceId> seen{from};
         std::vector<plan::DeviceId> open{from};
-        Access made;
+        Access result;
         for (std::size_t i = 0; i < open.size(); ++i) {
             const auto node = m_nodes.find(open[i]);
             if (node == m_nodes.end()) continue;
-            made.sum = made.sum + node->second.own.sum;
-            made.devices += node->second.own.devices;
+            result.sum = result.sum + node->second.own.sum;
+            result.devices += node->second.own.devices;
             for (const auto& [to, report] : node->second.next)
                 if (report != cut && seen.insert(to).second) open.push_back(to);
         }
-        return made;
+        return result;
     }
 
 private:
@@ -84,7 +84,7 @@ private:
 
 std::vector<TrunkLoad> trunksOf(const plan::Plan& plan, const match::Reports& reports, const RunLoads& loads)
 {
-    std::vector<TrunkLoad> made;
+    std::vector<TrunkLoad> result;
     const Tree tree(plan, reports);
     for (const match::LinkReport& report : reports) {
         const plan::Device* a = plan::deviceOf(plan, report.link.a);
@@ -99,10 +99,10 @@ std::vector<TrunkLoad> trunksOf(const plan::Plan& plan, const match::Reports& re
         if (const Access& less = atA.sum < atB.sum ? atA : atB; !trunk.isSpare) std::tie(trunk.access, trunk.devices) = std::tie(less.sum, less.devices);
         if (const auto load = loads.find(trunk.run); load != loads.end())
             for (const auto& [way, rate] : load->second) trunk.load = std::max(trunk.load, rate);
-        made.push_back(std::move(trunk));
+        result.push_back(std::move(trunk));
     }
-    std::stable_sort(made.begin(), made.end(), [](const TrunkLoad& x, const TrunkLoad& y) { return x.oversubscription() > y.oversubscription(); });
-    return made;
+    std::stable_sort(result.begin(), result.end(), [](const TrunkLoad& x, const TrunkLoad& y) { return x.oversubscription() > y.oversubscription(); });
+    return result;
 }
 
 }  // namespace sokudo::expect

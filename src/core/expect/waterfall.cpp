@@ -12,32 +12,32 @@ bool hasLine(const Stage& stage) { return (stage.kind == StageKind::Link || stag
 
 Waterfall waterfall(const Expectation& path)
 {
-    Waterfall made;
+    Waterfall result;
     std::optional<std::size_t> start;
     for (std::size_t i = 0; i < path.stages.size(); ++i)
         if (hasLine(path.stages[i]) && (!start || path.stages[i].carries.typical < path.stages[*start].carries.typical)) start = i;
-    if (path.isEmpty()) return made;
+    if (path.isEmpty()) return result;
     BitRate left;
     const auto fall = [&](std::string what, BitRate to, std::size_t stage) {
         if (to >= left) return;
-        made.falls.push_back({std::move(what), left - to, to, path.stages[stage].working, stage});
+        result.falls.push_back({std::move(what), left - to, to, path.stages[stage].working, stage});
         left = to;
     };
     if (start) {
         const Stage& link = path.stages[*start];
-        made.from = link.name;
-        made.line = std::max(link.line, link.carries.high);
-        left = made.line;
+        result.from = link.name;
+        result.line = std::max(link.line, link.carries.high);
+        left = result.line;
         fall((link.kind == StageKind::Link ? "headers and gaps of " : "what the medium of ") + link.name + (link.kind == StageKind::Link ? "" : " takes"), link.carries.high, *start);
         fall(link.kind == StageKind::Link ? "what a quiet wire loses" : "what is usual of it", link.carries.typical, *start);
     } else {
-        left = made.line = path.stages.front().carries.typical;
-        made.from = path.stages.front().name;
+        left = result.line = path.stages.front().carries.typical;
+        result.from = path.stages.front().name;
     }
     for (std::size_t i = 0; i < path.stages.size(); ++i)
         if (!start || i != *start) fall(path.stages[i].name, path.stages[i].carries.typical, i);
-    if (!made.falls.empty()) made.falls.back().binds = true;
-    return made;
+    if (!result.falls.empty()) result.falls.back().binds = true;
+    return result;
 }
 
 }  // namespace sokudo::expect

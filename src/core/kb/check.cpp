@@ -161,11 +161,11 @@ void trade(const KnowledgeBase& kb, Complaints& out)
     }
     for (const PhyUse& row : kb.phyUses)
         if (!kb.phy(row.phy)) out.push_back(fmt::format("phy_uses.csv: unknown phy {}", row.phy));
-    for (const Bridge& row : kb.bridges) {
-        if (!kb.cage(row.fromCage) || !kb.cage(row.toCage)) out.push_back(fmt::format("bridges.csv: {} names an unknown cage", row.id));
+    for (const MediaConverter& row : kb.mediaConverters) {
+        if (!kb.cage(row.fromCage) || !kb.cage(row.toCage)) out.push_back(fmt::format("media_converters.csv: {} names an unknown cage", row.id));
         const std::string trait = row.trait.substr(0, row.trait.find('='));
-        if (!trait.empty() && !kb.traitKind(trait)) out.push_back(fmt::format("bridges.csv: {} states the unknown value {}", row.id, trait));
-        if (!kb.medium(row.cordMedium) || !kb.supply(row.cordMedium)) out.push_back(fmt::format("bridges.csv: the cord of {} is of the unknown medium {}", row.id, row.cordMedium));
+        if (!trait.empty() && !kb.traitKind(trait)) out.push_back(fmt::format("media_converters.csv: {} states the unknown value {}", row.id, trait));
+        if (!kb.medium(row.cordMedium) || !kb.supply(row.cordMedium)) out.push_back(fmt::format("media_converters.csv: the cord of {} is of the unknown medium {}", row.id, row.cordMedium));
     }
     for (const School& row : kb.schools)
         for (const View* view : {&row.one, &row.other})
@@ -203,10 +203,10 @@ void trade(const KnowledgeBase& kb, Complaints& out)
         if (!kb.cage(row.cage) || (row.kind != "card" && row.kind != "adapter" && row.kind != "port")) out.push_back(fmt::format("gear.csv: {} names an unknown cage or is neither card, adapter nor port", row.id));
     rowsHold(kb, kb.gear, "gear.csv", out);
     rowsHold(kb, kb.labours, "labours.csv", out);
-    rowsHold(kb, kb.darkLinkSteps, "dark_link_steps.csv", out);
+    rowsHold(kb, kb.linkDownChecks, "link_down_steps.csv", out);
     sourcesResolve(kb, kb.supplies, "supplies.csv", out);
     sourcesResolve(kb, kb.phyUses, "phy_uses.csv", out);
-    rowsHold(kb, kb.bridges, "bridges.csv", out);
+    rowsHold(kb, kb.mediaConverters, "media_converters.csv", out);
     rowsHold(kb, kb.schools, "schools.csv", out);
     rowsHold(kb, kb.connectors, "connectors.csv", out);
     rowsHold(kb, kb.breakOuts, "break_outs.csv", out);

@@ -234,11 +234,11 @@ struct KnowledgeBase {
     std::vector<TraitKind> traitKinds;
     std::vector<Supply> supplies;
     std::vector<PhyUse> phyUses;
-    std::vector<Bridge> bridges;
+    std::vector<MediaConverter> mediaConverters;
     std::vector<School> schools;
     std::vector<Labour> labours;
     std::vector<Gear> gear;
-    std::vector<DarkLinkStep> darkLinkSteps;
+    std::vector<LinkDownCheck> linkDownChecks;
     std::vector<Connector> connectors;
     std::vector<BreakOut> breakOuts;
     std::vector<CageAdapter> cageAdapters;

@@ -84,12 +84,12 @@ ModuleKind moduleRow(RowReader& row)
 
 TwistedPairCase twistedPairRow(RowReader& row)
 {
-    TwistedPairCase made{row.text("case"), row.words("phys"), row.words("media"), row.text("bundle"), row.maybeMetres("up_to_m"), row.verdict("verdict")};
-    made.planIsAsked = row.text("plan_gbps") == "=";
-    if (!made.planIsAsked && !row.text("plan_gbps").empty()) made.plan = row.gigabit("plan_gbps");
-    made.text = row.text("text");
-    made.from = row.provenance();
-    return made;
+    TwistedPairCase result{row.text("case"), row.words("phys"), row.words("media"), row.text("bundle"), row.maybeMetres("up_to_m"), row.verdict("verdict")};
+    result.planIsAsked = row.text("plan_gbps") == "=";
+    if (!result.planIsAsked && !row.text("plan_gbps").empty()) result.plan = row.gigabit("plan_gbps");
+    result.text = row.text("text");
+    result.from = row.provenance();
+    return result;
 }
 
 DirectAttachCase directAttachRow(RowReader& row)

@@ -8,13 +8,13 @@ Duration milliseconds(double value) { return Duration::of(value / 1000); }
 
 Ceiling ceilingRow(RowReader& row)
 {
-    Ceiling made{row.text("id"), row.text("kind"), row.text("name"), {row.gigabit("low_gbps"), row.gigabit("typical_gbps"), row.gigabit("high_gbps")}};
-    if (!row.text("sum_high_gbps").empty()) made.both = Band{row.gigabit("sum_low_gbps"), row.gigabit("sum_typical_gbps"), row.gigabit("sum_high_gbps")};
-    made.roundTrip = milliseconds(row.maybeNumber("rtt_ms").value_or(0));
-    if (const auto port = row.maybeNumber("port_gbps")) made.port = gigabits(*port);
-    made.aliases = row.words("aliases");
-    made.from = row.provenance();
-    return made;
+    Ceiling result{row.text("id"), row.text("kind"), row.text("name"), {row.gigabit("low_gbps"), row.gigabit("typical_gbps"), row.gigabit("high_gbps")}};
+    if (!row.text("sum_high_gbps").empty()) result.both = Band{row.gigabit("sum_low_gbps"), row.gigabit("sum_typical_gbps"), row.gigabit("sum_high_gbps")};
+    result.roundTrip = milliseconds(row.maybeNumber("rtt_ms").value_or(0));
+    if (const auto port = row.maybeNumber("port_gbps")) result.port = gigabits(*port);
+    result.aliases = row.words("aliases");
+    result.from = row.provenance();
+    return result;
 }
 
 UsbLink usbRow(RowReader& row)

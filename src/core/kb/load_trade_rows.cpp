@@ -22,7 +22,7 @@ Supply supplyRow(RowReader& row)
 
 PhyUse phyUseRow(RowReader& row) { return {row.text("phy"), row.number("microseconds"), Watt::of(row.number("port_w")), row.provenance()}; }
 
-Bridge bridgeRow(RowReader& row)
+MediaConverter mediaConverterRow(RowReader& row)
 {
     return {row.text("id"), row.text("name"), row.text("from_cage"), row.text("to_cage"), row.text("trait"), row.text("cord_medium"), row.metres("cord_m"), row.maybeNumber("price"), Watt::of(row.number("watts")),
             row.number("microseconds"), row.number("minutes"), row.provenance()};
@@ -31,20 +31,20 @@ Bridge bridgeRow(RowReader& row)
 School schoolRow(RowReader& row)
 {
     const auto view = [&](const char* name, const char* says, const char* media) { return View{row.text(name), row.text(says), row.words(media)}; };
-    School made{row.text("id"), row.text("question"), view("one_name", "one_says", "one_media"), view("other_name", "other_says", "other_media"), true, row.text("why")};
-    made.usualIsOne = row.text("usual") == made.one.name;
-    if (!made.usualIsOne && row.text("usual") != made.other.name) row.complain("column usual needs " + made.one.name + " or " + made.other.name);
-    made.upTo = row.maybeMetres("up_to_m");
-    if (!row.text("at_least_gbps").empty()) made.atLeast = row.gigabit("at_least_gbps");
-    made.from = row.provenance();
-    return made;
+    School result{row.text("id"), row.text("question"), view("one_name", "one_says", "one_media"), view("other_name", "other_says", "other_media"), true, row.text("why")};
+    result.usualIsOne = row.text("usual") == result.one.name;
+    if (!result.usualIsOne && row.text("usual") != result.other.name) row.complain("column usual needs " + result.one.name + " or " + result.other.name);
+    result.upTo = row.maybeMetres("up_to_m");
+    if (!row.text("at_least_gbps").empty()) result.atLeast = row.gigabit("at_least_gbps");
+    result.from = row.provenance();
+    return result;
 }
 
 Gear gearRow(RowReader& row) { return {row.text("id"), row.text("kind"), row.text("name"), row.text("cage"), row.gigabit("gbps"), row.number("price"), Watt::of(row.number("watts")), row.provenance()}; }
 
 Labour labourRow(RowReader& row) { return {row.text("id"), row.text("what"), row.number("minutes"), row.provenance()}; }
 
-DarkLinkStep darkLinkStepRow(RowReader& row)
+LinkDownCheck linkDownCheckRow(RowReader& row)
 {
     return {row.text("id"), row.text("title"), row.text("look"), row.text("on"), row.gigabit("at_least_gbps"), row.words("rules"), row.words("needs"), row.number("minutes"), row.provenance()};
 }
@@ -65,13 +65,13 @@ FibreJoint fibreJointRow(RowReader& row)
 
 ModuleCode moduleCodeRow(RowReader& row)
 {
-    ModuleCode made{row.text("family"), row.text("place"), row.text("code"), {}, {}, {}, row.text("phy"), row.text("says"), row.text("link_mode"), {}};
-    if (made.family != "sfp" && made.family != "qsfp") row.complain("column family needs sfp or qsfp");
-    if (!row.text("nm").empty()) made.nm = row.whole("nm");
-    if (const auto least = row.maybeNumber("least_mbd")) made.least = Frequency::of(*least);
-    if (const auto most = row.maybeNumber("most_mbd")) made.most = Frequency::of(*most);
-    made.from = row.provenance();
-    return made;
+    ModuleCode result{row.text("family"), row.text("place"), row.text("code"), {}, {}, {}, row.text("phy"), row.text("says"), row.text("link_mode"), {}};
+    if (result.family != "sfp" && result.family != "qsfp") row.complain("column family needs sfp or qsfp");
+    if (!row.text("nm").empty()) result.nm = row.whole("nm");
+    if (const auto least = row.maybeNumber("least_mbd")) result.least = Frequency::of(*least);
+    if (const auto most = row.maybeNumber("most_mbd")) result.most = Frequency::of(*most);
+    result.from = row.provenance();
+    return result;
 }
 
 AcceptanceLine acceptanceRow(RowReader& row)
@@ -82,10 +82,10 @@ AcceptanceLine acceptanceRow(RowReader& row)
 
 Mark markRow(RowReader& row)
 {
-    Mark made{row.text("id"), row.text("mark"), row.text("on"), {}, row.text("means"), row.text("beware")};
-    if (!row.text("rate_gbps").empty()) made.rate = row.gigabit("rate_gbps");
-    made.from = row.provenance();
-    return made;
+    Mark result{row.text("id"), row.text("mark"), row.text("on"), {}, row.text("means"), row.text("beware")};
+    if (!row.text("rate_gbps").empty()) result.rate = row.gigabit("rate_gbps");
+    result.from = row.provenance();
+    return result;
 }
 
 MediumNote mediumNoteRow(RowReader& row) { return {row.text("medium"), row.text("build"), row.text("mechanics"), row.provenance()}; }
@@ -96,11 +96,11 @@ void loadTradeRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& 
 {
     readRows(files, "supplies.csv", kb.supplies, supplyRow, error);
     readRows(files, "phy_uses.csv", kb.phyUses, phyUseRow, error);
-    readRows(files, "bridges.csv", kb.bridges, bridgeRow, error);
+    readRows(files, "media_converters.csv", kb.mediaConverters, mediaConverterRow, error);
     readRows(files, "schools.csv", kb.schools, schoolRow, error);
     readRows(files, "gear.csv", kb.gear, gearRow, error);
     readRows(files, "labours.csv", kb.labours, labourRow, error);
-    readRows(files, "dark_link_steps.csv", kb.darkLinkSteps, darkLinkStepRow, error);
+    readRows(files, "link_down_steps.csv", kb.linkDownChecks, linkDownCheckRow, error);
     readRows(files, "connectors.csv", kb.connectors, connectorRow, error);
     readRows(files, "break_outs.csv", kb.breakOuts, breakOutRow, error);
     readRows(files, "cage_adapters.csv", kb.cageAdapters, cageAdapterRow, error);

@@ -18,7 +18,7 @@ const OpenTable kOpen[] = {
     {"supplies", "a price of a cable", {"medium"}},
     {"reach", "a reach", {"phy", "medium"}},
     {"optics", "light levels", {"phy"}},
-    {"bridges", "a box", {"id"}},
+    {"media_converters", "a media converter", {"id"}},
 };
 
 const OpenTable* open(std::string_view table)
@@ -63,14 +63,14 @@ tl::expected<void, Error> putRow(Files& files, const OwnRow& row)
         }
     for (std::string_view column : table->key)
         if (cellOf(row, column).empty()) return failure(ErrorCode::BadInput, fmt::format("the column {} is empty; it names the row", column), nameOf(row, *table));
-    std::string made = csv::line(sheet->columns());
+    std::string result = csv::line(sheet->columns());
     for (const csv::Record& record : sheet->records()) {
         const bool same = std::all_of(table->key.begin(), table->key.end(), [&](std::string_view column) { return sheet->cell(record, column) == cellOf(row, column); });
-        if (!same) made += csv::line(record.fields);
+        if (!same) result += csv::line(record.fields);
     }
     std::vector<std::string> cells;
     for (const std::string& column : sheet->columns()) cells.push_back(cellOf(row, column));
-    files[file] = made + csv::line(cells);
+    files[file] = result + csv::line(cells);
     return {};
 }
 

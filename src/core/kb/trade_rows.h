@@ -37,7 +37,7 @@ struct PhyUse {
 };
 
 /// A box that stands between a port and another medium.
-struct Bridge {
+struct MediaConverter {
     std::string id, name;
     std::string fromCage, toCage;  ///< ids in cages.csv
     std::string trait;             ///< "coax-version=2.5", stated on the far port; may be empty
@@ -74,7 +74,7 @@ struct School {
 };
 
 /// One thing to look at, in order, when a module is seen and there is no link.
-struct DarkLinkStep {
+struct LinkDownCheck {
     std::string id, title, look;
     std::string on;                  ///< lead, fibre, any
     BitRate atLeast;                 ///< asked only of links that want so much

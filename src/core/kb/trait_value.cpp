@@ -44,10 +44,10 @@ std::optional<double> inCanonicalUnit(TraitType type, const std::string& typed)
 /// To a millionth, without trailing zeros and never with an exponent.
 std::string decimal(double value)
 {
-    std::string made = fmt::format("{:.6f}", value);
-    while (made.back() == '0') made.pop_back();
-    if (made.back() == '.') made.pop_back();
-    return made;
+    std::string result = fmt::format("{:.6f}", value);
+    while (result.back() == '0') result.pop_back();
+    if (result.back() == '.') result.pop_back();
+    return result;
 }
 
 Result<std::string> word(const TraitKind& kind, const std::string& typed, const std::vector<std::string>& known)

@@ -14,12 +14,12 @@ std::string trialText(const measure::Trial& trial, const plan::Plan& plan)
         return device ? device->name : std::string("?");
     };
     constexpr std::string_view kArrows[] = {" → ", " ← ", " ⇄ "};
-    std::string made = name(trial.from) + std::string(kArrows[static_cast<int>(trial.direction)]) + name(trial.to);
-    made += trial.kind == measure::TrialKind::FileCopy ? ", file copy" : fmt::format(", memory to memory, {} {}", trial.streams, trial.streams == 1 ? "stream" : "streams");
-    made += ": " + text::rate(trial.rate.value, 3);
-    if (trial.rate.low != trial.rate.high) made += fmt::format(" ({} to {})", text::rate(trial.rate.low, 3), text::rate(trial.rate.high, 3));
-    if (!trial.note.empty()) made += ". " + trial.note;
-    return made;
+    std::string result = name(trial.from) + std::string(kArrows[static_cast<int>(trial.direction)]) + name(trial.to);
+    result += trial.kind == measure::TrialKind::FileCopy ? ", file copy" : fmt::format(", memory to memory, {} {}", trial.streams, trial.streams == 1 ? "stream" : "streams");
+    result += ": " + text::rate(trial.rate.value, 3);
+    if (trial.rate.low != trial.rate.high) result += fmt::format(" ({} to {})", text::rate(trial.rate.low, 3), text::rate(trial.rate.high, 3));
+    if (!trial.note.empty()) result += ". " + trial.note;
+    return result;
 }
 
 Entry trialEntry(const measure::Trial& trial, const plan::Plan& plan, IdSource& ids)

@@ -19,10 +19,10 @@ struct PieceLoss { const kb::CableLoss* row; double metres, factor; };
 
 }  // namespace
 
-int gaugeOf(const Stretch& stretch)
+int gaugeOf(const CableSection& section)
 {
-    if (stretch.gauge > 0) return stretch.gauge;
-    return !stretch.cord && stretch.medium && stretch.medium->grade >= 65 ? 23 : 24;
+    if (section.gauge > 0) return section.gauge;
+    return !section.cord && section.medium && section.medium->grade >= 65 ? 23 : 24;
 }
 
 double heatFactor(Celsius at, bool screened)
@@ -52,31 +52,31 @@ std::optional<ChannelLoss> channelLoss(const LinkContext& link, const kb::Phy& p
 {
     const kb::CopperNeed* need = link.kb.copperNeed(phy.id);
     const kb::CableLoss* limit = need ? link.kb.cableLoss(need->medium) : nullptr;
-    if (!limit || link.stretches.empty()) return std::nullopt;
-    ChannelLoss made;
+    if (!limit || link.sections.empty()) return std::nullopt;
+    ChannelLoss result;
     std::vector<PieceLoss> pieces;
     std::vector<std::string> terms;
     double top = need->top.in();
-    for (const Stretch& stretch : link.stretches) {
-        const kb::CableLoss* row = stretch.medium ? link.kb.cableLoss(stretch.medium->id) : nullptr;
-        if (!row || !stretch.length) return std::nullopt;
+    for (const CableSection& section : link.sections) {
+        const kb::CableLoss* row = section.medium ? link.kb.cableLoss(section.medium->id) : nullptr;
+        if (!row || !section.length) return std::nullopt;
         double factor = 1;
-        if (stretch.cord) {
-            const kb::Conductor* wire = link.kb.conductor(gaugeOf(stretch));
+        if (section.cord) {
+            const kb::Conductor* wire = link.kb.conductor(gaugeOf(section));
             if (!wire) return std::nullopt;
             factor = 1 + wire->cordFactor;
-            terms.push_back(fmt::format("{} of {} AWG cord (×{})", text::length(*stretch.length), wire->gauge, text::number(factor)));
+            terms.push_back(fmt::format("{} of {} AWG cord (×{})", text::length(*section.length), wire->gauge, text::number(factor)));
         } else {
-            made.fixed = made.fixed + *stretch.length;
-            terms.push_back(text::length(*stretch.length));
-            if (const auto heat = stretch.run->traits.as<Celsius>("celsius")) {
-                factor = heatFactor(*heat, stretch.isScreened());
-                if (!made.warmest || *made.warmest < *heat) made.warmest = heat;
+            result.fixed = result.fixed + *section.length;
+            terms.push_back(text::length(*section.length));
+            if (const auto heat = section.run->traits.as<Celsius>("celsius")) {
+                factor = heatFactor(*heat, section.isScreened());
+                if (!result.warmest || *result.warmest < *heat) result.warmest = heat;
             }
         }
-        made.equivalent = made.equivalent + Length::of(stretch.length->in() * (stretch.cord ? factor : 1));
+        result.equivalent = result.equivalent + Length::of(section.length->in() * (section.cord ? factor : 1));
         top = std::min(top, row->top.in());
-        pieces.push_back({row, stretch.length->in(), factor});
+        pieces.push_back({row, section.length->in(), factor});
     }
     const double connector = pieces.front().row->connector;
     double least = 1e9;
@@ -88,12 +88,12 @@ std::optional<ChannelLoss> channelLoss(const LinkContext& link, const kb::Phy& p
         const double allowed = channelLimit(*limit, mhz);
         if (allowed - loss >= least) continue;
         least = allowed - loss;
-        made.loss = Decibel::of(loss);
-        made.limit = Decibel::of(allowed);
-        made.at = Frequency::of(mhz);
+        result.loss = Decibel::of(loss);
+        result.limit = Decibel::of(allowed);
+        result.at = Frequency::of(mhz);
     }
-    made.working = fmt::format("{} lose {}", text::joined(terms, " + "), text::decibel(made.loss));
-    return made;
+    result.working = fmt::format("{} lose {}", text::joined(terms, " + "), text::decibel(result.loss));
+    return result;
 }
 
 }  // namespace sokudo::match

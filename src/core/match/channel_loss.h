@@ -19,7 +19,7 @@ struct ChannelLoss {
 };
 
 /// AWG of a cord or cable: what is stated; else 23 for Cat 6A and better, 24.
-int gaugeOf(const Stretch&);
+int gaugeOf(const CableSection&);
 
 /// @return nothing where a length, a category or the need of the PHY is not known
 /// @source tia-568.2: cable a√f + bf + c/√f, channel 1.02 or 1.05 times that and 4 connectors; cords times 1 + D;

@@ -12,7 +12,7 @@ namespace {
 
 constexpr std::size_t kMostDark = 12;
 
-struct DarkEnd { plan::PortId port; const LinkReport* report; };
+struct LinkDownEnd { plan::PortId port; const LinkReport* report; };
 
 /// The verdict of the link that holds the run, in this plan.
 std::optional<BitRate> rateOf(const plan::Plan& plan, plan::RunId run, const kb::KnowledgeBase& kb)
@@ -23,7 +23,7 @@ std::optional<BitRate> rateOf(const plan::Plan& plan, plan::RunId run, const kb:
     return report.verdict <= Verdict::Limited ? report.rate : std::nullopt;
 }
 
-std::optional<Swap> trySwap(const plan::Plan& plan, const DarkEnd& a, const DarkEnd& b, bool modules, const kb::KnowledgeBase& kb)
+std::optional<Swap> trySwap(const plan::Plan& plan, const LinkDownEnd& a, const LinkDownEnd& b, bool modules, const kb::KnowledgeBase& kb)
 {
     Swap swap{a.port, b.port, {a.report->link.id(), b.report->link.id()}, modules, {}};
     if (modules && plan.ports.find(a.port)->module == plan.ports.find(b.port)->module) return std::nullopt;
@@ -55,7 +55,7 @@ plan::Plan swapped(const plan::Plan& plan, const Swap& swap)
 
 std::vector<Swap> crossedLinks(const plan::Plan& plan, const Reports& reports, const kb::KnowledgeBase& kb)
 {
-    std::unordered_map<plan::DeviceId, std::vector<DarkEnd>> dark;
+    std::unordered_map<plan::DeviceId, std::vector<LinkDownEnd>> dark;
     for (const LinkReport& report : reports) {
         if (report.verdict != Verdict::NoLink || !report.link.b.isSet()) continue;
         for (plan::PortId end : {report.link.a, report.link.b})

@@ -6,7 +6,7 @@
 #include <string>
 #include <vector>
 
-#include "core/base/lasting.h"
+#include "core/base/static_text.h"
 #include "core/base/quantity.h"
 #include "core/base/text.h"
 #include "core/base/verdict.h"
@@ -15,11 +15,11 @@
 namespace sokudo::match {
 
 /// The place in the chain of pieces that a finding speaks of.
-enum class Spot { SlotA, CageA, MediumA, Between, MediumB, CageB, SlotB };
+enum class LinkPart { SlotA, CageA, MediumA, Between, MediumB, CageB, SlotB };
 
 /// The source an outcome rests on.
 struct Cited {
-    Lasting source;  ///< id in clauses.csv
+    StaticText source;  ///< id in clauses.csv
     Certainty certainty = Certainty::Typical;
     Cited() = default;
     Cited(const char* id, Certainty how) : source(id), certainty(how) {}
@@ -32,17 +32,17 @@ struct Cited {
 struct Outcome {
     Verdict verdict = Verdict::Unknown;
     std::optional<BitRate> rate;  ///< the most this rule allows; empty: it says nothing about the rate
-    Lasting pattern;
+    StaticText pattern;
     text::Args args;
     Cited from;
-    Spot spot = Spot::Between;
-    Lasting caseId;  ///< the row or clause of the rule that decided
+    LinkPart part = LinkPart::Between;
+    StaticText caseId;  ///< the row or clause of the rule that decided
     std::string working; ///< the sum behind the sentence, where it is not in it
 };
 
 /// An outcome with the rule that gave it.
 struct Finding {
-    Lasting rule;
+    StaticText rule;
     Outcome outcome;
     bool isWaived = false;  ///< accepted by the owner, with a reason
     Verdict verdict() const { return outcome.verdict; }

@@ -6,8 +6,8 @@
 
 #include <fmt/format.h>
 
-#include "core/arithmetic/bus.h"
-#include "core/arithmetic/framing.h"
+#include "core/formulas/bus.h"
+#include "core/formulas/framing.h"
 #include "core/base/text.h"
 #include "core/match/parts_list.h"
 
@@ -24,7 +24,7 @@ BitRate carriesIn(const plan::Slot& slot, const plan::Card& card, const kb::Know
     plan::Slot with = slot;
     with.card = card;
     const auto [generation, lanes] = plan::trained(with);
-    const auto bus = arithmetic::busCarries(kb, {generation, lanes, 0});
+    const auto bus = formulas::busCarries(kb, {generation, lanes, 0});
     return bus ? bus->usable.typical : BitRate{};
 }
 
@@ -66,14 +66,14 @@ public:
 private:
     Score score(const std::vector<std::size_t>& seats) const
     {
-        Score made;
+        Score result;
         for (std::size_t i = 0; i < seats.size(); ++i) {
             const Seated& seated = m_cards[i];
             const double served = seated.needs.steps() > 0 ? std::min(1.0, m_carries[i][seats[i]].in() / seated.needs.in()) : 1.0;
-            (seated.ports > 0 ? made.network : made.others) += served;
-            made.staying += m_slots[seats[i]] == seated.home;
+            (seated.ports > 0 ? result.network : result.others) += served;
+            result.staying += m_slots[seats[i]] == seated.home;
         }
-        return made;
+        return result;
     }
     void choose(std::vector<std::size_t>& chosen, std::vector<bool>& taken)
     {
@@ -127,23 +127,23 @@ std::optional<LanePlan> lanePlan(const plan::Plan& plan, plan::DeviceId id, cons
         Seated seated{slot, *slot->card, 0, {}};
         const auto load = std::find_if(loads.begin(), loads.end(), [&](const CardLoad& one) { return one.slot == slot->name; });
         if (load != loads.end()) seated.ports = load->ports;
-        const auto own = arithmetic::busCarries(kb, {slot->card->generation, slot->card->lanes, 0});
+        const auto own = formulas::busCarries(kb, {slot->card->generation, slot->card->lanes, 0});
         // Its ports need payload: what frames leave of their rates.
-        if (seated.ports > 0) seated.needs = arithmetic::goodput(load->sum).value_or(BitRate{});
+        if (seated.ports > 0) seated.needs = formulas::goodput(load->sum).value_or(BitRate{});
         else if (own) seated.needs = own->usable.typical;
         cards.push_back(std::move(seated));
     }
     if (cards.empty()) return std::nullopt;
     Seating seating(cards, slots, kb);
     const auto best = seating.best();
-    LanePlan made;
+    LanePlan result;
     for (std::size_t i = 0; i < cards.size(); ++i) {
         const auto now = static_cast<std::size_t>(std::find(slots.begin(), slots.end(), cards[i].home) - slots.begin());
-        made.cards.push_back({cards[i].card.name, cards[i].home->name, slots[best[i]]->name, cards[i].ports, cards[i].needs, seating.carries(i, now), seating.carries(i, best[i])});
+        result.cards.push_back({cards[i].card.name, cards[i].home->name, slots[best[i]]->name, cards[i].ports, cards[i].needs, seating.carries(i, now), seating.carries(i, best[i])});
     }
-    if (std::none_of(made.cards.begin(), made.cards.end(), [](const CardPlacing& one) { return one.gains() && one.from != one.to; })) return std::nullopt;
-    made.sentence = sentenceOf(made.cards);
-    return made;
+    if (std::none_of(result.cards.begin(), result.cards.end(), [](const CardPlacing& one) { return one.gains() && one.from != one.to; })) return std::nullopt;
+    result.sentence = sentenceOf(result.cards);
+    return result;
 }
 
 }  // namespace sokudo::match

@@ -143,9 +143,9 @@ void LinkBook::drop(plan::RunId id)
 void LinkBook::judgeLinkOf(const plan::Run& run)
 {
     const plan::Link link = m_wiring.linkOf(*m_plan, run);
-    LinkReport made = judge(linkContext(*m_plan, link, m_kb));
-    made.link = link;
-    const auto report = std::make_shared<const LinkReport>(std::move(made));
+    LinkReport result = judge(linkContext(*m_plan, link, m_kb));
+    result.link = link;
+    const auto report = std::make_shared<const LinkReport>(std::move(result));
     m_order.insert(report);
     for (plan::RunId id : link.runs) m_byRun[id] = report;
     ++m_judged;

@@ -99,9 +99,9 @@ const kb::Medium* mediumOf(const plan::Run& run, const kb::KnowledgeBase& kb)
 void addCords(LinkContext& link, const plan::Run& run, bool atB)
 {
     for (const plan::Segment& segment : run.segments) {
-        if (segment.piece != plan::Piece::Cord || segment.atB != atB) continue;
+        if (segment.kind != plan::SegmentKind::Cord || segment.atB != atB) continue;
         const kb::Medium* medium = segment.medium.empty() ? mediumOf(run, link.kb) : link.kb.medium(segment.medium);
-        link.stretches.push_back({&run, &segment, medium, segment.length, segment.gauge});
+        link.sections.push_back({&run, &segment, medium, segment.length, segment.gauge});
     }
 }
 
@@ -110,8 +110,8 @@ int jointsOf(const plan::Run& run)
 {
     int cords[2] = {0, 0}, sockets[2] = {0, 0}, couplers = 0;
     for (const plan::Segment& segment : run.segments) {
-        if (segment.piece == plan::Piece::Cord) ++cords[segment.atB];
-        else if (segment.piece == plan::Piece::Coupler) ++couplers;
+        if (segment.kind == plan::SegmentKind::Cord) ++cords[segment.atB];
+        else if (segment.kind == plan::SegmentKind::Coupler) ++couplers;
         else ++sockets[segment.atB];
     }
     return run.joints + couplers + std::max(cords[0], sockets[0]) + std::max(cords[1], sockets[1]);
@@ -120,19 +120,19 @@ int jointsOf(const plan::Run& run)
 /// Kind, weakest medium and length of the whole channel. The fixed cables say the kind; a cord of another kind is for the rules.
 void sumUp(LinkContext& link)
 {
-    bool known = true, oneKind = true, measured = !link.stretches.empty();
+    bool known = true, oneKind = true, measured = !link.sections.empty();
     Length total;
-    for (const Stretch& stretch : link.stretches) {
-        if (stretch.length) total = total + *stretch.length;
-        measured = measured && stretch.length.has_value();
-        known = known && stretch.medium;
-        if (!stretch.medium || stretch.cord) continue;
-        if (link.kind && *link.kind != stretch.medium->kind) oneKind = false;
-        link.kind = stretch.medium->kind;
+    for (const CableSection& section : link.sections) {
+        if (section.length) total = total + *section.length;
+        measured = measured && section.length.has_value();
+        known = known && section.medium;
+        if (!section.medium || section.cord) continue;
+        if (link.kind && *link.kind != section.medium->kind) oneKind = false;
+        link.kind = section.medium->kind;
     }
-    for (const Stretch& stretch : link.stretches)
-        if (stretch.medium && (!link.kind || stretch.medium->kind == *link.kind || !stretch.cord))
-            if (!link.weakest || stretch.medium->grade < link.weakest->grade) link.weakest = stretch.medium;
+    for (const CableSection& section : link.sections)
+        if (section.medium && (!link.kind || section.medium->kind == *link.kind || !section.cord))
+            if (!link.weakest || section.medium->grade < link.weakest->grade) link.weakest = section.medium;
     if (!known) link.weakest = nullptr;
     if (!known || !oneKind) link.kind.reset();
     if (measured) link.length = total;
@@ -148,7 +148,7 @@ void addStretches(LinkContext& link, const plan::Plan& plan, const plan::Link& t
         const bool forward = run->a == at || !run->a.isSet();
         at = forward ? run->b : run->a;
         addCords(link, *run, !forward);
-        link.stretches.push_back({run, nullptr, mediumOf(*run, link.kb), run->length, run->traits.count("gauge").value_or(0), placeOf(plan, run->a), placeOf(plan, run->b)});
+        link.sections.push_back({run, nullptr, mediumOf(*run, link.kb), run->length, run->traits.count("gauge").value_or(0), placeOf(plan, run->a), placeOf(plan, run->b)});
         addCords(link, *run, forward);
         link.joints += jointsOf(*run);
         link.splices += run->splices;
@@ -161,31 +161,31 @@ void addStretches(LinkContext& link, const plan::Plan& plan, const plan::Link& t
 
 }  // namespace
 
-bool Stretch::isScreened() const
+bool CableSection::isScreened() const
 {
     if (run->traits.yes("screened") && !cord) return true;
     return medium && medium->kind == kb::MediumKind::TwistedPair && (medium->id == "cat6-screened" || medium->grade >= 70);
 }
 
-std::vector<const Stretch*> LinkContext::cables() const
+std::vector<const CableSection*> LinkContext::cables() const
 {
-    std::vector<const Stretch*> found;
-    for (const Stretch& stretch : stretches)
-        if (!stretch.cord) found.push_back(&stretch);
+    std::vector<const CableSection*> found;
+    for (const CableSection& section : sections)
+        if (!section.cord) found.push_back(&section);
     return found;
 }
 
 std::string_view LinkContext::runWord(std::string_view trait) const
 {
-    for (const Stretch& stretch : stretches)
-        if (const std::string_view value = stretch.run->traits.word(trait); !value.empty()) return value;
+    for (const CableSection& section : sections)
+        if (const std::string_view value = section.run->traits.word(trait); !value.empty()) return value;
     return {};
 }
 
 std::optional<int> LinkContext::runCount(std::string_view trait) const
 {
-    for (const Stretch& stretch : stretches)
-        if (const auto value = stretch.run->traits.count(trait)) return value;
+    for (const CableSection& section : sections)
+        if (const auto value = section.run->traits.count(trait)) return value;
     return std::nullopt;
 }
 

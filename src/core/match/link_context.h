@@ -47,7 +47,7 @@ struct Light {
 std::optional<Light> lightOf(const LinkEnd&, const kb::Phy&, const kb::KnowledgeBase&);
 
 /// One piece of cable on the way: the fixed cable of a run, or a cord at one of its ends.
-struct Stretch {
+struct CableSection {
     const plan::Run* run = nullptr;
     const plan::Segment* cord = nullptr;  ///< null: the fixed cable
     const kb::Medium* medium = nullptr;   ///< null: not known
@@ -62,7 +62,7 @@ struct LinkContext {
     const kb::KnowledgeBase& kb;
     const plan::Plan& plan;
     LinkEnd a, b;
-    std::vector<Stretch> stretches;
+    std::vector<CableSection> sections;
     const kb::Medium* weakest = nullptr;  ///< the weakest medium on the way; null: some medium is not known
     std::optional<kb::MediumKind> kind;   ///< kind of all stretches; empty: mixed or not known
     std::optional<Length> length;         ///< whole channel; empty: some stretch was never measured
@@ -76,16 +76,16 @@ struct LinkContext {
     bool isOn(kb::MediumKind wantedKind) const { return kind == wantedKind; }
     bool isOnFibre() const { return kind && kb::isFibre(*kind); }
     /// The fixed cables only, without the cords.
-    std::vector<const Stretch*> cables() const;
+    std::vector<const CableSection*> cables() const;
     const LinkEnd& other(const LinkEnd& end) const { return &end == &a ? b : a; }
     /// The stated word of a run trait, from the first run that states it.
     std::string_view runWord(std::string_view trait) const;
     template <class Q>
     std::optional<Q> runAs(std::string_view trait) const
     {
-        for (const Stretch& stretch : stretches)
-            if (!stretch.cord)
-                if (const auto value = stretch.run->traits.as<Q>(trait)) return value;
+        for (const CableSection& section : sections)
+            if (!section.cord)
+                if (const auto value = section.run->traits.as<Q>(trait)) return value;
         return std::nullopt;
     }
     std::optional<int> runCount(std::string_view trait) const;

@@ -26,19 +26,19 @@ std::optional<OpticalLoss> opticalLoss(const LinkContext& link, int windowNm)
 {
     const kb::PassiveLoss* pair = link.kb.passiveLoss("mated-pair");
     const kb::PassiveLoss* splice = link.kb.passiveLoss("splice");
-    if (!pair || !splice || link.stretches.empty()) return std::nullopt;
+    if (!pair || !splice || link.sections.empty()) return std::nullopt;
     if (const auto measured = link.runAs<Decibel>("measured-loss"))
         return OpticalLoss{*measured, *measured, text::decibel(*measured) + " measured", {{"the fibre as measured", text::decibel(*measured), *measured, *measured}}};
     OpticalLoss loss;
-    for (const Stretch& stretch : link.stretches) {
-        if (!stretch.medium || !stretch.length) return std::nullopt;
-        auto perKm = lossPerKm(*stretch.medium, windowNm);
-        if (const auto stated = stretch.cord ? std::nullopt : stretch.run->traits.as<Decibel>("loss-per-km")) perKm = FibreLoss{*stated, *stated};
-        if (!perKm && stretch.cord) continue;  // a cord of another mode is for its own rule
+    for (const CableSection& section : link.sections) {
+        if (!section.medium || !section.length) return std::nullopt;
+        auto perKm = lossPerKm(*section.medium, windowNm);
+        if (const auto stated = section.cord ? std::nullopt : section.run->traits.as<Decibel>("loss-per-km")) perKm = FibreLoss{*stated, *stated};
+        if (!perKm && section.cord) continue;  // a cord of another mode is for its own rule
         if (!perKm) return std::nullopt;
-        loss.parts.push_back({text::length(*stretch.length) + " " + stretch.medium->name,
-                              fmt::format("{}{}km × {}{}dB/km", text::number(stretch.length->in() / 1000), text::kThin, text::number(perKm->greatest.in()), text::kThin),
-                              overLength(perKm->greatest, *stretch.length), overLength(perKm->typical, *stretch.length)});
+        loss.parts.push_back({text::length(*section.length) + " " + section.medium->name,
+                              fmt::format("{}{}km × {}{}dB/km", text::number(section.length->in() / 1000), text::kThin, text::number(perKm->greatest.in()), text::kThin),
+                              overLength(perKm->greatest, *section.length), overLength(perKm->typical, *section.length)});
     }
     const auto several = [&](int count, std::string_view one, std::string_view many, const kb::PassiveLoss& each) {
         if (count > 0)

@@ -6,7 +6,7 @@
 
 #include <fmt/format.h>
 
-#include "core/arithmetic/bus.h"
+#include "core/formulas/bus.h"
 #include "core/match/lane_plan.h"
 
 namespace sokudo::match {
@@ -28,18 +28,18 @@ BitRate fastest(const plan::Plan& plan, const plan::Port& port, const kb::Knowle
 
 PortMap portMap(const plan::Plan& plan, const plan::Device& device, const kb::KnowledgeBase& kb)
 {
-    PortMap made{device.name, {}};
+    PortMap result{device.name, {}};
     for (const plan::Port* port : plan::portsOf(plan, device.id)) {
         const kb::Cage* cage = kb.cage(port->cage);
         if (!cage || port->traits.is("combo", "both") || port->splitOf.isSet()) continue;  // a combo port's second socket, a leg
         const BitRate offered = fastest(plan, *port, kb);
         const BitRate rate = offered == BitRate{} ? cage->rate : offered;
-        auto row = std::find_if(made.rows.begin(), made.rows.end(), [&](const PortMap::Row& one) { return one.rate == rate && one.cage == cage->name; });
-        if (row == made.rows.end()) row = made.rows.insert(row, {rate, cage->name, 0, 0, bestUse(*cage, rate, plan::isHost(device.role))});
+        auto row = std::find_if(result.rows.begin(), result.rows.end(), [&](const PortMap::Row& one) { return one.rate == rate && one.cage == cage->name; });
+        if (row == result.rows.end()) row = result.rows.insert(row, {rate, cage->name, 0, 0, bestUse(*cage, rate, plan::isHost(device.role))});
         ++(plan::runsAt(plan, port->id).empty() ? row->free : row->used);
     }
-    std::sort(made.rows.begin(), made.rows.end(), [](const PortMap::Row& a, const PortMap::Row& b) { return a.rate != b.rate ? b.rate < a.rate : a.cage < b.cage; });
-    return made;
+    std::sort(result.rows.begin(), result.rows.end(), [](const PortMap::Row& a, const PortMap::Row& b) { return a.rate != b.rate ? b.rate < a.rate : a.cage < b.cage; });
+    return result;
 }
 
 CardLoad cardLoad(const plan::Plan& plan, const plan::Slot& slot, const plan::Device& device, const kb::KnowledgeBase& kb)
@@ -58,7 +58,7 @@ CardLoad cardLoad(const plan::Plan& plan, const plan::Slot& slot, const plan::De
     if (!covered) load.unseen.emplace_back("whether a neighbour covers the slot");
     if (!cooled) load.unseen.emplace_back("air over its heat sink");
     const auto [generation, lanes] = plan::trained(slot);
-    if (const auto bus = arithmetic::busCarries(kb, {generation, lanes, 0}); bus && generation > 0 && lanes > 0) load.carries = bus->usable.typical;
+    if (const auto bus = formulas::busCarries(kb, {generation, lanes, 0}); bus && generation > 0 && lanes > 0) load.carries = bus->usable.typical;
     return load;
 }
 
@@ -73,7 +73,7 @@ std::string betterSlot(const plan::Plan& plan, const plan::Slot& slot, const Car
         plan::Slot there = *other;
         there.card = slot.card;
         const auto [generation, lanes] = plan::trained(there);
-        const auto bus = arithmetic::busCarries(kb, {generation, lanes, 0});
+        const auto bus = formulas::busCarries(kb, {generation, lanes, 0});
         if (!bus || bus->usable.typical <= most) continue;
         const auto its = std::find_if(all.begin(), all.end(), [&](const CardLoad& one) { return one.slot == other->name; });
         if (other->card && (its == all.end() || its->sum > *load.carries)) continue;
@@ -88,7 +88,7 @@ bool isGateway(const plan::Device& device) { return device.role == plan::Role::R
 /// Rooms that coax serves are those where a coax cable ends at a device; the gateway's own room is the one a router or switch stands in.
 std::optional<CoaxCount> coaxCount(const plan::Plan& plan, const kb::KnowledgeBase& kb)
 {
-    CoaxCount made;
+    CoaxCount result;
     std::set<plan::PlaceId> rooms;
     std::set<plan::DeviceId> adapters;
     plan::PlaceId gatewayRoom;
@@ -101,8 +101,8 @@ std::optional<CoaxCount> coaxCount(const plan::Plan& plan, const kb::KnowledgeBa
             rooms.insert(device->place);
             if (device->role == plan::Role::CoaxAdapter) adapters.insert(device->id);
             if (!isGateway(*device)) continue;
-            made.gateway = device->name;
-            made.gatewayHasIt = true;
+            result.gateway = device->name;
+            result.gatewayHasIt = true;
             gatewayRoom = device->place;
         }
     }
@@ -110,75 +110,75 @@ std::optional<CoaxCount> coaxCount(const plan::Plan& plan, const kb::KnowledgeBa
     // Without coax in the gateway itself it is the one that stands beside an adapter.
     for (const plan::Device& device : plan.devices)
         if (!gatewayRoom.isSet() && isGateway(device) && rooms.count(device.place) > 0) {
-            made.gateway = device.name;
+            result.gateway = device.name;
             gatewayRoom = device.place;
         }
-    made.furtherRooms = static_cast<int>(rooms.size()) - (rooms.count(gatewayRoom) > 0 ? 1 : 0);
-    made.inPlace = static_cast<int>(adapters.size());
-    return made;
+    result.furtherRooms = static_cast<int>(rooms.size()) - (rooms.count(gatewayRoom) > 0 ? 1 : 0);
+    result.inPlace = static_cast<int>(adapters.size());
+    return result;
 }
 
 std::vector<CordCount> cordCounts(const plan::Plan& plan)
 {
-    std::vector<CordCount> made;
+    std::vector<CordCount> result;
     for (const plan::Device& device : plan.devices) {
         const auto inBox = device.traits.count("box-cords");
         if (!inBox) continue;
         CordCount count{device.name, *inBox, 0};
         for (const plan::Port* port : plan::portsOf(plan, device.id)) count.needed += !plan::runsAt(plan, port->id).empty();
-        made.push_back(std::move(count));
+        result.push_back(std::move(count));
     }
-    return made;
+    return result;
 }
 
 }  // namespace
 
 std::vector<CardLoad> cardsOf(const plan::Plan& plan, plan::DeviceId id, const kb::KnowledgeBase& kb)
 {
-    std::vector<CardLoad> made;
+    std::vector<CardLoad> result;
     const plan::Device* device = plan.devices.find(id);
-    if (!device) return made;
+    if (!device) return result;
     for (const plan::Slot* slot : plan::slotsOf(plan, id)) {
         if (!slot->card) continue;
         CardLoad load = cardLoad(plan, *slot, *device, kb);
-        if (load.ports > 0) made.push_back(std::move(load));
+        if (load.ports > 0) result.push_back(std::move(load));
     }
-    for (CardLoad& load : made)
+    for (CardLoad& load : result)
         for (const plan::Slot* slot : plan::slotsOf(plan, id))
-            if (slot->name == load.slot && slot->card) load.better = betterSlot(plan, *slot, load, made, kb);
-    return made;
+            if (slot->name == load.slot && slot->card) load.better = betterSlot(plan, *slot, load, result, kb);
+    return result;
 }
 
 PartsList partsList(const plan::Plan& plan, const kb::KnowledgeBase& kb)
 {
-    PartsList made;
+    PartsList result;
     for (const plan::Port& port : plan.ports)
         if (const kb::ModuleKind* kind = port.module.empty() ? nullptr : kb.module(port.module)) {
-            const auto row = std::find_if(made.modules.begin(), made.modules.end(), [&](const ModuleCount& one) { return one.kind == kind; });
-            if (row == made.modules.end()) made.modules.push_back({kind, 1});
+            const auto row = std::find_if(result.modules.begin(), result.modules.end(), [&](const ModuleCount& one) { return one.kind == kind; });
+            if (row == result.modules.end()) result.modules.push_back({kind, 1});
             else ++row->inPlace;
         }
     for (const plan::Run& run : plan.runs)
         if (const kb::Medium* medium = kb.medium(run.medium)) {
-            auto row = std::find_if(made.cables.begin(), made.cables.end(), [&](const CableCount& one) { return one.medium == medium; });
-            if (row == made.cables.end()) row = made.cables.insert(row, {medium, 0, 0, {}});
+            auto row = std::find_if(result.cables.begin(), result.cables.end(), [&](const CableCount& one) { return one.medium == medium; });
+            if (row == result.cables.end()) row = result.cables.insert(row, {medium, 0, 0, {}});
             ++row->runs;
             if (run.length) row->length = row->length + *run.length;
             else ++row->unmeasured;
         }
-    std::stable_sort(made.modules.begin(), made.modules.end(), [](const ModuleCount& a, const ModuleCount& b) { return a.inPlace > b.inPlace; });
-    std::stable_sort(made.cables.begin(), made.cables.end(), [](const CableCount& a, const CableCount& b) { return a.runs > b.runs; });
+    std::stable_sort(result.modules.begin(), result.modules.end(), [](const ModuleCount& a, const ModuleCount& b) { return a.inPlace > b.inPlace; });
+    std::stable_sort(result.cables.begin(), result.cables.end(), [](const CableCount& a, const CableCount& b) { return a.runs > b.runs; });
     for (const plan::Device& device : plan.devices)
-        if (!plan::isPassive(device.role) && plan::portsOf(plan, device.id).size() >= 3) made.devices.push_back(portMap(plan, device, kb));
+        if (!plan::isPassive(device.role) && plan::portsOf(plan, device.id).size() >= 3) result.devices.push_back(portMap(plan, device, kb));
     for (const plan::Device& device : plan.devices)
-        for (CardLoad& load : cardsOf(plan, device.id, kb)) made.cards.push_back(std::move(load));
+        for (CardLoad& load : cardsOf(plan, device.id, kb)) result.cards.push_back(std::move(load));
     for (const plan::Device& device : plan.devices)
-        if (auto lanes = lanePlan(plan, device.id, kb)) made.lanes.emplace_back(device.name, std::move(lanes->sentence));
-    made.cords = cordCounts(plan);
-    made.coax = coaxCount(plan, kb);
+        if (auto lanes = lanePlan(plan, device.id, kb)) result.lanes.emplace_back(device.name, std::move(lanes->sentence));
+    result.cords = cordCounts(plan);
+    result.coax = coaxCount(plan, kb);
     for (const LinkReport& report : judgeAll(plan, kb))
-        made.linksWithoutModules += std::any_of(report.findings.begin(), report.findings.end(), [](const Finding& finding) { return finding.outcome.caseId == "empty-cage"; });
-    return made;
+        result.linksWithoutModules += std::any_of(report.findings.begin(), report.findings.end(), [](const Finding& finding) { return finding.outcome.caseId == "empty-cage"; });
+    return result;
 }
 
 }  // namespace sokudo::match

@@ -30,16 +30,16 @@ std::vector<std::string> modulesFor(const plan::Plan& plan, plan::PortId port, c
     if (!cage || !cage->holdsModule) return ids;
     ids.emplace_back();
     for (const kb::ModuleKind& kind : kb.modules)
-        if (const kb::Cage* made = kb.cage(kind.cage); made && (cage->family.starts_with(made->family))) ids.push_back(kind.id);
+        if (const kb::Cage* result = kb.cage(kind.cage); result && (cage->family.starts_with(result->family))) ids.push_back(kind.id);
     return ids;
 }
 
 }  // namespace
 
-Result<plan::Plan> placed(const plan::Plan& plan, const plan::Link& link, Place place, const std::string& id, const kb::KnowledgeBase& kb)
+Result<plan::Plan> placed(const plan::Plan& plan, const plan::Link& link, SwapTarget place, const std::string& id, const kb::KnowledgeBase& kb)
 {
     plan::Plan next = plan;
-    if (place == Place::Cable) {
+    if (place == SwapTarget::Cable) {
         if (!kb.medium(id)) return failure(ErrorCode::NotFound, fmt::format("the catalogue has no cable “{}”", id));
         for (plan::RunId run : link.runs)
             if (const plan::Run* now = plan.runs.find(run)) {
@@ -50,7 +50,7 @@ Result<plan::Plan> placed(const plan::Plan& plan, const plan::Link& link, Place 
         return next;
     }
     if (!id.empty() && !kb.module(id)) return failure(ErrorCode::NotFound, fmt::format("the catalogue has no module “{}”", id));
-    const plan::Port* now = plan.ports.find(holderOf(plan, place == Place::ModuleA ? link.a : link.b));
+    const plan::Port* now = plan.ports.find(holderOf(plan, place == SwapTarget::ModuleA ? link.a : link.b));
     if (!now) return failure(ErrorCode::NotFound, "the link has no port at that end");
     plan::Port changed = *now;
     changed.module = id;
@@ -65,7 +65,7 @@ LinkReport judgeLink(const plan::Plan& plan, const plan::Link& link, const kb::K
     return report;
 }
 
-std::vector<Candidate> candidates(const plan::Plan& plan, const plan::Link& link, Place place, const kb::KnowledgeBase& kb)
+std::vector<Candidate> candidates(const plan::Plan& plan, const plan::Link& link, SwapTarget place, const kb::KnowledgeBase& kb)
 {
     std::vector<Candidate> found;
     const auto look = [&](const std::string& id, std::string name, bool isThere) {
@@ -73,14 +73,14 @@ std::vector<Candidate> candidates(const plan::Plan& plan, const plan::Link& link
         if (!next) return;
         const LinkReport report = judgeLink(*next, link, kb);
         const bool plugsIn = std::none_of(report.findings.begin(), report.findings.end(), [](const Finding& finding) { return finding.outcome.caseId == "connector"; });
-        if (place == Place::Cable && !plugsIn && !isThere) return;
+        if (place == SwapTarget::Cable && !plugsIn && !isThere) return;
         found.push_back({id, std::move(name), report.verdict, report.rate, report.reason(), isThere});
     };
-    if (place == Place::Cable) {
+    if (place == SwapTarget::Cable) {
         const plan::Run* first = plan.runs.find(link.id());
         for (const kb::Medium& medium : kb.media) look(medium.id, medium.name, first && first->medium == medium.id);
     } else {
-        const plan::PortId port = place == Place::ModuleA ? link.a : link.b;
+        const plan::PortId port = place == SwapTarget::ModuleA ? link.a : link.b;
         const plan::Port* holder = plan.ports.find(holderOf(plan, port));
         for (const std::string& id : modulesFor(plan, port, kb))
             look(id, id.empty() ? std::string("no module") : kb.module(id)->name, holder && holder->module == id);

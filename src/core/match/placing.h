@@ -10,11 +10,11 @@
 namespace sokudo::match {
 
 /// Where in a link a catalogue piece can stand.
-enum class Place { ModuleA, Cable, ModuleB };
+enum class SwapTarget { ModuleA, Cable, ModuleB };
 
 /// The plan with `id` at that place: a module of modules.csv ("" takes it out), or a cable of media.csv in every run of the link.
 /// @error NotFound  the id is not in the catalogue
-Result<plan::Plan> placed(const plan::Plan&, const plan::Link&, Place, const std::string& id, const kb::KnowledgeBase&);
+Result<plan::Plan> placed(const plan::Plan&, const plan::Link&, SwapTarget, const std::string& id, const kb::KnowledgeBase&);
 
 /// The link as it stands in a plan.
 LinkReport judgeLink(const plan::Plan&, const plan::Link&, const kb::KnowledgeBase&);
@@ -30,6 +30,6 @@ struct Candidate {
 
 /// Every piece whose plug goes in there, best verdict and highest rate first.
 /// Modules: those of the cage's family. Cables: those that what stands at the ends, or an empty cage, takes.
-std::vector<Candidate> candidates(const plan::Plan&, const plan::Link&, Place, const kb::KnowledgeBase&);
+std::vector<Candidate> candidates(const plan::Plan&, const plan::Link&, SwapTarget, const kb::KnowledgeBase&);
 
 }  // namespace sokudo::match

@@ -3,7 +3,7 @@
 
 #include <fmt/format.h>
 
-#include "core/arithmetic/acceptance.h"
+#include "core/formulas/acceptance.h"
 #include "core/base/text.h"
 #include "core/match/channel_loss.h"
 
@@ -51,13 +51,13 @@ DropAnswer powerDrop(const LinkContext& link, const PowerFlow& flow)
 {
     if (!flow.type || !flow.asked) return {};
     double ohm = 0;
-    for (const Stretch& stretch : link.stretches) {
-        if (!stretch.length) return {};
-        const bool clad = !stretch.cord && stretch.run->traits.yes("copper-clad");
-        const auto loop = arithmetic::loopResistance(link.kb, gaugeOf(stretch), *stretch.length, clad);
+    for (const CableSection& section : link.sections) {
+        if (!section.length) return {};
+        const bool clad = !section.cord && section.run->traits.yes("copper-clad");
+        const auto loop = formulas::loopResistance(link.kb, gaugeOf(section), *section.length, clad);
         if (!loop) return {};
         double piece = loop->in() / 2;
-        if (const auto heat = stretch.run->traits.as<Celsius>("celsius")) piece *= 1 + kPerCelsius * (heat->in() - 20);
+        if (const auto heat = section.run->traits.as<Celsius>("celsius")) piece *= 1 + kPerCelsius * (heat->in() - 20);
         ohm += piece;
     }
     const double resistance = flow.isFourPair ? ohm / 2 : ohm;

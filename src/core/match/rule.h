@@ -14,11 +14,11 @@ namespace sokudo::match {
 using Outcomes = std::vector<Outcome>;
 
 /// A rule that says one thing; the outcome is moved, not copied.
-inline Outcomes only(Outcome outcome)
+inline Outcomes single(Outcome outcome)
 {
-    Outcomes made;
-    made.push_back(std::move(outcome));
-    return made;
+    Outcomes result;
+    result.push_back(std::move(outcome));
+    return result;
 }
 
 struct Rule {

@@ -21,7 +21,7 @@ bool worseFirst(const Finding& a, const Finding& b)
 void applyWaivers(const LinkContext& link, LinkReport& report)
 {
     for (const plan::Waiver& waiver : link.plan.waivers) {
-        const bool isOurs = std::any_of(link.stretches.begin(), link.stretches.end(), [&](const Stretch& s) { return s.run->id == waiver.run; });
+        const bool isOurs = std::any_of(link.sections.begin(), link.sections.end(), [&](const CableSection& s) { return s.run->id == waiver.run; });
         if (!isOurs) continue;
         WaiverState state{waiver, false, "the finding is gone: take the waiver out"};
         for (Finding& finding : report.findings) {
@@ -37,9 +37,9 @@ void applyWaivers(const LinkContext& link, LinkReport& report)
 
 std::string mediumText(const LinkContext& link)
 {
-    if (link.stretches.empty()) return {};
-    std::string made = link.weakest ? link.weakest->name : std::string("cable of unknown kind");
-    return made + (link.length ? ", " + text::length(*link.length) : ", length not measured");
+    if (link.sections.empty()) return {};
+    std::string result = link.weakest ? link.weakest->name : std::string("cable of unknown kind");
+    return result + (link.length ? ", " + text::length(*link.length) : ", length not measured");
 }
 
 }  // namespace
@@ -53,7 +53,7 @@ LinkReport judge(const LinkContext& link)
     report.findings.reserve(12);
     report.title = link.a.name + " — " + (link.hasFarEnd() ? link.b.name : std::string("not traced"));
     for (const Rule* rule : allRules())
-        for (Outcome& outcome : rule->check(link)) report.findings.push_back({Lasting(rule->id.data()), std::move(outcome)});
+        for (Outcome& outcome : rule->check(link)) report.findings.push_back({StaticText(rule->id.data()), std::move(outcome)});
     if (!link.plan.waivers.empty()) applyWaivers(link, report);
     std::stable_sort(report.findings.begin(), report.findings.end(), worseFirst);
     if (report.findings.empty()) return report;
@@ -63,7 +63,7 @@ LinkReport judge(const LinkContext& link)
     if (report.rate && link.common && *link.common < *report.rate) report.rate = link.common;
     const bool dead = std::any_of(report.findings.begin(), report.findings.end(), [](const Finding& f) { return f.verdict() == Verdict::NoLink && !f.isWaived; });
     if (dead) report.rate.reset();
-    report.made = mediumText(link);
+    report.result = mediumText(link);
     return report;
 }
 

@@ -66,7 +66,7 @@ private:
     plan::PortId addBox(int end)
     {
         const plan::PortId port = end == 0 ? m_wish.a : m_wish.b;
-        const kb::Bridge* bridge = choice(end).bridge;
+        const kb::MediaConverter* bridge = choice(end).bridge;
         if (!bridge) return port;
         const plan::Device* host = plan::deviceOf(m_next, port);
         plan::Device box{m_ids.boxes[end], host->place, fmt::format("{} at {}", bridge->name.substr(0, bridge->name.find(',')), host->name), plan::Role::Other};
@@ -213,7 +213,7 @@ const plan::Device* fedOverCable(const plan::Plan& plan, const Wish& wish)
     const plan::Device* a = plan::deviceOf(plan, wish.a);
     const plan::Device* b = plan::deviceOf(plan, wish.b);
     if (!a || !b) return nullptr;
-    return b->feeds == a->id ? b : a->feeds == b->id ? a : nullptr;
+    return b->fedBy == a->id ? b : a->fedBy == b->id ? a : nullptr;
 }
 
 /// Both ends and every metre; empty: a price is not known.
@@ -246,7 +246,7 @@ void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combin
         if (!wish.existing.runs.empty()) way.steps.push_back(build.plan().runs.has(wish.existing.id()) ? "The cable there now stays as a spare" : "The cable there now leaves the survey; in the wall it is a spare");
         if (wish.throughWall && supply->wall == kb::ThroughWall::Awkward) way.note = "its ends are bulky and cannot be repaired in the wall";
     } else {
-        way.keeps.push_back("the cable: " + build.report().made);
+        way.keeps.push_back("the cable: " + build.report().result);
     }
     for (int end = 0; end < 2; ++end) {
         const EndChoice& choice = end == 0 ? combination.a : combination.b;

@@ -17,12 +17,12 @@ bool isShared(kb::MediumKind kind) { return kind == kb::MediumKind::Coax || kind
 std::string_view familyOf(kb::MediumKind kind) { return kind == kb::MediumKind::Coax ? "coax" : kind == kb::MediumKind::PowerLine ? "mains" : "radio"; }
 
 /// Modules of the cage's family that send into this kind of medium and reach the rate.
-void addModules(std::vector<EndChoice>& choices, const kb::Cage& cage, const kb::Bridge* bridge, kb::MediumKind kind, BitRate rate, const kb::KnowledgeBase& kb)
+void addModules(std::vector<EndChoice>& choices, const kb::Cage& cage, const kb::MediaConverter* bridge, kb::MediumKind kind, BitRate rate, const kb::KnowledgeBase& kb)
 {
     for (const kb::ModuleKind& module : kb.modules) {
         const kb::Phy* phy = kb.phy(module.phy);
-        const kb::Cage* made = kb.cage(module.cage);
-        if (!phy || !made || !cage.family.starts_with(made->family) || module.rates.empty() || module.rates.front() < rate) continue;
+        const kb::Cage* result = kb.cage(module.cage);
+        if (!phy || !result || !cage.family.starts_with(result->family) || module.rates.empty() || module.rates.front() < rate) continue;
         if (phy->medium == kind || (kb::isFibre(kind) && kb::isFibre(phy->medium))) choices.push_back({&module, bridge});
     }
 }
@@ -40,7 +40,7 @@ std::vector<EndChoice> choicesAt(const plan::Port& port, const kb::Medium& mediu
     }
     const bool plugsIn = isShared(medium.kind) ? cage->family == familyOf(medium.kind) : medium.kind == kb::MediumKind::TwistedPair && cage->family == "rj45";
     if (plugsIn) choices.push_back({});
-    for (const kb::Bridge& bridge : kb.bridges) {
+    for (const kb::MediaConverter& bridge : kb.mediaConverters) {
         if (bridge.fromCage != port.cage || plugsIn) continue;
         const kb::Cage* out = kb.cage(bridge.toCage);
         if (!out) continue;
@@ -190,14 +190,14 @@ Ways otherWays(const plan::Plan& plan, const Wish& wish, const kb::KnowledgeBase
 
 Ways nearestWays(const plan::Plan& plan, const Wish& wish, const kb::KnowledgeBase& kb, IdSource& ids)
 {
-    Ways made = otherWays(plan, wish, kb, ids);
-    if (!made.ways.empty() || !made.most || *made.most >= wish.rate) return made;
+    Ways result = otherWays(plan, wish, kb, ids);
+    if (!result.ways.empty() || !result.most || *result.most >= wish.rate) return result;
     Wish less = wish;
-    less.rate = *made.most;
+    less.rate = *result.most;
     Ways reached = otherWays(plan, less, kb, ids);
-    if (reached.ways.empty()) return made;
+    if (reached.ways.empty()) return result;
     reached.asked = wish.rate;
-    reached.noWays.insert(reached.noWays.begin(), made.noWays.begin(), made.noWays.begin() + 1);  // what keeps the wish away
+    reached.noWays.insert(reached.noWays.begin(), result.noWays.begin(), result.noWays.begin() + 1);  // what keeps the wish away
     return reached;
 }
 

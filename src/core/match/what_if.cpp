@@ -57,17 +57,17 @@ std::size_t WhatIf::count(Needs needs) const
 
 WhatIf whatIf(const plan::Plan& plan, const std::vector<ReportPtr>& links, BitRate rate, Preference preference, const kb::KnowledgeBase& kb, const std::function<bool(std::size_t)>& step)
 {
-    WhatIf made{rate, {}, 0, 0, 0};
+    WhatIf result{rate, {}, 0, 0, 0};
     IdSource ids(1);  // the ways are priced here, not applied
     for (const ReportPtr& report : links) {
-        made.rows.push_back(look(plan, *report, rate, preference, kb, ids));
-        const WhatIfRow& row = made.rows.back();
-        if (row.cost) made.cost += *row.cost;
-        else if (row.needs == Needs::Modules || row.needs == Needs::Cable) ++made.unpriced;
-        made.minutes += row.minutes;
-        if (step && !step(made.rows.size())) break;
+        result.rows.push_back(look(plan, *report, rate, preference, kb, ids));
+        const WhatIfRow& row = result.rows.back();
+        if (row.cost) result.cost += *row.cost;
+        else if (row.needs == Needs::Modules || row.needs == Needs::Cable) ++result.unpriced;
+        result.minutes += row.minutes;
+        if (step && !step(result.rows.size())) break;
     }
-    return made;
+    return result;
 }
 
 }  // namespace sokudo::match

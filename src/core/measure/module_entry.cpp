@@ -16,14 +16,14 @@ namespace {
 /// "Acme 10G-SR/2" to "acme-10g-sr-2": fit for a table and for a line.
 std::string slug(std::string_view text)
 {
-    std::string made;
+    std::string result;
     for (char c : text::lower(text)) {
         const bool keeps = std::isalnum(static_cast<unsigned char>(c)) != 0;
-        if (keeps) made.push_back(c);
-        else if (!made.empty() && made.back() != '-') made.push_back('-');
+        if (keeps) result.push_back(c);
+        else if (!result.empty() && result.back() != '-') result.push_back('-');
     }
-    while (!made.empty() && made.back() == '-') made.pop_back();
-    return made;
+    while (!result.empty() && result.back() == '-') result.pop_back();
+    return result;
 }
 
 std::string adaptsWord(kb::Adapts adapts)

@@ -22,17 +22,17 @@ bool fits(const kb::ModuleCode& row, const ModuleReading& read)
 
 ModuleName nameOf(const ModuleReading& read, const kb::KnowledgeBase& kb)
 {
-    ModuleName made{nullptr, "not told", "not told"};
+    ModuleName result{nullptr, "not told", "not told"};
     const auto row = std::find_if(kb.moduleCodes.begin(), kb.moduleCodes.end(), [&](const kb::ModuleCode& one) { return fits(one, read); });
     if (row != kb.moduleCodes.end()) {
-        made.phy = kb.phy(row->phy);
-        made.says = row->says;
+        result.phy = kb.phy(row->phy);
+        result.says = row->says;
     }
     const std::string code = fmt::format("{:02X}h", read.connectorCode);
     // One code stands for the duplex and the simplex plug: the PHY knows which.
     for (const kb::Connector& connector : kb.connectors)
-        if (connector.eepromCode == code && (made.connector == "not told" || (made.phy && made.phy->connector == connector.id))) made.connector = connector.name;
-    return made;
+        if (connector.eepromCode == code && (result.connector == "not told" || (result.phy && result.phy->connector == connector.id))) result.connector = connector.name;
+    return result;
 }
 
 }  // namespace sokudo::measure

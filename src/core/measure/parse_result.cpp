@@ -160,12 +160,12 @@ Result<ParsedResult> sizeInTime(const Measure& size, const Unit& unit, std::stri
     }
     if (halfWidth >= *seconds) return refuse("the error of the time is as large as the time itself: measure for longer");
     const double bits = size.number * unit.bits;
-    ParsedResult made;
-    made.rate = {BitRate::of(bits / *seconds), BitRate::of(bits / (*seconds + halfWidth)), BitRate::of(bits / (*seconds - halfWidth))};
-    made.working = fmt::format("{} {} = {} bits; ÷ {} s = {}", text::number(size.number, 6), size.unit, text::number(bits, 15), text::number(*seconds, 6), text::rate(made.rate.value));
+    ParsedResult result;
+    result.rate = {BitRate::of(bits / *seconds), BitRate::of(bits / (*seconds + halfWidth)), BitRate::of(bits / (*seconds - halfWidth))};
+    result.working = fmt::format("{} {} = {} bits; ÷ {} s = {}", text::number(size.number, 6), size.unit, text::number(bits, 15), text::number(*seconds, 6), text::rate(result.rate.value));
     if (halfWidth > 0)
-        made.working += fmt::format("; with ± {} s between {} and {}", text::number(halfWidth), text::rate(made.rate.low), text::rate(made.rate.high));
-    return made;
+        result.working += fmt::format("; with ± {} s between {} and {}", text::number(halfWidth), text::rate(result.rate.low), text::rate(result.rate.high));
+    return result;
 }
 
 }  // namespace
@@ -205,11 +205,11 @@ Result<ParsedResult> parseResult(std::string_view in)
         halfWidth = *parsed;
     }
     if (value > 9e15) return refuse("that is more than any link carries");
-    ParsedResult made;
-    made.rate = {BitRate::of(value), BitRate::of(std::max(0.0, value - halfWidth)), BitRate::of(value + halfWidth)};
-    made.working = fmt::format("{} {} = {} = {}", text::number(measured->number, 6), measured->unit, text::rate(made.rate.value), text::byteRate(made.rate.value));
-    if (halfWidth > 0) made.working += fmt::format("; between {} and {}", text::rate(made.rate.low), text::rate(made.rate.high));
-    return made;
+    ParsedResult result;
+    result.rate = {BitRate::of(value), BitRate::of(std::max(0.0, value - halfWidth)), BitRate::of(value + halfWidth)};
+    result.working = fmt::format("{} {} = {} = {}", text::number(measured->number, 6), measured->unit, text::rate(result.rate.value), text::byteRate(result.rate.value));
+    if (halfWidth > 0) result.working += fmt::format("; between {} and {}", text::rate(result.rate.low), text::rate(result.rate.high));
+    return result;
 }
 
 }  // namespace sokudo::measure

@@ -62,35 +62,35 @@ double studentT(double degrees)
 
 Summary summarise(std::vector<BitRate> runs)
 {
-    Summary made;
-    made.count = runs.size();
-    if (runs.empty()) return made;
+    Summary result;
+    result.count = runs.size();
+    if (runs.empty()) return result;
     std::vector<double> values;
     for (BitRate run : runs) values.push_back(run.in());
-    made.median = medianOf(runs);
-    made.mean = BitRate::of(meanOf(values));
-    made.low = *std::min_element(runs.begin(), runs.end());
-    made.high = *std::max_element(runs.begin(), runs.end());
+    result.median = medianOf(runs);
+    result.mean = BitRate::of(meanOf(values));
+    result.low = *std::min_element(runs.begin(), runs.end());
+    result.high = *std::max_element(runs.begin(), runs.end());
     const double deviation = std::sqrt(varianceOf(values));
-    made.deviation = BitRate::of(deviation);
-    made.variation = made.mean.steps() > 0 ? deviation / made.mean.in() : 0;
+    result.deviation = BitRate::of(deviation);
+    result.variation = result.mean.steps() > 0 ? deviation / result.mean.in() : 0;
     const double n = static_cast<double>(runs.size());
-    if (runs.size() >= 3) made.halfWidth = BitRate::of(studentT(n - 1) * deviation / std::sqrt(n));
-    return made;
+    if (runs.size() >= 3) result.halfWidth = BitRate::of(studentT(n - 1) * deviation / std::sqrt(n));
+    return result;
 }
 
 Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate>& after)
 {
-    Comparison made;
+    Comparison result;
     if (before.empty() || after.empty()) {
-        made.words = "there is nothing to compare yet";
-        return made;
+        result.words = "there is nothing to compare yet";
+        return result;
     }
-    made.ratio = medianOf(after).in() / std::max(1.0, medianOf(before).in());
-    const std::string factor = fmt::format("{} times as fast", text::number(made.ratio, 3));
+    result.ratio = medianOf(after).in() / std::max(1.0, medianOf(before).in());
+    const std::string factor = fmt::format("{} times as fast", text::number(result.ratio, 3));
     if (before.size() < 2 || after.size() < 2) {
-        made.words = factor + "; one run on a side cannot tell a change from chance: run at least three of each";
-        return made;
+        result.words = factor + "; one run on a side cannot tell a change from chance: run at least three of each";
+        return result;
     }
     const auto a = logs(before), b = logs(after);
     const double na = static_cast<double>(a.size()), nb = static_cast<double>(b.size());
@@ -99,18 +99,18 @@ Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate
     const double degrees = partA + partB > 0 ? (partA + partB) * (partA + partB) / (partA * partA / (na - 1) + partB * partB / (nb - 1)) : na + nb - 2;
     const double shift = meanOf(b) - meanOf(a);
     const double width = studentT(degrees) * error;
-    made.ratioLow = std::exp(shift - width);
-    made.ratioHigh = std::exp(shift + width);
-    const bool excludesOne = made.ratioLow > 1 || made.ratioHigh < 1;
-    if (excludesOne && std::fabs(made.ratio - 1) >= kSmallestThatMatters)
-        made.change = made.ratio > 1 ? Change::Improved : Change::Worse;
+    result.ratioLow = std::exp(shift - width);
+    result.ratioHigh = std::exp(shift + width);
+    const bool excludesOne = result.ratioLow > 1 || result.ratioHigh < 1;
+    if (excludesOne && std::fabs(result.ratio - 1) >= kSmallestThatMatters)
+        result.change = result.ratio > 1 ? Change::Improved : Change::Worse;
     else if (excludesOne)
-        made.change = Change::TooSmallToMatter;
+        result.change = Change::TooSmallToMatter;
     else
-        made.change = std::exp(width) - 1 <= kSmallestThatMatters ? Change::NoneShown : Change::NotEnoughData;
+        result.change = std::exp(width) - 1 <= kSmallestThatMatters ? Change::NoneShown : Change::NotEnoughData;
     constexpr std::string_view kWords[] = {"a real gain", "a real loss", "measurable, too small to matter", "no change shown", "not enough runs to tell"};
-    made.words = fmt::format("{} ({} to {}): {}", factor, text::number(made.ratioLow, 3), text::number(made.ratioHigh, 3), kWords[static_cast<int>(made.change)]);
-    return made;
+    result.words = fmt::format("{} ({} to {}): {}", factor, text::number(result.ratioLow, 3), text::number(result.ratioHigh, 3), kWords[static_cast<int>(result.change)]);
+    return result;
 }
 
 std::string_view code(Standing standing)

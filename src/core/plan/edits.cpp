@@ -251,9 +251,9 @@ Result<Plan> deleteDevice(const Plan& plan, DeviceId id)
     }
     for (const Slot* slot : slotsOf(plan, id)) next.slots = next.slots.without(slot->id);
     for (const Device& other : plan.devices)
-        if (other.feeds == id) {
+        if (other.fedBy == id) {
             Device cut = other;
-            cut.feeds = {};
+            cut.fedBy = {};
             next.devices = next.devices.with(cut);
         }
     for (const Flow& flow : plan.flows)

@@ -12,7 +12,7 @@ std::vector<std::string> brokenInvariants(const Plan& plan)
     std::vector<std::string> broken;
     for (const Device& device : plan.devices) {
         if (!plan.places.has(device.place)) broken.push_back(fmt::format("device {} stands in no place", device.name));
-        if (device.feeds.isSet() && !plan.devices.has(device.feeds)) broken.push_back(fmt::format("device {} is fed by a device that is gone", device.name));
+        if (device.fedBy.isSet() && !plan.devices.has(device.fedBy)) broken.push_back(fmt::format("device {} is fed by a device that is gone", device.name));
     }
     for (const Slot& slot : plan.slots)
         if (!plan.devices.has(slot.device)) broken.push_back(fmt::format("slot {} belongs to no device", slot.name));

@@ -83,14 +83,14 @@ std::optional<std::vector<Net::Edge>> Net::best(std::size_t from, std::size_t to
     return shortest(from, to, std::nullopt, banned);
 }
 
-Way Net::hops(const std::vector<Edge>& edges) const
+Route Net::hops(const std::vector<Edge>& edges) const
 {
-    Way made;
+    Route result;
     for (const Edge& edge : edges) {
         const Link& link = m_links[edge.link];
-        made.push_back(edge.forward ? Hop{link, link.a, link.b} : Hop{link, link.b, link.a});
+        result.push_back(edge.forward ? Hop{link, link.a, link.b} : Hop{link, link.b, link.a});
     }
-    return made;
+    return result;
 }
 
 std::optional<BitRate> Net::slowest(const std::vector<Edge>& edges) const
@@ -103,7 +103,7 @@ std::optional<BitRate> Net::slowest(const std::vector<Edge>& edges) const
     return least;
 }
 
-std::optional<Way> Net::way(DeviceId from, DeviceId to) const
+std::optional<Route> Net::way(DeviceId from, DeviceId to) const
 {
     const auto a = m_index.find(from), b = m_index.find(to);
     if (from == to || a == m_index.end() || b == m_index.end()) return std::nullopt;
@@ -111,7 +111,7 @@ std::optional<Way> Net::way(DeviceId from, DeviceId to) const
     return edges ? std::optional(hops(*edges)) : std::nullopt;
 }
 
-std::vector<Way> Net::ways(DeviceId from, DeviceId to, std::size_t most) const
+std::vector<Route> Net::ways(DeviceId from, DeviceId to, std::size_t most) const
 {
     const auto a = m_index.find(from), b = m_index.find(to);
     if (from == to || a == m_index.end() || b == m_index.end()) return {};
@@ -128,9 +128,9 @@ std::vector<Way> Net::ways(DeviceId from, DeviceId to, std::size_t most) const
         return rateX != rateY ? rateY < rateX : x.size() < y.size();
     });
     if (found.size() > most) found.resize(most);
-    std::vector<Way> made;
-    for (const auto& edges : found) made.push_back(hops(edges));
-    return made;
+    std::vector<Route> result;
+    for (const auto& edges : found) result.push_back(hops(edges));
+    return result;
 }
 
 }  // namespace sokudo::plan

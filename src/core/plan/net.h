@@ -8,7 +8,7 @@
 
 namespace sokudo::plan {
 
-using Way = std::vector<Hop>;
+using Route = std::vector<Hop>;
 
 class Net {
 public:
@@ -18,16 +18,16 @@ public:
     /// The way whose slowest link is fastest; among equals the one with the fewest links. Links without a rate are taken only
     /// where nothing else leads there.
     /// @return nothing where no way exists, or both ends are one device
-    std::optional<Way> way(DeviceId from, DeviceId to) const;
+    std::optional<Route> way(DeviceId from, DeviceId to) const;
     /// The best way and others that avoid at least one of its links, best first, at most `most`.
-    std::vector<Way> ways(DeviceId from, DeviceId to, std::size_t most = 4) const;
+    std::vector<Route> ways(DeviceId from, DeviceId to, std::size_t most = 4) const;
     std::size_t devices() const { return m_devices.size(); }
 
 private:
     struct Edge { std::size_t link; std::size_t to; bool forward; };
     std::optional<std::vector<Edge>> shortest(std::size_t from, std::size_t to, std::optional<BitRate> least, std::optional<std::size_t> banned) const;
     std::optional<std::vector<Edge>> best(std::size_t from, std::size_t to, std::optional<std::size_t> banned) const;
-    Way hops(const std::vector<Edge>&) const;
+    Route hops(const std::vector<Edge>&) const;
     std::optional<BitRate> slowest(const std::vector<Edge>&) const;
 
     std::vector<Link> m_links;

@@ -30,8 +30,8 @@ std::string_view code(Fec fec) { return kFecCodes[static_cast<std::size_t>(fec)]
 std::optional<Fec> fecFromCode(std::string_view text) { return fromCode<Fec>(kFecCodes, text); }
 std::string_view code(Bundle bundle) { return kBundleCodes[static_cast<std::size_t>(bundle)]; }
 std::optional<Bundle> bundleFromCode(std::string_view text) { return fromCode<Bundle>(kBundleCodes, text); }
-std::string_view code(Piece piece) { return kPieceCodes[static_cast<std::size_t>(piece)]; }
-std::optional<Piece> pieceFromCode(std::string_view text) { return fromCode<Piece>(kPieceCodes, text); }
+std::string_view code(SegmentKind piece) { return kPieceCodes[static_cast<std::size_t>(piece)]; }
+std::optional<SegmentKind> segmentKindFromCode(std::string_view text) { return fromCode<SegmentKind>(kPieceCodes, text); }
 
 TrainedBus trained(const Slot& slot)
 {

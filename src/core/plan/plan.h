@@ -68,7 +68,7 @@ struct Device {
     std::optional<HostProcessor> processor;
     std::vector<DiskGroup> disks;
     std::string fileShare;       ///< protocol a storage serves by: id in file_shares.csv
-    DeviceId feeds;              ///< the device that powers this one, when not the mains
+    DeviceId fedBy;              ///< the device that powers this one, when not the mains
     std::string note;
     Traits traits;
     friend bool operator==(const Device&, const Device&) = default;
@@ -126,13 +126,13 @@ std::string_view code(Bundle);
 std::optional<Bundle> bundleFromCode(std::string_view);
 
 /// What stands between a port and the fixed cable of its run.
-enum class Piece { Cord, Jack, Coupler, Panel };
-std::string_view code(Piece);
-std::optional<Piece> pieceFromCode(std::string_view);
+enum class SegmentKind { Cord, Jack, Coupler, Panel };
+std::string_view code(SegmentKind);
+std::optional<SegmentKind> segmentKindFromCode(std::string_view);
 
 /// A cord or a joint at one end of a run.
 struct Segment {
-    Piece piece = Piece::Cord;
+    SegmentKind kind = SegmentKind::Cord;
     bool atB = false;              ///< at the run's end b; else at a
     std::string medium;            ///< of a cord: id in media.csv; empty: as the run
     std::optional<Length> length;  ///< of a cord; empty: never measured

@@ -63,12 +63,12 @@ std::string expectationSentence(const expect::Expectation& path)
 {
     if (path.isEmpty()) return "nothing is known of this path yet";
     const auto& stages = path.stages;
-    std::string made = fmt::format("expected {} to {}, usually {}, held by {}", text::rate(path.expected.low, 3), text::rate(path.expected.high, 3), text::rate(path.expected.typical, 3),
+    std::string result = fmt::format("expected {} to {}, usually {}, held by {}", text::rate(path.expected.low, 3), text::rate(path.expected.high, 3), text::rate(path.expected.typical, 3),
                                    stages[path.binding].name);
-    if (path.next) made += fmt::format("; {} comes next at {}", stages[*path.next].name, text::rate(stages[*path.next].carries.typical, 3));
-    if (!path.near.empty()) made += fmt::format("; {} {} within a tenth of it: mending one alone gains little", path.near.size() == 1 ? stages[path.near.front()].name : fmt::format("{} stages", path.near.size()), path.near.size() == 1 ? "lies" : "lie");
-    else if (const auto gain = path.gain(); gain && *gain > 0) made += *gain < 1 ? fmt::format(", {:.0f}{}% more", 100 * *gain, text::kThin) : fmt::format(", {} times as much", text::number(1 + *gain, 3));
-    return made;
+    if (path.next) result += fmt::format("; {} comes next at {}", stages[*path.next].name, text::rate(stages[*path.next].carries.typical, 3));
+    if (!path.near.empty()) result += fmt::format("; {} {} within a tenth of it: mending one alone gains little", path.near.size() == 1 ? stages[path.near.front()].name : fmt::format("{} stages", path.near.size()), path.near.size() == 1 ? "lies" : "lie");
+    else if (const auto gain = path.gain(); gain && *gain > 0) result += *gain < 1 ? fmt::format(", {:.0f}{}% more", 100 * *gain, text::kThin) : fmt::format(", {} times as much", text::number(1 + *gain, 3));
+    return result;
 }
 
 std::vector<Block> projectReport(const ReportInput& in)

@@ -46,12 +46,12 @@ QVBoxLayout* scrollingColumn(QHBoxLayout* into, const QString& heading, const QS
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto* inside = new QWidget;
-    auto* made = column(inside, 0, 7);
-    made->setContentsMargins(0, 4, 10, 4);
+    auto* result = column(inside, 0, 7);
+    result->setContentsMargins(0, 4, 10, 4);
     scroll->setWidget(inside);
     outer->addWidget(scroll, 1);
     into->addWidget(holder, stretch);
-    return made;
+    return result;
 }
 
 }  // namespace

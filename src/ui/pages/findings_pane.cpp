@@ -36,7 +36,7 @@ void FindingsPane::refresh()
         row->addWidget(button("Swap these two", "main", [this] { m_presenter.swapThem(); }));
         m_lines->addWidget(card);
     }
-    addDarkSteps();
+    addLinkDownSteps();
     for (const app::FindingRow& finding : m_presenter.findings()) m_lines->addWidget(line(finding));
     auto* how = button(m_chains ? "Hide how each came about" : "Show how each came about", "quiet", [this] {
         m_chains = !m_chains;
@@ -45,7 +45,7 @@ void FindingsPane::refresh()
     auto* foot = new QHBoxLayout;
     foot->setSpacing(14);
     foot->addWidget(how);
-    if (!m_presenter.darkSteps().empty())
+    if (!m_presenter.linkDownSteps().empty())
         foot->addWidget(button(m_dark ? "Hide what to try" : "Module seen, but no link? What to try", "quiet", [this] {
             m_dark = !m_dark;
             QTimer::singleShot(0, this, &FindingsPane::refresh);
@@ -55,16 +55,16 @@ void FindingsPane::refresh()
     m_lines->addStretch(1);
 }
 
-void FindingsPane::addDarkSteps()
+void FindingsPane::addLinkDownSteps()
 {
-    const auto steps = m_presenter.darkSteps();
+    const auto steps = m_presenter.linkDownSteps();
     if (steps.empty()) return;
     if (!m_dark) return;
     auto* card = frame("first");
     auto* all = new QVBoxLayout(card);
     all->addWidget(label("Module seen, no link: look in this order", "heading"));
     int number = 0;
-    for (const app::DarkStepRow& step : steps) {
+    for (const app::LinkDownStepRow& step : steps) {
         auto* row = new QHBoxLayout;
         row->setSpacing(9);
         row->addWidget(new VerdictMark(step.mark), 0, Qt::AlignTop);
@@ -80,8 +80,8 @@ void FindingsPane::addDarkSteps()
 
 QWidget* FindingsPane::line(const app::FindingRow& finding)
 {
-    auto* made = new QWidget;
-    auto* layout = new QHBoxLayout(made);
+    auto* result = new QWidget;
+    auto* layout = new QHBoxLayout(result);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(9);
     layout->addWidget(new VerdictMark(finding.verdict), 0, Qt::AlignTop);
@@ -99,18 +99,18 @@ QWidget* FindingsPane::line(const app::FindingRow& finding)
     source->setFixedWidth(scaled(168));
     source->setAlignment(Qt::AlignRight | Qt::AlignTop);
     layout->addWidget(source, 0, Qt::AlignTop);
-    return made;
+    return result;
 }
 
 QWidget* FindingsPane::acceptance(const app::FindingRow& finding)
 {
-    auto* made = new QWidget;
-    auto* layout = new QHBoxLayout(made);
+    auto* result = new QWidget;
+    auto* layout = new QHBoxLayout(result);
     layout->setContentsMargins(0, 0, 0, 0);
     if (finding.waiver.isSet()) {
         layout->addWidget(label("Accepted: " + finding.accepted, "soft", true), 1);
         layout->addWidget(button("Take back", "quiet", [this, id = finding.waiver] { m_presenter.takeBack(id); }));
-        return made;
+        return result;
     }
     if (m_accepting != finding.clause) {
         auto* offer = button("Accept with a reason …", "quiet", [this, clause = finding.clause] {
@@ -119,7 +119,7 @@ QWidget* FindingsPane::acceptance(const app::FindingRow& finding)
         });
         layout->addWidget(offer);
         layout->addStretch(1);
-        return made;
+        return result;
     }
     auto* reason = new QLineEdit;
     reason->setPlaceholderText("Why is this acceptable here?");
@@ -137,7 +137,7 @@ QWidget* FindingsPane::acceptance(const app::FindingRow& finding)
     }));
     connect(reason, &QLineEdit::returnPressed, this, accept);
     QTimer::singleShot(0, reason, qOverload<>(&QWidget::setFocus));
-    return made;
+    return result;
 }
 
 }  // namespace sokudo::ui

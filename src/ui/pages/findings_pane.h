@@ -18,7 +18,7 @@ public:
 
 private:
     QWidget* line(const app::FindingRow&);
-    void addDarkSteps();
+    void addLinkDownSteps();
     QWidget* acceptance(const app::FindingRow&);
     app::MatchPresenter& m_presenter;
     QVBoxLayout* m_lines;

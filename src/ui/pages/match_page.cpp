@@ -129,12 +129,12 @@ QWidget* MatchPage::listPanel()
     filters->setSpacing(5);
     filters->addWidget(filter, 0, 0, 1, 3);
     const auto combo = [&](const char* name, int at) {
-        auto* made = new QComboBox;
-        made->setAccessibleName(name);
-        made->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-        made->setMinimumContentsLength(6);
-        filters->addWidget(made, 1, at);
-        return made;
+        auto* result = new QComboBox;
+        result->setAccessibleName(name);
+        result->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        result->setMinimumContentsLength(6);
+        filters->addWidget(result, 1, at);
+        return result;
     };
     m_verdicts = combo("Only this verdict", 0);
     m_places = combo("Only this place", 1);
@@ -208,7 +208,7 @@ QWidget* MatchPage::lightPane()
     return pane;
 }
 
-PiecePane& MatchPage::piecePane() { return *static_cast<PiecePane*>(m_panes->page(Piece)); }
+PiecePane& MatchPage::piecePane() { return *static_cast<PiecePane*>(m_panes->page(SegmentKind)); }
 
 WaysPane& MatchPage::waysPane() { return *static_cast<WaysPane*>(m_panes->page(Ways)); }
 
@@ -221,11 +221,11 @@ void MatchPage::showPane(Pane pane)
     for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == pane);
     m_pathStrip->setVisible(pane == Why);  // the others need the height
     m_ways.setActive(pane == Ways);
-    if (pane == Piece && m_coupling->focusedPiece() < 0) {
+    if (pane == SegmentKind && m_coupling->focusedPiece() < 0) {
         // The cable is what is asked for most.
         const auto pieces = m_presenter.pieces();
         for (int i = 0; i < static_cast<int>(pieces.size()); ++i)
-            if (pieces[static_cast<std::size_t>(i)].swaps == match::Place::Cable) return openPiece(i);
+            if (pieces[static_cast<std::size_t>(i)].swaps == match::SwapTarget::Cable) return openPiece(i);
     }
 }
 
@@ -237,9 +237,9 @@ void MatchPage::openPiece(int piece)
     if (piece < 0 || piece >= static_cast<int>(pieces.size()) || !pieces[static_cast<std::size_t>(piece)].swaps) return;
     const app::CouplingPiece& chosen = pieces[static_cast<std::size_t>(piece)];
     piecePane().show(*chosen.swaps, chosen.name == "none" ? QString("no module") : chosen.name);
-    m_panes->showPage(Piece);
+    m_panes->showPage(SegmentKind);
     m_pathStrip->hide();
-    for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == Piece);
+    for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == SegmentKind);
     m_ways.setActive(false);
 }
 
@@ -247,7 +247,7 @@ void MatchPage::fillFilters()
 {
     m_verdicts->clear();
     m_verdicts->addItem("verdict", -1);
-    for (Verdict verdict : kAllVerdicts) m_verdicts->addItem(app::q(word(verdict)), static_cast<int>(verdict));
+    for (Verdict verdict : kAllVerdicts) m_verdicts->addItem(app::toQt(word(verdict)), static_cast<int>(verdict));
     m_verdicts->setCurrentIndex(m_presenter.verdictFilter() ? m_verdicts->findData(static_cast<int>(*m_presenter.verdictFilter())) : 0);
     const QVariant place = m_places->currentData(), medium = m_media->currentData();
     m_places->clear();
@@ -282,9 +282,9 @@ void MatchPage::refresh()
     m_tabs[Light]->setVisible(!dark);
     if (m_light) m_light->setPaths(std::move(light));
     if (pane() == Light && dark) showPane(Why);
-    if (pane() == Piece) {
+    if (pane() == SegmentKind) {
         if (sameLink) piecePane().refresh();
-        else showPane(Piece);
+        else showPane(SegmentKind);
     }
 }
 

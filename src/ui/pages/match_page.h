@@ -28,7 +28,7 @@ class VerdictMark;
 class MatchPage final : public QWidget {
     Q_OBJECT
 public:
-    enum Pane { Why, Light, Piece, Ways, WhatIf };
+    enum Pane { Why, Light, SegmentKind, Ways, WhatIf };
     MatchPage(app::MatchPresenter&, app::WaysPresenter&, app::WhatIfPresenter&, app::CataloguePresenter&, QWidget* pathStrip, QWidget* parent = nullptr);
     QListView& list() { return *m_list; }
     CouplingView& coupling() { return *m_coupling; }

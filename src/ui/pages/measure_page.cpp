@@ -22,8 +22,8 @@
 
 namespace sokudo::ui {
 
-using app::q;
-using app::s;
+using app::toQt;
+using app::fromQt;
 using Row = app::MeasurePresenter::Row;
 
 MeasurePage::MeasurePage(app::MeasurePresenter& presenter, app::PathPresenter& path, QWidget* pathStrip, LocalAgentSource localAgent, QWidget* parent)
@@ -218,17 +218,17 @@ QWidget* MeasurePage::resultsPanel()
 void MeasurePage::start()
 {
     measure::TrafficQuestion question;
-    question.host = s(m_host->text().trimmed());
+    question.host = fromQt(m_host->text().trimmed());
     question.port = m_port->value();
-    question.key = s(m_key->text());
+    question.key = fromQt(m_key->text());
     question.streams = m_streams->value();
-    question.direction = *measure::directionFromCode(s(m_direction->currentText()));
+    question.direction = *measure::directionFromCode(fromQt(m_direction->currentText()));
     question.duration = Duration::of(m_seconds->value());
     question.warmup = Duration::of(m_warmup->value());
     if (m_local->isChecked()) {
         const auto agent = m_localAgent();
         if (!agent) {
-            onFinished(q(agent.error().message()), false);
+            onFinished(toQt(agent.error().message()), false);
             return;
         }
         question.host = "127.0.0.1";
@@ -253,7 +253,7 @@ void MeasurePage::onProgress(const measure::TrafficSample& sample, double share)
 {
     m_samples.push_back(sample);
     m_progress->setValue(static_cast<int>(share * 1000));
-    m_live->setText(q(text::rate(sample.forward + sample.reverse, 3)));
+    m_live->setText(toQt(text::rate(sample.forward + sample.reverse, 3)));
     m_outcome->setText(sample.isWarmup ? "Warming up; this part is left out" : "Measuring");
     std::vector<SeriesPlot::Point> forward, reverse;
     for (const auto& one : m_samples) {
@@ -274,7 +274,7 @@ void MeasurePage::showNewest()
     const double share = trial->direction == measure::Direction::Both ? 0.5 : 1.0;
     std::vector<SeriesPlot::Point> seconds;
     for (std::size_t i = 0; i < trial->samples.size(); ++i) seconds.push_back({static_cast<double>(i + 1), share * inGigabits(trial->samples[i]), false});
-    m_plotTitle->setText(QString("The newest result of this path, %1second by second, ").arg(share < 1 ? "each way, " : "") + q(measure::timeText(trial->at)));
+    m_plotTitle->setText(QString("The newest result of this path, %1second by second, ").arg(share < 1 ? "each way, " : "") + toQt(measure::timeText(trial->at)));
     m_plot->show(seconds, {}, m_presenter.bandOf(*trial), "s", true);
 }
 

@@ -20,9 +20,9 @@ QString spoken(const QString& column)
     static const QHash<QString, QString> kWords{{"db", "dB"}, {"dbm", "dBm"}, {"gbps", "Gb/s"}, {"850", "at 850 nm,"}, {"1310", "at 1310 nm,"}, {"1550", "at 1550 nm,"}};
     QStringList words = column.split('_');
     for (QString& word : words) word = kWords.value(word, word);
-    QString made = words.join(' ');
-    if (!made.isEmpty()) made[0] = made[0].toUpper();
-    return made;
+    QString result = words.join(' ');
+    if (!result.isEmpty()) result[0] = result[0].toUpper();
+    return result;
 }
 
 }  // namespace

@@ -8,8 +8,8 @@
 #include <QScrollArea>
 
 #include "app/qt_text.h"
-#include "ui/pages/evening_pane.h"
-#include "ui/pages/worth_pane.h"
+#include "ui/pages/flows_pane.h"
+#include "ui/pages/upgrade_pane.h"
 #include "ui/theme.h"
 #include "ui/widgets/bore_view.h"
 #include "ui/widgets/fall_view.h"
@@ -20,9 +20,9 @@
 
 namespace sokudo::ui {
 
-using app::q;
+using app::toQt;
 
-PathPage::PathPage(app::PathPresenter& presenter, app::EveningPresenter& evening, app::WorthPresenter& worth, QWidget* parent) : QWidget(parent), m_presenter(presenter), m_evening(evening), m_worth(worth)
+PathPage::PathPage(app::PathPresenter& presenter, app::FlowsPresenter& shares, app::UpgradePresenter& upgrade, QWidget* parent) : QWidget(parent), m_presenter(presenter), m_flows(shares), m_upgrade(upgrade)
 {
     auto* all = column(this, 0, 0);
     auto* bar = new QWidget;
@@ -42,8 +42,8 @@ PathPage::PathPage(app::PathPresenter& presenter, app::EveningPresenter& evening
     all->addWidget(bar);
     m_panes = new LazyStack;
     m_panes->addLater([this] { return borePane(); });
-    m_panes->addLater([this] { return new EveningPane(m_evening); });
-    m_panes->addLater([this] { return new WorthPane(m_worth); });
+    m_panes->addLater([this] { return new FlowsPane(m_flows); });
+    m_panes->addLater([this] { return new UpgradePane(m_upgrade); });
     all->addWidget(m_panes, 1);
     showPane(Bore);
 }
@@ -52,15 +52,15 @@ void PathPage::showPane(Pane pane)
 {
     m_panes->showPage(pane);
     for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == pane);
-    m_evening.setActive(pane == Flows);
-    m_worth.setActive(pane == Worth);
+    m_flows.setActive(pane == Flows);
+    m_upgrade.setActive(pane == Upgrade);
 }
 
 PathPage::Pane PathPage::pane() const { return static_cast<Pane>(m_panes->currentIndex()); }
 
-EveningPane& PathPage::eveningPane() { return *static_cast<EveningPane*>(m_panes->page(Flows)); }
+FlowsPane& PathPage::flowsPane() { return *static_cast<FlowsPane*>(m_panes->page(Flows)); }
 
-WorthPane& PathPage::worthPane() { return *static_cast<WorthPane*>(m_panes->page(Worth)); }
+UpgradePane& PathPage::upgradePane() { return *static_cast<UpgradePane*>(m_panes->page(Upgrade)); }
 
 BoreView& PathPage::bore()
 {
@@ -151,7 +151,7 @@ void PathPage::beginTry(int stage)
     m_stage = stage;
     const auto& chosen = stages[static_cast<std::size_t>(stage)];
     const QString example = app::PathPresenter::exampleFor(chosen.kind);
-    m_tryName->setText(QString("Instead of <b>%1</b>, %2:").arg(q(chosen.name).toHtmlEscaped(), q(chosen.detail).toHtmlEscaped()));
+    m_tryName->setText(QString("Instead of <b>%1</b>, %2:").arg(toQt(chosen.name).toHtmlEscaped(), toQt(chosen.detail).toHtmlEscaped()));
     m_tryText->setPlaceholderText(example.isEmpty() ? QString("this stage cannot be typed") : "such as " + example);
     m_tryText->setEnabled(!example.isEmpty());
     m_tryText->clear();

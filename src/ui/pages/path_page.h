@@ -4,9 +4,9 @@
 
 #include <QWidget>
 
-#include "app/presenters/evening_presenter.h"
+#include "app/presenters/flows_presenter.h"
 #include "app/presenters/path_presenter.h"
-#include "app/presenters/worth_presenter.h"
+#include "app/presenters/upgrade_presenter.h"
 
 class QComboBox;
 class QLabel;
@@ -16,26 +16,26 @@ class QPushButton;
 namespace sokudo::ui {
 
 class BoreView;
-class EveningPane;
+class FlowsPane;
 class FallView;
 class LazyStack;
 class MarkedTable;
 class PathStrip;
-class WorthPane;
+class UpgradePane;
 
 class PathPage final : public QWidget {
     Q_OBJECT
 public:
-    enum Pane { Bore, Flows, Worth };
-    PathPage(app::PathPresenter&, app::EveningPresenter&, app::WorthPresenter&, QWidget* parent = nullptr);
+    enum Pane { Bore, Flows, Upgrade };
+    PathPage(app::PathPresenter&, app::FlowsPresenter&, app::UpgradePresenter&, QWidget* parent = nullptr);
     void showPane(Pane);
     Pane pane() const;
     BoreView& bore();
     /// Types a change of a stage, as a person would.
     void tryStage(int stage, const QString& text);
     void compareWith(int which);
-    EveningPane& eveningPane();
-    WorthPane& worthPane();
+    FlowsPane& flowsPane();
+    UpgradePane& upgradePane();
 
 private:
     QWidget* borePane();
@@ -44,8 +44,8 @@ private:
     void endTry();
     void refresh();
     app::PathPresenter& m_presenter;
-    app::EveningPresenter& m_evening;
-    app::WorthPresenter& m_worth;
+    app::FlowsPresenter& m_flows;
+    app::UpgradePresenter& m_upgrade;
     LazyStack* m_panes;
     QList<QPushButton*> m_tabs;
     PathStrip* m_strip = nullptr;

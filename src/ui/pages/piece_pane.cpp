@@ -18,10 +18,10 @@ PiecePane::PiecePane(app::MatchPresenter& presenter, app::CataloguePresenter& ca
       m_rows({{"Piece", [](const Row& row, int role) -> QVariant {
                    if (role == Qt::DisplayRole) return row.isThere ? row.name + " (there now)" : row.name;
                    if (role == kVerdictRole) return static_cast<int>(row.verdict);
-                   if (role == Qt::AccessibleTextRole) return QString("%1: %2, %3. %4").arg(row.name, app::q(word(row.verdict)), row.rate, row.reason);
+                   if (role == Qt::AccessibleTextRole) return QString("%1: %2, %3. %4").arg(row.name, app::toQt(word(row.verdict)), row.rate, row.reason);
                    return {};
                }},
-              {"Then", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(app::q(word(row.verdict))) : QVariant(); }},
+              {"Then", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(app::toQt(word(row.verdict))) : QVariant(); }},
               {"Rate", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.rate) : QVariant(); }},
               {"Because", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.reason) : QVariant(); }}},
              this)
@@ -69,7 +69,7 @@ PiecePane::PiecePane(app::MatchPresenter& presenter, app::CataloguePresenter& ca
     connect(m_table, &MarkedTable::rowActivated, this, &PiecePane::put);
 }
 
-void PiecePane::show(match::Place place, const QString& name)
+void PiecePane::show(match::SwapTarget place, const QString& name)
 {
     m_place = place;
     m_name = name;
@@ -90,7 +90,7 @@ void PiecePane::beginOwn()
     const Row* marked = m_rows.row(m_table->currentRow());
     for (const Row& row : m_all)
         if (!marked && row.isThere) marked = &row;
-    m_own->begin(m_place == match::Place::Cable ? "media" : "modules", marked ? marked->id : QString());
+    m_own->begin(m_place == match::SwapTarget::Cable ? "media" : "modules", marked ? marked->id : QString());
     m_pages->setCurrentIndex(1);
 }
 

@@ -22,7 +22,7 @@ class PiecePane final : public QWidget {
 public:
     PiecePane(app::MatchPresenter&, app::CataloguePresenter&, QWidget* parent = nullptr);
     /// @param name  of the piece there now
-    void show(match::Place, const QString& name);
+    void show(match::SwapTarget, const QString& name);
     void refresh();
     MarkedTable& table() { return *m_table; }
 
@@ -33,7 +33,7 @@ private:
     void put(int row);
     app::MatchPresenter& m_presenter;
     app::RowModel<Row> m_rows;
-    std::optional<match::Place> m_place;
+    std::optional<match::SwapTarget> m_place;
     QString m_name;
     std::vector<Row> m_all;
     QLabel* m_head;

@@ -11,15 +11,15 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
-#include "core/quick/part_line.h"
+#include "core/oneline/part_line.h"
 #include "ui/widgets/facts_editor.h"
 #include "ui/widgets/parts.h"
 #include "ui/widgets/verdict_mark.h"
 
 namespace sokudo::ui {
 
-using app::q;
-using app::s;
+using app::toQt;
+using app::fromQt;
 
 Form::Form(const QString& title, QWidget* parent) : QWidget(parent)
 {
@@ -71,49 +71,49 @@ namespace {
 
 QLineEdit* line(Form& form, const QString& name, const std::string& value, const QString& hint = {})
 {
-    auto* made = new QLineEdit(q(value));
-    made->setPlaceholderText(hint);
-    made->setAccessibleName(name);
-    made->setObjectName(name);
-    form.fields().addRow(name, made);
-    return made;
+    auto* result = new QLineEdit(toQt(value));
+    result->setPlaceholderText(hint);
+    result->setAccessibleName(name);
+    result->setObjectName(name);
+    form.fields().addRow(name, result);
+    return result;
 }
 
 /// A list of ids with their names, and an empty entry first where `none` is given.
 QComboBox* choice(Form& form, const QString& name, const std::vector<std::pair<std::string, QString>>& entries, const std::string& value, const QString& none = {})
 {
-    auto* made = new QComboBox;
-    if (!none.isEmpty()) made->addItem(none, QString());
-    for (const auto& [id, text] : entries) made->addItem(text, q(id));
-    made->setCurrentIndex(std::max(0, made->findData(q(value))));
-    made->setAccessibleName(name);
-    made->setObjectName(name);
-    made->setMinimumContentsLength(8);
-    made->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    form.fields().addRow(name, made);
-    return made;
+    auto* result = new QComboBox;
+    if (!none.isEmpty()) result->addItem(none, QString());
+    for (const auto& [id, text] : entries) result->addItem(text, toQt(id));
+    result->setCurrentIndex(std::max(0, result->findData(toQt(value))));
+    result->setAccessibleName(name);
+    result->setObjectName(name);
+    result->setMinimumContentsLength(8);
+    result->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    form.fields().addRow(name, result);
+    return result;
 }
 
-std::string chosen(const QComboBox* box) { return s(box->currentData().toString()); }
+std::string chosen(const QComboBox* box) { return fromQt(box->currentData().toString()); }
 
 QSpinBox* number(Form& form, const QString& name, int value, int least, int most, const QString& suffix = {})
 {
-    auto* made = new QSpinBox;
-    made->setRange(least, most);
-    made->setValue(value);
-    made->setSuffix(suffix);
-    made->setAccessibleName(name);
-    made->setObjectName(name);
-    form.fields().addRow(name, made);
-    return made;
+    auto* result = new QSpinBox;
+    result->setRange(least, most);
+    result->setValue(value);
+    result->setSuffix(suffix);
+    result->setAccessibleName(name);
+    result->setObjectName(name);
+    form.fields().addRow(name, result);
+    return result;
 }
 
 template <class Rows>
 std::vector<std::pair<std::string, QString>> named(const Rows& rows)
 {
-    std::vector<std::pair<std::string, QString>> made;
-    for (const auto& row : rows) made.emplace_back(row.id, q(row.name));
-    return made;
+    std::vector<std::pair<std::string, QString>> result;
+    for (const auto& row : rows) result.emplace_back(row.id, toQt(row.name));
+    return result;
 }
 
 /// "10, 5, 2.5" in Gb/s; nothing on anything else.
@@ -121,7 +121,7 @@ std::optional<std::vector<BitRate>> ratesFrom(const QString& text)
 {
     std::vector<BitRate> rates;
     for (const QString& word : text.split(QRegularExpression("[,;+ ]+"), Qt::SkipEmptyParts)) {
-        const auto value = text::parseNumber(s(word));
+        const auto value = text::parseNumber(fromQt(word));
         if (!value || *value <= 0 || *value > 1600) return std::nullopt;
         rates.push_back(gigabits(*value));
     }
@@ -131,9 +131,9 @@ std::optional<std::vector<BitRate>> ratesFrom(const QString& text)
 
 FactsEditor* facts(Form& form, const kb::KnowledgeBase& kb, kb::TraitOwner owner, const plan::Traits& stated)
 {
-    auto* made = new FactsEditor(kb, owner, stated);
-    form.fields().addRow("Facts", made);
-    return made;
+    auto* result = new FactsEditor(kb, owner, stated);
+    form.fields().addRow("Facts", result);
+    return result;
 }
 
 std::string ratesText(const std::vector<BitRate>& rates)
@@ -154,10 +154,10 @@ Form* placeForm(app::SurveyPresenter& presenter, plan::Place place)
     auto* building = line(*form, "Building", place.building, "empty: the main house");
     auto* note = line(*form, "Note", place.note);
     form->setSave([=, &presenter]() mutable {
-        place.name = s(name->text());
+        place.name = fromQt(name->text());
         place.level = level->value();
-        place.building = s(building->text().trimmed());
-        place.note = s(note->text());
+        place.building = fromQt(building->text().trimmed());
+        place.note = fromQt(note->text());
         return presenter.putPlace(place);
     });
     if (place.id.isSet()) form->addAction("Delete this place", [=, &presenter, id = place.id] { if (presenter.deletePlace(id)) Q_EMIT form->closed(); });
@@ -166,18 +166,18 @@ Form* placeForm(app::SurveyPresenter& presenter, plan::Place place)
 
 Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
 {
-    auto* form = new Form(device.id.isSet() ? "Change " + q(device.name) : QString("Add a device"));
+    auto* form = new Form(device.id.isSet() ? "Change " + toQt(device.name) : QString("Add a device"));
     const auto& kb = presenter.document().knowledge();
     std::vector<std::pair<std::string, QString>> places, roles, feeders;
-    for (const plan::Place& place : presenter.plan().places) places.emplace_back(std::to_string(place.id.value), q(place.name));
-    for (int i = 0; i < 10; ++i) roles.emplace_back(std::string(code(static_cast<plan::Role>(i))), q(word(static_cast<plan::Role>(i))));
+    for (const plan::Place& place : presenter.plan().places) places.emplace_back(std::to_string(place.id.value), toQt(place.name));
+    for (int i = 0; i < 10; ++i) roles.emplace_back(std::string(code(static_cast<plan::Role>(i))), toQt(word(static_cast<plan::Role>(i))));
     for (const plan::Device& other : presenter.plan().devices)
-        if (other.id != device.id) feeders.emplace_back(std::to_string(other.id.value), q(other.name));
+        if (other.id != device.id) feeders.emplace_back(std::to_string(other.id.value), toQt(other.name));
     auto* name = line(*form, "Name", device.name, "core");
     auto* place = choice(*form, "Place", places, std::to_string(device.place.value));
     auto* role = choice(*form, "Role", roles, std::string(code(device.role)));
     auto* description = line(*form, "Description", device.description);
-    auto* feeds = choice(*form, "Powered by", feeders, std::to_string(device.feeds.value), "the mains");
+    auto* fedBy = choice(*form, "Powered by", feeders, std::to_string(device.fedBy.value), "the mains");
     auto* processor = choice(*form, "Processor", named(kb.processors), device.processor ? device.processor->kind : "", "not known");
     auto* clock = line(*form, "Clock, GHz", device.processor ? text::number(device.processor->clockGhz) : "", "4.2");
     auto* cores = number(*form, "Cores", device.processor ? device.processor->cores : 4, 1, 512);
@@ -187,24 +187,24 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
     auto* level = choice(*form, "Array", named(kb.arrays), disk.level.empty() ? "single" : disk.level);
     std::vector<std::pair<std::string, QString>> shares;
     for (const kb::FileShare& share : kb.fileShares)
-        if (shares.empty() || shares.back().first != share.id) shares.emplace_back(share.id, q(share.name));
+        if (shares.empty() || shares.back().first != share.id) shares.emplace_back(share.id, toQt(share.name));
     auto* share = choice(*form, "File share", shares, device.fileShare, "none");
     auto* known = facts(*form, kb, kb::TraitOwner::Device, device.traits);
     form->setSave([=, &presenter]() mutable {
         const auto traits = known->traits();
         if (!traits) {
-            form->setNotice(std::nullopt, q(traits.error().what));
+            form->setNotice(std::nullopt, toQt(traits.error().what));
             return false;
         }
         device.traits = *traits;
-        device.name = s(name->text());
+        device.name = fromQt(name->text());
         device.place = {place->currentData().toString().toLongLong()};
         device.role = plan::roleFromCode(chosen(role)).value_or(plan::Role::Other);
-        device.description = s(description->text().trimmed());
-        device.feeds = {feeds->currentData().toString().toLongLong()};
+        device.description = fromQt(description->text().trimmed());
+        device.fedBy = {fedBy->currentData().toString().toLongLong()};
         device.processor.reset();
         if (const std::string kind = chosen(processor); !kind.empty()) {
-            const auto ghz = text::parseNumber(s(clock->text()));
+            const auto ghz = text::parseNumber(fromQt(clock->text()));
             if (!ghz || *ghz <= 0 || *ghz > 10) {
                 form->setNotice(std::nullopt, "The clock lies between 0 and 10 GHz; write a number such as 4.2");
                 return false;
@@ -221,10 +221,10 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
 
 Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
 {
-    auto* form = new Form(port.id.isSet() ? "Change port " + q(port.name) : QString("Add a port"));
+    auto* form = new Form(port.id.isSet() ? "Change port " + toQt(port.name) : QString("Add a port"));
     const auto& kb = presenter.document().knowledge();
     std::vector<std::pair<std::string, QString>> slotList, fecs;
-    for (const plan::Slot* slot : plan::slotsOf(presenter.plan(), port.device)) slotList.emplace_back(std::to_string(slot->id.value), "slot " + q(slot->name));
+    for (const plan::Slot* slot : plan::slotsOf(presenter.plan(), port.device)) slotList.emplace_back(std::to_string(slot->id.value), "slot " + toQt(slot->name));
     fecs = {{"none", "off"}, {"base-r", "BASE-R"}, {"rs", "RS"}, {"auto", "automatic"}};
     auto* name = line(*form, "Name", port.name, "as printed beside it");
     auto* cage = choice(*form, "Socket", named(kb.cages), port.cage);
@@ -237,14 +237,14 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
     // Of a port that is split, the legs are ports of their own.
     std::vector<std::pair<std::string, QString>> wide;
     for (const plan::Port* other : plan::portsOf(presenter.plan(), port.device))
-        if (const kb::Cage* wideCage = kb.cage(other->cage); wideCage && wideCage->lanes > 1 && wideCage->holdsModule && other->id != port.id && !other->splitOf.isSet()) wide.emplace_back(std::to_string(other->id.value), "port " + q(other->name));
+        if (const kb::Cage* wideCage = kb.cage(other->cage); wideCage && wideCage->lanes > 1 && wideCage->holdsModule && other->id != port.id && !other->splitOf.isSet()) wide.emplace_back(std::to_string(other->id.value), "port " + toQt(other->name));
     auto* whole = choice(*form, "Leg of", wide, std::to_string(port.splitOf.value), "a port of its own");
     auto* leg = number(*form, "Leg", std::max(1, port.leg), 1, 8);
     auto* known = facts(*form, kb, kb::TraitOwner::Port, port.traits);
     form->setSave([=, &presenter]() mutable {
         const auto traits = known->traits();
         if (!traits) {
-            form->setNotice(std::nullopt, q(traits.error().what));
+            form->setNotice(std::nullopt, toQt(traits.error().what));
             return false;
         }
         port.traits = *traits;
@@ -256,7 +256,7 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
             form->setNotice(std::nullopt, "Rates are numbers in Gb/s with commas between, such as 10, 5, 2.5, 1");
             return false;
         }
-        port.name = s(name->text());
+        port.name = fromQt(name->text());
         port.cage = chosen(cage);
         port.module = chosen(module);
         port.rates = *list;
@@ -272,7 +272,7 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
 
 Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
 {
-    auto* form = new Form(slot.id.isSet() ? "Change slot " + q(slot.name) : QString("Add a slot"));
+    auto* form = new Form(slot.id.isSet() ? "Change slot " + toQt(slot.name) : QString("Add a slot"));
     form->setNotice(std::nullopt, "Before you open a case: shut down, unplug, and touch bare metal first.");
     const std::vector<std::pair<std::string, QString>> lanes{{"1", "×1"}, {"2", "×2"}, {"4", "×4"}, {"8", "×8"}, {"16", "×16"}}, generations{{"1", "1.0"}, {"2", "2.0"}, {"3", "3.0"}, {"4", "4.0"}, {"5", "5.0"}, {"6", "6.0"}};
     auto* name = line(*form, "Name", slot.name, "1");
@@ -286,13 +286,13 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
     auto* cardGeneration = choice(*form, "Card generation", generations, slot.card ? std::to_string(slot.card->generation) : "", "not known");
     auto* cardLanes = choice(*form, "Card lanes", lanes, slot.card ? std::to_string(slot.card->lanes) : "", "not known");
     form->setSave([=, &presenter]() mutable {
-        slot.name = s(name->text().trimmed());
+        slot.name = fromQt(name->text().trimmed());
         slot.generation = generation->currentData().toString().toInt();
         slot.lanes = wired->currentData().toString().toInt();
         slot.shape = shape->currentData().toString().toInt();
         slot.chipset = chipset->isChecked();
         slot.card.reset();
-        if (!card->text().trimmed().isEmpty()) slot.card = plan::Card{s(card->text().trimmed()), cardGeneration->currentData().toString().toInt(), cardLanes->currentData().toString().toInt()};
+        if (!card->text().trimmed().isEmpty()) slot.card = plan::Card{fromQt(card->text().trimmed()), cardGeneration->currentData().toString().toInt(), cardLanes->currentData().toString().toInt()};
         return presenter.putSlot(slot);
     });
     if (slot.id.isSet()) form->addAction("Delete this slot", [=, &presenter, id = slot.id] { if (presenter.deleteSlot(id)) Q_EMIT form->closed(); });
@@ -304,21 +304,21 @@ namespace {
 /// Free ports, and those the run already holds.
 std::vector<std::pair<std::string, QString>> portChoices(const plan::Plan& plan, const plan::Run& run)
 {
-    std::vector<std::pair<std::string, QString>> made;
+    std::vector<std::pair<std::string, QString>> result;
     for (const plan::Device& device : plan.devices)
         for (const plan::Port* port : plan::portsOf(plan, device.id)) {
             const std::size_t taken = plan::runsAt(plan, port->id).size();
             const bool own = port->id == run.a || port->id == run.b;
-            if (own || taken < (plan::isPassive(device.role) ? 2u : 1u)) made.emplace_back(std::to_string(port->id.value), q(device.name + " " + port->name));
+            if (own || taken < (plan::isPassive(device.role) ? 2u : 1u)) result.emplace_back(std::to_string(port->id.value), toQt(device.name + " " + port->name));
         }
-    return made;
+    return result;
 }
 
 }  // namespace
 
 Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
 {
-    auto* form = new Form(run.id.isSet() ? "Change run " + q(run.label) : QString("Add a run"));
+    auto* form = new Form(run.id.isSet() ? "Change run " + toQt(run.label) : QString("Add a run"));
     const auto& kb = presenter.document().knowledge();
     const auto ports = portChoices(presenter.plan(), run);
     const std::vector<std::pair<std::string, QString>> bundles{{"loose", "loose"}, {"bundled", "tied in a bundle"}};
@@ -332,8 +332,8 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
     auto* bundle = choice(*form, "Laid", bundles, std::string(code(run.bundle)), "not known");
     auto* map = choice(*form, "Wire map", maps, run.wireMap, "not tested");
     auto* wanted = line(*form, "Wanted, Gb/s", run.wanted ? text::number(inGigabits(*run.wanted)) : "", "empty: the best there is");
-    auto* partsA = line(*form, "Parts, from end", quick::partsText(run.segments, false), "cord cat6a 3m / jack");
-    auto* partsB = line(*form, "Parts, to end", quick::partsText(run.segments, true), "panel / cord cat6a 1m");
+    auto* partsA = line(*form, "Parts, from end", oneline::partsText(run.segments, false), "cord cat6a 3m / jack");
+    auto* partsB = line(*form, "Parts, to end", oneline::partsText(run.segments, true), "panel / cord cat6a 1m");
     auto* splices = number(*form, "Splices", run.splices, 0, 20);
     auto* known = facts(*form, kb, kb::TraitOwner::Run, run.traits);
     auto* note = line(*form, "Note", run.note);
@@ -344,47 +344,47 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
     known->setMedium(kindOf(medium));
     QObject::connect(medium, &QComboBox::currentIndexChanged, known, [=] { known->setMedium(kindOf(medium)); });
     const auto read = [=, &kb, base = run]() -> Result<plan::Run> {
-        plan::Run made = base;
+        plan::Run result = base;
         const auto wrong = [](const char* what) { return failure(ErrorCode::BadInput, what); };
         const auto traits = known->traits();
         if (!traits) return tl::unexpected(traits.error());
-        made.traits = *traits;
-        made.segments.clear();
+        result.traits = *traits;
+        result.segments.clear();
         for (const auto& [edit, atB] : {std::pair(partsA, false), std::pair(partsB, true)}) {
-            const auto parts = quick::readParts(s(edit->text()), atB, kb);
+            const auto parts = oneline::readParts(fromQt(edit->text()), atB, kb);
             if (!parts) return tl::unexpected(parts.error());
-            made.segments.insert(made.segments.end(), parts->begin(), parts->end());
+            result.segments.insert(result.segments.end(), parts->begin(), parts->end());
         }
-        made.splices = splices->value();
-        made.a = {from->currentData().toString().toLongLong()};
-        made.b = {to->currentData().toString().toLongLong()};
-        made.medium = chosen(medium);
-        made.label = s(labelled->text().trimmed());
-        made.joints = joints->value();
-        made.bundle = plan::bundleFromCode(chosen(bundle)).value_or(plan::Bundle::Unknown);
-        made.wireMap = chosen(map);
-        made.note = s(note->text());
-        made.length.reset();
-        made.wanted.reset();
+        result.splices = splices->value();
+        result.a = {from->currentData().toString().toLongLong()};
+        result.b = {to->currentData().toString().toLongLong()};
+        result.medium = chosen(medium);
+        result.label = fromQt(labelled->text().trimmed());
+        result.joints = joints->value();
+        result.bundle = plan::bundleFromCode(chosen(bundle)).value_or(plan::Bundle::Unknown);
+        result.wireMap = chosen(map);
+        result.note = fromQt(note->text());
+        result.length.reset();
+        result.wanted.reset();
         if (!length->text().trimmed().isEmpty()) {
-            const auto metres = text::parseNumber(s(length->text()));
+            const auto metres = text::parseNumber(fromQt(length->text()));
             if (!metres) return wrong("The length is a plain number in metres, such as 31");
-            made.length = Length::of(*metres);
+            result.length = Length::of(*metres);
         }
         if (!wanted->text().trimmed().isEmpty()) {
-            const auto rate = text::parseNumber(s(wanted->text()));
+            const auto rate = text::parseNumber(fromQt(wanted->text()));
             if (!rate || *rate <= 0) return wrong("The wish is a plain number in Gb/s, such as 2.5");
-            made.wanted = gigabits(*rate);
+            result.wanted = gigabits(*rate);
         }
-        return made;
+        return result;
     };
     const auto show = [=, &presenter] {
-        const auto made = read();
-        if (!made) {
-            form->setNotice(std::nullopt, q(made.error().message()));
+        const auto result = read();
+        if (!result) {
+            form->setNotice(std::nullopt, toQt(result.error().message()));
             return;
         }
-        const auto preview = presenter.preview(*made);
+        const auto preview = presenter.preview(*result);
         form->setNotice(preview.verdict, preview.text);
     };
     for (QComboBox* box : {from, to, medium, bundle, map}) QObject::connect(box, &QComboBox::currentIndexChanged, form, show);
@@ -393,9 +393,9 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
     QObject::connect(known, &FactsEditor::changed, form, show);
     show();
     form->setSave([=, &presenter] {
-        const auto made = read();
-        if (!made) form->setNotice(std::nullopt, q(made.error().message()));
-        return made && presenter.putRun(*made);
+        const auto result = read();
+        if (!result) form->setNotice(std::nullopt, toQt(result.error().message()));
+        return result && presenter.putRun(*result);
     });
     return form;
 }

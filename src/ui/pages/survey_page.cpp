@@ -18,7 +18,7 @@
 
 namespace sokudo::ui {
 
-using app::q;
+using app::toQt;
 
 namespace {
 constexpr int kLongDetail = 24;  // characters that fit between name and value of an inspector line
@@ -106,7 +106,7 @@ void SurveyPage::fillFoot()
     int room = width() > 400 ? width() - scaled(300) : scaled(900);
     const QFontMetrics metrics(typeface(Face::Text, 13));
     for (const Gap& gap : shown) {
-        QString text = q(gap.text);
+        QString text = toQt(gap.text);
         if (gap.verdict == Verdict::Unsafe) text = metrics.elidedText(text, Qt::ElideRight, scaled(300));
         const int need = metrics.horizontalAdvance(text) + 50;
         if (need > room) break;
@@ -115,7 +115,7 @@ void SurveyPage::fillFoot()
         row->setSpacing(4);
         row->addWidget(new VerdictMark(gap.verdict));
         auto* jump = button(text, "quiet", [this, gap] { m_presenter.follow(gap); });
-        jump->setToolTip(q(gap.text));
+        jump->setToolTip(toQt(gap.text));
         row->addWidget(jump);
         m_foot->addLayout(row);
         ++count;
@@ -225,7 +225,7 @@ QWidget* SurveyPage::actions()
     } else {
         int row = 0;
         for (const plan::Place& place : m_presenter.plan().places)
-            grid->addWidget(button("Change " + q(place.name), "quiet", [this, place] { showForm(placeForm(m_presenter, place)); }), row++, 0, Qt::AlignLeft);
+            grid->addWidget(button("Change " + toQt(place.name), "quiet", [this, place] { showForm(placeForm(m_presenter, place)); }), row++, 0, Qt::AlignLeft);
     }
     return holder;
 }
@@ -290,7 +290,7 @@ void SurveyPage::readThisMachine()
     const auto snapshot = m_presenter.readHost("");
     if (!snapshot) {
         m_formOpen = true;
-        m_inspector->setWidget(sections({"This machine", q(snapshot.error().message()), {}, {}, {}}));
+        m_inspector->setWidget(sections({"This machine", toQt(snapshot.error().message()), {}, {}, {}}));
         return;
     }
     showHost(*snapshot);
@@ -303,7 +303,7 @@ void SurveyPage::showHost(const measure::HostSnapshot& snapshot)
     auto* row = new QHBoxLayout;
     auto* where = new QComboBox;
     where->setAccessibleName("Place");
-    for (const plan::Place& place : m_presenter.plan().places) where->addItem(q(place.name), QVariant::fromValue<qint64>(place.id.value));
+    for (const plan::Place& place : m_presenter.plan().places) where->addItem(toQt(place.name), QVariant::fromValue<qint64>(place.id.value));
     row->addWidget(where, 1);
     auto* add = button("Add to the survey", "main", [this, snapshot, where] {
         m_formOpen = false;

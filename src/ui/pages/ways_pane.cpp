@@ -27,7 +27,7 @@ WaysPane::WaysPane(app::WaysPresenter& presenter, QWidget* parent) : QWidget(par
     said->addWidget(label("Order by", "soft"));
     m_order = new QComboBox;
     m_order->setAccessibleName("Order of the ways");
-    for (match::Preference preference : match::kAllPreferences) m_order->addItem(app::q(match::word(preference)), static_cast<int>(preference));
+    for (match::Preference preference : match::kAllPreferences) m_order->addItem(app::toQt(match::word(preference)), static_cast<int>(preference));
     said->addWidget(m_order);
     all->addLayout(said);
     m_explains = label("", "soft", true);
@@ -68,16 +68,16 @@ QWidget* WaysPane::wishRow()
     layout->setSpacing(6);
     rows->addLayout(layout);
     const auto combo = [&](const char* name, int least) {
-        auto* made = new QComboBox;
-        made->setAccessibleName(name);
-        made->setMinimumWidth(scaled(least));
-        connect(made, &QComboBox::activated, this, &WaysPane::ask);
-        return made;
+        auto* result = new QComboBox;
+        result->setAccessibleName(name);
+        result->setMinimumWidth(scaled(least));
+        connect(result, &QComboBox::activated, this, &WaysPane::ask);
+        return result;
     };
     m_from = combo("Port at one end", 120);
     m_to = combo("Port at the other end", 120);
     m_rate = combo("Wanted rate", 84);
-    for (BitRate rate : m_presenter.rates()) m_rate->addItem(app::q(text::linkRate(rate)), static_cast<qlonglong>(rate.steps()));
+    for (BitRate rate : m_presenter.rates()) m_rate->addItem(app::toQt(text::linkRate(rate)), static_cast<qlonglong>(rate.steps()));
     m_length = new QDoubleSpinBox;
     m_length->setRange(0.3, 40'000);
     m_length->setDecimals(1);

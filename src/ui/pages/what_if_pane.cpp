@@ -21,7 +21,7 @@ WhatIfPane::WhatIfPane(app::WhatIfPresenter& presenter, app::MatchPresenter& mat
     top->addWidget(label("What if every link in the list wanted"));
     m_rate = new QComboBox;
     m_rate->setAccessibleName("Rate asked of every link");
-    for (double rate : {1.0, 2.5, 5.0, 10.0, 25.0, 40.0, 100.0}) m_rate->addItem(app::q(text::linkRate(gigabits(rate))), rate);
+    for (double rate : {1.0, 2.5, 5.0, 10.0, 25.0, 40.0, 100.0}) m_rate->addItem(app::toQt(text::linkRate(gigabits(rate))), rate);
     m_rate->setCurrentIndex(3);
     top->addWidget(m_rate);
     top->addWidget(button("Ask", "main", [this] { ask(gigabits(m_rate->currentData().toDouble())); }));

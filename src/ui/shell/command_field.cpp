@@ -7,18 +7,18 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/measure/parse_result.h"
-#include "core/quick/counter_line.h"
-#include "core/quick/headline.h"
-#include "core/quick/link_line.h"
-#include "core/quick/marks.h"
-#include "core/quick/path_line.h"
+#include "core/oneline/counter_line.h"
+#include "core/oneline/headline.h"
+#include "core/oneline/link_line.h"
+#include "core/oneline/marks.h"
+#include "core/oneline/path_line.h"
 #include "core/report/project_report.h"
 #include "ui/theme.h"
 
 namespace sokudo::ui {
 
-using app::q;
-using app::s;
+using app::toQt;
+using app::fromQt;
 
 CommandField::CommandField(app::Document& document, app::Selection& selection, std::vector<Command> commands, QWidget* parent)
     : QLineEdit(parent), m_document(document), m_selection(selection), m_commands(std::move(commands))
@@ -42,54 +42,54 @@ CommandField::CommandField(app::Document& document, app::Selection& selection, s
 /// A link line has slashes, a path line bars, a result a unit: each is answered in place.
 std::vector<Command> CommandField::answers(const QString& text) const
 {
-    std::vector<Command> made;
-    const std::string line = s(text);
+    std::vector<Command> result;
+    const std::string line = fromQt(text);
     if (text.count('/') >= 2) {
-        const auto report = quick::judgeLinkLine(line, m_document.knowledge());
-        made.push_back({report ? q(std::string(word(report->verdict)) + (report->rate ? ", " + text::linkRate(*report->rate) : std::string()) + ": " + report->reason()) : q(report.error().message()), {}});
+        const auto report = oneline::judgeLinkLine(line, m_document.knowledge());
+        result.push_back({report ? toQt(std::string(word(report->verdict)) + (report->rate ? ", " + text::linkRate(*report->rate) : std::string()) + ": " + report->reason()) : toQt(report.error().message()), {}});
     } else if (text.contains('|')) {
-        const auto path = quick::expectPathLine(line, m_document.knowledge());
-        made.push_back({path ? q(report::expectationSentence(*path)) : q(path.error().message()), {}});
+        const auto path = oneline::expectPathLine(line, m_document.knowledge());
+        result.push_back({path ? toQt(report::expectationSentence(*path)) : toQt(path.error().message()), {}});
     } else if (const auto parsed = measure::parseResult(line)) {
-        made.push_back({q(parsed->working), {}});
-    } else if (const auto box = quick::readHeadline(text.toLower().toStdString(), m_document.knowledge())) {
-        made.push_back({QString("one client sees %1 to %2, usually %3 (%4); %5").arg(q(text::rate(box->client.low, 3)), q(text::rate(box->client.high, 3)), q(text::rate(box->client.typical, 3)), q(box->working), q(box->beware)), {}});
-    } else if (const auto counted = quick::readCounters(text.toLower().toStdString(), m_document.knowledge())) {
-        made.push_back({QString("the wire was %1 % busy: %2").arg(100 * counted->use.share, 0, 'f', 1).arg(q(counted->use.working)), {}});
+        result.push_back({toQt(parsed->working), {}});
+    } else if (const auto box = oneline::readHeadline(text.toLower().toStdString(), m_document.knowledge())) {
+        result.push_back({QString("one client sees %1 to %2, usually %3 (%4); %5").arg(toQt(text::rate(box->client.low, 3)), toQt(text::rate(box->client.high, 3)), toQt(text::rate(box->client.typical, 3)), toQt(box->working), toQt(box->beware)), {}});
+    } else if (const auto counted = oneline::readCounters(text.toLower().toStdString(), m_document.knowledge())) {
+        result.push_back({QString("the wire was %1 % busy: %2").arg(100 * counted->use.share, 0, 'f', 1).arg(toQt(counted->use.working)), {}});
     }
-    return made;
+    return result;
 }
 
 std::vector<Command> CommandField::matches(const QString& text) const
 {
-    std::vector<Command> made = answers(text);
-    if (!made.empty()) return made;
+    std::vector<Command> result = answers(text);
+    if (!result.empty()) return result;
     const plan::Plan& plan = m_document.plan();
     const auto hit = [&](const QString& candidate) { return candidate.contains(text, Qt::CaseInsensitive); };
     for (const Command& command : m_commands)
-        if (hit(command.text)) made.push_back(command);
+        if (hit(command.text)) result.push_back(command);
     for (const plan::Device& device : plan.devices)
-        if (hit(q(device.name)) || hit(q(device.description))) made.push_back({q(device.name) + "   " + q(device.description), [this, id = device.id] { m_selection.selectDevice(id); }});
+        if (hit(toQt(device.name)) || hit(toQt(device.description))) result.push_back({toQt(device.name) + "   " + toQt(device.description), [this, id = device.id] { m_selection.selectDevice(id); }});
     for (const plan::Place& place : plan.places)
-        if (hit(q(place.name)))
+        if (hit(toQt(place.name)))
             for (const plan::Device& device : plan.devices)
-                if (device.place == place.id) made.push_back({q(place.name) + ": " + q(device.name), [this, id = device.id] { m_selection.selectDevice(id); }});
+                if (device.place == place.id) result.push_back({toQt(place.name) + ": " + toQt(device.name), [this, id = device.id] { m_selection.selectDevice(id); }});
     for (const plan::Run& run : plan.runs) {
-        const QString name = "run " + q(run.label) + "   " + q(plan::portText(plan, run.a)) + " — " + q(plan::portText(plan, run.b));
-        if (hit(name)) made.push_back({name, [this, id = run.id] { m_selection.selectRun(id); }});
+        const QString name = "run " + toQt(run.label) + "   " + toQt(plan::portText(plan, run.a)) + " — " + toQt(plan::portText(plan, run.b));
+        if (hit(name)) result.push_back({name, [this, id = run.id] { m_selection.selectRun(id); }});
     }
     for (const plan::Port& port : plan.ports) {
-        const QString name = q(plan::portText(plan, port.id));
-        if (text.size() >= 3 && hit(name)) made.push_back({"port " + name, [this, id = port.device] { m_selection.selectDevice(id); }});
+        const QString name = toQt(plan::portText(plan, port.id));
+        if (text.size() >= 3 && hit(name)) result.push_back({"port " + name, [this, id = port.device] { m_selection.selectDevice(id); }});
     }
-    if (made.empty())
-        if (const auto label = quick::readLabel(s(text), m_document.knowledge())) {
-            QStringList said{q(label->sentence)};
-            for (const quick::MarkRead& one : label->known) said << q(one.word + ": " + one.mark->means);
-            made.push_back({said.join("; "), {}});
+    if (result.empty())
+        if (const auto label = oneline::readLabel(fromQt(text), m_document.knowledge())) {
+            QStringList said{toQt(label->sentence)};
+            for (const oneline::MarkRead& one : label->known) said << toQt(one.word + ": " + one.mark->means);
+            result.push_back({said.join("; "), {}});
         }
-    if (made.size() > 12) made.resize(12);
-    return made;
+    if (result.size() > 12) result.resize(12);
+    return result;
 }
 
 void CommandField::search(const QString& text)

@@ -23,7 +23,7 @@
 
 namespace sokudo::ui {
 
-using app::q;
+using app::toQt;
 
 namespace {
 
@@ -61,7 +61,7 @@ protected:
 
 MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : QMainWindow(parent), m_document(document)
 {
-    setWindowTitle(q(document.plan().name.empty() ? std::string("Sokudo") : document.plan().name + " – Sokudo"));
+    setWindowTitle(toQt(document.plan().name.empty() ? std::string("Sokudo") : document.plan().name + " – Sokudo"));
     resize(1280, 800);
     setMinimumSize(1024, 680);
     m_path = std::make_unique<app::PathPresenter>(document, m_selection);
@@ -87,9 +87,9 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
     });
     m_pages->addLater([this] { return new LogbookPage(*m_logbook); });
     m_pages->addLater([this] {
-        m_evening = std::make_unique<app::EveningPresenter>(m_document);
-        m_worth = std::make_unique<app::WorthPresenter>(m_document);
-        return new PathPage(*m_path, *m_evening, *m_worth);
+        m_flows = std::make_unique<app::FlowsPresenter>(m_document);
+        m_upgrade = std::make_unique<app::UpgradePresenter>(m_document);
+        return new PathPage(*m_path, *m_flows, *m_upgrade);
     });
     m_pages->page(Survey);
     all->addWidget(topBar());
@@ -118,7 +118,7 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
     fillCounts();
     showBench(Survey);
     m_survey->house().setFocus();
-    if (!document.catalogueTrouble().empty()) say("Your own catalogue was left out, the shipped one judges: " + app::q(document.catalogueTrouble()));
+    if (!document.catalogueTrouble().empty()) say("Your own catalogue was left out, the shipped one judges: " + app::toQt(document.catalogueTrouble()));
 }
 
 MainWindow::~MainWindow()
@@ -138,7 +138,7 @@ QWidget* MainWindow::topBar()
     row->setSpacing(10);
     row->addWidget(new Sign);
     row->addWidget(label("Sokudo", "heading"));
-    row->addWidget(label(q(m_document.plan().name)));
+    row->addWidget(label(toQt(m_document.plan().name)));
     row->addStretch(1);
     std::vector<Command> commands;
     for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i) commands.push_back({QString("Go to %1").arg(kBenches[i].title), [this, i] { showBench(i); }});
@@ -207,7 +207,7 @@ void MainWindow::fillCounts()
     for (Verdict verdict : kAllVerdicts) {
         const int count = m_document.analysis().count(verdict);
         if (count == 0) continue;
-        const QString text = QString("%1 %2").arg(count).arg(verdict == Verdict::Fits && count > 1 ? QString("fit") : q(word(verdict)));
+        const QString text = QString("%1 %2").arg(count).arg(verdict == Verdict::Fits && count > 1 ? QString("fit") : toQt(word(verdict)));
         auto* jump = button(m_shortCounts ? QString::number(count) : text, "count", [this, verdict] {
             const bool same = m_match->verdictFilter() == verdict && bench() == Match;
             m_match->setVerdictFilter(same ? std::nullopt : std::optional(verdict));

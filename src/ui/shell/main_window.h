@@ -9,7 +9,7 @@
 
 #include "app/presenters/catalogue_presenter.h"
 #include "app/presenters/diagnose_presenter.h"
-#include "app/presenters/evening_presenter.h"
+#include "app/presenters/flows_presenter.h"
 #include "app/presenters/logbook_presenter.h"
 #include "app/presenters/match_presenter.h"
 #include "app/presenters/measure_presenter.h"
@@ -17,7 +17,7 @@
 #include "app/presenters/survey_presenter.h"
 #include "app/presenters/ways_presenter.h"
 #include "app/presenters/what_if_presenter.h"
-#include "app/presenters/worth_presenter.h"
+#include "app/presenters/upgrade_presenter.h"
 #include "ui/pages/measure_page.h"
 
 class QHBoxLayout;
@@ -77,8 +77,8 @@ private:
     std::unique_ptr<app::MeasurePresenter> m_measure;
     std::unique_ptr<app::DiagnosePresenter> m_diagnose;
     std::unique_ptr<app::LogbookPresenter> m_logbook;
-    std::unique_ptr<app::EveningPresenter> m_evening;
-    std::unique_ptr<app::WorthPresenter> m_worth;
+    std::unique_ptr<app::FlowsPresenter> m_flows;
+    std::unique_ptr<app::UpgradePresenter> m_upgrade;
     LazyStack* m_pages;
     SurveyPage* m_survey;
     CommandField* m_command;

@@ -14,7 +14,7 @@ BarView::BarView(QWidget* parent) : QWidget(parent) { setAccessibleName("What ea
 
 QSize BarView::sizeHint() const { return {300, scaled(kRow * static_cast<int>(m_bars.size()) + 4)}; }
 
-void BarView::setBars(std::vector<app::EveningPresenter::Bar> bars)
+void BarView::setBars(std::vector<app::FlowsPresenter::Bar> bars)
 {
     m_bars = std::move(bars);
     QStringList words;

@@ -4,7 +4,7 @@
 
 #include <QWidget>
 
-#include "app/presenters/evening_presenter.h"
+#include "app/presenters/flows_presenter.h"
 
 namespace sokudo::ui {
 
@@ -12,7 +12,7 @@ class BarView final : public QWidget {
     Q_OBJECT
 public:
     explicit BarView(QWidget* parent = nullptr);
-    void setBars(std::vector<app::EveningPresenter::Bar>);
+    void setBars(std::vector<app::FlowsPresenter::Bar>);
     QSize sizeHint() const override;
     QSize minimumSizeHint() const override { return {220, sizeHint().height()}; }
 
@@ -20,7 +20,7 @@ protected:
     void paintEvent(QPaintEvent*) override;
 
 private:
-    std::vector<app::EveningPresenter::Bar> m_bars;
+    std::vector<app::FlowsPresenter::Bar> m_bars;
 };
 
 }  // namespace sokudo::ui

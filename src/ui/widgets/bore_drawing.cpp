@@ -12,7 +12,7 @@
 
 namespace sokudo::ui {
 
-using app::q;
+using app::toQt;
 
 namespace {
 
@@ -20,35 +20,35 @@ constexpr double kThroat = 0.34;    // share of the height that the narrowest st
 constexpr double kDecades = 1.25;   // factors of ten above the narrowest that fill the height
 constexpr int kLeastWidth = 74;     // of a section, before stages fold
 
-QString gigabits(BitRate rate) { return q(text::gigabitFigure(rate)); }
+QString gigabits(BitRate rate) { return toQt(text::gigabitFigure(rate)); }
 
 }  // namespace
 
 std::vector<BoreSection> boreSections(int stages, int binding, int most)
 {
-    std::vector<BoreSection> made;
+    std::vector<BoreSection> result;
     if (stages <= std::max(5, most)) {
-        for (int i = 0; i < stages; ++i) made.push_back({i, i});
-        return made;
+        for (int i = 0; i < stages; ++i) result.push_back({i, i});
+        return result;
     }
     const auto fold = [&](int head, int tail) {
-        for (int i = 0; i < head; ++i) made.push_back({i, i});
-        made.push_back({head, stages - tail - 1});
-        for (int i = stages - tail; i < stages; ++i) made.push_back({i, i});
+        for (int i = 0; i < head; ++i) result.push_back({i, i});
+        result.push_back({head, stages - tail - 1});
+        for (int i = stages - tail; i < stages; ++i) result.push_back({i, i});
     };
     const int singles = std::max(4, most - 1), head = (singles + 1) / 2, tail = singles / 2;
     if (binding < head || binding >= stages - tail) {
         fold(head, tail);
-        return made;
+        return result;
     }
     // What binds stands between two folds.
     const int ends = std::max(2, most - 3), first = (ends + 1) / 2, last = ends / 2;
-    for (int i = 0; i < first; ++i) made.push_back({i, i});
-    if (binding > first) made.push_back({first, binding - 1});
-    made.push_back({binding, binding});
-    if (binding < stages - last - 1) made.push_back({binding + 1, stages - last - 1});
-    for (int i = stages - last; i < stages; ++i) made.push_back({i, i});
-    return made;
+    for (int i = 0; i < first; ++i) result.push_back({i, i});
+    if (binding > first) result.push_back({first, binding - 1});
+    result.push_back({binding, binding});
+    if (binding < stages - last - 1) result.push_back({binding + 1, stages - last - 1});
+    for (int i = stages - last; i < stages; ++i) result.push_back({i, i});
+    return result;
 }
 
 BoreDrawing::BoreDrawing(const app::BoreContent& content, const QRectF& area, int focused)
@@ -172,12 +172,12 @@ void BoreDrawing::drawWords(QPainter& painter, int at) const
     painter.drawText(QRectF(column.left(), m_area.top() + 2, column.width(), scaled(19)), Qt::AlignCenter, wide ? rate : gigabits(carries));
     painter.setFont(typeface(Face::Strong, 12));
     const QFontMetricsF strong(painter.font());
-    const QString label = section.isFolded() ? QString("%1 stages").arg(section.count()) : q(stage.label);
+    const QString label = section.isFolded() ? QString("%1 stages").arg(section.count()) : toQt(stage.label);
     painter.drawText(QRectF(column.left(), pipe.bottom() + scaled(6), column.width(), scaled(17)), Qt::AlignCenter, strong.elidedText(label, Qt::ElideRight, column.width()));
     painter.setFont(typeface(Face::Text, 11));
     painter.setPen(t.soft);
     const QFontMetricsF small(painter.font());
-    const QString detail = section.isFolded() ? QString("folded") : q(stage.detail);
+    const QString detail = section.isFolded() ? QString("folded") : toQt(stage.detail);
     painter.drawText(QRectF(column.left(), pipe.bottom() + scaled(22), column.width(), scaled(16)), Qt::AlignCenter, small.elidedText(detail, Qt::ElideRight, column.width()));
 }
 

@@ -19,7 +19,7 @@
 
 namespace sokudo::ui {
 
-using app::q;
+using app::toQt;
 
 namespace { constexpr QSize kDrawing{1200, 210}; }
 
@@ -39,7 +39,7 @@ void BoreView::setContent(const app::BoreContent& content)
     m_content = content;
     if (!samePath) m_focused = -1;
     QStringList words;
-    for (const auto& stage : content.stages) words << QString("%1 %2 Gb/s").arg(q(stage.name), q(text::gigabitFigure(stage.carries.typical)));
+    for (const auto& stage : content.stages) words << QString("%1 %2 Gb/s").arg(toQt(stage.name), toQt(text::gigabitFigure(stage.carries.typical)));
     if (!content.other.empty()) words << QString("drawn behind: %1").arg(content.otherName);
     setAccessibleDescription(words.join(", "));
     update();
@@ -109,8 +109,8 @@ QString BoreView::tip(int stage) const
     if (stage < 0 || stage >= static_cast<int>(m_content.stages.size())) return {};
     const auto& one = m_content.stages[static_cast<std::size_t>(stage)];
     return QString("<b>%1</b><br>usually %4, at most %2 (%3)<br>%5<br><i>%6</i>")
-        .arg(q(one.name).toHtmlEscaped(), q(text::rate(one.carries.high)), q(text::byteRate(one.carries.high)), q(text::rate(one.carries.typical)), q(one.working).toHtmlEscaped(),
-             q(std::string(code(one.from.certainty))) + ", " + q(one.from.source));
+        .arg(toQt(one.name).toHtmlEscaped(), toQt(text::rate(one.carries.high)), toQt(text::byteRate(one.carries.high)), toQt(text::rate(one.carries.typical)), toQt(one.working).toHtmlEscaped(),
+             toQt(std::string(code(one.from.certainty))) + ", " + toQt(one.from.source));
 }
 
 void BoreView::focusStage(int stage)
@@ -120,7 +120,7 @@ void BoreView::focusStage(int stage)
     update();
     if (stage >= 0) {
         const auto& one = m_content.stages[static_cast<std::size_t>(stage)];
-        setAccessibleDescription(QString("%1: usually %2, at most %3. %4. Source: %5, %6").arg(q(one.name), q(text::rate(one.carries.typical)), q(text::rate(one.carries.high)), q(one.working), q(one.from.source), q(code(one.from.certainty))));
+        setAccessibleDescription(QString("%1: usually %2, at most %3. %4. Source: %5, %6").arg(toQt(one.name), toQt(text::rate(one.carries.typical)), toQt(text::rate(one.carries.high)), toQt(one.working), toQt(one.from.source), toQt(code(one.from.certainty))));
         QAccessibleEvent told(this, QAccessible::DescriptionChanged);
         QAccessible::updateAccessibility(&told);
     }

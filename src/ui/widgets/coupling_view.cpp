@@ -31,7 +31,7 @@ void CouplingView::setPieces(std::vector<app::CouplingPiece> pieces)
     m_pieces = std::move(pieces);
     m_focused = -1;
     QStringList words;
-    for (const auto& piece : m_pieces) words << piece.caption + " " + piece.name + (piece.joint && *piece.joint != Verdict::Fits ? " (" + app::q(word(*piece.joint)) + " to the next)" : QString());
+    for (const auto& piece : m_pieces) words << piece.caption + " " + piece.name + (piece.joint && *piece.joint != Verdict::Fits ? " (" + app::toQt(word(*piece.joint)) + " to the next)" : QString());
     setAccessibleDescription(words.join(", "));
     update();
 }

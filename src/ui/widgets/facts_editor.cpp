@@ -13,8 +13,8 @@
 namespace sokudo::ui {
 namespace {
 
-using app::q;
-using app::s;
+using app::toQt;
+using app::fromQt;
 
 /// The word for a kind of cable in traits.csv.
 std::string_view mediumWord(kb::MediumKind kind)
@@ -48,7 +48,7 @@ FactsEditor::FactsEditor(const kb::KnowledgeBase& kb, kb::TraitOwner owner, cons
         if (const kb::TraitKind* kind = m_kb.traitKind(id)) add(*kind, value);
     fillOffers();
     connect(m_offers, &QComboBox::activated, this, [this](int index) {
-        const kb::TraitKind* kind = m_kb.traitKind(s(m_offers->itemData(index).toString()));
+        const kb::TraitKind* kind = m_kb.traitKind(fromQt(m_offers->itemData(index).toString()));
         if (!kind) return;
         add(*kind, kind->type == kb::TraitType::Flag ? "yes" : "");
         fillOffers();
@@ -71,8 +71,8 @@ void FactsEditor::fillOffers()
         const bool stated = std::any_of(m_rows.begin(), m_rows.end(), [&](const Row& row) { return row.kind == &kind; });
         const bool fits = !m_medium || kind.media.empty() || std::find(kind.media.begin(), kind.media.end(), mediumWord(*m_medium)) != kind.media.end();
         if (kind.of != m_owner || stated || !fits) continue;
-        m_offers->addItem(q(kind.name), q(kind.id));
-        m_offers->setItemData(m_offers->count() - 1, q(kind.meaning), Qt::ToolTipRole);
+        m_offers->addItem(toQt(kind.name), toQt(kind.id));
+        m_offers->setItemData(m_offers->count() - 1, toQt(kind.meaning), Qt::ToolTipRole);
     }
 }
 
@@ -82,18 +82,18 @@ void FactsEditor::add(const kb::TraitKind& kind, const std::string& value)
     auto* layout = new QHBoxLayout(line);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(4);
-    auto* name = label(q(kind.name) + (kind.unit.empty() ? QString() : ", " + q(kind.unit)), "soft", true);
-    name->setToolTip(q(kind.meaning));
+    auto* name = label(toQt(kind.name) + (kind.unit.empty() ? QString() : ", " + toQt(kind.unit)), "soft", true);
+    name->setToolTip(toQt(kind.meaning));
     layout->addWidget(name, 1);
     QWidget* editor = nullptr;
     if (kind.type == kb::TraitType::Choice) {
         auto* box = new QComboBox;
-        for (const std::string& word : kind.choices) box->addItem(q(word), q(word));
-        box->setCurrentIndex(std::max(0, box->findData(q(value))));
+        for (const std::string& word : kind.choices) box->addItem(toQt(word), toQt(word));
+        box->setCurrentIndex(std::max(0, box->findData(toQt(value))));
         connect(box, &QComboBox::currentIndexChanged, this, &FactsEditor::changed);
         editor = box;
     } else if (kind.type != kb::TraitType::Flag) {
-        QString shown = q(value);
+        QString shown = toQt(value);
         if (kind.type == kb::TraitType::Rate && !value.empty()) shown = QString::number(shown.toDouble() / 1e9);
         auto* edit = new QLineEdit(shown);
         connect(edit, &QLineEdit::textChanged, this, &FactsEditor::changed);
@@ -102,13 +102,13 @@ void FactsEditor::add(const kb::TraitKind& kind, const std::string& value)
         layout->addWidget(label("yes"));
     }
     if (editor) {
-        editor->setAccessibleName(q(kind.name));
-        editor->setToolTip(q(kind.meaning));
+        editor->setAccessibleName(toQt(kind.name));
+        editor->setToolTip(toQt(kind.meaning));
         editor->setFixedWidth(scaled(96));
         layout->addWidget(editor);
     }
     auto* drop = button("×", "quiet", [this, which = &kind] { remove(which); });
-    drop->setAccessibleName("Forget: " + q(kind.name));
+    drop->setAccessibleName("Forget: " + toQt(kind.name));
     layout->addWidget(drop);
     m_lines->addWidget(line);
     m_rows.push_back({&kind, line, editor});
@@ -129,17 +129,17 @@ void FactsEditor::remove(const kb::TraitKind* kind)
 
 Result<plan::Traits> FactsEditor::traits() const
 {
-    plan::Traits made;
+    plan::Traits result;
     for (const Row& row : m_rows) {
         std::string typed = "yes";
-        if (const auto* box = qobject_cast<QComboBox*>(row.value)) typed = s(box->currentData().toString());
-        else if (const auto* edit = qobject_cast<QLineEdit*>(row.value)) typed = s(edit->text().trimmed());
+        if (const auto* box = qobject_cast<QComboBox*>(row.value)) typed = fromQt(box->currentData().toString());
+        else if (const auto* edit = qobject_cast<QLineEdit*>(row.value)) typed = fromQt(edit->text().trimmed());
         if (typed.empty()) continue;
         const auto value = kb::traitValue(*row.kind, typed);
         if (!value) return failure(ErrorCode::BadInput, row.kind->name + ": " + value.error().what);
-        made.set(row.kind->id, *value);
+        result.set(row.kind->id, *value);
     }
-    return made;
+    return result;
 }
 
 }  // namespace sokudo::ui

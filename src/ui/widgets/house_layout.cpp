@@ -106,16 +106,16 @@ private:
                     (place.building.isEmpty() ? inside : outside).push_back(&place);
                     devices += static_cast<int>(place.devices.size());
                 }
-            Level made{level, static_cast<int>(m_rows.size()), 0, 0, 0, devices, m_folded.contains(level)};
+            Level result{level, static_cast<int>(m_rows.size()), 0, 0, 0, devices, m_folded.contains(level)};
             double last = 0;
-            if (!made.folded) {
+            if (!result.folded) {
                 if (!inside.empty()) flow(inside, cardsLeft(), houseWidth() - 10, false, last);
-                made.insideRows = static_cast<int>(m_rows.size()) - made.firstRow;
-                made.firstOutside = static_cast<int>(m_rows.size());
+                result.insideRows = static_cast<int>(m_rows.size()) - result.firstRow;
+                result.firstOutside = static_cast<int>(m_rows.size());
                 if (!outside.empty()) flow(outside, m_width - m_outsideWidth + 12, m_width - 8, true, last);
-                made.outsideRows = static_cast<int>(m_rows.size()) - made.firstOutside;
+                result.outsideRows = static_cast<int>(m_rows.size()) - result.firstOutside;
             }
-            m_levels.push_back(made);
+            m_levels.push_back(result);
         }
     }
 

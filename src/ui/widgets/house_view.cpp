@@ -16,7 +16,7 @@
 
 namespace sokudo::ui {
 
-using app::q;
+using app::toQt;
 
 namespace {
 
@@ -121,7 +121,7 @@ void HouseView::drawRunLabels(QPainter& painter) const
         const app::DrawnRun& run = *placed.run;
         const bool selected = run.run == m_run;
         if (run.verdict == Verdict::Fits && !selected) continue;
-        const QString text = run.rate ? q(text::rate(*run.rate, 2)) : run.verdict == Verdict::Unknown ? QString("not traced") : QString("no link");
+        const QString text = run.rate ? toQt(text::rate(*run.rate, 2)) : run.verdict == Verdict::Unknown ? QString("not traced") : QString("no link");
         const QSizeF size(metrics.horizontalAdvance(text) + 16, metrics.height() + 1);
         // Along each level stretch, first the longest, look for room that no card and no other label takes.
         for (int i = 1; i < placed.line.size(); ++i) {
@@ -354,7 +354,7 @@ bool HouseView::event(QEvent* event)
         const auto* help = static_cast<QHelpEvent*>(event);
         QString text;
         if (const PlacedCard* card = cardAt(help->pos())) text = card->card->name + ", " + card->card->description;
-        else if (const PlacedRun* run = runAt(help->pos())) text = "run " + run->run->label + ": " + q(word(run->run->verdict)) + (run->run->rate ? ", " + q(text::rate(*run->run->rate, 3)) : QString());
+        else if (const PlacedRun* run = runAt(help->pos())) text = "run " + run->run->label + ": " + toQt(word(run->run->verdict)) + (run->run->rate ? ", " + toQt(text::rate(*run->run->rate, 3)) : QString());
         QToolTip::showText(help->globalPos(), text, this);
         return true;
     }

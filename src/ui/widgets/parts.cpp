@@ -17,27 +17,27 @@ void setKind(QWidget* widget, const char* kind)
 
 QLabel* label(const QString& text, const char* kind, bool wraps)
 {
-    auto* made = new QLabel(text);
-    made->setProperty("kind", kind);
-    made->setWordWrap(wraps);
-    made->setTextInteractionFlags(Qt::NoTextInteraction);
-    return made;
+    auto* result = new QLabel(text);
+    result->setProperty("kind", kind);
+    result->setWordWrap(wraps);
+    result->setTextInteractionFlags(Qt::NoTextInteraction);
+    return result;
 }
 
 QPushButton* button(const QString& text, const char* kind, const std::function<void()>& clicked)
 {
-    auto* made = new QPushButton(text);
-    made->setProperty("kind", kind);
-    made->setCursor(Qt::PointingHandCursor);
-    QObject::connect(made, &QPushButton::clicked, made, [clicked] { clicked(); });
-    return made;
+    auto* result = new QPushButton(text);
+    result->setProperty("kind", kind);
+    result->setCursor(Qt::PointingHandCursor);
+    QObject::connect(result, &QPushButton::clicked, result, [clicked] { clicked(); });
+    return result;
 }
 
 QFrame* frame(const char* kind)
 {
-    auto* made = new QFrame;
-    made->setProperty("kind", kind);
-    return made;
+    auto* result = new QFrame;
+    result->setProperty("kind", kind);
+    return result;
 }
 
 void clear(QLayout* layout)
@@ -62,10 +62,10 @@ void fillDevices(QComboBox* box, const app::DeviceChoices& devices, int otherwis
 
 QVBoxLayout* column(QWidget* of, int margin, int gap)
 {
-    auto* made = new QVBoxLayout(of);
-    made->setContentsMargins(margin, margin, margin, margin);
-    made->setSpacing(gap);
-    return made;
+    auto* result = new QVBoxLayout(of);
+    result->setContentsMargins(margin, margin, margin, margin);
+    result->setSpacing(gap);
+    return result;
 }
 
 }  // namespace sokudo::ui

@@ -13,7 +13,7 @@
 
 namespace sokudo::ui {
 
-using app::q;
+using app::toQt;
 
 PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(parent), m_presenter(presenter)
 {
@@ -106,7 +106,7 @@ void PathStrip::showWorking(int stage)
     const auto at = stage >= 0 ? static_cast<std::size_t>(stage) : bore.binding;
     const bool known = at < bore.stages.size() && (stage >= 0 || bore.expected);
     m_working->setVisible(known);
-    if (known) m_working->setText(QString("%1: %2").arg(q(bore.stages[at].name), q(bore.stages[at].working)));
+    if (known) m_working->setText(QString("%1: %2").arg(toQt(bore.stages[at].name), toQt(bore.stages[at].working)));
 }
 
 void PathStrip::ask()

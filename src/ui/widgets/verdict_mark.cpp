@@ -77,7 +77,7 @@ VerdictMark::VerdictMark(std::optional<Verdict> verdict, QWidget* parent) : QWid
 void VerdictMark::setVerdict(std::optional<Verdict> verdict)
 {
     m_verdict = verdict;
-    setToolTip(verdict ? app::q(word(*verdict)) : QString());
+    setToolTip(verdict ? app::toQt(word(*verdict)) : QString());
     setAccessibleName(toolTip());
     update();
 }

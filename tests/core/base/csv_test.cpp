@@ -4,7 +4,7 @@
 #include "testing.h"
 
 using namespace sokudo;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 class CsvTest : public QObject {
     Q_OBJECT
@@ -14,8 +14,8 @@ private Q_SLOTS:
         const auto sheet = csv::parse("\xEF\xBB\xBFName,Note\r\ncore,\"two, with \"\"quotes\"\"\"\r\nvault,\"line\nbreak\"\r\n", "t.csv");
         QVERIFY(sheet);
         QCOMPARE(sheet->records().size(), std::size_t{2});
-        QCOMPARE(q(sheet->cell(sheet->records()[0], "note")), "two, with \"quotes\"");
-        QCOMPARE(q(sheet->cell(sheet->records()[1], "note")), "line\nbreak");
+        QCOMPARE(toQt(sheet->cell(sheet->records()[0], "note")), "two, with \"quotes\"");
+        QCOMPARE(toQt(sheet->cell(sheet->records()[1], "note")), "line\nbreak");
         QCOMPARE(sheet->records()[1].line, 3);
     }
     void emptyCellsAndMissingLastLineEnd()
@@ -23,7 +23,7 @@ private Q_SLOTS:
         const auto sheet = csv::parse("a,b\n,\nx,", "t.csv");
         QVERIFY(sheet);
         QCOMPARE(sheet->records().size(), std::size_t{2});
-        QCOMPARE(q(sheet->cell(sheet->records()[1], "a")), "x");
+        QCOMPARE(toQt(sheet->cell(sheet->records()[1], "a")), "x");
         QVERIFY(sheet->cell(sheet->records()[1], "no such column").empty());
     }
     void saysWhatWhereAndHow_data()
@@ -47,8 +47,8 @@ private Q_SLOTS:
         QFETCH(QString, part);
         const auto sheet = csv::parse(text.toStdString(), "t.csv");
         QVERIFY(!sheet);
-        QCOMPARE(q(sheet.error().where), where);
-        QVERIFY2(q(sheet.error().what).contains(part), sheet.error().what.c_str());
+        QCOMPARE(toQt(sheet.error().where), where);
+        QVERIFY2(toQt(sheet.error().what).contains(part), sheet.error().what.c_str());
     }
     void writtenLinesAreReadBack()
     {

@@ -4,11 +4,11 @@
 
 using namespace sokudo;
 using namespace sokudo::literals;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 /// Thin spaces as plain ones, so that the expected text can be typed.
-QString plain(const std::string& text) { return q(text).replace(q(text::kThin), " "); }
+QString plain(const std::string& text) { return toQt(text).replace(toQt(text::kThin), " "); }
 }  // namespace
 
 class TextTest : public QObject {
@@ -32,7 +32,7 @@ private Q_SLOTS:
         QFETCH(double, value);
         QFETCH(int, digits);
         QFETCH(QString, text);
-        QCOMPARE(q(text::number(value, digits)), text);
+        QCOMPARE(toQt(text::number(value, digits)), text);
     }
     void ratesPickTheirUnit()
     {
@@ -42,7 +42,7 @@ private Q_SLOTS:
         QCOMPARE(plain(text::linkRate(100_Mbps)), "100 Mb/s");
         QCOMPARE(plain(text::linkRate(2.5_Gbps)), "2.5 Gb/s");
         QCOMPARE(plain(text::byteRate(9.2_Gbps)), "1.15 GB/s");
-        QCOMPARE(q(text::gigabitFigure(gigabits(63.015))), "63");
+        QCOMPARE(toQt(text::gigabitFigure(gigabits(63.015))), "63");
     }
     void otherUnits()
     {
@@ -67,15 +67,15 @@ private Q_SLOTS:
     }
     void nearWordsAreSuggested()
     {
-        QCOMPARE(q(text::nearest("om6", {"cat6", "om4", "dac"})), "om4");
-        QCOMPARE(q(text::nearest("25gbase-rs", {"25gbase-sr", "10gbase-t"})), "25gbase-sr");
+        QCOMPARE(toQt(text::nearest("om6", {"cat6", "om4", "dac"})), "om4");
+        QCOMPARE(toQt(text::nearest("25gbase-rs", {"25gbase-sr", "10gbase-t"})), "25gbase-sr");
         QVERIFY(text::nearest("zzzzzz", {"cat6", "om4"}).empty());
     }
     void splitsAndTrims()
     {
         QCOMPARE(text::split("a//b", '/').size(), std::size_t{3});
         QCOMPARE(text::words("  two\twords ").size(), std::size_t{2});
-        QCOMPARE(q(text::trimmed(" \n x ")), "x");
+        QCOMPARE(toQt(text::trimmed(" \n x ")), "x");
     }
 };
 

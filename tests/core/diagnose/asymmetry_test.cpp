@@ -1,23 +1,23 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/diagnose/asymmetry.h"
-#include "core/quick/path_line.h"
+#include "core/oneline/path_line.h"
 #include "testing.h"
 
 using namespace sokudo;
 using sokudo::testing::knowledge;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 
 diagnose::AsymmetryView view(double forward, double reverse, const char* line)
 {
-    return diagnose::asymmetry(gigabits(forward), gigabits(reverse), *quick::expectPathLine(line, knowledge()), knowledge());
+    return diagnose::asymmetry(gigabits(forward), gigabits(reverse), *oneline::expectPathLine(line, knowledge()), knowledge());
 }
 
-QStringList suspects(const diagnose::AsymmetryView& made)
+QStringList suspects(const diagnose::AsymmetryView& result)
 {
     QStringList ids;
-    for (const auto& one : made.suspects) ids << q(one.row->id);
+    for (const auto& one : result.suspects) ids << toQt(one.row->id);
     return ids;
 }
 

@@ -6,7 +6,7 @@
 using namespace sokudo;
 using namespace sokudo::diagnose;
 using sokudo::testing::knowledge;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 
@@ -68,7 +68,7 @@ private Q_SLOTS:
         QVERIFY(found);
         QVERIFY2(std::fabs(found->bits - bits) < 0.011, qPrintable(QString::number(found->bits)));
         QCOMPARE(found->effort, effort);
-        QCOMPARE(q(checks.front().check->id), "T03");
+        QCOMPARE(toQt(checks.front().check->id), "T03");
     }
     void afterAPlateauAtOneGigabit()
     {
@@ -76,7 +76,7 @@ private Q_SLOTS:
         for (const auto& [id, share] : {std::pair{"C06", 0.37}, {"C03", 0.09}, {"C47", 0.09}, {"C02", 0.07}, {"C23", 0.07}, {"C52", 0.05}})
             QVERIFY2(std::fabs(shareOf(beliefs, id) - share) < 0.011, qPrintable(QString("%1 %2").arg(id).arg(shareOf(beliefs, id))));
         const auto checks = nextChecks(knowledge(), beliefs, afterStep2());
-        QCOMPARE(q(checks.front().check->id), "T01");
+        QCOMPARE(toQt(checks.front().check->id), "T01");
         QVERIFY2(std::fabs(checks.front().bitsPerMinute - 0.78) < 0.02, qPrintable(QString::number(checks.front().bitsPerMinute)));
     }
     void andFurtherAsInTheWorkedRun()
@@ -89,7 +89,7 @@ private Q_SLOTS:
         evidence["e30"] = seen(true);
         const auto beliefs = rank(knowledge(), kContext, evidence);
         QVERIFY(std::fabs(beliefs.front().share - 0.82) < 0.011);
-        QCOMPARE(q(beliefs.front().cause->id), "C06");
+        QCOMPARE(toQt(beliefs.front().cause->id), "C06");
     }
     void weightsAreTheWorkedOnes()
     {
@@ -130,7 +130,7 @@ private Q_SLOTS:
             }
             const auto beliefs = rank(knowledge(), context, evidence);
             const auto at = std::find_if(beliefs.begin(), beliefs.end(), [&](const Belief& belief) { return belief.cause->id == cause.id; });
-            QVERIFY2(at - beliefs.begin() < 2, qPrintable(QString("%1 ranks %2 behind %3").arg(q(cause.id)).arg(at - beliefs.begin() + 1).arg(q(beliefs.front().cause->id))));
+            QVERIFY2(at - beliefs.begin() < 2, qPrintable(QString("%1 ranks %2 behind %3").arg(toQt(cause.id)).arg(at - beliefs.begin() + 1).arg(toQt(beliefs.front().cause->id))));
         }
     }
     void aPersonCountsLessThanAMeter()
@@ -158,10 +158,10 @@ private Q_SLOTS:
     }
     void words()
     {
-        QCOMPARE(q(likelihoodWord(0.80)), "very likely");
-        QCOMPARE(q(likelihoodWord(0.79)), "likely");
-        QCOMPARE(q(likelihoodWord(0.20)), "possible");
-        QCOMPARE(q(likelihoodWord(0.19)), "less likely");
+        QCOMPARE(toQt(likelihoodWord(0.80)), "very likely");
+        QCOMPARE(toQt(likelihoodWord(0.79)), "likely");
+        QCOMPARE(toQt(likelihoodWord(0.20)), "possible");
+        QCOMPARE(toQt(likelihoodWord(0.19)), "less likely");
     }
 };
 

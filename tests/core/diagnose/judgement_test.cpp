@@ -4,7 +4,7 @@
 
 #include "core/diagnose/judgement.h"
 #include "core/measure/parse_result.h"
-#include "core/quick/path_line.h"
+#include "core/oneline/path_line.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -15,13 +15,13 @@ namespace {
 diagnose::Judgement judge(const char* measured, const char* line, diagnose::Source how = diagnose::Source::Unknown)
 {
     const auto rate = measure::parseResult(measured);
-    const auto path = quick::expectPathLine(line, knowledge());
+    const auto path = oneline::expectPathLine(line, knowledge());
     return diagnose::judge(rate->rate, measured, *path, knowledge(), how);
 }
 
-bool says(const diagnose::Judgement& made, const char* part)
+bool says(const diagnose::Judgement& result, const char* part)
 {
-    return std::any_of(made.why.begin(), made.why.end(), [&](const std::string& one) { return q(one).contains(part); });
+    return std::any_of(result.why.begin(), result.why.end(), [&](const std::string& one) { return toQt(one).contains(part); });
 }
 
 }  // namespace
@@ -50,19 +50,19 @@ private Q_SLOTS:
     {
         QFETCH(QString, measured);
         QFETCH(QString, standing);
-        const auto made = judge(measured.toUtf8().constData(), "10g");
-        QCOMPARE(q(measure::code(made.standing)), standing);
-        QVERIFY(made.why.size() >= 2);
+        const auto result = judge(measured.toUtf8().constData(), "10g");
+        QCOMPARE(toQt(measure::code(result.standing)), standing);
+        QVERIFY(result.why.size() >= 2);
     }
     void theUnitThatWasMeant()
     {
         const auto bits = judge("1.1 Gb/s", "10g");
-        QCOMPARE(q(bits.suggestedUnit), "GB/s");  // 8.8 Gb/s
+        QCOMPARE(toQt(bits.suggestedUnit), "GB/s");  // 8.8 Gb/s
         QVERIFY(bits.standing == Standing::Fault);
         const auto bytes = judge("9.4 GB/s", "10g");
-        QCOMPARE(q(bytes.suggestedUnit), "Gb/s");
+        QCOMPARE(toQt(bytes.suggestedUnit), "Gb/s");
         QVERIFY(bytes.standing == Standing::Impossible);
-        QCOMPARE(q(judge("117 Mb/s", "1g").suggestedUnit), "MB/s");
+        QCOMPARE(toQt(judge("117 Mb/s", "1g").suggestedUnit), "MB/s");
         QVERIFY(judge("9.4 Gb/s", "10g").suggestedUnit.empty());
         QVERIFY(judge("5 Gb/s", "10g").suggestedUnit.empty());  // neither reading lies in the band
         QVERIFY(judge("3 Gb/s", "10g").suggestedUnit.empty());
@@ -92,8 +92,8 @@ private Q_SLOTS:
     }
     void anErrorThatSpansStandingsIsTold()
     {
-        const auto made = judge("10 GB in 9 s ±1", "10g");  // 8.0 to 10.0 Gb/s around 8.89
-        QVERIFY(says(made, "from fault to impossible"));
+        const auto result = judge("10 GB in 9 s ±1", "10g");  // 8.0 to 10.0 Gb/s around 8.89
+        QVERIFY(says(result, "from fault to impossible"));
         QVERIFY(!says(judge("9.4 Gb/s", "10g"), "with its error"));
     }
     void aCopyDialogIsTakenRoughly()
@@ -105,14 +105,14 @@ private Q_SLOTS:
         QVERIFY(says(dialog, "time 20 s or more: here that is 23.4"));  // 20 s * 9.368 Gb/s / 8 = 23.4 GB
         QVERIFY(!says(judge("8.9 Gb/s", "10g"), "copy dialog"));
         QVERIFY(!says(judge("8.9 Gb/s", "10g", diagnose::Source::FileCopy), "copy dialog"));
-        QCOMPARE(q(judge("280 Mb/s", "2.5g", diagnose::Source::FileCopy).suggestedUnit), "MB/s");
+        QCOMPARE(toQt(judge("280 Mb/s", "2.5g", diagnose::Source::FileCopy).suggestedUnit), "MB/s");
         QVERIFY(!says(judge("100 GB in 85 s ±1", "10g"), "time 20 s or more"));
     }
     void theShareIsOfTheUsual()
     {
-        const auto made = judge("0.98 Gb/s", "hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb");
-        NEAR(made.share, 0.98 / 7.026, 1e-3);
-        QVERIFY(says(made, "file share"));
+        const auto result = judge("0.98 Gb/s", "hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb");
+        NEAR(result.share, 0.98 / 7.026, 1e-3);
+        QVERIFY(says(result, "file share"));
     }
 };
 

@@ -8,7 +8,7 @@ using namespace sokudo::diagnose;
 using namespace sokudo::measure;
 using sokudo::testing::knowledge;
 using sokudo::testing::PlanBuilder;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 
@@ -46,12 +46,12 @@ struct Bench {
 
 InterfaceReading interface(double gbps)
 {
-    InterfaceReading made;
-    made.name = "eth0";
-    made.carrier = Reading<bool>::of(true);
-    made.speed = Reading<BitRate>::of(gigabits(gbps));
-    made.duplex = "full";
-    return made;
+    InterfaceReading result;
+    result.name = "eth0";
+    result.carrier = Reading<bool>::of(true);
+    result.speed = Reading<BitRate>::of(gigabits(gbps));
+    result.duplex = "full";
+    return result;
 }
 
 }  // namespace
@@ -270,13 +270,13 @@ private Q_SLOTS:
         bench.add(0.941);
         bench.add(0.94, 1, Direction::Reverse);
         const auto diagnosis = bench.ask().diagnosis;
-        QCOMPARE(q(diagnosis.causes.front().belief.cause->id), "C06");
+        QCOMPARE(toQt(diagnosis.causes.front().belief.cause->id), "C06");
         QVERIFY(!diagnosis.next.empty());
     }
     void cautionsStandAtTheStep()
     {
-        QVERIFY(q(cautionFor("T12")).contains("unplug"));
-        QVERIFY(q(cautionFor("T43")).contains("Never look into a fibre"));
+        QVERIFY(toQt(cautionFor("T12")).contains("unplug"));
+        QVERIFY(toQt(cautionFor("T43")).contains("Never look into a fibre"));
         QVERIFY(cautionFor("T03").empty());
     }
 };

@@ -64,7 +64,7 @@ private Q_SLOTS:
         const auto readings = unitReadings(gigabits(gbps), band, plateaus, isCopy, knowledge());
         QVERIFY2(std::abs(of(readings, "as-is") - asIs) < 0.02, qPrintable(QString::number(of(readings, "as-is"))));
         QVERIFY2(std::abs(of(readings, "byte-as-bit") - byteAsBit) < 0.02, qPrintable(QString::number(of(readings, "byte-as-bit"))));
-        QCOMPARE(q(unitMeant(typed.toStdString(), readings)), meant);
+        QCOMPARE(toQt(unitMeant(typed.toStdString(), readings)), meant);
         double sum = 0;
         for (const auto& one : readings) sum += one.probability;
         NEAR(sum, 1.0, 1e-9);
@@ -72,13 +72,13 @@ private Q_SLOTS:
     void aSlippedPrefix()
     {
         const kb::Band band{gigabits(2.28), gigabits(2.342), gigabits(2.354)};
-        QCOMPARE(q(unitMeant("2.33 Mb/s", unitReadings(gigabits(0.00233), band, kPlateaus, false, knowledge()))), QString("Gb/s"));
-        QCOMPARE(q(unitMeant("2.33 Tb/s", unitReadings(gigabits(2330), band, kPlateaus, false, knowledge()))), QString("Gb/s"));
+        QCOMPARE(toQt(unitMeant("2.33 Mb/s", unitReadings(gigabits(0.00233), band, kPlateaus, false, knowledge()))), QString("Gb/s"));
+        QCOMPARE(toQt(unitMeant("2.33 Tb/s", unitReadings(gigabits(2330), band, kPlateaus, false, knowledge()))), QString("Gb/s"));
     }
     void aSizeInATimeHasNoUnitToDoubt()
     {
         const kb::Band band{gigabits(9.1), gigabits(9.37), gigabits(9.415)};
-        QCOMPARE(q(unitMeant("10 GB in 72 s", unitReadings(gigabits(1.11), band, kPlateaus, false, knowledge()))), QString());
+        QCOMPARE(toQt(unitMeant("10 GB in 72 s", unitReadings(gigabits(1.11), band, kPlateaus, false, knowledge()))), QString());
         QVERIFY(unitReadings(BitRate{}, band, kPlateaus, false, knowledge()).empty());
     }
 };

@@ -1,19 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // evidence: 802.11 practice
 // Radio hops of a survey: what they carry, who shares the air, what is said of them.
-#include "evening_plan.h"
+#include "flows_plan.h"
 
 using namespace sokudo;
 using namespace sokudo::expect;
 using sokudo::testing::knowledge;
-using sokudo::testing::EveningPlan;
+using sokudo::testing::FlowsPlan;
 using sokudo::testing::PlanBuilder;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 
 /// A store on a switch, an access point behind it, stations in the air: two streams of 160 MHz at step 11, 2.402 Gb/s.
-struct Air : EveningPlan {
+struct Air : FlowsPlan {
     Air(int stations, double wireRate)
     {
         built.place("hall").device("mid", plan::Role::Switch).device("vault", plan::Role::Storage).device("lamp", plan::Role::AccessPoint);
@@ -34,14 +34,14 @@ struct Air : EveningPlan {
     }
     Expectation path(const char* from, const char* to) const
     {
-        const auto made = expectation(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {built.deviceId(from), built.deviceId(to)});
-        if (!made) qFatal("%s", made.error().message().c_str());
-        return *made;
+        const auto result = expectation(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {built.deviceId(from), built.deviceId(to)});
+        if (!result) qFatal("%s", result.error().message().c_str());
+        return *result;
     }
     bool says(const char* from, const char* to, const char* part) const
     {
-        const auto made = path(from, to);
-        return std::any_of(made.notes.begin(), made.notes.end(), [&](const std::string& note) { return q(note).contains(part); });
+        const auto result = path(from, to);
+        return std::any_of(result.notes.begin(), result.notes.end(), [&](const std::string& note) { return toQt(note).contains(part); });
     }
 };
 
@@ -55,7 +55,7 @@ private Q_SLOTS:
         Air air(1, 2.5);
         const auto path = air.path("vault", "s1");
         NEAR(inGigabits(path.expected.typical), 0.60 * 2.402, 1e-3);
-        QCOMPARE(q(path.bindingStage()->air), QString("lamp"));
+        QCOMPARE(toQt(path.bindingStage()->air), QString("lamp"));
     }
     void modulationWidthAndStreamsMakeTheRate()
     {
@@ -71,8 +71,8 @@ private Q_SLOTS:
             PlanBuilder built = testing::twoHosts();
             built.device("near", plan::Role::Computer).device("far", plan::Role::Computer).port("near", "1", "radio").port("far", "1", "radio").run("air", "near 1", "far 1", medium, metres);
             built.changeRun("air", [&](plan::Run& run) { run.traits.set("phy-rate", "4620000000"); run.traits.set(trait, std::string(trait) == "walls" ? "one" : "yes"); });
-            const auto made = expectation(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {built.deviceId("near"), built.deviceId("far")});
-            return made ? inGigabits(made->expected.typical) : -1.0;
+            const auto result = expectation(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {built.deviceId("near"), built.deviceId("far")});
+            return result ? inGigabits(result->expected.typical) : -1.0;
         };
         NEAR(usual("radio-60", 800, "rain"), 0.32, 1e-6);
         NEAR(usual("radio-60", 120, "rain"), 1.6, 1e-6);
@@ -99,7 +99,7 @@ private Q_SLOTS:
         for (const char* to : {"s1", "s2", "s3"}) air.flow(to, "vault", to);
         for (const FlowResult& flow : air.run().flows) {
             NEAR(inGigabits(flow.rate.typical), 0.60 * 2.402 / 3, 1e-3);
-            QCOMPARE(q(flow.heldBy), QString("the air of lamp"));
+            QCOMPARE(toQt(flow.heldBy), QString("the air of lamp"));
         }
         air.state("s3", "phy-rate", "1201000000");
         // r (1 + 1 + 2) = 0.6 * 2.402

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // evidence: rfc-5681
 // A path that is busy both ways: what each way keeps of every kind of stage.
-#include "core/quick/path_line.h"
+#include "core/oneline/path_line.h"
 #include "testing.h"
 
 using namespace sokudo;
@@ -9,7 +9,7 @@ using namespace sokudo::testing;
 
 namespace {
 
-expect::Expectation path(const char* line) { return *quick::expectPathLine(line, knowledge()); }
+expect::Expectation path(const char* line) { return *oneline::expectPathLine(line, knowledge()); }
 
 }  // namespace
 
@@ -18,13 +18,13 @@ class BothWaysTest : public QObject {
 private Q_SLOTS:
     void aWireKeepsAllButTheAcknowledgements()
     {
-        const auto made = path("10g | both-ways");
-        QCOMPARE(made.stages.size(), std::size_t(1));
+        const auto result = path("10g | both-ways");
+        QCOMPARE(result.stages.size(), std::size_t(1));
         // 0.97 * 9.41482 / (1 + 90/3076), 0.995 * 9.41482 / (1 + 90/6152), 9.41482 / (1 + 90/24608)
-        NEAR(inGigabits(made.expected.low), 8.8727, 1e-3);
-        NEAR(inGigabits(made.expected.typical), 9.2327, 1e-3);
-        NEAR(inGigabits(made.expected.high), 9.3805, 1e-3);
-        QVERIFY(q(made.stages.front().working).contains("acknowledgements"));
+        NEAR(inGigabits(result.expected.low), 8.8727, 1e-3);
+        NEAR(inGigabits(result.expected.typical), 9.2327, 1e-3);
+        NEAR(inGigabits(result.expected.high), 9.3805, 1e-3);
+        QVERIFY(toQt(result.stages.front().working).contains("acknowledgements"));
     }
     void whatHasNoAcknowledgementsLosesNothing()
     {
@@ -62,8 +62,8 @@ private Q_SLOTS:
     }
     void theWordStandsAlone()
     {
-        QVERIFY(!quick::expectPathLine("10g | both-ways twice", knowledge()));
-        QVERIFY(quick::expectPathLine("both-ways | 10g | smb", knowledge()));
+        QVERIFY(!oneline::expectPathLine("10g | both-ways twice", knowledge()));
+        QVERIFY(oneline::expectPathLine("both-ways | 10g | smb", knowledge()));
     }
 };
 

@@ -6,7 +6,7 @@ using namespace sokudo;
 using namespace sokudo::expect;
 using sokudo::testing::knowledge;
 using sokudo::testing::PlanBuilder;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 
@@ -32,26 +32,26 @@ class PathExpectationTest : public QObject {
 private Q_SLOTS:
     void stagesStandInTravellingOrder()
     {
-        const auto made = ask(furnished(), "left", "right", Traffic::FileCopy);
-        QVERIFY2(made, made ? "" : made.error().message().c_str());
+        const auto result = ask(furnished(), "left", "right", Traffic::FileCopy);
+        QVERIFY2(result, result ? "" : result.error().message().c_str());
         QStringList names;
-        for (const Stage& stage : made->stages) names << q(stage.name);
+        for (const Stage& stage : result->stages) names << toQt(stage.name);
         QCOMPARE(names, QStringList({"disks of left", "processor of left", "left 1 — mid 1", "mid 2 — right 1", "slot of right", "processor of right", "disk of right", "file share"}));
     }
     void theNarrowSlotBindsMemoryTraffic()
     {
-        const auto made = ask(furnished(), "left", "right");
-        QCOMPARE(q(made->bindingStage()->name), "slot of right");
-        NEAR(inGigabits(made->expected.typical), 6.77, 5e-3);
-        NEAR(inGigabits(made->expected.low), 6.48, 5e-3);
+        const auto result = ask(furnished(), "left", "right");
+        QCOMPARE(toQt(result->bindingStage()->name), "slot of right");
+        NEAR(inGigabits(result->expected.typical), 6.77, 5e-3);
+        NEAR(inGigabits(result->expected.low), 6.48, 5e-3);
     }
     void theCopyIsHeldByTheArray()
     {
         // read: (4 - 1) * 250 * 0.9 = 675 MB/s = 5.4; file share 0.75 of the slot's 6.77 = 5.08 binds
-        const auto made = ask(furnished(), "left", "right", Traffic::FileCopy);
-        QCOMPARE(q(made->bindingStage()->name), "file share");
-        NEAR(inGigabits(made->expected.typical), 0.75 * 6.77, 5e-3);
-        QCOMPARE(q(made->stages[*made->next].name), "disks of left");
+        const auto result = ask(furnished(), "left", "right", Traffic::FileCopy);
+        QCOMPARE(toQt(result->bindingStage()->name), "file share");
+        NEAR(inGigabits(result->expected.typical), 0.75 * 6.77, 5e-3);
+        QCOMPARE(toQt(result->stages[*result->next].name), "disks of left");
     }
     void theLeastMtuOfThePathCounts()
     {
@@ -80,7 +80,7 @@ private Q_SLOTS:
         PlanBuilder built = testing::twoHosts();
         built.changeDevice("right", [](plan::Device& d) { d.processor = plan::HostProcessor{"mid-x86", 1.0, 4}; });
         const auto slow = ask(built, "left", "right");
-        QVERIFY2(slow->notes.size() == 1 && q(slow->notes[0]).contains("3 streams, each on a core of its own, would fill"), slow->notes.front().c_str());  // 9.37 / (0.8 * 5.5) = 2.13
+        QVERIFY2(slow->notes.size() == 1 && toQt(slow->notes[0]).contains("3 streams, each on a core of its own, would fill"), slow->notes.front().c_str());  // 9.37 / (0.8 * 5.5) = 2.13
     }
     void bothWaysAtOnce()
     {
@@ -88,8 +88,8 @@ private Q_SLOTS:
         const auto reports = match::judgeAll(built.plan(), knowledge());
         PathQuestion question{built.deviceId("left"), built.deviceId("right")};
         question.bothWays = true;
-        const auto made = expectation(built.plan(), knowledge(), reports, question);
-        NEAR(inGigabits(made->expected.high), 9.3805, 1e-3);
+        const auto result = expectation(built.plan(), knowledge(), reports, question);
+        NEAR(inGigabits(result->expected.high), 9.3805, 1e-3);
     }
     /// A plan of 1 Gb/s down and 20 Mb/s up: what comes down is held by the acknowledgements, what goes up by the plan.
     void thePlanDownAndUp()
@@ -104,19 +104,19 @@ private Q_SLOTS:
         built.changeDevice("left", [](plan::Device& d) { d.traits.set("plan-up", "10000000"); });
         const auto down = ask(built, "left", "right"), up = ask(built, "right", "left");
         NEAR(inGigabits(down->expected.typical), 0.010 / (90.0 / (4 * 1538)), 1e-4);
-        QCOMPARE(q(down->bindingStage()->name), "internet plan, down");
+        QCOMPARE(toQt(down->bindingStage()->name), "internet plan, down");
         NEAR(inGigabits(up->expected.typical), 0.0108, 1e-6);
-        QCOMPARE(q(up->bindingStage()->name), "internet plan, up");
+        QCOMPARE(toQt(up->bindingStage()->name), "internet plan, up");
     }
     /// What the survey states of hosts and hops becomes a stage.
     void statedFactsBecomeStages()
     {
         PlanBuilder built = furnished();
         const auto kinds = [&] {
-            QStringList made;
+            QStringList result;
             const auto path = ask(built, "left", "right", Traffic::FileCopy);
-            for (const Stage& stage : path->stages) made << q(word(stage.kind));
-            return made;
+            for (const Stage& stage : path->stages) result << toQt(word(stage.kind));
+            return result;
         };
         QCOMPARE(kinds().count("usb"), 0);
         built.changePort("left 1", [](plan::Port& port) { port.traits.set("usb", "5000000000"); });
@@ -127,8 +127,8 @@ private Q_SLOTS:
             d.traits.set("disk-state", "degraded");
         });
         built.changeDevice("mid", [](plan::Device& d) { d.traits.set("fabric", "8000000000"); });
-        const auto made = ask(built, "left", "right", Traffic::FileCopy);
-        const auto stage = [&](const char* name) { return std::find_if(made->stages.begin(), made->stages.end(), [&](const Stage& one) { return one.name == name; }); };
+        const auto result = ask(built, "left", "right", Traffic::FileCopy);
+        const auto stage = [&](const char* name) { return std::find_if(result->stages.begin(), result->stages.end(), [&](const Stage& one) { return one.name == name; }); };
         NEAR(inGigabits(stage("usb of left")->carries.typical), 3.4, 1e-6);  // the fastest adapter of a 5 Gb/s bus
         NEAR(inGigabits(stage("memory of left")->carries.typical), 30.0, 1e-6);
         NEAR(inGigabits(stage("session at left")->carries.typical), 1.76, 1e-6);
@@ -143,7 +143,7 @@ private Q_SLOTS:
             d.traits.set("inspects", "inspect-soc");
         });
         const auto routed = ask(built, "left", "right");
-        QCOMPARE(q(routed->bindingStage()->name), "inspection at mid");
+        QCOMPARE(toQt(routed->bindingStage()->name), "inspection at mid");
         NEAR(inGigabits(routed->expected.typical), 0.15, 1e-6);
     }
     void aChipsetUplinkIsAskedFor()
@@ -169,18 +169,18 @@ private Q_SLOTS:
         built.place("hall").device("left", plan::Role::Computer).device("right", plan::Role::Computer);
         for (const char* end : {"left", "right"}) built.port(end, "1", "sfp+").port(end, "2", "sfp+");
         built.run("a", "left 1", "right 1", "dac", 1).run("b", "left 2", "right 2", "dac", 1);
-        QCOMPARE(q(word(ask(built, "left", "right")->bindingStage()->kind)), "link");
+        QCOMPARE(toQt(word(ask(built, "left", "right")->bindingStage()->kind)), "link");
         for (const char* end : {"left 1", "left 2", "right 1", "right 2"}) built.changePort(end, [](plan::Port& port) { port.traits.set("bond", "ports"); });
         const auto reports = match::judgeAll(built.plan(), knowledge());
         const auto four = expectation(built.plan(), knowledge(), reports, {built.deviceId("left"), built.deviceId("right"), Traffic::MemoryToMemory, 4});
-        QCOMPARE(q(word(four->bindingStage()->kind)), "bond");
+        QCOMPARE(toQt(word(four->bindingStage()->kind)), "bond");
         NEAR(inGigabits(four->expected.typical), 0.995 * 9.41482 * 1.875, 1e-3);
     }
     void whatIsNotKnownIsNamed()
     {
-        const auto made = ask(testing::twoHosts(), "left", "right", Traffic::FileCopy);
+        const auto result = ask(testing::twoHosts(), "left", "right", Traffic::FileCopy);
         QStringList missing;
-        for (const Missing& one : made->missing) missing << q(one.what);
+        for (const Missing& one : result->missing) missing << toQt(one.what);
         QVERIFY(missing.contains("the disks of left") && missing.contains("the processor of right"));
     }
     void questionsThatHaveNoAnswer()
@@ -193,26 +193,26 @@ private Q_SLOTS:
         built.changePort("mid 2", [](plan::Port& port) { port.rates = {gigabits(10)}; });
         const auto dead = ask(built, "left", "right");
         QCOMPARE(dead.error().code, ErrorCode::NotAllowed);
-        QVERIFY2(q(dead.error().message()).contains("mid 2 — right 1"), dead.error().message().c_str());
+        QVERIFY2(toQt(dead.error().message()).contains("mid 2 — right 1"), dead.error().message().c_str());
     }
     void aSlotDoesNotSlowTheWire()
     {
         // The link report says 63 Gb/s because of the slot; the link stage itself still runs at 100.
         const plan::Plan plan = testing::lanternRow();
         const auto reports = match::judgeAll(plan, knowledge());
-        const auto made = expectation(plan, knowledge(), reports, {plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id});
-        QVERIFY(made);
-        const auto link = std::find_if(made->stages.begin(), made->stages.end(), [](const Stage& stage) { return stage.name == "core Q1 — platen 1"; });
-        QVERIFY(link != made->stages.end());
+        const auto result = expectation(plan, knowledge(), reports, {plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id});
+        QVERIFY(result);
+        const auto link = std::find_if(result->stages.begin(), result->stages.end(), [](const Stage& stage) { return stage.name == "core Q1 — platen 1"; });
+        QVERIFY(link != result->stages.end());
         QCOMPARE(link->line, gigabits(100));
     }
     void theDemoHouseCopies()
     {
         const plan::Plan plan = testing::lanternRow();
-        const auto made = expectation(plan, knowledge(), match::judgeAll(plan, knowledge()), {plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id, Traffic::FileCopy});
-        NEAR(inGigabits(made->expected.low), 4.11, 2e-3);
-        NEAR(inGigabits(made->expected.typical), 7.026, 1e-3);
-        NEAR(inGigabits(made->expected.high), 8.0, 1e-6);
+        const auto result = expectation(plan, knowledge(), match::judgeAll(plan, knowledge()), {plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id, Traffic::FileCopy});
+        NEAR(inGigabits(result->expected.low), 4.11, 2e-3);
+        NEAR(inGigabits(result->expected.typical), 7.026, 1e-3);
+        NEAR(inGigabits(result->expected.high), 8.0, 1e-6);
     }
     void aFasterLinkNeverLowersTheExpectation()
     {

@@ -2,19 +2,19 @@
 // What would fill the next limit: streams, a window, less loss.
 #include "core/base/text.h"
 #include "core/expect/remedy.h"
-#include "core/quick/path_line.h"
+#include "core/oneline/path_line.h"
 #include "testing.h"
 
 using namespace sokudo;
 using sokudo::testing::knowledge;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 
 QString remedyOf(const char* line)
 {
-    const auto path = quick::expectPathLine(line, knowledge());
-    return path ? q(expect::remedyNote(*path)) : q(path.error().message());
+    const auto path = oneline::expectPathLine(line, knowledge());
+    return path ? toQt(expect::remedyNote(*path)) : toQt(path.error().message());
 }
 
 }  // namespace
@@ -26,7 +26,7 @@ private Q_SLOTS:
     {
         // 0.93678 Gb/s * 20 ms / 8 = 2.342 MB; 0.93678 / 0.026214 = 35.7 streams
         const QString said = remedyOf("1g | window 65535b rtt=20ms");
-        QVERIFY2(said.contains(QString("a window of 2.342%1MB").arg(q(text::kThin))) && said.contains("36 streams"), qPrintable(said));
+        QVERIFY2(said.contains(QString("a window of 2.342%1MB").arg(toQt(text::kThin))) && said.contains("36 streams"), qPrintable(said));
         QVERIFY(!remedyOf("100g | window 65535b rtt=20ms").contains("streams"));
         QVERIFY(remedyOf("1g | window 16mib rtt=20ms").isEmpty());
     }
@@ -49,7 +49,7 @@ private Q_SLOTS:
     }
     void itStandsWithTheNotesOfAPath()
     {
-        const auto path = quick::expectPathLine("1g | window 65535b rtt=20ms", knowledge());
+        const auto path = oneline::expectPathLine("1g | window 65535b rtt=20ms", knowledge());
         QCOMPARE(path->notes.size(), std::size_t{1});
         QVERIFY(expect::remedyNote({}).empty());
     }

@@ -6,7 +6,7 @@
 using namespace sokudo;
 using namespace sokudo::expect;
 using sokudo::testing::knowledge;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 void band(const kb::Band& got, double low, double typical, double high, double share = 2e-3)
@@ -111,12 +111,12 @@ private Q_SLOTS:
     void theWorkingEndsInFiguresOfTheStage()
     {
         for (const auto& stage : {*diskStage(knowledge(), {"hdd", 6, "raid6"}, Access::Read), *processorStage(knowledge(), {"mid-x86", 3.4, 4}, 1500, 1), *slotStage(knowledge(), {{1}, {1}, "1", 4, 4})}) {
-            const QString working = q(stage.working);
-            QVERIFY2(working.endsWith(q(text::rate(stage.carries.typical, 3))) || working.endsWith(q(text::rate(stage.carries.typical))), qPrintable(working));
-            QVERIFY2(working.contains(q(text::rate(stage.carries.high, 3))) || working.contains(q(text::rate(stage.carries.high))), qPrintable(working));
+            const QString working = toQt(stage.working);
+            QVERIFY2(working.endsWith(toQt(text::rate(stage.carries.typical, 3))) || working.endsWith(toQt(text::rate(stage.carries.typical))), qPrintable(working));
+            QVERIFY2(working.contains(toQt(text::rate(stage.carries.high, 3))) || working.contains(toQt(text::rate(stage.carries.high))), qPrintable(working));
         }
         const Stage link = *linkStage(knowledge(), gigabits(10), {});
-        QVERIFY(q(link.working).replace(q(text::kThin), " ").endsWith("= 9.4148 Gb/s"));
+        QVERIFY(toQt(link.working).replace(toQt(text::kThin), " ").endsWith("= 9.4148 Gb/s"));
     }
     void bandsNeverFall()
     {
@@ -132,10 +132,10 @@ private Q_SLOTS:
         stages[0].carries = {gigabits(9), gigabits(10), gigabits(11)};
         stages[1].carries = {gigabits(4), gigabits(8), gigabits(20)};
         stages[2].carries = {gigabits(7), gigabits(9), gigabits(10)};
-        const Expectation made = settle(stages);
-        QCOMPARE(made.binding, std::size_t{1});
-        QCOMPARE(*made.next, std::size_t{2});
-        band(made.expected, 4, 8, 10);
+        const Expectation result = settle(stages);
+        QCOMPARE(result.binding, std::size_t{1});
+        QCOMPARE(*result.next, std::size_t{2});
+        band(result.expected, 4, 8, 10);
         QVERIFY(settle({}).isEmpty());
     }
 };

@@ -6,13 +6,13 @@
 
 #include "core/base/text.h"
 #include "core/expect/stages.h"
-#include "core/quick/path_line.h"
+#include "core/oneline/path_line.h"
 #include "testing.h"
 
 using namespace sokudo;
 using namespace sokudo::expect;
 using sokudo::testing::knowledge;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 class TransportStagesTest : public QObject {
     Q_OBJECT
@@ -77,25 +77,25 @@ private Q_SLOTS:
         QFETCH(double, factor);
         const kb::Encapsulation* row = knowledge().encapsulation(id.toStdString());
         QVERIFY(row);
-        const auto framing = arithmetic::wrapped({}, *row);
-        NEAR(arithmetic::goodput(gigabits(10), framing)->in() / 1e10, factor, 1e-6);
+        const auto framing = formulas::wrapped({}, *row);
+        NEAR(formulas::goodput(gigabits(10), framing)->in() / 1e10, factor, 1e-6);
         // nothing but the outer packet grows with a larger MTU
         auto jumbo = framing;
         jumbo.mtu = 9000;
-        QVERIFY(*arithmetic::goodput(gigabits(10), jumbo) > *arithmetic::goodput(gigabits(10), framing));
+        QVERIFY(*formulas::goodput(gigabits(10), jumbo) > *formulas::goodput(gigabits(10), framing));
     }
     void everyTunnelHasItsRow() { QCOMPARE(knowledge().encapsulations.size(), std::size_t{15}); }
     /// 90 bytes for two frames of 1538; 110 with IPv6; padded to 84 without timestamps.
     void acknowledgements()
     {
-        NEAR(arithmetic::ackShare({}), 90.0 / (2 * 1538), 1e-9);
-        NEAR(arithmetic::ackShare({9000}), 90.0 / (2 * 9038), 1e-9);
-        arithmetic::Framing six;
+        NEAR(formulas::ackShare({}), 90.0 / (2 * 1538), 1e-9);
+        NEAR(formulas::ackShare({9000}), 90.0 / (2 * 9038), 1e-9);
+        formulas::Framing six;
         six.ipv6 = true;
-        NEAR(arithmetic::ackShare(six), 110.0 / (2 * 1538), 1e-9);
-        arithmetic::Framing bare;
+        NEAR(formulas::ackShare(six), 110.0 / (2 * 1538), 1e-9);
+        formulas::Framing bare;
         bare.timestamps = false;
-        NEAR(arithmetic::ackShare(bare, 16), 84.0 / (16 * 1538), 1e-9);
+        NEAR(formulas::ackShare(bare, 16), 84.0 / (16 * 1538), 1e-9);
     }
     /// N(1 - (1 - 1/N)^k) members, k = 2, 4, 8 of two.
     void bonds()
@@ -123,7 +123,7 @@ private Q_SLOTS:
         const auto plain = processorStage(knowledge(), {"recent-x86", 4.0, 8}, 1500, 1);
         const auto slowed = processorStage(knowledge(), {"recent-x86", 4.0, 8}, 1500, 1, {"virtio", "firewall"});
         NEAR(slowed->carries.typical.in() / plain->carries.typical.in(), 0.65 * 0.85, 1e-9);
-        QVERIFY(q(slowed->working).contains("para-virtual"));
+        QVERIFY(toQt(slowed->working).contains("para-virtual"));
         QVERIFY(!processorStage(knowledge(), {"recent-x86", 4.0, 8}, 1500, 1, {"wall"}));
         QCOMPARE(processorStage(knowledge(), {"recent-x86", 4.0, 8}, 1500, 8)->pool.has_value(), false);
         NEAR(inGigabits(plain->pool->typical), 4.0 * 8.0 * 8 * 0.8, 1e-6);
@@ -145,7 +145,7 @@ private Q_SLOTS:
                                     {"1g | window 64kib rtt=20ms", "1g | window 1mib rtt=20ms"}, {"1g | loss 1% rtt=1ms", "1g | loss 0.1% rtt=1ms"}, {"hdd*4 raid5", "hdd*6 raid5"}, {"usb 5g adapter=5g", "usb 10g adapter=5g"},
                                     {"10g | files 1000*100kb smb", "10g | files 1000*100kb smb workers=4"}, {"wifi6-2x2-160 wall", "wifi6-2x2-160"}};
         for (const auto& [less, more] : kRising) {
-            const auto a = quick::expectPathLine(less, knowledge()), b = quick::expectPathLine(more, knowledge());
+            const auto a = oneline::expectPathLine(less, knowledge()), b = oneline::expectPathLine(more, knowledge());
             QVERIFY2(a && b, less);
             QVERIFY2(a->expected.low <= b->expected.low && a->expected.typical <= b->expected.typical && a->expected.high <= b->expected.high, more);
         }
@@ -158,13 +158,13 @@ private Q_SLOTS:
         for (const std::string& protocol : protocols) {
             kb::Band before;
             for (double rate : {1.0, 2.5, 5.0, 10.0, 25.0, 40.0, 100.0}) {
-                const auto path = quick::expectPathLine(text::number(rate) + "g | " + protocol, knowledge());
+                const auto path = oneline::expectPathLine(text::number(rate) + "g | " + protocol, knowledge());
                 QVERIFY2(path, protocol.c_str());
                 QVERIFY2(path->expected.low >= before.low && path->expected.typical >= before.typical && path->expected.high >= before.high, protocol.c_str());
                 before = path->expected;
             }
         }
-        const auto narrow = quick::expectPathLine("100g | usb 5g adapter=2.5g | smb", knowledge()), plain = quick::expectPathLine("2.5g | usb 5g adapter=2.5g | smb", knowledge());
+        const auto narrow = oneline::expectPathLine("100g | usb 5g adapter=2.5g | smb", knowledge()), plain = oneline::expectPathLine("2.5g | usb 5g adapter=2.5g | smb", knowledge());
         QCOMPARE(narrow->expected.typical, plain->expected.typical);
         NEAR(inGigabits(narrow->expected.typical), 0.95 * 2.33, 1e-6);
     }
@@ -173,7 +173,7 @@ private Q_SLOTS:
     {
         for (const char* line : {"hdd*6 raid6", "ssd", "nvme3-qlc copy=500gb", "pcie 4.0 x8", "uplink 4.0 x4", "cpu big-arm 2.4ghz cores=4 streams=2 power-saving", "10g", "25g vlan", "bond 2*10g flows=4", "coax", "wifi6-2x2-160 wall", "power-line-2000",
                                  "router-soc", "inspect-core", "vpn-x86", "memory-dual", "smb-encrypt-gcm", "internet 1g", "1g | window 64kib rtt=20ms", "1g | loss 0.1% rtt=1ms", "10g | smb", "10g | files 1000*1mb nfs", "nvme | 10g | hdd | serial", "usb 10g adapter=10g"}) {
-            const auto path = quick::expectPathLine(std::string(line).starts_with("nvme3-qlc") ? std::string("10g | ") + line : line, knowledge());
+            const auto path = oneline::expectPathLine(std::string(line).starts_with("nvme3-qlc") ? std::string("10g | ") + line : line, knowledge());
             QVERIFY2(path, line);
             const Stage& last = path->stages.back();
             const std::string figure = text::rate(last.carries.high), fine = text::rate(last.carries.high, 5), coarse = text::rate(last.carries.high, 3);
@@ -182,12 +182,12 @@ private Q_SLOTS:
     }
     void twoLimitsAtOnce()
     {
-        const auto near = quick::expectPathLine("2.5g | usb 5g adapter=2.5g | 10g", knowledge());
+        const auto near = oneline::expectPathLine("2.5g | usb 5g adapter=2.5g | 10g", knowledge());
         QCOMPARE(near->near.size(), std::size_t{1});
-        const auto far = quick::expectPathLine("1g | 10g", knowledge());
+        const auto far = oneline::expectPathLine("1g | 10g", knowledge());
         QVERIFY(far->near.empty());
         NEAR(*far->gain(), 9.0, 1e-6);
-        QCOMPARE(q(far->stages[far->bindingLow].name), "link 1");
+        QCOMPARE(toQt(far->stages[far->bindingLow].name), "link 1");
     }
 };
 

@@ -7,7 +7,7 @@
 using namespace sokudo;
 using namespace sokudo::literals;
 using sokudo::testing::knowledge;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 class CatalogueTest : public QObject {
     Q_OBJECT
@@ -15,14 +15,14 @@ private Q_SLOTS:
     void namesAndAliasesResolve()
     {
         const auto& kb = knowledge();
-        QCOMPARE(q(kb.medium("om3")->name), "OM3");
+        QCOMPARE(toQt(kb.medium("om3")->name), "OM3");
         QCOMPARE(kb.medium("twinax"), kb.medium("dac"));
         QCOMPARE(kb.phy("10g-sr"), kb.phy("10gbase-sr"));
-        QCOMPARE(q(kb.module("10gbase-t")->id), "10gbase-t-30");
+        QCOMPARE(toQt(kb.module("10gbase-t")->id), "10gbase-t-30");
         QCOMPARE(kb.medium("om9"), nullptr);
-        QCOMPARE(q(kb.citation("802.3-52")), "IEEE 802.3 Clause 52");
-        QCOMPARE(q(kb.citation("tia-568.3")), "ANSI/TIA-568.3-D");
-        QCOMPARE(q(kb.citation("unheard of")), "unheard of");
+        QCOMPARE(toQt(kb.citation("802.3-52")), "IEEE 802.3 Clause 52");
+        QCOMPARE(toQt(kb.citation("tia-568.3")), "ANSI/TIA-568.3-D");
+        QCOMPARE(toQt(kb.citation("unheard of")), "unheard of");
     }
     /// Clause "sf-06" speaks about our own words.
     void noTextSendsAnEyeToTheLight()
@@ -32,7 +32,7 @@ private Q_SLOTS:
         changed.ruleClauses.front().remedy = "look into the fibre: red light must be seen";
         const auto found = kb::contradictions(changed);
         QCOMPARE(found.size(), std::size_t{1});
-        QVERIFY(q(found.front()).contains("sf-06"));
+        QVERIFY(toQt(found.front()).contains("sf-06"));
         changed.ruleClauses.front().remedy = "never look into a fibre";
         QVERIFY(kb::contradictions(changed).empty());
     }

@@ -4,7 +4,7 @@
 #include "testing.h"
 
 using namespace sokudo;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 class LoadTest : public QObject {
     Q_OBJECT
@@ -39,14 +39,14 @@ private Q_SLOTS:
         QFETCH(QString, put);
         QFETCH(QString, what);
         kb::Files files = kb::embeddedFiles();
-        QString text = q(files.at(file.toStdString()));
+        QString text = toQt(files.at(file.toStdString()));
         QVERIFY(text.contains(find));
         text.replace(text.indexOf(find), find.size(), put);
         files[file.toStdString()] = text.toStdString();
         const auto kb = kb::load(files);
         QVERIFY(!kb);
-        QVERIFY2(q(kb.error().where).startsWith(file + ":"), kb.error().where.c_str());
-        QVERIFY2(q(kb.error().what).contains(what), kb.error().what.c_str());
+        QVERIFY2(toQt(kb.error().where).startsWith(file + ":"), kb.error().where.c_str());
+        QVERIFY2(toQt(kb.error().what).contains(what), kb.error().what.c_str());
     }
     void aMissingTableIsSaid()
     {
@@ -54,7 +54,7 @@ private Q_SLOTS:
         files.erase("optics.csv");
         const auto kb = kb::load(files);
         QVERIFY(!kb);
-        QCOMPARE(q(kb.error().where), "optics.csv");
+        QCOMPARE(toQt(kb.error().where), "optics.csv");
     }
     void contradictionsAreFound_data()
     {
@@ -78,7 +78,7 @@ private Q_SLOTS:
         QFETCH(QString, find);
         QFETCH(QString, put);
         kb::Files files = kb::embeddedFiles();
-        QString text = q(files.at(file.toStdString()));
+        QString text = toQt(files.at(file.toStdString()));
         QVERIFY(text.contains(find));
         text.replace(text.indexOf(find), find.size(), put);
         files[file.toStdString()] = text.toStdString();

@@ -4,7 +4,7 @@
 
 #include "core/analyse.h"
 #include "core/kb/own_rows.h"
-#include "core/quick/link_line.h"
+#include "core/oneline/link_line.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -20,8 +20,8 @@ private Q_SLOTS:
         QCOMPARE(kb->modules.size(), knowledge().modules.size() + 1);
         QCOMPARE(kb->module("lantern-sr")->power, Watt::of(0.7));
         QCOMPARE(QString::fromStdString(kb->module("lantern-sr")->from.source), QString("own"));
-        QCOMPARE(quick::judgeLinkLine("sfp+:lantern-sr / om3 30m / sfp+:10gbase-sr", *kb)->verdict, Verdict::Fits);
-        QVERIFY(!quick::judgeLinkLine("sfp+:lantern-sr / om3 30m / sfp+:10gbase-sr", knowledge()));
+        QCOMPARE(oneline::judgeLinkLine("sfp+:lantern-sr / om3 30m / sfp+:10gbase-sr", *kb)->verdict, Verdict::Fits);
+        QVERIFY(!oneline::judgeLinkLine("sfp+:lantern-sr / om3 30m / sfp+:10gbase-sr", knowledge()));
     }
     void aShippedRowIsReplaced()
     {
@@ -53,7 +53,7 @@ private Q_SLOTS:
         row.cells[column.toStdString()] = cell.toStdString();
         const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&row, 1));
         QVERIFY(!kb);
-        QVERIFY2(q(kb.error().message()).contains(says), kb.error().message().c_str());
+        QVERIFY2(toQt(kb.error().message()).contains(says), kb.error().message().c_str());
     }
     void fromCsv()
     {

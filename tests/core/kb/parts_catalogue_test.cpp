@@ -6,7 +6,7 @@
 
 #include "core/kb/check.h"
 #include "core/kb/load.h"
-#include "core/quick/link_line.h"
+#include "core/oneline/link_line.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -16,7 +16,7 @@ namespace {
 /// The finding of a link about one clause family, or the verdict of the whole link.
 Verdict verdictOf(const std::string& line)
 {
-    const auto report = quick::judgeLinkLine(line, knowledge());
+    const auto report = oneline::judgeLinkLine(line, knowledge());
     if (!report) qWarning("%s", report.error().message().c_str());
     return report ? report->verdict : Verdict::Unsafe;
 }
@@ -54,7 +54,7 @@ private Q_SLOTS:
                     if (wide.lanePhy != leg || wide.cage != row.cage || !knowledge().module(wide.id)) continue;
                     const char* fibre = phy->medium == kb::MediumKind::Multimode ? "om4" : "os2";
                     const auto line = fmt::format("{}:{},split={},can-split=yes,leg=1 / {} 30m / {}:{}", row.cage, wide.id, row.legs, fibre, row.legCage, leg);
-                    const auto report = quick::judgeLinkLine(line, knowledge());
+                    const auto report = oneline::judgeLinkLine(line, knowledge());
                     QVERIFY2(report && report->rate && *report->rate == row.legRate, (line + (report ? ": " + report->reason() : "")).c_str());
                     ++checked;
                 }
@@ -70,14 +70,14 @@ private Q_SLOTS:
         const auto row = [](const char* file, const char* from, const char* to, const char* says) { QTest::newRow(file) << file << from << to << says; };
         row("supplies.csv", "om4,0.60", "om9,0.60", "unknown medium om9");
         row("phy_uses.csv", "10gbase-t,2.3", "10gbase-q,2.3", "unknown phy 10gbase-q");
-        row("bridges.csv", "rj45,f,coax-version", "rj45,f,coax-colour", "unknown value coax-colour");
+        row("media_converters.csv", "rj45,f,coax-version", "rj45,f,coax-colour", "unknown value coax-colour");
         row("schools.csv", "dac dac-active", "dac dac-passive", "unknown medium dac-passive");
         row("break_outs.csv", "4,25,sfp28", "4,50,sfp28", "carry more than its cage");
         row("cage_adapters.csv", "qsfp28,sfp28", "qsfp28,sfp82", "unknown cage");
         row("module_codes.csv", "10gbase-sr,10GBASE-SR", "10gbase-xr,10GBASE-SR", "unknown phy 10gbase-xr");
         row("traits.csv", "qsfp-to-sfp qsfp+-to-sfp+", "qsfp-to-sfp", "adapter does not offer qsfp+-to-sfp+");
         row("labours.csv", "setting,", "settings,", "the row setting is missing");
-        row("dark_link_steps.csv", ",practice,typical\nspeed", ",hearsay,typical\nspeed", "unknown source hearsay");
+        row("link_down_steps.csv", ",practice,typical\nspeed", ",hearsay,typical\nspeed", "unknown source hearsay");
         row("acceptance.csv", "cat6,next-a,channel,1,250", "cat6,next-a,channel,250,1", "does not hold");
         row("connectors.csv", "mpo,MPO-12", "mpo12,MPO-12", "unknown connector mpo");
     }
@@ -95,7 +95,7 @@ private Q_SLOTS:
         const auto kb = kb::load(files);
         QVERIFY2(kb, kb ? "" : kb.error().message().c_str());
         QStringList wrong;
-        for (const std::string& one : kb::contradictions(*kb)) wrong << q(one);
+        for (const std::string& one : kb::contradictions(*kb)) wrong << toQt(one);
         QVERIFY2(wrong.join("\n").contains(says), qPrintable(wrong.join("\n")));
     }
     void everyPriceIsAboveNothing()
@@ -111,10 +111,10 @@ private Q_SLOTS:
     void theDocumentsAreWhole()
     {
         const QString lines = QString::fromUtf8(sourceFile("docs/one-line.md"));
-        for (const kb::TraitKind& kind : knowledge().traitKinds) QVERIFY2(lines.contains("`" + q(kind.id) + (kind.type == kb::TraitType::Flag ? "`" : "=`")), kind.id.c_str());
+        for (const kb::TraitKind& kind : knowledge().traitKinds) QVERIFY2(lines.contains("`" + toQt(kind.id) + (kind.type == kb::TraitType::Flag ? "`" : "=`")), kind.id.c_str());
         const QString tables = QString::fromUtf8(sourceFile("data/README.md"));
         for (const auto& [name, content] : kb::embeddedFiles())
-            if (name.ends_with(".csv")) QVERIFY2(tables.contains("`" + q(name) + "`"), name.c_str());
+            if (name.ends_with(".csv")) QVERIFY2(tables.contains("`" + toQt(name) + "`"), name.c_str());
     }
 };
 

@@ -5,7 +5,7 @@
 
 using namespace sokudo;
 using sokudo::testing::knowledge;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 using sokudo::testing::sources;
 
 class TraitValueTest : public QObject {
@@ -38,8 +38,8 @@ private Q_SLOTS:
         QVERIFY(kind);
         const auto got = kb::traitValue(*kind, typed.toStdString());
         QVERIFY2(got, got ? "" : got.error().what.c_str());
-        QCOMPARE(q(*got), value);
-        QCOMPARE(q(kb::traitText(*kind, *got)).replace(QChar(0x202f), ' '), shown);
+        QCOMPARE(toQt(*got), value);
+        QCOMPARE(toQt(kb::traitText(*kind, *got)).replace(QChar(0x202f), ' '), shown);
     }
     void refused_data()
     {
@@ -59,7 +59,7 @@ private Q_SLOTS:
         QFETCH(QString, says);
         const auto got = kb::traitValue(*knowledge().traitKind(trait.toStdString()), typed.toStdString());
         QVERIFY(!got);
-        QVERIFY2(q(got.error().what).contains(says), got.error().what.c_str());
+        QVERIFY2(toQt(got.error().what).contains(says), got.error().what.c_str());
     }
     /// Every kind has bounds or choices, a name and a meaning.
     void kindsAreWhole()
@@ -79,7 +79,7 @@ private Q_SLOTS:
         for (const kb::TraitKind& kind : knowledge().traitKinds) {
             // a trait may be asked for by a row that says what it changes
             const bool byRow = std::any_of(knowledge().stageFactors.begin(), knowledge().stageFactors.end(), [&](const kb::StageFactor& row) { return row.trait == kind.id; });
-            QVERIFY2(byRow || code.contains('"' + q(kind.id) + '"'), kind.id.c_str());
+            QVERIFY2(byRow || code.contains('"' + toQt(kind.id) + '"'), kind.id.c_str());
         }
         static const QRegularExpression asked("(?:traits\\.(?:word|is|yes|count|has)|traits\\.as<\\w+>|runWord|runCount|runAs<\\w+>|\\bend\\.is|\\bend\\.word|link\\.[ab]\\.is|link\\.[ab]\\.word)\\(\"([a-z0-9-]+)\"");
         auto matches = asked.globalMatch(code);

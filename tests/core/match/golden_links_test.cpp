@@ -15,7 +15,7 @@ private Q_SLOTS:
         QVERIFY2(sheet, sheet ? "" : sheet.error().message().c_str());
         for (const csv::Record& row : sheet->records()) {
             const std::string where = sheet->where(row) + " " + sheet->cell(row, "line");
-            const auto report = quick::judgeLinkLine(sheet->cell(row, "line"), knowledge());
+            const auto report = oneline::judgeLinkLine(sheet->cell(row, "line"), knowledge());
             QVERIFY2(report, where.c_str());
             QVERIFY2(code(report->verdict) == sheet->cell(row, "verdict"), (where + ": " + std::string(code(report->verdict)) + ", " + report->reason()).c_str());
             const auto rate = text::parseNumber(sheet->cell(row, "rate_gbps"));

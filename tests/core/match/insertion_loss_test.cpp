@@ -51,7 +51,7 @@ private Q_SLOTS:
     void limitsAsPublished()
     {
         const auto lossOf = [](const char* line, const char* phy) {
-            const auto plan = quick::planFromLinkLine(line, knowledge());
+            const auto plan = oneline::planFromLinkLine(line, knowledge());
             return match::channelLoss(match::linkContext(*plan, plan::links(*plan).front(), knowledge()), *knowledge().phy(phy));
         };
         const auto five = lossOf("rj45 / cat5e 110m joints=4 / rj45", "1000base-t");

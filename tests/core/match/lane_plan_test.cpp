@@ -54,14 +54,14 @@ private Q_SLOTS:
         QCOMPARE(told->cards.size(), std::size_t{2});
         const auto& graphics = told->cards[0].card == "graphics" ? told->cards[0] : told->cards[1];
         const auto& network = told->cards[0].card == "graphics" ? told->cards[1] : told->cards[0];
-        QCOMPARE(q(network.to), QString("1"));
-        QCOMPARE(q(graphics.to), QString("2"));
+        QCOMPARE(toQt(network.to), QString("1"));
+        QCOMPARE(toQt(graphics.to), QString("2"));
         NEAR(inGigabits(network.needs), 50 * 1448.0 / 1538, 1e-6);
         NEAR(inGigabits(network.now), 27.08, 1e-3);
         NEAR(inGigabits(network.then), 54.16, 1e-3);
         NEAR(inGigabits(graphics.then), 27.08, 1e-3);
         QVERIFY(graphics.loses() && network.gains());
-        QVERIFY2(q(told->sentence).contains("graphics keeps 27.1"), told->sentence.c_str());
+        QVERIFY2(toQt(told->sentence).contains("graphics keeps 27.1"), told->sentence.c_str());
     }
     void aFreeSlotCostsNothing()
     {
@@ -70,7 +70,7 @@ private Q_SLOTS:
         const plan::Plan plan = withPort(seat(built, "3", {"a 25G port", 3, 8}), built, "desk a", "3");
         const auto told = match::lanePlan(plan, built.deviceId("desk"), knowledge());
         QVERIFY(told);
-        QVERIFY2(q(told->sentence).contains("nothing loses by it"), told->sentence.c_str());
+        QVERIFY2(toQt(told->sentence).contains("nothing loses by it"), told->sentence.c_str());
         QVERIFY(told->cards[0].to != "3");
     }
     void whatIsServedStays()

@@ -13,17 +13,17 @@ namespace {
 
 QString lineOf(const match::LinkReport& report)
 {
-    QString made = QString("%1 %2 %3 %4:").arg(report.link.id().value).arg(q(report.title), q(code(report.verdict))).arg(report.rate ? report.rate->steps() : -1);
-    for (const match::Finding& finding : report.findings) made += QString(" [%1 %2 %3]").arg(q(finding.rule.view()), q(finding.text())).arg(finding.isWaived);
-    for (const match::WaiverState& state : report.waivers) made += QString(" {%1 %2}").arg(q(state.waiver.reason)).arg(state.holds);
-    return made;
+    QString result = QString("%1 %2 %3 %4:").arg(report.link.id().value).arg(toQt(report.title), toQt(code(report.verdict))).arg(report.rate ? report.rate->steps() : -1);
+    for (const match::Finding& finding : report.findings) result += QString(" [%1 %2 %3]").arg(toQt(finding.rule.view()), toQt(finding.text())).arg(finding.isWaived);
+    for (const match::WaiverState& state : report.waivers) result += QString(" {%1 %2}").arg(toQt(state.waiver.reason)).arg(state.holds);
+    return result;
 }
 
 QStringList linesOf(const match::Reports& reports)
 {
-    QStringList made;
-    for (const match::LinkReport& report : reports) made << lineOf(report);
-    return made;
+    QStringList result;
+    for (const match::LinkReport& report : reports) result << lineOf(report);
+    return result;
 }
 
 }  // namespace
@@ -62,52 +62,52 @@ private Q_SLOTS:
         std::int64_t next = 1'000'000;
         int taken = 0;
         for (int step = 0; step < 400; ++step) {
-            Result<plan::Plan> made = *plan;
+            Result<plan::Plan> result = *plan;
             switch (dice(9)) {
             case 0: {
                 plan::Run run = any(plan->runs);
                 run.length = Length::of(1 + static_cast<double>(dice(120)));
-                made = plan::edits::putRun(*plan, run);
+                result = plan::edits::putRun(*plan, run);
                 break;
             }
             case 1: {
                 plan::Run run = any(plan->runs);
                 (dice(2) ? run.a : run.b) = dice(4) ? any(plan->ports).id : plan::PortId{};
-                made = plan::edits::putRun(*plan, run);
+                result = plan::edits::putRun(*plan, run);
                 break;
             }
-            case 2: made = plan::edits::putRun(*plan, {{++next}, "new", any(plan->ports).id, any(plan->ports).id, "cat6", Length::of(20)}); break;
-            case 3: made = plan::edits::deleteRun(*plan, any(plan->runs).id); break;
+            case 2: result = plan::edits::putRun(*plan, {{++next}, "new", any(plan->ports).id, any(plan->ports).id, "cat6", Length::of(20)}); break;
+            case 3: result = plan::edits::deleteRun(*plan, any(plan->runs).id); break;
             case 4: {
                 plan::Device device = any(plan->devices);
                 device.role = static_cast<plan::Role>(dice(10));
-                made = plan::edits::putDevice(*plan, device);
+                result = plan::edits::putDevice(*plan, device);
                 break;
             }
             case 5: {
                 plan::Port port = any(plan->ports);
                 port.traits.set("pse", dice(2) ? "type2" : "");
                 port.traits.set("pd", dice(2) ? "class4" : "");
-                made = plan::edits::putPort(*plan, port);
+                result = plan::edits::putPort(*plan, port);
                 break;
             }
             case 6: {
                 plan::Device device = any(plan->devices);
                 device.traits.set("pse-budget", dice(2) ? "40" : "");
-                made = plan::edits::putDevice(*plan, device);
+                result = plan::edits::putDevice(*plan, device);
                 break;
             }
             case 7: {
                 plan::Place place = any(plan->places);
                 place.building = dice(2) ? "shed" : "";
-                made = plan::edits::putPlace(*plan, place);
+                result = plan::edits::putPlace(*plan, place);
                 break;
             }
-            case 8: made = plan::edits::putWaiver(*plan, {{++next}, any(plan->runs).id, dice(2) ? "cu-01" : "common", "fits", "seen", "2026-11-25"}); break;
+            case 8: result = plan::edits::putWaiver(*plan, {{++next}, any(plan->runs).id, dice(2) ? "cu-01" : "common", "fits", "seen", "2026-11-25"}); break;
             }
-            if (!made) continue;
+            if (!result) continue;
             ++taken;
-            plan = std::make_shared<const plan::Plan>(*made);
+            plan = std::make_shared<const plan::Plan>(*result);
             book.update(plan);
             const QStringList kept = linesOf(book.reports()), fresh = linesOf(match::judgeAll(*plan, knowledge()));
             for (qsizetype i = 0; i < std::min(kept.size(), fresh.size()); ++i) QVERIFY2(kept[i] == fresh[i], qPrintable(QString("step %1:\n%2\n%3").arg(step).arg(kept[i], fresh[i])));

@@ -48,7 +48,7 @@ private Q_SLOTS:
     void theSumIsWrittenOut()
     {
         const auto outcome = outcomeOf("optical-loss", "sfp+:10gbase-sr / om3 250m lc joints=2 / sfp+:10gbase-sr");
-        const QString text = q(text::render(outcome->pattern, outcome->args)).replace(q(text::kThin), " ");
+        const QString text = toQt(text::render(outcome->pattern, outcome->args)).replace(toQt(text::kThin), " ");
         QVERIFY2(text.startsWith("0.25 km × 3.5 dB/km + 2 × 0.75 dB = 2.375 dB of 2.6 dB"), qPrintable(text));
         QVERIFY2(text.contains("0.225 dB to spare"), qPrintable(text));
     }

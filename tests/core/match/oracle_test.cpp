@@ -10,7 +10,7 @@
 #include <fmt/format.h>
 
 #include "core/base/csv.h"
-#include "core/quick/link_line.h"
+#include "core/oneline/link_line.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -39,9 +39,9 @@ double number(const Row& row, const char* column, double otherwise = NAN)
 
 std::vector<double> numbers(const std::string& cell)
 {
-    std::vector<double> made;
-    for (const std::string& word : text::words(cell)) made.push_back(std::stod(word));
-    return made;
+    std::vector<double> result;
+    for (const std::string& word : text::words(cell)) result.push_back(std::stod(word));
+    return result;
 }
 
 bool has(const std::string& list, const std::string& word)
@@ -88,15 +88,15 @@ public:
         if (cage.at("family") != home.at("family") && !deeper) {
             answer.say(clause("md-12"));
         }
-        const std::vector<double> offered = numbers(cage.at("default_rates_gbps")), made = numbers(module.at("rates_gbps"));
+        const std::vector<double> offered = numbers(cage.at("default_rates_gbps")), result = numbers(module.at("rates_gbps"));
         double runs = NAN;
-        for (double rate : made)
+        for (double rate : result)
             if (std::isnan(runs) && std::any_of(offered.begin(), offered.end(), [&](double other) { return equal(rate, other); })) runs = rate;
         if (answer.worst == 0) {
             if (std::isnan(runs)) {
-                if (made.back() > cageRate) answer.say(home.at("family") == "qsfp" ? clause("md-10") : cageRate <= 1 ? clause("md-04") : clause("md-07"));
+                if (result.back() > cageRate) answer.say(home.at("family") == "qsfp" ? clause("md-10") : cageRate <= 1 ? clause("md-04") : clause("md-07"));
                 else answer.say("unknown");
-            } else if (made.size() > 1 && runs < made.front()) {
+            } else if (result.size() > 1 && runs < result.front()) {
                 answer.say(clause("md-08"), runs);
             } else if (runs < cageRate) {
                 answer.say(cage.at("family").starts_with("qsfp") ? clause("md-11") : runs <= 1 ? clause("md-02") : clause("md-09"), runs);
@@ -256,7 +256,7 @@ private Q_SLOTS:
                 expected = tables.lead(cage, kind, length);
             }
             }
-            const auto report = quick::judgeLinkLine(line, knowledge());
+            const auto report = oneline::judgeLinkLine(line, knowledge());
             QVERIFY2(report, line.c_str());
             const int got = std::vector<int>{0, 1, 2, 3, 4, 5}[static_cast<std::size_t>(report->verdict)];
             const auto said = fmt::format("{}: engine {} ({}), tables {}", line, word(report->verdict), report->reason(), expected.worst);

@@ -6,7 +6,7 @@
 #include "core/match/optical_budget.h"
 #include "core/match/placing.h"
 #include "core/match/reports.h"
-#include "core/quick/link_line.h"
+#include "core/oneline/link_line.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -14,10 +14,10 @@ using namespace sokudo::testing;
 namespace {
 
 struct Line {
-    explicit Line(const char* text) : plan(*quick::planFromLinkLine(text, knowledge())), link(match::judgeAll(plan, knowledge()).front().link) {}
+    explicit Line(const char* text) : plan(*oneline::planFromLinkLine(text, knowledge())), link(match::judgeAll(plan, knowledge()).front().link) {}
     plan::Plan plan;
     plan::Link link;
-    std::vector<match::Candidate> at(match::Place place) const { return match::candidates(plan, link, place, knowledge()); }
+    std::vector<match::Candidate> at(match::SwapTarget place) const { return match::candidates(plan, link, place, knowledge()); }
     match::LinkContext context() const { return match::linkContext(plan, link, knowledge()); }
 };
 
@@ -35,7 +35,7 @@ private Q_SLOTS:
     void theVerdictStandsBeforeTheChoice()
     {
         const Line line("sfp+:10gbase-sr / om3 80m / sfp+:10gbase-lr");
-        const auto modules = line.at(match::Place::ModuleB);
+        const auto modules = line.at(match::SwapTarget::ModuleB);
         QCOMPARE(find(modules, "10gbase-sr")->verdict, Verdict::Fits);
         QVERIFY(find(modules, "10gbase-lr")->isThere);
         QCOMPARE(find(modules, "10gbase-lr")->verdict, Verdict::NoLink);
@@ -44,7 +44,7 @@ private Q_SLOTS:
         for (std::size_t i = 1; i < modules.size(); ++i) QVERIFY(modules[i - 1].verdict <= modules[i].verdict);
         // what the list says is what the rules say once it is there
         for (const match::Candidate& one : modules) {
-            const auto next = match::placed(line.plan, line.link, match::Place::ModuleB, one.id, knowledge());
+            const auto next = match::placed(line.plan, line.link, match::SwapTarget::ModuleB, one.id, knowledge());
             const auto report = match::judgeAll(*next, knowledge()).front();
             QCOMPARE(report.verdict, one.verdict);
             QCOMPARE(report.rate, one.rate);
@@ -53,20 +53,20 @@ private Q_SLOTS:
     void cables()
     {
         const Line line("rj45:10gbase-t / cat5e 60m / rj45:10gbase-t");
-        const auto cables = line.at(match::Place::Cable);
+        const auto cables = line.at(match::SwapTarget::Cable);
         QCOMPARE(cables.size(), std::size_t(9));  // the categories of twisted pair
         QCOMPARE(find(cables, "cat6a")->verdict, Verdict::Fits);
         QCOMPARE(*find(cables, "cat6a")->rate, gigabits(10));
         QVERIFY(!find(cables, "om4"));  // does not plug into an RJ45 socket
-        QCOMPARE(Line("sfp+ / dac 2m / sfp+").at(match::Place::Cable).front().verdict, Verdict::Fits);
-        QVERIFY(line.at(match::Place::ModuleA).empty());  // a socket takes no module
+        QCOMPARE(Line("sfp+ / dac 2m / sfp+").at(match::SwapTarget::Cable).front().verdict, Verdict::Fits);
+        QVERIFY(line.at(match::SwapTarget::ModuleA).empty());  // a socket takes no module
     }
     void anUnknownPieceIsRefused()
     {
         const Line line("sfp+:10gbase-sr / om3 80m / sfp+:10gbase-sr");
-        QVERIFY(!match::placed(line.plan, line.link, match::Place::ModuleA, "10gbase-qr", knowledge()));
-        QVERIFY(!match::placed(line.plan, line.link, match::Place::Cable, "om9", knowledge()));
-        const auto bare = match::placed(line.plan, line.link, match::Place::ModuleA, "", knowledge());
+        QVERIFY(!match::placed(line.plan, line.link, match::SwapTarget::ModuleA, "10gbase-qr", knowledge()));
+        QVERIFY(!match::placed(line.plan, line.link, match::SwapTarget::Cable, "om9", knowledge()));
+        const auto bare = match::placed(line.plan, line.link, match::SwapTarget::ModuleA, "", knowledge());
         QVERIFY(bare->ports.find(line.link.a)->module.empty());
     }
     void lightFallsPieceByPiece()
@@ -110,7 +110,7 @@ private Q_SLOTS:
         const Line plain("sfp+:10gbase-sr / om3 250m joints=2 / sfp+:10gbase-sr"), better("sfp+:10gbase-sr,tx-least=-5 / om3 250m joints=2 loss-per-km=2.5 / sfp+:10gbase-sr,rx-least=-11.1");
         QCOMPARE(match::lightPaths(better.context()).front().margin(), Decibel::of(-5 - 0.625 - 1.5 + 11.1));
         QVERIFY(match::lightPaths(plain.context()).front().margin() < match::lightPaths(better.context()).front().margin());
-        const auto at = [](const char* text) { return quick::judgeLinkLine(text, knowledge())->verdict; };
+        const auto at = [](const char* text) { return oneline::judgeLinkLine(text, knowledge())->verdict; };
         QCOMPARE(at("sfp+:10gbase-t-30 / cat6a 50m / rj45:10gbase-t"), Verdict::Marginal);
         QCOMPARE(at("sfp+:10gbase-t-30,module-reach=50,module-w=1.5 / cat6a 50m / rj45:10gbase-t"), Verdict::Fits);
         QCOMPARE(at("sfp+:10gbase-t-30,module-reach=49,module-w=1.5 / cat6a 50m / rj45:10gbase-t"), Verdict::Marginal);

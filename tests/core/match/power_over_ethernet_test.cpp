@@ -56,7 +56,7 @@ private Q_SLOTS:
         QFETCH(QString, line);
         QFETCH(double, ampere);
         QFETCH(double, volt);
-        const auto plan = quick::planFromLinkLine(line.toStdString(), knowledge());
+        const auto plan = oneline::planFromLinkLine(line.toStdString(), knowledge());
         QVERIFY(plan);
         const match::LinkContext link = match::linkContext(*plan, plan::links(*plan).front(), knowledge());
         const auto answer = match::powerDrop(link, *match::powerOn(link));

@@ -2,7 +2,7 @@
 // evidence: 802.11 itu-p838
 #include "rule_rows.h"
 
-#include "core/arithmetic/radio.h"
+#include "core/formulas/radio.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -35,20 +35,20 @@ class RadioTest : public QObject {
 private Q_SLOTS:
     void radioRatesAsInTheTable()
     {
-        const auto megabits = [](int mcs, int width, int streams) { return arithmetic::wifiRate(mcs, width, streams)->in() / 1e6; };
+        const auto megabits = [](int mcs, int width, int streams) { return formulas::wifiRate(mcs, width, streams)->in() / 1e6; };
         NEAR(megabits(0, 20, 1), 8.6, 0.001);
         NEAR(megabits(7, 40, 1), 172.1, 0.001);
         NEAR(megabits(9, 80, 1), 480.4, 0.001);
         NEAR(megabits(11, 160, 1), 1201.0, 0.001);
         NEAR(megabits(13, 320, 1), 2882.4, 0.001);
-        QVERIFY(!arithmetic::wifiRate(14, 80, 1) && !arithmetic::wifiRate(9, 100, 1) && !arithmetic::wifiRate(9, 80, 0));
+        QVERIFY(!formulas::wifiRate(14, 80, 1) && !formulas::wifiRate(9, 100, 1) && !formulas::wifiRate(9, 80, 0));
     }
     /// 25, 50 and 100 mm an hour: about 10, 17 and 29 dB a kilometre.
     void rainAsInTheTable()
     {
-        NEAR(arithmetic::rainLoss(25, Length::of(1000)).in(), 10.14, 0.005);
-        NEAR(arithmetic::rainLoss(50, Length::of(1000)).in(), 17.24, 0.005);
-        NEAR(arithmetic::rainLoss(100, Length::of(500)).in(), 14.66, 0.005);
+        NEAR(formulas::rainLoss(25, Length::of(1000)).in(), 10.14, 0.005);
+        NEAR(formulas::rainLoss(50, Length::of(1000)).in(), 17.24, 0.005);
+        NEAR(formulas::rainLoss(100, Length::of(500)).in(), 14.66, 0.005);
     }
 };
 

@@ -14,7 +14,7 @@ class RunRulesTest : public QObject {
 private Q_SLOTS:
     void worstFirstAndLowestRate()
     {
-        const auto report = quick::judgeLinkLine("rj45:10gbase-t / cat6 58m bundled between-buildings / rj45:5gbase-t", knowledge());
+        const auto report = oneline::judgeLinkLine("rj45:10gbase-t / cat6 58m bundled between-buildings / rj45:5gbase-t", knowledge());
         QVERIFY(report);
         QCOMPARE(report->verdict, Verdict::Unsafe);
         QCOMPARE(*report->rate, gigabits(5));
@@ -22,7 +22,7 @@ private Q_SLOTS:
     }
     void unsafeDoesNotHideNoLink()
     {
-        const auto report = quick::judgeLinkLine("rj45:10gbase-t / cat6 130m between-buildings / rj45:10gbase-t", knowledge());
+        const auto report = oneline::judgeLinkLine("rj45:10gbase-t / cat6 130m between-buildings / rj45:10gbase-t", knowledge());
         QCOMPARE(report->verdict, Verdict::Unsafe);
         QVERIFY(!report->rate);
     }
@@ -63,10 +63,10 @@ private Q_SLOTS:
         std::vector<match::LinkReport> reports;
         for (const match::LinkReport& report : match::judgeAll(plan, knowledge())) reports.push_back(report);
         for (const char* line : {"sfp+:10gbase-zr / os2 9m / sfp+:10g-zr", "qsfp28 / dac 20m / sfp28", "rj45 rates=10 / cat5e 70m / rj45 rates=1", "sfp28:25gbase-sr,fec=none / om3 90m joints=9 / sfp28:25gbase-sr,fec=none"})
-            reports.push_back(*quick::judgeLinkLine(line, knowledge()));
+            reports.push_back(*oneline::judgeLinkLine(line, knowledge()));
         for (const match::LinkReport& report : reports)
             for (const match::Finding& finding : report.findings) {
-                const QString text = q(finding.text());
+                const QString text = toQt(finding.text());
                 QVERIFY2(!text.contains('{') && !text.contains('}') && text.size() > 10, qPrintable(text));
                 QVERIFY2(knowledge().clause(finding.outcome.from.source), finding.outcome.from.source.view().data());
             }
@@ -87,7 +87,7 @@ private Q_SLOTS:
         QCOMPARE(reports.size(), std::size_t{1});
         QCOMPARE(reports[0].verdict, Verdict::Unknown);
         QVERIFY(!reports[0].rate);
-        QCOMPARE(q(reports[0].title), "switch 1 — not traced");
+        QCOMPARE(toQt(reports[0].title), "switch 1 — not traced");
     }
 };
 

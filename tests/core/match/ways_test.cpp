@@ -7,7 +7,7 @@
 #include "core/match/reports.h"
 #include "core/match/what_if.h"
 #include "core/plan/invariants.h"
-#include "core/quick/link_line.h"
+#include "core/oneline/link_line.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -22,7 +22,7 @@ match::Ways waysFor(const plan::Plan& plan, match::Wish wish)
 
 match::Ways waysOf(const char* line, double gbps = 0, bool wall = true)
 {
-    const auto plan = quick::planFromLinkLine(line, knowledge());
+    const auto plan = oneline::planFromLinkLine(line, knowledge());
     const auto reports = match::judgeAll(*plan, knowledge());
     auto wish = match::wishOf(*plan, reports.front().link, knowledge());
     if (gbps > 0) wish->rate = gigabits(gbps);
@@ -195,7 +195,7 @@ private Q_SLOTS:
         const match::Ways asked = waysOf("sfp+ / om4 10m / sfp28", 25);
         QVERIFY(asked.ways.empty());
         QCOMPARE(asked.noWays.front().why, std::string("it offers at most 10\u202fGb/s"));
-        const auto plan = quick::planFromLinkLine("qsfp28:100gbase-sr4,slot=4.0x4,card=4.0x16 / om4 14m / qsfp28:100gbase-sr4", knowledge());
+        const auto plan = oneline::planFromLinkLine("qsfp28:100gbase-sr4,slot=4.0x4,card=4.0x16 / om4 14m / qsfp28:100gbase-sr4", knowledge());
         const auto wish = match::wishOf(*plan, match::judgeAll(*plan, knowledge()).front().link, knowledge());
         IdSource ids(3);
         const match::Ways near = match::nearestWays(*plan, *wish, knowledge(), ids);

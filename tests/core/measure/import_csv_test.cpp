@@ -4,7 +4,7 @@
 
 using namespace sokudo;
 using namespace sokudo::measure;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 Result<std::vector<Trial>> import(const std::string& text)
@@ -23,15 +23,15 @@ private Q_SLOTS:
         const auto got = import("time,from,to,kind,direction,streams,seconds,rate,note,Governor\r\n2026-11-24T21:00:00Z,right,left,file-copy,reverse,4,12,1.15 GB/s ±1%,\"evening, warm\",performance\r\n");
         QVERIFY2(got, got ? "" : got.error().message().c_str());
         const Trial& trial = got->front();
-        QCOMPARE(q(isoText(trial.at)), "2026-11-24T21:00:00Z");
+        QCOMPARE(toQt(isoText(trial.at)), "2026-11-24T21:00:00Z");
         QCOMPARE(trial.kind, TrialKind::FileCopy);
         QCOMPARE(trial.direction, Direction::Reverse);
         QCOMPARE(trial.streams, 4);
         QCOMPARE(trial.origin, Origin::Imported);
         NEAR(inGigabits(trial.rate.value), 9.2, 1e-9);
         NEAR(inGigabits(trial.rate.low), 9.108, 1e-9);
-        QCOMPARE(q(trial.note), "evening, warm");
-        QCOMPARE(q(trial.conditions.at("governor")), "performance");
+        QCOMPARE(toQt(trial.note), "evening, warm");
+        QCOMPARE(toQt(trial.conditions.at("governor")), "performance");
     }
     void ratesInNamedUnits()
     {
@@ -61,8 +61,8 @@ private Q_SLOTS:
         QFETCH(QString, what);
         const auto got = import(text.toStdString());
         QVERIFY(!got);
-        QCOMPARE(q(got.error().where), where);
-        QVERIFY2(q(got.error().what).contains(what), got.error().what.c_str());
+        QCOMPARE(toQt(got.error().where), where);
+        QVERIFY2(toQt(got.error().what).contains(what), got.error().what.c_str());
     }
     void missingEndsTakeThePathAtHand()
     {

@@ -5,7 +5,7 @@
 
 using namespace sokudo;
 using sokudo::measure::parseResult;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 class ParseResultTest : public QObject {
     Q_OBJECT
@@ -88,8 +88,8 @@ private Q_SLOTS:
         QFETCH(QString, part);
         const auto got = parseResult(text.toStdString());
         QVERIFY(!got);
-        QVERIFY2(q(got.error().what).contains(part), got.error().what.c_str());
-        QVERIFY2(q(got.error().what).contains("write it like"), got.error().what.c_str());
+        QVERIFY2(toQt(got.error().what).contains(part), got.error().what.c_str());
+        QVERIFY2(toQt(got.error().what).contains("write it like"), got.error().what.c_str());
     }
 };
 

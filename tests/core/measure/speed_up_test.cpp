@@ -38,7 +38,7 @@ private Q_SLOTS:
         for (const char* text : {"", "faster", "100 % less time", "0 times as fast", "20 min to", "5 apples to 3 apples", "-3 times as fast"}) {
             const auto got = measure::readSpeedUp(text);
             QVERIFY2(!got, text);
-            QVERIFY(q(got.error().what).contains("times as fast"));
+            QVERIFY(toQt(got.error().what).contains("times as fast"));
         }
     }
 };

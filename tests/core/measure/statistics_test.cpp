@@ -4,14 +4,14 @@
 
 using namespace sokudo;
 using namespace sokudo::measure;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 namespace {
 std::vector<BitRate> runs(std::initializer_list<double> values)
 {
-    std::vector<BitRate> made;
-    for (double value : values) made.push_back(gigabits(value));
-    return made;
+    std::vector<BitRate> result;
+    for (double value : values) result.push_back(gigabits(value));
+    return result;
 }
 }  // namespace
 
@@ -67,15 +67,15 @@ private Q_SLOTS:
         QFETCH(std::vector<BitRate>, before);
         QFETCH(std::vector<BitRate>, after);
         QFETCH(int, change);
-        const Comparison made = compare(before, after);
-        QCOMPARE(static_cast<int>(made.change), change);
-        QVERIFY(!made.words.empty());
+        const Comparison result = compare(before, after);
+        QCOMPARE(static_cast<int>(result.change), change);
+        QVERIFY(!result.words.empty());
     }
     void theRatioIsOfMedians()
     {
-        const Comparison made = compare(runs({3.09, 3.09}), runs({6.58, 6.58, 6.58}));
-        NEAR(made.ratio, 6.58 / 3.09, 1e-9);
-        QVERIFY(q(made.words).startsWith("2.13 times as fast"));
+        const Comparison result = compare(runs({3.09, 3.09}), runs({6.58, 6.58, 6.58}));
+        NEAR(result.ratio, 6.58 / 3.09, 1e-9);
+        QVERIFY(toQt(result.words).startsWith("2.13 times as fast"));
     }
     void standings_data()
     {
@@ -95,7 +95,7 @@ private Q_SLOTS:
     {
         QFETCH(double, measured);
         QFETCH(QString, code);
-        QCOMPARE(q(sokudo::measure::code(standing(gigabits(measured), {gigabits(9), gigabits(9.5), gigabits(10)}))), code);
+        QCOMPARE(toQt(sokudo::measure::code(standing(gigabits(measured), {gigabits(9), gigabits(9.5), gigabits(10)}))), code);
     }
 };
 

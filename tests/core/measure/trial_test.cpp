@@ -5,17 +5,17 @@
 
 using namespace sokudo;
 using namespace sokudo::measure;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 class TrialTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
     void timesRoundTrip()
     {
-        for (const char* text : {"2026-11-25T21:04:05Z", "2024-02-29T00:00:00Z", "2026-11-25T21:04:05.120Z"}) QCOMPARE(q(isoText(*timeFromIso(text))), QString(text));
-        QCOMPARE(q(isoText(*timeFromIso("2026-11-25"))), "2026-11-25T00:00:00Z");
-        QCOMPARE(q(isoText(*timeFromIso("2026-11-25 21:04"))), "2026-11-25T21:04:00Z");
-        QCOMPARE(q(timeText(*timeFromIso("2026-11-25T21:04:05Z"), std::chrono::minutes(90))), "2026-11-25 22:34");
+        for (const char* text : {"2026-11-25T21:04:05Z", "2024-02-29T00:00:00Z", "2026-11-25T21:04:05.120Z"}) QCOMPARE(toQt(isoText(*timeFromIso(text))), QString(text));
+        QCOMPARE(toQt(isoText(*timeFromIso("2026-11-25"))), "2026-11-25T00:00:00Z");
+        QCOMPARE(toQt(isoText(*timeFromIso("2026-11-25 21:04"))), "2026-11-25T21:04:00Z");
+        QCOMPARE(toQt(timeText(*timeFromIso("2026-11-25T21:04:05Z"), std::chrono::minutes(90))), "2026-11-25 22:34");
         for (const char* bad : {"", "yesterday", "2026-13-01", "2026-02-30", "2026-11-25T25:00", "2026-11-25T21:04:05+01:00", "2026-11-25x"}) QVERIFY2(!timeFromIso(bad), bad);
     }
     void codesRoundTrip()
@@ -35,12 +35,12 @@ private Q_SLOTS:
         trial.streams = 4;
         trial.rate = {gigabits(9.38), gigabits(9.3), gigabits(9.4)};
         trial.direction = Direction::Reverse;
-        QCOMPARE(q(logbook::trialText(trial, built.plan())).replace(q(text::kThin), " "), "left ← right, memory to memory, 4 streams: 9.38 Gb/s (9.3 Gb/s to 9.4 Gb/s)");
+        QCOMPARE(toQt(logbook::trialText(trial, built.plan())).replace(toQt(text::kThin), " "), "left ← right, memory to memory, 4 streams: 9.38 Gb/s (9.3 Gb/s to 9.4 Gb/s)");
         trial.kind = TrialKind::FileCopy;
         trial.direction = Direction::Forward;
         trial.rate = {gigabits(1), gigabits(1), gigabits(1)};
         trial.note = "warm";
-        QCOMPARE(q(logbook::trialText(trial, built.plan())).replace(q(text::kThin), " "), "left → right, file copy: 1 Gb/s. warm");
+        QCOMPARE(toQt(logbook::trialText(trial, built.plan())).replace(toQt(text::kThin), " "), "left → right, file copy: 1 Gb/s. warm");
     }
 };
 

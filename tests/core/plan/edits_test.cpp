@@ -8,7 +8,7 @@
 using namespace sokudo;
 using namespace sokudo::plan;
 using sokudo::testing::PlanBuilder;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 class EditsTest : public QObject {
     Q_OBJECT
@@ -64,7 +64,7 @@ private Q_SLOTS:
         case 10: port.device = built.deviceId("right"); port.slot = built.slotId("left", "1"); got = edits::putPort(p, port); break;
         }
         QVERIFY(!got);
-        QVERIFY2(q(got.error().what).contains(part), got.error().what.c_str());
+        QVERIFY2(toQt(got.error().what).contains(part), got.error().what.c_str());
     }
     void deletingADeviceOpensItsRuns()
     {

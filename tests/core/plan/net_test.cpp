@@ -30,11 +30,11 @@ std::optional<BitRate> byLength(const Plan& plan, const Link& link)
     return metres < 1.5 ? gigabits(10) : metres < 2.5 ? gigabits(1) : gigabits(10);
 }
 
-QStringList labels(const Plan& plan, const Way& way)
+QStringList labels(const Plan& plan, const Route& way)
 {
-    QStringList made;
-    for (const Hop& hop : way) made << QString::fromStdString(plan.runs.find(hop.link.id())->label);
-    return made;
+    QStringList result;
+    for (const Hop& hop : way) result << QString::fromStdString(plan.runs.find(hop.link.id())->label);
+    return result;
 }
 
 }  // namespace

@@ -5,7 +5,7 @@
 
 using namespace sokudo;
 using sokudo::testing::knowledge;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 class AnalyseTest : public QObject {
     Q_OBJECT
@@ -32,9 +32,9 @@ private Q_SLOTS:
         QFETCH(QString, reason);
         const Analysis analysis = analyse(testing::lanternRow(), knowledge());
         for (const auto& link : analysis.links) {
-            if (q(link.title) != title) continue;
-            QCOMPARE(q(code(link.verdict)), verdict);
-            QVERIFY2(q(link.reason()).replace(q(text::kThin), " ").contains(reason), link.reason().c_str());
+            if (toQt(link.title) != title) continue;
+            QCOMPARE(toQt(code(link.verdict)), verdict);
+            QVERIFY2(toQt(link.reason()).replace(toQt(text::kThin), " ").contains(reason), link.reason().c_str());
             return;
         }
         QFAIL("no such link");
@@ -46,7 +46,7 @@ private Q_SLOTS:
         for (Verdict verdict : kAllVerdicts) sum += analysis.count(verdict);
         QCOMPARE(sum, static_cast<int>(analysis.links.size()));
         int lengths = 0;
-        for (const Gap& gap : analysis.gaps) lengths += q(gap.text).contains("no measured length");
+        for (const Gap& gap : analysis.gaps) lengths += toQt(gap.text).contains("no measured length");
         QCOMPARE(lengths, 4);
         for (const Gap& gap : analysis.gaps) QVERIFY(gap.run.isSet() || gap.device.isSet());
     }

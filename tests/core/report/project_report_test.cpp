@@ -6,7 +6,7 @@
 using namespace sokudo;
 using namespace sokudo::report;
 using sokudo::testing::knowledge;
-using sokudo::testing::q;
+using sokudo::testing::toQt;
 
 class ProjectReportTest : public QObject {
     Q_OBJECT
@@ -24,7 +24,7 @@ private Q_SLOTS:
         ReportInput input{plan, knowledge(), analysis, trials, entries, {}, *measure::timeFromIso("2026-11-25T20:00:00Z")};
         auto path = expect::expectation(plan, knowledge(), analysis.links, {vault, platen, expect::Traffic::FileCopy});
         input.path = PathSection{pathTitle(plan, vault, platen, expect::Traffic::FileCopy), *path, trials};
-        const QString page = q(toText("Lantern Row", projectReport(input))).replace(q(text::kThin), " ");
+        const QString page = toQt(toText("Lantern Row", projectReport(input))).replace(toQt(text::kThin), " ");
         QVERIFY(page.contains("19 devices, 26 runs, 23 links: 12 fits, 3 limited, 4 unknown, 1 marginal, 2 no link, 1 unsafe"));
         QVERIFY(page.contains("vault → platen, file copy"));
         QVERIFY(page.contains("expected 4.11 Gb/s to 8 Gb/s, usually 7.03 Gb/s, held by file share"));
@@ -39,8 +39,8 @@ private Q_SLOTS:
         const plan::Plan plan;
         const Analysis analysis = analyse(plan, knowledge());
         const auto blocks = projectReport({plan, knowledge(), analysis, {}, {}, {}, {}});
-        QVERIFY(q(toHtml("x", blocks)).contains("0 devices"));
-        QCOMPARE(q(expectationSentence({})), "nothing is known of this path yet");
+        QVERIFY(toQt(toHtml("x", blocks)).contains("0 devices"));
+        QCOMPARE(toQt(expectationSentence({})), "nothing is known of this path yet");
     }
 };
 

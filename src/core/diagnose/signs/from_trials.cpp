@@ -5,7 +5,7 @@
 
 #include <fmt/format.h>
 
-#include "core/arithmetic/bus.h"
+#include "core/formulas/bus.h"
 #include "core/base/text.h"
 #include "core/diagnose/facts.h"
 #include "core/measure/statistics.h"
@@ -56,7 +56,7 @@ std::optional<Observation> plateauBus(const Facts& facts)
     if (!best || !path) return std::nullopt;
     for (int generation = 1; generation <= 4; ++generation)
         for (int lanes : {1, 2, 4, 8}) {
-            const auto bus = arithmetic::busCarries(facts.kb, {generation, lanes, 0});
+            const auto bus = formulas::busCarries(facts.kb, {generation, lanes, 0});
             if (!bus) continue;
             const double typical = inGigabits(bus->usable.typical);
             const bool below = inGigabits(bus->usable.high) < 0.97 * inGigabits(facts.plannedRate()) * 0.9415;

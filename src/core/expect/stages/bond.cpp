@@ -33,7 +33,7 @@ std::optional<Spread> spreadFromCode(std::string_view word)
     return std::nullopt;
 }
 
-Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, const arithmetic::Framing& framing, int flows, Spread spread)
+Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, const formulas::Framing& framing, int flows, Spread spread)
 {
     if (members < 2 || members > 8) return failure(ErrorCode::OutOfRange, "a bond has 2 to 8 members", std::to_string(members));
     if (flows < 1) return failure(ErrorCode::OutOfRange, "at least one connection crosses a bond");
@@ -59,7 +59,7 @@ Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, 
     stage.working += fmt::format(": up to {}, usually {}", text::rate(stage.carries.high), text::rate(stage.carries.typical));
     stage.from = {"own", Certainty::Typical};
     stage.varied = [members, each, framing, flows, spread](const kb::KnowledgeBase& rows, const Varied& to) {
-        arithmetic::Framing packets = framing;
+        formulas::Framing packets = framing;
         packets.mtu = to.mtu;
         return bondStage(rows, members, to.link.steps() > 0 ? to.link : each, packets, flows, spread);
     };

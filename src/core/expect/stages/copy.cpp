@@ -13,8 +13,8 @@ namespace {
 /// Seconds for the copy, cache first.
 double cachedSeconds(DataSize copy, DataSize cache, BitRate fast, BitRate slow, BitRate in)
 {
-    const double bits = 8 * copy.in(), quick = std::min(bits, 8 * cache.in());
-    return quick / std::min(fast, in).in() + (bits - quick) / std::min(slow, in).in();
+    const double bits = 8 * copy.in(), oneline = std::min(bits, 8 * cache.in());
+    return oneline / std::min(fast, in).in() + (bits - oneline) / std::min(slow, in).in();
 }
 
 }  // namespace

@@ -23,7 +23,7 @@ Result<Stage> internetStage(const kb::KnowledgeBase& kb, BitRate plan, std::stri
     stage.from = row->from;
     if (const auto error = applyFactors(kb, factors, "internet", stage)) return tl::unexpected(*error);
     if (const kb::Factor* segments = upload ? kb.factor("ack-segments") : nullptr) {
-        const auto held = [&](double each) { return arithmetic::downloadHeldByUpload(*upload, {}, each); };
+        const auto held = [&](double each) { return formulas::downloadHeldByUpload(*upload, {}, each); };
         const Band most{held(segments->value.low), held(segments->value.typical), held(segments->value.high)};
         stage.carries = {std::min(stage.carries.low, most.low), std::min(stage.carries.typical, most.typical), std::min(stage.carries.high, most.high)};
         stage.working += fmt::format("; {} up carry the acknowledgements of {} down, or of up to {} where they are merged: usually {}, up to {}", text::linkRate(*upload), text::rate(most.typical), text::rate(most.high),

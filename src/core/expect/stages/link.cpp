@@ -6,9 +6,9 @@
 
 namespace sokudo::expect {
 
-Result<Stage> linkStage(const kb::KnowledgeBase& kb, BitRate rate, const arithmetic::Framing& framing)
+Result<Stage> linkStage(const kb::KnowledgeBase& kb, BitRate rate, const formulas::Framing& framing)
 {
-    const auto ceiling = arithmetic::goodput(rate, framing);
+    const auto ceiling = formulas::goodput(rate, framing);
     if (!ceiling) return tl::unexpected(ceiling.error());
     const kb::Factor* wire = kb.factor("wire");
     if (!wire) return failure(ErrorCode::NotFound, "link_factors.csv has no row “wire”");
@@ -17,13 +17,13 @@ Result<Stage> linkStage(const kb::KnowledgeBase& kb, BitRate rate, const arithme
     stage.label = "link";
     stage.detail = text::linkRate(rate);
     stage.carries = {scaled(*ceiling, wire->value.low), scaled(*ceiling, wire->value.typical), scaled(*ceiling, wire->value.high)};
-    stage.working = fmt::format("{} {} (MTU {}) = {}", text::linkRate(rate), arithmetic::shareText(framing), framing.mtu, text::rate(*ceiling, 5));
+    stage.working = fmt::format("{} {} (MTU {}) = {}", text::linkRate(rate), formulas::shareText(framing), framing.mtu, text::rate(*ceiling, 5));
     stage.from = {"802.3-3", Certainty::Standard};
     stage.line = rate;
-    if (const auto frames = arithmetic::frameRate(rate, framing)) stage.frames = *frames;
-    if (framing.transport == arithmetic::Transport::Tcp) stage.ackShare = arithmetic::ackShare(framing);
+    if (const auto frames = formulas::frameRate(rate, framing)) stage.frames = *frames;
+    if (framing.transport == formulas::Transport::Tcp) stage.ackShare = formulas::ackShare(framing);
     stage.varied = [rate, framing](const kb::KnowledgeBase& rows, const Varied& to) {
-        arithmetic::Framing packets = framing;
+        formulas::Framing packets = framing;
         packets.mtu = to.mtu;
         return linkStage(rows, to.link.steps() > 0 ? to.link : rate, packets);
     };

@@ -3,7 +3,7 @@
 
 #include <fmt/format.h>
 
-#include "core/arithmetic/processor_cost.h"
+#include "core/formulas/processor_cost.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 
@@ -20,7 +20,7 @@ Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProces
     if (streams < 1) return failure(ErrorCode::OutOfRange, "at least one stream");
     Factors others = factors;
     const bool offloads = std::erase(others, kPlain) == 0;
-    const Band perGhz = arithmetic::perGhzAt(*row, mtu, offloads);
+    const Band perGhz = formulas::perGhzAt(*row, mtu, offloads);
     const int used = std::min(streams, std::max(1, host.cores));
     const double factor = host.clockGhz * (used > 1 ? used * kScalingLoss : 1.0);
     Stage stage;

@@ -1,16 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include "core/arithmetic/bus.h"
+#include "core/formulas/bus.h"
 #include "core/expect/stages.h"
 
 namespace sokudo::expect {
 
 namespace {
 
-Result<Stage> busStage(const kb::KnowledgeBase& kb, StageKind kind, const arithmetic::BusLink& link)
+Result<Stage> busStage(const kb::KnowledgeBase& kb, StageKind kind, const formulas::BusLink& link)
 {
-    const auto bus = arithmetic::busCarries(kb, link);
+    const auto bus = formulas::busCarries(kb, link);
     if (!bus) return tl::unexpected(bus.error());
     Stage stage;
     stage.kind = kind;
@@ -31,6 +31,6 @@ Result<Stage> slotStage(const kb::KnowledgeBase& kb, const plan::Slot& slot, int
     return busStage(kb, StageKind::Slot, {generation, lanes, maxPayload});
 }
 
-Result<Stage> uplinkStage(const kb::KnowledgeBase& kb, const arithmetic::BusLink& link) { return busStage(kb, StageKind::Uplink, link); }
+Result<Stage> uplinkStage(const kb::KnowledgeBase& kb, const formulas::BusLink& link) { return busStage(kb, StageKind::Uplink, link); }
 
 }  // namespace sokudo::expect

@@ -4,8 +4,8 @@
 
 #include <fmt/format.h>
 
-#include "core/arithmetic/framing.h"
-#include "core/arithmetic/transport.h"
+#include "core/formulas/framing.h"
+#include "core/formulas/transport.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 
@@ -40,7 +40,7 @@ Result<Stage> lossStage(double share, Duration roundTrip, int segment, int strea
 {
     if (!(share > 0) || share >= 1) return failure(ErrorCode::OutOfRange, "a share of lost packets lies between 0 and 100 %");
     if (roundTrip.steps() <= 0) return failure(ErrorCode::OutOfRange, "a round trip takes longer than nothing");
-    const auto [one, law] = arithmetic::lossLimited(share, roundTrip, segment);
+    const auto [one, law] = formulas::lossLimited(share, roundTrip, segment);
     const BitRate all = scaled(one, std::max(1, streams));
     const auto around = [](BitRate rate) { return Band{scaled(rate, 1 - kLossBand), rate, scaled(rate, 1 + kLossBand)}; };
     Stage stage;
@@ -50,11 +50,11 @@ Result<Stage> lossStage(double share, Duration roundTrip, int segment, int strea
     stage.carries = around(all);
     stage.perFlow = around(one);
     stage.transport = Transport{{}, share, roundTrip, segment};
-    stage.working = law == arithmetic::LossLaw::Cubic ? fmt::format("8 × {} ÷ {} × 1.054 × (round trip³ ÷ loss³)^¼{} = {}", segment, text::duration(roundTrip), ofStreams(streams), text::rate(all))
+    stage.working = law == formulas::LossLaw::Cubic ? fmt::format("8 × {} ÷ {} × 1.054 × (round trip³ ÷ loss³)^¼{} = {}", segment, text::duration(roundTrip), ofStreams(streams), text::rate(all))
                             : fmt::format("8 × {} ÷ {} × 1.2247 ÷ √{}{} = {}", segment, text::duration(roundTrip), text::number(share, 3), ofStreams(streams), text::rate(all));
     stage.working += fmt::format(", ±20{}%: up to {}; a sender that models the path is not held by it", text::kThin, text::rate(stage.carries.high));
     stage.from = {"rfc-9438", Certainty::Typical};
-    stage.varied = [share, roundTrip, streams](const kb::KnowledgeBase&, const Varied& to) { return lossStage(share, roundTrip, arithmetic::payloadBytes({to.mtu}), streams); };
+    stage.varied = [share, roundTrip, streams](const kb::KnowledgeBase&, const Varied& to) { return lossStage(share, roundTrip, formulas::payloadBytes({to.mtu}), streams); };
     return stage;
 }
 

@@ -12,7 +12,7 @@ Result<Stage> usbStage(const kb::KnowledgeBase& kb, BitRate bus, BitRate adapter
 {
     const kb::UsbLink* row = kb.usbLink(bus, adapter);
     if (!row) return failure(ErrorCode::BadInput, "USB enumerates at 0.48, 5, 10, 20, 40 or 80 Gb/s", text::linkRate(bus));
-    const auto wire = arithmetic::goodput(std::min(adapter, row->adapter));
+    const auto wire = formulas::goodput(std::min(adapter, row->adapter));
     if (!wire) return tl::unexpected(wire.error());
     // A faster bus than the adapter needs carries what the adapter can.
     const bool slower = adapter < row->adapter;

@@ -7,17 +7,17 @@ namespace {
 Outcomes check(const LinkContext& link)
 {
     Outcomes found;
-    for (const Stretch& stretch : link.stretches) {
-        if (!stretch.from || !stretch.to || !stretch.medium) continue;
-        if (stretch.from->building == stretch.to->building || !stretch.medium->conductive) continue;
-        const text::Args args{{"medium", stretch.medium->name}, {"from", stretch.from->name}, {"to", stretch.to->name}};
-        const bool guarded = stretch.run->protectedOutdoors && stretch.medium->kind == kb::MediumKind::TwistedPair && stretch.medium->id != "cat6-screened";
+    for (const CableSection& section : link.sections) {
+        if (!section.from || !section.to || !section.medium) continue;
+        if (section.from->building == section.to->building || !section.medium->conductive) continue;
+        const text::Args args{{"medium", section.medium->name}, {"from", section.from->name}, {"to", section.to->name}};
+        const bool guarded = section.run->protectedOutdoors && section.medium->kind == kb::MediumKind::TwistedPair && section.medium->id != "cat6-screened";
         if (guarded)
             found.push_back({Verdict::Limited, {}, "{medium} runs between {from} and {to} with surge protectors: have the bonding checked by a licensed installer; fibre without metal is better", args,
-                             {"practice", Certainty::Typical}, Spot::Between, "sf-01"});
+                             {"practice", Certainty::Typical}, LinkPart::Between, "sf-01"});
         else
             found.push_back({Verdict::Unsafe, {}, "{medium} joins two buildings ({from} and {to}): their earths differ, and lightning finds the way. Use fibre without metal; local code and licensed practice win", args,
-                             {"practice", Certainty::Typical}, Spot::Between, "sf-01"});
+                             {"practice", Certainty::Typical}, LinkPart::Between, "sf-01"});
     }
     return found;
 }

@@ -44,7 +44,7 @@ int legsInUse(const LinkContext& link, const LinkEnd& end)
 Outcomes check(const LinkContext& link)
 {
     Outcomes found;
-    const auto look = [&](const LinkEnd& end, Spot spot) {
+    const auto look = [&](const LinkEnd& end, LinkPart part) {
         if (!end.port || !isCabledAsLeg(link, end)) return;
         const int legs = end.splits > 0 ? end.splits : 4;
         const bool isCard = end.device && plan::isHost(end.device->role);
@@ -52,15 +52,15 @@ Outcomes check(const LinkContext& link)
         const kb::BreakOut* row = rowFor(link, end, legs);
         args.emplace_back("must", text::Arg(row ? row->hostMust : std::string("list such a split")));
         const int used = legsInUse(link, end);
-        if (end.splits == 0 && used > 1) return found.push_back(clause(link, "md-27", std::move(args), {}, spot));
-        if (end.splits == 0 || (isCard && !end.is("can-split", "yes")) || end.is("can-split", "no")) return found.push_back(clause(link, "md-24", std::move(args), {}, spot));
-        if (end.module && (!row || !isSeparable(*row, end.module->phy))) return found.push_back(clause(link, "md-25", std::move(args), {}, spot));
+        if (end.splits == 0 && used > 1) return found.push_back(clause(link, "md-27", std::move(args), {}, part));
+        if (end.splits == 0 || (isCard && !end.is("can-split", "yes")) || end.is("can-split", "no")) return found.push_back(clause(link, "md-24", std::move(args), {}, part));
+        if (end.module && (!row || !isSeparable(*row, end.module->phy))) return found.push_back(clause(link, "md-25", std::move(args), {}, part));
         if (!link.common) return;
         const int leg = end.port->leg > 0 ? end.port->leg : end.port->traits.count("leg").value_or(1);
-        found.push_back(clause(link, "md-26", {{"leg", static_cast<double>(leg)}, {"end", end.name}, {"rate", *link.common}, {"used", static_cast<double>(used)}, {"legs", static_cast<double>(legs)}}, link.common, spot));
+        found.push_back(clause(link, "md-26", {{"leg", static_cast<double>(leg)}, {"end", end.name}, {"rate", *link.common}, {"used", static_cast<double>(used)}, {"legs", static_cast<double>(legs)}}, link.common, part));
     };
-    look(link.a, Spot::CageA);
-    look(link.b, Spot::CageB);
+    look(link.a, LinkPart::CageA);
+    look(link.b, LinkPart::CageB);
     return found;
 }
 

@@ -22,7 +22,7 @@ const kb::Jacket* askedBy(const LinkContext& link, std::string_view space)
 Outcomes check(const LinkContext& link)
 {
     Outcomes found;
-    for (const Stretch* cable : link.cables()) {
+    for (const CableSection* cable : link.cables()) {
         const plan::Traits& traits = cable->run->traits;
         const std::string_view space = traits.word("space");
         const kb::Jacket* jacket = traits.has("jacket") ? link.kb.jacket(traits.word("jacket")) : nullptr;

@@ -25,7 +25,7 @@ std::optional<Sum> pathLoss(const LinkContext& link)
         sum.loss = sum.loss + part;
         terms.push_back(fmt::format("{} {}", std::move(name), text::decibel(part)));
     };
-    for (const Stretch* cable : link.cables()) {
+    for (const CableSection* cable : link.cables()) {
         const kb::CoaxLoss* row = cable->medium ? link.kb.coaxLoss(cable->medium->id) : nullptr;
         if (!row || !cable->length) return std::nullopt;
         add(Decibel::of(row->at1500.in() * cable->length->in() / 100), text::length(*cable->length) + " " + row->name);
@@ -50,7 +50,7 @@ Outcomes check(const LinkContext& link)
     if (!link.isOn(kb::MediumKind::Coax) || !link.hasFarEnd()) return {};
     const auto path = pathLoss(link);
     if (!path || path->loss <= kWeak) return {};
-    return only(clause(link, path->loss > kLost ? "cx-12" : "cx-09", {{"working", path->working}}, gigabits(0.15)));
+    return single(clause(link, path->loss > kLost ? "cx-12" : "cx-09", {{"working", path->working}}, gigabits(0.15)));
 }
 
 }  // namespace

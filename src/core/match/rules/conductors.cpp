@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/arithmetic/acceptance.h"
+#include "core/formulas/acceptance.h"
 #include "core/match/channel_loss.h"
 #include "core/match/clause.h"
 #include "core/match/power.h"
@@ -11,12 +11,12 @@ namespace {
 constexpr double kMeasuredTolerance = 1.15;
 constexpr double kCladLeast = 1.45, kCladMost = 1.70;  ///< around 1/0.635, what arithmetic::loopResistance gives for copper-clad wire
 
-std::optional<Outcome> measuredLoop(const LinkContext& link, const Stretch& cable)
+std::optional<Outcome> measuredLoop(const LinkContext& link, const CableSection& cable)
 {
     const auto measured = cable.run->traits.as<Ohm>("loop");
     if (!measured || !cable.length) return std::nullopt;
     const int gauge = gaugeOf(cable);
-    const auto copper = arithmetic::loopResistance(link.kb, gauge, *cable.length, false);
+    const auto copper = formulas::loopResistance(link.kb, gauge, *cable.length, false);
     if (!copper) return std::nullopt;
     const double expected = copper->in();
     const bool overLimit = measured->in() > 25.0;
@@ -24,10 +24,10 @@ std::optional<Outcome> measuredLoop(const LinkContext& link, const Stretch& cabl
     const double ratio = measured->in() / expected;
     const bool cladSign = ratio >= kCladLeast && ratio <= kCladMost;
     const std::string sign = cladSign ? "half as much again is the sign of copper-clad conductors" : overLimit ? "more than the 25 Ω that a channel may have" : "a poor contact or thinner wire";
-    Outcome made = clause(link, "cu-33", {{"run", cable.run->label}, {"measured", text::number(measured->in(), 3) + " Ω"}, {"expected", text::number(expected, 3) + " Ω"},
+    Outcome result = clause(link, "cu-33", {{"run", cable.run->label}, {"measured", text::number(measured->in(), 3) + " Ω"}, {"expected", text::number(expected, 3) + " Ω"},
                                           {"length", *cable.length}, {"gauge", static_cast<double>(gauge)}, {"sign", sign}});
-    if (cladSign && powerOn(link)) made.verdict = Verdict::Unsafe;
-    return made;
+    if (cladSign && powerOn(link)) result.verdict = Verdict::Unsafe;
+    return result;
 }
 
 Outcomes check(const LinkContext& link)
@@ -36,15 +36,15 @@ Outcomes check(const LinkContext& link)
     if (!link.isOn(kb::MediumKind::TwistedPair)) return found;
     const auto power = powerOn(link);
     const bool strong = power && power->isFourPair;
-    for (const Stretch& stretch : link.stretches) {
-        const bool clad = !stretch.cord && stretch.run->traits.yes("copper-clad");
-        const bool thin = stretch.gauge >= 28;
+    for (const CableSection& section : link.sections) {
+        const bool clad = !section.cord && section.run->traits.yes("copper-clad");
+        const bool thin = section.gauge >= 28;
         if (power && (clad || (thin && strong)))
-            found.push_back(clause(link, "cu-30", {{"run", stretch.run->label}, {"what", std::string(clad ? "copper-clad aluminium" : "28 AWG or thinner wire")}}));
+            found.push_back(clause(link, "cu-30", {{"run", section.run->label}, {"what", std::string(clad ? "copper-clad aluminium" : "28 AWG or thinner wire")}}));
         else if (clad)
-            found.push_back(clause(link, "cu-29", {{"run", stretch.run->label}}, gigabits(1)));
-        if (stretch.cord) continue;
-        if (auto outcome = measuredLoop(link, stretch)) found.push_back(std::move(*outcome));
+            found.push_back(clause(link, "cu-29", {{"run", section.run->label}}, gigabits(1)));
+        if (section.cord) continue;
+        if (auto outcome = measuredLoop(link, section)) found.push_back(std::move(*outcome));
     }
     return found;
 }

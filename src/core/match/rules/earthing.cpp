@@ -10,7 +10,7 @@ Outcomes check(const LinkContext& link)
     if (!link.isOn(kb::MediumKind::DirectAttach) || !link.hasFarEnd()) return {};
     const bool apart = link.a.place && link.b.place && link.a.place->building != link.b.place->building;
     if (!apart && link.runWord("earth") != "different") return {};
-    return only(clause(link, "fe-13", {{"a", link.a.name}, {"b", link.b.name}}));
+    return single(clause(link, "fe-13", {{"a", link.a.name}, {"b", link.b.name}}));
 }
 
 }  // namespace

@@ -22,14 +22,14 @@ const kb::FecMode* modeOf(const LinkEnd& end, const LinkContext& link)
 Outcomes belowFecRates(const LinkContext& link)
 {
     Outcomes found;
-    const auto look = [&](const LinkEnd& end, Spot spot) {
+    const auto look = [&](const LinkEnd& end, LinkPart part) {
         const kb::FecMode* mode = modeOf(end, link);
         if (!mode || mode->id == "none") return;
         found.push_back({Verdict::NoLink, {}, "{end} is set to {mode}, which does not exist at {rate}: switch FEC off there",
-                         {{"end", end.name}, {"mode", mode->name}, {"rate", *link.common}}, {"802.3-49", Certainty::Standard}, spot, "fec-rate"});
+                         {{"end", end.name}, {"mode", mode->name}, {"rate", *link.common}}, {"802.3-49", Certainty::Standard}, part, "fec-rate"});
     };
-    look(link.a, Spot::CageA);
-    look(link.b, Spot::CageB);
+    look(link.a, LinkPart::CageA);
+    look(link.b, LinkPart::CageB);
     return found;
 }
 
@@ -58,13 +58,13 @@ std::string_view shortOf(const LinkContext& link, std::string_view required)
 void equalButShort(const LinkContext& link, const kb::FecRule& rule, const kb::FecMode& required, text::Args args, Outcomes& found)
 {
     const std::string_view id = shortOf(link, required.id);
-    Outcome made = clause(link, id, args, *link.common);
-    if (made.pattern.empty()) made.pattern = "both ends run {modeA}; {text}. It needs {required}: without it errors go uncorrected";
+    Outcome result = clause(link, id, args, *link.common);
+    if (result.pattern.empty()) result.pattern = "both ends run {modeA}; {text}. It needs {required}: without it errors go uncorrected";
     if (rule.without == Verdict::NoLink) {
-        made.verdict = Verdict::NoLink;
-        made.rate.reset();
+        result.verdict = Verdict::NoLink;
+        result.rate.reset();
     }
-    found.push_back(std::move(made));
+    found.push_back(std::move(result));
 }
 
 void agree(const LinkContext& link, const kb::FecRule& rule, Outcomes& found)
@@ -74,33 +74,33 @@ void agree(const LinkContext& link, const kb::FecRule& rule, Outcomes& found)
     const kb::FecMode* b = modeOf(link.b, link);
     if (!required) return;
     const bool inModule = link.a.phy->fecRequired == "module";
-    const Lasting fitsId = link.a.phy->id == "40gbase-cr4" ? "fe-11" : "fe-01";
+    const StaticText fitsId = link.a.phy->id == "40gbase-cr4" ? "fe-11" : "fe-01";
     text::Args args{{"a", link.a.name}, {"b", link.b.name}, {"modeA", a ? a->name : std::string()}, {"modeB", b ? b->name : std::string()}, {"text", rule.text}, {"required", required->name}};
-    const auto made = [&](Verdict verdict, Lasting pattern, Lasting caseId) {
-        found.push_back({verdict, verdict == Verdict::NoLink ? std::nullopt : link.common, pattern, args, rule.from, Spot::Between, caseId});
+    const auto result = [&](Verdict verdict, StaticText pattern, StaticText caseId) {
+        found.push_back({verdict, verdict == Verdict::NoLink ? std::nullopt : link.common, pattern, args, rule.from, LinkPart::Between, caseId});
     };
     if (a && b && a != b) {
         const bool longReach = link.a.phy->id == "100gbase-lr4" || link.a.phy->id == "100gbase-er4";
-        return made(Verdict::NoLink, "{a} runs {modeA}, {b} runs {modeB}: the blocks do not align. Set both ends alike ({required})", inModule ? "fe-07" : longReach ? "fe-08" : "fe-02");
+        return result(Verdict::NoLink, "{a} runs {modeA}, {b} runs {modeB}: the blocks do not align. Set both ends alike ({required})", inModule ? "fe-07" : longReach ? "fe-08" : "fe-02");
     }
     if (!a && !b) {
-        if (required->id == "none") return made(Verdict::Fits, "{text}", fitsId);
-        return made(Verdict::Fits, "{text}: see that both hosts run {required}", fitsId);
+        if (required->id == "none") return result(Verdict::Fits, "{text}", fitsId);
+        return result(Verdict::Fits, "{text}: see that both hosts run {required}", fitsId);
     }
     if (!a || !b) {
         args.emplace_back("silent", text::Arg(a ? link.b.name : link.a.name));
-        return made(Verdict::Unknown, "The FEC setting of {silent} is not known: read it, it must equal the other end's", "fec-unknown");
+        return result(Verdict::Unknown, "The FEC setting of {silent} is not known: read it, it must equal the other end's", "fec-unknown");
     }
     const bool allowed = a->id == "none" || std::find(rule.allowed.begin(), rule.allowed.end(), a->id) != rule.allowed.end();
     if (allowed && a->strength < required->strength) return equalButShort(link, rule, *required, std::move(args), found);
-    if (!allowed) return made(a->setting == "rs" ? Verdict::Marginal : Verdict::NoLink, "both ends run {modeA}, but {text}", inModule ? "fe-07" : "fec-not-allowed");
-    made(Verdict::Fits, "{modeA} at both ends, as it should be: {text}", fitsId);
+    if (!allowed) return result(a->setting == "rs" ? Verdict::Marginal : Verdict::NoLink, "both ends run {modeA}, but {text}", inModule ? "fe-07" : "fec-not-allowed");
+    result(Verdict::Fits, "{modeA} at both ends, as it should be: {text}", fitsId);
 }
 
 void counters(const LinkContext& link, Outcomes& found)
 {
     for (const LinkEnd* end : {&link.a, &link.b})
-        if (end->is("fec-errors", "rising")) found.push_back(clause(link, "fe-12", {{"end", end->name}}, link.common, end == &link.a ? Spot::CageA : Spot::CageB));
+        if (end->is("fec-errors", "rising")) found.push_back(clause(link, "fe-12", {{"end", end->name}}, link.common, end == &link.a ? LinkPart::CageA : LinkPart::CageB));
 }
 
 Outcomes check(const LinkContext& link)

@@ -24,13 +24,13 @@ Outcomes check(const LinkContext& link)
     if (!link.isOnFibre()) return found;
     if (meetsOtherPolish(link, link.runWord("polish"))) found.push_back(clause(link, "fo-19", {}, link.common));
     bool thinCord = false, thickCord = false;
-    for (const Stretch& stretch : link.stretches) {
-        if (!stretch.cord || !stretch.medium || !kb::isFibre(stretch.medium->kind) || stretch.medium->kind == *link.kind) continue;
-        (stretch.medium->kind == kb::MediumKind::SingleMode ? thinCord : thickCord) = true;
+    for (const CableSection& section : link.sections) {
+        if (!section.cord || !section.medium || !kb::isFibre(section.medium->kind) || section.medium->kind == *link.kind) continue;
+        (section.medium->kind == kb::MediumKind::SingleMode ? thinCord : thickCord) = true;
     }
     if (thinCord) found.push_back(clause(link, "fo-20"));
     if (thickCord) found.push_back(clause(link, "fo-21", {}, link.common));
-    for (const Stretch* cable : link.cables()) {
+    for (const CableSection* cable : link.cables()) {
         const auto bend = cable->run->traits.as<Length>("bend");
         const Length limit = cable->run->traits.as<Length>("bend-limit").value_or(kUsualBend);
         if (bend && *bend < limit) found.push_back(clause(link, "fo-24", {{"run", cable->run->label}, {"bend", *bend}, {"limit", limit}}));

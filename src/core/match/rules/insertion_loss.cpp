@@ -14,7 +14,7 @@ Outcomes check(const LinkContext& link)
 {
     if (!link.isOn(kb::MediumKind::TwistedPair) || !link.common) return {};
     // Without cords and heat the planning table has said it all.
-    const bool isPlain = std::none_of(link.stretches.begin(), link.stretches.end(), [](const Stretch& s) { return s.cord || s.run->traits.has("celsius"); });
+    const bool isPlain = std::none_of(link.sections.begin(), link.sections.end(), [](const CableSection& s) { return s.cord || s.run->traits.has("celsius"); });
     if (isPlain) return {};
     const kb::Phy* phy = link.kb.twistedPairPhy(*link.common);
     const auto channel = phy ? channelLoss(link, *phy) : std::nullopt;
@@ -26,7 +26,7 @@ Outcomes check(const LinkContext& link)
     if (channel->warmest) {
         args.emplace_back("celsius", text::Arg(text::number(channel->warmest->in()) + " °C"));
         bool screened = true;
-        for (const Stretch* cable : link.cables()) screened = screened && cable->isScreened();
+        for (const CableSection* cable : link.cables()) screened = screened && cable->isScreened();
         const auto longest = longestWhenHot(link.kb, *channel->warmest, screened);
         if (longest && channel->fixed > *longest) found.push_back(clause(link, "cu-32", args, link.common));
     }

@@ -7,12 +7,12 @@ namespace {
 
 Outcomes check(const LinkContext& link)
 {
-    const auto made = link.runAs<BitRate>("rated");
-    if (!link.isCaptive() || !link.common || !made || !link.a.cage || !link.b.cage) return {};
-    if (*made < *link.common) return only(clause(link, "md-06", {{"made", *made}, {"rate", *link.common}}, *made));
-    if (*made == *link.common) return {};
+    const auto result = link.runAs<BitRate>("rated");
+    if (!link.isCaptive() || !link.common || !result || !link.a.cage || !link.b.cage) return {};
+    if (*result < *link.common) return single(clause(link, "md-06", {{"made", *result}, {"rate", *link.common}}, *result));
+    if (*result == *link.common) return {};
     const LinkEnd& slower = link.a.cage->rate <= link.b.cage->rate ? link.a : link.b;
-    return only(clause(link, "md-05", {{"made", *made}, {"cage", slower.cage->name}, {"rate", *link.common}}, link.common));
+    return single(clause(link, "md-05", {{"made", *result}, {"cage", slower.cage->name}, {"rate", *link.common}}, link.common));
 }
 
 }  // namespace

@@ -6,7 +6,7 @@ namespace sokudo::match {
 namespace {
 
 /// EN 50174-2: separation S without a barrier by how well the cable is screened, times P by the number of circuits.
-std::optional<Length> leastGap(const LinkContext& link, const Stretch& cable, int circuits)
+std::optional<Length> leastGap(const LinkContext& link, const CableSection& cable, int circuits)
 {
     const double separation = cable.medium && cable.medium->grade >= 70 ? 0.010 : cable.isScreened() ? 0.050 : 0.100;
     for (const kb::MainsGap& row : link.kb.mainsGaps)
@@ -18,7 +18,7 @@ Outcomes check(const LinkContext& link)
 {
     Outcomes found;
     if (!link.isOn(kb::MediumKind::TwistedPair) && !link.isOn(kb::MediumKind::Coax)) return found;
-    for (const Stretch* cable : link.cables()) {
+    for (const CableSection* cable : link.cables()) {
         const plan::Traits& traits = cable->run->traits;
         if (traits.is("mains", "shared")) found.push_back(clause(link, "sf-03", {{"run", cable->run->label}}));
         const auto gap = traits.as<Length>("mains-gap");
@@ -34,7 +34,7 @@ Outcomes check(const LinkContext& link)
         const auto protector = traits.as<BitRate>("surge-rate");
         if (guarded && protector && link.common && *protector < *link.common)
             found.push_back({Verdict::Limited, *protector, "the surge protectors of {run} are made for {made}: a faster link may not train through them",
-                             {{"run", cable->run->label}, {"made", *protector}}, {"practice", Certainty::Typical}, Spot::Between, "surge-rate"});
+                             {{"run", cable->run->label}, {"made", *protector}}, {"practice", Certainty::Typical}, LinkPart::Between, "surge-rate"});
         if (traits.is("coax-entry", "none")) found.push_back(clause(link, "sf-07"));
     }
     return found;

@@ -23,34 +23,34 @@ bool takes(const LinkEnd& end, const LinkContext& link, kb::MediumKind medium)
 Outcomes check(const LinkContext& link)
 {
     Outcomes found;
-    if (link.stretches.empty()) return found;
-    const auto look = [&](const LinkEnd& end, const Stretch& stretch, Spot spot) {
-        if (!end.port || !end.cage || !stretch.medium || takes(end, link, stretch.medium->kind)) return;
+    if (link.sections.empty()) return found;
+    const auto look = [&](const LinkEnd& end, const CableSection& section, LinkPart part) {
+        if (!end.port || !end.cage || !section.medium || takes(end, link, section.medium->kind)) return;
         const std::string holder = end.module ? end.module->name : end.cage->name + " socket";
         found.push_back({Verdict::NoLink, {}, "{medium} does not plug into the {holder} of {end}",
-                         {{"medium", stretch.medium->name}, {"holder", holder}, {"end", end.name}},
-                         {end.cage->from.source, Certainty::Standard}, spot, "connector"});
+                         {{"medium", section.medium->name}, {"holder", holder}, {"end", end.name}},
+                         {end.cage->from.source, Certainty::Standard}, part, "connector"});
     };
-    look(link.a, link.stretches.front(), Spot::MediumA);
-    look(link.b, link.stretches.back(), Spot::MediumB);
-    const std::vector<const Stretch*> cables = link.cables();
+    look(link.a, link.sections.front(), LinkPart::MediumA);
+    look(link.b, link.sections.back(), LinkPart::MediumB);
+    const std::vector<const CableSection*> cables = link.cables();
     for (std::size_t i = 1; i < cables.size(); ++i) {
         const kb::Medium* before = cables[i - 1]->medium;
         const kb::Medium* after = cables[i]->medium;
         if (before && after && before->kind != after->kind && !(kb::isFibre(before->kind) && kb::isFibre(after->kind)))
             found.push_back({Verdict::NoLink, {}, "{before} meets {after} at a panel: they do not join without a converter",
-                             {{"before", before->name}, {"after", after->name}}, {"own", Certainty::Standard}, Spot::Between, "media-meet"});
+                             {{"before", before->name}, {"after", after->name}}, {"own", Certainty::Standard}, LinkPart::Between, "media-meet"});
         else if (before && after && before->kind != after->kind)
             found.push_back({Verdict::NoLink, {}, "{before} joins {after}: multimode and single-mode fibre lose about 15 dB where they meet",
-                             {{"before", before->name}, {"after", after->name}}, {"practice", Certainty::Typical}, Spot::Between, "fo-20"});
+                             {{"before", before->name}, {"after", after->name}}, {"practice", Certainty::Typical}, LinkPart::Between, "fo-20"});
     }
-    for (const Stretch& stretch : link.stretches)
-        if (stretch.cord && stretch.medium && link.kind && stretch.medium->kind != *link.kind && !(kb::isFibre(stretch.medium->kind) && link.isOnFibre()))
-            found.push_back({Verdict::NoLink, {}, "a cord of {cord} does not join {run}", {{"cord", stretch.medium->name}, {"run", stretch.run->label}}, {"own", Certainty::Standard}, Spot::Between, "media-meet"});
-    for (const Stretch& stretch : link.stretches)
-        if (!stretch.medium)
+    for (const CableSection& section : link.sections)
+        if (section.cord && section.medium && link.kind && section.medium->kind != *link.kind && !(kb::isFibre(section.medium->kind) && link.isOnFibre()))
+            found.push_back({Verdict::NoLink, {}, "a cord of {cord} does not join {run}", {{"cord", section.medium->name}, {"run", section.run->label}}, {"own", Certainty::Standard}, LinkPart::Between, "media-meet"});
+    for (const CableSection& section : link.sections)
+        if (!section.medium)
             found.push_back({Verdict::Unknown, {}, "The kind of cable of run {run} is not known: read the print on its jacket",
-                             {{"run", stretch.run->label}}, {"own", Certainty::Standard}, Spot::Between, "medium-unknown"});
+                             {{"run", section.run->label}}, {"own", Certainty::Standard}, LinkPart::Between, "medium-unknown"});
     return found;
 }
 

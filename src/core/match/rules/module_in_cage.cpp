@@ -42,18 +42,18 @@ std::string_view tooFastClause(const LinkEnd& end)
     return end.cage->rate <= gigabits(1) ? "md-04" : "md-07";
 }
 
-std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot spot)
+std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, LinkPart part)
 {
     if (!end.port || !end.cage) return std::nullopt;
-    const auto own = [&](Verdict verdict, Lasting pattern, Lasting caseId, Certainty certainty = Certainty::Typical) {
-        return Outcome{verdict, std::nullopt, pattern, argsOf(end), Cited(end.cage->from.source, certainty), spot, caseId};
+    const auto own = [&](Verdict verdict, StaticText pattern, StaticText caseId, Certainty certainty = Certainty::Typical) {
+        return Outcome{verdict, std::nullopt, pattern, argsOf(end), Cited(end.cage->from.source, certainty), part, caseId};
     };
     const auto numbered = [&](std::string_view id, std::optional<BitRate> rate = {}) {
         text::Args args = argsOf(end);
         if (rate)
             for (auto& [name, value] : args)
                 if (name == "rate") value = *rate;
-        return clause(link, id, std::move(args), rate, spot);
+        return clause(link, id, std::move(args), rate, part);
     };
     if (!end.cage->holdsModule) {
         if (end.port->module.empty()) return std::nullopt;
@@ -96,8 +96,8 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot s
 Outcomes check(const LinkContext& link)
 {
     Outcomes found;
-    if (auto outcome = judge(link.a, link, Spot::CageA)) found.push_back(std::move(*outcome));
-    if (auto outcome = judge(link.b, link, Spot::CageB)) found.push_back(std::move(*outcome));
+    if (auto outcome = judge(link.a, link, LinkPart::CageA)) found.push_back(std::move(*outcome));
+    if (auto outcome = judge(link.b, link, LinkPart::CageB)) found.push_back(std::move(*outcome));
     return found;
 }
 

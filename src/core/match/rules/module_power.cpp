@@ -7,7 +7,7 @@ namespace {
 
 constexpr Watt kUsualCage = Watt::fromSteps(1500);  // SFP power level 2
 
-std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot spot)
+std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, LinkPart part)
 {
     if (!end.module || !end.port) return std::nullopt;
     const kb::Phy* phy = link.kb.phy(end.module->phy);
@@ -16,21 +16,21 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, Spot s
     text::Args args{{"end", end.name}, {"module", end.module->name}, {"needs", end.moduleDraw()}};
     if (!allowed) {
         if (!copper || end.moduleDraw() <= kUsualCage) return std::nullopt;
-        Outcome hint = clause(link, "md-16", std::move(args), {}, spot);
+        Outcome hint = clause(link, "md-16", std::move(args), {}, part);
         hint.verdict = Verdict::Limited;
         hint.pattern = "the {module} draws {needs}, more than the 1.0 to 1.5 W of a usual cage: look up what {end} allows, leave its neighbours empty";
         return hint;
     }
     if (end.moduleDraw() <= *allowed) return std::nullopt;
     args.emplace_back("allows", text::Arg(*allowed));
-    return clause(link, copper ? "md-16" : "md-15", std::move(args), {}, spot);
+    return clause(link, copper ? "md-16" : "md-15", std::move(args), {}, part);
 }
 
 Outcomes check(const LinkContext& link)
 {
     Outcomes found;
-    if (auto outcome = judge(link.a, link, Spot::CageA)) found.push_back(std::move(*outcome));
-    if (auto outcome = judge(link.b, link, Spot::CageB)) found.push_back(std::move(*outcome));
+    if (auto outcome = judge(link.a, link, LinkPart::CageA)) found.push_back(std::move(*outcome));
+    if (auto outcome = judge(link.b, link, LinkPart::CageB)) found.push_back(std::move(*outcome));
     return found;
 }
 

@@ -19,7 +19,7 @@ void clause28(const LinkContext& link, Outcomes& found)
     if (common >= gigabits(1)) {
         for (const LinkEnd* end : {&link.a, &link.b})
             if (isOff(*end)) {
-                found.push_back(clause(link, "cu-20", {{"end", end->name}}, {}, Spot::Between));
+                found.push_back(clause(link, "cu-20", {{"end", end->name}}, {}, LinkPart::Between));
                 return;
             }
         const std::string_view role = link.a.word("clock");
@@ -33,15 +33,15 @@ void clause28(const LinkContext& link, Outcomes& found)
         return;
     }
     bool crossed = false;
-    for (const Stretch* cable : link.cables()) crossed = crossed != (cable->run->wireMap == "crossed-ab");
+    for (const CableSection* cable : link.cables()) crossed = crossed != (cable->run->wireMap == "crossed-ab");
     if (!isOff(link.a) || crossed) return;
     if (link.a.is("mdix", "off") && link.b.is("mdix", "off")) found.push_back(clause(link, "cu-22"));
     const bool halfA = link.a.is("duplex", "half");
     if (halfA != link.b.is("duplex", "half"))
         found.push_back({Verdict::Marginal, common, "{half} is forced to half duplex, {full} to full: collisions and errors follow",
-                         {{"half", (halfA ? link.a : link.b).name}, {"full", (halfA ? link.b : link.a).name}}, {"802.3-28", Certainty::Standard}, Spot::Between, "cu-19"});
+                         {{"half", (halfA ? link.a : link.b).name}, {"full", (halfA ? link.b : link.a).name}}, {"802.3-28", Certainty::Standard}, LinkPart::Between, "cu-19"});
     else if (!halfA)
-        found.push_back({Verdict::Limited, common, "both ends are forced to {rate}: automatic crossover may be off, then a crossover cord is needed", {{"rate", common}}, {"practice", Certainty::Typical}, Spot::Between, "forced-both"});
+        found.push_back({Verdict::Limited, common, "both ends are forced to {rate}: automatic crossover may be off, then a crossover cord is needed", {{"rate", common}}, {"practice", Certainty::Typical}, LinkPart::Between, "forced-both"});
 }
 
 /// Clause 37 of 1G optics and Clause 73 of leads: one end waits for what the other never sends.

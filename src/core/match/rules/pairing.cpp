@@ -32,16 +32,16 @@ Outcomes check(const LinkContext& link)
     text::Args args{{"a", a->name}, {"b", b->name}, {"windowA", std::to_string(a->windowNm)}, {"windowB", std::to_string(b->windowNm)},
                     {"lanesA", std::to_string(a->lanes)}, {"lanesB", std::to_string(b->lanes)}, {"wavesA", a->wavelengths}, {"wavesB", b->wavelengths}};
     if (a == b && !isOneStrand(*a))
-        return only({Verdict::Fits, a->rate, "{a} at both ends", args, a->from, Spot::Between, "fo-01"});
+        return single({Verdict::Fits, a->rate, "{a} at both ends", args, a->from, LinkPart::Between, "fo-01"});
     if (const kb::Pairing* pair = link.kb.pairing(a->id, b->id)) {
         const bool tooLong = pair->upTo && link.length && *link.length > *pair->upTo;
         args.emplace_back("text", text::Arg(pair->text));
         if (pair->upTo) args.emplace_back("upTo", text::Arg(*pair->upTo));
-        if (tooLong) return only({Verdict::Marginal, pair->rate, "{a} facing {b} is good for {upTo} only: {text}", args, pair->from, Spot::Between, "pairing"});
-        return only({pair->verdict, pair->rate, "{a} facing {b}: {text}", args, pair->from, Spot::Between, "pairing"});
+        if (tooLong) return single({Verdict::Marginal, pair->rate, "{a} facing {b} is good for {upTo} only: {text}", args, pair->from, LinkPart::Between, "pairing"});
+        return single({pair->verdict, pair->rate, "{a} facing {b}: {text}", args, pair->from, LinkPart::Between, "pairing"});
     }
-    if (isOneStrand(*a) && isOneStrand(*b) && a != b) return only(clause(link, "fo-17", args));
-    return only({Verdict::NoLink, {}, whyNot(*a, *b), args, Cited(a->from.source, weaker(a->from.certainty, b->from.certainty)), Spot::Between,
+    if (isOneStrand(*a) && isOneStrand(*b) && a != b) return single(clause(link, "fo-17", args));
+    return single({Verdict::NoLink, {}, whyNot(*a, *b), args, Cited(a->from.source, weaker(a->from.certainty, b->from.certainty)), LinkPart::Between,
              isOneStrand(*a) && a == b ? "fo-16" : "fo-08"});
 }
 

@@ -26,7 +26,7 @@ Outcomes check(const LinkContext& link)
         const int needed = fibresOf(*phy);
         const text::Args args{{"phy", phy->name}, {"strands", static_cast<double>(*strands)}, {"needed", static_cast<double>(needed)}};
         if (*strands < needed)
-            found.push_back({Verdict::NoLink, {}, "{strands} free strands, and {phy} needs {needed}: a bidirectional pair of optics needs one", args, phy->from, Spot::Between, "strands"});
+            found.push_back({Verdict::NoLink, {}, "{strands} free strands, and {phy} needs {needed}: a bidirectional pair of optics needs one", args, phy->from, LinkPart::Between, "strands"});
         else if (needed == 1 && *strands == 1)
             found.push_back(clause(link, "fo-26", args, phy->rate));
     }

@@ -17,10 +17,10 @@ Outcomes check(const LinkContext& link)
     const kb::PowerLine* b = link.kb.powerLine(link.b.word("plc"));
     if (!a || !b) {
         const LinkEnd& silent = a ? link.b : link.a;
-        return only({Verdict::Unknown, {}, "The power-line family of {end} is not known: read it on the adapter, both must be of one family", {{"end", silent.name}}, {"own", Certainty::Standard}, Spot::Between, "plc-unknown"});
+        return single({Verdict::Unknown, {}, "The power-line family of {end} is not known: read it on the adapter, both must be of one family", {{"end", silent.name}}, {"own", Certainty::Standard}, LinkPart::Between, "plc-unknown"});
     }
     if (a->protocol != b->protocol)
-        return only(clause(link, "pl-03", {{"a", link.a.name}, {"b", link.b.name}, {"familyA", a->name}, {"familyB", b->name}}));
+        return single(clause(link, "pl-03", {{"a", link.a.name}, {"b", link.b.name}, {"familyA", a->name}, {"familyB", b->name}}));
     const kb::PowerLine& slower = a->printed < b->printed ? *a : *b;
     const bool near = link.runWord("circuit") == "same";
     const BitRate low = std::min(near ? slower.goodLow : slower.typicalLow, *link.common);

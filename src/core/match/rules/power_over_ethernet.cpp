@@ -41,7 +41,7 @@ void classes(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
 
 void wiring(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
 {
-    for (const Stretch* cable : link.cables()) {
+    for (const CableSection* cable : link.cables()) {
         const plan::Traits& traits = cable->run->traits;
         if (traits.is("surge", "data")) found.push_back(clause(link, "po-08", {{"run", cable->run->label}}));
         const auto size = traits.count("bundle-size");
@@ -53,10 +53,10 @@ void wiring(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
 void injector(const LinkContext& link, Outcomes& found)
 {
     if (!link.common) return;
-    for (const Stretch* cable : link.cables()) {
-        const std::string_view made = cable->run->traits.word("midspan");
-        const BitRate most = made == "10-100" ? gigabits(0.1) : gigabits(1);
-        if (made.empty() || made == "none" || made == "multigig" || *link.common <= most) continue;
+    for (const CableSection* cable : link.cables()) {
+        const std::string_view result = cable->run->traits.word("midspan");
+        const BitRate most = result == "10-100" ? gigabits(0.1) : gigabits(1);
+        if (result.empty() || result == "none" || result == "multigig" || *link.common <= most) continue;
         found.push_back(clause(link, "po-05", {{"run", cable->run->label}, {"made", most}, {"rate", *link.common}}, most));
     }
 }

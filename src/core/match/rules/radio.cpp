@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
-#include "core/arithmetic/radio.h"
+#include "core/formulas/radio.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -14,7 +14,7 @@ constexpr Length kUsualRange = Length::fromSteps(300'000);  // small integrated 
 /// The stated radio rate, or the one its MCS, width and streams give.
 std::optional<BitRate> radioRate(const LinkContext& link)
 {
-    return arithmetic::radioRate(link.runAs<BitRate>("phy-rate"), link.runCount("mcs"), link.runCount("width-mhz"), link.runCount("streams"));
+    return formulas::radioRate(link.runAs<BitRate>("phy-rate"), link.runCount("mcs"), link.runCount("width-mhz"), link.runCount("streams"));
 }
 
 void sixtyGigahertz(const LinkContext& link, std::optional<BitRate> radio, Outcomes& found)
@@ -23,16 +23,16 @@ void sixtyGigahertz(const LinkContext& link, std::optional<BitRate> radio, Outco
     const BitRate used = radio.value_or(*link.common);
     const BitRate low = std::min(scaled(used, kLeastShare), *link.common), high = std::min(scaled(used, kBestShare), *link.common);
     const Length length = link.length.value_or(Length{});
-    found.push_back(clause(link, "wl-01", {{"phy", text::rate(used)}, {"low", text::rate(low)}, {"high", text::rate(high)}, {"rain", arithmetic::rainLoss(25, length)}, {"length", length}}, high));
+    found.push_back(clause(link, "wl-01", {{"phy", text::rate(used)}, {"low", text::rate(low)}, {"high", text::rate(high)}, {"rain", formulas::rainLoss(25, length)}, {"length", length}}, high));
     const Length range = link.runAs<Length>("range").value_or(kUsualRange);
     if (link.length && *link.length > range)
-        found.push_back({Verdict::Marginal, high, "{length} is more than the {range} the bridge is rated for", {{"length", *link.length}, {"range", range}}, {"typical", Certainty::Typical}, Spot::Between, "radio-range"});
+        found.push_back({Verdict::Marginal, high, "{length} is more than the {range} the bridge is rated for", {{"length", *link.length}, {"range", range}}, {"typical", Certainty::Typical}, LinkPart::Between, "radio-range"});
 }
 
 void wifi(const LinkContext& link, std::optional<BitRate> radio, Outcomes& found)
 {
     if (!radio)
-        return found.push_back({Verdict::Unknown, {}, "The radio rate in use is not known: read it at the access point or the client", {}, {"own", Certainty::Standard}, Spot::Between, "radio-unknown"});
+        return found.push_back({Verdict::Unknown, {}, "The radio rate in use is not known: read it at the access point or the client", {}, {"own", Certainty::Standard}, LinkPart::Between, "radio-unknown"});
     const BitRate high = std::min(scaled(*radio, kBestShare), *link.common);
     found.push_back(clause(link, "wl-03", {{"phy", text::rate(*radio)}, {"low", text::rate(std::min(scaled(*radio, kLeastShare), *link.common))}, {"high", text::rate(high)}}, high));
     const int hops = link.runCount("hops").value_or(1);
@@ -49,7 +49,7 @@ Outcomes check(const LinkContext& link)
     if (!radio) return found;
     for (const LinkEnd* end : {&link.a, &link.b})
         if (!end->rates.empty() && scaled(*radio, kBestShare) > end->rates.front())
-            found.push_back(clause(link, "wl-05", {{"end", end->name}, {"rate", end->rates.front()}}, end->rates.front(), end == &link.a ? Spot::CageA : Spot::CageB));
+            found.push_back(clause(link, "wl-05", {{"end", end->name}, {"rate", end->rates.front()}}, end->rates.front(), end == &link.a ? LinkPart::CageA : LinkPart::CageB));
     return found;
 }
 

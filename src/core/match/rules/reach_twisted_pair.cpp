@@ -15,12 +15,12 @@ std::optional<BitRate> sharedAtMost(const LinkContext& link, BitRate plan)
 }
 
 /// A copper module may reach less far than its PHY.
-std::optional<Outcome> moduleReach(const LinkContext& link, const LinkEnd& end, Spot spot)
+std::optional<Outcome> moduleReach(const LinkContext& link, const LinkEnd& end, LinkPart part)
 {
     if (!end.module || !end.copperReach() || !link.length || !link.common || *link.common < gigabits(10)) return std::nullopt;
     if (*link.length <= *end.copperReach()) return std::nullopt;
     return Outcome{Verdict::Marginal, link.common, "the copper module in {end} is made for {reach} at 10 Gb/s; this channel is {length}",
-                   {{"end", end.name}, {"reach", *end.copperReach()}, {"length", *link.length}}, end.module->from, spot, "md-17"};
+                   {{"end", end.name}, {"reach", *end.copperReach()}, {"length", *link.length}}, end.module->from, part, "md-17"};
 }
 
 Outcomes check(const LinkContext& link)
@@ -30,14 +30,14 @@ Outcomes check(const LinkContext& link)
     if (!phy) return {};
     text::Args args{{"phy", phy->name}, {"medium", link.weakest->name}};
     if (!link.length)
-        return only({Verdict::Unknown, link.common, "The length of this {medium} channel was never measured: {phy} needs it", args, {"own", Certainty::Standard}, Spot::Between, "length-unknown"});
+        return single({Verdict::Unknown, link.common, "The length of this {medium} channel was never measured: {phy} needs it", args, {"own", Certainty::Standard}, LinkPart::Between, "length-unknown"});
     const kb::TwistedPairCase* row = link.kb.twistedPairCase(phy->id, link.weakest->id, *link.length, link.bundled);
     if (!row) return {};
     args.emplace_back("length", text::Arg(*link.length));
     args.emplace_back("text", text::Arg(row->text));
     std::optional<BitRate> rate;
     args.emplace_back("laid", text::Arg(std::string(link.bundled ? " in a bundle" : "")));
-    Lasting pattern = "{phy} over {length} of {medium}{laid}: {text}";
+    StaticText pattern = "{phy} over {length} of {medium}{laid}: {text}";
     if (row->verdict != Verdict::NoLink) {
         const BitRate plan = row->planIsAsked ? *link.common : row->plan.value_or(*link.common);
         rate = sharedAtMost(link, plan);
@@ -52,9 +52,9 @@ Outcomes check(const LinkContext& link)
         verdict = Verdict::NoLink;
         pattern = "{phy} over {length} of {medium}{laid}: {text}. The ports know no lower rate";
     }
-    Outcomes found = only({verdict, rate, pattern, std::move(args), row->from, Spot::Between, row->id});
-    if (auto short1 = moduleReach(link, link.a, Spot::MediumA)) found.push_back(*short1);
-    if (auto short2 = moduleReach(link, link.b, Spot::MediumB)) found.push_back(*short2);
+    Outcomes found = single({verdict, rate, pattern, std::move(args), row->from, LinkPart::Between, row->id});
+    if (auto short1 = moduleReach(link, link.a, LinkPart::MediumA)) found.push_back(*short1);
+    if (auto short2 = moduleReach(link, link.b, LinkPart::MediumB)) found.push_back(*short2);
     return found;
 }
 

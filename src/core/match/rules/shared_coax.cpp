@@ -28,7 +28,7 @@ void generations(const LinkContext& link, Outcomes& found)
         found.push_back(clause(link, "cx-01", {{"share", share}}, std::min(older.mac, *link.common)));
     for (const LinkEnd* end : {&link.a, &link.b})
         if (const auto port = end->port->traits.as<BitRate>("adapter-port"); port && *port < generationOf(link, *end)->mac && generationOf(link, *end)->id == "2.5")
-            found.push_back(clause(link, "cx-02", {{"end", end->name}, {"rate", *port}}, *port, end == &link.a ? Spot::CageA : Spot::CageB));
+            found.push_back(clause(link, "cx-02", {{"end", end->name}, {"rate", *port}}, *port, end == &link.a ? LinkPart::CageA : LinkPart::CageB));
 }
 
 void bands(const LinkContext& link, Outcomes& found)
@@ -39,7 +39,7 @@ void bands(const LinkContext& link, Outcomes& found)
     if (!a || !b) return;
     const bool bothStated = link.a.port->traits.has("coax-band") && link.b.port->traits.has("coax-band");
     if (bothStated && (a->high < b->low || b->high < a->low)) found.push_back(clause(link, "cx-08", {{"a", link.a.name}, {"b", link.b.name}, {"bandA", a->name}, {"bandB", b->name}}));
-    for (const Stretch* cable : link.cables()) {
+    for (const CableSection* cable : link.cables()) {
         const plan::Traits& traits = cable->run->traits;
         if (traits.yes("satellite") && (a->clashesWithSatellite || b->clashesWithSatellite)) found.push_back(clause(link, "cx-05"));
         const auto internet = traits.as<Frequency>("docsis");
@@ -50,7 +50,7 @@ void bands(const LinkContext& link, Outcomes& found)
 
 void parts(const LinkContext& link, Outcomes& found)
 {
-    for (const Stretch* cable : link.cables()) {
+    for (const CableSection* cable : link.cables()) {
         const plan::Traits& traits = cable->run->traits;
         const auto rated = traits.as<Frequency>("splitter-mhz");
         if (rated && rated->in() < 1650) found.push_back(clause(link, "cx-03", {{"rated", text::number(rated->in()) + " MHz"}}, link.common));

@@ -9,7 +9,7 @@ Outcomes check(const LinkContext& link)
 {
     Outcomes found;
     if (!link.isOn(kb::MediumKind::TwistedPair)) return found;
-    for (const Stretch* cable : link.cables()) {
+    for (const CableSection* cable : link.cables()) {
         const plan::Traits& stated = cable->run->traits;
         const kb::Mark* grade = link.kb.mark(stated.word("tested"));
         if (!grade) continue;

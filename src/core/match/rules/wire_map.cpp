@@ -19,7 +19,7 @@ Outcomes check(const LinkContext& link)
 {
     Outcomes found;
     if (!link.isOn(kb::MediumKind::TwistedPair)) return found;
-    for (const Stretch* cable : link.cables()) {
+    for (const CableSection* cable : link.cables()) {
         const kb::WireFault* fault = cable->run->wireMap.empty() ? nullptr : link.kb.wireFault(cable->run->wireMap);
         if (!fault) continue;
         const Effect effect = effectOf(*fault, link.common.value_or(gigabits(1)));
@@ -29,7 +29,7 @@ Outcomes check(const LinkContext& link)
             continue;
         }
         found.push_back({effect.verdict, effect.verdict == Verdict::NoLink ? std::nullopt : effect.plan, fault->remedy.empty() ? "{run}: {text}" : "{run}: {text}. {remedy}",
-                         {{"run", cable->run->label}, {"text", fault->text}, {"remedy", fault->remedy}}, fault->from, Spot::Between, fault->clause});
+                         {{"run", cable->run->label}, {"text", fault->text}, {"remedy", fault->remedy}}, fault->from, LinkPart::Between, fault->clause});
     }
     return found;
 }

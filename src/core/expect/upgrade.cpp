@@ -1,0 +1,167 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/expect/upgrade.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/expect/both_ways.h"
+#include "core/expect/stages.h"
+
+namespace sokudo::expect {
+namespace {
+
+constexpr double kTiers[] = {1, 2.5, 5, 10, 25, 40, 100};
+constexpr double kGain = 1.02;  // own: less than that nobody notices
+constexpr double kWeeks = 52;
+constexpr double kHoursPerYear = 8760;
+
+Duration timeOf(DataSize size, BitRate rate) { return Duration::of(8 * size.in() / std::max(1.0, rate.in())); }
+
+std::string protocolOf(const plan::Plan& plan, const plan::Job& job)
+{
+    if (!job.protocol.empty()) return job.protocol;
+    for (plan::DeviceId id : {job.from, job.to})
+        if (const plan::Device* device = plan.devices.find(id); device && !device->fileShare.empty()) return device->fileShare;
+    return "smb";
+}
+
+/// The fewest stages named that explain a tier: what binds, and what comes after it.
+void nameLimits(const Expectation& path, std::string& heldBy, std::string& next)
+{
+    const Stage* binding = path.bindingStage();
+    if (!binding) return;
+    heldBy = binding->name;
+    if (binding->kind == StageKind::FileShare) {
+        // A share is a share of something: the narrowest stage of the network under it.
+        const Stage* under = nullptr;
+        for (const Stage& stage : path.stages)
+            if (isNetwork(stage.kind) && (!under || stage.carries.typical < under->carries.typical)) under = &stage;
+        if (under) heldBy += " over " + under->name;
+    }
+    if (path.next) next = path.stages[*path.next].name;
+}
+
+std::string sentenceOf(const Upgrade& upgrade)
+{
+    const UpgradeTier* best = nullptr;
+    for (const UpgradeTier& tier : upgrade.tiers)
+        if (tier.isGained && (!best || tier.factor > best->factor * kGain)) best = &tier;
+    if (upgrade.needs) {
+        if (upgrade.isEnough) return fmt::format("It is carried as it is: {} needed with safety, {} at the worst", text::rate(*upgrade.needs), text::rate(upgrade.now.low));
+        const auto enough = std::find_if(upgrade.tiers.begin(), upgrade.tiers.end(), [](const UpgradeTier& tier) { return tier.isEnough; });
+        if (enough != upgrade.tiers.end()) return fmt::format("It is not carried now; links of {} carry it", text::linkRate(enough->tier));
+        return fmt::format("No link rate carries it: {} holds it", upgrade.tiers.empty() ? upgrade.heldBy : upgrade.tiers.back().heldBy);
+    }
+    if (!best) return fmt::format("Nothing is gained by faster links: {} holds it at {}", upgrade.heldBy, text::rate(upgrade.now.typical));
+    return fmt::format("Links of {} make it {} times as quick ({} instead of {}) where the link rate alone promises {}; then {} holds it", text::linkRate(best->tier), text::number(best->factor, 3), text::duration(best->each),
+                       text::duration(upgrade.each), text::number(best->ideal, 3), best->heldBy);
+}
+
+/// A computer that serves files must stay on for others: what that takes against a small store.
+std::string alwaysOnNote(const kb::KnowledgeBase& kb, const plan::Device& device)
+{
+    if (device.role != plan::Role::Computer || device.fileShare.empty()) return {};
+    const auto row = [&](plan::Role role) { return std::find_if(kb.idlePowers.begin(), kb.idlePowers.end(), [&](const kb::IdlePower& one) { return one.role == plan::code(role); }); };
+    const auto own = row(plan::Role::Computer), store = row(plan::Role::Storage);
+    if (own == kb.idlePowers.end() || store == kb.idlePowers.end()) return {};
+    const Watt draws = device.traits.as<Watt>("idle-w").value_or(own->typical);
+    const auto yearly = [](Watt watts) { return watts.in() * kHoursPerYear / 1000; };
+    const double saved = yearly(draws) - yearly(store->typical);
+    const std::string so = fmt::format("{} shares files, so it must stay on: {} idle are {:.0f} kWh a year, and {} takes about {}, {:.0f} kWh", device.name, text::watt(draws), yearly(draws), store->name, text::watt(store->typical), yearly(store->typical));
+    return saved > 0 ? so + fmt::format(": {:.0f} kWh less, against the price of the store", saved) : so + ": nothing to gain there";
+}
+
+}  // namespace
+
+Expectation atTier(const Expectation& path, const kb::KnowledgeBase& kb, BitRate tier, std::string_view protocol)
+{
+    std::vector<Stage> stages;
+    for (const Stage& stage : path.stages) {
+        if (stage.kind == StageKind::FileShare) continue;
+        const bool faster = stage.kind == StageKind::Link && stage.line < tier;
+        // A faster adapter comes with the faster link; the USB port it hangs on stays.
+        const bool adapter = stage.kind == StageKind::Usb;
+        auto result = faster && stage.varied ? stage.varied(kb, {path.mtu, tier}) : adapter ? usbStage(kb, stage.line, tier) : Result<Stage>(stage);
+        if (result && path.bothWays && (faster || adapter)) result = withBothWaysBusy(kb, std::move(*result));
+        if (result && (faster || adapter)) result = inPlaceOf(stage, std::move(*result));
+        stages.push_back(result ? std::move(*result) : stage);
+    }
+    const auto network = networkBand(stages);
+    const auto slowest = slowestLink(stages);
+    if (!protocol.empty() && network && slowest)
+        if (auto share = fileShareStage(kb, protocol, *network)) {
+            share->name = "file share";
+            stages.push_back(std::move(*share));
+        }
+    Expectation result = settle(std::move(stages));
+    result.mtu = path.mtu;
+    result.bothWays = path.bothWays;
+    result.missing = path.missing;
+    return result;
+}
+
+Upgrade upgradeOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, const plan::Job& job, const CostOfTier& costs)
+{
+    Upgrade result;
+    result.job = &job;
+    const plan::Device* from = plan.devices.find(job.from);
+    const plan::Device* to = plan.devices.find(job.to);
+    result.title = fmt::format("{}: {} → {}", job.name, from ? from->name : "?", to ? to->name : "?");
+    const kb::Purpose* purpose = job.purpose.empty() ? nullptr : kb.purpose(job.purpose);
+    if (!job.purpose.empty() && !purpose) {
+        std::vector<std::string> known;
+        for (const kb::Purpose& row : kb.purposes) known.push_back(row.id);
+        result.problem = fmt::format("there is no purpose “{}”; known are {}", job.purpose, text::joined(known, ", "));
+        return result;
+    }
+    const Paths paths(plan, kb, reports);
+    const std::string protocol = protocolOf(plan, job);
+    const auto path = paths.expectation({job.from, job.to, Traffic::FileCopy, 1, protocol, 0});
+    if (!path || path->isEmpty()) {
+        result.problem = path ? "nothing of this path is known yet" : path.error().message();
+        return result;
+    }
+    result.now = path->expected;
+    std::string unused;
+    nameLimits(*path, result.heldBy, unused);
+    if (purpose) {
+        result.needs = scaled(purpose->each, purpose->safety * job.count);
+        result.isEnough = result.now.low >= *result.needs;
+    } else {
+        result.each = timeOf(job.size, result.now.typical);
+    }
+    const auto ways = paths.ways(job.from, job.to);
+    const BitRate slowest = slowestLink(path->stages).value_or(BitRate{});
+    for (double rate : kTiers) {
+        if (gigabits(rate) <= slowest) continue;
+        const Expectation then = atTier(*path, kb, gigabits(rate), protocol);
+        UpgradeTier tier;
+        tier.tier = gigabits(rate);
+        tier.rate = then.expected;
+        tier.factor = then.expected.typical.in() / std::max(1.0, result.now.typical.in());
+        tier.ideal = slowest.steps() > 0 ? tier.tier.in() / slowest.in() : 1;
+        tier.isGained = tier.factor > kGain;
+        nameLimits(then, tier.heldBy, tier.next);
+        if (purpose) {
+            tier.isEnough = then.expected.low >= *result.needs;
+        } else {
+            tier.each = timeOf(job.size, then.expected.typical);
+            tier.hoursPerYear = (result.each.in() - tier.each.in()) * job.perWeek * kWeeks / 3600;
+        }
+        if (costs && !ways.empty()) {
+            const TierCost cost = costs(ways.front(), tier.tier);
+            tier.cost = cost.cost;
+            tier.costSays = cost.says;
+            if (tier.cost && tier.hoursPerYear > 0 && tier.isGained) tier.perHour = *tier.cost / tier.hoursPerYear;
+        }
+        result.tiers.push_back(std::move(tier));
+    }
+    result.sentence = sentenceOf(result);
+    for (const plan::Device* end : {from, to})
+        if (std::string note = alwaysOnNote(kb, *end); !note.empty()) result.notes.push_back(std::move(note));
+    return result;
+}
+
+}  // namespace sokudo::expect

@@ -1,0 +1,85 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/link_down.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
+namespace sokudo::match {
+namespace {
+
+bool hasFec(const LinkEnd& end) { return end.port && end.port->fec && *end.port->fec != plan::Fec::Auto; }
+bool hasRate(const LinkEnd& end) { return end.ratesStated; }
+bool hasLight(const LinkEnd& end) { return end.port && end.port->traits.has("rx"); }
+
+/// What is still to be read before silence of the rules clears the step; empty: all was stated.
+std::string unstated(const LinkContext& link, std::string_view need)
+{
+    using Has = bool (*)(const LinkEnd&);
+    static constexpr struct { std::string_view need; Has has; std::string_view what; } kOfEnds[] = {
+        {"fec", &hasFec, "the FEC mode"}, {"rates", &hasRate, "the rates"}, {"light", &hasLight, "the light received"}};
+    for (const auto& row : kOfEnds) {
+        if (row.need != need) continue;
+        const bool a = row.has(link.a), b = row.has(link.b);
+        if (a && b) return {};
+        return fmt::format("{} of {} was never read", row.what, a ? link.b.name : b ? link.a.name : link.a.name + " and " + link.b.name);
+    }
+    if (need == "class" && link.runWord("class").empty() && link.runWord("aoc-code").empty()) return "the class of the lead was never read";
+    return {};
+}
+
+bool concerns(const kb::LinkDownCheck& step, const LinkContext& link)
+{
+    const BitRate most = std::max(link.common.value_or(BitRate{}), link.wanted.value_or(BitRate{}));
+    const BitRate cage = link.a.cage && link.b.cage ? std::min(link.a.cage->rate, link.b.cage->rate) : BitRate{};
+    if (std::max(most, cage) < step.atLeast) return false;
+    if (step.on == "lead") return link.isCaptive();
+    if (step.on == "fibre") return link.isOnFibre();
+    return true;
+}
+
+LinkDownStep judged(const kb::LinkDownCheck& row, const LinkContext& link, const LinkReport& report)
+{
+    LinkDownStep result{&row, StepState::Cleared, {}};
+    const Finding* worst = nullptr;
+    for (const Finding& finding : report.findings)
+        if (std::find(row.rules.begin(), row.rules.end(), std::string_view(finding.rule)) != row.rules.end() && (!worst || worst->verdict() < finding.verdict())) worst = &finding;
+    if (worst && worst->verdict() >= Verdict::Marginal) return {&row, StepState::Found, worst->text()};
+    if (worst && worst->verdict() == Verdict::Unknown) return {&row, StepState::Look, worst->text()};
+    for (const std::string& need : row.needs)
+        if (const std::string what = unstated(link, need); !what.empty()) return {&row, StepState::Look, what};
+    result.because = worst ? worst->text() : "nothing speaks against it";
+    return result;
+}
+
+}  // namespace
+
+std::string_view word(StepState state)
+{
+    static constexpr std::string_view kWords[] = {"this is it", "look", "ruled out"};
+    return kWords[static_cast<int>(state)];
+}
+
+const LinkDownStep* LinkDown::next() const
+{
+    const auto at = std::find_if(steps.begin(), steps.end(), [](const LinkDownStep& step) { return step.state != StepState::Cleared; });
+    return at == steps.end() ? nullptr : &*at;
+}
+
+LinkDown linkDown(const plan::Plan& plan, const LinkReport& report, const kb::KnowledgeBase& kb)
+{
+    LinkDown result;
+    const LinkContext link = linkContext(plan, report.link, kb);
+    const auto holds = [](const LinkEnd& end) { return end.cage && end.cage->holdsModule; };
+    if (!link.hasFarEnd() || (!holds(link.a) && !holds(link.b))) return result;
+    for (const kb::LinkDownCheck& row : kb.linkDownChecks) {
+        if (!concerns(row, link)) continue;
+        result.steps.push_back(judged(row, link, report));
+        if (result.steps.back().state != StepState::Cleared) result.minutes += row.minutes;
+    }
+    return result;
+}
+
+}  // namespace sokudo::match

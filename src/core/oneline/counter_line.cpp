@@ -1,0 +1,70 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/oneline/counter_line.h"
+
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/oneline/tokens.h"
+
+namespace sokudo::oneline {
+namespace {
+
+constexpr std::string_view kHow = "write octets, packets, time and link, such as “12.3gb packets=8.1m time=10s link=10g”";
+
+/// "8127438", "8.1m", "12g": counts of anything
+std::optional<double> countOf(std::string_view word)
+{
+    double factor = 1;
+    for (const auto& [unit, times] : {std::pair{'k', 1e3}, {'m', 1e6}, {'g', 1e9}})
+        if (word.ends_with(unit)) factor = times;
+    const auto number = text::parseNumber(factor > 1 ? word.substr(0, word.size() - 1) : word);
+    const bool fits = number && *number >= 1 / factor && *number * factor < 1e18;
+    return fits ? std::optional(*number * factor) : std::nullopt;
+}
+
+}  // namespace
+
+Result<CounterAnswer> readCounters(std::string_view line, const kb::KnowledgeBase& kb)
+{
+    std::vector<std::string> places;
+    for (const kb::CounterPlace& one : kb.counterPlaces) places.push_back(one.id);
+    formulas::CounterReading read;
+    const kb::CounterPlace* place = kb.counterPlace("interface");
+    const auto words = tokens(line, 0);
+    for (const Token& token : words) {
+        if (token.text == "packets" || token.text == "frames") {
+            const auto count = countOf(token.value);
+            if (!count) return tl::unexpected(pointAt(token, "write how many packets were counted, such as packets=8127438 or packets=8.1m"));
+            read.frames = std::llround(*count);
+        } else if (token.text == "time") {
+            const auto over = durationOf(token.value);
+            if (!over) return tl::unexpected(pointAt(token, "write the time between the two readings, such as time=10s"));
+            read.over = *over;
+        } else if (token.text == "link") {
+            const auto rate = rateOf(token.value);
+            if (!rate) return tl::unexpected(pointAt(token, "write the rate of the link, such as link=10g"));
+            read.link = *rate;
+        } else if (token.text == "mtu") {
+            const auto whole = wholeNumber(token, 576, 65535);
+            if (!whole) return tl::unexpected(whole.error());
+            read.mtu = *whole;
+        } else if (token.text == "at") {
+            place = kb.counterPlace(token.value);
+            if (!place) return tl::unexpected(pointAt(token, "no place of counting that Sokudo knows; known are " + text::joined(places, ", ")));
+        } else if (const auto size = sizeOf(token.text); size && !token.hasValue()) {
+            read.counts = size->in();
+        } else if (const auto count = countOf(token.text); count && !token.hasValue()) {
+            read.counts = *count;
+        } else {
+            return tl::unexpected(pointAt(token, "this does not belong here; known are octets, packets=8.1m, time=10s, link=10g, at=" + text::joined(places, ", ") + " and mtu=9000"));
+        }
+    }
+    if (!place || read.counts < 1 || read.frames < 1 || read.over.steps() == 0 || read.link.steps() == 0) return failure(ErrorCode::BadInput, std::string(kHow));
+    auto use = formulas::wireUse(read, *place);
+    if (!use) return tl::unexpected(use.error());
+    return CounterAnswer{std::move(*use), place};
+}
+
+}  // namespace sokudo::quick

@@ -1,0 +1,116 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/oneline/link_line.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/plan/edits.h"
+#include "core/oneline/line_words.h"
+
+namespace sokudo::oneline {
+namespace {
+
+/// FEC stated at one end only: the silent end is taken to run none, and the rule says so.
+void settleFec(EndOfLine& a, EndOfLine& b)
+{
+    if (a.port.fec && !b.port.fec) b.port.fec = plan::Fec::None;
+    if (b.port.fec && !a.port.fec) a.port.fec = plan::Fec::None;
+}
+
+/// Cables in order; a cord or joint belongs to the cable after it at the first end, else to the cable before it.
+Result<std::vector<CableOfLine>> readMiddle(const std::vector<Part>& pieces, const kb::KnowledgeBase& kb)
+{
+    std::vector<CableOfLine> cables;
+    std::vector<plan::Segment> before;
+    for (std::size_t i = 1; i + 1 < pieces.size(); ++i) {
+        const auto words = tokens(pieces[i].text, pieces[i].offset);
+        if (isSegment(words)) {
+            auto segment = readSegment(words, kb);
+            if (!segment) return tl::unexpected(segment.error());
+            segment->atB = !cables.empty();
+            (cables.empty() ? before : cables.back().run.segments).push_back(*segment);
+            continue;
+        }
+        auto cable = readCable(words, kb);
+        if (!cable) return tl::unexpected(cable.error());
+        if (cables.empty()) cable->run.segments = before;
+        cables.push_back(std::move(*cable));
+    }
+    if (cables.empty()) return failure(ErrorCode::BadInput, "between the ends stand only cords and joints; name the cable itself, such as cat6a 20m");
+    return cables;
+}
+
+}  // namespace
+
+Result<plan::Plan> planFromLinkLine(std::string_view line, const kb::KnowledgeBase& kb)
+{
+    const auto pieces = parts(line, '/');
+    if (pieces.size() < 3)
+        return failure(ErrorCode::BadInput, "a link has three parts with / between them: end / cable / end, such as sfp+:10gbase-sr / om3 30m / sfp+:10gbase-sr");
+    auto a = readEnd(tokens(pieces.front().text, pieces.front().offset), "first", kb);
+    if (!a) return tl::unexpected(a.error());
+    auto media = readMiddle(pieces, kb);
+    if (!media) return tl::unexpected(media.error());
+    auto b = readEnd(tokens(pieces.back().text, pieces.back().offset), "second", kb);
+    if (!b) return tl::unexpected(b.error());
+    settleFec(*a, *b);
+
+    plan::Plan result;
+    std::int64_t next = 1;
+    const auto addDevice = [&](std::string name, plan::Role role, std::string building, plan::Traits traits = {}) {
+        const plan::Place place{{next++}, "place of " + name, 0, std::move(building), {}};
+        result.places = result.places.with(place);
+        plan::Device device{{next++}, place.id, std::move(name), role};
+        device.traits = std::move(traits);
+        result.devices = result.devices.with(device);
+        return device.id;
+    };
+    const auto addEnd = [&](EndOfLine& end, std::string name) {
+        end.port.device = addDevice(std::move(name), end.role, end.building, end.device);
+        end.port.id = {next++};
+        end.port.name = kb.cage(end.port.cage)->name;
+        if (end.slot) {
+            end.slot->id = {next++};
+            end.slot->device = end.port.device;
+            end.slot->name = "1";
+            end.port.slot = end.slot->id;
+            result.slots = result.slots.with(*end.slot);
+        }
+        result.ports = result.ports.with(end.port);
+        return end.port.id;
+    };
+    std::string building = a->building;
+    const plan::PortId first = addEnd(*a, "end A");
+    for (const CableOfLine& medium : *media)
+        if (medium.betweenBuildings && b->building == building) b->building = building + "another building";
+    const plan::PortId last = addEnd(*b, "end B");
+    plan::PortId at = first;
+    for (std::size_t i = 0; i < media->size(); ++i) {
+        plan::Run run = (*media)[i].run;
+        run.id = {next++};
+        run.label = media->size() == 1 ? "cable" : fmt::format("cable {}", i + 1);
+        run.a = at;
+        if ((*media)[i].betweenBuildings) building = b->building;
+        if (i + 1 < media->size()) {
+            plan::Port panel{{next++}, addDevice(fmt::format("panel {}", i + 1), plan::Role::Panel, building), 0, "1", "panel"};
+            result.ports = result.ports.with(panel);
+            run.b = at = panel.id;
+        } else {
+            run.b = last;
+        }
+        result.runs = result.runs.with(run);
+    }
+    return result;
+}
+
+Result<match::LinkReport> judgeLinkLine(std::string_view line, const kb::KnowledgeBase& kb)
+{
+    const auto plan = planFromLinkLine(line, kb);
+    if (!plan) return tl::unexpected(plan.error());
+    auto reports = match::judgeAll(*plan, kb);
+    if (reports.size() != 1) return failure(ErrorCode::BadInput, "the line does not make one link");
+    return reports.front();
+}
+
+}  // namespace sokudo::quick

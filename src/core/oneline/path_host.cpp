@@ -1,0 +1,168 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Parts of a path line inside a machine: disks, memory, slot, chipset uplink, USB, processor.
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/formulas/bus.h"
+#include "core/formulas/media_faults.h"
+#include "core/base/text.h"
+#include "core/base/whole.h"
+#include "core/oneline/path_parts.h"
+
+namespace sokudo::oneline {
+namespace {
+
+/// Hard disks slow towards the inner tracks.
+expect::Stage atFill(expect::Stage stage, double fill)
+{
+    const double share = formulas::diskZoneShare(fill);
+    stage.carries = {scaled(stage.carries.low, share), scaled(stage.carries.typical, share), scaled(stage.carries.high, share)};
+    stage.working += fmt::format("; {:.0f}{}% full: × √(1 − {} × 0.75) = {}, usually {}", 100 * fill, text::kThin, text::number(fill), text::rate(stage.carries.high), text::rate(stage.carries.typical));
+    return stage;
+}
+
+/// A disk on fewer lanes than it was made for.
+Result<expect::Stage> behindBus(const kb::KnowledgeBase& kb, expect::Stage stage, const BusWord& bus)
+{
+    const auto carries = formulas::busCarries(kb, {bus.generation, bus.lanes, 0});
+    if (!carries) return tl::unexpected(carries.error());
+    const kb::Band& most = carries->usable;
+    stage.carries = {std::min(stage.carries.low, most.low), std::min(stage.carries.typical, most.typical), std::min(stage.carries.high, most.high)};
+    stage.detail += fmt::format(" {}.0 ×{}", bus.generation, bus.lanes);
+    stage.working += fmt::format("; its bus {}.0 ×{} carries {} usually, {} at most: usually {}, up to {}", bus.generation, bus.lanes, text::rate(most.typical), text::rate(most.high), text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    return stage;
+}
+
+/// "hdd*6 raid6", "nvme 4.0x4", "ssd aged", "nvme3-qlc copy=500gb"
+Result<std::optional<PathPart>> readDisk(const Words& words, const kb::KnowledgeBase& kb)
+{
+    plan::DiskGroup group;
+    const auto pieces = text::split(words.front().text, '*');
+    std::string kind = pieces[0];
+    if (pieces.size() == 2) {
+        const auto count = text::parseNumber(pieces[1]);
+        const auto whole = count ? wholeOf(*count, 1, 999) : std::nullopt;
+        if (!whole) return tl::unexpected(pointAt(words.front(), "write the number of disks behind *, such as hdd*6"));
+        group.count = *whole;
+    } else if (pieces.size() > 2) {
+        return tl::unexpected(pointAt(words.front(), "one * is enough: hdd*6"));
+    }
+    expect::Factors factors;
+    std::optional<DataSize> copy;
+    std::optional<double> fill;
+    std::optional<BusWord> narrow;  // fewer lanes than such a disk has
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        const Token& token = words[i];
+        if (const kb::ArrayLevel* level = kb.array(token.text)) group.level = level->id;
+        else if (const auto bus = busOf(token.text); bus && kind.starts_with("nvme")) {
+            kind = fmt::format("nvme{}{}", bus->generation, kind.ends_with("-qlc") ? "-qlc" : "");
+            if (bus->lanes < 4) narrow = bus;
+        }
+        else if (isFactor(kb, token, "disk")) factors.push_back(token.text);
+        else if (token.text == "copy" && token.hasValue()) {
+            copy = sizeOf(token.value);
+            if (!copy) return tl::unexpected(pointAt(token, "write the size of the copy, such as copy=500gb"));
+        }
+        else if (token.text == "fill" && kind.starts_with("hdd")) {
+            fill = shareOf(token.value);
+            if (!fill || *fill > 1) return tl::unexpected(pointAt(token, "write how full the disk is, such as fill=75%"));
+        }
+        else return tl::unexpected(unknownWord(token, "a disk", "a level such as raid6, for nvme its bus such as 4.0x4, copy=500gb, aged, fragmented, degraded, rebuilding, inner, checksums, disk-encryption, and for a hard disk fill=75%"));
+    }
+    group.kind = kind;
+    if (auto stage = expect::diskStage(kb, group, expect::Access::Read, factors); !stage) return tl::unexpected(pointAt(words.front(), stage.error().what));
+    if (!copy)
+        return PathPart{Turn::Path, {}, [group, factors, fill, narrow](const Assembly& line) -> Result<expect::Stage> {
+            auto stage = expect::diskStage(line.kb, group, line.isSource ? expect::Access::Read : expect::Access::Write, factors);
+            if (!stage) return stage;
+            if (fill) stage = atFill(std::move(*stage), *fill);
+            return narrow ? behindBus(line.kb, std::move(*stage), *narrow) : stage;
+        }};
+    return PathPart{Turn::Copy, {}, [group, size = *copy](const Assembly& line) -> Result<expect::Stage> {
+        const auto path = expect::settle(line.result);
+        if (path.isEmpty()) return failure(ErrorCode::BadInput, "a cache fills from a path: write the stages before it");
+        return expect::cachedWriteStage(line.kb, group, size, path.expected);
+    }};
+}
+
+/// "pcie 3.0 x8 mps=128", "uplink 4.0 x4"
+Result<std::optional<PathPart>> readBus(const Words& words)
+{
+    std::string spec;
+    int maxPayload = 0;
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        if (words[i].text != "mps") {
+            spec += words[i].text;
+            continue;
+        }
+        const auto bytes = wholeNumber(words[i], 128, 4096);
+        if (!bytes) return tl::unexpected(bytes.error());
+        maxPayload = *bytes;
+    }
+    const bool isUplink = words.front().text == "uplink";
+    if (!isUplink && words.front().text != "pcie" && words.front().text.starts_with("pcie")) spec = words.front().text.substr(4) + spec;
+    const auto bus = busOf(spec);
+    if (!bus) return tl::unexpected(pointAt(words.front(), "write generation and lanes, such as pcie 3.0 x8"));
+    return PathPart{Turn::Path, {}, [bus = *bus, maxPayload, isUplink](const Assembly& line) {
+        if (isUplink) return expect::uplinkStage(line.kb, {bus.generation, bus.lanes, maxPayload});
+        return expect::slotStage(line.kb, plan::Slot{{}, {}, "1", bus.generation, bus.lanes}, maxPayload);
+    }};
+}
+
+/// "usb 5g adapter=2.5g"
+Result<std::optional<PathPart>> readUsb(const Words& words)
+{
+    std::optional<BitRate> bus;
+    BitRate adapter = gigabits(1000);  // the fastest there is for this bus
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        const bool isAdapter = words[i].text == "adapter";
+        const auto rate = rateOf(isAdapter ? words[i].value : words[i].text);
+        if (!rate) return tl::unexpected(pointAt(words[i], "write what USB enumerates at and the rate of the adapter, such as usb 5g adapter=2.5g"));
+        (isAdapter ? adapter : bus.emplace()) = *rate;
+    }
+    if (!bus) return tl::unexpected(pointAt(words.front(), "write what USB enumerates at, such as usb 5g"));
+    return PathPart{Turn::Path, {}, [bus = *bus, adapter](const Assembly& line) { return expect::usbStage(line.kb, bus, adapter); }};
+}
+
+/// "cpu recent-x86 4.5ghz cores=8 streams=4 virtio"
+Result<std::optional<PathPart>> readProcessor(const Words& words, const kb::KnowledgeBase& kb)
+{
+    plan::HostProcessor host;
+    host.cores = 1;
+    int streams = 1;
+    expect::Factors factors;
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        const Token& token = words[i];
+        const bool counts = token.text == "cores" || token.text == "streams";
+        if (kb.processor(token.text)) host.kind = token.text;
+        else if (token.text.ends_with("ghz") && text::parseNumber(token.text.substr(0, token.text.size() - 3))) host.clockGhz = *text::parseNumber(token.text.substr(0, token.text.size() - 3));
+        else if (counts && text::parseNumber(token.value)) {
+            const auto whole = wholeNumber(token, 1, 1024);
+            if (!whole) return tl::unexpected(whole.error());
+            (token.text == "cores" ? host.cores : streams) = *whole;
+        }
+        else if (isFactor(kb, token, "processor")) factors.push_back(token.text);
+        else return tl::unexpected(unknownWord(token, "a processor", "small-arm, big-arm, old-x86, mid-x86, recent-x86, 4.5ghz, cores=8, streams=4, and what slows it such as virtio, overlay, firewall, no-offload, numa-remote, power-saving"));
+    }
+    if (host.kind.empty() || host.clockGhz <= 0) return tl::unexpected(pointAt(words.front(), "write kind and clock of the processor, such as cpu recent-x86 4.5ghz"));
+    return PathPart{Turn::Path, {}, [host, streams, factors](const Assembly& line) { return expect::processorStage(line.kb, host, line.mtu, streams, factors); }};
+}
+
+}  // namespace
+
+Result<std::optional<PathPart>> readHostPart(const Words& words, const kb::KnowledgeBase& kb)
+{
+    const std::string& first = words.front().text;
+    if (first.starts_with("pcie") || first == "slot" || first == "uplink") return readBus(words);
+    if (first == "usb") return readUsb(words);
+    if (first == "cpu" || first == "processor") return readProcessor(words, kb);
+    if (first == "memory" || first == "mem") {
+        if (words.size() > 1) return tl::unexpected(unknownWord(words[1], "memory", "nothing; what is put in memory as a file is ram"));
+        return PathPart{Turn::Path, {}, [](const Assembly& line) { return expect::diskStage(line.kb, {"ram", 1, ""}, expect::Access::Read); }};
+    }
+    if (kb.disk(text::split(first, '*').front())) return readDisk(words, kb);
+    return std::optional<PathPart>();
+}
+
+}  // namespace sokudo::quick

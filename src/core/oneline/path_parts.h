@@ -1,0 +1,43 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The parts of a path line, read but not yet reckoned.
+#pragma once
+
+#include <functional>
+
+#include "core/expect/stages.h"
+#include "core/oneline/tokens.h"
+
+namespace sokudo::oneline {
+
+/// What a part may ask of the line around it when its turn comes.
+struct Assembly {
+    const kb::KnowledgeBase& kb;
+    int mtu = 1500;
+    bool isSource = false;                   ///< the part is the first of the line
+    const std::vector<expect::Stage>& result;  ///< the stages before it, in the order of their turns
+};
+
+/// When a part is reckoned: a share counts what links carry, small files count the share, a serial tool counts all of it.
+enum class Turn { Path, Share, Copy, Tool };
+
+struct PathPart {
+    Turn turn = Turn::Path;
+    std::optional<int> mtu;  ///< a link may state one; the least counts for all
+    std::function<Result<expect::Stage>(const Assembly&)> make;  ///< empty: the part makes no stage
+    bool bothWays = false;   ///< everything on the path is as busy the other way
+};
+
+using Words = std::vector<Token>;
+/// Each reads the parts it knows by their first word; an empty answer leaves the part to the next reader.
+/// @error BadInput  points at the word that does not belong
+Result<std::optional<PathPart>> readHostPart(const Words&, const kb::KnowledgeBase&);
+Result<std::optional<PathPart>> readNetworkPart(const Words&, const kb::KnowledgeBase&);
+Result<std::optional<PathPart>> readCopyPart(const Words&, const kb::KnowledgeBase&);
+/// One part of whatever kind.
+Result<PathPart> readPathPart(const Words&, const kb::KnowledgeBase&);
+
+Error unknownWord(const Token&, std::string_view partName, std::string_view known);
+/// The word as a factor of such a stage.
+bool isFactor(const kb::KnowledgeBase&, const Token&, std::string_view stage);
+
+}  // namespace sokudo::quick

@@ -1,0 +1,203 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/oneline/tokens.h"
+
+#include <cctype>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/base/whole.h"
+
+namespace sokudo::oneline {
+namespace {
+
+bool isBlank(char c) { return std::isspace(static_cast<unsigned char>(c)) != 0; }
+bool isDigit(char c) { return std::isdigit(static_cast<unsigned char>(c)) != 0; }
+bool binds(char c) { return c == '=' || c == '*' || c == ':'; }
+
+/// Words that swallow the next word when it continues them.
+bool continues(const std::string& before, const std::string& after)
+{
+    if (after.empty() || before.empty()) return false;
+    const bool nextIsFigure = isDigit(after[0]);
+    for (std::string_view prefix : {"cat", "om", "os", "sfp", "qsfp", "gen"})
+        if (before == prefix && nextIsFigure) return true;
+    if ((before == "sfp" || before == "qsfp") && after[0] == '+') return true;
+    const bool beforeIsNumber = text::parseNumber(before).has_value();
+    for (std::string_view unit : {"m", "km", "ft", "metres", "meters", "metre", "meter", "ghz", "g", "gbit", "gb/s", "gbit/s", "gbps", "kb", "mb", "gb", "tb", "kib", "mib", "gib", "tib", "ms", "us", "s", "%"})
+        if (beforeIsNumber && after == unit) return true;
+    // "3.0 x8", "3.0 x 8", "4.0x 4"
+    if (beforeIsNumber && after.size() >= 1 && after[0] == 'x' && (after.size() == 1 || isDigit(after[1]))) return true;
+    if (before.size() > 1 && before.back() == 'x' && isDigit(before.front()) && nextIsFigure) return true;
+    if (before.starts_with("gen") && before.size() > 3 && after[0] == 'x') return true;
+    return false;
+}
+
+/// Words that take the next word as their value when no `=` stands between.
+bool isKeyword(const std::string& word)
+{
+    for (std::string_view key : {"mtu", "fec", "joints", "splices", "cores", "streams", "rtt", "flows", "adapter", "workers", "mps", "upload", "nodes"})
+        if (word == key) return true;
+    return false;
+}
+
+}  // namespace
+
+std::vector<Token> tokens(std::string_view part, std::size_t offset)
+{
+    // First the plain words, commas and blanks between them, with blanks around binding signs removed.
+    struct Word { std::string text; std::size_t at = 0; };
+    std::vector<Word> words;
+    for (std::size_t i = 0; i < part.size();) {
+        if (isBlank(part[i]) || part[i] == ',') {
+            ++i;
+            continue;
+        }
+        Word word{{}, i};
+        while (i < part.size() && part[i] != ',') {
+            if (isBlank(part[i])) {
+                std::size_t next = i;
+                while (next < part.size() && isBlank(part[next])) ++next;
+                const bool bound = next < part.size() && (binds(part[next]) || (!word.text.empty() && binds(word.text.back())));
+                if (!bound) break;
+                i = next;
+                continue;
+            }
+            // The multiplication sign is two bytes in UTF-8.
+            if (static_cast<unsigned char>(part[i]) == 0xC3 && i + 1 < part.size() && static_cast<unsigned char>(part[i + 1]) == 0x97) {
+                word.text.push_back('x');
+                i += 2;
+                continue;
+            }
+            word.text.push_back(static_cast<char>(std::tolower(static_cast<unsigned char>(part[i]))));
+            ++i;
+        }
+        words.push_back(std::move(word));
+    }
+    std::vector<Word> joined;
+    for (Word& word : words) {
+        if (!joined.empty() && continues(joined.back().text, word.text)) joined.back().text += word.text;
+        else if (!joined.empty() && isKeyword(joined.back().text)) joined.back().text += "=" + word.text;
+        else joined.push_back(std::move(word));
+    }
+    std::vector<Token> result;
+    for (const Word& word : joined) {
+        std::size_t at = word.at;
+        for (const std::string& piece : text::split(word.text, ':')) {
+            if (!piece.empty()) {
+                const std::size_t equals = piece.find('=');
+                Token token;
+                token.text = piece.substr(0, equals);
+                if (equals != std::string::npos) token.value = piece.substr(equals + 1);
+                token.position = static_cast<int>(offset + at) + 1;
+                result.push_back(std::move(token));
+            }
+            at += piece.size() + 1;
+        }
+    }
+    return result;
+}
+
+std::vector<Part> parts(std::string_view line, char separator)
+{
+    std::vector<Part> result;
+    std::size_t start = 0;
+    while (true) {
+        const std::size_t at = line.find(separator, start);
+        result.push_back({line.substr(start, at == std::string_view::npos ? at : at - start), start});
+        if (at == std::string_view::npos) return result;
+        start = at + 1;
+    }
+}
+
+Error pointAt(const Token& token, std::string what)
+{
+    const std::string word = token.hasValue() ? token.text + "=" + token.value : token.text;
+    return Error{ErrorCode::BadInput, std::move(what), fmt::format("character {}, “{}”", token.position, word)};
+}
+
+std::string suggestion(std::string_view word, const std::vector<std::string>& known)
+{
+    const std::string near = text::nearest(word, known);
+    return near.empty() ? std::string() : "; did you mean " + near + "?";
+}
+
+Result<int> wholeNumber(const Token& token, int least, int most)
+{
+    const auto value = text::parseNumber(token.value);
+    const auto whole = value ? wholeOf(*value, least, most) : std::nullopt;
+    if (!whole)
+        return tl::unexpected(pointAt(token, fmt::format("{} is a whole number from {} to {}", token.text, least, most)));
+    return *whole;
+}
+
+std::optional<Length> lengthOf(std::string_view word)
+{
+    static constexpr std::pair<std::string_view, double> kUnits[] = {{"km", 1000}, {"metres", 1}, {"meters", 1}, {"metre", 1}, {"meter", 1}, {"ft", 0.3048}, {"m", 1}};
+    for (const auto& [unit, metres] : kUnits) {
+        if (!word.ends_with(unit)) continue;
+        const auto number = text::parseNumber(word.substr(0, word.size() - unit.size()));
+        if (number && isDigit(word.front())) return Length::of(*number * metres);
+    }
+    return std::nullopt;
+}
+
+namespace {
+
+/// The number before a unit, scaled by it; the longer units stand first.
+template <std::size_t N>
+std::optional<double> measured(std::string_view word, const std::pair<std::string_view, double> (&units)[N])
+{
+    for (const auto& [unit, factor] : units) {
+        if (word.size() <= unit.size() || !word.ends_with(unit) || !isDigit(word.front())) continue;
+        if (const auto number = text::parseNumber(word.substr(0, word.size() - unit.size()))) return *number * factor;
+    }
+    return std::nullopt;
+}
+
+}  // namespace
+
+std::optional<DataSize> sizeOf(std::string_view word)
+{
+    static constexpr std::pair<std::string_view, double> kUnits[] = {{"kib", 1024.0}, {"mib", 1048576.0}, {"gib", 1073741824.0}, {"tib", 1099511627776.0}, {"kb", 1e3}, {"mb", 1e6}, {"gb", 1e9}, {"tb", 1e12}, {"b", 1}};
+    const auto bytes = measured(word, kUnits);
+    return bytes ? std::optional(DataSize::of(*bytes)) : std::nullopt;
+}
+
+std::optional<Duration> durationOf(std::string_view word)
+{
+    static constexpr std::pair<std::string_view, double> kUnits[] = {{"ms", 1e-3}, {"us", 1e-6}, {"µs", 1e-6}, {"s", 1}};
+    const auto seconds = measured(word, kUnits);
+    return seconds ? std::optional(Duration::of(*seconds)) : std::nullopt;
+}
+
+std::optional<double> shareOf(std::string_view word)
+{
+    static constexpr std::pair<std::string_view, double> kUnits[] = {{"%", 0.01}, {"", 1}};
+    return measured(word, kUnits);
+}
+
+std::optional<BitRate> rateOf(std::string_view word)
+{
+    static constexpr std::pair<std::string_view, double> kUnits[] = {{"gbit/s", 1e9}, {"gb/s", 1e9}, {"gbps", 1e9}, {"gbit", 1e9}, {"g", 1e9}, {"mbit/s", 1e6}, {"mb/s", 1e6}, {"mbps", 1e6}, {"mbit", 1e6}, {"m", 1e6}, {"", 1e9}};
+    for (const auto& [unit, factor] : kUnits) {
+        if (!word.ends_with(unit)) continue;
+        const auto number = text::parseNumber(word.substr(0, word.size() - unit.size()));
+        if (number && *number > 0 && *number * factor <= 1.6e12) return BitRate::of(*number * factor);
+    }
+    return std::nullopt;
+}
+
+std::optional<BusWord> busOf(std::string_view word)
+{
+    if (word.starts_with("gen")) word.remove_prefix(3);
+    const std::size_t x = word.find('x');
+    if (x == std::string_view::npos) return std::nullopt;
+    const auto generation = text::parseNumber(word.substr(0, x));
+    const auto lanes = text::parseNumber(word.substr(x + 1));
+    const auto wholeGeneration = generation ? wholeOf(*generation, 1, 9) : std::nullopt, wholeLanes = lanes ? wholeOf(*lanes, 1, 64) : std::nullopt;
+    if (!wholeGeneration || !wholeLanes) return std::nullopt;
+    return BusWord{*wholeGeneration, *wholeLanes};
+}
+
+}  // namespace sokudo::quick

@@ -1,0 +1,102 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Every example of docs/one-line.md, and lines that are wrong.
+#include <random>
+
+#include <QRegularExpression>
+
+#include "core/plan/invariants.h"
+#include "link_check.h"
+
+using namespace sokudo;
+using namespace sokudo::testing;
+
+class LinkLineTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    /// The documentation's table of lines and answers is the test.
+    void documentedLines()
+    {
+        static const QRegularExpression kRow(R"(^\| `([^`]+/[^`]+)` \| ([a-z ]+)(?:, ([0-9.]+) (Gb/s|Mb/s))? \|)");
+        int checked = 0;
+        for (const QString& row : QString::fromUtf8(sourceFile("docs/one-line.md")).split('\n')) {
+            const auto found = kRow.match(row);
+            if (!found.hasMatch()) continue;
+            const auto report = oneline::judgeLinkLine(found.captured(1).toStdString(), knowledge());
+            QVERIFY2(report, qPrintable(found.captured(1) + ": " + (report ? QString() : toQt(report.error().message()))));
+            QVERIFY2(toQt(word(report->verdict)) == found.captured(2), qPrintable(found.captured(1) + ": " + toQt(word(report->verdict)) + ", " + toQt(report->reason())));
+            const double gbps = found.captured(3).toDouble() * (found.captured(4) == "Mb/s" ? 1e-3 : 1);
+            if (gbps > 0) NEAR(inGigabits(*report->rate), gbps, 5e-3);
+            else QVERIFY2(!report->rate, qPrintable(found.captured(1)));
+            ++checked;
+        }
+        QVERIFY2(checked >= 40, qPrintable(QString::number(checked)));
+    }
+    void errorsPointAtTheWord_data()
+    {
+        QTest::addColumn<QString>("line");
+        QTest::addColumn<QString>("where");
+        QTest::addColumn<QString>("what");
+        const auto row = [](const char* line, const char* where, const char* what) { QTest::newRow(line) << line << where << what; };
+        row("sfp28:25gbase-sr", "", "three parts");
+        row("", "", "three parts");
+        row(" / om4 8m / sfp28", "", "first end is empty");
+        row("sfp28 / / sfp28", "", "cable between two /");
+        row("sfp28 / om4 8m / ", "", "second end is empty");
+        row("sfp28 / om6 8m / sfp28", "character 9, “om6”", "did you mean");
+        row("sfp99 / om4 8m / sfp28", "character 1, “sfp99”", "no socket");
+        row("sfp28,fec=maybe / om4 8m / sfp28", "character 7, “fec=maybe”", "no kind of FEC");
+        row("sfp28,colour=red / om4 8m / sfp28", "character 7, “colour=red”", "no setting");
+        row("sfp28 / om4 8m joints=x / sfp28", "character 16, “joints=x”", "whole number");
+        row("sfp28 / 8m / sfp28", "character 9, “8m”", "names no kind");
+        row("sfp28 / om4 om3 8m / sfp28", "character 13, “om3”", "second kind");
+        row("sfp28,slot=3.0 / dac 2m / sfp28", "character 7, “slot=3.0”", "generation and lanes");
+        row("rj45,rates=fast / cat6 2m / rj45", "character 6, “rates=fast”", "10+5+2.5+1");
+        row("sfp28 / om4 0m / sfp28", "character 9, “om4”", "above 0 m");
+        row("sfp28,mtu=5 / om4 1m / sfp28", "character 7, “mtu=5”", "576");
+    }
+    void errorsPointAtTheWord()
+    {
+        QFETCH(QString, line);
+        QFETCH(QString, where);
+        QFETCH(QString, what);
+        const auto got = oneline::judgeLinkLine(line.toStdString(), knowledge());
+        QVERIFY(!got);
+        QCOMPARE(toQt(got.error().where), where);
+        QVERIFY2(toQt(got.error().what).contains(what), got.error().what.c_str());
+        QVERIFY(!toQt(got.error().message()).contains('\n'));
+    }
+    void spacesAndCaseDoNotChangeTheAnswer()
+    {
+        const auto a = oneline::judgeLinkLine("sfp28:25gbase-sr,fec=rs / om4 80m lc joints=2 / sfp28:25gbase-sr,fec=rs", knowledge());
+        const auto b = oneline::judgeLinkLine("  SFP28 : 25GBASE-SR , FEC = RS/OM 4  80 M  LC JOINTS = 2/sfp 28:25gbase-sr  fec=RS ", knowledge());
+        QVERIFY2(a && b, b ? "" : b.error().message().c_str());
+        QCOMPARE(a->verdict, b->verdict);
+        QCOMPARE(a->findings.size(), b->findings.size());
+    }
+    void severalCablesMeetAtPanels()
+    {
+        const auto plan = oneline::planFromLinkLine("rj45 / cat6 1m / cat6a 30m / cat6 2m / rj45", knowledge());
+        QVERIFY(plan);
+        QCOMPARE(plan->runs.size(), std::size_t{3});
+        QCOMPARE(plan->devices.size(), std::size_t{4});
+        QVERIFY(plan::brokenInvariants(*plan).empty());
+        QCOMPARE(plan::links(*plan).size(), std::size_t{1});
+    }
+    /// Any line is answered or refused; none brings the program down.
+    void scrambledLinesAreAnsweredOrRefused()
+    {
+        const unsigned start = 4711;
+        qInfo("scrambled lines start from %u", start);
+        std::mt19937 engine(start);
+        static constexpr const char* kPieces[] = {"sfp28", ":", "25gbase-sr", ",", "fec=rs", " / ", "om4", "80m", "joints=2", "cat5e", "rj45", "=", "x", "dac", "999999999999m", "rates=10+1", "\xC3\x97", "want=", "-1m", "slot=4.0x4", "  ", "qsfp28", "100gbase-dr", "wiremap=split", "é", "\t", "between-buildings", "0.000001m"};
+        for (int i = 0; i < 20000; ++i) {
+            std::string line;
+            for (auto n = engine() % 14; n > 0; --n) line += std::string(kPieces[engine() % std::size(kPieces)]) + (engine() % 2 ? " " : "");
+            const auto got = oneline::judgeLinkLine(line, knowledge());
+            if (!got) QVERIFY2(!got.error().what.empty(), line.c_str());
+        }
+    }
+};
+
+SOKUDO_TEST(LinkLineTest)
+#include "link_line_test.moc"

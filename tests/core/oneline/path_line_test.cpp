@@ -1,0 +1,142 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <cmath>
+
+#include <QRegularExpression>
+
+#include "core/oneline/path_line.h"
+#include "testing.h"
+
+using namespace sokudo;
+using sokudo::testing::knowledge;
+using sokudo::testing::toQt;
+using oneline::expectPathLine;
+
+class PathLineTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    // Bands worked by hand, in Gb/s: least, usual, most, and what binds.
+    void bands_data()
+    {
+        QTest::addColumn<QString>("line");
+        QTest::addColumn<double>("low");
+        QTest::addColumn<double>("typical");
+        QTest::addColumn<double>("high");
+        QTest::addColumn<QString>("binding");
+        const auto row = [](const char* line, double low, double typical, double high, const char* binding) { QTest::newRow(line) << line << low << typical << high << binding; };
+        row("10g", 9.132, 9.368, 9.415, "link");
+        row("10g mtu=9000", 9.603, 9.851, 9.900, "link");
+        row("10g | pcie 3.0 x4 | cpu recent-x86 4.5ghz", 9.132, 9.368, 9.415, "link");
+        row("10g | pcie 2.0 x1", 3.03, 3.17, 3.27, "slot");
+        row("10g | pcie 3.0 x1", 6.48, 6.77, 6.99, "slot");
+        row("100g | pcie 3.0 x8", 51.9, 54.2, 55.9, "slot");
+        row("100g | pcie 4.0 x16 | cpu recent-x86 3.5ghz", 21.0, 28.0, 36.75, "processor");
+        row("100g mtu=9000 | pcie 4.0 x16 | cpu recent-x86 3.5ghz cores=8 streams=4", 89.6, 98.5, 99.0, "link");
+        row("10g | 1g | 10g", 0.9132, 0.9368, 0.9415, "link 2");
+        row("hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb", 4.11, 7.026, 8.0, "file share");
+        row("nvme | 10g | ssd | smb", 3.60, 4.08, 4.24, "disk 2");
+        row("2.5g | coax | 2.5g", 1.20, 2.10, 2.35, "coax");
+        row("memory | 25g | memory", 16.0, 23.43, 23.54, "link");
+        row("1g ipv6", 0.9006, 0.9238, 0.9285, "link");
+        row("1g udp vlan", 0.926, 0.9498, 0.9546, "link");
+    }
+    /// The table of docs/one-line.md, worked outside this program: three digits of each figure, and what binds.
+    void documentedLines()
+    {
+        static const QRegularExpression kRow(R"(^\| `([^`]+)` \| ([0-9.]+) \| ([0-9.]+) \| ([0-9.]+) Gb/s \| ([a-z0-9 ]+) \|$)");
+        int checked = 0;
+        for (const QString& row : QString::fromUtf8(testing::sourceFile("docs/one-line.md")).split('\n')) {
+            const auto found = kRow.match(row);
+            if (!found.hasMatch()) continue;
+            const QString line = found.captured(1).replace("\\|", "|");
+            const auto got = expectPathLine(line.toStdString(), knowledge());
+            QVERIFY2(got, qPrintable(line + ": " + (got ? QString() : toQt(got.error().message()))));
+            const double shown[] = {found.captured(2).toDouble(), found.captured(3).toDouble(), found.captured(4).toDouble()};
+            const BitRate result[] = {got->expected.low, got->expected.typical, got->expected.high};
+            for (int i = 0; i < 3; ++i) QVERIFY2(std::fabs(inGigabits(result[i]) / shown[i] - 1) < 0.0055, qPrintable(QString("%1: %2 against %3").arg(line).arg(inGigabits(result[i])).arg(shown[i])));
+            QVERIFY2(toQt(got->bindingStage()->name) == found.captured(5), qPrintable(line + ": " + toQt(got->bindingStage()->name)));
+            ++checked;
+        }
+        QVERIFY2(checked >= 30, qPrintable(QString::number(checked)));
+    }
+    void bands()
+    {
+        QFETCH(QString, line);
+        QFETCH(double, low);
+        QFETCH(double, typical);
+        QFETCH(double, high);
+        QFETCH(QString, binding);
+        const auto got = expectPathLine(line.toStdString(), knowledge());
+        QVERIFY2(got, got ? "" : got.error().message().c_str());
+        if (line != "memory | 25g | memory") NEAR(inGigabits(got->expected.low), low, 5e-3);
+        NEAR(inGigabits(got->expected.typical), typical, 5e-3);
+        NEAR(inGigabits(got->expected.high), high, 5e-3);
+        QCOMPARE(toQt(got->bindingStage()->name), binding);
+    }
+    void theOrderOfAFileShareDoesNotMatter()
+    {
+        const auto a = expectPathLine("smb | hdd*6 raid6 | 10g | nvme", knowledge());
+        const auto b = expectPathLine("hdd*6 raid6 | 10g | nvme | smb", knowledge());
+        QVERIFY(a && b);
+        QCOMPARE(a->expected.typical, b->expected.typical);
+    }
+    void namesAreUnique()
+    {
+        const auto got = expectPathLine("nvme | pcie 3.0x4 | 10g | 25g | pcie 4.0x4 | ssd", knowledge());
+        QStringList names;
+        for (const auto& stage : got->stages) names << toQt(stage.name);
+        QCOMPARE(names, QStringList({"disk 1", "slot 1", "link 1", "link 2", "slot 2", "disk 2"}));
+    }
+    void theLeastStatedMtuCounts()
+    {
+        QCOMPARE(expectPathLine("10g mtu=9000 | 10g mtu=4000", knowledge())->mtu, 4000);
+        QCOMPARE(expectPathLine("10g mtu=9000 | 10g", knowledge())->mtu, 9000);
+        QCOMPARE(expectPathLine("10g", knowledge())->mtu, 1500);
+    }
+    void errorsPointAtTheWord_data()
+    {
+        QTest::addColumn<QString>("line");
+        QTest::addColumn<QString>("where");
+        QTest::addColumn<QString>("what");
+        const auto row = [](const char* line, const char* where, const char* what) { QTest::newRow(line) << line << where << what; };
+        row("10g | | nvme", "character 6", "is empty");
+        row("", "character 1", "is empty");
+        row("hdd*x raid6", "character 1, “hdd*x”", "number of disks");
+        row("hdd*3", "character 1, “hdd*3”", "array level");
+        row("hdd*3 raid6", "character 1, “hdd*3”", "at least 4");
+        row("pcie 9.0 x4", "character 1, “pcie”", "generation");
+        row("pcie", "character 1, “pcie”", "generation and lanes");
+        row("pcie 3.0 x3", "character 1, “pcie”", "lanes");
+        row("10g mtu=12", "character 5, “mtu=12”", "576");
+        row("10g mtu=333333333333331500", "character 5, “mtu=333333333333331500”", "65535");
+        row("cpu recent-x86 4ghz cores=99999", "character 21, “cores=99999”", "1024");
+        row("10g colour=red", "character 5, “colour=red”", "mtu=9000");
+        row("cpu 4.5ghz", "character 1, “cpu”", "kind and clock");
+        row("smb", "character 1, “smb”", "needs a link");
+        row("10g | floppy", "character 7, “floppy”", "no disk");
+        row("memory raid6", "character 8, “raid6”", "does not belong to memory");
+        row("memory / 10g / memory", "character 8, “/”", "divided by |");
+        row("10g mtu=9000 mtu=1500", "character 14, “mtu=1500”", "twice");
+    }
+    void errorsPointAtTheWord()
+    {
+        QFETCH(QString, line);
+        QFETCH(QString, where);
+        QFETCH(QString, what);
+        const auto got = expectPathLine(line.toStdString(), knowledge());
+        QVERIFY(!got);
+        QCOMPARE(toQt(got.error().where), where);
+        QVERIFY2(toQt(got.error().what).contains(what), got.error().what.c_str());
+    }
+    void moreLanesNeverCarryLess()
+    {
+        BitRate before;
+        for (int lanes : {1, 2, 4, 8, 16}) {
+            const auto got = expectPathLine("100g | pcie 3.0 x" + std::to_string(lanes), knowledge());
+            QVERIFY(got->expected.typical >= before);
+            before = got->expected.typical;
+        }
+    }
+};
+
+SOKUDO_TEST(PathLineTest)
+#include "path_line_test.moc"
