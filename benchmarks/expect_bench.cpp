@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Prints how long many paths over a large lab and many flows at once take, each against a plainer way of doing the same.
+// Prints how long many paths over a large lab and many flows at once take, each against a plainer way of doing the
+// same.
 #include <chrono>
 #include <cstdio>
 #include <random>
 
-#include "core/expect/flow_shares.h"
 #include "core/expect/fair_shares.h"
+#include "core/expect/flow_shares.h"
 #include "core/kb/load.h"
 #include "lab.h"
 
@@ -20,7 +21,8 @@ double bestMilliseconds(int times, Work work)
     for (int i = 0; i < times; ++i) {
         const auto start = std::chrono::steady_clock::now();
         const auto kept = work();
-        best = std::min(best, std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start).count());
+        best =
+            std::min(best, std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start).count());
     }
     return best;
 }
@@ -47,7 +49,8 @@ void paths(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Rep
         const expect::Paths all(plan, kb, reports);
         std::vector<Result<expect::Expectation>> result;
         for (const auto& question : asked) result.push_back(all.expectation(question));
-        answered = static_cast<std::size_t>(std::count_if(result.begin(), result.end(), [](const auto& one) { return one.has_value(); }));
+        answered = static_cast<std::size_t>(
+            std::count_if(result.begin(), result.end(), [](const auto& one) { return one.has_value(); }));
         return result;
     });
     constexpr std::size_t kAlone = 20;
@@ -56,7 +59,8 @@ void paths(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Rep
         for (std::size_t i = 0; i < kAlone; ++i) result.push_back(expect::expectation(plan, kb, reports, asked[i]));
         return result;
     });
-    std::printf("1000 paths over %zu devices: %.1f ms, %zu with an answer; %.1f times quicker than one by one\n", plan.devices.size(), together, answered, alone / kAlone * 1000 / together);
+    std::printf("1000 paths over %zu devices: %.1f ms, %zu with an answer; %.1f times quicker than one by one\n",
+                plan.devices.size(), together, answered, alone / kAlone * 1000 / together);
 }
 
 /// All open flows rise by one small step at a time.
@@ -89,10 +93,12 @@ void flows(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Rep
         for (int i = 0; i < 8; ++i) flow.uses.push_back({random() % pools.size(), 1});
     const double filled = bestMilliseconds(7, [&] { return expect::fairShares(pools, result); });
     const double stepped = bestMilliseconds(1, [&] { return bySteps(pools, result, 1e6); });
-    std::printf("500 flows over 300 pools shared: %.1f ms, %.0f times quicker than in steps of 1 Mb/s\n", filled, stepped / filled);
+    std::printf("500 flows over 300 pools shared: %.1f ms, %.0f times quicker than in steps of 1 Mb/s\n", filled,
+                stepped / filled);
     std::vector<plan::Flow> asked;
     std::int64_t id = 1;
-    for (const auto& question : questions(plan, 500)) asked.push_back({{id++}, "all", "flow", question.from, question.to});
+    for (const auto& question : questions(plan, 500))
+        asked.push_back({{id++}, "all", "flow", question.from, question.to});
     std::vector<const plan::Flow*> all;
     for (const plan::Flow& flow : asked) all.push_back(&flow);
     const double shares = bestMilliseconds(2, [&] { return expect::flowShares(plan, kb, reports, all); });

@@ -6,12 +6,25 @@
 namespace sokudo::bench {
 namespace {
 
-struct Shape { const char* cage; const char* module; const char* medium; double metres; };
+struct Shape {
+    const char* cage;
+    const char* module;
+    const char* medium;
+    double metres;
+};
 
 // What links of a lab look like, good and bad.
 constexpr Shape kShapes[] = {
-    {"rj45", "", "cat6a", 42}, {"rj45", "", "cat5e", 31}, {"sfp+", "10gbase-sr", "om3", 80}, {"sfp+", "", "dac", 3}, {"sfp28", "25gbase-sr", "om4", 60},
-    {"rj45", "", "cat6", 58}, {"qsfp28", "100gbase-sr4", "om4", 20}, {"sfp+", "10gbase-lr", "os2", 300}, {"sfp+", "10gbase-sr", "os2", 30}, {"rj45", "", "", 0},
+    {"rj45", "", "cat6a", 42},
+    {"rj45", "", "cat5e", 31},
+    {"sfp+", "10gbase-sr", "om3", 80},
+    {"sfp+", "", "dac", 3},
+    {"sfp28", "25gbase-sr", "om4", 60},
+    {"rj45", "", "cat6", 58},
+    {"qsfp28", "100gbase-sr4", "om4", 20},
+    {"sfp+", "10gbase-lr", "os2", 300},
+    {"sfp+", "10gbase-sr", "os2", 30},
+    {"rj45", "", "", 0},
 };
 
 }  // namespace
@@ -66,7 +79,12 @@ plan::Plan net(int hosts)
     std::vector<plan::Port> ports(result.ports.begin(), result.ports.end());
     std::vector<plan::Run> runs(result.runs.begin(), result.runs.end());
     for (std::size_t i = 1; i < switches.size(); ++i) {
-        const plan::Port up{{next++}, switches[i], 100, fmt::format("up {}", i), "qsfp28"}, down{{next++}, switches[(i - 1) / kBranches], 100 + static_cast<int>(i), fmt::format("down {}", i), "qsfp28"};
+        const plan::Port up{{next++}, switches[i], 100, fmt::format("up {}", i), "qsfp28"},
+            down{{next++},
+                 switches[(i - 1) / kBranches],
+                 100 + static_cast<int>(i),
+                 fmt::format("down {}", i),
+                 "qsfp28"};
         ports.push_back(up);
         ports.push_back(down);
         plan::Run run{{next++}, fmt::format("trunk {}", i), up.id, down.id, "dac"};

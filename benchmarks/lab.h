@@ -9,7 +9,8 @@ namespace sokudo::bench {
 /// A plan with `links` links. The same number gives the same plan.
 plan::Plan lab(int links);
 
-/// The same with its switches joined into a tree of 100G trunks, and processors in the hosts: `hosts` of them and a switch for every 24.
+/// The same with its switches joined into a tree of 100G trunks, and processors in the hosts: `hosts` of them and a
+/// switch for every 24.
 plan::Plan net(int hosts);
 
 }  // namespace sokudo::bench

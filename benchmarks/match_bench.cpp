@@ -19,7 +19,8 @@ double bestMilliseconds(int times, Work work)
     for (int i = 0; i < times; ++i) {
         const auto start = std::chrono::steady_clock::now();
         const auto kept = work();  // given back after the clock has stopped
-        best = std::min(best, std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start).count());
+        best =
+            std::min(best, std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start).count());
     }
     return best;
 }
@@ -38,8 +39,10 @@ double afterOneEdit(const plan::Plan& lab, const kb::KnowledgeBase& kb)
         const auto start = std::chrono::steady_clock::now();
         book.update(plan);
         const auto reports = book.reports();
-        best = std::min(best, std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start).count());
-        if (book.judged() != 1 || reports.size() != plan->runs.size()) std::printf("the book judged %zu links\n", book.judged());
+        best =
+            std::min(best, std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start).count());
+        if (book.judged() != 1 || reports.size() != plan->runs.size())
+            std::printf("the book judged %zu links\n", book.judged());
     }
     return best;
 }
@@ -61,7 +64,8 @@ int main()
         });
         std::printf("%5zu links judged whole: %.1f ms\n", found, whole);
         const double edited = afterOneEdit(lab, *kb);
-        std::printf("%5zu links after one edit: %.3f ms, %.0f times quicker than whole\n", found, edited, whole / edited);
+        std::printf("%5zu links after one edit: %.3f ms, %.0f times quicker than whole\n", found, edited,
+                    whole / edited);
         if (links == 1000) small = whole;
         else std::printf("growth from 1,000 to 10,000 links: %.2f times\n", whole / small);
     }

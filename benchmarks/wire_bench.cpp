@@ -1,14 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Real tests over wires of a known rate, against the framing formula and the expected band. A machine that stands still meanwhile
-// sends nothing, so the quietest of a few runs counts and its longest standstill is printed.
+// Real tests over wires of a known rate, against the framing formula and the expected band. A machine that stands still
+// meanwhile sends nothing, so the quietest of a few runs counts and its longest standstill is printed.
 #include <algorithm>
 #include <atomic>
 #include <chrono>
 #include <cstdio>
 #include <thread>
 
-#include "core/formulas/framing.h"
 #include "core/expect/stages.h"
+#include "core/formulas/framing.h"
 #include "core/kb/load.h"
 #include "shaped_wire.h"
 
@@ -47,7 +47,11 @@ private:
     std::thread m_thread;
 };
 
-struct QuietRun { BitRate rate; double standstill = 1e9; int tries = 0; };
+struct QuietRun {
+    BitRate rate;
+    double standstill = 1e9;
+    int tries = 0;
+};
 
 Result<QuietRun> quietest(double rate, int mtu)
 {
@@ -82,8 +86,13 @@ int main()
             const auto stage = expect::linkStage(*kb, gigabits(rate), {mtu});
             const kb::Band& band = stage->carries;
             const bool within = got->rate >= band.low && got->rate.in() <= 1.01 * band.high.in();
-            std::printf("%.1f Gb/s, MTU %d: measured %.4f Gb/s, %.2f %% of the formula's %.4f; band %.4f to %.4f, ±%.1f %%, %s; run %d, the machine stood still for %.1f ms at most%s\n", rate, mtu, inGigabits(got->rate), 100 * got->rate.in() / formula->in(),
-                        inGigabits(*formula), inGigabits(band.low), inGigabits(band.high), 50 * (band.high.in() - band.low.in()) / band.typical.in(), within ? "within" : "outside", got->tries, 1000 * got->standstill, got->standstill > kQuiet ? ": not a quiet run" : "");
+            std::printf(
+                "%.1f Gb/s, MTU %d: measured %.4f Gb/s, %.2f %% of the formula's %.4f; band %.4f to %.4f, ±%.1f %%, "
+                "%s; run %d, the machine stood still for %.1f ms at most%s\n",
+                rate, mtu, inGigabits(got->rate), 100 * got->rate.in() / formula->in(), inGigabits(*formula),
+                inGigabits(band.low), inGigabits(band.high), 50 * (band.high.in() - band.low.in()) / band.typical.in(),
+                within ? "within" : "outside", got->tries, 1000 * got->standstill,
+                got->standstill > kQuiet ? ": not a quiet run" : "");
             std::fflush(stdout);
         }
     return 0;

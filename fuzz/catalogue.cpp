@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A table an author or an owner edits: loaded whole or refused with a place, never a crash. The first byte picks the table.
+// A table an author or an owner edits: loaded whole or refused with a place, never a crash. The first byte picks the
+// table.
 #include <cstdint>
 #include <cstdlib>
 
@@ -18,7 +19,8 @@ const kb::Files& shortTables()
         kb::Files files;
         for (const auto& [name, content] : kb::embeddedFiles()) {
             std::size_t end = 0;
-            for (int line = 0; line < 12 && end != std::string::npos; ++line) end = content.find('\n', end == 0 ? 0 : end + 1);
+            for (int line = 0; line < 12 && end != std::string::npos; ++line)
+                end = content.find('\n', end == 0 ? 0 : end + 1);
             files[name] = end == std::string::npos ? content : content.substr(0, end + 1);
         }
         return files;
@@ -46,7 +48,8 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     }
     if (size > 300 || data[1] % 8 != 0) return 0;  // the whole catalogue is loaded for each own row
     const auto& tables = kb::openTables();
-    const auto rows = kb::ownRowsFromCsv(kb::embeddedFiles(), tables[data[0] % tables.size()].table, content, "own.csv");
+    const auto rows =
+        kb::ownRowsFromCsv(kb::embeddedFiles(), tables[data[0] % tables.size()].table, content, "own.csv");
     if (rows && rows->size() < 3) (void)kb::loadWith(kb::embeddedFiles(), *rows);
     return 0;
 }

@@ -24,7 +24,9 @@ measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(
 class Document::SharedBook {
 public:
     explicit SharedBook(const kb::KnowledgeBase& kb) : m_kb(kb), m_book(kb) {}
-    explicit SharedBook(std::shared_ptr<const kb::KnowledgeBase> kb) : m_held(std::move(kb)), m_kb(*m_held), m_book(*m_held) {}
+    explicit SharedBook(std::shared_ptr<const kb::KnowledgeBase> kb)
+        : m_held(std::move(kb)), m_kb(*m_held), m_book(*m_held)
+    {}
     std::shared_ptr<const Analysis> analyse(const plan::PlanPtr& plan)
     {
         const QMutexLocker turn(&m_mutex);
@@ -42,7 +44,9 @@ private:
 /// One step of the undo stack: two snapshots. The file was written before the step is taken.
 class PlanEdit final : public QUndoCommand {
 public:
-    PlanEdit(Document& document, const QString& text, plan::PlanPtr before, plan::PlanPtr after) : QUndoCommand(text), m_document(document), m_before(std::move(before)), m_after(std::move(after)) {}
+    PlanEdit(Document& document, const QString& text, plan::PlanPtr before, plan::PlanPtr after)
+        : QUndoCommand(text), m_document(document), m_before(std::move(before)), m_after(std::move(after))
+    {}
     void undo() override { m_document.show(m_before); }
     void redo() override { m_document.show(m_after); }
     const plan::PlanPtr& before() const { return m_before; }
@@ -53,12 +57,20 @@ private:
     plan::PlanPtr m_before, m_after;
 };
 
-Document::Document(const kb::KnowledgeBase& kb, std::unique_ptr<store::ProjectFile> file, store::Project project, QObject* parent)
-    : QObject(parent), m_kb(&kb), m_file(std::move(file)), m_plan(std::make_shared<plan::Plan>(std::move(project.plan))), m_trials(std::move(project.trials)), m_entries(std::move(project.entries)),
-      m_answers(std::move(project.answers)), m_ids(std::random_device{}())
+Document::Document(const kb::KnowledgeBase& kb, std::unique_ptr<store::ProjectFile> file, store::Project project,
+                   QObject* parent)
+    : QObject(parent),
+      m_kb(&kb),
+      m_file(std::move(file)),
+      m_plan(std::make_shared<plan::Plan>(std::move(project.plan))),
+      m_trials(std::move(project.trials)),
+      m_entries(std::move(project.entries)),
+      m_answers(std::move(project.answers)),
+      m_ids(std::random_device{}())
 {
     if (!m_plan->catalogue.empty()) {
-        if (auto own = knowledgeOf(*m_plan, kb::embeddedFiles())) takeCatalogue(std::make_shared<const kb::KnowledgeBase>(std::move(*own)));
+        if (auto own = knowledgeOf(*m_plan, kb::embeddedFiles()))
+            takeCatalogue(std::make_shared<const kb::KnowledgeBase>(std::move(*own)));
         else m_catalogueTrouble = own.error().message();
     }
     if (!m_book) m_book = std::make_shared<SharedBook>(kb);
@@ -67,7 +79,8 @@ Document::Document(const kb::KnowledgeBase& kb, std::unique_ptr<store::ProjectFi
 
 std::shared_ptr<const kb::KnowledgeBase> Document::sharedKnowledge() const
 {
-    if (m_catalogues.empty()) return {std::shared_ptr<const kb::KnowledgeBase>(), m_kb};  // the shipped one outlives the document
+    if (m_catalogues.empty())
+        return {std::shared_ptr<const kb::KnowledgeBase>(), m_kb};  // the shipped one outlives the document
     return m_catalogues.back();
 }
 
@@ -106,7 +119,8 @@ void Document::show(plan::PlanPtr next)
     const bool newCatalogue = !(m_plan->catalogue == next->catalogue);
     m_plan = std::move(next);
     if (newCatalogue)
-        if (auto own = knowledgeOf(*m_plan, kb::embeddedFiles())) takeCatalogue(std::make_shared<const kb::KnowledgeBase>(std::move(*own)));
+        if (auto own = knowledgeOf(*m_plan, kb::embeddedFiles()))
+            takeCatalogue(std::make_shared<const kb::KnowledgeBase>(std::move(*own)));
     Q_EMIT planChanged();
     startAnalysis();
 }
@@ -177,11 +191,15 @@ bool Document::writeNote(const QString& text)
 
 bool Document::answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present)
 {
-    const auto same = std::find_if(m_answers.begin(), m_answers.end(), [&](const store::Answer& a) { return a.from == from && a.to == to && a.flag == flag; });
+    const auto same = std::find_if(m_answers.begin(), m_answers.end(), [&](const store::Answer& a) {
+        return a.from == from && a.to == to && a.flag == flag;
+    });
     store::Changes changes;
     const bool withdraws = same != m_answers.end() && same->present == present;
     if (withdraws) changes.withdrawnAnswers = {same->id};
-    else changes.answers = {{same != m_answers.end() ? same->id : m_ids.next<store::AnswerId>(), from, to, flag, present, now()}};
+    else
+        changes.answers = {
+            {same != m_answers.end() ? same->id : m_ids.next<store::AnswerId>(), from, to, flag, present, now()}};
     if (!save(changes)) return false;
     if (same != m_answers.end()) m_answers.erase(same);
     if (!withdraws) m_answers.push_back(changes.answers.front());

@@ -17,7 +17,8 @@ class Document final : public QObject {
     Q_OBJECT
 public:
     Document(const kb::KnowledgeBase&, std::unique_ptr<store::ProjectFile>, store::Project, QObject* parent = nullptr);
-    /// The shipped catalogue with the project's own rows. A row edit makes another one; the old one lives on for what still refers to it.
+    /// The shipped catalogue with the project's own rows. A row edit makes another one; the old one lives on for what
+    /// still refers to it.
     const kb::KnowledgeBase& knowledge() const { return *m_kb; }
     /// The same, to be held by work on another thread.
     std::shared_ptr<const kb::KnowledgeBase> sharedKnowledge() const;

@@ -12,9 +12,13 @@ namespace sokudo::app {
 template <class Row>
 class RowModel final : public QAbstractTableModel {
 public:
-    struct Column { QString heading; std::function<QVariant(const Row&, int role)> value; };
+    struct Column {
+        QString heading;
+        std::function<QVariant(const Row&, int role)> value;
+    };
 
-    RowModel(std::vector<Column> columns, QObject* parent) : QAbstractTableModel(parent), m_columns(std::move(columns)) {}
+    RowModel(std::vector<Column> columns, QObject* parent) : QAbstractTableModel(parent), m_columns(std::move(columns))
+    {}
     void setRows(std::vector<Row> rows)
     {
         beginResetModel();
@@ -22,13 +26,24 @@ public:
         endResetModel();
     }
     const std::vector<Row>& rows() const { return m_rows; }
-    const Row* row(int at) const { return at >= 0 && at < static_cast<int>(m_rows.size()) ? &m_rows[static_cast<std::size_t>(at)] : nullptr; }
-    int rowCount(const QModelIndex& parent = {}) const override { return parent.isValid() ? 0 : static_cast<int>(m_rows.size()); }
-    int columnCount(const QModelIndex& parent = {}) const override { return parent.isValid() ? 0 : static_cast<int>(m_columns.size()); }
+    const Row* row(int at) const
+    {
+        return at >= 0 && at < static_cast<int>(m_rows.size()) ? &m_rows[static_cast<std::size_t>(at)] : nullptr;
+    }
+    int rowCount(const QModelIndex& parent = {}) const override
+    {
+        return parent.isValid() ? 0 : static_cast<int>(m_rows.size());
+    }
+    int columnCount(const QModelIndex& parent = {}) const override
+    {
+        return parent.isValid() ? 0 : static_cast<int>(m_columns.size());
+    }
     QVariant data(const QModelIndex& index, int role) const override
     {
         const Row* found = row(index.row());
-        return found && index.column() < columnCount() ? m_columns[static_cast<std::size_t>(index.column())].value(*found, role) : QVariant();
+        return found && index.column() < columnCount()
+                   ? m_columns[static_cast<std::size_t>(index.column())].value(*found, role)
+                   : QVariant();
     }
     QVariant headerData(int section, Qt::Orientation orientation, int role) const override
     {

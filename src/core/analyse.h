@@ -20,10 +20,10 @@ struct Gap {
 };
 
 struct Analysis {
-    match::Reports links;  ///< worst first
-    std::array<int, 6> counts{};           ///< by Verdict
+    match::Reports links;         ///< worst first
+    std::array<int, 6> counts{};  ///< by Verdict
     std::vector<Gap> gaps;
-    std::vector<match::Swap> swaps;        ///< dark links whose modules or cables sit in each other's ports
+    std::vector<match::Swap> swaps;  ///< dark links whose modules or cables sit in each other's ports
     int count(Verdict verdict) const { return counts[static_cast<std::size_t>(verdict)]; }
     const match::LinkReport* reportOf(plan::RunId run) const;
 };

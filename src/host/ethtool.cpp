@@ -25,7 +25,10 @@ template <class T>
 Reading<T> refused(int error, const char* what)
 {
     if (error == EPERM || error == EACCES)
-        return Reading<T>::none(WhyNot::NotPermitted, std::string("the kernel gives ") + what + " only to an administrator (CAP_NET_ADMIN); run \"sokudo-cli host\" there once as administrator and type in what it shows");
+        return Reading<T>::none(WhyNot::NotPermitted,
+                                std::string("the kernel gives ") + what +
+                                    " only to an administrator (CAP_NET_ADMIN); run \"sokudo-cli host\" there once as "
+                                    "administrator and type in what it shows");
     if (error == ENODEV) return Reading<T>::none(WhyNot::NotPresent, "there is no such interface");
     return Reading<T>::none(WhyNot::NotSupported, std::string("the driver does not tell ") + what);
 }
@@ -40,7 +43,9 @@ public:
     Reading<LinkSettings> linkSettings(const std::string& interface) override
     {
         constexpr int kMostWords = 127;
-        alignas(ethtool_link_settings) std::array<char, sizeof(ethtool_link_settings) + 3 * kMostWords * sizeof(std::uint32_t)> buffer{};
+        alignas(ethtool_link_settings)
+            std::array<char, sizeof(ethtool_link_settings) + 3 * kMostWords * sizeof(std::uint32_t)>
+                buffer{};
         auto* settings = reinterpret_cast<ethtool_link_settings*>(buffer.data());
         settings->cmd = ETHTOOL_GLINKSETTINGS;
         // The first call asks how many words the masks have; the kernel answers with the negative number.
@@ -52,7 +57,8 @@ public:
         settings->link_mode_masks_nwords = words;
         if (const int error = call(interface, settings)) return refused<LinkSettings>(error, "link settings");
         LinkSettings result;
-        result.speedMbps = settings->speed == 0xFFFFFFFFU || settings->speed == 0 ? -1 : static_cast<std::int64_t>(settings->speed);
+        result.speedMbps =
+            settings->speed == 0xFFFFFFFFU || settings->speed == 0 ? -1 : static_cast<std::int64_t>(settings->speed);
         result.duplex = settings->duplex;
         result.port = settings->port;
         result.autoneg = settings->autoneg;
@@ -115,7 +121,8 @@ public:
     Reading<LinkSettings> linkSettings(const std::string& interface) override
     {
         const auto content = m_tree.content(file(interface, "link_settings"));
-        if (!content) return Reading<LinkSettings>::none(WhyNot::NotSupported, "the driver does not tell link settings");
+        if (!content)
+            return Reading<LinkSettings>::none(WhyNot::NotSupported, "the driver does not tell link settings");
         LinkSettings result;
         std::istringstream in(*content);
         for (std::string key; in >> key;) {
@@ -147,7 +154,9 @@ public:
     Reading<std::vector<std::uint8_t>> moduleMemory(const std::string& interface) override
     {
         const auto content = m_tree.content(file(interface, "module.hex"));
-        if (!content) return Reading<std::vector<std::uint8_t>>::none(WhyNot::NotSupported, "the driver does not tell module data");
+        if (!content)
+            return Reading<std::vector<std::uint8_t>>::none(WhyNot::NotSupported,
+                                                            "the driver does not tell module data");
         if (content->starts_with("EPERM")) return refused<std::vector<std::uint8_t>>(EPERM, "module data");
         std::vector<std::uint8_t> bytes;
         std::istringstream in(*content);
@@ -155,14 +164,18 @@ public:
             unsigned value = 0;
             const auto [end, error] = std::from_chars(word.data(), word.data() + word.size(), value, 16);
             if (error != std::errc{} || end != word.data() + word.size() || value > 255)
-                return Reading<std::vector<std::uint8_t>>::none(WhyNot::NotSupported, "the captured module data is damaged");
+                return Reading<std::vector<std::uint8_t>>::none(WhyNot::NotSupported,
+                                                                "the captured module data is damaged");
             bytes.push_back(static_cast<std::uint8_t>(value));
         }
         return Reading<std::vector<std::uint8_t>>::of(std::move(bytes));
     }
 
 private:
-    static std::string file(const std::string& interface, const char* name) { return "ethtool/" + interface + "/" + name; }
+    static std::string file(const std::string& interface, const char* name)
+    {
+        return "ethtool/" + interface + "/" + name;
+    }
     /// Bit numbers up to the end of the line, as mask words.
     static std::vector<std::uint32_t> bits(std::istringstream& in)
     {
@@ -188,9 +201,11 @@ std::unique_ptr<Ethtool> ethtoolFor(const Tree& tree)
 std::vector<BitRate> ratesOf(const std::vector<std::uint32_t>& modes)
 {
     static constexpr std::pair<int, double> kModes[] = {
-        {0, 0.01}, {1, 0.01}, {2, 0.1}, {3, 0.1}, {4, 1}, {5, 1}, {12, 10}, {15, 2.5}, {17, 1}, {18, 10}, {19, 10}, {20, 10}, {23, 40}, {24, 40}, {25, 40}, {26, 40}, {31, 25}, {32, 25}, {33, 25},
-        {34, 50}, {35, 50}, {36, 100}, {37, 100}, {38, 100}, {39, 100}, {40, 50}, {41, 1}, {42, 10}, {43, 10}, {44, 10}, {45, 10}, {46, 10}, {47, 2.5}, {48, 5}, {52, 50}, {53, 50}, {54, 50},
-        {55, 50}, {56, 50}, {57, 100}, {58, 100}, {59, 100}, {60, 100}, {61, 100}, {62, 200}, {63, 200}, {64, 200}, {65, 200}, {66, 200}};
+        {0, 0.01}, {1, 0.01}, {2, 0.1},  {3, 0.1},  {4, 1},    {5, 1},    {12, 10},  {15, 2.5}, {17, 1},  {18, 10},
+        {19, 10},  {20, 10},  {23, 40},  {24, 40},  {25, 40},  {26, 40},  {31, 25},  {32, 25},  {33, 25}, {34, 50},
+        {35, 50},  {36, 100}, {37, 100}, {38, 100}, {39, 100}, {40, 50},  {41, 1},   {42, 10},  {43, 10}, {44, 10},
+        {45, 10},  {46, 10},  {47, 2.5}, {48, 5},   {52, 50},  {53, 50},  {54, 50},  {55, 50},  {56, 50}, {57, 100},
+        {58, 100}, {59, 100}, {60, 100}, {61, 100}, {62, 200}, {63, 200}, {64, 200}, {65, 200}, {66, 200}};
     std::set<BitRate, std::greater<>> found;
     for (const auto& [bit, rate] : kModes) {
         const auto word = static_cast<std::size_t>(bit / 32);

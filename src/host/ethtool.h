@@ -22,7 +22,9 @@ struct LinkSettings {
     std::vector<std::uint32_t> supported, advertising, partner;  ///< link-mode bits
 };
 
-struct DriverInfo { std::string driver, firmware, bus; };
+struct DriverInfo {
+    std::string driver, firmware, bus;
+};
 
 class Ethtool {
 public:

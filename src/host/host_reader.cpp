@@ -55,14 +55,16 @@ Reading<measure::BusState> readBus(const Tree& tree, const std::string& interfac
         }
         const int generation = generationOf(tree.line(at + "/current_link_speed"));
         const int width = lanes(at + "/current_link_width");
-        const bool narrower = generation > 0 && width > 0 && std::pow(2, generation) * width < std::pow(2, bus.generation) * bus.lanes;
+        const bool narrower =
+            generation > 0 && width > 0 && std::pow(2, generation) * width < std::pow(2, bus.generation) * bus.lanes;
         if (narrower) {
             bus.generation = generation;
             bus.lanes = width;
             bus.limitedBy = at.substr(at.rfind('/') + 1);
         }
     }
-    if (bus.generation == 0 || bus.lanes == 0) return Reading<measure::BusState>::none(WhyNot::NotSupported, "the slot does not tell its speed and width");
+    if (bus.generation == 0 || bus.lanes == 0)
+        return Reading<measure::BusState>::none(WhyNot::NotSupported, "the slot does not tell its speed and width");
     return Reading<measure::BusState>::of(bus);
 }
 
@@ -73,7 +75,8 @@ Reading<measure::UsbState> readUsb(const Tree& tree, const std::string& interfac
         if (tree.exists(*at + "/idVendor")) {
             const auto speed = tree.line(*at + "/speed");
             const auto value = speed ? text::parseNumber(*speed) : std::nullopt;
-            if (!value) return Reading<measure::UsbState>::none(WhyNot::NotSupported, "the USB device does not tell its speed");
+            if (!value)
+                return Reading<measure::UsbState>::none(WhyNot::NotSupported, "the USB device does not tell its speed");
             return Reading<measure::UsbState>::of({BitRate::of(*value * 1e6)});
         }
         at->resize(at->rfind('/'));
@@ -117,15 +120,20 @@ measure::InterfaceReading readInterface(const Tree& tree, Ethtool& ethtool, cons
     result.isRadio = tree.exists(path + "/wireless") || tree.exists(path + "/phy80211");
     result.mtu = static_cast<int>(tree.whole(path + "/mtu").value_or(0));
     const auto carrier = tree.whole(path + "/carrier");
-    result.carrier = carrier ? Reading<bool>::of(*carrier == 1) : Reading<bool>::none(WhyNot::NotPresent, "the interface is switched off");
+    result.carrier = carrier ? Reading<bool>::of(*carrier == 1)
+                             : Reading<bool>::none(WhyNot::NotPresent, "the interface is switched off");
     const auto speed = tree.whole(path + "/speed");
-    result.speed = speed && *speed > 0 ? Reading<BitRate>::of(BitRate::of(static_cast<double>(*speed) * 1e6)) : Reading<BitRate>::none(WhyNot::NotPresent, "no rate is agreed: the link is down or virtual");
+    result.speed = speed && *speed > 0
+                       ? Reading<BitRate>::of(BitRate::of(static_cast<double>(*speed) * 1e6))
+                       : Reading<BitRate>::none(WhyNot::NotPresent, "no rate is agreed: the link is down or virtual");
     if (const auto duplex = tree.line(path + "/duplex"); duplex && *duplex != "unknown") result.duplex = *duplex;
     result.carrierChanges = tree.whole(path + "/carrier_changes").value_or(0);
-    if (const auto master = tree.resolved(path + "/master"); master && tree.exists(*master + "/bonding")) result.bondMaster = master->substr(master->rfind('/') + 1);
+    if (const auto master = tree.resolved(path + "/master"); master && tree.exists(*master + "/bonding"))
+        result.bondMaster = master->substr(master->rfind('/') + 1);
     for (const std::string& counter : tree.list(path + "/statistics"))
         if (const auto value = tree.whole(path + "/statistics/" + counter)) result.counters[counter] = *value;
-    if (const auto driver = tree.resolved(path + "/device/driver")) result.driver = driver->substr(driver->rfind('/') + 1);
+    if (const auto driver = tree.resolved(path + "/device/driver"))
+        result.driver = driver->substr(driver->rfind('/') + 1);
     if (const auto info = ethtool.driver(name)) {
         if (result.driver.empty()) result.driver = info->driver;
         result.firmware = info->firmware;
@@ -140,7 +148,9 @@ measure::InterfaceReading readInterface(const Tree& tree, Ethtool& ethtool, cons
     result.fec = fec ? Reading<std::string>::of(fecText(*fec)) : Reading<std::string>::none(fec.why, fec.explanation);
     result.bus = readBus(tree, path);
     result.usb = readUsb(tree, path);
-    result.module = result.isVirtual ? Reading<measure::ModuleReading>::none(WhyNot::NotPresent, "a virtual interface has no module") : readModule(ethtool, name);
+    result.module = result.isVirtual
+                        ? Reading<measure::ModuleReading>::none(WhyNot::NotPresent, "a virtual interface has no module")
+                        : readModule(ethtool, name);
     return result;
 }
 
@@ -148,14 +158,19 @@ void readProcessor(const Tree& tree, measure::HostSnapshot& host)
 {
     const std::string cpus = "sys/devices/system/cpu";
     for (const std::string& name : tree.list(cpus))
-        if (name.starts_with("cpu") && name.size() > 3 && std::isdigit(static_cast<unsigned char>(name[3]))) ++host.cores;
-    if (const auto khz = tree.whole(cpus + "/cpu0/cpufreq/cpuinfo_max_freq")) host.maxClockGhz = static_cast<double>(*khz) / 1e6;
+        if (name.starts_with("cpu") && name.size() > 3 && std::isdigit(static_cast<unsigned char>(name[3])))
+            ++host.cores;
+    if (const auto khz = tree.whole(cpus + "/cpu0/cpufreq/cpuinfo_max_freq"))
+        host.maxClockGhz = static_cast<double>(*khz) / 1e6;
     const auto governor = tree.line(cpus + "/cpu0/cpufreq/scaling_governor");
-    host.governor = governor ? Reading<std::string>::of(*governor) : Reading<std::string>::none(WhyNot::NotPresent, "there is no clock control here, as in a virtual machine");
+    host.governor = governor ? Reading<std::string>::of(*governor)
+                             : Reading<std::string>::none(WhyNot::NotPresent,
+                                                          "there is no clock control here, as in a virtual machine");
     if (const auto info = tree.content("proc/cpuinfo"); info && !host.maxClockGhz)
         for (const std::string& row : text::split(*info, '\n'))
             if (row.starts_with("cpu MHz"))
-                if (const auto mhz = text::parseNumber(row.substr(row.find(':') + 1))) host.maxClockGhz = std::max(host.maxClockGhz.value_or(0), *mhz / 1000);
+                if (const auto mhz = text::parseNumber(row.substr(row.find(':') + 1)))
+                    host.maxClockGhz = std::max(host.maxClockGhz.value_or(0), *mhz / 1000);
     if (const auto memory = tree.line("proc/meminfo"))
         if (const auto words = text::words(*memory); words.size() >= 2)
             if (const auto kib = text::parseNumber(words[1])) host.memory = DataSize::of(*kib * 1024);
@@ -167,7 +182,10 @@ Result<measure::HostSnapshot> SystemHostReader::read()
 {
     const Tree tree(m_root);
     if (!tree.exists("sys/class/net"))
-        return failure(ErrorCode::NotFound, "there is no sys/class/net below this folder; give the root of a Linux host or of a captured one", m_root.string());
+        return failure(
+            ErrorCode::NotFound,
+            "there is no sys/class/net below this folder; give the root of a Linux host or of a captured one",
+            m_root.string());
     measure::HostSnapshot host;
     host.name = tree.line("proc/sys/kernel/hostname").value_or("host");
     host.congestionControl = tree.line("proc/sys/net/ipv4/tcp_congestion_control").value_or("");
@@ -179,7 +197,8 @@ Result<measure::HostSnapshot> SystemHostReader::read()
     readProcessor(tree, host);
     const auto ethtool = ethtoolFor(tree);
     for (const std::string& name : tree.list("sys/class/net"))
-        if (tree.exists("sys/class/net/" + name + "/mtu")) host.interfaces.push_back(readInterface(tree, *ethtool, name));
+        if (tree.exists("sys/class/net/" + name + "/mtu"))
+            host.interfaces.push_back(readInterface(tree, *ethtool, name));
     return host;
 }
 
@@ -189,7 +208,8 @@ std::string cageOf(const measure::InterfaceReading& interface)
 {
     if (interface.module && !interface.module->kind.empty()) return text::lower(interface.module->kind);
     if (interface.portKind == "twisted pair" || interface.portKind.empty()) return "rj45";
-    const BitRate most = interface.supported.empty() ? (interface.speed ? *interface.speed : gigabits(10)) : interface.supported.front();
+    const BitRate most =
+        interface.supported.empty() ? (interface.speed ? *interface.speed : gigabits(10)) : interface.supported.front();
     if (most >= gigabits(100)) return "qsfp28";
     if (most >= gigabits(40)) return "qsfp+";
     return most >= gigabits(25) ? "sfp28" : most >= gigabits(10) ? "sfp+" : "sfp";
@@ -207,7 +227,10 @@ SurveyedHost surveyed(const measure::HostSnapshot& host, plan::PlaceId place, Id
     result.device.description = "read from the machine";
     if (host.maxClockGhz && host.cores > 0) {
         const bool arm = host.architecture.starts_with("aarch64") || host.architecture.starts_with("arm");
-        const std::string kind = arm ? "big-arm" : *host.maxClockGhz >= 4 ? "recent-x86" : *host.maxClockGhz >= 2.4 ? "mid-x86" : "old-x86";
+        const std::string kind = arm                        ? "big-arm"
+                                 : *host.maxClockGhz >= 4   ? "recent-x86"
+                                 : *host.maxClockGhz >= 2.4 ? "mid-x86"
+                                                            : "old-x86";
         result.device.processor = plan::HostProcessor{kind, *host.maxClockGhz, host.cores};
     }
     int position = 0;

@@ -4,9 +4,9 @@
 
 #include <filesystem>
 
+#include "core/base/id.h"
 #include "core/measure/seams.h"
 #include "core/plan/plan.h"
-#include "core/base/id.h"
 
 namespace sokudo::host {
 

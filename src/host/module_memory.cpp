@@ -12,13 +12,17 @@ namespace {
 
 using Memory = std::span<const std::uint8_t>;
 
-std::uint16_t word(Memory m, std::size_t at) { return at + 1 < m.size() ? static_cast<std::uint16_t>(m[at] << 8 | m[at + 1]) : std::uint16_t{0}; }
+std::uint16_t word(Memory m, std::size_t at)
+{
+    return at + 1 < m.size() ? static_cast<std::uint16_t>(m[at] << 8 | m[at + 1]) : std::uint16_t{0};
+}
 bool bit(Memory m, std::size_t at, int n) { return at < m.size() && (m[at] >> n & 1); }
 
 std::string ascii(Memory m, std::size_t from, std::size_t length)
 {
     std::string result;
-    for (std::size_t i = from; i < from + length && i < m.size(); ++i) result.push_back(m[i] >= 32 && m[i] < 127 ? static_cast<char>(m[i]) : ' ');
+    for (std::size_t i = from; i < from + length && i < m.size(); ++i)
+        result.push_back(m[i] >= 32 && m[i] < 127 ? static_cast<char>(m[i]) : ' ');
     return text::trimmed(result);
 }
 

@@ -40,7 +40,8 @@ std::vector<std::string> Tree::list(const std::string& folder) const
 {
     std::vector<std::string> names;
     std::error_code error;
-    for (std::filesystem::directory_iterator it(at(folder), error), end; !error && it != end; it.increment(error)) names.push_back(it->path().filename().string());
+    for (std::filesystem::directory_iterator it(at(folder), error), end; !error && it != end; it.increment(error))
+        names.push_back(it->path().filename().string());
     std::sort(names.begin(), names.end());
     return names;
 }

@@ -12,7 +12,8 @@ const Json kNothing = Json::object();
 constexpr double kLargestWhole = 9007199254740992.0;  // 2^53
 }  // namespace
 
-JsonReader::JsonReader(const Json& value, std::string path, std::optional<Error>& error) : m_value(value), m_path(std::move(path)), m_error(error)
+JsonReader::JsonReader(const Json& value, std::string path, std::optional<Error>& error)
+    : m_value(value), m_path(std::move(path)), m_error(error)
 {
     if (!value.is_object()) complain("", "must be an object in braces");
 }
@@ -124,7 +125,8 @@ std::vector<JsonReader> JsonReader::list(const char* key) const
         complain(key, "must be a list in brackets");
         return result;
     }
-    for (std::size_t i = 0; i < found->size(); ++i) result.emplace_back((*found)[i], fmt::format("{}.{}[{}]", m_path, key, i), m_error);
+    for (std::size_t i = 0; i < found->size(); ++i)
+        result.emplace_back((*found)[i], fmt::format("{}.{}[{}]", m_path, key, i), m_error);
     return result;
 }
 

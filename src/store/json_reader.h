@@ -2,8 +2,8 @@
 // Reads typed fields of a JSON object and keeps the first complaint with its path.
 #pragma once
 
-#include <optional>
 #include <map>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -20,13 +20,16 @@ using Json = nlohmann::ordered_json;
 class JsonReader {
 public:
     JsonReader(const Json& value, std::string path, std::optional<Error>& error);
-    std::string text(const char* key) const;            ///< empty where absent
+    std::string text(const char* key) const;  ///< empty where absent
     std::string neededText(const char* key) const;
     std::optional<double> maybeNumber(const char* key) const;
     std::int64_t whole(const char* key, std::int64_t fallback) const;
-    bool yes(const char* key) const;                    ///< false where absent
+    bool yes(const char* key) const;  ///< false where absent
     template <class IdType>
-    IdType id(const char* key) const { return IdType{whole(key, 0)}; }
+    IdType id(const char* key) const
+    {
+        return IdType{whole(key, 0)};
+    }
     template <class IdType>
     IdType neededId(const char* key) const
     {

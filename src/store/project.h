@@ -17,7 +17,7 @@ using AnswerId = Id<struct AnswerTag>;
 struct Answer {
     AnswerId id;
     plan::DeviceId from, to;
-    std::string flag;      ///< id in flags.csv
+    std::string flag;  ///< id in flags.csv
     bool present = false;
     measure::Timestamp at;
     friend bool operator==(const Answer&, const Answer&) = default;

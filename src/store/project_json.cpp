@@ -30,7 +30,8 @@ plan::Traits traitsFrom(const JsonReader& in)
     if (!in.has("traits")) return result;
     const Json& stated = in.object("traits").value();
     if (!stated.is_object()) return result;
-    for (const auto& [id, value] : stated.items()) result.set(id, value.is_string() ? value.get<std::string>() : value.dump());
+    for (const auto& [id, value] : stated.items())
+        result.set(id, value.is_string() ? value.get<std::string>() : value.dump());
     return result;
 }
 
@@ -69,7 +70,8 @@ std::string placeOf(std::string_view text, std::size_t byte)
     const std::string_view before = text.substr(0, std::min(byte > 0 ? byte - 1 : 0, text.size()));
     const auto line = std::count(before.begin(), before.end(), '\n') + 1;
     const std::size_t start = before.rfind('\n');
-    return fmt::format("line {}, column {}", line, before.size() - (start == std::string_view::npos ? 0 : start + 1) + 1);
+    return fmt::format("line {}, column {}", line,
+                       before.size() - (start == std::string_view::npos ? 0 : start + 1) + 1);
 }
 
 }  // namespace
@@ -84,9 +86,13 @@ Json toJson(const plan::Place& place)
 
 Json toJson(const plan::Device& device)
 {
-    Json result{{"id", device.id.value}, {"place", device.place.value}, {"name", device.name}, {"role", code(device.role)}};
+    Json result{
+        {"id", device.id.value}, {"place", device.place.value}, {"name", device.name}, {"role", code(device.role)}};
     put(result, "description", device.description);
-    if (device.processor) result["processor"] = {{"kind", device.processor->kind}, {"clock_ghz", device.processor->clockGhz}, {"cores", device.processor->cores}};
+    if (device.processor)
+        result["processor"] = {{"kind", device.processor->kind},
+                               {"clock_ghz", device.processor->clockGhz},
+                               {"cores", device.processor->cores}};
     for (const plan::DiskGroup& group : device.disks) {
         Json disk{{"kind", group.kind}, {"count", group.count}};
         put(disk, "level", group.level);
@@ -101,15 +107,22 @@ Json toJson(const plan::Device& device)
 
 Json toJson(const plan::Slot& slot)
 {
-    Json result{{"id", slot.id.value}, {"device", slot.device.value}, {"name", slot.name}, {"generation", slot.generation}, {"lanes", slot.lanes}, {"shape", slot.shape}};
+    Json result{{"id", slot.id.value},           {"device", slot.device.value}, {"name", slot.name},
+                {"generation", slot.generation}, {"lanes", slot.lanes},         {"shape", slot.shape}};
     if (slot.chipset) result["chipset"] = true;
-    if (slot.card) result["card"] = {{"name", slot.card->name}, {"generation", slot.card->generation}, {"lanes", slot.card->lanes}};
+    if (slot.card)
+        result["card"] = {
+            {"name", slot.card->name}, {"generation", slot.card->generation}, {"lanes", slot.card->lanes}};
     return result;
 }
 
 Json toJson(const plan::Port& port)
 {
-    Json result{{"id", port.id.value}, {"device", port.device.value}, {"position", port.position}, {"name", port.name}, {"cage", port.cage}};
+    Json result{{"id", port.id.value},
+                {"device", port.device.value},
+                {"position", port.position},
+                {"name", port.name},
+                {"cage", port.cage}};
     if (!port.rates.empty()) result["rates_bps"] = rateList(port.rates);
     if (port.forced) result["forced_bps"] = port.forced->steps();
     if (port.fec) result["fec"] = code(*port.fec);
@@ -149,14 +162,19 @@ Json toJson(const plan::Run& run)
 
 Json toJson(const plan::Waiver& waiver)
 {
-    return {{"id", waiver.id.value}, {"run", waiver.run.value}, {"clause", waiver.clause}, {"verdict", waiver.verdict}, {"reason", waiver.reason}, {"on", waiver.on}};
+    return {{"id", waiver.id.value},     {"run", waiver.run.value}, {"clause", waiver.clause},
+            {"verdict", waiver.verdict}, {"reason", waiver.reason}, {"on", waiver.on}};
 }
 
-Json toJson(const plan::CatalogueRow& row) { return {{"id", row.id.value}, {"table", row.table}, {"cells", row.cells}}; }
+Json toJson(const plan::CatalogueRow& row)
+{
+    return {{"id", row.id.value}, {"table", row.table}, {"cells", row.cells}};
+}
 
 Json toJson(const plan::Flow& flow)
 {
-    Json result{{"id", flow.id.value}, {"set", flow.set}, {"name", flow.name}, {"from", flow.from.value}, {"to", flow.to.value}, {"streams", flow.streams}};
+    Json result{{"id", flow.id.value},     {"set", flow.set},     {"name", flow.name},
+                {"from", flow.from.value}, {"to", flow.to.value}, {"streams", flow.streams}};
     if (flow.copies) result["copies"] = true;
     put(result, "protocol", flow.protocol);
     if (flow.asks) result["asks_bps"] = flow.asks->steps();
@@ -165,7 +183,8 @@ Json toJson(const plan::Flow& flow)
 
 Json toJson(const plan::Job& job)
 {
-    Json result{{"id", job.id.value}, {"name", job.name}, {"from", job.from.value}, {"to", job.to.value}, {"per_week", job.perWeek}, {"count", job.count}};
+    Json result{{"id", job.id.value}, {"name", job.name},        {"from", job.from.value},
+                {"to", job.to.value}, {"per_week", job.perWeek}, {"count", job.count}};
     put(result, "protocol", job.protocol);
     put(result, "purpose", job.purpose);
     if (job.size.steps() > 0) result["size_bytes"] = job.size.steps();
@@ -174,9 +193,19 @@ Json toJson(const plan::Job& job)
 
 Json toJson(const measure::Trial& trial)
 {
-    Json result{{"id", trial.id.value}, {"at", measure::isoText(trial.at)}, {"from", trial.from.value}, {"to", trial.to.value}, {"kind", code(trial.kind)},
-              {"origin", code(trial.origin)}, {"direction", code(trial.direction)}, {"streams", trial.streams}, {"duration_s", trial.duration.in()},
-              {"warmup_s", trial.warmup.in()}, {"rate_bps", trial.rate.value.steps()}, {"low_bps", trial.rate.low.steps()}, {"high_bps", trial.rate.high.steps()}};
+    Json result{{"id", trial.id.value},
+                {"at", measure::isoText(trial.at)},
+                {"from", trial.from.value},
+                {"to", trial.to.value},
+                {"kind", code(trial.kind)},
+                {"origin", code(trial.origin)},
+                {"direction", code(trial.direction)},
+                {"streams", trial.streams},
+                {"duration_s", trial.duration.in()},
+                {"warmup_s", trial.warmup.in()},
+                {"rate_bps", trial.rate.value.steps()},
+                {"low_bps", trial.rate.low.steps()},
+                {"high_bps", trial.rate.high.steps()}};
     if (!trial.samples.empty()) result["samples_bps"] = rateList(trial.samples);
     if (!trial.conditions.empty()) result["conditions"] = trial.conditions;
     put(result, "note", trial.note);
@@ -185,7 +214,8 @@ Json toJson(const measure::Trial& trial)
 
 Json toJson(const logbook::Entry& entry)
 {
-    Json result{{"id", entry.id.value}, {"at", measure::isoText(entry.at)}, {"kind", code(entry.kind)}, {"text", entry.text}};
+    Json result{
+        {"id", entry.id.value}, {"at", measure::isoText(entry.at)}, {"kind", code(entry.kind)}, {"text", entry.text}};
     put(result, "trial", entry.trial);
     put(result, "device", entry.device);
     return result;
@@ -193,23 +223,29 @@ Json toJson(const logbook::Entry& entry)
 
 Json toJson(const Answer& answer)
 {
-    return {{"id", answer.id.value}, {"from", answer.from.value}, {"to", answer.to.value}, {"flag", answer.flag}, {"present", answer.present}, {"at", measure::isoText(answer.at)}};
+    return {{"id", answer.id.value}, {"from", answer.from.value}, {"to", answer.to.value},
+            {"flag", answer.flag},   {"present", answer.present}, {"at", measure::isoText(answer.at)}};
 }
 
 plan::Place placeFrom(const JsonReader& in)
 {
-    return {in.neededId<plan::PlaceId>("id"), in.neededText("name"), static_cast<int>(in.whole("level", 0)), in.text("building"), in.text("note")};
+    return {in.neededId<plan::PlaceId>("id"), in.neededText("name"), static_cast<int>(in.whole("level", 0)),
+            in.text("building"), in.text("note")};
 }
 
 plan::Device deviceFrom(const JsonReader& in)
 {
-    plan::Device result{in.neededId<plan::DeviceId>("id"), in.neededId<plan::PlaceId>("place"), in.neededText("name"), in.word("role", plan::Role::Other, plan::roleFromCode)};
+    plan::Device result{in.neededId<plan::DeviceId>("id"), in.neededId<plan::PlaceId>("place"), in.neededText("name"),
+                        in.word("role", plan::Role::Other, plan::roleFromCode)};
     result.description = in.text("description");
     if (in.has("processor")) {
         const JsonReader processor = in.object("processor");
-        result.processor = plan::HostProcessor{processor.neededText("kind"), processor.maybeNumber("clock_ghz").value_or(0), static_cast<int>(processor.whole("cores", 1))};
+        result.processor =
+            plan::HostProcessor{processor.neededText("kind"), processor.maybeNumber("clock_ghz").value_or(0),
+                                static_cast<int>(processor.whole("cores", 1))};
     }
-    for (const JsonReader& disk : in.list("disks")) result.disks.push_back({disk.neededText("kind"), static_cast<int>(disk.whole("count", 1)), disk.text("level")});
+    for (const JsonReader& disk : in.list("disks"))
+        result.disks.push_back({disk.neededText("kind"), static_cast<int>(disk.whole("count", 1)), disk.text("level")});
     result.fileShare = in.text("file_share");
     result.fedBy = in.id<plan::DeviceId>("feeds");
     result.traits = traitsFrom(in);
@@ -219,18 +255,25 @@ plan::Device deviceFrom(const JsonReader& in)
 
 plan::Slot slotFrom(const JsonReader& in)
 {
-    plan::Slot result{in.neededId<plan::SlotId>("id"), in.neededId<plan::DeviceId>("device"), in.neededText("name"), static_cast<int>(in.whole("generation", 0)),
-                    static_cast<int>(in.whole("lanes", 0)), static_cast<int>(in.whole("shape", 0)), in.yes("chipset")};
+    plan::Slot result{in.neededId<plan::SlotId>("id"),
+                      in.neededId<plan::DeviceId>("device"),
+                      in.neededText("name"),
+                      static_cast<int>(in.whole("generation", 0)),
+                      static_cast<int>(in.whole("lanes", 0)),
+                      static_cast<int>(in.whole("shape", 0)),
+                      in.yes("chipset")};
     if (in.has("card")) {
         const JsonReader card = in.object("card");
-        result.card = plan::Card{card.text("name"), static_cast<int>(card.whole("generation", 0)), static_cast<int>(card.whole("lanes", 0))};
+        result.card = plan::Card{card.text("name"), static_cast<int>(card.whole("generation", 0)),
+                                 static_cast<int>(card.whole("lanes", 0))};
     }
     return result;
 }
 
 plan::Port portFrom(const JsonReader& in)
 {
-    plan::Port result{in.neededId<plan::PortId>("id"), in.neededId<plan::DeviceId>("device"), static_cast<int>(in.whole("position", 0)), in.neededText("name"), in.neededText("cage")};
+    plan::Port result{in.neededId<plan::PortId>("id"), in.neededId<plan::DeviceId>("device"),
+                      static_cast<int>(in.whole("position", 0)), in.neededText("name"), in.neededText("cage")};
     result.rates = in.rates("rates_bps");
     result.forced = in.maybeRate("forced_bps");
     if (in.has("fec")) result.fec = in.word("fec", plan::Fec::Auto, plan::fecFromCode);
@@ -245,7 +288,8 @@ plan::Port portFrom(const JsonReader& in)
 
 plan::Run runFrom(const JsonReader& in)
 {
-    plan::Run result{in.neededId<plan::RunId>("id"), in.text("label"), in.id<plan::PortId>("a"), in.id<plan::PortId>("b"), in.text("medium")};
+    plan::Run result{in.neededId<plan::RunId>("id"), in.text("label"), in.id<plan::PortId>("a"),
+                     in.id<plan::PortId>("b"), in.text("medium")};
     result.length = in.maybeLength("length_m");
     result.joints = static_cast<int>(in.whole("joints", 0));
     result.splices = static_cast<int>(in.whole("splices", 0));
@@ -253,7 +297,9 @@ plan::Run runFrom(const JsonReader& in)
     result.wireMap = in.text("wire_map");
     if (result.wireMap == "untested") result.wireMap.clear();
     for (const JsonReader& one : in.list("segments"))
-        result.segments.push_back({one.word("piece", plan::SegmentKind::Cord, plan::segmentKindFromCode), one.text("end") == "b", one.text("medium"), one.maybeLength("length_m"), static_cast<int>(one.whole("gauge_awg", 0))});
+        result.segments.push_back({one.word("piece", plan::SegmentKind::Cord, plan::segmentKindFromCode),
+                                   one.text("end") == "b", one.text("medium"), one.maybeLength("length_m"),
+                                   static_cast<int>(one.whole("gauge_awg", 0))});
     result.traits = traitsFrom(in);
     result.protectedOutdoors = in.yes("protected_outdoors");
     result.wanted = in.maybeRate("wanted_bps");
@@ -263,14 +309,25 @@ plan::Run runFrom(const JsonReader& in)
 
 plan::Waiver waiverFrom(const JsonReader& in)
 {
-    return {in.neededId<plan::WaiverId>("id"), in.neededId<plan::RunId>("run"), in.neededText("clause"), in.text("verdict"), in.neededText("reason"), in.text("on")};
+    return {in.neededId<plan::WaiverId>("id"), in.neededId<plan::RunId>("run"),
+            in.neededText("clause"),           in.text("verdict"),
+            in.neededText("reason"),           in.text("on")};
 }
 
-plan::CatalogueRow catalogueRowFrom(const JsonReader& in) { return {in.neededId<plan::CatalogueRowId>("id"), in.neededText("table"), in.texts("cells")}; }
+plan::CatalogueRow catalogueRowFrom(const JsonReader& in)
+{
+    return {in.neededId<plan::CatalogueRowId>("id"), in.neededText("table"), in.texts("cells")};
+}
 
 plan::Flow flowFrom(const JsonReader& in)
 {
-    plan::Flow result{in.neededId<plan::FlowId>("id"), in.neededText("set"), in.neededText("name"), in.neededId<plan::DeviceId>("from"), in.neededId<plan::DeviceId>("to"), in.yes("copies"), in.text("protocol")};
+    plan::Flow result{in.neededId<plan::FlowId>("id"),
+                      in.neededText("set"),
+                      in.neededText("name"),
+                      in.neededId<plan::DeviceId>("from"),
+                      in.neededId<plan::DeviceId>("to"),
+                      in.yes("copies"),
+                      in.text("protocol")};
     result.streams = static_cast<int>(in.whole("streams", 1));
     result.asks = in.maybeRate("asks_bps");
     return result;
@@ -278,7 +335,8 @@ plan::Flow flowFrom(const JsonReader& in)
 
 plan::Job jobFrom(const JsonReader& in)
 {
-    plan::Job result{in.neededId<plan::JobId>("id"), in.neededText("name"), in.neededId<plan::DeviceId>("from"), in.neededId<plan::DeviceId>("to"), in.text("protocol")};
+    plan::Job result{in.neededId<plan::JobId>("id"), in.neededText("name"), in.neededId<plan::DeviceId>("from"),
+                     in.neededId<plan::DeviceId>("to"), in.text("protocol")};
     result.size = DataSize::fromSteps(in.whole("size_bytes", 0));
     result.perWeek = in.maybeNumber("per_week").value_or(1);
     result.purpose = in.text("purpose");
@@ -306,7 +364,8 @@ measure::Trial trialFrom(const JsonReader& in)
     if (in.has("conditions")) {
         const Json& conditions = in.object("conditions").value();
         if (conditions.is_object())
-            for (const auto& [key, value] : conditions.items()) result.conditions[key] = value.is_string() ? value.get<std::string>() : value.dump();
+            for (const auto& [key, value] : conditions.items())
+                result.conditions[key] = value.is_string() ? value.get<std::string>() : value.dump();
     }
     result.note = in.text("note");
     return result;
@@ -314,20 +373,38 @@ measure::Trial trialFrom(const JsonReader& in)
 
 logbook::Entry entryFrom(const JsonReader& in)
 {
-    return {in.neededId<logbook::EntryId>("id"), timeFrom(in, "at"), in.word("kind", logbook::EntryKind::Note, logbook::entryKindFromCode), in.text("text"),
-            in.id<measure::TrialId>("trial"), in.id<plan::DeviceId>("device")};
+    return {in.neededId<logbook::EntryId>("id"),
+            timeFrom(in, "at"),
+            in.word("kind", logbook::EntryKind::Note, logbook::entryKindFromCode),
+            in.text("text"),
+            in.id<measure::TrialId>("trial"),
+            in.id<plan::DeviceId>("device")};
 }
 
 Answer answerFrom(const JsonReader& in)
 {
-    return {in.neededId<AnswerId>("id"), in.id<plan::DeviceId>("from"), in.id<plan::DeviceId>("to"), in.neededText("flag"), in.yes("present"), timeFrom(in, "at")};
+    return {in.neededId<AnswerId>("id"), in.id<plan::DeviceId>("from"),
+            in.id<plan::DeviceId>("to"), in.neededText("flag"),
+            in.yes("present"),           timeFrom(in, "at")};
 }
 
 std::string exportJson(const Project& project)
 {
-    const Json result{{"format", kFormat}, {"version", kVersion}, {"name", project.plan.name}, {"places", listOf(project.plan.places)}, {"devices", listOf(project.plan.devices)},
-                    {"slots", listOf(project.plan.slots)}, {"ports", listOf(project.plan.ports)}, {"runs", listOf(project.plan.runs)}, {"waivers", listOf(project.plan.waivers)}, {"catalogue", listOf(project.plan.catalogue)}, {"flows", listOf(project.plan.flows)}, {"jobs", listOf(project.plan.jobs)}, {"trials", listOf(project.trials)},
-                    {"log", listOf(project.entries)}, {"answers", listOf(project.answers)}};
+    const Json result{{"format", kFormat},
+                      {"version", kVersion},
+                      {"name", project.plan.name},
+                      {"places", listOf(project.plan.places)},
+                      {"devices", listOf(project.plan.devices)},
+                      {"slots", listOf(project.plan.slots)},
+                      {"ports", listOf(project.plan.ports)},
+                      {"runs", listOf(project.plan.runs)},
+                      {"waivers", listOf(project.plan.waivers)},
+                      {"catalogue", listOf(project.plan.catalogue)},
+                      {"flows", listOf(project.plan.flows)},
+                      {"jobs", listOf(project.plan.jobs)},
+                      {"trials", listOf(project.trials)},
+                      {"log", listOf(project.entries)},
+                      {"answers", listOf(project.answers)}};
     return result.dump(1) + "\n";
 }
 
@@ -337,12 +414,18 @@ Result<Project> importJson(std::string_view text, const std::string& name)
     try {
         parsed = Json::parse(text);
     } catch (const Json::parse_error& problem) {
-        return failure(ErrorCode::BadInput, "this is not JSON: the text breaks off or has a stray sign here; mend it there, or export it again", fmt::format("{}, {}", name, placeOf(text, problem.byte)));
+        return failure(
+            ErrorCode::BadInput,
+            "this is not JSON: the text breaks off or has a stray sign here; mend it there, or export it again",
+            fmt::format("{}, {}", name, placeOf(text, problem.byte)));
     }
     std::optional<Error> error;
     const JsonReader in(parsed, name, error);
-    if (!error && in.text("format") != kFormat) in.complain("format", fmt::format("is not “{}”; import a file that Sokudo exported", kFormat));
-    if (!error && in.whole("version", 0) != kVersion) in.complain("version", fmt::format("this Sokudo reads version {}; update Sokudo to read a later one", kVersion));
+    if (!error && in.text("format") != kFormat)
+        in.complain("format", fmt::format("is not “{}”; import a file that Sokudo exported", kFormat));
+    if (!error && in.whole("version", 0) != kVersion)
+        in.complain("version",
+                    fmt::format("this Sokudo reads version {}; update Sokudo to read a later one", kVersion));
     Project project;
     project.plan.name = in.text("name");
     const auto read = [](const std::vector<JsonReader>& list, auto from) {
@@ -364,7 +447,8 @@ Result<Project> importJson(std::string_view text, const std::string& name)
     project.answers = read(in.list("answers"), answerFrom);
     if (error) return tl::unexpected(*error);
     if (const auto broken = plan::brokenInvariants(project.plan); !broken.empty())
-        return failure(ErrorCode::BadInput, broken.front() + "; mend that reference, or export the project again", name);
+        return failure(ErrorCode::BadInput, broken.front() + "; mend that reference, or export the project again",
+                       name);
     return project;
 }
 

@@ -16,7 +16,10 @@ std::array<std::uint8_t, 8> counterBytes(std::uint64_t counter)
     return result;
 }
 
-Key sessionKey(const Key& pairing, const Bytes& serverNonce, const Bytes& clientNonce) { return prove(pairing, {bytesOf("session"), serverNonce, clientNonce}); }
+Key sessionKey(const Key& pairing, const Bytes& serverNonce, const Bytes& clientNonce)
+{
+    return prove(pairing, {bytesOf("session"), serverNonce, clientNonce});
+}
 
 }  // namespace
 
@@ -39,10 +42,12 @@ std::optional<Json> Channel::receive(Milliseconds timeout)
 {
     std::array<std::uint8_t, 4> head{};
     if (!receiveAll(m_socket, head, timeout)) return std::nullopt;
-    const std::uint32_t length = static_cast<std::uint32_t>(head[0]) << 24 | static_cast<std::uint32_t>(head[1]) << 16 | static_cast<std::uint32_t>(head[2]) << 8 | head[3];
+    const std::uint32_t length = static_cast<std::uint32_t>(head[0]) << 24 | static_cast<std::uint32_t>(head[1]) << 16 |
+                                 static_cast<std::uint32_t>(head[2]) << 8 | head[3];
     if (length > kLongest) return std::nullopt;
     std::string text(length, '\0');
-    if (!receiveAll(m_socket, {reinterpret_cast<std::uint8_t*>(text.data()), text.size()}, kPatience)) return std::nullopt;
+    if (!receiveAll(m_socket, {reinterpret_cast<std::uint8_t*>(text.data()), text.size()}, kPatience))
+        return std::nullopt;
     if (m_key) {
         Proof proof{};
         if (!receiveAll(m_socket, proof, kPatience)) return std::nullopt;
@@ -57,11 +62,16 @@ std::optional<Json> Channel::receive(Milliseconds timeout)
 tl::expected<void, Error> pairAsClient(Channel& channel, const Key& pairing)
 {
     const auto hello = channel.receive(kPatience);
-    if (!hello || hello->value("type", "") != "hello") return failure(ErrorCode::Unreachable, "what answers there is no sokudo-agent, or it is busy with another test");
-    if (hello->value("protocol", 0) != kProtocol) return failure(ErrorCode::BadInput, "the agent speaks another version; install the same Sokudo at both ends");
+    if (!hello || hello->value("type", "") != "hello")
+        return failure(ErrorCode::Unreachable,
+                       "what answers there is no sokudo-agent, or it is busy with another test");
+    if (hello->value("protocol", 0) != kProtocol)
+        return failure(ErrorCode::BadInput, "the agent speaks another version; install the same Sokudo at both ends");
     const Bytes serverNonce = fromHex(hello->value("nonce", ""));
     const Bytes clientNonce = randomBytes(32);
-    channel.send({{"type", "auth"}, {"nonce", hex(clientNonce)}, {"proof", hex(prove(pairing, {bytesOf("client"), serverNonce, clientNonce}))}});
+    channel.send({{"type", "auth"},
+                  {"nonce", hex(clientNonce)},
+                  {"proof", hex(prove(pairing, {bytesOf("client"), serverNonce, clientNonce}))}});
     const auto answer = channel.receive(kPatience);
     if (!answer) return failure(ErrorCode::Unreachable, "the agent broke off while pairing");
     const Proof expected = prove(pairing, {bytesOf("server"), clientNonce, serverNonce});
@@ -78,7 +88,8 @@ bool pairAsServer(Channel& channel, const Key& pairing)
     const auto auth = channel.receive(kPatience);
     if (!auth || auth->value("type", "") != "auth") return false;
     const Bytes clientNonce = fromHex(auth->value("nonce", ""));
-    if (clientNonce.size() != 32 || !isSame(fromHex(auth->value("proof", "")), prove(pairing, {bytesOf("client"), serverNonce, clientNonce}))) {
+    if (clientNonce.size() != 32 ||
+        !isSame(fromHex(auth->value("proof", "")), prove(pairing, {bytesOf("client"), serverNonce, clientNonce}))) {
         channel.send({{"type", "refused"}});
         return false;
     }

@@ -9,7 +9,7 @@ namespace sokudo::traffic {
 
 namespace {
 constexpr std::string_view kLetters = "abcdefghjkmnpqrstuvwxyz23456789.";  // 31 used: no l, i, o, 0, 1
-constexpr std::size_t kKeyLetters = 28;                                  // 28 × log2(31) = 138 bits
+constexpr std::size_t kKeyLetters = 28;                                    // 28 × log2(31) = 138 bits
 constexpr std::size_t kLeastLetters = 16;
 
 bool sodiumReady()
@@ -34,11 +34,15 @@ Result<Key> keyFrom(std::string_view pairingKey)
 {
     std::string clean;
     for (char c : pairingKey)
-        if (std::isalnum(static_cast<unsigned char>(c))) clean.push_back(static_cast<char>(std::tolower(static_cast<unsigned char>(c))));
-    if (clean.size() < kLeastLetters) return failure(ErrorCode::BadInput, "a pairing key has at least 16 letters and digits; copy it as the agent prints it");
+        if (std::isalnum(static_cast<unsigned char>(c)))
+            clean.push_back(static_cast<char>(std::tolower(static_cast<unsigned char>(c))));
+    if (clean.size() < kLeastLetters)
+        return failure(ErrorCode::BadInput,
+                       "a pairing key has at least 16 letters and digits; copy it as the agent prints it");
     sodiumReady();
     Key key{};
-    crypto_generichash(key.data(), key.size(), reinterpret_cast<const unsigned char*>(clean.data()), clean.size(), nullptr, 0);
+    crypto_generichash(key.data(), key.size(), reinterpret_cast<const unsigned char*>(clean.data()), clean.size(),
+                       nullptr, 0);
     return key;
 }
 
@@ -66,7 +70,10 @@ bool isSame(std::span<const std::uint8_t> a, std::span<const std::uint8_t> b)
     return a.size() == b.size() && sodium_memcmp(a.data(), b.data(), a.size()) == 0;
 }
 
-std::span<const std::uint8_t> bytesOf(std::string_view text) { return {reinterpret_cast<const std::uint8_t*>(text.data()), text.size()}; }
+std::span<const std::uint8_t> bytesOf(std::string_view text)
+{
+    return {reinterpret_cast<const std::uint8_t*>(text.data()), text.size()};
+}
 
 std::string hex(std::span<const std::uint8_t> bytes)
 {
@@ -80,7 +87,9 @@ Bytes fromHex(std::string_view text)
 {
     Bytes result(text.size() / 2);
     std::size_t length = 0;
-    if (sodium_hex2bin(result.data(), result.size(), text.data(), text.size(), nullptr, &length, nullptr) != 0 || length * 2 != text.size()) return {};
+    if (sodium_hex2bin(result.data(), result.size(), text.data(), text.size(), nullptr, &length, nullptr) != 0 ||
+        length * 2 != text.size())
+        return {};
     return result;
 }
 

@@ -89,14 +89,18 @@ Result<Socket> connectTo(const std::string& host, int port, Milliseconds timeout
         }
         int error = ETIMEDOUT;
         socklen_t length = sizeof error;
-        if (waitFor(socket.descriptor(), POLLOUT, timeout)) ::getsockopt(socket.descriptor(), SOL_SOCKET, SO_ERROR, &error, &length);
+        if (waitFor(socket.descriptor(), POLLOUT, timeout))
+            ::getsockopt(socket.descriptor(), SOL_SOCKET, SO_ERROR, &error, &length);
         if (error == 0) {
             ::fcntl(socket.descriptor(), F_SETFL, ::fcntl(socket.descriptor(), F_GETFL) & ~O_NONBLOCK);
             return socket;
         }
         reason = std::strerror(error);
     }
-    return failure(ErrorCode::Unreachable, fmt::format("no agent answers ({}); start sokudo-agent there, and let its port through the firewall", reason), where);
+    return failure(
+        ErrorCode::Unreachable,
+        fmt::format("no agent answers ({}); start sokudo-agent there, and let its port through the firewall", reason),
+        where);
 }
 
 Result<Socket> listenOn(const std::string& address, int port)
@@ -108,7 +112,9 @@ Result<Socket> listenOn(const std::string& address, int port)
     const int yes = 1;
     ::setsockopt(socket.descriptor(), SOL_SOCKET, SO_REUSEADDR, &yes, sizeof yes);
     if (::bind(socket.descriptor(), list->ai_addr, list->ai_addrlen) != 0 || ::listen(socket.descriptor(), 32) != 0)
-        return failure(ErrorCode::NotAllowed, fmt::format("cannot listen here ({}); choose another port or address", std::strerror(errno)), where);
+        return failure(ErrorCode::NotAllowed,
+                       fmt::format("cannot listen here ({}); choose another port or address", std::strerror(errno)),
+                       where);
     return socket;
 }
 

@@ -47,7 +47,8 @@ void receiveUntil(const Socket& socket, std::atomic<std::int64_t>& bytes, const 
 
 void StreamSet::start(std::optional<BitRate> cap)
 {
-    const auto senders = std::count_if(m_streams.begin(), m_streams.end(), [](const auto& stream) { return stream->role == StreamRole::Send; });
+    const auto senders = std::count_if(m_streams.begin(), m_streams.end(),
+                                       [](const auto& stream) { return stream->role == StreamRole::Send; });
     for (auto& stream : m_streams) {
         if (stream->role == StreamRole::Send && cap && senders > 0) {
             const auto pace = static_cast<std::uint64_t>(cap->in() / 8 / static_cast<double>(senders));
@@ -72,7 +73,8 @@ void StreamSet::stop()
 
 bool StreamSet::isBroken() const
 {
-    return !m_stopping && std::any_of(m_streams.begin(), m_streams.end(), [](const auto& stream) { return stream->ended.load(); });
+    return !m_stopping &&
+           std::any_of(m_streams.begin(), m_streams.end(), [](const auto& stream) { return stream->ended.load(); });
 }
 
 std::int64_t StreamSet::bytes(StreamRole role) const
@@ -96,7 +98,8 @@ std::map<std::string, std::string> StreamSet::senderConditions() const
         again += static_cast<double>(info.tcpi_bytes_retrans);
         busy += static_cast<double>(info.tcpi_busy_time);
         limited += static_cast<double>(info.tcpi_rwnd_limited + info.tcpi_sndbuf_limited);
-        if (info.tcpi_min_rtt != ~0U && info.tcpi_min_rtt > 0) roundTrip = std::min(roundTrip.value_or(1e9), info.tcpi_min_rtt / 1000.0);
+        if (info.tcpi_min_rtt != ~0U && info.tcpi_min_rtt > 0)
+            roundTrip = std::min(roundTrip.value_or(1e9), info.tcpi_min_rtt / 1000.0);
     }
     std::map<std::string, std::string> result;
     if (sent > 0) result["sent_again_percent"] = text::number(100 * again / sent, 3);
@@ -108,7 +111,9 @@ std::map<std::string, std::string> StreamSet::senderConditions() const
 const ByteLog::Point* ByteLog::nearest(Duration at) const
 {
     if (m_points.empty()) return nullptr;
-    return &*std::min_element(m_points.begin(), m_points.end(), [&](const Point& a, const Point& b) { return std::fabs((a.at - at).in()) < std::fabs((b.at - at).in()); });
+    return &*std::min_element(m_points.begin(), m_points.end(), [&](const Point& a, const Point& b) {
+        return std::fabs((a.at - at).in()) < std::fabs((b.at - at).in());
+    });
 }
 
 BitRate ByteLog::mean(Duration from, Duration to) const
@@ -123,7 +128,8 @@ std::vector<BitRate> ByteLog::seconds(Duration from, Duration to) const
 {
     std::vector<BitRate> result;
     const Duration second = Duration::of(1);
-    for (Duration at = from; at + second <= to + Duration::of(0.05); at = at + second) result.push_back(mean(at, at + second));
+    for (Duration at = from; at + second <= to + Duration::of(0.05); at = at + second)
+        result.push_back(mean(at, at + second));
     return result;
 }
 

@@ -32,7 +32,8 @@ public:
     std::int64_t bytesSent() const { return bytes(StreamRole::Send); }
     /// A stream ended although nobody stopped it: the peer is gone.
     bool isBroken() const;
-    /// From the kernel's TCP state of the sending streams: sent_again_percent, least_round_trip_ms, window_limited_percent.
+    /// From the kernel's TCP state of the sending streams: sent_again_percent, least_round_trip_ms,
+    /// window_limited_percent.
     std::map<std::string, std::string> senderConditions() const;
 
 private:
@@ -59,7 +60,10 @@ public:
     std::vector<BitRate> seconds(Duration from, Duration to) const;
 
 private:
-    struct Point { Duration at; std::int64_t bytes = 0; };
+    struct Point {
+        Duration at;
+        std::int64_t bytes = 0;
+    };
     const Point* nearest(Duration) const;
     std::vector<Point> m_points;
 };
@@ -68,11 +72,15 @@ private:
 class CoreWatch {
 public:
     CoreWatch();
-    struct Load { double busiestPercent = 0, meanPercent = 0; };
+    struct Load {
+        double busiestPercent = 0, meanPercent = 0;
+    };
     std::optional<Load> since() const;
 
 private:
-    struct Ticks { std::int64_t busy = 0, total = 0; };
+    struct Ticks {
+        std::int64_t busy = 0, total = 0;
+    };
     static std::vector<Ticks> read();
     std::vector<Ticks> m_start;
 };

@@ -13,21 +13,36 @@ namespace {
 using Clock = std::chrono::steady_clock;
 using measure::Direction;
 
-Duration since(Clock::time_point start) { return Duration::of(std::chrono::duration<double>(Clock::now() - start).count()); }
+Duration since(Clock::time_point start)
+{
+    return Duration::of(std::chrono::duration<double>(Clock::now() - start).count());
+}
 
-tl::unexpected<Error> gone() { return failure(ErrorCode::Unreachable, "the agent went away during the test; see that it still runs and that the link is up, then measure again"); }
+tl::unexpected<Error> gone()
+{
+    return failure(
+        ErrorCode::Unreachable,
+        "the agent went away during the test; see that it still runs and that the link is up, then measure again");
+}
 
 Result<Json> order(Channel& channel, const measure::TrafficQuestion& question)
 {
-    channel.send({{"type", "test"}, {"streams", question.streams}, {"direction", code(question.direction)}, {"seconds", question.duration.in()}, {"warmup", question.warmup.in()},
+    channel.send({{"type", "test"},
+                  {"streams", question.streams},
+                  {"direction", code(question.direction)},
+                  {"seconds", question.duration.in()},
+                  {"warmup", question.warmup.in()},
                   {"cap_bps", question.rateCap ? question.rateCap->in() : 0.0}});
     const auto answer = channel.receive(Milliseconds(5000));
     if (!answer) return gone();
-    if (answer->value("type", "") != "ready") return failure(ErrorCode::NotAllowed, "the agent refuses: " + answer->value("why", std::string("no reason given")));
+    if (answer->value("type", "") != "ready")
+        return failure(ErrorCode::NotAllowed,
+                       "the agent refuses: " + answer->value("why", std::string("no reason given")));
     return *answer;
 }
 
-tl::expected<void, Error> openStreams(const measure::TrafficQuestion& question, const Json& ready, const Key& session, StreamSet& streams)
+tl::expected<void, Error> openStreams(const measure::TrafficQuestion& question, const Json& ready, const Key& session,
+                                      StreamSet& streams)
 {
     const Bytes token = fromHex(ready.value("token", ""));
     const auto open = [&](std::uint8_t direction, StreamRole way) -> tl::expected<void, Error> {
@@ -56,14 +71,20 @@ struct PeerCount {
 
 tl::expected<void, Error> checkBounds(const measure::TrafficQuestion& question)
 {
-    if (question.streams < 1 || question.streams > 16) return failure(ErrorCode::OutOfRange, "a test has 1 to 16 streams");
-    if (question.duration < Duration::of(0.5) || question.duration > Duration::of(60)) return failure(ErrorCode::OutOfRange, "a test lasts 0.5 to 60 s");
-    if (question.warmup < Duration{} || question.warmup > Duration::of(10)) return failure(ErrorCode::OutOfRange, "a warm-up lasts 0 to 10 s");
-    if (question.port < 1 || question.port > 65534) return failure(ErrorCode::OutOfRange, "a port lies between 1 and 65534");
+    if (question.streams < 1 || question.streams > 16)
+        return failure(ErrorCode::OutOfRange, "a test has 1 to 16 streams");
+    if (question.duration < Duration::of(0.5) || question.duration > Duration::of(60))
+        return failure(ErrorCode::OutOfRange, "a test lasts 0.5 to 60 s");
+    if (question.warmup < Duration{} || question.warmup > Duration::of(10))
+        return failure(ErrorCode::OutOfRange, "a warm-up lasts 0 to 10 s");
+    if (question.port < 1 || question.port > 65534)
+        return failure(ErrorCode::OutOfRange, "a port lies between 1 and 65534");
     return {};
 }
 
-Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion& question, const std::function<void(const measure::TrafficSample&)>& onSample, const std::atomic<bool>& cancel)
+Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion& question,
+                                                  const std::function<void(const measure::TrafficSample&)>& onSample,
+                                                  const std::atomic<bool>& cancel)
 {
     if (auto bounds = checkBounds(question); !bounds) return tl::unexpected(bounds.error());
     const auto key = keyFrom(question.key);
@@ -75,10 +96,12 @@ Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion
     const auto ready = order(channel, question);
     if (!ready) return tl::unexpected(ready.error());
     StreamSet streams;
-    if (auto opened = openStreams(question, *ready, *channel.key(), streams); !opened) return tl::unexpected(opened.error());
+    if (auto opened = openStreams(question, *ready, *channel.key(), streams); !opened)
+        return tl::unexpected(opened.error());
     const auto go = channel.receive(Milliseconds(6000));
     if (!go) return gone();
-    if (go->value("type", "") != "go") return failure(ErrorCode::NotAllowed, "the agent refuses: " + go->value("why", std::string("no reason given")));
+    if (go->value("type", "") != "go")
+        return failure(ErrorCode::NotAllowed, "the agent refuses: " + go->value("why", std::string("no reason given")));
     channel.send({{"type", "go"}});
 
     std::optional<BitRate> cap = question.rateCap;
@@ -110,7 +133,8 @@ Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion
         measure::TrafficSample sample;
         sample.at = at;
         sample.isWarmup = at <= question.warmup;
-        sample.forward = DataSize::fromSteps(now.bytes - peer.bytes) / (now.at > peer.at ? now.at - peer.at : Duration::of(0.1));
+        sample.forward =
+            DataSize::fromSteps(now.bytes - peer.bytes) / (now.at > peer.at ? now.at - peer.at : Duration::of(0.1));
         sample.reverse = DataSize::fromSteps(received - before) / (at > lastAt ? at - lastAt : Duration::of(0.1));
         peer = now;
         before = received;
@@ -129,7 +153,8 @@ Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion
     if (question.direction != Direction::Reverse) result.forward = BitRate::of(last->value("forward_bps", 0.0));
     if (question.direction != Direction::Forward) result.reverse = log.mean(question.warmup, end);
     if (question.direction == Direction::Reverse && last->contains("conditions"))
-        for (const auto& [name, value] : (*last)["conditions"].items()) result.conditions[name] = value.is_string() ? value.get<std::string>() : value.dump();
+        for (const auto& [name, value] : (*last)["conditions"].items())
+            result.conditions[name] = value.is_string() ? value.get<std::string>() : value.dump();
     double busiest = last->value("busiest_core_percent", 0.0), mean = last->value("mean_core_percent", 0.0);
     if (load) busiest = std::max(busiest, load->busiestPercent), mean = std::max(mean, load->meanPercent);
     result.conditions["busiest_core_percent"] = text::number(busiest, 3);

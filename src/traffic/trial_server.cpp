@@ -15,7 +15,10 @@ constexpr Milliseconds kGather{5000};
 constexpr int kFailuresBeforePause = 3;
 constexpr std::chrono::seconds kPause{10};
 
-Duration since(Clock::time_point start) { return Duration::of(std::chrono::duration<double>(Clock::now() - start).count()); }
+Duration since(Clock::time_point start)
+{
+    return Duration::of(std::chrono::duration<double>(Clock::now() - start).count());
+}
 
 struct TestOrder {
     int streams = 1;
@@ -36,10 +39,15 @@ tl::expected<TestOrder, std::string> orderFrom(const Json& asked, const ServerBo
     order.warmup = Duration::of(asked.value("warmup", 0.0));
     if (const double cap = asked.value("cap_bps", 0.0); cap > 0) order.cap = BitRate::of(cap);
     if (bounds.mostRate && (!order.cap || *order.cap > *bounds.mostRate)) order.cap = bounds.mostRate;
-    if (order.streams < 1 || order.streams > bounds.mostStreams) return tl::unexpected(fmt::format("the agent allows 1 to {} streams", bounds.mostStreams));
-    if (order.seconds < Duration::of(0.5) || order.warmup < Duration{} || order.seconds + order.warmup > bounds.longestTest)
-        return tl::unexpected(fmt::format("the agent allows tests of 0.5 s to {}, warm-up included", text::number(bounds.longestTest.in())) + " s");
-    if (!order.forward && !order.reverse) return tl::unexpected(std::string("the direction is none of forward, reverse, both"));
+    if (order.streams < 1 || order.streams > bounds.mostStreams)
+        return tl::unexpected(fmt::format("the agent allows 1 to {} streams", bounds.mostStreams));
+    if (order.seconds < Duration::of(0.5) || order.warmup < Duration{} ||
+        order.seconds + order.warmup > bounds.longestTest)
+        return tl::unexpected(fmt::format("the agent allows tests of 0.5 s to {}, warm-up included",
+                                          text::number(bounds.longestTest.in())) +
+                              " s");
+    if (!order.forward && !order.reverse)
+        return tl::unexpected(std::string("the direction is none of forward, reverse, both"));
     return order;
 }
 
@@ -64,7 +72,8 @@ bool gather(const Socket& listener, const Key& session, const Bytes& token, cons
 
 }  // namespace
 
-Result<std::unique_ptr<TrialServer>> TrialServer::listen(const std::string& address, int port, const std::string& pairingKey, const ServerBounds& bounds)
+Result<std::unique_ptr<TrialServer>> TrialServer::listen(const std::string& address, int port,
+                                                         const std::string& pairingKey, const ServerBounds& bounds)
 {
     const auto key = keyFrom(pairingKey);
     if (!key) return tl::unexpected(key.error());
@@ -129,10 +138,15 @@ void TrialServer::serveOne(Socket peer, const std::function<void(const std::stri
         return;
     }
     const Bytes token = randomBytes(16);
-    channel.send({{"type", "ready"}, {"port", dataPort()}, {"token", hex(token)}, {"cap_bps", order->cap ? order->cap->in() : 0.0}});
+    channel.send({{"type", "ready"},
+                  {"port", dataPort()},
+                  {"token", hex(token)},
+                  {"cap_bps", order->cap ? order->cap->in() : 0.0}});
     StreamSet streams;
     if (!gather(m_data, *channel.key(), token, *order, streams)) {
-        channel.send({{"type", "refused"}, {"why", "not all data connections arrived; let the port after the agent's through the firewall"}});
+        channel.send(
+            {{"type", "refused"},
+             {"why", "not all data connections arrived; let the port after the agent's through the firewall"}});
         return;
     }
     channel.send({{"type", "go"}});

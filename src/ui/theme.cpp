@@ -17,10 +17,12 @@ int percent = 100;
 Theme light()
 {
     Theme t;
-    t.paper = "#fbf9f3", t.side = "#f3eee4", t.raised = "#ffffff", t.ink = "#1c1f2b", t.soft = "#5a5e6e", t.hairline = "#d5cdbd";
+    t.paper = "#fbf9f3", t.side = "#f3eee4", t.raised = "#ffffff", t.ink = "#1c1f2b", t.soft = "#5a5e6e",
+    t.hairline = "#d5cdbd";
     t.bar = "#1d212e", t.barInk = "#f6f2e8", t.barSoft = "#b4b8c6";
     t.plan = "#4a5aa3", t.planPale = "#e3e5f2", t.planDeep = "#2b3674", t.measured = "#bb3a20";
-    t.fits = "#1b7665", t.limited = "#8a5a00", t.unknown = "#5c5f6b", t.marginal = "#8a4b1f", t.noLink = "#8c1c3a", t.unsafe = "#6d2a86";
+    t.fits = "#1b7665", t.limited = "#8a5a00", t.unknown = "#5c5f6b", t.marginal = "#8a4b1f", t.noLink = "#8c1c3a",
+    t.unsafe = "#6d2a86";
     return t;
 }
 
@@ -28,10 +30,12 @@ Theme night()
 {
     Theme t;
     t.dark = true;
-    t.paper = "#191b22", t.side = "#20232c", t.raised = "#262a35", t.ink = "#ece7da", t.soft = "#a9adba", t.hairline = "#3b404e";
+    t.paper = "#191b22", t.side = "#20232c", t.raised = "#262a35", t.ink = "#ece7da", t.soft = "#a9adba",
+    t.hairline = "#3b404e";
     t.bar = "#101218", t.barInk = "#f1ecdf", t.barSoft = "#a3a8b8";
     t.plan = "#8d9ce0", t.planPale = "#2d3350", t.planDeep = "#b4c0f5", t.measured = "#f0714f";
-    t.fits = "#55c2ab", t.limited = "#dca444", t.unknown = "#a6aab6", t.marginal = "#db9566", t.noLink = "#f0809b", t.unsafe = "#cf92e6";
+    t.fits = "#55c2ab", t.limited = "#dca444", t.unknown = "#a6aab6", t.marginal = "#db9566", t.noLink = "#f0809b",
+    t.unsafe = "#cf92e6";
     return t;
 }
 
@@ -92,9 +96,11 @@ QFrame[kind="first"] { background: @planPale; border: 1px solid @plan; border-ra
 QFrame[kind="notice"] { background: @raised; border: 1px solid @hairline; border-left: 3px solid @soft; }
 QFrame[kind="line"] { background: @hairline; }
 )";
-    const std::pair<const char*, QColor> names[] = {{"@paper", t.paper}, {"@side", t.side}, {"@raised", t.raised}, {"@ink", t.ink}, {"@soft", t.soft}, {"@hairline", t.hairline},
-                                                    {"@planPale", t.planPale}, {"@planDeep", t.planDeep}, {"@plan", t.plan}, {"@measured", t.measured}, {"@barInk", t.barInk},
-                                                    {"@barSoft", t.barSoft}, {"@fits", t.fits}, {"@noLink", t.noLink}, {"@unsafe", t.unsafe}};
+    const std::pair<const char*, QColor> names[] = {
+        {"@paper", t.paper}, {"@side", t.side},         {"@raised", t.raised},     {"@ink", t.ink},
+        {"@soft", t.soft},   {"@hairline", t.hairline}, {"@planPale", t.planPale}, {"@planDeep", t.planDeep},
+        {"@plan", t.plan},   {"@measured", t.measured}, {"@barInk", t.barInk},     {"@barSoft", t.barSoft},
+        {"@fits", t.fits},   {"@noLink", t.noLink},     {"@unsafe", t.unsafe}};
     for (const auto& [name, color] : names) sheet.replace(name, color.name());
     sheet.replace("@mode", t.dark ? "dark" : "light");
     for (int size : {20, 14, 13, 12}) sheet.replace(QString("@%1px").arg(size), QString("%1px").arg(scaled(size)));
@@ -103,7 +109,8 @@ QFrame[kind="line"] { background: @hairline; }
 
 QColor blend(const QColor& a, const QColor& b, double share)
 {
-    return QColor::fromRgbF(static_cast<float>(a.redF() + (b.redF() - a.redF()) * share), static_cast<float>(a.greenF() + (b.greenF() - a.greenF()) * share),
+    return QColor::fromRgbF(static_cast<float>(a.redF() + (b.redF() - a.redF()) * share),
+                            static_cast<float>(a.greenF() + (b.greenF() - a.greenF()) * share),
                             static_cast<float>(a.blueF() + (b.blueF() - a.blueF()) * share));
 }
 
@@ -119,7 +126,8 @@ QColor Theme::rate(std::optional<BitRate> value) const
 {
     if (!value || value->steps() <= 0) return soft;
     const double share = std::clamp((std::log10(value->in()) - 8) / 3, 0.0, 1.0);
-    return dark ? blend(QColor("#5d6796"), QColor("#c3cdff"), share) : blend(QColor("#98a2cf"), QColor("#232c66"), share);
+    return dark ? blend(QColor("#5d6796"), QColor("#c3cdff"), share)
+                : blend(QColor("#98a2cf"), QColor("#232c66"), share);
 }
 
 const Theme& theme() { return current; }
@@ -137,7 +145,9 @@ QFont typeface(Face face, int pixels)
 void applyTheme(QApplication& application, bool dark, int textPercent)
 {
     static const bool kLoaded = [] {
-        for (const char* file : {":/fonts/text-regular", ":/fonts/text-medium", ":/fonts/text-strong", ":/fonts/figure-regular", ":/fonts/figure-strong"}) QFontDatabase::addApplicationFont(file);
+        for (const char* file : {":/fonts/text-regular", ":/fonts/text-medium", ":/fonts/text-strong",
+                                 ":/fonts/figure-regular", ":/fonts/figure-strong"})
+            QFontDatabase::addApplicationFont(file);
         return true;
     }();
     Q_UNUSED(kLoaded)

@@ -18,9 +18,9 @@ namespace sokudo::ui {
 struct Theme {
     bool dark = false;
     QColor paper, side, raised, ink, soft, hairline;
-    QColor bar, barInk, barSoft;        ///< the top bar
-    QColor plan, planPale, planDeep;    ///< indigo: what is planned
-    QColor measured;                    ///< vermilion: what was measured, nothing else
+    QColor bar, barInk, barSoft;      ///< the top bar
+    QColor plan, planPale, planDeep;  ///< indigo: what is planned
+    QColor measured;                  ///< vermilion: what was measured, nothing else
     QColor fits, limited, unknown, marginal, noLink, unsafe;
 
     QColor verdict(Verdict) const;

@@ -47,7 +47,8 @@ private Q_SLOTS:
         QVERIFY2(said.contains("scan read") && said.contains("vault cannot be read"), qPrintable(said));
         QVERIFY(bench.presenter.evidence().size() > before + 3);
         const auto rows = bench.presenter.evidence();
-        QVERIFY(std::any_of(rows.begin(), rows.end(), [](const auto& row) { return row.flag == "e02" && row.present && row.witness == "read"; }));
+        QVERIFY(std::any_of(rows.begin(), rows.end(),
+                            [](const auto& row) { return row.flag == "e02" && row.present && row.witness == "read"; }));
     }
     void answersMoveBelief()
     {
@@ -82,7 +83,8 @@ private Q_SLOTS:
         bench.selection.setPath({bench.device("kiln-a"), bench.device("platen")});
         QVERIFY(!bench.presenter.hasTrial());
         QVERIFY(bench.presenter.sentence().contains("Measure it first"));
-        QVERIFY(bench.presenter.causes(5).empty() && bench.presenter.next(5).empty() && bench.presenter.evidence().empty());
+        QVERIFY(bench.presenter.causes(5).empty() && bench.presenter.next(5).empty() &&
+                bench.presenter.evidence().empty());
     }
 };
 

@@ -37,8 +37,13 @@ private Q_SLOTS:
             Result<plan::Plan> result = failure(ErrorCode::BadInput, "none");
             switch (engine() % 3) {
             case 0: result = plan::edits::putPlace(plan, {{++next}, "place " + std::to_string(next), 0}); break;
-            case 1: result = plan::edits::putDevice(plan, {{++next}, plan.places.begin()->id, "device " + std::to_string(next)}); break;
-            case 2: result = plan::edits::deleteRun(plan, plan.runs.empty() ? plan::RunId{} : plan.runs.begin()->id); break;
+            case 1:
+                result =
+                    plan::edits::putDevice(plan, {{++next}, plan.places.begin()->id, "device " + std::to_string(next)});
+                break;
+            case 2:
+                result = plan::edits::deleteRun(plan, plan.runs.empty() ? plan::RunId{} : plan.runs.begin()->id);
+                break;
             }
             if (result && desk.document->edit("step", result)) states.push_back(desk.document->plan());
         }

@@ -24,7 +24,8 @@ private Q_SLOTS:
         app::LogbookPresenter presenter(*desk.document, desk.selection);
         auto* model = presenter.entries();
         QCOMPARE(model->rowCount(), 41);
-        for (int i = 1; i < model->rowCount(); ++i) QVERIFY(model->index(i - 1, 0).data().toString() >= model->index(i, 0).data().toString());
+        for (int i = 1; i < model->rowCount(); ++i)
+            QVERIFY(model->index(i - 1, 0).data().toString() >= model->index(i, 0).data().toString());
         presenter.setFilter("kiln");
         QCOMPARE(model->rowCount(), 2);
         presenter.setFilter({});
@@ -45,7 +46,9 @@ private Q_SLOTS:
         presenter.splitAt(rowOf(presenter, "file copy"));
         QCOMPARE(presenter.compareTitle(), "vault → platen, file copy");
         const QString sentence = presenter.compareSentence();
-        QVERIFY2(sentence.contains("signing off") && sentence.contains("2.13 times as fast") && sentence.contains("a real gain"), qPrintable(sentence));
+        QVERIFY2(sentence.contains("signing off") && sentence.contains("2.13 times as fast") &&
+                     sentence.contains("a real gain"),
+                 qPrintable(sentence));
         QVERIFY(presenter.band());
         const auto points = presenter.points();
         QCOMPARE(points.size(), std::size_t{5});
@@ -67,7 +70,8 @@ private Q_SLOTS:
         app::LogbookPresenter presenter(*desk.document, desk.selection);
         presenter.splitAt(rowOf(presenter, "file copy"));
         const QString page = toQt(presenter.reportHtml());
-        QVERIFY(page.contains("<h1>Lantern Row</h1>") && page.contains("vault → platen, file copy") && page.contains("Links, worst first"));
+        QVERIFY(page.contains("<h1>Lantern Row</h1>") && page.contains("vault → platen, file copy") &&
+                page.contains("Links, worst first"));
         QVERIFY(!page.contains("http"));
     }
 };

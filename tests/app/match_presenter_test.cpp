@@ -60,11 +60,14 @@ private Q_SLOTS:
         app::MatchPresenter presenter(*desk.document, desk.selection);
         desk.selection.selectRun(desk.run("c5"));
         const auto forced = presenter.pieces();
-        QVERIFY(std::any_of(forced.begin(), forced.end(), [](const auto& piece) { return piece.joint == Verdict::NoLink; }));
+        QVERIFY(std::any_of(forced.begin(), forced.end(),
+                            [](const auto& piece) { return piece.joint == Verdict::NoLink; }));
         // Unequal FEC parts the two ends: one gap, between the cable and the far module; the cable itself is blameless.
         desk.selection.selectRun(desk.run("q2"));
         const auto parted = presenter.pieces();
-        QCOMPARE(std::count_if(parted.begin(), parted.end(), [](const auto& piece) { return piece.joint == Verdict::NoLink; }), 1);
+        QCOMPARE(std::count_if(parted.begin(), parted.end(),
+                               [](const auto& piece) { return piece.joint == Verdict::NoLink; }),
+                 1);
         QCOMPARE(parted[2].caption, "run q2");
         QCOMPARE(*parted[2].joint, Verdict::NoLink);
         QVERIFY(!parted[2].own);

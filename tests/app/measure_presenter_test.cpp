@@ -18,7 +18,8 @@ private Q_SLOTS:
     void aTestIsRunKeptAndShown()
     {
         Bench bench;
-        QSignalSpy progress(&bench.presenter, &app::MeasurePresenter::progress), finished(&bench.presenter, &app::MeasurePresenter::finished);
+        QSignalSpy progress(&bench.presenter, &app::MeasurePresenter::progress),
+            finished(&bench.presenter, &app::MeasurePresenter::finished);
         measure::TrafficQuestion question;
         question.streams = 3;
         question.duration = Duration::of(3);

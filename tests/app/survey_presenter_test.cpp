@@ -73,7 +73,12 @@ private Q_SLOTS:
         QVERIFY(presenter.putPort({{}, one, 0, "1", "rj45"}));
         QVERIFY(presenter.putPort({{}, two, 0, "LAN", "rj45"}));
         QVERIFY(presenter.putSlot({{}, two, "1", 3, 4}));
-        plan::Run run{{}, "a", plan::portsOf(presenter.plan(), one)[0]->id, plan::portsOf(presenter.plan(), two)[0]->id, "cat5e", Length::of(20)};
+        plan::Run run{{},
+                      "a",
+                      plan::portsOf(presenter.plan(), one)[0]->id,
+                      plan::portsOf(presenter.plan(), two)[0]->id,
+                      "cat5e",
+                      Length::of(20)};
         QVERIFY(presenter.putRun(run));
         desk.settle();
         QCOMPARE(desk.document->analysis().count(Verdict::Marginal), 1);
@@ -90,7 +95,12 @@ private Q_SLOTS:
     {
         Desk desk;
         app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
-        plan::Run run{{}, "", plan::portsOf(presenter.plan(), desk.device("spread"))[16]->id, plan::portsOf(presenter.plan(), desk.device("spread"))[17]->id, "cat6a", Length::of(12)};
+        plan::Run run{{},
+                      "",
+                      plan::portsOf(presenter.plan(), desk.device("spread"))[16]->id,
+                      plan::portsOf(presenter.plan(), desk.device("spread"))[17]->id,
+                      "cat6a",
+                      Length::of(12)};
         auto preview = presenter.preview(run);
         QCOMPARE(*preview.verdict, Verdict::Fits);
         QVERIFY2(preview.text.contains("10"), qPrintable(preview.text));

@@ -11,7 +11,10 @@ using namespace sokudo;
 using namespace sokudo::testing;
 
 namespace {
-plan::Plan lanternRowPlan() { return store::importJson(kb::embeddedFiles().at("starters/lantern-row.json"), "demo")->plan; }
+plan::Plan lanternRowPlan()
+{
+    return store::importJson(kb::embeddedFiles().at("starters/lantern-row.json"), "demo")->plan;
+}
 }  // namespace
 
 class WaysPresenterTest : public QObject {
@@ -96,7 +99,9 @@ private Q_SLOTS:
         desk.selection.selectRun(desk.run("q1"));
         presenter.setActive(true);
         QTRY_VERIFY_WITH_TIMEOUT(!presenter.isBusy(), 20000);
-        QVERIFY2(presenter.headline().startsWith(toQt("Nothing reaches 100\u202fGb/s between these ports. At 63\u202fGb/s")), qPrintable(presenter.headline()));
+        QVERIFY2(
+            presenter.headline().startsWith(toQt("Nothing reaches 100\u202fGb/s between these ports. At 63\u202fGb/s")),
+            qPrintable(presenter.headline()));
         desk.selection.selectRun(desk.run("west"));
         QVERIFY2(presenter.headline().contains("never measured"), qPrintable(presenter.headline()));
     }
@@ -156,7 +161,8 @@ private Q_SLOTS:
         desk.settle();
         QCOMPARE(*presenter.verdict(), Verdict::Marginal);
         const auto pieces = presenter.pieces();
-        QCOMPARE(std::count_if(pieces.begin(), pieces.end(), [](const auto& piece) { return piece.swaps.has_value(); }), 1);
+        QCOMPARE(std::count_if(pieces.begin(), pieces.end(), [](const auto& piece) { return piece.swaps.has_value(); }),
+                 1);
     }
     void aFindingIsAcceptedAndTakenBack()
     {
@@ -170,7 +176,8 @@ private Q_SLOTS:
         desk.settle();
         QVERIFY(*presenter.verdict() < Verdict::Marginal);
         const auto rows = presenter.findings();
-        const auto accepted = std::find_if(rows.begin(), rows.end(), [](const auto& row) { return row.waiver.isSet(); });
+        const auto accepted =
+            std::find_if(rows.begin(), rows.end(), [](const auto& row) { return row.waiver.isSet(); });
         QVERIFY(accepted != rows.end() && accepted->accepted.startsWith("the radio gives"));
         QVERIFY(presenter.takeBack(accepted->waiver));
         desk.settle();
@@ -183,7 +190,8 @@ private Q_SLOTS:
     {
         QTemporaryDir folder;
         store::Project project{lanternRowPlan(), {}, {}, {}};
-        project.plan = *plan::edits::putCatalogueRow(project.plan, {{4712}, "reach", {{"phy", "10gbase-sr"}, {"medium", "om4"}, {"max_length_m", "far"}}});
+        project.plan = *plan::edits::putCatalogueRow(
+            project.plan, {{4712}, "reach", {{"phy", "10gbase-sr"}, {"medium", "om4"}, {"max_length_m", "far"}}});
         auto file = store::ProjectFile::open(folder.filePath("broken.sokudo").toStdString(), project);
         QVERIFY(file);
         auto loaded = (*file)->load();

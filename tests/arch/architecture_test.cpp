@@ -9,14 +9,17 @@
 
 using namespace sokudo;
 using sokudo::testing::knowledge;
-using sokudo::testing::toQt;
 using sokudo::testing::sourceFile;
-using sokudo::testing::sources;
 using sokudo::testing::sourcePath;
+using sokudo::testing::sources;
+using sokudo::testing::toQt;
 
 namespace {
 
-struct Arrow { const char* folder; QStringList mayInclude; };
+struct Arrow {
+    const char* folder;
+    QStringList mayInclude;
+};
 
 // A folder may include itself and what stands here.
 const QList<Arrow> kArrows{
@@ -29,8 +32,12 @@ const QList<Arrow> kArrows{
     {"core/measure", {"core/base", "core/kb", "core/plan"}},
     {"core/oneline", {"core/base", "core/kb", "core/formulas", "core/plan", "core/match", "core/expect"}},
     {"core/logbook", {"core/base", "core/plan", "core/measure"}},
-    {"core/diagnose", {"core/base", "core/kb", "core/formulas", "core/plan", "core/match", "core/expect", "core/measure", "core/analyse.h"}},
-    {"core/report", {"core/base", "core/kb", "core/plan", "core/match", "core/expect", "core/measure", "core/logbook", "core/analyse.h"}},
+    {"core/diagnose",
+     {"core/base", "core/kb", "core/formulas", "core/plan", "core/match", "core/expect", "core/measure",
+      "core/analyse.h"}},
+    {"core/report",
+     {"core/base", "core/kb", "core/plan", "core/match", "core/expect", "core/measure", "core/logbook",
+      "core/analyse.h"}},
     {"host", {"core/base", "core/measure", "core/plan"}},
     {"traffic", {"core/base", "core/measure"}},
     {"store", {"core"}},
@@ -43,7 +50,8 @@ QString folderOf(const QString& path)
 {
     QString best;
     for (const Arrow& arrow : kArrows)
-        if (path.startsWith(QString(arrow.folder) + "/") && QString(arrow.folder).size() > best.size()) best = arrow.folder;
+        if (path.startsWith(QString(arrow.folder) + "/") && QString(arrow.folder).size() > best.size())
+            best = arrow.folder;
     return best;
 }
 
@@ -59,12 +67,16 @@ private Q_SLOTS:
         for (const QString& file : sources("src")) {
             const QString folder = folderOf(file);
             if (folder.isEmpty()) continue;  // core/analyse, the one call above them all
-            const QStringList& allowed = std::find_if(kArrows.begin(), kArrows.end(), [&](const Arrow& arrow) { return folder == arrow.folder; })->mayInclude;
+            const QStringList& allowed = std::find_if(kArrows.begin(), kArrows.end(), [&](const Arrow& arrow) {
+                                             return folder == arrow.folder;
+                                         })->mayInclude;
             auto includes = kInclude.globalMatch(QString::fromUtf8(sourceFile("src/" + file)));
             while (includes.hasNext()) {
                 const QString target = includes.next().captured(1);
                 if (!target.contains('/') || target.startsWith(folder + "/")) continue;
-                const bool good = std::any_of(allowed.begin(), allowed.end(), [&](const QString& one) { return target == one || target.startsWith(one + "/"); });
+                const bool good = std::any_of(allowed.begin(), allowed.end(), [&](const QString& one) {
+                    return target == one || target.startsWith(one + "/");
+                });
                 if (!good) wrong << file + " includes " + target;
             }
         }
@@ -82,7 +94,8 @@ private Q_SLOTS:
     {
         for (const QString& file : sources("src/app")) {
             const QString text = QString::fromUtf8(sourceFile("src/app/" + file));
-            QVERIFY2(!text.contains("#include <QWidget>") && !text.contains("#include <QApplication>"), qPrintable(file));
+            QVERIFY2(!text.contains("#include <QWidget>") && !text.contains("#include <QApplication>"),
+                     qPrintable(file));
         }
     }
     void everySourceIsBuilt()
@@ -93,7 +106,9 @@ private Q_SLOTS:
         for (const QString& file : sources("tests")) {
             if (!file.endsWith("_test.cpp")) continue;
             QString folder = file.section('/', 0, 0);
-            QVERIFY2(QString::fromUtf8(sourceFile("tests/" + folder + "/CMakeLists.txt")).contains(file.section('/', 1)), qPrintable(file + " is in no target"));
+            QVERIFY2(
+                QString::fromUtf8(sourceFile("tests/" + folder + "/CMakeLists.txt")).contains(file.section('/', 1)),
+                qPrintable(file + " is in no target"));
         }
     }
     void filesCanBeReadInOneSitting()
@@ -106,7 +121,10 @@ private Q_SLOTS:
     void everyFileNamesItsLicence()
     {
         for (const char* below : {"src", "tests"})
-            for (const QString& file : sources(below)) QVERIFY2(sourceFile(QString(below) + "/" + file).startsWith("// SPDX-License-Identifier: GPL-3.0-or-later"), qPrintable(file));
+            for (const QString& file : sources(below))
+                QVERIFY2(
+                    sourceFile(QString(below) + "/" + file).startsWith("// SPDX-License-Identifier: GPL-3.0-or-later"),
+                    qPrintable(file));
     }
     void everyRuleHasItsTest()
     {
@@ -135,7 +153,8 @@ private Q_SLOTS:
         for (const QString& file : sources("src/core")) {
             const QString text = QString::fromUtf8(sourceFile("src/core/" + file));
             for (const kb::Clause& clause : knowledge().clauses)
-                if (text.contains("\"" + toQt(clause.id) + "\"") && !tests.contains(toQt(clause.id))) missing << toQt(clause.id) + " of " + file;
+                if (text.contains("\"" + toQt(clause.id) + "\"") && !tests.contains(toQt(clause.id)))
+                    missing << toQt(clause.id) + " of " + file;
         }
         missing.removeDuplicates();
         QVERIFY2(missing.isEmpty(), qPrintable(missing.join(", ")));

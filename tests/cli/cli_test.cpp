@@ -13,14 +13,19 @@ using namespace sokudo::testing;
 
 namespace {
 
-struct Run { int status = -1; QString out, err; QJsonObject json() const { return QJsonDocument::fromJson(out.toUtf8()).object(); } };
+struct Run {
+    int status = -1;
+    QString out, err;
+    QJsonObject json() const { return QJsonDocument::fromJson(out.toUtf8()).object(); }
+};
 
 Run cli(const QStringList& arguments)
 {
     QProcess process;
     process.start(program("sokudo-cli"), arguments);
     if (!process.waitForFinished(60000)) qFatal("sokudo-cli does not end");
-    return {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()), QString::fromUtf8(process.readAllStandardError())};
+    return {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()),
+            QString::fromUtf8(process.readAllStandardError())};
 }
 
 }  // namespace
@@ -47,7 +52,8 @@ private Q_SLOTS:
         const auto findings = good.json()["findings"].toArray();
         QVERIFY(findings.size() >= 4);
         for (const auto& one : findings)
-            for (const char* key : {"rule", "verdict", "rate_bps", "text", "source"}) QVERIFY2(one.toObject().contains(key), key);
+            for (const char* key : {"rule", "verdict", "rate_bps", "text", "source"})
+                QVERIFY2(one.toObject().contains(key), key);
         QVERIFY(!good.out.contains(QChar(0x202F)));
         const Run dead = cli({"--json", "link", "sfp28:25gbase-sr,fec=rs / om4 30m / sfp28:25gbase-sr,fec=off"});
         QCOMPARE(dead.status, 1);
@@ -62,10 +68,12 @@ private Q_SLOTS:
         QCOMPARE(got.status, 1);
         const QJsonObject worst = got.json()["findings"].toArray()[0].toObject();
         QCOMPARE(worst["verdict"].toString(), "marginal");
-        for (const char* key : {"case", "confidence", "facts", "remedy", "caution", "accepted"}) QVERIFY2(worst.contains(key), key);
+        for (const char* key : {"case", "confidence", "facts", "remedy", "caution", "accepted"})
+            QVERIFY2(worst.contains(key), key);
         QVERIFY(!worst["remedy"].toString().isEmpty());
         const Run dead = cli({"link", "sfp28:25gbase-sr,fec=rs / om4 30m / sfp28:25gbase-sr,fec=off", "--json"});
-        QCOMPARE(dead.json()["findings"].toArray()[0].toObject()["facts"].toObject()["modeA"].toString(), "RS-FEC (528,514)");
+        QCOMPARE(dead.json()["findings"].toArray()[0].toObject()["facts"].toObject()["modeA"].toString(),
+                 "RS-FEC (528,514)");
     }
     void ways()
     {
@@ -80,14 +88,17 @@ private Q_SLOTS:
         QCOMPARE(ways[1].toObject()["cost"].toDouble(), 76.0);
         for (const auto& one : ways) {
             QVERIFY(one.toObject()["rate_bps"].toDouble() >= 25e9);
-            for (const char* key : {"title", "verdict", "watts", "latency_s", "minutes", "later_bps", "buys", "keeps", "steps", "cautions", "reaches_m"}) QVERIFY2(one.toObject().contains(key), key);
+            for (const char* key : {"title", "verdict", "watts", "latency_s", "minutes", "later_bps", "buys", "keeps",
+                                    "steps", "cautions", "reaches_m"})
+                QVERIFY2(one.toObject().contains(key), key);
         }
         QVERIFY(got.json()["schools"].toArray().size() > 0 && got.json()["not"].toArray().size() > 0);
         QVERIFY(!got.out.contains(QChar(0x202F)));
         const Run text = cli({"ways", m_project, "--link", "attic", "--by", "coolest"});
         QCOMPARE(text.status, 0);
         QVERIFY(text.out.contains("Coolest first") && text.out.contains("Before you drill"));
-        QCOMPARE(cli({"ways", m_project, "--link", "atic"}).err.trimmed(), "sokudo-cli: there is no run or link “atic”; did you mean attic?");
+        QCOMPARE(cli({"ways", m_project, "--link", "atic"}).err.trimmed(),
+                 "sokudo-cli: there is no run or link “atic”; did you mean attic?");
         QCOMPARE(cli({"ways", m_project, "--link", "attic", "--by", "luck"}).status, 2);
         QCOMPARE(cli({"ways", "sfp28 / om4 18m / sfp+", "--rate", "100"}).status, 0);  // lowered to 10, and it says so
         QVERIFY(cli({"ways", "sfp28 / om4 18m / sfp+", "--rate", "100"}).out.startsWith("nothing reaches 100 Gb/s"));
@@ -110,7 +121,9 @@ private Q_SLOTS:
         QCOMPARE(cli({"catalogue", "reach", "--file", project, "--add", rows}).status, 0);
         const auto verdictOfC2 = [&] {
             for (const auto& link : cli({"check", project, "--json"}).json()["links"].toArray())
-                if (link.toObject()["title"].toString().contains("core 2 ") || link.toObject()["title"].toString().endsWith("core 2")) return link.toObject()["verdict"].toString();
+                if (link.toObject()["title"].toString().contains("core 2 ") ||
+                    link.toObject()["title"].toString().endsWith("core 2"))
+                    return link.toObject()["verdict"].toString();
             return QString();
         };
         QCOMPARE(verdictOfC2(), "no-link");  // 12 m of 5
@@ -153,7 +166,11 @@ private Q_SLOTS:
         QVERIFY(cli({"parts", m_project}).out.contains("Cat 5e"));
         // the demo house: two rooms on coax, the gateway in one of them
         QCOMPARE(parts.json()["coax"].toObject()["adapters_needed"].toInt(), 2);
-        QCOMPARE(cli({"parts", m_project, "--coax-rooms", "3", "--json"}).json()["coax"].toObject()["adapters_needed"].toInt(), 4);
+        QCOMPARE(cli({"parts", m_project, "--coax-rooms", "3", "--json"})
+                     .json()["coax"]
+                     .toObject()["adapters_needed"]
+                     .toInt(),
+                 4);
         QVERIFY(!parts.json()["cards"].toArray()[0].toObject()["never_seen"].toArray().isEmpty());
     }
     void flowsOfTheEvening()
@@ -164,7 +181,8 @@ private Q_SLOTS:
         QCOMPARE(all.size(), 7);
         const auto editing = all[1].toObject();
         QCOMPARE(editing["held_by"].toString(), "disks of vault");
-        QVERIFY(editing["rate_bps"].toObject()["typical"].toDouble() < editing["alone_bps"].toObject()["typical"].toDouble());
+        QVERIFY(editing["rate_bps"].toObject()["typical"].toDouble() <
+                editing["alone_bps"].toObject()["typical"].toDouble());
         QVERIFY(editing["slowed_by"].toArray().size() >= 2);
         QVERIFY(flows.json()["trunks"].toArray().size() >= 3);
         QVERIFY(cli({"flows", m_project, "--set", "busy evening"}).out.contains("shared with"));
@@ -174,7 +192,8 @@ private Q_SLOTS:
     }
     void whatAJobIsWorth()
     {
-        const Run upgrade = cli({"worth", m_project, "--from", "vault", "--to", "platen", "--size", "500GB", "--per-week", "1", "--json"});
+        const Run upgrade = cli(
+            {"worth", m_project, "--from", "vault", "--to", "platen", "--size", "500GB", "--per-week", "1", "--json"});
         QCOMPARE(upgrade.status, 0);
         const auto job = upgrade.json()["jobs"].toArray()[0].toObject();
         NEAR(job["time_s"].toDouble(), 4000 / 7.026, 1);
@@ -210,7 +229,8 @@ private Q_SLOTS:
         QVERIFY2(verb.err.contains("juge") && verb.err.contains("did you mean judge?"), qPrintable(verb.err));
         QVERIFY(cli({"--json", "pigeonhole"}).err.contains("no such verb"));
         QVERIFY(cli({"worth", m_project, "--from", "vault", "--size", "80GB"}).err.contains("where it ends with --to"));
-        QVERIFY(cli({"worth", m_project, "--from", "vault", "--to", "platen", "--purpose", "pigeons"}).out.contains("known are camera-1080p"));
+        QVERIFY(cli({"worth", m_project, "--from", "vault", "--to", "platen", "--purpose", "pigeons"})
+                    .out.contains("known are camera-1080p"));
         const Run rate = cli({"what-if", m_project, "--rate", "-3"});
         QCOMPARE(rate.status, 2);
         QVERIFY2(rate.err.contains("“-3” is no number above 0"), qPrintable(rate.err));
@@ -241,7 +261,8 @@ private Q_SLOTS:
         const Run second = cli({"expect", m_project, "--from", "vault", "--to", "store-cam", "--way", "1"});
         QCOMPARE(second.status, 0);
         QVERIFY(second.out.contains("way 1, this one"));
-        QVERIFY(cli({"expect", m_project, "--from", "vault", "--to", "platen", "--way", "3"}).err.contains("ways from vault"));
+        QVERIFY(cli({"expect", m_project, "--from", "vault", "--to", "platen", "--way", "3"})
+                    .err.contains("ways from vault"));
     }
     void aLinkThatIsDownIsLookedAtInOrder()
     {
@@ -269,7 +290,8 @@ private Q_SLOTS:
     }
     void path()
     {
-        const Run got = cli({"path", "hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb", "--json"});
+        const Run got =
+            cli({"path", "hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb", "--json"});
         QCOMPARE(got.status, 0);
         const auto stages = got.json()["stages"].toArray();
         QCOMPARE(stages.size(), 6);
@@ -288,16 +310,21 @@ private Q_SLOTS:
         QVERIFY(path["both_ways"].toBool());
         NEAR(path["expected_bps"].toObject()["high"].toDouble(), 9.3805e9, 1e-4);
         QCOMPARE(path["stages"].toArray()[0].toObject()["frames_per_s"].toDouble(), 812744.0);
-        const auto one = cli({"expect", m_project, "--from", "scan", "--to", "vault", "--json"}).json(), both = cli({"expect", m_project, "--from", "scan", "--to", "vault", "--both", "--json"}).json();
-        QVERIFY(both["expected_bps"].toObject()["typical"].toDouble() < one["expected_bps"].toObject()["typical"].toDouble());
+        const auto one = cli({"expect", m_project, "--from", "scan", "--to", "vault", "--json"}).json(),
+                   both = cli({"expect", m_project, "--from", "scan", "--to", "vault", "--both", "--json"}).json();
+        QVERIFY(both["expected_bps"].toObject()["typical"].toDouble() <
+                one["expected_bps"].toObject()["typical"].toDouble());
     }
     void whatAChangeDidForCopies()
     {
-        const Run asked = cli({"log", m_project, "--gain", "--from", "vault", "--to", "platen", "--since", "2026-11-03", "--json"});
+        const Run asked =
+            cli({"log", m_project, "--gain", "--from", "vault", "--to", "platen", "--since", "2026-11-03", "--json"});
         QCOMPARE(asked.status, 0);
-        for (const char* key : {"since", "network_factor", "copy_factor", "arrives", "sentence"}) QVERIFY2(asked.json().contains(key), key);
+        for (const char* key : {"since", "network_factor", "copy_factor", "arrives", "sentence"})
+            QVERIFY2(asked.json().contains(key), key);
         QCOMPARE(cli({"log", m_project, "--gain"}).status, 2);
-        QVERIFY(cli({"log", m_project, "--gain", "--from", "vault", "--to", "platen", "--since", "yesterday"}).err.contains("2026-11-25"));
+        QVERIFY(cli({"log", m_project, "--gain", "--from", "vault", "--to", "platen", "--since", "yesterday"})
+                    .err.contains("2026-11-25"));
     }
     void aGainInWords()
     {
@@ -307,7 +334,8 @@ private Q_SLOTS:
     }
     void aCopyDialogIsDoubtedMore()
     {
-        const auto plain = cli({"judge", "1.1 Gb/s", "--path", "10g", "--json"}).json(), dialog = cli({"judge", "1.1 Gb/s", "--dialog", "--path", "10g", "--json"}).json();
+        const auto plain = cli({"judge", "1.1 Gb/s", "--path", "10g", "--json"}).json(),
+                   dialog = cli({"judge", "1.1 Gb/s", "--dialog", "--path", "10g", "--json"}).json();
         QCOMPARE(plain["suggested_unit"].toString(), "GB/s");
         QCOMPARE(dialog["suggested_unit"].toString(), "GB/s");
         QVERIFY(plain["why"] != dialog["why"]);  // 80 % likely, and 94 %
@@ -330,7 +358,8 @@ private Q_SLOTS:
         const Run expect = cli({"expect", m_project, "--from", "vault", "--to", "platen", "--copy", "--json"});
         QCOMPARE(expect.status, 0);
         QCOMPARE(expect.json()["binding_stage"].toString(), "file share");
-        const Run diagnose = cli({"diagnose", m_project, "--from", "scan", "--to", "vault", "--read-from", sourcePath("data/hosts/scan"), "--answer", "e30=yes", "--json"});
+        const Run diagnose = cli({"diagnose", m_project, "--from", "scan", "--to", "vault", "--read-from",
+                                  sourcePath("data/hosts/scan"), "--answer", "e30=yes", "--json"});
         QCOMPARE(diagnose.status, 1);
         QCOMPARE(diagnose.json()["standing"].toString(), "fault");
         QVERIFY(diagnose.json()["causes"].toArray().size() >= 10);
@@ -348,13 +377,17 @@ private Q_SLOTS:
     }
     void measureTypedImportedAndReal()
     {
-        QCOMPARE(cli({"measure", "--typed", "3 GiB in 27 s ±1", "--save", m_project, "--from", "vault", "--to", "platen", "--note", "typed here"}).status, 0);
+        QCOMPARE(cli({"measure", "--typed", "3 GiB in 27 s ±1", "--save", m_project, "--from", "vault", "--to",
+                      "platen", "--note", "typed here"})
+                     .status,
+                 0);
         QFile csv(m_folder.filePath("r.csv"));
         QVERIFY(csv.open(QIODevice::WriteOnly));
         csv.write("from,to,rate\nvault,platen,9.3 Gb/s\n");
         csv.close();
         QCOMPARE(cli({"measure", "--csv", csv.fileName(), "--save", m_project}).status, 0);
-        const Run loop = cli({"measure", "--loopback", "--seconds", "1", "--warmup", "0.5", "--streams", "2", "--json", "--save", m_project, "--from", "vault", "--to", "platen"});
+        const Run loop = cli({"measure", "--loopback", "--seconds", "1", "--warmup", "0.5", "--streams", "2", "--json",
+                              "--save", m_project, "--from", "vault", "--to", "platen"});
         QVERIFY2(loop.status == 0, qPrintable(loop.err));
         QVERIFY(loop.json()["forward_bps"].toDouble() > 1e8);
         const Run log = cli({"log", m_project});
@@ -363,7 +396,8 @@ private Q_SLOTS:
     void logReportExport()
     {
         QCOMPARE(cli({"log", m_project, "--add", "from the shell"}).status, 0);
-        QVERIFY(cli({"log", m_project, "--json"}).json()["entries"].toArray().last().toObject()["text"].toString() == "from the shell");
+        QVERIFY(cli({"log", m_project, "--json"}).json()["entries"].toArray().last().toObject()["text"].toString() ==
+                "from the shell");
         const Run report = cli({"report", m_project, "--from", "vault", "--to", "platen", "--copy"});
         QCOMPARE(report.status, 0);
         QVERIFY(report.out.startsWith("<!doctype html>") && report.out.contains("vault → platen, file copy"));
@@ -377,7 +411,9 @@ private Q_SLOTS:
     {
         QTest::addColumn<QStringList>("arguments");
         QTest::addColumn<QString>("part");
-        const auto row = [](const char* name, const QStringList& arguments, const char* part) { QTest::newRow(name) << arguments << part; };
+        const auto row = [](const char* name, const QStringList& arguments, const char* part) {
+            QTest::newRow(name) << arguments << part;
+        };
         row("no verb", {}, "sokudo-cli --help");
         row("unknown verb", {"fly"}, "sokudo-cli --help");
         row("malformed line", {"link", "sfp28 / om6 8m / sfp28"}, "character 9, “om6”");
@@ -385,9 +421,16 @@ private Q_SLOTS:
         row("malformed result", {"convert", "fast"}, "write it like");
         row("no such file", {"check", "/no/such/file"}, "/no/such/file");
         row("not a project", {"check", sourcePath("README.md")}, "neither a Sokudo project");
-        row("unknown device", {"expect", sourcePath("data/starters/lantern-row.json"), "--from", "vult", "--to", "platen"}, "did you mean vault?");
-        row("bad answer", {"diagnose", sourcePath("data/starters/lantern-row.json"), "--from", "scan", "--to", "vault", "--answer", "e30"}, "flag=yes");
-        row("no result", {"diagnose", sourcePath("data/starters/lantern-row.json"), "--from", "kiln-a", "--to", "vault"}, "no result of this kind");
+        row("unknown device",
+            {"expect", sourcePath("data/starters/lantern-row.json"), "--from", "vult", "--to", "platen"},
+            "did you mean vault?");
+        row("bad answer",
+            {"diagnose", sourcePath("data/starters/lantern-row.json"), "--from", "scan", "--to", "vault", "--answer",
+             "e30"},
+            "flag=yes");
+        row("no result",
+            {"diagnose", sourcePath("data/starters/lantern-row.json"), "--from", "kiln-a", "--to", "vault"},
+            "no result of this kind");
         row("no host there", {"host", "--root", sourcePath("docs")}, "sys/class/net");
         row("no key", {"measure", "--host", "127.0.0.1", "--port", "1"}, "pairing key is missing");
         row("too many streams", {"measure", "--loopback", "--streams", "17"}, "17");
@@ -417,11 +460,17 @@ private Q_SLOTS:
         QVERIFY2(broken.err.contains("places[0].id"), qPrintable(broken.err));
         QVERIFY(!QFile::exists(m_folder.filePath("bad.sokudo")));
     }
-    void tablesOfTheAuthor() { QCOMPARE(cli({"--data", sourcePath("data"), "link", "sfp+ / dac 2m / sfp+"}).status, 0); }
+    void tablesOfTheAuthor()
+    {
+        QCOMPARE(cli({"--data", sourcePath("data"), "link", "sfp+ / dac 2m / sfp+"}).status, 0);
+    }
     void theManualNamesEveryVerb()
     {
         const QString manual = QString::fromUtf8(sourceFile("docs/sokudo-cli.1"));
-        for (const char* verb : {"check", "link", "path", "expect", "convert", "measure", "diagnose", "host", "log", "report", "export", "import", "ways", "what-if", "catalogue", "limits", "read", "parts", "link-down", "dark", "judge", "flows", "upgrade", "worth", "headline", "counters"}) {
+        for (const char* verb :
+             {"check",     "link",   "path",   "expect", "convert", "measure",   "diagnose", "host",    "log",
+              "report",    "export", "import", "ways",   "what-if", "catalogue", "limits",   "read",    "parts",
+              "link-down", "dark",   "judge",  "flows",  "upgrade", "worth",     "headline", "counters"}) {
             QVERIFY2(manual.contains(QString(".B ") + verb), verb);
             QCOMPARE(cli({verb, "--help"}).status, 0);
         }

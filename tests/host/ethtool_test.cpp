@@ -5,8 +5,8 @@
 
 using namespace sokudo;
 using namespace sokudo::host;
-using sokudo::testing::toQt;
 using sokudo::testing::sourcePath;
+using sokudo::testing::toQt;
 
 class EthtoolTest : public QObject {
     Q_OBJECT

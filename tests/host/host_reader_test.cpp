@@ -1,16 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // evidence: kernel-sysfs
+#include "host/host_reader.h"
 #include "core/analyse.h"
 #include "core/measure/module_entry.h"
 #include "core/measure/module_name.h"
 #include "core/plan/edits.h"
-#include "host/host_reader.h"
 #include "plan_builder.h"
 
 using namespace sokudo;
 using namespace sokudo::host;
-using sokudo::testing::toQt;
 using sokudo::testing::sourcePath;
+using sokudo::testing::toQt;
 
 namespace {
 measure::HostSnapshot read(const char* name)
@@ -21,7 +21,8 @@ measure::HostSnapshot read(const char* name)
 }
 const measure::InterfaceReading& interface(const measure::HostSnapshot& host, const char* name)
 {
-    const auto at = std::find_if(host.interfaces.begin(), host.interfaces.end(), [&](const auto& one) { return one.name == name; });
+    const auto at =
+        std::find_if(host.interfaces.begin(), host.interfaces.end(), [&](const auto& one) { return one.name == name; });
     if (at == host.interfaces.end()) qFatal("no interface %s", name);
     return *at;
 }
@@ -73,7 +74,8 @@ private Q_SLOTS:
         const auto host = SystemHostReader("/").read();
         QVERIFY2(host, host ? "" : host.error().message().c_str());
         QVERIFY(host->cores >= 1 && !host->name.empty() && !host->interfaces.empty());
-        for (const auto& one : host->interfaces) QVERIFY2(one.module || !one.module.explanation.empty(), one.name.c_str());
+        for (const auto& one : host->interfaces)
+            QVERIFY2(one.module || !one.module.explanation.empty(), one.name.c_str());
     }
     void aFolderWithoutAHostIsRefused()
     {
@@ -89,7 +91,8 @@ private Q_SLOTS:
         IdSource ids(6);
         const auto snapshot = read("platen");
         const auto result = surveyed(snapshot, built.plan().places.begin()->id, ids);
-        const auto next = measure::putHost(built.plan(), result.device, result.slots, result.ports, snapshot, testing::knowledge(), ids);
+        const auto next = measure::putHost(built.plan(), result.device, result.slots, result.ports, snapshot,
+                                           testing::knowledge(), ids);
         QVERIFY2(next, next ? "" : next.error().message().c_str());
         QCOMPARE(next->catalogue.size(), std::size_t{1});
         const plan::CatalogueRow& row = *next->catalogue.begin();
@@ -102,7 +105,9 @@ private Q_SLOTS:
         const auto again = surveyed(snapshot, built.plan().places.begin()->id, ids);
         plan::Device twin = again.device;
         twin.name = "platen again";
-        QCOMPARE(measure::putHost(*next, twin, again.slots, again.ports, snapshot, testing::knowledge(), ids)->catalogue.size(), std::size_t{1});
+        QCOMPARE(measure::putHost(*next, twin, again.slots, again.ports, snapshot, testing::knowledge(), ids)
+                     ->catalogue.size(),
+                 std::size_t{1});
     }
     void itJoinsTheSurvey()
     {
@@ -110,9 +115,11 @@ private Q_SLOTS:
         built.place("hall");
         IdSource ids(5);
         auto snapshot = read("platen");
-        snapshot.interfaces[0].module.value->part.clear();  // a nameless module joins as what it is, without a row of its own
+        snapshot.interfaces[0]
+            .module.value->part.clear();  // a nameless module joins as what it is, without a row of its own
         const auto result = surveyed(snapshot, built.plan().places.begin()->id, ids);
-        const auto next = measure::putHost(built.plan(), result.device, result.slots, result.ports, snapshot, testing::knowledge(), ids);
+        const auto next = measure::putHost(built.plan(), result.device, result.slots, result.ports, snapshot,
+                                           testing::knowledge(), ids);
         QVERIFY2(next, next ? "" : next.error().message().c_str());
         const auto ports = plan::portsOf(*next, result.device.id);
         QCOMPARE(ports.size(), std::size_t{3});

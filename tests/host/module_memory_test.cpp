@@ -23,7 +23,8 @@ void word(Memory& memory, std::size_t at, unsigned value)
 
 void text(Memory& memory, std::size_t at, const char* value)
 {
-    for (std::size_t i = 0; i < 16; ++i) memory[at + i] = i < std::strlen(value) ? static_cast<std::uint8_t>(value[i]) : ' ';
+    for (std::size_t i = 0; i < 16; ++i)
+        memory[at + i] = i < std::strlen(value) ? static_cast<std::uint8_t>(value[i]) : ' ';
 }
 
 /// A 10G short-reach module with diagnostics.
@@ -42,11 +43,11 @@ Memory shortReach()
     unsigned sum = 0;
     for (std::size_t i = 0; i < 63; ++i) sum += m[i];
     m[63] = static_cast<std::uint8_t>(sum & 255);
-    word(m, 256 + 32, 7943);   // high alarm, -1.0 dBm
-    word(m, 256 + 38, 1023);   // low warning, -9.9 dBm
-    word(m, 256 + 96, 0x1980); // 25.5 C
-    word(m, 256 + 102, 5012);  // -3.0 dBm
-    word(m, 256 + 104, 1000);  // -10 dBm
+    word(m, 256 + 32, 7943);    // high alarm, -1.0 dBm
+    word(m, 256 + 38, 1023);    // low warning, -9.9 dBm
+    word(m, 256 + 96, 0x1980);  // 25.5 C
+    word(m, 256 + 102, 5012);   // -3.0 dBm
+    word(m, 256 + 104, 1000);   // -10 dBm
     return m;
 }
 
@@ -67,7 +68,8 @@ private Q_SLOTS:
             m[0] = quad ? 0x11 : 0x03;
             if (quad) m[128] = 0x11;
             if (const auto dot = row.code.find('.'); dot != std::string::npos) {
-                m[std::stoul(row.code.substr(0, dot))] = static_cast<std::uint8_t>(1 << std::stoi(row.code.substr(dot + 1)));
+                m[std::stoul(row.code.substr(0, dot))] =
+                    static_cast<std::uint8_t>(1 << std::stoi(row.code.substr(dot + 1)));
             } else if (!row.code.empty()) {
                 if (quad) m[131] = 0x80;
                 m[quad ? 192 : 36] = static_cast<std::uint8_t>(std::stoi(row.code.substr(0, 2), nullptr, 16));
@@ -76,7 +78,8 @@ private Q_SLOTS:
             if (row.least) m[12] = static_cast<std::uint8_t>(row.least->in() / 100);
             const auto read = decodeModule(m);
             QVERIFY(read);
-            QVERIFY2(nameOf(*read).says == row.says, (row.code + " is " + row.says + ", read as " + nameOf(*read).says).c_str());
+            QVERIFY2(nameOf(*read).says == row.says,
+                     (row.code + " is " + row.says + ", read as " + nameOf(*read).says).c_str());
             QVERIFY((nameOf(*read).phy ? nameOf(*read).phy->id : std::string()) == row.phy);
             ++checked;
         }
@@ -120,7 +123,8 @@ private Q_SLOTS:
         QCOMPARE(*decodeModule(m)->power, Watt::of(2));
         Memory wide(640);
         wide[0] = wide[128] = 0x11;
-        const std::pair<int, double> classes[] = {{0x00, 1.5}, {0x40, 2.0}, {0x80, 2.5}, {0xC0, 3.5}, {0xC1, 4.0}, {0xC2, 4.5}, {0xC3, 5.0}};
+        const std::pair<int, double> classes[] = {{0x00, 1.5}, {0x40, 2.0}, {0x80, 2.5}, {0xC0, 3.5},
+                                                  {0xC1, 4.0}, {0xC2, 4.5}, {0xC3, 5.0}};
         for (const auto& [byte, watts] : classes) {
             wide[129] = static_cast<std::uint8_t>(byte);
             QCOMPARE(*decodeModule(wide)->power, Watt::of(watts));

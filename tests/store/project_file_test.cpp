@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Nothing is lost: closing, killing mid-write, a full or read-only folder, a damaged file.
-#include <csignal>
 #include <sys/wait.h>
 #include <unistd.h>
+#include <csignal>
 
 #include <QSqlDatabase>
 #include <QSqlQuery>

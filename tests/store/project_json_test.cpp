@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/kb/load.h"
 #include "store/project_json.h"
+#include "core/kb/load.h"
 #include "testing.h"
 
 using namespace sokudo;
@@ -29,21 +29,34 @@ private Q_SLOTS:
         Project project;
         project.plan.name = "x";
         project.plan.places = project.plan.places.with({{1}, "place", -2, "shed", "note"});
-        plan::Device device{{2}, {1}, "device", plan::Role::Storage, "text", plan::HostProcessor{"mid-x86", 3.4, 4}, {{"hdd", 6, "raid6"}, {"ssd", 1, ""}}, "smb", {}, "note"};
+        plan::Device device{{2},
+                            {1},
+                            "device",
+                            plan::Role::Storage,
+                            "text",
+                            plan::HostProcessor{"mid-x86", 3.4, 4},
+                            {{"hdd", 6, "raid6"}, {"ssd", 1, ""}},
+                            "smb",
+                            {},
+                            "note"};
         project.plan.devices = project.plan.devices.with(device);
         project.plan.slots = project.plan.slots.with({{3}, {2}, "1", 3, 4, 16, true, plan::Card{"card", 4, 16}});
-        plan::Port port{{4}, {2}, 7, "X1", "sfp28", {gigabits(25), gigabits(10)}, gigabits(10), plan::Fec::BaseR, "25gbase-sr", 9000, {3}};
+        plan::Port port{
+            {4},          {2},  7,  "X1", "sfp28", {gigabits(25), gigabits(10)}, gigabits(10), plan::Fec::BaseR,
+            "25gbase-sr", 9000, {3}};
         port.splitOf = {10};
         port.leg = 2;
         port.traits.set("lock", "listed");
         project.plan.ports = project.plan.ports.with(port);
         project.plan.ports = project.plan.ports.with({{10}, {2}, 8, "X2", "qsfp28"});
-        plan::Run run{{5}, "run", {4}, {}, "om4", Length::of(12.345), 2, 1, plan::Bundle::Bundled, "split", true, gigabits(25), "note"};
+        plan::Run run{{5},     "run", {4},          {},    "om4", Length::of(12.345), 2, 1, plan::Bundle::Bundled,
+                      "split", true,  gigabits(25), "note"};
         run.segments = {{plan::SegmentKind::Cord, true, "cat6", Length::of(2.5), 26}, {plan::SegmentKind::Coupler}};
         run.traits.set("celsius", "55");
         run.traits.set("copper-clad", "yes");
         project.plan.runs = project.plan.runs.with(run);
-        project.plan.waivers = project.plan.waivers.with({{9}, {5}, "cu-07", "marginal", "soak-tested for a day", "2026-11-25"});
+        project.plan.waivers =
+            project.plan.waivers.with({{9}, {5}, "cu-07", "marginal", "soak-tested for a day", "2026-11-25"});
         measure::Trial trial;
         trial.id = {6};
         trial.at = *measure::timeFromIso("2026-11-25T21:04:05.120Z");
@@ -71,7 +84,9 @@ private Q_SLOTS:
         QTest::addColumn<QString>("put");
         QTest::addColumn<QString>("where");
         QTest::addColumn<QString>("what");
-        const auto row = [](const char* name, const char* find, const char* put, const char* where, const char* what) { QTest::newRow(name) << find << put << where << what; };
+        const auto row = [](const char* name, const char* find, const char* put, const char* where, const char* what) {
+            QTest::newRow(name) << find << put << where << what;
+        };
         row("broken off", "\"places\": [", "\"places\": [[", "demo, line", "not JSON");
         row("another format", "sokudo-project", "shopping-list", "demo.format", "sokudo-project");
         row("later version", "\"version\": 1", "\"version\": 2", "demo.version", "update Sokudo");
@@ -79,7 +94,8 @@ private Q_SLOTS:
         row("number for text", "\"name\": \"Cellar\"", "\"name\": 5", "demo.places[0].name", "text in quotes");
         row("unknown role", "\"role\": \"router\"", "\"role\": \"toaster\"", "demo.devices[0].role", "known words");
         row("no id", "{\"id\": 101,", "{\"id\": 0,", "demo.places[0].id", "whole number above 0");
-        row("list expected", "\"rates_bps\": [2500000000, 1000000000, 100000000]", "\"rates_bps\": 5", "demo.ports[0].rates_bps", "list of rates");
+        row("list expected", "\"rates_bps\": [2500000000, 1000000000, 100000000]", "\"rates_bps\": 5",
+            "demo.ports[0].rates_bps", "list of rates");
         row("length below zero", "\"length_m\": 12", "\"length_m\": -12", "demo.runs[1].length_m", "above 0");
         row("bad time", "\"at\": \"2026-11", "\"at\": \"soon", "at", "not a time");
         row("dangling place", "\"place\": 101", "\"place\": 9999", "demo", "stands in no place");
@@ -101,7 +117,8 @@ private Q_SLOTS:
     void anyPrefixIsRefusedNotCrashed()
     {
         const std::string text = demo();
-        for (std::size_t length = 0; length < text.size() - 2; length += 997) QVERIFY(!importJson(std::string_view(text).substr(0, length), "cut"));
+        for (std::size_t length = 0; length < text.size() - 2; length += 997)
+            QVERIFY(!importJson(std::string_view(text).substr(0, length), "cut"));
     }
 };
 

@@ -18,7 +18,9 @@ namespace sokudo::testing {
 /// Answers at once with a fixed rate, or with an error; counts what was asked.
 class StandInTraffic final : public measure::TrafficRunner {
 public:
-    Result<measure::TrafficResult> run(const measure::TrafficQuestion& question, const std::function<void(const measure::TrafficSample&)>& onSample, const std::atomic<bool>& cancel) override
+    Result<measure::TrafficResult> run(const measure::TrafficQuestion& question,
+                                       const std::function<void(const measure::TrafficSample&)>& onSample,
+                                       const std::atomic<bool>& cancel) override
     {
         ++asked;
         last = question;

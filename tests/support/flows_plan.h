@@ -13,7 +13,15 @@ struct FlowsPlan {
 
     void flow(const char* name, const char* from, const char* to, int streams = 1, std::optional<BitRate> asks = {})
     {
-        flows.push_back({{static_cast<std::int64_t>(flows.size()) + 1}, "evening", name, built.deviceId(from), built.deviceId(to), false, {}, streams, asks});
+        flows.push_back({{static_cast<std::int64_t>(flows.size()) + 1},
+                         "evening",
+                         name,
+                         built.deviceId(from),
+                         built.deviceId(to),
+                         false,
+                         {},
+                         streams,
+                         asks});
     }
     expect::FlowShares run() const
     {

@@ -20,10 +20,14 @@ void checkRow(std::string_view rule, const LinkRow& row)
         return;
     }
     const auto any = outcomeOf(rule, row.line);
-    QVERIFY2(outcome, qPrintable(QString("%1: %2 is silent; the rule says %3").arg(row.line, row.caseId, any ? toQt(any->caseId) : QString("nothing"))));
-    QVERIFY2(outcome->verdict == row.verdict, qPrintable(QString("%1: %2 instead of %3").arg(row.line, toQt(code(outcome->verdict)), toQt(code(row.verdict)))));
+    QVERIFY2(outcome, qPrintable(QString("%1: %2 is silent; the rule says %3")
+                                     .arg(row.line, row.caseId, any ? toQt(any->caseId) : QString("nothing"))));
+    QVERIFY2(outcome->verdict == row.verdict,
+             qPrintable(
+                 QString("%1: %2 instead of %3").arg(row.line, toQt(code(outcome->verdict)), toQt(code(row.verdict)))));
     const double got = outcome->rate ? inGigabits(*outcome->rate) : kNoRate;
-    QVERIFY2(std::fabs(got - row.gbps) < 1e-6 || row.gbps == kAnyRate, qPrintable(QString("%1: %2 Gb/s instead of %3").arg(row.line).arg(got).arg(row.gbps)));
+    QVERIFY2(std::fabs(got - row.gbps) < 1e-6 || row.gbps == kAnyRate,
+             qPrintable(QString("%1: %2 Gb/s instead of %3").arg(row.line).arg(got).arg(row.gbps)));
     const QString text = toQt(text::render(outcome->pattern, outcome->args));
     QVERIFY2(!text.contains('{') && text.size() > 10, qPrintable(text));
 }

@@ -16,7 +16,12 @@ inline constexpr double kAnyRate = -2;  ///< the rate is not looked at
 inline constexpr double kSilent = -3;   ///< the clause must not speak
 
 /// Row of a table: line, verdict, rate in Gb/s or one of the above, and the case that decides (empty: any).
-struct LinkRow { const char* line; Verdict verdict; double gbps; const char* caseId; };
+struct LinkRow {
+    const char* line;
+    Verdict verdict;
+    double gbps;
+    const char* caseId;
+};
 
 /// The worst outcome of a rule on a line, or that of one case; nothing when it does not speak.
 std::optional<match::Outcome> outcomeOf(std::string_view rule, const char* line, std::string_view caseId = {});

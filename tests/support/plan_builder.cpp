@@ -27,7 +27,8 @@ PlanBuilder& PlanBuilder::device(const std::string& name, plan::Role role, const
     return apply(plan::edits::putDevice(m_plan, {next<plan::DeviceId>(), at, name, role}));
 }
 
-PlanBuilder& PlanBuilder::port(const std::string& deviceName, const std::string& name, const std::string& cage, const std::string& module)
+PlanBuilder& PlanBuilder::port(const std::string& deviceName, const std::string& name, const std::string& cage,
+                               const std::string& module)
 {
     plan::Port result{next<plan::PortId>(), deviceId(deviceName), static_cast<int>(m_plan.ports.size()), name, cage};
     result.module = module;
@@ -36,12 +37,15 @@ PlanBuilder& PlanBuilder::port(const std::string& deviceName, const std::string&
 
 PlanBuilder& PlanBuilder::slot(const std::string& deviceName, const std::string& name, int generation, int lanes)
 {
-    return apply(plan::edits::putSlot(m_plan, {next<plan::SlotId>(), deviceId(deviceName), name, generation, lanes, lanes}));
+    return apply(
+        plan::edits::putSlot(m_plan, {next<plan::SlotId>(), deviceId(deviceName), name, generation, lanes, lanes}));
 }
 
-PlanBuilder& PlanBuilder::run(const std::string& label, const std::string& a, const std::string& b, const std::string& medium, double metres)
+PlanBuilder& PlanBuilder::run(const std::string& label, const std::string& a, const std::string& b,
+                              const std::string& medium, double metres)
 {
-    plan::Run result{next<plan::RunId>(), label, a.empty() ? plan::PortId{} : portId(a), b.empty() ? plan::PortId{} : portId(b), medium};
+    plan::Run result{next<plan::RunId>(), label, a.empty() ? plan::PortId{} : portId(a),
+                     b.empty() ? plan::PortId{} : portId(b), medium};
     if (metres > 0) result.length = Length::of(metres);
     return apply(plan::edits::putRun(m_plan, result));
 }
@@ -80,7 +84,10 @@ plan::SlotId PlanBuilder::slotId(const std::string& deviceName, const std::strin
 PlanBuilder twoHosts()
 {
     PlanBuilder result;
-    result.place("cellar").device("left", plan::Role::Computer).device("mid", plan::Role::Switch).device("right", plan::Role::Computer);
+    result.place("cellar")
+        .device("left", plan::Role::Computer)
+        .device("mid", plan::Role::Switch)
+        .device("right", plan::Role::Computer);
     result.port("left", "1", "sfp+").port("mid", "1", "sfp+").port("mid", "2", "sfp+").port("right", "1", "sfp+");
     result.run("a", "left 1", "mid 1", "dac", 2).run("b", "mid 2", "right 1", "dac", 2);
     return result;

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Plans in one line a thing: place("cellar"), device("core"), port("core", "1", "sfp28"), run("core 1", "vault 1", "dac", 2).
+// Plans in one line a thing: place("cellar"), device("core"), port("core", "1", "sfp28"), run("core 1", "vault 1",
+// "dac", 2).
 #pragma once
 
 #include "core/plan/edits.h"
@@ -11,10 +12,12 @@ class PlanBuilder {
 public:
     PlanBuilder& place(const std::string& name, int level = 0, const std::string& building = {});
     PlanBuilder& device(const std::string& name, plan::Role role = plan::Role::Switch, const std::string& place = {});
-    PlanBuilder& port(const std::string& device, const std::string& name, const std::string& cage, const std::string& module = {});
+    PlanBuilder& port(const std::string& device, const std::string& name, const std::string& cage,
+                      const std::string& module = {});
     PlanBuilder& slot(const std::string& device, const std::string& name, int generation, int lanes);
     /// Ends as "device port"; an empty end is open. Length in metres, 0: never measured.
-    PlanBuilder& run(const std::string& label, const std::string& a, const std::string& b, const std::string& medium, double metres);
+    PlanBuilder& run(const std::string& label, const std::string& a, const std::string& b, const std::string& medium,
+                     double metres);
     template <class Change>
     PlanBuilder& changePort(const std::string& end, Change change)
     {
@@ -45,7 +48,10 @@ public:
 private:
     PlanBuilder& apply(const Result<plan::Plan>&);
     template <class IdType>
-    IdType next() { return IdType{++m_last}; }
+    IdType next()
+    {
+        return IdType{++m_last};
+    }
     plan::Plan m_plan;
     std::int64_t m_last = 0;
 };

@@ -6,7 +6,8 @@ namespace sokudo::testing {
 void RuleRows::verdicts_data()
 {
     QTest::addColumn<int>("row");
-    for (std::size_t i = 0; i < m_rows.size(); ++i) QTest::addRow("%s: %s", m_rows[i].caseId, m_rows[i].line) << static_cast<int>(i);
+    for (std::size_t i = 0; i < m_rows.size(); ++i)
+        QTest::addRow("%s: %s", m_rows[i].caseId, m_rows[i].line) << static_cast<int>(i);
 }
 
 void RuleRows::verdicts()

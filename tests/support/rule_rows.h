@@ -30,4 +30,5 @@ struct RegisterRows {
 
 }  // namespace sokudo::testing
 
-#define SOKUDO_RULE_ROWS(Class, rule, rows) static const sokudo::testing::RegisterRows kRowsOf##Class(#Class, rule, rows);
+#define SOKUDO_RULE_ROWS(Class, rule, rows) \
+    static const sokudo::testing::RegisterRows kRowsOf##Class(#Class, rule, rows);

@@ -61,7 +61,11 @@ struct Pipe {
 };
 
 /// What a child answers: a rate, or the step that failed.
-struct Answer { double rate = 0; bool isBroken = false; char problem[200] = {}; };
+struct Answer {
+    double rate = 0;
+    bool isBroken = false;
+    char problem[200] = {};
+};
 
 bool run(const std::string& command) { return std::system((command + " >/dev/null 2>&1").c_str()) == 0; }
 
@@ -98,7 +102,8 @@ void plainFrames(const char* interface)
     ::close(fromNear.write);
     toNear.tell(::unshare(CLONE_NEWNET) == 0 ? 'r' : 'x');
     if (!fromNear.hear('g')) ::_exit(1);
-    const bool up = run(fmt::format("ip address add {}/24 dev {}", kFarAddress, kFar)) && run(fmt::format("ip link set {} mtu {} up", kFar, mtu));
+    const bool up = run(fmt::format("ip address add {}/24 dev {}", kFarAddress, kFar)) &&
+                    run(fmt::format("ip link set {} mtu {} up", kFar, mtu));
     plainFrames(kFar);
     auto server = traffic::TrialServer::listen(kFarAddress, kPort, key);
     toNear.tell(up && server ? 's' : 'x');
@@ -133,12 +138,17 @@ Answer nearEnd(const WireQuestion& question)
         return refused(step);
     };
     if (!fromFar.hear('r')) return give("no second network namespace can be made here");
-    if (!run(fmt::format("ip link add {} type veth peer name {} netns {}", kNear, kFar, far))) return give("no pair of virtual Ethernet ports can be made here (ip link)");
-    if (!run(fmt::format("ip address add {}/24 dev {}", kNearAddress, kNear)) || !run(fmt::format("ip link set {} mtu {} up", kNear, question.mtu))) return give("the virtual port does not come up");
+    if (!run(fmt::format("ip link add {} type veth peer name {} netns {}", kNear, kFar, far)))
+        return give("no pair of virtual Ethernet ports can be made here (ip link)");
+    if (!run(fmt::format("ip address add {}/24 dev {}", kNearAddress, kNear)) ||
+        !run(fmt::format("ip link set {} mtu {} up", kNear, question.mtu)))
+        return give("the virtual port does not come up");
     plainFrames(kNear);
     const double counted = question.rate.in() * (question.mtu + 14) / (question.mtu + 38);
     const double burst = std::max(32'000.0, counted / 8 * question.burst.in());
-    if (!run(fmt::format("tc qdisc add dev {} root tbf rate {:.0f}bit burst {:.0f} latency 40ms", kNear, counted, burst))) return give("no token bucket can be set here (tc)");
+    if (!run(fmt::format("tc qdisc add dev {} root tbf rate {:.0f}bit burst {:.0f} latency 40ms", kNear, counted,
+                         burst)))
+        return give("no token bucket can be set here (tc)");
     toFar.tell('g');
     if (!fromFar.hear('s')) return give("the far end does not come up");
     measure::TrafficQuestion asked;
@@ -149,7 +159,8 @@ Answer nearEnd(const WireQuestion& question)
     asked.duration = question.duration;
     asked.warmup = question.warmup;
     const std::atomic<bool> never{false};
-    const auto got = traffic::TrafficClient().run(asked, [](const measure::TrafficSample&) {}, never);
+    const auto got = traffic::TrafficClient().run(
+        asked, [](const measure::TrafficSample&) {}, never);
     stop();
     if (!got) {
         Answer broken = refused("the test itself failed: " + got.error().message());

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A wire of a known rate between two network namespaces of this machine: a pair of virtual Ethernet ports with a token bucket before it.
+// A wire of a known rate between two network namespaces of this machine: a pair of virtual Ethernet ports with a token
+// bucket before it.
 #pragma once
 
 #include "core/base/quantity.h"
@@ -8,11 +9,12 @@
 namespace sokudo::testing {
 
 struct WireQuestion {
-    BitRate rate;          ///< of the link that is imitated
+    BitRate rate;  ///< of the link that is imitated
     int mtu = 1500;
     int streams = 1;
     Duration duration = Duration::of(3), warmup = Duration::of(1);
-    Duration burst = Duration::of(0.002);  ///< what the bucket may save up: a longer one lets a busy machine catch up, and adds so much to the measured time at most
+    Duration burst = Duration::of(0.002);  ///< what the bucket may save up: a longer one lets a busy machine catch up,
+                                           ///< and adds so much to the measured time at most
 };
 
 /// What a real test between this program and an agent measures over such a wire, in a child process of its own.

@@ -27,7 +27,10 @@ const kb::KnowledgeBase& knowledge()
     return kb;
 }
 
-QString sourcePath(const QString& path) { return QDir(qEnvironmentVariable("SOKUDO_SOURCE", QDir::currentPath())).filePath(path); }
+QString sourcePath(const QString& path)
+{
+    return QDir(qEnvironmentVariable("SOKUDO_SOURCE", QDir::currentPath())).filePath(path);
+}
 
 QByteArray sourceFile(const QString& path)
 {
@@ -45,7 +48,10 @@ QStringList sources(const QString& below)
     return result;
 }
 
-QString program(const QString& name) { return QDir(qEnvironmentVariable("SOKUDO_BIN", "build/test/bin")).filePath(name); }
+QString program(const QString& name)
+{
+    return QDir(qEnvironmentVariable("SOKUDO_BIN", "build/test/bin")).filePath(name);
+}
 
 }  // namespace sokudo::testing
 

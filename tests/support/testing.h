@@ -15,12 +15,18 @@
 
 namespace sokudo::testing {
 
-struct Registered { const char* name; std::function<std::unique_ptr<QObject>()> make; };
+struct Registered {
+    const char* name;
+    std::function<std::unique_ptr<QObject>()> make;
+};
 std::vector<Registered>& registry();
 
 template <class Test>
 struct Register {
-    explicit Register(const char* name) { registry().push_back({name, [] { return std::make_unique<Test>(); }}); }
+    explicit Register(const char* name)
+    {
+        registry().push_back({name, [] { return std::make_unique<Test>(); }});
+    }
 };
 
 /// The tables as built in; loaded once.
@@ -33,13 +39,17 @@ QStringList sources(const QString& below);
 /// A program of this build.
 QString program(const QString& name);
 
-inline QString toQt(std::string_view text) { return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size())); }
+inline QString toQt(std::string_view text)
+{
+    return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
+}
 
 /// Fails with the two figures when they differ by more than `share`.
-#define NEAR(actual, expected, share)                                                                                                        \
-    do {                                                                                                                                      \
-        const double a_ = (actual), e_ = (expected);                                                                                          \
-        QVERIFY2(std::fabs(a_ - e_) <= std::fabs(e_) * (share), qPrintable(QString("got %1, expected %2").arg(a_, 0, 'g', 9).arg(e_, 0, 'g', 9))); \
+#define NEAR(actual, expected, share)                                                               \
+    do {                                                                                            \
+        const double a_ = (actual), e_ = (expected);                                                \
+        QVERIFY2(std::fabs(a_ - e_) <= std::fabs(e_) * (share),                                     \
+                 qPrintable(QString("got %1, expected %2").arg(a_, 0, 'g', 9).arg(e_, 0, 'g', 9))); \
     } while (false)
 
 }  // namespace sokudo::testing

@@ -6,9 +6,15 @@ namespace sokudo {
 namespace {
 
 template <class A, class B>
-inline constexpr bool kAdds = requires(A a, B b) { a + b; };
+inline constexpr bool kAdds = requires(A a, B b)
+{
+    a + b;
+};
 template <class A, class B>
-inline constexpr bool kCompares = requires(A a, B b) { a < b; };
+inline constexpr bool kCompares = requires(A a, B b)
+{
+    a < b;
+};
 
 static_assert(!kAdds<PowerDbm, PowerDbm>, "two levels do not add");
 static_assert(kAdds<PowerDbm, Decibel> && kAdds<Decibel, Decibel> && kAdds<Length, Length>);

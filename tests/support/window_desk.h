@@ -14,7 +14,10 @@ struct WindowDesk : Desk {
     std::unique_ptr<ui::MainWindow> window;
     WindowDesk()
     {
-        window = std::make_unique<ui::MainWindow>(*document, ui::World{traffic, shippedHosts(), [] { return Result<ui::LocalAgent>(ui::LocalAgent{7411, "abcdefgh12345678"}); }});
+        window = std::make_unique<ui::MainWindow>(
+            *document, ui::World{traffic, shippedHosts(), [] {
+                                     return Result<ui::LocalAgent>(ui::LocalAgent{7411, "abcdefgh12345678"});
+                                 }});
         window->resize(1280, 800);
         window->show();
         QVERIFY(QTest::qWaitForWindowExposed(window.get()));

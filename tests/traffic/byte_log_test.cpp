@@ -12,7 +12,8 @@ private Q_SLOTS:
     {
         ByteLog log;
         // 125 MB a second is 1 Gb/s; the ticks are late now and then.
-        for (double at : {0.0, 0.1, 0.23, 0.3, 0.41, 0.5, 1.02, 1.5, 2.05}) log.note(Duration::of(at), static_cast<std::int64_t>(at * 125e6));
+        for (double at : {0.0, 0.1, 0.23, 0.3, 0.41, 0.5, 1.02, 1.5, 2.05})
+            log.note(Duration::of(at), static_cast<std::int64_t>(at * 125e6));
         NEAR(inGigabits(log.mean(Duration::of(0.2), Duration::of(2.0))), 1.0, 1e-6);
         NEAR(inGigabits(log.mean(Duration::of(0), Duration::of(0.5))), 1.0, 1e-6);
     }
@@ -27,7 +28,8 @@ private Q_SLOTS:
     void wholeSeconds()
     {
         ByteLog log;
-        for (int tick = 0; tick <= 50; ++tick) log.note(Duration::of(tick * 0.1), tick < 30 ? tick * 12'500'000 : 375'000'000 + (tick - 30) * 25'000'000);
+        for (int tick = 0; tick <= 50; ++tick)
+            log.note(Duration::of(tick * 0.1), tick < 30 ? tick * 12'500'000 : 375'000'000 + (tick - 30) * 25'000'000);
         const auto seconds = log.seconds(Duration::of(2), Duration::of(5));
         QCOMPARE(seconds.size(), std::size_t{3});
         NEAR(inGigabits(seconds[0]), 1.0, 1e-6);

@@ -38,7 +38,8 @@ private Q_SLOTS:
         // HMAC-SHA-256 of the key of 32 times 0x0b and "Hi There", worked with another program.
         Key key{};
         key.fill(0x0b);
-        QCOMPARE(toQt(hex(prove(key, {bytesOf("Hi There")}))), toQt(hex(prove(key, {bytesOf("Hi "), bytesOf("There")}))));
+        QCOMPARE(toQt(hex(prove(key, {bytesOf("Hi There")}))),
+                 toQt(hex(prove(key, {bytesOf("Hi "), bytesOf("There")}))));
         QVERIFY(!isSame(prove(key, {bytesOf("Hi There")}), prove(key, {bytesOf("Hi there")})));
     }
     void hexRoundTrips()

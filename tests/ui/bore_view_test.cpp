@@ -60,7 +60,8 @@ private Q_SLOTS:
         bore.setContent(content);
         const int fast = measuredRows(bore.grab().toImage(), 20);
         // below the narrowest stage the core is as thick as its share of it; the dashes of the band lie over some rows
-        QVERIFY2(slow > 5 && std::fabs(static_cast<double>(fast) / slow - 2.3 / inGigabits(slowRate)) < 0.7, qPrintable(QString("%1 %2").arg(slow).arg(fast)));
+        QVERIFY2(slow > 5 && std::fabs(static_cast<double>(fast) / slow - 2.3 / inGigabits(slowRate)) < 0.7,
+                 qPrintable(QString("%1 %2").arg(slow).arg(fast)));
         content.measured.reset();
         bore.setContent(content);
         QCOMPARE(measuredRows(bore.grab().toImage(), 20), 0);
@@ -147,8 +148,11 @@ private Q_SLOTS:
             return (std::max(x, y) + 0.05) / (std::min(x, y) + 0.05);
         };
         for (const QColor& ground : {t.paper, t.side, t.raised})
-            for (const QColor& text : {t.ink, t.soft, t.planDeep, t.fits, t.noLink, t.unsafe, t.limited, t.marginal, t.measured})
-                QVERIFY2(contrast(text, ground) >= 4.5, qPrintable(QString("%1 on %2: %3").arg(text.name(), ground.name()).arg(contrast(text, ground))));
+            for (const QColor& text :
+                 {t.ink, t.soft, t.planDeep, t.fits, t.noLink, t.unsafe, t.limited, t.marginal, t.measured})
+                QVERIFY2(
+                    contrast(text, ground) >= 4.5,
+                    qPrintable(QString("%1 on %2: %3").arg(text.name(), ground.name()).arg(contrast(text, ground))));
         ui::applyTheme(*qApp, false, 100);
     }
 };

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The house section: nothing overlaps, nothing leaves the picture, twelve devices or a hundred and twenty.
-#include "desk.h"
 #include "ui/widgets/house_layout.h"
+#include "desk.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -28,7 +28,9 @@ app::HouseContent large(int devices)
     for (const auto& place : result.places)
         for (const auto& card : place.devices)
             for (const auto& port : card.ports) ports.push_back(port.id);
-    for (std::size_t i = 0; i + 7 < ports.size(); i += 8) result.runs.push_back({{++id}, ports[i], ports[i + 7], "r", gigabits(1), Verdict::Fits, kb::MediumKind::TwistedPair});
+    for (std::size_t i = 0; i + 7 < ports.size(); i += 8)
+        result.runs.push_back(
+            {{++id}, ports[i], ports[i + 7], "r", gigabits(1), Verdict::Fits, kb::MediumKind::TwistedPair});
     return result;
 }
 
@@ -45,9 +47,11 @@ void check(const app::HouseContent& content, double width)
         for (const auto& mark : layout.cards[i].marks) QVERIFY(box.contains(mark.square));
     }
     for (const auto& run : layout.runs) {
-        for (const QPointF& point : run.line) QVERIFY(point.x() >= 0 && point.x() <= width && point.y() >= 0 && point.y() <= layout.size.height());
+        for (const QPointF& point : run.line)
+            QVERIFY(point.x() >= 0 && point.x() <= width && point.y() >= 0 && point.y() <= layout.size.height());
         for (qsizetype i = 1; i < run.line.size(); ++i)
-            QVERIFY2(run.line[i].x() == run.line[i - 1].x() || run.line[i].y() == run.line[i - 1].y(), "runs turn at right angles");
+            QVERIFY2(run.line[i].x() == run.line[i - 1].x() || run.line[i].y() == run.line[i - 1].y(),
+                     "runs turn at right angles");
     }
 }
 
@@ -78,7 +82,8 @@ private Q_SLOTS:
     {
         const auto layout = ui::layOut(demo(), 900, {-1});
         QCOMPARE(layout.cards.size(), std::size_t{12});
-        const auto band = std::find_if(layout.bands.begin(), layout.bands.end(), [](const auto& one) { return one.level == -1; });
+        const auto band =
+            std::find_if(layout.bands.begin(), layout.bands.end(), [](const auto& one) { return one.level == -1; });
         QVERIFY(band->folded && band->devices == 7);
     }
     void outbuildingsStandBesideTheYard()
@@ -101,10 +106,12 @@ private Q_SLOTS:
                 const auto& b = layout.runs[j].line;
                 for (qsizetype k = 1; k < a.size(); ++k)
                     for (qsizetype l = 1; l < b.size(); ++l) {
-                        const bool bothUpright = a[k].x() == a[k - 1].x() && b[l].x() == b[l - 1].x() && a[k].x() == b[l].x();
+                        const bool bothUpright =
+                            a[k].x() == a[k - 1].x() && b[l].x() == b[l - 1].x() && a[k].x() == b[l].x();
                         if (!bothUpright || a[k].x() > 160) continue;
                         const double top = std::max(std::min(a[k].y(), a[k - 1].y()), std::min(b[l].y(), b[l - 1].y()));
-                        const double bottom = std::min(std::max(a[k].y(), a[k - 1].y()), std::max(b[l].y(), b[l - 1].y()));
+                        const double bottom =
+                            std::min(std::max(a[k].y(), a[k - 1].y()), std::max(b[l].y(), b[l - 1].y()));
                         QVERIFY2(bottom - top < 1, "two runs on one another");
                     }
             }

@@ -28,7 +28,10 @@ struct Shown : Desk {
     std::unique_ptr<MainWindow> window;
     explicit Shown(bool demo = true) : Desk(demo)
     {
-        window = std::make_unique<MainWindow>(*document, ui::World{traffic, shippedHosts(), [] { return Result<ui::LocalAgent>(ui::LocalAgent{7411, "abcdefgh12345678"}); }});
+        window = std::make_unique<MainWindow>(
+            *document, ui::World{traffic, shippedHosts(), [] {
+                                     return Result<ui::LocalAgent>(ui::LocalAgent{7411, "abcdefgh12345678"});
+                                 }});
         window->show();
         QVERIFY(QTest::qWaitForWindowExposed(window.get()));
     }
@@ -193,7 +196,8 @@ private Q_SLOTS:
         std::vector<QPoint> freeMarks;
         for (const auto& card : house.placed().cards)
             for (const auto& mark : card.marks)
-                if (mark.mark.state == app::PortState::Free && freeMarks.size() < 2) freeMarks.push_back(mark.square.center().toPoint());
+                if (mark.mark.state == app::PortState::Free && freeMarks.size() < 2)
+                    freeMarks.push_back(mark.square.center().toPoint());
         QCOMPARE(freeMarks.size(), std::size_t{2});
         QTest::mousePress(&house, Qt::LeftButton, {}, freeMarks[0]);
         // The press selects the card and redraws; the marks stay where they are.
@@ -238,11 +242,15 @@ private Q_SLOTS:
         QTest::keyClick(shown.window.get(), Qt::Key_2, Qt::AltModifier);
         QCOMPARE(shown.window->bench(), static_cast<int>(MainWindow::Match));
         QVERIFY(shown.says("spread 12 — store-sw 8"));
-        QVERIFY2(shown.says("USB 5 Gb/s, 2.5G adapter: up to") || shown.says("USB 5 Gb/s, 2.5G adapter: up to"), "the stage that binds shows its formula");
+        QVERIFY2(shown.says("USB 5 Gb/s, 2.5G adapter: up to") || shown.says("USB 5 Gb/s, 2.5G adapter: up to"),
+                 "the stage that binds shows its formula");
         shown.window->selection().selectRun(shown.run("q2"));
         QVERIFY(shown.says("core Q2 — kiln-a 1"));
         QVERIFY(shown.says("blocks do not align"));
-        for (const auto& [key, bench] : {std::pair{Qt::Key_5, MainWindow::Measure}, {Qt::Key_6, MainWindow::Diagnose}, {Qt::Key_7, MainWindow::Logbook}, {Qt::Key_1, MainWindow::Survey}}) {
+        for (const auto& [key, bench] : {std::pair{Qt::Key_5, MainWindow::Measure},
+                                         {Qt::Key_6, MainWindow::Diagnose},
+                                         {Qt::Key_7, MainWindow::Logbook},
+                                         {Qt::Key_1, MainWindow::Survey}}) {
             QTest::keyClick(shown.window.get(), key, Qt::AltModifier);
             QCOMPARE(shown.window->bench(), static_cast<int>(bench));
         }
@@ -360,7 +368,8 @@ private Q_SLOTS:
                 QVERIFY2(colours.size() > 20, qPrintable(QString("bench %1 is blank").arg(bench)));
                 for (QPushButton* one : shown.window->findChildren<QPushButton*>())
                     if (one->isVisible() && !one->text().isEmpty() && one->parentWidget()->isVisible())
-                        QVERIFY2(one->width() + 2 >= one->fontMetrics().horizontalAdvance(one->text()), qPrintable(one->text() + " is cut"));
+                        QVERIFY2(one->width() + 2 >= one->fontMetrics().horizontalAdvance(one->text()),
+                                 qPrintable(one->text() + " is cut"));
             }
         }
         ui::applyTheme(*qApp, false, 100);

@@ -124,7 +124,9 @@ private Q_SLOTS:
         auto* light = bench.named<ui::LightView>("Light of the link");
         QVERIFY(light && light->accessibleDescription().contains("to spare"));
         // launch -8.2, 80 m at 0.5 dB/km, two pairs: 1.54 dB; -9.74 against -14.4
-        QVERIFY2(light->accessibleDescription().contains(toQt("4.66\u202fdB to spare: at least -9.74\u202fdBm arrives, the receiver needs -14.4\u202fdBm")), qPrintable(light->accessibleDescription()));
+        QVERIFY2(light->accessibleDescription().contains(
+                     toQt("4.66\u202fdB to spare: at least -9.74\u202fdBm arrives, the receiver needs -14.4\u202fdBm")),
+                 qPrintable(light->accessibleDescription()));
         QVERIFY(!light->grab().isNull());
         bench.window->selection().selectRun(bench.run("attic"));
         QCOMPARE(bench.page->pane(), MatchPage::Why);  // copper has no light

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The path at large: a stage tried by keyboard, kept and undone; what is drawn behind; folds; pictures; flows and jobs typed in.
+// The path at large: a stage tried by keyboard, kept and undone; what is drawn behind; folds; pictures; flows and jobs
+// typed in.
 #include <QComboBox>
 #include <QImage>
 #include <QLabel>
@@ -72,7 +73,11 @@ private Q_SLOTS:
     {
         Bench bench;
         bench.page->tryStage(bench.stage("slot of platen"), "3.0 x1");
-        NEAR(inGigabits(bench.window->path().bore().stages[static_cast<std::size_t>(bench.stage("slot of platen"))].carries.typical), 6.77, 5e-3);
+        NEAR(inGigabits(bench.window->path()
+                            .bore()
+                            .stages[static_cast<std::size_t>(bench.stage("slot of platen"))]
+                            .carries.typical),
+             6.77, 5e-3);
         QTest::mouseClick(bench.button("Keep"), Qt::LeftButton);
         bench.settle();
         const plan::Device* platen = plan::deviceNamed(bench.document->plan(), "platen");
@@ -100,7 +105,9 @@ private Q_SLOTS:
         QCOMPARE(plan::deviceNamed(bench.document->plan(), "vault")->fileShare, std::string("nfs"));
         bench.settle();
         const auto& stages = bench.window->path().bore().stages;
-        const auto link = std::find_if(stages.begin(), stages.end(), [](const expect::Stage& stage) { return stage.kind == expect::StageKind::Link; });
+        const auto link = std::find_if(stages.begin(), stages.end(), [](const expect::Stage& stage) {
+            return stage.kind == expect::StageKind::Link;
+        });
         const int at = static_cast<int>(link - stages.begin());
         QVERIFY(bench.window->path().tryStage(at, "100g").isEmpty());
         QVERIFY(bench.window->path().keepTry().contains("Other ways on the Match bench"));
@@ -156,7 +163,8 @@ private Q_SLOTS:
             for (int binding : {0, 1, stages / 2, stages - 1})
                 for (int most : {5, 8, 12}) {
                     const auto sections = boreSections(stages, binding, most);
-                    QVERIFY2(static_cast<int>(sections.size()) <= std::max(most, stages <= most ? stages : 5), qPrintable(QString("%1 %2 %3").arg(stages).arg(binding).arg(most)));
+                    QVERIFY2(static_cast<int>(sections.size()) <= std::max(most, stages <= most ? stages : 5),
+                             qPrintable(QString("%1 %2 %3").arg(stages).arg(binding).arg(most)));
                     int next = 0;
                     bool alone = false;
                     for (const auto& section : sections) {  // every stage once, in order, and the binding one by itself

@@ -55,12 +55,16 @@ std::vector<OwnTable> CataloguePresenter::tables() const
     return result;
 }
 
-const plan::CatalogueRow* CataloguePresenter::find(const QString& table, const std::map<std::string, std::string>& cells) const
+const plan::CatalogueRow* CataloguePresenter::find(const QString& table,
+                                                   const std::map<std::string, std::string>& cells) const
 {
     const kb::OpenTable* open = tableCalled(table);
     if (!open) return nullptr;
     for (const plan::CatalogueRow& row : m_document.plan().catalogue) {
-        const bool same = row.table == open->table && std::all_of(open->key.begin(), open->key.end(), [&](std::string_view column) { return cellOf(row.cells, column) == cellOf(cells, column); });
+        const bool same =
+            row.table == open->table && std::all_of(open->key.begin(), open->key.end(), [&](std::string_view column) {
+                return cellOf(row.cells, column) == cellOf(cells, column);
+            });
         if (same) return &row;
     }
     return nullptr;
@@ -75,7 +79,8 @@ std::vector<CatalogueCell> CataloguePresenter::row(const QString& table, const Q
     for (const plan::CatalogueRow& own : m_document.plan().catalogue)
         if (own.table == open->table && cellOf(own.cells, open->key.front()) == fromQt(key)) cells = own.cells;
     for (const std::string& column : kb::columnsOf(kb::embeddedFiles(), open->table))
-        result.push_back({toQt(column), toQt(cellOf(cells, column)), std::find(open->key.begin(), open->key.end(), column) != open->key.end()});
+        result.push_back({toQt(column), toQt(cellOf(cells, column)),
+                          std::find(open->key.begin(), open->key.end(), column) != open->key.end()});
     return result;
 }
 
@@ -98,7 +103,8 @@ bool CataloguePresenter::keep(const QString& table, const std::vector<CatalogueC
         if (!cell.value.trimmed().isEmpty()) row.cells[fromQt(cell.column)] = fromQt(cell.value.trimmed());
     const plan::CatalogueRow* there = find(table, row.cells);
     row.id = there ? there->id : m_document.ids().next<plan::CatalogueRowId>();
-    return m_document.edit("Keep a row of your own in " + table, plan::edits::putCatalogueRow(m_document.plan(), std::move(row)));
+    return m_document.edit("Keep a row of your own in " + table,
+                           plan::edits::putCatalogueRow(m_document.plan(), std::move(row)));
 }
 
 bool CataloguePresenter::forget(const QString& table, const QString& key)
@@ -106,7 +112,8 @@ bool CataloguePresenter::forget(const QString& table, const QString& key)
     const kb::OpenTable* open = tableCalled(table);
     for (const plan::CatalogueRow& row : m_document.plan().catalogue)
         if (open && row.table == open->table && cellOf(row.cells, open->key.front()) == fromQt(key))
-            return m_document.edit("Forget a row of your own in " + table, plan::edits::deleteCatalogueRow(m_document.plan(), row.id));
+            return m_document.edit("Forget a row of your own in " + table,
+                                   plan::edits::deleteCatalogueRow(m_document.plan(), row.id));
     return false;
 }
 

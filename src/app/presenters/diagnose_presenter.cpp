@@ -39,7 +39,8 @@ DiagnosePresenter::DiagnosePresenter(Document& document, Selection& selection, H
 void DiagnosePresenter::refresh()
 {
     const auto& path = m_selection.path();
-    const auto kind = path.traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
+    const auto kind =
+        path.traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
     m_trial.reset();
     m_inquiry.reset();
     for (const measure::Trial& trial : m_document.trials())
@@ -47,8 +48,10 @@ void DiagnosePresenter::refresh()
     if (m_trial) {
         diagnose::Evidence told;
         for (const store::Answer& answer : m_document.answers())
-            if (answer.from == path.from && answer.to == path.to) told[answer.flag] = {answer.present, diagnose::Witness::Told, {}};
-        m_inquiry = diagnose::inquire(m_document.plan(), m_document.knowledge(), m_document.analysis(), *m_trial, m_document.trials(), m_snapshots, told);
+            if (answer.from == path.from && answer.to == path.to)
+                told[answer.flag] = {answer.present, diagnose::Witness::Told, {}};
+        m_inquiry = diagnose::inquire(m_document.plan(), m_document.knowledge(), m_document.analysis(), *m_trial,
+                                      m_document.trials(), m_snapshots, told);
     }
     Q_EMIT changed();
 }
@@ -76,7 +79,8 @@ QString DiagnosePresenter::sentence() const
     } else {
         result = toQt(m_inquiry->whyNoExpectation) + ". ";
     }
-    return result + QString("Measured %1, %2.").arg(toQt(text::rate(m_trial->rate.value, 3)), toQt(measure::timeText(m_trial->at)));
+    return result + QString("Measured %1, %2.")
+                        .arg(toQt(text::rate(m_trial->rate.value, 3)), toQt(measure::timeText(m_trial->at)));
 }
 
 std::vector<EvidenceRow> DiagnosePresenter::evidence() const
@@ -86,12 +90,14 @@ std::vector<EvidenceRow> DiagnosePresenter::evidence() const
     // What moves belief most stands first: its greatest weight on any of the leading causes.
     std::map<std::string, double> effect;
     for (std::size_t i = 0; i < std::min<std::size_t>(5, m_inquiry->diagnosis.causes.size()); ++i)
-        for (const auto& weight : m_inquiry->diagnosis.causes[i].belief.weights) effect[weight.flag] = std::max(effect[weight.flag], std::abs(weight.nats));
+        for (const auto& weight : m_inquiry->diagnosis.causes[i].belief.weights)
+            effect[weight.flag] = std::max(effect[weight.flag], std::abs(weight.nats));
     for (const auto& [flag, seen] : m_inquiry->diagnosis.evidence) {
         const kb::Flag* known = m_document.knowledge().flag(flag);
         QString text = toQt(seen.text);
         if (text.isEmpty() && known) text = (seen.present ? QString() : QString("not so: ")) + toQt(known->trueWhen);
-        rows.push_back({sentenceCase(text), toQt(word(seen.witness)), seen.present, flag, seen.witness == diagnose::Witness::Told});
+        rows.push_back({sentenceCase(text), toQt(word(seen.witness)), seen.present, flag,
+                        seen.witness == diagnose::Witness::Told});
     }
     std::stable_sort(rows.begin(), rows.end(), [&](const EvidenceRow& a, const EvidenceRow& b) {
         if (a.told != b.told) return a.told;
@@ -121,9 +127,12 @@ std::vector<CauseRow> DiagnosePresenter::causes(std::size_t most) const
         }
         if (best) reasons << "for it: " + toQt(best->text);
         if (worst) reasons << "against: " + toQt(worst->text);
-        rows.push_back({toQt(likely.belief.cause->title), QString("%1 %").arg(100 * likely.belief.share, 0, 'f', likely.belief.share < 0.1 ? 1 : 0), reasons.join("; "), toQt(likely.belief.cause->fix), likely.belief.share});
+        rows.push_back({toQt(likely.belief.cause->title),
+                        QString("%1 %").arg(100 * likely.belief.share, 0, 'f', likely.belief.share < 0.1 ? 1 : 0),
+                        reasons.join("; "), toQt(likely.belief.cause->fix), likely.belief.share});
     }
-    if (others > 0) rows.push_back({QString("%1 others").arg(others), QString("%1 %").arg(100 * rest, 0, 'f', 0), {}, {}, rest});
+    if (others > 0)
+        rows.push_back({QString("%1 others").arg(others), QString("%1 %").arg(100 * rest, 0, 'f', 0), {}, {}, rest});
     return rows;
 }
 
@@ -135,15 +144,20 @@ std::vector<NextRow> DiagnosePresenter::next(std::size_t most) const
         if (rows.size() >= most) break;
         NextRow row;
         row.title = sentenceCase(toQt(next.check->title));
-        row.cost = QString("%1%2min").arg(toQt(text::number(next.check->minutes)), toQt(text::kThin)) + (next.check->cost > 0 ? QString(", costs about %1").arg(toQt(text::number(next.check->cost))) : QString(", free"));
-        row.gain = next.bits >= 0.5 ? QString("decides a lot") : next.bits >= 0.2 ? QString("helps") : QString("a little");
+        row.cost = QString("%1%2min").arg(toQt(text::number(next.check->minutes)), toQt(text::kThin)) +
+                   (next.check->cost > 0 ? QString(", costs about %1").arg(toQt(text::number(next.check->cost)))
+                                         : QString(", free"));
+        row.gain = next.bits >= 0.5   ? QString("decides a lot")
+                   : next.bits >= 0.2 ? QString("helps")
+                                      : QString("a little");
         row.gain += QString(" (%1%2bit)").arg(toQt(text::number(next.bits, 2)), toQt(text::kThin));
         row.caution = toQt(diagnose::cautionFor(next.check->id));
         row.canRead = isOneOf(kReadable, next.check->id);
         row.canMeasure = isOneOf(kMeasurable, next.check->id);
         for (const std::string& id : next.check->flags) {
             const kb::Flag* flag = m_document.knowledge().flag(id);
-            if (flag && !m_inquiry->diagnosis.evidence.contains(id)) row.questions.push_back({id, sentenceCase(toQt(flag->trueWhen))});
+            if (flag && !m_inquiry->diagnosis.evidence.contains(id))
+                row.questions.push_back({id, sentenceCase(toQt(flag->trueWhen))});
         }
         rows.push_back(std::move(row));
     }
@@ -157,13 +171,22 @@ QStringList DiagnosePresenter::tried() const
     for (const measure::Trial& trial : m_document.trials()) {
         if (trial.from != path.from || trial.to != path.to) continue;
         constexpr const char* kWays[] = {"", " back", " both ways"};
-        const QString what = trial.kind == measure::TrialKind::FileCopy ? QString("copy") : QString("%1 %2%3").arg(trial.streams).arg(trial.streams == 1 ? "stream" : "streams", kWays[static_cast<int>(trial.direction)]);
-        result << QString("%1  %2, %3").arg(toQt(measure::timeText(trial.at)).mid(11), toQt(text::rate(trial.rate.value, 3)), what);
+        const QString what =
+            trial.kind == measure::TrialKind::FileCopy
+                ? QString("copy")
+                : QString("%1 %2%3")
+                      .arg(trial.streams)
+                      .arg(trial.streams == 1 ? "stream" : "streams", kWays[static_cast<int>(trial.direction)]);
+        result << QString("%1  %2, %3")
+                      .arg(toQt(measure::timeText(trial.at)).mid(11), toQt(text::rate(trial.rate.value, 3)), what);
     }
     return result.size() > 4 ? result.mid(result.size() - 4) : result;
 }
 
-void DiagnosePresenter::answer(const std::string& flag, bool present) { m_document.answer(m_selection.path().from, m_selection.path().to, flag, present); }
+void DiagnosePresenter::answer(const std::string& flag, bool present)
+{
+    m_document.answer(m_selection.path().from, m_selection.path().to, flag, present);
+}
 
 QString DiagnosePresenter::readHosts()
 {

@@ -9,11 +9,22 @@
 
 namespace sokudo::app {
 
-struct EvidenceRow { QString text, witness; bool present = false; std::string flag; bool told = false; };
-struct CauseRow { QString title, share, reason, fix; double portion = 0; };
+struct EvidenceRow {
+    QString text, witness;
+    bool present = false;
+    std::string flag;
+    bool told = false;
+};
+struct CauseRow {
+    QString title, share, reason, fix;
+    double portion = 0;
+};
 struct NextRow {
     QString title, cost, gain, caution;
-    struct Question { std::string flag; QString text; };
+    struct Question {
+        std::string flag;
+        QString text;
+    };
     std::vector<Question> questions;  ///< what only the owner can answer
     bool canRead = false;             ///< Sokudo reads it itself
     bool canMeasure = false;          ///< the Measure bench does it

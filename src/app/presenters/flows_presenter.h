@@ -21,10 +21,17 @@ public:
     QAbstractItemModel* flows() { return &m_flows; }
     QAbstractItemModel* trunks() { return &m_trunks; }
     /// One flow with its figures, for the detail beside the table.
-    struct Detail { QString title, figures, heldBy; QStringList slowedBy; };
+    struct Detail {
+        QString title, figures, heldBy;
+        QStringList slowedBy;
+    };
     std::optional<Detail> detail(int row) const;
     /// Bars of the table: share of the widest usual rate, and of what it has alone.
-    struct Bar { QString name, text; double rate, alone; bool dark; };
+    struct Bar {
+        QString name, text;
+        double rate, alone;
+        bool dark;
+    };
     std::vector<Bar> bars() const;
 
     /// @return false: the document said why
@@ -42,8 +49,15 @@ Q_SIGNALS:
 private:
     void refresh();
     bool m_active = false, m_stale = true;
-    struct FlowRow { plan::FlowId id; QString name, rate, alone, share, heldBy; Verdict mark; };
-    struct TrunkRow { QString title, line, access, ratio, load; Verdict mark; };
+    struct FlowRow {
+        plan::FlowId id;
+        QString name, rate, alone, share, heldBy;
+        Verdict mark;
+    };
+    struct TrunkRow {
+        QString title, line, access, ratio, load;
+        Verdict mark;
+    };
     Document& m_document;
     QString m_set, m_headline;
     plan::PlanPtr m_plan;  ///< the flows of m_shares live in it

@@ -38,11 +38,13 @@ Kept withProcessor(const plan::Plan& plan, plan::Device device, const Words& wor
 {
     plan::HostProcessor host = device.processor.value_or(plan::HostProcessor{});
     for (const oneline::Token& word : words) {
-        const auto clock = word.text.ends_with("ghz") ? text::parseNumber(word.text.substr(0, word.text.size() - 3)) : std::nullopt;
+        const auto clock =
+            word.text.ends_with("ghz") ? text::parseNumber(word.text.substr(0, word.text.size() - 3)) : std::nullopt;
         const auto count = text::parseNumber(word.value);
         if (const kb::Processor* kind = kb.processor(word.text)) host.kind = kind->id;
         else if (clock) host.clockGhz = *clock;
-        else if (const auto cores = word.text == "cores" && count ? wholeOf(*count, 1, 1024) : std::nullopt) host.cores = *cores;
+        else if (const auto cores = word.text == "cores" && count ? wholeOf(*count, 1, 1024) : std::nullopt)
+            host.cores = *cores;
         else if (word.text != "cpu") return std::nullopt;
     }
     device.processor = host;
@@ -61,7 +63,8 @@ Kept withDisks(const plan::Plan& plan, plan::Device device, const Words& words, 
     for (std::size_t i = 1; i < words.size(); ++i) {
         const auto bus = oneline::busOf(words[i].text);
         if (const kb::ArrayLevel* level = kb.array(words[i].text)) group.level = level->id;
-        else if (bus && kb.disk("nvme" + std::to_string(bus->generation))) group.kind = "nvme" + std::to_string(bus->generation);
+        else if (bus && kb.disk("nvme" + std::to_string(bus->generation)))
+            group.kind = "nvme" + std::to_string(bus->generation);
         else return std::nullopt;
     }
     if (device.disks.empty()) device.disks.push_back(group);
@@ -73,7 +76,8 @@ Kept withDisks(const plan::Plan& plan, plan::Device device, const Words& words, 
 std::optional<std::string> traitOf(const kb::KnowledgeBase& kb, std::string_view trait, std::string_view typed)
 {
     const kb::TraitKind* kind = kb.traitKind(trait);
-    const auto value = kind ? kb::traitValue(*kind, typed) : Result<std::string>(failure(ErrorCode::NotFound, "no such trait"));
+    const auto value =
+        kind ? kb::traitValue(*kind, typed) : Result<std::string>(failure(ErrorCode::NotFound, "no such trait"));
     return value ? std::optional(*value) : std::nullopt;
 }
 
@@ -178,7 +182,8 @@ Kept keptStage(const TriedOn& on, const expect::Stage& stage, const Words& words
     case expect::StageKind::Router: return withTrait(on, *device, "forwards", words.front().text);
     case expect::StageKind::Inspection: return withTrait(on, *device, "inspects", words.front().text);
     case expect::StageKind::Session: return withTrait(on, *device, "session", words.front().text);
-    case expect::StageKind::Memory: return withTrait(on, *device, "memory-channels", words.front().text == "memory-single" ? "1" : "2");
+    case expect::StageKind::Memory:
+        return withTrait(on, *device, "memory-channels", words.front().text == "memory-single" ? "1" : "2");
     case expect::StageKind::Internet: return withPlan(on, stage, *device, words);
     default: return std::nullopt;
     }

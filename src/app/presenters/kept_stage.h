@@ -19,6 +19,7 @@ struct TriedOn {
 };
 
 /// The plan with the stage as it was typed; nothing where the survey has no place for these words.
-std::optional<Result<plan::Plan>> keptStage(const TriedOn&, const expect::Stage&, const std::vector<oneline::Token>& words);
+std::optional<Result<plan::Plan>> keptStage(const TriedOn&, const expect::Stage&,
+                                            const std::vector<oneline::Token>& words);
 
 }  // namespace sokudo::app

@@ -13,12 +13,26 @@
 namespace sokudo::app {
 
 LogbookPresenter::LogbookPresenter(Document& document, Selection& selection, QObject* parent)
-    : QObject(parent), m_document(document), m_selection(selection),
-      m_rows({{"when (UTC)", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.when) : role == kKindRole ? QVariant(static_cast<int>(row.kind)) : QVariant(); }},
-              {"kind", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(toQt(code(row.kind))) : role == kKindRole ? QVariant(static_cast<int>(row.kind)) : QVariant(); }},
+    : QObject(parent),
+      m_document(document),
+      m_selection(selection),
+      m_rows({{"when (UTC)",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.when)
+                          : role == kKindRole     ? QVariant(static_cast<int>(row.kind))
+                                                  : QVariant();
+               }},
+              {"kind",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(toQt(code(row.kind)))
+                          : role == kKindRole     ? QVariant(static_cast<int>(row.kind))
+                                                  : QVariant();
+               }},
               {"entry",
                [](const Row& row, int role) -> QVariant {
-                   return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.text) : role == kKindRole ? QVariant(static_cast<int>(row.kind)) : QVariant();
+                   return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.text)
+                          : role == kKindRole                                ? QVariant(static_cast<int>(row.kind))
+                                                                             : QVariant();
                }}},
              this)
 {
@@ -62,7 +76,8 @@ void LogbookPresenter::splitAt(int row)
             expect::PathQuestion path = m_selection.path();
             path.from = trial.from;
             path.to = trial.to;
-            path.traffic = trial.kind == measure::TrialKind::FileCopy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory;
+            path.traffic = trial.kind == measure::TrialKind::FileCopy ? expect::Traffic::FileCopy
+                                                                      : expect::Traffic::MemoryToMemory;
             m_split.reset();
             m_selection.setPath(path);
         }
@@ -76,10 +91,13 @@ void LogbookPresenter::splitAt(int row)
 std::vector<const measure::Trial*> LogbookPresenter::pathTrials() const
 {
     const auto& path = m_selection.path();
-    const auto kind = path.traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
+    const auto kind =
+        path.traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
     std::vector<const measure::Trial*> found;
     for (const measure::Trial& trial : m_document.trials())
-        if (trial.from == path.from && trial.to == path.to && trial.kind == kind && trial.direction == measure::Direction::Forward) found.push_back(&trial);
+        if (trial.from == path.from && trial.to == path.to && trial.kind == kind &&
+            trial.direction == measure::Direction::Forward)
+            found.push_back(&trial);
     return found;
 }
 
@@ -89,14 +107,20 @@ measure::Timestamp LogbookPresenter::splitTime() const
     if (m_split) return *m_split;
     const auto trials = pathTrials();
     if (trials.size() < 2) return {};
-    if (const logbook::Entry* change = logbook::lastChangeBetween(m_document.entries(), trials.front()->at, trials.back()->at)) return change->at;
+    if (const logbook::Entry* change =
+            logbook::lastChangeBetween(m_document.entries(), trials.front()->at, trials.back()->at))
+        return change->at;
     std::size_t widest = 1;
     for (std::size_t i = 1; i < trials.size(); ++i)
         if (trials[i]->at - trials[i - 1]->at > trials[widest]->at - trials[widest - 1]->at) widest = i;
     return trials[widest]->at - std::chrono::milliseconds(1);
 }
 
-QString LogbookPresenter::compareTitle() const { return toQt(report::pathTitle(m_document.plan(), m_selection.path().from, m_selection.path().to, m_selection.path().traffic)); }
+QString LogbookPresenter::compareTitle() const
+{
+    return toQt(report::pathTitle(m_document.plan(), m_selection.path().from, m_selection.path().to,
+                                  m_selection.path().traffic));
+}
 
 /// What the change did for the network against what it did for copies, where both were measured before and after.
 QString LogbookPresenter::gainSentence(measure::Timestamp split) const
@@ -104,8 +128,10 @@ QString LogbookPresenter::gainSentence(measure::Timestamp split) const
     expect::PathQuestion question = m_selection.path();
     question.traffic = expect::Traffic::FileCopy;
     question.bothWays = false;
-    const auto copyPath = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question);
-    const auto gain = diagnose::benefit(m_document.trials(), question.from, question.to, split, copyPath ? &*copyPath : nullptr);
+    const auto copyPath =
+        expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question);
+    const auto gain =
+        diagnose::benefit(m_document.trials(), question.from, question.to, split, copyPath ? &*copyPath : nullptr);
     if (!gain.network || !gain.copy) return {};
     QString text = toQt(gain.sentence);
     text[0] = text[0].toUpper();
@@ -115,11 +141,13 @@ QString LogbookPresenter::gainSentence(measure::Timestamp split) const
 QString LogbookPresenter::compareSentence() const
 {
     const auto trials = pathTrials();
-    if (trials.size() < 2) return "Two results of a path make a comparison. Select a measurement in the list to see its path.";
+    if (trials.size() < 2)
+        return "Two results of a path make a comparison. Select a measurement in the list to see its path.";
     const measure::Timestamp split = splitTime();
     std::vector<BitRate> before, after;
     for (const measure::Trial* trial : trials) (trial->at < split ? before : after).push_back(trial->rate.value);
-    if (before.empty() || after.empty()) return "All results of this path lie on one side of that entry: select another one.";
+    if (before.empty() || after.empty())
+        return "All results of this path lie on one side of that entry: select another one.";
     const auto a = measure::summarise(before), b = measure::summarise(after);
     QString what = m_split ? m_splitText : QString();
     if (!m_split)
@@ -127,11 +155,11 @@ QString LogbookPresenter::compareSentence() const
             if (entry.at == split && entry.kind == logbook::EntryKind::Change) what = toQt(entry.text);
     const QString since = what.isEmpty() ? QString("the break in time") : "“" + what + "”";
     return gainSentence(split) + QString("Before %1: %2 (%3 %4). After: %5 (%6 %7). %8.")
-        .arg(since, toQt(text::rate(a.median, 3)))
-        .arg(a.count)
-        .arg(a.count == 1 ? "run" : "runs", toQt(text::rate(b.median, 3)))
-        .arg(b.count)
-        .arg(b.count == 1 ? "run" : "runs", toQt(measure::compare(before, after).words));
+                                     .arg(since, toQt(text::rate(a.median, 3)))
+                                     .arg(a.count)
+                                     .arg(a.count == 1 ? "run" : "runs", toQt(text::rate(b.median, 3)))
+                                     .arg(b.count)
+                                     .arg(b.count == 1 ? "run" : "runs", toQt(measure::compare(before, after).words));
 }
 
 std::vector<LogbookPresenter::Point> LogbookPresenter::points() const
@@ -148,17 +176,25 @@ std::vector<LogbookPresenter::Point> LogbookPresenter::points() const
 
 std::optional<kb::Band> LogbookPresenter::band() const
 {
-    const auto expectation = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, m_selection.path());
+    const auto expectation =
+        expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, m_selection.path());
     return expectation ? std::optional(expectation->expected) : std::nullopt;
 }
 
 std::string LogbookPresenter::reportHtml() const
 {
-    report::ReportInput input{m_document.plan(), m_document.knowledge(), m_document.analysis(), m_document.trials(), m_document.entries(), {},
+    report::ReportInput input{m_document.plan(),
+                              m_document.knowledge(),
+                              m_document.analysis(),
+                              m_document.trials(),
+                              m_document.entries(),
+                              {},
                               std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now())};
     const auto& path = m_selection.path();
-    if (auto expectation = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, path)) {
-        report::PathSection section{report::pathTitle(m_document.plan(), path.from, path.to, path.traffic), std::move(*expectation), {}};
+    if (auto expectation =
+            expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, path)) {
+        report::PathSection section{
+            report::pathTitle(m_document.plan(), path.from, path.to, path.traffic), std::move(*expectation), {}};
         for (const measure::Trial* trial : pathTrials()) section.trials.push_back(*trial);
         input.path = std::move(section);
     }

@@ -22,7 +22,11 @@ public:
     void splitAt(int row);
     QString compareTitle() const;
     QString compareSentence() const;
-    struct Point { double days = 0; BitRate rate; bool after = false; };
+    struct Point {
+        double days = 0;
+        BitRate rate;
+        bool after = false;
+    };
     std::vector<Point> points() const;  ///< results of the path, in days since the first
     std::optional<kb::Band> band() const;
 
@@ -32,7 +36,12 @@ Q_SIGNALS:
     void changed();
 
 private:
-    struct Row { measure::Timestamp at; logbook::EntryKind kind; QString when, text; measure::TrialId trial; };
+    struct Row {
+        measure::Timestamp at;
+        logbook::EntryKind kind;
+        QString when, text;
+        measure::TrialId trial;
+    };
     void refresh();
     std::vector<const measure::Trial*> pathTrials() const;
     measure::Timestamp splitTime() const;

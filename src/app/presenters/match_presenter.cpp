@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/presenters/match_presenter.h"
 
-#include "app/qt_text.h"
 #include <QDate>
 #include <set>
+#include "app/qt_text.h"
 
 #include "core/base/text.h"
 #include "core/match/clause.h"
@@ -16,14 +16,18 @@ namespace {
 QString rateText(const std::optional<BitRate>& rate) { return rate ? toQt(text::rate(*rate, 3)) : QString("no link"); }
 
 /// The worst finding at a spot of the chain.
-struct SpotState { std::optional<Verdict> verdict; QString text; };
+struct SpotState {
+    std::optional<Verdict> verdict;
+    QString text;
+};
 
 SpotState at(const match::LinkReport& report, std::initializer_list<match::LinkPart> spots)
 {
     SpotState state;
     for (const match::Finding& finding : report.findings)
         for (match::LinkPart part : spots)
-            if (finding.outcome.part == part && (!state.verdict || finding.verdict() > *state.verdict)) state = {finding.verdict(), toQt(finding.text())};
+            if (finding.outcome.part == part && (!state.verdict || finding.verdict() > *state.verdict))
+                state = {finding.verdict(), toQt(finding.text())};
     return state;
 }
 
@@ -31,7 +35,9 @@ SpotState at(const match::LinkReport& report, std::initializer_list<match::LinkP
 QString chainOf(const match::Finding& finding, const match::Advice& advice)
 {
     QStringList parts{"Rule " + toQt(finding.rule)};
-    if (!finding.outcome.caseId.empty()) parts << "clause " + toQt(finding.outcome.caseId) + (advice.when.empty() ? QString() : ": " + toQt(advice.when));
+    if (!finding.outcome.caseId.empty())
+        parts << "clause " + toQt(finding.outcome.caseId) +
+                     (advice.when.empty() ? QString() : ": " + toQt(advice.when));
     QStringList facts;
     for (const auto& [name, value] : finding.outcome.args)
         if (name != "text" && name != "working") facts << toQt(name) + " = " + toQt(text::toText(value));
@@ -42,13 +48,16 @@ QString chainOf(const match::Finding& finding, const match::Advice& advice)
 /// Builds the pieces of one link from end A to end B.
 class Chain {
 public:
-    Chain(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::LinkReport& report) : m_plan(plan), m_kb(kb), m_report(report) {}
+    Chain(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::LinkReport& report)
+        : m_plan(plan), m_kb(kb), m_report(report)
+    {}
 
     std::vector<CouplingPiece> build()
     {
         for (plan::RunId id : m_report.link.runs)
             if (const plan::Run* run = m_plan.runs.find(id))
-                if (const kb::Medium* medium = m_kb.medium(run->medium)) m_captive = m_captive || kb::isCaptive(medium->kind);
+                if (const kb::Medium* medium = m_kb.medium(run->medium))
+                    m_captive = m_captive || kb::isCaptive(medium->kind);
         addEnd(m_report.link.a, true);
         addCable();
         if (m_report.link.b.isSet()) addEnd(m_report.link.b, false);
@@ -75,13 +84,21 @@ private:
         const auto mediumState = at(m_report, {first ? match::LinkPart::MediumA : match::LinkPart::MediumB});
         const auto slotPiece = [&] {
             if (!slot) return;
-            CouplingPiece piece{"slot of " + toQt(device->name), slot->shape > 0 ? QString("×%1 shape").arg(slot->shape) : QString("slot %1").arg(toQt(slot->name)), {}, slotState.verdict, {}, {}};
-            piece.details << (slot->generation > 0 ? QString("wired %1.0 ×%2").arg(slot->generation).arg(slot->lanes) : QString("never read"));
+            CouplingPiece piece{
+                "slot of " + toQt(device->name),
+                slot->shape > 0 ? QString("×%1 shape").arg(slot->shape) : QString("slot %1").arg(toQt(slot->name)),
+                {},
+                slotState.verdict,
+                {},
+                {}};
+            piece.details << (slot->generation > 0 ? QString("wired %1.0 ×%2").arg(slot->generation).arg(slot->lanes)
+                                                   : QString("never read"));
             add(piece);
         };
         const auto portPiece = [&] {
             CouplingPiece piece{toQt(device->name), "port " + toQt(port->name), {}, {}, {}, {}};
-            piece.details << (cage ? toQt(cage->name) + (cage->holdsModule ? " cage" : " socket") : QString("unknown socket"));
+            piece.details << (cage ? toQt(cage->name) + (cage->holdsModule ? " cage" : " socket")
+                                   : QString("unknown socket"));
             if (port->forced) piece.details << "forced to " + toQt(text::linkRate(*port->forced));
             else if (port->fec) piece.details << QString("FEC %1").arg(toQt(code(*port->fec)));
             add(piece);
@@ -90,7 +107,13 @@ private:
             const kb::ModuleKind* module = port->module.empty() ? nullptr : m_kb.module(port->module);
             if (!module && !(cage && cage->holdsModule)) return false;
             if (!module) {
-                CouplingPiece empty{"module", "none", {"choose one", "or a lead"}, {}, {}, {}, first ? match::SwapTarget::ModuleA : match::SwapTarget::ModuleB};
+                CouplingPiece empty{"module",
+                                    "none",
+                                    {"choose one", "or a lead"},
+                                    {},
+                                    {},
+                                    {},
+                                    first ? match::SwapTarget::ModuleA : match::SwapTarget::ModuleB};
                 if (m_captive) return false;
                 add(empty);
                 return true;
@@ -111,7 +134,8 @@ private:
             portPiece();
             joint(cageState);
             if (modulePiece()) joint(mediumState);
-            else if (mediumState.verdict && *mediumState.verdict > m_pieces.back().joint.value_or(Verdict::Fits)) joint(mediumState);
+            else if (mediumState.verdict && *mediumState.verdict > m_pieces.back().joint.value_or(Verdict::Fits))
+                joint(mediumState);
             return;
         }
         const auto whole = at(m_report, {match::LinkPart::Between});
@@ -130,12 +154,19 @@ private:
             const plan::Run* run = m_plan.runs.find(m_report.link.runs[i]);
             if (!run) continue;
             const kb::Medium* medium = m_kb.medium(run->medium);
-            CouplingPiece piece{run->label.empty() ? QString("cable") : "run " + toQt(run->label), medium ? toQt(medium->name) : QString("unknown cable"), {}, {}, {}, {}};
+            CouplingPiece piece{run->label.empty() ? QString("cable") : "run " + toQt(run->label),
+                                medium ? toQt(medium->name) : QString("unknown cable"),
+                                {},
+                                {},
+                                {},
+                                {}};
             piece.details << (run->length ? toQt(text::length(*run->length)) : QString("never measured"));
-            if (run->joints > 0) piece.details << QString("%1 mated %2").arg(run->joints).arg(run->joints == 1 ? "pair" : "pairs");
+            if (run->joints > 0)
+                piece.details << QString("%1 mated %2").arg(run->joints).arg(run->joints == 1 ? "pair" : "pairs");
             else if (run->bundle == plan::Bundle::Bundled) piece.details << "in a bundle";
             // What keeps the two ends apart is the gap before the far end, not a fault of the cable.
-            if (whole.verdict && *whole.verdict > Verdict::Fits && *whole.verdict != Verdict::NoLink) piece.own = whole.verdict;
+            if (whole.verdict && *whole.verdict > Verdict::Fits && *whole.verdict != Verdict::NoLink)
+                piece.own = whole.verdict;
             piece.swaps = match::SwapTarget::Cable;
             add(piece);
             if (i < m_report.link.through.size()) {
@@ -143,7 +174,12 @@ private:
                 const plan::PortId panel = m_report.link.through[i];
                 const plan::Device* device = plan::deviceOf(m_plan, panel);
                 const plan::Port* port = m_plan.ports.find(panel);
-                add({device ? toQt(word(device->role)) : QString("panel"), device && port ? toQt(device->name + " " + port->name) : QString("?"), {"passes through"}, {}, Verdict::Fits, {}});
+                add({device ? toQt(word(device->role)) : QString("panel"),
+                     device && port ? toQt(device->name + " " + port->name) : QString("?"),
+                     {"passes through"},
+                     {},
+                     Verdict::Fits,
+                     {}});
             }
         }
         if (!m_report.link.b.isSet() && !m_pieces.empty()) {
@@ -162,7 +198,9 @@ private:
 }  // namespace
 
 MatchPresenter::MatchPresenter(Document& document, Selection& selection, QObject* parent)
-    : QObject(parent), m_document(document), m_selection(selection),
+    : QObject(parent),
+      m_document(document),
+      m_selection(selection),
       m_rows({{"link",
                [](const Row& row, int role) -> QVariant {
                    switch (role) {
@@ -170,7 +208,8 @@ MatchPresenter::MatchPresenter(Document& document, Selection& selection, QObject
                    case kVerdictRole: return static_cast<int>(row.verdict);
                    case kRateRole: return row.rate;
                    case kReasonRole: return row.reason;
-                   case Qt::AccessibleTextRole: return QString("%1: %2, %3. %4").arg(row.title, toQt(word(row.verdict)), row.rate, row.reason);
+                   case Qt::AccessibleTextRole:
+                       return QString("%1: %2, %3. %4").arg(row.title, toQt(word(row.verdict)), row.rate, row.reason);
                    case Qt::ToolTipRole: return row.reason;
                    default: return {};
                    }
@@ -201,7 +240,8 @@ bool MatchPresenter::passes(const match::LinkReport& report) const
         });
         if (!has) return false;
     }
-    return m_filter.isEmpty() || toQt(report.title).contains(m_filter, Qt::CaseInsensitive) || toQt(report.reason()).contains(m_filter, Qt::CaseInsensitive);
+    return m_filter.isEmpty() || toQt(report.title).contains(m_filter, Qt::CaseInsensitive) ||
+           toQt(report.reason()).contains(m_filter, Qt::CaseInsensitive);
 }
 
 void MatchPresenter::refresh()
@@ -210,7 +250,9 @@ void MatchPresenter::refresh()
     for (const match::LinkReport& report : m_document.analysis().links) {
         if (!passes(report)) continue;
         const QString title = toQt(report.title), reason = toQt(report.reason());
-        rows.push_back({report.link.id(), title, !report.rate && report.verdict == Verdict::Unknown ? QString("?") : rateText(report.rate), reason, report.verdict});
+        rows.push_back({report.link.id(), title,
+                        !report.rate && report.verdict == Verdict::Unknown ? QString("?") : rateText(report.rate),
+                        reason, report.verdict});
     }
     m_rows.setRows(std::move(rows));
     Q_EMIT changed();
@@ -244,7 +286,8 @@ std::vector<std::pair<plan::PlaceId, QString>> MatchPresenter::places() const
 {
     std::vector<std::pair<plan::PlaceId, QString>> result;
     for (const plan::Place& place : m_document.plan().places) result.emplace_back(place.id, toQt(place.name));
-    std::sort(result.begin(), result.end(), [](const auto& a, const auto& b) { return a.second.localeAwareCompare(b.second) < 0; });
+    std::sort(result.begin(), result.end(),
+              [](const auto& a, const auto& b) { return a.second.localeAwareCompare(b.second) < 0; });
     return result;
 }
 
@@ -286,7 +329,9 @@ const match::LinkReport* MatchPresenter::selected() const
     if (!m_selection.device().isSet()) return nullptr;
     for (const match::LinkReport& report : m_document.analysis().links)
         for (plan::PortId end : {report.link.a, report.link.b})
-            if (const plan::Port* port = m_document.plan().ports.find(end); port && port->device == m_selection.device()) return &report;
+            if (const plan::Port* port = m_document.plan().ports.find(end);
+                port && port->device == m_selection.device())
+                return &report;
     return nullptr;
 }
 
@@ -299,7 +344,9 @@ QString MatchPresenter::sentence() const
     const QString rate = report->rate ? toQt(text::rate(*report->rate, 3)) : QString("no link");
     if (report->verdict == Verdict::Fits) return QString("Fits: links at %1.").arg(rate);
     const QString head = toQt(word(report->verdict));
-    const QString what = report->verdict == Verdict::NoLink ? QString("Will not link") : head.left(1).toUpper() + head.mid(1) + (report->rate ? ", plan on " + rate : QString());
+    const QString what = report->verdict == Verdict::NoLink
+                             ? QString("Will not link")
+                             : head.left(1).toUpper() + head.mid(1) + (report->rate ? ", plan on " + rate : QString());
     return what + ": " + toQt(report->reason()) + (report->reason().ends_with('.') ? "" : ".");
 }
 
@@ -309,7 +356,10 @@ QString MatchPresenter::wanted() const
     return report && report->wanted ? "wanted " + toQt(text::linkRate(*report->wanted)) : QString();
 }
 
-std::optional<Verdict> MatchPresenter::verdict() const { return selected() ? std::optional(selected()->verdict) : std::nullopt; }
+std::optional<Verdict> MatchPresenter::verdict() const
+{
+    return selected() ? std::optional(selected()->verdict) : std::nullopt;
+}
 
 std::vector<CouplingPiece> MatchPresenter::pieces() const
 {
@@ -325,10 +375,22 @@ std::vector<FindingRow> MatchPresenter::findings() const
     for (const match::Finding& finding : report->findings) {
         QString sentence = toQt(finding.text());
         if (!sentence.isEmpty()) sentence[0] = sentence[0].toUpper();
-        const QString sure = finding.outcome.from.certainty == Certainty::Standard ? QString() : ", " + toQt(code(finding.outcome.from.certainty));
+        const QString sure = finding.outcome.from.certainty == Certainty::Standard
+                                 ? QString()
+                                 : ", " + toQt(code(finding.outcome.from.certainty));
         const match::Advice advice = match::adviceOn(finding, m_document.knowledge());
-        FindingRow row{finding.verdict(), sentence, toQt(finding.outcome.working), toQt(m_document.knowledge().citation(finding.outcome.from.source)) + sure, chainOf(finding, advice), toQt(advice.remedy), toQt(advice.caution), {}, {}, {}};
-        if (finding.verdict() != Verdict::Fits && finding.verdict() != Verdict::Unsafe) row.clause = toQt(std::string(finding.outcome.caseId));
+        FindingRow row{finding.verdict(),
+                       sentence,
+                       toQt(finding.outcome.working),
+                       toQt(m_document.knowledge().citation(finding.outcome.from.source)) + sure,
+                       chainOf(finding, advice),
+                       toQt(advice.remedy),
+                       toQt(advice.caution),
+                       {},
+                       {},
+                       {}};
+        if (finding.verdict() != Verdict::Fits && finding.verdict() != Verdict::Unsafe)
+            row.clause = toQt(std::string(finding.outcome.caseId));
         for (const match::WaiverState& state : report->waivers)
             if (finding.isWaived && finding.outcome.caseId == state.waiver.clause) {
                 row.accepted = toQt(state.waiver.reason) + ", " + toQt(state.waiver.on);
@@ -359,18 +421,29 @@ std::vector<CandidateRow> MatchPresenter::candidates(match::SwapTarget at) const
 bool MatchPresenter::place(match::SwapTarget at, const QString& id, const QString& name)
 {
     const match::LinkReport* report = selected();
-    return report && m_document.edit(QString("Put %1 into %2").arg(name, toQt(report->title)), match::placed(m_document.plan(), report->link, at, fromQt(id), m_document.knowledge()));
+    return report &&
+           m_document.edit(QString("Put %1 into %2").arg(name, toQt(report->title)),
+                           match::placed(m_document.plan(), report->link, at, fromQt(id), m_document.knowledge()));
 }
 
 bool MatchPresenter::accept(const QString& clause, Verdict verdict, const QString& reason)
 {
     const match::LinkReport* report = selected();
     if (!report) return false;
-    plan::Waiver waiver{m_document.ids().next<plan::WaiverId>(), report->link.id(), fromQt(clause), std::string(code(verdict)), fromQt(reason), fromQt(QDate::currentDate().toString(Qt::ISODate))};
-    return m_document.edit("Accept a finding of " + toQt(report->title), plan::edits::putWaiver(m_document.plan(), std::move(waiver)));
+    plan::Waiver waiver{m_document.ids().next<plan::WaiverId>(),
+                        report->link.id(),
+                        fromQt(clause),
+                        std::string(code(verdict)),
+                        fromQt(reason),
+                        fromQt(QDate::currentDate().toString(Qt::ISODate))};
+    return m_document.edit("Accept a finding of " + toQt(report->title),
+                           plan::edits::putWaiver(m_document.plan(), std::move(waiver)));
 }
 
-bool MatchPresenter::takeBack(plan::WaiverId id) { return m_document.edit("Take back a waiver", plan::edits::deleteWaiver(m_document.plan(), id)); }
+bool MatchPresenter::takeBack(plan::WaiverId id)
+{
+    return m_document.edit("Take back a waiver", plan::edits::deleteWaiver(m_document.plan(), id));
+}
 
 const match::Swap* MatchPresenter::swapOfSelected() const
 {
@@ -387,8 +460,12 @@ std::vector<LinkDownStepRow> MatchPresenter::linkDownSteps() const
     const match::LinkReport* report = selected();
     if (!report) return rows;
     for (const match::LinkDownStep& step : match::linkDown(m_document.plan(), *report, m_document.knowledge()).steps)
-        rows.push_back({kMarks[static_cast<int>(step.state)], toQt(word(step.state)), toQt(step.row->title), toQt(step.because),
-                        step.state == match::StepState::Cleared ? QString() : QString("%1 (%2%3min)").arg(toQt(step.row->look), toQt(text::number(step.row->minutes)), toQt(text::kThin))});
+        rows.push_back(
+            {kMarks[static_cast<int>(step.state)], toQt(word(step.state)), toQt(step.row->title), toQt(step.because),
+             step.state == match::StepState::Cleared
+                 ? QString()
+                 : QString("%1 (%2%3min)")
+                       .arg(toQt(step.row->look), toQt(text::number(step.row->minutes)), toQt(text::kThin))});
     return rows;
 }
 
@@ -399,7 +476,8 @@ bool MatchPresenter::swapThem()
     const match::Swap* found = swapOfSelected();
     if (!found) return false;
     const match::Swap swap = *found;
-    return m_document.edit("Swap two " + QString(swap.modules ? "modules" : "cables"), match::swapped(m_document.plan(), swap));
+    return m_document.edit("Swap two " + QString(swap.modules ? "modules" : "cables"),
+                           match::swapped(m_document.plan(), swap));
 }
 
 }  // namespace sokudo::app

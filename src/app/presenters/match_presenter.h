@@ -12,11 +12,11 @@ namespace sokudo::app {
 
 /// One piece of a coupling, and the joint between it and the piece after it.
 struct CouplingPiece {
-    QString caption;             ///< small heading: device name, "module", "cable"
-    QString name;                ///< "port Q1", "100GBASE-SR4"
-    QStringList details;         ///< up to two lines
-    std::optional<Verdict> own;  ///< a finding about the piece itself
-    std::optional<Verdict> joint;///< to the next piece; empty after the last
+    QString caption;               ///< small heading: device name, "module", "cable"
+    QString name;                  ///< "port Q1", "100GBASE-SR4"
+    QStringList details;           ///< up to two lines
+    std::optional<Verdict> own;    ///< a finding about the piece itself
+    std::optional<Verdict> joint;  ///< to the next piece; empty after the last
     QString jointText;
     std::optional<match::SwapTarget> swaps;  ///< what of the catalogue can stand here instead; empty: not to be swapped
 };
@@ -24,18 +24,25 @@ struct CouplingPiece {
 struct FindingRow {
     Verdict verdict;
     QString text, working, source;
-    QString chain;         ///< rule, clause, its condition, and the facts that went in
+    QString chain;  ///< rule, clause, its condition, and the facts that went in
     QString remedy, caution;
-    QString clause;        ///< what a waiver would name; empty: it cannot be accepted
-    QString accepted;      ///< the reason it was accepted with
+    QString clause;    ///< what a waiver would name; empty: it cannot be accepted
+    QString accepted;  ///< the reason it was accepted with
     plan::WaiverId waiver;
 };
 
 /// One step of "module seen, no link".
-struct LinkDownStepRow { Verdict mark; QString state, title, because, look; };
+struct LinkDownStepRow {
+    Verdict mark;
+    QString state, title, because, look;
+};
 
 /// A catalogue piece that could stand at a place of the link.
-struct CandidateRow { QString id, name, rate, reason; Verdict verdict; bool isThere; };
+struct CandidateRow {
+    QString id, name, rate, reason;
+    Verdict verdict;
+    bool isThere;
+};
 
 class MatchPresenter final : public QObject {
     Q_OBJECT
@@ -84,7 +91,11 @@ private:
     const match::LinkReport* selected() const;
     const match::Swap* swapOfSelected() const;
     void refresh();
-    struct Row { plan::RunId run; QString title, rate, reason; Verdict verdict; };
+    struct Row {
+        plan::RunId run;
+        QString title, rate, reason;
+        Verdict verdict;
+    };
     Document& m_document;
     Selection& m_selection;
     RowModel<Row> m_rows;

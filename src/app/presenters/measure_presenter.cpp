@@ -16,7 +16,10 @@ namespace {
 
 measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now()); }
 
-measure::TrialKind kindOf(const expect::PathQuestion& path) { return path.traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory; }
+measure::TrialKind kindOf(const expect::PathQuestion& path)
+{
+    return path.traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
+}
 
 /// Means of whole seconds after the warm-up, out of tenths.
 std::vector<BitRate> secondsOf(const std::vector<measure::TrafficSample>& samples, Duration warmup)
@@ -40,7 +43,8 @@ std::vector<BitRate> secondsOf(const std::vector<measure::TrafficSample>& sample
 
 }  // namespace
 
-MeasurePresenter::MeasurePresenter(Document& document, Selection& selection, measure::TrafficRunner& runner, QObject* parent)
+MeasurePresenter::MeasurePresenter(Document& document, Selection& selection, measure::TrafficRunner& runner,
+                                   QObject* parent)
     : QObject(parent), m_document(document), m_selection(selection), m_runner(runner)
 {
     connect(&document, &Document::recordChanged, this, &MeasurePresenter::changed);
@@ -67,9 +71,15 @@ void MeasurePresenter::start(const measure::TrafficQuestion& question)
     m_thread = std::thread([this, question, whole] {
         auto result = m_runner.run(
             question,
-            [this, whole](const measure::TrafficSample& sample) { QMetaObject::invokeMethod(this, [this, sample, whole] { Q_EMIT progress(sample, std::min(1.0, sample.at.in() / whole)); }, Qt::QueuedConnection); },
+            [this, whole](const measure::TrafficSample& sample) {
+                QMetaObject::invokeMethod(
+                    this, [this, sample, whole] { Q_EMIT progress(sample, std::min(1.0, sample.at.in() / whole)); },
+                    Qt::QueuedConnection);
+            },
             m_cancel);
-        QMetaObject::invokeMethod(this, [this, question, result = std::move(result)]() mutable { finish(question, std::move(result)); }, Qt::QueuedConnection);
+        QMetaObject::invokeMethod(
+            this, [this, question, result = std::move(result)]() mutable { finish(question, std::move(result)); },
+            Qt::QueuedConnection);
     });
 }
 
@@ -97,12 +107,14 @@ void MeasurePresenter::finish(const measure::TrafficQuestion& question, Result<m
     if (spread.count >= 3) trial.rate = {rate, std::min(rate, spread.low), std::max(rate, spread.high)};
     trial.conditions = result->conditions;
     const bool kept = m_document.keepTrials({trial});
-    Q_EMIT finished(QString("%1, that is %2, kept in the logbook").arg(toQt(text::rate(rate)), toQt(text::byteRate(rate))), kept);
+    Q_EMIT finished(
+        QString("%1, that is %2, kept in the logbook").arg(toQt(text::rate(rate)), toQt(text::byteRate(rate))), kept);
 }
 
 MeasurePresenter::Reading MeasurePresenter::read(const QString& typed) const
 {
-    if (typed.trimmed().isEmpty()) return {false, "A rate, or a size in a time: 1.15 GB/s, 2.35 Gbit/s, 3 GiB in 27 s ±1"};
+    if (typed.trimmed().isEmpty())
+        return {false, "A rate, or a size in a time: 1.15 GB/s, 2.35 Gbit/s, 3 GiB in 27 s ±1"};
     const auto parsed = measure::parseResult(fromQt(typed));
     if (!parsed) return {false, toQt(parsed.error().what)};
     return {true, toQt(parsed->working)};
@@ -133,7 +145,8 @@ bool MeasurePresenter::keepTyped(const QString& typed, const QString& note)
 bool MeasurePresenter::importCsv(const QByteArray& content, const QString& name)
 {
     const auto& path = m_selection.path();
-    auto trials = measure::importCsv(std::string_view(content.constData(), static_cast<std::size_t>(content.size())), fromQt(name), m_document.plan(), {path.from, path.to, now()}, m_document.ids());
+    auto trials = measure::importCsv(std::string_view(content.constData(), static_cast<std::size_t>(content.size())),
+                                     fromQt(name), m_document.plan(), {path.from, path.to, now()}, m_document.ids());
     if (!trials) {
         Q_EMIT message(toQt(trials.error().message()), false);
         return false;
@@ -158,7 +171,8 @@ std::optional<kb::Band> MeasurePresenter::bandOf(const measure::Trial& trial) co
 {
     expect::PathQuestion question = diagnose::questionOf(trial);
     question.protocol = m_selection.path().protocol;
-    const auto output = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question);
+    const auto output =
+        expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question);
     return output && !output->isEmpty() ? std::optional(output->expected) : std::nullopt;
 }
 
@@ -173,17 +187,23 @@ std::vector<MeasurePresenter::Row> MeasurePresenter::rows() const
         if (!fresh) return at->second;
         expect::PathQuestion question = diagnose::questionOf(trial);
         question.protocol = path.protocol;
-        if (const auto output = paths.expectation(question); output && !output->isEmpty()) at->second = output->expected;
+        if (const auto output = paths.expectation(question); output && !output->isEmpty())
+            at->second = output->expected;
         return at->second;
     };
     for (const measure::Trial& trial : m_document.trials()) {
         if (trial.from != path.from || trial.to != path.to || trial.kind != kindOf(path)) continue;
         constexpr const char* kWays[] = {"forward", "reverse", "both ways"};
-        QString how = trial.kind == measure::TrialKind::FileCopy ? QString("file copy") : QString("%1 %2, %3").arg(trial.streams).arg(trial.streams == 1 ? "stream" : "streams", kWays[static_cast<int>(trial.direction)]);
+        QString how = trial.kind == measure::TrialKind::FileCopy ? QString("file copy")
+                                                                 : QString("%1 %2, %3")
+                                                                       .arg(trial.streams)
+                                                                       .arg(trial.streams == 1 ? "stream" : "streams",
+                                                                            kWays[static_cast<int>(trial.direction)]);
         if (trial.origin != measure::Origin::Measured) how += ", " + toQt(code(trial.origin));
         const auto band = bandOf(trial);
         const QString standing = band ? toQt(code(measure::standing(measure::eachWay(trial).value, *band))) : QString();
-        rows.push_back({toQt(measure::timeText(trial.at)), how, toQt(text::rate(trial.rate.value)), toQt(text::byteRate(trial.rate.value)), standing, toQt(trial.note), trial.id});
+        rows.push_back({toQt(measure::timeText(trial.at)), how, toQt(text::rate(trial.rate.value)),
+                        toQt(text::byteRate(trial.rate.value)), standing, toQt(trial.note), trial.id});
     }
     std::reverse(rows.begin(), rows.end());
     return rows;

@@ -20,7 +20,10 @@ public:
     void start(const measure::TrafficQuestion&);
     void cancel() { m_cancel = true; }
 
-    struct Reading { bool good = false; QString text; };
+    struct Reading {
+        bool good = false;
+        QString text;
+    };
     Reading read(const QString& typed) const;  ///< what a typed result means, or why it is not understood
     bool keepTyped(const QString& typed, const QString& note);
     /// Imports a CSV file's text; all records or none.
@@ -31,7 +34,10 @@ public:
     /// The same for a result that is kept.
     std::optional<kb::Band> bandOf(const measure::Trial&) const;
 
-    struct Row { QString when, how, result, bytes, standing, note; measure::TrialId id; };
+    struct Row {
+        QString when, how, result, bytes, standing, note;
+        measure::TrialId id;
+    };
     std::vector<Row> rows() const;
 
 Q_SIGNALS:

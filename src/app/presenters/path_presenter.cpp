@@ -10,18 +10,38 @@
 namespace sokudo::app {
 
 PathPresenter::PathPresenter(Document& document, Selection& selection, QObject* parent)
-    : QObject(parent), m_document(document), m_selection(selection),
-      m_rows({{"Stage", [](const Row& row, int role) -> QVariant {
+    : QObject(parent),
+      m_document(document),
+      m_selection(selection),
+      m_rows({{"Stage",
+               [](const Row& row, int role) -> QVariant {
                    if (role == Qt::DisplayRole) return row.binds ? row.name + " (binds)" : row.name;
                    if (role == kMarkRole) return static_cast<int>(row.binds ? Verdict::Limited : Verdict::Fits);
-                   if (role == Qt::AccessibleTextRole) return QString("%1: usually %2, %3 to %4. %5").arg(row.name, row.typical, row.low, row.high, row.working);
+                   if (role == Qt::AccessibleTextRole)
+                       return QString("%1: usually %2, %3 to %4. %5")
+                           .arg(row.name, row.typical, row.low, row.high, row.working);
                    return {};
                }},
-              {"Least", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.low) : QVariant(); }},
-              {"Usual", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.typical) : QVariant(); }},
-              {"Most", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.high) : QVariant(); }},
-              {"Working", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.working) : QVariant(); }},
-              {"Source", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.source) : QVariant(); }}},
+              {"Least",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.low) : QVariant();
+               }},
+              {"Usual",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.typical) : QVariant();
+               }},
+              {"Most",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.high) : QVariant();
+               }},
+              {"Working",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.working) : QVariant();
+               }},
+              {"Source",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.source) : QVariant();
+               }}},
              this)
 {
     connect(&document, &Document::analysisChanged, this, &PathPresenter::refresh);
@@ -74,8 +94,11 @@ std::vector<const measure::Trial*> PathPresenter::trials() const
     std::vector<const measure::Trial*> found;
     for (const measure::Trial& trial : m_document.trials()) {
         const expect::PathQuestion asked = diagnose::questionOf(trial);
-        const bool ends = asked.from == question().from && asked.to == question().to, turned = asked.from == question().to && asked.to == question().from;
-        if ((ends || (turned && asked.bothWays)) && asked.traffic == question().traffic && asked.bothWays == question().bothWays) found.push_back(&trial);
+        const bool ends = asked.from == question().from && asked.to == question().to,
+                   turned = asked.from == question().to && asked.to == question().from;
+        if ((ends || (turned && asked.bothWays)) && asked.traffic == question().traffic &&
+            asked.bothWays == question().bothWays)
+            found.push_back(&trial);
     }
     return found;
 }
@@ -91,7 +114,8 @@ void PathPresenter::refresh()
     m_expectation.reset();
     m_problem.clear();
     m_tried.reset();
-    auto result = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question());
+    auto result =
+        expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question());
     if (result) m_expectation = std::move(*result);
     else m_problem = toQt(result.error().message());
     fillBore();
@@ -107,8 +131,11 @@ void PathPresenter::fillBore()
         m_bore.binding = path->binding;
         for (std::size_t i = 0; i < path->stages.size(); ++i) {
             const expect::Stage& stage = path->stages[i];
-            rows.push_back({toQt(stage.name), toQt(text::rate(stage.carries.low, 3)), toQt(text::rate(stage.carries.typical, 3)), toQt(text::rate(stage.carries.high, 3)), toQt(stage.working),
-                            toQt(m_document.knowledge().citation(stage.from.source)) + ", " + toQt(code(stage.from.certainty)), i == path->binding});
+            rows.push_back(
+                {toQt(stage.name), toQt(text::rate(stage.carries.low, 3)), toQt(text::rate(stage.carries.typical, 3)),
+                 toQt(text::rate(stage.carries.high, 3)), toQt(stage.working),
+                 toQt(m_document.knowledge().citation(stage.from.source)) + ", " + toQt(code(stage.from.certainty)),
+                 i == path->binding});
         }
     }
     m_rows.setRows(std::move(rows));
@@ -122,7 +149,10 @@ void PathPresenter::fillBore()
     Q_EMIT changed();
 }
 
-QString PathPresenter::title() const { return toQt(report::pathTitle(m_document.plan(), question().from, question().to, question().traffic)); }
+QString PathPresenter::title() const
+{
+    return toQt(report::pathTitle(m_document.plan(), question().from, question().to, question().traffic));
+}
 
 QString PathPresenter::sentence() const
 {
@@ -145,7 +175,9 @@ QString PathPresenter::notes() const
 QString PathPresenter::measuredText() const
 {
     const measure::Trial* trial = newest();
-    return trial ? QString("last measured %1%2").arg(toQt(text::rate(measure::eachWay(*trial).value, 3)), question().bothWays ? " each way" : "") : QString();
+    return trial ? QString("last measured %1%2")
+                       .arg(toQt(text::rate(measure::eachWay(*trial).value, 3)), question().bothWays ? " each way" : "")
+                 : QString();
 }
 
 QString PathPresenter::standingText() const

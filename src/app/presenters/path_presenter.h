@@ -20,27 +20,34 @@ struct BoreContent {
 };
 
 /// One step of "where each Gb/s goes".
-struct FallRow { QString what, takes, left, working; double leftShare, takesShare; bool binds; };
+struct FallRow {
+    QString what, takes, left, working;
+    double leftShare, takesShare;
+    bool binds;
+};
 
 class PathPresenter final : public QObject {
     Q_OBJECT
 public:
     static constexpr int kMarkRole = Qt::UserRole;  ///< of the table: the binding stage is marked
     PathPresenter(Document&, Selection&, QObject* parent = nullptr);
-    struct Host { plan::DeviceId id; QString name; };
+    struct Host {
+        plan::DeviceId id;
+        QString name;
+    };
     std::vector<Host> hosts() const;
     const expect::PathQuestion& question() const { return m_selection.path(); }
     void ask(const expect::PathQuestion& question) { m_selection.setPath(question); }
     void turn();
 
     QString title() const;
-    QString sentence() const;       ///< the expectation, or why there is none
-    QString notes() const;          ///< what to mind of this path; empty: nothing
-    QString measuredText() const;   ///< "last measured 6.6 Gb/s", or empty
-    QString standingText() const;   ///< "full", "low", …, or empty
+    QString sentence() const;      ///< the expectation, or why there is none
+    QString notes() const;         ///< what to mind of this path; empty: nothing
+    QString measuredText() const;  ///< "last measured 6.6 Gb/s", or empty
+    QString standingText() const;  ///< "full", "low", …, or empty
     const BoreContent& bore() const { return m_bore; }
     std::vector<FallRow> falls() const;
-    QString fallsHead() const;      ///< "10 Gb/s on core 1 — vault X1"
+    QString fallsHead() const;  ///< "10 Gb/s on core 1 — vault X1"
     /// Stages with low, usual and most, as a table.
     QAbstractItemModel* table() { return &m_rows; }
 
@@ -49,7 +56,7 @@ public:
     /// Changes a stage for a look; empty: it was understood, else why not.
     QString tryStage(int stage, const QString& text);
     bool isTrying() const { return m_tried.has_value(); }
-    QString tryText() const;        ///< what the change does, in one sentence
+    QString tryText() const;  ///< what the change does, in one sentence
     static QString exampleFor(expect::StageKind);
     void dropTry();
     /// Writes the change into the survey where it can hold it (see keptStage); empty: done, else why not.
@@ -72,8 +79,14 @@ private:
     void fillBore();
     void fillOther();
     const expect::Expectation* shown() const { return m_tried ? &*m_tried : m_expectation ? &*m_expectation : nullptr; }
-    struct Row { QString name, low, typical, high, working, source; bool binds; };
-    struct Try { int stage = 0; QString text; };
+    struct Row {
+        QString name, low, typical, high, working, source;
+        bool binds;
+    };
+    struct Try {
+        int stage = 0;
+        QString text;
+    };
     Document& m_document;
     Selection& m_selection;
     std::optional<expect::Expectation> m_expectation;

@@ -5,8 +5,8 @@
 #include "app/presenters/kept_stage.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
-#include "core/expect/waterfall.h"
 #include "core/expect/upgrade.h"
+#include "core/expect/waterfall.h"
 #include "core/oneline/changed_stage.h"
 #include "core/oneline/tokens.h"
 
@@ -17,7 +17,9 @@ constexpr double kTiers[] = {2.5, 5, 10, 25, 40, 100};
 
 QString outcome(const expect::Expectation& path)
 {
-    return QString("%1 to %2, usually %3, held by %4").arg(toQt(text::rate(path.expected.low, 3)), toQt(text::rate(path.expected.high, 3)), toQt(text::rate(path.expected.typical, 3)), toQt(path.bindingStage()->name));
+    return QString("%1 to %2, usually %3, held by %4")
+        .arg(toQt(text::rate(path.expected.low, 3)), toQt(text::rate(path.expected.high, 3)),
+             toQt(text::rate(path.expected.typical, 3)), toQt(path.bindingStage()->name));
 }
 
 }  // namespace
@@ -29,7 +31,8 @@ std::vector<FallRow> PathPresenter::falls() const
     const expect::Waterfall fall = expect::waterfall(*shown());
     const double whole = std::max(1.0, fall.line.in());
     for (const expect::Fall& step : fall.falls)
-        rows.push_back({toQt(step.what), "−" + toQt(text::rate(step.takes, 3)), toQt(text::rate(step.left, 3)), toQt(step.working), step.left.in() / whole, step.takes.in() / whole, step.binds});
+        rows.push_back({toQt(step.what), "−" + toQt(text::rate(step.takes, 3)), toQt(text::rate(step.left, 3)),
+                        toQt(step.working), step.left.in() / whole, step.takes.in() / whole, step.binds});
     return rows;
 }
 
@@ -44,7 +47,8 @@ QStringList PathPresenter::ways() const
 {
     QStringList result;
     const expect::Paths paths(m_document.plan(), m_document.knowledge(), m_document.analysis().links);
-    for (const plan::Route& way : paths.ways(question().from, question().to)) result << toQt(expect::wayText(m_document.plan(), way));
+    for (const plan::Route& way : paths.ways(question().from, question().to))
+        result << toQt(expect::wayText(m_document.plan(), way));
     return result;
 }
 
@@ -53,7 +57,8 @@ QString PathPresenter::exampleFor(expect::StageKind kind) { return toQt(std::str
 QString PathPresenter::tryStage(int stage, const QString& text)
 {
     if (!m_expectation) return m_problem;
-    auto changed = oneline::changedStage(*m_expectation, static_cast<std::size_t>(std::max(0, stage)), fromQt(text), m_document.knowledge());
+    auto changed = oneline::changedStage(*m_expectation, static_cast<std::size_t>(std::max(0, stage)), fromQt(text),
+                                         m_document.knowledge());
     if (!changed) return toQt(changed.error().message());
     m_tried = std::move(*changed);
     m_try = {stage, text};
@@ -65,8 +70,12 @@ QString PathPresenter::tryText() const
 {
     if (!m_tried || !m_expectation) return {};
     const double factor = m_tried->expected.typical.in() / std::max(1.0, m_expectation->expected.typical.in());
-    const QString effect = factor > 1.005 || factor < 0.995 ? QString("%1 times as much as now").arg(toQt(text::number(factor, 3))) : QString("nothing changes");
-    return QString("%1 as “%2”: %3 — %4").arg(toQt(m_expectation->stages[static_cast<std::size_t>(m_try.stage)].name), m_try.text, outcome(*m_tried), effect);
+    const QString effect = factor > 1.005 || factor < 0.995
+                               ? QString("%1 times as much as now").arg(toQt(text::number(factor, 3)))
+                               : QString("nothing changes");
+    return QString("%1 as “%2”: %3 — %4")
+        .arg(toQt(m_expectation->stages[static_cast<std::size_t>(m_try.stage)].name), m_try.text, outcome(*m_tried),
+             effect);
 }
 
 void PathPresenter::dropTry()
@@ -86,9 +95,16 @@ QString PathPresenter::keepTry()
     const expect::Paths paths(plan, m_document.knowledge(), m_document.analysis().links);
     const auto all = paths.ways(question().from, question().to);
     const auto route = static_cast<std::size_t>(std::max(0, question().route));
-    const auto next = keptStage({plan, m_document.knowledge(), question(), route < all.size() ? all[route] : plan::Route{}}, stage, words);
-    if (!next && stage.kind == expect::StageKind::Link) return "A link of another rate needs other ports, modules or cable: Other ways on the Match bench finds them. Here it stays for a look";
-    if (!next) return QString("The survey does not hold a %1 in these words: change it on the Survey bench. Here it stays for a look").arg(toQt(std::string(expect::word(stage.kind))));
+    const auto next = keptStage(
+        {plan, m_document.knowledge(), question(), route < all.size() ? all[route] : plan::Route{}}, stage, words);
+    if (!next && stage.kind == expect::StageKind::Link)
+        return "A link of another rate needs other ports, modules or cable: Other ways on the Match bench finds them. "
+               "Here it stays for a look";
+    if (!next)
+        return QString(
+                   "The survey does not hold a %1 in these words: change it on the Survey bench. Here it stays for a "
+                   "look")
+            .arg(toQt(std::string(expect::word(stage.kind))));
     return m_document.edit(label, *next) ? QString() : QString("The survey did not take it");
 }
 
@@ -120,12 +136,17 @@ void PathPresenter::fillOther()
     expect::PathQuestion other = question();
     std::optional<expect::Expectation> result;
     if (m_comparison >= kFirstTier && m_comparison < kFirstTier + kTierCount) {
-        const auto share = std::find_if(m_expectation->stages.begin(), m_expectation->stages.end(), [](const expect::Stage& stage) { return stage.kind == expect::StageKind::FileShare; });
-        result = expect::atTier(*m_expectation, m_document.knowledge(), gigabits(kTiers[m_comparison - kFirstTier]), share == m_expectation->stages.end() ? std::string() : share->detail);
+        const auto share =
+            std::find_if(m_expectation->stages.begin(), m_expectation->stages.end(),
+                         [](const expect::Stage& stage) { return stage.kind == expect::StageKind::FileShare; });
+        result = expect::atTier(*m_expectation, m_document.knowledge(), gigabits(kTiers[m_comparison - kFirstTier]),
+                                share == m_expectation->stages.end() ? std::string() : share->detail);
     } else {
         if (m_comparison == 1) std::swap(other.from, other.to);
         else other.route = m_comparison - kFirstTier - kTierCount + 1;
-        if (auto answer = expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, other)) result = std::move(*answer);
+        if (auto answer =
+                expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, other))
+            result = std::move(*answer);
     }
     if (!result) return;
     m_bore.other = std::move(result->stages);

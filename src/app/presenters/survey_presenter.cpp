@@ -5,12 +5,12 @@
 #include <set>
 
 #include "app/qt_text.h"
-#include "core/measure/module_entry.h"
-#include "core/measure/module_name.h"
 #include "core/base/text.h"
 #include "core/match/lane_plan.h"
 #include "core/match/parts_list.h"
 #include "core/match/run_rules.h"
+#include "core/measure/module_entry.h"
+#include "core/measure/module_name.h"
 #include "core/plan/edits.h"
 #include "host/host_reader.h"
 
@@ -45,7 +45,12 @@ HouseContent SurveyPresenter::house() const
     for (const plan::Run& run : plan.runs) {
         const match::LinkReport* report = analysis.reportOf(run.id);
         const kb::Medium* medium = m_document.knowledge().medium(run.medium);
-        DrawnRun drawn{run.id, run.a, run.b, toQt(run.label), report ? report->rate : std::nullopt, report ? report->verdict : Verdict::Unknown,
+        DrawnRun drawn{run.id,
+                       run.a,
+                       run.b,
+                       toQt(run.label),
+                       report ? report->rate : std::nullopt,
+                       report ? report->verdict : Verdict::Unknown,
                        medium ? std::optional(medium->kind) : std::nullopt};
         const PortState state = drawn.verdict == Verdict::NoLink ? PortState::Dead : PortState::Used;
         for (plan::PortId end : {run.a, run.b})
@@ -54,15 +59,20 @@ HouseContent SurveyPresenter::house() const
     }
     std::vector<const plan::Place*> places;
     for (const plan::Place& place : plan.places) places.push_back(&place);
-    std::stable_sort(places.begin(), places.end(), [](const plan::Place* a, const plan::Place* b) { return a->level > b->level; });
+    std::stable_sort(places.begin(), places.end(),
+                     [](const plan::Place* a, const plan::Place* b) { return a->level > b->level; });
     for (const plan::Place* place : places) {
         PlaceBand band{toQt(place->name), toQt(place->building), place->level, {}};
         for (const plan::Device& device : plan.devices) {
             if (device.place != place->id) continue;
-            DeviceCard card{device.id, toQt(device.name), toQt(device.description.empty() ? std::string(word(device.role)) : device.description), {}};
+            DeviceCard card{device.id,
+                            toQt(device.name),
+                            toQt(device.description.empty() ? std::string(word(device.role)) : device.description),
+                            {}};
             for (const plan::Port* port : plan::portsOf(plan, device.id)) {
                 const auto mark = marks.find(port->id);
-                card.ports.push_back(mark == marks.end() ? PortMark{port->id, PortState::Free, std::nullopt} : mark->second);
+                card.ports.push_back(mark == marks.end() ? PortMark{port->id, PortState::Free, std::nullopt}
+                                                         : mark->second);
             }
             band.devices.push_back(std::move(card));
         }
@@ -98,7 +108,11 @@ InspectorContent SurveyPresenter::inspector() const
 InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) const
 {
     const plan::Place* place = plan().places.find(device.place);
-    InspectorContent result{toQt(device.name), toQt(std::string(word(device.role))) + " · " + (place ? toQt(place->name) : QString("?")), {}, {}, {}};
+    InspectorContent result{toQt(device.name),
+                            toQt(std::string(word(device.role))) + " · " + (place ? toQt(place->name) : QString("?")),
+                            {},
+                            {},
+                            {}};
     InspectorSection ports{"Ports", {}};
     for (const plan::Port* port : plan::portsOf(plan(), device.id)) {
         const kb::Cage* cage = m_document.knowledge().cage(port->cage);
@@ -107,7 +121,8 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
             const match::LinkReport* report = m_document.analysis().reportOf(runs.front()->id);
             line.run = runs.front()->id;
             const plan::PortId far = runs.front()->a == port->id ? runs.front()->b : runs.front()->a;
-            line.value = toQt(plan::portText(plan(), far)) + (report && report->rate ? " · " + figure(report->rate) : QString());
+            line.value =
+                toQt(plan::portText(plan(), far)) + (report && report->rate ? " · " + figure(report->rate) : QString());
             if (report) {
                 line.mark = report->verdict;
                 if (report->verdict == Verdict::NoLink) line.value += " · no link";
@@ -127,11 +142,23 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
     InspectorSection slotLines{"Slots", {}};
     const auto cards = match::cardsOf(plan(), device.id, m_document.knowledge());
     for (const plan::Slot* slot : plan::slotsOf(plan(), device.id)) {
-        QString detail = slot->generation > 0 ? QString("%1.0 ×%2").arg(slot->generation).arg(slot->lanes) : QString("never read");
-        if (slot->shape > slot->lanes && slot->generation > 0) detail = QString("×%1 shape, %2").arg(slot->shape).arg(detail);
+        QString detail =
+            slot->generation > 0 ? QString("%1.0 ×%2").arg(slot->generation).arg(slot->lanes) : QString("never read");
+        if (slot->shape > slot->lanes && slot->generation > 0)
+            detail = QString("×%1 shape, %2").arg(slot->shape).arg(detail);
         for (const match::CardLoad& load : cards)
-            if (load.slot == slot->name && load.carries && !load.isEnough()) detail += QString("; its %1 ports together %2, the bus %3").arg(load.ports).arg(toQt(text::linkRate(load.sum)), toQt(text::rate(*load.carries, 3))) + (load.better.empty() ? QString() : "; slot " + toQt(load.better));
-        slotLines.lines.push_back({slot->generation == 0 && slot->card ? std::optional(Verdict::Unknown) : std::nullopt, toQt(slot->name), detail, slot->card ? toQt(slot->card->name) : QString("free"), {}, {}, slot->id});
+            if (load.slot == slot->name && load.carries && !load.isEnough())
+                detail += QString("; its %1 ports together %2, the bus %3")
+                              .arg(load.ports)
+                              .arg(toQt(text::linkRate(load.sum)), toQt(text::rate(*load.carries, 3))) +
+                          (load.better.empty() ? QString() : "; slot " + toQt(load.better));
+        slotLines.lines.push_back({slot->generation == 0 && slot->card ? std::optional(Verdict::Unknown) : std::nullopt,
+                                   toQt(slot->name),
+                                   detail,
+                                   slot->card ? toQt(slot->card->name) : QString("free"),
+                                   {},
+                                   {},
+                                   slot->id});
     }
     if (!slotLines.lines.empty()) result.sections.push_back(std::move(slotLines));
     if (const auto lanes = match::lanePlan(plan(), device.id, m_document.knowledge())) {
@@ -140,12 +167,37 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
         result.sections.push_back({"A better seating of its cards", {{{}, sentence, {}, {}, {}, {}, {}}}});
     }
     const auto dark = poweredThrough(device.id);
-    result.sections.push_back({"If this fails", {{{}, dark.empty() ? QString("nothing else loses its power") : "goes dark: " + namesOf(dark), {}, {}, {}, {}, {}}}});
+    result.sections.push_back({"If this fails",
+                               {{{},
+                                 dark.empty() ? QString("nothing else loses its power") : "goes dark: " + namesOf(dark),
+                                 {},
+                                 {},
+                                 {},
+                                 {},
+                                 {}}}});
     InspectorSection host{"Host", {}};
-    if (device.processor) host.lines.push_back({{}, "processor", QString("%1 cores, %2%3GHz").arg(device.processor->cores).arg(toQt(text::number(device.processor->clockGhz)), toQt(text::kThin)), {}, {}, {}, {}});
+    if (device.processor)
+        host.lines.push_back({{},
+                              "processor",
+                              QString("%1 cores, %2%3GHz")
+                                  .arg(device.processor->cores)
+                                  .arg(toQt(text::number(device.processor->clockGhz)), toQt(text::kThin)),
+                              {},
+                              {},
+                              {},
+                              {}});
     for (const plan::DiskGroup& group : device.disks) {
         const kb::Disk* disk = m_document.knowledge().disk(group.kind);
-        host.lines.push_back({{}, "disks", QString("%1 × %2%3").arg(group.count).arg(disk ? toQt(disk->name) : toQt(group.kind), group.level.empty() ? QString() : ", " + toQt(group.level)), {}, {}, {}, {}});
+        host.lines.push_back({{},
+                              "disks",
+                              QString("%1 × %2%3")
+                                  .arg(group.count)
+                                  .arg(disk ? toQt(disk->name) : toQt(group.kind),
+                                       group.level.empty() ? QString() : ", " + toQt(group.level)),
+                              {},
+                              {},
+                              {},
+                              {}});
     }
     if (!device.fileShare.empty()) host.lines.push_back({{}, "file share", toQt(device.fileShare), {}, {}, {}, {}});
     if (!host.lines.empty()) result.sections.push_back(std::move(host));
@@ -156,31 +208,49 @@ InspectorContent SurveyPresenter::runContent(const plan::Run& run) const
 {
     const match::LinkReport* report = m_document.analysis().reportOf(run.id);
     const kb::Medium* medium = m_document.knowledge().medium(run.medium);
-    InspectorContent result{"run " + toQt(run.label), toQt(plan::portText(plan(), run.a)) + " — " + toQt(plan::portText(plan(), run.b)), report ? std::optional(report->verdict) : std::nullopt,
-                          report ? toQt(report->reason()) : QString(), {}};
+    InspectorContent result{"run " + toQt(run.label),
+                            toQt(plan::portText(plan(), run.a)) + " — " + toQt(plan::portText(plan(), run.b)),
+                            report ? std::optional(report->verdict) : std::nullopt,
+                            report ? toQt(report->reason()) : QString(),
+                            {}};
     InspectorSection cable{"Cable", {}};
-    const auto line = [&](QString name, QString value, std::optional<Verdict> mark = {}) { cable.lines.push_back({mark, std::move(name), {}, std::move(value), {}, {}, {}}); };
-    line("kind", medium ? toQt(medium->name) : QString("not known"), medium ? std::optional<Verdict>() : Verdict::Unknown);
-    line("length", run.length ? toQt(text::length(*run.length)) : QString("never measured"), run.length ? std::optional<Verdict>() : Verdict::Unknown);
+    const auto line = [&](QString name, QString value, std::optional<Verdict> mark = {}) {
+        cable.lines.push_back({mark, std::move(name), {}, std::move(value), {}, {}, {}});
+    };
+    line("kind", medium ? toQt(medium->name) : QString("not known"),
+         medium ? std::optional<Verdict>() : Verdict::Unknown);
+    line("length", run.length ? toQt(text::length(*run.length)) : QString("never measured"),
+         run.length ? std::optional<Verdict>() : Verdict::Unknown);
     if (run.joints > 0) line("mated pairs", QString::number(run.joints));
     if (run.bundle != plan::Bundle::Unknown) line("laid", toQt(code(run.bundle)));
     if (!run.wireMap.empty()) line("wire map", toQt(run.wireMap));
     if (!run.note.empty()) line("note", toQt(run.note));
     result.sections.push_back(std::move(cable));
     if (report)
-        result.sections.push_back({"Link", {{report->verdict, toQt(report->title), {}, figure(report->rate), report->link.id(), {}, {}}}});
+        result.sections.push_back(
+            {"Link", {{report->verdict, toQt(report->title), {}, figure(report->rate), report->link.id(), {}, {}}}});
     return result;
 }
 
 InspectorContent SurveyPresenter::houseContent() const
 {
-    InspectorContent result{toQt(plan().name.empty() ? std::string("This house") : plan().name), "Select a device or a run, or add one", {}, {}, {}};
+    InspectorContent result{toQt(plan().name.empty() ? std::string("This house") : plan().name),
+                            "Select a device or a run, or add one",
+                            {},
+                            {},
+                            {}};
     InspectorSection places{"Places", {}};
     for (const plan::Place& place : plan().places) {
         int count = 0;
         for (const plan::Device& device : plan().devices)
             if (device.place == place.id) ++count;
-        places.lines.push_back({{}, toQt(place.name), place.building.empty() ? QString("level %1").arg(place.level) : toQt(place.building), QString("%1 %2").arg(count).arg(count == 1 ? "device" : "devices"), {}, {}, {}});
+        places.lines.push_back({{},
+                                toQt(place.name),
+                                place.building.empty() ? QString("level %1").arg(place.level) : toQt(place.building),
+                                QString("%1 %2").arg(count).arg(count == 1 ? "device" : "devices"),
+                                {},
+                                {},
+                                {}});
     }
     result.sections.push_back(std::move(places));
     return result;
@@ -203,7 +273,8 @@ bool SurveyPresenter::putPlace(plan::Place place)
 {
     const bool fresh = !place.id.isSet();
     if (fresh) place.id = m_document.ids().next<plan::PlaceId>();
-    return m_document.edit((fresh ? "Add place " : "Change place ") + toQt(place.name), plan::edits::putPlace(plan(), place));
+    return m_document.edit((fresh ? "Add place " : "Change place ") + toQt(place.name),
+                           plan::edits::putPlace(plan(), place));
 }
 
 bool SurveyPresenter::putDevice(plan::Device device)
@@ -225,14 +296,17 @@ bool SurveyPresenter::putPort(plan::Port port)
         port.position = static_cast<int>(plan::portsOf(plan(), port.device).size());
     }
     const plan::Device* device = plan().devices.find(port.device);
-    return m_document.edit((fresh ? "Add port " : "Change port ") + (device ? toQt(device->name) + " " : QString()) + toQt(port.name), plan::edits::putPort(plan(), port));
+    return m_document.edit(
+        (fresh ? "Add port " : "Change port ") + (device ? toQt(device->name) + " " : QString()) + toQt(port.name),
+        plan::edits::putPort(plan(), port));
 }
 
 bool SurveyPresenter::putSlot(plan::Slot slot)
 {
     const bool fresh = !slot.id.isSet();
     if (fresh) slot.id = m_document.ids().next<plan::SlotId>();
-    return m_document.edit((fresh ? "Add slot " : "Change slot ") + toQt(slot.name), plan::edits::putSlot(plan(), slot));
+    return m_document.edit((fresh ? "Add slot " : "Change slot ") + toQt(slot.name),
+                           plan::edits::putSlot(plan(), slot));
 }
 
 bool SurveyPresenter::putRun(plan::Run run)
@@ -240,7 +314,8 @@ bool SurveyPresenter::putRun(plan::Run run)
     const bool fresh = !run.id.isSet();
     if (fresh) run.id = m_document.ids().next<plan::RunId>();
     const auto id = run.id;
-    if (!m_document.edit((fresh ? "Add run " : "Change run ") + toQt(run.label), plan::edits::putRun(plan(), run))) return false;
+    if (!m_document.edit((fresh ? "Add run " : "Change run ") + toQt(run.label), plan::edits::putRun(plan(), run)))
+        return false;
     m_selection.selectRun(id);
     return true;
 }
@@ -264,7 +339,10 @@ bool SurveyPresenter::deletePlace(plan::PlaceId id)
     return place && m_document.edit("Delete place " + toQt(place->name), plan::edits::deletePlace(plan(), id));
 }
 
-bool SurveyPresenter::deletePort(plan::PortId id) { return m_document.edit("Delete port " + toQt(plan::portText(plan(), id)), plan::edits::deletePort(plan(), id)); }
+bool SurveyPresenter::deletePort(plan::PortId id)
+{
+    return m_document.edit("Delete port " + toQt(plan::portText(plan(), id)), plan::edits::deletePort(plan(), id));
+}
 
 bool SurveyPresenter::deleteSlot(plan::SlotId id)
 {
@@ -281,32 +359,58 @@ SurveyPresenter::Preview SurveyPresenter::preview(const plan::Run& given) const
     const auto link = plan::linkOf(*next, run.id);
     if (!link) return {};
     const match::LinkReport report = match::judge(match::linkContext(*next, *link, m_document.knowledge()));
-    return {report.verdict, toQt(std::string(word(report.verdict))) + (report.rate ? ", " + figure(report.rate) : QString()) + ": " + toQt(report.reason())};
+    return {report.verdict, toQt(std::string(word(report.verdict))) +
+                                (report.rate ? ", " + figure(report.rate) : QString()) + ": " + toQt(report.reason())};
 }
 
 Result<measure::HostSnapshot> SurveyPresenter::readHost(const std::string& name) const
 {
     const auto reader = m_hosts ? m_hosts(name) : nullptr;
-    if (!reader) return failure(ErrorCode::NotFound, "Sokudo cannot read this machine from here; run sokudo-cli host there and type the result in", name);
+    if (!reader)
+        return failure(ErrorCode::NotFound,
+                       "Sokudo cannot read this machine from here; run sokudo-cli host there and type the result in",
+                       name);
     return reader->read();
 }
 
 InspectorContent SurveyPresenter::hostContent(const measure::HostSnapshot& host) const
 {
-    InspectorContent result{toQt(host.name), QString("read just now · %1 cores%2").arg(host.cores).arg(host.maxClockGhz ? QString(", %1%2GHz").arg(toQt(text::number(*host.maxClockGhz, 2)), toQt(text::kThin)) : QString()), {}, {}, {}};
-    const auto line = [](QString name, QString value, bool known = true) { return InspectorLine{known ? std::optional<Verdict>() : Verdict::Unknown, std::move(name), {}, std::move(value), {}, {}, {}}; };
+    InspectorContent result{
+        toQt(host.name),
+        QString("read just now · %1 cores%2")
+            .arg(host.cores)
+            .arg(host.maxClockGhz
+                     ? QString(", %1%2GHz").arg(toQt(text::number(*host.maxClockGhz, 2)), toQt(text::kThin))
+                     : QString()),
+        {},
+        {},
+        {}};
+    const auto line = [](QString name, QString value, bool known = true) {
+        return InspectorLine{
+            known ? std::optional<Verdict>() : Verdict::Unknown, std::move(name), {}, std::move(value), {}, {}, {}};
+    };
     for (const auto& interface : host.interfaces) {
         if (interface.isVirtual) continue;
-        InspectorSection section{toQt(interface.name) + (interface.driver.empty() ? QString() : " · " + toQt(interface.driver)), {}};
-        section.lines.push_back(line("rate", interface.speed ? toQt(text::linkRate(*interface.speed)) : toQt(interface.speed.explanation), bool(interface.speed)));
+        InspectorSection section{
+            toQt(interface.name) + (interface.driver.empty() ? QString() : " · " + toQt(interface.driver)), {}};
+        section.lines.push_back(
+            line("rate", interface.speed ? toQt(text::linkRate(*interface.speed)) : toQt(interface.speed.explanation),
+                 bool(interface.speed)));
         section.lines.push_back(line("MTU", QString::number(interface.mtu)));
         if (interface.bus)
-            section.lines.push_back(line("slot", QString("%1.0 ×%2 of card %3.0 ×%4").arg(interface.bus->generation).arg(interface.bus->lanes).arg(interface.bus->cardGeneration).arg(interface.bus->cardLanes)));
+            section.lines.push_back(line("slot", QString("%1.0 ×%2 of card %3.0 ×%4")
+                                                     .arg(interface.bus->generation)
+                                                     .arg(interface.bus->lanes)
+                                                     .arg(interface.bus->cardGeneration)
+                                                     .arg(interface.bus->cardLanes)));
         else if (interface.usb) section.lines.push_back(line("USB", toQt(text::linkRate(interface.usb->speed))));
         else section.lines.push_back(line("slot", toQt(interface.bus.explanation), false));
-        section.lines.push_back(line("FEC", interface.fec ? toQt(*interface.fec) : toQt(interface.fec.explanation), bool(interface.fec)));
+        section.lines.push_back(
+            line("FEC", interface.fec ? toQt(*interface.fec) : toQt(interface.fec.explanation), bool(interface.fec)));
         if (interface.module) {
-            section.lines.push_back(line("module", toQt(interface.module->kind + ", " + measure::nameOf(*interface.module, m_document.knowledge()).says)));
+            section.lines.push_back(line(
+                "module",
+                toQt(interface.module->kind + ", " + measure::nameOf(*interface.module, m_document.knowledge()).says)));
             QStringList light;
             for (PowerDbm power : interface.module->rxPower) light << toQt(text::power(power));
             if (!light.isEmpty()) section.lines.push_back(line("receives", light.join(", ")));
@@ -321,7 +425,10 @@ InspectorContent SurveyPresenter::hostContent(const measure::HostSnapshot& host)
 bool SurveyPresenter::addHost(const measure::HostSnapshot& snapshot, plan::PlaceId place)
 {
     const auto result = host::surveyed(snapshot, place, m_document.ids());
-    if (!m_document.edit("Add " + toQt(result.device.name) + " as read from the machine", measure::putHost(plan(), result.device, result.slots, result.ports, snapshot, m_document.knowledge(), m_document.ids()))) return false;
+    if (!m_document.edit("Add " + toQt(result.device.name) + " as read from the machine",
+                         measure::putHost(plan(), result.device, result.slots, result.ports, snapshot,
+                                          m_document.knowledge(), m_document.ids())))
+        return false;
     m_selection.selectDevice(result.device.id);
     return true;
 }

@@ -12,9 +12,21 @@ namespace sokudo::app {
 
 enum class PortState { Free, Used, Dead };
 
-struct PortMark { plan::PortId id; PortState state = PortState::Free; std::optional<BitRate> rate; };
-struct DeviceCard { plan::DeviceId id; QString name, description; std::vector<PortMark> ports; };
-struct PlaceBand { QString name, building; int level = 0; std::vector<DeviceCard> devices; };
+struct PortMark {
+    plan::PortId id;
+    PortState state = PortState::Free;
+    std::optional<BitRate> rate;
+};
+struct DeviceCard {
+    plan::DeviceId id;
+    QString name, description;
+    std::vector<PortMark> ports;
+};
+struct PlaceBand {
+    QString name, building;
+    int level = 0;
+    std::vector<DeviceCard> devices;
+};
 struct DrawnRun {
     plan::RunId run;
     plan::PortId a, b;
@@ -24,11 +36,28 @@ struct DrawnRun {
     std::optional<kb::MediumKind> medium;
 };
 /// All that a house section shows, without a pixel.
-struct HouseContent { std::vector<PlaceBand> places; std::vector<DrawnRun> runs; };
+struct HouseContent {
+    std::vector<PlaceBand> places;
+    std::vector<DrawnRun> runs;
+};
 
-struct InspectorLine { std::optional<Verdict> mark; QString name, detail, value; plan::RunId run; plan::PortId port; plan::SlotId slot; };
-struct InspectorSection { QString heading; std::vector<InspectorLine> lines; };
-struct InspectorContent { QString title, subtitle; std::optional<Verdict> verdict; QString notice; std::vector<InspectorSection> sections; };
+struct InspectorLine {
+    std::optional<Verdict> mark;
+    QString name, detail, value;
+    plan::RunId run;
+    plan::PortId port;
+    plan::SlotId slot;
+};
+struct InspectorSection {
+    QString heading;
+    std::vector<InspectorLine> lines;
+};
+struct InspectorContent {
+    QString title, subtitle;
+    std::optional<Verdict> verdict;
+    QString notice;
+    std::vector<InspectorSection> sections;
+};
 
 /// Opens the reader of a host by its name; null where none is known.
 using HostSource = std::function<std::unique_ptr<measure::HostReader>(const std::string& name)>;
@@ -53,7 +82,10 @@ public:
     bool deletePort(plan::PortId);
     bool deleteSlot(plan::SlotId);
     /// What the link with this run would be, before it is confirmed.
-    struct Preview { std::optional<Verdict> verdict; QString text; };
+    struct Preview {
+        std::optional<Verdict> verdict;
+        QString text;
+    };
     Preview preview(const plan::Run&) const;
 
     Result<measure::HostSnapshot> readHost(const std::string& name) const;

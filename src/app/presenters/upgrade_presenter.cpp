@@ -9,29 +9,36 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
-#include "core/plan/edits.h"
 #include "core/oneline/tokens.h"
+#include "core/plan/edits.h"
 
 namespace sokudo::app {
 namespace {
 
 template <class Row>
-QVariant shown(const QString Row::* cell, const Row& row, int role) { return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.*cell) : QVariant(); }
+QVariant shown(const QString Row::*cell, const Row& row, int role)
+{
+    return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.*cell) : QVariant();
+}
 
 }  // namespace
 
 UpgradePresenter::UpgradePresenter(Document& document, QObject* parent)
-    : QObject(parent), m_document(document),
-      m_jobs({{"Job", [](const JobRow& row, int role) -> QVariant {
+    : QObject(parent),
+      m_document(document),
+      m_jobs({{"Job",
+               [](const JobRow& row, int role) -> QVariant {
                    if (role == kMarkRole) return static_cast<int>(row.mark);
                    if (role == Qt::AccessibleTextRole) return QString("%1: %2. %3").arg(row.name, row.now, row.answer);
                    return shown(&JobRow::name, row, role);
                }},
               {"Now", [](const JobRow& row, int role) { return shown(&JobRow::now, row, role); }}},
              this),
-      m_tiers({{"Links", [](const TierRow& row, int role) -> QVariant {
+      m_tiers({{"Links",
+                [](const TierRow& row, int role) -> QVariant {
                     if (role == kMarkRole) return static_cast<int>(row.mark);
-                    if (role == Qt::AccessibleTextRole) return QString("%1: %2, %3, %4").arg(row.tier, row.rate, row.time, row.factor);
+                    if (role == Qt::AccessibleTextRole)
+                        return QString("%1: %2, %3, %4").arg(row.tier, row.rate, row.time, row.factor);
                     return shown(&TierRow::tier, row, role);
                 }},
                {"Usual rate", [](const TierRow& row, int role) { return shown(&TierRow::rate, row, role); }},
@@ -63,7 +70,8 @@ void UpgradePresenter::refresh()
     if (m_stale) return;
     m_plan = m_document.snapshot();
     m_found.clear();
-    for (const plan::Job& job : m_plan->jobs) m_found.push_back(expect::upgradeOf(*m_plan, m_document.knowledge(), m_document.analysis().links, job));
+    for (const plan::Job& job : m_plan->jobs)
+        m_found.push_back(expect::upgradeOf(*m_plan, m_document.knowledge(), m_document.analysis().links, job));
     m_chosen = std::clamp(m_chosen, 0, std::max(0, static_cast<int>(m_found.size()) - 1));
     price();
     fill();
@@ -78,18 +86,25 @@ void UpgradePresenter::price()
     m_stop = std::make_shared<std::atomic<bool>>(false);
     m_pricing = true;
     QPointer<UpgradePresenter> self(this);
-    QThreadPool::globalInstance()->start([self, stop = m_stop, plan = m_plan, kb = m_document.sharedKnowledge(), links = m_document.analysis().links, id = m_found[static_cast<std::size_t>(m_chosen)].job->id] {
+    QThreadPool::globalInstance()->start([self, stop = m_stop, plan = m_plan, kb = m_document.sharedKnowledge(),
+                                          links = m_document.analysis().links,
+                                          id = m_found[static_cast<std::size_t>(m_chosen)].job->id] {
         const plan::Job* job = plan->jobs.find(id);
         IdSource ids(std::random_device{}());
         const auto costs = expect::costsByOtherWays(*plan, *kb, links, ids);
-        auto found = std::make_shared<expect::Upgrade>(expect::upgradeOf(*plan, *kb, links, *job, [&](const plan::Route& way, BitRate tier) { return *stop ? expect::TierCost{} : costs(way, tier); }));
-        QMetaObject::invokeMethod(qApp, [self, stop, found, id] {
-            if (!self || *stop) return;
-            self->m_pricing = false;
-            for (expect::Upgrade& one : self->m_found)
-                if (one.job->id == id) one.tiers = found->tiers;
-            self->fill();
-        }, Qt::QueuedConnection);
+        auto found = std::make_shared<expect::Upgrade>(expect::upgradeOf(
+            *plan, *kb, links, *job,
+            [&](const plan::Route& way, BitRate tier) { return *stop ? expect::TierCost{} : costs(way, tier); }));
+        QMetaObject::invokeMethod(
+            qApp,
+            [self, stop, found, id] {
+                if (!self || *stop) return;
+                self->m_pricing = false;
+                for (expect::Upgrade& one : self->m_found)
+                    if (one.job->id == id) one.tiers = found->tiers;
+                self->fill();
+            },
+            Qt::QueuedConnection);
     });
 }
 
@@ -97,9 +112,16 @@ void UpgradePresenter::fill()
 {
     std::vector<JobRow> jobs;
     for (const expect::Upgrade& one : m_found) {
-        const bool gains = std::any_of(one.tiers.begin(), one.tiers.end(), [](const expect::UpgradeTier& tier) { return tier.isGained; });
-        const Verdict mark = !one.problem.empty() ? Verdict::NoLink : one.needs ? (one.isEnough ? Verdict::Fits : Verdict::Marginal) : gains ? Verdict::Limited : Verdict::Fits;
-        const QString now = !one.problem.empty() ? toQt(one.problem) : one.each.steps() > 0 ? toQt(text::duration(one.each)) : one.isEnough ? QString("enough") : QString("not enough");
+        const bool gains = std::any_of(one.tiers.begin(), one.tiers.end(),
+                                       [](const expect::UpgradeTier& tier) { return tier.isGained; });
+        const Verdict mark = !one.problem.empty() ? Verdict::NoLink
+                             : one.needs          ? (one.isEnough ? Verdict::Fits : Verdict::Marginal)
+                             : gains              ? Verdict::Limited
+                                                  : Verdict::Fits;
+        const QString now = !one.problem.empty()   ? toQt(one.problem)
+                            : one.each.steps() > 0 ? toQt(text::duration(one.each))
+                            : one.isEnough         ? QString("enough")
+                                                   : QString("not enough");
         jobs.push_back({one.job->id, toQt(one.job->name), now, toQt(one.sentence), mark});
     }
     std::vector<TierRow> tiers;
@@ -107,11 +129,25 @@ void UpgradePresenter::fill()
         const expect::Upgrade& one = m_found[static_cast<std::size_t>(m_chosen)];
         for (const expect::UpgradeTier& tier : one.tiers) {
             const bool copies = !one.needs.has_value();
-            const QString cost = tier.cost ? QString::number(*tier.cost, 'f', 0) : m_pricing ? QString("…") : QString("not known");
-            tiers.push_back({toQt(text::linkRate(tier.tier)), toQt(text::rate(tier.rate.typical, 3)), copies ? toQt(text::duration(tier.each)) : tier.isEnough ? QString("enough") : QString("not enough"),
-                             tier.isGained ? QString("× %1 of × %2").arg(toQt(text::number(tier.factor, 3)), toQt(text::number(tier.ideal, 3))) : QString("nothing gained"),
-                             copies && tier.isGained ? QString("%1%2h").arg(toQt(text::number(tier.hoursPerYear, 3)), toQt(text::kThin)) + (tier.perHour ? QString(", %1 each").arg(*tier.perHour, 0, 'f', 1) : QString()) : QString(), cost, toQt(tier.heldBy),
-                             copies ? (tier.isGained ? Verdict::Fits : Verdict::Limited) : tier.isEnough ? Verdict::Fits : Verdict::Marginal});
+            const QString cost = tier.cost   ? QString::number(*tier.cost, 'f', 0)
+                                 : m_pricing ? QString("…")
+                                             : QString("not known");
+            tiers.push_back({toQt(text::linkRate(tier.tier)), toQt(text::rate(tier.rate.typical, 3)),
+                             copies          ? toQt(text::duration(tier.each))
+                             : tier.isEnough ? QString("enough")
+                                             : QString("not enough"),
+                             tier.isGained
+                                 ? QString("× %1 of × %2")
+                                       .arg(toQt(text::number(tier.factor, 3)), toQt(text::number(tier.ideal, 3)))
+                                 : QString("nothing gained"),
+                             copies && tier.isGained
+                                 ? QString("%1%2h").arg(toQt(text::number(tier.hoursPerYear, 3)), toQt(text::kThin)) +
+                                       (tier.perHour ? QString(", %1 each").arg(*tier.perHour, 0, 'f', 1) : QString())
+                                 : QString(),
+                             cost, toQt(tier.heldBy),
+                             copies          ? (tier.isGained ? Verdict::Fits : Verdict::Limited)
+                             : tier.isEnough ? Verdict::Fits
+                                             : Verdict::Marginal});
         }
     }
     m_jobs.setRows(std::move(jobs));
@@ -127,11 +163,16 @@ void UpgradePresenter::choose(int row)
     fill();
 }
 
-QString UpgradePresenter::title() const { return m_found.empty() ? QString("No jobs yet") : toQt(m_found[static_cast<std::size_t>(m_chosen)].title); }
+QString UpgradePresenter::title() const
+{
+    return m_found.empty() ? QString("No jobs yet") : toQt(m_found[static_cast<std::size_t>(m_chosen)].title);
+}
 
 QString UpgradePresenter::sentence() const
 {
-    if (m_found.empty()) return "Add what you do again and again, such as a copy of 80 GB twice a week, or three streams to edit from storage.";
+    if (m_found.empty())
+        return "Add what you do again and again, such as a copy of 80 GB twice a week, or three streams to edit from "
+               "storage.";
     const expect::Upgrade& one = m_found[static_cast<std::size_t>(m_chosen)];
     if (!one.problem.empty()) return toQt(one.problem) + ".";
     QString result = toQt(one.sentence) + ".";
@@ -145,8 +186,12 @@ QString UpgradePresenter::now() const
     const expect::Upgrade& one = m_found[static_cast<std::size_t>(m_chosen)];
     if (!one.problem.empty()) return {};
     QString result = QString("Now %1, held by %2").arg(toQt(text::rate(one.now.typical, 3)), toQt(one.heldBy));
-    if (one.each.steps() > 0) result += QString("; one takes %1, %2 times a week").arg(toQt(text::duration(one.each)), toQt(text::number(one.job->perWeek)));
-    if (one.needs) result += QString("; needs %1 with safety, %2 at the worst").arg(toQt(text::rate(*one.needs, 3)), toQt(text::rate(one.now.low, 3)));
+    if (one.each.steps() > 0)
+        result += QString("; one takes %1, %2 times a week")
+                      .arg(toQt(text::duration(one.each)), toQt(text::number(one.job->perWeek)));
+    if (one.needs)
+        result += QString("; needs %1 with safety, %2 at the worst")
+                      .arg(toQt(text::rate(*one.needs, 3)), toQt(text::rate(one.now.low, 3)));
     return result;
 }
 
@@ -154,10 +199,14 @@ QString UpgradePresenter::buys(int tier) const
 {
     if (m_found.empty()) return {};
     const auto& tiers = m_found[static_cast<std::size_t>(m_chosen)].tiers;
-    return tier >= 0 && tier < static_cast<int>(tiers.size()) ? toQt(tiers[static_cast<std::size_t>(tier)].costSays) : QString();
+    return tier >= 0 && tier < static_cast<int>(tiers.size()) ? toQt(tiers[static_cast<std::size_t>(tier)].costSays)
+                                                              : QString();
 }
 
-bool UpgradePresenter::add(const plan::Job& job) { return m_document.edit("Add job " + toQt(job.name), plan::edits::putJob(m_document.plan(), job)); }
+bool UpgradePresenter::add(const plan::Job& job)
+{
+    return m_document.edit("Add job " + toQt(job.name), plan::edits::putJob(m_document.plan(), job));
+}
 
 bool UpgradePresenter::remove(int row)
 {
@@ -172,6 +221,9 @@ std::vector<std::pair<QString, QString>> UpgradePresenter::purposes() const
     return result;
 }
 
-std::optional<DataSize> UpgradePresenter::sizeOf(const QString& text) { return oneline::sizeOf(fromQt(text.toLower().remove(' ').remove(QChar(0x202f)))); }
+std::optional<DataSize> UpgradePresenter::sizeOf(const QString& text)
+{
+    return oneline::sizeOf(fromQt(text.toLower().remove(' ').remove(QChar(0x202f))));
+}
 
 }  // namespace sokudo::app

@@ -23,7 +23,7 @@ public:
     void choose(int row);
     QString title() const;
     QString sentence() const;
-    QString now() const;             ///< "now 7.03 Gb/s, one takes 1 min 31 s, held by file share"
+    QString now() const;  ///< "now 7.03 Gb/s, one takes 1 min 31 s, held by file share"
     /// What the chosen tier buys.
     QString buys(int tier) const;
     bool isPricing() const { return m_pricing; }
@@ -47,8 +47,15 @@ private:
     bool m_active = false, m_stale = true;
     void price();
     void fill();
-    struct JobRow { plan::JobId id; QString name, now, answer; Verdict mark; };
-    struct TierRow { QString tier, rate, time, factor, saved, cost, heldBy; Verdict mark; };
+    struct JobRow {
+        plan::JobId id;
+        QString name, now, answer;
+        Verdict mark;
+    };
+    struct TierRow {
+        QString tier, rate, time, factor, saved, cost, heldBy;
+        Verdict mark;
+    };
     using Stop = std::shared_ptr<std::atomic<bool>>;
     Document& m_document;
     plan::PlanPtr m_plan;  ///< the jobs of m_found live in it

@@ -18,7 +18,9 @@ QString money(const std::optional<double>& cost) { return cost ? QString::number
 
 QString bought(const match::Bought& item)
 {
-    return QString("%1%2, %3").arg(item.count > 1 ? QString::number(item.count) + " × " : QString(), toQt(item.what), item.price ? money(item.price) : QString("price not known"));
+    return QString("%1%2, %3")
+        .arg(item.count > 1 ? QString::number(item.count) + " × " : QString(), toQt(item.what),
+             item.price ? money(item.price) : QString("price not known"));
 }
 
 QStringList lines(const std::vector<std::string>& texts)
@@ -31,19 +33,39 @@ QStringList lines(const std::vector<std::string>& texts)
 }  // namespace
 
 WaysPresenter::WaysPresenter(Document& document, Selection& selection, QObject* parent)
-    : QObject(parent), m_document(document), m_selection(selection),
-      m_rows({{"Way", [](const Row& row, int role) -> QVariant {
+    : QObject(parent),
+      m_document(document),
+      m_selection(selection),
+      m_rows({{"Way",
+               [](const Row& row, int role) -> QVariant {
                    if (role == Qt::DisplayRole) return row.brief;
                    if (role == Qt::ToolTipRole) return row.title;
                    if (role == kVerdictRole) return static_cast<int>(row.verdict);
-                   if (role == Qt::AccessibleTextRole) return QString("%1, %2, costs %3, %4 of work, %5").arg(row.title, row.rate, row.cost, row.minutes, row.watts);
+                   if (role == Qt::AccessibleTextRole)
+                       return QString("%1, %2, costs %3, %4 of work, %5")
+                           .arg(row.title, row.rate, row.cost, row.minutes, row.watts);
                    return {};
                }},
-              {"Rate", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.rate) : QVariant(); }},
-              {"Cost", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.cost) : QVariant(); }},
-              {"Work", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.minutes) : QVariant(); }},
-              {"Power", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.watts) : QVariant(); }},
-              {"Later", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.later) : QVariant(); }}},
+              {"Rate",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.rate) : QVariant();
+               }},
+              {"Cost",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.cost) : QVariant();
+               }},
+              {"Work",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.minutes) : QVariant();
+               }},
+              {"Power",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.watts) : QVariant();
+               }},
+              {"Later",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.later) : QVariant();
+               }}},
              this)
 {
     connect(&document, &Document::analysisChanged, this, &WaysPresenter::takeSelection);
@@ -51,7 +73,10 @@ WaysPresenter::WaysPresenter(Document& document, Selection& selection, QObject* 
     takeSelection();
 }
 
-const match::LinkReport* WaysPresenter::selected() const { return m_selection.run().isSet() ? m_document.analysis().reportOf(m_selection.run()) : nullptr; }
+const match::LinkReport* WaysPresenter::selected() const
+{
+    return m_selection.run().isSet() ? m_document.analysis().reportOf(m_selection.run()) : nullptr;
+}
 
 void WaysPresenter::takeSelection()
 {
@@ -106,16 +131,20 @@ void WaysPresenter::start()
     m_busy = true;
     Q_EMIT changed();
     QPointer<WaysPresenter> self(this);
-    QThreadPool::globalInstance()->start([self, generation, latest = m_generation, plan = m_document.snapshot(), wish = m_wish, kb = m_document.sharedKnowledge()] {
+    QThreadPool::globalInstance()->start([self, generation, latest = m_generation, plan = m_document.snapshot(),
+                                          wish = m_wish, kb = m_document.sharedKnowledge()] {
         if (*latest != generation) return;
         IdSource ids(std::random_device{}());
         auto found = std::make_shared<match::Ways>(match::nearestWays(*plan, wish, *kb, ids));
-        QMetaObject::invokeMethod(qApp, [self, generation, found] {
-            if (!self || *self->m_generation != generation) return;
-            self->m_found = std::move(*found);
-            self->m_busy = false;
-            self->show();
-        }, Qt::QueuedConnection);
+        QMetaObject::invokeMethod(
+            qApp,
+            [self, generation, found] {
+                if (!self || *self->m_generation != generation) return;
+                self->m_found = std::move(*found);
+                self->m_busy = false;
+                self->show();
+            },
+            Qt::QueuedConnection);
     });
 }
 
@@ -124,7 +153,9 @@ void WaysPresenter::show()
     match::rank(m_found.ways, m_preference);
     std::vector<Row> rows;
     for (const match::Way& way : m_found.ways)
-        rows.push_back({way.verdict, toQt(way.brief), toQt(way.title), toQt(text::rate(way.rate, 3)), money(way.cost), QString("%1 min").arg(std::lround(way.minutes)).replace(' ', QChar(0x202f)), toQt(text::watt(way.watts)), toQt(text::rate(way.later, 3))});
+        rows.push_back({way.verdict, toQt(way.brief), toQt(way.title), toQt(text::rate(way.rate, 3)), money(way.cost),
+                        QString("%1 min").arg(std::lround(way.minutes)).replace(' ', QChar(0x202f)),
+                        toQt(text::watt(way.watts)), toQt(text::rate(way.later, 3))});
     m_rows.setRows(std::move(rows));
     Q_EMIT changed();
 }
@@ -134,9 +165,11 @@ std::vector<PortChoice> WaysPresenter::ports() const
     std::vector<PortChoice> output;
     for (const plan::Port& port : m_document.plan().ports) {
         const plan::Device* device = m_document.plan().devices.find(port.device);
-        if (device && !plan::isPassive(device->role)) output.push_back({port.id, toQt(plan::portText(m_document.plan(), port.id))});
+        if (device && !plan::isPassive(device->role))
+            output.push_back({port.id, toQt(plan::portText(m_document.plan(), port.id))});
     }
-    std::sort(output.begin(), output.end(), [](const PortChoice& a, const PortChoice& b) { return a.name.localeAwareCompare(b.name) < 0; });
+    std::sort(output.begin(), output.end(),
+              [](const PortChoice& a, const PortChoice& b) { return a.name.localeAwareCompare(b.name) < 0; });
     return output;
 }
 
@@ -152,10 +185,15 @@ QString WaysPresenter::order() const { return toQt(match::explains(m_preference)
 QString WaysPresenter::headline() const
 {
     if (!m_trouble.isEmpty()) return m_trouble;
-    const QString what = QString("%1 over %2%3").arg(toQt(text::linkRate(m_wish.rate)), toQt(text::length(m_wish.length)), m_wish.throughWall ? " through walls" : "");
+    const QString what = QString("%1 over %2%3")
+                             .arg(toQt(text::linkRate(m_wish.rate)), toQt(text::length(m_wish.length)),
+                                  m_wish.throughWall ? " through walls" : "");
     if (m_busy) return what + ": trying …";
     if (m_found.ways.empty()) return what + ": nothing passes with these ports.";
-    if (m_found.asked) return QString("Nothing reaches %1 between these ports. At %2 %3 ways pass all rules.").arg(toQt(text::linkRate(*m_found.asked)), toQt(text::rate(m_found.wish.rate, 3))).arg(m_found.ways.size());
+    if (m_found.asked)
+        return QString("Nothing reaches %1 between these ports. At %2 %3 ways pass all rules.")
+            .arg(toQt(text::linkRate(*m_found.asked)), toQt(text::rate(m_found.wish.rate, 3)))
+            .arg(m_found.ways.size());
     return QString("%1: %2 ways pass all rules, of %3 tried.").arg(what).arg(m_found.ways.size()).arg(m_found.tried);
 }
 
@@ -163,10 +201,13 @@ std::optional<WayDetail> WaysPresenter::detail(int row) const
 {
     if (row < 0 || row >= static_cast<int>(m_found.ways.size())) return std::nullopt;
     const match::Way& way = m_found.ways[static_cast<std::size_t>(row)];
-    WayDetail output{way.verdict, toQt(way.title), toQt(way.place), toQt(way.note), {}, lines(way.steps), {}, lines(way.keeps), lines(way.cautions)};
+    WayDetail output{way.verdict, toQt(way.title),  toQt(way.place),    toQt(way.note), {}, lines(way.steps),
+                     {},          lines(way.keeps), lines(way.cautions)};
     for (const match::Bought& item : way.buys) output.buys << bought(item);
-    output.figures = QString("%1 one way; good to %2").arg(toQt(text::duration(way.latency)), toQt(text::length(way.reaches)));
-    if (way.light) output.figures += QString("; %1 of the loss allowance to spare").arg(toQt(text::decibel(*way.light)));
+    output.figures =
+        QString("%1 one way; good to %2").arg(toQt(text::duration(way.latency)), toQt(text::length(way.reaches)));
+    if (way.light)
+        output.figures += QString("; %1 of the loss allowance to spare").arg(toQt(text::decibel(*way.light)));
     return output;
 }
 
@@ -182,7 +223,8 @@ QStringList WaysPresenter::schools() const
     QStringList output;
     for (const kb::School* school : m_found.schools)
         output << QString("<b>%1</b> %2. Or: %3. Sokudo starts from %4: %5.")
-                    .arg(toQt(school->question), toQt(school->one.says), toQt(school->other.says), toQt(school->usual().name), toQt(school->why));
+                      .arg(toQt(school->question), toQt(school->one.says), toQt(school->other.says),
+                           toQt(school->usual().name), toQt(school->why));
     return output;
 }
 

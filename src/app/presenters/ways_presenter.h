@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Other ways for the selected link or for a wish between two ports: tried off the interface thread, ranked, applied. Knows no widget.
+// Other ways for the selected link or for a wish between two ports: tried off the interface thread, ranked, applied.
+// Knows no widget.
 #pragma once
 
 #include <atomic>
@@ -12,7 +13,10 @@
 
 namespace sokudo::app {
 
-struct PortChoice { plan::PortId id; QString name; };
+struct PortChoice {
+    plan::PortId id;
+    QString name;
+};
 
 /// One way as the pane shows it beside the list.
 struct WayDetail {
@@ -52,7 +56,10 @@ Q_SIGNALS:
     void changed();
 
 private:
-    struct Row { Verdict verdict; QString brief, title, rate, cost, minutes, watts, later; };
+    struct Row {
+        Verdict verdict;
+        QString brief, title, rate, cost, minutes, watts, later;
+    };
     void takeSelection();
     void start();
     void show();

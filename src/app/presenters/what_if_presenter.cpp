@@ -25,22 +25,40 @@ Verdict markOf(match::Needs needs)
     }
 }
 
-QString minutes(double value) { return value > 0 ? QString("%1 min").arg(std::lround(value)).replace(' ', QChar(0x202f)) : QString(); }
+QString minutes(double value)
+{
+    return value > 0 ? QString("%1 min").arg(std::lround(value)).replace(' ', QChar(0x202f)) : QString();
+}
 
 }  // namespace
 
 WhatIfPresenter::WhatIfPresenter(Document& document, QObject* parent)
-    : QObject(parent), m_document(document),
-      m_rows({{"Link", [](const Row& row, int role) -> QVariant {
+    : QObject(parent),
+      m_document(document),
+      m_rows({{"Link",
+               [](const Row& row, int role) -> QVariant {
                    if (role == Qt::DisplayRole) return row.title;
                    if (role == kVerdictRole) return static_cast<int>(row.verdict);
-                   if (role == Qt::AccessibleTextRole) return QString("%1: %2, %3").arg(row.title, row.needs, row.answer);
+                   if (role == Qt::AccessibleTextRole)
+                       return QString("%1: %2, %3").arg(row.title, row.needs, row.answer);
                    return {};
                }},
-              {"Needs", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.needs) : QVariant(); }},
-              {"How", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.answer) : QVariant(); }},
-              {"Cost", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.cost) : QVariant(); }},
-              {"Work", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.work) : QVariant(); }}},
+              {"Needs",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.needs) : QVariant();
+               }},
+              {"How",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.answer) : QVariant();
+               }},
+              {"Cost",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.cost) : QVariant();
+               }},
+              {"Work",
+               [](const Row& row, int role) -> QVariant {
+                   return role == Qt::DisplayRole ? QVariant(row.work) : QVariant();
+               }}},
              this)
 {
     m_headline = "Pick a rate: every link in the list on the left is asked for it.";
@@ -64,19 +82,27 @@ void WhatIfPresenter::ask(std::vector<match::ReportPtr> links, BitRate rate)
     m_headline = "Asking " + toQt(text::linkRate(rate)) + " of every link …";
     Q_EMIT changed();
     QPointer<WhatIfPresenter> self(this);
-    QThreadPool::globalInstance()->start([self, ticket = m_ticket, links = std::move(links), rate, plan = m_document.snapshot(), kb = m_document.sharedKnowledge()] {
+    QThreadPool::globalInstance()->start([self, ticket = m_ticket, links = std::move(links), rate,
+                                          plan = m_document.snapshot(), kb = m_document.sharedKnowledge()] {
         const auto tell = [&](std::size_t done) {
-            QMetaObject::invokeMethod(qApp, [self, ticket, done] {
-                if (!self || self->m_ticket != ticket) return;
-                self->m_done = static_cast<int>(done);
-                Q_EMIT self->changed();
-            }, Qt::QueuedConnection);
+            QMetaObject::invokeMethod(
+                qApp,
+                [self, ticket, done] {
+                    if (!self || self->m_ticket != ticket) return;
+                    self->m_done = static_cast<int>(done);
+                    Q_EMIT self->changed();
+                },
+                Qt::QueuedConnection);
             return !ticket->stopped;
         };
-        auto found = std::make_shared<match::WhatIf>(match::whatIf(*plan, links, rate, match::Preference::Cheapest, *kb, tell));
-        QMetaObject::invokeMethod(qApp, [self, ticket, found] {
-            if (self && self->m_ticket == ticket) self->take(*found);
-        }, Qt::QueuedConnection);
+        auto found =
+            std::make_shared<match::WhatIf>(match::whatIf(*plan, links, rate, match::Preference::Cheapest, *kb, tell));
+        QMetaObject::invokeMethod(
+            qApp,
+            [self, ticket, found] {
+                if (self && self->m_ticket == ticket) self->take(*found);
+            },
+            Qt::QueuedConnection);
     });
 }
 
@@ -85,19 +111,34 @@ void WhatIfPresenter::take(const match::WhatIf& found)
     m_busy = false;
     std::vector<Row> rows;
     for (const match::WhatIfRow& row : found.rows)
-        rows.push_back({row.run, markOf(row.needs), toQt(row.title), toQt(std::string(match::word(row.needs))), toQt(row.answer), row.cost ? QString::number(std::lround(*row.cost)) : QString(), minutes(row.minutes)});
+        rows.push_back({row.run, markOf(row.needs), toQt(row.title), toQt(std::string(match::word(row.needs))),
+                        toQt(row.answer), row.cost ? QString::number(std::lround(*row.cost)) : QString(),
+                        minutes(row.minutes)});
     std::stable_sort(rows.begin(), rows.end(), [](const Row& a, const Row& b) { return a.verdict > b.verdict; });
     m_rows.setRows(std::move(rows));
     const auto count = [&](match::Needs needs) { return found.count(needs); };
-    m_headline = QString("%1: %2 reach it as they are, %3 by modules or settings, %4 by another cable, %5 not with these ports.")
-                     .arg(toQt(text::linkRate(found.rate))).arg(count(match::Needs::Nothing)).arg(count(match::Needs::Modules)).arg(count(match::Needs::Cable)).arg(count(match::Needs::Impossible));
-    if (count(match::Needs::Unknown) > 0) m_headline += QString(" %1 cannot be told yet.").arg(count(match::Needs::Unknown));
-    if (found.cost > 0 || found.minutes > 0) m_headline += QString(" In all it costs %1 and takes %2 of work%3.").arg(std::lround(found.cost)).arg(minutes(found.minutes), found.unpriced > 0 ? QString(", %1 prices not known").arg(found.unpriced) : QString());
+    m_headline =
+        QString("%1: %2 reach it as they are, %3 by modules or settings, %4 by another cable, %5 not with these ports.")
+            .arg(toQt(text::linkRate(found.rate)))
+            .arg(count(match::Needs::Nothing))
+            .arg(count(match::Needs::Modules))
+            .arg(count(match::Needs::Cable))
+            .arg(count(match::Needs::Impossible));
+    if (count(match::Needs::Unknown) > 0)
+        m_headline += QString(" %1 cannot be told yet.").arg(count(match::Needs::Unknown));
+    if (found.cost > 0 || found.minutes > 0)
+        m_headline += QString(" In all it costs %1 and takes %2 of work%3.")
+                          .arg(std::lround(found.cost))
+                          .arg(minutes(found.minutes),
+                               found.unpriced > 0 ? QString(", %1 prices not known").arg(found.unpriced) : QString());
     if (m_ticket->stopped) m_headline += QString(" Stopped after %1 of %2.").arg(found.rows.size()).arg(m_total);
     Q_EMIT changed();
 }
 
-QString WhatIfPresenter::headline() const { return m_busy ? QString("%1  %2 of %3").arg(m_headline).arg(m_done).arg(m_total) : m_headline; }
+QString WhatIfPresenter::headline() const
+{
+    return m_busy ? QString("%1  %2 of %3").arg(m_headline).arg(m_done).arg(m_total) : m_headline;
+}
 
 plan::RunId WhatIfPresenter::runAt(int row) const
 {

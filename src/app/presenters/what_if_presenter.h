@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// "What if all of these wanted 10 Gb/s?": tried link by link off the interface thread, with progress and a way to stop. Knows no widget.
+// "What if all of these wanted 10 Gb/s?": tried link by link off the interface thread, with progress and a way to stop.
+// Knows no widget.
 #pragma once
 
 #include <atomic>
@@ -31,8 +32,14 @@ Q_SIGNALS:
     void changed();
 
 private:
-    struct Row { plan::RunId run; Verdict verdict; QString title, needs, answer, cost, work; };
-    struct Ticket { std::atomic<bool> stopped{false}; };
+    struct Row {
+        plan::RunId run;
+        Verdict verdict;
+        QString title, needs, answer, cost, work;
+    };
+    struct Ticket {
+        std::atomic<bool> stopped{false};
+    };
     void take(const match::WhatIf&);
     Document& m_document;
     RowModel<Row> m_rows;

@@ -56,7 +56,8 @@ int main(int argc, char** argv)
         std::ifstream in(keyFile);
         if (!std::getline(in, key)) return fail({ErrorCode::NotFound, "the key file cannot be read", keyFile});
         const auto rights = std::filesystem::status(keyFile).permissions();
-        if ((rights & (std::filesystem::perms::group_read | std::filesystem::perms::others_read)) != std::filesystem::perms::none)
+        if ((rights & (std::filesystem::perms::group_read | std::filesystem::perms::others_read)) !=
+            std::filesystem::perms::none)
             std::fprintf(stderr, "sokudo-agent: others may read %s; chmod 600 it\n", keyFile.c_str());
         key = text::trimmed(key);
     }
@@ -71,7 +72,8 @@ int main(int argc, char** argv)
     std::signal(SIGINT, stopRunning);
     std::signal(SIGTERM, stopRunning);
     std::signal(SIGPIPE, SIG_IGN);
-    std::printf("listening on %s port %d (data on %d) for %s min\n", address.c_str(), (*server)->port(), (*server)->dataPort(), text::number(minutes).c_str());
+    std::printf("listening on %s port %d (data on %d) for %s min\n", address.c_str(), (*server)->port(),
+                (*server)->dataPort(), text::number(minutes).c_str());
     if (keyFile.empty()) std::printf("pairing key: %s\n", key.c_str());
     std::fflush(stdout);
     (*server)->serve([](const std::string& what) {

@@ -4,9 +4,9 @@
 #include <fmt/format.h>
 
 #include "cli.h"
-#include "core/formulas/acceptance.h"
 #include "core/base/csv.h"
 #include "core/base/text.h"
+#include "core/formulas/acceptance.h"
 #include "core/kb/own_rows.h"
 #include "core/plan/edits.h"
 #include "store/project_file.h"
@@ -46,15 +46,20 @@ int addRows(const std::string& file, const std::string& table, const std::string
 
 void addCatalogue(Verbs& verbs, Context& context)
 {
-    struct Options { std::string table, file, csv; };
+    struct Options {
+        std::string table, file, csv;
+    };
     auto verb = verbs.add("catalogue", "Print a table of facts, or add rows of your own to a project");
     auto given = std::make_shared<Options>();
-    verb.option("TABLE", given->table, "modules, media, supplies, reach, optics, media_converters or any other table").required();
+    verb.option("TABLE", given->table, "modules, media, supplies, reach, optics, media_converters or any other table")
+        .required();
     verb.option("--file", given->file, "the project whose own rows to show, or to add to");
-    verb.option("--add", given->csv, "CSV file with named columns; a row with the same id replaces the shipped one; - reads standard input");
+    verb.option("--add", given->csv,
+                "CSV file with named columns; a row with the same id replaces the shipped one; - reads standard input");
     verb.answer([given, &context] {
         if (!given->csv.empty()) {
-            if (given->file.empty()) return fail({ErrorCode::BadInput, "say which project takes the rows: --file PROJECT", ""});
+            if (given->file.empty())
+                return fail({ErrorCode::BadInput, "say which project takes the rows: --file PROJECT", ""});
             return addRows(given->file, given->table, given->csv, context);
         }
         const auto table = context.files.find(given->table + ".csv");
@@ -62,7 +67,9 @@ void addCatalogue(Verbs& verbs, Context& context)
             std::vector<std::string> names;
             for (const auto& [name, content] : context.files)
                 if (name.ends_with(".csv")) names.push_back(name.substr(0, name.size() - 4));
-            return fail({ErrorCode::NotFound, fmt::format("there is no table “{}”; there are {}", given->table, text::joined(names, ", ")), ""});
+            return fail({ErrorCode::NotFound,
+                         fmt::format("there is no table “{}”; there are {}", given->table, text::joined(names, ", ")),
+                         ""});
         }
         if (given->file.empty() && !context.json) {
             print(table->second);
@@ -85,7 +92,8 @@ void addCatalogue(Verbs& verbs, Context& context)
         }
         const auto sheet = csv::parse(table->second, table->first);
         if (!sheet) return fail(sheet.error());
-        Json result{{"table", given->table}, {"columns", sheet->columns()}, {"rows", Json::array()}, {"own", Json::array()}};
+        Json result{
+            {"table", given->table}, {"columns", sheet->columns()}, {"rows", Json::array()}, {"own", Json::array()}};
         for (const csv::Record& record : sheet->records()) {
             Json one = Json::object();
             for (const std::string& column : sheet->columns()) one[column] = sheet->cell(record, column);
@@ -99,7 +107,11 @@ void addCatalogue(Verbs& verbs, Context& context)
 
 void addLimits(Verbs& verbs, Context& context)
 {
-    struct Options { std::string medium; double megahertz = 100; bool permanent = false; };
+    struct Options {
+        std::string medium;
+        double megahertz = 100;
+        bool permanent = false;
+    };
     auto verb = verbs.add("limits", "What a certifier holds a twisted-pair link against at one frequency");
     auto given = std::make_shared<Options>();
     verb.option("CATEGORY", given->medium, "cat5e, cat6 or cat6a").required();
@@ -108,15 +120,28 @@ void addLimits(Verbs& verbs, Context& context)
     verb.answer([given, &context] {
         const kb::Medium* medium = context.kb.medium(text::lower(given->medium));
         const auto part = given->permanent ? formulas::TestedPart::PermanentLink : formulas::TestedPart::Channel;
-        const auto limits = formulas::acceptanceLimits(context.kb, medium ? medium->id : given->medium, part, Frequency::of(given->megahertz));
-        if (!limits.insertionLoss) return fail({ErrorCode::OutOfRange, "limits are known for cat5e to 100, cat6 to 250 and cat6a to 500 MHz, from 1 MHz", given->medium});
+        const auto limits = formulas::acceptanceLimits(context.kb, medium ? medium->id : given->medium, part,
+                                                       Frequency::of(given->megahertz));
+        if (!limits.insertionLoss)
+            return fail({ErrorCode::OutOfRange,
+                         "limits are known for cat5e to 100, cat6 to 250 and cat6a to 500 MHz, from 1 MHz",
+                         given->medium});
         const auto json = [](const std::optional<Decibel>& value) { return value ? Json(value->in()) : Json(nullptr); };
         if (context.json)
-            print(Json{{"category", medium->id}, {"part", given->permanent ? "permanent link" : "channel"}, {"mhz", given->megahertz}, {"insertion_loss_db", json(limits.insertionLoss)}, {"next_db", json(limits.next)},
-                       {"acrf_db", json(limits.acrf)}, {"return_loss_db", json(limits.returnLoss)}, {"source", context.kb.citation("tia-568.2")}});
+            print(Json{{"category", medium->id},
+                       {"part", given->permanent ? "permanent link" : "channel"},
+                       {"mhz", given->megahertz},
+                       {"insertion_loss_db", json(limits.insertionLoss)},
+                       {"next_db", json(limits.next)},
+                       {"acrf_db", json(limits.acrf)},
+                       {"return_loss_db", json(limits.returnLoss)},
+                       {"source", context.kb.citation("tia-568.2")}});
         else
-            print(fmt::format("{} {} at {:g} MHz: insertion loss at most {}; NEXT at least {}, ACR-F {}, return loss {} [{}]", medium->name, given->permanent ? "permanent link" : "channel", given->megahertz,
-                              text::decibel(*limits.insertionLoss), text::decibel(*limits.next), text::decibel(*limits.acrf), text::decibel(*limits.returnLoss), context.kb.citation("tia-568.2")));
+            print(fmt::format(
+                "{} {} at {:g} MHz: insertion loss at most {}; NEXT at least {}, ACR-F {}, return loss {} [{}]",
+                medium->name, given->permanent ? "permanent link" : "channel", given->megahertz,
+                text::decibel(*limits.insertionLoss), text::decibel(*limits.next), text::decibel(*limits.acrf),
+                text::decibel(*limits.returnLoss), context.kb.citation("tia-568.2")));
         return kFine;
     });
 }

@@ -10,7 +10,8 @@ int answer(const store::Project& project, const ProjectOptions&, Context& contex
     Verdict worst = Verdict::Fits;
     for (const auto& link : analysis.links) worst = worse(worst, link.verdict);
     if (context.json) {
-        Json result{{"verdict", code(worst)}, {"counts", Json::object()}, {"links", Json::array()}, {"gaps", Json::array()}};
+        Json result{
+            {"verdict", code(worst)}, {"counts", Json::object()}, {"links", Json::array()}, {"gaps", Json::array()}};
         for (Verdict verdict : kAllVerdicts) result["counts"][std::string(code(verdict))] = analysis.count(verdict);
         for (const auto& link : analysis.links) result["links"].push_back(toJson(link, context.kb));
         for (const Gap& gap : analysis.gaps) result["gaps"].push_back(gap.text);
@@ -29,7 +30,8 @@ int answer(const store::Project& project, const ProjectOptions&, Context& contex
 
 void addCheck(Verbs& verbs, Context& context)
 {
-    projectVerb(verbs, context, "check", "Judge every link of a project, worst first", std::make_shared<ProjectOptions>(), &answer);
+    projectVerb(verbs, context, "check", "Judge every link of a project, worst first",
+                std::make_shared<ProjectOptions>(), &answer);
 }
 
 }  // namespace sokudo::cli

@@ -18,7 +18,8 @@ namespace sokudo::cli {
 
 std::string plain(std::string in)
 {
-    for (std::size_t at = in.find(text::kThin); at != std::string::npos; at = in.find(text::kThin, at)) in.replace(at, text::kThin.size(), " ");
+    for (std::size_t at = in.find(text::kThin); at != std::string::npos; at = in.find(text::kThin, at))
+        in.replace(at, text::kThin.size(), " ");
     return in;
 }
 
@@ -43,32 +44,68 @@ int fail(const Error& error)
 int statusOf(Verdict verdict) { return verdict > Verdict::Limited ? kFindings : kFine; }
 
 Json rateJson(const std::optional<BitRate>& rate) { return rate ? Json(rate->steps()) : Json(nullptr); }
-Json bandJson(const kb::Band& band) { return {{"low", band.low.steps()}, {"typical", band.typical.steps()}, {"high", band.high.steps()}}; }
+Json bandJson(const kb::Band& band)
+{
+    return {{"low", band.low.steps()}, {"typical", band.typical.steps()}, {"high", band.high.steps()}};
+}
 
 Json toJson(const match::LinkReport& report, const kb::KnowledgeBase& kb)
 {
-    Json result{{"title", report.title}, {"verdict", code(report.verdict)}, {"rate_bps", rateJson(report.rate)}, {"wanted_bps", rateJson(report.wanted)}, {"reason", report.reason()}, {"findings", Json::array()}};
-    for (const match::Finding& finding : report.findings)
-    {
+    Json result{{"title", report.title},
+                {"verdict", code(report.verdict)},
+                {"rate_bps", rateJson(report.rate)},
+                {"wanted_bps", rateJson(report.wanted)},
+                {"reason", report.reason()},
+                {"findings", Json::array()}};
+    for (const match::Finding& finding : report.findings) {
         const match::Advice advice = match::adviceOn(finding, kb);
         Json facts = Json::object();
         for (const auto& [name, value] : finding.outcome.args) facts[std::string(name)] = plain(text::toText(value));
-        result["findings"].push_back({{"rule", finding.rule}, {"case", finding.outcome.caseId}, {"verdict", code(finding.verdict())}, {"rate_bps", rateJson(finding.outcome.rate)},
-                                    {"text", finding.text()}, {"working", finding.outcome.working}, {"source", kb.citation(finding.outcome.from.source)}, {"confidence", code(finding.outcome.from.certainty)},
-                                    {"facts", facts}, {"remedy", advice.remedy}, {"caution", advice.caution}, {"accepted", finding.isWaived}});
+        result["findings"].push_back({{"rule", finding.rule},
+                                      {"case", finding.outcome.caseId},
+                                      {"verdict", code(finding.verdict())},
+                                      {"rate_bps", rateJson(finding.outcome.rate)},
+                                      {"text", finding.text()},
+                                      {"working", finding.outcome.working},
+                                      {"source", kb.citation(finding.outcome.from.source)},
+                                      {"confidence", code(finding.outcome.from.certainty)},
+                                      {"facts", facts},
+                                      {"remedy", advice.remedy},
+                                      {"caution", advice.caution},
+                                      {"accepted", finding.isWaived}});
     }
     for (const match::WaiverState& state : report.waivers)
-        result["waivers"].push_back({{"clause", state.waiver.clause}, {"verdict", state.waiver.verdict}, {"reason", state.waiver.reason}, {"on", state.waiver.on}, {"holds", state.holds}, {"why", state.why}});
+        result["waivers"].push_back({{"clause", state.waiver.clause},
+                                     {"verdict", state.waiver.verdict},
+                                     {"reason", state.waiver.reason},
+                                     {"on", state.waiver.on},
+                                     {"holds", state.holds},
+                                     {"why", state.why}});
     return result;
 }
 
 Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
 {
-    Json result{{"stages", Json::array()}, {"expected_bps", bandJson(path.expected)}, {"binding_stage", path.isEmpty() ? Json(nullptr) : Json(path.bindingStage()->name)},
-              {"next_stage", path.next ? Json(path.stages[*path.next].name) : Json(nullptr)}, {"gain_if_mended", path.gain() ? Json(*path.gain()) : Json(nullptr)}, {"near_stages", Json::array()}, {"round_trip_s", path.roundTrip.in()}, {"mtu_bytes", path.mtu}, {"both_ways", path.bothWays}, {"missing", Json::array()}};
+    Json result{{"stages", Json::array()},
+                {"expected_bps", bandJson(path.expected)},
+                {"binding_stage", path.isEmpty() ? Json(nullptr) : Json(path.bindingStage()->name)},
+                {"next_stage", path.next ? Json(path.stages[*path.next].name) : Json(nullptr)},
+                {"gain_if_mended", path.gain() ? Json(*path.gain()) : Json(nullptr)},
+                {"near_stages", Json::array()},
+                {"round_trip_s", path.roundTrip.in()},
+                {"mtu_bytes", path.mtu},
+                {"both_ways", path.bothWays},
+                {"missing", Json::array()}};
     for (const expect::Stage& stage : path.stages) {
-        Json one{{"name", stage.name}, {"kind", word(stage.kind)}, {"detail", stage.detail}, {"ceiling_bps", stage.carries.high.steps()}, {"low_bps", stage.carries.low.steps()},
-                 {"typical_bps", stage.carries.typical.steps()}, {"working", stage.working}, {"source", kb.citation(stage.from.source)}, {"confidence", code(stage.from.certainty)}};
+        Json one{{"name", stage.name},
+                 {"kind", word(stage.kind)},
+                 {"detail", stage.detail},
+                 {"ceiling_bps", stage.carries.high.steps()},
+                 {"low_bps", stage.carries.low.steps()},
+                 {"typical_bps", stage.carries.typical.steps()},
+                 {"working", stage.working},
+                 {"source", kb.citation(stage.from.source)},
+                 {"confidence", code(stage.from.certainty)}};
         if (stage.both) one["both_ways_bps"] = bandJson(*stage.both);
         if (stage.perFlow) one["per_stream_bps"] = bandJson(*stage.perFlow);
         if (stage.roundTrip.steps() > 0) one["round_trip_s"] = stage.roundTrip.in();
@@ -85,15 +122,20 @@ Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
 
 std::string linkText(const match::LinkReport& report, const kb::KnowledgeBase& kb)
 {
-    std::string result = fmt::format("{}: {}{}\n", report.title, word(report.verdict), report.rate ? ", " + text::linkRate(*report.rate) : std::string());
+    std::string result = fmt::format("{}: {}{}\n", report.title, word(report.verdict),
+                                     report.rate ? ", " + text::linkRate(*report.rate) : std::string());
     for (const match::Finding& finding : report.findings) {
-        result += fmt::format("  {:<9} {}{} [{}; {}, {}]\n", finding.isWaived ? "accepted" : word(finding.verdict()), finding.text(), finding.outcome.working.empty() ? "" : ": " + finding.outcome.working, finding.rule, kb.citation(finding.outcome.from.source), code(finding.outcome.from.certainty));
+        result +=
+            fmt::format("  {:<9} {}{} [{}; {}, {}]\n", finding.isWaived ? "accepted" : word(finding.verdict()),
+                        finding.text(), finding.outcome.working.empty() ? "" : ": " + finding.outcome.working,
+                        finding.rule, kb.citation(finding.outcome.from.source), code(finding.outcome.from.certainty));
         const match::Advice advice = match::adviceOn(finding, kb);
         if (!advice.remedy.empty()) result += "            do: " + advice.remedy + "\n";
         if (!advice.caution.empty()) result += "            mind: " + advice.caution + "\n";
     }
     for (const match::WaiverState& state : report.waivers)
-        result += fmt::format("  waiver    {} of {}: {}{}\n", state.waiver.clause, state.waiver.on, state.waiver.reason, state.holds ? "" : " — no longer fits: " + state.why);
+        result += fmt::format("  waiver    {} of {}: {}{}\n", state.waiver.clause, state.waiver.on, state.waiver.reason,
+                              state.holds ? "" : " — no longer fits: " + state.why);
     return result;
 }
 
@@ -101,7 +143,8 @@ std::string expectationText(const expect::Expectation& path)
 {
     report::TableBlock table{{"stage", "carries", "usually", "working"}, {}, {}};
     for (const expect::Stage& stage : path.stages)
-        table.rows.push_back({stage.name, text::rate(stage.carries.high), text::rate(stage.carries.typical), stage.working});
+        table.rows.push_back(
+            {stage.name, text::rate(stage.carries.high), text::rate(stage.carries.typical), stage.working});
     std::string result = report::expectationSentence(path) + "\n";
     const std::string whole = report::toText("", {table});
     result += whole.substr(whole.find("stage"));
@@ -119,7 +162,8 @@ Result<std::string> fileContent(const std::string& path)
     }
     std::ifstream in(path, std::ios::binary);
     std::ostringstream all;
-    if (!in || !(all << in.rdbuf())) return failure(ErrorCode::NotFound, "the file cannot be read; check its name and rights", path);
+    if (!in || !(all << in.rdbuf()))
+        return failure(ErrorCode::NotFound, "the file cannot be read; check its name and rights", path);
     return all.str();
 }
 
@@ -130,7 +174,9 @@ Result<store::Project> readProject(const std::string& path)
     if (!content) return tl::unexpected(content.error());
     const std::size_t first = content->find_first_not_of(" \t\r\n\xEF\xBB\xBF");
     if (first != std::string::npos && (*content)[first] == '{') return store::importJson(*content, path);
-    if (!content->starts_with("SQLite format 3")) return failure(ErrorCode::BadInput, "this is neither a Sokudo project nor an exported JSON file; give one of the two", path);
+    if (!content->starts_with("SQLite format 3"))
+        return failure(ErrorCode::BadInput,
+                       "this is neither a Sokudo project nor an exported JSON file; give one of the two", path);
     auto file = store::ProjectFile::open(path);
     if (!file) return tl::unexpected(file.error());
     return (*file)->load();
@@ -153,12 +199,17 @@ Result<plan::DeviceId> deviceCalled(const plan::Plan& plan, const std::string& n
     std::vector<std::string> names;
     for (const plan::Device& device : plan.devices) names.push_back(device.name);
     const std::string near = text::nearest(name, names);
-    return failure(ErrorCode::NotFound, fmt::format("there is no device “{}”{}", name, near.empty() ? "; its devices are " + text::joined(names, ", ") : "; did you mean " + near + "?"));
+    return failure(ErrorCode::NotFound, fmt::format("there is no device “{}”{}", name,
+                                                    near.empty() ? "; its devices are " + text::joined(names, ", ")
+                                                                 : "; did you mean " + near + "?"));
 }
 
 Result<PathEnds> pathEnds(const plan::Plan& plan, const std::string& from, const std::string& to)
 {
-    if (from.empty() || to.empty()) return failure(ErrorCode::BadInput, fmt::format("a path has two ends: say {} with {}", from.empty() ? "where it begins" : "where it ends", from.empty() ? "--from" : "--to"));
+    if (from.empty() || to.empty())
+        return failure(ErrorCode::BadInput, fmt::format("a path has two ends: say {} with {}",
+                                                        from.empty() ? "where it begins" : "where it ends",
+                                                        from.empty() ? "--from" : "--to"));
     const auto a = deviceCalled(plan, from);
     if (!a) return tl::unexpected(a.error());
     const auto b = deviceCalled(plan, to);

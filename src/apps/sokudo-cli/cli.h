@@ -24,8 +24,8 @@ inline constexpr int kFindings = 1;  ///< something is worse than limited
 inline constexpr int kBadInput = 2;
 
 struct Context {
-    kb::KnowledgeBase kb;         ///< after opening a project: with its own rows
-    kb::Files files;              ///< the tables it was built from
+    kb::KnowledgeBase kb;  ///< after opening a project: with its own rows
+    kb::Files files;       ///< the tables it was built from
     bool json = false;
     std::function<int()> run;  ///< what the chosen verb does
 };

@@ -14,7 +14,9 @@ int showGain(const measure::SpeedUp& gain, const Context& context)
     if (context.json) {
         print(Json{{"factor", gain.least}, {"factor_most", gain.most}, {"working", plain(gain.working)}});
     } else {
-        print(gain.least < gain.most ? fmt::format("{} to {} times as fast", text::number(gain.least), text::number(gain.most)) : fmt::format("{} times as fast", text::number(gain.least)));
+        print(gain.least < gain.most
+                  ? fmt::format("{} to {} times as fast", text::number(gain.least), text::number(gain.most))
+                  : fmt::format("{} times as fast", text::number(gain.least)));
         print(gain.working);
     }
     return kFine;
@@ -24,7 +26,9 @@ int showGain(const measure::SpeedUp& gain, const Context& context)
 
 void addConvert(Verbs& verbs, Context& context)
 {
-    auto verb = verbs.add("convert", "Read a result as people write it: bits and bytes, decimal and binary, with its error; or a gain such as \"900 % faster\"");
+    auto verb = verbs.add("convert",
+                          "Read a result as people write it: bits and bytes, decimal and binary, with its error; or a "
+                          "gain such as \"900 % faster\"");
     auto line = std::make_shared<std::string>();
     verb.option("TEXT", *line, "such as \"1.2 GB in 9.8 s ±1\" or \"2.35 Gbit/s\"").required();
     verb.answer([line, &context] {
@@ -34,10 +38,14 @@ void addConvert(Verbs& verbs, Context& context)
         if (!parsed) return fail(parsed.error());
         const auto& rate = parsed->rate;
         if (context.json) {
-            print(Json{{"rate_bps", rate.value.steps()}, {"low_bps", rate.low.steps()}, {"high_bps", rate.high.steps()}, {"working", parsed->working}});
+            print(Json{{"rate_bps", rate.value.steps()},
+                       {"low_bps", rate.low.steps()},
+                       {"high_bps", rate.high.steps()},
+                       {"working", parsed->working}});
         } else {
             print(fmt::format("{} = {}", text::rate(rate.value), text::byteRate(rate.value, 4)));
-            if (rate.low != rate.high) print(fmt::format("between {} and {}", text::rate(rate.low), text::rate(rate.high)));
+            if (rate.low != rate.high)
+                print(fmt::format("between {} and {}", text::rate(rate.low), text::rate(rate.high)));
             print(parsed->working);
         }
         return kFine;

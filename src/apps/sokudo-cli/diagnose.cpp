@@ -1,27 +1,36 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include "path_options.h"
 #include "core/base/text.h"
 #include "core/diagnose/inquiry.h"
 #include "core/logbook/record.h"
 #include "core/measure/statistics.h"
 #include "host/host_reader.h"
+#include "path_options.h"
 
 namespace sokudo::cli {
 namespace {
 
-struct Options : PathOptions { std::string readFrom, readTo; std::vector<std::string> answers; int most = 10; };
+struct Options : PathOptions {
+    std::string readFrom, readTo;
+    std::vector<std::string> answers;
+    int most = 10;
+};
 
-Result<diagnose::Evidence> toldBy(const Options& given, const store::Project& project, const measure::Trial& trial, const kb::KnowledgeBase& kb)
+Result<diagnose::Evidence> toldBy(const Options& given, const store::Project& project, const measure::Trial& trial,
+                                  const kb::KnowledgeBase& kb)
 {
     diagnose::Evidence told;
     for (const store::Answer& answer : project.answers)
-        if (answer.from == trial.from && answer.to == trial.to) told[answer.flag] = {answer.present, diagnose::Witness::Told, {}};
+        if (answer.from == trial.from && answer.to == trial.to)
+            told[answer.flag] = {answer.present, diagnose::Witness::Told, {}};
     for (const std::string& word : given.answers) {
         const auto parts = text::split(word, '=');
         if (parts.size() != 2 || !kb.flag(parts[0]) || (parts[1] != "yes" && parts[1] != "no"))
-            return failure(ErrorCode::BadInput, "an answer is written flag=yes or flag=no, such as e30=yes; the flags are listed in data/flags.csv", word);
+            return failure(
+                ErrorCode::BadInput,
+                "an answer is written flag=yes or flag=no, such as e30=yes; the flags are listed in data/flags.csv",
+                word);
         told[parts[0]] = {parts[1] == "yes", diagnose::Witness::Told, {}};
     }
     return told;
@@ -29,22 +38,42 @@ Result<diagnose::Evidence> toldBy(const Options& given, const store::Project& pr
 
 Json toJson(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const kb::KnowledgeBase& kb, int most)
 {
-    Json result{{"rate_bps", trial.rate.value.steps()}, {"expected_bps", nullptr}, {"standing", nullptr}, {"evidence", Json::array()}, {"causes", Json::array()}, {"next", Json::array()}};
+    Json result{{"rate_bps", trial.rate.value.steps()},
+                {"expected_bps", nullptr},
+                {"standing", nullptr},
+                {"evidence", Json::array()},
+                {"causes", Json::array()},
+                {"next", Json::array()}};
     if (inquiry.expected) {
         const kb::Band& band = inquiry.expected->expected;
-        result["expected_bps"] = {{"low", band.low.steps()}, {"typical", band.typical.steps()}, {"high", band.high.steps()}};
+        result["expected_bps"] = {
+            {"low", band.low.steps()}, {"typical", band.typical.steps()}, {"high", band.high.steps()}};
         result["standing"] = code(measure::standing(measure::eachWay(trial).value, band));
     }
     for (const auto& [flag, seen] : inquiry.diagnosis.evidence)
-        result["evidence"].push_back({{"flag", flag}, {"name", kb.flag(flag) ? kb.flag(flag)->name : ""}, {"present", seen.present}, {"from", word(seen.witness)}, {"text", seen.text}});
+        result["evidence"].push_back({{"flag", flag},
+                                      {"name", kb.flag(flag) ? kb.flag(flag)->name : ""},
+                                      {"present", seen.present},
+                                      {"from", word(seen.witness)},
+                                      {"text", seen.text}});
     for (const auto& likely : inquiry.diagnosis.causes) {
         if (static_cast<int>(result["causes"].size()) >= most) break;
-        Json one{{"id", likely.belief.cause->id}, {"cause", likely.belief.cause->title}, {"share", likely.belief.share}, {"fix", likely.belief.cause->fix}, {"reasons", Json::array()}};
-        for (const auto& reason : likely.reasons) one["reasons"].push_back({{"for", reason.speaksFor}, {"nats", reason.nats}, {"text", reason.text}});
+        Json one{{"id", likely.belief.cause->id},
+                 {"cause", likely.belief.cause->title},
+                 {"share", likely.belief.share},
+                 {"fix", likely.belief.cause->fix},
+                 {"reasons", Json::array()}};
+        for (const auto& reason : likely.reasons)
+            one["reasons"].push_back({{"for", reason.speaksFor}, {"nats", reason.nats}, {"text", reason.text}});
         result["causes"].push_back(one);
     }
     for (const auto& next : inquiry.diagnosis.next)
-        result["next"].push_back({{"id", next.check->id}, {"check", next.check->title}, {"bits", next.bits}, {"effort_min", next.effort}, {"bits_per_min", next.bitsPerMinute}, {"caution", diagnose::cautionFor(next.check->id)}});
+        result["next"].push_back({{"id", next.check->id},
+                                  {"check", next.check->title},
+                                  {"bits", next.bits},
+                                  {"effort_min", next.effort},
+                                  {"bits_per_min", next.bitsPerMinute},
+                                  {"caution", diagnose::cautionFor(next.check->id)}});
     return result;
 }
 
@@ -53,12 +82,14 @@ void show(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const p
     print(logbook::trialText(trial, plan));
     if (inquiry.expected) {
         const auto& band = inquiry.expected->expected;
-        print(fmt::format("expected {} to {}: {}", text::rate(band.low, 3), text::rate(band.high, 3), code(measure::standing(measure::eachWay(trial).value, band))));
+        print(fmt::format("expected {} to {}: {}", text::rate(band.low, 3), text::rate(band.high, 3),
+                          code(measure::standing(measure::eachWay(trial).value, band))));
     } else {
         print("no expectation: " + inquiry.whyNoExpectation);
     }
     print("\nEvidence");
-    for (const auto& [flag, seen] : inquiry.diagnosis.evidence) print(fmt::format("  {} {:<3} {} ({})", flag, seen.present ? "yes" : "no", seen.text, word(seen.witness)));
+    for (const auto& [flag, seen] : inquiry.diagnosis.evidence)
+        print(fmt::format("  {} {:<3} {} ({})", flag, seen.present ? "yes" : "no", seen.text, word(seen.witness)));
     print("\nLikely causes");
     int shown = 0;
     for (const auto& likely : inquiry.diagnosis.causes) {
@@ -66,15 +97,18 @@ void show(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const p
         print(fmt::format("  {:>3.0f} %  {}", 100 * likely.belief.share, likely.belief.cause->title));
         int reasons = 0;
         for (const auto& reason : likely.reasons)
-            if (++reasons <= 3) print(fmt::format("         {} {}", reason.speaksFor ? "for:    " : "against:", reason.text));
+            if (++reasons <= 3)
+                print(fmt::format("         {} {}", reason.speaksFor ? "for:    " : "against:", reason.text));
         print("         mend:    " + likely.belief.cause->fix);
     }
     print("\nDo next, most learnt per minute first");
     shown = 0;
     for (const auto& next : inquiry.diagnosis.next) {
         if (++shown > 5) break;
-        print(fmt::format("  {}  {} ({} min, {} bit)", next.check->id, next.check->title, text::number(next.check->minutes), text::number(next.bits, 2)));
-        if (const auto caution = diagnose::cautionFor(next.check->id); !caution.empty()) print("        " + std::string(caution));
+        print(fmt::format("  {}  {} ({} min, {} bit)", next.check->id, next.check->title,
+                          text::number(next.check->minutes), text::number(next.bits, 2)));
+        if (const auto caution = diagnose::cautionFor(next.check->id); !caution.empty())
+            print("        " + std::string(caution));
     }
 }
 
@@ -86,7 +120,10 @@ int answer(const store::Project& project, const Options& given, Context& context
     const measure::Trial* newest = nullptr;
     for (const measure::Trial& trial : project.trials)
         if (trial.from == ends->from && trial.to == ends->to && trial.kind == kind) newest = &trial;
-    if (!newest) return fail({ErrorCode::NotFound, "no result of this kind is kept for this path; measure it, or type one with measure --typed", given.from + " to " + given.to});
+    if (!newest)
+        return fail({ErrorCode::NotFound,
+                     "no result of this kind is kept for this path; measure it, or type one with measure --typed",
+                     given.from + " to " + given.to});
     std::map<plan::DeviceId, measure::HostSnapshot> hosts;
     for (const auto& [root, device] : {std::pair{given.readFrom, ends->from}, {given.readTo, ends->to}}) {
         if (root.empty()) continue;
@@ -100,7 +137,8 @@ int answer(const store::Project& project, const Options& given, Context& context
     const auto inquiry = diagnose::inquire(project.plan, context.kb, analysis, *newest, project.trials, hosts, *told);
     if (context.json) print(toJson(inquiry, *newest, context.kb, given.most));
     else show(inquiry, *newest, project.plan, given.most);
-    const bool slow = inquiry.expected && measure::standing(measure::eachWay(*newest).value, inquiry.expected->expected) >= measure::Standing::Low;
+    const bool slow = inquiry.expected && measure::standing(measure::eachWay(*newest).value,
+                                                            inquiry.expected->expected) >= measure::Standing::Low;
     return slow ? kFindings : kFine;
 }
 
@@ -109,7 +147,8 @@ int answer(const store::Project& project, const Options& given, Context& context
 void addDiagnose(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    auto verb = projectVerb(verbs, context, "diagnose", "Why is the newest result of a path slow, and what to check next?", given, &answer);
+    auto verb = projectVerb(verbs, context, "diagnose",
+                            "Why is the newest result of a path slow, and what to check next?", given, &answer);
     addEnds(verb, *given, true);
     verb.flag("--copy", given->copy, "the newest file copy instead of the newest memory test");
     verb.option("--answer", given->answers, "what you know: flag=yes or flag=no, as often as needed");

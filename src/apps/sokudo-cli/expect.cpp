@@ -23,7 +23,9 @@ int answer(const store::Project& project, const PathOptions& given, Context& con
         return kFine;
     }
     print(expectationText(*path));
-    for (std::size_t i = 0; ways.size() > 1 && i < ways.size(); ++i) print(fmt::format("way {}{}: {}", i, static_cast<int>(i) == question->route ? ", this one" : "", expect::wayText(project.plan, ways[i])));
+    for (std::size_t i = 0; ways.size() > 1 && i < ways.size(); ++i)
+        print(fmt::format("way {}{}: {}", i, static_cast<int>(i) == question->route ? ", this one" : "",
+                          expect::wayText(project.plan, ways[i])));
     return kFine;
 }
 
@@ -32,7 +34,8 @@ int answer(const store::Project& project, const PathOptions& given, Context& con
 void addExpect(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<PathOptions>();
-    auto verb = projectVerb(verbs, context, "expect", "What should pass between two hosts of a project?", given, &answer);
+    auto verb =
+        projectVerb(verbs, context, "expect", "What should pass between two hosts of a project?", given, &answer);
     addEnds(verb, *given, true);
     addTraffic(verb, *given);
 }

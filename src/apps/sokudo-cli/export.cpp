@@ -7,13 +7,16 @@
 namespace sokudo::cli {
 namespace {
 
-struct Options { std::string file, out; };
+struct Options {
+    std::string file, out;
+};
 
 int answer(const store::Project& project, const Options& given, Context&)
 {
     const std::string json = store::exportJson(project);
     if (given.out.empty()) print(json);
-    else if (!(std::ofstream(given.out, std::ios::binary) << json)) return fail({ErrorCode::NotAllowed, "the file cannot be written; check the folder and its rights", given.out});
+    else if (!(std::ofstream(given.out, std::ios::binary) << json))
+        return fail({ErrorCode::NotAllowed, "the file cannot be written; check the folder and its rights", given.out});
     return kFine;
 }
 
@@ -22,7 +25,8 @@ int answer(const store::Project& project, const Options& given, Context&)
 void addExport(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    projectVerb(verbs, context, "export", "The whole project as JSON", given, &answer).option("-o,--out", given->out, "file to write; standard output otherwise");
+    projectVerb(verbs, context, "export", "The whole project as JSON", given, &answer)
+        .option("-o,--out", given->out, "file to write; standard output otherwise");
 }
 
 }  // namespace sokudo::cli

@@ -1,26 +1,43 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include "path_options.h"
 #include "core/base/text.h"
 #include "core/expect/flow_shares.h"
+#include "path_options.h"
 
 namespace sokudo::cli {
 namespace {
 
-struct Options { std::string file, set; };
+struct Options {
+    std::string file, set;
+};
 
 Json toJson(const expect::FlowShares& shares)
 {
     Json result{{"flows", Json::array()}, {"trunks", Json::array()}};
     for (const expect::FlowResult& flow : shares.flows) {
-        Json one{{"name", flow.flow->name}, {"set", flow.flow->set}, {"title", flow.title}, {"asks_bps", rateJson(flow.flow->asks)}};
-        if (flow.problem.empty()) one.update({{"rate_bps", bandJson(flow.rate)}, {"alone_bps", bandJson(flow.alone)}, {"share", flow.share()}, {"held_by", flow.heldBy}, {"slowed_by", flow.slowedBy}, {"share_error", flow.shareError}});
+        Json one{{"name", flow.flow->name},
+                 {"set", flow.flow->set},
+                 {"title", flow.title},
+                 {"asks_bps", rateJson(flow.flow->asks)}};
+        if (flow.problem.empty())
+            one.update({{"rate_bps", bandJson(flow.rate)},
+                        {"alone_bps", bandJson(flow.alone)},
+                        {"share", flow.share()},
+                        {"held_by", flow.heldBy},
+                        {"slowed_by", flow.slowedBy},
+                        {"share_error", flow.shareError}});
         else one["problem"] = plain(flow.problem);
         result["flows"].push_back(one);
     }
     for (const expect::TrunkLoad& trunk : shares.trunks)
-        result["trunks"].push_back({{"title", trunk.title}, {"rate_bps", trunk.line.steps()}, {"access_bps", trunk.access.steps()}, {"devices", trunk.devices}, {"spare", trunk.isSpare}, {"oversubscription", trunk.oversubscription()}, {"load_bps", trunk.load.steps()}});
+        result["trunks"].push_back({{"title", trunk.title},
+                                    {"rate_bps", trunk.line.steps()},
+                                    {"access_bps", trunk.access.steps()},
+                                    {"devices", trunk.devices},
+                                    {"spare", trunk.isSpare},
+                                    {"oversubscription", trunk.oversubscription()},
+                                    {"load_bps", trunk.load.steps()}});
     return result;
 }
 
@@ -31,15 +48,24 @@ void show(const expect::FlowShares& shares)
             print(fmt::format("{}: no rate, {}", flow.title, flow.problem));
             continue;
         }
-        print(fmt::format("{}: {} to {}, usually {}; alone {}; held by {}{}", flow.title, text::rate(flow.rate.low, 3), text::rate(flow.rate.high, 3), text::rate(flow.rate.typical, 3), text::rate(flow.alone.typical, 3), flow.heldBy,
-                          flow.slowedBy.empty() ? std::string() : fmt::format(", shared with {}; a share may be {:.0f}{}% off", text::joined(flow.slowedBy, ", "), 100 * flow.shareError, text::kThin)));
+        print(fmt::format("{}: {} to {}, usually {}; alone {}; held by {}{}", flow.title, text::rate(flow.rate.low, 3),
+                          text::rate(flow.rate.high, 3), text::rate(flow.rate.typical, 3),
+                          text::rate(flow.alone.typical, 3), flow.heldBy,
+                          flow.slowedBy.empty()
+                              ? std::string()
+                              : fmt::format(", shared with {}; a share may be {:.0f}{}% off",
+                                            text::joined(flow.slowedBy, ", "), 100 * flow.shareError, text::kThin)));
     }
     for (const expect::TrunkLoad& trunk : shares.trunks) {
         if (trunk.isSpare) {
-            print(fmt::format("trunk {}: {}, spare: a faster way leads past it", trunk.title, text::linkRate(trunk.line)));
+            print(fmt::format("trunk {}: {}, spare: a faster way leads past it", trunk.title,
+                              text::linkRate(trunk.line)));
             continue;
         }
-        print(fmt::format("trunk {}: {}, {} {} with {} behind it, {} : 1; these flows put {} on it", trunk.title, text::linkRate(trunk.line), trunk.devices, trunk.devices == 1 ? "device" : "devices", text::rate(trunk.access, 3), text::number(trunk.oversubscription(), 3), text::rate(trunk.load, 3)));
+        print(fmt::format("trunk {}: {}, {} {} with {} behind it, {} : 1; these flows put {} on it", trunk.title,
+                          text::linkRate(trunk.line), trunk.devices, trunk.devices == 1 ? "device" : "devices",
+                          text::rate(trunk.access, 3), text::number(trunk.oversubscription(), 3),
+                          text::rate(trunk.load, 3)));
     }
 }
 
@@ -48,12 +74,18 @@ int answer(const store::Project& project, const Options& given, Context& context
     const auto flows = expect::flowsOf(project.plan, given.set);
     if (flows.empty()) {
         const auto sets = expect::flowSets(project.plan);
-        return fail({ErrorCode::NotFound, sets.empty() ? "the project has no flows; add them under Path in the window" : "there is no such set of flows; there are " + text::joined(sets, ", "), given.set});
+        return fail({ErrorCode::NotFound,
+                     sets.empty() ? "the project has no flows; add them under Path in the window"
+                                  : "there is no such set of flows; there are " + text::joined(sets, ", "),
+                     given.set});
     }
-    const expect::FlowShares shares = expect::flowShares(project.plan, context.kb, match::judgeAll(project.plan, context.kb), flows);
+    const expect::FlowShares shares =
+        expect::flowShares(project.plan, context.kb, match::judgeAll(project.plan, context.kb), flows);
     if (context.json) print(toJson(shares));
     else show(shares);
-    return std::any_of(shares.flows.begin(), shares.flows.end(), [](const auto& flow) { return !flow.problem.empty(); }) ? kFindings : kFine;
+    return std::any_of(shares.flows.begin(), shares.flows.end(), [](const auto& flow) { return !flow.problem.empty(); })
+               ? kFindings
+               : kFine;
 }
 
 }  // namespace
@@ -61,7 +93,9 @@ int answer(const store::Project& project, const Options& given, Context& context
 void addFlows(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    projectVerb(verbs, context, "flows", "What each flow of a busy evening gets beside the others, and who slows whom", given, &answer).option("--set", given->set, "name of the set; without it all flows of the project");
+    projectVerb(verbs, context, "flows", "What each flow of a busy evening gets beside the others, and who slows whom",
+                given, &answer)
+        .option("--set", given->set, "name of the set; without it all flows of the project");
 }
 
 }  // namespace sokudo::cli

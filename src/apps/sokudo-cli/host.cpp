@@ -15,7 +15,9 @@
 namespace sokudo::cli {
 namespace {
 
-struct Options { std::string root = "/", add, place; };
+struct Options {
+    std::string root = "/", add, place;
+};
 
 template <class T, class Show>
 Json readingJson(const measure::Reading<T>& reading, Show show)
@@ -27,7 +29,11 @@ Json readingJson(const measure::Reading<T>& reading, Show show)
 Json moduleJson(const measure::ModuleReading& module, const kb::KnowledgeBase& kb)
 {
     const measure::ModuleName name = measure::nameOf(module, kb);
-    Json result{{"kind", module.kind}, {"connector", name.connector}, {"compliance", name.says}, {"phy", name.phy ? name.phy->id : ""}, {"checksum_good", module.checksumGood}};
+    Json result{{"kind", module.kind},
+                {"connector", name.connector},
+                {"compliance", name.says},
+                {"phy", name.phy ? name.phy->id : ""},
+                {"checksum_good", module.checksumGood}};
     if (module.wavelengthNm) result["wavelength_nm"] = *module.wavelengthNm;
     if (module.copperLength) result["copper_length_m"] = module.copperLength->in();
     if (module.celsius) result["temperature_c"] = *module.celsius;
@@ -38,16 +44,23 @@ Json moduleJson(const measure::ModuleReading& module, const kb::KnowledgeBase& k
 
 Json toJson(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
 {
-    Json result{{"name", host.name}, {"cores", host.cores}, {"max_clock_ghz", host.maxClockGhz ? Json(*host.maxClockGhz) : Json(nullptr)}, {"interfaces", Json::array()}};
+    Json result{{"name", host.name},
+                {"cores", host.cores},
+                {"max_clock_ghz", host.maxClockGhz ? Json(*host.maxClockGhz) : Json(nullptr)},
+                {"interfaces", Json::array()}};
     for (const auto& interface : host.interfaces) {
-        Json one{{"name", interface.name}, {"virtual", interface.isVirtual}, {"driver", interface.driver}, {"mtu_bytes", interface.mtu}, {"duplex", interface.duplex}, {"port", interface.portKind}};
+        Json one{{"name", interface.name},     {"virtual", interface.isVirtual}, {"driver", interface.driver},
+                 {"mtu_bytes", interface.mtu}, {"duplex", interface.duplex},     {"port", interface.portKind}};
         one["rate_bps"] = readingJson(interface.speed, [](BitRate rate) { return Json(rate.steps()); });
         one["carrier"] = readingJson(interface.carrier, [](bool carrier) { return Json(carrier); });
         one["fec"] = readingJson(interface.fec, [](const std::string& fec) { return Json(fec); });
         one["bus"] = readingJson(interface.bus, [](const measure::BusState& bus) {
-            return Json{{"generation", bus.generation}, {"lanes", bus.lanes}, {"card_generation", bus.cardGeneration}, {"card_lanes", bus.cardLanes}, {"slot_generation", bus.slotGeneration}, {"slot_lanes", bus.slotLanes}};
+            return Json{{"generation", bus.generation},          {"lanes", bus.lanes},
+                        {"card_generation", bus.cardGeneration}, {"card_lanes", bus.cardLanes},
+                        {"slot_generation", bus.slotGeneration}, {"slot_lanes", bus.slotLanes}};
         });
-        one["module"] = readingJson(interface.module, [&kb](const measure::ModuleReading& module) { return moduleJson(module, kb); });
+        one["module"] = readingJson(interface.module,
+                                    [&kb](const measure::ModuleReading& module) { return moduleJson(module, kb); });
         for (BitRate rate : interface.supported) one["supported_bps"].push_back(rate.steps());
         result["interfaces"].push_back(one);
     }
@@ -56,17 +69,24 @@ Json toJson(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
 
 void show(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
 {
-    print(fmt::format("{}: {} cores{}", host.name, host.cores, host.maxClockGhz ? ", up to " + text::number(*host.maxClockGhz, 3) + " GHz" : std::string()));
+    print(fmt::format("{}: {} cores{}", host.name, host.cores,
+                      host.maxClockGhz ? ", up to " + text::number(*host.maxClockGhz, 3) + " GHz" : std::string()));
     for (const auto& interface : host.interfaces) {
         print(fmt::format("\n{}{}", interface.name, interface.isVirtual ? " (virtual)" : ""));
-        const auto line = [](std::string_view name, const std::string& value) { print(fmt::format("  {:<8} {}", name, value)); };
+        const auto line = [](std::string_view name, const std::string& value) {
+            print(fmt::format("  {:<8} {}", name, value));
+        };
         line("rate", interface.speed ? text::linkRate(*interface.speed) : interface.speed.explanation);
         line("mtu", std::to_string(interface.mtu));
         if (interface.isVirtual) continue;
         line("driver", interface.driver.empty() ? "not told" : interface.driver);
         if (interface.bus)
-            line("bus", fmt::format("{}.0 ×{} as trained; card {}.0 ×{}, slot {}", interface.bus->generation, interface.bus->lanes, interface.bus->cardGeneration, interface.bus->cardLanes,
-                                    interface.bus->slotLanes > 0 ? fmt::format("{}.0 ×{}", interface.bus->slotGeneration, interface.bus->slotLanes) : std::string("not told")));
+            line("bus",
+                 fmt::format("{}.0 ×{} as trained; card {}.0 ×{}, slot {}", interface.bus->generation,
+                             interface.bus->lanes, interface.bus->cardGeneration, interface.bus->cardLanes,
+                             interface.bus->slotLanes > 0
+                                 ? fmt::format("{}.0 ×{}", interface.bus->slotGeneration, interface.bus->slotLanes)
+                                 : std::string("not told")));
         else line("bus", interface.bus.explanation);
         line("fec", interface.fec ? *interface.fec : interface.fec.explanation);
         if (!interface.module) {
@@ -74,7 +94,8 @@ void show(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
             continue;
         }
         std::string light;
-        for (PowerDbm power : interface.module->rxPower) light += (light.empty() ? ", receives " : " ") + text::power(power);
+        for (PowerDbm power : interface.module->rxPower)
+            light += (light.empty() ? ", receives " : " ") + text::power(power);
         const measure::ModuleName name = measure::nameOf(*interface.module, kb);
         line("module", fmt::format("{}, {}, {}{}", interface.module->kind, name.says, name.connector, light));
     }
@@ -89,10 +110,12 @@ int addTo(const Options& given, const measure::HostSnapshot& snapshot, const Con
     plan::PlaceId place;
     for (const plan::Place& one : project->plan.places)
         if (one.name == given.place || (given.place.empty() && !place.isSet())) place = one.id;
-    if (!place.isSet()) return fail({ErrorCode::NotFound, "the project has no such place; name one with --place", given.place});
+    if (!place.isSet())
+        return fail({ErrorCode::NotFound, "the project has no such place; name one with --place", given.place});
     IdSource ids{std::random_device{}()};
     const auto result = host::surveyed(snapshot, place, ids);
-    const auto next = measure::putHost(project->plan, result.device, result.slots, result.ports, snapshot, context.kb, ids);
+    const auto next =
+        measure::putHost(project->plan, result.device, result.slots, result.ports, snapshot, context.kb, ids);
     if (!next) return fail(next.error());
     store::Changes changes;
     changes.before = &project->plan;

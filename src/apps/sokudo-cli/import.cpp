@@ -20,12 +20,19 @@ void addImport(Verbs& verbs, Context& context)
         if (!content) return fail(content.error());
         const auto project = store::importJson(*content, *file);
         if (!project) return fail(project.error());
-        const std::string target = !to->empty() ? *to : std::filesystem::path(*file).replace_extension(".sokudo").string();
-        if (std::filesystem::exists(target)) return fail({ErrorCode::NotAllowed, "there is already a file of this name; give another with --to, nothing was changed", target});
+        const std::string target =
+            !to->empty() ? *to : std::filesystem::path(*file).replace_extension(".sokudo").string();
+        if (std::filesystem::exists(target))
+            return fail({ErrorCode::NotAllowed,
+                         "there is already a file of this name; give another with --to, nothing was changed", target});
         const auto result = store::ProjectFile::open(target, *project);
         if (!result) return fail(result.error());
-        if (context.json) print(Json{{"project", target}, {"devices", project->plan.devices.size()}, {"runs", project->plan.runs.size()}});
-        else print(fmt::format("{}: {} devices, {} runs", target, project->plan.devices.size(), project->plan.runs.size()));
+        if (context.json)
+            print(Json{
+                {"project", target}, {"devices", project->plan.devices.size()}, {"runs", project->plan.runs.size()}});
+        else
+            print(fmt::format("{}: {} devices, {} runs", target, project->plan.devices.size(),
+                              project->plan.runs.size()));
         return kFine;
     });
 }

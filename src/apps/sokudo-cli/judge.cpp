@@ -1,20 +1,24 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "path_options.h"
 #include "core/base/text.h"
 #include "core/diagnose/asymmetry.h"
 #include "core/diagnose/judgement.h"
 #include "core/measure/parse_result.h"
 #include "core/oneline/path_line.h"
+#include "path_options.h"
 
 namespace sokudo::cli {
 namespace {
 
-struct Options : PathOptions { std::string measured, line, reverse; bool isDialog = false; };
+struct Options : PathOptions {
+    std::string measured, line, reverse;
+    bool isDialog = false;
+};
 
 Result<expect::Expectation> expected(const Options& given, Context& context)
 {
     if (!given.line.empty()) return oneline::expectPathLine(given.line, context.kb);
-    if (given.file.empty() || given.from.empty() || given.to.empty()) return failure(ErrorCode::BadInput, "say which path: --path \"LINE\", or FILE with --from A --to B");
+    if (given.file.empty() || given.from.empty() || given.to.empty())
+        return failure(ErrorCode::BadInput, "say which path: --path \"LINE\", or FILE with --from A --to B");
     const auto project = openProject(given.file, context);
     if (!project) return tl::unexpected(project.error());
     const auto question = questionOf(project->plan, given);
@@ -29,7 +33,9 @@ int answer(const Options& given, Context& context)
     const auto path = expected(given, context);
     if (!path) return fail(path.error());
     if (path->isEmpty()) return fail({ErrorCode::BadInput, "nothing of this path is known yet", ""});
-    const auto source = given.isDialog ? diagnose::Source::CopyDialog : given.copy ? diagnose::Source::FileCopy : diagnose::Source::Unknown;
+    const auto source = given.isDialog ? diagnose::Source::CopyDialog
+                        : given.copy   ? diagnose::Source::FileCopy
+                                       : diagnose::Source::Unknown;
     const diagnose::Judgement judgement = diagnose::judge(measured->rate, given.measured, *path, context.kb, source);
     std::optional<diagnose::AsymmetryView> asymmetry;
     if (!given.reverse.empty()) {
@@ -38,12 +44,25 @@ int answer(const Options& given, Context& context)
         asymmetry = diagnose::asymmetry(measured->rate.value, back->rate.value, *path, context.kb);
     }
     if (context.json) {
-        Json result{{"verdict", measure::code(judgement.standing)}, {"share", judgement.share}, {"suggested_unit", judgement.suggestedUnit.empty() ? Json(nullptr) : Json(judgement.suggestedUnit)},
-                  {"rate_bps", measured->rate.value.steps()}, {"expected_bps", {{"low", path->expected.low.steps()}, {"typical", path->expected.typical.steps()}, {"high", path->expected.high.steps()}}}, {"why", Json::array()}};
+        Json result{{"verdict", measure::code(judgement.standing)},
+                    {"share", judgement.share},
+                    {"suggested_unit", judgement.suggestedUnit.empty() ? Json(nullptr) : Json(judgement.suggestedUnit)},
+                    {"rate_bps", measured->rate.value.steps()},
+                    {"expected_bps",
+                     {{"low", path->expected.low.steps()},
+                      {"typical", path->expected.typical.steps()},
+                      {"high", path->expected.high.steps()}}},
+                    {"why", Json::array()}};
         for (const std::string& one : judgement.why) result["why"].push_back(plain(one));
         if (asymmetry) {
-            result["asymmetry"] = {{"asymmetric", asymmetry->isAsymmetric}, {"ratio", asymmetry->ratio}, {"ruled_out", asymmetry->ruledOut}, {"sentence", plain(asymmetry->sentence)}, {"suspects", Json::array()}};
-            for (const auto& suspect : asymmetry->suspects) result["asymmetry"]["suspects"].push_back({{"id", suspect.row->id}, {"suspect", suspect.row->suspect}, {"look", suspect.row->look}});
+            result["asymmetry"] = {{"asymmetric", asymmetry->isAsymmetric},
+                                   {"ratio", asymmetry->ratio},
+                                   {"ruled_out", asymmetry->ruledOut},
+                                   {"sentence", plain(asymmetry->sentence)},
+                                   {"suspects", Json::array()}};
+            for (const auto& suspect : asymmetry->suspects)
+                result["asymmetry"]["suspects"].push_back(
+                    {{"id", suspect.row->id}, {"suspect", suspect.row->suspect}, {"look", suspect.row->look}});
         }
         print(result);
     } else {
@@ -51,10 +70,12 @@ int answer(const Options& given, Context& context)
         for (const std::string& one : judgement.why) print("  " + one);
         if (asymmetry) {
             print("  " + asymmetry->sentence);
-            for (const auto& suspect : asymmetry->suspects) print(fmt::format("    {}: {}", suspect.row->suspect, suspect.row->look));
+            for (const auto& suspect : asymmetry->suspects)
+                print(fmt::format("    {}: {}", suspect.row->suspect, suspect.row->look));
         }
     }
-    return judgement.standing == measure::Standing::Full || judgement.standing == measure::Standing::Normal ? kFine : kFindings;
+    return judgement.standing == measure::Standing::Full || judgement.standing == measure::Standing::Normal ? kFine
+                                                                                                            : kFindings;
 }
 
 }  // namespace
@@ -66,8 +87,10 @@ void addJudge(Verbs& verbs, Context& context)
     verb.option("MEASURED", given->measured, "such as \"1.15 GB/s\" or \"3 GiB in 27 s ±1\"").required();
     verb.option("FILE", given->file, "project or exported JSON, with --from and --to");
     verb.option("--path", given->line, "a path line, such as \"10g | pcie 3.0 x4\"");
-    verb.option("--reverse", given->reverse, "the figure of the other direction: says what is ruled out when the two differ");
-    verb.flag("--dialog", given->isDialog, "the figure is what a copy dialog showed: there, bits are often written for bytes");
+    verb.option("--reverse", given->reverse,
+                "the figure of the other direction: says what is ruled out when the two differ");
+    verb.flag("--dialog", given->isDialog,
+              "the figure is what a copy dialog showed: there, bits are often written for bytes");
     addEnds(verb, *given, false);
     addTraffic(verb, *given);
     verb.answer([given, &context] { return answer(*given, context); });

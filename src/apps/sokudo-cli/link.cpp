@@ -9,7 +9,8 @@ void addLink(Verbs& verbs, Context& context)
 {
     auto verb = verbs.add("link", "Will these two ends link over this cable, and at what rate?");
     auto line = std::make_shared<std::string>();
-    verb.option("LINE", *line, "such as \"sfp28:25gbase-sr,fec=rs / om4 80m lc joints=2 / sfp28:25gbase-sr,fec=rs\"").required();
+    verb.option("LINE", *line, "such as \"sfp28:25gbase-sr,fec=rs / om4 80m lc joints=2 / sfp28:25gbase-sr,fec=rs\"")
+        .required();
     verb.answer([line, &context] {
         const auto report = oneline::judgeLinkLine(*line, context.kb);
         if (!report) return fail(report.error());

@@ -1,31 +1,46 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include "path_options.h"
 #include "core/base/text.h"
 #include "core/match/link_down.h"
+#include "path_options.h"
 
 namespace sokudo::cli {
 namespace {
 
 Json toJson(const match::LinkDown& dark, const match::LinkReport& report, const kb::KnowledgeBase& kb)
 {
-    Json result{{"title", report.title}, {"next", dark.next() ? Json(dark.next()->row->id) : Json(nullptr)}, {"minutes", dark.minutes}, {"steps", Json::array()}};
+    Json result{{"title", report.title},
+                {"next", dark.next() ? Json(dark.next()->row->id) : Json(nullptr)},
+                {"minutes", dark.minutes},
+                {"steps", Json::array()}};
     for (const match::LinkDownStep& step : dark.steps)
-        result["steps"].push_back({{"id", step.row->id}, {"title", step.row->title}, {"state", word(step.state)}, {"because", plain(step.because)}, {"look", step.row->look}, {"minutes", step.row->minutes}, {"source", kb.citation(step.row->from.source)}});
+        result["steps"].push_back({{"id", step.row->id},
+                                   {"title", step.row->title},
+                                   {"state", word(step.state)},
+                                   {"because", plain(step.because)},
+                                   {"look", step.row->look},
+                                   {"minutes", step.row->minutes},
+                                   {"source", kb.citation(step.row->from.source)}});
     return result;
 }
 
 void show(const match::LinkDown& dark, const match::LinkReport& report)
 {
-    if (dark.steps.empty()) return print(fmt::format("{}: neither end takes a module; sokudo-cli link or check says what keeps it dark", report.title));
+    if (dark.steps.empty())
+        return print(fmt::format("{}: neither end takes a module; sokudo-cli link or check says what keeps it dark",
+                                 report.title));
     print(fmt::format("{}: module seen, no link", report.title));
     int number = 0;
     for (const match::LinkDownStep& step : dark.steps) {
         print(fmt::format("{}. {} — {}: {}", ++number, step.row->title, word(step.state), step.because));
-        if (step.state != match::StepState::Cleared) print(fmt::format("   do: {} ({} min)", step.row->look, text::number(step.row->minutes)));
+        if (step.state != match::StepState::Cleared)
+            print(fmt::format("   do: {} ({} min)", step.row->look, text::number(step.row->minutes)));
     }
-    if (!dark.next()) print("all of these are ruled out by what was stated: try another module, another lead and another port, one at a time");
+    if (!dark.next())
+        print(
+            "all of these are ruled out by what was stated: try another module, another lead and another port, one at "
+            "a time");
 }
 
 int answer(const LinkOptions& given, Context& context)

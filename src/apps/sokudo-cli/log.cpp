@@ -3,38 +3,53 @@
 
 #include <fmt/format.h>
 
-#include "path_options.h"
 #include "core/base/text.h"
 #include "core/diagnose/benefit.h"
 #include "core/diagnose/media_ranking.h"
 #include "core/logbook/record.h"
+#include "path_options.h"
 #include "store/project_file.h"
 
 namespace sokudo::cli {
 
 namespace {
-struct Options : PathOptions { std::string note, since; bool media = false, gain = false; };
+struct Options : PathOptions {
+    std::string note, since;
+    bool media = false, gain = false;
+};
 
 void showMedia(const std::vector<diagnose::MediumRank>& ranks)
 {
     for (const diagnose::MediumRank& rank : ranks)
-        print(fmt::format("{}: {} over {} {}, {:.0f} % of the best, {:.0f} % of what its paths should carry, varies {:.0f} %{}", rank.medium->name, text::rate(rank.runs.median, 3), rank.runs.count, rank.runs.count == 1 ? "test" : "tests", 100 * rank.toBest, 100 * rank.ofUsual,
-                          100 * rank.runs.variation, rank.perMetre ? fmt::format(", {:.2f} a metre", *rank.perMetre) : std::string()));
+        print(fmt::format(
+            "{}: {} over {} {}, {:.0f} % of the best, {:.0f} % of what its paths should carry, varies {:.0f} %{}",
+            rank.medium->name, text::rate(rank.runs.median, 3), rank.runs.count,
+            rank.runs.count == 1 ? "test" : "tests", 100 * rank.toBest, 100 * rank.ofUsual, 100 * rank.runs.variation,
+            rank.perMetre ? fmt::format(", {:.2f} a metre", *rank.perMetre) : std::string()));
 }
 
 Json toJson(const std::vector<diagnose::MediumRank>& ranks)
 {
     Json result{{"media", Json::array()}};
     for (const diagnose::MediumRank& rank : ranks)
-        result["media"].push_back({{"id", rank.medium->id}, {"median_bps", rank.runs.median.steps()}, {"tests", rank.runs.count}, {"to_best", rank.toBest}, {"of_usual", rank.ofUsual}, {"variation", rank.runs.variation}, {"price_per_m", rank.perMetre ? Json(*rank.perMetre) : Json(nullptr)}});
+        result["media"].push_back({{"id", rank.medium->id},
+                                   {"median_bps", rank.runs.median.steps()},
+                                   {"tests", rank.runs.count},
+                                   {"to_best", rank.toBest},
+                                   {"of_usual", rank.ofUsual},
+                                   {"variation", rank.runs.variation},
+                                   {"price_per_m", rank.perMetre ? Json(*rank.perMetre) : Json(nullptr)}});
     return result;
 }
-/// The moment that splits results into before and after: the one asked for, else the last change that has results on both sides.
+/// The moment that splits results into before and after: the one asked for, else the last change that has results on
+/// both sides.
 Result<measure::Timestamp> changeOf(const store::Project& project, const Options& given, const PathEnds& ends)
 {
     if (!given.since.empty()) {
-        const auto at = measure::timeFromIso(given.since.find('T') == std::string::npos ? given.since + "T00:00:00Z" : given.since);
-        if (!at) return failure(ErrorCode::BadInput, "write the moment as 2026-11-25 or 2026-11-25T21:04:00Z", given.since);
+        const auto at =
+            measure::timeFromIso(given.since.find('T') == std::string::npos ? given.since + "T00:00:00Z" : given.since);
+        if (!at)
+            return failure(ErrorCode::BadInput, "write the moment as 2026-11-25 or 2026-11-25T21:04:00Z", given.since);
         return *at;
     }
     std::optional<measure::Timestamp> first, last;
@@ -44,22 +59,30 @@ Result<measure::Timestamp> changeOf(const store::Project& project, const Options
         last = last ? std::max(*last, trial.at) : trial.at;
     }
     const logbook::Entry* change = first ? logbook::lastChangeBetween(project.entries, *first, *last) : nullptr;
-    if (!change) return failure(ErrorCode::NotFound, "no change lies between results of this path: say the moment with --since 2026-11-25");
+    if (!change)
+        return failure(ErrorCode::NotFound,
+                       "no change lies between results of this path: say the moment with --since 2026-11-25");
     return change->at;
 }
 
 int showGain(const store::Project& project, const Options& given, Context& context)
 {
-    if (given.from.empty() || given.to.empty()) return fail({ErrorCode::BadInput, "say whose results: --gain --from A --to B", ""});
+    if (given.from.empty() || given.to.empty())
+        return fail({ErrorCode::BadInput, "say whose results: --gain --from A --to B", ""});
     const auto ends = pathEnds(project.plan, given.from, given.to);
     if (!ends) return fail(ends.error());
     const auto change = changeOf(project, given, *ends);
     if (!change) return fail(change.error());
-    const auto path = expect::expectation(project.plan, context.kb, match::judgeAll(project.plan, context.kb), {ends->from, ends->to, expect::Traffic::FileCopy});
+    const auto path = expect::expectation(project.plan, context.kb, match::judgeAll(project.plan, context.kb),
+                                          {ends->from, ends->to, expect::Traffic::FileCopy});
     const auto gain = diagnose::benefit(project.trials, ends->from, ends->to, *change, path ? &*path : nullptr);
     if (context.json) {
         const auto ratio = [](const auto& one) { return one ? Json(one->ratio) : Json(nullptr); };
-        print(Json{{"since", measure::isoText(*change)}, {"network_factor", ratio(gain.network)}, {"copy_factor", ratio(gain.copy)}, {"arrives", gain.arrives ? Json(*gain.arrives) : Json(nullptr)}, {"sentence", plain(gain.sentence)}});
+        print(Json{{"since", measure::isoText(*change)},
+                   {"network_factor", ratio(gain.network)},
+                   {"copy_factor", ratio(gain.copy)},
+                   {"arrives", gain.arrives ? Json(*gain.arrives) : Json(nullptr)},
+                   {"sentence", plain(gain.sentence)}});
     } else {
         print(fmt::format("since {}: {}", measure::timeText(*change), gain.sentence));
     }
@@ -91,17 +114,21 @@ void addLog(Verbs& verbs, Context& context)
         if (!project) return fail(project.error());
         if (given->gain) return showGain(*project, *given, context);
         if (given->media) {
-            const auto ranks = diagnose::rankMedia(project->plan, context.kb, match::judgeAll(project->plan, context.kb), project->trials);
+            const auto ranks = diagnose::rankMedia(project->plan, context.kb,
+                                                   match::judgeAll(project->plan, context.kb), project->trials);
             if (context.json) print(toJson(ranks));
             else showMedia(ranks);
             return kFine;
         }
         if (context.json) {
             Json result{{"entries", Json::array()}};
-            for (const auto& entry : project->entries) result["entries"].push_back({{"at", measure::isoText(entry.at)}, {"kind", code(entry.kind)}, {"text", entry.text}});
+            for (const auto& entry : project->entries)
+                result["entries"].push_back(
+                    {{"at", measure::isoText(entry.at)}, {"kind", code(entry.kind)}, {"text", entry.text}});
             print(result);
         } else {
-            for (const auto& entry : project->entries) print(fmt::format("{}  {:<11}  {}", measure::timeText(entry.at), code(entry.kind), entry.text));
+            for (const auto& entry : project->entries)
+                print(fmt::format("{}  {:<11}  {}", measure::timeText(entry.at), code(entry.kind), entry.text));
         }
         return kFine;
     });

@@ -28,7 +28,10 @@ Result<cli::Context> contextFor(int argc, char** argv)
     kb::Files files;
     if (folder.empty()) files = kb::embeddedFiles();
     std::error_code error;
-    for (std::filesystem::directory_iterator it = folder.empty() ? std::filesystem::directory_iterator() : std::filesystem::directory_iterator(folder, error), end; !error && it != end; it.increment(error)) {
+    for (std::filesystem::directory_iterator it = folder.empty() ? std::filesystem::directory_iterator()
+                                                                 : std::filesystem::directory_iterator(folder, error),
+                                             end;
+         !error && it != end; it.increment(error)) {
         std::ifstream in(it->path());
         std::ostringstream all;
         all << in.rdbuf();
@@ -38,7 +41,8 @@ Result<cli::Context> contextFor(int argc, char** argv)
     auto result = kb::load(files);
     if (!result) return tl::unexpected(result.error());
     if (folder.empty()) return cli::Context{std::move(*result), std::move(files), false, {}};
-    if (const auto wrong = kb::contradictions(*result); !wrong.empty()) return failure(ErrorCode::BadInput, wrong.front(), folder);
+    if (const auto wrong = kb::contradictions(*result); !wrong.empty())
+        return failure(ErrorCode::BadInput, wrong.front(), folder);
     return cli::Context{std::move(*result), std::move(files), false, {}};
 }
 
@@ -52,9 +56,13 @@ std::optional<Error> unknownVerb(const CLI::App& app, int argc, char** argv)
         std::vector<std::string> verbs;
         for (const CLI::App* verb : app.get_subcommands({})) verbs.push_back(verb->get_name());
         const auto all = app.get_subcommands({});
-        if (std::any_of(all.begin(), all.end(), [&](const CLI::App* verb) { return verb->check_name(word); })) return std::nullopt;
+        if (std::any_of(all.begin(), all.end(), [&](const CLI::App* verb) { return verb->check_name(word); }))
+            return std::nullopt;
         const std::string near = text::nearest(word, verbs);
-        return Error{ErrorCode::BadInput, "there is no such verb" + (near.empty() ? "; sokudo-cli --help lists them" : "; did you mean " + near + "?"), word};
+        return Error{ErrorCode::BadInput,
+                     "there is no such verb" +
+                         (near.empty() ? "; sokudo-cli --help lists them" : "; did you mean " + near + "?"),
+                     word};
     }
     return std::nullopt;
 }
@@ -75,7 +83,11 @@ int main(int argc, char** argv)
     std::string data;
     app.add_option("--data", data, "use the tables of this folder instead of those built in");
     cli::Verbs verbs(app, context);
-    for (auto add : {cli::addCheck, cli::addLink, cli::addWays, cli::addWhatIf, cli::addCatalogue, cli::addLimits, cli::addLinkDown, cli::addRead, cli::addParts, cli::addPath, cli::addExpect, cli::addConvert, cli::addJudge, cli::addFlows, cli::addUpgrade, cli::addHeadline, cli::addCounters, cli::addMeasure, cli::addDiagnose, cli::addHost, cli::addLog, cli::addReport, cli::addExport, cli::addImport})
+    for (auto add :
+         {cli::addCheck,    cli::addLink,  cli::addWays,    cli::addWhatIf,   cli::addCatalogue, cli::addLimits,
+          cli::addLinkDown, cli::addRead,  cli::addParts,   cli::addPath,     cli::addExpect,    cli::addConvert,
+          cli::addJudge,    cli::addFlows, cli::addUpgrade, cli::addHeadline, cli::addCounters,  cli::addMeasure,
+          cli::addDiagnose, cli::addHost,  cli::addLog,     cli::addReport,   cli::addExport,    cli::addImport})
         add(verbs, context);
     if (const auto error = unknownVerb(app, argc, argv)) return cli::fail(*error);
     try {

@@ -31,15 +31,22 @@ Result<std::string> pairingKey(const Options& given)
         return text::trimmed(*content);
     }
     if (const char* key = std::getenv("SOKUDO_KEY")) return std::string(key);
-    return failure(ErrorCode::BadInput, "the agent's pairing key is missing; put it in a file and give --key-file FILE, or in the environment as SOKUDO_KEY");
+    return failure(ErrorCode::BadInput,
+                   "the agent's pairing key is missing; put it in a file and give --key-file FILE, or in the "
+                   "environment as SOKUDO_KEY");
 }
 
 /// Ends of the path in the project the results go to.
-struct Target { std::unique_ptr<store::ProjectFile> file; store::Project project; plan::DeviceId from, to; };
+struct Target {
+    std::unique_ptr<store::ProjectFile> file;
+    store::Project project;
+    plan::DeviceId from, to;
+};
 
 Result<Target> openTarget(const Options& given)
 {
-    if (!std::filesystem::exists(given.save)) return failure(ErrorCode::NotFound, "there is no such project; import one first", given.save);
+    if (!std::filesystem::exists(given.save))
+        return failure(ErrorCode::NotFound, "there is no such project; import one first", given.save);
     auto file = store::ProjectFile::open(given.save);
     if (!file) return tl::unexpected(file.error());
     auto project = (*file)->load();
@@ -94,7 +101,11 @@ Result<measure::TrafficResult> runTest(const Options& given, const Context& cont
     const auto show = [&](const measure::TrafficSample& sample) {
         if (context.json || sample.at - last < Duration::of(1)) return;
         last = sample.at;
-        std::fprintf(stderr, "%s\n", plain(fmt::format("{:5.1f} s  forward {}  reverse {}{}", sample.at.in(), text::rate(sample.forward, 3), text::rate(sample.reverse, 3), sample.isWarmup ? "  (warm-up)" : "")).c_str());
+        std::fprintf(
+            stderr, "%s\n",
+            plain(fmt::format("{:5.1f} s  forward {}  reverse {}{}", sample.at.in(), text::rate(sample.forward, 3),
+                              text::rate(sample.reverse, 3), sample.isWarmup ? "  (warm-up)" : ""))
+                .c_str());
     };
     return traffic::TrafficClient().run(question, show, cancel);
 }
@@ -105,7 +116,8 @@ int measureTraffic(const Options& given, const Context& context, IdSource& ids)
     if (!given.save.empty()) {
         auto opened = openTarget(given);
         if (!opened) return fail(opened.error());
-        if (!opened->from.isSet() || !opened->to.isSet()) return fail({ErrorCode::BadInput, "a result is kept for a path; name it with --from and --to", ""});
+        if (!opened->from.isSet() || !opened->to.isSet())
+            return fail({ErrorCode::BadInput, "a result is kept for a path; name it with --from and --to", ""});
         target = std::move(*opened);
     }
     const auto result = runTest(given, context);
@@ -123,10 +135,17 @@ int measureTraffic(const Options& given, const Context& context, IdSource& ids)
     trial.conditions = result->conditions;
     trial.note = given.note;
     if (context.json) {
-        print(Json{{"forward_bps", result->forward.steps()}, {"reverse_bps", result->reverse.steps()}, {"rate_bps", rate.steps()}, {"streams", given.streams}, {"direction", given.direction},
-                   {"duration_s", given.seconds}, {"warmup_s", given.warmup}, {"conditions", result->conditions}});
+        print(Json{{"forward_bps", result->forward.steps()},
+                   {"reverse_bps", result->reverse.steps()},
+                   {"rate_bps", rate.steps()},
+                   {"streams", given.streams},
+                   {"direction", given.direction},
+                   {"duration_s", given.seconds},
+                   {"warmup_s", given.warmup},
+                   {"conditions", result->conditions}});
     } else {
-        print(fmt::format("{} ({}), {} {}, {} s", text::rate(rate), text::byteRate(rate), given.streams, given.streams == 1 ? "stream" : "streams", text::number(given.seconds)));
+        print(fmt::format("{} ({}), {} {}, {} s", text::rate(rate), text::byteRate(rate), given.streams,
+                          given.streams == 1 ? "stream" : "streams", text::number(given.seconds)));
         for (const auto& [name, value] : result->conditions) print("  " + name + ": " + value);
     }
     if (!target) return kFine;
@@ -141,7 +160,8 @@ int measureTyped(const Options& given, const Context& context, IdSource& ids)
     if (!parsed) return fail(parsed.error());
     auto target = openTarget(given);
     if (!target) return fail(target.error());
-    if (!target->from.isSet() || !target->to.isSet()) return fail({ErrorCode::BadInput, "a result is kept for a path; name it with --from and --to", ""});
+    if (!target->from.isSet() || !target->to.isSet())
+        return fail({ErrorCode::BadInput, "a result is kept for a path; name it with --from and --to", ""});
     measure::Trial trial;
     trial.id = ids.next<measure::TrialId>();
     trial.at = now();
@@ -152,7 +172,10 @@ int measureTyped(const Options& given, const Context& context, IdSource& ids)
     trial.streams = given.streams;
     trial.rate = parsed->rate;
     trial.note = given.note;
-    if (context.json) print(Json{{"rate_bps", parsed->rate.value.steps()}, {"low_bps", parsed->rate.low.steps()}, {"high_bps", parsed->rate.high.steps()}});
+    if (context.json)
+        print(Json{{"rate_bps", parsed->rate.value.steps()},
+                   {"low_bps", parsed->rate.low.steps()},
+                   {"high_bps", parsed->rate.high.steps()}});
     else print(parsed->working);
     return keep(*target, {trial}, ids);
 }
@@ -163,7 +186,8 @@ int measureCsv(const Options& given, const Context& context, IdSource& ids)
     if (!content) return fail(content.error());
     auto target = openTarget(given);
     if (!target) return fail(target.error());
-    const auto trials = measure::importCsv(*content, given.csv, target->project.plan, {target->from, target->to, now()}, ids);
+    const auto trials =
+        measure::importCsv(*content, given.csv, target->project.plan, {target->from, target->to, now()}, ids);
     if (!trials) return fail(trials.error());
     if (context.json) print(Json{{"imported", trials->size()}});
     else print(fmt::format("{} results imported", trials->size()));
@@ -174,7 +198,8 @@ int measureCsv(const Options& given, const Context& context, IdSource& ids)
 
 void addMeasure(Verbs& verbs, Context& context)
 {
-    auto verb = verbs.add("measure", "Test memory to memory against a sokudo-agent, or keep a typed or imported result");
+    auto verb =
+        verbs.add("measure", "Test memory to memory against a sokudo-agent, or keep a typed or imported result");
     auto given = std::make_shared<Options>();
     verb.option("--host", given->host, "where the agent runs");
     verb.option("--port", given->port, "port of the agent");
@@ -194,7 +219,8 @@ void addMeasure(Verbs& verbs, Context& context)
     verb.option("--note", given->note, "a remark kept with the result");
     verb.answer([given, &context] {
         IdSource ids{std::random_device{}()};
-        if ((!given->typed.empty() || !given->csv.empty()) && given->save.empty()) return fail({ErrorCode::BadInput, "say with --save which project keeps the result", ""});
+        if ((!given->typed.empty() || !given->csv.empty()) && given->save.empty())
+            return fail({ErrorCode::BadInput, "say with --save which project keeps the result", ""});
         if (!given->typed.empty()) return measureTyped(*given, context, ids);
         if (!given->csv.empty()) return measureCsv(*given, context, ids);
         return measureTraffic(*given, context, ids);

@@ -22,7 +22,9 @@ Result<match::ReportPtr> linkCalled(const match::Reports& reports, const plan::P
         if (text::lower(reports[i].title) == text::lower(name)) return reports.row(i);
     }
     const std::string near = text::nearest(name, known);
-    return failure(ErrorCode::NotFound, fmt::format("there is no run or link “{}”{}", name, near.empty() ? "; sokudo-cli check FILE lists them" : "; did you mean " + near + "?"));
+    return failure(ErrorCode::NotFound,
+                   fmt::format("there is no run or link “{}”{}", name,
+                               near.empty() ? "; sokudo-cli check FILE lists them" : "; did you mean " + near + "?"));
 }
 
 }  // namespace
@@ -46,7 +48,8 @@ Result<expect::PathQuestion> questionOf(const plan::Plan& plan, const PathOption
 {
     const auto ends = pathEnds(plan, given.from, given.to);
     if (!ends) return tl::unexpected(ends.error());
-    return expect::PathQuestion{ends->from, ends->to, given.traffic(), given.streams, given.protocol, given.way, given.both};
+    return expect::PathQuestion{ends->from,     ends->to,  given.traffic(), given.streams,
+                                given.protocol, given.way, given.both};
 }
 
 void addLinkOptions(Verb& verb, LinkOptions& given)

@@ -7,10 +7,12 @@
 
 namespace sokudo::cli {
 
-/// A verb whose first word is a project. `run(project, given, context)` gives the exit status; the caller adds further options.
+/// A verb whose first word is a project. `run(project, given, context)` gives the exit status; the caller adds further
+/// options.
 /// @tparam Options  has a std::string `file`
 template <class Options, class Run>
-Verb projectVerb(Verbs& verbs, Context& context, const char* name, const char* says, std::shared_ptr<Options> given, Run run)
+Verb projectVerb(Verbs& verbs, Context& context, const char* name, const char* says, std::shared_ptr<Options> given,
+                 Run run)
 {
     auto verb = verbs.add(name, says);
     verb.option("FILE", given->file, "project or exported JSON").required();
@@ -21,7 +23,9 @@ Verb projectVerb(Verbs& verbs, Context& context, const char* name, const char* s
     return verb;
 }
 
-struct ProjectOptions { std::string file; };
+struct ProjectOptions {
+    std::string file;
+};
 
 /// A path between two hosts of a project.
 struct PathOptions {
@@ -37,9 +41,14 @@ void addTraffic(Verb& verb, PathOptions&);
 Result<expect::PathQuestion> questionOf(const plan::Plan&, const PathOptions&);
 
 /// A link of a project, or the one a line makes.
-struct LinkOptions { std::string file, link; };
+struct LinkOptions {
+    std::string file, link;
+};
 void addLinkOptions(Verb& verb, LinkOptions&);
-struct LinkFound { plan::Plan plan; match::ReportPtr report; };
+struct LinkFound {
+    plan::Plan plan;
+    match::ReportPtr report;
+};
 /// @error NotFound  names the nearest run
 Result<LinkFound> findLink(const LinkOptions&, Context&);
 

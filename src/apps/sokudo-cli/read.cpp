@@ -15,16 +15,26 @@ void addRead(Verbs& verbs, Context& context)
         const auto read = oneline::readLabel(*label, context.kb);
         if (!read) return fail(read.error());
         if (context.json) {
-            Json result{{"rate_bps", read->rate ? Json(read->rate->steps()) : Json(nullptr)}, {"sentence", plain(read->sentence)}, {"marks", Json::array()}, {"unknown", read->unknown}};
+            Json result{{"rate_bps", read->rate ? Json(read->rate->steps()) : Json(nullptr)},
+                        {"sentence", plain(read->sentence)},
+                        {"marks", Json::array()},
+                        {"unknown", read->unknown}};
             for (const auto& one : read->known)
-                result["marks"].push_back({{"word", one.word}, {"on", one.mark->on}, {"means", one.mark->means}, {"beware", one.mark->beware}, {"source", context.kb.citation(one.mark->from.source)}});
+                result["marks"].push_back({{"word", one.word},
+                                           {"on", one.mark->on},
+                                           {"means", one.mark->means},
+                                           {"beware", one.mark->beware},
+                                           {"source", context.kb.citation(one.mark->from.source)}});
             print(result);
             return kFine;
         }
         print(read->sentence);
         for (const auto& one : read->known) {
-            print(fmt::format("  {}: {}{} [{}]", one.word, one.mark->means, one.mark->beware.empty() ? "" : "; beware: " + one.mark->beware, context.kb.citation(one.mark->from.source)));
-            if (const kb::MediumNote* note = context.kb.mediumNote(one.mark->id)) print(fmt::format("    built: {}. {}", note->build, note->mechanics));
+            print(fmt::format("  {}: {}{} [{}]", one.word, one.mark->means,
+                              one.mark->beware.empty() ? "" : "; beware: " + one.mark->beware,
+                              context.kb.citation(one.mark->from.source)));
+            if (const kb::MediumNote* note = context.kb.mediumNote(one.mark->id))
+                print(fmt::format("    built: {}. {}", note->build, note->mechanics));
         }
         for (const std::string& word : read->unknown) print("  " + word + ": tells nothing that Sokudo knows");
         return kFine;

@@ -1,13 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fstream>
 
-#include "path_options.h"
 #include "core/report/project_report.h"
+#include "path_options.h"
 
 namespace sokudo::cli {
 namespace {
 
-struct Options : PathOptions { std::string out; bool text = false; };
+struct Options : PathOptions {
+    std::string out;
+    bool text = false;
+};
 
 int answer(const store::Project& project, const Options& given, Context& context)
 {
@@ -18,9 +21,12 @@ int answer(const store::Project& project, const Options& given, Context& context
         if (!question) return fail(question.error());
         auto path = expect::expectation(project.plan, context.kb, analysis.links, *question);
         if (!path) return fail(path.error());
-        report::PathSection section{report::pathTitle(project.plan, question->from, question->to, question->traffic), std::move(*path), {}};
+        report::PathSection section{
+            report::pathTitle(project.plan, question->from, question->to, question->traffic), std::move(*path), {}};
         for (const auto& trial : project.trials)
-            if (trial.from == question->from && trial.to == question->to && (trial.kind == measure::TrialKind::FileCopy) == given.copy) section.trials.push_back(trial);
+            if (trial.from == question->from && trial.to == question->to &&
+                (trial.kind == measure::TrialKind::FileCopy) == given.copy)
+                section.trials.push_back(trial);
         input.path = std::move(section);
     }
     const auto blocks = report::projectReport(input);
@@ -28,7 +34,9 @@ int answer(const store::Project& project, const Options& given, Context& context
     const std::string page = given.text ? plain(report::toText(title, blocks)) : report::toHtml(title, blocks);
     if (context.json) print(Json{{"title", title}, {"html", page}});
     else if (given.out.empty()) print(page);
-    if (!given.out.empty() && !(std::ofstream(given.out, std::ios::binary) << page)) return fail({ErrorCode::NotAllowed, "the report cannot be written; check the folder and its rights", given.out});
+    if (!given.out.empty() && !(std::ofstream(given.out, std::ios::binary) << page))
+        return fail(
+            {ErrorCode::NotAllowed, "the report cannot be written; check the folder and its rights", given.out});
     return kFine;
 }
 
@@ -37,7 +45,8 @@ int answer(const store::Project& project, const Options& given, Context& context
 void addReport(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    auto verb = projectVerb(verbs, context, "report", "A one-page report as HTML; --from and --to add a path", given, &answer);
+    auto verb =
+        projectVerb(verbs, context, "report", "A one-page report as HTML; --from and --to add a path", given, &answer);
     addEnds(verb, *given, false);
     verb.flag("--copy", given->copy, "that path as a file copy");
     verb.option("-o,--out", given->out, "file to write; standard output otherwise");

@@ -3,15 +3,20 @@
 
 #include <fmt/format.h>
 
-#include "path_options.h"
 #include "core/base/text.h"
 #include "core/expect/upgrade.h"
 #include "core/oneline/tokens.h"
+#include "path_options.h"
 
 namespace sokudo::cli {
 namespace {
 
-struct Options : PathOptions { std::string job, size, purpose; double perWeek = 1; int count = 1; bool costs = false; };
+struct Options : PathOptions {
+    std::string job, size, purpose;
+    double perWeek = 1;
+    int count = 1;
+    bool costs = false;
+};
 
 Json toJson(const expect::Upgrade& upgrade)
 {
@@ -20,25 +25,49 @@ Json toJson(const expect::Upgrade& upgrade)
         result["problem"] = plain(upgrade.problem);
         return result;
     }
-    result.update({{"now_bps", bandJson(upgrade.now)}, {"held_by", upgrade.heldBy}, {"time_s", upgrade.each.in()}, {"needs_bps", rateJson(upgrade.needs)}, {"enough", upgrade.isEnough}, {"sentence", plain(upgrade.sentence)}, {"notes", Json::array()}, {"tiers", Json::array()}});
+    result.update({{"now_bps", bandJson(upgrade.now)},
+                   {"held_by", upgrade.heldBy},
+                   {"time_s", upgrade.each.in()},
+                   {"needs_bps", rateJson(upgrade.needs)},
+                   {"enough", upgrade.isEnough},
+                   {"sentence", plain(upgrade.sentence)},
+                   {"notes", Json::array()},
+                   {"tiers", Json::array()}});
     for (const std::string& note : upgrade.notes) result["notes"].push_back(plain(note));
     for (const expect::UpgradeTier& tier : upgrade.tiers)
-        result["tiers"].push_back({{"link_bps", tier.tier.steps()}, {"rate_bps", bandJson(tier.rate)}, {"time_s", tier.each.in()}, {"factor", tier.factor}, {"ideal_factor", tier.ideal}, {"hours_saved_a_year", tier.hoursPerYear}, {"held_by", tier.heldBy},
-                                 {"gained", tier.isGained}, {"enough", tier.isEnough}, {"cost", tier.cost ? Json(*tier.cost) : Json(nullptr)}, {"cost_says", plain(tier.costSays)}, {"cost_an_hour", tier.perHour ? Json(*tier.perHour) : Json(nullptr)}});
+        result["tiers"].push_back({{"link_bps", tier.tier.steps()},
+                                   {"rate_bps", bandJson(tier.rate)},
+                                   {"time_s", tier.each.in()},
+                                   {"factor", tier.factor},
+                                   {"ideal_factor", tier.ideal},
+                                   {"hours_saved_a_year", tier.hoursPerYear},
+                                   {"held_by", tier.heldBy},
+                                   {"gained", tier.isGained},
+                                   {"enough", tier.isEnough},
+                                   {"cost", tier.cost ? Json(*tier.cost) : Json(nullptr)},
+                                   {"cost_says", plain(tier.costSays)},
+                                   {"cost_an_hour", tier.perHour ? Json(*tier.perHour) : Json(nullptr)}});
     return result;
 }
 
 void show(const expect::Upgrade& upgrade)
 {
     if (!upgrade.problem.empty()) return print(upgrade.title + ": " + upgrade.problem);
-    print(fmt::format("{}\n  now {}, held by {}{}", upgrade.title, text::rate(upgrade.now.typical, 3), upgrade.heldBy, upgrade.each.steps() > 0 ? "; one takes " + text::duration(upgrade.each) : std::string()));
+    print(fmt::format("{}\n  now {}, held by {}{}", upgrade.title, text::rate(upgrade.now.typical, 3), upgrade.heldBy,
+                      upgrade.each.steps() > 0 ? "; one takes " + text::duration(upgrade.each) : std::string()));
     for (const expect::UpgradeTier& tier : upgrade.tiers) {
         std::string line = fmt::format("  {}: {}, ", text::linkRate(tier.tier), text::rate(tier.rate.typical, 3));
         if (upgrade.needs) line += tier.isEnough ? "enough" : "not enough";
         else if (!tier.isGained) line += "nothing gained";
-        else line += fmt::format("{} instead of {}, {} times as quick of {} promised, {} h a year", text::duration(tier.each), text::duration(upgrade.each), text::number(tier.factor, 3), text::number(tier.ideal, 3), text::number(tier.hoursPerYear, 3));
+        else
+            line += fmt::format("{} instead of {}, {} times as quick of {} promised, {} h a year",
+                                text::duration(tier.each), text::duration(upgrade.each), text::number(tier.factor, 3),
+                                text::number(tier.ideal, 3), text::number(tier.hoursPerYear, 3));
         line += "; then " + tier.heldBy + " holds it";
-        if (tier.cost) line += fmt::format("; costs {:.0f}{}", *tier.cost, tier.perHour ? fmt::format(", {:.0f} an hour saved in the first year", *tier.perHour) : std::string());
+        if (tier.cost)
+            line += fmt::format(
+                "; costs {:.0f}{}", *tier.cost,
+                tier.perHour ? fmt::format(", {:.0f} an hour saved in the first year", *tier.perHour) : std::string());
         else if (!tier.costSays.empty()) line += "; cost not known: " + tier.costSays;
         print(line);
     }
@@ -68,16 +97,21 @@ int answer(const store::Project& project, const Options& given, Context& context
     if (!given.from.empty() || !given.to.empty()) {
         auto job = jobOf(project.plan, given);
         if (!job) return fail(job.error());
-        if (job->size.steps() == 0 && job->purpose.empty()) return fail({ErrorCode::BadInput, "say what the job is: --size 80GB --per-week 2, or --purpose with a row of purposes.csv", ""});
+        if (job->size.steps() == 0 && job->purpose.empty())
+            return fail({ErrorCode::BadInput,
+                         "say what the job is: --size 80GB --per-week 2, or --purpose with a row of purposes.csv", ""});
         jobs.push_back(std::move(*job));
     } else {
         for (const plan::Job& job : project.plan.jobs)
             if (given.job.empty() || job.name == given.job) jobs.push_back(job);
-        if (jobs.empty()) return fail({ErrorCode::NotFound, "the project has no such job; ask for one with --from A --to B --size 80GB", given.job});
+        if (jobs.empty())
+            return fail({ErrorCode::NotFound,
+                         "the project has no such job; ask for one with --from A --to B --size 80GB", given.job});
     }
     const match::Reports reports = match::judgeAll(project.plan, context.kb);
     IdSource ids(std::random_device{}());
-    const auto costs = given.costs ? expect::costsByOtherWays(project.plan, context.kb, reports, ids) : expect::CostOfTier();
+    const auto costs =
+        given.costs ? expect::costsByOtherWays(project.plan, context.kb, reports, ids) : expect::CostOfTier();
     Json all{{"jobs", Json::array()}};
     bool good = true;
     for (const plan::Job& job : jobs) {
@@ -95,12 +129,15 @@ int answer(const store::Project& project, const Options& given, Context& context
 void addUpgrade(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    auto verb = projectVerb(verbs, context, "upgrade,worth", "Time of a job now and with faster links, what binds then, and whether it is worth its cost", given, &answer);
+    auto verb = projectVerb(
+        verbs, context, "upgrade,worth",
+        "Time of a job now and with faster links, what binds then, and whether it is worth its cost", given, &answer);
     verb.option("--job", given->job, "name of one job of the project; without it all of them");
     addEnds(verb, *given, false);
     verb.option("--size", given->size, "of one copy, such as 80GB");
     verb.option("--per-week", given->perWeek, "how often a week").notNegative();
-    verb.option("--purpose", given->purpose, "a steady purpose instead of a copy: a row of purposes.csv, such as camera-4k");
+    verb.option("--purpose", given->purpose,
+                "a steady purpose instead of a copy: a row of purposes.csv, such as camera-4k");
     verb.option("--count", given->count, "cameras, streams or screens at once").within(1, 1000);
     verb.option("--protocol", given->protocol, "file share of the copy");
     verb.flag("--costs", given->costs, "search the cheapest parts for each tier");

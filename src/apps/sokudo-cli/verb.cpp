@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "verb.h"
 
-#include <CLI/CLI.hpp>
 #include <fmt/format.h>
+#include <CLI/CLI.hpp>
 
 #include "cli.h"
 #include "core/base/text.h"
@@ -39,13 +39,20 @@ Option& Option::within(double least, double most)
 
 Option& Option::positive()
 {
-    m_option->check([](const std::string& word) { return isNumber(word, [](double value) { return value > 0; }) ? std::string() : fmt::format("“{}” is no number above 0", word); });
+    m_option->check([](const std::string& word) {
+        return isNumber(word, [](double value) { return value > 0; }) ? std::string()
+                                                                      : fmt::format("“{}” is no number above 0", word);
+    });
     return *this;
 }
 
 Option& Option::notNegative()
 {
-    m_option->check([](const std::string& word) { return isNumber(word, [](double value) { return value >= 0; }) ? std::string() : fmt::format("“{}” is no number from 0 up", word); });
+    m_option->check([](const std::string& word) {
+        return isNumber(word, [](double value) { return value >= 0; })
+                   ? std::string()
+                   : fmt::format("“{}” is no number from 0 up", word);
+    });
     return *this;
 }
 
@@ -55,10 +62,22 @@ Option& Option::oneOf(std::vector<std::string> words)
     return *this;
 }
 
-Option Verb::option(const std::string& names, std::string& into, const std::string& says) { return Option(m_app->add_option(names, into, says)); }
-Option Verb::option(const std::string& names, std::vector<std::string>& into, const std::string& says) { return Option(m_app->add_option(names, into, says)); }
-Option Verb::option(const std::string& names, int& into, const std::string& says) { return Option(m_app->add_option(names, into, says)); }
-Option Verb::option(const std::string& names, double& into, const std::string& says) { return Option(m_app->add_option(names, into, says)); }
+Option Verb::option(const std::string& names, std::string& into, const std::string& says)
+{
+    return Option(m_app->add_option(names, into, says));
+}
+Option Verb::option(const std::string& names, std::vector<std::string>& into, const std::string& says)
+{
+    return Option(m_app->add_option(names, into, says));
+}
+Option Verb::option(const std::string& names, int& into, const std::string& says)
+{
+    return Option(m_app->add_option(names, into, says));
+}
+Option Verb::option(const std::string& names, double& into, const std::string& says)
+{
+    return Option(m_app->add_option(names, into, says));
+}
 void Verb::flag(const std::string& names, bool& into, const std::string& says) { m_app->add_flag(names, into, says); }
 
 void Verb::answer(std::function<int()> run)

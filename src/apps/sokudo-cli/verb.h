@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What is asked on the command line: a verb with its options. The library behind it is seen by verb.cpp and main.cpp alone.
+// What is asked on the command line: a verb with its options. The library behind it is seen by verb.cpp and main.cpp
+// alone.
 #pragma once
 
 #include <functional>
@@ -9,7 +10,7 @@
 namespace CLI {
 class App;
 class Option;
-}
+}  // namespace CLI
 
 namespace sokudo::cli {
 

@@ -3,10 +3,10 @@
 
 #include <fmt/format.h>
 
-#include "path_options.h"
 #include "core/base/text.h"
 #include "core/match/ways.h"
 #include "core/match/what_if.h"
+#include "path_options.h"
 
 namespace sokudo::cli {
 namespace {
@@ -19,20 +19,46 @@ struct WayOptions : LinkOptions {
 
 Json toJson(const match::Way& way)
 {
-    Json result{{"id", way.id}, {"title", way.title}, {"verdict", code(way.verdict)}, {"rate_bps", way.rate.steps()}, {"note", way.note}, {"reaches_m", way.reaches.in()},
-              {"light_left_db", way.light ? Json(way.light->in()) : Json(nullptr)}, {"watts", way.watts.in()}, {"latency_s", way.latency.in()}, {"cost", way.cost ? Json(*way.cost) : Json(nullptr)},
-              {"minutes", way.minutes}, {"later_bps", way.later.steps()}, {"keeps_cable", way.keepsCable}, {"place", plain(way.place)}, {"buys", Json::array()}, {"keeps", way.keeps}, {"steps", Json::array()}, {"cautions", way.cautions}};
-    for (const match::Bought& item : way.buys) result["buys"].push_back({{"what", plain(item.what)}, {"count", item.count}, {"price", item.price ? Json(*item.price) : Json(nullptr)}});
+    Json result{{"id", way.id},
+                {"title", way.title},
+                {"verdict", code(way.verdict)},
+                {"rate_bps", way.rate.steps()},
+                {"note", way.note},
+                {"reaches_m", way.reaches.in()},
+                {"light_left_db", way.light ? Json(way.light->in()) : Json(nullptr)},
+                {"watts", way.watts.in()},
+                {"latency_s", way.latency.in()},
+                {"cost", way.cost ? Json(*way.cost) : Json(nullptr)},
+                {"minutes", way.minutes},
+                {"later_bps", way.later.steps()},
+                {"keeps_cable", way.keepsCable},
+                {"place", plain(way.place)},
+                {"buys", Json::array()},
+                {"keeps", way.keeps},
+                {"steps", Json::array()},
+                {"cautions", way.cautions}};
+    for (const match::Bought& item : way.buys)
+        result["buys"].push_back({{"what", plain(item.what)},
+                                  {"count", item.count},
+                                  {"price", item.price ? Json(*item.price) : Json(nullptr)}});
     for (const std::string& step : way.steps) result["steps"].push_back(plain(step));
     return result;
 }
 
-std::string money(const std::optional<double>& cost) { return cost ? fmt::format("{:.0f}", *cost) : std::string("price not known"); }
+std::string money(const std::optional<double>& cost)
+{
+    return cost ? fmt::format("{:.0f}", *cost) : std::string("price not known");
+}
 
 std::string toText(const match::Ways& found, match::Preference by, bool all)
 {
-    std::string result = fmt::format("{} over {}{}: {} ways pass, of {} tried\n{}\n", text::linkRate(found.wish.rate), text::length(found.wish.length), found.wish.throughWall ? " through a wall" : "", found.ways.size(), found.tried, explains(by));
-    if (found.asked) result = fmt::format("nothing reaches {} between these ports: {}, {}\n", text::linkRate(*found.asked), found.noWays.front().medium, found.noWays.front().why) + result;
+    std::string result = fmt::format("{} over {}{}: {} ways pass, of {} tried\n{}\n", text::linkRate(found.wish.rate),
+                                     text::length(found.wish.length), found.wish.throughWall ? " through a wall" : "",
+                                     found.ways.size(), found.tried, explains(by));
+    if (found.asked)
+        result = fmt::format("nothing reaches {} between these ports: {}, {}\n", text::linkRate(*found.asked),
+                             found.noWays.front().medium, found.noWays.front().why) +
+                 result;
     std::size_t shown = 0;
     for (const match::Way& way : found.ways) {
         if (!all && ++shown > 8) {
@@ -40,7 +66,9 @@ std::string toText(const match::Ways& found, match::Preference by, bool all)
             break;
         }
         result += fmt::format("\n{}: {}, {}\n", way.title, word(way.verdict), text::linkRate(way.rate));
-        result += fmt::format("  costs {}, {:.0f} min of work, {}, {} one way, cable good to {}, later {}\n", money(way.cost), way.minutes, text::watt(way.watts), text::duration(way.latency), text::length(way.reaches), text::linkRate(way.later));
+        result += fmt::format("  costs {}, {:.0f} min of work, {}, {} one way, cable good to {}, later {}\n",
+                              money(way.cost), way.minutes, text::watt(way.watts), text::duration(way.latency),
+                              text::length(way.reaches), text::linkRate(way.later));
         if (!way.note.empty()) result += "  mind: " + way.note + "\n";
         for (const std::string& kept : way.keeps) result += "  keeps " + kept + "\n";
         for (const std::string& step : way.steps) result += "  - " + step + "\n";
@@ -50,7 +78,8 @@ std::string toText(const match::Ways& found, match::Preference by, bool all)
     for (const match::NoWay& no : found.noWays) result += fmt::format("\nnot {}: {}", no.medium, no.why);
     if (!found.noWays.empty()) result += "\n";
     for (const kb::School* school : found.schools)
-        result += fmt::format("\n{}\n  {}\n  {}\n  Sokudo starts from {}: {}\n", school->question, school->one.says, school->other.says, school->usual().name, school->why);
+        result += fmt::format("\n{}\n  {}\n  {}\n  Sokudo starts from {}: {}\n", school->question, school->one.says,
+                              school->other.says, school->usual().name, school->why);
     return result;
 }
 
@@ -66,11 +95,25 @@ int answer(const plan::Plan& plan, const match::LinkReport& report, const WayOpt
     match::Ways found = match::nearestWays(plan, *wish, context.kb, ids);
     match::rank(found.ways, *by);
     if (context.json) {
-        Json result{{"rate_bps", found.wish.rate.steps()}, {"asked_bps", (found.asked ? *found.asked : found.wish.rate).steps()}, {"length_m", found.wish.length.in()}, {"through_wall", found.wish.throughWall}, {"tried", found.tried}, {"order", explains(*by)}, {"ways", Json::array()}, {"not", Json::array()}, {"schools", Json::array()}};
+        Json result{{"rate_bps", found.wish.rate.steps()},
+                    {"asked_bps", (found.asked ? *found.asked : found.wish.rate).steps()},
+                    {"length_m", found.wish.length.in()},
+                    {"through_wall", found.wish.throughWall},
+                    {"tried", found.tried},
+                    {"order", explains(*by)},
+                    {"ways", Json::array()},
+                    {"not", Json::array()},
+                    {"schools", Json::array()}};
         for (const match::Way& way : found.ways) result["ways"].push_back(toJson(way));
-        for (const match::NoWay& no : found.noWays) result["not"].push_back({{"medium", plain(no.medium)}, {"why", plain(no.why)}});
+        for (const match::NoWay& no : found.noWays)
+            result["not"].push_back({{"medium", plain(no.medium)}, {"why", plain(no.why)}});
         for (const kb::School* school : found.schools)
-            result["schools"].push_back({{"question", school->question}, {"views", {{{"name", school->one.name}, {"says", school->one.says}}, {{"name", school->other.name}, {"says", school->other.says}}}}, {"usual", school->usual().name}, {"why", school->why}});
+            result["schools"].push_back({{"question", school->question},
+                                         {"views",
+                                          {{{"name", school->one.name}, {"says", school->one.says}},
+                                           {{"name", school->other.name}, {"says", school->other.says}}}},
+                                         {"usual", school->usual().name},
+                                         {"why", school->why}});
         print(result);
     } else {
         print(toText(found, *by, given.all));
@@ -97,7 +140,10 @@ void addWays(Verbs& verbs, Context& context)
 
 namespace {
 
-struct WhatIfOptions { std::string file, by = "cheapest"; double gigabit = 10; };
+struct WhatIfOptions {
+    std::string file, by = "cheapest";
+    double gigabit = 10;
+};
 
 int answerWhatIf(const store::Project& project, const WhatIfOptions& given, Context& context)
 {
@@ -108,14 +154,29 @@ int answerWhatIf(const store::Project& project, const WhatIfOptions& given, Cont
     for (std::size_t i = 0; i < reports.size(); ++i) links.push_back(reports.row(i));
     const match::WhatIf found = match::whatIf(project.plan, links, gigabits(given.gigabit), *by, context.kb);
     if (context.json) {
-        Json result{{"rate_bps", found.rate.steps()}, {"cost", found.cost}, {"minutes", found.minutes}, {"unpriced", found.unpriced}, {"links", Json::array()}};
+        Json result{{"rate_bps", found.rate.steps()},
+                    {"cost", found.cost},
+                    {"minutes", found.minutes},
+                    {"unpriced", found.unpriced},
+                    {"links", Json::array()}};
         for (const match::WhatIfRow& row : found.rows)
-            result["links"].push_back({{"title", row.title}, {"needs", word(row.needs)}, {"rate_bps", row.now ? Json(row.now->steps()) : Json(nullptr)}, {"answer", plain(row.answer)}, {"cost", row.cost ? Json(*row.cost) : Json(nullptr)}, {"minutes", row.minutes}});
+            result["links"].push_back({{"title", row.title},
+                                       {"needs", word(row.needs)},
+                                       {"rate_bps", row.now ? Json(row.now->steps()) : Json(nullptr)},
+                                       {"answer", plain(row.answer)},
+                                       {"cost", row.cost ? Json(*row.cost) : Json(nullptr)},
+                                       {"minutes", row.minutes}});
         print(result);
     } else {
-        for (const match::WhatIfRow& row : found.rows) print(fmt::format("{}: {}; {}{}", row.title, word(row.needs), row.answer, row.cost ? fmt::format(", {:.0f}, {:.0f} min", *row.cost, row.minutes) : std::string()));
-        print(fmt::format("{} as they are, {} by modules or settings, {} by another cable, {} not with these ports; in all it costs {:.0f} and takes {:.0f} min{}", found.count(match::Needs::Nothing), found.count(match::Needs::Modules), found.count(match::Needs::Cable),
-                          found.count(match::Needs::Impossible), found.cost, found.minutes, found.unpriced > 0 ? fmt::format(", without {} unknown prices", found.unpriced) : std::string()));
+        for (const match::WhatIfRow& row : found.rows)
+            print(fmt::format("{}: {}; {}{}", row.title, word(row.needs), row.answer,
+                              row.cost ? fmt::format(", {:.0f}, {:.0f} min", *row.cost, row.minutes) : std::string()));
+        print(fmt::format(
+            "{} as they are, {} by modules or settings, {} by another cable, {} not with these ports; in all it costs "
+            "{:.0f} and takes {:.0f} min{}",
+            found.count(match::Needs::Nothing), found.count(match::Needs::Modules), found.count(match::Needs::Cable),
+            found.count(match::Needs::Impossible), found.cost, found.minutes,
+            found.unpriced > 0 ? fmt::format(", without {} unknown prices", found.unpriced) : std::string()));
     }
     return found.count(match::Needs::Impossible) + found.count(match::Needs::Unknown) > 0 ? kFindings : kFine;
 }
@@ -125,7 +186,8 @@ int answerWhatIf(const store::Project& project, const WhatIfOptions& given, Cont
 void addWhatIf(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<WhatIfOptions>();
-    auto verb = projectVerb(verbs, context, "what-if", "What every link of a project needs for a rate", given, &answerWhatIf);
+    auto verb =
+        projectVerb(verbs, context, "what-if", "What every link of a project needs for a rate", given, &answerWhatIf);
     verb.option("--rate", given->gigabit, "wanted rate in Gb/s").required().positive();
     verb.option("--by", given->by, "cheapest, least-work, most-headroom or coolest");
 }

@@ -47,13 +47,16 @@ app::HostSource hostSource(bool demo)
         char own[256] = "";
         ::gethostname(own, sizeof own - 1);
         const QString captured = dataFolder() + "/hosts/" + app::toQt(name.empty() ? "platen" : name);
-        if (demo) return QFileInfo::exists(captured) ? std::make_unique<host::SystemHostReader>(captured.toStdString()) : nullptr;
+        if (demo)
+            return QFileInfo::exists(captured) ? std::make_unique<host::SystemHostReader>(captured.toStdString())
+                                               : nullptr;
         if (name.empty() || name == own) return std::make_unique<host::SystemHostReader>("/");
         return nullptr;
     };
 }
 
-Result<std::unique_ptr<app::Document>> openDocument(const kb::KnowledgeBase& kb, const QString& path, bool demo, bool fresh)
+Result<std::unique_ptr<app::Document>> openDocument(const kb::KnowledgeBase& kb, const QString& path, bool demo,
+                                                    bool fresh)
 {
     store::Project start;
     if (demo) {
@@ -95,7 +98,9 @@ int main(int argc, char** argv)
     if (!kb) return fail(kb.error());
     const bool demo = parser.isSet("demo");
     QString path = parser.positionalArguments().value(0);
-    if (path.isEmpty()) path = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + (demo ? "/sokudo/lantern-row.sokudo" : "/sokudo/home.sokudo");
+    if (path.isEmpty())
+        path = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
+               (demo ? "/sokudo/lantern-row.sokudo" : "/sokudo/home.sokudo");
     ui::applyTheme(application, parser.isSet("dark"), parser.value("text-size").toInt());
     auto document = openDocument(*kb, path, demo, parser.isSet("fresh"));
     if (!document) return fail(document.error());

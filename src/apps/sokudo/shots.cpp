@@ -95,7 +95,9 @@ int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark
     window.showBench(ui::MainWindow::Path);
     save("path");
     const auto& stages = window.path().bore().stages;
-    const auto share = std::find_if(stages.begin(), stages.end(), [](const expect::Stage& stage) { return stage.kind == expect::StageKind::FileShare; });
+    const auto share = std::find_if(stages.begin(), stages.end(), [](const expect::Stage& stage) {
+        return stage.kind == expect::StageKind::FileShare;
+    });
     window.pathPage().tryStage(static_cast<int>(share - stages.begin()), "nfs-multi");
     save("path-tried");
     window.path().dropTry();

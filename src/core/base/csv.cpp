@@ -47,7 +47,9 @@ Result<std::vector<Record>> recordsOf(std::string_view in, const std::string& na
         }
         if (c == '"') {
             if (!field.empty() || quotedField)
-                return failure(ErrorCode::BadInput, "a quote stands inside an unquoted field; put the whole field in quotes and double the quotes in it",
+                return failure(ErrorCode::BadInput,
+                               "a quote stands inside an unquoted field; put the whole field in quotes and double the "
+                               "quotes in it",
                                fmt::format("{}:{}", name, line));
             inQuotes = quotedField = true;
             quoteLine = line;
@@ -65,7 +67,9 @@ Result<std::vector<Record>> recordsOf(std::string_view in, const std::string& na
             field.push_back(c);
         }
     }
-    if (inQuotes) return failure(ErrorCode::BadInput, "a quote is opened here and never closed", fmt::format("{}:{}", name, quoteLine));
+    if (inQuotes)
+        return failure(ErrorCode::BadInput, "a quote is opened here and never closed",
+                       fmt::format("{}:{}", name, quoteLine));
     if (!field.empty() || !record.fields.empty() || quotedField) endRecord();
     return records;
 }
@@ -74,8 +78,7 @@ Result<std::vector<Record>> recordsOf(std::string_view in, const std::string& na
 
 Sheet::Sheet(std::string name, std::vector<std::string> columns, std::vector<Record> records)
     : m_name(std::move(name)), m_columns(std::move(columns)), m_records(std::move(records))
-{
-}
+{}
 
 bool Sheet::hasColumn(std::string_view column) const
 {
@@ -96,23 +99,27 @@ Result<Sheet> parse(std::string_view in, std::string name)
     if (in.starts_with("\xEF\xBB\xBF")) in.remove_prefix(3);
     auto records = recordsOf(in, name);
     if (!records) return tl::unexpected(records.error());
-    if (records->empty()) return failure(ErrorCode::BadInput, "the file is empty; the first line must name the columns", name);
+    if (records->empty())
+        return failure(ErrorCode::BadInput, "the file is empty; the first line must name the columns", name);
     std::vector<std::string> columns;
     for (const std::string& raw : records->front().fields) {
         std::string column = text::lower(text::trimmed(raw));
         const std::string where = fmt::format("{}:{}", name, records->front().line);
-        if (column.empty()) return failure(ErrorCode::BadInput, "a column has no name; name every column in the first line", where);
+        if (column.empty())
+            return failure(ErrorCode::BadInput, "a column has no name; name every column in the first line", where);
         if (std::find(columns.begin(), columns.end(), column) != columns.end())
-            return failure(ErrorCode::BadInput, fmt::format("the column “{}” stands twice; keep one of them", column), where);
+            return failure(ErrorCode::BadInput, fmt::format("the column “{}” stands twice; keep one of them", column),
+                           where);
         columns.push_back(std::move(column));
     }
     records->erase(records->begin());
     for (const Record& record : *records)
         if (record.fields.size() != columns.size())
-            return failure(ErrorCode::BadInput,
-                           fmt::format("{} fields where the first line names {} columns; put a field that holds a comma in quotes",
-                                       record.fields.size(), columns.size()),
-                           fmt::format("{}:{}", name, record.line));
+            return failure(
+                ErrorCode::BadInput,
+                fmt::format("{} fields where the first line names {} columns; put a field that holds a comma in quotes",
+                            record.fields.size(), columns.size()),
+                fmt::format("{}:{}", name, record.line));
     return Sheet(std::move(name), std::move(columns), std::move(*records));
 }
 

@@ -48,9 +48,15 @@ public:
             ++*this;
             return before;
         }
-        friend bool operator==(const Iterator& a, const Iterator& b) { return a.m_block == b.m_block && a.m_row == b.m_row; }
+        friend bool operator==(const Iterator& a, const Iterator& b)
+        {
+            return a.m_block == b.m_block && a.m_row == b.m_row;
+        }
         /// The block that starts here; null in the middle of one or at the end.
-        const Block* blockStart() const { return m_row == 0 && m_block < m_spine->size() ? (*m_spine)[m_block].get() : nullptr; }
+        const Block* blockStart() const
+        {
+            return m_row == 0 && m_block < m_spine->size() ? (*m_spine)[m_block].get() : nullptr;
+        }
         void skipBlock() { ++m_block; }
 
     private:
@@ -91,7 +97,8 @@ public:
         else *at = std::move(row);
         if (rows->size() > kMostRows) {
             const auto middle = rows->begin() + static_cast<std::ptrdiff_t>(rows->size() / 2);
-            auto second = std::make_shared<Block>(std::make_move_iterator(middle), std::make_move_iterator(rows->end()));
+            auto second =
+                std::make_shared<Block>(std::make_move_iterator(middle), std::make_move_iterator(rows->end()));
             rows->erase(middle, rows->end());
             *place = std::move(rows);
             spine->insert(place + 1, std::move(second));
@@ -139,7 +146,8 @@ private:
     /// The block that holds `id` or would hold it; the end where all ids are smaller.
     auto blockOf(IdType id) const
     {
-        return std::lower_bound(m_spine->begin(), m_spine->end(), id, [](const BlockPtr& block, IdType wanted) { return block->back().id < wanted; });
+        return std::lower_bound(m_spine->begin(), m_spine->end(), id,
+                                [](const BlockPtr& block, IdType wanted) { return block->back().id < wanted; });
     }
     static std::shared_ptr<const Spine> emptySpine()
     {
@@ -150,8 +158,8 @@ private:
     std::size_t m_size = 0;
 };
 
-/// Calls `visit(before, after)` for every row that differs: null before where it was added, null after where it was taken out.
-/// Blocks that both tables share are skipped.
+/// Calls `visit(before, after)` for every row that differs: null before where it was added, null after where it was
+/// taken out. Blocks that both tables share are skipped.
 template <class T, class Visit>
 void eachDifference(const Table<T>& before, const Table<T>& after, Visit visit)
 {

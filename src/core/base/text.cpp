@@ -24,12 +24,16 @@ std::string number(double value, int digits)
 }
 
 namespace {
-std::string withUnit(std::string figure, std::string_view unit) { return figure + std::string(kThin) + std::string(unit); }
+std::string withUnit(std::string figure, std::string_view unit)
+{
+    return figure + std::string(kThin) + std::string(unit);
+}
 
 std::string scaledText(double value, int digits, const std::vector<std::pair<double, std::string_view>>& units)
 {
     for (const auto& [factor, unit] : units)
-        if (std::fabs(value) >= factor * 0.99995 || factor == units.back().first) return withUnit(number(value / factor, digits), unit);
+        if (std::fabs(value) >= factor * 0.99995 || factor == units.back().first)
+            return withUnit(number(value / factor, digits), unit);
     return {};
 }
 }  // namespace
@@ -73,7 +77,8 @@ std::string size(DataSize value)
 std::string lower(std::string_view in)
 {
     std::string out(in);
-    std::transform(out.begin(), out.end(), out.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
+    std::transform(out.begin(), out.end(), out.begin(),
+                   [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
     return out;
 }
 

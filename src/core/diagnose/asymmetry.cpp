@@ -52,8 +52,12 @@ bool applies(std::string_view when, const expect::Expectation& path, bool forwar
     if (when == "medium") return has(path, StageKind::Medium);
     if (when == "internet") return has(path, StageKind::Internet);
     if (when == "long") return path.roundTrip >= kLong;
-    const auto label = [&](auto test) { return std::any_of(path.stages.begin(), path.stages.end(), [&](const Stage& stage) { return stage.kind == StageKind::Link && test(stage); }); };
-    if (when == "fibre") return label([](const Stage& stage) { return stage.label.starts_with("OM") || stage.label.starts_with("OS"); });
+    const auto label = [&](auto test) {
+        return std::any_of(path.stages.begin(), path.stages.end(),
+                           [&](const Stage& stage) { return stage.kind == StageKind::Link && test(stage); });
+    };
+    if (when == "fibre")
+        return label([](const Stage& stage) { return stage.label.starts_with("OM") || stage.label.starts_with("OS"); });
     return when == "slow-copper" && label([](const Stage& stage) { return stage.line <= BitRate::of(1e8); });
 }
 
@@ -67,7 +71,8 @@ AsymmetryView asymmetry(BitRate forward, BitRate reverse, const expect::Expectat
     result.ratio = faster.steps() > 0 ? slower.in() / faster.in() : 1;
     result.isAsymmetric = result.ratio < kQuarter;
     if (!result.isAsymmetric) {
-        result.sentence = fmt::format("both directions are alike within a quarter ({} and {})", text::rate(forward, 3), text::rate(reverse, 3));
+        result.sentence = fmt::format("both directions are alike within a quarter ({} and {})", text::rate(forward, 3),
+                                      text::rate(reverse, 3));
         return result;
     }
     for (const Stage& stage : path.stages)
@@ -76,8 +81,10 @@ AsymmetryView asymmetry(BitRate forward, BitRate reverse, const expect::Expectat
         if (row.when != "any" && applies(row.when, path, result.forwardIsSlower)) result.suspects.push_back({&row});
     for (const kb::Asymmetry& row : kb.asymmetries)
         if (row.when == "any") result.suspects.push_back({&row});
-    result.sentence = fmt::format("the {} direction is the slower one, {} against {}: what is the same both ways is ruled out{}", result.forwardIsSlower ? "forward" : "reverse", text::rate(slower, 3), text::rate(faster, 3),
-                                result.ruledOut.empty() ? std::string() : " (" + text::joined(result.ruledOut, ", ") + ")");
+    result.sentence =
+        fmt::format("the {} direction is the slower one, {} against {}: what is the same both ways is ruled out{}",
+                    result.forwardIsSlower ? "forward" : "reverse", text::rate(slower, 3), text::rate(faster, 3),
+                    result.ruledOut.empty() ? std::string() : " (" + text::joined(result.ruledOut, ", ") + ")");
     return result;
 }
 

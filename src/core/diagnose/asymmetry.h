@@ -9,14 +9,16 @@
 
 namespace sokudo::diagnose {
 
-struct Suspect { const kb::Asymmetry* row = nullptr; };
+struct Suspect {
+    const kb::Asymmetry* row = nullptr;
+};
 
 struct AsymmetryView {
-    bool isAsymmetric = false;            ///< the two differ by more than a quarter
+    bool isAsymmetric = false;  ///< the two differ by more than a quarter
     bool forwardIsSlower = false;
-    double ratio = 1;                     ///< slower over faster
-    std::vector<std::string> ruledOut;    ///< stages that carry both directions alike
-    std::vector<Suspect> suspects;        ///< likeliest first
+    double ratio = 1;                   ///< slower over faster
+    std::vector<std::string> ruledOut;  ///< stages that carry both directions alike
+    std::vector<Suspect> suspects;      ///< likeliest first
     std::string sentence;
 };
 

@@ -12,11 +12,14 @@ namespace {
 
 constexpr double kNoChange = 0.03;
 
-std::optional<measure::Comparison> compared(const std::vector<measure::Trial>& trials, plan::DeviceId from, plan::DeviceId to, measure::TrialKind kind, measure::Timestamp change)
+std::optional<measure::Comparison> compared(const std::vector<measure::Trial>& trials, plan::DeviceId from,
+                                            plan::DeviceId to, measure::TrialKind kind, measure::Timestamp change)
 {
     std::vector<BitRate> before, after;
     for (const measure::Trial& trial : trials)
-        if (trial.from == from && trial.to == to && trial.kind == kind && trial.direction == measure::Direction::Forward) (trial.at < change ? before : after).push_back(trial.rate.value);
+        if (trial.from == from && trial.to == to && trial.kind == kind &&
+            trial.direction == measure::Direction::Forward)
+            (trial.at < change ? before : after).push_back(trial.rate.value);
     if (before.empty() || after.empty()) return std::nullopt;
     return measure::compare(before, after);
 }
@@ -26,26 +29,33 @@ bool isChanged(double ratio) { return ratio > 1 + kNoChange || ratio < 1 - kNoCh
 std::string became(std::string_view what, double ratio)
 {
     if (!isChanged(ratio)) return fmt::format("{} stayed as it was", what);
-    return ratio > 1 ? fmt::format("{} became {} times as quick", what, text::number(ratio, 3)) : fmt::format("{} fell to {} of what it was", what, text::number(ratio, 2));
+    return ratio > 1 ? fmt::format("{} became {} times as quick", what, text::number(ratio, 3))
+                     : fmt::format("{} fell to {} of what it was", what, text::number(ratio, 2));
 }
 
 std::string heldBy(const expect::Expectation* path)
 {
     const expect::Stage* binding = path ? path->bindingStage() : nullptr;
-    return binding ? fmt::format("; {} holds a copy here, at {} usually", binding->name, text::rate(binding->carries.typical, 3)) : std::string();
+    return binding ? fmt::format("; {} holds a copy here, at {} usually", binding->name,
+                                 text::rate(binding->carries.typical, 3))
+                   : std::string();
 }
 
 }  // namespace
 
-Benefit benefit(const std::vector<measure::Trial>& trials, plan::DeviceId from, plan::DeviceId to, measure::Timestamp change, const expect::Expectation* copyPath)
+Benefit benefit(const std::vector<measure::Trial>& trials, plan::DeviceId from, plan::DeviceId to,
+                measure::Timestamp change, const expect::Expectation* copyPath)
 {
     Benefit result;
     result.network = compared(trials, from, to, measure::TrialKind::Memory, change);
     result.copy = compared(trials, from, to, measure::TrialKind::FileCopy, change);
     if (!result.network || !result.copy) {
-        result.sentence = result.network ? "the network has results before and after, copies have not: time a copy that was also timed before"
-                        : result.copy  ? "copies have results before and after, the network has not: a test from memory to memory tells what the change did for it"
-                                     : "neither the network nor copies have results on both sides of the change";
+        result.sentence =
+            result.network
+                ? "the network has results before and after, copies have not: time a copy that was also timed before"
+            : result.copy ? "copies have results before and after, the network has not: a test from memory to memory "
+                            "tells what the change did for it"
+                          : "neither the network nor copies have results on both sides of the change";
         return result;
     }
     const double network = result.network->ratio, copy = result.copy->ratio;
@@ -53,8 +63,12 @@ Benefit benefit(const std::vector<measure::Trial>& trials, plan::DeviceId from, 
     if (network > 1 + kNoChange && copy > 0) result.arrives = std::log(copy) / std::log(network);
     if (!isChanged(network) && !isChanged(copy)) result.sentence = both + ": nothing was gained";
     else if (!isChanged(network)) result.sentence = both + ": what changed lies in the machines, not in the network";
-    else if (result.arrives && !isChanged(copy)) result.sentence = both + ": the gain does not reach copies" + heldBy(copyPath);
-    else if (result.arrives && copy > 1) result.sentence = fmt::format("{}: {:.0f} % of that gain reaches copies{}", both, 100 * std::min(1.0, *result.arrives), *result.arrives < 1 - kNoChange ? heldBy(copyPath) : std::string());
+    else if (result.arrives && !isChanged(copy))
+        result.sentence = both + ": the gain does not reach copies" + heldBy(copyPath);
+    else if (result.arrives && copy > 1)
+        result.sentence =
+            fmt::format("{}: {:.0f} % of that gain reaches copies{}", both, 100 * std::min(1.0, *result.arrives),
+                        *result.arrives < 1 - kNoChange ? heldBy(copyPath) : std::string());
     else result.sentence = both;
     return result;
 }

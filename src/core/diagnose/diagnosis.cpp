@@ -44,7 +44,8 @@ std::string_view cautionFor(std::string_view check)
         {"T12", "Before you open a case: shut down, unplug, and touch bare metal first."},
         {"T10", "Never look into a fibre or a cage: the light is invisible. Read the power from the module."},
         {"T43", "Never look into a fibre: both ends dark, caps on, before you inspect or clean."},
-        {"T11", "Behind a wall plate there may be mains: switch the circuit off and check, or leave it to a licensed trade."},
+        {"T11",
+         "Behind a wall plate there may be mains: switch the circuit off and check, or leave it to a licensed trade."},
         {"T31", "Restarting interrupts everyone: tell the house first."},
         {"T34", "Agree on it first, and switch protection back on at once."},
     };

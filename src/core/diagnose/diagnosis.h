@@ -7,7 +7,11 @@
 
 namespace sokudo::diagnose {
 
-struct Reason { bool speaksFor = true; double nats = 0; std::string text; };
+struct Reason {
+    bool speaksFor = true;
+    double nats = 0;
+    std::string text;
+};
 
 struct LikelyCause {
     Belief belief;

@@ -90,7 +90,8 @@ Weight flagWeight(const kb::Cause& cause, const kb::Flag& flag, const Observatio
 }
 
 /// All weights of a cause, damped within families.
-std::vector<Weight> weigh(const kb::KnowledgeBase& kb, const Plateau& plateau, const kb::Cause& cause, const Evidence& evidence)
+std::vector<Weight> weigh(const kb::KnowledgeBase& kb, const Plateau& plateau, const kb::Cause& cause,
+                          const Evidence& evidence)
 {
     std::map<std::string, std::vector<Weight>> families;
     if (auto weight = plateauWeight(plateau, cause, evidence)) families[std::string(kPlateau)].push_back(*weight);
@@ -101,13 +102,15 @@ std::vector<Weight> weigh(const kb::KnowledgeBase& kb, const Plateau& plateau, c
     std::vector<Weight> all;
     for (auto& [family, weights] : families) {
         for (Weight& weight : weights) weight.nats = std::clamp(weight.nats, -kClip, kClip);
-        std::stable_sort(weights.begin(), weights.end(), [](const Weight& a, const Weight& b) { return std::fabs(a.nats) > std::fabs(b.nats); });
+        std::stable_sort(weights.begin(), weights.end(),
+                         [](const Weight& a, const Weight& b) { return std::fabs(a.nats) > std::fabs(b.nats); });
         for (std::size_t i = 0; i < weights.size(); ++i) {
             weights[i].nats *= kDamping[std::min(i, std::size(kDamping) - 1)];
             all.push_back(weights[i]);
         }
     }
-    std::stable_sort(all.begin(), all.end(), [](const Weight& a, const Weight& b) { return std::fabs(a.nats) > std::fabs(b.nats); });
+    std::stable_sort(all.begin(), all.end(),
+                     [](const Weight& a, const Weight& b) { return std::fabs(a.nats) > std::fabs(b.nats); });
     return all;
 }
 
@@ -190,7 +193,9 @@ std::vector<Belief> rank(const kb::KnowledgeBase& kb, const Context& context, co
     std::vector<double> scores;
     double total = 0;
     for (const kb::Cause& cause : kb.causes) {
-        const bool possible = cause.needs.empty() || std::any_of(cause.needs.begin(), cause.needs.end(), [&](const std::string& tag) { return context.contains(tag); });
+        const bool possible =
+            cause.needs.empty() || std::any_of(cause.needs.begin(), cause.needs.end(),
+                                               [&](const std::string& tag) { return context.contains(tag); });
         if (!possible) continue;
         total += cause.weight;
         beliefs.push_back({&cause, 0, weigh(kb, plateau, cause, evidence)});
@@ -205,16 +210,19 @@ std::vector<Belief> rank(const kb::KnowledgeBase& kb, const Context& context, co
     double sum = 0;
     for (double& score : scores) sum += score = std::exp(score - best);
     for (std::size_t i = 0; i < beliefs.size(); ++i) beliefs[i].share = scores[i] / sum;
-    std::stable_sort(beliefs.begin(), beliefs.end(), [](const Belief& a, const Belief& b) { return a.share > b.share; });
+    std::stable_sort(beliefs.begin(), beliefs.end(),
+                     [](const Belief& a, const Belief& b) { return a.share > b.share; });
     return beliefs;
 }
 
-std::vector<NextCheck> nextChecks(const kb::KnowledgeBase& kb, const std::vector<Belief>& beliefs, const Evidence& evidence)
+std::vector<NextCheck> nextChecks(const kb::KnowledgeBase& kb, const std::vector<Belief>& beliefs,
+                                  const Evidence& evidence)
 {
     const Plateau plateau(kb);
     std::vector<double> prior;
     for (const Belief& belief : beliefs) prior.push_back(belief.share);
-    const bool plateauKnown = std::any_of(plateau.flags.begin(), plateau.flags.end(), [&](const kb::Flag* flag) { return evidence.contains(flag->id); });
+    const bool plateauKnown = std::any_of(plateau.flags.begin(), plateau.flags.end(),
+                                          [&](const kb::Flag* flag) { return evidence.contains(flag->id); });
     std::vector<NextCheck> result;
     for (const kb::Check& check : kb.checks) {
         std::vector<std::pair<double, Variable>> variables;
@@ -231,7 +239,8 @@ std::vector<NextCheck> nextChecks(const kb::KnowledgeBase& kb, const std::vector
             const double alone = gainOf(prior, variable);
             variables.emplace_back(alone, std::move(variable));
         }
-        std::stable_sort(variables.begin(), variables.end(), [](const auto& a, const auto& b) { return a.first > b.first; });
+        std::stable_sort(variables.begin(), variables.end(),
+                         [](const auto& a, const auto& b) { return a.first > b.first; });
         std::vector<Variable> used;
         std::size_t outcomes = 1;
         for (auto& [alone, variable] : variables) {
@@ -244,7 +253,8 @@ std::vector<NextCheck> nextChecks(const kb::KnowledgeBase& kb, const std::vector
         next.bitsPerMinute = next.bits / next.effort;
         if (next.bits >= 0.005) result.push_back(next);
     }
-    std::stable_sort(result.begin(), result.end(), [](const NextCheck& a, const NextCheck& b) { return a.bitsPerMinute > b.bitsPerMinute; });
+    std::stable_sort(result.begin(), result.end(),
+                     [](const NextCheck& a, const NextCheck& b) { return a.bitsPerMinute > b.bitsPerMinute; });
     return result;
 }
 

@@ -11,7 +11,10 @@
 namespace sokudo::diagnose {
 
 /// What one observation adds to a cause, in nats: above 0 it speaks for the cause.
-struct Weight { std::string flag; double nats = 0; };
+struct Weight {
+    std::string flag;
+    double nats = 0;
+};
 
 struct Belief {
     const kb::Cause* cause = nullptr;
@@ -27,8 +30,8 @@ std::vector<Belief> rank(const kb::KnowledgeBase&, const Context&, const Evidenc
 
 struct NextCheck {
     const kb::Check* check = nullptr;
-    double bits = 0;           ///< expected gain, bits of entropy
-    double effort = 0;         ///< minutes + 0.5 a currency unit + risk (low 2, medium 10, high 30)
+    double bits = 0;    ///< expected gain, bits of entropy
+    double effort = 0;  ///< minutes + 0.5 a currency unit + risk (low 2, medium 10, high 30)
     double bitsPerMinute = 0;
 };
 

@@ -34,7 +34,8 @@ BitRate Facts::plannedRate() const
     const expect::Expectation* source = memoryExpected ? memoryExpected : expected;
     if (!source) return slowest;
     for (const expect::Stage& stage : source->stages)
-        if (stage.kind == expect::StageKind::Link && (slowest.steps() == 0 || stage.line < slowest)) slowest = stage.line;
+        if (stage.kind == expect::StageKind::Link && (slowest.steps() == 0 || stage.line < slowest))
+            slowest = stage.line;
     return slowest;
 }
 

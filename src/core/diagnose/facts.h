@@ -18,11 +18,11 @@ struct Facts {
     const plan::Plan& plan;
     const kb::KnowledgeBase& kb;
     const Analysis& analysis;
-    const measure::Trial& trial;                 ///< the result that disappoints
-    const std::vector<measure::Trial>& trials;   ///< all of them, any path
-    const expect::Expectation* expected = nullptr;        ///< of the same traffic as the trial
-    const expect::Expectation* memoryExpected = nullptr;  ///< memory to memory on the same path
-    std::map<plan::DeviceId, measure::HostSnapshot> hosts;///< readings of ends, where there are any
+    const measure::Trial& trial;                            ///< the result that disappoints
+    const std::vector<measure::Trial>& trials;              ///< all of them, any path
+    const expect::Expectation* expected = nullptr;          ///< of the same traffic as the trial
+    const expect::Expectation* memoryExpected = nullptr;    ///< memory to memory on the same path
+    std::map<plan::DeviceId, measure::HostSnapshot> hosts;  ///< readings of ends, where there are any
 
     /// Trials of the same two ends and kind, in the direction asked for.
     std::vector<const measure::Trial*> samePath(measure::TrialKind, measure::Direction) const;

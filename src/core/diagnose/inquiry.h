@@ -11,13 +11,14 @@ struct Inquiry {
     std::optional<expect::Expectation> expected;        ///< of the trial's own traffic
     std::optional<expect::Expectation> memoryExpected;  ///< memory to memory on the same path
     Diagnosis diagnosis;
-    std::string whyNoExpectation;                       ///< when there is none
+    std::string whyNoExpectation;  ///< when there is none
 };
 
 /// @param hosts  readings of the ends, where there are any
 /// @param told   the owner's answers for this path
-Inquiry inquire(const plan::Plan&, const kb::KnowledgeBase&, const Analysis&, const measure::Trial&, const std::vector<measure::Trial>& all,
-                const std::map<plan::DeviceId, measure::HostSnapshot>& hosts, const Evidence& told);
+Inquiry inquire(const plan::Plan&, const kb::KnowledgeBase&, const Analysis&, const measure::Trial&,
+                const std::vector<measure::Trial>& all, const std::map<plan::DeviceId, measure::HostSnapshot>& hosts,
+                const Evidence& told);
 
 /// The question to the expectation that a trial answers.
 expect::PathQuestion questionOf(const measure::Trial&);

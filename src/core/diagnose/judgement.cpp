@@ -2,15 +2,15 @@
 #include "core/diagnose/judgement.h"
 
 #include <algorithm>
-#include <limits>
 #include <cmath>
+#include <limits>
 
 #include <fmt/format.h>
 
-#include "core/formulas/bus.h"
-#include "core/formulas/framing.h"
 #include "core/base/text.h"
 #include "core/diagnose/unit_reading.h"
+#include "core/formulas/bus.h"
+#include "core/formulas/framing.h"
 
 namespace sokudo::diagnose {
 namespace {
@@ -21,7 +21,7 @@ using measure::Standing;
 
 constexpr double kImpossible = 1.03;  ///< of the high figure
 constexpr double kSameFigure = 0.015;
-constexpr double kDialogError = 0.15;                     ///< practice: smoothed over seconds, begins at the rate of memory
+constexpr double kDialogError = 0.15;  ///< practice: smoothed over seconds, begins at the rate of memory
 constexpr double kWantedError = 0.05, kWatchError = 1.0;  ///< a share, and seconds
 constexpr int kJumbo = 9000;
 constexpr double kLinkRates[] = {1, 2.5, 5, 10, 25, 40, 50, 100};
@@ -30,17 +30,21 @@ constexpr int kWidths[] = {1, 2, 4, 8, 16};
 /// The stage that no figure can pass.
 const Stage& narrowest(const expect::Expectation& path)
 {
-    return *std::min_element(path.stages.begin(), path.stages.end(), [](const Stage& a, const Stage& b) { return a.carries.high < b.carries.high; });
+    return *std::min_element(path.stages.begin(), path.stages.end(),
+                             [](const Stage& a, const Stage& b) { return a.carries.high < b.carries.high; });
 }
 
 void linkMustBe(const Stage& stage, BitRate measured, int mtu, std::vector<std::string>& why)
 {
     const auto jumbo = formulas::goodput(stage.line, {kJumbo});
-    if (mtu < kJumbo && jumbo && measured.in() <= kImpossible * jumbo->in()) why.push_back(fmt::format("larger packets than MTU {}: with MTU {} this link carries {}", mtu, kJumbo, text::rate(*jumbo)));
+    if (mtu < kJumbo && jumbo && measured.in() <= kImpossible * jumbo->in())
+        why.push_back(fmt::format("larger packets than MTU {}: with MTU {} this link carries {}", mtu, kJumbo,
+                                  text::rate(*jumbo)));
     for (double rate : kLinkRates) {
         const auto carries = formulas::goodput(gigabits(rate), {mtu});
         if (gigabits(rate) <= stage.line || !carries || measured.in() > kImpossible * carries->in()) continue;
-        why.push_back(fmt::format("or the link runs at {} or more, not at {}: read its rate at both ends", text::linkRate(gigabits(rate)), text::linkRate(stage.line)));
+        why.push_back(fmt::format("or the link runs at {} or more, not at {}: read its rate at both ends",
+                                  text::linkRate(gigabits(rate)), text::linkRate(stage.line)));
         return;
     }
 }
@@ -51,7 +55,8 @@ void slotMustBe(const Stage& stage, BitRate measured, const kb::KnowledgeBase& k
         for (int lanes : kWidths) {
             const auto carries = formulas::busCarries(kb, {bus.generation, lanes, 0});
             if (!carries || carries->usable.high < measured) continue;
-            why.push_back(fmt::format("another slot than thought: {} ×{} would be the least that carries it, not {}", bus.name, lanes, stage.detail));
+            why.push_back(fmt::format("another slot than thought: {} ×{} would be the least that carries it, not {}",
+                                      bus.name, lanes, stage.detail));
             return;
         }
 }
@@ -62,7 +67,8 @@ void sumsOf(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, s
     const auto isAbout = [&](double value) { return std::fabs(measured.in() / value - 1) < kSameFigure; };
     for (BitRate one : {stage.carries.typical, stage.carries.high, stage.line})
         if (one.steps() > 0 && isAbout(2 * one.in())) {
-            why.push_back(fmt::format("it is twice {}: perhaps both ways were added up; one way counts", text::rate(one)));
+            why.push_back(
+                fmt::format("it is twice {}: perhaps both ways were added up; one way counts", text::rate(one)));
             break;
         }
     if (stage.kind != StageKind::Slot) return;
@@ -70,8 +76,15 @@ void sumsOf(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, s
         for (int lanes : kWidths) {
             const auto carries = formulas::busCarries(kb, {bus.generation, lanes, 0});
             if (!carries || carries->coded != stage.line) continue;
-            if (isAbout(carries->coded.in())) why.push_back(fmt::format("it is what {} ×{} codes, {}: packets and credits take their part, {} is usual", bus.name, lanes, text::rate(carries->coded, 3), text::rate(carries->usable.typical, 3)));
-            else if (isAbout(bus.gigatransfers * lanes * 1e9)) why.push_back(fmt::format("it is {} GT/s × {} lanes: that counts the line coding too; {} are coded and {} is usual", text::number(bus.gigatransfers), lanes, text::rate(carries->coded, 3), text::rate(carries->usable.typical, 3)));
+            if (isAbout(carries->coded.in()))
+                why.push_back(fmt::format(
+                    "it is what {} ×{} codes, {}: packets and credits take their part, {} is usual", bus.name, lanes,
+                    text::rate(carries->coded, 3), text::rate(carries->usable.typical, 3)));
+            else if (isAbout(bus.gigatransfers * lanes * 1e9))
+                why.push_back(fmt::format(
+                    "it is {} GT/s × {} lanes: that counts the line coding too; {} are coded and {} is usual",
+                    text::number(bus.gigatransfers), lanes, text::rate(carries->coded, 3),
+                    text::rate(carries->usable.typical, 3)));
         }
 }
 
@@ -91,13 +104,25 @@ std::vector<std::string> mustBeTrue(const expect::Expectation& path, BitRate mea
     switch (stage.kind) {
     case StageKind::Link: linkMustBe(stage, measured, path.mtu, why); break;
     case StageKind::Slot: slotMustBe(stage, measured, kb, why); break;
-    case StageKind::Disk: why.push_back("a cache answered and not the disk: repeat with more data than the memory holds"); break;
-    case StageKind::FileShare: why.push_back("the copy had not ended when its time was read, or a cache took it: wait for the disk, and repeat with more data"); break;
+    case StageKind::Disk:
+        why.push_back("a cache answered and not the disk: repeat with more data than the memory holds");
+        break;
+    case StageKind::FileShare:
+        why.push_back(
+            "the copy had not ended when its time was read, or a cache took it: wait for the disk, and repeat with "
+            "more data");
+        break;
     case StageKind::Processor: why.push_back("more streams, or a quicker processor than stated"); break;
-    case StageKind::Window: why.push_back("a larger window or a shorter round trip than stated, or more streams"); break;
+    case StageKind::Window:
+        why.push_back("a larger window or a shorter round trip than stated, or more streams");
+        break;
     case StageKind::Loss: why.push_back("less loss than stated, or a sender that is not slowed by it"); break;
-    case StageKind::Bond: why.push_back("more connections than stated: the members of a bond add up over several"); break;
-    case StageKind::Internet: why.push_back("a larger plan than stated, or a provider that gives more for the first seconds"); break;
+    case StageKind::Bond:
+        why.push_back("more connections than stated: the members of a bond add up over several");
+        break;
+    case StageKind::Internet:
+        why.push_back("a larger plan than stated, or a provider that gives more for the first seconds");
+        break;
     case StageKind::Files:
     case StageKind::Requests:
     case StageKind::CopyTool: why.push_back("more files at once than stated, or a cache that held them"); break;
@@ -110,40 +135,75 @@ std::vector<std::string> mustBeTrue(const expect::Expectation& path, BitRate mea
 
 }  // namespace
 
-Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected, const kb::KnowledgeBase& kb, Source how)
+Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected,
+                const kb::KnowledgeBase& kb, Source how)
 {
     Judgement result;
     result.standing = measure::standing(measured.value, expected.expected);
     result.share = expected.expected.typical.steps() > 0 ? measured.value.in() / expected.expected.typical.in() : 0;
-    const auto readings = unitReadings(measured.value, expected.expected, plateausOf(expected), how != Source::Unknown, kb);
+    const auto readings =
+        unitReadings(measured.value, expected.expected, plateausOf(expected), how != Source::Unknown, kb);
     result.suggestedUnit = unitMeant(typed, readings);
     const Stage* binding = expected.bindingStage();
-    result.why.push_back(fmt::format("{} is {:.0f} % of the usual {}; expected {} to {}", text::rate(measured.value), 100 * result.share, text::rate(expected.expected.typical), text::rate(expected.expected.low), text::rate(expected.expected.high)));
-    const auto link = std::min_element(expected.stages.begin(), expected.stages.end(), [](const Stage& a, const Stage& b) {
-        const auto line = [](const Stage& stage) { return stage.kind == StageKind::Link ? stage.line : BitRate::fromSteps(std::numeric_limits<std::int64_t>::max()); };
-        return line(a) < line(b);
-    });
-    if (link != expected.stages.end() && link->kind == StageKind::Link) result.why.push_back(fmt::format("that is {:.0f} % of the {} on the wire", 100 * measured.value.in() / link->line.in(), text::linkRate(link->line)));
-    if (measured.value.steps() > 0) result.why.push_back(fmt::format("that is {} for each GB, and {} for 100 GB", text::duration(DataSize::of(1e9) / measured.value), text::duration(DataSize::of(100e9) / measured.value)));
+    result.why.push_back(fmt::format("{} is {:.0f} % of the usual {}; expected {} to {}", text::rate(measured.value),
+                                     100 * result.share, text::rate(expected.expected.typical),
+                                     text::rate(expected.expected.low), text::rate(expected.expected.high)));
+    const auto link =
+        std::min_element(expected.stages.begin(), expected.stages.end(), [](const Stage& a, const Stage& b) {
+            const auto line = [](const Stage& stage) {
+                return stage.kind == StageKind::Link ? stage.line
+                                                     : BitRate::fromSteps(std::numeric_limits<std::int64_t>::max());
+            };
+            return line(a) < line(b);
+        });
+    if (link != expected.stages.end() && link->kind == StageKind::Link)
+        result.why.push_back(fmt::format("that is {:.0f} % of the {} on the wire",
+                                         100 * measured.value.in() / link->line.in(), text::linkRate(link->line)));
+    if (measured.value.steps() > 0)
+        result.why.push_back(fmt::format("that is {} for each GB, and {} for 100 GB",
+                                         text::duration(DataSize::of(1e9) / measured.value),
+                                         text::duration(DataSize::of(100e9) / measured.value)));
     if (!result.suggestedUnit.empty()) {
-        const auto likeliest = std::max_element(readings.begin(), readings.end(), [](const UnitReading& a, const UnitReading& b) { return a.probability < b.probability; });
-        result.why.push_back(fmt::format("read as {} it would be {}, which makes sense ({:.0f} % likely): was the unit meant so?", result.suggestedUnit, text::rate(scaled(measured.value, likeliest->row->factor)), 100 * likeliest->probability));
+        const auto likeliest =
+            std::max_element(readings.begin(), readings.end(),
+                             [](const UnitReading& a, const UnitReading& b) { return a.probability < b.probability; });
+        result.why.push_back(
+            fmt::format("read as {} it would be {}, which makes sense ({:.0f} % likely): was the unit meant so?",
+                        result.suggestedUnit, text::rate(scaled(measured.value, likeliest->row->factor)),
+                        100 * likeliest->probability));
     }
     if (result.standing == Standing::Impossible) {
-        result.why.push_back(fmt::format("no figure passes {}: {}", narrowest(expected).name, narrowest(expected).working));
+        result.why.push_back(
+            fmt::format("no figure passes {}: {}", narrowest(expected).name, narrowest(expected).working));
         for (std::string& one : mustBeTrue(expected, measured.value, kb)) result.why.push_back(std::move(one));
     } else if (binding && (result.standing == Standing::Full || result.standing == Standing::Normal)) {
-        result.why.push_back(fmt::format("{} holds it; nothing is wrong{}", binding->name, expected.next ? fmt::format(", and the next limit is {} at {}", expected.stages[*expected.next].name, text::rate(expected.stages[*expected.next].carries.typical)) : std::string()));
+        result.why.push_back(fmt::format(
+            "{} holds it; nothing is wrong{}", binding->name,
+            expected.next ? fmt::format(", and the next limit is {} at {}", expected.stages[*expected.next].name,
+                                        text::rate(expected.stages[*expected.next].carries.typical))
+                          : std::string()));
     } else if (binding) {
-        result.why.push_back(fmt::format("even {}, the narrowest stage, usually carries {}: something on the way is not as planned. Ask sokudo-cli diagnose, or the Diagnose bench", binding->name, text::rate(binding->carries.typical)));
+        result.why.push_back(
+            fmt::format("even {}, the narrowest stage, usually carries {}: something on the way is not as planned. Ask "
+                        "sokudo-cli diagnose, or the Diagnose bench",
+                        binding->name, text::rate(binding->carries.typical)));
     }
     const measure::MeasuredRate within = withDialogError(measured, how);
     if (within.low < within.high) {
-        const std::string why = within == measured ? "with its error" : fmt::format("a copy dialog smooths what it shows, ±{:.0f} %: so", 100 * kDialogError);
-        const Standing least = measure::standing(within.low, expected.expected), most = measure::standing(within.high, expected.expected);
-        if (least != most) result.why.push_back(fmt::format("{} the figure may stand anywhere from {} to {}: measure longer, or write size and time", why, measure::code(least), measure::code(most)));
+        const std::string why =
+            within == measured ? "with its error"
+                               : fmt::format("a copy dialog smooths what it shows, ±{:.0f} %: so", 100 * kDialogError);
+        const Standing least = measure::standing(within.low, expected.expected),
+                       most = measure::standing(within.high, expected.expected);
+        if (least != most)
+            result.why.push_back(
+                fmt::format("{} the figure may stand anywhere from {} to {}: measure longer, or write size and time",
+                            why, measure::code(least), measure::code(most)));
         if (within.high.in() - within.low.in() > 2 * kWantedError * within.value.in())
-            result.why.push_back(fmt::format("for ±{:.0f} % with a watch that is a second off, time {:.0f} s or more: here that is {}", 100 * kWantedError, kWatchError / kWantedError, text::size(DataSize::of(expected.expected.typical.in() / 8 * kWatchError / kWantedError))));
+            result.why.push_back(
+                fmt::format("for ±{:.0f} % with a watch that is a second off, time {:.0f} s or more: here that is {}",
+                            100 * kWantedError, kWatchError / kWantedError,
+                            text::size(DataSize::of(expected.expected.typical.in() / 8 * kWatchError / kWantedError))));
     }
     return result;
 }

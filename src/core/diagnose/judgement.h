@@ -15,17 +15,21 @@ namespace sokudo::diagnose {
 
 struct Judgement {
     measure::Standing standing = measure::Standing::Normal;
-    double share = 0;                ///< measured over the usual expectation
-    std::string suggestedUnit;       ///< "Gb/s": the figure makes sense when it is read so; empty: it does as it stands, or neither does
-    std::vector<std::string> why;    ///< first how it stands, then what that means, each a sentence
+    double share = 0;           ///< measured over the usual expectation
+    std::string suggestedUnit;  ///< "Gb/s": the figure makes sense when it is read so; empty: it does as it stands, or
+                                ///< neither does
+    std::vector<std::string> why;  ///< first how it stands, then what that means, each a sentence
 };
 
-/// Where a figure comes from: of a copy of files bytes are often meant where bits are written; a copy dialog smooths its figure besides.
+/// Where a figure comes from: of a copy of files bytes are often meant where bits are written; a copy dialog smooths
+/// its figure besides.
 enum class Source { Unknown, FileCopy, CopyDialog };
 
 /// @param measured  the figure; `typed` is how it was written, for the unit that is suggested
 /// @param expected  with at least one stage
-/// @source own: above 1.03 of the high figure impossible; from the usual on full; from low on normal; from 0.9 low on low; else fault
-Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected, const kb::KnowledgeBase&, Source = Source::Unknown);
+/// @source own: above 1.03 of the high figure impossible; from the usual on full; from low on normal; from 0.9 low on
+/// low; else fault
+Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected,
+                const kb::KnowledgeBase&, Source = Source::Unknown);
 
 }  // namespace sokudo::diagnose

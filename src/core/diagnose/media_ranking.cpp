@@ -17,17 +17,22 @@ const kb::Medium* mediumOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, 
     return run ? kb.medium(run->medium) : nullptr;
 }
 
-struct Gathered { std::vector<BitRate> rates; std::vector<double> shares; };
+struct Gathered {
+    std::vector<BitRate> rates;
+    std::vector<double> shares;
+};
 
 }  // namespace
 
-std::vector<MediumRank> rankMedia(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, const std::vector<measure::Trial>& trials)
+std::vector<MediumRank> rankMedia(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports,
+                                  const std::vector<measure::Trial>& trials)
 {
     const expect::Paths paths(plan, kb, reports);
     std::map<const kb::Medium*, Gathered> byMedium;
     for (const measure::Trial& trial : trials) {
         if (trial.kind != measure::TrialKind::Memory || trial.direction == measure::Direction::Both) continue;
-        const auto path = paths.expectation({trial.from, trial.to, expect::Traffic::MemoryToMemory, std::max(1, trial.streams)});
+        const auto path =
+            paths.expectation({trial.from, trial.to, expect::Traffic::MemoryToMemory, std::max(1, trial.streams)});
         const kb::Medium* medium = path ? mediumOf(plan, kb, *path) : nullptr;
         if (!medium) continue;
         byMedium[medium].rates.push_back(trial.rate.value);
@@ -40,8 +45,11 @@ std::vector<MediumRank> rankMedia(const plan::Plan& plan, const kb::KnowledgeBas
         if (const kb::Supply* supply = kb.supply(medium->id)) rank.perMetre = supply->pricePerMetre;
         result.push_back(std::move(rank));
     }
-    std::sort(result.begin(), result.end(), [](const MediumRank& a, const MediumRank& b) { return a.runs.median != b.runs.median ? b.runs.median < a.runs.median : a.medium->id < b.medium->id; });
-    for (MediumRank& rank : result) rank.toBest = rank.runs.median.in() / std::max(1.0, result.front().runs.median.in());
+    std::sort(result.begin(), result.end(), [](const MediumRank& a, const MediumRank& b) {
+        return a.runs.median != b.runs.median ? b.runs.median < a.runs.median : a.medium->id < b.medium->id;
+    });
+    for (MediumRank& rank : result)
+        rank.toBest = rank.runs.median.in() / std::max(1.0, result.front().runs.median.in());
     return result;
 }
 

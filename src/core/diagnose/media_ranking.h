@@ -18,6 +18,7 @@ struct MediumRank {
 
 /// Memory tests are laid to the medium of the link that is narrowest on their path. Best median first.
 /// Paths that no cable joins any more are left out.
-std::vector<MediumRank> rankMedia(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&, const std::vector<measure::Trial>&);
+std::vector<MediumRank> rankMedia(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&,
+                                  const std::vector<measure::Trial>&);
 
 }  // namespace sokudo::diagnose

@@ -19,7 +19,10 @@ constexpr double kDoubted = 0.5, kLikely = 0.4;
 constexpr double kPlateauLinks[] = {0.1, 1, 2.5, 5, 10};
 constexpr std::string_view kPrefixes = "kMGT";
 
-double normal(double x, double mean, double spread) { return std::exp(-0.5 * std::pow((x - mean) / spread, 2)) / (spread * std::sqrt(2 * std::numbers::pi)); }
+double normal(double x, double mean, double spread)
+{
+    return std::exp(-0.5 * std::pow((x - mean) / spread, 2)) / (spread * std::sqrt(2 * std::numbers::pi));
+}
 
 double likelihood(double rate, const kb::Band& band, const std::vector<double>& plateaus)
 {
@@ -27,13 +30,17 @@ double likelihood(double rate, const kb::Band& band, const std::vector<double>& 
     if (rate > kImpossible * high) return kNextToNone;
     const double x = std::log(rate);
     double result = kNear * normal(x, std::log(typical), kNearSpread);
-    for (double plateau : plateaus) result += kOnPlateau / static_cast<double>(plateaus.size()) * normal(x, std::log(plateau), kPlateauSpread);
+    for (double plateau : plateaus)
+        result += kOnPlateau / static_cast<double>(plateaus.size()) * normal(x, std::log(plateau), kPlateauSpread);
     if (rate >= typical / kLeast && rate <= high) result += kAnywhere / std::log(kLeast * high / typical);
     return result;
 }
 
 /// "M" and "B" of "290 MB/s"; nothing for a size in a time.
-struct Unit { char prefix = 0; bool binary = false, bytes = false; };
+struct Unit {
+    char prefix = 0;
+    bool binary = false, bytes = false;
+};
 std::optional<Unit> unitOf(std::string_view typed)
 {
     if (typed.find(" in ") != std::string_view::npos) return std::nullopt;
@@ -46,7 +53,8 @@ std::optional<Unit> unitOf(std::string_view typed)
             unit.binary = true;
             --at;
         }
-        if (at > 0 && std::isalpha(static_cast<unsigned char>(typed[at - 1]))) unit.prefix = typed[at - 1] == 'K' ? 'k' : typed[at - 1];
+        if (at > 0 && std::isalpha(static_cast<unsigned char>(typed[at - 1])))
+            unit.prefix = typed[at - 1] == 'K' ? 'k' : typed[at - 1];
         return unit;
     }
     return std::nullopt;
@@ -62,7 +70,8 @@ std::string spelt(const Unit& unit)
 
 }  // namespace
 
-std::vector<UnitReading> unitReadings(BitRate asRead, const kb::Band& band, const std::vector<BitRate>& plateaus, bool isCopy, const kb::KnowledgeBase& kb)
+std::vector<UnitReading> unitReadings(BitRate asRead, const kb::Band& band, const std::vector<BitRate>& plateaus,
+                                      bool isCopy, const kb::KnowledgeBase& kb)
 {
     std::vector<UnitReading> result;
     if (asRead.steps() <= 0 || band.typical.steps() <= 0) return result;
@@ -71,7 +80,8 @@ std::vector<UnitReading> unitReadings(BitRate asRead, const kb::Band& band, cons
         if (plateau.steps() > 0 && plateau.in() <= kImpossible * band.high.in()) below.push_back(plateau.in());
     double sum = 0;
     for (const kb::UnitMeaning& row : kb.unitMeanings) {
-        result.push_back({&row, (isCopy ? row.copyPrior : row.prior) * likelihood(asRead.in() * row.factor, band, below)});
+        result.push_back(
+            {&row, (isCopy ? row.copyPrior : row.prior) * likelihood(asRead.in() * row.factor, band, below)});
         sum += result.back().probability;
     }
     for (UnitReading& one : result) one.probability /= sum;
@@ -91,9 +101,12 @@ std::vector<BitRate> plateausOf(const expect::Expectation& path)
 std::string unitMeant(std::string_view typed, const std::vector<UnitReading>& readings)
 {
     const auto unit = unitOf(typed);
-    const auto asIs = std::find_if(readings.begin(), readings.end(), [](const UnitReading& one) { return one.row->factor == 1; });
+    const auto asIs =
+        std::find_if(readings.begin(), readings.end(), [](const UnitReading& one) { return one.row->factor == 1; });
     if (!unit || asIs == readings.end() || asIs->probability >= kDoubted) return {};
-    const auto likeliest = std::max_element(readings.begin(), readings.end(), [](const UnitReading& a, const UnitReading& b) { return a.probability < b.probability; });
+    const auto likeliest =
+        std::max_element(readings.begin(), readings.end(),
+                         [](const UnitReading& a, const UnitReading& b) { return a.probability < b.probability; });
     if (likeliest == asIs || likeliest->probability <= kLikely) return {};
     Unit meant = *unit;
     const double factor = likeliest->row->factor;
@@ -104,8 +117,7 @@ std::string unitMeant(std::string_view typed, const std::vector<UnitReading>& re
         const std::size_t to = factor > 1 ? at + 1 : at - 1;
         if (!unit->prefix || at == std::string_view::npos || to >= kPrefixes.size()) return {};
         meant.prefix = kPrefixes[to];
-    }
-    else return {};
+    } else return {};
     return spelt(meant);
 }
 

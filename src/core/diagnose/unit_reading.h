@@ -19,9 +19,11 @@ struct UnitReading {
 /// @param asRead    the figure as its unit says
 /// @param plateaus  rates at which results often stand still; those above the band's high figure do not count
 /// @param isCopy    the figure comes from a copy dialog
-/// @source own: prior times the likelihood of the figure it would be: 0.45 near the usual expectation (10 % spread), 0.25 on a plateau
+/// @source own: prior times the likelihood of the figure it would be: 0.45 near the usual expectation (10 % spread),
+/// 0.25 on a plateau
 ///         (2.5 %), 0.30 anywhere from a thousandth to the high figure, and next to none above 1.03 of that
-std::vector<UnitReading> unitReadings(BitRate asRead, const kb::Band&, const std::vector<BitRate>& plateaus, bool isCopy, const kb::KnowledgeBase&);
+std::vector<UnitReading> unitReadings(BitRate asRead, const kb::Band&, const std::vector<BitRate>& plateaus,
+                                      bool isCopy, const kb::KnowledgeBase&);
 
 /// Plateaus of a path: what usual links carry, and each of its own stages but links.
 std::vector<BitRate> plateausOf(const expect::Expectation&);

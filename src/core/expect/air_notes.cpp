@@ -17,11 +17,11 @@ bool isWifi(const kb::KnowledgeBase& kb, const plan::Run& run)
 /// One radio hop with what the rows ask about it.
 struct Air {
     const plan::Run* run = nullptr;
-    const plan::Device* point = nullptr;   ///< the access point
-    int stations = 0;                      ///< devices on its radio that are no access points
-    bool isMesh = false;                   ///< both ends are access points
-    std::optional<BitRate> wire;           ///< its fastest wired link
-    Band radio;                            ///< of this hop, alone
+    const plan::Device* point = nullptr;  ///< the access point
+    int stations = 0;                     ///< devices on its radio that are no access points
+    bool isMesh = false;                  ///< both ends are access points
+    std::optional<BitRate> wire;          ///< its fastest wired link
+    Band radio;                           ///< of this hop, alone
 };
 
 class AirView {
@@ -42,7 +42,8 @@ public:
         for (const plan::Hop& hop : way) {
             const plan::Run* wired = m_path.plan.runs.find(hop.link.id());
             if (!wired || isWifi(m_path.kb, *wired) || !farEnd(*wired, point)) continue;
-            if (const match::LinkReport* report = m_paths.report(hop.link); report && report->rate) result.wire = std::max(result.wire.value_or(BitRate{}), *report->rate);
+            if (const match::LinkReport* report = m_paths.report(hop.link); report && report->rate)
+                result.wire = std::max(result.wire.value_or(BitRate{}), *report->rate);
         }
         return result;
     }
@@ -63,22 +64,33 @@ bool isThick(const Air& air) { return air.run->traits.is("walls", "two") || air.
 std::optional<int> widthOf(const Air& air) { return air.run->traits.count("width-mhz"); }
 
 /// When a row of air_notes.csv is worth saying.
-struct Condition { std::string_view row; bool (*holds)(const Air&, double limit); };
+struct Condition {
+    std::string_view row;
+    bool (*holds)(const Air&, double limit);
+};
 constexpr Condition kConditions[] = {
     {"stations", [](const Air& air, double limit) { return !air.isMesh && air.stations >= limit; }},
     {"crowd", [](const Air& air, double limit) { return air.stations > limit; }},
-    {"wire-holds", [](const Air& air, double limit) { return air.wire && air.radio.high.in() > limit * air.wire->in(); }},
-    {"wire-ample", [](const Air& air, double limit) { return air.wire && *air.wire > gigabits(2.5) && air.wire->in() > limit * air.radio.high.in(); }},
+    {"wire-holds",
+     [](const Air& air, double limit) { return air.wire && air.radio.high.in() > limit * air.wire->in(); }},
+    {"wire-ample",
+     [](const Air& air, double limit) {
+         return air.wire && *air.wire > gigabits(2.5) && air.wire->in() > limit * air.radio.high.in();
+     }},
     {"six-wall", [](const Air& air, double) { return hasWalls(air) && air.run->traits.is("band-ghz", "6"); }},
     {"walls", [](const Air& air, double) { return isThick(air); }},
     {"wide-crowd", [](const Air& air, double limit) { return widthOf(air).value_or(0) >= limit && air.stations > 2; }},
-    {"narrow", [](const Air& air, double limit) { return widthOf(air).value_or(1000) <= limit && !air.run->traits.is("band-ghz", "2.4"); }},
+    {"narrow",
+     [](const Air& air, double limit) {
+         return widthOf(air).value_or(1000) <= limit && !air.run->traits.is("band-ghz", "2.4");
+     }},
     {"mesh", [](const Air& air, double) { return air.isMesh; }},
 };
 
 bool holds(const kb::AirNote& row, const Air& air)
 {
-    const auto known = std::find_if(std::begin(kConditions), std::end(kConditions), [&](const Condition& one) { return one.row == row.id; });
+    const auto known = std::find_if(std::begin(kConditions), std::end(kConditions),
+                                    [&](const Condition& one) { return one.row == row.id; });
     return known != std::end(kConditions) && known->holds(air, row.limit);
 }
 
@@ -92,7 +104,8 @@ const plan::Device* accessPointOf(const plan::Plan& plan, const kb::KnowledgeBas
     return b && b->role == plan::Role::AccessPoint && !(a && a->role == plan::Role::AccessPoint) ? b : a;
 }
 
-std::vector<std::string> airNotes(const SurveyedPath& path, const Paths& paths, const std::vector<Stage>& stages, const plan::Route& way)
+std::vector<std::string> airNotes(const SurveyedPath& path, const Paths& paths, const std::vector<Stage>& stages,
+                                  const plan::Route& way)
 {
     std::vector<std::string> result;
     const AirView view(path, paths);
@@ -104,8 +117,13 @@ std::vector<std::string> airNotes(const SurveyedPath& path, const Paths& paths, 
         air.radio = stage.carries;
         for (const kb::AirNote& row : path.kb.airNotes)
             if (holds(row, air))
-                result.push_back(text::render(row.text, {{"ap", point->name}, {"stations", static_cast<double>(air.stations)}, {"each", text::rate(scaled(stage.carries.typical, 1.0 / std::max(1, air.stations)), 3)},
-                                                       {"wire", text::linkRate(air.wire.value_or(BitRate{}))}, {"radio", text::rate(air.radio.high, 3)}, {"width", static_cast<double>(run->traits.count("width-mhz").value_or(0))}}));
+                result.push_back(text::render(
+                    row.text, {{"ap", point->name},
+                               {"stations", static_cast<double>(air.stations)},
+                               {"each", text::rate(scaled(stage.carries.typical, 1.0 / std::max(1, air.stations)), 3)},
+                               {"wire", text::linkRate(air.wire.value_or(BitRate{}))},
+                               {"radio", text::rate(air.radio.high, 3)},
+                               {"width", static_cast<double>(run->traits.count("width-mhz").value_or(0))}}));
     }
     return result;
 }

@@ -10,7 +10,10 @@
 namespace sokudo::expect {
 namespace {
 
-Band times(const Band& band, const kb::FactorBand& by) { return {scaled(band.low, by.low), scaled(band.typical, by.typical), scaled(band.high, by.high)}; }
+Band times(const Band& band, const kb::FactorBand& by)
+{
+    return {scaled(band.low, by.low), scaled(band.typical, by.typical), scaled(band.high, by.high)};
+}
 
 /// All but the acknowledgements of the other way.
 kb::FactorBand besideAcks(double ackShareOfTwo, const kb::FactorBand& segments)
@@ -23,7 +26,9 @@ void keep(Stage& stage, const kb::FactorBand& share, std::string_view says)
 {
     stage.carries = times(stage.carries, share);
     if (stage.perFlow) stage.perFlow = times(*stage.perFlow, share);
-    stage.working += fmt::format("; both ways busy, {}: usually × {} = {}, up to × {} = {}", says, text::number(share.typical), text::rate(stage.carries.typical), text::number(share.high), text::rate(stage.carries.high));
+    stage.working +=
+        fmt::format("; both ways busy, {}: usually × {} = {}, up to × {} = {}", says, text::number(share.typical),
+                    text::rate(stage.carries.typical), text::number(share.high), text::rate(stage.carries.high));
 }
 
 }  // namespace
@@ -32,14 +37,20 @@ Stage withBothWaysBusy(const kb::KnowledgeBase& kb, Stage stage)
 {
     if (stage.both) {
         const Band half = times(*stage.both, {0.5, 0.5, 0.5});
-        stage.carries = {std::min(stage.carries.low, half.low), std::min(stage.carries.typical, half.typical), std::min(stage.carries.high, half.high)};
-        stage.working += fmt::format("; both ways busy, they share {} in all: usually {} each, up to {}", text::rate(stage.both->high), text::rate(stage.carries.typical), text::rate(stage.carries.high));
+        stage.carries = {std::min(stage.carries.low, half.low), std::min(stage.carries.typical, half.typical),
+                         std::min(stage.carries.high, half.high)};
+        stage.working += fmt::format("; both ways busy, they share {} in all: usually {} each, up to {}",
+                                     text::rate(stage.both->high), text::rate(stage.carries.typical),
+                                     text::rate(stage.carries.high));
         return stage;
     }
-    const auto row = std::find_if(kb.bothWays.begin(), kb.bothWays.end(), [&](const kb::BothWays& one) { return one.stage == word(stage.kind); });
+    const auto row = std::find_if(kb.bothWays.begin(), kb.bothWays.end(),
+                                  [&](const kb::BothWays& one) { return one.stage == word(stage.kind); });
     const kb::Factor* segments = kb.factor("ack-segments");
     if (row != kb.bothWays.end()) keep(stage, row->share, row->says);
-    else if (stage.ackShare > 0 && segments) keep(stage, besideAcks(stage.ackShare, {segments->value.low, segments->value.typical, segments->value.high}), "acknowledgements travel along");
+    else if (stage.ackShare > 0 && segments)
+        keep(stage, besideAcks(stage.ackShare, {segments->value.low, segments->value.typical, segments->value.high}),
+             "acknowledgements travel along");
     return stage;
 }
 

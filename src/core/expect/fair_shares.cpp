@@ -12,7 +12,8 @@ constexpr double kEmpty = 1e-9;  ///< of a pool's capacity: what counts as used 
 /// Rates are doubles inside: the filling divides at every step and only the end is rounded.
 class Filling {
 public:
-    Filling(const std::vector<BitRate>& pools, const std::vector<ShareFlow>& flows) : m_flows(flows), m_rate(flows.size(), 0), m_heldBy(flows.size()), m_load(pools.size(), 0)
+    Filling(const std::vector<BitRate>& pools, const std::vector<ShareFlow>& flows)
+        : m_flows(flows), m_rate(flows.size(), 0), m_heldBy(flows.size()), m_load(pools.size(), 0)
     {
         for (BitRate pool : pools) m_whole.push_back(pool.in());
         m_left = m_whole;
@@ -79,7 +80,7 @@ private:
     std::vector<std::size_t> m_active;
 };
 
-constexpr int kTwo = 2, kMany = 8;                   ///< streams
+constexpr int kTwo = 2, kMany = 8;  ///< streams
 constexpr double kErrorOfTwo = 0.25, kErrorOfMany = 0.10;
 
 }  // namespace
@@ -91,6 +92,9 @@ double shareError(int streams)
     return kErrorOfTwo + from * (kErrorOfMany - kErrorOfTwo);
 }
 
-std::vector<ShareOf> fairShares(const std::vector<BitRate>& pools, const std::vector<ShareFlow>& flows) { return Filling(pools, flows).run(); }
+std::vector<ShareOf> fairShares(const std::vector<BitRate>& pools, const std::vector<ShareFlow>& flows)
+{
+    return Filling(pools, flows).run();
+}
 
 }  // namespace sokudo::expect

@@ -40,7 +40,12 @@ std::string bothWays(const std::string& name)
 }
 
 /// A bus and a wire carry each way by itself; a core, a disk and memory do both with one strength.
-bool isOneForBothWays(StageKind kind) { return kind == StageKind::Disk || kind == StageKind::Processor || kind == StageKind::Memory || kind == StageKind::Router || kind == StageKind::Inspection || kind == StageKind::Tunnel || kind == StageKind::Switch; }
+bool isOneForBothWays(StageKind kind)
+{
+    return kind == StageKind::Disk || kind == StageKind::Processor || kind == StageKind::Memory ||
+           kind == StageKind::Router || kind == StageKind::Inspection || kind == StageKind::Tunnel ||
+           kind == StageKind::Switch;
+}
 
 using Pick = BitRate Band::*;
 
@@ -101,7 +106,9 @@ void addUses(const Asked& asked, Pools& pools, Pick pick, ShareFlow& into)
         if (isPrivate(stage.kind)) continue;
         into.uses.push_back(pools.use(poolName(stage, *asked.flow), stage.pool.value_or(stage.carries)));
         // A slow station takes more of the air that all share.
-        if (stage.both) into.uses.push_back(pools.use(stage.air.empty() ? bothWays(stage.name) : "the air of " + stage.air, *stage.both));
+        if (stage.both)
+            into.uses.push_back(
+                pools.use(stage.air.empty() ? bothWays(stage.name) : "the air of " + stage.air, *stage.both));
     }
     into.cap = cap;
     into.weight = asked.flow->streams;
@@ -115,7 +122,11 @@ std::string ownLimit(const Asked& asked)
     return binding ? binding->name : std::string();
 }
 
-struct Shared { std::vector<ShareOf> shares; std::vector<ShareFlow> flows; Pools pools; };
+struct Shared {
+    std::vector<ShareOf> shares;
+    std::vector<ShareFlow> flows;
+    Pools pools;
+};
 
 Shared shareAt(const std::vector<Asked>& asked, Pick pick)
 {
@@ -126,7 +137,8 @@ Shared shareAt(const std::vector<Asked>& asked, Pick pick)
 }
 
 /// What the flows put on each run, by the way it is travelled.
-RunLoads loadsOf(const std::vector<Asked>& asked, const std::vector<std::size_t>& at, const std::vector<FlowResult>& results)
+RunLoads loadsOf(const std::vector<Asked>& asked, const std::vector<std::size_t>& at,
+                 const std::vector<FlowResult>& results)
 {
     RunLoads output;
     for (std::size_t i = 0; i < asked.size(); ++i)
@@ -138,7 +150,8 @@ RunLoads loadsOf(const std::vector<Asked>& asked, const std::vector<std::size_t>
 }
 
 /// Names of the other flows through the pool that holds each flow.
-void nameTheOthers(const std::vector<Asked>& asked, const std::vector<std::size_t>& at, const Shared& shared, std::vector<FlowResult>& results)
+void nameTheOthers(const std::vector<Asked>& asked, const std::vector<std::size_t>& at, const Shared& shared,
+                   std::vector<FlowResult>& results)
 {
     std::vector<std::vector<std::size_t>> through(shared.pools.capacity().size());
     for (std::size_t i = 0; i < asked.size(); ++i)
@@ -160,10 +173,12 @@ void nameTheOthers(const std::vector<Asked>& asked, const std::vector<std::size_
 
 PathQuestion questionOf(const plan::Flow& flow)
 {
-    return {flow.from, flow.to, flow.copies ? Traffic::FileCopy : Traffic::MemoryToMemory, flow.streams, flow.protocol, 0};
+    return {flow.from,    flow.to,       flow.copies ? Traffic::FileCopy : Traffic::MemoryToMemory,
+            flow.streams, flow.protocol, 0};
 }
 
-FlowShares flowShares(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, const std::vector<const plan::Flow*>& flows)
+FlowShares flowShares(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports,
+                      const std::vector<const plan::Flow*>& flows)
 {
     FlowShares output;
     const Paths paths(plan, kb, reports);
@@ -180,7 +195,9 @@ FlowShares flowShares(const plan::Plan& plan, const kb::KnowledgeBase& kb, const
         else if (path->isEmpty()) result.problem = "nothing of this path is known yet";
         if (result.problem.empty()) {
             result.alone = path->expected;
-            if (flow->asks) result.alone = {std::min(result.alone.low, *flow->asks), std::min(result.alone.typical, *flow->asks), std::min(result.alone.high, *flow->asks)};
+            if (flow->asks)
+                result.alone = {std::min(result.alone.low, *flow->asks), std::min(result.alone.typical, *flow->asks),
+                                std::min(result.alone.high, *flow->asks)};
             asked.push_back({flow, std::move(*path)});
             at.push_back(output.flows.size());
         }
@@ -191,8 +208,10 @@ FlowShares flowShares(const plan::Plan& plan, const kb::KnowledgeBase& kb, const
         for (std::size_t i = 0; i < asked.size(); ++i) output.flows[at[i]].rate.*pick = shared.shares[i].rate;
         if (pick == &Band::typical) nameTheOthers(asked, at, shared, output.flows);
     }
-    for (FlowResult& result : output.flows)  // a flow that gets less at the high figures made room for another; its band still rises
-        result.rate = {std::min(result.rate.low, result.rate.typical), result.rate.typical, std::max(result.rate.high, result.rate.typical)};
+    for (FlowResult& result :
+         output.flows)  // a flow that gets less at the high figures made room for another; its band still rises
+        result.rate = {std::min(result.rate.low, result.rate.typical), result.rate.typical,
+                       std::max(result.rate.high, result.rate.typical)};
     output.trunks = trunksOf(plan, reports, loadsOf(asked, at, output.flows));
     return output;
 }

@@ -20,13 +20,14 @@ struct FlowResult {
 };
 
 struct FlowShares {
-    std::vector<FlowResult> flows;   ///< in the order asked
-    std::vector<TrunkLoad> trunks;   ///< most promised first
+    std::vector<FlowResult> flows;  ///< in the order asked
+    std::vector<TrunkLoad> trunks;  ///< most promised first
 };
 
 /// Shares at the low, the usual and the high figures of the stages, each by progressive filling.
 /// @source see fairShares; pools are the stages that flows have in common
-FlowShares flowShares(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&, const std::vector<const plan::Flow*>&);
+FlowShares flowShares(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&,
+                      const std::vector<const plan::Flow*>&);
 
 /// Flows of one set, in the order of the plan. @param set  empty: all
 std::vector<const plan::Flow*> flowsOf(const plan::Plan&, std::string_view set);

@@ -4,9 +4,9 @@
 
 #include <fmt/format.h>
 
-#include "core/formulas/radio.h"
 #include "core/base/text.h"
 #include "core/expect/survey_stages.h"
+#include "core/formulas/radio.h"
 
 namespace sokudo::expect {
 namespace {
@@ -34,14 +34,17 @@ std::string coaxRow(const SurveyedPath& path, const plan::Port* a, const plan::P
             if (end && end->traits.is("coax-version", *known)) version = *known;
     std::string id = fmt::format("coax-{}", version);
     for (const plan::Port* end : {a, b})
-        if (const auto own = end ? end->traits.as<BitRate>("adapter-port") : std::nullopt; own && *own <= gigabits(1) && path.kb.ceiling(id + "-1g")) return id + "-1g";
+        if (const auto own = end ? end->traits.as<BitRate>("adapter-port") : std::nullopt;
+            own && *own <= gigabits(1) && path.kb.ceiling(id + "-1g"))
+            return id + "-1g";
     return path.kb.ceiling(id) ? id : "coax-2.5";
 }
 
 Result<Stage> powerLineStage(const SurveyedPath& path, const plan::Run& run, const plan::Port* a, const plan::Port* b)
 {
     const std::string_view family = either(a, b, "plc");
-    return ceilingStage(path.kb, family.empty() ? "plc-ghn" : fmt::format("plc-{}", family), factorsOf(path.kb, run.traits, "power-line"));
+    return ceilingStage(path.kb, family.empty() ? "plc-ghn" : fmt::format("plc-{}", family),
+                        factorsOf(path.kb, run.traits, "power-line"));
 }
 
 /// Rain takes from a long 60 GHz bridge, and nothing of it passes a wall; the other bands are the other way round.
@@ -50,14 +53,19 @@ Factors airFactors(const SurveyedPath& path, const plan::Run& run, bool is60)
     constexpr std::string_view kRain = "rain";
     constexpr Length kRainMatters = Length::fromSteps(500'000);  // practice
     Factors result = factorsOf(path.kb, run.traits, "radio");
-    std::erase_if(result, [&](const std::string& id) { return (id == kRain) != is60 || (is60 && run.length && *run.length <= kRainMatters); });
+    std::erase_if(result, [&](const std::string& id) {
+        return (id == kRain) != is60 || (is60 && run.length && *run.length <= kRainMatters);
+    });
     return result;
 }
 
 Result<Stage> radioStage(const SurveyedPath& path, const plan::Run& run, BitRate linkRate)
 {
-    if (run.medium == "radio-60") return ceilingStage(path.kb, linkRate <= gigabits(1) ? "bridge-60-1g" : "bridge-60", airFactors(path, run, true));
-    const auto phy = formulas::radioRate(run.traits.as<BitRate>("phy-rate"), run.traits.count("mcs"), run.traits.count("width-mhz"), run.traits.count("streams"));
+    if (run.medium == "radio-60")
+        return ceilingStage(path.kb, linkRate <= gigabits(1) ? "bridge-60-1g" : "bridge-60",
+                            airFactors(path, run, true));
+    const auto phy = formulas::radioRate(run.traits.as<BitRate>("phy-rate"), run.traits.count("mcs"),
+                                         run.traits.count("width-mhz"), run.traits.count("streams"));
     auto stage = radioShareStage(path.kb, phy.value_or(linkRate));
     if (!stage) return stage;
     Factors factors = airFactors(path, run, false);
@@ -93,12 +101,12 @@ formulas::Framing framingOf(const SurveyedPath& path, const plan::Run* run)
     return framing;
 }
 
-Result<Stage> hopStage(const SurveyedPath& path, const plan::Hop& hop, const plan::Run* run, const kb::Medium* medium, BitRate rate)
+Result<Stage> hopStage(const SurveyedPath& path, const plan::Hop& hop, const plan::Run* run, const kb::Medium* medium,
+                       BitRate rate)
 {
     const plan::Port* a = path.plan.ports.find(hop.from);
     const plan::Port* b = path.plan.ports.find(hop.to);
-    if (medium && run)
-        switch (medium->kind) {
+    if (medium && run) switch (medium->kind) {
         case kb::MediumKind::Coax: return coaxStage(path.kb, coaxRow(path, a, b), run->traits.as<BitRate>("phy-rate"));
         case kb::MediumKind::PowerLine: return powerLineStage(path, *run, a, b);
         case kb::MediumKind::Radio: return radioStage(path, *run, rate);
@@ -107,7 +115,8 @@ Result<Stage> hopStage(const SurveyedPath& path, const plan::Hop& hop, const pla
     const auto framing = framingOf(path, run);
     // Each side spreads what it sends: the sender's setting counts.
     if (const auto spread = a ? spreadFromCode(a->traits.word("bond")) : std::nullopt)
-        if (const int members = membersOf(path, hop); members >= 2) return bondStage(path.kb, members, rate, framing, path.question.streams, *spread);
+        if (const int members = membersOf(path, hop); members >= 2)
+            return bondStage(path.kb, members, rate, framing, path.question.streams, *spread);
     return linkStage(path.kb, rate, framing);
 }
 
@@ -117,7 +126,8 @@ BitRate wireRate(const match::LinkReport& report)
 {
     std::optional<BitRate> rate;
     for (const match::Finding& finding : report.findings)
-        if (finding.rule != "slot-width" && finding.outcome.rate && (!rate || *finding.outcome.rate < *rate)) rate = finding.outcome.rate;
+        if (finding.rule != "slot-width" && finding.outcome.rate && (!rate || *finding.outcome.rate < *rate))
+            rate = finding.outcome.rate;
     return rate.value_or(*report.rate);
 }
 
@@ -126,13 +136,17 @@ std::optional<Error> addHop(const SurveyedPath& path, const Paths& paths, const 
     const std::string title = plan::portText(path.plan, hop.from) + " — " + plan::portText(path.plan, hop.to);
     const match::LinkReport* report = paths.report(hop.link);
     if (!report || !report->rate)
-        return Error{ErrorCode::NotAllowed, report && report->verdict != Verdict::Unknown ? "this link does not come up: " + report->reason() : "the rate of this link is not known yet", title};
+        return Error{ErrorCode::NotAllowed,
+                     report && report->verdict != Verdict::Unknown ? "this link does not come up: " + report->reason()
+                                                                   : "the rate of this link is not known yet",
+                     title};
     const plan::Run* run = path.plan.runs.find(hop.link.id());
     const kb::Medium* medium = run ? path.kb.medium(run->medium) : nullptr;
     // A slot that narrows the link is a stage of its own: the wire still runs at the rate the ends share.
     auto stage = hopStage(path, hop, run, medium, wireRate(*report));
     if (!stage) return stage.error();
-    if (medium && stage->kind == StageKind::Link) stage->label = shortName(*medium) + (run->length ? " " + text::length(*run->length) : std::string());
+    if (medium && stage->kind == StageKind::Link)
+        stage->label = shortName(*medium) + (run->length ? " " + text::length(*run->length) : std::string());
     stage->name = title;
     stage->run = hop.link.id();
     found.stages.push_back(std::move(*stage));
@@ -154,9 +168,14 @@ void addBetween(const SurveyedPath& path, const plan::Device& device, Found& fou
     }
     if (device.role != plan::Role::Router) return;
     const std::string_view forwards = device.traits.word("forwards");
-    if (forwards.empty()) found.missing.push_back({fmt::format("whether {} routes this traffic in software or passes it on as a switch", device.name), device.id});
-    else if (forwards != "switch") found.add(ceilingStage(path.kb, forwards), "router " + device.name, device.id, device.name);
-    if (const std::string_view inspects = device.traits.word("inspects"); !inspects.empty() && inspects != "none") found.add(ceilingStage(path.kb, inspects), "inspection at " + device.name, device.id, device.name);
+    if (forwards.empty())
+        found.missing.push_back(
+            {fmt::format("whether {} routes this traffic in software or passes it on as a switch", device.name),
+             device.id});
+    else if (forwards != "switch")
+        found.add(ceilingStage(path.kb, forwards), "router " + device.name, device.id, device.name);
+    if (const std::string_view inspects = device.traits.word("inspects"); !inspects.empty() && inspects != "none")
+        found.add(ceilingStage(path.kb, inspects), "inspection at " + device.name, device.id, device.name);
 }
 
 void addInternet(const SurveyedPath& path, const plan::Device& device, Found& found)
@@ -165,7 +184,8 @@ void addInternet(const SurveyedPath& path, const plan::Device& device, Found& fo
     if (!down) return;
     // What the provider's box sends came down the line; what it receives goes up.
     const bool isDown = device.id == path.question.from;
-    found.add(isDown ? internetStage(path.kb, *down, "any-plan", {}, up) : internetStage(path.kb, up.value_or(*down)), isDown ? "internet plan, down" : "internet plan, up", device.id, device.name);
+    found.add(isDown ? internetStage(path.kb, *down, "any-plan", {}, up) : internetStage(path.kb, up.value_or(*down)),
+              isDown ? "internet plan, down" : "internet plan, up", device.id, device.name);
 }
 
 }  // namespace sokudo::expect

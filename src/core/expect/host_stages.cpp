@@ -13,7 +13,8 @@ namespace {
 std::optional<formulas::BusLink> busOf(std::string_view word)
 {
     const std::size_t at = word.find('x');
-    const auto generation = text::parseNumber(word.substr(0, at)), lanes = at == std::string_view::npos ? std::nullopt : text::parseNumber(word.substr(at + 1));
+    const auto generation = text::parseNumber(word.substr(0, at)),
+               lanes = at == std::string_view::npos ? std::nullopt : text::parseNumber(word.substr(at + 1));
     if (!generation || !lanes) return std::nullopt;
     return formulas::BusLink{static_cast<int>(*generation), static_cast<int>(*lanes), 0};
 }
@@ -29,22 +30,27 @@ void addDisk(const SurveyedPath& path, const plan::Device& device, Access access
 void addProcessor(const SurveyedPath& path, const plan::Device& device, Found& found)
 {
     if (!device.processor) return found.missing.push_back({"the processor of " + device.name, device.id});
-    auto stage = processorStage(path.kb, *device.processor, path.mtu, path.question.streams, factorsOf(path.kb, device.traits, "processor"));
+    auto stage = processorStage(path.kb, *device.processor, path.mtu, path.question.streams,
+                                factorsOf(path.kb, device.traits, "processor"));
     if (stage) stage->detail = device.name;
     found.add(std::move(stage), "processor of " + device.name, device.id, device.name);
 }
 
 void addMemory(const SurveyedPath& path, const plan::Device& device, Found& found)
 {
-    if (const auto channels = device.traits.count("memory-channels")) found.add(ceilingStage(path.kb, *channels >= 2 ? "memory-dual" : "memory-single"), "memory of " + device.name, device.id, device.name);
+    if (const auto channels = device.traits.count("memory-channels"))
+        found.add(ceilingStage(path.kb, *channels >= 2 ? "memory-dual" : "memory-single"), "memory of " + device.name,
+                  device.id, device.name);
 }
 
 /// Slot, what the chipset shares, USB: how the port hangs on the machine.
-void addAttachment(const SurveyedPath& path, const plan::Device& device, plan::PortId id, BitRate linkRate, bool sends, Found& found)
+void addAttachment(const SurveyedPath& path, const plan::Device& device, plan::PortId id, BitRate linkRate, bool sends,
+                   Found& found)
 {
     const plan::Port* port = path.plan.ports.find(id);
     if (!port) return;
-    if (const auto usb = port->traits.as<BitRate>("usb")) found.add(usbStage(path.kb, *usb, linkRate), "usb of " + device.name, device.id, device.name);
+    if (const auto usb = port->traits.as<BitRate>("usb"))
+        found.add(usbStage(path.kb, *usb, linkRate), "usb of " + device.name, device.id, device.name);
     const plan::Slot* slot = path.plan.slots.find(port->slot);
     if (!slot) return;
     const auto addSlot = [&] {
@@ -66,7 +72,8 @@ void addAttachment(const SurveyedPath& path, const plan::Device& device, plan::P
 void addSession(const SurveyedPath& path, const plan::Device& device, Found& found)
 {
     const std::string_view session = device.traits.word("session");
-    if (path.question.traffic == Traffic::FileCopy && !session.empty() && session != "plain") found.add(ceilingStage(path.kb, session), "session at " + device.name, device.id, device.name);
+    if (path.question.traffic == Traffic::FileCopy && !session.empty() && session != "plain")
+        found.add(ceilingStage(path.kb, session), "session at " + device.name, device.id, device.name);
 }
 
 }  // namespace
@@ -88,7 +95,8 @@ void Found::add(Result<Stage> stage, std::string name, plan::DeviceId device, st
     stages.push_back(std::move(*stage));
 }
 
-void addHost(const SurveyedPath& path, const plan::Device& device, plan::PortId port, BitRate linkRate, bool sends, Found& found)
+void addHost(const SurveyedPath& path, const plan::Device& device, plan::PortId port, BitRate linkRate, bool sends,
+             Found& found)
 {
     const bool copies = path.question.traffic == Traffic::FileCopy;
     if (sends) {

@@ -14,8 +14,9 @@ namespace sokudo::expect {
 namespace {
 
 constexpr int kUsualMtu = 1500;
-constexpr Duration kLongRoundTrip = Duration::fromSteps(1'000'000);       // below a millisecond no usual window holds a link
-constexpr DataSize kUsualWindow = DataSize::fromSteps(3 * 1024 * 1024);   // rfc-7323: a receive limit of 6 MiB of which half is offered
+constexpr Duration kLongRoundTrip = Duration::fromSteps(1'000'000);  // below a millisecond no usual window holds a link
+constexpr DataSize kUsualWindow =
+    DataSize::fromSteps(3 * 1024 * 1024);  // rfc-7323: a receive limit of 6 MiB of which half is offered
 
 std::string protocolOf(const PathQuestion& question, const plan::Device& from, const plan::Device& to)
 {
@@ -46,7 +47,10 @@ std::string mtuNote(const plan::Plan& plan, const plan::Route& way, int mtu)
             larger += (larger.empty() ? "" : ", ") + plan::portText(plan, end);
         }
     if (larger.empty()) return {};
-    return fmt::format("the path runs at MTU {}, although {} {} {}: set all alike, and prove it with a don't-fragment ping of {} bytes", mtu, larger, larger.find(',') == std::string::npos ? "is set to" : "are set up to", most, most - 28);
+    return fmt::format(
+        "the path runs at MTU {}, although {} {} {}: set all alike, and prove it with a don't-fragment ping of {} "
+        "bytes",
+        mtu, larger, larger.find(',') == std::string::npos ? "is set to" : "are set up to", most, most - 28);
 }
 
 /// A test between machines that are slower than the wire measures the machines.
@@ -54,14 +58,16 @@ std::string slowEndsNote(const Expectation& path, const PathQuestion& question, 
 {
     const Stage* binding = path.bindingStage();
     if (!binding || question.traffic != Traffic::MemoryToMemory || binding->kind != StageKind::Processor) return {};
-    return fmt::format("{} holds this test, not the wire: {}test between quicker machines", binding->name, remedy.empty() ? std::string() : remedy + "; or ");
+    return fmt::format("{} holds this test, not the wire: {}test between quicker machines", binding->name,
+                       remedy.empty() ? std::string() : remedy + "; or ");
 }
 
 void addWindow(const SurveyedPath& path, Found& found)
 {
     Duration roundTrip;
     for (const Stage& stage : found.stages) roundTrip = roundTrip + stage.roundTrip;
-    if (roundTrip >= kLongRoundTrip) found.add(windowStage(kUsualWindow, roundTrip, path.question.streams), "window", {}, "the path");
+    if (roundTrip >= kLongRoundTrip)
+        found.add(windowStage(kUsualWindow, roundTrip, path.question.streams), "window", {}, "the path");
 }
 
 void addShare(const SurveyedPath& path, const std::string& protocol, Found& found)
@@ -83,29 +89,35 @@ std::string remoteMemoryNote(const Expectation& path, const kb::KnowledgeBase& k
     if (!direct || !(isNfs || binding->detail.starts_with("smb")) || binding->detail == direct->id) return {};
     const BitRate would = scaled(network->typical, direct->share.typical);
     if (would.in() < 1.2 * binding->carries.typical.in()) return {};
-    return fmt::format("{} would carry about {} here: both cards and both systems must offer remote memory access", direct->name, text::rate(would, 3));
+    return fmt::format("{} would carry about {} here: both cards and both systems must offer remote memory access",
+                       direct->name, text::rate(would, 3));
 }
 
 }  // namespace
 
 Paths::Paths(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports)
-    : m_plan(plan), m_kb(kb), m_reports([&] {
+    : m_plan(plan),
+      m_kb(kb),
+      m_reports([&] {
           std::unordered_map<plan::RunId, const match::LinkReport*> result;
           for (const match::LinkReport& report : reports) result[report.link.id()] = &report;
           return result;
       }()),
-      m_net(plan, [&] {
-          std::vector<plan::Link> links;
-          for (const match::LinkReport& report : reports) links.push_back(report.link);
-          // Reports come worst first: among equal ways the same one is taken whatever their order.
-          std::sort(links.begin(), links.end(), [](const plan::Link& a, const plan::Link& b) { return a.id() < b.id(); });
-          return links;
-      }(), [this](const plan::Link& link) -> std::optional<BitRate> {
-          const match::LinkReport* found = report(link);
-          return found ? found->rate : std::nullopt;
-      })
-{
-}
+      m_net(
+          plan,
+          [&] {
+              std::vector<plan::Link> links;
+              for (const match::LinkReport& report : reports) links.push_back(report.link);
+              // Reports come worst first: among equal ways the same one is taken whatever their order.
+              std::sort(links.begin(), links.end(),
+                        [](const plan::Link& a, const plan::Link& b) { return a.id() < b.id(); });
+              return links;
+          }(),
+          [this](const plan::Link& link) -> std::optional<BitRate> {
+              const match::LinkReport* found = report(link);
+              return found ? found->rate : std::nullopt;
+          })
+{}
 
 const match::LinkReport* Paths::report(const plan::Link& link) const
 {
@@ -122,10 +134,17 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
     std::optional<plan::Route> way = question.route == 0 ? m_net.way(question.from, question.to) : std::nullopt;
     if (question.route > 0) {
         auto all = ways(question.from, question.to);
-        if (static_cast<std::size_t>(question.route) >= all.size()) return failure(ErrorCode::OutOfRange, fmt::format("there are {} ways from {} to {}; they are numbered from 0", all.size(), from->name, to->name), std::to_string(question.route));
+        if (static_cast<std::size_t>(question.route) >= all.size())
+            return failure(ErrorCode::OutOfRange,
+                           fmt::format("there are {} ways from {} to {}; they are numbered from 0", all.size(),
+                                       from->name, to->name),
+                           std::to_string(question.route));
         way = std::move(all[static_cast<std::size_t>(question.route)]);
     }
-    if (!way) return failure(ErrorCode::NotFound, fmt::format("no cable leads from {} to {}; add the runs between them in Survey", from->name, to->name));
+    if (!way)
+        return failure(
+            ErrorCode::NotFound,
+            fmt::format("no cable leads from {} to {}; add the runs between them in Survey", from->name, to->name));
     const SurveyedPath path{m_plan, m_kb, question, mtuOf(m_plan, *way)};
     const auto rateOf = [&](const plan::Hop& hop) {
         const match::LinkReport* found = report(hop.link);
@@ -150,18 +169,25 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
     result.mtu = path.mtu;
     result.bothWays = question.bothWays;
     const std::string remedy = remedyNote(result), slowEnds = slowEndsNote(result, question, remedy);
-    for (std::string note : {mtuNote(m_plan, *way, path.mtu), slowEnds.empty() ? remedy : slowEnds, remoteMemoryNote(result, m_kb)})
+    for (std::string note :
+         {mtuNote(m_plan, *way, path.mtu), slowEnds.empty() ? remedy : slowEnds, remoteMemoryNote(result, m_kb)})
         if (!note.empty()) result.notes.push_back(std::move(note));
     for (std::string& note : airNotes(path, *this, result.stages, *way)) result.notes.push_back(std::move(note));
     return result;
 }
 
-Result<Expectation> expectation(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, const PathQuestion& question) { return Paths(plan, kb, reports).expectation(question); }
+Result<Expectation> expectation(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports,
+                                const PathQuestion& question)
+{
+    return Paths(plan, kb, reports).expectation(question);
+}
 
 std::string wayText(const plan::Plan& plan, const plan::Route& way)
 {
     std::string result;
-    for (const plan::Hop& hop : way) result += fmt::format("{}{} — {}", result.empty() ? "" : ", ", plan::portText(plan, hop.from), plan::portText(plan, hop.to));
+    for (const plan::Hop& hop : way)
+        result += fmt::format("{}{} — {}", result.empty() ? "" : ", ", plan::portText(plan, hop.from),
+                              plan::portText(plan, hop.to));
     return result;
 }
 

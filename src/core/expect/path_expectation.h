@@ -16,10 +16,10 @@ enum class Traffic { MemoryToMemory, FileCopy };
 struct PathQuestion {
     plan::DeviceId from, to;
     Traffic traffic = Traffic::MemoryToMemory;
-    int streams = 1;              ///< 1 to 64
-    std::string protocol;         ///< file share; empty: what the storage serves, else smb
-    int route = 0;                ///< which of the ways between the two, 0 the best; see Paths::ways
-    bool bothWays = false;        ///< as much travels back: the band is that of one way
+    int streams = 1;        ///< 1 to 64
+    std::string protocol;   ///< file share; empty: what the storage serves, else smb
+    int route = 0;          ///< which of the ways between the two, 0 the best; see Paths::ways
+    bool bothWays = false;  ///< as much travels back: the band is that of one way
     friend bool operator==(const PathQuestion&, const PathQuestion&) = default;
 };
 
@@ -44,7 +44,8 @@ private:
 };
 
 /// One question on a plan.
-Result<Expectation> expectation(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports& reports, const PathQuestion&);
+Result<Expectation> expectation(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports& reports,
+                                const PathQuestion&);
 
 /// The way in words: "core 1 — vault X1, core Q1 — platen 1".
 std::string wayText(const plan::Plan&, const plan::Route&);

@@ -5,9 +5,9 @@
 
 #include <fmt/format.h>
 
-#include "core/formulas/transport.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
+#include "core/formulas/transport.h"
 
 namespace sokudo::expect {
 namespace {
@@ -33,12 +33,23 @@ std::string remedyNote(const Expectation& path)
     if (target <= holds->carries.typical) return {};
     const std::string fills = fmt::format("would fill {} at {}", next.name, text::rate(target, 3));
     if (holds->kind == StageKind::Window && holds->transport)
-        return fmt::format("a window of {} ({} × {} ÷ 8) {}{}", text::size(formulas::bandwidthDelay(target, holds->transport->roundTrip)), text::rate(target, 3), text::duration(holds->transport->roundTrip), fills, orStreams(target, *holds));
+        return fmt::format("a window of {} ({} × {} ÷ 8) {}{}",
+                           text::size(formulas::bandwidthDelay(target, holds->transport->roundTrip)),
+                           text::rate(target, 3), text::duration(holds->transport->roundTrip), fills,
+                           orStreams(target, *holds));
     if (holds->kind == StageKind::Loss && holds->transport)
-        return fmt::format("no more than {}{}% of packets lost {}{}", text::number(100 * formulas::lossThatFills(target, holds->transport->roundTrip, holds->transport->segment), 2), text::kThin, fills, orStreams(target, *holds));
+        return fmt::format(
+            "no more than {}{}% of packets lost {}{}",
+            text::number(100 * formulas::lossThatFills(target, holds->transport->roundTrip, holds->transport->segment),
+                         2),
+            text::kThin, fills, orStreams(target, *holds));
     if (holds->kind == StageKind::Processor && holds->pool) {
-        if (holds->pool->typical < target) return fmt::format("all cores of it together carry about {}: more streams help that far, and {} stays out of reach", text::rate(holds->pool->typical, 3), next.name);
-        return fmt::format("{} streams, each on a core of its own, {}", std::max(2, streamsFor(target, kScalingLoss * holds->perFlow->typical.in())), fills);
+        if (holds->pool->typical < target)
+            return fmt::format(
+                "all cores of it together carry about {}: more streams help that far, and {} stays out of reach",
+                text::rate(holds->pool->typical, 3), next.name);
+        return fmt::format("{} streams, each on a core of its own, {}",
+                           std::max(2, streamsFor(target, kScalingLoss * holds->perFlow->typical.in())), fills);
     }
     return {};
 }

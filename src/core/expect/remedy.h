@@ -6,7 +6,8 @@
 
 namespace sokudo::expect {
 
-/// What would fill the stage that comes next, where a window, a loss or one core holds the path; empty: nothing of that kind does.
+/// What would fill the stage that comes next, where a window, a loss or one core holds the path; empty: nothing of that
+/// kind does.
 /// @source arithmetic::bandwidthDelay, arithmetic::lossThatFills; cores as in processorStage
 /// @example 64 KiB at 20 ms on 1 Gb/s: a window of 2.34 MB, or 36 streams
 std::string remedyNote(const Expectation&);

@@ -10,7 +10,10 @@ constexpr double kNear = 1.10;  // own: two limits that lie this close are told 
 
 std::string_view word(StageKind kind)
 {
-    constexpr std::string_view kWords[] = {"disk", "processor", "slot", "link", "file share", "memory", "usb", "chipset uplink", "medium", "bond", "switch", "router", "inspection", "tunnel", "internet plan", "window", "loss", "session", "files", "copy tool", "requests"};
+    constexpr std::string_view kWords[] = {
+        "disk",           "processor", "slot", "link",    "file share", "memory",     "usb",
+        "chipset uplink", "medium",    "bond", "switch",  "router",     "inspection", "tunnel",
+        "internet plan",  "window",    "loss", "session", "files",      "copy tool",  "requests"};
     return kWords[static_cast<int>(kind)];
 }
 
@@ -56,7 +59,8 @@ Expectation settle(std::vector<Stage> stages)
     result.expected = result.stages.front().carries;
     for (std::size_t i = 0; i < result.stages.size(); ++i) {
         const Band& band = result.stages[i].carries;
-        result.expected = {std::min(result.expected.low, band.low), std::min(result.expected.typical, band.typical), std::min(result.expected.high, band.high)};
+        result.expected = {std::min(result.expected.low, band.low), std::min(result.expected.typical, band.typical),
+                           std::min(result.expected.high, band.high)};
         if (band.typical < result.stages[result.binding].carries.typical) result.binding = i;
         if (band.low < result.stages[result.bindingLow].carries.low) result.bindingLow = i;
         if (band.high < result.stages[result.bindingHigh].carries.high) result.bindingHigh = i;
@@ -65,7 +69,8 @@ Expectation settle(std::vector<Stage> stages)
     const BitRate least = result.stages[result.binding].carries.typical;
     for (std::size_t i = 0; i < result.stages.size(); ++i) {
         if (i == result.binding) continue;
-        if (!result.next || result.stages[i].carries.typical < result.stages[*result.next].carries.typical) result.next = i;
+        if (!result.next || result.stages[i].carries.typical < result.stages[*result.next].carries.typical)
+            result.next = i;
         if (result.stages[i].carries.typical < scaled(least, kNear)) result.near.push_back(i);
     }
     return result;

@@ -16,17 +16,39 @@ namespace sokudo::expect {
 
 using kb::Band;
 
-enum class StageKind { Disk, Processor, Slot, Link, FileShare, Memory, Usb, Uplink, Medium, Bond, Switch, Router, Inspection, Tunnel, Internet, Window, Loss, Session, Files, CopyTool, Requests };
+enum class StageKind {
+    Disk,
+    Processor,
+    Slot,
+    Link,
+    FileShare,
+    Memory,
+    Usb,
+    Uplink,
+    Medium,
+    Bond,
+    Switch,
+    Router,
+    Inspection,
+    Tunnel,
+    Internet,
+    Window,
+    Loss,
+    Session,
+    Files,
+    CopyTool,
+    Requests
+};
 std::string_view word(StageKind);
 /// A stage that the traffic crosses as packets; a file share counts what these carry.
 bool isNetwork(StageKind);
 
 /// What a window or a loss was reckoned from.
 struct Transport {
-    DataSize window;     ///< 0: a loss
-    double loss = 0;     ///< share of packets; 0: a window
+    DataSize window;  ///< 0: a loss
+    double loss = 0;  ///< share of packets; 0: a window
     Duration roundTrip;
-    int segment = 0;     ///< bytes of payload in a packet; 0 for a window
+    int segment = 0;  ///< bytes of payload in a packet; 0 for a window
 };
 
 /// What may be asked of a stage as it stands, with something else around it.
@@ -43,10 +65,12 @@ struct Stage {
     Band carries;         ///< payload, one direction; `high` is the ceiling
     std::string working;  ///< the sum up to the ceiling, then what is usual
     kb::Provenance from;
-    BitRate line;         ///< the named rate before what is taken off: link rate or coded bus rate; 0 where none
+    BitRate line;              ///< the named rate before what is taken off: link rate or coded bus rate; 0 where none
     std::optional<Band> both;  ///< both ways together, where the two share the stage; empty: each way has it all
-    std::optional<Band> perFlow;  ///< what one stream gets at most, where that is less than the stage: a core, a member of a bond
-    std::optional<Band> pool; ///< what all flows through it share, where that is more than this one gets: all cores, all members
+    std::optional<Band>
+        perFlow;  ///< what one stream gets at most, where that is less than the stage: a core, a member of a bond
+    std::optional<Band>
+        pool;  ///< what all flows through it share, where that is more than this one gets: all cores, all members
     std::optional<Transport> transport;  ///< for a window and a loss
     double ackShare = 0;  ///< of what travels one way, what its acknowledgements take the other way; 0: none
     FrameRate frames;     ///< full frames a second of a link at its rate; 0: no frames here
@@ -54,7 +78,8 @@ struct Stage {
     Duration roundTrip;   ///< what it adds to the round trip; 0: next to nothing, or not told
     plan::RunId run;      ///< for a link
     plan::DeviceId device;
-    /// The same stage at another packet length or link rate, with what else was said of it; empty: neither matters to it.
+    /// The same stage at another packet length or link rate, with what else was said of it; empty: neither matters to
+    /// it.
     std::function<Result<Stage>(const kb::KnowledgeBase&, const Varied&)> varied;
 };
 
@@ -62,20 +87,24 @@ struct Stage {
 Stage inPlaceOf(const Stage& now, Stage result);
 
 /// A stage that the plan cannot state yet, and what would tell.
-struct Missing { std::string what; plan::DeviceId device; };
+struct Missing {
+    std::string what;
+    plan::DeviceId device;
+};
 
 struct Expectation {
     std::vector<Stage> stages;
     std::vector<Missing> missing;
     std::vector<std::string> notes;   ///< what to mind: packets of two sizes on the way, machines too slow for the test
-    Band expected;            ///< component-wise least of the stages
-    std::size_t binding = 0;  ///< index of the stage with the least typical figure
+    Band expected;                    ///< component-wise least of the stages
+    std::size_t binding = 0;          ///< index of the stage with the least typical figure
     std::optional<std::size_t> next;  ///< the stage that binds when that one is mended
-    std::vector<std::size_t> near;    ///< stages within a tenth of the binding one, itself left out: mending one of them alone gains little
+    std::vector<std::size_t>
+        near;  ///< stages within a tenth of the binding one, itself left out: mending one of them alone gains little
     std::size_t bindingLow = 0, bindingHigh = 0;  ///< what binds at the low and at the high end of the band
-    Duration roundTrip;               ///< of all stages
+    Duration roundTrip;                           ///< of all stages
     int mtu = 1500;
-    bool bothWays = false;            ///< as much travels back: the stages are those of one busy way of two
+    bool bothWays = false;  ///< as much travels back: the stages are those of one busy way of two
     /// How much more would pass if the binding stage were mended: 0.25 is a quarter more; empty: nothing else holds it.
     std::optional<double> gain() const;
     bool isEmpty() const { return stages.empty(); }

@@ -2,10 +2,10 @@
 // The stage models: each takes an input struct and gives a stage with its working.
 #pragma once
 
-#include "core/formulas/bus.h"
-#include "core/formulas/framing.h"
 #include "core/base/result.h"
 #include "core/expect/stage.h"
+#include "core/formulas/bus.h"
+#include "core/formulas/framing.h"
 
 namespace sokudo::expect {
 
@@ -26,7 +26,8 @@ Result<Stage> diskStage(const kb::KnowledgeBase&, const plan::DiskGroup&, Access
 /// A disk whose cache runs out within the copy: the first `cache` bytes at its fast rate, the rest at its slow one.
 /// @param incoming  what the rest of the path can bring
 /// @error BadInput  a disk without a row in write_caches.csv, an array, a copy of nothing
-/// @source practice: mean = size / (cache / min(fast, in) + (size - cache) / min(slow, in)); draining meanwhile is left out
+/// @source practice: mean = size / (cache / min(fast, in) + (size - cache) / min(slow, in)); draining meanwhile is left
+/// out
 /// @example 500 GB onto nvme3-qlc, 1.1 GB/s in: 91 s fast, 2313 s in all, 216 MB/s
 Result<Stage> cachedWriteStage(const kb::KnowledgeBase&, const plan::DiskGroup&, DataSize copy, const Band& incoming);
 
@@ -38,7 +39,8 @@ inline constexpr double kScalingLoss = 0.8;
 /// @param mtu  between 1500 and 9000, and beyond, see arithmetic::perGhzAt
 /// @source practice: processors.csv; several streams: * min(streams, cores) * 0.8
 /// @example 4.5 GHz recent-x86, one stream, MTU 1500: 27 / 36 / 47.25 Gb/s
-Result<Stage> processorStage(const kb::KnowledgeBase&, const plan::HostProcessor&, int mtu, int streams, const Factors& = {});
+Result<Stage> processorStage(const kb::KnowledgeBase&, const plan::HostProcessor&, int mtu, int streams,
+                             const Factors& = {});
 
 /// A bus slot with its card: the lesser generation and width of the two.
 /// @param maxPayload  bytes of a bus packet; 0: usual for the generation
@@ -57,7 +59,8 @@ Result<Stage> usbStage(const kb::KnowledgeBase&, BitRate bus, BitRate adapter);
 /// @source see arithmetic::goodput; low and typical share: practice
 Result<Stage> linkStage(const kb::KnowledgeBase&, BitRate rate, const formulas::Framing&);
 
-/// A stage whose figures are a row of ceilings.csv: coax, power line, radio, router, inspection, tunnel end, memory, session, attachment.
+/// A stage whose figures are a row of ceilings.csv: coax, power line, radio, router, inspection, tunnel end, memory,
+/// session, attachment.
 /// @error NotFound  no such row
 Result<Stage> ceilingStage(const kb::KnowledgeBase&, std::string_view id, const Factors& = {});
 
@@ -80,15 +83,18 @@ std::optional<Spread> spreadFromCode(std::string_view);
 /// Several links as one.
 /// @param members  2 to 8 of equal rate
 /// @param flows    TCP connections that cross it, at least 1
-/// @source own: k flows on N members use N(1 - (1 - 1/N)^k) of them on average; one host pair hashed by addresses uses one
+/// @source own: k flows on N members use N(1 - (1 - 1/N)^k) of them on average; one host pair hashed by addresses uses
+/// one
 /// @example two of 10 Gb/s, 4 connections spread by ports: 9.41 least, 17.6 mean, 18.8 Gb/s most
-Result<Stage> bondStage(const kb::KnowledgeBase&, int members, BitRate each, const formulas::Framing&, int flows, Spread);
+Result<Stage> bondStage(const kb::KnowledgeBase&, int members, BitRate each, const formulas::Framing&, int flows,
+                        Spread);
 
 /// An internet plan: what is sold times what providers send above it.
 /// @param overshoot  id of an internet row in stage_factors.csv
 /// @param upload  the way up, which carries the acknowledgements of what comes down; empty: it has room
 /// @example 1 Gb/s, any-plan: 1.0 / 1.08 / 1.25 Gb/s; with 10 Mb/s up it usually holds at 684 Mb/s
-Result<Stage> internetStage(const kb::KnowledgeBase&, BitRate plan, std::string_view overshoot = "any-plan", const Factors& = {}, std::optional<BitRate> upload = {});
+Result<Stage> internetStage(const kb::KnowledgeBase&, BitRate plan, std::string_view overshoot = "any-plan",
+                            const Factors& = {}, std::optional<BitRate> upload = {});
 
 /// A window of so many bytes in flight over a round trip.
 /// @source rfc-9293: 8 * window / round trip; per stream
@@ -108,7 +114,8 @@ Result<Stage> lossStage(double share, Duration roundTrip, int segment, int strea
 /// @param rest     what path and protocol carry of one large file
 /// @source practice: time = bytes / rate + files * time a file / workers
 /// @example 50 000 files of 100 KB by SMB at 7.03 Gb/s: 5.7 s + 200 s: 0.194 Gb/s
-Result<Stage> smallFilesStage(const kb::KnowledgeBase&, std::string_view kind, std::int64_t files, DataSize each, int workers, const Band& rest);
+Result<Stage> smallFilesStage(const kb::KnowledgeBase&, std::string_view kind, std::int64_t files, DataSize each,
+                              int workers, const Band& rest);
 
 /// A protocol that asks for a piece, waits for it, and has so many requests under way.
 /// @param each    bytes of a request
@@ -125,7 +132,8 @@ Stage serialStage(const std::vector<Band>& steps);
 
 /// A file share: its protocol's share of what the network stages carry.
 /// @param network  least band of the network stages
-/// @source practice: file_shares.csv; of its rows the one that gives most counts, that of a slower link up to what such a link carries
+/// @source practice: file_shares.csv; of its rows the one that gives most counts, that of a slower link up to what such
+/// a link carries
 /// @example smb over a 10 Gb/s link: 0.75 * 9.368 = 7.03 Gb/s
 Result<Stage> fileShareStage(const kb::KnowledgeBase&, std::string_view protocol, const Band& network);
 

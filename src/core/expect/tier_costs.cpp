@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What it costs to bring the links of a way to a rate: ports where they do not reach it, then the cheapest way between them.
+// What it costs to bring the links of a way to a rate: ports where they do not reach it, then the cheapest way between
+// them.
 #include <algorithm>
 
 #include <fmt/format.h>
@@ -14,13 +15,16 @@ namespace {
 /// What is bought so that a port reaches the tier; null: the device takes neither card nor other port.
 const kb::Gear* gearFor(const kb::KnowledgeBase& kb, const plan::Device& device, const plan::Port& port, BitRate tier)
 {
-    const bool isHost = plan::isHost(device.role), isNode = device.role == plan::Role::Switch || device.role == plan::Role::Router;
+    const bool isHost = plan::isHost(device.role),
+               isNode = device.role == plan::Role::Switch || device.role == plan::Role::Router;
     if (!isHost && !isNode) return nullptr;
     const kb::Gear* best = nullptr;
     for (const kb::Gear& row : kb.gear) {
         if (row.kind != (!isHost ? "port" : port.traits.has("usb") ? "adapter" : "card") || row.rate < tier) continue;
         // The slowest that is fast enough; among equals the one with the socket that is there, then the cheaper.
-        const auto rank = [&](const kb::Gear& one) { return std::tuple(one.rate, one.cage == port.cage ? 0 : 1, one.price); };
+        const auto rank = [&](const kb::Gear& one) {
+            return std::tuple(one.rate, one.cage == port.cage ? 0 : 1, one.price);
+        };
         if (!best || rank(row) < rank(*best)) best = &row;
     }
     return best;
@@ -34,7 +38,8 @@ bool reaches(const match::LinkEnd& end, BitRate tier)
 
 class LinkPrice {
 public:
-    LinkPrice(const plan::Plan& plan, const kb::KnowledgeBase& kb, IdSource& ids) : m_plan(plan), m_kb(kb), m_ids(ids) {}
+    LinkPrice(const plan::Plan& plan, const kb::KnowledgeBase& kb, IdSource& ids) : m_plan(plan), m_kb(kb), m_ids(ids)
+    {}
 
     TierCost of(const match::LinkReport& report, BitRate tier) const
     {
@@ -44,7 +49,9 @@ public:
         for (const match::LinkEnd* end : {&link.a, &link.b}) {
             if (!end->port || !end->device || reaches(*end, tier)) continue;
             const kb::Gear* bought = gearFor(m_kb, *end->device, *end->port, tier);
-            if (!bought) return {std::nullopt, fmt::format("{}: {} cannot be brought to {}", report.title, end->device->name, text::linkRate(tier))};
+            if (!bought)
+                return {std::nullopt, fmt::format("{}: {} cannot be brought to {}", report.title, end->device->name,
+                                                  text::linkRate(tier))};
             plan::Port port = *end->port;
             port.cage = bought->cage;
             port.rates.clear();
@@ -53,14 +60,19 @@ public:
             port.module.clear();
             next.ports = next.ports.with(port);
             result.cost = *result.cost + bought->price;
-            result.says += (result.says.empty() ? "" : ", ") + fmt::format("{} for {}", bought->name, end->device->name);
+            result.says +=
+                (result.says.empty() ? "" : ", ") + fmt::format("{} for {}", bought->name, end->device->name);
         }
         auto wish = match::wishOf(next, report.link, m_kb);
         if (!wish) return {std::nullopt, report.title + ": " + wish.error().message()};
         wish->rate = tier;
         match::Ways found = match::otherWays(next, *wish, m_kb, m_ids);
         match::rank(found.ways, match::Preference::Cheapest);
-        if (found.ways.empty()) return {std::nullopt, fmt::format("{}: {} is not reached: {}", report.title, text::linkRate(tier), found.noWays.empty() ? std::string("nothing in the catalogue joins these ports") : found.noWays.front().why)};
+        if (found.ways.empty())
+            return {std::nullopt,
+                    fmt::format("{}: {} is not reached: {}", report.title, text::linkRate(tier),
+                                found.noWays.empty() ? std::string("nothing in the catalogue joins these ports")
+                                                     : found.noWays.front().why)};
         const match::Way& cheapest = found.ways.front();
         result.says += (result.says.empty() ? "" : ", ") + cheapest.brief;
         result.cost = cheapest.cost ? std::optional(*result.cost + *cheapest.cost) : std::nullopt;
@@ -75,13 +87,15 @@ private:
 
 }  // namespace
 
-CostOfTier costsByOtherWays(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, IdSource& ids)
+CostOfTier costsByOtherWays(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports,
+                            IdSource& ids)
 {
     return [&plan, &kb, &reports, &ids](const plan::Route& way, BitRate tier) {
         TierCost result{0.0, {}};
         const LinkPrice price(plan, kb, ids);
         for (const plan::Hop& hop : way) {
-            const auto report = std::find_if(reports.begin(), reports.end(), [&](const match::LinkReport& one) { return one.link == hop.link; });
+            const auto report = std::find_if(reports.begin(), reports.end(),
+                                             [&](const match::LinkReport& one) { return one.link == hop.link; });
             if (report == reports.end() || (report->rate && *report->rate >= tier)) continue;
             const TierCost one = price.of(*report, tier);
             if (!one.cost) return one;

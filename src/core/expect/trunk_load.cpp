@@ -8,24 +8,36 @@
 namespace sokudo::expect {
 namespace {
 
-bool isNode(const plan::Device* device) { return device && (device->role == plan::Role::Switch || device->role == plan::Role::Router); }
+bool isNode(const plan::Device* device)
+{
+    return device && (device->role == plan::Role::Switch || device->role == plan::Role::Router);
+}
 
 /// Links of devices that are no switch.
-struct Access { BitRate sum; int devices = 0; };
+struct Access {
+    BitRate sum;
+    int devices = 0;
+};
 
 /// The tree of the fastest links, and what hangs behind one end of a trunk in it.
 class Tree {
 public:
     Tree(const plan::Plan& plan, const match::Reports& reports)
     {
-        struct Link { const match::LinkReport* report; const plan::Device *a, *b; };
+        struct Link {
+            const match::LinkReport* report;
+            const plan::Device *a, *b;
+        };
         std::vector<Link> fastest;
         for (const match::LinkReport& report : reports) {
             const plan::Device* a = plan::deviceOf(plan, report.link.a);
             const plan::Device* b = plan::deviceOf(plan, report.link.b);
             if (a && b && a != b && report.rate) fastest.push_back({&report, a, b});
         }
-        std::stable_sort(fastest.begin(), fastest.end(), [](const Link& x, const Link& y) { return *x.report->rate != *y.report->rate ? *y.report->rate < *x.report->rate : x.report->link.id() < y.report->link.id(); });
+        std::stable_sort(fastest.begin(), fastest.end(), [](const Link& x, const Link& y) {
+            return *x.report->rate != *y.report->rate ? *y.report->rate < *x.report->rate
+                                                      : x.report->link.id() < y.report->link.id();
+        });
         for (const auto& [report, a, b] : fastest) {
             const plan::DeviceId atA = root(a->id), atB = root(b->id);
             if (atA == atB) continue;
@@ -96,12 +108,15 @@ std::vector<TrunkLoad> trunksOf(const plan::Plan& plan, const match::Reports& re
         trunk.line = *report.rate;
         trunk.isSpare = !tree.holds(report);
         const Access atA = tree.behind(a->id, &report), atB = tree.behind(b->id, &report);
-        if (const Access& less = atA.sum < atB.sum ? atA : atB; !trunk.isSpare) std::tie(trunk.access, trunk.devices) = std::tie(less.sum, less.devices);
+        if (const Access& less = atA.sum < atB.sum ? atA : atB; !trunk.isSpare)
+            std::tie(trunk.access, trunk.devices) = std::tie(less.sum, less.devices);
         if (const auto load = loads.find(trunk.run); load != loads.end())
             for (const auto& [way, rate] : load->second) trunk.load = std::max(trunk.load, rate);
         result.push_back(std::move(trunk));
     }
-    std::stable_sort(result.begin(), result.end(), [](const TrunkLoad& x, const TrunkLoad& y) { return x.oversubscription() > y.oversubscription(); });
+    std::stable_sort(result.begin(), result.end(), [](const TrunkLoad& x, const TrunkLoad& y) {
+        return x.oversubscription() > y.oversubscription();
+    });
     return result;
 }
 

@@ -15,17 +15,18 @@ namespace sokudo::expect {
 struct TrunkLoad {
     std::string title;
     plan::RunId run;
-    BitRate line, access;          ///< its rate; the sum of the links to devices on its smaller side
-    int devices = 0;               ///< how many hang there
-    bool isSpare = false;          ///< closes a ring: a faster way leads past it
-    BitRate load;                  ///< usual sum of the flows over it, the busier way
+    BitRate line, access;  ///< its rate; the sum of the links to devices on its smaller side
+    int devices = 0;       ///< how many hang there
+    bool isSpare = false;  ///< closes a ring: a faster way leads past it
+    BitRate load;          ///< usual sum of the flows over it, the busier way
     double oversubscription() const { return line.steps() > 0 ? access.in() / line.in() : 0; }
 };
 
 /// What is put on a run, by the name of the way it is travelled.
 using RunLoads = std::map<plan::RunId, std::map<std::string, BitRate>>;
 
-/// Every trunk, most promised first. Where switches form a ring, the tree of its fastest links counts: that is the way traffic takes.
+/// Every trunk, most promised first. Where switches form a ring, the tree of its fastest links counts: that is the way
+/// traffic takes.
 /// @source own: oversubscription = sum of access rates / rate of the trunk
 std::vector<TrunkLoad> trunksOf(const plan::Plan&, const match::Reports&, const RunLoads&);
 

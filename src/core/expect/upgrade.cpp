@@ -23,7 +23,8 @@ std::string protocolOf(const plan::Plan& plan, const plan::Job& job)
 {
     if (!job.protocol.empty()) return job.protocol;
     for (plan::DeviceId id : {job.from, job.to})
-        if (const plan::Device* device = plan.devices.find(id); device && !device->fileShare.empty()) return device->fileShare;
+        if (const plan::Device* device = plan.devices.find(id); device && !device->fileShare.empty())
+            return device->fileShare;
     return "smb";
 }
 
@@ -49,28 +50,44 @@ std::string sentenceOf(const Upgrade& upgrade)
     for (const UpgradeTier& tier : upgrade.tiers)
         if (tier.isGained && (!best || tier.factor > best->factor * kGain)) best = &tier;
     if (upgrade.needs) {
-        if (upgrade.isEnough) return fmt::format("It is carried as it is: {} needed with safety, {} at the worst", text::rate(*upgrade.needs), text::rate(upgrade.now.low));
-        const auto enough = std::find_if(upgrade.tiers.begin(), upgrade.tiers.end(), [](const UpgradeTier& tier) { return tier.isEnough; });
-        if (enough != upgrade.tiers.end()) return fmt::format("It is not carried now; links of {} carry it", text::linkRate(enough->tier));
-        return fmt::format("No link rate carries it: {} holds it", upgrade.tiers.empty() ? upgrade.heldBy : upgrade.tiers.back().heldBy);
+        if (upgrade.isEnough)
+            return fmt::format("It is carried as it is: {} needed with safety, {} at the worst",
+                               text::rate(*upgrade.needs), text::rate(upgrade.now.low));
+        const auto enough = std::find_if(upgrade.tiers.begin(), upgrade.tiers.end(),
+                                         [](const UpgradeTier& tier) { return tier.isEnough; });
+        if (enough != upgrade.tiers.end())
+            return fmt::format("It is not carried now; links of {} carry it", text::linkRate(enough->tier));
+        return fmt::format("No link rate carries it: {} holds it",
+                           upgrade.tiers.empty() ? upgrade.heldBy : upgrade.tiers.back().heldBy);
     }
-    if (!best) return fmt::format("Nothing is gained by faster links: {} holds it at {}", upgrade.heldBy, text::rate(upgrade.now.typical));
-    return fmt::format("Links of {} make it {} times as quick ({} instead of {}) where the link rate alone promises {}; then {} holds it", text::linkRate(best->tier), text::number(best->factor, 3), text::duration(best->each),
-                       text::duration(upgrade.each), text::number(best->ideal, 3), best->heldBy);
+    if (!best)
+        return fmt::format("Nothing is gained by faster links: {} holds it at {}", upgrade.heldBy,
+                           text::rate(upgrade.now.typical));
+    return fmt::format(
+        "Links of {} make it {} times as quick ({} instead of {}) where the link rate alone promises {}; then {} holds "
+        "it",
+        text::linkRate(best->tier), text::number(best->factor, 3), text::duration(best->each),
+        text::duration(upgrade.each), text::number(best->ideal, 3), best->heldBy);
 }
 
 /// A computer that serves files must stay on for others: what that takes against a small store.
 std::string alwaysOnNote(const kb::KnowledgeBase& kb, const plan::Device& device)
 {
     if (device.role != plan::Role::Computer || device.fileShare.empty()) return {};
-    const auto row = [&](plan::Role role) { return std::find_if(kb.idlePowers.begin(), kb.idlePowers.end(), [&](const kb::IdlePower& one) { return one.role == plan::code(role); }); };
+    const auto row = [&](plan::Role role) {
+        return std::find_if(kb.idlePowers.begin(), kb.idlePowers.end(),
+                            [&](const kb::IdlePower& one) { return one.role == plan::code(role); });
+    };
     const auto own = row(plan::Role::Computer), store = row(plan::Role::Storage);
     if (own == kb.idlePowers.end() || store == kb.idlePowers.end()) return {};
     const Watt draws = device.traits.as<Watt>("idle-w").value_or(own->typical);
     const auto yearly = [](Watt watts) { return watts.in() * kHoursPerYear / 1000; };
     const double saved = yearly(draws) - yearly(store->typical);
-    const std::string so = fmt::format("{} shares files, so it must stay on: {} idle are {:.0f} kWh a year, and {} takes about {}, {:.0f} kWh", device.name, text::watt(draws), yearly(draws), store->name, text::watt(store->typical), yearly(store->typical));
-    return saved > 0 ? so + fmt::format(": {:.0f} kWh less, against the price of the store", saved) : so + ": nothing to gain there";
+    const std::string so = fmt::format(
+        "{} shares files, so it must stay on: {} idle are {:.0f} kWh a year, and {} takes about {}, {:.0f} kWh",
+        device.name, text::watt(draws), yearly(draws), store->name, text::watt(store->typical), yearly(store->typical));
+    return saved > 0 ? so + fmt::format(": {:.0f} kWh less, against the price of the store", saved)
+                     : so + ": nothing to gain there";
 }
 
 }  // namespace
@@ -83,7 +100,9 @@ Expectation atTier(const Expectation& path, const kb::KnowledgeBase& kb, BitRate
         const bool faster = stage.kind == StageKind::Link && stage.line < tier;
         // A faster adapter comes with the faster link; the USB port it hangs on stays.
         const bool adapter = stage.kind == StageKind::Usb;
-        auto result = faster && stage.varied ? stage.varied(kb, {path.mtu, tier}) : adapter ? usbStage(kb, stage.line, tier) : Result<Stage>(stage);
+        auto result = faster && stage.varied ? stage.varied(kb, {path.mtu, tier})
+                      : adapter              ? usbStage(kb, stage.line, tier)
+                                             : Result<Stage>(stage);
         if (result && path.bothWays && (faster || adapter)) result = withBothWaysBusy(kb, std::move(*result));
         if (result && (faster || adapter)) result = inPlaceOf(stage, std::move(*result));
         stages.push_back(result ? std::move(*result) : stage);
@@ -102,7 +121,8 @@ Expectation atTier(const Expectation& path, const kb::KnowledgeBase& kb, BitRate
     return result;
 }
 
-Upgrade upgradeOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports, const plan::Job& job, const CostOfTier& costs)
+Upgrade upgradeOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports,
+                  const plan::Job& job, const CostOfTier& costs)
 {
     Upgrade result;
     result.job = &job;

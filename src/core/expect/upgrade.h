@@ -6,44 +6,51 @@
 
 namespace sokudo::expect {
 
-/// One tier: every Ethernet link on the job's path at this rate or faster; disks, slots, processors and media as they are.
+/// One tier: every Ethernet link on the job's path at this rate or faster; disks, slots, processors and media as they
+/// are.
 struct UpgradeTier {
     BitRate tier;
-    Band rate;                      ///< of the job's path
-    Duration each;                  ///< usual time of one copy; 0 for a steady purpose
-    double factor = 1, ideal = 1;   ///< how much quicker than now; how much the link rate alone would promise
-    double hoursPerYear = 0;        ///< saved
-    std::string heldBy, next;       ///< what binds then, and after it
-    bool isGained = false;          ///< more than 2 % quicker
-    bool isEnough = true;           ///< for a steady purpose: its worst moment carries it
-    std::optional<double> cost;     ///< what must be bought; empty: not known
-    std::string costSays;           ///< what is bought, or why the cost is not known
-    std::optional<double> perHour;  ///< cost for each hour saved in the first year; empty: nothing saved, or no cost known
+    Band rate;                     ///< of the job's path
+    Duration each;                 ///< usual time of one copy; 0 for a steady purpose
+    double factor = 1, ideal = 1;  ///< how much quicker than now; how much the link rate alone would promise
+    double hoursPerYear = 0;       ///< saved
+    std::string heldBy, next;      ///< what binds then, and after it
+    bool isGained = false;         ///< more than 2 % quicker
+    bool isEnough = true;          ///< for a steady purpose: its worst moment carries it
+    std::optional<double> cost;    ///< what must be bought; empty: not known
+    std::string costSays;          ///< what is bought, or why the cost is not known
+    std::optional<double>
+        perHour;  ///< cost for each hour saved in the first year; empty: nothing saved, or no cost known
 };
 
 struct Upgrade {
     const plan::Job* job = nullptr;
-    std::string title, problem;     ///< problem: why there is no answer; empty: there is one
+    std::string title, problem;  ///< problem: why there is no answer; empty: there is one
     Band now;
-    Duration each;                  ///< usual time of one copy now
+    Duration each;  ///< usual time of one copy now
     std::string heldBy;
-    std::optional<BitRate> needs;   ///< of a steady purpose: all of it, with its safety
+    std::optional<BitRate> needs;  ///< of a steady purpose: all of it, with its safety
     bool isEnough = true;
-    std::vector<UpgradeTier> tiers;   ///< those above the slowest link of today, rising
-    std::string sentence;           ///< the answer in one line
-    std::vector<std::string> notes; ///< what else to weigh: a desktop that must stay on for others
+    std::vector<UpgradeTier> tiers;  ///< those above the slowest link of today, rising
+    std::string sentence;            ///< the answer in one line
+    std::vector<std::string> notes;  ///< what else to weigh: a desktop that must stay on for others
 };
 
-/// What a tier costs: so much for these links at that rate. Given by the caller, so that this stays free of the catalogue search.
-struct TierCost { std::optional<double> cost; std::string says; };
+/// What a tier costs: so much for these links at that rate. Given by the caller, so that this stays free of the
+/// catalogue search.
+struct TierCost {
+    std::optional<double> cost;
+    std::string says;
+};
 using CostOfTier = std::function<TierCost(const plan::Route&, BitRate tier)>;
 
 /// @param costs  may be empty: no tier has a cost then
 /// @source own: time = size / rate; steady purposes must be carried at the low end of the band, times their safety
-Upgrade upgradeOf(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&, const plan::Job&, const CostOfTier& costs = {});
+Upgrade upgradeOf(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&, const plan::Job&,
+                  const CostOfTier& costs = {});
 
-/// For each slower link of the way: cards and switch ports where the ports do not reach the tier (gear.csv), then the cheapest way
-/// between them by the search of other ways.
+/// For each slower link of the way: cards and switch ports where the ports do not reach the tier (gear.csv), then the
+/// cheapest way between them by the search of other ways.
 CostOfTier costsByOtherWays(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&, IdSource&);
 
 /// The same path with every Ethernet link at `tier` or faster. The stages of the machines stay.

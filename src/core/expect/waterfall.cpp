@@ -6,7 +6,11 @@
 namespace sokudo::expect {
 namespace {
 
-bool hasLine(const Stage& stage) { return (stage.kind == StageKind::Link || stage.kind == StageKind::Bond || stage.kind == StageKind::Medium) && stage.line.steps() > 0; }
+bool hasLine(const Stage& stage)
+{
+    return (stage.kind == StageKind::Link || stage.kind == StageKind::Bond || stage.kind == StageKind::Medium) &&
+           stage.line.steps() > 0;
+}
 
 }  // namespace
 
@@ -15,7 +19,8 @@ Waterfall waterfall(const Expectation& path)
     Waterfall result;
     std::optional<std::size_t> start;
     for (std::size_t i = 0; i < path.stages.size(); ++i)
-        if (hasLine(path.stages[i]) && (!start || path.stages[i].carries.typical < path.stages[*start].carries.typical)) start = i;
+        if (hasLine(path.stages[i]) && (!start || path.stages[i].carries.typical < path.stages[*start].carries.typical))
+            start = i;
     if (path.isEmpty()) return result;
     BitRate left;
     const auto fall = [&](std::string what, BitRate to, std::size_t stage) {
@@ -28,8 +33,11 @@ Waterfall waterfall(const Expectation& path)
         result.from = link.name;
         result.line = std::max(link.line, link.carries.high);
         left = result.line;
-        fall((link.kind == StageKind::Link ? "headers and gaps of " : "what the medium of ") + link.name + (link.kind == StageKind::Link ? "" : " takes"), link.carries.high, *start);
-        fall(link.kind == StageKind::Link ? "what a quiet wire loses" : "what is usual of it", link.carries.typical, *start);
+        fall((link.kind == StageKind::Link ? "headers and gaps of " : "what the medium of ") + link.name +
+                 (link.kind == StageKind::Link ? "" : " takes"),
+             link.carries.high, *start);
+        fall(link.kind == StageKind::Link ? "what a quiet wire loses" : "what is usual of it", link.carries.typical,
+             *start);
     } else {
         left = result.line = path.stages.front().carries.typical;
         result.from = path.stages.front().name;

@@ -11,18 +11,18 @@ struct Fall {
     BitRate takes, left;  ///< what this step takes, and what is left after it
     std::string working;
     std::size_t stage = 0;
-    bool binds = false;   ///< the step after which nothing more is taken
+    bool binds = false;  ///< the step after which nothing more is taken
 };
 
 struct Waterfall {
-    std::string from;           ///< the link it starts from; empty: no link in the path
-    BitRate line;               ///< its named rate
-    std::vector<Fall> falls;    ///< in the order of the path; steps that take nothing are left out
+    std::string from;         ///< the link it starts from; empty: no link in the path
+    BitRate line;             ///< its named rate
+    std::vector<Fall> falls;  ///< in the order of the path; steps that take nothing are left out
     BitRate left() const { return falls.empty() ? line : falls.back().left; }
 };
 
-/// Begins at the slowest link, takes its headers and what a quiet wire loses, then each stage that carries less than what is left.
-/// The last figure is the usual one of the path.
+/// Begins at the slowest link, takes its headers and what a quiet wire loses, then each stage that carries less than
+/// what is left. The last figure is the usual one of the path.
 Waterfall waterfall(const Expectation&);
 
 }  // namespace sokudo::expect

@@ -7,15 +7,19 @@
 namespace sokudo::formulas {
 namespace {
 
-constexpr double kPermanentFactor = 0.9;      ///< of the cable's loss: 90 m
+constexpr double kPermanentFactor = 0.9;  ///< of the cable's loss: 90 m
 constexpr int kPermanentConnectors = 3;
 constexpr double kPermanentDeviation = 0.00015;  ///< dB per MHz^1.5, Cat 6 and 6A
 constexpr double kCladConductivity = 0.635;
 constexpr double kBestNext5e = 60, kBestNext = 65;  ///< never asked better than this, dB
 
-struct Term { double decibel = 0; int joints = 0; };
+struct Term {
+    double decibel = 0;
+    int joints = 0;
+};
 
-std::optional<Term> term(const kb::KnowledgeBase& kb, std::string_view medium, std::string_view kind, std::string_view part, Frequency at)
+std::optional<Term> term(const kb::KnowledgeBase& kb, std::string_view medium, std::string_view kind,
+                         std::string_view part, Frequency at)
 {
     for (const kb::AcceptanceLine& line : kb.acceptance)
         if (line.medium == medium && line.kind == kind && line.part == part && line.low <= at && at <= line.high)
@@ -28,7 +32,8 @@ std::optional<Decibel> sum(const std::optional<Term>& first, const std::optional
 {
     if (!first) return std::nullopt;
     if (!second) return Decibel::of(first->decibel);
-    return Decibel::of(-20 * std::log10(std::pow(10, -first->decibel / 20) + second->joints * std::pow(10, -second->decibel / 20)));
+    return Decibel::of(
+        -20 * std::log10(std::pow(10, -first->decibel / 20) + second->joints * std::pow(10, -second->decibel / 20)));
 }
 
 }  // namespace
@@ -45,8 +50,10 @@ AcceptanceLimits acceptanceLimits(const kb::KnowledgeBase& kb, std::string_view 
     const double solid = cable->root * std::sqrt(f) + cable->linear * f + cable->inverse / std::sqrt(f);
     const bool channel = tested == TestedPart::Channel;
     const double deviation = channel ? cable->limitDeviation : medium == "cat5e" ? 0 : kPermanentDeviation;
-    result.insertionLoss = Decibel::of((channel ? cable->limitFactor : kPermanentFactor) * solid +
-                                     (channel ? cable->limitConnectors : kPermanentConnectors) * cable->connector * std::sqrt(f) + deviation * std::pow(f, 1.5));
+    result.insertionLoss =
+        Decibel::of((channel ? cable->limitFactor : kPermanentFactor) * solid +
+                    (channel ? cable->limitConnectors : kPermanentConnectors) * cable->connector * std::sqrt(f) +
+                    deviation * std::pow(f, 1.5));
     result.next = sum(term(kb, medium, "next-a", part, at), term(kb, medium, "next-b", part, at));
     if (result.next) result.next = std::min(*result.next, Decibel::of(medium == "cat5e" ? kBestNext5e : kBestNext));
     result.acrf = sum(term(kb, medium, "acrf-a", part, at), term(kb, medium, "acrf-b", part, at));
@@ -60,4 +67,4 @@ std::optional<Ohm> loopResistance(const kb::KnowledgeBase& kb, int gauge, Length
     return Ohm::of(2 * wire->per100m.in() * length.in() / 100 / (copperClad ? kCladConductivity : 1));
 }
 
-}  // namespace sokudo::arithmetic
+}  // namespace sokudo::formulas

@@ -12,7 +12,7 @@ namespace sokudo::formulas {
 enum class TestedPart { Channel, PermanentLink };
 
 struct AcceptanceLimits {
-    std::optional<Decibel> insertionLoss;  ///< at most
+    std::optional<Decibel> insertionLoss;           ///< at most
     std::optional<Decibel> next, acrf, returnLoss;  ///< at least
 };
 
@@ -26,4 +26,4 @@ AcceptanceLimits acceptanceLimits(const kb::KnowledgeBase&, std::string_view med
 /// @source own; a copper-clad conductor has 63.5 % of the conductivity of copper
 std::optional<Ohm> loopResistance(const kb::KnowledgeBase&, int gauge, Length, bool copperClad);
 
-}  // namespace sokudo::arithmetic
+}  // namespace sokudo::formulas

@@ -13,7 +13,9 @@ constexpr int kHeader = 16;  // with a 64-bit address
 Result<BusCarries> busCarries(const kb::KnowledgeBase& kb, const BusLink& link)
 {
     const kb::BusGeneration* row = kb.bus(link.generation);
-    if (!row) return failure(ErrorCode::OutOfRange, fmt::format("there is no figure for bus generation {}; write 1.0 to 6.0", link.generation));
+    if (!row)
+        return failure(ErrorCode::OutOfRange,
+                       fmt::format("there is no figure for bus generation {}; write 1.0 to 6.0", link.generation));
     if (link.lanes != 1 && link.lanes != 2 && link.lanes != 4 && link.lanes != 8 && link.lanes != 16)
         return failure(ErrorCode::OutOfRange, fmt::format("a slot has 1, 2, 4, 8 or 16 lanes, not {}", link.lanes));
     const int payload = link.maxPayload > 0 ? link.maxPayload : link.generation <= 2 ? 128 : 256;
@@ -23,11 +25,14 @@ Result<BusCarries> busCarries(const kb::KnowledgeBase& kb, const BusLink& link)
     result.coded = gigabits(row->gigatransfers * link.lanes * row->codingPayload / row->codingTotal);
     const int packet = payload + row->packetFraming + kHeader;
     const BitRate packets = scaled(result.coded, static_cast<double>(payload) / packet);
-    result.usable = {scaled(packets, left->value.low), scaled(packets, left->value.typical), scaled(packets, left->value.high)};
-    result.working = fmt::format("{} × {}{}GT/s × {}/{} = {} coded; × {}/{} for packets × {} = {}; usually × {} instead = {}", link.lanes, text::number(row->gigatransfers),
-                               text::kThin, row->codingPayload, row->codingTotal, text::rate(result.coded, 3), payload, packet,
-                               text::number(left->value.high), text::rate(result.usable.high, 3), text::number(left->value.typical), text::rate(result.usable.typical, 3));
+    result.usable = {scaled(packets, left->value.low), scaled(packets, left->value.typical),
+                     scaled(packets, left->value.high)};
+    result.working = fmt::format(
+        "{} × {}{}GT/s × {}/{} = {} coded; × {}/{} for packets × {} = {}; usually × {} instead = {}", link.lanes,
+        text::number(row->gigatransfers), text::kThin, row->codingPayload, row->codingTotal,
+        text::rate(result.coded, 3), payload, packet, text::number(left->value.high), text::rate(result.usable.high, 3),
+        text::number(left->value.typical), text::rate(result.usable.typical, 3));
     return result;
 }
 
-}  // namespace sokudo::arithmetic
+}  // namespace sokudo::formulas

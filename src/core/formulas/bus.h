@@ -27,4 +27,4 @@ struct BusCarries {
 /// @example 3.0 x4: 31.508 Gb/s coded, 27.08 typical
 Result<BusCarries> busCarries(const kb::KnowledgeBase&, const BusLink&);
 
-}  // namespace sokudo::arithmetic
+}  // namespace sokudo::formulas

@@ -27,8 +27,11 @@ int payloadBytes(const Framing& framing)
 
 int wireBytes(const Framing& framing)
 {
-    const int packet = framing.transport == Transport::Rdma ? payloadBytes(framing) + (framing.ipv6 ? kIpv6 : kIpv4) + kRdma : framing.mtu - framing.shorterBy;
-    return packet + framing.tunnelBytes + framing.frameBytes + kHeader + kCheckSequence + kPreamble + kGap + kTag * framing.vlanTags;
+    const int packet = framing.transport == Transport::Rdma
+                           ? payloadBytes(framing) + (framing.ipv6 ? kIpv6 : kIpv4) + kRdma
+                           : framing.mtu - framing.shorterBy;
+    return packet + framing.tunnelBytes + framing.frameBytes + kHeader + kCheckSequence + kPreamble + kGap +
+           kTag * framing.vlanTags;
 }
 
 Framing wrapped(Framing framing, const kb::Encapsulation& row)
@@ -42,16 +45,21 @@ Framing wrapped(Framing framing, const kb::Encapsulation& row)
 double ackShare(const Framing& framing, double segmentsPerAck)
 {
     const int packet = (framing.ipv6 ? kIpv6 : kIpv4) + kTcp + (framing.timestamps ? kTimestamps : 0);
-    const int frame = std::max(packet, kLeastPayload) + kHeader + kCheckSequence + kPreamble + kGap + kTag * framing.vlanTags;
+    const int frame =
+        std::max(packet, kLeastPayload) + kHeader + kCheckSequence + kPreamble + kGap + kTag * framing.vlanTags;
     return frame / (segmentsPerAck * wireBytes(framing));
 }
 
 Result<BitRate> goodput(BitRate link, const Framing& framing)
 {
     if (framing.mtu < 576 || framing.mtu > 65535)
-        return failure(ErrorCode::OutOfRange, fmt::format("an MTU of {} bytes is outside 576 to 65535; 1500 and 9000 are usual", framing.mtu));
-    if (payloadBytes(framing) <= 0) return failure(ErrorCode::OutOfRange, fmt::format("an MTU of {} bytes leaves nothing for payload", framing.mtu));
-    if (framing.vlanTags < 0 || framing.vlanTags > 2) return failure(ErrorCode::OutOfRange, "a frame carries 0, 1 or 2 VLAN tags");
+        return failure(ErrorCode::OutOfRange,
+                       fmt::format("an MTU of {} bytes is outside 576 to 65535; 1500 and 9000 are usual", framing.mtu));
+    if (payloadBytes(framing) <= 0)
+        return failure(ErrorCode::OutOfRange,
+                       fmt::format("an MTU of {} bytes leaves nothing for payload", framing.mtu));
+    if (framing.vlanTags < 0 || framing.vlanTags > 2)
+        return failure(ErrorCode::OutOfRange, "a frame carries 0, 1 or 2 VLAN tags");
     return scaled(link, static_cast<double>(payloadBytes(framing)) / wireBytes(framing));
 }
 
@@ -61,8 +69,14 @@ Result<FrameRate> frameRate(BitRate link, const Framing& framing)
     return FrameRate::of(link.in() / (8.0 * wireBytes(framing)));
 }
 
-BitRate downloadHeldByUpload(BitRate upload, const Framing& framing, double segmentsPerAck) { return scaled(upload, 1 / ackShare(framing, segmentsPerAck)); }
+BitRate downloadHeldByUpload(BitRate upload, const Framing& framing, double segmentsPerAck)
+{
+    return scaled(upload, 1 / ackShare(framing, segmentsPerAck));
+}
 
-std::string shareText(const Framing& framing) { return fmt::format("× {} ÷ {}", payloadBytes(framing), wireBytes(framing)); }
+std::string shareText(const Framing& framing)
+{
+    return fmt::format("× {} ÷ {}", payloadBytes(framing), wireBytes(framing));
+}
 
-}  // namespace sokudo::arithmetic
+}  // namespace sokudo::formulas

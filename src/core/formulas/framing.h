@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What Ethernet, IP and what travels in them leave of a link rate; how many frames that is, and what acknowledgements take.
+// What Ethernet, IP and what travels in them leave of a link rate; how many frames that is, and what acknowledgements
+// take.
 #pragma once
 
 #include <string>
@@ -13,7 +14,7 @@ namespace sokudo::formulas {
 enum class Transport { Tcp, Udp, Rdma };  ///< Rdma: RoCE version 2, in UDP, with the largest message part that fits
 
 struct Framing {
-    int mtu = 1500;          ///< bytes of IP packet in one frame, 576 to 65535
+    int mtu = 1500;  ///< bytes of IP packet in one frame, 576 to 65535
     Transport transport = Transport::Tcp;
     bool ipv6 = false;
     bool timestamps = true;  ///< the TCP option Linux uses unless told otherwise, 12 bytes
@@ -26,7 +27,8 @@ struct Framing {
 /// The framing of packets that travel inside a tunnel; the MTU stays that of the outer packet.
 Framing wrapped(Framing, const kb::Encapsulation&);
 
-/// Bytes of payload in a full frame. For remote memory access the largest of 256, 512, 1024, 2048 and 4096 that fits the MTU; 0: none does.
+/// Bytes of payload in a full frame. For remote memory access the largest of 256, 512, 1024, 2048 and 4096 that fits
+/// the MTU; 0: none does.
 /// @source rfc-791, rfc-8200, rfc-9293, rfc-768, ib-arch (base transport header 12, check sequence 4)
 int payloadBytes(const Framing&);
 /// Bytes a full frame takes on the wire: MTU + 14 header + 4 check sequence + 8 preamble + 12 gap + tags.
@@ -59,4 +61,4 @@ BitRate downloadHeldByUpload(BitRate upload, const Framing& = {}, double segment
 /// "× 1448 ÷ 1538": the factor as a person follows it.
 std::string shareText(const Framing&);
 
-}  // namespace sokudo::arithmetic
+}  // namespace sokudo::formulas

@@ -19,4 +19,4 @@ double diskMeanShare(double inner = 0.5);
 /// @example frameLoss(1e-9, 1538) == 1.23e-5
 double frameLoss(double bitErrorRatio, int wireBytes);
 
-}  // namespace sokudo::arithmetic
+}  // namespace sokudo::formulas

@@ -25,7 +25,8 @@ kb::Band perGhzAt(const kb::Processor& row, int mtu, bool offloads)
 {
     const kb::Band& brief = offloads ? row.perGhz : row.plain;
     const kb::Band& jumbo = offloads ? row.perGhzJumbo : row.plainJumbo;
-    return {atMtu(brief.low, jumbo.low, mtu), atMtu(brief.typical, jumbo.typical, mtu), atMtu(brief.high, jumbo.high, mtu)};
+    return {atMtu(brief.low, jumbo.low, mtu), atMtu(brief.typical, jumbo.typical, mtu),
+            atMtu(brief.high, jumbo.high, mtu)};
 }
 
-}  // namespace sokudo::arithmetic
+}  // namespace sokudo::formulas

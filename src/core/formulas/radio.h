@@ -15,11 +15,12 @@ namespace sokudo::formulas {
 std::optional<BitRate> wifiRate(int mcs, int widthMhz, int streams);
 
 /// The stated PHY rate, else the one its MCS and width give; nothing where neither is known.
-std::optional<BitRate> radioRate(std::optional<BitRate> stated, std::optional<int> mcs, std::optional<int> widthMhz, std::optional<int> streams);
+std::optional<BitRate> radioRate(std::optional<BitRate> stated, std::optional<int> mcs, std::optional<int> widthMhz,
+                                 std::optional<int> streams);
 
 /// Loss by rain at 60 GHz: 0.861 * R^0.766 dB/km.
 /// @param millimetresPerHour  0 and above
 /// @source itu-p838
 Decibel rainLoss(double millimetresPerHour, Length path);
 
-}  // namespace sokudo::arithmetic
+}  // namespace sokudo::formulas

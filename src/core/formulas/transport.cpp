@@ -20,8 +20,10 @@ DataSize bandwidthDelay(BitRate rate, Duration roundTrip) { return DataSize::of(
 LossLimit lossLimited(double loss, Duration roundTrip, int segment)
 {
     const double each = oneSegment(roundTrip, segment);
-    const double root = each * kSquareRoot / std::sqrt(loss), cubic = each * cubicFactor(roundTrip) / std::pow(loss, 0.75);
-    return cubic > root ? LossLimit{BitRate::of(cubic), LossLaw::Cubic} : LossLimit{BitRate::of(root), LossLaw::SquareRoot};
+    const double root = each * kSquareRoot / std::sqrt(loss),
+                 cubic = each * cubicFactor(roundTrip) / std::pow(loss, 0.75);
+    return cubic > root ? LossLimit{BitRate::of(cubic), LossLaw::Cubic}
+                        : LossLimit{BitRate::of(root), LossLaw::SquareRoot};
 }
 
 double lossThatFills(BitRate payload, Duration roundTrip, int segment)
@@ -30,4 +32,4 @@ double lossThatFills(BitRate payload, Duration roundTrip, int segment)
     return std::max(std::pow(share * kSquareRoot, 2), std::pow(share * cubicFactor(roundTrip), 4.0 / 3));
 }
 
-}  // namespace sokudo::arithmetic
+}  // namespace sokudo::formulas

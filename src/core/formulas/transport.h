@@ -13,9 +13,13 @@ DataSize bandwidthDelay(BitRate, Duration roundTrip);
 
 /// The law of the square root and that of CUBIC, of which the greater holds.
 enum class LossLaw { SquareRoot, Cubic };
-struct LossLimit { BitRate rate; LossLaw law = LossLaw::SquareRoot; };
+struct LossLimit {
+    BitRate rate;
+    LossLaw law = LossLaw::SquareRoot;
+};
 
-/// What one TCP stream reaches where packets are lost at random: 8 * segment / RTT * 1.2247 / √p, or * 1.054 * (RTT³ / p³)^¼.
+/// What one TCP stream reaches where packets are lost at random: 8 * segment / RTT * 1.2247 / √p, or * 1.054 * (RTT³ /
+/// p³)^¼.
 /// @param loss  above 0 and below 1  @param roundTrip  above 0  @param segment  bytes of payload in a packet
 /// @source rfc-9438; the square root after the macroscopic model of 1997
 /// @example 0.1 %, 0.3 ms, 1448 bytes: 1.495 Gb/s
@@ -25,4 +29,4 @@ LossLimit lossLimited(double loss, Duration roundTrip, int segment);
 /// @example 10 Gb/s of link (9.415 of payload), 0.3 ms, 1448 bytes: 2.5e-5
 double lossThatFills(BitRate payload, Duration roundTrip, int segment);
 
-}  // namespace sokudo::arithmetic
+}  // namespace sokudo::formulas

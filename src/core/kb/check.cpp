@@ -45,7 +45,9 @@ void lineRates(const KnowledgeBase& kb, Complaints& out)
         if (!phy.laneGbd || phy.codingTotal == 0) continue;
         const double payload = phy.lanes * *phy.laneGbd * phy.bitsPerSymbol * phy.codingPayload / phy.codingTotal;
         const double wanted = inGigabits(phy.rate);
-        if (std::fabs(payload / wanted - 1) > 0.0001) out.push_back(fmt::format("phys.csv: {} does not reach its rate: {:.3f} Gb/s of {}", phy.id, payload, wanted));
+        if (std::fabs(payload / wanted - 1) > 0.0001)
+            out.push_back(
+                fmt::format("phys.csv: {} does not reach its rate: {:.3f} Gb/s of {}", phy.id, payload, wanted));
     }
 }
 
@@ -57,69 +59,88 @@ void budgets(const KnowledgeBase& kb, Complaints& out)
             out.push_back(fmt::format("optics.csv: unknown phy {}", row.phy));
             continue;
         }
-        if (row.txMin > row.txMax || row.rxMin > row.rxMax) out.push_back(fmt::format("optics.csv: {} has a minimum above its maximum", row.phy));
+        if (row.txMin > row.txMax || row.rxMin > row.rxMax)
+            out.push_back(fmt::format("optics.csv: {} has a minimum above its maximum", row.phy));
         if (phy->rate < gigabits(10) || row.from.certainty != Certainty::Standard) continue;
         Decibel largest;
         for (const Reach& reach : kb.reaches)
             if (reach.phy == row.phy && reach.maxLoss) largest = std::max(largest, *reach.maxLoss);
-        // The 850 nm rows allow more loss on better fibre than the launch-to-receive window at full dispersion penalty; the window must cover the shortest grade.
+        // The 850 nm rows allow more loss on better fibre than the launch-to-receive window at full dispersion penalty;
+        // the window must cover the shortest grade.
         const Decibel window = row.txMin - row.rxMin;
         Decibel nearest = largest;
         for (const Reach& reach : kb.reaches)
-            if (reach.phy == row.phy && reach.maxLoss && std::llabs((*reach.maxLoss - window).steps()) < std::llabs((nearest - window).steps())) nearest = *reach.maxLoss;
+            if (reach.phy == row.phy && reach.maxLoss &&
+                std::llabs((*reach.maxLoss - window).steps()) < std::llabs((nearest - window).steps()))
+                nearest = *reach.maxLoss;
         if (phy->id == "100gbase-er4") nearest = Decibel::of(18);
         if (std::llabs((nearest - window).steps()) > 150)
-            out.push_back(fmt::format("optics.csv: {}: launch minus loss is not receive ({:.2f} dB against {:.2f} dB)", row.phy, window.in(), nearest.in()));
+            out.push_back(fmt::format("optics.csv: {}: launch minus loss is not receive ({:.2f} dB against {:.2f} dB)",
+                                      row.phy, window.in(), nearest.in()));
     }
 }
 
 void references(const KnowledgeBase& kb, Complaints& out)
 {
     for (const Reach& row : kb.reaches)
-        if (!kb.phy(row.phy) || !kb.medium(row.medium)) out.push_back(fmt::format("reach.csv: {} on {} names something unknown", row.phy, row.medium));
+        if (!kb.phy(row.phy) || !kb.medium(row.medium))
+            out.push_back(fmt::format("reach.csv: {} on {} names something unknown", row.phy, row.medium));
     for (const ModuleKind& row : kb.modules)
-        if (!kb.phy(row.phy) || !kb.cage(row.cage)) out.push_back(fmt::format("modules.csv: {} names something unknown", row.id));
+        if (!kb.phy(row.phy) || !kb.cage(row.cage))
+            out.push_back(fmt::format("modules.csv: {} names something unknown", row.id));
     for (const TwistedPairCase& row : kb.twistedPairs) {
         for (const std::string& phy : row.phys)
             if (phy != "*" && !kb.phy(phy)) out.push_back(fmt::format("twisted_pair.csv: unknown phy {}", phy));
         for (const std::string& medium : row.media)
-            if (medium != "*" && !kb.medium(medium)) out.push_back(fmt::format("twisted_pair.csv: unknown medium {}", medium));
+            if (medium != "*" && !kb.medium(medium))
+                out.push_back(fmt::format("twisted_pair.csv: unknown medium {}", medium));
     }
     for (const DirectAttachCase& row : kb.directAttaches)
-        if (!kb.phy(row.phy) || !kb.medium(row.medium)) out.push_back(fmt::format("direct_attach.csv: {} names something unknown", row.phy));
+        if (!kb.phy(row.phy) || !kb.medium(row.medium))
+            out.push_back(fmt::format("direct_attach.csv: {} names something unknown", row.phy));
     for (const Pairing& row : kb.pairings)
-        if (!kb.phy(row.phyA) || !kb.phy(row.phyB)) out.push_back(fmt::format("pairings.csv: {} and {}: something unknown", row.phyA, row.phyB));
+        if (!kb.phy(row.phyA) || !kb.phy(row.phyB))
+            out.push_back(fmt::format("pairings.csv: {} and {}: something unknown", row.phyA, row.phyB));
     for (const FecRule& row : kb.fecRules)
         if (!kb.phy(row.phy)) out.push_back(fmt::format("fec.csv: unknown phy {}", row.phy));
     for (const FecRule& row : kb.fecRules) {
-        if (!kb.fecMode(row.required)) out.push_back(fmt::format("fec.csv: {} requires the unknown mode {}", row.phy, row.required));
+        if (!kb.fecMode(row.required))
+            out.push_back(fmt::format("fec.csv: {} requires the unknown mode {}", row.phy, row.required));
         for (const std::string& mode : row.allowed)
             if (!kb.fecMode(mode)) out.push_back(fmt::format("fec.csv: {} allows the unknown mode {}", row.phy, mode));
     }
     for (const Phy& row : kb.phys)
-        if (!row.lanePhy.empty() && !kb.phy(row.lanePhy)) out.push_back(fmt::format("phys.csv: {} names the unknown lane {}", row.id, row.lanePhy));
+        if (!row.lanePhy.empty() && !kb.phy(row.lanePhy))
+            out.push_back(fmt::format("phys.csv: {} names the unknown lane {}", row.id, row.lanePhy));
     for (const Cause& cause : kb.causes) {
-        if (!kb.check(cause.check)) out.push_back(fmt::format("causes.csv: {} names the unknown check {}", cause.id, cause.check));
+        if (!kb.check(cause.check))
+            out.push_back(fmt::format("causes.csv: {} names the unknown check {}", cause.id, cause.check));
         for (const auto& [flag, letter] : cause.signature)
             if (!kb.flag(flag)) out.push_back(fmt::format("causes.csv: {} names the unknown flag {}", cause.id, flag));
     }
     for (const Flag& flag : kb.flags)
-        if (flag.background <= 0 || flag.background >= 1) out.push_back(fmt::format("flags.csv: {} has no background between 0 and 1", flag.id));
+        if (flag.background <= 0 || flag.background >= 1)
+            out.push_back(fmt::format("flags.csv: {} has no background between 0 and 1", flag.id));
 }
 
 /// A source's watts less what its design resistance takes are the device's watts: 20, 12.5 and 6.25 Ω.
 void power(const KnowledgeBase& kb, Complaints& out)
 {
     for (const PoeClass& row : kb.poeClasses)
-        if (!kb.poeType(row.leastType)) out.push_back(fmt::format("poe_classes.csv: {} names the unknown type {}", row.id, row.leastType));
+        if (!kb.poeType(row.leastType))
+            out.push_back(fmt::format("poe_classes.csv: {} names the unknown type {}", row.id, row.leastType));
     for (const PoeType& row : kb.poeTypes) {
         const double ohm = row.pairs == 4 ? 6.25 : row.highestClass == 3 ? 20 : 12.5;
         const double ampere = row.source.in() / row.sourceVolt.in();
         const double left = row.source.in() - ampere * ampere * ohm;
-        if (std::fabs(left - row.device.in()) > 0.06) out.push_back(fmt::format("poe_types.csv: {}: source less cable loss is {:.2f} W, not the device's {:.2f} W", row.id, left, row.device.in()));
+        if (std::fabs(left - row.device.in()) > 0.06)
+            out.push_back(
+                fmt::format("poe_types.csv: {}: source less cable loss is {:.2f} W, not the device's {:.2f} W", row.id,
+                            left, row.device.in()));
     }
     for (const WireFault& row : kb.wireFaults)
-        if (!kb.ruleClause(row.clause)) out.push_back(fmt::format("wire_faults.csv: {} names the unknown clause {}", row.id, row.clause));
+        if (!kb.ruleClause(row.clause))
+            out.push_back(fmt::format("wire_faults.csv: {} names the unknown clause {}", row.id, row.clause));
 }
 
 /// Clause sf-06: no text of ours sends an eye to a fibre or a port.
@@ -129,7 +150,9 @@ bool invitesAnEye(std::string_view text)
         for (std::size_t at = text.find(look); at != std::string_view::npos; at = text.find(look, at + 1)) {
             const std::string_view before = text.substr(0, at), after = text.substr(at + look.size(), 24);
             const bool forbidden = before.ends_with("never ") || before.ends_with("Never ") || before.ends_with("not ");
-            const bool atLight = after.find("fibre") != std::string_view::npos || after.find("port") != std::string_view::npos || after.find("optic") != std::string_view::npos;
+            const bool atLight = after.find("fibre") != std::string_view::npos ||
+                                 after.find("port") != std::string_view::npos ||
+                                 after.find("optic") != std::string_view::npos;
             if (atLight && !forbidden) return true;
         }
     return false;
@@ -137,13 +160,16 @@ bool invitesAnEye(std::string_view text)
 
 void words(const KnowledgeBase& kb, Complaints& out)
 {
-    const auto look = [&](std::string_view table, const std::string& id, std::initializer_list<std::string_view> texts) {
+    const auto look = [&](std::string_view table, const std::string& id,
+                          std::initializer_list<std::string_view> texts) {
         for (std::string_view text : texts)
-            if (invitesAnEye(text)) out.push_back(fmt::format("{}: {} tells a person to look into a fibre or port (sf-06)", table, id));
+            if (invitesAnEye(text))
+                out.push_back(fmt::format("{}: {} tells a person to look into a fibre or port (sf-06)", table, id));
     };
     for (const RuleClause& row : kb.ruleClauses) {
         look("rules.csv", row.id, {row.text, row.remedy});
-        if (!row.caution.empty() && !kb.caution(row.caution)) out.push_back(fmt::format("rules.csv: {} names the unknown caution {}", row.id, row.caution));
+        if (!row.caution.empty() && !kb.caution(row.caution))
+            out.push_back(fmt::format("rules.csv: {} names the unknown caution {}", row.id, row.caution));
     }
     for (const WireFault& row : kb.wireFaults) look("wire_faults.csv", row.id, {row.text, row.remedy});
     for (const Cause& row : kb.causes) look("causes.csv", row.id, {row.title, row.fix});
@@ -157,50 +183,66 @@ void trade(const KnowledgeBase& kb, Complaints& out)
         if (!kb.medium(row.medium)) out.push_back(fmt::format("supplies.csv: unknown medium {}", row.medium));
     for (const Phy& row : kb.phys) {
         if (!kb.phyUse(row.id)) out.push_back(fmt::format("phy_uses.csv: nothing about {}", row.id));
-        if (!kb.connector(row.connector)) out.push_back(fmt::format("phys.csv: {} names the unknown connector {}", row.id, row.connector));
+        if (!kb.connector(row.connector))
+            out.push_back(fmt::format("phys.csv: {} names the unknown connector {}", row.id, row.connector));
     }
     for (const PhyUse& row : kb.phyUses)
         if (!kb.phy(row.phy)) out.push_back(fmt::format("phy_uses.csv: unknown phy {}", row.phy));
     for (const MediaConverter& row : kb.mediaConverters) {
-        if (!kb.cage(row.fromCage) || !kb.cage(row.toCage)) out.push_back(fmt::format("media_converters.csv: {} names an unknown cage", row.id));
+        if (!kb.cage(row.fromCage) || !kb.cage(row.toCage))
+            out.push_back(fmt::format("media_converters.csv: {} names an unknown cage", row.id));
         const std::string trait = row.trait.substr(0, row.trait.find('='));
-        if (!trait.empty() && !kb.traitKind(trait)) out.push_back(fmt::format("media_converters.csv: {} states the unknown value {}", row.id, trait));
-        if (!kb.medium(row.cordMedium) || !kb.supply(row.cordMedium)) out.push_back(fmt::format("media_converters.csv: the cord of {} is of the unknown medium {}", row.id, row.cordMedium));
+        if (!trait.empty() && !kb.traitKind(trait))
+            out.push_back(fmt::format("media_converters.csv: {} states the unknown value {}", row.id, trait));
+        if (!kb.medium(row.cordMedium) || !kb.supply(row.cordMedium))
+            out.push_back(fmt::format("media_converters.csv: the cord of {} is of the unknown medium {}", row.id,
+                                      row.cordMedium));
     }
     for (const School& row : kb.schools)
         for (const View* view : {&row.one, &row.other})
             for (const std::string& medium : view->media)
-                if (!kb.medium(medium)) out.push_back(fmt::format("schools.csv: {} names the unknown medium {}", row.id, medium));
+                if (!kb.medium(medium))
+                    out.push_back(fmt::format("schools.csv: {} names the unknown medium {}", row.id, medium));
     for (const BreakOut& row : kb.breakOuts) {
         const Cage* cage = kb.cage(row.cage);
-        if (!cage || !kb.cage(row.legCage)) out.push_back(fmt::format("break_outs.csv: {} names an unknown cage", row.id));
-        else if (row.legs * row.legRate > cage->rate) out.push_back(fmt::format("break_outs.csv: the legs of {} carry more than its cage", row.id));
+        if (!cage || !kb.cage(row.legCage))
+            out.push_back(fmt::format("break_outs.csv: {} names an unknown cage", row.id));
+        else if (row.legs * row.legRate > cage->rate)
+            out.push_back(fmt::format("break_outs.csv: the legs of {} carry more than its cage", row.id));
         for (const std::string& phy : text::words(row.legPhys))
-            if (const Phy* leg = kb.phy(phy); !leg || leg->rate != row.legRate) out.push_back(fmt::format("break_outs.csv: {} does not run at the leg rate of {}", phy, row.id));
+            if (const Phy* leg = kb.phy(phy); !leg || leg->rate != row.legRate)
+                out.push_back(fmt::format("break_outs.csv: {} does not run at the leg rate of {}", phy, row.id));
     }
     for (const BreakOut& row : kb.breakOuts)
         for (const std::string& phy : row.modulePhys)
             if (!kb.phy(phy)) out.push_back(fmt::format("break_outs.csv: {} names the unknown phy {}", row.id, phy));
     const TraitKind* adapter = kb.traitKind("adapter");
     for (const CageAdapter& row : kb.cageAdapters) {
-        if (!kb.cage(row.outer) || !kb.cage(row.inner)) out.push_back(fmt::format("cage_adapters.csv: {} names an unknown cage", row.id));
-        if (adapter && std::find(adapter->choices.begin(), adapter->choices.end(), row.id) == adapter->choices.end()) out.push_back(fmt::format("traits.csv: adapter does not offer {}", row.id));
+        if (!kb.cage(row.outer) || !kb.cage(row.inner))
+            out.push_back(fmt::format("cage_adapters.csv: {} names an unknown cage", row.id));
+        if (adapter && std::find(adapter->choices.begin(), adapter->choices.end(), row.id) == adapter->choices.end())
+            out.push_back(fmt::format("traits.csv: adapter does not offer {}", row.id));
     }
     for (const ModuleCode& row : kb.moduleCodes) {
         const Phy* phy = kb.phy(row.phy);
         if (!row.phy.empty() && !phy) out.push_back(fmt::format("module_codes.csv: unknown phy {}", row.phy));
-        if (phy && (row.family == "qsfp") != phy->cage.starts_with("qsfp")) out.push_back(fmt::format("module_codes.csv: {} of family {} does not go into a cage of it", row.phy, row.family));
+        if (phy && (row.family == "qsfp") != phy->cage.starts_with("qsfp"))
+            out.push_back(
+                fmt::format("module_codes.csv: {} of family {} does not go into a cage of it", row.phy, row.family));
     }
     for (const char* needed : {"module", "setting"})
         if (!kb.labour(needed)) out.push_back(fmt::format("labours.csv: the row {} is missing", needed));
     for (const AcceptanceLine& row : kb.acceptance)
-        if (!kb.medium(row.medium) || row.low >= row.high) out.push_back(fmt::format("acceptance.csv: a {} row of {} does not hold", row.kind, row.medium));
+        if (!kb.medium(row.medium) || row.low >= row.high)
+            out.push_back(fmt::format("acceptance.csv: a {} row of {} does not hold", row.kind, row.medium));
     for (const MediumNote& row : kb.mediumNotes)
         if (!kb.medium(row.medium)) out.push_back(fmt::format("medium_notes.csv: unknown medium {}", row.medium));
     rowsHold(kb, kb.marks, "marks.csv", out);
     sourcesResolve(kb, kb.mediumNotes, "medium_notes.csv", out);
     for (const Gear& row : kb.gear)
-        if (!kb.cage(row.cage) || (row.kind != "card" && row.kind != "adapter" && row.kind != "port")) out.push_back(fmt::format("gear.csv: {} names an unknown cage or is neither card, adapter nor port", row.id));
+        if (!kb.cage(row.cage) || (row.kind != "card" && row.kind != "adapter" && row.kind != "port"))
+            out.push_back(
+                fmt::format("gear.csv: {} names an unknown cage or is neither card, adapter nor port", row.id));
     rowsHold(kb, kb.gear, "gear.csv", out);
     rowsHold(kb, kb.labours, "labours.csv", out);
     rowsHold(kb, kb.linkDownChecks, "link_down_steps.csv", out);
@@ -235,16 +277,24 @@ void stageRows(const KnowledgeBase& kb, Complaints& out)
     sourcesResolve(kb, kb.writeCaches, "write_caches.csv", out);
     const auto offers = [&](std::string_view trait, std::string_view value) {
         const TraitKind* kind = kb.traitKind(trait);
-        return kind && (kind->choices.empty() ? value == "yes" : std::find(kind->choices.begin(), kind->choices.end(), value) != kind->choices.end());
+        return kind && (kind->choices.empty()
+                            ? value == "yes"
+                            : std::find(kind->choices.begin(), kind->choices.end(), value) != kind->choices.end());
     };
     for (const StageFactor& row : kb.stageFactors)
         for (const std::string& id : row.insteadOf)
-            if (const StageFactor* part = kb.stageFactor(id); !part || part->stage != row.stage) out.push_back(fmt::format("stage_factors.csv: {} stands instead of {}, which changes no {}", row.id, id, row.stage));
+            if (const StageFactor* part = kb.stageFactor(id); !part || part->stage != row.stage)
+                out.push_back(fmt::format("stage_factors.csv: {} stands instead of {}, which changes no {}", row.id, id,
+                                          row.stage));
     for (const StageFactor& row : kb.stageFactors)
-        if (!row.trait.empty() && !offers(row.trait, row.value)) out.push_back(fmt::format("stage_factors.csv: {} names {}={}, which traits.csv does not offer", row.id, row.trait, row.value));
+        if (!row.trait.empty() && !offers(row.trait, row.value))
+            out.push_back(fmt::format("stage_factors.csv: {} names {}={}, which traits.csv does not offer", row.id,
+                                      row.trait, row.value));
     for (const Ceiling& row : kb.ceilings)
-        for (const auto& [kind, trait] : {std::pair{"router", "forwards"}, {"inspection", "inspects"}, {"session", "session"}})
-            if (row.kind == kind && !offers(trait, row.id)) out.push_back(fmt::format("traits.csv: {} does not offer {}", trait, row.id));
+        for (const auto& [kind, trait] :
+             {std::pair{"router", "forwards"}, {"inspection", "inspects"}, {"session", "session"}})
+            if (row.kind == kind && !offers(trait, row.id))
+                out.push_back(fmt::format("traits.csv: {} does not offer {}", trait, row.id));
     for (const WriteCache& row : kb.writeCaches)
         if (!kb.disk(row.disk)) out.push_back(fmt::format("write_caches.csv: unknown disk {}", row.disk));
 }
@@ -254,7 +304,8 @@ void bandsRise(const Rows& rows, std::string_view table, Get get, Complaints& ou
 {
     for (const auto& row : rows) {
         const auto& band = get(row);
-        if (band.low > band.typical || band.typical > band.high) out.push_back(fmt::format("{}: {} has a band that does not rise", table, row.id));
+        if (band.low > band.typical || band.typical > band.high)
+            out.push_back(fmt::format("{}: {} has a band that does not rise", table, row.id));
     }
 }
 
@@ -308,12 +359,19 @@ std::vector<std::string> contradictions(const KnowledgeBase& kb)
     lineRates(kb, out);
     budgets(kb, out);
     stageRows(kb, out);
-    bandsRise(kb.ceilings, "ceilings.csv", [](const Ceiling& row) -> const Band& { return row.carries; }, out);
-    bandsRise(kb.stageFactors, "stage_factors.csv", [](const StageFactor& row) -> const FactorBand& { return row.factor; }, out);
-    bandsRise(kb.disks, "disks.csv", [](const Disk& row) -> const Band& { return row.read; }, out);
+    bandsRise(
+        kb.ceilings, "ceilings.csv", [](const Ceiling& row) -> const Band& { return row.carries; }, out);
+    bandsRise(
+        kb.stageFactors, "stage_factors.csv", [](const StageFactor& row) -> const FactorBand& { return row.factor; },
+        out);
+    bandsRise(
+        kb.disks, "disks.csv", [](const Disk& row) -> const Band& { return row.read; }, out);
     for (const auto figure : {&Processor::perGhz, &Processor::perGhzJumbo, &Processor::plain, &Processor::plainJumbo})
-        bandsRise(kb.processors, "processors.csv", [figure](const Processor& row) -> const Band& { return row.*figure; }, out);
-    bandsRise(kb.fileShares, "file_shares.csv", [](const FileShare& row) -> const FactorBand& { return row.share; }, out);
+        bandsRise(
+            kb.processors, "processors.csv", [figure](const Processor& row) -> const Band& { return row.*figure; },
+            out);
+    bandsRise(
+        kb.fileShares, "file_shares.csv", [](const FileShare& row) -> const FactorBand& { return row.share; }, out);
     return out;
 }
 

@@ -14,28 +14,36 @@ namespace sokudo::kb {
 struct CableLoss {
     std::string medium;
     double root = 0, linear = 0, inverse = 0;
-    double connector = 0;        ///< dB per √MHz of one mated pair
-    double limitFactor = 1;      ///< of the cable's loss in the channel limit
+    double connector = 0;    ///< dB per √MHz of one mated pair
+    double limitFactor = 1;  ///< of the cable's loss in the channel limit
     int limitConnectors = 4;
-    double limitDeviation = 0;   ///< dB per MHz^1.5
+    double limitDeviation = 0;  ///< dB per MHz^1.5
     Frequency top;
     Provenance from;
 };
 
 /// The category whose limit a PHY was made for, and the highest frequency it uses of it.
-struct CopperNeed { std::string phy, medium; Frequency top; Provenance from; };
+struct CopperNeed {
+    std::string phy, medium;
+    Frequency top;
+    Provenance from;
+};
 
 struct Conductor {
-    int gauge = 24;              ///< AWG
+    int gauge = 24;  ///< AWG
     double diameterMm = 0;
-    Ohm per100m;                 ///< one conductor of solid copper at 20 °C
-    double cordFactor = 0.2;     ///< extra loss of a stranded cord of this gauge
+    Ohm per100m;              ///< one conductor of solid copper at 20 °C
+    double cordFactor = 0.2;  ///< extra loss of a stranded cord of this gauge
     Length longestCords;
     Provenance from;
 };
 
 /// Horizontal length of equal loss at a temperature.
-struct HotLength { Celsius at; Length unscreened, screened; Provenance from; };
+struct HotLength {
+    Celsius at;
+    Length unscreened, screened;
+    Provenance from;
+};
 
 /// What a tester found on the four pairs and what it does.
 struct WireFault {
@@ -48,11 +56,36 @@ struct WireFault {
 };
 
 /// A type of power source of IEEE 802.3.
-struct PoeType { std::string id, name; int pairs = 2; Watt source, device; Volt sourceVolt, deviceVolt; int highestClass = 0; Provenance from; };
-struct PoeClass { std::string id; int number = 0; Watt source, device; bool fourPair = false; std::string leastType; Volt deviceVolt; std::string signature; Provenance from; };
+struct PoeType {
+    std::string id, name;
+    int pairs = 2;
+    Watt source, device;
+    Volt sourceVolt, deviceVolt;
+    int highestClass = 0;
+    Provenance from;
+};
+struct PoeClass {
+    std::string id;
+    int number = 0;
+    Watt source, device;
+    bool fourPair = false;
+    std::string leastType;
+    Volt deviceVolt;
+    std::string signature;
+    Provenance from;
+};
 
-struct Jacket { std::string id, name; int rank = 0; bool outdoors = false; Provenance from; };
+struct Jacket {
+    std::string id, name;
+    int rank = 0;
+    bool outdoors = false;
+    Provenance from;
+};
 /// Distance factor P of EN 50174-2 by the number of circuits beside the cable.
-struct MainsGap { int circuits = 0; double factor = 1; Provenance from; };
+struct MainsGap {
+    int circuits = 0;
+    double factor = 1;
+    Provenance from;
+};
 
 }  // namespace sokudo::kb

@@ -6,7 +6,8 @@
 namespace sokudo::kb {
 namespace {
 
-constexpr std::string_view kKinds[] = {"twisted-pair", "multimode", "single-mode", "direct-attach", "active-optical", "coax", "power-line", "radio"};
+constexpr std::string_view kKinds[] = {"twisted-pair",   "multimode", "single-mode", "direct-attach",
+                                       "active-optical", "coax",      "power-line",  "radio"};
 
 template <class Row>
 const Row* byId(const std::vector<Row>& rows, std::string_view id)
@@ -61,22 +62,27 @@ const CageAdapter* KnowledgeBase::cageAdapter(std::string_view id) const { retur
 
 const BreakOut* KnowledgeBase::breakOut(std::string_view cage, int legs) const
 {
-    const auto at = std::find_if(breakOuts.begin(), breakOuts.end(), [&](const BreakOut& row) { return row.cage == cage && row.legs == legs; });
+    const auto at = std::find_if(breakOuts.begin(), breakOuts.end(),
+                                 [&](const BreakOut& row) { return row.cage == cage && row.legs == legs; });
     return at == breakOuts.end() ? nullptr : &*at;
 }
 
-const FibreJoint* KnowledgeBase::fibreJoint(std::string_view what, std::string_view first, std::string_view second) const
+const FibreJoint* KnowledgeBase::fibreJoint(std::string_view what, std::string_view first,
+                                            std::string_view second) const
 {
     const auto at = std::find_if(fibreJoints.begin(), fibreJoints.end(), [&](const FibreJoint& row) {
-        return row.what == what && ((row.first == first && row.second == second) || (row.first == second && row.second == first));
+        return row.what == what &&
+               ((row.first == first && row.second == second) || (row.first == second && row.second == first));
     });
     return at == fibreJoints.end() ? nullptr : &*at;
 }
 
-const TwistedPairCase* KnowledgeBase::twistedPairCase(std::string_view phy, std::string_view medium, Length length, bool bundled) const
+const TwistedPairCase* KnowledgeBase::twistedPairCase(std::string_view phy, std::string_view medium, Length length,
+                                                      bool bundled) const
 {
     const auto names = [](const std::vector<std::string>& list, std::string_view id) {
-        return std::any_of(list.begin(), list.end(), [id](const std::string& entry) { return entry == "*" || entry == id; });
+        return std::any_of(list.begin(), list.end(),
+                           [id](const std::string& entry) { return entry == "*" || entry == id; });
     };
     for (const TwistedPairCase& row : twistedPairs) {
         if (row.bundle == (bundled ? "loose" : "bundled") || (row.upTo && length > *row.upTo)) continue;
@@ -87,24 +93,28 @@ const TwistedPairCase* KnowledgeBase::twistedPairCase(std::string_view phy, std:
 
 const MediumNote* KnowledgeBase::mediumNote(std::string_view medium) const
 {
-    const auto at = std::find_if(mediumNotes.begin(), mediumNotes.end(), [medium](const MediumNote& row) { return row.medium == medium; });
+    const auto at = std::find_if(mediumNotes.begin(), mediumNotes.end(),
+                                 [medium](const MediumNote& row) { return row.medium == medium; });
     return at == mediumNotes.end() ? nullptr : &*at;
 }
 const Supply* KnowledgeBase::supply(std::string_view medium) const
 {
-    const auto at = std::find_if(supplies.begin(), supplies.end(), [medium](const Supply& row) { return row.medium == medium; });
+    const auto at =
+        std::find_if(supplies.begin(), supplies.end(), [medium](const Supply& row) { return row.medium == medium; });
     return at == supplies.end() ? nullptr : &*at;
 }
 const FecRule* KnowledgeBase::fecRule(std::string_view phy) const { return byPhy(fecRules, phy); }
 const CableLoss* KnowledgeBase::cableLoss(std::string_view medium) const
 {
-    const auto at = std::find_if(cableLosses.begin(), cableLosses.end(), [medium](const CableLoss& row) { return row.medium == medium; });
+    const auto at = std::find_if(cableLosses.begin(), cableLosses.end(),
+                                 [medium](const CableLoss& row) { return row.medium == medium; });
     return at == cableLosses.end() ? nullptr : &*at;
 }
 const CopperNeed* KnowledgeBase::copperNeed(std::string_view phy) const { return byPhy(copperNeeds, phy); }
 const Conductor* KnowledgeBase::conductor(int gauge) const
 {
-    const auto at = std::find_if(conductors.begin(), conductors.end(), [gauge](const Conductor& row) { return row.gauge == gauge; });
+    const auto at = std::find_if(conductors.begin(), conductors.end(),
+                                 [gauge](const Conductor& row) { return row.gauge == gauge; });
     return at == conductors.end() ? nullptr : &*at;
 }
 const WireFault* KnowledgeBase::wireFault(std::string_view id) const { return byId(wireFaults, id); }
@@ -140,7 +150,8 @@ const Purpose* KnowledgeBase::purpose(std::string_view id) const { return byId(p
 
 const WriteCache* KnowledgeBase::writeCache(std::string_view disk) const
 {
-    const auto at = std::find_if(writeCaches.begin(), writeCaches.end(), [disk](const WriteCache& row) { return row.disk == disk; });
+    const auto at = std::find_if(writeCaches.begin(), writeCaches.end(),
+                                 [disk](const WriteCache& row) { return row.disk == disk; });
     return at == writeCaches.end() ? nullptr : &*at;
 }
 
@@ -150,7 +161,9 @@ const UsbLink* KnowledgeBase::usbLink(BitRate bus, BitRate adapter) const
     for (const UsbLink& row : usbLinks) {
         if (row.enumerated != bus) continue;
         const bool enough = row.adapter >= adapter;
-        if (!found || (found->adapter < adapter ? row.adapter > found->adapter : enough && row.adapter < found->adapter)) found = &row;
+        if (!found ||
+            (found->adapter < adapter ? row.adapter > found->adapter : enough && row.adapter < found->adapter))
+            found = &row;
     }
     return found;
 }
@@ -161,7 +174,8 @@ const Check* KnowledgeBase::check(std::string_view id) const { return byId(check
 
 const Reach* KnowledgeBase::reach(std::string_view phy, std::string_view medium) const
 {
-    const auto at = std::find_if(reaches.begin(), reaches.end(), [&](const Reach& row) { return row.phy == phy && row.medium == medium; });
+    const auto at = std::find_if(reaches.begin(), reaches.end(),
+                                 [&](const Reach& row) { return row.phy == phy && row.medium == medium; });
     return at == reaches.end() ? nullptr : &*at;
 }
 
@@ -175,7 +189,8 @@ const Pairing* KnowledgeBase::pairing(std::string_view a, std::string_view b) co
 
 const BusGeneration* KnowledgeBase::bus(int generation) const
 {
-    const auto at = std::find_if(buses.begin(), buses.end(), [&](const BusGeneration& row) { return row.generation == generation; });
+    const auto at = std::find_if(buses.begin(), buses.end(),
+                                 [&](const BusGeneration& row) { return row.generation == generation; });
     return at == buses.end() ? nullptr : &*at;
 }
 
@@ -194,15 +209,17 @@ const FileShare* KnowledgeBase::fileShare(std::string_view name, BitRate linkRat
 
 const Phy* KnowledgeBase::twistedPairPhy(BitRate rate) const
 {
-    const auto at = std::find_if(phys.begin(), phys.end(),
-                                 [&](const Phy& row) { return row.medium == MediumKind::TwistedPair && row.rate == rate; });
+    const auto at = std::find_if(phys.begin(), phys.end(), [&](const Phy& row) {
+        return row.medium == MediumKind::TwistedPair && row.rate == rate;
+    });
     return at == phys.end() ? nullptr : &*at;
 }
 
 const Phy* KnowledgeBase::directAttachPhy(BitRate rate) const
 {
-    const auto at = std::find_if(phys.begin(), phys.end(),
-                                 [&](const Phy& row) { return row.medium == MediumKind::DirectAttach && row.rate == rate; });
+    const auto at = std::find_if(phys.begin(), phys.end(), [&](const Phy& row) {
+        return row.medium == MediumKind::DirectAttach && row.rate == rate;
+    });
     return at == phys.end() ? nullptr : &*at;
 }
 

@@ -19,20 +19,25 @@
 
 namespace sokudo::kb {
 
-struct Clause { std::string id, document, clause, title; };
+struct Clause {
+    std::string id, document, clause, title;
+};
 
 enum class MediumKind { TwistedPair, Multimode, SingleMode, DirectAttach, ActiveOptical, Coax, PowerLine, Radio };
 std::string_view code(MediumKind);
 std::optional<MediumKind> mediumKindFromCode(std::string_view);
 constexpr bool isFibre(MediumKind kind) { return kind == MediumKind::Multimode || kind == MediumKind::SingleMode; }
-constexpr bool isCaptive(MediumKind kind) { return kind == MediumKind::DirectAttach || kind == MediumKind::ActiveOptical; }
+constexpr bool isCaptive(MediumKind kind)
+{
+    return kind == MediumKind::DirectAttach || kind == MediumKind::ActiveOptical;
+}
 
 /// A cable category or fibre type.
 struct Medium {
     std::string id, name;
     MediumKind kind = MediumKind::TwistedPair;
-    int grade = 0;            ///< compares media of one kind: the smaller is the weaker
-    bool conductive = false;  ///< carries metal from end to end
+    int grade = 0;                                       ///< compares media of one kind: the smaller is the weaker
+    bool conductive = false;                             ///< carries metal from end to end
     std::optional<Decibel> loss850, loss1310, loss1550;  ///< greatest loss per kilometre
     std::optional<Decibel> typical850, typical1310;      ///< loss per kilometre a meter shows
     std::vector<std::string> aliases;
@@ -43,8 +48,8 @@ struct Medium {
 struct Cage {
     std::string id, name, family;
     int lanes = 1;
-    std::optional<double> laneGbd;  ///< symbol rate of one lane, GBd
-    BitRate rate;                   ///< the most the socket is made for
+    std::optional<double> laneGbd;      ///< symbol rate of one lane, GBd
+    BitRate rate;                       ///< the most the socket is made for
     std::vector<BitRate> defaultRates;  ///< what hosts usually list when nobody said
     bool holdsModule = false;
     std::vector<std::string> aliases;
@@ -147,7 +152,12 @@ struct BusGeneration {
     Provenance from;
 };
 
-struct Disk { std::string id, name; Band read, write; std::vector<std::string> aliases; Provenance from; };
+struct Disk {
+    std::string id, name;
+    Band read, write;
+    std::vector<std::string> aliases;
+    Provenance from;
+};
 
 /// How N disks add up: read = perDisk * N - less, then times the factor (a negative `less` adds).
 struct ArrayLevel {
@@ -158,25 +168,54 @@ struct ArrayLevel {
     Provenance from;
 };
 
-/// What one core moves per GHz of its clock for one TCP stream, at MTU 1500 and 9000; plain: segmentation and aggregation switched off.
-struct Processor { std::string id, name; Band perGhz, perGhzJumbo, plain, plainJumbo; std::vector<std::string> aliases; Provenance from; };
+/// What one core moves per GHz of its clock for one TCP stream, at MTU 1500 and 9000; plain: segmentation and
+/// aggregation switched off.
+struct Processor {
+    std::string id, name;
+    Band perGhz, perGhzJumbo, plain, plainJumbo;
+    std::vector<std::string> aliases;
+    Provenance from;
+};
 
 /// Share of the network's goodput that a file protocol reaches at one link rate.
-struct FileShare { std::string id, name; BitRate at; FactorBand share; std::vector<std::string> aliases; Provenance from; };
+struct FileShare {
+    std::string id, name;
+    BitRate at;
+    FactorBand share;
+    std::vector<std::string> aliases;
+    Provenance from;
+};
 
-struct PassiveLoss { std::string id, name; Decibel greatest, typical; Provenance from; };
-struct Factor { std::string id, name; FactorBand value; Provenance from; };
+struct PassiveLoss {
+    std::string id, name;
+    Decibel greatest, typical;
+    Provenance from;
+};
+struct Factor {
+    std::string id, name;
+    FactorBand value;
+    Provenance from;
+};
 
 struct Cause {
     std::string id, title;
     double weight = 0;
-    std::vector<std::string> needs;  ///< context tags, any of which makes the cause possible
+    std::vector<std::string> needs;                       ///< context tags, any of which makes the cause possible
     std::vector<std::pair<std::string, char>> signature;  ///< flag and H, M, L or Z
     std::string check, fix, gain;
     double fixMinutes = 0;
 };
-struct Flag { std::string id, name, trueWhen; double background = 0; std::string family; };
-struct Check { std::string id, title; double minutes = 0, cost = 0; std::string risk; std::vector<std::string> flags; };
+struct Flag {
+    std::string id, name, trueWhen;
+    double background = 0;
+    std::string family;
+};
+struct Check {
+    std::string id, title;
+    double minutes = 0, cost = 0;
+    std::string risk;
+    std::vector<std::string> flags;
+};
 
 /// All tables. Immutable once loaded; passed by const reference.
 struct KnowledgeBase {
@@ -272,7 +311,8 @@ struct KnowledgeBase {
     const CounterPlace* counterPlace(std::string_view id) const;
     const Purpose* purpose(std::string_view id) const;
     const WriteCache* writeCache(std::string_view disk) const;
-    /// The row of a bus that enumerates at `bus` with an adapter of `adapter`: the slowest adapter row that is fast enough, else the fastest of that bus.
+    /// The row of a bus that enumerates at `bus` with an adapter of `adapter`: the slowest adapter row that is fast
+    /// enough, else the fastest of that bus.
     const UsbLink* usbLink(BitRate bus, BitRate adapter) const;
     const Factor* factor(std::string_view id) const;
     const Flag* flag(std::string_view id) const;

@@ -20,27 +20,49 @@ Band gigabitBand(RowReader& row, std::string_view prefix)
 Band megabyteBand(RowReader& row, std::string_view prefix)
 {
     const std::string p(prefix);
-    return {megabytes(row.number(p + "low_mbyte_s")), megabytes(row.number(p + "typical_mbyte_s")), megabytes(row.number(p + "high_mbyte_s"))};
+    return {megabytes(row.number(p + "low_mbyte_s")), megabytes(row.number(p + "typical_mbyte_s")),
+            megabytes(row.number(p + "high_mbyte_s"))};
 }
 
-Clause clauseRow(RowReader& row) { return {row.text("id"), row.text("document"), row.text("clause"), row.text("title")}; }
+Clause clauseRow(RowReader& row)
+{
+    return {row.text("id"), row.text("document"), row.text("clause"), row.text("title")};
+}
 
 Medium mediumRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), row.mediumKind("kind"), row.whole("grade"), row.yes("conductive"),
-            row.maybeDecibel("loss_850_db_per_km"), row.maybeDecibel("loss_1310_db_per_km"), row.maybeDecibel("loss_1550_db_per_km"),
-            row.maybeDecibel("typical_850_db_per_km"), row.maybeDecibel("typical_1310_db_per_km"), row.words("aliases"), row.provenance()};
+    return {row.text("id"),
+            row.text("name"),
+            row.mediumKind("kind"),
+            row.whole("grade"),
+            row.yes("conductive"),
+            row.maybeDecibel("loss_850_db_per_km"),
+            row.maybeDecibel("loss_1310_db_per_km"),
+            row.maybeDecibel("loss_1550_db_per_km"),
+            row.maybeDecibel("typical_850_db_per_km"),
+            row.maybeDecibel("typical_1310_db_per_km"),
+            row.words("aliases"),
+            row.provenance()};
 }
 
 Cage cageRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), row.text("family"), row.whole("lanes"), row.maybeNumber("lane_gbd"), row.gigabit("rate_gbps"),
-            row.gigabitList("default_rates_gbps"), row.yes("holds_module"), row.words("aliases"), row.provenance()};
+    return {row.text("id"),
+            row.text("name"),
+            row.text("family"),
+            row.whole("lanes"),
+            row.maybeNumber("lane_gbd"),
+            row.gigabit("rate_gbps"),
+            row.gigabitList("default_rates_gbps"),
+            row.yes("holds_module"),
+            row.words("aliases"),
+            row.provenance()};
 }
 
 Phy phyRow(RowReader& row)
 {
-    Phy phy{row.text("id"), row.text("name"), row.gigabit("rate_gbps"), row.whole("lanes"), row.maybeNumber("lane_gbd")};
+    Phy phy{row.text("id"), row.text("name"), row.gigabit("rate_gbps"), row.whole("lanes"),
+            row.maybeNumber("lane_gbd")};
     phy.codingPayload = row.wholeOr("coding_payload", 0);
     phy.codingTotal = row.wholeOr("coding_total", 0);
     phy.bitsPerSymbol = row.wholeOr("bits_per_symbol", 1);
@@ -58,18 +80,20 @@ Phy phyRow(RowReader& row)
 
 Reach reachRow(RowReader& row)
 {
-    return {row.text("phy"), row.text("medium"), row.metres("max_length_m"), row.maybeDecibel("max_loss_db"), row.text("condition"), row.provenance()};
+    return {row.text("phy"),       row.text("medium"), row.metres("max_length_m"), row.maybeDecibel("max_loss_db"),
+            row.text("condition"), row.provenance()};
 }
 
 Optics opticsRow(RowReader& row)
 {
-    return {row.text("phy"), row.dbm("tx_min_dbm"), row.dbm("tx_max_dbm"), row.dbm("rx_min_dbm"), row.dbm("rx_max_dbm"),
-            row.maybeDbm("damage_dbm"), row.provenance()};
+    return {row.text("phy"),       row.dbm("tx_min_dbm"),      row.dbm("tx_max_dbm"), row.dbm("rx_min_dbm"),
+            row.dbm("rx_max_dbm"), row.maybeDbm("damage_dbm"), row.provenance()};
 }
 
 Adapts adaptsOf(RowReader& row)
 {
-    static constexpr std::pair<std::string_view, Adapts> kWords[] = {{"", Adapts::No}, {"pause", Adapts::Pause}, {"lane", Adapts::Lane}, {"sgmii", Adapts::Sgmii}};
+    static constexpr std::pair<std::string_view, Adapts> kWords[] = {
+        {"", Adapts::No}, {"pause", Adapts::Pause}, {"lane", Adapts::Lane}, {"sgmii", Adapts::Sgmii}};
     for (const auto& [word, adapts] : kWords)
         if (row.text("adapts") == word) return adapts;
     row.complain("column adapts needs pause, lane, sgmii or nothing");
@@ -78,13 +102,23 @@ Adapts adaptsOf(RowReader& row)
 
 ModuleKind moduleRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), row.text("cage"), row.text("phy"), row.gigabitList("rates_gbps"), Watt::of(row.number("watts")),
-            row.maybeMetres("max_copper_m"), adaptsOf(row), row.maybeNumber("price"), row.words("aliases"), row.provenance()};
+    return {row.text("id"),
+            row.text("name"),
+            row.text("cage"),
+            row.text("phy"),
+            row.gigabitList("rates_gbps"),
+            Watt::of(row.number("watts")),
+            row.maybeMetres("max_copper_m"),
+            adaptsOf(row),
+            row.maybeNumber("price"),
+            row.words("aliases"),
+            row.provenance()};
 }
 
 TwistedPairCase twistedPairRow(RowReader& row)
 {
-    TwistedPairCase result{row.text("case"), row.words("phys"), row.words("media"), row.text("bundle"), row.maybeMetres("up_to_m"), row.verdict("verdict")};
+    TwistedPairCase result{row.text("case"),   row.words("phys"),          row.words("media"),
+                           row.text("bundle"), row.maybeMetres("up_to_m"), row.verdict("verdict")};
     result.planIsAsked = row.text("plan_gbps") == "=";
     if (!result.planIsAsked && !row.text("plan_gbps").empty()) result.plan = row.gigabit("plan_gbps");
     result.text = row.text("text");
@@ -94,71 +128,98 @@ TwistedPairCase twistedPairRow(RowReader& row)
 
 DirectAttachCase directAttachRow(RowReader& row)
 {
-    return {row.text("case"), row.text("phy"), row.text("medium"), row.metres("up_to_m"), row.verdict("verdict"),
-            row.text("least_fec"), row.text("text"), row.provenance()};
+    return {row.text("case"),       row.text("phy"),       row.text("medium"), row.metres("up_to_m"),
+            row.verdict("verdict"), row.text("least_fec"), row.text("text"),   row.provenance()};
 }
 
 Pairing pairingRow(RowReader& row)
 {
-    return {row.text("phy_a"), row.text("phy_b"), row.verdict("verdict"), row.gigabit("rate_gbps"), row.maybeMetres("up_to_m"),
-            row.text("text"), row.provenance()};
+    return {row.text("phy_a"),          row.text("phy_b"), row.verdict("verdict"), row.gigabit("rate_gbps"),
+            row.maybeMetres("up_to_m"), row.text("text"),  row.provenance()};
 }
 
 FecRule fecRow(RowReader& row)
 {
-    return {row.text("phy"), row.text("required"), row.words("allowed"), row.verdict("without_verdict"), row.text("text"), row.provenance()};
+    return {row.text("phy"),  row.text("required"), row.words("allowed"), row.verdict("without_verdict"),
+            row.text("text"), row.provenance()};
 }
 
 BusGeneration busRow(RowReader& row)
 {
-    return {row.whole("generation"), row.text("name"), row.number("gt_per_s"), row.whole("coding_payload"), row.whole("coding_total"), row.whole("packet_framing"), row.provenance()};
+    return {row.whole("generation"),   row.text("name"),
+            row.number("gt_per_s"),    row.whole("coding_payload"),
+            row.whole("coding_total"), row.whole("packet_framing"),
+            row.provenance()};
 }
 
 Disk diskRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), megabyteBand(row, "read_"), megabyteBand(row, "write_"), row.words("aliases"), row.provenance()};
+    return {row.text("id"),       row.text("name"), megabyteBand(row, "read_"), megabyteBand(row, "write_"),
+            row.words("aliases"), row.provenance()};
 }
 
 ArrayLevel arrayRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), row.whole("least_disks"), row.number("read_per_disk"), row.number("read_less"),
-            row.number("write_per_disk"), row.number("write_less"), row.number("read_factor"), row.number("write_factor"),
-            row.words("aliases"), row.provenance()};
+    return {row.text("id"),
+            row.text("name"),
+            row.whole("least_disks"),
+            row.number("read_per_disk"),
+            row.number("read_less"),
+            row.number("write_per_disk"),
+            row.number("write_less"),
+            row.number("read_factor"),
+            row.number("write_factor"),
+            row.words("aliases"),
+            row.provenance()};
 }
 
 Processor processorRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), gigabitBand(row, "per_ghz_"), gigabitBand(row, "jumbo_"), gigabitBand(row, "plain_"), gigabitBand(row, "plain_jumbo_"), row.words("aliases"), row.provenance()};
+    return {row.text("id"),
+            row.text("name"),
+            gigabitBand(row, "per_ghz_"),
+            gigabitBand(row, "jumbo_"),
+            gigabitBand(row, "plain_"),
+            gigabitBand(row, "plain_jumbo_"),
+            row.words("aliases"),
+            row.provenance()};
 }
 
 FileShare fileShareRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), row.gigabit("at_gbps"), {row.number("low"), row.number("typical"), row.number("high")},
-            row.words("aliases"), row.provenance()};
+    return {row.text("id"),         row.text("name"),
+            row.gigabit("at_gbps"), {row.number("low"), row.number("typical"), row.number("high")},
+            row.words("aliases"),   row.provenance()};
 }
 
 PassiveLoss passiveLossRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), Decibel::of(row.number("greatest_db")), Decibel::of(row.number("typical_db")), row.provenance()};
+    return {row.text("id"), row.text("name"), Decibel::of(row.number("greatest_db")),
+            Decibel::of(row.number("typical_db")), row.provenance()};
 }
 
 Factor factorRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), {row.number("low"), row.number("typical"), row.number("high")}, row.provenance()};
+    return {row.text("id"),
+            row.text("name"),
+            {row.number("low"), row.number("typical"), row.number("high")},
+            row.provenance()};
 }
 
 Cause causeRow(RowReader& row)
 {
-    Cause cause{row.text("id"), row.text("cause"), row.number("weight"), {}, {}, row.text("best_test"), row.text("fix"), row.text("gain"),
-                row.number("fix_minutes")};
+    Cause cause{row.text("id"),  row.text("cause"), row.number("weight"),     {}, {}, row.text("best_test"),
+                row.text("fix"), row.text("gain"),  row.number("fix_minutes")};
     if (!row.text("needs_any_of").empty()) cause.needs = text::split(row.text("needs_any_of"), '/');
     for (const std::string& word : row.words("signature")) {
         const auto parts = text::split(word, ':');
-        if (parts.size() != 2 || parts[1].size() != 1 || std::string_view("HMLZ").find(parts[1][0]) == std::string_view::npos) {
+        if (parts.size() != 2 || parts[1].size() != 1 ||
+            std::string_view("HMLZ").find(parts[1][0]) == std::string_view::npos) {
             row.complain(fmt::format("“{}” in the signature is not flag:H, M, L or Z", word));
             continue;
         }
-        const auto seen = std::find_if(cause.signature.begin(), cause.signature.end(), [&](const auto& entry) { return entry.first == parts[0]; });
+        const auto seen = std::find_if(cause.signature.begin(), cause.signature.end(),
+                                       [&](const auto& entry) { return entry.first == parts[0]; });
         if (seen == cause.signature.end()) cause.signature.emplace_back(parts[0], parts[1][0]);
     }
     return cause;
@@ -171,7 +232,8 @@ Flag flagRow(RowReader& row)
 
 Check checkRow(RowReader& row)
 {
-    return {row.text("id"), row.text("test"), row.number("minutes"), row.number("currency"), row.text("risk"), row.words("flags")};
+    return {row.text("id"),         row.text("test"), row.number("minutes"),
+            row.number("currency"), row.text("risk"), row.words("flags")};
 }
 
 }  // namespace

@@ -7,7 +7,8 @@
 namespace sokudo::kb {
 
 template <class Row>
-void readRows(const Files& files, const std::string& name, std::vector<Row>& rows, Row (*make)(RowReader&), std::optional<Error>& error)
+void readRows(const Files& files, const std::string& name, std::vector<Row>& rows, Row (*make)(RowReader&),
+              std::optional<Error>& error)
 {
     if (error) return;
     const auto file = files.find(name);

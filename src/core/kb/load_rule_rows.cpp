@@ -17,24 +17,41 @@ Enum oneOf(RowReader& row, std::string_view column, const std::string_view (&wor
 }
 
 constexpr std::string_view kOwners[] = {"device", "port", "run"};
-constexpr std::string_view kTypes[] = {"flag", "choice", "count", "length", "decibel", "level", "watt", "ohm", "celsius", "frequency", "rate"};
+constexpr std::string_view kTypes[] = {"flag", "choice", "count",   "length",    "decibel", "level",
+                                       "watt", "ohm",    "celsius", "frequency", "rate"};
 
-RuleClause ruleClauseRow(RowReader& row) { return {row.text("id"), row.verdict("verdict"), row.text("when"), row.text("text"), row.text("remedy"), row.text("caution"), row.provenance()}; }
+RuleClause ruleClauseRow(RowReader& row)
+{
+    return {row.text("id"),     row.verdict("verdict"), row.text("when"), row.text("text"),
+            row.text("remedy"), row.text("caution"),    row.provenance()};
+}
 
 Caution cautionRow(RowReader& row) { return {row.text("id"), row.text("text"), row.provenance()}; }
 
 FecMode fecModeRow(RowReader& row)
 {
-    return {row.text("id"), row.text("setting"), row.text("name"), row.whole("strength"), row.words("words"), row.whole("block_bits"), row.provenance()};
+    return {row.text("id"),     row.text("setting"),     row.text("name"), row.whole("strength"),
+            row.words("words"), row.whole("block_bits"), row.provenance()};
 }
 
 TraitKind traitKindRow(RowReader& row)
 {
-    return {row.text("id"), oneOf<TraitOwner>(row, "of", kOwners), oneOf<TraitType>(row, "kind", kTypes), row.text("unit"), row.maybeNumber("least"), row.maybeNumber("most"),
-            row.words("choices"), row.words("media"), row.text("name"), row.text("meaning")};
+    return {row.text("id"),
+            oneOf<TraitOwner>(row, "of", kOwners),
+            oneOf<TraitType>(row, "kind", kTypes),
+            row.text("unit"),
+            row.maybeNumber("least"),
+            row.maybeNumber("most"),
+            row.words("choices"),
+            row.words("media"),
+            row.text("name"),
+            row.text("meaning")};
 }
 
-Asymmetry asymmetryRow(RowReader& row) { return {row.text("id"), row.text("when"), row.text("suspect"), row.text("look"), row.provenance()}; }
+Asymmetry asymmetryRow(RowReader& row)
+{
+    return {row.text("id"), row.text("when"), row.text("suspect"), row.text("look"), row.provenance()};
+}
 
 }  // namespace
 

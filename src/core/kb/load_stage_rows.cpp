@@ -8,8 +8,12 @@ Duration milliseconds(double value) { return Duration::of(value / 1000); }
 
 Ceiling ceilingRow(RowReader& row)
 {
-    Ceiling result{row.text("id"), row.text("kind"), row.text("name"), {row.gigabit("low_gbps"), row.gigabit("typical_gbps"), row.gigabit("high_gbps")}};
-    if (!row.text("sum_high_gbps").empty()) result.both = Band{row.gigabit("sum_low_gbps"), row.gigabit("sum_typical_gbps"), row.gigabit("sum_high_gbps")};
+    Ceiling result{row.text("id"),
+                   row.text("kind"),
+                   row.text("name"),
+                   {row.gigabit("low_gbps"), row.gigabit("typical_gbps"), row.gigabit("high_gbps")}};
+    if (!row.text("sum_high_gbps").empty())
+        result.both = Band{row.gigabit("sum_low_gbps"), row.gigabit("sum_typical_gbps"), row.gigabit("sum_high_gbps")};
     result.roundTrip = milliseconds(row.maybeNumber("rtt_ms").value_or(0));
     if (const auto port = row.maybeNumber("port_gbps")) result.port = gigabits(*port);
     result.aliases = row.words("aliases");
@@ -19,46 +23,89 @@ Ceiling ceilingRow(RowReader& row)
 
 UsbLink usbRow(RowReader& row)
 {
-    return {row.gigabit("enumerated_gbps"), row.gigabit("adapter_gbps"), row.text("name"), {row.gigabit("low_gbps"), row.gigabit("typical_gbps"), row.gigabit("high_gbps")},
-            row.text("half_duplex") == "yes", row.provenance()};
+    return {row.gigabit("enumerated_gbps"),
+            row.gigabit("adapter_gbps"),
+            row.text("name"),
+            {row.gigabit("low_gbps"), row.gigabit("typical_gbps"), row.gigabit("high_gbps")},
+            row.text("half_duplex") == "yes",
+            row.provenance()};
 }
 
 Encapsulation encapsulationRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), row.whole("ip_bytes"), row.whole("ethernet_bytes"), row.whole("inner_mtu"), row.words("aliases"), row.provenance()};
+    return {row.text("id"),         row.text("name"),     row.whole("ip_bytes"), row.whole("ethernet_bytes"),
+            row.whole("inner_mtu"), row.words("aliases"), row.provenance()};
 }
 
 StageFactor stageFactorRow(RowReader& row)
 {
-    return {row.text("id"), row.text("stage"), row.text("name"), row.text("trait"), row.text("value"), {row.number("low"), row.number("typical"), row.number("high")}, row.words("instead_of"), row.provenance()};
+    return {row.text("id"),          row.text("stage"), row.text("name"),
+            row.text("trait"),       row.text("value"), {row.number("low"), row.number("typical"), row.number("high")},
+            row.words("instead_of"), row.provenance()};
 }
 
 SmallFiles smallFilesRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), milliseconds(row.number("low_ms")), milliseconds(row.number("typical_ms")), milliseconds(row.number("high_ms")), row.words("aliases"), row.provenance()};
+    return {row.text("id"),
+            row.text("name"),
+            milliseconds(row.number("low_ms")),
+            milliseconds(row.number("typical_ms")),
+            milliseconds(row.number("high_ms")),
+            row.words("aliases"),
+            row.provenance()};
 }
 
 WriteCache writeCacheRow(RowReader& row)
 {
-    return {row.text("disk"), DataSize::of(row.number("cache_gb") * 1e9), {megabytes(row.number("after_low_mbyte_s")), megabytes(row.number("after_typical_mbyte_s")), megabytes(row.number("after_high_mbyte_s"))}, row.provenance()};
+    return {row.text("disk"),
+            DataSize::of(row.number("cache_gb") * 1e9),
+            {megabytes(row.number("after_low_mbyte_s")), megabytes(row.number("after_typical_mbyte_s")),
+             megabytes(row.number("after_high_mbyte_s"))},
+            row.provenance()};
 }
 
 HeadlineShare headlineRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), {row.number("low"), row.number("typical"), row.number("high")}, row.text("beware"), row.words("aliases"), row.provenance()};
+    return {row.text("id"),     row.text("name"),     {row.number("low"), row.number("typical"), row.number("high")},
+            row.text("beware"), row.words("aliases"), row.provenance()};
 }
 
-BothWays bothWaysRow(RowReader& row) { return {row.text("stage"), {row.number("low"), row.number("typical"), row.number("high")}, row.text("says"), row.provenance()}; }
+BothWays bothWaysRow(RowReader& row)
+{
+    return {row.text("stage"),
+            {row.number("low"), row.number("typical"), row.number("high")},
+            row.text("says"),
+            row.provenance()};
+}
 
-UnitMeaning unitRow(RowReader& row) { return {row.text("id"), row.text("name"), row.number("factor"), row.number("prior"), row.number("copy_prior"), row.provenance()}; }
+UnitMeaning unitRow(RowReader& row)
+{
+    return {row.text("id"),      row.text("name"),         row.number("factor"),
+            row.number("prior"), row.number("copy_prior"), row.provenance()};
+}
 
 AirNote airNoteRow(RowReader& row) { return {row.text("id"), row.number("limit"), row.text("text"), row.provenance()}; }
 
-CounterPlace counterPlaceRow(RowReader& row) { return {row.text("id"), row.text("name"), row.whole("octets"), row.whole("frame_extra_octets"), row.text("beware"), row.provenance()}; }
+CounterPlace counterPlaceRow(RowReader& row)
+{
+    return {row.text("id"),     row.text("name"), row.whole("octets"), row.whole("frame_extra_octets"),
+            row.text("beware"), row.provenance()};
+}
 
-IdlePower idlePowerRow(RowReader& row) { return {row.text("role"), row.text("name"), Watt::of(row.number("low_w")), Watt::of(row.number("typical_w")), Watt::of(row.number("high_w")), row.provenance()}; }
+IdlePower idlePowerRow(RowReader& row)
+{
+    return {row.text("role"),
+            row.text("name"),
+            Watt::of(row.number("low_w")),
+            Watt::of(row.number("typical_w")),
+            Watt::of(row.number("high_w")),
+            row.provenance()};
+}
 
-Purpose purposeRow(RowReader& row) { return {row.text("id"), row.text("name"), row.gigabit("each_gbps"), row.number("safety"), row.provenance()}; }
+Purpose purposeRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), row.gigabit("each_gbps"), row.number("safety"), row.provenance()};
+}
 
 }  // namespace
 

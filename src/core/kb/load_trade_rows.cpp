@@ -16,56 +16,110 @@ ThroughWall wallOf(RowReader& row)
 
 Supply supplyRow(RowReader& row)
 {
-    return {row.text("medium"), row.maybeNumber("price_per_m"), row.maybeNumber("price_each"), row.metres("longest_m"), row.number("minutes_each"), row.number("minutes_per_m"),
-            row.number("minutes_cord"), wallOf(row), row.number("ns_per_m"), Watt::of(row.number("end_w")), row.provenance()};
+    return {row.text("medium"),
+            row.maybeNumber("price_per_m"),
+            row.maybeNumber("price_each"),
+            row.metres("longest_m"),
+            row.number("minutes_each"),
+            row.number("minutes_per_m"),
+            row.number("minutes_cord"),
+            wallOf(row),
+            row.number("ns_per_m"),
+            Watt::of(row.number("end_w")),
+            row.provenance()};
 }
 
-PhyUse phyUseRow(RowReader& row) { return {row.text("phy"), row.number("microseconds"), Watt::of(row.number("port_w")), row.provenance()}; }
+PhyUse phyUseRow(RowReader& row)
+{
+    return {row.text("phy"), row.number("microseconds"), Watt::of(row.number("port_w")), row.provenance()};
+}
 
 MediaConverter mediaConverterRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), row.text("from_cage"), row.text("to_cage"), row.text("trait"), row.text("cord_medium"), row.metres("cord_m"), row.maybeNumber("price"), Watt::of(row.number("watts")),
-            row.number("microseconds"), row.number("minutes"), row.provenance()};
+    return {row.text("id"),
+            row.text("name"),
+            row.text("from_cage"),
+            row.text("to_cage"),
+            row.text("trait"),
+            row.text("cord_medium"),
+            row.metres("cord_m"),
+            row.maybeNumber("price"),
+            Watt::of(row.number("watts")),
+            row.number("microseconds"),
+            row.number("minutes"),
+            row.provenance()};
 }
 
 School schoolRow(RowReader& row)
 {
-    const auto view = [&](const char* name, const char* says, const char* media) { return View{row.text(name), row.text(says), row.words(media)}; };
-    School result{row.text("id"), row.text("question"), view("one_name", "one_says", "one_media"), view("other_name", "other_says", "other_media"), true, row.text("why")};
+    const auto view = [&](const char* name, const char* says, const char* media) {
+        return View{row.text(name), row.text(says), row.words(media)};
+    };
+    School result{row.text("id"),
+                  row.text("question"),
+                  view("one_name", "one_says", "one_media"),
+                  view("other_name", "other_says", "other_media"),
+                  true,
+                  row.text("why")};
     result.usualIsOne = row.text("usual") == result.one.name;
-    if (!result.usualIsOne && row.text("usual") != result.other.name) row.complain("column usual needs " + result.one.name + " or " + result.other.name);
+    if (!result.usualIsOne && row.text("usual") != result.other.name)
+        row.complain("column usual needs " + result.one.name + " or " + result.other.name);
     result.upTo = row.maybeMetres("up_to_m");
     if (!row.text("at_least_gbps").empty()) result.atLeast = row.gigabit("at_least_gbps");
     result.from = row.provenance();
     return result;
 }
 
-Gear gearRow(RowReader& row) { return {row.text("id"), row.text("kind"), row.text("name"), row.text("cage"), row.gigabit("gbps"), row.number("price"), Watt::of(row.number("watts")), row.provenance()}; }
+Gear gearRow(RowReader& row)
+{
+    return {row.text("id"),
+            row.text("kind"),
+            row.text("name"),
+            row.text("cage"),
+            row.gigabit("gbps"),
+            row.number("price"),
+            Watt::of(row.number("watts")),
+            row.provenance()};
+}
 
 Labour labourRow(RowReader& row) { return {row.text("id"), row.text("what"), row.number("minutes"), row.provenance()}; }
 
 LinkDownCheck linkDownCheckRow(RowReader& row)
 {
-    return {row.text("id"), row.text("title"), row.text("look"), row.text("on"), row.gigabit("at_least_gbps"), row.words("rules"), row.words("needs"), row.number("minutes"), row.provenance()};
+    return {
+        row.text("id"),     row.text("title"),  row.text("look"),      row.text("on"),  row.gigabit("at_least_gbps"),
+        row.words("rules"), row.words("needs"), row.number("minutes"), row.provenance()};
 }
 
-Connector connectorRow(RowReader& row) { return {row.text("id"), row.text("name"), row.whole("fibres"), row.text("eeprom_code"), row.text("note"), row.provenance()}; }
+Connector connectorRow(RowReader& row)
+{
+    return {row.text("id"),          row.text("name"), row.whole("fibres"),
+            row.text("eeprom_code"), row.text("note"), row.provenance()};
+}
 
 BreakOut breakOutRow(RowReader& row)
 {
-    return {row.text("id"), row.text("cage"), row.whole("legs"), row.gigabit("leg_gbps"), row.text("leg_cage"), row.text("leg_phys"), row.words("module_phys"), row.text("host_must"), row.text("not_with"), row.provenance()};
+    return {row.text("id"),       row.text("cage"),     row.whole("legs"),        row.gigabit("leg_gbps"),
+            row.text("leg_cage"), row.text("leg_phys"), row.words("module_phys"), row.text("host_must"),
+            row.text("not_with"), row.provenance()};
 }
 
-CageAdapter cageAdapterRow(RowReader& row) { return {row.text("id"), row.text("name"), row.text("outer"), row.text("inner"), row.whole("lanes"), row.text("note"), row.provenance()}; }
+CageAdapter cageAdapterRow(RowReader& row)
+{
+    return {row.text("id"),     row.text("name"), row.text("outer"), row.text("inner"),
+            row.whole("lanes"), row.text("note"), row.provenance()};
+}
 
 FibreJoint fibreJointRow(RowReader& row)
 {
-    return {row.text("id"), row.text("what"), row.text("first"), row.text("second"), row.verdict("verdict"), row.text("text"), row.provenance()};
+    return {row.text("id"),         row.text("what"), row.text("first"), row.text("second"),
+            row.verdict("verdict"), row.text("text"), row.provenance()};
 }
 
 ModuleCode moduleCodeRow(RowReader& row)
 {
-    ModuleCode result{row.text("family"), row.text("place"), row.text("code"), {}, {}, {}, row.text("phy"), row.text("says"), row.text("link_mode"), {}};
+    ModuleCode result{row.text("family"), row.text("place"), row.text("code"),      {}, {}, {},
+                      row.text("phy"),    row.text("says"),  row.text("link_mode"), {}};
     if (result.family != "sfp" && result.family != "qsfp") row.complain("column family needs sfp or qsfp");
     if (!row.text("nm").empty()) result.nm = row.whole("nm");
     if (const auto least = row.maybeNumber("least_mbd")) result.least = Frequency::of(*least);
@@ -76,8 +130,16 @@ ModuleCode moduleCodeRow(RowReader& row)
 
 AcceptanceLine acceptanceRow(RowReader& row)
 {
-    return {row.text("medium"), row.text("kind"), row.text("part"), Frequency::of(row.number("low_mhz")), Frequency::of(row.number("high_mhz")), row.number("a_db"), row.number("b_db"),
-            row.number("over_mhz"), row.whole("joints"), row.provenance()};
+    return {row.text("medium"),
+            row.text("kind"),
+            row.text("part"),
+            Frequency::of(row.number("low_mhz")),
+            Frequency::of(row.number("high_mhz")),
+            row.number("a_db"),
+            row.number("b_db"),
+            row.number("over_mhz"),
+            row.whole("joints"),
+            row.provenance()};
 }
 
 Mark markRow(RowReader& row)
@@ -88,7 +150,10 @@ Mark markRow(RowReader& row)
     return result;
 }
 
-MediumNote mediumNoteRow(RowReader& row) { return {row.text("medium"), row.text("build"), row.text("mechanics"), row.provenance()}; }
+MediumNote mediumNoteRow(RowReader& row)
+{
+    return {row.text("medium"), row.text("build"), row.text("mechanics"), row.provenance()};
+}
 
 }  // namespace
 

@@ -23,7 +23,8 @@ const OpenTable kOpen[] = {
 
 const OpenTable* open(std::string_view table)
 {
-    const auto found = std::find_if(std::begin(kOpen), std::end(kOpen), [&](const OpenTable& entry) { return entry.table == table; });
+    const auto found =
+        std::find_if(std::begin(kOpen), std::end(kOpen), [&](const OpenTable& entry) { return entry.table == table; });
     return found == std::end(kOpen) ? nullptr : found;
 }
 
@@ -52,20 +53,29 @@ std::string nameOf(const OwnRow& row, const OpenTable& table)
 tl::expected<void, Error> putRow(Files& files, const OwnRow& row)
 {
     const OpenTable* table = open(row.table);
-    if (!table) return failure(ErrorCode::BadInput, fmt::format("the table “{}” takes no rows of your own; these do: {}", row.table, tableNames()));
+    if (!table)
+        return failure(ErrorCode::BadInput,
+                       fmt::format("the table “{}” takes no rows of your own; these do: {}", row.table, tableNames()));
     const std::string file = row.table + ".csv";
     const auto sheet = csv::parse(files.at(file), file);
     if (!sheet) return tl::unexpected(sheet.error());
     for (const auto& [column, cell] : row.cells)
         if (!sheet->hasColumn(column)) {
             const std::string near = text::nearest(column, sheet->columns());
-            return failure(ErrorCode::BadInput, fmt::format("{} has no column “{}”{}", row.table, column, near.empty() ? "" : "; did you mean " + near + "?"), nameOf(row, *table));
+            return failure(ErrorCode::BadInput,
+                           fmt::format("{} has no column “{}”{}", row.table, column,
+                                       near.empty() ? "" : "; did you mean " + near + "?"),
+                           nameOf(row, *table));
         }
     for (std::string_view column : table->key)
-        if (cellOf(row, column).empty()) return failure(ErrorCode::BadInput, fmt::format("the column {} is empty; it names the row", column), nameOf(row, *table));
+        if (cellOf(row, column).empty())
+            return failure(ErrorCode::BadInput, fmt::format("the column {} is empty; it names the row", column),
+                           nameOf(row, *table));
     std::string result = csv::line(sheet->columns());
     for (const csv::Record& record : sheet->records()) {
-        const bool same = std::all_of(table->key.begin(), table->key.end(), [&](std::string_view column) { return sheet->cell(record, column) == cellOf(row, column); });
+        const bool same = std::all_of(table->key.begin(), table->key.end(), [&](std::string_view column) {
+            return sheet->cell(record, column) == cellOf(row, column);
+        });
         if (!same) result += csv::line(record.fields);
     }
     std::vector<std::string> cells;
@@ -92,24 +102,33 @@ Result<KnowledgeBase> loadWith(const Files& shipped, std::span<const OwnRow> row
     for (const OwnRow& row : rows) {
         if (auto put = putRow(files, row); !put) return tl::unexpected(put.error());
         // Loaded one by one, so that the message names the row at fault.
-        if (auto kb = load(files); !kb) return failure(ErrorCode::BadInput, kb.error().what, nameOf(row, *open(row.table)));
-        else if (const auto wrong = contradictions(*kb); !wrong.empty()) return failure(ErrorCode::BadInput, wrong.front(), nameOf(row, *open(row.table)));
+        if (auto kb = load(files); !kb)
+            return failure(ErrorCode::BadInput, kb.error().what, nameOf(row, *open(row.table)));
+        else if (const auto wrong = contradictions(*kb); !wrong.empty())
+            return failure(ErrorCode::BadInput, wrong.front(), nameOf(row, *open(row.table)));
     }
     return load(files);
 }
 
-Result<std::vector<OwnRow>> ownRowsFromCsv(const Files& files, std::string_view table, std::string_view text, const std::string& name)
+Result<std::vector<OwnRow>> ownRowsFromCsv(const Files& files, std::string_view table, std::string_view text,
+                                           const std::string& name)
 {
     const OpenTable* target = open(table);
-    if (!target) return failure(ErrorCode::BadInput, fmt::format("the table “{}” takes no rows of your own; these do: {}", table, tableNames()), name);
+    if (!target)
+        return failure(ErrorCode::BadInput,
+                       fmt::format("the table “{}” takes no rows of your own; these do: {}", table, tableNames()),
+                       name);
     const auto sheet = csv::parse(text, name);
     if (!sheet) return tl::unexpected(sheet.error());
     const std::vector<std::string> columns = columnsOf(files, table);
     for (const std::string& column : sheet->columns())
         if (std::find(columns.begin(), columns.end(), column) == columns.end())
-            return failure(ErrorCode::BadInput, fmt::format("{} has no column “{}”; it has {}", table, column, text::joined(columns, ", ")), name);
+            return failure(ErrorCode::BadInput,
+                           fmt::format("{} has no column “{}”; it has {}", table, column, text::joined(columns, ", ")),
+                           name);
     for (std::string_view key : target->key)
-        if (!sheet->hasColumn(key)) return failure(ErrorCode::BadInput, fmt::format("the column {} is missing; it names the row", key), name);
+        if (!sheet->hasColumn(key))
+            return failure(ErrorCode::BadInput, fmt::format("the column {} is missing; it names the row", key), name);
     std::vector<OwnRow> rows;
     for (const csv::Record& record : sheet->records()) {
         OwnRow row{std::string(table), {}};

@@ -9,7 +9,8 @@
 
 namespace sokudo::kb {
 
-/// One row of a table, by column name. Columns left out are empty; source and confidence default to "own" and "typical".
+/// One row of a table, by column name. Columns left out are empty; source and confidence default to "own" and
+/// "typical".
 struct OwnRow {
     std::string table;  ///< file name without ending: "modules"
     std::map<std::string, std::string> cells;
@@ -17,19 +18,21 @@ struct OwnRow {
 
 /// A table that takes own rows.
 struct OpenTable {
-    std::string_view table, what;         ///< "modules", "a module"
-    std::vector<std::string_view> key;    ///< columns that name a row: another row with the same ones is replaced
+    std::string_view table, what;       ///< "modules", "a module"
+    std::vector<std::string_view> key;  ///< columns that name a row: another row with the same ones is replaced
 };
 std::span<const OpenTable> openTables();
 /// The columns of a table in their order; empty for one that does not exist.
 std::vector<std::string> columnsOf(const Files&, std::string_view table);
 
 /// The catalogue with the rows in it.
-/// @error BadInput  a table that takes none, an unknown column, a cell of the wrong kind, a row that contradicts another; says which and how to mend it
+/// @error BadInput  a table that takes none, an unknown column, a cell of the wrong kind, a row that contradicts
+/// another; says which and how to mend it
 Result<KnowledgeBase> loadWith(const Files&, std::span<const OwnRow>);
 
 /// Rows of a CSV file with the columns of `table`; columns may be left out, in any order.
 /// @error BadInput  a column the table has not, the key is missing
-Result<std::vector<OwnRow>> ownRowsFromCsv(const Files&, std::string_view table, std::string_view csv, const std::string& name);
+Result<std::vector<OwnRow>> ownRowsFromCsv(const Files&, std::string_view table, std::string_view csv,
+                                           const std::string& name);
 
 }  // namespace sokudo::kb

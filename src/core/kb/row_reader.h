@@ -21,8 +21,7 @@ class RowReader {
 public:
     RowReader(const csv::Sheet& sheet, const csv::Record& record, std::optional<Error>& error)
         : m_sheet(sheet), m_record(record), m_error(error)
-    {
-    }
+    {}
     std::string text(std::string_view column) const;
     double number(std::string_view column);
     std::optional<double> maybeNumber(std::string_view column);

@@ -14,10 +14,10 @@ namespace sokudo::kb {
 struct RuleClause {
     std::string id;
     Verdict verdict = Verdict::Unknown;
-    std::string when;    ///< the condition in words
-    std::string text;    ///< sentence with `{names}`; empty where a table row says it
+    std::string when;  ///< the condition in words
+    std::string text;  ///< sentence with `{names}`; empty where a table row says it
     std::string remedy;
-    std::string caution; ///< id in cautions.csv; empty: none
+    std::string caution;  ///< id in cautions.csv; empty: none
     Provenance from;
 };
 
@@ -31,10 +31,16 @@ struct FecMode {
 };
 
 /// What may slow one direction of a path and not the other.
-struct Asymmetry { std::string id, when, suspect, look; Provenance from; };
+struct Asymmetry {
+    std::string id, when, suspect, look;
+    Provenance from;
+};
 
 /// What to show beside work that can hurt someone.
-struct Caution { std::string id, text; Provenance from; };
+struct Caution {
+    std::string id, text;
+    Provenance from;
+};
 
 enum class TraitOwner { Device, Port, Run };
 enum class TraitType { Flag, Choice, Count, Length, Decibel, Level, Watt, Ohm, Celsius, Frequency, Rate };

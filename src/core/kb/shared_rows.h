@@ -9,10 +9,34 @@
 
 namespace sokudo::kb {
 
-struct CoaxGeneration { std::string id, name; BitRate phy, mac; int nodes = 0; BitRate low, high; Duration latency; int order = 0; Provenance from; };
-struct CoaxBand { std::string id, name; Frequency low, high; bool clashesWithSatellite = false, clashesWithCableInternet = false; Provenance from; };
+struct CoaxGeneration {
+    std::string id, name;
+    BitRate phy, mac;
+    int nodes = 0;
+    BitRate low, high;
+    Duration latency;
+    int order = 0;
+    Provenance from;
+};
+struct CoaxBand {
+    std::string id, name;
+    Frequency low, high;
+    bool clashesWithSatellite = false, clashesWithCableInternet = false;
+    Provenance from;
+};
 /// Loss at 1.5 GHz of a cable (per 100 m), a splitter or another part (each).
-struct CoaxLoss { std::string id, name; Decibel at1500; bool isPerHundredMetres = false; Provenance from; };
-struct PowerLine { std::string id, name; BitRate printed; std::string protocol; BitRate goodLow, goodHigh, typicalLow, typicalHigh, bad; Provenance from; };
+struct CoaxLoss {
+    std::string id, name;
+    Decibel at1500;
+    bool isPerHundredMetres = false;
+    Provenance from;
+};
+struct PowerLine {
+    std::string id, name;
+    BitRate printed;
+    std::string protocol;
+    BitRate goodLow, goodHigh, typicalLow, typicalHigh, bad;
+    Provenance from;
+};
 
 }  // namespace sokudo::kb

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a stage of a path carries where a table says it: shared media, routers, tunnels, sessions, adapters, and what changes them.
+// What a stage of a path carries where a table says it: shared media, routers, tunnels, sessions, adapters, and what
+// changes them.
 #pragma once
 
 #include <optional>
@@ -17,17 +18,20 @@ struct Band {
     friend bool operator==(const Band&, const Band&) = default;
 };
 /// The same for a plain factor.
-struct FactorBand { double low = 1, typical = 1, high = 1; };
+struct FactorBand {
+    double low = 1, typical = 1, high = 1;
+};
 
 /// A stage whose ceiling is a row, payload one way.
 struct Ceiling {
     std::string id;
-    std::string kind;  ///< coax, power-line, radio, router, inspection, tunnel, memory, session, attachment, access, cipher, cable
+    std::string kind;  ///< coax, power-line, radio, router, inspection, tunnel, memory, session, attachment, access,
+                       ///< cipher, cable
     std::string name;
     Band carries;
-    std::optional<Band> both;      ///< both ways together where the two share the stage; empty: each way has it all
-    Duration roundTrip;            ///< added to the path; 0: not told
-    std::optional<BitRate> port;   ///< of its own Ethernet sockets, which hold whatever stands behind them
+    std::optional<Band> both;     ///< both ways together where the two share the stage; empty: each way has it all
+    Duration roundTrip;           ///< added to the path; 0: not told
+    std::optional<BitRate> port;  ///< of its own Ethernet sockets, which hold whatever stands behind them
     std::vector<std::string> aliases;
     Provenance from;
 };
@@ -60,7 +64,12 @@ struct StageFactor {
 };
 
 /// What one way of a stage keeps while the other way is as busy, where both draw on one strength.
-struct BothWays { std::string stage; FactorBand share; std::string says; Provenance from; };
+struct BothWays {
+    std::string stage;
+    FactorBand share;
+    std::string says;
+    Provenance from;
+};
 
 /// Time lost for each file of a copy.
 struct SmallFiles {
@@ -71,25 +80,62 @@ struct SmallFiles {
 };
 
 /// A purpose that needs a steady rate, and by how much the worst moment must exceed it.
-struct Purpose { std::string id, name; BitRate each; double safety = 1; Provenance from; };
+struct Purpose {
+    std::string id, name;
+    BitRate each;
+    double safety = 1;
+    Provenance from;
+};
 
 /// What the printed figure of a kind of gear leaves one client.
-struct HeadlineShare { std::string id, name; FactorBand share; std::string beware; std::vector<std::string> aliases; Provenance from; };
+struct HeadlineShare {
+    std::string id, name;
+    FactorBand share;
+    std::string beware;
+    std::vector<std::string> aliases;
+    Provenance from;
+};
 
 /// What a written unit may have meant.
-/// @param factor  on the figure as it was read; `prior` how often, `copyPrior` the same for a figure out of a copy dialog, before both are normalised
-struct UnitMeaning { std::string id, name; double factor = 1, prior = 0, copyPrior = 0; Provenance from; };
+/// @param factor  on the figure as it was read; `prior` how often, `copyPrior` the same for a figure out of a copy
+/// dialog, before both are normalised
+struct UnitMeaning {
+    std::string id, name;
+    double factor = 1, prior = 0, copyPrior = 0;
+    Provenance from;
+};
 
-/// What is worth saying about a radio hop. @param limit  of the count or ratio that brings it up, see expect/air_notes.cpp
-struct AirNote { std::string id; double limit = 0; std::string text; Provenance from; };
+/// What is worth saying about a radio hop. @param limit  of the count or ratio that brings it up, see
+/// expect/air_notes.cpp
+struct AirNote {
+    std::string id;
+    double limit = 0;
+    std::string text;
+    Provenance from;
+};
 
 /// What a machine that stays on takes while it has nothing to do.
-struct IdlePower { std::string role, name; Watt low, typical, high; Provenance from; };
+struct IdlePower {
+    std::string role, name;
+    Watt low, typical, high;
+    Provenance from;
+};
 
-/// A place that counts octets and frames. @param octets  that one count stands for  @param frameExtra  octets of each frame that it leaves out
-struct CounterPlace { std::string id, name; int octets = 1, frameExtra = 24; std::string beware; Provenance from; };
+/// A place that counts octets and frames. @param octets  that one count stands for  @param frameExtra  octets of each
+/// frame that it leaves out
+struct CounterPlace {
+    std::string id, name;
+    int octets = 1, frameExtra = 24;
+    std::string beware;
+    Provenance from;
+};
 
 /// How much a disk takes at its fast rate, and what it writes after.
-struct WriteCache { std::string disk; DataSize cache; Band after; Provenance from; };
+struct WriteCache {
+    std::string disk;
+    DataSize cache;
+    Band after;
+    Provenance from;
+};
 
 }  // namespace sokudo::kb

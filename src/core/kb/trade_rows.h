@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Rows about what parts cost, weigh in watts and microseconds, and take in minutes of work; and where practitioners differ.
+// Rows about what parts cost, weigh in watts and microseconds, and take in minutes of work; and where practitioners
+// differ.
 #pragma once
 
 #include <optional>
@@ -14,17 +15,18 @@ namespace sokudo::kb {
 /// Whether a cable may go through a wall: yes; awkward, since its ends are fixed and bulky; no.
 enum class ThroughWall { No, Awkward, Yes };
 
-/// A cable as it is bought and laid. Prices are in the currency of the project; the rows shipped are rough and meant to be overruled.
+/// A cable as it is bought and laid. Prices are in the currency of the project; the rows shipped are rough and meant to
+/// be overruled.
 struct Supply {
     std::string medium;
     std::optional<double> pricePerMetre, priceEach;  ///< each: both ends, jacks or plugs
-    Length longest;                ///< the longest sold or sensibly laid
-    double minutesEach = 0;        ///< terminate and test both ends of an installed cable
-    double minutesPerMetre = 0;    ///< pull it
-    double minutesCord = 0;        ///< when it only lies between two devices of one room
+    Length longest;                                  ///< the longest sold or sensibly laid
+    double minutesEach = 0;                          ///< terminate and test both ends of an installed cable
+    double minutesPerMetre = 0;                      ///< pull it
+    double minutesCord = 0;                          ///< when it only lies between two devices of one room
     ThroughWall wall = ThroughWall::Yes;
     double nanosecondsPerMetre = 0;
-    Watt end;                      ///< draw of one end of a cable that has its own electronics
+    Watt end;  ///< draw of one end of a cable that has its own electronics
     Provenance from;
 };
 
@@ -50,10 +52,20 @@ struct MediaConverter {
 };
 
 /// A card or USB adapter for a machine, or a port's share of a switch, bought to reach a rate.
-struct Gear { std::string id, kind, name, cage; BitRate rate; double price = 0; Watt power; Provenance from; };
+struct Gear {
+    std::string id, kind, name, cage;
+    BitRate rate;
+    double price = 0;
+    Watt power;
+    Provenance from;
+};
 
 /// Work that is the same for every part.
-struct Labour { std::string id, what; double minutes = 0; Provenance from; };
+struct Labour {
+    std::string id, what;
+    double minutes = 0;
+    Provenance from;
+};
 
 /// One answer to a question on which practitioners differ.
 struct View {
@@ -68,7 +80,7 @@ struct School {
     bool usualIsOne = true;
     std::string why;
     const View& usual() const { return usualIsOne ? one : other; }
-    std::optional<Length> upTo;   ///< asked only up to this length
+    std::optional<Length> upTo;  ///< asked only up to this length
     std::optional<BitRate> atLeast;
     Provenance from;
 };

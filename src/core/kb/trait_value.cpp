@@ -9,7 +9,10 @@
 namespace sokudo::kb {
 namespace {
 
-struct Unit { std::string_view word; double factor; };
+struct Unit {
+    std::string_view word;
+    double factor;
+};
 
 /// Units a person may write, longest first where one ends another; the factor brings them to the canonical unit.
 std::vector<Unit> unitsOf(TraitType type)
@@ -36,7 +39,8 @@ std::optional<double> inCanonicalUnit(TraitType type, const std::string& typed)
     if (const auto bare = text::parseNumber(typed)) return *bare * bareFactor(type);
     for (const Unit& unit : unitsOf(type)) {
         if (!typed.ends_with(unit.word)) continue;
-        if (const auto value = text::parseNumber(text::trimmed(typed.substr(0, typed.size() - unit.word.size())))) return *value * unit.factor;
+        if (const auto value = text::parseNumber(text::trimmed(typed.substr(0, typed.size() - unit.word.size()))))
+            return *value * unit.factor;
     }
     return std::nullopt;
 }
@@ -53,7 +57,8 @@ std::string decimal(double value)
 Result<std::string> word(const TraitKind& kind, const std::string& typed, const std::vector<std::string>& known)
 {
     if (std::find(known.begin(), known.end(), typed) != known.end()) return typed;
-    return failure(ErrorCode::BadInput, fmt::format("{} is {}, not “{}”", text::lower(kind.name), text::joined(known, ", "), typed));
+    return failure(ErrorCode::BadInput,
+                   fmt::format("{} is {}, not “{}”", text::lower(kind.name), text::joined(known, ", "), typed));
 }
 
 }  // namespace
@@ -65,11 +70,17 @@ Result<std::string> traitValue(const TraitKind& kind, std::string_view raw)
     if (kind.type == TraitType::Choice) return word(kind, typed, kind.choices);
     const auto value = inCanonicalUnit(kind.type, typed);
     const std::string unit = kind.unit.empty() ? "" : " " + kind.unit;
-    if (!value) return failure(ErrorCode::BadInput, fmt::format("{} is a number{}, not “{}”", text::lower(kind.name), unit.empty() ? "" : " in" + unit, typed));
-    if (kind.type == TraitType::Count && !wholeOf(*value)) return failure(ErrorCode::BadInput, fmt::format("{} is a whole number, not “{}”", text::lower(kind.name), typed));
+    if (!value)
+        return failure(ErrorCode::BadInput, fmt::format("{} is a number{}, not “{}”", text::lower(kind.name),
+                                                        unit.empty() ? "" : " in" + unit, typed));
+    if (kind.type == TraitType::Count && !wholeOf(*value))
+        return failure(ErrorCode::BadInput,
+                       fmt::format("{} is a whole number, not “{}”", text::lower(kind.name), typed));
     const double shown = *value / bareFactor(kind.type);
     if ((kind.least && shown < *kind.least - 1e-9) || (kind.most && shown > *kind.most + 1e-9))
-        return failure(ErrorCode::OutOfRange, fmt::format("{} lies between {} and {}{}, not “{}”", text::lower(kind.name), text::number(kind.least.value_or(0)), text::number(kind.most.value_or(0)), unit, typed));
+        return failure(ErrorCode::OutOfRange, fmt::format("{} lies between {} and {}{}, not “{}”",
+                                                          text::lower(kind.name), text::number(kind.least.value_or(0)),
+                                                          text::number(kind.most.value_or(0)), unit, typed));
     return decimal(*value);
 }
 

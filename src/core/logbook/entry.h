@@ -19,8 +19,8 @@ struct Entry {
     measure::Timestamp at;
     EntryKind kind = EntryKind::Note;
     std::string text;
-    measure::TrialId trial;   ///< for a measurement
-    plan::DeviceId device;    ///< what it is about, where it is about one device
+    measure::TrialId trial;  ///< for a measurement
+    plan::DeviceId device;   ///< what it is about, where it is about one device
     friend bool operator==(const Entry&, const Entry&) = default;
 };
 

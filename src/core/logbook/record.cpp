@@ -15,9 +15,12 @@ std::string trialText(const measure::Trial& trial, const plan::Plan& plan)
     };
     constexpr std::string_view kArrows[] = {" → ", " ← ", " ⇄ "};
     std::string result = name(trial.from) + std::string(kArrows[static_cast<int>(trial.direction)]) + name(trial.to);
-    result += trial.kind == measure::TrialKind::FileCopy ? ", file copy" : fmt::format(", memory to memory, {} {}", trial.streams, trial.streams == 1 ? "stream" : "streams");
+    result += trial.kind == measure::TrialKind::FileCopy
+                  ? ", file copy"
+                  : fmt::format(", memory to memory, {} {}", trial.streams, trial.streams == 1 ? "stream" : "streams");
     result += ": " + text::rate(trial.rate.value, 3);
-    if (trial.rate.low != trial.rate.high) result += fmt::format(" ({} to {})", text::rate(trial.rate.low, 3), text::rate(trial.rate.high, 3));
+    if (trial.rate.low != trial.rate.high)
+        result += fmt::format(" ({} to {})", text::rate(trial.rate.low, 3), text::rate(trial.rate.high, 3));
     if (!trial.note.empty()) result += ". " + trial.note;
     return result;
 }
@@ -27,14 +30,22 @@ Entry trialEntry(const measure::Trial& trial, const plan::Plan& plan, IdSource& 
     return {ids.next<EntryId>(), trial.at, EntryKind::Measurement, trialText(trial, plan), trial.id, trial.from};
 }
 
-Entry noteEntry(std::string text, measure::Timestamp at, IdSource& ids) { return {ids.next<EntryId>(), at, EntryKind::Note, std::move(text), {}, {}}; }
-Entry changeEntry(std::string text, measure::Timestamp at, IdSource& ids) { return {ids.next<EntryId>(), at, EntryKind::Change, std::move(text), {}, {}}; }
+Entry noteEntry(std::string text, measure::Timestamp at, IdSource& ids)
+{
+    return {ids.next<EntryId>(), at, EntryKind::Note, std::move(text), {}, {}};
+}
+Entry changeEntry(std::string text, measure::Timestamp at, IdSource& ids)
+{
+    return {ids.next<EntryId>(), at, EntryKind::Change, std::move(text), {}, {}};
+}
 
 const Entry* lastChangeBetween(const std::vector<Entry>& entries, measure::Timestamp after, measure::Timestamp before)
 {
     const Entry* found = nullptr;
     for (const Entry& entry : entries)
-        if (entry.kind == EntryKind::Change && entry.at > after && entry.at < before && (!found || entry.at >= found->at)) found = &entry;
+        if (entry.kind == EntryKind::Change && entry.at > after && entry.at < before &&
+            (!found || entry.at >= found->at))
+            found = &entry;
     return found;
 }
 

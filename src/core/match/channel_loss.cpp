@@ -8,14 +8,21 @@
 namespace sokudo::match {
 namespace {
 
-double cableLoss(const kb::CableLoss& row, double mhz) { return row.root * std::sqrt(mhz) + row.linear * mhz + row.inverse / std::sqrt(mhz); }
+double cableLoss(const kb::CableLoss& row, double mhz)
+{
+    return row.root * std::sqrt(mhz) + row.linear * mhz + row.inverse / std::sqrt(mhz);
+}
 
 double channelLimit(const kb::CableLoss& row, double mhz)
 {
-    return row.limitFactor * cableLoss(row, mhz) + row.limitConnectors * row.connector * std::sqrt(mhz) + row.limitDeviation * std::pow(mhz, 1.5);
+    return row.limitFactor * cableLoss(row, mhz) + row.limitConnectors * row.connector * std::sqrt(mhz) +
+           row.limitDeviation * std::pow(mhz, 1.5);
 }
 
-struct PieceLoss { const kb::CableLoss* row; double metres, factor; };
+struct PieceLoss {
+    const kb::CableLoss* row;
+    double metres, factor;
+};
 
 }  // namespace
 
@@ -34,7 +41,9 @@ double heatFactor(Celsius at, bool screened)
 
 std::optional<Length> longestWhenHot(const kb::KnowledgeBase& kb, Celsius at, bool screened)
 {
-    const auto lengthOf = [screened](const kb::HotLength& row) { return (screened ? row.screened : row.unscreened).in(); };
+    const auto lengthOf = [screened](const kb::HotLength& row) {
+        return (screened ? row.screened : row.unscreened).in();
+    };
     if (kb.hotLengths.empty()) return std::nullopt;
     if (at <= kb.hotLengths.front().at) return Length::of(lengthOf(kb.hotLengths.front()));
     for (std::size_t i = 1; i < kb.hotLengths.size(); ++i) {
@@ -65,7 +74,8 @@ std::optional<ChannelLoss> channelLoss(const LinkContext& link, const kb::Phy& p
             const kb::Conductor* wire = link.kb.conductor(gaugeOf(section));
             if (!wire) return std::nullopt;
             factor = 1 + wire->cordFactor;
-            terms.push_back(fmt::format("{} of {} AWG cord (×{})", text::length(*section.length), wire->gauge, text::number(factor)));
+            terms.push_back(fmt::format("{} of {} AWG cord (×{})", text::length(*section.length), wire->gauge,
+                                        text::number(factor)));
         } else {
             result.fixed = result.fixed + *section.length;
             terms.push_back(text::length(*section.length));

@@ -10,12 +10,12 @@
 namespace sokudo::match {
 
 struct ChannelLoss {
-    Decibel loss, limit;       ///< at the frequency where the margin is least
+    Decibel loss, limit;  ///< at the frequency where the margin is least
     Frequency at;
-    Length equivalent;         ///< H + Σ cord · (1 + D): compared with 102 m
-    Length fixed;              ///< H, the cables without the cords
+    Length equivalent;  ///< H + Σ cord · (1 + D): compared with 102 m
+    Length fixed;       ///< H, the cables without the cords
     std::optional<Celsius> warmest;
-    std::string working;       ///< "70 m + 20 m of 26 AWG cord (×1.5): 22.4 dB"
+    std::string working;  ///< "70 m + 20 m of 26 AWG cord (×1.5): 22.4 dB"
 };
 
 /// AWG of a cord or cable: what is stated; else 23 for Cat 6A and better, 24.

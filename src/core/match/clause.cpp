@@ -3,11 +3,17 @@
 
 namespace sokudo::match {
 
-Outcome clause(const LinkContext& link, std::string_view id, text::Args args, std::optional<BitRate> rate, LinkPart part)
+Outcome clause(const LinkContext& link, std::string_view id, text::Args args, std::optional<BitRate> rate,
+               LinkPart part)
 {
     const kb::RuleClause* row = link.kb.ruleClause(id);
-    if (!row) return {Verdict::Unknown, rate, "a clause without a row in rules.csv", {}, {"own", Certainty::Unsure}, part, "own"};
-    return {row->verdict, row->verdict == Verdict::NoLink ? std::nullopt : rate, row->text, std::move(args), row->from, part, row->id};
+    if (!row)
+        return {
+            Verdict::Unknown, rate, "a clause without a row in rules.csv", {}, {"own", Certainty::Unsure}, part, "own"};
+    return {row->verdict, row->verdict == Verdict::NoLink ? std::nullopt : rate,
+            row->text,    std::move(args),
+            row->from,    part,
+            row->id};
 }
 
 Advice adviceOn(const Finding& finding, const kb::KnowledgeBase& kb)

@@ -12,7 +12,10 @@ namespace {
 
 constexpr std::size_t kMostDark = 12;
 
-struct LinkDownEnd { plan::PortId port; const LinkReport* report; };
+struct LinkDownEnd {
+    plan::PortId port;
+    const LinkReport* report;
+};
 
 /// The verdict of the link that holds the run, in this plan.
 std::optional<BitRate> rateOf(const plan::Plan& plan, plan::RunId run, const kb::KnowledgeBase& kb)
@@ -23,14 +26,17 @@ std::optional<BitRate> rateOf(const plan::Plan& plan, plan::RunId run, const kb:
     return report.verdict <= Verdict::Limited ? report.rate : std::nullopt;
 }
 
-std::optional<Swap> trySwap(const plan::Plan& plan, const LinkDownEnd& a, const LinkDownEnd& b, bool modules, const kb::KnowledgeBase& kb)
+std::optional<Swap> trySwap(const plan::Plan& plan, const LinkDownEnd& a, const LinkDownEnd& b, bool modules,
+                            const kb::KnowledgeBase& kb)
 {
     Swap swap{a.port, b.port, {a.report->link.id(), b.report->link.id()}, modules, {}};
     if (modules && plan.ports.find(a.port)->module == plan.ports.find(b.port)->module) return std::nullopt;
     const plan::Plan next = swapped(plan, swap);
     const auto first = rateOf(next, swap.runs[0], kb), second = rateOf(next, swap.runs[1], kb);
     if (!first || !second) return std::nullopt;
-    swap.text = fmt::format("{} and {} are both dark: swap their {}, and both link ({} and {})", plan::portText(plan, a.port), plan::portText(plan, b.port), modules ? "modules" : "cables", text::linkRate(*first), text::linkRate(*second));
+    swap.text = fmt::format("{} and {} are both dark: swap their {}, and both link ({} and {})",
+                            plan::portText(plan, a.port), plan::portText(plan, b.port), modules ? "modules" : "cables",
+                            text::linkRate(*first), text::linkRate(*second));
     return swap;
 }
 
@@ -47,7 +53,8 @@ plan::Plan swapped(const plan::Plan& plan, const Swap& swap)
     }
     for (const plan::Run& run : plan.runs) {
         plan::Run changed = run;
-        for (plan::PortId* end : {&changed.a, &changed.b}) *end = *end == swap.first ? swap.second : *end == swap.second ? swap.first : *end;
+        for (plan::PortId* end : {&changed.a, &changed.b})
+            *end = *end == swap.first ? swap.second : *end == swap.second ? swap.first : *end;
         if (!(changed == run)) next.runs = next.runs.with(changed);
     }
     return next;

@@ -7,14 +7,14 @@
 namespace sokudo::match {
 
 struct Swap {
-    plan::PortId first, second;    ///< ports of one device
+    plan::PortId first, second;       ///< ports of one device
     std::array<plan::RunId, 2> runs;  ///< a run of each link
-    bool modules = true;           ///< else the cables
-    std::string text;              ///< "core 1 and core 2: swap their modules, and both link (10 Gb/s, 25 Gb/s)"
+    bool modules = true;              ///< else the cables
+    std::string text;                 ///< "core 1 and core 2: swap their modules, and both link (10 Gb/s, 25 Gb/s)"
 };
 
-/// Every pair of links without a link at one device that both come up when modules or cables change places; each was judged so.
-/// A device with more than twelve dark links is left out: there something else is wrong.
+/// Every pair of links without a link at one device that both come up when modules or cables change places; each was
+/// judged so. A device with more than twelve dark links is left out: there something else is wrong.
 std::vector<Swap> crossedLinks(const plan::Plan&, const Reports&, const kb::KnowledgeBase&);
 
 /// The plan with the two changed over.

@@ -3,7 +3,8 @@
 
 namespace sokudo::match {
 
-DirectAttachFit directAttachFit(const kb::KnowledgeBase& kb, const kb::Phy& phy, const kb::Medium& medium, Length length)
+DirectAttachFit directAttachFit(const kb::KnowledgeBase& kb, const kb::Phy& phy, const kb::Medium& medium,
+                                Length length)
 {
     DirectAttachFit fit;
     for (const kb::DirectAttachCase& row : kb.directAttaches) {

@@ -6,8 +6,8 @@
 #include <string>
 #include <vector>
 
-#include "core/base/static_text.h"
 #include "core/base/quantity.h"
+#include "core/base/static_text.h"
 #include "core/base/text.h"
 #include "core/base/verdict.h"
 #include "core/kb/knowledge_base.h"
@@ -36,8 +36,8 @@ struct Outcome {
     text::Args args;
     Cited from;
     LinkPart part = LinkPart::Between;
-    StaticText caseId;  ///< the row or clause of the rule that decided
-    std::string working; ///< the sum behind the sentence, where it is not in it
+    StaticText caseId;    ///< the row or clause of the rule that decided
+    std::string working;  ///< the sum behind the sentence, where it is not in it
 };
 
 /// An outcome with the rule that gave it.

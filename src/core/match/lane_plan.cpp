@@ -6,9 +6,9 @@
 
 #include <fmt/format.h>
 
+#include "core/base/text.h"
 #include "core/formulas/bus.h"
 #include "core/formulas/framing.h"
-#include "core/base/text.h"
 #include "core/match/parts_list.h"
 
 namespace sokudo::match {
@@ -17,7 +17,12 @@ namespace {
 constexpr std::size_t kMostSlots = 7;
 constexpr double kSame = 1e-6;
 
-struct Seated { const plan::Slot* home; plan::Card card; int ports = 0; BitRate needs; };
+struct Seated {
+    const plan::Slot* home;
+    plan::Card card;
+    int ports = 0;
+    BitRate needs;
+};
 
 BitRate carriesIn(const plan::Slot& slot, const plan::Card& card, const kb::KnowledgeBase& kb)
 {
@@ -42,18 +47,24 @@ struct Score {
 
 class Seating {
 public:
-    Seating(std::vector<Seated> cards, std::vector<const plan::Slot*> slots, const kb::KnowledgeBase& kb) : m_cards(std::move(cards)), m_slots(std::move(slots)), m_kb(kb)
+    Seating(std::vector<Seated> cards, std::vector<const plan::Slot*> slots, const kb::KnowledgeBase& kb)
+        : m_cards(std::move(cards)), m_slots(std::move(slots)), m_kb(kb)
     {
         for (const Seated& seated : m_cards) {
             auto& row = m_carries.emplace_back();
-            for (const plan::Slot* slot : m_slots) row.push_back(slot->shape >= seated.card.lanes || slot == seated.home ? carriesIn(*slot, seated.card, m_kb) : BitRate{});
+            for (const plan::Slot* slot : m_slots)
+                row.push_back(slot->shape >= seated.card.lanes || slot == seated.home
+                                  ? carriesIn(*slot, seated.card, m_kb)
+                                  : BitRate{});
         }
     }
     /// For each card the index of its slot.
     std::vector<std::size_t> best()
     {
         std::vector<std::size_t> now;
-        for (const Seated& seated : m_cards) now.push_back(static_cast<std::size_t>(std::find(m_slots.begin(), m_slots.end(), seated.home) - m_slots.begin()));
+        for (const Seated& seated : m_cards)
+            now.push_back(
+                static_cast<std::size_t>(std::find(m_slots.begin(), m_slots.end(), seated.home) - m_slots.begin()));
         m_best = now;
         m_bestScore = score(now);
         std::vector<std::size_t> chosen;
@@ -69,7 +80,8 @@ private:
         Score result;
         for (std::size_t i = 0; i < seats.size(); ++i) {
             const Seated& seated = m_cards[i];
-            const double served = seated.needs.steps() > 0 ? std::min(1.0, m_carries[i][seats[i]].in() / seated.needs.in()) : 1.0;
+            const double served =
+                seated.needs.steps() > 0 ? std::min(1.0, m_carries[i][seats[i]].in() / seated.needs.in()) : 1.0;
             (seated.ports > 0 ? result.network : result.others) += served;
             result.staying += m_slots[seats[i]] == seated.home;
         }
@@ -106,8 +118,12 @@ std::string sentenceOf(const std::vector<CardPlacing>& cards)
 {
     std::string moves, loses;
     for (const CardPlacing& one : cards) {
-        if (one.from != one.to) moves += fmt::format("{}{} from slot {} to {} ({} instead of {})", moves.empty() ? "move " : ", ", one.card, one.from, one.to, text::rate(one.then, 3), text::rate(one.now, 3));
-        if (one.loses()) loses += fmt::format("{}{} keeps {} of {}", loses.empty() ? "; " : ", ", one.card, text::rate(one.then, 3), text::rate(one.now, 3));
+        if (one.from != one.to)
+            moves += fmt::format("{}{} from slot {} to {} ({} instead of {})", moves.empty() ? "move " : ", ", one.card,
+                                 one.from, one.to, text::rate(one.then, 3), text::rate(one.now, 3));
+        if (one.loses())
+            loses += fmt::format("{}{} keeps {} of {}", loses.empty() ? "; " : ", ", one.card, text::rate(one.then, 3),
+                                 text::rate(one.now, 3));
     }
     return moves + (loses.empty() ? "; nothing loses by it" : loses);
 }
@@ -125,7 +141,8 @@ std::optional<LanePlan> lanePlan(const plan::Plan& plan, plan::DeviceId id, cons
     for (const plan::Slot* slot : slots) {
         if (!slot->card) continue;
         Seated seated{slot, *slot->card, 0, {}};
-        const auto load = std::find_if(loads.begin(), loads.end(), [&](const CardLoad& one) { return one.slot == slot->name; });
+        const auto load =
+            std::find_if(loads.begin(), loads.end(), [&](const CardLoad& one) { return one.slot == slot->name; });
         if (load != loads.end()) seated.ports = load->ports;
         const auto own = formulas::busCarries(kb, {slot->card->generation, slot->card->lanes, 0});
         // Its ports need payload: what frames leave of their rates.
@@ -139,9 +156,12 @@ std::optional<LanePlan> lanePlan(const plan::Plan& plan, plan::DeviceId id, cons
     LanePlan result;
     for (std::size_t i = 0; i < cards.size(); ++i) {
         const auto now = static_cast<std::size_t>(std::find(slots.begin(), slots.end(), cards[i].home) - slots.begin());
-        result.cards.push_back({cards[i].card.name, cards[i].home->name, slots[best[i]]->name, cards[i].ports, cards[i].needs, seating.carries(i, now), seating.carries(i, best[i])});
+        result.cards.push_back({cards[i].card.name, cards[i].home->name, slots[best[i]]->name, cards[i].ports,
+                                cards[i].needs, seating.carries(i, now), seating.carries(i, best[i])});
     }
-    if (std::none_of(result.cards.begin(), result.cards.end(), [](const CardPlacing& one) { return one.gains() && one.from != one.to; })) return std::nullopt;
+    if (std::none_of(result.cards.begin(), result.cards.end(),
+                     [](const CardPlacing& one) { return one.gains() && one.from != one.to; }))
+        return std::nullopt;
     result.sentence = sentenceOf(result.cards);
     return result;
 }

@@ -12,17 +12,17 @@
 namespace sokudo::match {
 
 struct CardPlacing {
-    std::string card, from, to;       ///< slot names; equal: it stays
+    std::string card, from, to;  ///< slot names; equal: it stays
     int ports = 0;
-    BitRate needs;                    ///< of its ports together one way, as payload; of a card without ports what its own bus carries
-    BitRate now, then;                ///< what its bus carries
+    BitRate needs;      ///< of its ports together one way, as payload; of a card without ports what its own bus carries
+    BitRate now, then;  ///< what its bus carries
     bool loses() const { return then < now && then < needs; }
     bool gains() const { return now < then && now < needs; }
 };
 
 struct LanePlan {
-    std::vector<CardPlacing> cards;   ///< in the order of their slots today
-    std::string sentence;             ///< what to move, and what loses by it
+    std::vector<CardPlacing> cards;  ///< in the order of their slots today
+    std::string sentence;            ///< what to move, and what loses by it
 };
 
 /// The best seating of the cards of one device: network cards first, then the others, then the fewest moves.

@@ -11,7 +11,8 @@
 namespace sokudo::match {
 namespace {
 
-LightPath follow(const LinkContext& link, const LinkEnd& from, const LinkEnd& to, const Light& sender, const Light& receiver, std::vector<LossPart> parts)
+LightPath follow(const LinkContext& link, const LinkEnd& from, const LinkEnd& to, const Light& sender,
+                 const Light& receiver, std::vector<LossPart> parts)
 {
     LightPath path{from.name, to.name, {}, receiver.rxMin, receiver.rxMax, sender.txMax, {}};
     const PowerDbm middle = PowerDbm::fromSteps((sender.txMin.steps() + sender.txMax.steps()) / 2);
@@ -20,7 +21,8 @@ LightPath follow(const LinkContext& link, const LinkEnd& from, const LinkEnd& to
     for (const LossPart& part : parts) {
         const LightStep& before = path.steps.back();
         path.strongest = path.strongest - part.typical;
-        path.steps.push_back({part.name, part.greatest, part.typical, before.weakest - part.greatest, before.usual - part.typical});
+        path.steps.push_back(
+            {part.name, part.greatest, part.typical, before.weakest - part.greatest, before.usual - part.typical});
     }
     path.measured = to.port->traits.as<PowerDbm>("rx");
     return path;

@@ -107,18 +107,24 @@ LinkBook::Runs LinkBook::touched(const plan::Plan& before, const plan::Plan& aft
         if (old) touchPort(before, old->id, dirty);
         if (now) touchPort(after, now->id, dirty);
     });
-    eachDifference(before.slots, after.slots, [&](const plan::Slot* old, const plan::Slot* now) { touchDevice(after, (now ? now : old)->device, dirty); });
-    eachDifference(before.devices, after.devices, [&](const plan::Device* old, const plan::Device* now) { touchDevice(after, (now ? now : old)->id, dirty); });
+    eachDifference(before.slots, after.slots, [&](const plan::Slot* old, const plan::Slot* now) {
+        touchDevice(after, (now ? now : old)->device, dirty);
+    });
+    eachDifference(before.devices, after.devices, [&](const plan::Device* old, const plan::Device* now) {
+        touchDevice(after, (now ? now : old)->id, dirty);
+    });
     eachDifference(before.places, after.places, [&](const plan::Place* old, const plan::Place* now) {
         for (const plan::Device& device : after.devices)
             if (device.place == (now ? now : old)->id) touchDevice(after, device.id, dirty);
     });
-    eachDifference(before.waivers, after.waivers, [&](const plan::Waiver* old, const plan::Waiver* now) { dirty.insert((now ? now : old)->run); });
+    eachDifference(before.waivers, after.waivers,
+                   [&](const plan::Waiver* old, const plan::Waiver* now) { dirty.insert((now ? now : old)->run); });
     touchNeighbours(after, dirty);
     // A link is judged whole: the runs it had and the runs it will have.
     Runs whole = dirty;
     for (plan::RunId id : dirty) {
-        if (const auto known = m_byRun.find(id); known != m_byRun.end()) whole.insert(known->second->link.runs.begin(), known->second->link.runs.end());
+        if (const auto known = m_byRun.find(id); known != m_byRun.end())
+            whole.insert(known->second->link.runs.begin(), known->second->link.runs.end());
         if (const plan::Run* run = after.runs.find(id)) {
             const plan::Link link = m_wiring.linkOf(after, *run);
             whole.insert(link.runs.begin(), link.runs.end());
@@ -127,7 +133,8 @@ LinkBook::Runs LinkBook::touched(const plan::Plan& before, const plan::Plan& aft
     // Runs that a new link takes from another one take that one along.
     Runs closed = whole;
     for (plan::RunId id : whole)
-        if (const auto known = m_byRun.find(id); known != m_byRun.end()) closed.insert(known->second->link.runs.begin(), known->second->link.runs.end());
+        if (const auto known = m_byRun.find(id); known != m_byRun.end())
+            closed.insert(known->second->link.runs.begin(), known->second->link.runs.end());
     return closed;
 }
 

@@ -23,7 +23,9 @@ public:
     std::size_t judged() const { return m_judged; }
 
 private:
-    struct WorstFirst { bool operator()(const ReportPtr&, const ReportPtr&) const; };
+    struct WorstFirst {
+        bool operator()(const ReportPtr&, const ReportPtr&) const;
+    };
     using Runs = std::unordered_set<plan::RunId>;
 
     void rebuild();

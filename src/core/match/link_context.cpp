@@ -29,12 +29,9 @@ LinkEnd endAt(const plan::Plan& plan, plan::PortId id, const kb::KnowledgeBase& 
     end.module = holder.module.empty() ? nullptr : kb.module(holder.module);
     end.splits = holder.traits.count("split").value_or(0);
     end.ratesStated = end.port->forced || !end.port->rates.empty();
-    if (end.port->forced)
-        end.hostRates = {*end.port->forced};
-    else if (!end.port->rates.empty())
-        end.hostRates = end.port->rates;
-    else if (end.cage)
-        end.hostRates = end.cage->defaultRates;
+    if (end.port->forced) end.hostRates = {*end.port->forced};
+    else if (!end.port->rates.empty()) end.hostRates = end.port->rates;
+    else if (end.cage) end.hostRates = end.cage->defaultRates;
     // Split lanes run at their share of the port; an adapter leaves one lane of it.
     if (end.splits > 0 && end.port->rates.empty() && !end.port->forced)
         for (BitRate& rate : end.hostRates) rate = BitRate::fromSteps(rate.steps() / end.splits);
@@ -59,31 +56,43 @@ std::vector<BitRate> linkableRates(const LinkEnd& end)
     for (BitRate whole : end.module->rates) {
         const BitRate rate = BitRate::fromSteps(whole.steps() / lanes);
         if ((fixedLane || noSgmii) && whole != end.module->rates.front()) continue;
-        // A rate-adapting copper module shows the host its own top rate whatever the copper runs at; SGMII carries the lower ones.
+        // A rate-adapting copper module shows the host its own top rate whatever the copper runs at; SGMII carries the
+        // lower ones.
         const bool laneFollows = end.module->adapts == kb::Adapts::Lane && end.is("serdes", "switches");
-        const bool hidden = laneFollows || end.module->adapts == kb::Adapts::Pause || end.module->adapts == kb::Adapts::Sgmii;
+        const bool hidden =
+            laneFollows || end.module->adapts == kb::Adapts::Pause || end.module->adapts == kb::Adapts::Sgmii;
         const BitRate host = hidden ? end.module->rates.front() : rate;
         if (std::find(end.hostRates.begin(), end.hostRates.end(), host) != end.hostRates.end()) rates.push_back(rate);
     }
     return rates;
 }
 
-bool isShared(kb::MediumKind kind) { return kind == kb::MediumKind::Coax || kind == kb::MediumKind::PowerLine || kind == kb::MediumKind::Radio; }
+bool isShared(kb::MediumKind kind)
+{
+    return kind == kb::MediumKind::Coax || kind == kb::MediumKind::PowerLine || kind == kb::MediumKind::Radio;
+}
 
 /// 50 Gb/s over a lead from a 100G cage: two lanes of 25.78 GBd; an SFP56 cage speaks one PAM4 lane.
-bool isTwoLane(const LinkEnd& end) { return end.splits == 2 || (end.splits == 0 && end.cage && end.cage->lanes == 4 && end.cage->rate == gigabits(100)); }
+bool isTwoLane(const LinkEnd& end)
+{
+    return end.splits == 2 || (end.splits == 0 && end.cage && end.cage->lanes == 4 && end.cage->rate == gigabits(100));
+}
 
 const kb::Phy* phyAt(const LinkEnd& end, const LinkContext& link)
 {
     if (end.module) {
         const kb::Phy* own = link.kb.phy(end.module->phy);
-        if (own && own->medium == kb::MediumKind::TwistedPair && link.common) return link.kb.twistedPairPhy(*link.common);
+        if (own && own->medium == kb::MediumKind::TwistedPair && link.common)
+            return link.kb.twistedPairPhy(*link.common);
         if (own && end.splits == own->lanes && !own->lanePhy.empty()) return link.kb.phy(own->lanePhy);
         return own;
     }
     if (!end.cage || !link.common || !link.kind) return nullptr;
     if (end.cage->family == "rj45") return link.kb.twistedPairPhy(*link.common);
-    if (isShared(*link.kind)) return link.kind == kb::MediumKind::Coax ? link.kb.phy("coax-2.5") : link.kb.phy(link.kind == kb::MediumKind::Radio ? "radio" : "power-line");
+    if (isShared(*link.kind))
+        return link.kind == kb::MediumKind::Coax
+                   ? link.kb.phy("coax-2.5")
+                   : link.kb.phy(link.kind == kb::MediumKind::Radio ? "radio" : "power-line");
     if (link.isCaptive() && *link.common == gigabits(50) && isTwoLane(end)) return link.kb.phy("50gbase-cr2");
     return link.isCaptive() ? link.kb.directAttachPhy(*link.common) : nullptr;
 }
@@ -92,7 +101,8 @@ const kb::Medium* mediumOf(const plan::Run& run, const kb::KnowledgeBase& kb)
 {
     if (run.medium.empty()) return nullptr;
     // Screened Cat 6 has planning lengths of its own.
-    if (run.medium == "cat6" && run.traits.yes("screened") && !run.traits.is("bonded", "no")) return kb.medium("cat6-screened");
+    if (run.medium == "cat6" && run.traits.yes("screened") && !run.traits.is("bonded", "no"))
+        return kb.medium("cat6-screened");
     return kb.medium(run.medium);
 }
 
@@ -117,7 +127,8 @@ int jointsOf(const plan::Run& run)
     return run.joints + couplers + std::max(cords[0], sockets[0]) + std::max(cords[1], sockets[1]);
 }
 
-/// Kind, weakest medium and length of the whole channel. The fixed cables say the kind; a cord of another kind is for the rules.
+/// Kind, weakest medium and length of the whole channel. The fixed cables say the kind; a cord of another kind is for
+/// the rules.
 void sumUp(LinkContext& link)
 {
     bool known = true, oneKind = true, measured = !link.sections.empty();
@@ -148,7 +159,8 @@ void addStretches(LinkContext& link, const plan::Plan& plan, const plan::Link& t
         const bool forward = run->a == at || !run->a.isSet();
         at = forward ? run->b : run->a;
         addCords(link, *run, !forward);
-        link.sections.push_back({run, nullptr, mediumOf(*run, link.kb), run->length, run->traits.count("gauge").value_or(0), placeOf(plan, run->a), placeOf(plan, run->b)});
+        link.sections.push_back({run, nullptr, mediumOf(*run, link.kb), run->length,
+                                 run->traits.count("gauge").value_or(0), placeOf(plan, run->a), placeOf(plan, run->b)});
         addCords(link, *run, forward);
         link.joints += jointsOf(*run);
         link.splices += run->splices;
@@ -164,7 +176,8 @@ void addStretches(LinkContext& link, const plan::Plan& plan, const plan::Link& t
 bool CableSection::isScreened() const
 {
     if (run->traits.yes("screened") && !cord) return true;
-    return medium && medium->kind == kb::MediumKind::TwistedPair && (medium->id == "cat6-screened" || medium->grade >= 70);
+    return medium && medium->kind == kb::MediumKind::TwistedPair &&
+           (medium->id == "cat6-screened" || medium->grade >= 70);
 }
 
 std::vector<const CableSection*> LinkContext::cables() const
@@ -191,12 +204,14 @@ std::optional<int> LinkContext::runCount(std::string_view trait) const
 
 LinkContext linkContext(const plan::Plan& plan, const plan::Link& traced, const kb::KnowledgeBase& kb)
 {
-    LinkContext link{kb, plan, endAt(plan, traced.a, kb), endAt(plan, traced.b, kb), {}, nullptr, {}, {}, 0, 0, false, {}, {}};
+    LinkContext link{kb, plan, endAt(plan, traced.a, kb), endAt(plan, traced.b, kb), {}, nullptr, {}, {}, 0, 0, false,
+                     {}, {}};
     addStretches(link, plan, traced);
     for (LinkEnd* end : {&link.a, &link.b})
         if (end->port) end->rates = linkableRates(*end);
     // Adapters of a shared medium each have an Ethernet port of their own: the slower one is the ceiling.
-    if (link.kind && isShared(*link.kind) && !link.a.rates.empty() && !link.b.rates.empty()) link.common = std::min(link.a.rates.front(), link.b.rates.front());
+    if (link.kind && isShared(*link.kind) && !link.a.rates.empty() && !link.b.rates.empty())
+        link.common = std::min(link.a.rates.front(), link.b.rates.front());
     for (BitRate rate : link.a.rates) {
         if (link.common) break;
         if (std::find(link.b.rates.begin(), link.b.rates.end(), rate) != link.b.rates.end()) link.common = rate;

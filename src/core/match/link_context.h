@@ -19,13 +19,13 @@ struct LinkEnd {
     const plan::Slot* slot = nullptr;
     const kb::Cage* cage = nullptr;
     const kb::ModuleKind* module = nullptr;
-    const kb::Phy* phy = nullptr;     ///< what this end speaks at the common rate
-    std::vector<BitRate> hostRates;   ///< what the host offers here, falling: forced, listed or usual
-    bool ratesStated = false;         ///< somebody listed or forced them
-    std::vector<BitRate> rates;       ///< what the end can link at with its module or lead, falling
-    int splits = 0;                   ///< the four-lane port is split into so many; 0: it is not
+    const kb::Phy* phy = nullptr;       ///< what this end speaks at the common rate
+    std::vector<BitRate> hostRates;     ///< what the host offers here, falling: forced, listed or usual
+    bool ratesStated = false;           ///< somebody listed or forced them
+    std::vector<BitRate> rates;         ///< what the end can link at with its module or lead, falling
+    int splits = 0;                     ///< the four-lane port is split into so many; 0: it is not
     const plan::Port* whole = nullptr;  ///< the four-lane port this end is a leg of
-    std::string name;                 ///< "core 3"
+    std::string name;                   ///< "core 3"
     std::string_view word(std::string_view trait) const { return port ? port->traits.word(trait) : std::string_view(); }
     bool is(std::string_view trait, std::string_view value) const { return word(trait) == value; }
     /// What the module here draws: stated for this one, else as its kind usually does. There must be a module.
@@ -52,8 +52,8 @@ struct CableSection {
     const plan::Segment* cord = nullptr;  ///< null: the fixed cable
     const kb::Medium* medium = nullptr;   ///< null: not known
     std::optional<Length> length;
-    int gauge = 0;                        ///< AWG stated; 0: not
-    const plan::Place* from = nullptr;    ///< of the run; both null on a cord
+    int gauge = 0;                      ///< AWG stated; 0: not
+    const plan::Place* from = nullptr;  ///< of the run; both null on a cord
     const plan::Place* to = nullptr;
     bool isScreened() const;
 };
@@ -70,7 +70,7 @@ struct LinkContext {
     int splices = 0;
     bool bundled = false;
     std::optional<BitRate> wanted;
-    std::optional<BitRate> common;        ///< highest rate both ends can link at
+    std::optional<BitRate> common;  ///< highest rate both ends can link at
 
     bool hasFarEnd() const { return b.port != nullptr; }
     bool isOn(kb::MediumKind wantedKind) const { return kind == wantedKind; }

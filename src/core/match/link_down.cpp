@@ -18,15 +18,23 @@ bool hasLight(const LinkEnd& end) { return end.port && end.port->traits.has("rx"
 std::string unstated(const LinkContext& link, std::string_view need)
 {
     using Has = bool (*)(const LinkEnd&);
-    static constexpr struct { std::string_view need; Has has; std::string_view what; } kOfEnds[] = {
+    static constexpr struct {
+        std::string_view need;
+        Has has;
+        std::string_view what;
+    } kOfEnds[] = {
         {"fec", &hasFec, "the FEC mode"}, {"rates", &hasRate, "the rates"}, {"light", &hasLight, "the light received"}};
     for (const auto& row : kOfEnds) {
         if (row.need != need) continue;
         const bool a = row.has(link.a), b = row.has(link.b);
         if (a && b) return {};
-        return fmt::format("{} of {} was never read", row.what, a ? link.b.name : b ? link.a.name : link.a.name + " and " + link.b.name);
+        return fmt::format("{} of {} was never read", row.what,
+                           a   ? link.b.name
+                           : b ? link.a.name
+                               : link.a.name + " and " + link.b.name);
     }
-    if (need == "class" && link.runWord("class").empty() && link.runWord("aoc-code").empty()) return "the class of the lead was never read";
+    if (need == "class" && link.runWord("class").empty() && link.runWord("aoc-code").empty())
+        return "the class of the lead was never read";
     return {};
 }
 
@@ -45,7 +53,9 @@ LinkDownStep judged(const kb::LinkDownCheck& row, const LinkContext& link, const
     LinkDownStep result{&row, StepState::Cleared, {}};
     const Finding* worst = nullptr;
     for (const Finding& finding : report.findings)
-        if (std::find(row.rules.begin(), row.rules.end(), std::string_view(finding.rule)) != row.rules.end() && (!worst || worst->verdict() < finding.verdict())) worst = &finding;
+        if (std::find(row.rules.begin(), row.rules.end(), std::string_view(finding.rule)) != row.rules.end() &&
+            (!worst || worst->verdict() < finding.verdict()))
+            worst = &finding;
     if (worst && worst->verdict() >= Verdict::Marginal) return {&row, StepState::Found, worst->text()};
     if (worst && worst->verdict() == Verdict::Unknown) return {&row, StepState::Look, worst->text()};
     for (const std::string& need : row.needs)
@@ -64,7 +74,8 @@ std::string_view word(StepState state)
 
 const LinkDownStep* LinkDown::next() const
 {
-    const auto at = std::find_if(steps.begin(), steps.end(), [](const LinkDownStep& step) { return step.state != StepState::Cleared; });
+    const auto at = std::find_if(steps.begin(), steps.end(),
+                                 [](const LinkDownStep& step) { return step.state != StepState::Cleared; });
     return at == steps.end() ? nullptr : &*at;
 }
 

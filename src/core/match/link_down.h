@@ -18,12 +18,13 @@ struct LinkDownStep {
 
 struct LinkDown {
     std::vector<LinkDownStep> steps;  ///< in the order to take them; those that do not concern the link are left out
-    double minutes = 0;           ///< for all that are not cleared
+    double minutes = 0;               ///< for all that are not cleared
     /// The first step that is not cleared; null: nothing is left to look at.
     const LinkDownStep* next() const;
 };
 
-/// Empty where neither end takes a module. Steps are the rows of link_down_steps.csv. A found fault keeps its place in the order: the cheap look before it still comes first.
+/// Empty where neither end takes a module. Steps are the rows of link_down_steps.csv. A found fault keeps its place in
+/// the order: the cheap look before it still comes first.
 LinkDown linkDown(const plan::Plan&, const LinkReport&, const kb::KnowledgeBase&);
 
 }  // namespace sokudo::match

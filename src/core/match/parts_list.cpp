@@ -15,9 +15,14 @@ namespace {
 std::string bestUse(const kb::Cage& cage, BitRate rate, bool isHost)
 {
     if (isHost) return cage.holdsModule ? "the switch, by a lead or fibre" : "the switch";
-    if (cage.lanes > 1 && cage.holdsModule) return fmt::format("an uplink of {}, or split into {} where the host allows it", text::linkRate(rate), cage.lanes);
-    if (cage.holdsModule) return rate >= gigabits(10) ? "an uplink, a server or storage: a lead within the rack, fibre beyond" : "a far device over fibre";
-    return rate > gigabits(1) ? "a computer or access point that lists the same rate" : "a camera, printer or other slow device";
+    if (cage.lanes > 1 && cage.holdsModule)
+        return fmt::format("an uplink of {}, or split into {} where the host allows it", text::linkRate(rate),
+                           cage.lanes);
+    if (cage.holdsModule)
+        return rate >= gigabits(10) ? "an uplink, a server or storage: a lead within the rack, fibre beyond"
+                                    : "a far device over fibre";
+    return rate > gigabits(1) ? "a computer or access point that lists the same rate"
+                              : "a camera, printer or other slow device";
 }
 
 BitRate fastest(const plan::Plan& plan, const plan::Port& port, const kb::KnowledgeBase& kb)
@@ -31,18 +36,24 @@ PortMap portMap(const plan::Plan& plan, const plan::Device& device, const kb::Kn
     PortMap result{device.name, {}};
     for (const plan::Port* port : plan::portsOf(plan, device.id)) {
         const kb::Cage* cage = kb.cage(port->cage);
-        if (!cage || port->traits.is("combo", "both") || port->splitOf.isSet()) continue;  // a combo port's second socket, a leg
+        if (!cage || port->traits.is("combo", "both") || port->splitOf.isSet())
+            continue;  // a combo port's second socket, a leg
         const BitRate offered = fastest(plan, *port, kb);
         const BitRate rate = offered == BitRate{} ? cage->rate : offered;
-        auto row = std::find_if(result.rows.begin(), result.rows.end(), [&](const PortMap::Row& one) { return one.rate == rate && one.cage == cage->name; });
-        if (row == result.rows.end()) row = result.rows.insert(row, {rate, cage->name, 0, 0, bestUse(*cage, rate, plan::isHost(device.role))});
+        auto row = std::find_if(result.rows.begin(), result.rows.end(),
+                                [&](const PortMap::Row& one) { return one.rate == rate && one.cage == cage->name; });
+        if (row == result.rows.end())
+            row = result.rows.insert(row, {rate, cage->name, 0, 0, bestUse(*cage, rate, plan::isHost(device.role))});
         ++(plan::runsAt(plan, port->id).empty() ? row->free : row->used);
     }
-    std::sort(result.rows.begin(), result.rows.end(), [](const PortMap::Row& a, const PortMap::Row& b) { return a.rate != b.rate ? b.rate < a.rate : a.cage < b.cage; });
+    std::sort(result.rows.begin(), result.rows.end(), [](const PortMap::Row& a, const PortMap::Row& b) {
+        return a.rate != b.rate ? b.rate < a.rate : a.cage < b.cage;
+    });
     return result;
 }
 
-CardLoad cardLoad(const plan::Plan& plan, const plan::Slot& slot, const plan::Device& device, const kb::KnowledgeBase& kb)
+CardLoad cardLoad(const plan::Plan& plan, const plan::Slot& slot, const plan::Device& device,
+                  const kb::KnowledgeBase& kb)
 {
     CardLoad load{device.name, slot.name, slot.card->name, 0, {}, {}, {}, {}};
     bool bracket = device.traits.has("case"), covered = false, cooled = device.traits.has("air");
@@ -58,12 +69,14 @@ CardLoad cardLoad(const plan::Plan& plan, const plan::Slot& slot, const plan::De
     if (!covered) load.unseen.emplace_back("whether a neighbour covers the slot");
     if (!cooled) load.unseen.emplace_back("air over its heat sink");
     const auto [generation, lanes] = plan::trained(slot);
-    if (const auto bus = formulas::busCarries(kb, {generation, lanes, 0}); bus && generation > 0 && lanes > 0) load.carries = bus->usable.typical;
+    if (const auto bus = formulas::busCarries(kb, {generation, lanes, 0}); bus && generation > 0 && lanes > 0)
+        load.carries = bus->usable.typical;
     return load;
 }
 
 /// Where the card would carry more: a free slot, or one whose card needs no more than this slot gives.
-std::string betterSlot(const plan::Plan& plan, const plan::Slot& slot, const CardLoad& load, const std::vector<CardLoad>& all, const kb::KnowledgeBase& kb)
+std::string betterSlot(const plan::Plan& plan, const plan::Slot& slot, const CardLoad& load,
+                       const std::vector<CardLoad>& all, const kb::KnowledgeBase& kb)
 {
     if (load.isEnough() || !load.carries) return {};
     std::string best;
@@ -75,17 +88,24 @@ std::string betterSlot(const plan::Plan& plan, const plan::Slot& slot, const Car
         const auto [generation, lanes] = plan::trained(there);
         const auto bus = formulas::busCarries(kb, {generation, lanes, 0});
         if (!bus || bus->usable.typical <= most) continue;
-        const auto its = std::find_if(all.begin(), all.end(), [&](const CardLoad& one) { return one.slot == other->name; });
+        const auto its =
+            std::find_if(all.begin(), all.end(), [&](const CardLoad& one) { return one.slot == other->name; });
         if (other->card && (its == all.end() || its->sum > *load.carries)) continue;
         most = bus->usable.typical;
-        best = fmt::format("{} ({}.0 ×{}) would carry {}{}", other->name, generation, lanes, text::rate(most, 3), other->card ? fmt::format("; its {} needs no more than this slot gives", other->card->name) : std::string());
+        best = fmt::format("{} ({}.0 ×{}) would carry {}{}", other->name, generation, lanes, text::rate(most, 3),
+                           other->card ? fmt::format("; its {} needs no more than this slot gives", other->card->name)
+                                       : std::string());
     }
     return best;
 }
 
-bool isGateway(const plan::Device& device) { return device.role == plan::Role::Router || device.role == plan::Role::Switch; }
+bool isGateway(const plan::Device& device)
+{
+    return device.role == plan::Role::Router || device.role == plan::Role::Switch;
+}
 
-/// Rooms that coax serves are those where a coax cable ends at a device; the gateway's own room is the one a router or switch stands in.
+/// Rooms that coax serves are those where a coax cable ends at a device; the gateway's own room is the one a router or
+/// switch stands in.
 std::optional<CoaxCount> coaxCount(const plan::Plan& plan, const kb::KnowledgeBase& kb)
 {
     CoaxCount result;
@@ -125,7 +145,8 @@ std::vector<CordCount> cordCounts(const plan::Plan& plan)
         const auto inBox = device.traits.count("box-cords");
         if (!inBox) continue;
         CordCount count{device.name, *inBox, 0};
-        for (const plan::Port* port : plan::portsOf(plan, device.id)) count.needed += !plan::runsAt(plan, port->id).empty();
+        for (const plan::Port* port : plan::portsOf(plan, device.id))
+            count.needed += !plan::runsAt(plan, port->id).empty();
         result.push_back(std::move(count));
     }
     return result;
@@ -154,30 +175,38 @@ PartsList partsList(const plan::Plan& plan, const kb::KnowledgeBase& kb)
     PartsList result;
     for (const plan::Port& port : plan.ports)
         if (const kb::ModuleKind* kind = port.module.empty() ? nullptr : kb.module(port.module)) {
-            const auto row = std::find_if(result.modules.begin(), result.modules.end(), [&](const ModuleCount& one) { return one.kind == kind; });
+            const auto row = std::find_if(result.modules.begin(), result.modules.end(),
+                                          [&](const ModuleCount& one) { return one.kind == kind; });
             if (row == result.modules.end()) result.modules.push_back({kind, 1});
             else ++row->inPlace;
         }
     for (const plan::Run& run : plan.runs)
         if (const kb::Medium* medium = kb.medium(run.medium)) {
-            auto row = std::find_if(result.cables.begin(), result.cables.end(), [&](const CableCount& one) { return one.medium == medium; });
+            auto row = std::find_if(result.cables.begin(), result.cables.end(),
+                                    [&](const CableCount& one) { return one.medium == medium; });
             if (row == result.cables.end()) row = result.cables.insert(row, {medium, 0, 0, {}});
             ++row->runs;
             if (run.length) row->length = row->length + *run.length;
             else ++row->unmeasured;
         }
-    std::stable_sort(result.modules.begin(), result.modules.end(), [](const ModuleCount& a, const ModuleCount& b) { return a.inPlace > b.inPlace; });
-    std::stable_sort(result.cables.begin(), result.cables.end(), [](const CableCount& a, const CableCount& b) { return a.runs > b.runs; });
+    std::stable_sort(result.modules.begin(), result.modules.end(),
+                     [](const ModuleCount& a, const ModuleCount& b) { return a.inPlace > b.inPlace; });
+    std::stable_sort(result.cables.begin(), result.cables.end(),
+                     [](const CableCount& a, const CableCount& b) { return a.runs > b.runs; });
     for (const plan::Device& device : plan.devices)
-        if (!plan::isPassive(device.role) && plan::portsOf(plan, device.id).size() >= 3) result.devices.push_back(portMap(plan, device, kb));
+        if (!plan::isPassive(device.role) && plan::portsOf(plan, device.id).size() >= 3)
+            result.devices.push_back(portMap(plan, device, kb));
     for (const plan::Device& device : plan.devices)
         for (CardLoad& load : cardsOf(plan, device.id, kb)) result.cards.push_back(std::move(load));
     for (const plan::Device& device : plan.devices)
-        if (auto lanes = lanePlan(plan, device.id, kb)) result.lanes.emplace_back(device.name, std::move(lanes->sentence));
+        if (auto lanes = lanePlan(plan, device.id, kb))
+            result.lanes.emplace_back(device.name, std::move(lanes->sentence));
     result.cords = cordCounts(plan);
     result.coax = coaxCount(plan, kb);
     for (const LinkReport& report : judgeAll(plan, kb))
-        result.linksWithoutModules += std::any_of(report.findings.begin(), report.findings.end(), [](const Finding& finding) { return finding.outcome.caseId == "empty-cage"; });
+        result.linksWithoutModules +=
+            std::any_of(report.findings.begin(), report.findings.end(),
+                        [](const Finding& finding) { return finding.outcome.caseId == "empty-cage"; });
     return result;
 }
 

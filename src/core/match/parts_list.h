@@ -8,13 +8,25 @@
 
 namespace sokudo::match {
 
-struct ModuleCount { const kb::ModuleKind* kind; int inPlace = 0; };
-struct CableCount { const kb::Medium* medium; int runs = 0, unmeasured = 0; Length length; };
+struct ModuleCount {
+    const kb::ModuleKind* kind;
+    int inPlace = 0;
+};
+struct CableCount {
+    const kb::Medium* medium;
+    int runs = 0, unmeasured = 0;
+    Length length;
+};
 
 /// Ports of one device by the most they offer; a combo port counts once.
 struct PortMap {
     std::string device;
-    struct Row { BitRate rate; std::string cage; int free = 0, used = 0; std::string bestUse; };
+    struct Row {
+        BitRate rate;
+        std::string cage;
+        int free = 0, used = 0;
+        std::string bestUse;
+    };
     std::vector<Row> rows;  ///< fastest first
 };
 
@@ -22,19 +34,22 @@ struct PortMap {
 struct CardLoad {
     std::string device, slot, card;
     int ports = 0;
-    BitRate sum;                   ///< of the fastest each port offers
-    std::optional<BitRate> carries;  ///< payload of the bus; empty: the slot was never read
-    std::string better;            ///< a slot of the same machine in which it would carry more; empty: there is none
+    BitRate sum;                      ///< of the fastest each port offers
+    std::optional<BitRate> carries;   ///< payload of the bus; empty: the slot was never read
+    std::string better;               ///< a slot of the same machine in which it would carry more; empty: there is none
     std::vector<std::string> unseen;  ///< what was never looked at: bracket, slot, air
     bool isEnough() const { return carries && *carries >= sum; }
 };
 
 /// Coax adapters of the house: one for each room that coax serves, and one at the gateway unless it speaks coax itself.
 /// @source moca-2.5
-constexpr int coaxAdapters(int furtherRooms, bool gatewayHasIt) { return furtherRooms == 0 ? 0 : furtherRooms + (gatewayHasIt ? 0 : 1); }
+constexpr int coaxAdapters(int furtherRooms, bool gatewayHasIt)
+{
+    return furtherRooms == 0 ? 0 : furtherRooms + (gatewayHasIt ? 0 : 1);
+}
 
 struct CoaxCount {
-    std::string gateway;      ///< the router or switch the coax starts from; empty: none on coax
+    std::string gateway;  ///< the router or switch the coax starts from; empty: none on coax
     bool gatewayHasIt = false;
     int furtherRooms = 0, inPlace = 0;
     int needed() const { return coaxAdapters(furtherRooms, gatewayHasIt); }
@@ -50,12 +65,12 @@ struct CordCount {
 struct PartsList {
     std::vector<ModuleCount> modules;  ///< most first
     std::vector<CableCount> cables;
-    std::vector<PortMap> devices;      ///< those with three ports or more
+    std::vector<PortMap> devices;  ///< those with three ports or more
     std::vector<CardLoad> cards;
     std::vector<std::pair<std::string, std::string>> lanes;  ///< device, and how its cards should be seated instead
-    std::vector<CordCount> cords;      ///< of the devices whose box was counted
-    std::optional<CoaxCount> coax;     ///< empty: no coax in the house
-    int linksWithoutModules = 0;       ///< links with an empty cage at an end and no lead
+    std::vector<CordCount> cords;                            ///< of the devices whose box was counted
+    std::optional<CoaxCount> coax;                           ///< empty: no coax in the house
+    int linksWithoutModules = 0;                             ///< links with an empty cage at an end and no lead
 };
 
 PartsList partsList(const plan::Plan&, const kb::KnowledgeBase&);

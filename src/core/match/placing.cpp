@@ -30,13 +30,15 @@ std::vector<std::string> modulesFor(const plan::Plan& plan, plan::PortId port, c
     if (!cage || !cage->holdsModule) return ids;
     ids.emplace_back();
     for (const kb::ModuleKind& kind : kb.modules)
-        if (const kb::Cage* result = kb.cage(kind.cage); result && (cage->family.starts_with(result->family))) ids.push_back(kind.id);
+        if (const kb::Cage* result = kb.cage(kind.cage); result && (cage->family.starts_with(result->family)))
+            ids.push_back(kind.id);
     return ids;
 }
 
 }  // namespace
 
-Result<plan::Plan> placed(const plan::Plan& plan, const plan::Link& link, SwapTarget place, const std::string& id, const kb::KnowledgeBase& kb)
+Result<plan::Plan> placed(const plan::Plan& plan, const plan::Link& link, SwapTarget place, const std::string& id,
+                          const kb::KnowledgeBase& kb)
 {
     plan::Plan next = plan;
     if (place == SwapTarget::Cable) {
@@ -49,7 +51,8 @@ Result<plan::Plan> placed(const plan::Plan& plan, const plan::Link& link, SwapTa
             }
         return next;
     }
-    if (!id.empty() && !kb.module(id)) return failure(ErrorCode::NotFound, fmt::format("the catalogue has no module “{}”", id));
+    if (!id.empty() && !kb.module(id))
+        return failure(ErrorCode::NotFound, fmt::format("the catalogue has no module “{}”", id));
     const plan::Port* now = plan.ports.find(holderOf(plan, place == SwapTarget::ModuleA ? link.a : link.b));
     if (!now) return failure(ErrorCode::NotFound, "the link has no port at that end");
     plan::Port changed = *now;
@@ -65,14 +68,16 @@ LinkReport judgeLink(const plan::Plan& plan, const plan::Link& link, const kb::K
     return report;
 }
 
-std::vector<Candidate> candidates(const plan::Plan& plan, const plan::Link& link, SwapTarget place, const kb::KnowledgeBase& kb)
+std::vector<Candidate> candidates(const plan::Plan& plan, const plan::Link& link, SwapTarget place,
+                                  const kb::KnowledgeBase& kb)
 {
     std::vector<Candidate> found;
     const auto look = [&](const std::string& id, std::string name, bool isThere) {
         const auto next = placed(plan, link, place, id, kb);
         if (!next) return;
         const LinkReport report = judgeLink(*next, link, kb);
-        const bool plugsIn = std::none_of(report.findings.begin(), report.findings.end(), [](const Finding& finding) { return finding.outcome.caseId == "connector"; });
+        const bool plugsIn = std::none_of(report.findings.begin(), report.findings.end(),
+                                          [](const Finding& finding) { return finding.outcome.caseId == "connector"; });
         if (place == SwapTarget::Cable && !plugsIn && !isThere) return;
         found.push_back({id, std::move(name), report.verdict, report.rate, report.reason(), isThere});
     };

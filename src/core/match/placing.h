@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A piece of the catalogue put into a link, and the link judged with it: nothing is shown as possible that was not judged.
+// A piece of the catalogue put into a link, and the link judged with it: nothing is shown as possible that was not
+// judged.
 #pragma once
 
 #include <string>
@@ -12,9 +13,11 @@ namespace sokudo::match {
 /// Where in a link a catalogue piece can stand.
 enum class SwapTarget { ModuleA, Cable, ModuleB };
 
-/// The plan with `id` at that place: a module of modules.csv ("" takes it out), or a cable of media.csv in every run of the link.
+/// The plan with `id` at that place: a module of modules.csv ("" takes it out), or a cable of media.csv in every run of
+/// the link.
 /// @error NotFound  the id is not in the catalogue
-Result<plan::Plan> placed(const plan::Plan&, const plan::Link&, SwapTarget, const std::string& id, const kb::KnowledgeBase&);
+Result<plan::Plan> placed(const plan::Plan&, const plan::Link&, SwapTarget, const std::string& id,
+                          const kb::KnowledgeBase&);
 
 /// The link as it stands in a plan.
 LinkReport judgeLink(const plan::Plan&, const plan::Link&, const kb::KnowledgeBase&);

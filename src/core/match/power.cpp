@@ -3,8 +3,8 @@
 
 #include <fmt/format.h>
 
-#include "core/formulas/acceptance.h"
 #include "core/base/text.h"
+#include "core/formulas/acceptance.h"
 #include "core/match/channel_loss.h"
 
 namespace sokudo::match {
@@ -24,7 +24,9 @@ Watt grantOf(const kb::KnowledgeBase& kb, const kb::PoeType& type, const kb::Poe
 {
     if (asked.number <= type.highestClass) return asked.source;
     // A lower type demotes: class 4 power to classes 5 to 8, class 3 power to class 4.
-    const kb::PoeClass* lower = kb.poeClass(type.highestClass >= 4 && type.id != "type3" ? "class4" : type.id == "type3" ? "class6" : "class3");
+    const kb::PoeClass* lower = kb.poeClass(type.highestClass >= 4 && type.id != "type3" ? "class4"
+                                            : type.id == "type3"                         ? "class6"
+                                                                                         : "class3");
     return lower ? lower->source : Watt{};
 }
 
@@ -69,8 +71,11 @@ DropAnswer powerDrop(const LinkContext& link, const PowerFlow& flow)
     const double ampere = resistance > 0 ? (volt - std::sqrt(root)) / (2 * resistance) : watt / volt;
     const double left = volt - ampere * resistance;
     answer.drop = PowerDrop{Ohm::of(resistance), Volt::of(left), ampere,
-                            fmt::format("{} at {}V through {}Ω: {}A, {}V arrive", text::watt(Watt::of(watt)), text::number(volt) + std::string(text::kThin),
-                                        text::number(resistance, 3) + std::string(text::kThin), text::number(ampere, 3) + std::string(text::kThin), text::number(left, 3) + std::string(text::kThin))};
+                            fmt::format("{} at {}V through {}Ω: {}A, {}V arrive", text::watt(Watt::of(watt)),
+                                        text::number(volt) + std::string(text::kThin),
+                                        text::number(resistance, 3) + std::string(text::kThin),
+                                        text::number(ampere, 3) + std::string(text::kThin),
+                                        text::number(left, 3) + std::string(text::kThin))};
     return answer;
 }
 

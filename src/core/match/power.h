@@ -11,10 +11,10 @@ namespace sokudo::match {
 
 struct PowerFlow {
     const LinkEnd* source = nullptr;
-    const LinkEnd* device = nullptr;       ///< the other end
-    const kb::PoeType* type = nullptr;     ///< null: a passive injector
-    const kb::PoeClass* asked = nullptr;   ///< class of the device; null: not stated, none, or passive
-    Watt granted;                          ///< what the source gives this device
+    const LinkEnd* device = nullptr;      ///< the other end
+    const kb::PoeType* type = nullptr;    ///< null: a passive injector
+    const kb::PoeClass* asked = nullptr;  ///< class of the device; null: not stated, none, or passive
+    Watt granted;                         ///< what the source gives this device
     bool isFourPair = false;
 };
 
@@ -22,7 +22,7 @@ struct PowerFlow {
 std::optional<PowerFlow> powerOn(const LinkContext&);
 
 struct PowerDrop {
-    Ohm resistance;     ///< of the loop that carries the current
+    Ohm resistance;  ///< of the loop that carries the current
     Volt atDevice;
     double ampere = 0;
     std::string working;
@@ -31,7 +31,10 @@ struct PowerDrop {
 /// I = (V - √(V² - 4·R·P)) / 2R; two pairs: R = r·L of the pair pair, four: half of it.
 /// @return nothing where the load cannot be fed at all; `unknown` where a length is missing
 /// @source 802.3-145
-struct DropAnswer { bool known = false; std::optional<PowerDrop> drop; };
+struct DropAnswer {
+    bool known = false;
+    std::optional<PowerDrop> drop;
+};
 DropAnswer powerDrop(const LinkContext&, const PowerFlow&);
 
 /// Watts that the type grants to a device of this class.

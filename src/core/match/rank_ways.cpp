@@ -12,12 +12,21 @@
 namespace sokudo::match {
 namespace {
 
-struct Named { Preference preference; std::string_view code, word, explains; };
+struct Named {
+    Preference preference;
+    std::string_view code, word, explains;
+};
 constexpr Named kNames[] = {
-    {Preference::Cheapest, "cheapest", "cheapest", "Cheapest first: the sum of what must be bought. At equal cost the less work, then the cooler. A way with an unknown price comes last."},
-    {Preference::LeastWork, "least-work", "least work", "Least work first: minutes to pull, terminate, plug and set. At equal work the cheaper, then the cooler."},
-    {Preference::MostHeadroom, "most-headroom", "most headroom", "Most headroom first: the rate the cable can carry later with other modules, then the rate now, then how much longer the cable could be. At equal headroom the cheaper."},
-    {Preference::Coolest, "coolest", "coolest", "Coolest first: watts of both ends together. At equal watts the cheaper, then the less work."},
+    {Preference::Cheapest, "cheapest", "cheapest",
+     "Cheapest first: the sum of what must be bought. At equal cost the less work, then the cooler. A way with an "
+     "unknown price comes last."},
+    {Preference::LeastWork, "least-work", "least work",
+     "Least work first: minutes to pull, terminate, plug and set. At equal work the cheaper, then the cooler."},
+    {Preference::MostHeadroom, "most-headroom", "most headroom",
+     "Most headroom first: the rate the cable can carry later with other modules, then the rate now, then how much "
+     "longer the cable could be. At equal headroom the cheaper."},
+    {Preference::Coolest, "coolest", "coolest",
+     "Coolest first: watts of both ends together. At equal watts the cheaper, then the less work."},
 };
 
 const Named& named(Preference preference) { return kNames[static_cast<std::size_t>(preference)]; }
@@ -39,16 +48,21 @@ std::string against(const Way& way, const Way& first)
 {
     std::vector<std::string> parts;
     const auto say = [&](double difference, std::string_view unit, std::string_view more, std::string_view less) {
-        if (std::fabs(difference) >= 0.5) parts.push_back(fmt::format("{:.0f}{}{} {}", std::fabs(difference), unit.empty() ? "" : std::string(text::kThin), unit, difference > 0 ? more : less));
+        if (std::fabs(difference) >= 0.5)
+            parts.push_back(fmt::format("{:.0f}{}{} {}", std::fabs(difference),
+                                        unit.empty() ? "" : std::string(text::kThin), unit,
+                                        difference > 0 ? more : less));
     };
     if (way.cost && first.cost) say(*way.cost - *first.cost, "", "dearer", "cheaper");
     say(way.minutes - first.minutes, "min", "more work", "less work");
     if (const double watts = way.watts.in() - first.watts.in(); std::fabs(watts) >= 0.05)
         parts.push_back(fmt::format("{} {}", text::watt(Watt::of(std::fabs(watts))), watts > 0 ? "warmer" : "cooler"));
-    if (way.later != first.later) parts.push_back(fmt::format("{} later instead of {}", text::linkRate(way.later), text::linkRate(first.later)));
+    if (way.later != first.later)
+        parts.push_back(fmt::format("{} later instead of {}", text::linkRate(way.later), text::linkRate(first.later)));
     // What the faster cable is worth: to change to it later costs all of it and its work once more.
     if (way.later > first.later && way.cost && first.cost && *way.cost > *first.cost)
-        parts.push_back(fmt::format("{:.0f} more now, or {:.0f} and {:.0f}{}min when the first is changed for it later", *way.cost - *first.cost, *way.cost, way.minutes, text::kThin));
+        parts.push_back(fmt::format("{:.0f} more now, or {:.0f} and {:.0f}{}min when the first is changed for it later",
+                                    *way.cost - *first.cost, *way.cost, way.minutes, text::kThin));
     return parts.empty() ? "as good as the first" : "Against the first: " + text::joined(parts, ", ");
 }
 
@@ -67,8 +81,11 @@ std::optional<Preference> preferenceFromCode(std::string_view code)
 
 void rank(std::vector<Way>& ways, Preference preference)
 {
-    std::sort(ways.begin(), ways.end(), [&](const Way& a, const Way& b) { return keyOf(a, preference) < keyOf(b, preference); });
-    for (Way& way : ways) way.place = &way == &ways.front() ? fmt::format("The first of {} by “{}”", ways.size(), word(preference)) : against(way, ways.front());
+    std::sort(ways.begin(), ways.end(),
+              [&](const Way& a, const Way& b) { return keyOf(a, preference) < keyOf(b, preference); });
+    for (Way& way : ways)
+        way.place = &way == &ways.front() ? fmt::format("The first of {} by “{}”", ways.size(), word(preference))
+                                          : against(way, ways.front());
 }
 
 }  // namespace sokudo::match

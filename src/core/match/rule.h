@@ -23,8 +23,8 @@ inline Outcomes single(Outcome outcome)
 
 struct Rule {
     std::string_view id;
-    std::string_view title;  ///< what holds when the rule is content
-    std::string_view why;    ///< what happens when it is not
+    std::string_view title;    ///< what holds when the rule is content
+    std::string_view why;      ///< what happens when it is not
     std::string_view clauses;  ///< the rows of rules.csv it can speak by, blanks between
     /// No outcome: the rule does not apply to this link.
     Outcomes (*check)(const LinkContext&);

@@ -21,13 +21,16 @@ bool worseFirst(const Finding& a, const Finding& b)
 void applyWaivers(const LinkContext& link, LinkReport& report)
 {
     for (const plan::Waiver& waiver : link.plan.waivers) {
-        const bool isOurs = std::any_of(link.sections.begin(), link.sections.end(), [&](const CableSection& s) { return s.run->id == waiver.run; });
+        const bool isOurs = std::any_of(link.sections.begin(), link.sections.end(),
+                                        [&](const CableSection& s) { return s.run->id == waiver.run; });
         if (!isOurs) continue;
         WaiverState state{waiver, false, "the finding is gone: take the waiver out"};
         for (Finding& finding : report.findings) {
             if (!(finding.outcome.caseId == waiver.clause)) continue;
             state.holds = code(finding.verdict()) == waiver.verdict && finding.verdict() != Verdict::Unsafe;
-            state.why = state.holds ? "" : "the finding is now “" + std::string(word(finding.verdict())) + "”, and “" + waiver.verdict + "” was accepted: decide anew";
+            state.why = state.holds ? ""
+                                    : "the finding is now “" + std::string(word(finding.verdict())) + "”, and “" +
+                                          waiver.verdict + "” was accepted: decide anew";
             finding.isWaived = state.holds;
             break;
         }
@@ -44,7 +47,10 @@ std::string mediumText(const LinkContext& link)
 
 }  // namespace
 
-bool comesFirst(const LinkReport& a, const LinkReport& b) { return a.verdict != b.verdict ? a.verdict > b.verdict : a.title < b.title; }
+bool comesFirst(const LinkReport& a, const LinkReport& b)
+{
+    return a.verdict != b.verdict ? a.verdict > b.verdict : a.title < b.title;
+}
 
 LinkReport judge(const LinkContext& link)
 {
@@ -53,15 +59,18 @@ LinkReport judge(const LinkContext& link)
     report.findings.reserve(12);
     report.title = link.a.name + " — " + (link.hasFarEnd() ? link.b.name : std::string("not traced"));
     for (const Rule* rule : allRules())
-        for (Outcome& outcome : rule->check(link)) report.findings.push_back({StaticText(rule->id.data()), std::move(outcome)});
+        for (Outcome& outcome : rule->check(link))
+            report.findings.push_back({StaticText(rule->id.data()), std::move(outcome)});
     if (!link.plan.waivers.empty()) applyWaivers(link, report);
     std::stable_sort(report.findings.begin(), report.findings.end(), worseFirst);
     if (report.findings.empty()) return report;
     report.verdict = report.findings.front().isWaived ? Verdict::Fits : report.findings.front().verdict();
     for (const Finding& finding : report.findings)
-        if (finding.outcome.rate && (!report.rate || *finding.outcome.rate < *report.rate)) report.rate = finding.outcome.rate;
+        if (finding.outcome.rate && (!report.rate || *finding.outcome.rate < *report.rate))
+            report.rate = finding.outcome.rate;
     if (report.rate && link.common && *link.common < *report.rate) report.rate = link.common;
-    const bool dead = std::any_of(report.findings.begin(), report.findings.end(), [](const Finding& f) { return f.verdict() == Verdict::NoLink && !f.isWaived; });
+    const bool dead = std::any_of(report.findings.begin(), report.findings.end(),
+                                  [](const Finding& f) { return f.verdict() == Verdict::NoLink && !f.isWaived; });
     if (dead) report.rate.reset();
     report.result = mediumText(link);
     return report;
@@ -72,7 +81,8 @@ namespace {
 constexpr std::size_t kWorthAThread = 500;  // links; below, starting a thread costs more than it saves
 
 /// Judges every link into its place. Rules are pure, so the work is shared among the cores.
-void judgeShared(const plan::Plan& plan, const kb::KnowledgeBase& kb, std::vector<plan::Link>& traced, std::vector<ReportPtr>& found)
+void judgeShared(const plan::Plan& plan, const kb::KnowledgeBase& kb, std::vector<plan::Link>& traced,
+                 std::vector<ReportPtr>& found)
 {
     const auto work = [&](std::size_t from, std::size_t to) {
         for (std::size_t i = from; i < to; ++i) {
@@ -81,9 +91,11 @@ void judgeShared(const plan::Plan& plan, const kb::KnowledgeBase& kb, std::vecto
             found[i] = std::move(report);
         }
     };
-    const std::size_t shares = std::clamp<std::size_t>(std::min<std::size_t>(std::thread::hardware_concurrency(), traced.size() / kWorthAThread), 1, 16);
+    const std::size_t shares = std::clamp<std::size_t>(
+        std::min<std::size_t>(std::thread::hardware_concurrency(), traced.size() / kWorthAThread), 1, 16);
     std::vector<std::thread> helpers;
-    for (std::size_t i = 1; i < shares; ++i) helpers.emplace_back(work, traced.size() * i / shares, traced.size() * (i + 1) / shares);
+    for (std::size_t i = 1; i < shares; ++i)
+        helpers.emplace_back(work, traced.size() * i / shares, traced.size() * (i + 1) / shares);
     work(0, traced.size() / shares);
     for (std::thread& helper : helpers) helper.join();
 }
@@ -96,10 +108,16 @@ Reports judgeAll(const plan::Plan& plan, const kb::KnowledgeBase& kb)
     std::vector<ReportPtr> found(traced.size());
     judgeShared(plan, kb, traced, found);
     // The keys stand side by side: following a pointer for each comparison would cost more than the comparison.
-    struct Key { Verdict verdict; std::string_view title; plan::RunId id; std::size_t at; };
+    struct Key {
+        Verdict verdict;
+        std::string_view title;
+        plan::RunId id;
+        std::size_t at;
+    };
     std::vector<Key> keys;
     keys.reserve(found.size());
-    for (std::size_t i = 0; i < found.size(); ++i) keys.push_back({found[i]->verdict, found[i]->title, found[i]->link.id(), i});
+    for (std::size_t i = 0; i < found.size(); ++i)
+        keys.push_back({found[i]->verdict, found[i]->title, found[i]->link.id(), i});
     std::sort(keys.begin(), keys.end(), [](const Key& a, const Key& b) {
         if (a.verdict != b.verdict) return a.verdict > b.verdict;
         return a.title != b.title ? a.title < b.title : a.id < b.id;

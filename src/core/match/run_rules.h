@@ -19,15 +19,18 @@ struct WaiverState {
 
 struct LinkReport {
     plan::Link link;
-    std::string title;               ///< "core 3 — platen 1"
+    std::string title;                   ///< "core 3 — platen 1"
     Verdict verdict = Verdict::Unknown;  ///< of what nobody has accepted; an unsafe finding is never accepted away
-    std::optional<BitRate> rate;     ///< the lowest rate the findings allow; empty: no link, or not known
+    std::optional<BitRate> rate;         ///< the lowest rate the findings allow; empty: no link, or not known
     std::optional<BitRate> wanted;
-    std::string result;                ///< what it is made of: "Cat 6A, 30 m"
-    std::vector<Finding> findings;   ///< worst first, accepted ones last
+    std::string result;             ///< what it is made of: "Cat 6A, 30 m"
+    std::vector<Finding> findings;  ///< worst first, accepted ones last
     std::vector<WaiverState> waivers;
     /// One line: the finding that decides, or what a link that fits is made of.
-    std::string reason() const { return verdict == Verdict::Fits || findings.empty() ? result : findings.front().text(); }
+    std::string reason() const
+    {
+        return verdict == Verdict::Fits || findings.empty() ? result : findings.front().text();
+    }
 };
 
 /// Worst first, then by title: the order of every list of links.

@@ -21,7 +21,8 @@ double minutesOf(const kb::KnowledgeBase& kb, std::string_view work)
 /// The plan of one combination, and the links in it that must all pass.
 class Build {
 public:
-    Build(const plan::Plan& plan, const Wish& wish, const Combination& combination, const kb::KnowledgeBase& kb, const NewIds& ids)
+    Build(const plan::Plan& plan, const Wish& wish, const Combination& combination, const kb::KnowledgeBase& kb,
+          const NewIds& ids)
         : m_wish(wish), m_combination(combination), m_kb(kb), m_ids(ids), m_next(plan)
     {
         m_main = wish.existing;
@@ -33,7 +34,10 @@ public:
     }
 
     Verdict verdict() const { return worse(m_report.verdict, m_cords); }
-    std::optional<BitRate> rate() const { return m_report.rate && m_cordRate && *m_cordRate < *m_report.rate ? m_cordRate : m_report.rate; }
+    std::optional<BitRate> rate() const
+    {
+        return m_report.rate && m_cordRate && *m_cordRate < *m_report.rate ? m_cordRate : m_report.rate;
+    }
     bool passes() const { return verdict() <= Verdict::Limited && rate() && *rate() >= m_wish.rate; }
     const LinkReport& report() const { return m_report; }
     const plan::Plan& plan() const { return m_next; }
@@ -69,14 +73,18 @@ private:
         const kb::MediaConverter* bridge = choice(end).bridge;
         if (!bridge) return port;
         const plan::Device* host = plan::deviceOf(m_next, port);
-        plan::Device box{m_ids.boxes[end], host->place, fmt::format("{} at {}", bridge->name.substr(0, bridge->name.find(',')), host->name), plan::Role::Other};
+        plan::Device box{m_ids.boxes[end], host->place,
+                         fmt::format("{} at {}", bridge->name.substr(0, bridge->name.find(',')), host->name),
+                         plan::Role::Other};
         if (bridge->toCage == "f") box.role = plan::Role::CoaxAdapter;
         m_next.devices = m_next.devices.with(box);
         plan::Port near{m_ids.boxPorts[end][0], box.id, 0, "host", bridge->fromCage};
         plan::Port far{m_ids.boxPorts[end][1], box.id, 1, "line", bridge->toCage};
-        if (const auto equals = bridge->trait.find('='); equals != std::string::npos) far.traits.set(bridge->trait.substr(0, equals), bridge->trait.substr(equals + 1));
+        if (const auto equals = bridge->trait.find('='); equals != std::string::npos)
+            far.traits.set(bridge->trait.substr(0, equals), bridge->trait.substr(equals + 1));
         m_next.ports = m_next.ports.with(near).with(far);
-        plan::Run cord{m_ids.cords[end], fmt::format("cord to {}", box.name), port, near.id, bridge->cordMedium, bridge->cord};
+        plan::Run cord{m_ids.cords[end], fmt::format("cord to {}", box.name), port, near.id, bridge->cordMedium,
+                       bridge->cord};
         detach(port);
         m_next.runs = m_next.runs.with(cord);
         const LinkReport report = judgeLink(m_next, {port, near.id, {cord.id}, {}}, m_kb);
@@ -112,7 +120,13 @@ private:
     {
         detach(m_wish.a);
         detach(m_wish.b);
-        plan::Run cable{m_ids.cable, fmt::format("{} {} to {}", m_combination.medium->name, plan::portText(m_next, m_wish.a), plan::portText(m_next, m_wish.b)), a, b, m_combination.medium->id, m_wish.length};
+        plan::Run cable{m_ids.cable,
+                        fmt::format("{} {} to {}", m_combination.medium->name, plan::portText(m_next, m_wish.a),
+                                    plan::portText(m_next, m_wish.b)),
+                        a,
+                        b,
+                        m_combination.medium->id,
+                        m_wish.length};
         cable.wanted = m_wish.rate;
         m_next.runs = m_next.runs.with(cable);
         m_main = {a, b, {cable.id}, {}};
@@ -120,7 +134,8 @@ private:
 
     bool speaksOfFec() const
     {
-        return std::any_of(m_report.findings.begin(), m_report.findings.end(), [](const Finding& finding) { return std::string_view(finding.rule) == "fec"; });
+        return std::any_of(m_report.findings.begin(), m_report.findings.end(),
+                           [](const Finding& finding) { return std::string_view(finding.rule) == "fec"; });
     }
 
     /// Where correction matters and is not stated alike at both ends: the weakest setting with which the rules pass.
@@ -168,7 +183,9 @@ BitRate laterRate(const Combination& combination, Length length, BitRate now, co
     if (combination.medium->kind == kb::MediumKind::TwistedPair)
         for (const kb::Phy& phy : kb.phys) {
             if (phy.medium != kb::MediumKind::TwistedPair) continue;
-            if (const auto* row = kb.twistedPairCase(phy.id, combination.medium->id, length, false); row && row->verdict == Verdict::Fits) best = std::max(best, phy.rate);
+            if (const auto* row = kb.twistedPairCase(phy.id, combination.medium->id, length, false);
+                row && row->verdict == Verdict::Fits)
+                best = std::max(best, phy.rate);
         }
     return best;
 }
@@ -189,10 +206,14 @@ Duration latencyOf(const LinkContext& link, const Combination& combination, cons
         if (end->phy)
             if (const kb::PhyUse* use = kb.phyUse(end->phy->id)) seconds += use->microseconds * 1e-6, ++ends;
     if (ends > 1) seconds /= ends;  // a row speaks of both ends together
-    if (const kb::Supply* supply = kb.supply(combination.medium->id); supply && link.length) seconds += supply->nanosecondsPerMetre * link.length->in() * 1e-9;
+    if (const kb::Supply* supply = kb.supply(combination.medium->id); supply && link.length)
+        seconds += supply->nanosecondsPerMetre * link.length->in() * 1e-9;
     const plan::Port* port = link.a.port;
     if (port && port->fec && *port->fec != plan::Fec::None && link.common)
-        if (const kb::FecMode* mode = kb.fecMode(*port->fec == plan::Fec::BaseR ? "base-r" : *link.common == gigabits(50) ? "rs544" : "rs528")) seconds += mode->blockBits / link.common->in();
+        if (const kb::FecMode* mode = kb.fecMode(*port->fec == plan::Fec::BaseR ? "base-r"
+                                                 : *link.common == gigabits(50) ? "rs544"
+                                                                                : "rs528"))
+            seconds += mode->blockBits / link.common->in();
     for (const EndChoice* end : {&combination.a, &combination.b})
         if (end->bridge) seconds += end->bridge->microseconds * 1e-6;
     return Duration::of(seconds);
@@ -220,11 +241,14 @@ const plan::Device* fedOverCable(const plan::Plan& plan, const Wish& wish)
 std::optional<double> priceOf(const kb::KnowledgeBase& kb, std::string_view medium, Length length)
 {
     const kb::Supply* supply = kb.supply(medium);
-    return supply && supply->pricePerMetre && supply->priceEach ? std::optional(*supply->priceEach + *supply->pricePerMetre * length.in()) : std::nullopt;
+    return supply && supply->pricePerMetre && supply->priceEach
+               ? std::optional(*supply->priceEach + *supply->pricePerMetre * length.in())
+               : std::nullopt;
 }
 
 /// Everything that is bought, done and kept.
-void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combination& combination, const Build& build, const kb::KnowledgeBase& kb)
+void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combination& combination, const Build& build,
+              const kb::KnowledgeBase& kb)
 {
     const auto buy = [&](std::string what, std::optional<double> price) {
         for (Bought& item : way.buys)
@@ -238,13 +262,20 @@ void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combin
     const bool isFibre = kb::isFibre(combination.medium->kind);
     if (const kb::Supply* supply = combination.supply) {
         const double metres = wish.length.in();
-        if (combination.medium->kind != kb::MediumKind::PowerLine && combination.medium->kind != kb::MediumKind::Radio) {
+        if (combination.medium->kind != kb::MediumKind::PowerLine &&
+            combination.medium->kind != kb::MediumKind::Radio) {
             buy(text::length(wish.length) + " " + combination.medium->name, priceOf(kb, supply->medium, wish.length));
-            way.steps.push_back(fmt::format("{} {} of {} from {} to {}, and test it", wish.throughWall ? "Pull" : "Lay", text::length(wish.length), combination.medium->name, plan::portText(before, wish.a), plan::portText(before, wish.b)));
+            way.steps.push_back(fmt::format("{} {} of {} from {} to {}, and test it", wish.throughWall ? "Pull" : "Lay",
+                                            text::length(wish.length), combination.medium->name,
+                                            plan::portText(before, wish.a), plan::portText(before, wish.b)));
         }
         way.minutes += wish.throughWall ? supply->minutesEach + supply->minutesPerMetre * metres : supply->minutesCord;
-        if (!wish.existing.runs.empty()) way.steps.push_back(build.plan().runs.has(wish.existing.id()) ? "The cable there now stays as a spare" : "The cable there now leaves the survey; in the wall it is a spare");
-        if (wish.throughWall && supply->wall == kb::ThroughWall::Awkward) way.note = "its ends are bulky and cannot be repaired in the wall";
+        if (!wish.existing.runs.empty())
+            way.steps.push_back(build.plan().runs.has(wish.existing.id())
+                                    ? "The cable there now stays as a spare"
+                                    : "The cable there now leaves the survey; in the wall it is a spare");
+        if (wish.throughWall && supply->wall == kb::ThroughWall::Awkward)
+            way.note = "its ends are bulky and cannot be repaired in the wall";
     } else {
         way.keeps.push_back("the cable: " + build.report().result);
     }
@@ -254,7 +285,9 @@ void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combin
         const std::string name = plan::portText(before, port);
         if (choice.bridge) {
             buy(choice.bridge->name, choice.bridge->price);
-            if (const kb::Medium* cord = kb.medium(choice.bridge->cordMedium)) buy(fmt::format("{} cord, {}", cord->name, text::length(choice.bridge->cord)), priceOf(kb, cord->id, choice.bridge->cord));
+            if (const kb::Medium* cord = kb.medium(choice.bridge->cordMedium))
+                buy(fmt::format("{} cord, {}", cord->name, text::length(choice.bridge->cord)),
+                    priceOf(kb, cord->id, choice.bridge->cord));
             way.minutes += choice.bridge->minutes;
             way.steps.push_back(fmt::format("Put a {} beside {} and join them by a cord", choice.bridge->name, name));
         }
@@ -273,20 +306,27 @@ void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combin
     for (plan::PortId port : build.fecChanged()) {
         const plan::Port* set = build.plan().ports.find(port);
         way.minutes += minutesOf(kb, "setting");
-        way.steps.push_back(fmt::format("Set FEC of {} to {}", plan::portText(build.plan(), port), plan::code(*set->fec)));
+        way.steps.push_back(
+            fmt::format("Set FEC of {} to {}", plan::portText(build.plan(), port), plan::code(*set->fec)));
     }
-    if (const plan::Device* fed = fedOverCable(before, wish); fed && (combination.medium->kind != kb::MediumKind::TwistedPair || combination.a.bridge || combination.b.bridge)) {
-        const std::string power = fmt::format("{} is powered over the cable there now and needs a supply of its own", fed->name);
+    if (const plan::Device* fed = fedOverCable(before, wish);
+        fed &&
+        (combination.medium->kind != kb::MediumKind::TwistedPair || combination.a.bridge || combination.b.bridge)) {
+        const std::string power =
+            fmt::format("{} is powered over the cable there now and needs a supply of its own", fed->name);
         way.note += (way.note.empty() ? "" : "; ") + power;
         way.steps.push_back(fmt::format("Give {} power of its own", fed->name));
     }
     way.cost = 0.0;
-    for (const Bought& item : way.buys) way.cost = way.cost && item.price ? std::optional(*way.cost + *item.price) : std::nullopt;
+    for (const Bought& item : way.buys)
+        way.cost = way.cost && item.price ? std::optional(*way.cost + *item.price) : std::nullopt;
     const auto warn = [&](std::string_view id) {
         if (const kb::Caution* caution = kb.caution(id)) way.cautions.push_back(caution->text);
     };
     if (isFibre) warn("light");
-    if (combination.supply && wish.throughWall && combination.medium->kind != kb::MediumKind::PowerLine && combination.medium->kind != kb::MediumKind::Radio) warn("walls");
+    if (combination.supply && wish.throughWall && combination.medium->kind != kb::MediumKind::PowerLine &&
+        combination.medium->kind != kb::MediumKind::Radio)
+        warn("walls");
 }
 
 std::string titleOf(const Wish& wish, const Combination& combination)
@@ -307,7 +347,8 @@ std::string briefOf(const Combination& combination, const kb::KnowledgeBase& kb)
 {
     const auto said = [&](const EndChoice& end) {
         std::string words = end.bridge ? end.bridge->name.substr(0, end.bridge->name.find(',')) : std::string();
-        if (const kb::Phy* phy = end.module ? kb.phy(end.module->phy) : nullptr) words += (words.empty() ? "" : " + ") + phy->name;
+        if (const kb::Phy* phy = end.module ? kb.phy(end.module->phy) : nullptr)
+            words += (words.empty() ? "" : " + ") + phy->name;
         return words;
     };
     const std::string a = said(combination.a), b = said(combination.b);
@@ -320,22 +361,33 @@ std::string briefOf(const Combination& combination, const kb::KnowledgeBase& kb)
 }  // namespace
 
 NewIds::NewIds(IdSource& ids)
-    : cable(ids.next<plan::RunId>()), cords{ids.next<plan::RunId>(), ids.next<plan::RunId>()}, boxes{ids.next<plan::DeviceId>(), ids.next<plan::DeviceId>()},
-      boxPorts{{ids.next<plan::PortId>(), ids.next<plan::PortId>()}, {ids.next<plan::PortId>(), ids.next<plan::PortId>()}}
-{
-}
+    : cable(ids.next<plan::RunId>()),
+      cords{ids.next<plan::RunId>(), ids.next<plan::RunId>()},
+      boxes{ids.next<plan::DeviceId>(), ids.next<plan::DeviceId>()},
+      boxPorts{{ids.next<plan::PortId>(), ids.next<plan::PortId>()},
+               {ids.next<plan::PortId>(), ids.next<plan::PortId>()}}
+{}
 
-Tried tryWay(const plan::Plan& plan, const Wish& wish, const Combination& combination, const kb::KnowledgeBase& kb, const NewIds& ids)
+Tried tryWay(const plan::Plan& plan, const Wish& wish, const Combination& combination, const kb::KnowledgeBase& kb,
+             const NewIds& ids)
 {
     const Build build(plan, wish, combination, kb, ids);
     if (!build.passes()) {
-        std::string why = build.report().verdict > Verdict::Limited || !build.rate() ? build.report().reason() : fmt::format("only {}: {}", text::linkRate(*build.rate()), build.report().reason());
-        return {std::nullopt, build.verdict(), std::move(why), build.verdict() <= Verdict::Limited ? build.rate() : std::nullopt};
+        std::string why = build.report().verdict > Verdict::Limited || !build.rate()
+                              ? build.report().reason()
+                              : fmt::format("only {}: {}", text::linkRate(*build.rate()), build.report().reason());
+        return {std::nullopt, build.verdict(), std::move(why),
+                build.verdict() <= Verdict::Limited ? build.rate() : std::nullopt};
     }
     const LinkContext link = linkContext(build.plan(), build.main(), kb);
     Way way;
-    way.id = fmt::format("{}{}:{}:{}", combination.supply ? "" : "keep-", combination.medium->id, combination.a.bridge ? combination.a.bridge->id : combination.a.module ? combination.a.module->id : "none",
-                         combination.b.bridge ? combination.b.bridge->id : combination.b.module ? combination.b.module->id : "none");
+    way.id = fmt::format("{}{}:{}:{}", combination.supply ? "" : "keep-", combination.medium->id,
+                         combination.a.bridge   ? combination.a.bridge->id
+                         : combination.a.module ? combination.a.module->id
+                                                : "none",
+                         combination.b.bridge   ? combination.b.bridge->id
+                         : combination.b.module ? combination.b.module->id
+                                                : "none");
     if (combination.a.bridge && combination.a.module) way.id += ":" + combination.a.module->id;
     if (combination.b.bridge && combination.b.module) way.id += ":" + combination.b.module->id;
     way.title = titleOf(wish, combination);

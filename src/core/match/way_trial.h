@@ -7,10 +7,17 @@
 namespace sokudo::match {
 
 /// What stands at one end of a way: nothing, a module, or a box with or without one.
-struct EndChoice { const kb::ModuleKind* module = nullptr; const kb::MediaConverter* bridge = nullptr; };
+struct EndChoice {
+    const kb::ModuleKind* module = nullptr;
+    const kb::MediaConverter* bridge = nullptr;
+};
 
 /// A combination to try. No supply: the cable there now stays.
-struct Combination { const kb::Medium* medium = nullptr; const kb::Supply* supply = nullptr; EndChoice a, b; };
+struct Combination {
+    const kb::Medium* medium = nullptr;
+    const kb::Supply* supply = nullptr;
+    EndChoice a, b;
+};
 
 struct Tried {
     std::optional<Way> way;

@@ -11,24 +11,35 @@
 namespace sokudo::match {
 namespace {
 
-bool isShared(kb::MediumKind kind) { return kind == kb::MediumKind::Coax || kind == kb::MediumKind::PowerLine || kind == kb::MediumKind::Radio; }
+bool isShared(kb::MediumKind kind)
+{
+    return kind == kb::MediumKind::Coax || kind == kb::MediumKind::PowerLine || kind == kb::MediumKind::Radio;
+}
 
 /// The family of socket that a shared medium needs.
-std::string_view familyOf(kb::MediumKind kind) { return kind == kb::MediumKind::Coax ? "coax" : kind == kb::MediumKind::PowerLine ? "mains" : "radio"; }
+std::string_view familyOf(kb::MediumKind kind)
+{
+    return kind == kb::MediumKind::Coax ? "coax" : kind == kb::MediumKind::PowerLine ? "mains" : "radio";
+}
 
 /// Modules of the cage's family that send into this kind of medium and reach the rate.
-void addModules(std::vector<EndChoice>& choices, const kb::Cage& cage, const kb::MediaConverter* bridge, kb::MediumKind kind, BitRate rate, const kb::KnowledgeBase& kb)
+void addModules(std::vector<EndChoice>& choices, const kb::Cage& cage, const kb::MediaConverter* bridge,
+                kb::MediumKind kind, BitRate rate, const kb::KnowledgeBase& kb)
 {
     for (const kb::ModuleKind& module : kb.modules) {
         const kb::Phy* phy = kb.phy(module.phy);
         const kb::Cage* result = kb.cage(module.cage);
-        if (!phy || !result || !cage.family.starts_with(result->family) || module.rates.empty() || module.rates.front() < rate) continue;
-        if (phy->medium == kind || (kb::isFibre(kind) && kb::isFibre(phy->medium))) choices.push_back({&module, bridge});
+        if (!phy || !result || !cage.family.starts_with(result->family) || module.rates.empty() ||
+            module.rates.front() < rate)
+            continue;
+        if (phy->medium == kind || (kb::isFibre(kind) && kb::isFibre(phy->medium)))
+            choices.push_back({&module, bridge});
     }
 }
 
 /// What can stand at a port so that this kind of cable goes in.
-std::vector<EndChoice> choicesAt(const plan::Port& port, const kb::Medium& medium, BitRate rate, const kb::KnowledgeBase& kb)
+std::vector<EndChoice> choicesAt(const plan::Port& port, const kb::Medium& medium, BitRate rate,
+                                 const kb::KnowledgeBase& kb)
 {
     std::vector<EndChoice> choices;
     const kb::Cage* cage = kb.cage(port.cage);
@@ -38,7 +49,8 @@ std::vector<EndChoice> choicesAt(const plan::Port& port, const kb::Medium& mediu
         else if (!isShared(medium.kind)) addModules(choices, *cage, nullptr, medium.kind, rate, kb);
         return choices;
     }
-    const bool plugsIn = isShared(medium.kind) ? cage->family == familyOf(medium.kind) : medium.kind == kb::MediumKind::TwistedPair && cage->family == "rj45";
+    const bool plugsIn = isShared(medium.kind) ? cage->family == familyOf(medium.kind)
+                                               : medium.kind == kb::MediumKind::TwistedPair && cage->family == "rj45";
     if (plugsIn) choices.push_back({});
     for (const kb::MediaConverter& bridge : kb.mediaConverters) {
         if (bridge.fromCage != port.cage || plugsIn) continue;
@@ -53,7 +65,8 @@ std::vector<EndChoice> choicesAt(const plan::Port& port, const kb::Medium& mediu
 bool canFace(const EndChoice& a, const EndChoice& b, const kb::KnowledgeBase& kb)
 {
     if (!a.module || !b.module) return true;
-    return a.module->phy == b.module->phy || kb.pairing(a.module->phy, b.module->phy) || kb.pairing(b.module->phy, a.module->phy);
+    return a.module->phy == b.module->phy || kb.pairing(a.module->phy, b.module->phy) ||
+           kb.pairing(b.module->phy, a.module->phy);
 }
 
 /// U to D and D to U are one way; what is in place already decides, else the order of the catalogue.
@@ -66,21 +79,32 @@ bool isMirror(const EndChoice& a, const EndChoice& b, const Wish& wish, const pl
     return portA->module == b.module->id || portB->module == a.module->id || a.module > b.module;
 }
 
-/// Two kinds for one job, such as SR and dual-rate SR: a mixed pair is never better than two alike, where two alike go in.
-bool isNeedlesslyMixed(const EndChoice& a, const EndChoice& b, const std::vector<EndChoice>& atA, const std::vector<EndChoice>& atB, const Wish& wish, const plan::Plan& plan, const kb::KnowledgeBase& kb)
+/// Two kinds for one job, such as SR and dual-rate SR: a mixed pair is never better than two alike, where two alike go
+/// in.
+bool isNeedlesslyMixed(const EndChoice& a, const EndChoice& b, const std::vector<EndChoice>& atA,
+                       const std::vector<EndChoice>& atB, const Wish& wish, const plan::Plan& plan,
+                       const kb::KnowledgeBase& kb)
 {
     if (!a.module || !b.module || a.module == b.module) return false;
-    if (plan.ports.find(wish.a)->module == a.module->id || plan.ports.find(wish.b)->module == b.module->id) return false;
+    if (plan.ports.find(wish.a)->module == a.module->id || plan.ports.find(wish.b)->module == b.module->id)
+        return false;
     const kb::Phy* phyA = kb.phy(a.module->phy);
     const kb::Phy* phyB = kb.phy(b.module->phy);
-    const bool complement = phyA && phyB && phyA->wavelengths != phyB->wavelengths && phyA->wavelengths.find('/') != std::string::npos;
-    const auto has = [](const std::vector<EndChoice>& choices, const kb::ModuleKind* module) { return std::any_of(choices.begin(), choices.end(), [&](const EndChoice& one) { return one.module == module; }); };
+    const bool complement =
+        phyA && phyB && phyA->wavelengths != phyB->wavelengths && phyA->wavelengths.find('/') != std::string::npos;
+    const auto has = [](const std::vector<EndChoice>& choices, const kb::ModuleKind* module) {
+        return std::any_of(choices.begin(), choices.end(), [&](const EndChoice& one) { return one.module == module; });
+    };
     return !complement && has(atA, b.module) && has(atB, a.module);
 }
 
 class Search {
 public:
-    Search(const plan::Plan& plan, const Wish& wish, const kb::KnowledgeBase& kb, IdSource& ids) : m_plan(plan), m_kb(kb), m_newIds(ids) { m_made.wish = wish; }
+    Search(const plan::Plan& plan, const Wish& wish, const kb::KnowledgeBase& kb, IdSource& ids)
+        : m_plan(plan), m_kb(kb), m_newIds(ids)
+    {
+        m_made.wish = wish;
+    }
 
     Ways run()
     {
@@ -95,9 +119,11 @@ public:
             if (m_made.wish.throughWall && supply.wall == kb::ThroughWall::No) {
                 m_made.noWays.push_back({medium->name, "not through a wall"});
             } else if (m_made.wish.length > supply.longest) {
-                m_made.noWays.push_back({medium->name, fmt::format("sold or laid to {} only", text::length(supply.longest))});
+                m_made.noWays.push_back(
+                    {medium->name, fmt::format("sold or laid to {} only", text::length(supply.longest))});
             } else if (medium->kind == kb::MediumKind::Coax && !(there && there->kind == kb::MediumKind::Coax)) {
-                m_made.noWays.push_back({medium->name, "worth it only where the coax is in the wall already: enter it as a run first"});
+                m_made.noWays.push_back(
+                    {medium->name, "worth it only where the coax is in the wall already: enter it as a run first"});
             } else {
                 tryMedium(*a, *b, *medium, &supply);
             }
@@ -119,7 +145,9 @@ private:
         const LinkContext bare = linkContext(m_plan, {m_made.wish.a, m_made.wish.b, {}, {}}, m_kb);
         for (const LinkEnd* end : {&bare.a, &bare.b}) {
             if (!end->port || end->hostRates.empty() || end->hostRates.front() >= m_made.wish.rate) continue;
-            m_made.noWays.push_back({end->name, fmt::format("{} at most {}", end->port->forced ? "it is forced to" : "it offers", text::linkRate(end->hostRates.front()))});
+            m_made.noWays.push_back(
+                {end->name, fmt::format("{} at most {}", end->port->forced ? "it is forced to" : "it offers",
+                                        text::linkRate(end->hostRates.front()))});
             if (!m_made.most || end->hostRates.front() < *m_made.most) m_made.most = end->hostRates.front();
         }
         return !m_made.noWays.empty();
@@ -127,7 +155,8 @@ private:
 
     void tryMedium(const plan::Port& a, const plan::Port& b, const kb::Medium& medium, const kb::Supply* supply)
     {
-        const auto atA = choicesAt(a, medium, m_made.wish.rate, m_kb), atB = choicesAt(b, medium, m_made.wish.rate, m_kb);
+        const auto atA = choicesAt(a, medium, m_made.wish.rate, m_kb),
+                   atB = choicesAt(b, medium, m_made.wish.rate, m_kb);
         std::optional<Tried> nearest;
         bool found = false;
         for (const EndChoice& first : atA)
@@ -147,16 +176,24 @@ private:
         if (!supply) m_keeps = found;
         if (found) return;
         const std::string name = supply ? medium.name : "the cable there now, " + medium.name;
-        m_made.noWays.push_back({name, nearest ? nearest->why : fmt::format("nothing in the catalogue joins it to both ports at {}", text::linkRate(m_made.wish.rate)), nearest ? nearest->verdict : Verdict::NoLink});
+        m_made.noWays.push_back({name,
+                                 nearest ? nearest->why
+                                         : fmt::format("nothing in the catalogue joins it to both ports at {}",
+                                                       text::linkRate(m_made.wish.rate)),
+                                 nearest ? nearest->verdict : Verdict::NoLink});
     }
 
     void findSchools()
     {
         const auto isHere = [&](const std::vector<std::string>& media) {
-            return std::any_of(m_made.ways.begin(), m_made.ways.end(), [&](const Way& way) { return std::find(media.begin(), media.end(), way.medium) != media.end(); });
+            return std::any_of(m_made.ways.begin(), m_made.ways.end(), [&](const Way& way) {
+                return std::find(media.begin(), media.end(), way.medium) != media.end();
+            });
         };
         for (const kb::School& school : m_kb.schools) {
-            if ((school.upTo && m_made.wish.length > *school.upTo) || (school.atLeast && m_made.wish.rate < *school.atLeast)) continue;
+            if ((school.upTo && m_made.wish.length > *school.upTo) ||
+                (school.atLeast && m_made.wish.rate < *school.atLeast))
+                continue;
             if (isHere(school.one.media) && isHere(school.other.media)) m_made.schools.push_back(&school);
         }
     }
@@ -173,12 +210,17 @@ private:
 Result<Wish> wishOf(const plan::Plan& plan, const plan::Link& link, const kb::KnowledgeBase& kb)
 {
     const LinkContext context = linkContext(plan, link, kb);
-    if (!context.a.port || !context.hasFarEnd()) return failure(ErrorCode::NotFound, "the cable has an open end: say where it goes first");
-    if (!context.length) return failure(ErrorCode::NotFound, "the length was never measured: every way depends on it", context.a.name + " — " + context.b.name);
+    if (!context.a.port || !context.hasFarEnd())
+        return failure(ErrorCode::NotFound, "the cable has an open end: say where it goes first");
+    if (!context.length)
+        return failure(ErrorCode::NotFound, "the length was never measured: every way depends on it",
+                       context.a.name + " — " + context.b.name);
     Wish wish{link.a, link.b, {}, *context.length, context.a.place != context.b.place, link};
     const auto& a = context.a.hostRates;
     const auto& b = context.b.hostRates;
-    if (a.empty() || b.empty()) return failure(ErrorCode::NotFound, "the rates of a port are not known", a.empty() ? context.a.name : context.b.name);
+    if (a.empty() || b.empty())
+        return failure(ErrorCode::NotFound, "the rates of a port are not known",
+                       a.empty() ? context.a.name : context.b.name);
     for (BitRate rate : a)
         if (wish.rate < rate && std::find(b.begin(), b.end(), rate) != b.end()) wish.rate = rate;
     if (context.wanted) wish.rate = *context.wanted;
@@ -186,7 +228,10 @@ Result<Wish> wishOf(const plan::Plan& plan, const plan::Link& link, const kb::Kn
     return wish;
 }
 
-Ways otherWays(const plan::Plan& plan, const Wish& wish, const kb::KnowledgeBase& kb, IdSource& ids) { return Search(plan, wish, kb, ids).run(); }
+Ways otherWays(const plan::Plan& plan, const Wish& wish, const kb::KnowledgeBase& kb, IdSource& ids)
+{
+    return Search(plan, wish, kb, ids).run();
+}
 
 Ways nearestWays(const plan::Plan& plan, const Wish& wish, const kb::KnowledgeBase& kb, IdSource& ids)
 {
@@ -197,7 +242,8 @@ Ways nearestWays(const plan::Plan& plan, const Wish& wish, const kb::KnowledgeBa
     Ways reached = otherWays(plan, less, kb, ids);
     if (reached.ways.empty()) return result;
     reached.asked = wish.rate;
-    reached.noWays.insert(reached.noWays.begin(), result.noWays.begin(), result.noWays.begin() + 1);  // what keeps the wish away
+    reached.noWays.insert(reached.noWays.begin(), result.noWays.begin(),
+                          result.noWays.begin() + 1);  // what keeps the wish away
     return reached;
 }
 

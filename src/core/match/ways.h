@@ -24,37 +24,43 @@ struct Wish {
 /// @error NotFound  the link has no second end, or its length was never measured; the sentence says how to mend it
 Result<Wish> wishOf(const plan::Plan&, const plan::Link&, const kb::KnowledgeBase&);
 
-struct Bought { std::string what; int count = 1; std::optional<double> price; ///< of all of them; empty: not known
+struct Bought {
+    std::string what;
+    int count = 1;
+    std::optional<double> price;  ///< of all of them; empty: not known
 };
 
 /// One way that passes: verdict fits or limited, at the rate wished for or above.
 struct Way {
-    std::string id;                   ///< "om4:10gbase-sr:10gbase-sr"
-    std::string title;                ///< "OM4, 18 m, 10GBASE-SR module at both ends"
-    std::string brief;                ///< "OM4, 10GBASE-SR": for a list
-    std::string medium;               ///< id in media.csv
+    std::string id;      ///< "om4:10gbase-sr:10gbase-sr"
+    std::string title;   ///< "OM4, 18 m, 10GBASE-SR module at both ends"
+    std::string brief;   ///< "OM4, 10GBASE-SR": for a list
+    std::string medium;  ///< id in media.csv
     Verdict verdict = Verdict::Fits;
     BitRate rate;
-    std::string note;                 ///< why it is only limited
-    Length reaches;                   ///< the longest cable of this kind with which every rule still passes
-    std::optional<Decibel> light;     ///< left over of the loss allowance
-    Watt watts;                       ///< modules, built-in ports and boxes of both ends
-    Duration latency;                 ///< one way, without switches
-    std::optional<double> cost;       ///< of all that is bought; empty: some price is not known
-    double minutes = 0;               ///< of work
-    BitRate later;                    ///< what the cable carries over this length with other modules
+    std::string note;              ///< why it is only limited
+    Length reaches;                ///< the longest cable of this kind with which every rule still passes
+    std::optional<Decibel> light;  ///< left over of the loss allowance
+    Watt watts;                    ///< modules, built-in ports and boxes of both ends
+    Duration latency;              ///< one way, without switches
+    std::optional<double> cost;    ///< of all that is bought; empty: some price is not known
+    double minutes = 0;            ///< of work
+    BitRate later;                 ///< what the cable carries over this length with other modules
     bool keepsCable = false;
     std::vector<Bought> buys;
-    std::vector<std::string> keeps;   ///< what is used again
-    std::vector<std::string> steps;   ///< what to do, in order
+    std::vector<std::string> keeps;  ///< what is used again
+    std::vector<std::string> steps;  ///< what to do, in order
     std::vector<std::string> cautions;
-    std::string place;                ///< set by `rank`: what it does better or worse than the first
-    plan::Plan after;                 ///< the plan as proved
-    plan::RunId result;               ///< a run of the link in it
+    std::string place;   ///< set by `rank`: what it does better or worse than the first
+    plan::Plan after;    ///< the plan as proved
+    plan::RunId result;  ///< a run of the link in it
 };
 
 /// A kind of medium that does not do, with the reason of its best try.
-struct NoWay { std::string medium, why; Verdict verdict = Verdict::NoLink; };
+struct NoWay {
+    std::string medium, why;
+    Verdict verdict = Verdict::NoLink;
+};
 
 /// Two ways of thinking that the ways on offer stand for.
 struct Ways {
@@ -63,11 +69,13 @@ struct Ways {
     std::vector<NoWay> noWays;
     std::vector<const kb::School*> schools;  ///< questions whose both answers are among the ways
     std::size_t tried = 0;
-    std::optional<BitRate> most;      ///< the highest rate of a try that was only too slow
-    std::optional<BitRate> asked;     ///< the rate first wished for, where nothing reached it and `wish` holds what can be had
+    std::optional<BitRate> most;  ///< the highest rate of a try that was only too slow
+    std::optional<BitRate>
+        asked;  ///< the rate first wished for, where nothing reached it and `wish` holds what can be had
 };
 
-/// Tries every cable that is sold with every pair of modules that can face each other, and boxes where a plug does not go in.
+/// Tries every cable that is sold with every pair of modules that can face each other, and boxes where a plug does not
+/// go in.
 /// @param ids  for the cable and the boxes that a way adds
 Ways otherWays(const plan::Plan&, const Wish&, const kb::KnowledgeBase&, IdSource& ids);
 
@@ -75,7 +83,8 @@ Ways otherWays(const plan::Plan&, const Wish&, const kb::KnowledgeBase&, IdSourc
 Ways nearestWays(const plan::Plan&, const Wish&, const kb::KnowledgeBase&, IdSource& ids);
 
 enum class Preference { Cheapest, LeastWork, MostHeadroom, Coolest };
-inline constexpr Preference kAllPreferences[] = {Preference::Cheapest, Preference::LeastWork, Preference::MostHeadroom, Preference::Coolest};
+inline constexpr Preference kAllPreferences[] = {Preference::Cheapest, Preference::LeastWork, Preference::MostHeadroom,
+                                                 Preference::Coolest};
 std::string_view code(Preference);
 std::string_view word(Preference);
 std::optional<Preference> preferenceFromCode(std::string_view);

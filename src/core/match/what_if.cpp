@@ -6,7 +6,8 @@
 namespace sokudo::match {
 namespace {
 
-WhatIfRow look(const plan::Plan& plan, const LinkReport& report, BitRate rate, Preference preference, const kb::KnowledgeBase& kb, IdSource& ids)
+WhatIfRow look(const plan::Plan& plan, const LinkReport& report, BitRate rate, Preference preference,
+               const kb::KnowledgeBase& kb, IdSource& ids)
 {
     WhatIfRow row{report.link.id(), report.title, Needs::Unknown, report.rate, {}, {}, 0};
     if (report.verdict <= Verdict::Limited && report.rate && *report.rate >= rate) {
@@ -22,9 +23,11 @@ WhatIfRow look(const plan::Plan& plan, const LinkReport& report, BitRate rate, P
     wish->rate = rate;
     Ways ways = otherWays(plan, *wish, kb, ids);
     if (ways.ways.empty()) {
-        const bool unknown = std::any_of(ways.noWays.begin(), ways.noWays.end(), [](const NoWay& no) { return no.verdict == Verdict::Unknown; });
+        const bool unknown = std::any_of(ways.noWays.begin(), ways.noWays.end(),
+                                         [](const NoWay& no) { return no.verdict == Verdict::Unknown; });
         row.needs = unknown ? Needs::Unknown : Needs::Impossible;
-        row.answer = ways.noWays.empty() ? "nothing in the catalogue does it" : ways.noWays.front().medium + ": " + ways.noWays.front().why;
+        row.answer = ways.noWays.empty() ? "nothing in the catalogue does it"
+                                         : ways.noWays.front().medium + ": " + ways.noWays.front().why;
         return row;
     }
     rank(ways.ways, preference);
@@ -52,10 +55,12 @@ std::string_view word(Needs needs)
 
 std::size_t WhatIf::count(Needs needs) const
 {
-    return static_cast<std::size_t>(std::count_if(rows.begin(), rows.end(), [&](const WhatIfRow& row) { return row.needs == needs; }));
+    return static_cast<std::size_t>(
+        std::count_if(rows.begin(), rows.end(), [&](const WhatIfRow& row) { return row.needs == needs; }));
 }
 
-WhatIf whatIf(const plan::Plan& plan, const std::vector<ReportPtr>& links, BitRate rate, Preference preference, const kb::KnowledgeBase& kb, const std::function<bool(std::size_t)>& step)
+WhatIf whatIf(const plan::Plan& plan, const std::vector<ReportPtr>& links, BitRate rate, Preference preference,
+              const kb::KnowledgeBase& kb, const std::function<bool(std::size_t)>& step)
 {
     WhatIf result{rate, {}, 0, 0, 0};
     IdSource ids(1);  // the ways are priced here, not applied

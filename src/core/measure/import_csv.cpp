@@ -14,11 +14,14 @@
 namespace sokudo::measure {
 namespace {
 
-constexpr std::array<std::string_view, 12> kKnown{"rate", "rate_gbps", "rate_mbps", "rate_bps", "time", "from", "to", "kind", "direction", "streams", "seconds", "note"};
+constexpr std::array<std::string_view, 12> kKnown{"rate", "rate_gbps", "rate_mbps", "rate_bps", "time",    "from",
+                                                  "to",   "kind",      "direction", "streams",  "seconds", "note"};
 
 class RecordReader {
 public:
-    RecordReader(const csv::Sheet& sheet, const csv::Record& record, const plan::Plan& plan) : m_sheet(sheet), m_record(record), m_plan(plan) {}
+    RecordReader(const csv::Sheet& sheet, const csv::Record& record, const plan::Plan& plan)
+        : m_sheet(sheet), m_record(record), m_plan(plan)
+    {}
 
     Result<Trial> read(const ImportDefaults& defaults, IdSource& ids)
     {
@@ -49,7 +52,8 @@ public:
         if (const auto seconds = number("seconds")) trial.duration = Duration::of(*seconds);
         trial.note = cell("note");
         for (const std::string& column : m_sheet.columns())
-            if (std::find(kKnown.begin(), kKnown.end(), column) == kKnown.end() && !cell(column).empty()) trial.conditions[column] = cell(column);
+            if (std::find(kKnown.begin(), kKnown.end(), column) == kKnown.end() && !cell(column).empty())
+                trial.conditions[column] = cell(column);
         if (m_error) return tl::unexpected(*m_error);
         return trial;
     }
@@ -58,7 +62,9 @@ private:
     std::string cell(std::string_view column) const { return text::trimmed(m_sheet.cell(m_record, column)); }
     void complain(std::string_view column, std::string what)
     {
-        if (!m_error) m_error = Error{ErrorCode::BadInput, std::move(what), m_sheet.where(m_record) + fmt::format(", column {}", column)};
+        if (!m_error)
+            m_error = Error{ErrorCode::BadInput, std::move(what),
+                            m_sheet.where(m_record) + fmt::format(", column {}", column)};
     }
     std::optional<double> number(std::string_view column)
     {
@@ -78,7 +84,8 @@ private:
         std::vector<std::string> names;
         for (const plan::Device& device : m_plan.devices) names.push_back(device.name);
         const std::string near = text::nearest(name, names);
-        complain(column, fmt::format("the plan has no device “{}”{}", name, near.empty() ? "" : "; did you mean " + near + "?"));
+        complain(column, fmt::format("the plan has no device “{}”{}", name,
+                                     near.empty() ? "" : "; did you mean " + near + "?"));
         return {};
     }
     void readRate(Trial& trial)
@@ -106,13 +113,18 @@ private:
 
 }  // namespace
 
-Result<std::vector<Trial>> importCsv(std::string_view in, std::string name, const plan::Plan& plan, const ImportDefaults& defaults, IdSource& ids)
+Result<std::vector<Trial>> importCsv(std::string_view in, std::string name, const plan::Plan& plan,
+                                     const ImportDefaults& defaults, IdSource& ids)
 {
     const auto sheet = csv::parse(in, std::move(name));
     if (!sheet) return tl::unexpected(sheet.error());
-    const bool hasRate = std::any_of(kKnown.begin(), kKnown.begin() + 4, [&](std::string_view column) { return sheet->hasColumn(column); });
+    const bool hasRate = std::any_of(kKnown.begin(), kKnown.begin() + 4,
+                                     [&](std::string_view column) { return sheet->hasColumn(column); });
     if (!hasRate)
-        return failure(ErrorCode::BadInput, "no column holds the result; name one rate (with its unit in each cell), rate_gbps, rate_mbps or rate_bps", sheet->name() + ":1");
+        return failure(
+            ErrorCode::BadInput,
+            "no column holds the result; name one rate (with its unit in each cell), rate_gbps, rate_mbps or rate_bps",
+            sheet->name() + ":1");
     std::vector<Trial> trials;
     for (const csv::Record& record : sheet->records()) {
         auto trial = RecordReader(*sheet, record, plan).read(defaults, ids);

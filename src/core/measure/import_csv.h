@@ -20,6 +20,7 @@ struct ImportDefaults {
 /// Nothing is imported when one record is wrong.
 /// @error BadInput, NotFound  file, line, column and how to mend it
 /// @source rfc-4180
-Result<std::vector<Trial>> importCsv(std::string_view text, std::string name, const plan::Plan&, const ImportDefaults&, IdSource&);
+Result<std::vector<Trial>> importCsv(std::string_view text, std::string name, const plan::Plan&, const ImportDefaults&,
+                                     IdSource&);
 
 }  // namespace sokudo::measure

@@ -39,7 +39,8 @@ std::optional<kb::OwnRow> moduleEntry(const ModuleReading& read, const kb::Knowl
     const kb::Phy* phy = nameOf(read, kb).phy;
     const kb::ModuleKind* usual = phy ? kb.module(phy->id) : nullptr;
     const std::string part = slug(read.maker + " " + read.part);
-    if (!phy || !usual || kb::isCaptive(phy->medium) || text::trimmed(read.part).empty() || part.empty()) return std::nullopt;
+    if (!phy || !usual || kb::isCaptive(phy->medium) || text::trimmed(read.part).empty() || part.empty())
+        return std::nullopt;
     std::vector<std::string> rates;
     for (BitRate rate : usual->rates) rates.push_back(text::number(inGigabits(rate)));
     kb::OwnRow row{"modules", {}};
@@ -56,11 +57,14 @@ std::optional<kb::OwnRow> moduleEntry(const ModuleReading& read, const kb::Knowl
     return row;
 }
 
-Result<plan::Plan> putHost(const plan::Plan& plan, plan::Device device, const std::vector<plan::Slot>& slots, std::vector<plan::Port> ports, const HostSnapshot& snapshot, const kb::KnowledgeBase& kb, IdSource& ids)
+Result<plan::Plan> putHost(const plan::Plan& plan, plan::Device device, const std::vector<plan::Slot>& slots,
+                           std::vector<plan::Port> ports, const HostSnapshot& snapshot, const kb::KnowledgeBase& kb,
+                           IdSource& ids)
 {
     plan::Plan next = plan;
     for (const InterfaceReading& interface : snapshot.interfaces) {
-        const auto port = std::find_if(ports.begin(), ports.end(), [&](const plan::Port& one) { return one.name == interface.name; });
+        const auto port =
+            std::find_if(ports.begin(), ports.end(), [&](const plan::Port& one) { return one.name == interface.name; });
         if (!interface.module || port == ports.end()) continue;
         const kb::Phy* phy = nameOf(*interface.module, kb).phy;
         if (!phy || kb::isCaptive(phy->medium)) continue;  // a lead is the cable of the run, not a module of the port
@@ -68,7 +72,11 @@ Result<plan::Plan> putHost(const plan::Plan& plan, plan::Device device, const st
         const auto row = moduleEntry(*interface.module, kb);
         if (!row) continue;
         const std::string& id = row->cells.at("id");
-        const bool known = kb.module(id) || std::any_of(next.catalogue.begin(), next.catalogue.end(), [&](const plan::CatalogueRow& one) { return one.table == "modules" && one.cells.count("id") && one.cells.at("id") == id; });
+        const bool known =
+            kb.module(id) ||
+            std::any_of(next.catalogue.begin(), next.catalogue.end(), [&](const plan::CatalogueRow& one) {
+                return one.table == "modules" && one.cells.count("id") && one.cells.at("id") == id;
+            });
         if (!known) {
             auto put = plan::edits::putCatalogueRow(next, {ids.next<plan::CatalogueRowId>(), row->table, row->cells});
             if (!put) return put;

@@ -14,6 +14,7 @@ namespace sokudo::measure {
 std::optional<kb::OwnRow> moduleEntry(const ModuleReading&, const kb::KnowledgeBase&);
 
 /// A host as read, in the plan: its modules become rows of the project's catalogue, and its ports name them.
-Result<plan::Plan> putHost(const plan::Plan&, plan::Device, const std::vector<plan::Slot>&, std::vector<plan::Port>, const HostSnapshot&, const kb::KnowledgeBase&, IdSource&);
+Result<plan::Plan> putHost(const plan::Plan&, plan::Device, const std::vector<plan::Slot>&, std::vector<plan::Port>,
+                           const HostSnapshot&, const kb::KnowledgeBase&, IdSource&);
 
 }  // namespace sokudo::measure

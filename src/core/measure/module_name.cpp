@@ -12,7 +12,9 @@ namespace {
 bool fits(const kb::ModuleCode& row, const ModuleReading& read)
 {
     if ((row.family == "qsfp") != read.isQuad) return false;
-    if (!row.code.empty() && std::find(read.codes.begin(), read.codes.end(), std::pair(row.place, row.code)) == read.codes.end()) return false;
+    if (!row.code.empty() &&
+        std::find(read.codes.begin(), read.codes.end(), std::pair(row.place, row.code)) == read.codes.end())
+        return false;
     if (row.nm && (!read.wavelengthNm || std::abs(*read.wavelengthNm - *row.nm) > 20)) return false;
     if (row.least && (!read.symbolRate || *read.symbolRate < *row.least)) return false;
     return !row.most || (read.symbolRate && *read.symbolRate <= *row.most);
@@ -23,7 +25,8 @@ bool fits(const kb::ModuleCode& row, const ModuleReading& read)
 ModuleName nameOf(const ModuleReading& read, const kb::KnowledgeBase& kb)
 {
     ModuleName result{nullptr, "not told", "not told"};
-    const auto row = std::find_if(kb.moduleCodes.begin(), kb.moduleCodes.end(), [&](const kb::ModuleCode& one) { return fits(one, read); });
+    const auto row = std::find_if(kb.moduleCodes.begin(), kb.moduleCodes.end(),
+                                  [&](const kb::ModuleCode& one) { return fits(one, read); });
     if (row != kb.moduleCodes.end()) {
         result.phy = kb.phy(row->phy);
         result.says = row->says;
@@ -31,7 +34,9 @@ ModuleName nameOf(const ModuleReading& read, const kb::KnowledgeBase& kb)
     const std::string code = fmt::format("{:02X}h", read.connectorCode);
     // One code stands for the duplex and the simplex plug: the PHY knows which.
     for (const kb::Connector& connector : kb.connectors)
-        if (connector.eepromCode == code && (result.connector == "not told" || (result.phy && result.phy->connector == connector.id))) result.connector = connector.name;
+        if (connector.eepromCode == code &&
+            (result.connector == "not told" || (result.phy && result.phy->connector == connector.id)))
+            result.connector = connector.name;
     return result;
 }
 

@@ -14,10 +14,13 @@ namespace {
 
 constexpr std::string_view kHow = "write it like 1.15 GB/s, 2.35 Gbit/s or 3 GiB in 27 s ±1";
 
-tl::unexpected<Error> refuse(std::string what) { return failure(ErrorCode::BadInput, std::move(what) + "; " + std::string(kHow)); }
+tl::unexpected<Error> refuse(std::string what)
+{
+    return failure(ErrorCode::BadInput, std::move(what) + "; " + std::string(kHow));
+}
 
 struct Unit {
-    double bits = 0;         ///< bits in one
+    double bits = 0;  ///< bits in one
     bool perSecond = false;
 };
 
@@ -30,7 +33,8 @@ double prefixFactor(char letter, bool binary)
     return std::pow(binary ? 1024.0 : 1000.0, static_cast<double>(power + 1));
 }
 
-/// "GB/s", "Gbit/s", "MiB", "Mbps", "gigabit/s" are not all: one letter, perhaps i, then b, B, bit(s), byte(s), then perhaps /s or ps.
+/// "GB/s", "Gbit/s", "MiB", "Mbps", "gigabit/s" are not all: one letter, perhaps i, then b, B, bit(s), byte(s), then
+/// perhaps /s or ps.
 Result<Unit> parseUnit(std::string_view word)
 {
     std::string rest(word);
@@ -50,20 +54,30 @@ Result<Unit> parseUnit(std::string_view word)
         at = binary ? 2 : 1;
     }
     const std::string base = rest.substr(at);
-    if (base == "B" || text::lower(base) == "byte" || text::lower(base) == "bytes")
-        unit.bits = 8 * factor;
-    else if (base == "b" || text::lower(base) == "bit" || text::lower(base) == "bits")
-        unit.bits = factor;
-    else
-        return refuse(fmt::format("“{}” is not a unit of data: b is bits, B is bytes", word));
+    if (base == "B" || text::lower(base) == "byte" || text::lower(base) == "bytes") unit.bits = 8 * factor;
+    else if (base == "b" || text::lower(base) == "bit" || text::lower(base) == "bits") unit.bits = factor;
+    else return refuse(fmt::format("“{}” is not a unit of data: b is bits, B is bytes", word));
     return unit;
 }
 
 /// Seconds in a unit of time; nothing where it is none.
 std::optional<double> secondsIn(std::string_view word)
 {
-    static constexpr std::array<std::pair<std::string_view, double>, 15> kUnits{{{"s", 1}, {"sec", 1}, {"secs", 1}, {"second", 1}, {"seconds", 1}, {"ms", 1e-3}, {"min", 60},
-                                                                                {"mins", 60}, {"minute", 60}, {"minutes", 60}, {"h", 3600}, {"hour", 3600}, {"hours", 3600}, {"us", 1e-6}, {"m", 60}}};
+    static constexpr std::array<std::pair<std::string_view, double>, 15> kUnits{{{"s", 1},
+                                                                                 {"sec", 1},
+                                                                                 {"secs", 1},
+                                                                                 {"second", 1},
+                                                                                 {"seconds", 1},
+                                                                                 {"ms", 1e-3},
+                                                                                 {"min", 60},
+                                                                                 {"mins", 60},
+                                                                                 {"minute", 60},
+                                                                                 {"minutes", 60},
+                                                                                 {"h", 3600},
+                                                                                 {"hour", 3600},
+                                                                                 {"hours", 3600},
+                                                                                 {"us", 1e-6},
+                                                                                 {"m", 60}}};
     for (const auto& [name, seconds] : kUnits)
         if (name == word) return seconds;
     return std::nullopt;
@@ -71,20 +85,28 @@ std::optional<double> secondsIn(std::string_view word)
 
 void replaceAll(std::string& in, std::string_view from, std::string_view to)
 {
-    for (std::size_t at = in.find(from); at != std::string::npos; at = in.find(from, at + to.size())) in.replace(at, from.size(), to);
+    for (std::size_t at = in.find(from); at != std::string::npos; at = in.find(from, at + to.size()))
+        in.replace(at, from.size(), to);
 }
 
 /// A number, and what follows it, blanks removed: "1.15 GB/s" gives 1.15 and "GB/s".
-struct Measure { double number = 0; std::string unit; };
+struct Measure {
+    double number = 0;
+    std::string unit;
+};
 
 Result<Measure> splitMeasure(std::string_view in)
 {
     const std::string clean = text::trimmed(in);
     std::size_t end = 0;
-    while (end < clean.size() && (std::isdigit(static_cast<unsigned char>(clean[end])) || clean[end] == '.' || clean[end] == ',')) ++end;
+    while (end < clean.size() &&
+           (std::isdigit(static_cast<unsigned char>(clean[end])) || clean[end] == '.' || clean[end] == ','))
+        ++end;
     const std::string digits = clean.substr(0, end);
-    if (digits.empty()) return refuse(clean.empty() ? "there is no figure" : fmt::format("“{}” does not start with a figure", clean));
-    if (digits.find(',') != std::string::npos) return refuse(fmt::format("“{}” has a comma; write a point for decimals and no thousands mark", digits));
+    if (digits.empty())
+        return refuse(clean.empty() ? "there is no figure" : fmt::format("“{}” does not start with a figure", clean));
+    if (digits.find(',') != std::string::npos)
+        return refuse(fmt::format("“{}” has a comma; write a point for decimals and no thousands mark", digits));
     const auto number = text::parseNumber(digits);
     if (!number) return refuse(fmt::format("“{}” is not a number", digits));
     std::string unit;
@@ -115,7 +137,10 @@ Result<double> parseSeconds(std::string_view in)
         const auto part = splitMeasure(clean.substr(at, next - at));
         if (!part) return tl::unexpected(part.error());
         const auto factor = secondsIn(part->unit);
-        if (!factor) return refuse(part->unit.empty() ? fmt::format("“{}” has no unit of time; write s, min or h", clean) : fmt::format("“{}” is not a unit of time; write s, min or h", part->unit));
+        if (!factor)
+            return refuse(part->unit.empty()
+                              ? fmt::format("“{}” has no unit of time; write s, min or h", clean)
+                              : fmt::format("“{}” is not a unit of time; write s, min or h", part->unit));
         seconds += part->number * *factor;
         at = next;
         while (at < clean.size() && std::isspace(static_cast<unsigned char>(clean[at]))) ++at;
@@ -158,13 +183,17 @@ Result<ParsedResult> sizeInTime(const Measure& size, const Unit& unit, std::stri
         if (!parsed) return tl::unexpected(parsed.error());
         halfWidth = *parsed;
     }
-    if (halfWidth >= *seconds) return refuse("the error of the time is as large as the time itself: measure for longer");
+    if (halfWidth >= *seconds)
+        return refuse("the error of the time is as large as the time itself: measure for longer");
     const double bits = size.number * unit.bits;
     ParsedResult result;
-    result.rate = {BitRate::of(bits / *seconds), BitRate::of(bits / (*seconds + halfWidth)), BitRate::of(bits / (*seconds - halfWidth))};
-    result.working = fmt::format("{} {} = {} bits; ÷ {} s = {}", text::number(size.number, 6), size.unit, text::number(bits, 15), text::number(*seconds, 6), text::rate(result.rate.value));
+    result.rate = {BitRate::of(bits / *seconds), BitRate::of(bits / (*seconds + halfWidth)),
+                   BitRate::of(bits / (*seconds - halfWidth))};
+    result.working = fmt::format("{} {} = {} bits; ÷ {} s = {}", text::number(size.number, 6), size.unit,
+                                 text::number(bits, 15), text::number(*seconds, 6), text::rate(result.rate.value));
     if (halfWidth > 0)
-        result.working += fmt::format("; with ± {} s between {} and {}", text::number(halfWidth), text::rate(result.rate.low), text::rate(result.rate.high));
+        result.working += fmt::format("; with ± {} s between {} and {}", text::number(halfWidth),
+                                      text::rate(result.rate.low), text::rate(result.rate.high));
     return result;
 }
 
@@ -178,7 +207,8 @@ Result<ParsedResult> parseResult(std::string_view in)
     replaceAll(clean, " / s", "/s");
     if (clean.empty()) return refuse("there is nothing to read");
     const std::size_t sign = clean.find('\x01');
-    const std::string error = sign == std::string::npos ? std::string() : text::trimmed(std::string_view(clean).substr(sign + 1));
+    const std::string error =
+        sign == std::string::npos ? std::string() : text::trimmed(std::string_view(clean).substr(sign + 1));
     if (sign != std::string::npos && error.empty()) return refuse("nothing follows the ±");
     const std::string main = text::trimmed(std::string_view(clean).substr(0, sign));
     std::string first = main, time;
@@ -207,8 +237,10 @@ Result<ParsedResult> parseResult(std::string_view in)
     if (value > 9e15) return refuse("that is more than any link carries");
     ParsedResult result;
     result.rate = {BitRate::of(value), BitRate::of(std::max(0.0, value - halfWidth)), BitRate::of(value + halfWidth)};
-    result.working = fmt::format("{} {} = {} = {}", text::number(measured->number, 6), measured->unit, text::rate(result.rate.value), text::byteRate(result.rate.value));
-    if (halfWidth > 0) result.working += fmt::format("; between {} and {}", text::rate(result.rate.low), text::rate(result.rate.high));
+    result.working = fmt::format("{} {} = {} = {}", text::number(measured->number, 6), measured->unit,
+                                 text::rate(result.rate.value), text::byteRate(result.rate.value));
+    if (halfWidth > 0)
+        result.working += fmt::format("; between {} and {}", text::rate(result.rate.low), text::rate(result.rate.high));
     return result;
 }
 

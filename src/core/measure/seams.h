@@ -30,21 +30,24 @@ struct Reading {
 };
 
 struct BusState {
-    int generation = 0, lanes = 0;        ///< what the link trained to, the least along the chain
-    int cardGeneration = 0, cardLanes = 0;///< what the card could do
-    int slotGeneration = 0, slotLanes = 0;///< what the slot above it could do; 0: not told
+    int generation = 0, lanes = 0;          ///< what the link trained to, the least along the chain
+    int cardGeneration = 0, cardLanes = 0;  ///< what the card could do
+    int slotGeneration = 0, slotLanes = 0;  ///< what the slot above it could do; 0: not told
     int numaNode = -1;
-    std::string limitedBy;                ///< bus address of the narrowest bridge
+    std::string limitedBy;  ///< bus address of the narrowest bridge
 };
 
-struct UsbState { BitRate speed; };
+struct UsbState {
+    BitRate speed;
+};
 
 struct ModuleReading {
-    std::string kind;        ///< "SFP", "QSFP28"
-    bool isQuad = false;     ///< of the QSFP family
-    int connectorCode = 0;   ///< SFF-8024
-    std::vector<std::pair<std::string, std::string>> codes;  ///< place and code as in module_codes.csv; measure::nameOf reads them
-    std::optional<Frequency> symbolRate;     ///< nominal, of one lane
+    std::string kind;       ///< "SFP", "QSFP28"
+    bool isQuad = false;    ///< of the QSFP family
+    int connectorCode = 0;  ///< SFF-8024
+    std::vector<std::pair<std::string, std::string>>
+        codes;                            ///< place and code as in module_codes.csv; measure::nameOf reads them
+    std::optional<Frequency> symbolRate;  ///< nominal, of one lane
     std::string maker, part, serial;
     std::optional<int> wavelengthNm;
     std::optional<Length> copperLength;
@@ -61,11 +64,11 @@ struct InterfaceReading {
     bool isRadio = false;
     Reading<bool> carrier;
     Reading<BitRate> speed;
-    std::string duplex;                      ///< full, half; empty: not told
+    std::string duplex;  ///< full, half; empty: not told
     std::optional<bool> autoneg;
-    std::string portKind;                    ///< twisted pair, fibre, direct attach
+    std::string portKind;  ///< twisted pair, fibre, direct attach
     int mtu = 0;
-    std::vector<BitRate> supported, partner; ///< falling; empty: not told
+    std::vector<BitRate> supported, partner;  ///< falling; empty: not told
     Reading<std::string> fec;
     Reading<BusState> bus;
     Reading<UsbState> usb;
@@ -81,7 +84,7 @@ struct HostSnapshot {
     std::optional<double> maxClockGhz;
     Reading<std::string> governor;
     std::optional<DataSize> memory;
-    std::string architecture;   ///< x86_64, aarch64
+    std::string architecture;  ///< x86_64, aarch64
     std::string congestionControl;
     std::vector<InterfaceReading> interfaces;
 };
@@ -96,8 +99,8 @@ public:
 struct TrafficQuestion {
     std::string host = "127.0.0.1";
     int port = 7411;
-    std::string key;             ///< pairing key, as the agent prints it
-    int streams = 1;             ///< 1 to 16
+    std::string key;  ///< pairing key, as the agent prints it
+    int streams = 1;  ///< 1 to 16
     Direction direction = Direction::Forward;
     Duration duration = Duration::of(10);  ///< 1 to 60 s, measured part
     Duration warmup = Duration::of(2);     ///< 0 to 10 s, left out
@@ -105,13 +108,13 @@ struct TrafficQuestion {
 };
 
 struct TrafficSample {
-    Duration at;                 ///< since the start, warm-up included
-    BitRate forward, reverse;    ///< over the last interval
+    Duration at;               ///< since the start, warm-up included
+    BitRate forward, reverse;  ///< over the last interval
     bool isWarmup = false;
 };
 
 struct TrafficResult {
-    BitRate forward, reverse;    ///< payload the receiver got, warm-up left out
+    BitRate forward, reverse;  ///< payload the receiver got, warm-up left out
     std::vector<TrafficSample> samples;
     std::map<std::string, std::string> conditions;
 };
@@ -121,7 +124,8 @@ public:
     virtual ~TrafficRunner() = default;
     /// Blocks until done. `onSample` is called from the calling thread about ten times a second.
     /// @error Unreachable, NotAllowed (wrong key, bound exceeded), TimedOut, Cancelled
-    virtual Result<TrafficResult> run(const TrafficQuestion&, const std::function<void(const TrafficSample&)>& onSample, const std::atomic<bool>& cancel) = 0;
+    virtual Result<TrafficResult> run(const TrafficQuestion&, const std::function<void(const TrafficSample&)>& onSample,
+                                      const std::atomic<bool>& cancel) = 0;
 };
 
 }  // namespace sokudo::measure

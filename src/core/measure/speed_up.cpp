@@ -10,7 +10,8 @@
 namespace sokudo::measure {
 namespace {
 
-constexpr std::string_view kHow = "write a gain as “4 times as fast”, “300 % faster”, “75 % less time”, “half the time” or “20 min to 5 min”";
+constexpr std::string_view kHow =
+    "write a gain as “4 times as fast”, “300 % faster”, “75 % less time”, “half the time” or “20 min to 5 min”";
 
 /// The number that a text begins with, and what stands behind it.
 std::optional<std::pair<double, std::string>> leading(std::string_view text)
@@ -26,10 +27,13 @@ std::optional<std::pair<double, std::string>> leading(std::string_view text)
 std::optional<double> secondsOf(std::string_view typed)
 {
     if (const std::size_t colon = typed.find(':'); colon != std::string_view::npos) {
-        const auto minutes = text::parseNumber(text::trimmed(typed.substr(0, colon))), seconds = text::parseNumber(text::trimmed(typed.substr(colon + 1)));
+        const auto minutes = text::parseNumber(text::trimmed(typed.substr(0, colon))),
+                   seconds = text::parseNumber(text::trimmed(typed.substr(colon + 1)));
         return minutes && seconds ? std::optional(60 * *minutes + *seconds) : std::nullopt;
     }
-    constexpr std::pair<std::string_view, double> kUnits[] = {{"hours", 3600}, {"hour", 3600}, {"h", 3600}, {"minutes", 60}, {"minute", 60}, {"min", 60}, {"ms", 0.001}, {"seconds", 1}, {"second", 1}, {"s", 1}, {"m", 60}};
+    constexpr std::pair<std::string_view, double> kUnits[] = {
+        {"hours", 3600}, {"hour", 3600}, {"h", 3600},   {"minutes", 60}, {"minute", 60}, {"min", 60},
+        {"ms", 0.001},   {"seconds", 1}, {"second", 1}, {"s", 1},        {"m", 60}};
     double sum = 0;
     std::string rest(typed);
     while (!rest.empty()) {
@@ -38,7 +42,8 @@ std::optional<double> secondsOf(std::string_view typed)
         rest = number->second;
         bool known = false;
         for (const auto& [unit, seconds] : kUnits)
-            if (rest.starts_with(unit) && (rest.size() == unit.size() || rest[unit.size()] == ' ' || (rest[unit.size()] >= '0' && rest[unit.size()] <= '9'))) {
+            if (rest.starts_with(unit) && (rest.size() == unit.size() || rest[unit.size()] == ' ' ||
+                                           (rest[unit.size()] >= '0' && rest[unit.size()] <= '9'))) {
                 sum += number->first * seconds;
                 rest = text::trimmed(std::string_view(rest).substr(unit.size()));
                 known = true;
@@ -49,14 +54,18 @@ std::optional<double> secondsOf(std::string_view typed)
     return sum > 0 ? std::optional(sum) : std::nullopt;
 }
 
-Result<SpeedUp> bad(std::string_view text) { return failure(ErrorCode::BadInput, std::string(kHow), fmt::format("“{}”", text)); }
+Result<SpeedUp> bad(std::string_view text)
+{
+    return failure(ErrorCode::BadInput, std::string(kHow), fmt::format("“{}”", text));
+}
 
 Result<SpeedUp> ofTimes(std::string_view before, std::string_view after, std::string_view whole)
 {
     const auto old = secondsOf(text::trimmed(before)), now = secondsOf(text::trimmed(after));
     if (!old || !now) return bad(whole);
     const double factor = *old / *now;
-    return SpeedUp{factor, factor, fmt::format("{} s ÷ {} s = {}", text::number(*old), text::number(*now), text::number(factor))};
+    return SpeedUp{factor, factor,
+                   fmt::format("{} s ÷ {} s = {}", text::number(*old), text::number(*now), text::number(factor))};
 }
 
 }  // namespace
@@ -65,18 +74,27 @@ Result<SpeedUp> readSpeedUp(std::string_view typed)
 {
     std::string line = text::trimmed(text::lower(typed));
     for (std::string_view arrow : {"→", "->", " to "})
-        if (const std::size_t at = line.find(arrow); at != std::string::npos) return ofTimes(std::string_view(line).substr(0, at), std::string_view(line).substr(at + arrow.size()), typed);
+        if (const std::size_t at = line.find(arrow); at != std::string::npos)
+            return ofTimes(std::string_view(line).substr(0, at), std::string_view(line).substr(at + arrow.size()),
+                           typed);
     if (line.starts_with("takes ")) line = line.substr(6);
     if (line == "half the time") return SpeedUp{2, 2, "1 ÷ 0.5 = 2"};
     const auto number = leading(line);
     if (!number || number->first <= 0) return bad(typed);
     const double n = number->first;
     const std::string& words = number->second;
-    if (words == "times as fast" || words == "times as quick" || words == "x") return SpeedUp{n, n, fmt::format("{} as it stands", text::number(n))};
+    if (words == "times as fast" || words == "times as quick" || words == "x")
+        return SpeedUp{n, n, fmt::format("{} as it stands", text::number(n))};
     if (words == "times faster" || words == "x faster" || words == "times quicker")
-        return SpeedUp{n, n + 1, fmt::format("most people mean {}; by the letter it is 1 + {} = {}: say “{} times as fast”", text::number(n), text::number(n), text::number(n + 1), text::number(n))};
-    if (words == "% faster" || words == "percent faster" || words == "% quicker") return SpeedUp{1 + n / 100, 1 + n / 100, fmt::format("1 + {} ÷ 100 = {}", text::number(n), text::number(1 + n / 100))};
-    if ((words == "% less time" || words == "percent less time") && n < 100) return SpeedUp{1 / (1 - n / 100), 1 / (1 - n / 100), fmt::format("1 ÷ (1 − {} ÷ 100) = {}", text::number(n), text::number(1 / (1 - n / 100)))};
+        return SpeedUp{n, n + 1,
+                       fmt::format("most people mean {}; by the letter it is 1 + {} = {}: say “{} times as fast”",
+                                   text::number(n), text::number(n), text::number(n + 1), text::number(n))};
+    if (words == "% faster" || words == "percent faster" || words == "% quicker")
+        return SpeedUp{1 + n / 100, 1 + n / 100,
+                       fmt::format("1 + {} ÷ 100 = {}", text::number(n), text::number(1 + n / 100))};
+    if ((words == "% less time" || words == "percent less time") && n < 100)
+        return SpeedUp{1 / (1 - n / 100), 1 / (1 - n / 100),
+                       fmt::format("1 ÷ (1 − {} ÷ 100) = {}", text::number(n), text::number(1 / (1 - n / 100)))};
     return bad(typed);
 }
 

@@ -14,8 +14,8 @@ struct SpeedUp {
     std::string working;
 };
 
-/// "N times as fast", "N times faster" (N, or N + 1 when read by the letter), "p % faster", "p % less time", "half the time", and two
-/// times with "to" or an arrow between.
+/// "N times as fast", "N times faster" (N, or N + 1 when read by the letter), "p % faster", "p % less time", "half the
+/// time", and two times with "to" or an arrow between.
 /// @error BadInput  none of these; the sentence shows them
 /// @source own: 1 + p/100; 1 / (1 - p/100); old time over new time
 /// @example "90 % less time" is 10 times as fast

@@ -47,8 +47,9 @@ std::vector<double> logs(const std::vector<BitRate>& runs)
 
 double studentT(double degrees)
 {
-    static constexpr std::pair<double, double> kTable[] = {{1, 12.706}, {2, 4.303}, {3, 3.182}, {4, 2.776}, {5, 2.571}, {6, 2.447}, {7, 2.365}, {8, 2.306},
-                                                           {9, 2.262}, {11, 2.201}, {14, 2.145}, {19, 2.093}, {29, 2.045}, {1e9, 1.960}};
+    static constexpr std::pair<double, double> kTable[] = {
+        {1, 12.706}, {2, 4.303}, {3, 3.182},  {4, 2.776},  {5, 2.571},  {6, 2.447},  {7, 2.365},
+        {8, 2.306},  {9, 2.262}, {11, 2.201}, {14, 2.145}, {19, 2.093}, {29, 2.045}, {1e9, 1.960}};
     for (std::size_t i = 1; i < std::size(kTable); ++i) {
         const auto [below, tBelow] = kTable[i - 1];
         const auto [above, tAbove] = kTable[i];
@@ -96,7 +97,9 @@ Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate
     const double na = static_cast<double>(a.size()), nb = static_cast<double>(b.size());
     const double partA = varianceOf(a) / na, partB = varianceOf(b) / nb;
     const double error = std::sqrt(partA + partB);
-    const double degrees = partA + partB > 0 ? (partA + partB) * (partA + partB) / (partA * partA / (na - 1) + partB * partB / (nb - 1)) : na + nb - 2;
+    const double degrees =
+        partA + partB > 0 ? (partA + partB) * (partA + partB) / (partA * partA / (na - 1) + partB * partB / (nb - 1))
+                          : na + nb - 2;
     const double shift = meanOf(b) - meanOf(a);
     const double width = studentT(degrees) * error;
     result.ratioLow = std::exp(shift - width);
@@ -104,12 +107,12 @@ Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate
     const bool excludesOne = result.ratioLow > 1 || result.ratioHigh < 1;
     if (excludesOne && std::fabs(result.ratio - 1) >= kSmallestThatMatters)
         result.change = result.ratio > 1 ? Change::Improved : Change::Worse;
-    else if (excludesOne)
-        result.change = Change::TooSmallToMatter;
-    else
-        result.change = std::exp(width) - 1 <= kSmallestThatMatters ? Change::NoneShown : Change::NotEnoughData;
-    constexpr std::string_view kWords[] = {"a real gain", "a real loss", "measurable, too small to matter", "no change shown", "not enough runs to tell"};
-    result.words = fmt::format("{} ({} to {}): {}", factor, text::number(result.ratioLow, 3), text::number(result.ratioHigh, 3), kWords[static_cast<int>(result.change)]);
+    else if (excludesOne) result.change = Change::TooSmallToMatter;
+    else result.change = std::exp(width) - 1 <= kSmallestThatMatters ? Change::NoneShown : Change::NotEnoughData;
+    constexpr std::string_view kWords[] = {"a real gain", "a real loss", "measurable, too small to matter",
+                                           "no change shown", "not enough runs to tell"};
+    result.words = fmt::format("{} ({} to {}): {}", factor, text::number(result.ratioLow, 3),
+                               text::number(result.ratioHigh, 3), kWords[static_cast<int>(result.change)]);
     return result;
 }
 

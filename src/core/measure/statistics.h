@@ -13,10 +13,10 @@ namespace sokudo::measure {
 
 struct Summary {
     std::size_t count = 0;
-    BitRate median, mean, low, high;      ///< low and high: the least and the greatest run
-    BitRate deviation;                    ///< sample standard deviation (n - 1); 0 for one run
-    double variation = 0;                 ///< deviation / mean
-    std::optional<BitRate> halfWidth;     ///< of the 95 % interval of the mean, from n = 3
+    BitRate median, mean, low, high;   ///< low and high: the least and the greatest run
+    BitRate deviation;                 ///< sample standard deviation (n - 1); 0 for one run
+    double variation = 0;              ///< deviation / mean
+    std::optional<BitRate> halfWidth;  ///< of the 95 % interval of the mean, from n = 3
 };
 
 /// @param runs  run means, not samples inside a run; at least one
@@ -29,7 +29,7 @@ double studentT(double degrees);
 enum class Change { Improved, Worse, TooSmallToMatter, NoneShown, NotEnoughData };
 struct Comparison {
     Change change = Change::NotEnoughData;
-    double ratio = 1;         ///< median after / median before
+    double ratio = 1;                    ///< median after / median before
     double ratioLow = 0, ratioHigh = 0;  ///< 95 % interval by Welch's t on log rates; 0 when there are too few runs
     std::string words;
 };

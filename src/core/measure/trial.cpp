@@ -21,7 +21,10 @@ std::optional<Enum> fromCode(const std::array<std::string_view, N>& codes, std::
     return std::nullopt;
 }
 
-struct Parts { std::chrono::year_month_day day; std::chrono::hh_mm_ss<std::chrono::milliseconds> time; };
+struct Parts {
+    std::chrono::year_month_day day;
+    std::chrono::hh_mm_ss<std::chrono::milliseconds> time;
+};
 
 Parts partsOf(Timestamp at)
 {
@@ -31,7 +34,8 @@ Parts partsOf(Timestamp at)
 
 std::string dateText(const Parts& parts)
 {
-    return fmt::format("{:04}-{:02}-{:02}", static_cast<int>(parts.day.year()), static_cast<unsigned>(parts.day.month()), static_cast<unsigned>(parts.day.day()));
+    return fmt::format("{:04}-{:02}-{:02}", static_cast<int>(parts.day.year()),
+                       static_cast<unsigned>(parts.day.month()), static_cast<unsigned>(parts.day.day()));
 }
 
 }  // namespace
@@ -59,7 +63,8 @@ std::string isoText(Timestamp at)
 {
     const Parts parts = partsOf(at);
     const auto fraction = parts.time.subseconds().count();
-    return fmt::format("{}T{:02}:{:02}:{:02}{}Z", dateText(parts), parts.time.hours().count(), parts.time.minutes().count(), parts.time.seconds().count(),
+    return fmt::format("{}T{:02}:{:02}:{:02}{}Z", dateText(parts), parts.time.hours().count(),
+                       parts.time.minutes().count(), parts.time.seconds().count(),
                        fraction == 0 ? std::string() : fmt::format(".{:03}", fraction));
 }
 
@@ -67,19 +72,23 @@ std::optional<Timestamp> timeFromIso(std::string_view text)
 {
     int year = 0, month = 0, day = 0, hour = 0, minute = 0, second = 0, used = 0;
     const std::string copy(text);
-    const int read = std::sscanf(copy.c_str(), "%4d-%2d-%2d%*1[T ]%2d:%2d%n:%2d%n", &year, &month, &day, &hour, &minute, &used, &second, &used);
+    const int read = std::sscanf(copy.c_str(), "%4d-%2d-%2d%*1[T ]%2d:%2d%n:%2d%n", &year, &month, &day, &hour, &minute,
+                                 &used, &second, &used);
     if (read != 3 && read < 5) return std::nullopt;
     int milliseconds = 0;
     if (read >= 5) {
         std::string rest = copy.substr(static_cast<std::size_t>(used));
-        if (rest.size() >= 4 && rest[0] == '.' && std::sscanf(rest.c_str(), ".%3d", &milliseconds) == 1) rest.erase(0, 4);
+        if (rest.size() >= 4 && rest[0] == '.' && std::sscanf(rest.c_str(), ".%3d", &milliseconds) == 1)
+            rest.erase(0, 4);
         if (!rest.empty() && rest != "Z") return std::nullopt;
     } else if (copy.size() != 10) {
         return std::nullopt;
     }
-    const std::chrono::year_month_day date{std::chrono::year(year), std::chrono::month(static_cast<unsigned>(month)), std::chrono::day(static_cast<unsigned>(day))};
+    const std::chrono::year_month_day date{std::chrono::year(year), std::chrono::month(static_cast<unsigned>(month)),
+                                           std::chrono::day(static_cast<unsigned>(day))};
     if (!date.ok() || hour > 23 || minute > 59 || second > 60) return std::nullopt;
-    return Timestamp(std::chrono::sys_days(date)) + std::chrono::hours(hour) + std::chrono::minutes(minute) + std::chrono::seconds(second) + std::chrono::milliseconds(milliseconds);
+    return Timestamp(std::chrono::sys_days(date)) + std::chrono::hours(hour) + std::chrono::minutes(minute) +
+           std::chrono::seconds(second) + std::chrono::milliseconds(milliseconds);
 }
 
 }  // namespace sokudo::measure

@@ -41,10 +41,10 @@ struct Trial {
     Origin origin = Origin::Typed;
     Direction direction = Direction::Forward;
     int streams = 1;
-    Duration duration;            ///< measured part; zero: not told
-    Duration warmup;              ///< left out of the figures
-    MeasuredRate rate;            ///< payload from `from` to `to`; for `Both` the sum
-    std::vector<BitRate> samples; ///< one second each, after the warm-up
+    Duration duration;             ///< measured part; zero: not told
+    Duration warmup;               ///< left out of the figures
+    MeasuredRate rate;             ///< payload from `from` to `to`; for `Both` the sum
+    std::vector<BitRate> samples;  ///< one second each, after the warm-up
     std::map<std::string, std::string> conditions;
     std::string note;
     friend bool operator==(const Trial&, const Trial&) = default;

@@ -10,13 +10,26 @@
 namespace sokudo::oneline {
 namespace {
 
-struct Entry { expect::StageKind kind; std::string_view prefix, example; };
+struct Entry {
+    expect::StageKind kind;
+    std::string_view prefix, example;
+};
 constexpr Entry kEntries[] = {
-    {expect::StageKind::Slot, "pcie ", "4.0 x8"},       {expect::StageKind::Uplink, "uplink ", "4.0 x4"},     {expect::StageKind::Usb, "usb ", "10g adapter=5g"},
-    {expect::StageKind::Processor, "cpu ", "recent-x86 4.5ghz cores=8 streams=4"}, {expect::StageKind::Disk, "", "nvme 4.0x4"}, {expect::StageKind::Link, "", "25g mtu=9000"},
-    {expect::StageKind::FileShare, "", "nfs-multi"},    {expect::StageKind::Medium, "", "25g"},               {expect::StageKind::Bond, "bond ", "2*25g flows=4"},
-    {expect::StageKind::Internet, "internet ", "2.5g fibre-plan"}, {expect::StageKind::Window, "window ", "16mib rtt=20ms"}, {expect::StageKind::Loss, "loss ", "0.01% rtt=1ms"},
-    {expect::StageKind::Router, "", "router-core"},     {expect::StageKind::Memory, "", "memory-dual"},       {expect::StageKind::Session, "", "smb-encrypt-gcm"},
+    {expect::StageKind::Slot, "pcie ", "4.0 x8"},
+    {expect::StageKind::Uplink, "uplink ", "4.0 x4"},
+    {expect::StageKind::Usb, "usb ", "10g adapter=5g"},
+    {expect::StageKind::Processor, "cpu ", "recent-x86 4.5ghz cores=8 streams=4"},
+    {expect::StageKind::Disk, "", "nvme 4.0x4"},
+    {expect::StageKind::Link, "", "25g mtu=9000"},
+    {expect::StageKind::FileShare, "", "nfs-multi"},
+    {expect::StageKind::Medium, "", "25g"},
+    {expect::StageKind::Bond, "bond ", "2*25g flows=4"},
+    {expect::StageKind::Internet, "internet ", "2.5g fibre-plan"},
+    {expect::StageKind::Window, "window ", "16mib rtt=20ms"},
+    {expect::StageKind::Loss, "loss ", "0.01% rtt=1ms"},
+    {expect::StageKind::Router, "", "router-core"},
+    {expect::StageKind::Memory, "", "memory-dual"},
+    {expect::StageKind::Session, "", "smb-encrypt-gcm"},
 };
 
 const Entry* entryOf(expect::StageKind kind)
@@ -29,20 +42,27 @@ const Entry* entryOf(expect::StageKind kind)
 /// A cable may become another medium, and a disk a disk; a slot does not become a disk.
 bool stands(expect::StageKind kind, expect::StageKind now)
 {
-    const auto isCable = [](expect::StageKind one) { return one == expect::StageKind::Link || one == expect::StageKind::Medium || one == expect::StageKind::Bond; };
+    const auto isCable = [](expect::StageKind one) {
+        return one == expect::StageKind::Link || one == expect::StageKind::Medium || one == expect::StageKind::Bond;
+    };
     return kind == now || (isCable(kind) && isCable(now));
 }
 
-Result<expect::Stage> staged(std::string_view text, const expect::Expectation& path, std::size_t at, const std::vector<expect::Stage>& others, int& mtu, const kb::KnowledgeBase& kb)
+Result<expect::Stage> staged(std::string_view text, const expect::Expectation& path, std::size_t at,
+                             const std::vector<expect::Stage>& others, int& mtu, const kb::KnowledgeBase& kb)
 {
     const auto words = tokens(text, 0);
     if (words.empty()) return failure(ErrorCode::BadInput, "type what stands there instead");
     auto part = readPathPart(words, kb);
     if (!part) return tl::unexpected(part.error());
     if (part->mtu) mtu = *part->mtu;
-    if (!part->make) return failure(ErrorCode::BadInput, "that is no stage of its own: turn both ways on for the whole path");
+    if (!part->make)
+        return failure(ErrorCode::BadInput, "that is no stage of its own: turn both ways on for the whole path");
     auto result = part->make({kb, mtu, at == 0, others});
-    if (result && !stands(result->kind, path.stages[at].kind)) return failure(ErrorCode::BadInput, fmt::format("that is a {}, and here stands a {}", expect::word(result->kind), expect::word(path.stages[at].kind)));
+    if (result && !stands(result->kind, path.stages[at].kind))
+        return failure(ErrorCode::BadInput,
+                       fmt::format("that is a {}, and here stands a {}", expect::word(result->kind),
+                                   expect::word(path.stages[at].kind)));
     return result;
 }
 
@@ -54,7 +74,8 @@ std::string_view exampleFor(expect::StageKind kind)
     return entry ? entry->example : std::string_view();
 }
 
-Result<expect::Expectation> changedStage(const expect::Expectation& path, std::size_t at, std::string_view text, const kb::KnowledgeBase& kb)
+Result<expect::Expectation> changedStage(const expect::Expectation& path, std::size_t at, std::string_view text,
+                                         const kb::KnowledgeBase& kb)
 {
     if (at >= path.stages.size()) return failure(ErrorCode::OutOfRange, "pick a stage of the path first");
     const expect::Stage& now = path.stages[at];
@@ -63,11 +84,14 @@ Result<expect::Expectation> changedStage(const expect::Expectation& path, std::s
         if (i != at && path.stages[i].kind != expect::StageKind::FileShare) others.push_back(path.stages[i]);
     int mtu = path.mtu;
     const Entry* entry = entryOf(now.kind);
-    auto result = entry && !entry->prefix.empty() ? staged(std::string(entry->prefix) + std::string(text), path, at, others, mtu, kb) : staged(text, path, at, others, mtu, kb);
+    auto result = entry && !entry->prefix.empty()
+                      ? staged(std::string(entry->prefix) + std::string(text), path, at, others, mtu, kb)
+                      : staged(text, path, at, others, mtu, kb);
     if (!result && entry && !entry->prefix.empty())
         if (auto whole = staged(text, path, at, others, mtu, kb)) result = std::move(whole);
     if (!result) return tl::unexpected(result.error());
-    if (path.bothWays && result->kind != expect::StageKind::FileShare) result = expect::withBothWaysBusy(kb, std::move(*result));
+    if (path.bothWays && result->kind != expect::StageKind::FileShare)
+        result = expect::withBothWaysBusy(kb, std::move(*result));
     std::vector<expect::Stage> stages = path.stages;
     stages[at] = expect::inPlaceOf(now, std::move(*result));
     // One MTU counts for the whole path.
@@ -97,4 +121,4 @@ Result<expect::Expectation> changedStage(const expect::Expectation& path, std::s
     return changed;
 }
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

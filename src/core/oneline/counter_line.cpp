@@ -11,7 +11,8 @@
 namespace sokudo::oneline {
 namespace {
 
-constexpr std::string_view kHow = "write octets, packets, time and link, such as “12.3gb packets=8.1m time=10s link=10g”";
+constexpr std::string_view kHow =
+    "write octets, packets, time and link, such as “12.3gb packets=8.1m time=10s link=10g”";
 
 /// "8127438", "8.1m", "12g": counts of anything
 std::optional<double> countOf(std::string_view word)
@@ -36,11 +37,14 @@ Result<CounterAnswer> readCounters(std::string_view line, const kb::KnowledgeBas
     for (const Token& token : words) {
         if (token.text == "packets" || token.text == "frames") {
             const auto count = countOf(token.value);
-            if (!count) return tl::unexpected(pointAt(token, "write how many packets were counted, such as packets=8127438 or packets=8.1m"));
+            if (!count)
+                return tl::unexpected(
+                    pointAt(token, "write how many packets were counted, such as packets=8127438 or packets=8.1m"));
             read.frames = std::llround(*count);
         } else if (token.text == "time") {
             const auto over = durationOf(token.value);
-            if (!over) return tl::unexpected(pointAt(token, "write the time between the two readings, such as time=10s"));
+            if (!over)
+                return tl::unexpected(pointAt(token, "write the time between the two readings, such as time=10s"));
             read.over = *over;
         } else if (token.text == "link") {
             const auto rate = rateOf(token.value);
@@ -52,19 +56,24 @@ Result<CounterAnswer> readCounters(std::string_view line, const kb::KnowledgeBas
             read.mtu = *whole;
         } else if (token.text == "at") {
             place = kb.counterPlace(token.value);
-            if (!place) return tl::unexpected(pointAt(token, "no place of counting that Sokudo knows; known are " + text::joined(places, ", ")));
+            if (!place)
+                return tl::unexpected(
+                    pointAt(token, "no place of counting that Sokudo knows; known are " + text::joined(places, ", ")));
         } else if (const auto size = sizeOf(token.text); size && !token.hasValue()) {
             read.counts = size->in();
         } else if (const auto count = countOf(token.text); count && !token.hasValue()) {
             read.counts = *count;
         } else {
-            return tl::unexpected(pointAt(token, "this does not belong here; known are octets, packets=8.1m, time=10s, link=10g, at=" + text::joined(places, ", ") + " and mtu=9000"));
+            return tl::unexpected(
+                pointAt(token, "this does not belong here; known are octets, packets=8.1m, time=10s, link=10g, at=" +
+                                   text::joined(places, ", ") + " and mtu=9000"));
         }
     }
-    if (!place || read.counts < 1 || read.frames < 1 || read.over.steps() == 0 || read.link.steps() == 0) return failure(ErrorCode::BadInput, std::string(kHow));
+    if (!place || read.counts < 1 || read.frames < 1 || read.over.steps() == 0 || read.link.steps() == 0)
+        return failure(ErrorCode::BadInput, std::string(kHow));
     auto use = formulas::wireUse(read, *place);
     if (!use) return tl::unexpected(use.error());
     return CounterAnswer{std::move(*use), place};
 }
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -14,10 +14,11 @@ struct CounterAnswer {
     const kb::CounterPlace* place = nullptr;
 };
 
-/// @param line  what was counted between two readings: octets as a number or as 12.3gb, packets=8.1m, time=10s, link=10g; `at=` a row of
+/// @param line  what was counted between two readings: octets as a number or as 12.3gb, packets=8.1m, time=10s,
+/// link=10g; `at=` a row of
 ///              counter_places.csv (left out: interface), `mtu=9000` for longer packets
 /// @error BadInput    a word that does not belong, or one that is missing
 /// @error OutOfRange  as wireUse
 Result<CounterAnswer> readCounters(std::string_view line, const kb::KnowledgeBase&);
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

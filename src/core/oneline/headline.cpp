@@ -5,8 +5,8 @@
 
 #include <fmt/format.h>
 
-#include "core/formulas/framing.h"
 #include "core/base/text.h"
+#include "core/formulas/framing.h"
 #include "core/oneline/tokens.h"
 
 namespace sokudo::oneline {
@@ -26,9 +26,13 @@ Result<Headline> readHeadline(std::string_view line, const kb::KnowledgeBase& kb
     const auto words = tokens(line, 0);
     std::vector<std::string> kinds;
     for (const kb::HeadlineShare& row : kb.headlineShares) kinds.push_back(row.id);
-    if (words.empty()) return failure(ErrorCode::BadInput, "write what the box says, such as “wifi 5400”; kinds are " + text::joined(kinds, ", "));
+    if (words.empty())
+        return failure(ErrorCode::BadInput,
+                       "write what the box says, such as “wifi 5400”; kinds are " + text::joined(kinds, ", "));
     const kb::HeadlineShare* row = kb.headlineShare(words.front().text);
-    if (!row) return tl::unexpected(pointAt(words.front(), "no kind of gear that Sokudo knows; kinds are " + text::joined(kinds, ", ")));
+    if (!row)
+        return tl::unexpected(
+            pointAt(words.front(), "no kind of gear that Sokudo knows; kinds are " + text::joined(kinds, ", ")));
     std::optional<BitRate> printed, port;
     int bands = 1;
     for (std::size_t i = 1; i < words.size(); ++i) {
@@ -38,21 +42,32 @@ Result<Headline> readHeadline(std::string_view line, const kb::KnowledgeBase& kb
             const auto whole = wholeNumber(token, 1, 4);
             if (!whole) return tl::unexpected(whole.error());
             bands = *whole;
-        }
-        else if (const auto rate = printedRate(token.text)) printed = rate;
-        else return tl::unexpected(pointAt(token, "this does not belong here; known are the printed figure, port=1g, bands=3"));
+        } else if (const auto rate = printedRate(token.text)) printed = rate;
+        else
+            return tl::unexpected(
+                pointAt(token, "this does not belong here; known are the printed figure, port=1g, bands=3"));
     }
-    if (!printed) return tl::unexpected(pointAt(words.front(), "write the figure on the box behind it, such as " + row->id + " 2400"));
+    if (!printed)
+        return tl::unexpected(
+            pointAt(words.front(), "write the figure on the box behind it, such as " + row->id + " 2400"));
     const BitRate one = scaled(*printed, 1.0 / bands);
-    Headline result{*printed, {scaled(one, row->share.low), scaled(one, row->share.typical), scaled(one, row->share.high)}, row->name, {}, row->beware, row->from};
-    result.working = fmt::format("{}{} × {} = {} at most; usually × {} = {}", text::rate(*printed), bands > 1 ? fmt::format(" ÷ {} bands", bands) : std::string(), text::number(row->share.high), text::rate(result.client.high), text::number(row->share.typical), text::rate(result.client.typical));
+    Headline result{
+        *printed,    {scaled(one, row->share.low), scaled(one, row->share.typical), scaled(one, row->share.high)},
+        row->name,   {},
+        row->beware, row->from};
+    result.working = fmt::format("{}{} × {} = {} at most; usually × {} = {}", text::rate(*printed),
+                                 bands > 1 ? fmt::format(" ÷ {} bands", bands) : std::string(),
+                                 text::number(row->share.high), text::rate(result.client.high),
+                                 text::number(row->share.typical), text::rate(result.client.typical));
     if (port) {
         const auto wire = formulas::goodput(*port);
         if (!wire) return tl::unexpected(wire.error());
-        if (*wire < result.client.high) result.working += fmt::format("; its socket of {} carries {}", text::linkRate(*port), text::rate(*wire));
-        result.client = {std::min(result.client.low, *wire), std::min(result.client.typical, *wire), std::min(result.client.high, *wire)};
+        if (*wire < result.client.high)
+            result.working += fmt::format("; its socket of {} carries {}", text::linkRate(*port), text::rate(*wire));
+        result.client = {std::min(result.client.low, *wire), std::min(result.client.typical, *wire),
+                         std::min(result.client.high, *wire)};
     }
     return result;
 }
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

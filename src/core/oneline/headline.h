@@ -12,18 +12,19 @@ namespace sokudo::oneline {
 
 struct Headline {
     BitRate printed;
-    kb::Band client;      ///< what one client sees, one way at a time
-    std::string name;     ///< "radio"
+    kb::Band client;   ///< what one client sees, one way at a time
+    std::string name;  ///< "radio"
     std::string working;
-    std::string beware;   ///< what the box does not say
+    std::string beware;  ///< what the box does not say
     kb::Provenance from;
 };
 
-/// @param line  a kind (wifi, powerline, coax, 60ghz) and its figure in Mb/s or with a unit; `port=1g` for its socket, `bands=3` where
+/// @param line  a kind (wifi, powerline, coax, 60ghz) and its figure in Mb/s or with a unit; `port=1g` for its socket,
+/// `bands=3` where
 ///              the figure adds up so many radios
 /// @error BadInput  another kind, or no figure; points at the word
 /// @source practice: headline_shares.csv
 /// @example "wifi 2402": 1.08 / 1.44 / 1.80 Gb/s
 Result<Headline> readHeadline(std::string_view line, const kb::KnowledgeBase&);
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -11,7 +11,9 @@ namespace {
 
 std::vector<std::string> mediumWords(const kb::KnowledgeBase& kb)
 {
-    std::vector<std::string> known{"joints", "splices", "bundled", "loose", "want", "wiremap", "between-buildings", "protected", "length", "cord", "jack", "coupler", "panel"};
+    std::vector<std::string> known{"joints",  "splices",           "bundled",   "loose",  "want",
+                                   "wiremap", "between-buildings", "protected", "length", "cord",
+                                   "jack",    "coupler",           "panel"};
     for (const auto& medium : kb.media) known.push_back(medium.id);
     for (const auto& trait : kb.traitKinds)
         if (trait.of == kb::TraitOwner::Run) known.push_back(trait.id);
@@ -21,9 +23,11 @@ std::vector<std::string> mediumWords(const kb::KnowledgeBase& kb)
 /// "26awg" and "40c" say what they are by their unit.
 std::optional<Token> byUnit(const Token& token)
 {
-    for (const auto& [unit, trait] : {std::pair<std::string_view, std::string_view>{"awg", "gauge"}, {"°c", "celsius"}, {"c", "celsius"}}) {
+    for (const auto& [unit, trait] :
+         {std::pair<std::string_view, std::string_view>{"awg", "gauge"}, {"°c", "celsius"}, {"c", "celsius"}}) {
         if (token.hasValue() || !token.text.ends_with(unit)) continue;
-        if (text::parseNumber(token.text.substr(0, token.text.size() - unit.size()))) return Token{std::string(trait), token.text, token.position};
+        if (text::parseNumber(token.text.substr(0, token.text.size() - unit.size())))
+            return Token{std::string(trait), token.text, token.position};
     }
     return std::nullopt;
 }
@@ -40,11 +44,16 @@ public:
     explicit CableReader(const kb::KnowledgeBase& kb) : m_kb(kb) {}
     Result<CableOfLine> read(const std::vector<Token>& words)
     {
-        if (words.empty()) return failure(ErrorCode::BadInput, "the cable between two / is empty; write its kind and length, such as om4 80m or cat6a 20m");
+        if (words.empty())
+            return failure(ErrorCode::BadInput,
+                           "the cable between two / is empty; write its kind and length, such as om4 80m or cat6a 20m");
         for (const Token& token : words)
             if (auto error = take(token)) return tl::unexpected(*error);
-        if (m_made.run.medium.empty()) return tl::unexpected(pointAt(words.front(), "the cable names no kind; write cat6a, om4, os2, dac or another"));
-        if (m_made.run.length && m_made.run.length->steps() <= 0) return tl::unexpected(pointAt(words.front(), "the length must be above 0 m"));
+        if (m_made.run.medium.empty())
+            return tl::unexpected(
+                pointAt(words.front(), "the cable names no kind; write cat6a, om4, os2, dac or another"));
+        if (m_made.run.length && m_made.run.length->steps() <= 0)
+            return tl::unexpected(pointAt(words.front(), "the length must be above 0 m"));
         return m_made;
     }
 
@@ -78,7 +87,8 @@ private:
         const auto trait = takeTrait(byUnit(token).value_or(token), kb::TraitOwner::Run, run.traits, m_kb);
         if (!trait) return trait.error();
         if (*trait) return std::nullopt;
-        if (token.hasValue()) return pointAt(token, "no property of a cable" + suggestion(token.text, mediumWords(m_kb)));
+        if (token.hasValue())
+            return pointAt(token, "no property of a cable" + suggestion(token.text, mediumWords(m_kb)));
         if (const auto length = lengthOf(token.text)) {
             run.length = length;
             return std::nullopt;
@@ -88,7 +98,8 @@ private:
             run.medium = medium->id;
             return std::nullopt;
         }
-        return pointAt(token, "no cable, length or property that Sokudo knows" + suggestion(token.text, mediumWords(m_kb)));
+        return pointAt(token,
+                       "no cable, length or property that Sokudo knows" + suggestion(token.text, mediumWords(m_kb)));
     }
     std::optional<Error> counted(const Token& token, int& into)
     {
@@ -114,9 +125,15 @@ private:
 
 }  // namespace
 
-Result<CableOfLine> readCable(const std::vector<Token>& words, const kb::KnowledgeBase& kb) { return CableReader(kb).read(words); }
+Result<CableOfLine> readCable(const std::vector<Token>& words, const kb::KnowledgeBase& kb)
+{
+    return CableReader(kb).read(words);
+}
 
-bool isSegment(const std::vector<Token>& words) { return !words.empty() && !words.front().hasValue() && plan::segmentKindFromCode(words.front().text); }
+bool isSegment(const std::vector<Token>& words)
+{
+    return !words.empty() && !words.front().hasValue() && plan::segmentKindFromCode(words.front().text);
+}
 
 Result<plan::Segment> readSegment(const std::vector<Token>& words, const kb::KnowledgeBase& kb)
 {
@@ -127,17 +144,21 @@ Result<plan::Segment> readSegment(const std::vector<Token>& words, const kb::Kno
         const Token named = byUnit(token).value_or(token);
         if (named.text == "gauge" && named.hasValue()) {
             plan::Traits gauge;
-            if (const auto taken = takeTrait(named, kb::TraitOwner::Run, gauge, kb); !taken) return tl::unexpected(taken.error());
+            if (const auto taken = takeTrait(named, kb::TraitOwner::Run, gauge, kb); !taken)
+                return tl::unexpected(taken.error());
             result.gauge = gauge.count("gauge").value_or(0);
         } else if (const kb::Medium* medium = token.hasValue() ? nullptr : kb.medium(token.text)) {
             result.medium = medium->id;
         } else if (const auto length = lengthOf(token.text); length && length->steps() > 0 && !token.hasValue()) {
             result.length = length;
         } else if (!isFiller(token.text)) {
-            return tl::unexpected(pointAt(token, fmt::format("no property of a {}; write its kind, its length and its gauge, such as cord cat6 2m 26awg", code(result.kind))));
+            return tl::unexpected(pointAt(
+                token,
+                fmt::format("no property of a {}; write its kind, its length and its gauge, such as cord cat6 2m 26awg",
+                            code(result.kind))));
         }
     }
     return result;
 }
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -36,11 +36,15 @@ public:
     Result<EndOfLine> read(const std::vector<Token>& words, std::string_view which)
     {
         if (words.empty())
-            return failure(ErrorCode::BadInput, fmt::format("the {} end is empty; write its socket, such as sfp+:10gbase-sr or rj45:10gbase-t", which));
+            return failure(
+                ErrorCode::BadInput,
+                fmt::format("the {} end is empty; write its socket, such as sfp+:10gbase-sr or rj45:10gbase-t", which));
         for (const Token& token : words)
             if (auto error = take(token)) return tl::unexpected(*error);
         if (m_end.port.cage.empty())
-            return tl::unexpected(pointAt(words.front(), "the end names no socket; start with rj45, sfp+, sfp28, qsfp28 or another" + suggestion(words.front().text, portWords(m_kb))));
+            return tl::unexpected(
+                pointAt(words.front(), "the end names no socket; start with rj45, sfp+, sfp28, qsfp28 or another" +
+                                           suggestion(words.front().text, portWords(m_kb))));
         if (auto error = settlePhy()) return tl::unexpected(*error);
         return m_end;
     }
@@ -64,7 +68,8 @@ private:
             if (m_end.port.cage.empty()) m_end.port.cage = module->cage;
             return std::nullopt;
         }
-        return pointAt(token, "no socket, PHY, module or setting that Sokudo knows" + suggestion(token.text, portWords(m_kb)));
+        return pointAt(token,
+                       "no socket, PHY, module or setting that Sokudo knows" + suggestion(token.text, portWords(m_kb)));
     }
     std::optional<Error> takeSetting(const Token& token)
     {
@@ -89,7 +94,8 @@ private:
         }
         if (token.text == "role") {
             const auto role = plan::roleFromCode(token.value);
-            if (!role) return pointAt(token, "a role is switch, router, computer, storage, access-point, camera or other");
+            if (!role)
+                return pointAt(token, "a role is switch, router, computer, storage, access-point, camera or other");
             m_end.role = *role;
             return std::nullopt;
         }
@@ -99,12 +105,14 @@ private:
             m_end.port.module = module->id;
             return std::nullopt;
         }
-        for (const auto& [owner, into] : {std::pair(kb::TraitOwner::Port, &m_end.port.traits), std::pair(kb::TraitOwner::Device, &m_end.device)}) {
+        for (const auto& [owner, into] :
+             {std::pair(kb::TraitOwner::Port, &m_end.port.traits), std::pair(kb::TraitOwner::Device, &m_end.device)}) {
             const auto taken = takeTrait(token, owner, *into, m_kb);
             if (!taken) return taken.error();
             if (*taken) return std::nullopt;
         }
-        return pointAt(token, "no setting of a port" + suggestion(token.text, portWords(m_kb)) + " The settings stand in docs/one-line.md");
+        return pointAt(token, "no setting of a port" + suggestion(token.text, portWords(m_kb)) +
+                                  " The settings stand in docs/one-line.md");
     }
     std::optional<Error> takeRates(const Token& token)
     {
@@ -132,7 +140,10 @@ private:
     std::optional<Error> takeFec(const Token& token)
     {
         const kb::FecMode* mode = m_kb.fecModeNamed(token.value);
-        if (!mode) return pointAt(token, "no kind of FEC; write fec=rs, fec=base-r, fec=none or fec=auto, or the clause: cl74, cl91, cl108");
+        if (!mode)
+            return pointAt(
+                token,
+                "no kind of FEC; write fec=rs, fec=base-r, fec=none or fec=auto, or the clause: cl74, cl91, cl108");
         m_end.port.fec = plan::fecFromCode(mode->setting);
         return std::nullopt;
     }
@@ -147,12 +158,16 @@ private:
         }
         if (cage->holdsModule) {
             const kb::ModuleKind* module = m_kb.module(m_phy->id);
-            if (!module) return pointAt(m_phyToken, fmt::format("there is no module of this kind for a {} cage", cage->name));
+            if (!module)
+                return pointAt(m_phyToken, fmt::format("there is no module of this kind for a {} cage", cage->name));
             m_end.port.module = module->id;
             return std::nullopt;
         }
         if (m_phy->medium == kb::MediumKind::TwistedPair && cage->family == "rj45") {
-            if (m_end.port.rates.empty()) m_end.port.rates = twistedPairRates(m_phy->rate, m_end.port.traits.as<BitRate>("lowest-rate").value_or(m_phy->rate >= gigabits(25) ? gigabits(1) : gigabits(0.01)));
+            if (m_end.port.rates.empty())
+                m_end.port.rates = twistedPairRates(
+                    m_phy->rate, m_end.port.traits.as<BitRate>("lowest-rate")
+                                     .value_or(m_phy->rate >= gigabits(25) ? gigabits(1) : gigabits(0.01)));
             return std::nullopt;
         }
         if (cage->family == "coax" && m_phy->medium == kb::MediumKind::Coax) return std::nullopt;
@@ -172,13 +187,19 @@ Result<bool> takeTrait(const Token& token, kb::TraitOwner owner, plan::Traits& i
 {
     const kb::TraitKind* kind = kb.traitKind(token.text);
     if (!kind || kind->of != owner) return false;
-    if (!token.hasValue() && kind->type != kb::TraitType::Flag) return tl::unexpected(pointAt(token, fmt::format("needs a value: {}", kind->choices.empty() ? kind->meaning : text::joined(kind->choices, ", "))));
+    if (!token.hasValue() && kind->type != kb::TraitType::Flag)
+        return tl::unexpected(
+            pointAt(token, fmt::format("needs a value: {}",
+                                       kind->choices.empty() ? kind->meaning : text::joined(kind->choices, ", "))));
     const auto value = kb::traitValue(*kind, token.value);
     if (!value) return tl::unexpected(pointAt(token, value.error().what));
     into.set(kind->id, *value);
     return true;
 }
 
-Result<EndOfLine> readEnd(const std::vector<Token>& words, std::string_view which, const kb::KnowledgeBase& kb) { return EndReader(kb).read(words, which); }
+Result<EndOfLine> readEnd(const std::vector<Token>& words, std::string_view which, const kb::KnowledgeBase& kb)
+{
+    return EndReader(kb).read(words, which);
+}
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -6,15 +6,15 @@
 #include <string>
 #include <vector>
 
-#include "core/plan/plan.h"
 #include "core/oneline/tokens.h"
+#include "core/plan/plan.h"
 
 namespace sokudo::oneline {
 
 struct EndOfLine {
     plan::Port port;
     plan::Role role = plan::Role::Switch;
-    plan::Traits device;              ///< what was stated of the device
+    plan::Traits device;  ///< what was stated of the device
     std::optional<plan::Slot> slot;
     std::string building;
 };
@@ -34,4 +34,4 @@ Result<plan::Segment> readSegment(const std::vector<Token>& words, const kb::Kno
 /// Sets the trait that the token names. @return false: no trait of that owner is called so
 Result<bool> takeTrait(const Token&, kb::TraitOwner, plan::Traits& into, const kb::KnowledgeBase&);
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

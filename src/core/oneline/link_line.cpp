@@ -5,8 +5,8 @@
 
 #include <fmt/format.h>
 
-#include "core/plan/edits.h"
 #include "core/oneline/line_words.h"
+#include "core/plan/edits.h"
 
 namespace sokudo::oneline {
 namespace {
@@ -37,7 +37,9 @@ Result<std::vector<CableOfLine>> readMiddle(const std::vector<Part>& pieces, con
         if (cables.empty()) cable->run.segments = before;
         cables.push_back(std::move(*cable));
     }
-    if (cables.empty()) return failure(ErrorCode::BadInput, "between the ends stand only cords and joints; name the cable itself, such as cat6a 20m");
+    if (cables.empty())
+        return failure(ErrorCode::BadInput,
+                       "between the ends stand only cords and joints; name the cable itself, such as cat6a 20m");
     return cables;
 }
 
@@ -47,7 +49,9 @@ Result<plan::Plan> planFromLinkLine(std::string_view line, const kb::KnowledgeBa
 {
     const auto pieces = parts(line, '/');
     if (pieces.size() < 3)
-        return failure(ErrorCode::BadInput, "a link has three parts with / between them: end / cable / end, such as sfp+:10gbase-sr / om3 30m / sfp+:10gbase-sr");
+        return failure(ErrorCode::BadInput,
+                       "a link has three parts with / between them: end / cable / end, such as sfp+:10gbase-sr / om3 "
+                       "30m / sfp+:10gbase-sr");
     auto a = readEnd(tokens(pieces.front().text, pieces.front().offset), "first", kb);
     if (!a) return tl::unexpected(a.error());
     auto media = readMiddle(pieces, kb);
@@ -93,7 +97,8 @@ Result<plan::Plan> planFromLinkLine(std::string_view line, const kb::KnowledgeBa
         run.a = at;
         if ((*media)[i].betweenBuildings) building = b->building;
         if (i + 1 < media->size()) {
-            plan::Port panel{{next++}, addDevice(fmt::format("panel {}", i + 1), plan::Role::Panel, building), 0, "1", "panel"};
+            plan::Port panel{
+                {next++}, addDevice(fmt::format("panel {}", i + 1), plan::Role::Panel, building), 0, "1", "panel"};
             result.ports = result.ports.with(panel);
             run.b = at = panel.id;
         } else {
@@ -113,4 +118,4 @@ Result<match::LinkReport> judgeLinkLine(std::string_view line, const kb::Knowled
     return reports.front();
 }
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -15,4 +15,4 @@ Result<plan::Plan> planFromLinkLine(std::string_view line, const kb::KnowledgeBa
 /// Judges the line with the rules of the whole plan.
 Result<match::LinkReport> judgeLinkLine(std::string_view line, const kb::KnowledgeBase&);
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -24,12 +24,14 @@ std::string bare(std::string_view text)
 std::vector<std::string> wordsOf(std::string_view label)
 {
     std::string spaced;
-    for (char c : label) spaced.push_back(c == '-' || c == '_' || c == ',' || c == ';' || c == '(' || c == ')' ? ' ' : c);
+    for (char c : label)
+        spaced.push_back(c == '-' || c == '_' || c == ',' || c == ';' || c == '(' || c == ')' ? ' ' : c);
     return text::words(spaced);
 }
 
 /// The mark that the most words from here on spell, and how many they are.
-std::pair<const kb::Mark*, std::size_t> longest(const std::vector<std::string>& words, std::size_t from, const kb::KnowledgeBase& kb)
+std::pair<const kb::Mark*, std::size_t> longest(const std::vector<std::string>& words, std::size_t from,
+                                                const kb::KnowledgeBase& kb)
 {
     for (std::size_t count = std::min<std::size_t>(3, words.size() - from); count > 0; --count) {
         std::string joined;
@@ -54,15 +56,21 @@ Result<LabelRead> readLabel(std::string_view label, const kb::KnowledgeBase& kb)
         else read.unknown.push_back(said);
         at += count;
     }
-    if (read.known.empty()) return failure(ErrorCode::BadInput, fmt::format("“{}” holds no mark that Sokudo knows; type what is printed, such as 10G-LR 1310nm or SFP28", label));
+    if (read.known.empty())
+        return failure(
+            ErrorCode::BadInput,
+            fmt::format("“{}” holds no mark that Sokudo knows; type what is printed, such as 10G-LR 1310nm or SFP28",
+                        label));
     std::set<BitRate> rates;
     for (const MarkRead& one : read.known)
         if (one.mark->rate) rates.insert(*one.mark->rate);
     if (rates.size() == 1) read.rate = *rates.begin();
     if (rates.empty()) read.sentence = "no mark tells a rate";
     else if (read.rate) read.sentence = text::linkRate(*read.rate);
-    else read.sentence = fmt::format("the marks differ: {} to {}; a number of Gb/s on the label decides, then the cage", text::linkRate(*rates.begin()), text::linkRate(*rates.rbegin()));
+    else
+        read.sentence = fmt::format("the marks differ: {} to {}; a number of Gb/s on the label decides, then the cage",
+                                    text::linkRate(*rates.begin()), text::linkRate(*rates.rbegin()));
     return read;
 }
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -11,7 +11,10 @@
 
 namespace sokudo::oneline {
 
-struct MarkRead { std::string word; const kb::Mark* mark = nullptr; };
+struct MarkRead {
+    std::string word;
+    const kb::Mark* mark = nullptr;
+};
 
 struct LabelRead {
     std::vector<MarkRead> known;       ///< in the order they stand
@@ -24,4 +27,4 @@ struct LabelRead {
 /// @error BadInput  no mark is known; names what was looked for
 Result<LabelRead> readLabel(std::string_view label, const kb::KnowledgeBase&);
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -14,8 +14,10 @@ Result<std::vector<plan::Segment>> readParts(std::string_view text, bool atB, co
     if (text::trimmed(text).empty()) return result;
     for (const Part& part : parts(text, '/')) {
         const auto words = tokens(part.text, part.offset);
-        if (words.empty()) return failure(ErrorCode::BadInput, "nothing stands between two /; write cord cat6a 3m / jack");
-        if (!isSegment(words)) return tl::unexpected(pointAt(words.front(), "a part begins with cord, jack, coupler or panel"));
+        if (words.empty())
+            return failure(ErrorCode::BadInput, "nothing stands between two /; write cord cat6a 3m / jack");
+        if (!isSegment(words))
+            return tl::unexpected(pointAt(words.front(), "a part begins with cord, jack, coupler or panel"));
         auto segment = readSegment(words, kb);
         if (!segment) return tl::unexpected(segment.error());
         segment->atB = atB;
@@ -38,4 +40,4 @@ std::string partsText(const std::vector<plan::Segment>& segments, bool atB)
     return text::joined(result, " / ");
 }
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -13,9 +13,10 @@
 namespace sokudo::oneline {
 
 /// From the port inwards. Empty text: none.
-/// @error BadInput  a part that is neither cord, jack, coupler nor panel, or a word it does not have; points at the word
+/// @error BadInput  a part that is neither cord, jack, coupler nor panel, or a word it does not have; points at the
+/// word
 Result<std::vector<plan::Segment>> readParts(std::string_view text, bool atB, const kb::KnowledgeBase&);
 /// The text that `readParts` reads back as the same parts.
 std::string partsText(const std::vector<plan::Segment>&, bool atB);
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

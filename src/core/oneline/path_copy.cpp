@@ -32,21 +32,25 @@ Result<std::optional<PathPart>> readFiles(const Words& words, const kb::Knowledg
             if (!whole) return tl::unexpected(pointAt(token, "write a whole number of files, 1 to 1000000000"));
             count = *whole;
             each = sizeOf(pieces[1]);
-        }
-        else if (kb.smallFilesOf(token.text)) kind = token.text;
+        } else if (kb.smallFilesOf(token.text)) kind = token.text;
         else if (token.text == "workers") {
             const auto whole = wholeNumber(token, 1, 256);
             if (!whole) return tl::unexpected(whole.error());
             workers = *whole;
-        }
-        else return tl::unexpected(unknownWord(token, "small files", "50000*100kb, workers=4, and how they are copied: smb, smb-hdd, nfs, nfs-sync-hdd, nfs-sync-ssd, ssh, rsync, webdav, local-ssd, local-hdd"));
+        } else
+            return tl::unexpected(unknownWord(token, "small files",
+                                              "50000*100kb, workers=4, and how they are copied: smb, smb-hdd, nfs, "
+                                              "nfs-sync-hdd, nfs-sync-ssd, ssh, rsync, webdav, local-ssd, local-hdd"));
     }
-    if (!count || !each) return tl::unexpected(pointAt(words.front(), "write how many files of which size, such as files 50000*100kb smb"));
+    if (!count || !each)
+        return tl::unexpected(
+            pointAt(words.front(), "write how many files of which size, such as files 50000*100kb smb"));
     return PathPart{Turn::Copy, {}, [=](const Assembly& line) -> Result<expect::Stage> {
-        const auto path = expect::settle(line.result);
-        if (path.isEmpty()) return failure(ErrorCode::BadInput, "small files need a path: write the stages they cross");
-        return expect::smallFilesStage(line.kb, kind, *count, *each, workers, path.expected);
-    }};
+                        const auto path = expect::settle(line.result);
+                        if (path.isEmpty())
+                            return failure(ErrorCode::BadInput, "small files need a path: write the stages they cross");
+                        return expect::smallFilesStage(line.kb, kind, *count, *each, workers, path.expected);
+                    }};
 }
 
 /// "requests 1mib at-once=8 rtt=0.3ms server=0.2ms"
@@ -61,18 +65,24 @@ Result<std::optional<PathPart>> readRequests(const Words& words)
             const auto whole = wholeNumber(token, 1, 4096);
             if (!whole) return tl::unexpected(whole.error());
             atOnce = *whole;
-        }
-        else if (token.text == "rtt" && durationOf(token.value)) roundTrip = durationOf(token.value);
+        } else if (token.text == "rtt" && durationOf(token.value)) roundTrip = durationOf(token.value);
         else if (token.text == "server" && durationOf(token.value)) server = durationOf(token.value);
         else if (sizeOf(token.text) && !token.hasValue()) each = sizeOf(token.text);
-        else return tl::unexpected(unknownWord(token, "requests", "the size of one such as 1mib, at-once=8, rtt=0.3ms, server=0.2ms"));
+        else
+            return tl::unexpected(
+                unknownWord(token, "requests", "the size of one such as 1mib, at-once=8, rtt=0.3ms, server=0.2ms"));
     }
-    if (!each || !roundTrip) return tl::unexpected(pointAt(words.front(), "write the size of a request and the round trip, such as requests 1mib at-once=8 rtt=0.3ms"));
+    if (!each || !roundTrip)
+        return tl::unexpected(
+            pointAt(words.front(),
+                    "write the size of a request and the round trip, such as requests 1mib at-once=8 rtt=0.3ms"));
     return PathPart{Turn::Copy, {}, [=](const Assembly& line) -> Result<expect::Stage> {
-        const auto path = expect::settle(line.result);
-        if (path.isEmpty()) return failure(ErrorCode::BadInput, "requests need a path: write the stages they cross");
-        return expect::requestStage(*each, atOnce, *roundTrip, server.value_or(Duration{}), path.expected);
-    }};
+                        const auto path = expect::settle(line.result);
+                        if (path.isEmpty())
+                            return failure(ErrorCode::BadInput, "requests need a path: write the stages they cross");
+                        return expect::requestStage(*each, atOnce, *roundTrip, server.value_or(Duration{}),
+                                                    path.expected);
+                    }};
 }
 
 Result<expect::Stage> makeSerial(const Assembly& line)
@@ -96,12 +106,18 @@ Result<std::optional<PathPart>> readCopyPart(const Words& words, const kb::Knowl
     const Token& first = words.front();
     if (first.text == "files") return readFiles(words, kb);
     if (first.text == "requests") return readRequests(words);
-    if (first.text == "both-ways") return words.size() > 1 ? Result<std::optional<PathPart>>(tl::unexpected(unknownWord(words[1], "both-ways", "nothing"))) : PathPart{Turn::Path, {}, {}, true};
+    if (first.text == "both-ways")
+        return words.size() > 1
+                   ? Result<std::optional<PathPart>>(tl::unexpected(unknownWord(words[1], "both-ways", "nothing")))
+                   : PathPart{Turn::Path, {}, {}, true};
     const kb::FileShare* share = kb.fileShare(first.text, gigabits(1));
     if (!share && first.text != "serial") return std::optional<PathPart>();
-    if (words.size() > 1) return tl::unexpected(unknownWord(words[1], share ? "a file share" : "serial", "nothing; signing and encryption are stages of their own such as smb-sign-hmac"));
+    if (words.size() > 1)
+        return tl::unexpected(
+            unknownWord(words[1], share ? "a file share" : "serial",
+                        "nothing; signing and encryption are stages of their own such as smb-sign-hmac"));
     if (!share) return PathPart{Turn::Tool, {}, &makeSerial};
     return PathPart{Turn::Share, {}, [id = share->id](const Assembly& line) { return makeShare(line, id); }};
 }
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -4,10 +4,10 @@
 
 #include <fmt/format.h>
 
-#include "core/formulas/bus.h"
-#include "core/formulas/media_faults.h"
 #include "core/base/text.h"
 #include "core/base/whole.h"
+#include "core/formulas/bus.h"
+#include "core/formulas/media_faults.h"
 #include "core/oneline/path_parts.h"
 
 namespace sokudo::oneline {
@@ -17,8 +17,10 @@ namespace {
 expect::Stage atFill(expect::Stage stage, double fill)
 {
     const double share = formulas::diskZoneShare(fill);
-    stage.carries = {scaled(stage.carries.low, share), scaled(stage.carries.typical, share), scaled(stage.carries.high, share)};
-    stage.working += fmt::format("; {:.0f}{}% full: × √(1 − {} × 0.75) = {}, usually {}", 100 * fill, text::kThin, text::number(fill), text::rate(stage.carries.high), text::rate(stage.carries.typical));
+    stage.carries = {scaled(stage.carries.low, share), scaled(stage.carries.typical, share),
+                     scaled(stage.carries.high, share)};
+    stage.working += fmt::format("; {:.0f}{}% full: × √(1 − {} × 0.75) = {}, usually {}", 100 * fill, text::kThin,
+                                 text::number(fill), text::rate(stage.carries.high), text::rate(stage.carries.typical));
     return stage;
 }
 
@@ -28,9 +30,12 @@ Result<expect::Stage> behindBus(const kb::KnowledgeBase& kb, expect::Stage stage
     const auto carries = formulas::busCarries(kb, {bus.generation, bus.lanes, 0});
     if (!carries) return tl::unexpected(carries.error());
     const kb::Band& most = carries->usable;
-    stage.carries = {std::min(stage.carries.low, most.low), std::min(stage.carries.typical, most.typical), std::min(stage.carries.high, most.high)};
+    stage.carries = {std::min(stage.carries.low, most.low), std::min(stage.carries.typical, most.typical),
+                     std::min(stage.carries.high, most.high)};
     stage.detail += fmt::format(" {}.0 ×{}", bus.generation, bus.lanes);
-    stage.working += fmt::format("; its bus {}.0 ×{} carries {} usually, {} at most: usually {}, up to {}", bus.generation, bus.lanes, text::rate(most.typical), text::rate(most.high), text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    stage.working += fmt::format("; its bus {}.0 ×{} carries {} usually, {} at most: usually {}, up to {}",
+                                 bus.generation, bus.lanes, text::rate(most.typical), text::rate(most.high),
+                                 text::rate(stage.carries.typical), text::rate(stage.carries.high));
     return stage;
 }
 
@@ -58,32 +63,38 @@ Result<std::optional<PathPart>> readDisk(const Words& words, const kb::Knowledge
         else if (const auto bus = busOf(token.text); bus && kind.starts_with("nvme")) {
             kind = fmt::format("nvme{}{}", bus->generation, kind.ends_with("-qlc") ? "-qlc" : "");
             if (bus->lanes < 4) narrow = bus;
-        }
-        else if (isFactor(kb, token, "disk")) factors.push_back(token.text);
+        } else if (isFactor(kb, token, "disk")) factors.push_back(token.text);
         else if (token.text == "copy" && token.hasValue()) {
             copy = sizeOf(token.value);
             if (!copy) return tl::unexpected(pointAt(token, "write the size of the copy, such as copy=500gb"));
-        }
-        else if (token.text == "fill" && kind.starts_with("hdd")) {
+        } else if (token.text == "fill" && kind.starts_with("hdd")) {
             fill = shareOf(token.value);
-            if (!fill || *fill > 1) return tl::unexpected(pointAt(token, "write how full the disk is, such as fill=75%"));
-        }
-        else return tl::unexpected(unknownWord(token, "a disk", "a level such as raid6, for nvme its bus such as 4.0x4, copy=500gb, aged, fragmented, degraded, rebuilding, inner, checksums, disk-encryption, and for a hard disk fill=75%"));
+            if (!fill || *fill > 1)
+                return tl::unexpected(pointAt(token, "write how full the disk is, such as fill=75%"));
+        } else
+            return tl::unexpected(
+                unknownWord(token, "a disk",
+                            "a level such as raid6, for nvme its bus such as 4.0x4, copy=500gb, aged, fragmented, "
+                            "degraded, rebuilding, inner, checksums, disk-encryption, and for a hard disk fill=75%"));
     }
     group.kind = kind;
-    if (auto stage = expect::diskStage(kb, group, expect::Access::Read, factors); !stage) return tl::unexpected(pointAt(words.front(), stage.error().what));
+    if (auto stage = expect::diskStage(kb, group, expect::Access::Read, factors); !stage)
+        return tl::unexpected(pointAt(words.front(), stage.error().what));
     if (!copy)
         return PathPart{Turn::Path, {}, [group, factors, fill, narrow](const Assembly& line) -> Result<expect::Stage> {
-            auto stage = expect::diskStage(line.kb, group, line.isSource ? expect::Access::Read : expect::Access::Write, factors);
-            if (!stage) return stage;
-            if (fill) stage = atFill(std::move(*stage), *fill);
-            return narrow ? behindBus(line.kb, std::move(*stage), *narrow) : stage;
-        }};
+                            auto stage = expect::diskStage(
+                                line.kb, group, line.isSource ? expect::Access::Read : expect::Access::Write, factors);
+                            if (!stage) return stage;
+                            if (fill) stage = atFill(std::move(*stage), *fill);
+                            return narrow ? behindBus(line.kb, std::move(*stage), *narrow) : stage;
+                        }};
     return PathPart{Turn::Copy, {}, [group, size = *copy](const Assembly& line) -> Result<expect::Stage> {
-        const auto path = expect::settle(line.result);
-        if (path.isEmpty()) return failure(ErrorCode::BadInput, "a cache fills from a path: write the stages before it");
-        return expect::cachedWriteStage(line.kb, group, size, path.expected);
-    }};
+                        const auto path = expect::settle(line.result);
+                        if (path.isEmpty())
+                            return failure(ErrorCode::BadInput,
+                                           "a cache fills from a path: write the stages before it");
+                        return expect::cachedWriteStage(line.kb, group, size, path.expected);
+                    }};
 }
 
 /// "pcie 3.0 x8 mps=128", "uplink 4.0 x4"
@@ -101,13 +112,15 @@ Result<std::optional<PathPart>> readBus(const Words& words)
         maxPayload = *bytes;
     }
     const bool isUplink = words.front().text == "uplink";
-    if (!isUplink && words.front().text != "pcie" && words.front().text.starts_with("pcie")) spec = words.front().text.substr(4) + spec;
+    if (!isUplink && words.front().text != "pcie" && words.front().text.starts_with("pcie"))
+        spec = words.front().text.substr(4) + spec;
     const auto bus = busOf(spec);
     if (!bus) return tl::unexpected(pointAt(words.front(), "write generation and lanes, such as pcie 3.0 x8"));
-    return PathPart{Turn::Path, {}, [bus = *bus, maxPayload, isUplink](const Assembly& line) {
-        if (isUplink) return expect::uplinkStage(line.kb, {bus.generation, bus.lanes, maxPayload});
-        return expect::slotStage(line.kb, plan::Slot{{}, {}, "1", bus.generation, bus.lanes}, maxPayload);
-    }};
+    return PathPart{
+        Turn::Path, {}, [bus = *bus, maxPayload, isUplink](const Assembly& line) {
+            if (isUplink) return expect::uplinkStage(line.kb, {bus.generation, bus.lanes, maxPayload});
+            return expect::slotStage(line.kb, plan::Slot{{}, {}, "1", bus.generation, bus.lanes}, maxPayload);
+        }};
 }
 
 /// "usb 5g adapter=2.5g"
@@ -118,11 +131,15 @@ Result<std::optional<PathPart>> readUsb(const Words& words)
     for (std::size_t i = 1; i < words.size(); ++i) {
         const bool isAdapter = words[i].text == "adapter";
         const auto rate = rateOf(isAdapter ? words[i].value : words[i].text);
-        if (!rate) return tl::unexpected(pointAt(words[i], "write what USB enumerates at and the rate of the adapter, such as usb 5g adapter=2.5g"));
+        if (!rate)
+            return tl::unexpected(pointAt(
+                words[i], "write what USB enumerates at and the rate of the adapter, such as usb 5g adapter=2.5g"));
         (isAdapter ? adapter : bus.emplace()) = *rate;
     }
     if (!bus) return tl::unexpected(pointAt(words.front(), "write what USB enumerates at, such as usb 5g"));
-    return PathPart{Turn::Path, {}, [bus = *bus, adapter](const Assembly& line) { return expect::usbStage(line.kb, bus, adapter); }};
+    return PathPart{Turn::Path, {}, [bus = *bus, adapter](const Assembly& line) {
+                        return expect::usbStage(line.kb, bus, adapter);
+                    }};
 }
 
 /// "cpu recent-x86 4.5ghz cores=8 streams=4 virtio"
@@ -136,17 +153,25 @@ Result<std::optional<PathPart>> readProcessor(const Words& words, const kb::Know
         const Token& token = words[i];
         const bool counts = token.text == "cores" || token.text == "streams";
         if (kb.processor(token.text)) host.kind = token.text;
-        else if (token.text.ends_with("ghz") && text::parseNumber(token.text.substr(0, token.text.size() - 3))) host.clockGhz = *text::parseNumber(token.text.substr(0, token.text.size() - 3));
+        else if (token.text.ends_with("ghz") && text::parseNumber(token.text.substr(0, token.text.size() - 3)))
+            host.clockGhz = *text::parseNumber(token.text.substr(0, token.text.size() - 3));
         else if (counts && text::parseNumber(token.value)) {
             const auto whole = wholeNumber(token, 1, 1024);
             if (!whole) return tl::unexpected(whole.error());
             (token.text == "cores" ? host.cores : streams) = *whole;
-        }
-        else if (isFactor(kb, token, "processor")) factors.push_back(token.text);
-        else return tl::unexpected(unknownWord(token, "a processor", "small-arm, big-arm, old-x86, mid-x86, recent-x86, 4.5ghz, cores=8, streams=4, and what slows it such as virtio, overlay, firewall, no-offload, numa-remote, power-saving"));
+        } else if (isFactor(kb, token, "processor")) factors.push_back(token.text);
+        else
+            return tl::unexpected(
+                unknownWord(token, "a processor",
+                            "small-arm, big-arm, old-x86, mid-x86, recent-x86, 4.5ghz, cores=8, streams=4, and what "
+                            "slows it such as virtio, overlay, firewall, no-offload, numa-remote, power-saving"));
     }
-    if (host.kind.empty() || host.clockGhz <= 0) return tl::unexpected(pointAt(words.front(), "write kind and clock of the processor, such as cpu recent-x86 4.5ghz"));
-    return PathPart{Turn::Path, {}, [host, streams, factors](const Assembly& line) { return expect::processorStage(line.kb, host, line.mtu, streams, factors); }};
+    if (host.kind.empty() || host.clockGhz <= 0)
+        return tl::unexpected(
+            pointAt(words.front(), "write kind and clock of the processor, such as cpu recent-x86 4.5ghz"));
+    return PathPart{Turn::Path, {}, [host, streams, factors](const Assembly& line) {
+                        return expect::processorStage(line.kb, host, line.mtu, streams, factors);
+                    }};
 }
 
 }  // namespace
@@ -158,11 +183,14 @@ Result<std::optional<PathPart>> readHostPart(const Words& words, const kb::Knowl
     if (first == "usb") return readUsb(words);
     if (first == "cpu" || first == "processor") return readProcessor(words, kb);
     if (first == "memory" || first == "mem") {
-        if (words.size() > 1) return tl::unexpected(unknownWord(words[1], "memory", "nothing; what is put in memory as a file is ram"));
-        return PathPart{Turn::Path, {}, [](const Assembly& line) { return expect::diskStage(line.kb, {"ram", 1, ""}, expect::Access::Read); }};
+        if (words.size() > 1)
+            return tl::unexpected(unknownWord(words[1], "memory", "nothing; what is put in memory as a file is ram"));
+        return PathPart{Turn::Path, {}, [](const Assembly& line) {
+                            return expect::diskStage(line.kb, {"ram", 1, ""}, expect::Access::Read);
+                        }};
     }
     if (kb.disk(text::split(first, '*').front())) return readDisk(words, kb);
     return std::optional<PathPart>();
 }
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -14,7 +14,9 @@ namespace {
 
 std::vector<std::string> startWords(const kb::KnowledgeBase& kb)
 {
-    std::vector<std::string> known{"pcie", "uplink", "usb", "cpu", "memory", "bond", "internet", "window", "loss", "files", "requests", "serial", "both-ways", "10g", "25g", "100g", "2.5g", "1g", "5g", "40g"};
+    std::vector<std::string> known{"pcie",   "uplink", "usb",   "cpu",      "memory", "bond",      "internet",
+                                   "window", "loss",   "files", "requests", "serial", "both-ways", "10g",
+                                   "25g",    "100g",   "2.5g",  "1g",       "5g",     "40g"};
     for (const auto& disk : kb.disks) known.push_back(disk.id);
     for (const auto& row : kb.ceilings) known.push_back(row.id);
     for (const auto& share : kb.fileShares)
@@ -25,7 +27,10 @@ std::vector<std::string> startWords(const kb::KnowledgeBase& kb)
 /// Equal labels get a number, so that every stage has a name of its own.
 void nameStages(std::vector<expect::Stage>& stages)
 {
-    const auto plainName = [](const expect::Stage& stage) { return std::string(stage.kind == expect::StageKind::Medium ? std::string_view(stage.label) : expect::word(stage.kind)); };
+    const auto plainName = [](const expect::Stage& stage) {
+        return std::string(stage.kind == expect::StageKind::Medium ? std::string_view(stage.label)
+                                                                   : expect::word(stage.kind));
+    };
     for (std::size_t i = 0; i < stages.size(); ++i) {
         int same = 0, before = 0;
         for (std::size_t j = 0; j < stages.size(); ++j)
@@ -58,10 +63,13 @@ Result<PathPart> readPathPart(const Words& words, const kb::KnowledgeBase& kb)
         if (!part) return tl::unexpected(part.error());
         if (!*part) continue;
         for (auto word = words.begin(); word != words.end(); ++word)
-            if (std::any_of(words.begin(), word, [&](const Token& before) { return before.text == word->text; })) return tl::unexpected(pointAt(*word, "this stands twice in one stage; keep one of them"));
+            if (std::any_of(words.begin(), word, [&](const Token& before) { return before.text == word->text; }))
+                return tl::unexpected(pointAt(*word, "this stands twice in one stage; keep one of them"));
         return std::move(**part);
     }
-    return tl::unexpected(pointAt(words.front(), "no disk, slot, processor, link, medium or file share that Sokudo knows" + suggestion(words.front().text, startWords(kb))));
+    return tl::unexpected(
+        pointAt(words.front(), "no disk, slot, processor, link, medium or file share that Sokudo knows" +
+                                   suggestion(words.front().text, startWords(kb))));
 }
 
 Result<expect::Expectation> expectPathLine(std::string_view line, const kb::KnowledgeBase& kb)
@@ -71,7 +79,10 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
     std::optional<int> mtu;
     for (const Part& piece : parts(line, '|')) {
         const auto words = tokens(piece.text, piece.offset);
-        if (words.empty()) return failure(ErrorCode::BadInput, "a stage between two | is empty; write stages such as nvme | pcie 3.0 x4 | 10g | smb", fmt::format("character {}", piece.offset + 1));
+        if (words.empty())
+            return failure(ErrorCode::BadInput,
+                           "a stage between two | is empty; write stages such as nvme | pcie 3.0 x4 | 10g | smb",
+                           fmt::format("character {}", piece.offset + 1));
         auto part = readPathPart(words, kb);
         if (!part) return tl::unexpected(part.error());
         if (part->mtu) mtu = mtu ? std::min(*mtu, *part->mtu) : *part->mtu;
@@ -79,7 +90,9 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
         firsts.push_back(words.front());
     }
     // Where the path begins, a disk is read from; a share or a copy may stand before it in the line.
-    const auto source = std::find_if(read.begin(), read.end(), [](const PathPart& part) { return part.turn == Turn::Path && part.make; }) - read.begin();
+    const auto source = std::find_if(read.begin(), read.end(),
+                                     [](const PathPart& part) { return part.turn == Turn::Path && part.make; }) -
+                        read.begin();
     const bool bothWays = std::any_of(read.begin(), read.end(), [](const PathPart& part) { return part.bothWays; });
     std::vector<expect::Stage> stages;
     for (Turn turn : {Turn::Path, Turn::Share, Turn::Copy, Turn::Tool})
@@ -87,7 +100,8 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
             if (read[i].turn != turn || !read[i].make) continue;
             auto stage = read[i].make({kb, mtu.value_or(1500), static_cast<std::ptrdiff_t>(i) == source, stages});
             if (!stage) return tl::unexpected(pointAt(firsts[i], stage.error().what));
-            stages.push_back(bothWays && turn == Turn::Path ? expect::withBothWaysBusy(kb, std::move(*stage)) : std::move(*stage));
+            stages.push_back(bothWays && turn == Turn::Path ? expect::withBothWaysBusy(kb, std::move(*stage))
+                                                            : std::move(*stage));
         }
     nameStages(stages);
     auto result = expect::settle(std::move(stages));
@@ -97,4 +111,4 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
     return result;
 }
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

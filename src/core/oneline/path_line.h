@@ -4,8 +4,8 @@
 
 #include <string_view>
 
-#include "core/expect/stage.h"
 #include "core/base/result.h"
+#include "core/expect/stage.h"
 
 namespace sokudo::oneline {
 
@@ -14,4 +14,4 @@ namespace sokudo::oneline {
 /// @error BadInput  points at the word; the grammar is docs/one-line.md
 Result<expect::Expectation> expectPathLine(std::string_view line, const kb::KnowledgeBase&);
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -4,10 +4,10 @@
 
 #include <fmt/format.h>
 
-#include "core/formulas/media_faults.h"
-#include "core/formulas/radio.h"
 #include "core/base/text.h"
 #include "core/base/whole.h"
+#include "core/formulas/media_faults.h"
+#include "core/formulas/radio.h"
 #include "core/oneline/path_parts.h"
 
 namespace sokudo::oneline {
@@ -16,14 +16,14 @@ namespace {
 constexpr std::string_view kLinkWords = "mtu=9000, ipv6, udp, rdma, vlan, no-timestamps, tunnel=vxlan";
 
 /// Reads a word that says how packets are framed; false: it is another word.
-Result<bool> readFraming(const Token& token, const kb::KnowledgeBase& kb, formulas::Framing& framing, std::optional<int>& mtu)
+Result<bool> readFraming(const Token& token, const kb::KnowledgeBase& kb, formulas::Framing& framing,
+                         std::optional<int>& mtu)
 {
     if (token.text == "mtu" || ((token.text == "vlan" || token.text == "tags") && token.hasValue())) {
         const auto whole = token.text == "mtu" ? wholeNumber(token, 576, 65535) : wholeNumber(token, 0, 2);
         if (!whole) return tl::unexpected(whole.error());
         (token.text == "mtu" ? mtu.emplace() : framing.vlanTags) = *whole;
-    }
-    else if (token.text == "vlan") framing.vlanTags = 1;
+    } else if (token.text == "vlan") framing.vlanTags = 1;
     else if (token.text == "ipv6") framing.ipv6 = true;
     else if (token.text == "udp") framing.transport = formulas::Transport::Udp;
     else if (token.text == "notimestamps" || token.text == "no-timestamps") framing.timestamps = false;
@@ -32,11 +32,11 @@ Result<bool> readFraming(const Token& token, const kb::KnowledgeBase& kb, formul
         if (!row) {
             std::vector<std::string> known;
             for (const kb::Encapsulation& one : kb.encapsulations) known.push_back(one.id);
-            return tl::unexpected(pointAt(token, "no tunnel that Sokudo knows; known are " + text::joined(known, ", ")));
+            return tl::unexpected(
+                pointAt(token, "no tunnel that Sokudo knows; known are " + text::joined(known, ", ")));
         }
         framing = formulas::wrapped(framing, *row);
-    }
-    else if (token.text == "rdma") framing.transport = formulas::Transport::Rdma;
+    } else if (token.text == "rdma") framing.transport = formulas::Transport::Rdma;
     else return token.text == "ipv4" || token.text == "tcp";
     return true;
 }
@@ -85,7 +85,9 @@ Result<std::optional<PathPart>> readBond(const Words& words, const kb::Knowledge
         } else {
             const auto read = readFraming(token, kb, framing, part.mtu);
             if (!read) return tl::unexpected(read.error());
-            if (!*read) return tl::unexpected(unknownWord(token, "a bond", "2*10g, flows=4, spread=ports and " + std::string(kLinkWords)));
+            if (!*read)
+                return tl::unexpected(
+                    unknownWord(token, "a bond", "2*10g, flows=4, spread=ports and " + std::string(kLinkWords)));
         }
     }
     if (members == 0) return tl::unexpected(pointAt(words.front(), std::string(kHow)));
@@ -107,14 +109,17 @@ Result<std::optional<PathPart>> readInternet(const Words& words, const kb::Knowl
         if (words[i].text == "upload") {
             upload = rateOf(words[i].value);
             if (!upload) return tl::unexpected(pointAt(words[i], "write the rate of the way up, such as upload=20m"));
-        }
-        else if (const auto rate = rateOf(words[i].text)) plan = rate;
-        else if (!isFactor(kb, words[i], "internet")) return tl::unexpected(unknownWord(words[i], "an internet plan", "its rate, upload=20m, fibre-plan, cable-plan, any-plan, busy-hour"));
+        } else if (const auto rate = rateOf(words[i].text)) plan = rate;
+        else if (!isFactor(kb, words[i], "internet"))
+            return tl::unexpected(unknownWord(words[i], "an internet plan",
+                                              "its rate, upload=20m, fibre-plan, cable-plan, any-plan, busy-hour"));
         else if (words[i].text.ends_with("-plan")) overshoot = words[i].text;
         else factors.push_back(words[i].text);
     }
     if (!plan) return tl::unexpected(pointAt(words.front(), "write the rate of the plan, such as internet 1g"));
-    return PathPart{Turn::Path, {}, [=](const Assembly& line) { return expect::internetStage(line.kb, *plan, overshoot, factors, upload); }};
+    return PathPart{Turn::Path, {}, [=](const Assembly& line) {
+                        return expect::internetStage(line.kb, *plan, overshoot, factors, upload);
+                    }};
 }
 
 /// "1e-9", as bit error ratios are written; above 0 and below 1
@@ -141,15 +146,26 @@ Result<std::optional<PathPart>> readTransport(const Words& words)
             const auto whole = wholeNumber(token, 1, 64);
             if (!whole) return tl::unexpected(whole.error());
             streams = *whole;
-        }
-        else if (isWindow && sizeOf(token.text)) window = sizeOf(token.text);
+        } else if (isWindow && sizeOf(token.text)) window = sizeOf(token.text);
         else if (!isWindow && token.text == "ber" && errorRatioOf(token.value)) flips = errorRatioOf(token.value);
         else if (!isWindow && shareOf(token.text)) share = shareOf(token.text);
-        else return tl::unexpected(unknownWord(token, isWindow ? "a window" : "loss", isWindow ? "its size such as 64kib, rtt=20ms, streams=4" : "its share such as 0.1% or ber=1e-9, rtt=0.3ms, streams=4"));
+        else
+            return tl::unexpected(unknownWord(token, isWindow ? "a window" : "loss",
+                                              isWindow ? "its size such as 64kib, rtt=20ms, streams=4"
+                                                       : "its share such as 0.1% or ber=1e-9, rtt=0.3ms, streams=4"));
     }
-    if (!roundTrip || (isWindow ? !window : !share && !flips)) return tl::unexpected(pointAt(words.front(), isWindow ? "write size and round trip, such as window 64kib rtt=20ms" : "write share and round trip, such as loss 0.1% rtt=0.3ms"));
-    if (isWindow) return PathPart{Turn::Path, {}, [=](const Assembly&) { return expect::windowStage(*window, *roundTrip, streams); }};
-    return PathPart{Turn::Path, {}, [=](const Assembly& line) { return expect::lossStage(share ? *share : formulas::frameLoss(*flips, formulas::wireBytes({line.mtu})), *roundTrip, formulas::payloadBytes({line.mtu}), streams); }};
+    if (!roundTrip || (isWindow ? !window : !share && !flips))
+        return tl::unexpected(pointAt(words.front(), isWindow
+                                                         ? "write size and round trip, such as window 64kib rtt=20ms"
+                                                         : "write share and round trip, such as loss 0.1% rtt=0.3ms"));
+    if (isWindow)
+        return PathPart{
+            Turn::Path, {}, [=](const Assembly&) { return expect::windowStage(*window, *roundTrip, streams); }};
+    return PathPart{Turn::Path, {}, [=](const Assembly& line) {
+                        return expect::lossStage(
+                            share ? *share : formulas::frameLoss(*flips, formulas::wireBytes({line.mtu})), *roundTrip,
+                            formulas::payloadBytes({line.mtu}), streams);
+                    }};
 }
 
 /// What is left of a medium when so many take turns on it.
@@ -157,7 +173,9 @@ expect::Stage inTurns(expect::Stage stage, int stations)
 {
     if (stations < 2) return stage;
     for (kb::Band* band : {&stage.carries, stage.both ? &*stage.both : nullptr})
-        if (band) *band = {scaled(band->low, 1.0 / stations), scaled(band->typical, 1.0 / stations), scaled(band->high, 1.0 / stations)};
+        if (band)
+            *band = {scaled(band->low, 1.0 / stations), scaled(band->typical, 1.0 / stations),
+                     scaled(band->high, 1.0 / stations)};
     stage.working += fmt::format("; {} stations take turns: up to {} each", stations, text::rate(stage.carries.high));
     return stage;
 }
@@ -173,25 +191,29 @@ Result<std::optional<PathPart>> readRadio(const Words& words, const kb::Knowledg
             const auto whole = wholeNumber(words[i], 1, 200);
             if (!whole) return tl::unexpected(whole.error());
             stations = *whole;
-        }
-        else if (words[i].text == "mcs" || words[i].text == "width" || words[i].text == "streams") {
+        } else if (words[i].text == "mcs" || words[i].text == "width" || words[i].text == "streams") {
             const auto whole = wholeNumber(words[i], 0, 320);
             if (!whole) return tl::unexpected(whole.error());
             (words[i].text == "mcs" ? mcs : words[i].text == "width" ? width : streams) = *whole;
-        }
-        else if (isFactor(kb, words[i], "radio")) factors.push_back(words[i].text);
+        } else if (isFactor(kb, words[i], "radio")) factors.push_back(words[i].text);
         else if (const auto rate = rateOf(words[i].text)) phy = rate;
-        else return tl::unexpected(unknownWord(words[i], "radio", "its PHY rate such as 2402m, or mcs=11 width=160 streams=2; stations=3, wall, two-walls, floor, repeat, backhaul"));
+        else
+            return tl::unexpected(unknownWord(words[i], "radio",
+                                              "its PHY rate such as 2402m, or mcs=11 width=160 streams=2; stations=3, "
+                                              "wall, two-walls, floor, repeat, backhaul"));
     }
     if (!phy && mcs >= 0) phy = formulas::wifiRate(mcs, width, streams);
-    if (!phy && mcs >= 0) return tl::unexpected(pointAt(words.front(), "there is no such radio: mcs 0 to 13, width 20, 40, 80, 160 or 320, streams 1 to 16"));
+    if (!phy && mcs >= 0)
+        return tl::unexpected(pointAt(
+            words.front(), "there is no such radio: mcs 0 to 13, width 20, 40, 80, 160 or 320, streams 1 to 16"));
     if (!phy) return tl::unexpected(pointAt(words.front(), "write the PHY rate of the radio, such as radio 2402m"));
     return PathPart{Turn::Path, {}, [=](const Assembly& line) -> Result<expect::Stage> {
-        auto stage = expect::radioShareStage(line.kb, *phy);
-        if (!stage) return stage;
-        if (const auto error = expect::applyFactors(line.kb, factors, "radio", *stage)) return tl::unexpected(*error);
-        return inTurns(std::move(*stage), stations);
-    }};
+                        auto stage = expect::radioShareStage(line.kb, *phy);
+                        if (!stage) return stage;
+                        if (const auto error = expect::applyFactors(line.kb, factors, "radio", *stage))
+                            return tl::unexpected(*error);
+                        return inTurns(std::move(*stage), stations);
+                    }};
 }
 
 /// A row of ceilings.csv with what changes it: "wifi6-2x2-160 wall", "router-soc", "smb-sign-hmac"
@@ -228,10 +250,14 @@ Result<std::optional<PathPart>> readCeiling(const kb::Ceiling& row, const Words&
         if (isCoax) known.insert(known.end(), {"phy=3.1g", "nodes=3"});
         return tl::unexpected(unknownWord(words[i], row.name, known.empty() ? "nothing" : text::joined(known, ", ")));
     }
-    return PathPart{Turn::Path, {}, [id = row.id, factors, stations, isCoax, phy, nodes](const Assembly& line) -> Result<expect::Stage> {
-        auto stage = isCoax ? expect::coaxStage(line.kb, id, phy, nodes) : expect::ceilingStage(line.kb, id, factors);
-        return stage ? inTurns(std::move(*stage), stations) : stage;
-    }};
+    return PathPart{
+        Turn::Path,
+        {},
+        [id = row.id, factors, stations, isCoax, phy, nodes](const Assembly& line) -> Result<expect::Stage> {
+            auto stage =
+                isCoax ? expect::coaxStage(line.kb, id, phy, nodes) : expect::ceilingStage(line.kb, id, factors);
+            return stage ? inTurns(std::move(*stage), stations) : stage;
+        }};
 }
 
 }  // namespace
@@ -249,4 +275,4 @@ Result<std::optional<PathPart>> readNetworkPart(const Words& words, const kb::Kn
     return std::optional<PathPart>();
 }
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

@@ -13,18 +13,19 @@ namespace sokudo::oneline {
 struct Assembly {
     const kb::KnowledgeBase& kb;
     int mtu = 1500;
-    bool isSource = false;                   ///< the part is the first of the line
+    bool isSource = false;                     ///< the part is the first of the line
     const std::vector<expect::Stage>& result;  ///< the stages before it, in the order of their turns
 };
 
-/// When a part is reckoned: a share counts what links carry, small files count the share, a serial tool counts all of it.
+/// When a part is reckoned: a share counts what links carry, small files count the share, a serial tool counts all of
+/// it.
 enum class Turn { Path, Share, Copy, Tool };
 
 struct PathPart {
     Turn turn = Turn::Path;
-    std::optional<int> mtu;  ///< a link may state one; the least counts for all
+    std::optional<int> mtu;                                      ///< a link may state one; the least counts for all
     std::function<Result<expect::Stage>(const Assembly&)> make;  ///< empty: the part makes no stage
-    bool bothWays = false;   ///< everything on the path is as busy the other way
+    bool bothWays = false;                                       ///< everything on the path is as busy the other way
 };
 
 using Words = std::vector<Token>;
@@ -40,4 +41,4 @@ Error unknownWord(const Token&, std::string_view partName, std::string_view know
 /// The word as a factor of such a stage.
 bool isFactor(const kb::KnowledgeBase&, const Token&, std::string_view stage);
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

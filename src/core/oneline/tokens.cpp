@@ -24,7 +24,9 @@ bool continues(const std::string& before, const std::string& after)
         if (before == prefix && nextIsFigure) return true;
     if ((before == "sfp" || before == "qsfp") && after[0] == '+') return true;
     const bool beforeIsNumber = text::parseNumber(before).has_value();
-    for (std::string_view unit : {"m", "km", "ft", "metres", "meters", "metre", "meter", "ghz", "g", "gbit", "gb/s", "gbit/s", "gbps", "kb", "mb", "gb", "tb", "kib", "mib", "gib", "tib", "ms", "us", "s", "%"})
+    for (std::string_view unit :
+         {"m",  "km", "ft", "metres", "meters", "metre", "meter", "ghz", "g",  "gbit", "gb/s", "gbit/s", "gbps",
+          "kb", "mb", "gb", "tb",     "kib",    "mib",   "gib",   "tib", "ms", "us",   "s",    "%"})
         if (beforeIsNumber && after == unit) return true;
     // "3.0 x8", "3.0 x 8", "4.0x 4"
     if (beforeIsNumber && after.size() >= 1 && after[0] == 'x' && (after.size() == 1 || isDigit(after[1]))) return true;
@@ -36,7 +38,8 @@ bool continues(const std::string& before, const std::string& after)
 /// Words that take the next word as their value when no `=` stands between.
 bool isKeyword(const std::string& word)
 {
-    for (std::string_view key : {"mtu", "fec", "joints", "splices", "cores", "streams", "rtt", "flows", "adapter", "workers", "mps", "upload", "nodes"})
+    for (std::string_view key : {"mtu", "fec", "joints", "splices", "cores", "streams", "rtt", "flows", "adapter",
+                                 "workers", "mps", "upload", "nodes"})
         if (word == key) return true;
     return false;
 }
@@ -46,7 +49,10 @@ bool isKeyword(const std::string& word)
 std::vector<Token> tokens(std::string_view part, std::size_t offset)
 {
     // First the plain words, commas and blanks between them, with blanks around binding signs removed.
-    struct Word { std::string text; std::size_t at = 0; };
+    struct Word {
+        std::string text;
+        std::size_t at = 0;
+    };
     std::vector<Word> words;
     for (std::size_t i = 0; i < part.size();) {
         if (isBlank(part[i]) || part[i] == ',') {
@@ -58,13 +64,15 @@ std::vector<Token> tokens(std::string_view part, std::size_t offset)
             if (isBlank(part[i])) {
                 std::size_t next = i;
                 while (next < part.size() && isBlank(part[next])) ++next;
-                const bool bound = next < part.size() && (binds(part[next]) || (!word.text.empty() && binds(word.text.back())));
+                const bool bound =
+                    next < part.size() && (binds(part[next]) || (!word.text.empty() && binds(word.text.back())));
                 if (!bound) break;
                 i = next;
                 continue;
             }
             // The multiplication sign is two bytes in UTF-8.
-            if (static_cast<unsigned char>(part[i]) == 0xC3 && i + 1 < part.size() && static_cast<unsigned char>(part[i + 1]) == 0x97) {
+            if (static_cast<unsigned char>(part[i]) == 0xC3 && i + 1 < part.size() &&
+                static_cast<unsigned char>(part[i + 1]) == 0x97) {
                 word.text.push_back('x');
                 i += 2;
                 continue;
@@ -127,13 +135,15 @@ Result<int> wholeNumber(const Token& token, int least, int most)
     const auto value = text::parseNumber(token.value);
     const auto whole = value ? wholeOf(*value, least, most) : std::nullopt;
     if (!whole)
-        return tl::unexpected(pointAt(token, fmt::format("{} is a whole number from {} to {}", token.text, least, most)));
+        return tl::unexpected(
+            pointAt(token, fmt::format("{} is a whole number from {} to {}", token.text, least, most)));
     return *whole;
 }
 
 std::optional<Length> lengthOf(std::string_view word)
 {
-    static constexpr std::pair<std::string_view, double> kUnits[] = {{"km", 1000}, {"metres", 1}, {"meters", 1}, {"metre", 1}, {"meter", 1}, {"ft", 0.3048}, {"m", 1}};
+    static constexpr std::pair<std::string_view, double> kUnits[] = {
+        {"km", 1000}, {"metres", 1}, {"meters", 1}, {"metre", 1}, {"meter", 1}, {"ft", 0.3048}, {"m", 1}};
     for (const auto& [unit, metres] : kUnits) {
         if (!word.ends_with(unit)) continue;
         const auto number = text::parseNumber(word.substr(0, word.size() - unit.size()));
@@ -159,14 +169,18 @@ std::optional<double> measured(std::string_view word, const std::pair<std::strin
 
 std::optional<DataSize> sizeOf(std::string_view word)
 {
-    static constexpr std::pair<std::string_view, double> kUnits[] = {{"kib", 1024.0}, {"mib", 1048576.0}, {"gib", 1073741824.0}, {"tib", 1099511627776.0}, {"kb", 1e3}, {"mb", 1e6}, {"gb", 1e9}, {"tb", 1e12}, {"b", 1}};
+    static constexpr std::pair<std::string_view, double> kUnits[] = {
+        {"kib", 1024.0}, {"mib", 1048576.0}, {"gib", 1073741824.0}, {"tib", 1099511627776.0},
+        {"kb", 1e3},     {"mb", 1e6},        {"gb", 1e9},           {"tb", 1e12},
+        {"b", 1}};
     const auto bytes = measured(word, kUnits);
     return bytes ? std::optional(DataSize::of(*bytes)) : std::nullopt;
 }
 
 std::optional<Duration> durationOf(std::string_view word)
 {
-    static constexpr std::pair<std::string_view, double> kUnits[] = {{"ms", 1e-3}, {"us", 1e-6}, {"µs", 1e-6}, {"s", 1}};
+    static constexpr std::pair<std::string_view, double> kUnits[] = {
+        {"ms", 1e-3}, {"us", 1e-6}, {"µs", 1e-6}, {"s", 1}};
     const auto seconds = measured(word, kUnits);
     return seconds ? std::optional(Duration::of(*seconds)) : std::nullopt;
 }
@@ -179,7 +193,9 @@ std::optional<double> shareOf(std::string_view word)
 
 std::optional<BitRate> rateOf(std::string_view word)
 {
-    static constexpr std::pair<std::string_view, double> kUnits[] = {{"gbit/s", 1e9}, {"gb/s", 1e9}, {"gbps", 1e9}, {"gbit", 1e9}, {"g", 1e9}, {"mbit/s", 1e6}, {"mb/s", 1e6}, {"mbps", 1e6}, {"mbit", 1e6}, {"m", 1e6}, {"", 1e9}};
+    static constexpr std::pair<std::string_view, double> kUnits[] = {
+        {"gbit/s", 1e9}, {"gb/s", 1e9}, {"gbps", 1e9}, {"gbit", 1e9}, {"g", 1e9}, {"mbit/s", 1e6},
+        {"mb/s", 1e6},   {"mbps", 1e6}, {"mbit", 1e6}, {"m", 1e6},    {"", 1e9}};
     for (const auto& [unit, factor] : kUnits) {
         if (!word.ends_with(unit)) continue;
         const auto number = text::parseNumber(word.substr(0, word.size() - unit.size()));
@@ -195,9 +211,10 @@ std::optional<BusWord> busOf(std::string_view word)
     if (x == std::string_view::npos) return std::nullopt;
     const auto generation = text::parseNumber(word.substr(0, x));
     const auto lanes = text::parseNumber(word.substr(x + 1));
-    const auto wholeGeneration = generation ? wholeOf(*generation, 1, 9) : std::nullopt, wholeLanes = lanes ? wholeOf(*lanes, 1, 64) : std::nullopt;
+    const auto wholeGeneration = generation ? wholeOf(*generation, 1, 9) : std::nullopt,
+               wholeLanes = lanes ? wholeOf(*lanes, 1, 64) : std::nullopt;
     if (!wholeGeneration || !wholeLanes) return std::nullopt;
     return BusWord{*wholeGeneration, *wholeLanes};
 }
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

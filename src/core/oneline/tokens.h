@@ -15,9 +15,9 @@ namespace sokudo::oneline {
 
 /// One word in small letters: "cat6a", or a key with its value: "fec=rs".
 struct Token {
-    std::string text;   ///< the key where there is a value
+    std::string text;  ///< the key where there is a value
     std::string value;
-    int position = 0;   ///< character in the line, from 1
+    int position = 0;  ///< character in the line, from 1
     bool hasValue() const { return !value.empty(); }
 };
 
@@ -27,7 +27,10 @@ struct Token {
 std::vector<Token> tokens(std::string_view part, std::size_t offset);
 
 /// A part of the line between two separators.
-struct Part { std::string_view text; std::size_t offset = 0; };
+struct Part {
+    std::string_view text;
+    std::size_t offset = 0;
+};
 std::vector<Part> parts(std::string_view line, char separator);
 
 /// "character 12, “om6”: …": a message that points at the word.
@@ -48,7 +51,9 @@ std::optional<Duration> durationOf(std::string_view word);
 /// "0.1%" or "0.001" as a share.
 std::optional<double> shareOf(std::string_view word);
 /// "3.0x8", "gen3x8": generation and lanes.
-struct BusWord { int generation = 0, lanes = 0; };
+struct BusWord {
+    int generation = 0, lanes = 0;
+};
 std::optional<BusWord> busOf(std::string_view word);
 
-}  // namespace sokudo::quick
+}  // namespace sokudo::oneline

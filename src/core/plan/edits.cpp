@@ -79,7 +79,8 @@ Result<Plan> putDevice(const Plan& plan, Device device)
 
 Result<Plan> putSlot(const Plan& plan, Slot slot)
 {
-    if (!slot.id.isSet() || !plan.devices.has(slot.device)) return refuse("the slot needs a device that is in the plan");
+    if (!slot.id.isSet() || !plan.devices.has(slot.device))
+        return refuse("the slot needs a device that is in the plan");
     if (text::trimmed(slot.name).empty()) return refuse("a slot needs a name; type one, such as “1”");
     Plan next = plan;
     next.slots = plan.slots.with(std::move(slot));
@@ -88,13 +89,15 @@ Result<Plan> putSlot(const Plan& plan, Slot slot)
 
 Result<Plan> putPort(const Plan& plan, Port port)
 {
-    if (!port.id.isSet() || !plan.devices.has(port.device)) return refuse("the port needs a device that is in the plan");
+    if (!port.id.isSet() || !plan.devices.has(port.device))
+        return refuse("the port needs a device that is in the plan");
     port.name = text::trimmed(port.name);
     if (port.name.empty()) return refuse("a port needs a name; type the one printed beside it");
     if (port.cage.empty()) return refuse(fmt::format("port {} needs its kind of socket", port.name));
     for (const Port& other : plan.ports)
         if (other.id != port.id && other.device == port.device && other.name == port.name)
-            return refuse(fmt::format("the device already has a port called {}; give this one another name", port.name));
+            return refuse(
+                fmt::format("the device already has a port called {}; give this one another name", port.name));
     if (port.slot.isSet() && (!plan.slots.has(port.slot) || plan.slots.find(port.slot)->device != port.device))
         return refuse(fmt::format("port {} is on a slot that its device does not have", port.name));
     if (port.splitOf.isSet()) {
@@ -104,9 +107,11 @@ Result<Plan> putPort(const Plan& plan, Port port)
         if (port.leg < 1 || port.leg > 8) return refuse(fmt::format("{} needs its lane, from 1 to 8", port.name));
         for (const Port& other : plan.ports)
             if (other.id != port.id && other.splitOf == port.splitOf && other.leg == port.leg)
-                return refuse(fmt::format("lane {} of {} is already {}; give this leg another lane", port.leg, whole->name, other.name));
+                return refuse(fmt::format("lane {} of {} is already {}; give this leg another lane", port.leg,
+                                          whole->name, other.name));
     }
-    if (port.mtu && (*port.mtu < 576 || *port.mtu > 65535)) return refuse("an MTU lies between 576 and 65535 bytes; 1500 and 9000 are usual");
+    if (port.mtu && (*port.mtu < 576 || *port.mtu > 65535))
+        return refuse("an MTU lies between 576 and 65535 bytes; 1500 and 9000 are usual");
     Plan next = plan;
     next.ports = plan.ports.with(std::move(port));
     return next;
@@ -117,12 +122,14 @@ Result<Plan> putRun(const Plan& plan, Run run)
     if (!run.id.isSet()) return refuse("the run has no id");
     if (!run.a.isSet() && !run.b.isSet()) return refuse("a run needs at least one end; pick a port");
     if (run.a == run.b) return refuse("both ends of the run are the same port; pick another for one end");
-    if (run.length && run.length->steps() <= 0) return refuse("a run's length is above 0 m; leave it empty when it was never measured");
+    if (run.length && run.length->steps() <= 0)
+        return refuse("a run's length is above 0 m; leave it empty when it was never measured");
     if (run.joints < 0 || run.splices < 0) return refuse("joints and splices are counted from 0");
     for (PortId end : {run.a, run.b})
         if (const auto why = whyPortCannotTake(plan, end, run.id)) return refuse(*why);
     for (const Segment& segment : run.segments)
-        if (segment.length && segment.length->steps() <= 0) return refuse("a cord's length is above 0 m; leave it empty when it was never measured");
+        if (segment.length && segment.length->steps() <= 0)
+            return refuse("a cord's length is above 0 m; leave it empty when it was never measured");
     Plan next = plan;
     next.runs = plan.runs.with(std::move(run));
     return next;
@@ -131,7 +138,8 @@ Result<Plan> putRun(const Plan& plan, Run run)
 Result<Plan> putWaiver(const Plan& plan, Waiver waiver)
 {
     waiver.reason = text::trimmed(waiver.reason);
-    if (!waiver.id.isSet() || !plan.runs.has(waiver.run)) return refuse("a waiver belongs to a run of the plan; pick the link again");
+    if (!waiver.id.isSet() || !plan.runs.has(waiver.run))
+        return refuse("a waiver belongs to a run of the plan; pick the link again");
     if (waiver.clause.empty()) return refuse("a waiver names the finding it accepts; pick one");
     if (waiver.reason.empty()) return refuse("a waiver needs a reason; write why you accept this");
     if (waiver.verdict == "unsafe") return refuse("what is unsafe cannot be accepted; mend it");
@@ -174,8 +182,10 @@ Result<Plan> putFlow(const Plan& plan, Flow flow)
     flow.name = text::trimmed(flow.name);
     flow.set = text::trimmed(flow.set);
     if (!flow.id.isSet()) return refuse("the flow has no id");
-    if (flow.name.empty() || flow.set.empty()) return refuse("a flow needs a name and the name of its set, such as “busy evening”");
-    if (const std::string why = whyNotEnds(plan, flow.from, flow.to); !why.empty()) return refuse(fmt::format("flow “{}”: {}", flow.name, why));
+    if (flow.name.empty() || flow.set.empty())
+        return refuse("a flow needs a name and the name of its set, such as “busy evening”");
+    if (const std::string why = whyNotEnds(plan, flow.from, flow.to); !why.empty())
+        return refuse(fmt::format("flow “{}”: {}", flow.name, why));
     if (flow.streams < 1 || flow.streams > 64) return refuse(fmt::format("flow “{}”: 1 to 64 streams", flow.name));
     Plan next = plan;
     next.flows = plan.flows.with(std::move(flow));
@@ -187,9 +197,12 @@ Result<Plan> putJob(const Plan& plan, Job job)
     job.name = text::trimmed(job.name);
     if (!job.id.isSet()) return refuse("the job has no id");
     if (job.name.empty()) return refuse("a job needs a name; type one, such as “plates to the store”");
-    if (const std::string why = whyNotEnds(plan, job.from, job.to); !why.empty()) return refuse(fmt::format("job “{}”: {}", job.name, why));
-    if (job.size.steps() <= 0 && job.purpose.empty()) return refuse(fmt::format("job “{}”: say how much is copied, or which purpose needs a steady rate", job.name));
-    if (job.count < 1 || job.perWeek < 0) return refuse(fmt::format("job “{}”: at least one at a time, and not less than never a week", job.name));
+    if (const std::string why = whyNotEnds(plan, job.from, job.to); !why.empty())
+        return refuse(fmt::format("job “{}”: {}", job.name, why));
+    if (job.size.steps() <= 0 && job.purpose.empty())
+        return refuse(fmt::format("job “{}”: say how much is copied, or which purpose needs a steady rate", job.name));
+    if (job.count < 1 || job.perWeek < 0)
+        return refuse(fmt::format("job “{}”: at least one at a time, and not less than never a week", job.name));
     Plan next = plan;
     next.jobs = plan.jobs.with(std::move(job));
     return next;
@@ -219,7 +232,8 @@ Result<Plan> deleteWaiver(const Plan& plan, WaiverId id)
     return next;
 }
 
-Result<Plan> putDeviceWhole(const Plan& plan, Device device, const std::vector<Slot>& slots, const std::vector<Port>& ports)
+Result<Plan> putDeviceWhole(const Plan& plan, Device device, const std::vector<Slot>& slots,
+                            const std::vector<Port>& ports)
 {
     Result<Plan> next = putDevice(plan, std::move(device));
     for (const Slot& slot : slots)
@@ -235,7 +249,8 @@ Result<Plan> deletePlace(const Plan& plan, PlaceId id)
     if (!place) return failure(ErrorCode::NotFound, "the place is not in the plan");
     for (const Device& device : plan.devices)
         if (device.place == id)
-            return failure(ErrorCode::NotAllowed, fmt::format("{} still stands in {}; move or delete its devices first", device.name, place->name));
+            return failure(ErrorCode::NotAllowed, fmt::format("{} still stands in {}; move or delete its devices first",
+                                                              device.name, place->name));
     Plan next = plan;
     next.places = plan.places.without(id);
     return next;
@@ -282,7 +297,9 @@ Result<Plan> deletePort(const Plan& plan, PortId id)
 {
     if (!plan.ports.has(id)) return failure(ErrorCode::NotFound, "the port is not in the plan");
     for (const Port& leg : plan.ports)
-        if (leg.splitOf == id) return failure(ErrorCode::NotAllowed, fmt::format("{} is a leg of this port; delete the legs first", leg.name));
+        if (leg.splitOf == id)
+            return failure(ErrorCode::NotAllowed,
+                           fmt::format("{} is a leg of this port; delete the legs first", leg.name));
     Plan next = opened(plan, id);
     next.ports = next.ports.without(id);
     return withoutLooseRuns(std::move(next));

@@ -52,7 +52,8 @@ Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
     }
 }
 
-std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_t to, std::optional<BitRate> least, std::optional<std::size_t> banned) const
+std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_t to, std::optional<BitRate> least,
+                                                    std::optional<std::size_t> banned) const
 {
     constexpr std::size_t kNone = static_cast<std::size_t>(-1);
     std::vector<std::size_t> cameFrom(m_devices.size(), kNone);
@@ -74,7 +75,8 @@ std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_
     return way;
 }
 
-std::optional<std::vector<Net::Edge>> Net::best(std::size_t from, std::size_t to, std::optional<std::size_t> banned) const
+std::optional<std::vector<Net::Edge>> Net::best(std::size_t from, std::size_t to,
+                                                std::optional<std::size_t> banned) const
 {
     for (std::size_t level = 0; level < m_levels.size(); ++level) {
         if (m_islands[level][from] != m_islands[level][to]) continue;
@@ -119,10 +121,13 @@ std::vector<Route> Net::ways(DeviceId from, DeviceId to, std::size_t most) const
     if (!first) return {};
     std::vector<std::vector<Edge>> found{*first};
     const auto same = [](const std::vector<Edge>& x, const std::vector<Edge>& y) {
-        return std::equal(x.begin(), x.end(), y.begin(), y.end(), [](const Edge& m, const Edge& n) { return m.link == n.link; });
+        return std::equal(x.begin(), x.end(), y.begin(), y.end(),
+                          [](const Edge& m, const Edge& n) { return m.link == n.link; });
     };
     for (const Edge& avoided : *first)
-        if (auto other = best(a->second, b->second, avoided.link); other && std::none_of(found.begin(), found.end(), [&](const auto& known) { return same(known, *other); })) found.push_back(std::move(*other));
+        if (auto other = best(a->second, b->second, avoided.link);
+            other && std::none_of(found.begin(), found.end(), [&](const auto& known) { return same(known, *other); }))
+            found.push_back(std::move(*other));
     std::stable_sort(found.begin(), found.end(), [&](const auto& x, const auto& y) {
         const BitRate rateX = slowest(x).value_or(BitRate{}), rateY = slowest(y).value_or(BitRate{});
         return rateX != rateY ? rateY < rateX : x.size() < y.size();

@@ -15,8 +15,8 @@ public:
     /// The plan must outlive the net.
     Net(const Plan&, const std::vector<Link>&, const LinkRate&);
     Net(const Plan& plan, const LinkRate& rate) : Net(plan, links(plan), rate) {}
-    /// The way whose slowest link is fastest; among equals the one with the fewest links. Links without a rate are taken only
-    /// where nothing else leads there.
+    /// The way whose slowest link is fastest; among equals the one with the fewest links. Links without a rate are
+    /// taken only where nothing else leads there.
     /// @return nothing where no way exists, or both ends are one device
     std::optional<Route> way(DeviceId from, DeviceId to) const;
     /// The best way and others that avoid at least one of its links, best first, at most `most`.
@@ -24,8 +24,13 @@ public:
     std::size_t devices() const { return m_devices.size(); }
 
 private:
-    struct Edge { std::size_t link; std::size_t to; bool forward; };
-    std::optional<std::vector<Edge>> shortest(std::size_t from, std::size_t to, std::optional<BitRate> least, std::optional<std::size_t> banned) const;
+    struct Edge {
+        std::size_t link;
+        std::size_t to;
+        bool forward;
+    };
+    std::optional<std::vector<Edge>> shortest(std::size_t from, std::size_t to, std::optional<BitRate> least,
+                                              std::optional<std::size_t> banned) const;
     std::optional<std::vector<Edge>> best(std::size_t from, std::size_t to, std::optional<std::size_t> banned) const;
     Route hops(const std::vector<Edge>&) const;
     std::optional<BitRate> slowest(const std::vector<Edge>&) const;
@@ -35,8 +40,9 @@ private:
     std::vector<DeviceId> m_devices;
     std::unordered_map<DeviceId, std::size_t> m_index;
     std::vector<std::vector<Edge>> m_out;
-    std::vector<BitRate> m_levels;                    ///< the rates there are, falling
-    std::vector<std::vector<std::size_t>> m_islands;  ///< for each level: which devices hang together at that rate or faster
+    std::vector<BitRate> m_levels;  ///< the rates there are, falling
+    std::vector<std::vector<std::size_t>>
+        m_islands;  ///< for each level: which devices hang together at that rate or faster
 };
 
 }  // namespace sokudo::plan

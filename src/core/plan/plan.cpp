@@ -7,8 +7,11 @@
 namespace sokudo::plan {
 namespace {
 
-constexpr std::array<std::string_view, 10> kRoleCodes{"router", "switch", "storage", "computer", "access-point", "camera", "jack", "panel", "coax-adapter", "other"};
-constexpr std::array<std::string_view, 10> kRoleWords{"router", "switch", "storage", "computer", "access point", "camera", "wall jack", "patch panel", "coax adapter", "device"};
+constexpr std::array<std::string_view, 10> kRoleCodes{"router", "switch", "storage", "computer",     "access-point",
+                                                      "camera", "jack",   "panel",   "coax-adapter", "other"};
+constexpr std::array<std::string_view, 10> kRoleWords{"router",       "switch", "storage",   "computer",
+                                                      "access point", "camera", "wall jack", "patch panel",
+                                                      "coax adapter", "device"};
 constexpr std::array<std::string_view, 4> kFecCodes{"none", "base-r", "rs", "auto"};
 constexpr std::array<std::string_view, 3> kBundleCodes{"unknown", "loose", "bundled"};
 constexpr std::array<std::string_view, 4> kPieceCodes{"cord", "jack", "coupler", "panel"};
@@ -31,12 +34,16 @@ std::optional<Fec> fecFromCode(std::string_view text) { return fromCode<Fec>(kFe
 std::string_view code(Bundle bundle) { return kBundleCodes[static_cast<std::size_t>(bundle)]; }
 std::optional<Bundle> bundleFromCode(std::string_view text) { return fromCode<Bundle>(kBundleCodes, text); }
 std::string_view code(SegmentKind piece) { return kPieceCodes[static_cast<std::size_t>(piece)]; }
-std::optional<SegmentKind> segmentKindFromCode(std::string_view text) { return fromCode<SegmentKind>(kPieceCodes, text); }
+std::optional<SegmentKind> segmentKindFromCode(std::string_view text)
+{
+    return fromCode<SegmentKind>(kPieceCodes, text);
+}
 
 TrainedBus trained(const Slot& slot)
 {
     const Card card = slot.card.value_or(Card{});
-    return {card.generation > 0 ? std::min(card.generation, slot.generation) : slot.generation, card.lanes > 0 ? std::min(card.lanes, slot.lanes) : slot.lanes};
+    return {card.generation > 0 ? std::min(card.generation, slot.generation) : slot.generation,
+            card.lanes > 0 ? std::min(card.lanes, slot.lanes) : slot.lanes};
 }
 
 std::vector<const Port*> portsOf(const Plan& plan, DeviceId device)
@@ -44,7 +51,8 @@ std::vector<const Port*> portsOf(const Plan& plan, DeviceId device)
     std::vector<const Port*> found;
     for (const Port& port : plan.ports)
         if (port.device == device) found.push_back(&port);
-    std::stable_sort(found.begin(), found.end(), [](const Port* a, const Port* b) { return a->position < b->position; });
+    std::stable_sort(found.begin(), found.end(),
+                     [](const Port* a, const Port* b) { return a->position < b->position; });
     return found;
 }
 

@@ -53,7 +53,7 @@ struct HostProcessor {
 };
 
 struct DiskGroup {
-    std::string kind;   ///< id in disks.csv
+    std::string kind;  ///< id in disks.csv
     int count = 1;
     std::string level;  ///< id in arrays.csv; empty: a single disk
     friend bool operator==(const DiskGroup&, const DiskGroup&) = default;
@@ -67,8 +67,8 @@ struct Device {
     std::string description;
     std::optional<HostProcessor> processor;
     std::vector<DiskGroup> disks;
-    std::string fileShare;       ///< protocol a storage serves by: id in file_shares.csv
-    DeviceId fedBy;              ///< the device that powers this one, when not the mains
+    std::string fileShare;  ///< protocol a storage serves by: id in file_shares.csv
+    DeviceId fedBy;         ///< the device that powers this one, when not the mains
     std::string note;
     Traits traits;
     friend bool operator==(const Device&, const Device&) = default;
@@ -88,15 +88,17 @@ struct Slot {
     DeviceId device;
     std::string name;
     int generation = 0;
-    int lanes = 0;        ///< wired electrically
-    int shape = 0;        ///< lanes the connector could hold
-    bool chipset = false; ///< shares the chipset uplink
+    int lanes = 0;         ///< wired electrically
+    int shape = 0;         ///< lanes the connector could hold
+    bool chipset = false;  ///< shares the chipset uplink
     std::optional<Card> card;
     friend bool operator==(const Slot&, const Slot&) = default;
 };
 
 /// The lesser generation and the lesser width of card and slot: what the pair trains to. Zero: the slot was never read.
-struct TrainedBus { int generation = 0, lanes = 0; };
+struct TrainedBus {
+    int generation = 0, lanes = 0;
+};
 TrainedBus trained(const Slot&);
 
 enum class Fec { None, BaseR, Rs, Auto };
@@ -106,17 +108,17 @@ std::optional<Fec> fecFromCode(std::string_view);
 struct Port {
     PortId id;
     DeviceId device;
-    int position = 0;             ///< order on the front
+    int position = 0;  ///< order on the front
     std::string name;
-    std::string cage;             ///< id in cages.csv
-    std::vector<BitRate> rates;   ///< rates the host lists here; empty: not known, the usual list counts
+    std::string cage;            ///< id in cages.csv
+    std::vector<BitRate> rates;  ///< rates the host lists here; empty: not known, the usual list counts
     std::optional<BitRate> forced;
     std::optional<Fec> fec;
-    std::string module;           ///< id in modules.csv; empty: no module
-    std::optional<int> mtu;       ///< bytes; empty: 1500
-    SlotId slot;                  ///< slot of the card the port is on
-    PortId splitOf;               ///< this is one leg of that four-lane port; unset: a port of its own
-    int leg = 0;                  ///< lane of the split port, from 1; 0: not a leg
+    std::string module;      ///< id in modules.csv; empty: no module
+    std::optional<int> mtu;  ///< bytes; empty: 1500
+    SlotId slot;             ///< slot of the card the port is on
+    PortId splitOf;          ///< this is one leg of that four-lane port; unset: a port of its own
+    int leg = 0;             ///< lane of the split port, from 1; 0: not a leg
     Traits traits;
     friend bool operator==(const Port&, const Port&) = default;
 };
@@ -145,14 +147,14 @@ struct Run {
     RunId id;
     std::string label;
     PortId a, b;
-    std::string medium;             ///< id in media.csv; empty: not known
-    std::optional<Length> length;   ///< empty: never measured
-    int joints = 0;                 ///< mated pairs or couplers inside the run, beside those of the segments
+    std::string medium;            ///< id in media.csv; empty: not known
+    std::optional<Length> length;  ///< empty: never measured
+    int joints = 0;                ///< mated pairs or couplers inside the run, beside those of the segments
     int splices = 0;
     Bundle bundle = Bundle::Unknown;
-    std::string wireMap;            ///< id in wire_faults.csv; empty: not tested
-    bool protectedOutdoors = false; ///< bonded surge protectors at both entries
-    std::optional<BitRate> wanted;  ///< the rate the owner hopes for
+    std::string wireMap;             ///< id in wire_faults.csv; empty: not tested
+    bool protectedOutdoors = false;  ///< bonded surge protectors at both entries
+    std::optional<BitRate> wanted;   ///< the rate the owner hopes for
     std::string note;
     std::vector<Segment> segments;  ///< cords and joints at its ends, each from the port inwards
     Traits traits;
@@ -162,11 +164,11 @@ struct Run {
 /// A finding that the owner accepts, with the reason. It holds while the clause says what it said.
 struct Waiver {
     WaiverId id;
-    RunId run;           ///< any run of the link
-    std::string clause;  ///< id in rules.csv
-    std::string verdict; ///< the verdict that was accepted; another one ends the waiver
+    RunId run;            ///< any run of the link
+    std::string clause;   ///< id in rules.csv
+    std::string verdict;  ///< the verdict that was accepted; another one ends the waiver
     std::string reason;
-    std::string on;      ///< ISO 8601 date
+    std::string on;  ///< ISO 8601 date
     friend bool operator==(const Waiver&, const Waiver&) = default;
 };
 
@@ -181,8 +183,8 @@ struct CatalogueRow {
 /// Traffic that runs while other traffic does. Flows of one set are judged together.
 struct Flow {
     FlowId id;
-    std::string set;              ///< "busy evening"
-    std::string name;             ///< "nightly copy"
+    std::string set;   ///< "busy evening"
+    std::string name;  ///< "nightly copy"
     DeviceId from, to;
     bool copies = false;          ///< from disk to disk, not from memory to memory
     std::string protocol;         ///< file share of a copy; empty: what the storage serves
@@ -194,7 +196,7 @@ struct Flow {
 /// Work that comes back: a copy of so much, or a purpose that needs a steady rate.
 struct Job {
     JobId id;
-    std::string name;      ///< "plates to the store"
+    std::string name;  ///< "plates to the store"
     DeviceId from, to;
     std::string protocol;  ///< file share; empty: what the storage serves
     DataSize size;         ///< of one copy; 0: a steady purpose

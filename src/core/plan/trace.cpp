@@ -29,6 +29,9 @@ std::optional<Link> linkOf(const Plan& plan, RunId id)
     return run ? std::optional(Wiring(plan).linkOf(plan, *run)) : std::nullopt;
 }
 
-std::optional<std::vector<Hop>> path(const Plan& plan, DeviceId from, DeviceId to, const LinkRate& rate) { return Net(plan, rate).way(from, to); }
+std::optional<std::vector<Hop>> path(const Plan& plan, DeviceId from, DeviceId to, const LinkRate& rate)
+{
+    return Net(plan, rate).way(from, to);
+}
 
 }  // namespace sokudo::plan

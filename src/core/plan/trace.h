@@ -25,7 +25,10 @@ std::vector<Link> links(const Plan&);
 std::optional<Link> linkOf(const Plan&, RunId);
 
 /// One hop of a path: along a link, in travelling order.
-struct Hop { Link link; PortId from, to; };
+struct Hop {
+    Link link;
+    PortId from, to;
+};
 
 /// How fast a link carries; nothing: it does not come up or nobody knows.
 using LinkRate = std::function<std::optional<BitRate>(const Link&)>;

@@ -34,7 +34,8 @@ std::optional<int> Traits::count(std::string_view id) const
 
 void Traits::set(std::string_view id, std::string value)
 {
-    const auto at = std::lower_bound(m_values.begin(), m_values.end(), id, [](const auto& entry, std::string_view name) { return entry.first < name; });
+    const auto at = std::lower_bound(m_values.begin(), m_values.end(), id,
+                                     [](const auto& entry, std::string_view name) { return entry.first < name; });
     const bool has = at != m_values.end() && at->first == id;
     if (value.empty()) {
         if (has) m_values.erase(at);

@@ -70,7 +70,8 @@ Wiring::Side Wiring::follow(const Plan& plan, const Run& run, PortId from) const
         for (RunId other : this->at(at))
             if (other != last && !next) next = plan.runs.find(other);
         // A ring of jacks would never end: no run counts twice.
-        if (!next || next->id == run.id || std::find(side.runs.begin(), side.runs.end(), next->id) != side.runs.end()) return side;
+        if (!next || next->id == run.id || std::find(side.runs.begin(), side.runs.end(), next->id) != side.runs.end())
+            return side;
         side.runs.push_back(next->id);
         side.through.push_back(at);
         last = next->id;

@@ -20,14 +20,22 @@ public:
     void remove(const Run&);
     /// One run at an active port, two at most at a jack or panel.
     std::span<const RunId> at(PortId) const;
-    /// The link that the run is part of: the runs joined to it at jacks and panels. The end with the smaller port id comes first;
-    /// a link that has no second end starts at the one it has.
+    /// The link that the run is part of: the runs joined to it at jacks and panels. The end with the smaller port id
+    /// comes first; a link that has no second end starts at the one it has.
     Link linkOf(const Plan&, const Run&) const;
 
 private:
-    struct Side { PortId terminal; bool isActive = false; std::vector<RunId> runs; std::vector<PortId> through; };
+    struct Side {
+        PortId terminal;
+        bool isActive = false;
+        std::vector<RunId> runs;
+        std::vector<PortId> through;
+    };
     Side follow(const Plan&, const Run&, PortId from) const;
-    struct Pair { std::array<RunId, 2> runs; std::size_t count = 0; };
+    struct Pair {
+        std::array<RunId, 2> runs;
+        std::size_t count = 0;
+    };
     std::unordered_map<PortId, Pair> m_at;
 };
 

@@ -15,10 +15,24 @@ std::string markSvg(Verdict verdict)
     std::string shape;
     switch (verdict) {
     case Verdict::Fits: shape = "<rect x='1' y='1' width='10' height='10' fill='#1b7665'/>"; break;
-    case Verdict::Limited: shape = "<rect x='1.5' y='1.5' width='9' height='9' fill='none' stroke='#8a5a00'/><rect x='1' y='6' width='10' height='5' fill='#8a5a00'/>"; break;
-    case Verdict::Unknown: shape = "<rect x='1.5' y='1.5' width='9' height='9' fill='none' stroke='#5c5f6b' stroke-dasharray='2 1.6'/>"; break;
-    case Verdict::Marginal: shape = "<rect x='1.5' y='1.5' width='9' height='9' fill='none' stroke='#8a4b1f'/><path d='M1 11 L11 1 L11 11 Z' fill='#8a4b1f'/>"; break;
-    case Verdict::NoLink: shape = "<rect x='1' y='1' width='3.6' height='10' fill='#8c1c3a'/><rect x='7.4' y='1' width='3.6' height='10' fill='#8c1c3a'/>"; break;
+    case Verdict::Limited:
+        shape =
+            "<rect x='1.5' y='1.5' width='9' height='9' fill='none' stroke='#8a5a00'/><rect x='1' y='6' width='10' "
+            "height='5' fill='#8a5a00'/>";
+        break;
+    case Verdict::Unknown:
+        shape = "<rect x='1.5' y='1.5' width='9' height='9' fill='none' stroke='#5c5f6b' stroke-dasharray='2 1.6'/>";
+        break;
+    case Verdict::Marginal:
+        shape =
+            "<rect x='1.5' y='1.5' width='9' height='9' fill='none' stroke='#8a4b1f'/><path d='M1 11 L11 1 L11 11 Z' "
+            "fill='#8a4b1f'/>";
+        break;
+    case Verdict::NoLink:
+        shape =
+            "<rect x='1' y='1' width='3.6' height='10' fill='#8c1c3a'/><rect x='7.4' y='1' width='3.6' height='10' "
+            "fill='#8c1c3a'/>";
+        break;
     case Verdict::Unsafe: shape = "<path d='M6 0.5 L11.7 11 L0.3 11 Z' fill='#6d2a86'/>"; break;
     }
     return std::string(kOpen) + shape + "</svg> " + std::string(word(verdict));
@@ -26,7 +40,10 @@ std::string markSvg(Verdict verdict)
 
 struct HtmlWriter {
     std::string out;
-    void operator()(const Heading& block) { out += fmt::format("<h{0}>{1}</h{0}>\n", block.level, escaped(block.text)); }
+    void operator()(const Heading& block)
+    {
+        out += fmt::format("<h{0}>{1}</h{0}>\n", block.level, escaped(block.text));
+    }
     void operator()(const Paragraph& block) { out += "<p>" + escaped(block.text) + "</p>\n"; }
     void operator()(const Drawing& block) { out += "<div class='drawing'>" + block.svg + "</div>\n"; }
     void operator()(const TableBlock& block)
@@ -47,12 +64,16 @@ struct HtmlWriter {
 
 std::size_t columnsIn(const std::string& text)
 {
-    return static_cast<std::size_t>(std::count_if(text.begin(), text.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0) != 0x80; }));
+    return static_cast<std::size_t>(
+        std::count_if(text.begin(), text.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0) != 0x80; }));
 }
 
 struct TextWriter {
     std::string out;
-    void operator()(const Heading& block) { out += "\n" + block.text + "\n" + std::string(columnsIn(block.text), block.level == 1 ? '=' : '-') + "\n"; }
+    void operator()(const Heading& block)
+    {
+        out += "\n" + block.text + "\n" + std::string(columnsIn(block.text), block.level == 1 ? '=' : '-') + "\n";
+    }
     void operator()(const Paragraph& block) { out += block.text + "\n"; }
     void operator()(const Drawing&) {}
     void operator()(const TableBlock& block)
@@ -65,11 +86,13 @@ struct TextWriter {
         const auto line = [&](const std::vector<std::string>& cells, const std::string& mark) {
             if (!block.marks.empty()) out += mark + std::string(10 - std::min<std::size_t>(9, columnsIn(mark)), ' ');
             for (std::size_t c = 0; c < cells.size(); ++c)
-                out += cells[c] + (c + 1 < cells.size() ? std::string(widths[c] - columnsIn(cells[c]) + 2, ' ') : std::string());
+                out += cells[c] +
+                       (c + 1 < cells.size() ? std::string(widths[c] - columnsIn(cells[c]) + 2, ' ') : std::string());
             out += "\n";
         };
         line(block.headings, "verdict");
-        for (std::size_t i = 0; i < block.rows.size(); ++i) line(block.rows[i], block.marks.empty() ? std::string() : std::string(word(block.marks[i])));
+        for (std::size_t i = 0; i < block.rows.size(); ++i)
+            line(block.rows[i], block.marks.empty() ? std::string() : std::string(word(block.marks[i])));
     }
 };
 
@@ -100,8 +123,10 @@ std::string toHtml(const std::string& title, const std::vector<Block>& blocks)
 {
     HtmlWriter writer;
     for (const Block& block : blocks) std::visit(writer, block);
-    return fmt::format("<!doctype html>\n<html lang='en'><head><meta charset='utf-8'><title>{}</title><style>{}</style></head><body>\n<h1>{}</h1>\n{}</body></html>\n", escaped(title), kStyle,
-                       escaped(title), writer.out);
+    return fmt::format(
+        "<!doctype html>\n<html lang='en'><head><meta "
+        "charset='utf-8'><title>{}</title><style>{}</style></head><body>\n<h1>{}</h1>\n{}</body></html>\n",
+        escaped(title), kStyle, escaped(title), writer.out);
 }
 
 std::string toText(const std::string& title, const std::vector<Block>& blocks)

@@ -10,15 +10,22 @@
 
 namespace sokudo::report {
 
-struct Heading { std::string text; int level = 2; };
-struct Paragraph { std::string text; };
+struct Heading {
+    std::string text;
+    int level = 2;
+};
+struct Paragraph {
+    std::string text;
+};
 struct TableBlock {
     std::vector<std::string> headings;
     std::vector<std::vector<std::string>> rows;
     std::vector<Verdict> marks;  ///< one a row, or empty: no marks
 };
 /// Ready SVG, such as a bore.
-struct Drawing { std::string svg; };
+struct Drawing {
+    std::string svg;
+};
 using Block = std::variant<Heading, Paragraph, TableBlock, Drawing>;
 
 /// A complete page that needs nothing beside it. All text is escaped; drawings are taken as they are.

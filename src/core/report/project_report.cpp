@@ -35,7 +35,8 @@ TableBlock stageTable(const expect::Expectation& path)
 {
     TableBlock table{{"stage", "carries", "usually", "working"}, {}, {}};
     for (const expect::Stage& stage : path.stages)
-        table.rows.push_back({stage.name, text::rate(stage.carries.high, 3), text::rate(stage.carries.typical, 3), stage.working});
+        table.rows.push_back(
+            {stage.name, text::rate(stage.carries.high, 3), text::rate(stage.carries.typical, 3), stage.working});
     return table;
 }
 
@@ -45,9 +46,13 @@ TableBlock trialTable(const plan::Plan& plan, const std::vector<measure::Trial>&
     const std::size_t first = trials.size() > kNewest ? trials.size() - kNewest : 0;
     for (std::size_t i = trials.size(); i > first; --i) {
         const measure::Trial& trial = trials[i - 1];
-        table.rows.push_back({measure::timeText(trial.at), nameOf(plan, trial.from) + " → " + nameOf(plan, trial.to),
-                              trial.kind == measure::TrialKind::FileCopy ? "file copy" : fmt::format("memory, {} {}", trial.streams, trial.streams == 1 ? "stream" : "streams"),
-                              text::rate(trial.rate.value, 3) + " (" + text::byteRate(trial.rate.value) + ")", std::string(code(trial.origin))});
+        table.rows.push_back(
+            {measure::timeText(trial.at), nameOf(plan, trial.from) + " → " + nameOf(plan, trial.to),
+             trial.kind == measure::TrialKind::FileCopy
+                 ? "file copy"
+                 : fmt::format("memory, {} {}", trial.streams, trial.streams == 1 ? "stream" : "streams"),
+             text::rate(trial.rate.value, 3) + " (" + text::byteRate(trial.rate.value) + ")",
+             std::string(code(trial.origin))});
     }
     return table;
 }
@@ -56,18 +61,28 @@ TableBlock trialTable(const plan::Plan& plan, const std::vector<measure::Trial>&
 
 std::string pathTitle(const plan::Plan& plan, plan::DeviceId from, plan::DeviceId to, expect::Traffic traffic)
 {
-    return nameOf(plan, from) + " → " + nameOf(plan, to) + (traffic == expect::Traffic::FileCopy ? ", file copy" : ", memory to memory");
+    return nameOf(plan, from) + " → " + nameOf(plan, to) +
+           (traffic == expect::Traffic::FileCopy ? ", file copy" : ", memory to memory");
 }
 
 std::string expectationSentence(const expect::Expectation& path)
 {
     if (path.isEmpty()) return "nothing is known of this path yet";
     const auto& stages = path.stages;
-    std::string result = fmt::format("expected {} to {}, usually {}, held by {}", text::rate(path.expected.low, 3), text::rate(path.expected.high, 3), text::rate(path.expected.typical, 3),
-                                   stages[path.binding].name);
-    if (path.next) result += fmt::format("; {} comes next at {}", stages[*path.next].name, text::rate(stages[*path.next].carries.typical, 3));
-    if (!path.near.empty()) result += fmt::format("; {} {} within a tenth of it: mending one alone gains little", path.near.size() == 1 ? stages[path.near.front()].name : fmt::format("{} stages", path.near.size()), path.near.size() == 1 ? "lies" : "lie");
-    else if (const auto gain = path.gain(); gain && *gain > 0) result += *gain < 1 ? fmt::format(", {:.0f}{}% more", 100 * *gain, text::kThin) : fmt::format(", {} times as much", text::number(1 + *gain, 3));
+    std::string result =
+        fmt::format("expected {} to {}, usually {}, held by {}", text::rate(path.expected.low, 3),
+                    text::rate(path.expected.high, 3), text::rate(path.expected.typical, 3), stages[path.binding].name);
+    if (path.next)
+        result += fmt::format("; {} comes next at {}", stages[*path.next].name,
+                              text::rate(stages[*path.next].carries.typical, 3));
+    if (!path.near.empty())
+        result += fmt::format(
+            "; {} {} within a tenth of it: mending one alone gains little",
+            path.near.size() == 1 ? stages[path.near.front()].name : fmt::format("{} stages", path.near.size()),
+            path.near.size() == 1 ? "lies" : "lie");
+    else if (const auto gain = path.gain(); gain && *gain > 0)
+        result += *gain < 1 ? fmt::format(", {:.0f}{}% more", 100 * *gain, text::kThin)
+                            : fmt::format(", {} times as much", text::number(1 + *gain, 3));
     return result;
 }
 
@@ -76,8 +91,10 @@ std::vector<Block> projectReport(const ReportInput& in)
     std::vector<Block> blocks;
     std::vector<std::string> counts;
     for (Verdict verdict : kAllVerdicts)
-        if (in.analysis.count(verdict) > 0) counts.push_back(fmt::format("{} {}", in.analysis.count(verdict), word(verdict)));
-    blocks.push_back(Paragraph{fmt::format("{} devices, {} runs, {} links: {}. Written {} UTC.", in.plan.devices.size(), in.plan.runs.size(), in.analysis.links.size(), text::joined(counts, ", "),
+        if (in.analysis.count(verdict) > 0)
+            counts.push_back(fmt::format("{} {}", in.analysis.count(verdict), word(verdict)));
+    blocks.push_back(Paragraph{fmt::format("{} devices, {} runs, {} links: {}. Written {} UTC.", in.plan.devices.size(),
+                                           in.plan.runs.size(), in.analysis.links.size(), text::joined(counts, ", "),
                                            measure::timeText(in.now))});
     if (in.path) {
         blocks.push_back(Heading{in.path->title, 2});
@@ -85,8 +102,9 @@ std::vector<Block> projectReport(const ReportInput& in)
         blocks.push_back(stageTable(in.path->expectation));
         if (!in.path->trials.empty()) {
             const measure::Trial& last = in.path->trials.back();
-            blocks.push_back(Paragraph{fmt::format("Last measured {}: {}, {}.", measure::timeText(last.at), text::rate(measure::eachWay(last).value, 3),
-                                                   code(measure::standing(measure::eachWay(last).value, in.path->expectation.expected)))});
+            blocks.push_back(Paragraph{fmt::format(
+                "Last measured {}: {}, {}.", measure::timeText(last.at), text::rate(measure::eachWay(last).value, 3),
+                code(measure::standing(measure::eachWay(last).value, in.path->expectation.expected)))});
         }
     }
     blocks.push_back(Heading{"Links, worst first", 2});
@@ -100,10 +118,13 @@ std::vector<Block> projectReport(const ReportInput& in)
         TableBlock table{{"when (UTC)", "kind", "entry"}, {}, {}};
         const std::size_t first = in.entries.size() > kNewest ? in.entries.size() - kNewest : 0;
         for (std::size_t i = in.entries.size(); i > first; --i)
-            table.rows.push_back({measure::timeText(in.entries[i - 1].at), std::string(code(in.entries[i - 1].kind)), in.entries[i - 1].text});
+            table.rows.push_back({measure::timeText(in.entries[i - 1].at), std::string(code(in.entries[i - 1].kind)),
+                                  in.entries[i - 1].text});
         blocks.push_back(table);
     }
-    blocks.push_back(Paragraph{"Sokudo gives technical planning help; electrical, fire and building rules are local. Where they differ, they win."});
+    blocks.push_back(
+        Paragraph{"Sokudo gives technical planning help; electrical, fire and building rules are local. Where they "
+                  "differ, they win."});
     return blocks;
 }
 

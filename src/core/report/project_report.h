@@ -13,7 +13,7 @@
 namespace sokudo::report {
 
 struct PathSection {
-    std::string title;   ///< "vault → platen, file copy"
+    std::string title;  ///< "vault → platen, file copy"
     expect::Expectation expectation;
     std::vector<measure::Trial> trials;  ///< of this path
 };

@@ -26,7 +26,8 @@ protected:
     void paintEvent(QPaintEvent*) override
     {
         QPainter painter(this);
-        painter.fillRect(QRectF(0, 0, std::max(3.0, width() * m_share), height()), m_leads ? theme().planDeep : theme().plan);
+        painter.fillRect(QRectF(0, 0, std::max(3.0, width() * m_share), height()),
+                         m_leads ? theme().planDeep : theme().plan);
     }
 
 private:
@@ -56,7 +57,8 @@ QVBoxLayout* scrollingColumn(QHBoxLayout* into, const QString& heading, const QS
 
 }  // namespace
 
-DiagnosePage::DiagnosePage(app::DiagnosePresenter& presenter, app::PathPresenter& path, QWidget* parent) : QWidget(parent), m_presenter(presenter), m_path(path)
+DiagnosePage::DiagnosePage(app::DiagnosePresenter& presenter, app::PathPresenter& path, QWidget* parent)
+    : QWidget(parent), m_presenter(presenter), m_path(path)
 {
     auto* all = column(this, 0, 0);
     auto* head = new QWidget;
@@ -108,7 +110,8 @@ void DiagnosePage::refresh()
     fillNext();
     clear(m_tried);
     const QStringList tried = m_presenter.tried();
-    for (const QString& one : tried.mid(std::max(0, static_cast<int>(tried.size()) - window()->width() / scaled(240)))) m_tried->addWidget(label(one, "figure"));
+    for (const QString& one : tried.mid(std::max(0, static_cast<int>(tried.size()) - window()->width() / scaled(240))))
+        m_tried->addWidget(label(one, "figure"));
 }
 
 void DiagnosePage::fillEvidence()
@@ -166,8 +169,11 @@ QWidget* DiagnosePage::nextCard(const app::NextRow& row, bool first)
     inside->setContentsMargins(12, 8, 10, 8);
     auto* top = new QHBoxLayout;
     top->addWidget(label(row.title, "heading", true), 1);
-    if (row.canRead) top->addWidget(button("Read now", first ? "main" : "", [this] { m_said->setText(m_presenter.readHosts()); }), 0, Qt::AlignTop);
-    else if (row.canMeasure) top->addWidget(button("Measure", first ? "main" : "", [this] { Q_EMIT measureAsked(); }), 0, Qt::AlignTop);
+    if (row.canRead)
+        top->addWidget(button("Read now", first ? "main" : "", [this] { m_said->setText(m_presenter.readHosts()); }), 0,
+                       Qt::AlignTop);
+    else if (row.canMeasure)
+        top->addWidget(button("Measure", first ? "main" : "", [this] { Q_EMIT measureAsked(); }), 0, Qt::AlignTop);
     inside->addLayout(top);
     auto* facts = new QHBoxLayout;
     facts->addWidget(label(row.cost, "figure"));

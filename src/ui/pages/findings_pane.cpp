@@ -70,7 +70,8 @@ void FindingsPane::addLinkDownSteps()
         row->addWidget(new VerdictMark(step.mark), 0, Qt::AlignTop);
         auto* words = new QVBoxLayout;
         words->setSpacing(1);
-        words->addWidget(label(QString("%1. %2 — %3: %4").arg(++number).arg(step.title, step.state, step.because), "", true));
+        words->addWidget(
+            label(QString("%1. %2 — %3: %4").arg(++number).arg(step.title, step.state, step.because), "", true));
         if (!step.look.isEmpty()) words->addWidget(label("Do: " + step.look, "soft", true));
         row->addLayout(words, 1);
         all->addLayout(row);

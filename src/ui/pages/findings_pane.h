@@ -22,7 +22,7 @@ private:
     QWidget* acceptance(const app::FindingRow&);
     app::MatchPresenter& m_presenter;
     QVBoxLayout* m_lines;
-    QString m_accepting;  ///< the clause whose reason is being written
+    QString m_accepting;    ///< the clause whose reason is being written
     bool m_dark = false;    ///< the steps for a module that is seen without a link are shown
     bool m_chains = false;  ///< how each verdict came about is shown
 };

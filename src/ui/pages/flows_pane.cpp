@@ -128,7 +128,8 @@ void FlowsPane::showDetail(int row)
     m_detail->addWidget(label(detail->title, "heading", true));
     m_detail->addWidget(label(detail->figures, "", true));
     if (!detail->heldBy.isEmpty()) m_detail->addWidget(label("Held by " + detail->heldBy, "", true));
-    if (!detail->slowedBy.isEmpty()) m_detail->addWidget(label("Shared with " + detail->slowedBy.join(", "), "soft", true));
+    if (!detail->slowedBy.isEmpty())
+        m_detail->addWidget(label("Shared with " + detail->slowedBy.join(", "), "soft", true));
 }
 
 }  // namespace sokudo::ui

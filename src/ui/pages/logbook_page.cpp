@@ -27,7 +27,8 @@ public:
         QStyledItemDelegate::initStyleOption(option, index);
         const auto kind = static_cast<logbook::EntryKind>(index.data(app::LogbookPresenter::kKindRole).toInt());
         if (index.column() < 2) option->font = typeface(Face::Figure, 12);
-        if (index.column() == 1 && kind == logbook::EntryKind::Measurement) option->palette.setColor(QPalette::Text, theme().measured);
+        if (index.column() == 1 && kind == logbook::EntryKind::Measurement)
+            option->palette.setColor(QPalette::Text, theme().measured);
         else if (index.column() < 2) option->palette.setColor(QPalette::Text, theme().soft);
     }
 };
@@ -91,7 +92,10 @@ LogbookPage::LogbookPage(app::LogbookPresenter& presenter, QWidget* parent) : QW
     right->addWidget(m_sentence);
     m_plot = new SeriesPlot;
     right->addWidget(m_plot, 1);
-    right->addWidget(label("open ring: before · full disc: after · dashed: expected\nSelect a measurement to see its path, any other entry to split there.", "soft", true));
+    right->addWidget(
+        label("open ring: before · full disc: after · dashed: expected\nSelect a measurement to see its path, any "
+              "other entry to split there.",
+              "soft", true));
     auto* reportRow = new QHBoxLayout;
     reportRow->addWidget(button("Write report", "main", [this] { writeReport(); }));
     m_said = label("one page of HTML", "soft", true);
@@ -102,10 +106,13 @@ LogbookPage::LogbookPage(app::LogbookPresenter& presenter, QWidget* parent) : QW
     connect(m_note, &QLineEdit::returnPressed, this, write);
     connect(filter, &QLineEdit::textChanged, &presenter, &app::LogbookPresenter::setFilter);
     connect(kind, &QComboBox::currentIndexChanged, this, [this](int index) {
-        static constexpr logbook::EntryKind kKinds[] = {logbook::EntryKind::Change, logbook::EntryKind::Measurement, logbook::EntryKind::Note};
+        static constexpr logbook::EntryKind kKinds[] = {logbook::EntryKind::Change, logbook::EntryKind::Measurement,
+                                                        logbook::EntryKind::Note};
         m_presenter.setKind(index == 0 ? std::nullopt : std::optional(kKinds[index - 1]));
     });
-    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) { if (now.isValid()) m_presenter.splitAt(now.row()); });
+    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) {
+        if (now.isValid()) m_presenter.splitAt(now.row());
+    });
     connect(&presenter, &app::LogbookPresenter::changed, this, &LogbookPage::refresh);
     refresh();
 }
@@ -127,7 +134,8 @@ void LogbookPage::writeReport()
     if (name.isEmpty()) return;
     QFile file(name);
     const std::string page = m_presenter.reportHtml();
-    const bool good = file.open(QIODevice::WriteOnly) && file.write(page.data(), static_cast<qint64>(page.size())) == static_cast<qint64>(page.size());
+    const bool good = file.open(QIODevice::WriteOnly) &&
+                      file.write(page.data(), static_cast<qint64>(page.size())) == static_cast<qint64>(page.size());
     m_said->setText(good ? "written to " + name : "cannot be written: check the folder and its rights");
 }
 

@@ -52,18 +52,23 @@ public:
         const QRect upper(box.left() + 30, box.top() + 3, box.width() - 40, box.height() / 2 - 2);
         painter->drawText(upper, Qt::AlignRight | Qt::AlignVCenter, rate);
         painter->setFont(typeface(Face::Strong, 13));
-        painter->drawText(upper, Qt::AlignLeft | Qt::AlignVCenter, painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, upper.width() - rateWidth - 8));
+        painter->drawText(
+            upper, Qt::AlignLeft | Qt::AlignVCenter,
+            painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, upper.width() - rateWidth - 8));
         painter->setFont(typeface(Face::Text, 12));
         painter->setPen(t.soft);
         const QRect lower(upper.left(), box.center().y(), upper.width(), box.height() / 2 - 2);
-        painter->drawText(lower, Qt::AlignLeft | Qt::AlignVCenter, painter->fontMetrics().elidedText(index.data(app::MatchPresenter::kReasonRole).toString(), Qt::ElideRight, lower.width()));
+        painter->drawText(lower, Qt::AlignLeft | Qt::AlignVCenter,
+                          painter->fontMetrics().elidedText(index.data(app::MatchPresenter::kReasonRole).toString(),
+                                                            Qt::ElideRight, lower.width()));
         painter->restore();
     }
 };
 
 }  // namespace
 
-MatchPage::MatchPage(app::MatchPresenter& presenter, app::WaysPresenter& ways, app::WhatIfPresenter& whatIf, app::CataloguePresenter& catalogue, QWidget* pathStrip, QWidget* parent)
+MatchPage::MatchPage(app::MatchPresenter& presenter, app::WaysPresenter& ways, app::WhatIfPresenter& whatIf,
+                     app::CataloguePresenter& catalogue, QWidget* pathStrip, QWidget* parent)
     : QWidget(parent), m_presenter(presenter), m_ways(ways)
 {
     auto* all = new QHBoxLayout(this);
@@ -99,7 +104,9 @@ MatchPage::MatchPage(app::MatchPresenter& presenter, app::WaysPresenter& ways, a
     right->addWidget(pathStrip);
     all->addLayout(right, 1);
 
-    connect(m_list->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) { if (now.isValid()) m_presenter.select(now.row()); });
+    connect(m_list->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
+        if (now.isValid()) m_presenter.select(now.row());
+    });
     connect(&presenter, &app::MatchPresenter::changed, this, &MatchPage::refresh);
     connect(m_coupling, &CouplingView::pieceChosen, this, &MatchPage::openPiece);
     refresh();
@@ -150,8 +157,10 @@ QWidget* MatchPage::listPanel()
         const int code = m_verdicts->currentData().toInt();
         m_presenter.setVerdictFilter(code < 0 ? std::nullopt : std::optional(static_cast<Verdict>(code)));
     });
-    connect(m_places, &QComboBox::activated, this, [this] { m_presenter.setPlaceFilter({m_places->currentData().toLongLong()}); });
-    connect(m_media, &QComboBox::activated, this, [this] { m_presenter.setMediumFilter(m_media->currentData().toString()); });
+    connect(m_places, &QComboBox::activated, this,
+            [this] { m_presenter.setPlaceFilter({m_places->currentData().toLongLong()}); });
+    connect(m_media, &QComboBox::activated, this,
+            [this] { m_presenter.setMediumFilter(m_media->currentData().toString()); });
     return panel;
 }
 
@@ -248,7 +257,8 @@ void MatchPage::fillFilters()
     m_verdicts->clear();
     m_verdicts->addItem("verdict", -1);
     for (Verdict verdict : kAllVerdicts) m_verdicts->addItem(app::toQt(word(verdict)), static_cast<int>(verdict));
-    m_verdicts->setCurrentIndex(m_presenter.verdictFilter() ? m_verdicts->findData(static_cast<int>(*m_presenter.verdictFilter())) : 0);
+    m_verdicts->setCurrentIndex(
+        m_presenter.verdictFilter() ? m_verdicts->findData(static_cast<int>(*m_presenter.verdictFilter())) : 0);
     const QVariant place = m_places->currentData(), medium = m_media->currentData();
     m_places->clear();
     m_places->addItem("place", 0);

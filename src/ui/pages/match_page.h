@@ -29,7 +29,8 @@ class MatchPage final : public QWidget {
     Q_OBJECT
 public:
     enum Pane { Why, Light, SegmentKind, Ways, WhatIf };
-    MatchPage(app::MatchPresenter&, app::WaysPresenter&, app::WhatIfPresenter&, app::CataloguePresenter&, QWidget* pathStrip, QWidget* parent = nullptr);
+    MatchPage(app::MatchPresenter&, app::WaysPresenter&, app::WhatIfPresenter&, app::CataloguePresenter&,
+              QWidget* pathStrip, QWidget* parent = nullptr);
     QListView& list() { return *m_list; }
     CouplingView& coupling() { return *m_coupling; }
     /// A pane that was not shown yet is built by the asking.

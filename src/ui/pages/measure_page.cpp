@@ -22,11 +22,12 @@
 
 namespace sokudo::ui {
 
-using app::toQt;
 using app::fromQt;
+using app::toQt;
 using Row = app::MeasurePresenter::Row;
 
-MeasurePage::MeasurePage(app::MeasurePresenter& presenter, app::PathPresenter& path, QWidget* pathStrip, LocalAgentSource localAgent, QWidget* parent)
+MeasurePage::MeasurePage(app::MeasurePresenter& presenter, app::PathPresenter& path, QWidget* pathStrip,
+                         LocalAgentSource localAgent, QWidget* parent)
     : QWidget(parent), m_presenter(presenter), m_path(path), m_localAgent(std::move(localAgent))
 {
     auto* all = column(this, 0, 0);
@@ -138,7 +139,8 @@ QWidget* MeasurePage::testPanel()
     m_outcome = label("A test fills the link: others in the house will notice.", "soft", true);
     all->addWidget(m_outcome);
     const auto enable = [this] {
-        for (QWidget* widget : std::initializer_list<QWidget*>{m_host, m_port, m_key}) widget->setEnabled(!m_local->isChecked());
+        for (QWidget* widget : std::initializer_list<QWidget*>{m_host, m_port, m_key})
+            widget->setEnabled(!m_local->isChecked());
     };
     connect(m_local, &QCheckBox::toggled, this, enable);
     enable();
@@ -189,7 +191,9 @@ QWidget* MeasurePage::resultsPanel()
     auto* all = column(panel, 0, 6);
     all->addWidget(label("Results of this path, newest first", "heading"));
     const auto text = [](QString Row::*field) {
-        return [field](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.*field) : QVariant(); };
+        return [field](const Row& row, int role) -> QVariant {
+            return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.*field) : QVariant();
+        };
     };
     const auto figure = [](QString Row::*field) {
         return [field](const Row& row, int role) -> QVariant {
@@ -199,7 +203,13 @@ QWidget* MeasurePage::resultsPanel()
             return {};
         };
     };
-    m_rows = new app::RowModel<Row>({{"when (UTC)", text(&Row::when)}, {"result", figure(&Row::result)}, {"bytes", text(&Row::bytes)}, {"stands", text(&Row::standing)}, {"how", text(&Row::how)}, {"note", text(&Row::note)}}, this);
+    m_rows = new app::RowModel<Row>({{"when (UTC)", text(&Row::when)},
+                                     {"result", figure(&Row::result)},
+                                     {"bytes", text(&Row::bytes)},
+                                     {"stands", text(&Row::standing)},
+                                     {"how", text(&Row::how)},
+                                     {"note", text(&Row::note)}},
+                                    this);
     m_table = new QTableView;
     m_table->setModel(m_rows);
     m_table->verticalHeader()->hide();
@@ -273,8 +283,11 @@ void MeasurePage::showNewest()
     }
     const double share = trial->direction == measure::Direction::Both ? 0.5 : 1.0;
     std::vector<SeriesPlot::Point> seconds;
-    for (std::size_t i = 0; i < trial->samples.size(); ++i) seconds.push_back({static_cast<double>(i + 1), share * inGigabits(trial->samples[i]), false});
-    m_plotTitle->setText(QString("The newest result of this path, %1second by second, ").arg(share < 1 ? "each way, " : "") + toQt(measure::timeText(trial->at)));
+    for (std::size_t i = 0; i < trial->samples.size(); ++i)
+        seconds.push_back({static_cast<double>(i + 1), share * inGigabits(trial->samples[i]), false});
+    m_plotTitle->setText(
+        QString("The newest result of this path, %1second by second, ").arg(share < 1 ? "each way, " : "") +
+        toQt(measure::timeText(trial->at)));
     m_plot->show(seconds, {}, m_presenter.bandOf(*trial), "s", true);
 }
 

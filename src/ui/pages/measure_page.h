@@ -25,13 +25,17 @@ namespace sokudo::ui {
 class SeriesPlot;
 
 /// Starts an agent on this machine for a loopback test. @return host, port and key, or why not
-struct LocalAgent { int port = 0; std::string key; };
+struct LocalAgent {
+    int port = 0;
+    std::string key;
+};
 using LocalAgentSource = std::function<Result<LocalAgent>()>;
 
 class MeasurePage final : public QWidget {
     Q_OBJECT
 public:
-    MeasurePage(app::MeasurePresenter&, app::PathPresenter&, QWidget* pathStrip, LocalAgentSource, QWidget* parent = nullptr);
+    MeasurePage(app::MeasurePresenter&, app::PathPresenter&, QWidget* pathStrip, LocalAgentSource,
+                QWidget* parent = nullptr);
 
 private:
     QWidget* testPanel();

@@ -17,7 +17,9 @@ namespace {
 /// "loss_850_db_per_km" as a person reads it: "Loss at 850 nm, dB per km".
 QString spoken(const QString& column)
 {
-    static const QHash<QString, QString> kWords{{"db", "dB"}, {"dbm", "dBm"}, {"gbps", "Gb/s"}, {"850", "at 850 nm,"}, {"1310", "at 1310 nm,"}, {"1550", "at 1550 nm,"}};
+    static const QHash<QString, QString> kWords{
+        {"db", "dB"},          {"dbm", "dBm"},          {"gbps", "Gb/s"},
+        {"850", "at 850 nm,"}, {"1310", "at 1310 nm,"}, {"1550", "at 1550 nm,"}};
     QStringList words = column.split('_');
     for (QString& word : words) word = kWords.value(word, word);
     QString result = words.join(' ');
@@ -40,7 +42,10 @@ OwnRowForm::OwnRowForm(app::CataloguePresenter& presenter, QWidget* parent) : QW
     top->addWidget(button("Cancel", "", [this] { Q_EMIT closed(); }));
     top->addWidget(button("Keep", "main", [this] { save(); }));
     all->addLayout(top);
-    all->addWidget(label("Same columns as the shipped tables; a row with the same name stands in the place of the shipped one, in this project only.", "soft", true));
+    all->addWidget(
+        label("Same columns as the shipped tables; a row with the same name stands in the place of the shipped one, in "
+              "this project only.",
+              "soft", true));
     m_own = label("", "soft", true);
     all->addWidget(m_own);
     auto* scroll = new QScrollArea;

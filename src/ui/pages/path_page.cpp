@@ -22,7 +22,9 @@ namespace sokudo::ui {
 
 using app::toQt;
 
-PathPage::PathPage(app::PathPresenter& presenter, app::FlowsPresenter& shares, app::UpgradePresenter& upgrade, QWidget* parent) : QWidget(parent), m_presenter(presenter), m_flows(shares), m_upgrade(upgrade)
+PathPage::PathPage(app::PathPresenter& presenter, app::FlowsPresenter& shares, app::UpgradePresenter& upgrade,
+                   QWidget* parent)
+    : QWidget(parent), m_presenter(presenter), m_flows(shares), m_upgrade(upgrade)
 {
     auto* all = column(this, 0, 0);
     auto* bar = new QWidget;
@@ -151,7 +153,8 @@ void PathPage::beginTry(int stage)
     m_stage = stage;
     const auto& chosen = stages[static_cast<std::size_t>(stage)];
     const QString example = app::PathPresenter::exampleFor(chosen.kind);
-    m_tryName->setText(QString("Instead of <b>%1</b>, %2:").arg(toQt(chosen.name).toHtmlEscaped(), toQt(chosen.detail).toHtmlEscaped()));
+    m_tryName->setText(QString("Instead of <b>%1</b>, %2:")
+                           .arg(toQt(chosen.name).toHtmlEscaped(), toQt(chosen.detail).toHtmlEscaped()));
     m_tryText->setPlaceholderText(example.isEmpty() ? QString("this stage cannot be typed") : "such as " + example);
     m_tryText->setEnabled(!example.isEmpty());
     m_tryText->clear();
@@ -198,7 +201,8 @@ void PathPage::refresh()
     m_behind->clear();
     if (m_presenter.isTrying()) m_behind->addItem(m_presenter.bore().otherName);
     else m_behind->addItems(known);
-    m_behind->setCurrentIndex(m_presenter.isTrying() ? 0 : std::clamp(m_presenter.comparison(), 0, static_cast<int>(known.size()) - 1));
+    m_behind->setCurrentIndex(
+        m_presenter.isTrying() ? 0 : std::clamp(m_presenter.comparison(), 0, static_cast<int>(known.size()) - 1));
     m_behind->setEnabled(!m_presenter.isTrying());
     if (!m_presenter.isTrying() && m_keep->isVisible()) endTry();
     m_filling = false;

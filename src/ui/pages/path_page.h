@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The path at large: its bore, a stage tried out, a plan behind, where each Gb/s goes; flows at once; jobs and their worth.
+// The path at large: its bore, a stage tried out, a plan behind, where each Gb/s goes; flows at once; jobs and their
+// worth.
 #pragma once
 
 #include <QWidget>

@@ -11,20 +11,35 @@
 #include "ui/widgets/parts.h"
 
 namespace sokudo::ui {
-namespace { constexpr int kVerdictRole = Qt::UserRole; }
+namespace {
+constexpr int kVerdictRole = Qt::UserRole;
+}
 
 PiecePane::PiecePane(app::MatchPresenter& presenter, app::CataloguePresenter& catalogue, QWidget* parent)
-    : QWidget(parent), m_presenter(presenter),
-      m_rows({{"Piece", [](const Row& row, int role) -> QVariant {
-                   if (role == Qt::DisplayRole) return row.isThere ? row.name + " (there now)" : row.name;
-                   if (role == kVerdictRole) return static_cast<int>(row.verdict);
-                   if (role == Qt::AccessibleTextRole) return QString("%1: %2, %3. %4").arg(row.name, app::toQt(word(row.verdict)), row.rate, row.reason);
-                   return {};
-               }},
-              {"Then", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(app::toQt(word(row.verdict))) : QVariant(); }},
-              {"Rate", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole ? QVariant(row.rate) : QVariant(); }},
-              {"Because", [](const Row& row, int role) -> QVariant { return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.reason) : QVariant(); }}},
-             this)
+    : QWidget(parent),
+      m_presenter(presenter),
+      m_rows(
+          {{"Piece",
+            [](const Row& row, int role) -> QVariant {
+                if (role == Qt::DisplayRole) return row.isThere ? row.name + " (there now)" : row.name;
+                if (role == kVerdictRole) return static_cast<int>(row.verdict);
+                if (role == Qt::AccessibleTextRole)
+                    return QString("%1: %2, %3. %4").arg(row.name, app::toQt(word(row.verdict)), row.rate, row.reason);
+                return {};
+            }},
+           {"Then",
+            [](const Row& row, int role) -> QVariant {
+                return role == Qt::DisplayRole ? QVariant(app::toQt(word(row.verdict))) : QVariant();
+            }},
+           {"Rate",
+            [](const Row& row, int role) -> QVariant {
+                return role == Qt::DisplayRole ? QVariant(row.rate) : QVariant();
+            }},
+           {"Because",
+            [](const Row& row, int role) -> QVariant {
+                return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.reason) : QVariant();
+            }}},
+          this)
 {
     auto* outer = column(this, 0, 0);
     outer->setContentsMargins(22, 4, 20, 8);
@@ -99,8 +114,12 @@ void PiecePane::fill()
     std::vector<Row> shown;
     for (const Row& row : m_all)
         if (row.name.contains(m_filter->text().trimmed(), Qt::CaseInsensitive)) shown.push_back(row);
-    const auto good = std::count_if(m_all.begin(), m_all.end(), [](const Row& row) { return row.verdict <= Verdict::Limited; });
-    m_head->setText(QString("Instead of <b>%1</b>: %2 pieces go in there, %3 of them make the link.").arg(m_name.toHtmlEscaped()).arg(m_all.size()).arg(good));
+    const auto good =
+        std::count_if(m_all.begin(), m_all.end(), [](const Row& row) { return row.verdict <= Verdict::Limited; });
+    m_head->setText(QString("Instead of <b>%1</b>: %2 pieces go in there, %3 of them make the link.")
+                        .arg(m_name.toHtmlEscaped())
+                        .arg(m_all.size())
+                        .arg(good));
     m_rows.setRows(std::move(shown));
     m_put->setEnabled(false);
     m_reason->clear();

@@ -18,8 +18,8 @@
 
 namespace sokudo::ui {
 
-using app::toQt;
 using app::fromQt;
+using app::toQt;
 
 Form::Form(const QString& title, QWidget* parent) : QWidget(parent)
 {
@@ -53,7 +53,10 @@ void Form::setNotice(std::optional<Verdict> verdict, const QString& text)
     m_notice->setText(text);
 }
 
-void Form::addAction(const QString& text, std::function<void()> act) { m_extra->addWidget(button(text, "quiet", act), 0, Qt::AlignLeft); }
+void Form::addAction(const QString& text, std::function<void()> act)
+{
+    m_extra->addWidget(button(text, "quiet", act), 0, Qt::AlignLeft);
+}
 
 void Form::save()
 {
@@ -80,7 +83,8 @@ QLineEdit* line(Form& form, const QString& name, const std::string& value, const
 }
 
 /// A list of ids with their names, and an empty entry first where `none` is given.
-QComboBox* choice(Form& form, const QString& name, const std::vector<std::pair<std::string, QString>>& entries, const std::string& value, const QString& none = {})
+QComboBox* choice(Form& form, const QString& name, const std::vector<std::pair<std::string, QString>>& entries,
+                  const std::string& value, const QString& none = {})
 {
     auto* result = new QComboBox;
     if (!none.isEmpty()) result->addItem(none, QString());
@@ -160,7 +164,10 @@ Form* placeForm(app::SurveyPresenter& presenter, plan::Place place)
         place.note = fromQt(note->text());
         return presenter.putPlace(place);
     });
-    if (place.id.isSet()) form->addAction("Delete this place", [=, &presenter, id = place.id] { if (presenter.deletePlace(id)) Q_EMIT form->closed(); });
+    if (place.id.isSet())
+        form->addAction("Delete this place", [=, &presenter, id = place.id] {
+            if (presenter.deletePlace(id)) Q_EMIT form->closed();
+        });
     return form;
 }
 
@@ -169,8 +176,10 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
     auto* form = new Form(device.id.isSet() ? "Change " + toQt(device.name) : QString("Add a device"));
     const auto& kb = presenter.document().knowledge();
     std::vector<std::pair<std::string, QString>> places, roles, feeders;
-    for (const plan::Place& place : presenter.plan().places) places.emplace_back(std::to_string(place.id.value), toQt(place.name));
-    for (int i = 0; i < 10; ++i) roles.emplace_back(std::string(code(static_cast<plan::Role>(i))), toQt(word(static_cast<plan::Role>(i))));
+    for (const plan::Place& place : presenter.plan().places)
+        places.emplace_back(std::to_string(place.id.value), toQt(place.name));
+    for (int i = 0; i < 10; ++i)
+        roles.emplace_back(std::string(code(static_cast<plan::Role>(i))), toQt(word(static_cast<plan::Role>(i))));
     for (const plan::Device& other : presenter.plan().devices)
         if (other.id != device.id) feeders.emplace_back(std::to_string(other.id.value), toQt(other.name));
     auto* name = line(*form, "Name", device.name, "core");
@@ -178,7 +187,8 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
     auto* role = choice(*form, "Role", roles, std::string(code(device.role)));
     auto* description = line(*form, "Description", device.description);
     auto* fedBy = choice(*form, "Powered by", feeders, std::to_string(device.fedBy.value), "the mains");
-    auto* processor = choice(*form, "Processor", named(kb.processors), device.processor ? device.processor->kind : "", "not known");
+    auto* processor =
+        choice(*form, "Processor", named(kb.processors), device.processor ? device.processor->kind : "", "not known");
     auto* clock = line(*form, "Clock, GHz", device.processor ? text::number(device.processor->clockGhz) : "", "4.2");
     auto* cores = number(*form, "Cores", device.processor ? device.processor->cores : 4, 1, 512);
     const plan::DiskGroup disk = device.disks.empty() ? plan::DiskGroup{"", 1, ""} : device.disks.front();
@@ -212,7 +222,8 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
             device.processor = plan::HostProcessor{kind, *ghz, cores->value()};
         }
         device.disks.clear();
-        if (const std::string kind = chosen(disks); !kind.empty()) device.disks.push_back({kind, count->value(), chosen(level) == "single" ? std::string() : chosen(level)});
+        if (const std::string kind = chosen(disks); !kind.empty())
+            device.disks.push_back({kind, count->value(), chosen(level) == "single" ? std::string() : chosen(level)});
         device.fileShare = chosen(share);
         return presenter.putDevice(device);
     });
@@ -224,20 +235,24 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
     auto* form = new Form(port.id.isSet() ? "Change port " + toQt(port.name) : QString("Add a port"));
     const auto& kb = presenter.document().knowledge();
     std::vector<std::pair<std::string, QString>> slotList, fecs;
-    for (const plan::Slot* slot : plan::slotsOf(presenter.plan(), port.device)) slotList.emplace_back(std::to_string(slot->id.value), "slot " + toQt(slot->name));
+    for (const plan::Slot* slot : plan::slotsOf(presenter.plan(), port.device))
+        slotList.emplace_back(std::to_string(slot->id.value), "slot " + toQt(slot->name));
     fecs = {{"none", "off"}, {"base-r", "BASE-R"}, {"rs", "RS"}, {"auto", "automatic"}};
     auto* name = line(*form, "Name", port.name, "as printed beside it");
     auto* cage = choice(*form, "Socket", named(kb.cages), port.cage);
     auto* module = choice(*form, "Module", named(kb.modules), port.module, "none");
     auto* rates = line(*form, "Rates, Gb/s", ratesText(port.rates), "empty: the usual ones");
-    auto* forced = line(*form, "Forced to, Gb/s", port.forced ? text::number(inGigabits(*port.forced)) : "", "empty: not forced");
+    auto* forced =
+        line(*form, "Forced to, Gb/s", port.forced ? text::number(inGigabits(*port.forced)) : "", "empty: not forced");
     auto* fec = choice(*form, "FEC", fecs, port.fec ? std::string(code(*port.fec)) : "", "not known");
     auto* mtu = number(*form, "MTU", port.mtu.value_or(1500), 576, 65535, " bytes");
     auto* slot = choice(*form, "On card in", slotList, std::to_string(port.slot.value), "no slot");
     // Of a port that is split, the legs are ports of their own.
     std::vector<std::pair<std::string, QString>> wide;
     for (const plan::Port* other : plan::portsOf(presenter.plan(), port.device))
-        if (const kb::Cage* wideCage = kb.cage(other->cage); wideCage && wideCage->lanes > 1 && wideCage->holdsModule && other->id != port.id && !other->splitOf.isSet()) wide.emplace_back(std::to_string(other->id.value), "port " + toQt(other->name));
+        if (const kb::Cage* wideCage = kb.cage(other->cage);
+            wideCage && wideCage->lanes > 1 && wideCage->holdsModule && other->id != port.id && !other->splitOf.isSet())
+            wide.emplace_back(std::to_string(other->id.value), "port " + toQt(other->name));
     auto* whole = choice(*form, "Leg of", wide, std::to_string(port.splitOf.value), "a port of its own");
     auto* leg = number(*form, "Leg", std::max(1, port.leg), 1, 8);
     auto* known = facts(*form, kb, kb::TraitOwner::Port, port.traits);
@@ -266,7 +281,10 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
         port.slot = {slot->currentData().toString().toLongLong()};
         return presenter.putPort(port);
     });
-    if (port.id.isSet()) form->addAction("Delete this port", [=, &presenter, id = port.id] { if (presenter.deletePort(id)) Q_EMIT form->closed(); });
+    if (port.id.isSet())
+        form->addAction("Delete this port", [=, &presenter, id = port.id] {
+            if (presenter.deletePort(id)) Q_EMIT form->closed();
+        });
     return form;
 }
 
@@ -274,7 +292,9 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
 {
     auto* form = new Form(slot.id.isSet() ? "Change slot " + toQt(slot.name) : QString("Add a slot"));
     form->setNotice(std::nullopt, "Before you open a case: shut down, unplug, and touch bare metal first.");
-    const std::vector<std::pair<std::string, QString>> lanes{{"1", "×1"}, {"2", "×2"}, {"4", "×4"}, {"8", "×8"}, {"16", "×16"}}, generations{{"1", "1.0"}, {"2", "2.0"}, {"3", "3.0"}, {"4", "4.0"}, {"5", "5.0"}, {"6", "6.0"}};
+    const std::vector<std::pair<std::string, QString>> lanes{
+        {"1", "×1"}, {"2", "×2"}, {"4", "×4"}, {"8", "×8"}, {"16", "×16"}},
+        generations{{"1", "1.0"}, {"2", "2.0"}, {"3", "3.0"}, {"4", "4.0"}, {"5", "5.0"}, {"6", "6.0"}};
     auto* name = line(*form, "Name", slot.name, "1");
     auto* generation = choice(*form, "Generation", generations, std::to_string(slot.generation), "not read");
     auto* wired = choice(*form, "Lanes wired", lanes, std::to_string(slot.lanes), "not read");
@@ -283,8 +303,10 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
     chipset->setChecked(slot.chipset);
     form->fields().addRow("", chipset);
     auto* card = line(*form, "Card", slot.card ? slot.card->name : "", "empty: free");
-    auto* cardGeneration = choice(*form, "Card generation", generations, slot.card ? std::to_string(slot.card->generation) : "", "not known");
-    auto* cardLanes = choice(*form, "Card lanes", lanes, slot.card ? std::to_string(slot.card->lanes) : "", "not known");
+    auto* cardGeneration = choice(*form, "Card generation", generations,
+                                  slot.card ? std::to_string(slot.card->generation) : "", "not known");
+    auto* cardLanes =
+        choice(*form, "Card lanes", lanes, slot.card ? std::to_string(slot.card->lanes) : "", "not known");
     form->setSave([=, &presenter]() mutable {
         slot.name = fromQt(name->text().trimmed());
         slot.generation = generation->currentData().toString().toInt();
@@ -292,10 +314,15 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
         slot.shape = shape->currentData().toString().toInt();
         slot.chipset = chipset->isChecked();
         slot.card.reset();
-        if (!card->text().trimmed().isEmpty()) slot.card = plan::Card{fromQt(card->text().trimmed()), cardGeneration->currentData().toString().toInt(), cardLanes->currentData().toString().toInt()};
+        if (!card->text().trimmed().isEmpty())
+            slot.card = plan::Card{fromQt(card->text().trimmed()), cardGeneration->currentData().toString().toInt(),
+                                   cardLanes->currentData().toString().toInt()};
         return presenter.putSlot(slot);
     });
-    if (slot.id.isSet()) form->addAction("Delete this slot", [=, &presenter, id = slot.id] { if (presenter.deleteSlot(id)) Q_EMIT form->closed(); });
+    if (slot.id.isSet())
+        form->addAction("Delete this slot", [=, &presenter, id = slot.id] {
+            if (presenter.deleteSlot(id)) Q_EMIT form->closed();
+        });
     return form;
 }
 
@@ -309,7 +336,8 @@ std::vector<std::pair<std::string, QString>> portChoices(const plan::Plan& plan,
         for (const plan::Port* port : plan::portsOf(plan, device.id)) {
             const std::size_t taken = plan::runsAt(plan, port->id).size();
             const bool own = port->id == run.a || port->id == run.b;
-            if (own || taken < (plan::isPassive(device.role) ? 2u : 1u)) result.emplace_back(std::to_string(port->id.value), toQt(device.name + " " + port->name));
+            if (own || taken < (plan::isPassive(device.role) ? 2u : 1u))
+                result.emplace_back(std::to_string(port->id.value), toQt(device.name + " " + port->name));
         }
     return result;
 }
@@ -326,12 +354,14 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
     auto* from = choice(*form, "From", ports, std::to_string(run.a.value), "open end");
     auto* to = choice(*form, "To", ports, std::to_string(run.b.value), "open end, untraced");
     auto* medium = choice(*form, "Cable", named(kb.media), run.medium, "not known");
-    auto* length = line(*form, "Length, m", run.length ? text::number(run.length->in(), 6) : "", "empty: never measured");
+    auto* length =
+        line(*form, "Length, m", run.length ? text::number(run.length->in(), 6) : "", "empty: never measured");
     auto* labelled = line(*form, "Label", run.label);
     auto* joints = number(*form, "Mated pairs", run.joints, 0, 20);
     auto* bundle = choice(*form, "Laid", bundles, std::string(code(run.bundle)), "not known");
     auto* map = choice(*form, "Wire map", maps, run.wireMap, "not tested");
-    auto* wanted = line(*form, "Wanted, Gb/s", run.wanted ? text::number(inGigabits(*run.wanted)) : "", "empty: the best there is");
+    auto* wanted = line(*form, "Wanted, Gb/s", run.wanted ? text::number(inGigabits(*run.wanted)) : "",
+                        "empty: the best there is");
     auto* partsA = line(*form, "Parts, from end", oneline::partsText(run.segments, false), "cord cat6a 3m / jack");
     auto* partsB = line(*form, "Parts, to end", oneline::partsText(run.segments, true), "panel / cord cat6a 1m");
     auto* splices = number(*form, "Splices", run.splices, 0, 20);
@@ -387,8 +417,10 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
         const auto preview = presenter.preview(*result);
         form->setNotice(preview.verdict, preview.text);
     };
-    for (QComboBox* box : {from, to, medium, bundle, map}) QObject::connect(box, &QComboBox::currentIndexChanged, form, show);
-    for (QLineEdit* edit : {length, wanted, partsA, partsB}) QObject::connect(edit, &QLineEdit::textChanged, form, show);
+    for (QComboBox* box : {from, to, medium, bundle, map})
+        QObject::connect(box, &QComboBox::currentIndexChanged, form, show);
+    for (QLineEdit* edit : {length, wanted, partsA, partsB})
+        QObject::connect(edit, &QLineEdit::textChanged, form, show);
     for (QSpinBox* box : {joints, splices}) QObject::connect(box, &QSpinBox::valueChanged, form, show);
     QObject::connect(known, &FactsEditor::changed, form, show);
     show();

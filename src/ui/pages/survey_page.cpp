@@ -24,7 +24,8 @@ namespace {
 constexpr int kLongDetail = 24;  // characters that fit between name and value of an inspector line
 }  // namespace
 
-SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()> makePath, QWidget* parent) : QWidget(parent), m_presenter(presenter), m_makePath(std::move(makePath))
+SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()> makePath, QWidget* parent)
+    : QWidget(parent), m_presenter(presenter), m_makePath(std::move(makePath))
 {
     auto* all = column(this, 0, 0);
     auto* top = new QHBoxLayout;
@@ -95,7 +96,8 @@ void SurveyPage::fillFoot()
     m_foot->addWidget(label("Next in the survey", "heading"));
     if (const QString advice = m_presenter.emptyAdvice(); !advice.isEmpty()) {
         m_foot->addWidget(label(advice));
-        m_foot->addWidget(button(m_presenter.plan().places.empty() ? "Add a place" : "Add a device", "main", [this] { m_presenter.plan().places.empty() ? addPlace() : addDevice(); }));
+        m_foot->addWidget(button(m_presenter.plan().places.empty() ? "Add a place" : "Add a device", "main",
+                                 [this] { m_presenter.plan().places.empty() ? addPlace() : addDevice(); }));
     } else if (gaps.empty()) {
         m_foot->addWidget(label("Nothing is missing."));
     }
@@ -121,7 +123,8 @@ void SurveyPage::fillFoot()
         ++count;
     }
     m_foot->addStretch(1);
-    m_foot->addWidget(button(isPathShown() ? "Hide the path" : "Show the path", "quiet", [this] { showPath(!isPathShown()); }));
+    m_foot->addWidget(
+        button(isPathShown() ? "Hide the path" : "Show the path", "quiet", [this] { showPath(!isPathShown()); }));
     if (count < gaps.size()) m_foot->addWidget(label(QString("and %1 more").arg(gaps.size() - count), "soft"));
 }
 
@@ -164,8 +167,10 @@ QWidget* SurveyPage::sections(const app::InspectorContent& content)
             const bool opens = entry.port.isSet() || entry.slot.isSet();
             if (opens) {
                 name = button(entry.name, "quiet", [this, entry] {
-                    if (const plan::Port* port = m_presenter.plan().ports.find(entry.port)) showForm(portForm(m_presenter, *port));
-                    else if (const plan::Slot* slot = m_presenter.plan().slots.find(entry.slot)) showForm(slotForm(m_presenter, *slot));
+                    if (const plan::Port* port = m_presenter.plan().ports.find(entry.port))
+                        showForm(portForm(m_presenter, *port));
+                    else if (const plan::Slot* slot = m_presenter.plan().slots.find(entry.slot))
+                        showForm(slotForm(m_presenter, *slot));
                 });
                 name->setToolTip("Change " + entry.name);
             } else {
@@ -179,8 +184,10 @@ QWidget* SurveyPage::sections(const app::InspectorContent& content)
             grid->addWidget(name, row, 1, Qt::AlignLeft | (value.size() > 34 ? Qt::AlignTop : Qt::AlignVCenter));
             // What does not fit between name and value stands below them.
             const bool isLong = entry.detail.size() > kLongDetail;
-            if (!entry.value.isEmpty() && !entry.detail.isEmpty() && isLong) grid->addWidget(label(entry.detail, "soft", true), row + 1, 1, 1, 3);
-            else if (!entry.value.isEmpty() && !entry.detail.isEmpty()) grid->addWidget(label(entry.detail, "soft"), row, 2, Qt::AlignLeft | Qt::AlignVCenter);
+            if (!entry.value.isEmpty() && !entry.detail.isEmpty() && isLong)
+                grid->addWidget(label(entry.detail, "soft", true), row + 1, 1, 1, 3);
+            else if (!entry.value.isEmpty() && !entry.detail.isEmpty())
+                grid->addWidget(label(entry.detail, "soft"), row, 2, Qt::AlignLeft | Qt::AlignVCenter);
             if (entry.run.isSet()) {
                 auto* jump = button(value, "quiet", [this, entry] {
                     m_formOpen = false;
@@ -210,14 +217,25 @@ QWidget* SurveyPage::actions()
     const auto run = m_presenter.selection().run();
     if (device.isSet()) {
         grid->addWidget(button("Change", "main", [this] { editSelected(); }), 0, 0);
-        grid->addWidget(button("Add port", "", [this, device] { showForm(portForm(m_presenter, plan::Port{{}, device})); }), 0, 1);
-        grid->addWidget(button("Add slot", "", [this, device] { showForm(slotForm(m_presenter, plan::Slot{{}, device})); }), 0, 2);
-        grid->addWidget(button("Run from here", "", [this, device] {
-            plan::PortId free;
-            for (const plan::Port* port : plan::portsOf(m_presenter.plan(), device))
-                if (!free.isSet() && plan::runsAt(m_presenter.plan(), port->id).empty()) free = port->id;
-            addRun(free);
-        }), 1, 0, 1, 2);
+        grid->addWidget(button("Add port", "",
+                               [this, device] {
+                                   showForm(portForm(m_presenter, plan::Port{{}, device}));
+                               }),
+                        0, 1);
+        grid->addWidget(button("Add slot", "",
+                               [this, device] {
+                                   showForm(slotForm(m_presenter, plan::Slot{{}, device}));
+                               }),
+                        0, 2);
+        grid->addWidget(button("Run from here", "",
+                               [this, device] {
+                                   plan::PortId free;
+                                   for (const plan::Port* port : plan::portsOf(m_presenter.plan(), device))
+                                       if (!free.isSet() && plan::runsAt(m_presenter.plan(), port->id).empty())
+                                           free = port->id;
+                                   addRun(free);
+                               }),
+                        1, 0, 1, 2);
         grid->addWidget(button("Delete", "", [this] { deleteSelected(); }), 1, 2);
     } else if (run.isSet()) {
         grid->addWidget(button("Change", "main", [this] { editSelected(); }), 0, 0);
@@ -225,7 +243,9 @@ QWidget* SurveyPage::actions()
     } else {
         int row = 0;
         for (const plan::Place& place : m_presenter.plan().places)
-            grid->addWidget(button("Change " + toQt(place.name), "quiet", [this, place] { showForm(placeForm(m_presenter, place)); }), row++, 0, Qt::AlignLeft);
+            grid->addWidget(button("Change " + toQt(place.name), "quiet",
+                                   [this, place] { showForm(placeForm(m_presenter, place)); }),
+                            row++, 0, Qt::AlignLeft);
     }
     return holder;
 }
@@ -243,11 +263,14 @@ void SurveyPage::showForm(Form* form)
 {
     m_formOpen = true;
     m_inspector->setWidget(form);
-    connect(form, &Form::closed, this, [this] {
-        m_formOpen = false;
-        // The form is still on the stack: replace it when control is back in the event loop.
-        QMetaObject::invokeMethod(this, &SurveyPage::refresh, Qt::QueuedConnection);
-    }, Qt::QueuedConnection);
+    connect(
+        form, &Form::closed, this,
+        [this] {
+            m_formOpen = false;
+            // The form is still on the stack: replace it when control is back in the event loop.
+            QMetaObject::invokeMethod(this, &SurveyPage::refresh, Qt::QueuedConnection);
+        },
+        Qt::QueuedConnection);
     if (QWidget* first = form->fields().itemAt(0, QFormLayout::FieldRole)->widget()) first->setFocus();
 }
 
@@ -261,7 +284,8 @@ void SurveyPage::addDevice()
     }
     plan::Device device;
     device.place = m_presenter.plan().places.begin()->id;
-    if (const plan::Device* near = m_presenter.plan().devices.find(m_presenter.selection().device())) device.place = near->place;
+    if (const plan::Device* near = m_presenter.plan().devices.find(m_presenter.selection().device()))
+        device.place = near->place;
     showForm(deviceForm(m_presenter, device));
 }
 
@@ -275,8 +299,10 @@ void SurveyPage::addRun(plan::PortId from, plan::PortId to)
 
 void SurveyPage::editSelected()
 {
-    if (const plan::Device* device = m_presenter.plan().devices.find(m_presenter.selection().device())) showForm(deviceForm(m_presenter, *device));
-    else if (const plan::Run* run = m_presenter.plan().runs.find(m_presenter.selection().run())) showForm(runForm(m_presenter, *run));
+    if (const plan::Device* device = m_presenter.plan().devices.find(m_presenter.selection().device()))
+        showForm(deviceForm(m_presenter, *device));
+    else if (const plan::Run* run = m_presenter.plan().runs.find(m_presenter.selection().run()))
+        showForm(runForm(m_presenter, *run));
 }
 
 void SurveyPage::deleteSelected()
@@ -303,7 +329,8 @@ void SurveyPage::showHost(const measure::HostSnapshot& snapshot)
     auto* row = new QHBoxLayout;
     auto* where = new QComboBox;
     where->setAccessibleName("Place");
-    for (const plan::Place& place : m_presenter.plan().places) where->addItem(toQt(place.name), QVariant::fromValue<qint64>(place.id.value));
+    for (const plan::Place& place : m_presenter.plan().places)
+        where->addItem(toQt(place.name), QVariant::fromValue<qint64>(place.id.value));
     row->addWidget(where, 1);
     auto* add = button("Add to the survey", "main", [this, snapshot, where] {
         m_formOpen = false;

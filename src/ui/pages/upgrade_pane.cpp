@@ -35,9 +35,14 @@ UpgradePane::UpgradePane(app::UpgradePresenter& presenter, QWidget* parent) : QW
     right->addWidget(m_now);
     right->addWidget(m_tiers, 1);
     right->addWidget(m_buys);
-    right->addWidget(label("Every link of the path at that rate or faster; disks, slots, processors and other media stay as they are. Quicker: what it is, of what the link rate alone would promise.", "soft", true));
+    right->addWidget(
+        label("Every link of the path at that rate or faster; disks, slots, processors and other media stay as they "
+              "are. Quicker: what it is, of what the link rate alone would promise.",
+              "soft", true));
     all->addLayout(right, 1);
-    connect(m_jobs, &MarkedTable::rowChosen, this, [this](int row) { if (!m_filling) m_presenter.choose(row); });
+    connect(m_jobs, &MarkedTable::rowChosen, this, [this](int row) {
+        if (!m_filling) m_presenter.choose(row);
+    });
     connect(m_tiers, &MarkedTable::rowChosen, this, [this](int row) { m_buys->setText(m_presenter.buys(row)); });
     connect(&presenter, &app::UpgradePresenter::changed, this, &UpgradePane::refresh);
     refresh();
@@ -54,7 +59,8 @@ QWidget* UpgradePane::jobsPanel()
     m_jobs->setAccessibleName("Jobs");
     m_jobs->setWide({0});
     all->addWidget(m_jobs, 1);
-    all->addWidget(button("Delete this job", "quiet", [this] { m_presenter.remove(m_jobs->currentRow()); }), 0, Qt::AlignLeft);
+    all->addWidget(button("Delete this job", "quiet", [this] { m_presenter.remove(m_jobs->currentRow()); }), 0,
+                   Qt::AlignLeft);
     all->addWidget(addForm());
     return panel;
 }

@@ -27,7 +27,8 @@ WaysPane::WaysPane(app::WaysPresenter& presenter, QWidget* parent) : QWidget(par
     said->addWidget(label("Order by", "soft"));
     m_order = new QComboBox;
     m_order->setAccessibleName("Order of the ways");
-    for (match::Preference preference : match::kAllPreferences) m_order->addItem(app::toQt(match::word(preference)), static_cast<int>(preference));
+    for (match::Preference preference : match::kAllPreferences)
+        m_order->addItem(app::toQt(match::word(preference)), static_cast<int>(preference));
     said->addWidget(m_order);
     all->addLayout(said);
     m_explains = label("", "soft", true);
@@ -53,7 +54,8 @@ WaysPane::WaysPane(app::WaysPresenter& presenter, QWidget* parent) : QWidget(par
     both->addWidget(side);
     all->addLayout(both, 1);
 
-    connect(m_order, &QComboBox::currentIndexChanged, this, [this] { m_presenter.setPreference(static_cast<match::Preference>(m_order->currentData().toInt())); });
+    connect(m_order, &QComboBox::currentIndexChanged, this,
+            [this] { m_presenter.setPreference(static_cast<match::Preference>(m_order->currentData().toInt())); });
     connect(m_table, &MarkedTable::rowChosen, this, &WaysPane::showDetail);
     connect(m_table, &MarkedTable::rowActivated, this, [this](int row) { m_presenter.use(row); });
     connect(&presenter, &app::WaysPresenter::changed, this, &WaysPane::refresh);
@@ -77,7 +79,8 @@ QWidget* WaysPane::wishRow()
     m_from = combo("Port at one end", 120);
     m_to = combo("Port at the other end", 120);
     m_rate = combo("Wanted rate", 84);
-    for (BitRate rate : m_presenter.rates()) m_rate->addItem(app::toQt(text::linkRate(rate)), static_cast<qlonglong>(rate.steps()));
+    for (BitRate rate : m_presenter.rates())
+        m_rate->addItem(app::toQt(text::linkRate(rate)), static_cast<qlonglong>(rate.steps()));
     m_length = new QDoubleSpinBox;
     m_length->setRange(0.3, 40'000);
     m_length->setDecimals(1);

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Other ways: the wish above, every way that passes in a ranked table, the chosen one with its steps, what does not do and why.
+// Other ways: the wish above, every way that passes in a ranked table, the chosen one with its steps, what does not do
+// and why.
 #pragma once
 
 #include <QWidget>

@@ -13,7 +13,8 @@
 
 namespace sokudo::ui {
 
-WhatIfPane::WhatIfPane(app::WhatIfPresenter& presenter, app::MatchPresenter& match, QWidget* parent) : QWidget(parent), m_presenter(presenter), m_match(match)
+WhatIfPane::WhatIfPane(app::WhatIfPresenter& presenter, app::MatchPresenter& match, QWidget* parent)
+    : QWidget(parent), m_presenter(presenter), m_match(match)
 {
     auto* all = column(this, 0, 6);
     all->setContentsMargins(22, 4, 20, 8);
@@ -21,7 +22,8 @@ WhatIfPane::WhatIfPane(app::WhatIfPresenter& presenter, app::MatchPresenter& mat
     top->addWidget(label("What if every link in the list wanted"));
     m_rate = new QComboBox;
     m_rate->setAccessibleName("Rate asked of every link");
-    for (double rate : {1.0, 2.5, 5.0, 10.0, 25.0, 40.0, 100.0}) m_rate->addItem(app::toQt(text::linkRate(gigabits(rate))), rate);
+    for (double rate : {1.0, 2.5, 5.0, 10.0, 25.0, 40.0, 100.0})
+        m_rate->addItem(app::toQt(text::linkRate(gigabits(rate))), rate);
     m_rate->setCurrentIndex(3);
     top->addWidget(m_rate);
     top->addWidget(button("Ask", "main", [this] { ask(gigabits(m_rate->currentData().toDouble())); }));
@@ -39,7 +41,9 @@ WhatIfPane::WhatIfPane(app::WhatIfPresenter& presenter, app::MatchPresenter& mat
     m_table->setAccessibleName("What each link needs");
     m_table->setWide({2});
     all->addWidget(m_table, 1);
-    all->addWidget(label("Enter opens the link with its other ways. Modules are chosen before cables, and the cheapest set of them.", "soft", true));
+    all->addWidget(label(
+        "Enter opens the link with its other ways. Modules are chosen before cables, and the cheapest set of them.",
+        "soft", true));
     connect(m_table, &MarkedTable::rowActivated, this, [this](int row) { Q_EMIT linkChosen(m_presenter.runAt(row)); });
     connect(&presenter, &app::WhatIfPresenter::changed, this, &WhatIfPane::refresh);
     refresh();

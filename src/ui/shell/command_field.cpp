@@ -17,10 +17,11 @@
 
 namespace sokudo::ui {
 
-using app::toQt;
 using app::fromQt;
+using app::toQt;
 
-CommandField::CommandField(app::Document& document, app::Selection& selection, std::vector<Command> commands, QWidget* parent)
+CommandField::CommandField(app::Document& document, app::Selection& selection, std::vector<Command> commands,
+                           QWidget* parent)
     : QLineEdit(parent), m_document(document), m_selection(selection), m_commands(std::move(commands))
 {
     setPlaceholderText("Find a device, port, run or command (Ctrl+K)");
@@ -29,8 +30,10 @@ CommandField::CommandField(app::Document& document, app::Selection& selection, s
     m_popup->setWindowFlags(Qt::ToolTip);
     m_popup->setFocusPolicy(Qt::NoFocus);
     m_popup->setFocusProxy(this);
-    m_popup->setStyleSheet(QString("QListWidget { background: %1; border: 1px solid %2; } QListWidget::item { padding: 5px 9px; } QListWidget::item:selected { background: %3; color: %4; }")
-                               .arg(theme().raised.name(), theme().hairline.name(), theme().planPale.name(), theme().ink.name()));
+    m_popup->setStyleSheet(
+        QString("QListWidget { background: %1; border: 1px solid %2; } QListWidget::item { padding: 5px 9px; } "
+                "QListWidget::item:selected { background: %3; color: %4; }")
+            .arg(theme().raised.name(), theme().hairline.name(), theme().planPale.name(), theme().ink.name()));
     m_popup->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_popup->setWordWrap(true);
     connect(this, &QLineEdit::textEdited, this, &CommandField::search);
@@ -46,16 +49,26 @@ std::vector<Command> CommandField::answers(const QString& text) const
     const std::string line = fromQt(text);
     if (text.count('/') >= 2) {
         const auto report = oneline::judgeLinkLine(line, m_document.knowledge());
-        result.push_back({report ? toQt(std::string(word(report->verdict)) + (report->rate ? ", " + text::linkRate(*report->rate) : std::string()) + ": " + report->reason()) : toQt(report.error().message()), {}});
+        result.push_back({report ? toQt(std::string(word(report->verdict)) +
+                                        (report->rate ? ", " + text::linkRate(*report->rate) : std::string()) + ": " +
+                                        report->reason())
+                                 : toQt(report.error().message()),
+                          {}});
     } else if (text.contains('|')) {
         const auto path = oneline::expectPathLine(line, m_document.knowledge());
         result.push_back({path ? toQt(report::expectationSentence(*path)) : toQt(path.error().message()), {}});
     } else if (const auto parsed = measure::parseResult(line)) {
         result.push_back({toQt(parsed->working), {}});
     } else if (const auto box = oneline::readHeadline(text.toLower().toStdString(), m_document.knowledge())) {
-        result.push_back({QString("one client sees %1 to %2, usually %3 (%4); %5").arg(toQt(text::rate(box->client.low, 3)), toQt(text::rate(box->client.high, 3)), toQt(text::rate(box->client.typical, 3)), toQt(box->working), toQt(box->beware)), {}});
+        result.push_back({QString("one client sees %1 to %2, usually %3 (%4); %5")
+                              .arg(toQt(text::rate(box->client.low, 3)), toQt(text::rate(box->client.high, 3)),
+                                   toQt(text::rate(box->client.typical, 3)), toQt(box->working), toQt(box->beware)),
+                          {}});
     } else if (const auto counted = oneline::readCounters(text.toLower().toStdString(), m_document.knowledge())) {
-        result.push_back({QString("the wire was %1 % busy: %2").arg(100 * counted->use.share, 0, 'f', 1).arg(toQt(counted->use.working)), {}});
+        result.push_back({QString("the wire was %1 % busy: %2")
+                              .arg(100 * counted->use.share, 0, 'f', 1)
+                              .arg(toQt(counted->use.working)),
+                          {}});
     }
     return result;
 }
@@ -69,18 +82,24 @@ std::vector<Command> CommandField::matches(const QString& text) const
     for (const Command& command : m_commands)
         if (hit(command.text)) result.push_back(command);
     for (const plan::Device& device : plan.devices)
-        if (hit(toQt(device.name)) || hit(toQt(device.description))) result.push_back({toQt(device.name) + "   " + toQt(device.description), [this, id = device.id] { m_selection.selectDevice(id); }});
+        if (hit(toQt(device.name)) || hit(toQt(device.description)))
+            result.push_back({toQt(device.name) + "   " + toQt(device.description),
+                              [this, id = device.id] { m_selection.selectDevice(id); }});
     for (const plan::Place& place : plan.places)
         if (hit(toQt(place.name)))
             for (const plan::Device& device : plan.devices)
-                if (device.place == place.id) result.push_back({toQt(place.name) + ": " + toQt(device.name), [this, id = device.id] { m_selection.selectDevice(id); }});
+                if (device.place == place.id)
+                    result.push_back({toQt(place.name) + ": " + toQt(device.name),
+                                      [this, id = device.id] { m_selection.selectDevice(id); }});
     for (const plan::Run& run : plan.runs) {
-        const QString name = "run " + toQt(run.label) + "   " + toQt(plan::portText(plan, run.a)) + " — " + toQt(plan::portText(plan, run.b));
+        const QString name = "run " + toQt(run.label) + "   " + toQt(plan::portText(plan, run.a)) + " — " +
+                             toQt(plan::portText(plan, run.b));
         if (hit(name)) result.push_back({name, [this, id = run.id] { m_selection.selectRun(id); }});
     }
     for (const plan::Port& port : plan.ports) {
         const QString name = toQt(plan::portText(plan, port.id));
-        if (text.size() >= 3 && hit(name)) result.push_back({"port " + name, [this, id = port.device] { m_selection.selectDevice(id); }});
+        if (text.size() >= 3 && hit(name))
+            result.push_back({"port " + name, [this, id = port.device] { m_selection.selectDevice(id); }});
     }
     if (result.empty())
         if (const auto label = oneline::readLabel(fromQt(text), m_document.knowledge())) {
@@ -105,7 +124,8 @@ void CommandField::search(const QString& text)
     m_popup->setCurrentRow(0);
     const int rows = std::min(10, m_popup->count());
     const bool isAnswer = m_shown.size() == 1 && !m_shown.front().run;
-    m_popup->setFixedSize(std::max(width(), scaled(460)), isAnswer ? scaled(84) : rows * m_popup->sizeHintForRow(0) + 8);
+    m_popup->setFixedSize(std::max(width(), scaled(460)),
+                          isAnswer ? scaled(84) : rows * m_popup->sizeHintForRow(0) + 8);
     m_popup->move(mapToGlobal(QPoint(0, height() + 2)));
     m_popup->show();
 }

@@ -14,7 +14,10 @@ class QListWidget;
 
 namespace sokudo::ui {
 
-struct Command { QString text; std::function<void()> run; };
+struct Command {
+    QString text;
+    std::function<void()> run;
+};
 
 class CommandField final : public QLineEdit {
     Q_OBJECT

@@ -27,10 +27,14 @@ using app::toQt;
 
 namespace {
 
-struct BenchName { int number; const char* title; };
+struct BenchName {
+    int number;
+    const char* title;
+};
 // The order of work has seven benches; those that are not built yet are not shown and keep their number.
 // The path is no step of the work: it is asked for from any of them, and has no number.
-constexpr BenchName kBenches[] = {{1, "Survey"}, {2, "Match"}, {5, "Measure"}, {6, "Diagnose"}, {7, "Logbook"}, {0, "Path"}};
+constexpr BenchName kBenches[] = {{1, "Survey"},   {2, "Match"},   {5, "Measure"},
+                                  {6, "Diagnose"}, {7, "Logbook"}, {0, "Path"}};
 
 /// A pipe that narrows: the sign of the program.
 class Sign final : public QWidget {
@@ -59,7 +63,8 @@ protected:
 
 }  // namespace
 
-MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : QMainWindow(parent), m_document(document)
+MainWindow::MainWindow(app::Document& document, World world, QWidget* parent)
+    : QMainWindow(parent), m_document(document)
 {
     setWindowTitle(toQt(document.plan().name.empty() ? std::string("Sokudo") : document.plan().name + " – Sokudo"));
     resize(1280, 800);
@@ -77,9 +82,13 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
     auto* centre = new QWidget;
     auto* all = column(centre, 0, 0);
     m_pages = new LazyStack;
-    m_pages->addLater([this] { return m_survey = new SurveyPage(*m_surveyPresenter, [this] { return new PathStrip(*m_path); }); });
-    m_pages->addLater([this] { return new MatchPage(*m_match, *m_ways, *m_whatIf, *m_catalogue, new PathStrip(*m_path)); });
-    m_pages->addLater([this, localAgent = world.localAgent] { return new MeasurePage(*m_measure, *m_path, new PathStrip(*m_path), localAgent); });
+    m_pages->addLater(
+        [this] { return m_survey = new SurveyPage(*m_surveyPresenter, [this] { return new PathStrip(*m_path); }); });
+    m_pages->addLater(
+        [this] { return new MatchPage(*m_match, *m_ways, *m_whatIf, *m_catalogue, new PathStrip(*m_path)); });
+    m_pages->addLater([this, localAgent = world.localAgent] {
+        return new MeasurePage(*m_measure, *m_path, new PathStrip(*m_path), localAgent);
+    });
     m_pages->addLater([this] {
         auto* diagnose = new DiagnosePage(*m_diagnose, *m_path);
         connect(diagnose, &DiagnosePage::measureAsked, this, [this] { showBench(Measure); });
@@ -118,7 +127,8 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent) : 
     fillCounts();
     showBench(Survey);
     m_survey->house().setFocus();
-    if (!document.catalogueTrouble().empty()) say("Your own catalogue was left out, the shipped one judges: " + app::toQt(document.catalogueTrouble()));
+    if (!document.catalogueTrouble().empty())
+        say("Your own catalogue was left out, the shipped one judges: " + app::toQt(document.catalogueTrouble()));
 }
 
 MainWindow::~MainWindow()
@@ -132,7 +142,9 @@ QWidget* MainWindow::topBar()
     auto* bar = new QWidget;
     bar->setObjectName("top");
     bar->setAttribute(Qt::WA_StyledBackground);
-    bar->setStyleSheet(QString("#top { background: %1; } #top QLabel { color: %2; } #top QLineEdit { background: #2b3040; border: 1px solid #3b4154; color: %2; }").arg(theme().bar.name(), theme().barInk.name()));
+    bar->setStyleSheet(QString("#top { background: %1; } #top QLabel { color: %2; } #top QLineEdit { background: "
+                               "#2b3040; border: 1px solid #3b4154; color: %2; }")
+                           .arg(theme().bar.name(), theme().barInk.name()));
     auto* row = new QHBoxLayout(bar);
     row->setContentsMargins(18, 7, 14, 7);
     row->setSpacing(10);
@@ -141,11 +153,24 @@ QWidget* MainWindow::topBar()
     row->addWidget(label(toQt(m_document.plan().name)));
     row->addStretch(1);
     std::vector<Command> commands;
-    for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i) commands.push_back({QString("Go to %1").arg(kBenches[i].title), [this, i] { showBench(i); }});
-    commands.push_back({"Add a place", [this] { showBench(Survey); m_survey->addPlace(); }});
-    commands.push_back({"Add a device", [this] { showBench(Survey); m_survey->addDevice(); }});
-    commands.push_back({"Add a run", [this] { showBench(Survey); m_survey->addRun(); }});
-    commands.push_back({"Read this machine", [this] { showBench(Survey); m_survey->readThisMachine(); }});
+    for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i)
+        commands.push_back({QString("Go to %1").arg(kBenches[i].title), [this, i] { showBench(i); }});
+    commands.push_back({"Add a place", [this] {
+                            showBench(Survey);
+                            m_survey->addPlace();
+                        }});
+    commands.push_back({"Add a device", [this] {
+                            showBench(Survey);
+                            m_survey->addDevice();
+                        }});
+    commands.push_back({"Add a run", [this] {
+                            showBench(Survey);
+                            m_survey->addRun();
+                        }});
+    commands.push_back({"Read this machine", [this] {
+                            showBench(Survey);
+                            m_survey->readThisMachine();
+                        }});
     commands.push_back({"Undo", [this] { m_document.undo(); }});
     commands.push_back({"Redo", [this] { m_document.redo(); }});
     commands.push_back({"Keys", [this] { showKeys(); }});
@@ -168,7 +193,9 @@ QWidget* MainWindow::benchBar()
     row->setContentsMargins(12, 0, 12, 0);
     row->setSpacing(2);
     for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i) {
-        auto* tab = button(kBenches[i].number == 0 ? QString(kBenches[i].title) : QString("%1  %2").arg(kBenches[i].number).arg(kBenches[i].title), "bench", [this, i] { showBench(i); });
+        auto* tab = button(kBenches[i].number == 0 ? QString(kBenches[i].title)
+                                                   : QString("%1  %2").arg(kBenches[i].number).arg(kBenches[i].title),
+                           "bench", [this, i] { showBench(i); });
         tab->setCheckable(true);
         tab->setToolTip(QString("Alt+%1").arg(kBenches[i].number));
         if (kBenches[i].number == 0) row->addSpacing(18);
@@ -188,16 +215,30 @@ QWidget* MainWindow::benchBar()
 
 void MainWindow::addShortcuts()
 {
-    const auto add = [this](const QKeySequence& keys, const std::function<void()>& act) { connect(new QShortcut(keys, this), &QShortcut::activated, this, act); };
-    for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i) add(QKeySequence(QString("Alt+%1").arg(kBenches[i].number)), [this, i] { showBench(i); });
-    add(QKeySequence("Ctrl+K"), [this] { m_command->setFocus(); m_command->selectAll(); });
+    const auto add = [this](const QKeySequence& keys, const std::function<void()>& act) {
+        connect(new QShortcut(keys, this), &QShortcut::activated, this, act);
+    };
+    for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i)
+        add(QKeySequence(QString("Alt+%1").arg(kBenches[i].number)), [this, i] { showBench(i); });
+    add(QKeySequence("Ctrl+K"), [this] {
+        m_command->setFocus();
+        m_command->selectAll();
+    });
     add(QKeySequence::Undo, [this] { m_document.undo(); });
     add(QKeySequence("Ctrl+Shift+Z"), [this] { m_document.redo(); });
     add(QKeySequence("F1"), [this] { showKeys(); });
-    add(QKeySequence("Ctrl+D"), [this] { if (bench() == Survey) m_survey->addDevice(); });
-    add(QKeySequence("Ctrl+R"), [this] { if (bench() == Survey) m_survey->addRun(); });
-    add(QKeySequence("Ctrl+P"), [this] { if (bench() == Survey) m_survey->addPlace(); });
-    add(QKeySequence("Ctrl+Delete"), [this] { if (bench() == Survey) m_survey->deleteSelected(); });
+    add(QKeySequence("Ctrl+D"), [this] {
+        if (bench() == Survey) m_survey->addDevice();
+    });
+    add(QKeySequence("Ctrl+R"), [this] {
+        if (bench() == Survey) m_survey->addRun();
+    });
+    add(QKeySequence("Ctrl+P"), [this] {
+        if (bench() == Survey) m_survey->addPlace();
+    });
+    add(QKeySequence("Ctrl+Delete"), [this] {
+        if (bench() == Survey) m_survey->deleteSelected();
+    });
     connect(m_command, &CommandField::found, this, [this] { m_pages->currentWidget()->setFocus(); });
 }
 
@@ -207,7 +248,8 @@ void MainWindow::fillCounts()
     for (Verdict verdict : kAllVerdicts) {
         const int count = m_document.analysis().count(verdict);
         if (count == 0) continue;
-        const QString text = QString("%1 %2").arg(count).arg(verdict == Verdict::Fits && count > 1 ? QString("fit") : toQt(word(verdict)));
+        const QString text = QString("%1 %2").arg(count).arg(
+            verdict == Verdict::Fits && count > 1 ? QString("fit") : toQt(word(verdict)));
         auto* jump = button(m_shortCounts ? QString::number(count) : text, "count", [this, verdict] {
             const bool same = m_match->verdictFilter() == verdict && bench() == Match;
             m_match->setVerdictFilter(same ? std::nullopt : std::optional(verdict));
@@ -236,7 +278,9 @@ MatchPage& MainWindow::matchPage() { return *static_cast<MatchPage*>(m_pages->pa
 
 void MainWindow::warmUp()
 {
-    QTimer::singleShot(0, this, [this] { if (m_pages->buildNext()) warmUp(); });
+    QTimer::singleShot(0, this, [this] {
+        if (m_pages->buildNext()) warmUp();
+    });
 }
 
 int MainWindow::bench() const { return m_pages->currentIndex(); }
@@ -250,9 +294,12 @@ void MainWindow::say(const QString& message)
 void MainWindow::showKeys()
 {
     setKind(m_messageText, "");
-    say("Alt+1 … Alt+7 benches · Ctrl+K find or ask · Ctrl+Z, Ctrl+Shift+Z undo, redo · in the house: arrows move, R walks the runs, Enter changes, Esc goes back · "
-        "Ctrl+P place, Ctrl+D device, Ctrl+R run, Ctrl+Delete deletes · in the bore and the coupling: left and right walk the pieces, Enter swaps one · "
-        "Alt+0 the path at large, with Ctrl+Shift+1 to 3 bore, flows, worth · in Match: Ctrl+Shift+W why, L light, P pieces, O other ways, A what if all");
+    say("Alt+1 … Alt+7 benches · Ctrl+K find or ask · Ctrl+Z, Ctrl+Shift+Z undo, redo · in the house: arrows move, R "
+        "walks the runs, Enter changes, Esc goes back · "
+        "Ctrl+P place, Ctrl+D device, Ctrl+R run, Ctrl+Delete deletes · in the bore and the coupling: left and right "
+        "walk the pieces, Enter swaps one · "
+        "Alt+0 the path at large, with Ctrl+Shift+1 to 3 bore, flows, worth · in Match: Ctrl+Shift+W why, L light, P "
+        "pieces, O other ways, A what if all");
 }
 
 void MainWindow::resizeEvent(QResizeEvent* event)

@@ -15,9 +15,9 @@
 #include "app/presenters/measure_presenter.h"
 #include "app/presenters/path_presenter.h"
 #include "app/presenters/survey_presenter.h"
+#include "app/presenters/upgrade_presenter.h"
 #include "app/presenters/ways_presenter.h"
 #include "app/presenters/what_if_presenter.h"
-#include "app/presenters/upgrade_presenter.h"
 #include "ui/pages/measure_page.h"
 
 class QHBoxLayout;

@@ -35,9 +35,11 @@ void BarView::paintEvent(QPaintEvent*)
         const double top = static_cast<double>(i) * scaled(kRow), height = scaled(kRow);
         painter.setFont(typeface(Face::Text, 12));
         painter.setPen(t.ink);
-        painter.drawText(QRectF(0, top, names - 8, height), Qt::AlignLeft | Qt::AlignVCenter, painter.fontMetrics().elidedText(bar.name, Qt::ElideRight, static_cast<int>(names) - 8));
+        painter.drawText(QRectF(0, top, names - 8, height), Qt::AlignLeft | Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(bar.name, Qt::ElideRight, static_cast<int>(names) - 8));
         const QRectF area(names, top + height * 0.24, room, height * 0.52);
-        painter.fillRect(QRectF(area.left(), area.top(), std::max(2.0, area.width() * bar.rate), area.height()), t.plan);
+        painter.fillRect(QRectF(area.left(), area.top(), std::max(2.0, area.width() * bar.rate), area.height()),
+                         t.plan);
         painter.setPen(QPen(t.plan, 1, Qt::DashLine));
         painter.drawRect(QRectF(area.left(), area.top(), std::max(2.0, area.width() * bar.alone), area.height()));
         painter.setFont(typeface(Face::Figure, 12));

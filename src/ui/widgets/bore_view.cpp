@@ -21,7 +21,9 @@ namespace sokudo::ui {
 
 using app::toQt;
 
-namespace { constexpr QSize kDrawing{1200, 210}; }
+namespace {
+constexpr QSize kDrawing{1200, 210};
+}
 
 BoreView::BoreView(QWidget* parent) : QWidget(parent)
 {
@@ -39,7 +41,8 @@ void BoreView::setContent(const app::BoreContent& content)
     m_content = content;
     if (!samePath) m_focused = -1;
     QStringList words;
-    for (const auto& stage : content.stages) words << QString("%1 %2 Gb/s").arg(toQt(stage.name), toQt(text::gigabitFigure(stage.carries.typical)));
+    for (const auto& stage : content.stages)
+        words << QString("%1 %2 Gb/s").arg(toQt(stage.name), toQt(text::gigabitFigure(stage.carries.typical)));
     if (!content.other.empty()) words << QString("drawn behind: %1").arg(content.otherName);
     setAccessibleDescription(words.join(", "));
     update();
@@ -100,7 +103,9 @@ int BoreView::stageAt(const QPointF& point) const
     // Within a fold the stage that is narrowest speaks for the others.
     int narrowest = found.first;
     for (int i = found.first; i <= found.last; ++i)
-        if (m_content.stages[static_cast<std::size_t>(i)].carries.typical < m_content.stages[static_cast<std::size_t>(narrowest)].carries.typical) narrowest = i;
+        if (m_content.stages[static_cast<std::size_t>(i)].carries.typical <
+            m_content.stages[static_cast<std::size_t>(narrowest)].carries.typical)
+            narrowest = i;
     return narrowest;
 }
 
@@ -109,7 +114,8 @@ QString BoreView::tip(int stage) const
     if (stage < 0 || stage >= static_cast<int>(m_content.stages.size())) return {};
     const auto& one = m_content.stages[static_cast<std::size_t>(stage)];
     return QString("<b>%1</b><br>usually %4, at most %2 (%3)<br>%5<br><i>%6</i>")
-        .arg(toQt(one.name).toHtmlEscaped(), toQt(text::rate(one.carries.high)), toQt(text::byteRate(one.carries.high)), toQt(text::rate(one.carries.typical)), toQt(one.working).toHtmlEscaped(),
+        .arg(toQt(one.name).toHtmlEscaped(), toQt(text::rate(one.carries.high)), toQt(text::byteRate(one.carries.high)),
+             toQt(text::rate(one.carries.typical)), toQt(one.working).toHtmlEscaped(),
              toQt(std::string(code(one.from.certainty))) + ", " + toQt(one.from.source));
 }
 
@@ -120,7 +126,10 @@ void BoreView::focusStage(int stage)
     update();
     if (stage >= 0) {
         const auto& one = m_content.stages[static_cast<std::size_t>(stage)];
-        setAccessibleDescription(QString("%1: usually %2, at most %3. %4. Source: %5, %6").arg(toQt(one.name), toQt(text::rate(one.carries.typical)), toQt(text::rate(one.carries.high)), toQt(one.working), toQt(one.from.source), toQt(code(one.from.certainty))));
+        setAccessibleDescription(QString("%1: usually %2, at most %3. %4. Source: %5, %6")
+                                     .arg(toQt(one.name), toQt(text::rate(one.carries.typical)),
+                                          toQt(text::rate(one.carries.high)), toQt(one.working), toQt(one.from.source),
+                                          toQt(code(one.from.certainty))));
         QAccessibleEvent told(this, QAccessible::DescriptionChanged);
         QAccessible::updateAccessibility(&told);
     }
@@ -137,7 +146,11 @@ void BoreView::mousePressEvent(QMouseEvent* event)
 
 void BoreView::leaveEvent(QEvent*) { focusStage(-1); }
 void BoreView::focusInEvent(QFocusEvent*) { update(); }
-void BoreView::focusOutEvent(QFocusEvent*) { focusStage(-1); update(); }
+void BoreView::focusOutEvent(QFocusEvent*)
+{
+    focusStage(-1);
+    update();
+}
 
 void BoreView::keyPressEvent(QKeyEvent* event)
 {
@@ -146,7 +159,8 @@ void BoreView::keyPressEvent(QKeyEvent* event)
         focusStage(event->key() == Qt::Key_Right ? std::min(count - 1, m_focused + 1) : std::max(0, m_focused - 1));
         const BoreDrawing drawing(m_content, rect(), -1);
         for (std::size_t i = 0; i < drawing.sections().size(); ++i)
-            if (m_focused >= drawing.sections()[i].first && m_focused <= drawing.sections()[i].last) QToolTip::showText(mapToGlobal(drawing.middleOf(static_cast<int>(i)).toPoint()), tip(m_focused), this);
+            if (m_focused >= drawing.sections()[i].first && m_focused <= drawing.sections()[i].last)
+                QToolTip::showText(mapToGlobal(drawing.middleOf(static_cast<int>(i)).toPoint()), tip(m_focused), this);
         return;
     }
     if ((event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) && m_focused >= 0) {

@@ -31,7 +31,11 @@ void CouplingView::setPieces(std::vector<app::CouplingPiece> pieces)
     m_pieces = std::move(pieces);
     m_focused = -1;
     QStringList words;
-    for (const auto& piece : m_pieces) words << piece.caption + " " + piece.name + (piece.joint && *piece.joint != Verdict::Fits ? " (" + app::toQt(word(*piece.joint)) + " to the next)" : QString());
+    for (const auto& piece : m_pieces)
+        words << piece.caption + " " + piece.name +
+                     (piece.joint && *piece.joint != Verdict::Fits
+                          ? " (" + app::toQt(word(*piece.joint)) + " to the next)"
+                          : QString());
     setAccessibleDescription(words.join(", "));
     update();
 }
@@ -50,7 +54,8 @@ int CouplingView::pieceAt(const QPointF& point) const
     return -1;
 }
 
-/// Closed: a full bar. Half: filled below. Gap: two stumps. Dotted: not known. Marginal: cut on the diagonal. Hazard: a triangle.
+/// Closed: a full bar. Half: filled below. Gap: two stumps. Dotted: not known. Marginal: cut on the diagonal. Hazard: a
+/// triangle.
 void CouplingView::drawJoint(QPainter& painter, const QRectF& gap, Verdict verdict) const
 {
     const QColor color = theme().verdict(verdict);
@@ -86,7 +91,9 @@ void CouplingView::drawJoint(QPainter& painter, const QRectF& gap, Verdict verdi
         painter.fillRect(QRectF(bar.left(), bar.top(), bar.width() * 0.28, bar.height()), color);
         painter.fillRect(QRectF(bar.right() - bar.width() * 0.28, bar.top(), bar.width() * 0.28, bar.height()), color);
         break;
-    case Verdict::Unsafe: paintVerdict(painter, QRectF(gap.left() + 1, gap.center().y() - 7, gap.width() - 2, 14), verdict, color); break;
+    case Verdict::Unsafe:
+        paintVerdict(painter, QRectF(gap.left() + 1, gap.center().y() - 7, gap.width() - 2, 14), verdict, color);
+        break;
     }
 }
 
@@ -107,12 +114,16 @@ void CouplingView::paintEvent(QPaintEvent*)
             painter.setFont(typeface(face, size));
             painter.setPen(color);
             const QFontMetricsF metrics(painter.font());
-            painter.drawText(QRectF(inside.left(), inside.top() + top, inside.width(), metrics.height()), Qt::AlignLeft | Qt::AlignVCenter, metrics.elidedText(text, Qt::ElideRight, inside.width()));
+            painter.drawText(QRectF(inside.left(), inside.top() + top, inside.width(), metrics.height()),
+                             Qt::AlignLeft | Qt::AlignVCenter,
+                             metrics.elidedText(text, Qt::ElideRight, inside.width()));
         };
         write(0, Face::Text, 11, t.soft, piece.caption);
         write(scaled(18), Face::Strong, 14, t.ink, piece.name);
-        for (int line = 0; line < std::min<int>(2, static_cast<int>(piece.details.size())); ++line) write(scaled(43 + 18 * line), Face::Text, 12, t.ink, piece.details[line]);
-        if (piece.own && *piece.own > Verdict::Fits) paintVerdict(painter, QRectF(box.right() - 19, box.top() + 7, 11, 11), *piece.own);
+        for (int line = 0; line < std::min<int>(2, static_cast<int>(piece.details.size())); ++line)
+            write(scaled(43 + 18 * line), Face::Text, 12, t.ink, piece.details[line]);
+        if (piece.own && *piece.own > Verdict::Fits)
+            paintVerdict(painter, QRectF(box.right() - 19, box.top() + 7, 11, 11), *piece.own);
         if (piece.swaps) {
             // Two short opposed bars under the name: this piece can be swapped.
             painter.setPen(QPen(t.plan, 1.6));
@@ -137,11 +148,14 @@ void CouplingView::keyPressEvent(QKeyEvent* event)
     if (count > 0 && (event->key() == Qt::Key_Right || event->key() == Qt::Key_Left)) {
         m_focused = event->key() == Qt::Key_Right ? std::min(count - 1, m_focused + 1) : std::max(0, m_focused - 1);
         const auto& piece = m_pieces[static_cast<std::size_t>(m_focused)];
-        if (!piece.jointText.isEmpty()) QToolTip::showText(mapToGlobal(pieceRect(m_focused).bottomLeft().toPoint()), piece.jointText, this);
+        if (!piece.jointText.isEmpty())
+            QToolTip::showText(mapToGlobal(pieceRect(m_focused).bottomLeft().toPoint()), piece.jointText, this);
         update();
         return;
     }
-    if (m_focused >= 0 && (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter || event->key() == Qt::Key_Space)) return choose(m_focused);
+    if (m_focused >= 0 &&
+        (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter || event->key() == Qt::Key_Space))
+        return choose(m_focused);
     QWidget::keyPressEvent(event);
 }
 
@@ -151,7 +165,8 @@ void CouplingView::choose(int piece)
 {
     m_focused = piece;
     update();
-    if (piece >= 0 && piece < static_cast<int>(m_pieces.size()) && m_pieces[static_cast<std::size_t>(piece)].swaps) Q_EMIT pieceChosen(piece);
+    if (piece >= 0 && piece < static_cast<int>(m_pieces.size()) && m_pieces[static_cast<std::size_t>(piece)].swaps)
+        Q_EMIT pieceChosen(piece);
 }
 
 bool CouplingView::event(QEvent* event)
@@ -159,7 +174,8 @@ bool CouplingView::event(QEvent* event)
     if (event->type() == QEvent::ToolTip) {
         const auto* help = static_cast<QHelpEvent*>(event);
         const int at = pieceAt(help->pos());
-        QToolTip::showText(help->globalPos(), at >= 0 ? m_pieces[static_cast<std::size_t>(at)].jointText : QString(), this);
+        QToolTip::showText(help->globalPos(), at >= 0 ? m_pieces[static_cast<std::size_t>(at)].jointText : QString(),
+                           this);
         return true;
     }
     return QWidget::event(event);

@@ -13,8 +13,8 @@
 namespace sokudo::ui {
 namespace {
 
-using app::toQt;
 using app::fromQt;
+using app::toQt;
 
 /// The word for a kind of cable in traits.csv.
 std::string_view mediumWord(kb::MediumKind kind)
@@ -33,7 +33,8 @@ std::string_view mediumWord(kb::MediumKind kind)
 
 }  // namespace
 
-FactsEditor::FactsEditor(const kb::KnowledgeBase& kb, kb::TraitOwner owner, const plan::Traits& stated, QWidget* parent) : QWidget(parent), m_kb(kb), m_owner(owner)
+FactsEditor::FactsEditor(const kb::KnowledgeBase& kb, kb::TraitOwner owner, const plan::Traits& stated, QWidget* parent)
+    : QWidget(parent), m_kb(kb), m_owner(owner)
 {
     auto* all = column(this, 0, 4);
     m_lines = new QVBoxLayout;
@@ -68,8 +69,10 @@ void FactsEditor::fillOffers()
     m_offers->clear();
     m_offers->addItem("state a fact …");
     for (const kb::TraitKind& kind : m_kb.traitKinds) {
-        const bool stated = std::any_of(m_rows.begin(), m_rows.end(), [&](const Row& row) { return row.kind == &kind; });
-        const bool fits = !m_medium || kind.media.empty() || std::find(kind.media.begin(), kind.media.end(), mediumWord(*m_medium)) != kind.media.end();
+        const bool stated =
+            std::any_of(m_rows.begin(), m_rows.end(), [&](const Row& row) { return row.kind == &kind; });
+        const bool fits = !m_medium || kind.media.empty() ||
+                          std::find(kind.media.begin(), kind.media.end(), mediumWord(*m_medium)) != kind.media.end();
         if (kind.of != m_owner || stated || !fits) continue;
         m_offers->addItem(toQt(kind.name), toQt(kind.id));
         m_offers->setItemData(m_offers->count() - 1, toQt(kind.meaning), Qt::ToolTipRole);

@@ -26,7 +26,11 @@ Q_SIGNALS:
     void changed();
 
 private:
-    struct Row { const kb::TraitKind* kind; QWidget* line; QWidget* value; };
+    struct Row {
+        const kb::TraitKind* kind;
+        QWidget* line;
+        QWidget* value;
+    };
     void add(const kb::TraitKind&, const std::string& value);
     void remove(const kb::TraitKind*);
     void fillOffers();

@@ -15,15 +15,22 @@ namespace {
 
 constexpr double kLane = 6, kMark = 8, kMarkStep = 10;
 
-struct Row { double top = 0, bottom = 0; int lanes = 0; bool outside = false; };
+struct Row {
+    double top = 0, bottom = 0;
+    int lanes = 0;
+    bool outside = false;
+};
 
 class Builder {
 public:
-    Builder(const app::HouseContent& content, double width, const std::set<int>& folded) : m_content(content), m_width(width), m_folded(folded) {}
+    Builder(const app::HouseContent& content, double width, const std::set<int>& folded)
+        : m_content(content), m_width(width), m_folded(folded)
+    {}
 
     HouseLayout build()
     {
-        const bool hasOutside = std::any_of(m_content.places.begin(), m_content.places.end(), [](const auto& place) { return !place.building.isEmpty(); });
+        const bool hasOutside = std::any_of(m_content.places.begin(), m_content.places.end(),
+                                            [](const auto& place) { return !place.building.isEmpty(); });
         m_outsideWidth = hasOutside ? scaled(164) : 0;
         m_yardWidth = hasOutside ? scaled(56) : 0;
         // The lanes at the left depend on the rows, the rows on the room that the lanes leave: twice is enough.
@@ -46,14 +53,16 @@ private:
     QSizeF cardSize(const app::DeviceCard& card) const
     {
         const QFontMetricsF strong(typeface(Face::Strong, 13)), small(typeface(Face::Text, 11));
-        const double text = std::max(strong.horizontalAdvance(card.name), std::min<double>(small.horizontalAdvance(card.description), scaled(150)));
+        const double text = std::max(strong.horizontalAdvance(card.name),
+                                     std::min<double>(small.horizontalAdvance(card.description), scaled(150)));
         const double marks = std::min<double>(static_cast<double>(card.ports.size()), 22) * kMarkStep;
         const int markRows = std::max(1, static_cast<int>(std::ceil(static_cast<double>(card.ports.size()) / 22)));
         return {std::clamp<double>(std::max(text, marks) + 20, scaled(96), scaled(240)), scaled(43) + 11.0 * markRows};
     }
 
     /// One line of groups of cards; wraps when the width is used up.
-    void flow(const std::vector<const app::PlaceBand*>& places, double left, double right, bool outside, double& bottomOut)
+    void flow(const std::vector<const app::PlaceBand*>& places, double left, double right, bool outside,
+              double& bottomOut)
     {
         double x = left;
         int row = newRow(outside);
@@ -119,7 +128,12 @@ private:
         }
     }
 
-    struct Route { int rowA = -1, rowB = -1, laneA = 0, laneB = 0, vertical = -1; bool yard = false; double xA = 0, xB = 0; bool open = false; };
+    struct Route {
+        int rowA = -1, rowB = -1, laneA = 0, laneB = 0, vertical = -1;
+        bool yard = false;
+        double xA = 0, xB = 0;
+        bool open = false;
+    };
 
     void assignRuns()
     {
@@ -128,7 +142,8 @@ private:
         for (std::size_t i = 0; i < m_made.cards.size(); ++i) {
             PlacedCard& card = m_made.cards[i];
             for (std::size_t p = 0; p < card.card->ports.size(); ++p)
-                portAt[card.card->ports[p].id.value] = {m_cardRows[i], card.box.left() + 10 + static_cast<double>(p % 22) * kMarkStep + kMark / 2};
+                portAt[card.card->ports[p].id.value] = {
+                    m_cardRows[i], card.box.left() + 10 + static_cast<double>(p % 22) * kMarkStep + kMark / 2};
         }
         for (std::size_t i = 0; i < m_content.runs.size(); ++i) {
             const app::DrawnRun& run = m_content.runs[i];
@@ -170,8 +185,10 @@ private:
     {
         for (std::size_t level = 0; level < m_levels.size(); ++level) {
             const Level& one = m_levels[level];
-            if (row >= one.firstRow && row < one.firstRow + one.insideRows) return static_cast<double>(level) * 100 + row - one.firstRow;
-            if (row >= one.firstOutside && row < one.firstOutside + one.outsideRows) return static_cast<double>(level) * 100 + row - one.firstOutside;
+            if (row >= one.firstRow && row < one.firstRow + one.insideRows)
+                return static_cast<double>(level) * 100 + row - one.firstRow;
+            if (row >= one.firstOutside && row < one.firstOutside + one.outsideRows)
+                return static_cast<double>(level) * 100 + row - one.firstOutside;
         }
         return 0;
     }
@@ -183,7 +200,9 @@ private:
         {
             const double low = std::min(from, to), high = std::max(from, to);
             for (std::size_t lane = 0; lane < m_taken.size(); ++lane) {
-                const bool meets = std::any_of(m_taken[lane].begin(), m_taken[lane].end(), [&](const auto& other) { return low <= other.second + 0.5 && other.first <= high + 0.5; });
+                const bool meets = std::any_of(m_taken[lane].begin(), m_taken[lane].end(), [&](const auto& other) {
+                    return low <= other.second + 0.5 && other.first <= high + 0.5;
+                });
                 if (meets) continue;
                 m_taken[lane].emplace_back(low, high);
                 return static_cast<int>(lane);
@@ -234,14 +253,23 @@ private:
                 outsideAbove = outsideAbove || level.outsideRows > 0;
             }
             y = std::max({insideBottom, outsideBottom, top + scaled(40)}) + 4;
-            m_made.bands.push_back({QRectF(0, top, houseWidth(), y - top), QString("level %1%2").arg(level.level > 0 ? "+" : level.level < 0 ? "−" : "").arg(std::abs(level.level)), level.level, level.folded, level.devices});
+            m_made.bands.push_back({QRectF(0, top, houseWidth(), y - top),
+                                    QString("level %1%2")
+                                        .arg(level.level > 0   ? "+"
+                                             : level.level < 0 ? "−"
+                                                               : "")
+                                        .arg(std::abs(level.level)),
+                                    level.level, level.folded, level.devices});
             if (level.level >= 0) m_made.groundLine = y;
         }
         for (std::size_t i = 0; i < m_made.cards.size(); ++i) {
             PlacedCard& card = m_made.cards[i];
             card.box.moveTop(m_rows[static_cast<std::size_t>(m_cardRows[i])].top);
             for (std::size_t p = 0; p < card.card->ports.size(); ++p)
-                card.marks.push_back({QRectF(card.box.left() + 10 + static_cast<double>(p % 22) * kMarkStep, card.box.top() + scaled(39) + 11.0 * static_cast<double>(p / 22), kMark, kMark), card.card->ports[p]});
+                card.marks.push_back(
+                    {QRectF(card.box.left() + 10 + static_cast<double>(p % 22) * kMarkStep,
+                            card.box.top() + scaled(39) + 11.0 * static_cast<double>(p / 22), kMark, kMark),
+                     card.card->ports[p]});
         }
         for (auto& [row, placed] : m_pendingTitles) {
             placed.at.setY(m_rows[static_cast<std::size_t>(row)].top - 7);
@@ -271,7 +299,8 @@ private:
             const double yA = laneY(route.rowA, route.laneA);
             placed.line << QPointF(route.xA, yA);
             if (route.vertical >= 0) {
-                const double x = route.yard ? m_made.yard.left() + 8 + route.vertical * kLane * 1.6 : labelWidth() + 10 + route.vertical * kLane;
+                const double x = route.yard ? m_made.yard.left() + 8 + route.vertical * kLane * 1.6
+                                            : labelWidth() + 10 + route.vertical * kLane;
                 const double yB = laneY(route.rowB, route.laneB);
                 placed.line << QPointF(x, yA) << QPointF(x, yB) << QPointF(route.xB, yB);
             } else {
@@ -282,7 +311,10 @@ private:
         }
     }
 
-    struct Level { int level = 0, firstRow = 0, insideRows = 0, firstOutside = 0, outsideRows = 0, devices = 0; bool folded = false; };
+    struct Level {
+        int level = 0, firstRow = 0, insideRows = 0, firstOutside = 0, outsideRows = 0, devices = 0;
+        bool folded = false;
+    };
     const app::HouseContent& m_content;
     double m_width;
     const std::set<int>& m_folded;

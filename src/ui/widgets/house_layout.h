@@ -13,11 +13,31 @@
 
 namespace sokudo::ui {
 
-struct PlacedBand { QRectF area; QString label; int level = 0; bool folded = false; int devices = 0; };
-struct PlacedTitle { QPointF at; QString text; };
-struct PlacedMark { QRectF square; app::PortMark mark; };
-struct PlacedCard { QRectF box; const app::DeviceCard* card = nullptr; std::vector<PlacedMark> marks; };
-struct PlacedRun { QPolygonF line; const app::DrawnRun* run = nullptr; QRectF label; };
+struct PlacedBand {
+    QRectF area;
+    QString label;
+    int level = 0;
+    bool folded = false;
+    int devices = 0;
+};
+struct PlacedTitle {
+    QPointF at;
+    QString text;
+};
+struct PlacedMark {
+    QRectF square;
+    app::PortMark mark;
+};
+struct PlacedCard {
+    QRectF box;
+    const app::DeviceCard* card = nullptr;
+    std::vector<PlacedMark> marks;
+};
+struct PlacedRun {
+    QPolygonF line;
+    const app::DrawnRun* run = nullptr;
+    QRectF label;
+};
 
 struct HouseLayout {
     QSizeF size;

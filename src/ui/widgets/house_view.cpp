@@ -73,7 +73,8 @@ void HouseView::setSelection(plan::DeviceId device, plan::RunId run)
     m_device = device;
     m_run = run;
     for (const PlacedCard& card : m_layout.cards)
-        if (card.card->id == device) setAccessibleDescription("Selected: " + card.card->name + ", " + card.card->description);
+        if (card.card->id == device)
+            setAccessibleDescription("Selected: " + card.card->name + ", " + card.card->description);
     update();
 }
 
@@ -121,7 +122,9 @@ void HouseView::drawRunLabels(QPainter& painter) const
         const app::DrawnRun& run = *placed.run;
         const bool selected = run.run == m_run;
         if (run.verdict == Verdict::Fits && !selected) continue;
-        const QString text = run.rate ? toQt(text::rate(*run.rate, 2)) : run.verdict == Verdict::Unknown ? QString("not traced") : QString("no link");
+        const QString text = run.rate                          ? toQt(text::rate(*run.rate, 2))
+                             : run.verdict == Verdict::Unknown ? QString("not traced")
+                                                               : QString("no link");
         const QSizeF size(metrics.horizontalAdvance(text) + 16, metrics.height() + 1);
         // Along each level stretch, first the longest, look for room that no card and no other label takes.
         for (int i = 1; i < placed.line.size(); ++i) {
@@ -131,7 +134,9 @@ void HouseView::drawRunLabels(QPainter& painter) const
             bool done = false;
             for (double x = left + 10; x < right && !done; x += 14) {
                 const QRectF box(QPointF(x, a.y() - size.height() / 2), size);
-                if (std::any_of(taken.begin(), taken.end(), [&](const QRectF& other) { return other.adjusted(-3, -1, 3, 1).intersects(box); })) continue;
+                if (std::any_of(taken.begin(), taken.end(),
+                                [&](const QRectF& other) { return other.adjusted(-3, -1, 3, 1).intersects(box); }))
+                    continue;
                 taken.push_back(box);
                 painter.fillRect(box, t.paper);
                 paintVerdict(painter, QRectF(box.left() + 2, box.center().y() - 4.5, 9, 9), run.verdict);
@@ -155,11 +160,13 @@ void HouseView::drawCard(QPainter& painter, const PlacedCard& placed) const
     painter.setPen(t.ink);
     painter.setFont(typeface(Face::Strong, 13));
     QFontMetricsF metrics(painter.font());
-    painter.drawText(QRectF(inside.left(), inside.top(), inside.width(), scaled(17)), Qt::AlignVCenter, metrics.elidedText(placed.card->name, Qt::ElideRight, inside.width()));
+    painter.drawText(QRectF(inside.left(), inside.top(), inside.width(), scaled(17)), Qt::AlignVCenter,
+                     metrics.elidedText(placed.card->name, Qt::ElideRight, inside.width()));
     painter.setPen(t.soft);
     painter.setFont(typeface(Face::Text, 11));
     metrics = QFontMetricsF(painter.font());
-    painter.drawText(QRectF(inside.left(), inside.top() + scaled(17), inside.width(), scaled(15)), Qt::AlignVCenter, metrics.elidedText(placed.card->description, Qt::ElideRight, inside.width()));
+    painter.drawText(QRectF(inside.left(), inside.top() + scaled(17), inside.width(), scaled(15)), Qt::AlignVCenter,
+                     metrics.elidedText(placed.card->description, Qt::ElideRight, inside.width()));
     for (const PlacedMark& mark : placed.marks) {
         switch (mark.mark.state) {
         case app::PortState::Used: painter.fillRect(mark.square, t.rate(mark.mark.rate)); break;
@@ -180,20 +187,26 @@ void HouseView::paintEvent(QPaintEvent*)
     painter.setRenderHint(QPainter::Antialiasing);
     painter.fillRect(rect(), t.paper);
     if (m_layout.yard.width() > 0) {
-        const QColor earth = t.dark ? QColor("#2a2620") : QColor("#e9e2d2"), yard = t.dark ? QColor("#20201f") : QColor("#f1ebde");
+        const QColor earth = t.dark ? QColor("#2a2620") : QColor("#e9e2d2"),
+                     yard = t.dark ? QColor("#20201f") : QColor("#f1ebde");
         painter.fillRect(QRectF(m_layout.yard.left(), 0, width() - m_layout.yard.left(), m_layout.groundLine), yard);
-        painter.fillRect(QRectF(m_layout.yard.left(), m_layout.groundLine, width() - m_layout.yard.left(), height()), earth);
+        painter.fillRect(QRectF(m_layout.yard.left(), m_layout.groundLine, width() - m_layout.yard.left(), height()),
+                         earth);
         painter.setPen(t.soft);
         painter.setFont(typeface(Face::Text, 11));
         painter.drawText(QRectF(m_layout.yard.left(), 6, m_layout.yard.width(), scaled(16)), Qt::AlignCenter, "yard");
-        painter.drawText(QRectF(m_layout.yard.left(), m_layout.groundLine + 6, width() - m_layout.yard.left() - 12, scaled(16)), Qt::AlignCenter, "ground");
+        painter.drawText(
+            QRectF(m_layout.yard.left(), m_layout.groundLine + 6, width() - m_layout.yard.left() - 12, scaled(16)),
+            Qt::AlignCenter, "ground");
         double top = m_layout.groundLine, bottom = 0;
         for (const PlacedCard& card : m_layout.cards)
-            if (card.box.left() > m_layout.yard.right()) top = std::min(top, card.box.top() - scaled(28)), bottom = std::max(bottom, card.box.bottom() + 22);
+            if (card.box.left() > m_layout.yard.right())
+                top = std::min(top, card.box.top() - scaled(28)), bottom = std::max(bottom, card.box.bottom() + 22);
         if (bottom > 0) {
             painter.setPen(QPen(t.ink, 1.2));
             painter.setBrush(t.paper);
-            painter.drawRect(QRectF(m_layout.outbuildings.left(), top, m_layout.outbuildings.width() - 4, std::max(bottom, m_layout.groundLine) - top));
+            painter.drawRect(QRectF(m_layout.outbuildings.left(), top, m_layout.outbuildings.width() - 4,
+                                    std::max(bottom, m_layout.groundLine) - top));
         }
     }
     for (const PlacedBand& band : m_layout.bands) {
@@ -201,10 +214,13 @@ void HouseView::paintEvent(QPaintEvent*)
         painter.drawLine(band.area.bottomLeft(), band.area.bottomRight());
         painter.setPen(t.soft);
         painter.setFont(typeface(Face::Figure, 11));
-        painter.drawText(QRectF(12, band.area.top() + 8, scaled(84), scaled(16)), Qt::AlignLeft | Qt::AlignVCenter, (band.folded ? "▸ " : "") + band.label);
+        painter.drawText(QRectF(12, band.area.top() + 8, scaled(84), scaled(16)), Qt::AlignLeft | Qt::AlignVCenter,
+                         (band.folded ? "▸ " : "") + band.label);
         if (band.folded) {
             painter.setFont(typeface(Face::Text, 12));
-            painter.drawText(QRectF(scaled(104), band.area.top(), band.area.width() - scaled(110), band.area.height()), Qt::AlignLeft | Qt::AlignVCenter, QString("%1 devices, folded; click to open").arg(band.devices));
+            painter.drawText(QRectF(scaled(104), band.area.top(), band.area.width() - scaled(110), band.area.height()),
+                             Qt::AlignLeft | Qt::AlignVCenter,
+                             QString("%1 devices, folded; click to open").arg(band.devices));
         }
     }
     painter.setPen(QPen(t.ink, 1.2));
@@ -314,7 +330,10 @@ void HouseView::moveSelection(int key)
         if (&card == from) continue;
         const QPointF d = card.box.center() - from->box.center();
         const bool sideways = key == Qt::Key_Left || key == Qt::Key_Right;
-        const double along = key == Qt::Key_Left ? -d.x() : key == Qt::Key_Right ? d.x() : key == Qt::Key_Up ? -d.y() : d.y();
+        const double along = key == Qt::Key_Left    ? -d.x()
+                             : key == Qt::Key_Right ? d.x()
+                             : key == Qt::Key_Up    ? -d.y()
+                                                    : d.y();
         const double across = std::abs(sideways ? d.y() : d.x());
         if (along < 8) continue;
         const double cost = along + (sideways ? 3.0 : 0.6) * across;
@@ -354,7 +373,9 @@ bool HouseView::event(QEvent* event)
         const auto* help = static_cast<QHelpEvent*>(event);
         QString text;
         if (const PlacedCard* card = cardAt(help->pos())) text = card->card->name + ", " + card->card->description;
-        else if (const PlacedRun* run = runAt(help->pos())) text = "run " + run->run->label + ": " + toQt(word(run->run->verdict)) + (run->run->rate ? ", " + toQt(text::rate(*run->run->rate, 3)) : QString());
+        else if (const PlacedRun* run = runAt(help->pos()))
+            text = "run " + run->run->label + ": " + toQt(word(run->run->verdict)) +
+                   (run->run->rate ? ", " + toQt(text::rate(*run->run->rate, 3)) : QString());
         QToolTip::showText(help->globalPos(), text, this);
         return true;
     }

@@ -24,7 +24,7 @@ Q_SIGNALS:
     void deviceSelected(sokudo::plan::DeviceId);
     void runSelected(sokudo::plan::RunId);
     void portsJoined(sokudo::plan::PortId from, sokudo::plan::PortId to);  ///< dragged from one port mark to another
-    void opened();  ///< Enter on the selection
+    void opened();                                                         ///< Enter on the selection
 
 protected:
     void paintEvent(QPaintEvent*) override;

@@ -15,7 +15,9 @@ namespace {
 Face faceOf(const QModelIndex& index)
 {
     const QString text = index.data().toString();
-    return index.column() > 0 && !text.isEmpty() && ((text.front().isDigit() && text.size() < 15) || text == "?") ? Face::Figure : Face::Text;
+    return index.column() > 0 && !text.isEmpty() && ((text.front().isDigit() && text.size() < 15) || text == "?")
+               ? Face::Figure
+               : Face::Text;
 }
 
 class Cells final : public QStyledItemDelegate {
@@ -42,7 +44,8 @@ public:
         }
         painter->setPen(t.ink);
         painter->setFont(typeface(faceOf(index), 12));
-        painter->drawText(box, static_cast<int>(Qt::AlignVCenter | Qt::AlignLeft), painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, box.width()));
+        painter->drawText(box, static_cast<int>(Qt::AlignVCenter | Qt::AlignLeft),
+                          painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, box.width()));
         painter->restore();
     }
 
@@ -68,7 +71,8 @@ MarkedTable::MarkedTable(QAbstractItemModel* model, int verdictRole, QWidget* pa
     horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
     setWide({0});
-    connect(selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) { Q_EMIT rowChosen(now.row()); });
+    connect(selectionModel(), &QItemSelectionModel::currentRowChanged, this,
+            [this](const QModelIndex& now) { Q_EMIT rowChosen(now.row()); });
     connect(this, &QTableView::activated, this, [this](const QModelIndex& at) { Q_EMIT rowActivated(at.row()); });
 }
 

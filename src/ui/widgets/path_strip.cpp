@@ -32,7 +32,8 @@ PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(pa
     m_traffic->setAccessibleName("Traffic");
     m_streams = new QSpinBox;
     m_streams->setRange(1, 16);
-    connect(m_streams, &QSpinBox::valueChanged, m_streams, [this](int count) { m_streams->setSuffix(count == 1 ? " stream" : " streams"); });
+    connect(m_streams, &QSpinBox::valueChanged, m_streams,
+            [this](int count) { m_streams->setSuffix(count == 1 ? " stream" : " streams"); });
     m_streams->setSuffix(" stream");
     m_streams->setAccessibleName("Streams");
     m_way = new QComboBox;
@@ -65,7 +66,8 @@ PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(pa
     all->addWidget(m_working);
     all->addWidget(m_bore, 1);
     connect(m_bore, &BoreView::stageFocused, this, &PathStrip::showWorking);
-    for (QComboBox* box : {m_from, m_to, m_traffic}) connect(box, &QComboBox::currentIndexChanged, this, &PathStrip::ask);
+    for (QComboBox* box : {m_from, m_to, m_traffic})
+        connect(box, &QComboBox::currentIndexChanged, this, &PathStrip::ask);
     connect(m_streams, &QSpinBox::valueChanged, this, &PathStrip::ask);
     connect(m_way, &QComboBox::activated, this, &PathStrip::ask);
     connect(&presenter, &app::PathPresenter::changed, this, &PathStrip::refresh);
@@ -76,7 +78,8 @@ void PathStrip::refresh()
 {
     m_filling = true;
     const auto hosts = m_presenter.hosts();
-    for (const auto& [box, chosen] : {std::pair{m_from, m_presenter.question().from}, {m_to, m_presenter.question().to}}) {
+    for (const auto& [box, chosen] :
+         {std::pair{m_from, m_presenter.question().from}, {m_to, m_presenter.question().to}}) {
         box->clear();
         for (const auto& host : hosts) box->addItem(host.name, QVariant::fromValue<qint64>(host.id.value));
         box->setCurrentIndex(box->findData(QVariant::fromValue<qint64>(chosen.value)));
@@ -131,8 +134,10 @@ void PathStrip::showWays()
 
 void PathStrip::saveDrawing()
 {
-    const QString name = QFileDialog::getSaveFileName(this, "Save the path as a drawing", "path.svg", "Drawings (*.svg);;Pictures (*.png)");
-    if (!name.isEmpty() && !m_bore->save(name)) m_sentence->setText("The drawing could not be written: check the folder and its rights");
+    const QString name = QFileDialog::getSaveFileName(this, "Save the path as a drawing", "path.svg",
+                                                      "Drawings (*.svg);;Pictures (*.png)");
+    if (!name.isEmpty() && !m_bore->save(name))
+        m_sentence->setText("The drawing could not be written: check the folder and its rights");
 }
 
 }  // namespace sokudo::ui

@@ -63,7 +63,8 @@ void SeriesPlot::clear()
     m_plot->replot(QCustomPlot::rpQueuedReplot);
 }
 
-void SeriesPlot::show(const std::vector<Point>& points, const std::vector<Point>& second, const std::optional<kb::Band>& band, const QString& unit, bool asLine)
+void SeriesPlot::show(const std::vector<Point>& points, const std::vector<Point>& second,
+                      const std::optional<kb::Band>& band, const QString& unit, bool asLine)
 {
     const Theme& t = theme();
     m_plot->clearPlottables();

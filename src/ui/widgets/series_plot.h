@@ -16,9 +16,14 @@ namespace sokudo::ui {
 class SeriesPlot final : public QWidget {
 public:
     explicit SeriesPlot(QWidget* parent = nullptr);
-    struct Point { double x = 0; double gigabits = 0; bool hollow = false; };
+    struct Point {
+        double x = 0;
+        double gigabits = 0;
+        bool hollow = false;
+    };
     /// @param unit  of the x axis: "s" or "days"
-    void show(const std::vector<Point>&, const std::vector<Point>& second, const std::optional<kb::Band>& band, const QString& unit, bool asLine);
+    void show(const std::vector<Point>&, const std::vector<Point>& second, const std::optional<kb::Band>& band,
+              const QString& unit, bool asLine);
     void clear();
 
 protected:

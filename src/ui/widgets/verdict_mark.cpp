@@ -57,7 +57,10 @@ void paintVerdict(QPainter& painter, const QRectF& square, Verdict verdict, cons
     painter.restore();
 }
 
-void paintVerdict(QPainter& painter, const QRectF& square, Verdict verdict) { paintVerdict(painter, square, verdict, theme().verdict(verdict)); }
+void paintVerdict(QPainter& painter, const QRectF& square, Verdict verdict)
+{
+    paintVerdict(painter, square, verdict, theme().verdict(verdict));
+}
 
 QIcon verdictIcon(Verdict verdict, const QColor& color)
 {

@@ -11,7 +11,8 @@ class QPainter;
 
 namespace sokudo::ui {
 
-/// Draws the mark inside the square: full, half filled from below, dotted, filled on one side of the diagonal, split, triangle.
+/// Draws the mark inside the square: full, half filled from below, dotted, filled on one side of the diagonal, split,
+/// triangle.
 void paintVerdict(QPainter&, const QRectF& square, Verdict, const QColor& color);
 /// The same in the theme's colour of the verdict.
 void paintVerdict(QPainter&, const QRectF& square, Verdict);

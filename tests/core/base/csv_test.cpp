@@ -11,7 +11,8 @@ class CsvTest : public QObject {
 private Q_SLOTS:
     void readsQuotesAndLineEnds()
     {
-        const auto sheet = csv::parse("\xEF\xBB\xBFName,Note\r\ncore,\"two, with \"\"quotes\"\"\"\r\nvault,\"line\nbreak\"\r\n", "t.csv");
+        const auto sheet = csv::parse(
+            "\xEF\xBB\xBFName,Note\r\ncore,\"two, with \"\"quotes\"\"\"\r\nvault,\"line\nbreak\"\r\n", "t.csv");
         QVERIFY(sheet);
         QCOMPARE(sheet->records().size(), std::size_t{2});
         QCOMPARE(toQt(sheet->cell(sheet->records()[0], "note")), "two, with \"quotes\"");
@@ -31,14 +32,30 @@ private Q_SLOTS:
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("where");
         QTest::addColumn<QString>("part");
-        QTest::newRow("open quote") << "a\nb\n\"c\nd" << "t.csv:3" << "never closed";
-        QTest::newRow("short record") << "a,b\n1" << "t.csv:2" << "1 fields";
-        QTest::newRow("long record") << "a,b\n1,2\n1,2,3" << "t.csv:3" << "3 fields";
-        QTest::newRow("quote inside") << "a\nb\"c" << "t.csv:2" << "double the quotes";
-        QTest::newRow("text after quote") << "a\n\"b\"c" << "t.csv:2" << "closing quote";
-        QTest::newRow("doubled column") << "a,A\n1,2" << "t.csv:1" << "stands twice";
-        QTest::newRow("nameless column") << "a,\n1,2" << "t.csv:1" << "no name";
-        QTest::newRow("empty") << "" << "t.csv" << "empty";
+        QTest::newRow("open quote") << "a\nb\n\"c\nd"
+                                    << "t.csv:3"
+                                    << "never closed";
+        QTest::newRow("short record") << "a,b\n1"
+                                      << "t.csv:2"
+                                      << "1 fields";
+        QTest::newRow("long record") << "a,b\n1,2\n1,2,3"
+                                     << "t.csv:3"
+                                     << "3 fields";
+        QTest::newRow("quote inside") << "a\nb\"c"
+                                      << "t.csv:2"
+                                      << "double the quotes";
+        QTest::newRow("text after quote") << "a\n\"b\"c"
+                                          << "t.csv:2"
+                                          << "closing quote";
+        QTest::newRow("doubled column") << "a,A\n1,2"
+                                        << "t.csv:1"
+                                        << "stands twice";
+        QTest::newRow("nameless column") << "a,\n1,2"
+                                         << "t.csv:1"
+                                         << "no name";
+        QTest::newRow("empty") << ""
+                               << "t.csv"
+                               << "empty";
     }
     void saysWhatWhereAndHow()
     {

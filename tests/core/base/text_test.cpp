@@ -57,11 +57,14 @@ private Q_SLOTS:
     {
         QCOMPARE(text::parseNumber("2.5").value_or(0), 2.5);
         QCOMPARE(text::parseNumber(" +1 ").value_or(0), 1.0);
-        for (const char* bad : {"", "2,5", "1e9x", "0x10", "1 2", "nan", "inf", "--1"}) QVERIFY2(!text::parseNumber(bad), bad);
+        for (const char* bad : {"", "2,5", "1e9x", "0x10", "1 2", "nan", "inf", "--1"})
+            QVERIFY2(!text::parseNumber(bad), bad);
     }
     void patternsTakeArguments()
     {
-        QCOMPARE(plain(text::render("{length} of {medium}", {{"length", Length::of(20)}, {"medium", std::string("Cat 5e")}})), "20 m of Cat 5e");
+        QCOMPARE(plain(text::render("{length} of {medium}",
+                                    {{"length", Length::of(20)}, {"medium", std::string("Cat 5e")}})),
+                 "20 m of Cat 5e");
         QCOMPARE(plain(text::render("{unknown} stays", {})), "{unknown} stays");
         QCOMPARE(plain(text::render("open { brace", {})), "open { brace");
     }

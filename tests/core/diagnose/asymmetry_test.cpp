@@ -11,7 +11,8 @@ namespace {
 
 diagnose::AsymmetryView view(double forward, double reverse, const char* line)
 {
-    return diagnose::asymmetry(gigabits(forward), gigabits(reverse), *oneline::expectPathLine(line, knowledge()), knowledge());
+    return diagnose::asymmetry(gigabits(forward), gigabits(reverse), *oneline::expectPathLine(line, knowledge()),
+                               knowledge());
 }
 
 QStringList suspects(const diagnose::AsymmetryView& result)

@@ -41,33 +41,55 @@ private Q_SLOTS:
     /// The wire ten times as quick, copies twice: log 2 / log 10 = 30 %.
     void aPartOfTheGainArrives()
     {
-        const auto told = Log().add(1, TrialKind::Memory, 0.94).add(1, TrialKind::FileCopy, 0.9).add(9, TrialKind::Memory, 9.4).add(9, TrialKind::FileCopy, 1.8).of(5);
+        const auto told = Log()
+                              .add(1, TrialKind::Memory, 0.94)
+                              .add(1, TrialKind::FileCopy, 0.9)
+                              .add(9, TrialKind::Memory, 9.4)
+                              .add(9, TrialKind::FileCopy, 1.8)
+                              .of(5);
         NEAR(told.network->ratio, 10.0, 1e-6);
         NEAR(told.copy->ratio, 2.0, 1e-6);
         NEAR(*told.arrives, std::log(2.0) / std::log(10.0), 1e-6);
-        QVERIFY2(toQt(told.sentence).contains("10 times as quick") && toQt(told.sentence).contains("30 % of that gain reaches copies"), told.sentence.c_str());
+        QVERIFY2(toQt(told.sentence).contains("10 times as quick") &&
+                     toQt(told.sentence).contains("30 % of that gain reaches copies"),
+                 told.sentence.c_str());
     }
     void nothingArrives()
     {
-        const auto told = Log().add(1, TrialKind::Memory, 0.94).add(1, TrialKind::FileCopy, 0.80).add(9, TrialKind::Memory, 2.35).add(9, TrialKind::FileCopy, 0.81).of(5);
+        const auto told = Log()
+                              .add(1, TrialKind::Memory, 0.94)
+                              .add(1, TrialKind::FileCopy, 0.80)
+                              .add(9, TrialKind::Memory, 2.35)
+                              .add(9, TrialKind::FileCopy, 0.81)
+                              .of(5);
         QVERIFY2(toQt(told.sentence).contains("the gain does not reach copies"), told.sentence.c_str());
     }
     void theMachinesChanged()
     {
-        const auto told = Log().add(1, TrialKind::Memory, 9.4).add(1, TrialKind::FileCopy, 2).add(9, TrialKind::Memory, 9.4).add(9, TrialKind::FileCopy, 6).of(5);
+        const auto told = Log()
+                              .add(1, TrialKind::Memory, 9.4)
+                              .add(1, TrialKind::FileCopy, 2)
+                              .add(9, TrialKind::Memory, 9.4)
+                              .add(9, TrialKind::FileCopy, 6)
+                              .of(5);
         QVERIFY(!told.arrives);
         QVERIFY2(toQt(told.sentence).contains("lies in the machines"), told.sentence.c_str());
     }
     void whatIsMissingIsNamed()
     {
-        QVERIFY(toQt(Log().add(1, TrialKind::Memory, 1).add(9, TrialKind::Memory, 9).of(5).sentence).contains("time a copy"));
-        QVERIFY(toQt(Log().add(1, TrialKind::FileCopy, 1).add(9, TrialKind::FileCopy, 9).of(5).sentence).contains("memory to memory"));
-        QVERIFY(toQt(Log().add(1, TrialKind::Memory, 1, measure::Direction::Reverse).of(5).sentence).contains("neither"));
+        QVERIFY(toQt(Log().add(1, TrialKind::Memory, 1).add(9, TrialKind::Memory, 9).of(5).sentence)
+                    .contains("time a copy"));
+        QVERIFY(toQt(Log().add(1, TrialKind::FileCopy, 1).add(9, TrialKind::FileCopy, 9).of(5).sentence)
+                    .contains("memory to memory"));
+        QVERIFY(
+            toQt(Log().add(1, TrialKind::Memory, 1, measure::Direction::Reverse).of(5).sentence).contains("neither"));
     }
     void theLastChangeBetweenTwoMoments()
     {
         IdSource ids{7};
-        const std::vector<logbook::Entry> entries{logbook::changeEntry("old", hour(1), ids), logbook::noteEntry("a note", hour(4), ids), logbook::changeEntry("new card", hour(3), ids)};
+        const std::vector<logbook::Entry> entries{logbook::changeEntry("old", hour(1), ids),
+                                                  logbook::noteEntry("a note", hour(4), ids),
+                                                  logbook::changeEntry("new card", hour(3), ids)};
         QCOMPARE(toQt(logbook::lastChangeBetween(entries, hour(0), hour(9))->text), QString("new card"));
         QCOMPARE(toQt(logbook::lastChangeBetween(entries, hour(0), hour(2))->text), QString("old"));
         QVERIFY(!logbook::lastChangeBetween(entries, hour(5), hour(9)));

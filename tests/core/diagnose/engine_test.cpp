@@ -29,7 +29,11 @@ const NextCheck* checkOf(const std::vector<NextCheck>& checks, std::string_view 
     return nullptr;
 }
 
-Evidence afterStep2() { return {{"e06", seen(true)}, {"e05", seen(false)}, {"e07", seen(false)}, {"e08", seen(false)}, {"e10", seen(false)}, {"e14", seen(false)}, {"e12", seen(false)}}; }
+Evidence afterStep2()
+{
+    return {{"e06", seen(true)},  {"e05", seen(false)}, {"e07", seen(false)}, {"e08", seen(false)},
+            {"e10", seen(false)}, {"e14", seen(false)}, {"e12", seen(false)}};
+}
 
 }  // namespace
 
@@ -73,11 +77,14 @@ private Q_SLOTS:
     void afterAPlateauAtOneGigabit()
     {
         const auto beliefs = rank(knowledge(), kContext, afterStep2());
-        for (const auto& [id, share] : {std::pair{"C06", 0.37}, {"C03", 0.09}, {"C47", 0.09}, {"C02", 0.07}, {"C23", 0.07}, {"C52", 0.05}})
-            QVERIFY2(std::fabs(shareOf(beliefs, id) - share) < 0.011, qPrintable(QString("%1 %2").arg(id).arg(shareOf(beliefs, id))));
+        for (const auto& [id, share] :
+             {std::pair{"C06", 0.37}, {"C03", 0.09}, {"C47", 0.09}, {"C02", 0.07}, {"C23", 0.07}, {"C52", 0.05}})
+            QVERIFY2(std::fabs(shareOf(beliefs, id) - share) < 0.011,
+                     qPrintable(QString("%1 %2").arg(id).arg(shareOf(beliefs, id))));
         const auto checks = nextChecks(knowledge(), beliefs, afterStep2());
         QCOMPARE(toQt(checks.front().check->id), "T01");
-        QVERIFY2(std::fabs(checks.front().bitsPerMinute - 0.78) < 0.02, qPrintable(QString::number(checks.front().bitsPerMinute)));
+        QVERIFY2(std::fabs(checks.front().bitsPerMinute - 0.78) < 0.02,
+                 qPrintable(QString::number(checks.front().bitsPerMinute)));
     }
     void andFurtherAsInTheWorkedRun()
     {
@@ -106,7 +113,8 @@ private Q_SLOTS:
     }
     void sharesSumToOne()
     {
-        for (const Evidence& evidence : {Evidence{}, afterStep2(), Evidence{{"e46", seen(true)}, {"e20", seen(true)}}}) {
+        for (const Evidence& evidence :
+             {Evidence{}, afterStep2(), Evidence{{"e46", seen(true)}, {"e20", seen(true)}}}) {
             double sum = 0;
             for (const Belief& belief : rank(knowledge(), kContext, evidence)) sum += belief.share;
             NEAR(sum, 1.0, 1e-9);
@@ -129,20 +137,26 @@ private Q_SLOTS:
                 if (letter == 'L' || letter == 'Z') evidence[flag] = seen(false);
             }
             const auto beliefs = rank(knowledge(), context, evidence);
-            const auto at = std::find_if(beliefs.begin(), beliefs.end(), [&](const Belief& belief) { return belief.cause->id == cause.id; });
-            QVERIFY2(at - beliefs.begin() < 2, qPrintable(QString("%1 ranks %2 behind %3").arg(toQt(cause.id)).arg(at - beliefs.begin() + 1).arg(toQt(beliefs.front().cause->id))));
+            const auto at = std::find_if(beliefs.begin(), beliefs.end(),
+                                         [&](const Belief& belief) { return belief.cause->id == cause.id; });
+            QVERIFY2(at - beliefs.begin() < 2, qPrintable(QString("%1 ranks %2 behind %3")
+                                                              .arg(toQt(cause.id))
+                                                              .arg(at - beliefs.begin() + 1)
+                                                              .arg(toQt(beliefs.front().cause->id))));
         }
     }
     void aPersonCountsLessThanAMeter()
     {
         Evidence told{{"e30", {true, Witness::Told, {}}}}, metered{{"e30", seen(true)}};
-        QVERIFY(shareOf(rank(knowledge(), kContext, told), "C06") < shareOf(rank(knowledge(), kContext, metered), "C06"));
+        QVERIFY(shareOf(rank(knowledge(), kContext, told), "C06") <
+                shareOf(rank(knowledge(), kContext, metered), "C06"));
         QVERIFY(shareOf(rank(knowledge(), kContext, told), "C06") > shareOf(rank(knowledge(), kContext, {}), "C06"));
     }
     void threeSymptomsOfOneThingAreNotThreeWitnesses()
     {
         // e19, e20 and e34 are one family: the second counts 0.7, the third 0.5.
-        const auto beliefs = rank(knowledge(), kContext, {{"e19", seen(true)}, {"e20", seen(true)}, {"e34", seen(true)}});
+        const auto beliefs =
+            rank(knowledge(), kContext, {{"e19", seen(true)}, {"e20", seen(true)}, {"e34", seen(true)}});
         for (const Belief& belief : beliefs)
             if (belief.cause->id == "C02") {
                 const double full = std::log(0.45 / 0.05) + std::log(0.45 / 0.15);

@@ -21,7 +21,8 @@ diagnose::Judgement judge(const char* measured, const char* line, diagnose::Sour
 
 bool says(const diagnose::Judgement& result, const char* part)
 {
-    return std::any_of(result.why.begin(), result.why.end(), [&](const std::string& one) { return toQt(one).contains(part); });
+    return std::any_of(result.why.begin(), result.why.end(),
+                       [&](const std::string& one) { return toQt(one).contains(part); });
 }
 
 }  // namespace
@@ -33,14 +34,16 @@ private Q_SLOTS:
     {
         QTest::addColumn<QString>("measured");
         QTest::addColumn<QString>("standing");
-        const auto row = [](const char* measured, const char* standing) { QTest::newRow(measured) << measured << standing; };
+        const auto row = [](const char* measured, const char* standing) {
+            QTest::newRow(measured) << measured << standing;
+        };
         // 10g: least 0.97, usual 0.995 and most 1.0 of 9.4148 Gb/s: 9.132, 9.368, 9.415
         row("9.41 Gb/s", "full");
         row("9.37 Gb/s", "full");
         row("9.36 Gb/s", "normal");
         row("9.14 Gb/s", "normal");
         row("9.12 Gb/s", "low");
-        row("8.23 Gb/s", "low");   // 0.9 * 9.132 = 8.219
+        row("8.23 Gb/s", "low");  // 0.9 * 9.132 = 8.219
         row("8.20 Gb/s", "fault");
         row("0.94 Gb/s", "fault");
         row("9.69 Gb/s", "full");  // 1.03 * 9.4148 = 9.697
@@ -110,7 +113,8 @@ private Q_SLOTS:
     }
     void theShareIsOfTheUsual()
     {
-        const auto result = judge("0.98 Gb/s", "hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb");
+        const auto result =
+            judge("0.98 Gb/s", "hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb");
         NEAR(result.share, 0.98 / 7.026, 1e-3);
         QVERIFY(says(result, "file share"));
     }

@@ -11,10 +11,22 @@ private Q_SLOTS:
     void bestMedianFirst()
     {
         testing::PlanBuilder built;
-        built.place("hall").device("hub", plan::Role::Switch).device("a", plan::Role::Computer).device("b", plan::Role::Computer).device("c", plan::Role::Computer);
-        built.port("hub", "1", "rj45").port("hub", "2", "sfp+").port("hub", "3", "f").port("a", "1", "rj45").port("b", "1", "sfp+").port("c", "1", "f");
-        built.run("copper", "hub 1", "a 1", "cat5e", 20).run("lead", "hub 2", "b 1", "dac", 2).run("coax", "hub 3", "c 1", "coax", 20);
-        for (const char* end : {"hub 1", "a 1"}) built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(1)}; });
+        built.place("hall")
+            .device("hub", plan::Role::Switch)
+            .device("a", plan::Role::Computer)
+            .device("b", plan::Role::Computer)
+            .device("c", plan::Role::Computer);
+        built.port("hub", "1", "rj45")
+            .port("hub", "2", "sfp+")
+            .port("hub", "3", "f")
+            .port("a", "1", "rj45")
+            .port("b", "1", "sfp+")
+            .port("c", "1", "f");
+        built.run("copper", "hub 1", "a 1", "cat5e", 20)
+            .run("lead", "hub 2", "b 1", "dac", 2)
+            .run("coax", "hub 3", "c 1", "coax", 20);
+        for (const char* end : {"hub 1", "a 1"})
+            built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(1)}; });
         std::vector<measure::Trial> trials;
         const auto measured = [&](const char* from, const char* to, double rate) {
             measure::Trial trial;
@@ -26,7 +38,8 @@ private Q_SLOTS:
         for (double rate : {0.90, 0.92, 0.94}) measured("hub", "a", rate);
         measured("hub", "b", 9.3);
         for (double rate : {1.5, 1.9}) measured("hub", "c", rate);
-        const auto got = diagnose::rankMedia(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), trials);
+        const auto got =
+            diagnose::rankMedia(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), trials);
         QCOMPARE(got.size(), std::size_t{3});
         QCOMPARE(got[0].medium->id, std::string("dac"));
         QCOMPARE(got[1].medium->id, std::string("coax"));
@@ -38,7 +51,9 @@ private Q_SLOTS:
         // a path through copper and a lead is laid to the slower of the two
         trials.clear();
         measured("a", "b", 0.9);
-        QCOMPARE(diagnose::rankMedia(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), trials)[0].medium->id, std::string("cat5e"));
+        QCOMPARE(diagnose::rankMedia(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), trials)[0]
+                     .medium->id,
+                 std::string("cat5e"));
         QVERIFY(diagnose::rankMedia(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {}).empty());
     }
 };

@@ -18,7 +18,8 @@ struct Bench {
     std::map<plan::DeviceId, HostSnapshot> hosts;
     Evidence told;
 
-    Trial& add(double gbps, int streams = 1, Direction direction = Direction::Forward, TrialKind kind = TrialKind::Memory)
+    Trial& add(double gbps, int streams = 1, Direction direction = Direction::Forward,
+               TrialKind kind = TrialKind::Memory)
     {
         Trial trial;
         trial.id = {static_cast<std::int64_t>(trials.size() + 1)};
@@ -34,7 +35,11 @@ struct Bench {
         trials.push_back(trial);
         return trials.back();
     }
-    Inquiry ask() const { return inquire(built.plan(), knowledge(), analyse(built.plan(), knowledge()), trials.back(), trials, hosts, told); }
+    Inquiry ask() const
+    {
+        return inquire(built.plan(), knowledge(), analyse(built.plan(), knowledge()), trials.back(), trials, hosts,
+                       told);
+    }
     /// 1 present, 0 absent, -1 not known.
     int flag(const char* id) const
     {
@@ -84,7 +89,8 @@ private Q_SLOTS:
     void aPlateauOnASlowPathIsNone()
     {
         Bench bench;
-        for (const char* end : {"left 1", "mid 1", "mid 2", "right 1"}) bench.built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(1)}; });
+        for (const char* end : {"left 1", "mid 1", "mid 2", "right 1"})
+            bench.built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(1)}; });
         bench.add(0.941);
         QCOMPARE(bench.flag("e06"), 0);
     }
@@ -147,7 +153,9 @@ private Q_SLOTS:
         QTest::addColumn<QString>("value");
         QTest::addColumn<QString>("flag");
         QTest::addColumn<int>("present");
-        const auto row = [](const char* key, const char* value, const char* flag, int present) { QTest::addRow("%s %s", key, value) << key << value << flag << present; };
+        const auto row = [](const char* key, const char* value, const char* flag, int present) {
+            QTest::addRow("%s %s", key, value) << key << value << flag << present;
+        };
         row("sent_again_percent", "0.1", "e19", 0);
         row("sent_again_percent", "0.11", "e19", 1);
         row("rx_check_errors", "0", "e20", 0);
@@ -200,7 +208,9 @@ private Q_SLOTS:
         QCOMPARE(bench.flag("e59"), -1);
         bench.built.changePort("mid 1", [](plan::Port& port) { port.forced = gigabits(10); });
         bench.built.changeRun("a", [](plan::Run& run) { run.length = Length::of(8); });
-        bench.built.slot("left", "1", 3, 1).changePort("left 1", [&](plan::Port& port) { port.slot = bench.built.slotId("left", "1"); });
+        bench.built.slot("left", "1", 3, 1).changePort("left 1", [&](plan::Port& port) {
+            port.slot = bench.built.slotId("left", "1");
+        });
         QCOMPARE(bench.flag("e58"), 1);
         QCOMPARE(bench.flag("e60"), 1);
         QCOMPARE(bench.flag("e62"), 1);

@@ -11,7 +11,8 @@ using diagnose::unitReadings;
 
 namespace {
 
-const std::vector<BitRate> kPlateaus{gigabits(0.0942), gigabits(0.9415), gigabits(2.354), gigabits(4.707), gigabits(9.415)};
+const std::vector<BitRate> kPlateaus{gigabits(0.0942), gigabits(0.9415), gigabits(2.354), gigabits(4.707),
+                                     gigabits(9.415)};
 
 double of(const std::vector<diagnose::UnitReading>& readings, const char* id)
 {
@@ -36,16 +37,21 @@ private Q_SLOTS:
         QTest::addColumn<double>("asIs");
         QTest::addColumn<double>("byteAsBit");
         QTest::addColumn<QString>("meant");
-        QTest::newRow("280 Mb/s, dialog") << "280 Mb/s" << 0.28 << 2.342 << 2.354 << true << 0.0 << 0.04 << 0.95 << "MB/s";
+        QTest::newRow("280 Mb/s, dialog")
+            << "280 Mb/s" << 0.28 << 2.342 << 2.354 << true << 0.0 << 0.04 << 0.95 << "MB/s";
         QTest::newRow("280 Mb/s") << "280 Mb/s" << 0.28 << 2.342 << 2.354 << false << 0.0 << 0.16 << 0.83 << "MB/s";
-        QTest::newRow("280 Mb/s beside USB 2.0") << "280 Mb/s" << 0.28 << 2.342 << 2.354 << false << 0.28 << 0.82 << 0.18 << "";
-        QTest::newRow("113 Mb/s, dialog") << "113 Mb/s" << 0.113 << 0.937 << 0.9415 << true << 0.0 << 0.04 << 0.96 << "MB/s";
+        QTest::newRow("280 Mb/s beside USB 2.0")
+            << "280 Mb/s" << 0.28 << 2.342 << 2.354 << false << 0.28 << 0.82 << 0.18 << "";
+        QTest::newRow("113 Mb/s, dialog")
+            << "113 Mb/s" << 0.113 << 0.937 << 0.9415 << true << 0.0 << 0.04 << 0.96 << "MB/s";
         QTest::newRow("94 Mb/s") << "94 Mb/s" << 0.094 << 0.937 << 0.9415 << false << 0.0 << 0.99 << 0.01 << "";
-        QTest::newRow("1.1 Gb/s, dialog") << "1.1 Gb/s" << 1.1 << 9.37 << 9.415 << true << 0.0 << 0.05 << 0.94 << "GB/s";
+        QTest::newRow("1.1 Gb/s, dialog")
+            << "1.1 Gb/s" << 1.1 << 9.37 << 9.415 << true << 0.0 << 0.05 << 0.94 << "GB/s";
         QTest::newRow("1.1 Gb/s") << "1.1 Gb/s" << 1.1 << 9.37 << 9.415 << false << 0.0 << 0.18 << 0.81 << "GB/s";
         QTest::newRow("940 Mb/s on 10G") << "940 Mb/s" << 0.94 << 9.37 << 9.415 << false << 0.0 << 0.97 << 0.03 << "";
         QTest::newRow("290 MB/s") << "290 MB/s" << 2.32 << 2.342 << 2.354 << false << 0.0 << 1.0 << 0.0 << "";
-        QTest::newRow("940 MB/s on 1G") << "940 MB/s" << 7.52 << 0.937 << 0.9415 << false << 0.0 << 0.0 << 0.0 << "Mb/s";
+        QTest::newRow("940 MB/s on 1G") << "940 MB/s" << 7.52 << 0.937 << 0.9415 << false << 0.0 << 0.0 << 0.0
+                                        << "Mb/s";
     }
     void probabilities()
     {
@@ -63,7 +69,8 @@ private Q_SLOTS:
         const kb::Band band{gigabits(typical * 0.97), gigabits(typical), gigabits(high)};
         const auto readings = unitReadings(gigabits(gbps), band, plateaus, isCopy, knowledge());
         QVERIFY2(std::abs(of(readings, "as-is") - asIs) < 0.02, qPrintable(QString::number(of(readings, "as-is"))));
-        QVERIFY2(std::abs(of(readings, "byte-as-bit") - byteAsBit) < 0.02, qPrintable(QString::number(of(readings, "byte-as-bit"))));
+        QVERIFY2(std::abs(of(readings, "byte-as-bit") - byteAsBit) < 0.02,
+                 qPrintable(QString::number(of(readings, "byte-as-bit"))));
         QCOMPARE(toQt(unitMeant(typed.toStdString(), readings)), meant);
         double sum = 0;
         for (const auto& one : readings) sum += one.probability;
@@ -72,13 +79,16 @@ private Q_SLOTS:
     void aSlippedPrefix()
     {
         const kb::Band band{gigabits(2.28), gigabits(2.342), gigabits(2.354)};
-        QCOMPARE(toQt(unitMeant("2.33 Mb/s", unitReadings(gigabits(0.00233), band, kPlateaus, false, knowledge()))), QString("Gb/s"));
-        QCOMPARE(toQt(unitMeant("2.33 Tb/s", unitReadings(gigabits(2330), band, kPlateaus, false, knowledge()))), QString("Gb/s"));
+        QCOMPARE(toQt(unitMeant("2.33 Mb/s", unitReadings(gigabits(0.00233), band, kPlateaus, false, knowledge()))),
+                 QString("Gb/s"));
+        QCOMPARE(toQt(unitMeant("2.33 Tb/s", unitReadings(gigabits(2330), band, kPlateaus, false, knowledge()))),
+                 QString("Gb/s"));
     }
     void aSizeInATimeHasNoUnitToDoubt()
     {
         const kb::Band band{gigabits(9.1), gigabits(9.37), gigabits(9.415)};
-        QCOMPARE(toQt(unitMeant("10 GB in 72 s", unitReadings(gigabits(1.11), band, kPlateaus, false, knowledge()))), QString());
+        QCOMPARE(toQt(unitMeant("10 GB in 72 s", unitReadings(gigabits(1.11), band, kPlateaus, false, knowledge()))),
+                 QString());
         QVERIFY(unitReadings(BitRate{}, band, kPlateaus, false, knowledge()).empty());
     }
 };

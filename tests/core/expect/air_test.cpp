@@ -5,8 +5,8 @@
 
 using namespace sokudo;
 using namespace sokudo::expect;
-using sokudo::testing::knowledge;
 using sokudo::testing::FlowsPlan;
+using sokudo::testing::knowledge;
 using sokudo::testing::PlanBuilder;
 using sokudo::testing::toQt;
 
@@ -16,16 +16,23 @@ namespace {
 struct Air : FlowsPlan {
     Air(int stations, double wireRate)
     {
-        built.place("hall").device("mid", plan::Role::Switch).device("vault", plan::Role::Storage).device("lamp", plan::Role::AccessPoint);
+        built.place("hall")
+            .device("mid", plan::Role::Switch)
+            .device("vault", plan::Role::Storage)
+            .device("lamp", plan::Role::AccessPoint);
         built.port("mid", "v", "sfp+").port("vault", "1", "sfp+").run("v", "mid v", "vault 1", "dac", 2);
         built.port("mid", "a", "rj45").port("lamp", "1", "rj45");
-        for (const char* end : {"mid a", "lamp 1"}) built.changePort(end, [&](plan::Port& port) { port.rates = {gigabits(wireRate)}; });
+        for (const char* end : {"mid a", "lamp 1"})
+            built.changePort(end, [&](plan::Port& port) { port.rates = {gigabits(wireRate)}; });
         built.run("wire", "mid a", "lamp 1", "cat6a", 12);
         for (int i = 1; i <= stations; ++i) station("lamp", "s" + std::to_string(i), plan::Role::Computer);
     }
     void station(const std::string& point, const std::string& name, plan::Role role)
     {
-        built.device(name, role).port(point, "air " + name, "radio").port(name, "air", "radio").run("air " + name, point + " air " + name, name + " air", "wifi", 6);
+        built.device(name, role)
+            .port(point, "air " + name, "radio")
+            .port(name, "air", "radio")
+            .run("air " + name, point + " air " + name, name + " air", "wifi", 6);
         state(name, "phy-rate", "2402000000");
     }
     void state(const std::string& name, const char* trait, const char* value)
@@ -34,14 +41,16 @@ struct Air : FlowsPlan {
     }
     Expectation path(const char* from, const char* to) const
     {
-        const auto result = expectation(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {built.deviceId(from), built.deviceId(to)});
+        const auto result = expectation(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()),
+                                        {built.deviceId(from), built.deviceId(to)});
         if (!result) qFatal("%s", result.error().message().c_str());
         return *result;
     }
     bool says(const char* from, const char* to, const char* part) const
     {
         const auto result = path(from, to);
-        return std::any_of(result.notes.begin(), result.notes.end(), [&](const std::string& note) { return toQt(note).contains(part); });
+        return std::any_of(result.notes.begin(), result.notes.end(),
+                           [&](const std::string& note) { return toQt(note).contains(part); });
     }
 };
 
@@ -61,17 +70,27 @@ private Q_SLOTS:
     {
         Air air(1, 2.5);
         air.built.changeRun("air s1", [](plan::Run& run) { run.traits.set("phy-rate", ""); });
-        for (const auto& [trait, value] : {std::pair{"mcs", "11"}, {"width-mhz", "160"}, {"streams", "2"}}) air.state("s1", trait, value);
+        for (const auto& [trait, value] : {std::pair{"mcs", "11"}, {"width-mhz", "160"}, {"streams", "2"}})
+            air.state("s1", trait, value);
         NEAR(inGigabits(air.path("vault", "s1").expected.typical), 0.60 * 2.402, 1e-3);
     }
-    /// 1.6 Gb/s usually; heavy rain leaves a fifth of it beyond 500 m, walls are no factor there, and rain is none indoors.
+    /// 1.6 Gb/s usually; heavy rain leaves a fifth of it beyond 500 m, walls are no factor there, and rain is none
+    /// indoors.
     void rainTakesFromALongBridge()
     {
         const auto usual = [](const char* medium, double metres, const char* trait) {
             PlanBuilder built = testing::twoHosts();
-            built.device("near", plan::Role::Computer).device("far", plan::Role::Computer).port("near", "1", "radio").port("far", "1", "radio").run("air", "near 1", "far 1", medium, metres);
-            built.changeRun("air", [&](plan::Run& run) { run.traits.set("phy-rate", "4620000000"); run.traits.set(trait, std::string(trait) == "walls" ? "one" : "yes"); });
-            const auto result = expectation(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {built.deviceId("near"), built.deviceId("far")});
+            built.device("near", plan::Role::Computer)
+                .device("far", plan::Role::Computer)
+                .port("near", "1", "radio")
+                .port("far", "1", "radio")
+                .run("air", "near 1", "far 1", medium, metres);
+            built.changeRun("air", [&](plan::Run& run) {
+                run.traits.set("phy-rate", "4620000000");
+                run.traits.set(trait, std::string(trait) == "walls" ? "one" : "yes");
+            });
+            const auto result = expectation(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()),
+                                            {built.deviceId("near"), built.deviceId("far")});
             return result ? inGigabits(result->expected.typical) : -1.0;
         };
         NEAR(usual("radio-60", 800, "rain"), 0.32, 1e-6);
@@ -92,7 +111,8 @@ private Q_SLOTS:
         air.state("s1", "hops", "2");
         NEAR(inGigabits(air.path("vault", "s1").expected.typical), 0.45 * 0.60 * 2.402, 1e-3);
     }
-    /// Three stations of one access point share its air; one with half the radio rate takes twice the time for each bit.
+    /// Three stations of one access point share its air; one with half the radio rate takes twice the time for each
+    /// bit.
     void stationsShareTheAir()
     {
         Air air(3, 10);
@@ -108,7 +128,8 @@ private Q_SLOTS:
     void whatIsSaidOfTheAccessPoint()
     {
         QVERIFY(!Air(1, 2.5).says("vault", "s1", "share the radio"));
-        QVERIFY(Air(3, 2.5).says("vault", "s1", "3 devices share the radio of lamp: if all are busy at once, this one gets about 480"));
+        QVERIFY(Air(3, 2.5).says(
+            "vault", "s1", "3 devices share the radio of lamp: if all are busy at once, this one gets about 480"));
         QVERIFY(!Air(10, 2.5).says("vault", "s1", "a second access point"));
         QVERIFY(Air(11, 2.5).says("vault", "s1", "a second access point"));
         QVERIFY(Air(1, 1).says("vault", "s1", "a faster port and uplink"));

@@ -21,7 +21,8 @@ std::vector<double> naive(const std::vector<BitRate>& pools, const std::vector<S
         for (std::size_t i = 0; i < flows.size(); ++i) {
             if (!open[i]) continue;
             const double by = step * flows[i].weight;
-            bool fits = !(flows[i].uses.empty() && !flows[i].cap) && (!flows[i].cap || rate[i] + by <= flows[i].cap->in());
+            bool fits =
+                !(flows[i].uses.empty() && !flows[i].cap) && (!flows[i].cap || rate[i] + by <= flows[i].cap->in());
             for (const Use& use : flows[i].uses) fits = fits && left[use.pool] >= by * use.cost;
             if (!fits) {
                 open[i] = false;
@@ -59,14 +60,16 @@ private Q_SLOTS:
     }
     void aFlowTakesNoMoreThanItAsks()
     {
-        const auto got = fairShares({gigabits(10)}, {{{{0, 1}}, 1, gigabits(1)}, {{{0, 1}}, 1, {}}, {{}, 1, gigabits(2)}, {{}, 1, {}}});
+        const auto got = fairShares({gigabits(10)},
+                                    {{{{0, 1}}, 1, gigabits(1)}, {{{0, 1}}, 1, {}}, {{}, 1, gigabits(2)}, {{}, 1, {}}});
         NEAR(inGigabits(got[0].rate), 1.0, 1e-6);
         QVERIFY(!got[0].heldBy);
         NEAR(inGigabits(got[1].rate), 9.0, 1e-6);
         NEAR(inGigabits(got[2].rate), 2.0, 1e-6);
         QCOMPARE(got[3].rate, BitRate{});
     }
-    /// A medium that takes turns: the way that carries half as much costs twice the time. 1/2.1 + 1/1.05 of it each second.
+    /// A medium that takes turns: the way that carries half as much costs twice the time. 1/2.1 + 1/1.05 of it each
+    /// second.
     void howFarAShareMayLie()
     {
         NEAR(shareError(2), 0.25, 1e-9);
@@ -96,7 +99,13 @@ private Q_SLOTS:
             }
             const auto exact = fairShares(pools, flows);
             const auto stepped = naive(pools, flows, 2e5);
-            for (std::size_t i = 0; i < flows.size(); ++i) QVERIFY2(std::fabs(exact[i].rate.in() - stepped[i]) < 2e7, qPrintable(QString("round %1 flow %2: %3 against %4").arg(round).arg(i).arg(exact[i].rate.in()).arg(stepped[i])));
+            for (std::size_t i = 0; i < flows.size(); ++i)
+                QVERIFY2(std::fabs(exact[i].rate.in() - stepped[i]) < 2e7,
+                         qPrintable(QString("round %1 flow %2: %3 against %4")
+                                        .arg(round)
+                                        .arg(i)
+                                        .arg(exact[i].rate.in())
+                                        .arg(stepped[i])));
             // no pool gives more than it has
             for (std::size_t p = 0; p < pools.size(); ++p) {
                 double used = 0;

@@ -3,8 +3,8 @@
 
 using namespace sokudo;
 using namespace sokudo::expect;
-using sokudo::testing::knowledge;
 using sokudo::testing::FlowsPlan;
+using sokudo::testing::knowledge;
 using sokudo::testing::toQt;
 
 namespace {
@@ -13,13 +13,20 @@ namespace {
 struct House : FlowsPlan {
     explicit House(int clients, double clientRate)
     {
-        built.place("hall").device("core", plan::Role::Switch).device("edge", plan::Role::Switch).device("vault", plan::Role::Storage);
-        built.port("core", "up", "sfp+").port("edge", "up", "sfp+").port("core", "v", "sfp28").port("vault", "1", "sfp28");
+        built.place("hall")
+            .device("core", plan::Role::Switch)
+            .device("edge", plan::Role::Switch)
+            .device("vault", plan::Role::Storage);
+        built.port("core", "up", "sfp+")
+            .port("edge", "up", "sfp+")
+            .port("core", "v", "sfp28")
+            .port("vault", "1", "sfp28");
         built.run("trunk", "core up", "edge up", "dac", 2).run("vault", "core v", "vault 1", "dac", 2);
         for (int i = 1; i <= clients; ++i) {
             const std::string name = "c" + std::to_string(i);
             built.device(name, plan::Role::Computer).port("edge", name, "rj45").port(name, "1", "rj45");
-            for (const std::string& end : {"edge " + name, name + " 1"}) built.changePort(end, [&](plan::Port& port) { port.rates = {gigabits(clientRate)}; });
+            for (const std::string& end : {"edge " + name, name + " 1"})
+                built.changePort(end, [&](plan::Port& port) { port.rates = {gigabits(clientRate)}; });
             built.run(name, "edge " + name, name + " 1", "cat6a", 10);
         }
     }
@@ -34,7 +41,8 @@ private Q_SLOTS:
     void eightClientsOnOneTrunk()
     {
         House house(8, 2.5);
-        for (int i = 1; i <= 8; ++i) house.flow(("f" + std::to_string(i)).c_str(), "vault", ("c" + std::to_string(i)).c_str());
+        for (int i = 1; i <= 8; ++i)
+            house.flow(("f" + std::to_string(i)).c_str(), "vault", ("c" + std::to_string(i)).c_str());
         const FlowShares got = house.run();
         for (const FlowResult& flow : got.flows) {
             NEAR(inGigabits(flow.rate.high), 9.41482 / 8, 1e-3);
@@ -80,7 +88,8 @@ private Q_SLOTS:
     void aDiskIsShared()
     {
         House house(2, 2.5);
-        for (const char* name : {"vault", "c1", "c2"}) house.built.changeDevice(name, [](plan::Device& device) { device.disks = {{"hdd", 1, ""}}; });
+        for (const char* name : {"vault", "c1", "c2"})
+            house.built.changeDevice(name, [](plan::Device& device) { device.disks = {{"hdd", 1, ""}}; });
         house.flow("read", "vault", "c1");
         house.flow("write", "c2", "vault");
         for (plan::Flow& flow : house.flows) flow.copies = true;
@@ -94,17 +103,28 @@ private Q_SLOTS:
     void aCoaxPairTakesTurns()
     {
         testing::PlanBuilder built;
-        built.place("hall").device("a", plan::Role::Computer).device("b", plan::Role::Computer).port("a", "1", "f").port("b", "1", "f").run("x", "a 1", "b 1", "coax", 12);
-        const plan::Flow there{{1}, "s", "there", built.deviceId("a"), built.deviceId("b")}, back{{2}, "s", "back", built.deviceId("b"), built.deviceId("a")};
-        const FlowShares got = flowShares(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {&there, &back});
-        for (const FlowResult& flow : got.flows) NEAR(inGigabits(flow.rate.typical), 1.1, 1e-6);  // 2.2 Gb/s both ways together
+        built.place("hall")
+            .device("a", plan::Role::Computer)
+            .device("b", plan::Role::Computer)
+            .port("a", "1", "f")
+            .port("b", "1", "f")
+            .run("x", "a 1", "b 1", "coax", 12);
+        const plan::Flow there{{1}, "s", "there", built.deviceId("a"), built.deviceId("b")},
+            back{{2}, "s", "back", built.deviceId("b"), built.deviceId("a")};
+        const FlowShares got =
+            flowShares(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {&there, &back});
+        for (const FlowResult& flow : got.flows)
+            NEAR(inGigabits(flow.rate.typical), 1.1, 1e-6);  // 2.2 Gb/s both ways together
         QCOMPARE(toQt(got.flows[0].heldBy), "a 1 — b 1, both ways");
         QCOMPARE(toQt(got.flows[1].heldBy), "a 1 — b 1, both ways");
     }
     void trunksPromisedTwice()
     {
         House house(8, 2.5);
-        house.built.device("spare", plan::Role::Computer).port("core", "s", "sfp28").port("spare", "1", "sfp28").run("spare", "core s", "spare 1", "dac", 1);
+        house.built.device("spare", plan::Role::Computer)
+            .port("core", "s", "sfp28")
+            .port("spare", "1", "sfp28")
+            .run("spare", "core s", "spare 1", "dac", 1);
         const FlowShares got = house.run();
         // the side with less: eight of 2.5 Gb/s, two of 25 on the other
         QCOMPARE(got.trunks[0].devices, 8);
@@ -114,8 +134,11 @@ private Q_SLOTS:
     void aRingHasASpareLink()
     {
         House house(4, 2.5);
-        house.built.port("core", "slow", "rj45").port("edge", "slow", "rj45").run("second", "core slow", "edge slow", "cat6a", 3);
-        for (const char* end : {"core slow", "edge slow"}) house.built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(2.5)}; });
+        house.built.port("core", "slow", "rj45")
+            .port("edge", "slow", "rj45")
+            .run("second", "core slow", "edge slow", "cat6a", 3);
+        for (const char* end : {"core slow", "edge slow"})
+            house.built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(2.5)}; });
         house.flow("one", "vault", "c1");
         const FlowShares got = house.run();
         QCOMPARE(got.trunks.size(), std::size_t{2});

@@ -10,17 +10,26 @@ using sokudo::testing::toQt;
 
 namespace {
 
-Result<Expectation> ask(const PlanBuilder& built, const char* from, const char* to, Traffic traffic = Traffic::MemoryToMemory)
+Result<Expectation> ask(const PlanBuilder& built, const char* from, const char* to,
+                        Traffic traffic = Traffic::MemoryToMemory)
 {
-    return expectation(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {built.deviceId(from), built.deviceId(to), traffic, 1, {}});
+    return expectation(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()),
+                       {built.deviceId(from), built.deviceId(to), traffic, 1, {}});
 }
 
 PlanBuilder furnished()
 {
     PlanBuilder built = testing::twoHosts();
     built.slot("right", "1", 3, 1);
-    built.changeDevice("left", [](plan::Device& d) { d.processor = plan::HostProcessor{"recent-x86", 4.5, 8}; d.disks = {{"hdd", 4, "raid5"}}; d.fileShare = "smb"; });
-    built.changeDevice("right", [](plan::Device& d) { d.processor = plan::HostProcessor{"mid-x86", 3.0, 4}; d.disks = {{"nvme3", 1, ""}}; });
+    built.changeDevice("left", [](plan::Device& d) {
+        d.processor = plan::HostProcessor{"recent-x86", 4.5, 8};
+        d.disks = {{"hdd", 4, "raid5"}};
+        d.fileShare = "smb";
+    });
+    built.changeDevice("right", [](plan::Device& d) {
+        d.processor = plan::HostProcessor{"mid-x86", 3.0, 4};
+        d.disks = {{"nvme3", 1, ""}};
+    });
     built.changePort("right 1", [&](plan::Port& port) { port.slot = built.slotId("right", "1"); });
     return built;
 }
@@ -36,7 +45,8 @@ private Q_SLOTS:
         QVERIFY2(result, result ? "" : result.error().message().c_str());
         QStringList names;
         for (const Stage& stage : result->stages) names << toQt(stage.name);
-        QCOMPARE(names, QStringList({"disks of left", "processor of left", "left 1 — mid 1", "mid 2 — right 1", "slot of right", "processor of right", "disk of right", "file share"}));
+        QCOMPARE(names, QStringList({"disks of left", "processor of left", "left 1 — mid 1", "mid 2 — right 1",
+                                     "slot of right", "processor of right", "disk of right", "file share"}));
     }
     void theNarrowSlotBindsMemoryTraffic()
     {
@@ -56,11 +66,14 @@ private Q_SLOTS:
     void theLeastMtuOfThePathCounts()
     {
         PlanBuilder built = testing::twoHosts();
-        for (const char* end : {"left 1", "mid 1", "mid 2"}) built.changePort(end, [](plan::Port& port) { port.mtu = 9000; });
+        for (const char* end : {"left 1", "mid 1", "mid 2"})
+            built.changePort(end, [](plan::Port& port) { port.mtu = 9000; });
         const auto mixed = ask(built, "left", "right");
         QCOMPARE(mixed->mtu, 1500);
         QCOMPARE(mixed->notes.size(), std::size_t{1});
-        QVERIFY2(mixed->notes[0].find("left 1, mid 1, mid 2 are set up to 9000") != std::string::npos && mixed->notes[0].find("8972 bytes") != std::string::npos, mixed->notes[0].c_str());
+        QVERIFY2(mixed->notes[0].find("left 1, mid 1, mid 2 are set up to 9000") != std::string::npos &&
+                     mixed->notes[0].find("8972 bytes") != std::string::npos,
+                 mixed->notes[0].c_str());
         built.changePort("right 1", [](plan::Port& port) { port.mtu = 9000; });
         const auto jumbo = ask(built, "left", "right");
         QCOMPARE(jumbo->mtu, 9000);
@@ -80,7 +93,9 @@ private Q_SLOTS:
         PlanBuilder built = testing::twoHosts();
         built.changeDevice("right", [](plan::Device& d) { d.processor = plan::HostProcessor{"mid-x86", 1.0, 4}; });
         const auto slow = ask(built, "left", "right");
-        QVERIFY2(slow->notes.size() == 1 && toQt(slow->notes[0]).contains("3 streams, each on a core of its own, would fill"), slow->notes.front().c_str());  // 9.37 / (0.8 * 5.5) = 2.13
+        QVERIFY2(slow->notes.size() == 1 &&
+                     toQt(slow->notes[0]).contains("3 streams, each on a core of its own, would fill"),
+                 slow->notes.front().c_str());  // 9.37 / (0.8 * 5.5) = 2.13
     }
     void bothWaysAtOnce()
     {
@@ -128,7 +143,10 @@ private Q_SLOTS:
         });
         built.changeDevice("mid", [](plan::Device& d) { d.traits.set("fabric", "8000000000"); });
         const auto result = ask(built, "left", "right", Traffic::FileCopy);
-        const auto stage = [&](const char* name) { return std::find_if(result->stages.begin(), result->stages.end(), [&](const Stage& one) { return one.name == name; }); };
+        const auto stage = [&](const char* name) {
+            return std::find_if(result->stages.begin(), result->stages.end(),
+                                [&](const Stage& one) { return one.name == name; });
+        };
         NEAR(inGigabits(stage("usb of left")->carries.typical), 3.4, 1e-6);  // the fastest adapter of a 5 Gb/s bus
         NEAR(inGigabits(stage("memory of left")->carries.typical), 30.0, 1e-6);
         NEAR(inGigabits(stage("session at left")->carries.typical), 1.76, 1e-6);
@@ -137,7 +155,8 @@ private Q_SLOTS:
         NEAR(inGigabits(stage("disks of left")->carries.typical), 5.4 * 0.55, 1e-3);
         built.changeDevice("mid", [](plan::Device& d) { d.role = plan::Role::Router; });
         const auto unread = ask(built, "left", "right");
-        QVERIFY(std::any_of(unread->missing.begin(), unread->missing.end(), [](const Missing& one) { return one.what.starts_with("whether mid routes"); }));
+        QVERIFY(std::any_of(unread->missing.begin(), unread->missing.end(),
+                            [](const Missing& one) { return one.what.starts_with("whether mid routes"); }));
         built.changeDevice("mid", [](plan::Device& d) {
             d.traits.set("forwards", "router-soc");
             d.traits.set("inspects", "inspect-soc");
@@ -156,12 +175,16 @@ private Q_SLOTS:
         const auto reports = match::judgeAll(plan, knowledge());
         const PathQuestion question{built.deviceId("left"), built.deviceId("right")};
         const auto missing = expectation(plan, knowledge(), reports, question)->missing;
-        QVERIFY(std::any_of(missing.begin(), missing.end(), [](const Missing& one) { return one.what == "the chipset uplink of right"; }));
+        QVERIFY(std::any_of(missing.begin(), missing.end(),
+                            [](const Missing& one) { return one.what == "the chipset uplink of right"; }));
         plan::Device right = *plan::deviceNamed(plan, "right");
         right.traits.set("uplink", "4.0x4");
         plan.devices = plan.devices.with(right);
         const auto known = expectation(plan, knowledge(), reports, question);
-        QVERIFY(std::any_of(known->stages.begin(), known->stages.end(), [](const Stage& stage) { return stage.name == "chipset uplink of right" && std::abs(inGigabits(stage.carries.typical) - 54.15) < 0.05; }));
+        QVERIFY(std::any_of(known->stages.begin(), known->stages.end(), [](const Stage& stage) {
+            return stage.name == "chipset uplink of right" &&
+                   std::abs(inGigabits(stage.carries.typical) - 54.15) < 0.05;
+        }));
     }
     void aBondIsSeenFromItsTwoLinks()
     {
@@ -170,9 +193,11 @@ private Q_SLOTS:
         for (const char* end : {"left", "right"}) built.port(end, "1", "sfp+").port(end, "2", "sfp+");
         built.run("a", "left 1", "right 1", "dac", 1).run("b", "left 2", "right 2", "dac", 1);
         QCOMPARE(toQt(word(ask(built, "left", "right")->bindingStage()->kind)), "link");
-        for (const char* end : {"left 1", "left 2", "right 1", "right 2"}) built.changePort(end, [](plan::Port& port) { port.traits.set("bond", "ports"); });
+        for (const char* end : {"left 1", "left 2", "right 1", "right 2"})
+            built.changePort(end, [](plan::Port& port) { port.traits.set("bond", "ports"); });
         const auto reports = match::judgeAll(built.plan(), knowledge());
-        const auto four = expectation(built.plan(), knowledge(), reports, {built.deviceId("left"), built.deviceId("right"), Traffic::MemoryToMemory, 4});
+        const auto four = expectation(built.plan(), knowledge(), reports,
+                                      {built.deviceId("left"), built.deviceId("right"), Traffic::MemoryToMemory, 4});
         QCOMPARE(toQt(word(four->bindingStage()->kind)), "bond");
         NEAR(inGigabits(four->expected.typical), 0.995 * 9.41482 * 1.875, 1e-3);
     }
@@ -200,16 +225,20 @@ private Q_SLOTS:
         // The link report says 63 Gb/s because of the slot; the link stage itself still runs at 100.
         const plan::Plan plan = testing::lanternRow();
         const auto reports = match::judgeAll(plan, knowledge());
-        const auto result = expectation(plan, knowledge(), reports, {plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id});
+        const auto result = expectation(plan, knowledge(), reports,
+                                        {plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id});
         QVERIFY(result);
-        const auto link = std::find_if(result->stages.begin(), result->stages.end(), [](const Stage& stage) { return stage.name == "core Q1 — platen 1"; });
+        const auto link = std::find_if(result->stages.begin(), result->stages.end(),
+                                       [](const Stage& stage) { return stage.name == "core Q1 — platen 1"; });
         QVERIFY(link != result->stages.end());
         QCOMPARE(link->line, gigabits(100));
     }
     void theDemoHouseCopies()
     {
         const plan::Plan plan = testing::lanternRow();
-        const auto result = expectation(plan, knowledge(), match::judgeAll(plan, knowledge()), {plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id, Traffic::FileCopy});
+        const auto result = expectation(
+            plan, knowledge(), match::judgeAll(plan, knowledge()),
+            {plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id, Traffic::FileCopy});
         NEAR(inGigabits(result->expected.low), 4.11, 2e-3);
         NEAR(inGigabits(result->expected.typical), 7.026, 1e-3);
         NEAR(inGigabits(result->expected.high), 8.0, 1e-6);
@@ -219,7 +248,8 @@ private Q_SLOTS:
         BitRate before;
         for (double rate : {1.0, 10.0}) {
             PlanBuilder built = testing::twoHosts();
-            for (const char* end : {"left 1", "mid 1", "mid 2", "right 1"}) built.changePort(end, [&](plan::Port& port) { port.rates = {gigabits(rate)}; });
+            for (const char* end : {"left 1", "mid 1", "mid 2", "right 1"})
+                built.changePort(end, [&](plan::Port& port) { port.rates = {gigabits(rate)}; });
             const BitRate now = ask(built, "left", "right")->expected.typical;
             QVERIFY(now > before);
             before = now;

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What would fill the next limit: streams, a window, less loss.
-#include "core/base/text.h"
 #include "core/expect/remedy.h"
+#include "core/base/text.h"
 #include "core/oneline/path_line.h"
 #include "testing.h"
 
@@ -26,7 +26,8 @@ private Q_SLOTS:
     {
         // 0.93678 Gb/s * 20 ms / 8 = 2.342 MB; 0.93678 / 0.026214 = 35.7 streams
         const QString said = remedyOf("1g | window 65535b rtt=20ms");
-        QVERIFY2(said.contains(QString("a window of 2.342%1MB").arg(toQt(text::kThin))) && said.contains("36 streams"), qPrintable(said));
+        QVERIFY2(said.contains(QString("a window of 2.342%1MB").arg(toQt(text::kThin))) && said.contains("36 streams"),
+                 qPrintable(said));
         QVERIFY(!remedyOf("100g | window 65535b rtt=20ms").contains("streams"));
         QVERIFY(remedyOf("1g | window 16mib rtt=20ms").isEmpty());
     }

@@ -69,12 +69,15 @@ private Q_SLOTS:
         // Offloads off has figures of its own, and long packets mend much of it.
         band(processorStage(knowledge(), {"recent-x86", 2.0, 8}, 1500, 1, {"no-offload"})->carries, 3.6, 5.0, 6.4);
         band(processorStage(knowledge(), {"recent-x86", 2.0, 8}, 9000, 1, {"no-offload"})->carries, 8.28, 14.5, 22.4);
-        band(processorStage(knowledge(), {"small-arm", 1.5, 4}, 1500, 1, {"no-offload", "firewall"})->carries, 0.375 * 0.7, 0.6 * 0.85, 0.9 * 0.97);
-        // 1/k = a + b/payload through 8 at 1448 bytes and 10.5 at 8948: b = 51.415, a = 0.089492; at 3948 bytes 1/k = 0.102515
+        band(processorStage(knowledge(), {"small-arm", 1.5, 4}, 1500, 1, {"no-offload", "firewall"})->carries,
+             0.375 * 0.7, 0.6 * 0.85, 0.9 * 0.97);
+        // 1/k = a + b/payload through 8 at 1448 bytes and 10.5 at 8948: b = 51.415, a = 0.089492; at 3948 bytes 1/k =
+        // 0.102515
         NEAR(inGigabits(processorStage(knowledge(), {"recent-x86", 1.0, 8}, 4000, 1)->carries.typical), 9.7547, 1e-4);
         NEAR(inGigabits(processorStage(knowledge(), {"recent-x86", 1.0, 8}, 576, 1)->carries.typical), 5.3306, 1e-4);
         // Two copies spared are not two factors.
-        band(processorStage(knowledge(), {"recent-x86", 1.0, 8}, 1500, 1, {"discard", "sendfile"})->carries, 9.0, 15.2, 22.05);
+        band(processorStage(knowledge(), {"recent-x86", 1.0, 8}, 1500, 1, {"discard", "sendfile"})->carries, 9.0, 15.2,
+             22.05);
         QVERIFY(!processorStage(knowledge(), {"recent-x86", 0, 8}, 1500, 1));
         QVERIFY(!processorStage(knowledge(), {"abacus", 2, 8}, 1500, 1));
         QVERIFY(!processorStage(knowledge(), {"recent-x86", 4.5, 8}, 1500, 0));
@@ -102,7 +105,8 @@ private Q_SLOTS:
         band(fileShareStage(knowledge(), "nfs", network)->carries, 5.94, 8.43, 9.23);
         // an encrypted-shell copy has one row a link rate: 0.25 / 0.50 / 0.80 of 10G
         band(fileShareStage(knowledge(), "ssh", network)->carries, 0.25 * 9.1324, 0.50 * 9.3678, 0.80 * 9.4148);
-        // at 100G the 40G row gives more: 0.08 / 0.14 of 40 Gb/s * 1448 / 1538 * 0.97 / 0.995, against 0.03 / 0.06 of 91.3 / 93.7
+        // at 100G the 40G row gives more: 0.08 / 0.14 of 40 Gb/s * 1448 / 1538 * 0.97 / 0.995, against 0.03 / 0.06
+        // of 91.3 / 93.7
         const Band fast{gigabits(91.3237), gigabits(93.6775), gigabits(94.1482)};
         NEAR(inGigabits(fileShareStage(knowledge(), "ssh", fast)->carries.low), 0.08 * 36.5295, 1e-3);
         NEAR(inGigabits(fileShareStage(knowledge(), "ssh", fast)->carries.typical), 0.06 * 93.6775, 1e-3);
@@ -110,10 +114,16 @@ private Q_SLOTS:
     }
     void theWorkingEndsInFiguresOfTheStage()
     {
-        for (const auto& stage : {*diskStage(knowledge(), {"hdd", 6, "raid6"}, Access::Read), *processorStage(knowledge(), {"mid-x86", 3.4, 4}, 1500, 1), *slotStage(knowledge(), {{1}, {1}, "1", 4, 4})}) {
+        for (const auto& stage : {*diskStage(knowledge(), {"hdd", 6, "raid6"}, Access::Read),
+                                  *processorStage(knowledge(), {"mid-x86", 3.4, 4}, 1500, 1),
+                                  *slotStage(knowledge(), {{1}, {1}, "1", 4, 4})}) {
             const QString working = toQt(stage.working);
-            QVERIFY2(working.endsWith(toQt(text::rate(stage.carries.typical, 3))) || working.endsWith(toQt(text::rate(stage.carries.typical))), qPrintable(working));
-            QVERIFY2(working.contains(toQt(text::rate(stage.carries.high, 3))) || working.contains(toQt(text::rate(stage.carries.high))), qPrintable(working));
+            QVERIFY2(working.endsWith(toQt(text::rate(stage.carries.typical, 3))) ||
+                         working.endsWith(toQt(text::rate(stage.carries.typical))),
+                     qPrintable(working));
+            QVERIFY2(working.contains(toQt(text::rate(stage.carries.high, 3))) ||
+                         working.contains(toQt(text::rate(stage.carries.high))),
+                     qPrintable(working));
         }
         const Stage link = *linkStage(knowledge(), gigabits(10), {});
         QVERIFY(toQt(link.working).replace(toQt(text::kThin), " ").endsWith("= 9.4148 Gb/s"));

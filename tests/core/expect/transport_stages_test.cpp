@@ -36,7 +36,8 @@ private Q_SLOTS:
         QFETCH(double, megabits);
         const auto one = windowStage(DataSize::of(bytes), Duration::of(milliseconds / 1000), 1);
         NEAR(one->carries.typical.in() / 1e6, megabits, 1e-4);
-        NEAR(windowStage(DataSize::of(bytes), Duration::of(milliseconds / 1000), 4)->carries.high.in() / 1e6, 4 * megabits, 1e-4);
+        NEAR(windowStage(DataSize::of(bytes), Duration::of(milliseconds / 1000), 4)->carries.high.in() / 1e6,
+             4 * megabits, 1e-4);
         QVERIFY(!windowStage({}, Duration::of(1), 1) && !windowStage(DataSize::of(1), {}, 1));
     }
     /// 1448 bytes, C = 1.2247; where the cubic term is larger it counts.
@@ -67,8 +68,14 @@ private Q_SLOTS:
     {
         QTest::addColumn<QString>("id");
         QTest::addColumn<double>("factor");
-        const std::pair<const char*, double> kRows[] = {{"pppoe", 0.936281}, {"pppoe-1508", 0.936611}, {"macsec", 0.922293}, {"gre", 0.925878}, {"ipip", 0.928479}, {"vxlan", 0.908973}, {"vxlan6", 0.895969}, {"udp-tunnel", 0.901186},
-                                                        {"udp-tunnel6", 0.889467}, {"udp-tunnel-1440", 0.902471}, {"esp-gcm", 0.906372}, {"esp-gcm-udp", 0.901170}, {"esp-cbc", 0.901170}, {"esp-cbc-udp", 0.895425}, {"tls-tunnel", 0.882199}};
+        const std::pair<const char*, double> kRows[] = {{"pppoe", 0.936281},       {"pppoe-1508", 0.936611},
+                                                        {"macsec", 0.922293},      {"gre", 0.925878},
+                                                        {"ipip", 0.928479},        {"vxlan", 0.908973},
+                                                        {"vxlan6", 0.895969},      {"udp-tunnel", 0.901186},
+                                                        {"udp-tunnel6", 0.889467}, {"udp-tunnel-1440", 0.902471},
+                                                        {"esp-gcm", 0.906372},     {"esp-gcm-udp", 0.901170},
+                                                        {"esp-cbc", 0.901170},     {"esp-cbc-udp", 0.895425},
+                                                        {"tls-tunnel", 0.882199}};
         for (const auto& [id, factor] : kRows) QTest::newRow(id) << id << factor;
     }
     void tunnels()
@@ -102,11 +109,16 @@ private Q_SLOTS:
     {
         const double one = 0.995 * 9.41482;
         const std::pair<int, double> kUsed[] = {{1, 1.0}, {2, 1.5}, {4, 1.875}, {8, 1.9921875}};
-        for (const auto& [flows, used] : kUsed) NEAR(inGigabits(bondStage(knowledge(), 2, gigabits(10), {}, flows, Spread::PerConnection)->carries.typical), one * used, 1e-4);
-        NEAR(inGigabits(bondStage(knowledge(), 2, gigabits(10), {}, 8, Spread::PerHostPair)->carries.high), 9.41482, 1e-5);
+        for (const auto& [flows, used] : kUsed)
+            NEAR(inGigabits(bondStage(knowledge(), 2, gigabits(10), {}, flows, Spread::PerConnection)->carries.typical),
+                 one * used, 1e-4);
+        NEAR(inGigabits(bondStage(knowledge(), 2, gigabits(10), {}, 8, Spread::PerHostPair)->carries.high), 9.41482,
+             1e-5);
         NEAR(inGigabits(bondStage(knowledge(), 2, gigabits(10), {}, 1, Spread::Standby)->carries.high), 9.41482, 1e-5);
-        QVERIFY(!bondStage(knowledge(), 1, gigabits(10), {}, 1, Spread::Standby) && !bondStage(knowledge(), 2, gigabits(10), {}, 0, Spread::Standby));
-        for (Spread spread : {Spread::PerConnection, Spread::PerHostPair, Spread::RoundRobin, Spread::Standby}) QCOMPARE(*spreadFromCode(code(spread)), spread);
+        QVERIFY(!bondStage(knowledge(), 1, gigabits(10), {}, 1, Spread::Standby) &&
+                !bondStage(knowledge(), 2, gigabits(10), {}, 0, Spread::Standby));
+        for (Spread spread : {Spread::PerConnection, Spread::PerHostPair, Spread::RoundRobin, Spread::Standby})
+            QCOMPARE(*spreadFromCode(code(spread)), spread);
     }
     void usbByBusAndAdapter()
     {
@@ -132,22 +144,39 @@ private Q_SLOTS:
     {
         const kb::Band in{gigabits(8), gigabits(8), gigabits(8)};
         // 50 GB fit into 100 GB: the fast rate, 1800 MB/s, held by 1000 MB/s coming in
-        NEAR(inGigabits(cachedWriteStage(knowledge(), {"nvme3-qlc", 1, ""}, DataSize::of(50e9), in)->carries.typical), 8.0, 1e-6);
+        NEAR(inGigabits(cachedWriteStage(knowledge(), {"nvme3-qlc", 1, ""}, DataSize::of(50e9), in)->carries.typical),
+             8.0, 1e-6);
         // 500 GB: 100 s fast and 400 GB at 180 MB/s
-        NEAR(inGigabits(cachedWriteStage(knowledge(), {"nvme3-qlc", 1, ""}, DataSize::of(500e9), in)->carries.typical), 4000 / (100 + 400 / 0.18), 1e-3);
-        QVERIFY(!cachedWriteStage(knowledge(), {"hdd", 1, ""}, DataSize::of(1e9), in) && !cachedWriteStage(knowledge(), {"ssd", 4, "raid0"}, DataSize::of(1e9), in));
+        NEAR(inGigabits(cachedWriteStage(knowledge(), {"nvme3-qlc", 1, ""}, DataSize::of(500e9), in)->carries.typical),
+             4000 / (100 + 400 / 0.18), 1e-3);
+        QVERIFY(!cachedWriteStage(knowledge(), {"hdd", 1, ""}, DataSize::of(1e9), in) &&
+                !cachedWriteStage(knowledge(), {"ssd", 4, "raid0"}, DataSize::of(1e9), in));
     }
     /// More lanes, members, streams or MTU never lower a ceiling.
     void moreNeverCarriesLess()
     {
-        const char* kRising[][2] = {{"pcie 3.0 x4", "pcie 3.0 x8"}, {"pcie 3.0 x4", "pcie 4.0 x4"}, {"pcie 3.0 x4 mps=128", "pcie 3.0 x4 mps=512"}, {"uplink 3.0 x4", "uplink 4.0 x4"}, {"10g", "10g mtu=9000"}, {"10g", "25g"},
-                                    {"cpu mid-x86 3ghz cores=8 streams=2", "cpu mid-x86 3ghz cores=8 streams=8"}, {"cpu mid-x86 3ghz", "cpu mid-x86 4ghz"}, {"bond 2*10g flows=2", "bond 2*10g flows=8"}, {"bond 2*10g flows=8", "bond 4*10g flows=8"},
-                                    {"1g | window 64kib rtt=20ms", "1g | window 1mib rtt=20ms"}, {"1g | loss 1% rtt=1ms", "1g | loss 0.1% rtt=1ms"}, {"hdd*4 raid5", "hdd*6 raid5"}, {"usb 5g adapter=5g", "usb 10g adapter=5g"},
-                                    {"10g | files 1000*100kb smb", "10g | files 1000*100kb smb workers=4"}, {"wifi6-2x2-160 wall", "wifi6-2x2-160"}};
+        const char* kRising[][2] = {{"pcie 3.0 x4", "pcie 3.0 x8"},
+                                    {"pcie 3.0 x4", "pcie 4.0 x4"},
+                                    {"pcie 3.0 x4 mps=128", "pcie 3.0 x4 mps=512"},
+                                    {"uplink 3.0 x4", "uplink 4.0 x4"},
+                                    {"10g", "10g mtu=9000"},
+                                    {"10g", "25g"},
+                                    {"cpu mid-x86 3ghz cores=8 streams=2", "cpu mid-x86 3ghz cores=8 streams=8"},
+                                    {"cpu mid-x86 3ghz", "cpu mid-x86 4ghz"},
+                                    {"bond 2*10g flows=2", "bond 2*10g flows=8"},
+                                    {"bond 2*10g flows=8", "bond 4*10g flows=8"},
+                                    {"1g | window 64kib rtt=20ms", "1g | window 1mib rtt=20ms"},
+                                    {"1g | loss 1% rtt=1ms", "1g | loss 0.1% rtt=1ms"},
+                                    {"hdd*4 raid5", "hdd*6 raid5"},
+                                    {"usb 5g adapter=5g", "usb 10g adapter=5g"},
+                                    {"10g | files 1000*100kb smb", "10g | files 1000*100kb smb workers=4"},
+                                    {"wifi6-2x2-160 wall", "wifi6-2x2-160"}};
         for (const auto& [less, more] : kRising) {
             const auto a = oneline::expectPathLine(less, knowledge()), b = oneline::expectPathLine(more, knowledge());
             QVERIFY2(a && b, less);
-            QVERIFY2(a->expected.low <= b->expected.low && a->expected.typical <= b->expected.typical && a->expected.high <= b->expected.high, more);
+            QVERIFY2(a->expected.low <= b->expected.low && a->expected.typical <= b->expected.typical &&
+                         a->expected.high <= b->expected.high,
+                     more);
         }
     }
     /// A session does no worse on a faster link, and a narrow bus before a fast link leaves it what it had.
@@ -160,24 +189,53 @@ private Q_SLOTS:
             for (double rate : {1.0, 2.5, 5.0, 10.0, 25.0, 40.0, 100.0}) {
                 const auto path = oneline::expectPathLine(text::number(rate) + "g | " + protocol, knowledge());
                 QVERIFY2(path, protocol.c_str());
-                QVERIFY2(path->expected.low >= before.low && path->expected.typical >= before.typical && path->expected.high >= before.high, protocol.c_str());
+                QVERIFY2(path->expected.low >= before.low && path->expected.typical >= before.typical &&
+                             path->expected.high >= before.high,
+                         protocol.c_str());
                 before = path->expected;
             }
         }
-        const auto narrow = oneline::expectPathLine("100g | usb 5g adapter=2.5g | smb", knowledge()), plain = oneline::expectPathLine("2.5g | usb 5g adapter=2.5g | smb", knowledge());
+        const auto narrow = oneline::expectPathLine("100g | usb 5g adapter=2.5g | smb", knowledge()),
+                   plain = oneline::expectPathLine("2.5g | usb 5g adapter=2.5g | smb", knowledge());
         QCOMPARE(narrow->expected.typical, plain->expected.typical);
         NEAR(inGigabits(narrow->expected.typical), 0.95 * 2.33, 1e-6);
     }
     /// The sum a person follows ends in the figure of the stage.
     void theWorkingLeadsToTheCeiling()
     {
-        for (const char* line : {"hdd*6 raid6", "ssd", "nvme3-qlc copy=500gb", "pcie 4.0 x8", "uplink 4.0 x4", "cpu big-arm 2.4ghz cores=4 streams=2 power-saving", "10g", "25g vlan", "bond 2*10g flows=4", "coax", "wifi6-2x2-160 wall", "power-line-2000",
-                                 "router-soc", "inspect-core", "vpn-x86", "memory-dual", "smb-encrypt-gcm", "internet 1g", "1g | window 64kib rtt=20ms", "1g | loss 0.1% rtt=1ms", "10g | smb", "10g | files 1000*1mb nfs", "nvme | 10g | hdd | serial", "usb 10g adapter=10g"}) {
-            const auto path = oneline::expectPathLine(std::string(line).starts_with("nvme3-qlc") ? std::string("10g | ") + line : line, knowledge());
+        for (const char* line : {"hdd*6 raid6",
+                                 "ssd",
+                                 "nvme3-qlc copy=500gb",
+                                 "pcie 4.0 x8",
+                                 "uplink 4.0 x4",
+                                 "cpu big-arm 2.4ghz cores=4 streams=2 power-saving",
+                                 "10g",
+                                 "25g vlan",
+                                 "bond 2*10g flows=4",
+                                 "coax",
+                                 "wifi6-2x2-160 wall",
+                                 "power-line-2000",
+                                 "router-soc",
+                                 "inspect-core",
+                                 "vpn-x86",
+                                 "memory-dual",
+                                 "smb-encrypt-gcm",
+                                 "internet 1g",
+                                 "1g | window 64kib rtt=20ms",
+                                 "1g | loss 0.1% rtt=1ms",
+                                 "10g | smb",
+                                 "10g | files 1000*1mb nfs",
+                                 "nvme | 10g | hdd | serial",
+                                 "usb 10g adapter=10g"}) {
+            const auto path = oneline::expectPathLine(
+                std::string(line).starts_with("nvme3-qlc") ? std::string("10g | ") + line : line, knowledge());
             QVERIFY2(path, line);
             const Stage& last = path->stages.back();
-            const std::string figure = text::rate(last.carries.high), fine = text::rate(last.carries.high, 5), coarse = text::rate(last.carries.high, 3);
-            QVERIFY2(last.working.find(figure) != std::string::npos || last.working.find(fine) != std::string::npos || last.working.find(coarse) != std::string::npos, (std::string(line) + ": " + last.working + " against " + figure).c_str());
+            const std::string figure = text::rate(last.carries.high), fine = text::rate(last.carries.high, 5),
+                              coarse = text::rate(last.carries.high, 3);
+            QVERIFY2(last.working.find(figure) != std::string::npos || last.working.find(fine) != std::string::npos ||
+                         last.working.find(coarse) != std::string::npos,
+                     (std::string(line) + ": " + last.working + " against " + figure).c_str());
         }
     }
     void twoLimitsAtOnce()

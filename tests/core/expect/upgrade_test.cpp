@@ -15,7 +15,8 @@ namespace {
 PlanBuilder slowHouse(const char* disk)
 {
     PlanBuilder built = testing::twoHosts();
-    for (const char* end : {"left 1", "mid 1", "mid 2", "right 1"}) built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(1)}; });
+    for (const char* end : {"left 1", "mid 1", "mid 2", "right 1"})
+        built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(1)}; });
     for (const char* name : {"left", "right"})
         built.changeDevice(name, [&](plan::Device& device) {
             device.processor = plan::HostProcessor{"recent-x86", 4.5, 8};
@@ -54,7 +55,8 @@ private Q_SLOTS:
     {
         const auto now = *oneline::expectPathLine("1g tunnel=vxlan | 10g", knowledge());
         NEAR(inGigabits(atTier(now, knowledge(), gigabits(10), "").expected.high), 9.08973, 1e-4);
-        NEAR(inGigabits(atTier(now, knowledge(), gigabits(25), "").expected.high), 22.7243, 1e-4);  // 25 * 0.908973; the other carries 23.5
+        NEAR(inGigabits(atTier(now, knowledge(), gigabits(25), "").expected.high), 22.7243,
+             1e-4);  // 25 * 0.908973; the other carries 23.5
     }
     /// 60 W are 525.6 kWh in 8760 hours, 20 W are 175.2.
     void aDesktopThatMustStayOn()
@@ -64,13 +66,15 @@ private Q_SLOTS:
         built.changeDevice("right", [](plan::Device& device) { device.fileShare.clear(); });
         const auto told = ask(built, copyJob(built, 80, 2));
         QCOMPARE(told.notes.size(), std::size_t{1});
-        QVERIFY2(toQt(told.notes[0]).contains("526 kWh a year") && toQt(told.notes[0]).contains("350 kWh less"), told.notes[0].c_str());
+        QVERIFY2(toQt(told.notes[0]).contains("526 kWh a year") && toQt(told.notes[0]).contains("350 kWh less"),
+                 told.notes[0].c_str());
         built.changeDevice("left", [](plan::Device& device) { device.traits.set("idle-w", "15"); });
         QVERIFY(toQt(ask(built, copyJob(built, 80, 2)).notes[0]).contains("nothing to gain there"));
         built.changeDevice("left", [](plan::Device& device) { device.role = plan::Role::Storage; });
         QVERIFY(ask(built, copyJob(built, 80, 2)).notes.empty());
     }
-    /// 80 GB at 0.96 * 0.9368 Gb/s take 711.7 s; over 10G 0.90 * 9.368 = 8.431 Gb/s would pass, but the disk writes 4.08.
+    /// 80 GB at 0.96 * 0.9368 Gb/s take 711.7 s; over 10G 0.90 * 9.368 = 8.431 Gb/s would pass, but the disk
+    /// writes 4.08.
     void aCopyAtEachTier()
     {
         const PlanBuilder built = slowHouse("ssd");
@@ -102,7 +106,9 @@ private Q_SLOTS:
     {
         const PlanBuilder built = slowHouse("ssd");
         const plan::Job job = copyJob(built, 80, 2);
-        const Upgrade got = ask(built, job, [](const plan::Route& way, BitRate) { return TierCost{static_cast<double>(100 * way.size()), "parts"}; });
+        const Upgrade got = ask(built, job, [](const plan::Route& way, BitRate) {
+            return TierCost{static_cast<double>(100 * way.size()), "parts"};
+        });
         const UpgradeTier& ten = tierOf(got, 10);
         NEAR(*ten.cost, 200.0, 1e-9);
         NEAR(*ten.perHour, 200 / ten.hoursPerYear, 1e-9);
@@ -114,11 +120,13 @@ private Q_SLOTS:
         const auto reports = match::judgeAll(built.plan(), knowledge());
         IdSource ids(3);
         const auto costs = costsByOtherWays(built.plan(), knowledge(), reports, ids);
-        const auto way = Paths(built.plan(), knowledge(), reports).ways(built.deviceId("left"), built.deviceId("right")).front();
+        const auto way =
+            Paths(built.plan(), knowledge(), reports).ways(built.deviceId("left"), built.deviceId("right")).front();
         const TierCost same = costs(way, gigabits(1));
         QVERIFY(same.cost && *same.cost == 0.0);
         QVERIFY(!costs(way, gigabits(400)).cost);
-        QVERIFY2(costs(way, gigabits(400)).says.find("cannot be brought") != std::string::npos, costs(way, gigabits(400)).says.c_str());
+        QVERIFY2(costs(way, gigabits(400)).says.find("cannot be brought") != std::string::npos,
+                 costs(way, gigabits(400)).says.c_str());
         // both ends of both links get 25G: two cards of 130, two ports of 85; the leads between them carry it
         const TierCost faster = costs(way, gigabits(25));
         QVERIFY2(faster.cost && *faster.cost == 2.0 * (130 + 85), faster.says.c_str());
@@ -146,18 +154,22 @@ private Q_SLOTS:
     void theUsbPortStays()
     {
         PlanBuilder built = slowHouse("nvme4");
-        for (const char* end : {"left 1", "mid 1"}) built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(2.5)}; });
-        for (const char* end : {"mid 2", "right 1"}) built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(10)}; });
+        for (const char* end : {"left 1", "mid 1"})
+            built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(2.5)}; });
+        for (const char* end : {"mid 2", "right 1"})
+            built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(10)}; });
         built.changePort("left 1", [](plan::Port& port) { port.traits.set("usb", "5000000000"); });
         const plan::Job job = copyJob(built, 80, 2);
         const auto reports = match::judgeAll(built.plan(), knowledge());
         IdSource ids(5);
-        const Upgrade got = upgradeOf(built.plan(), knowledge(), reports, job, costsByOtherWays(built.plan(), knowledge(), reports, ids));
+        const Upgrade got = upgradeOf(built.plan(), knowledge(), reports, job,
+                                      costsByOtherWays(built.plan(), knowledge(), reports, ids));
         NEAR(inGigabits(got.now.typical), 0.96 * 2.33, 1e-3);
         NEAR(inGigabits(tierOf(got, 5).rate.typical), 0.95 * 3.4, 1e-3);
         NEAR(inGigabits(tierOf(got, 25).rate.typical), 0.95 * 3.4, 1e-3);
         QCOMPARE(toQt(tierOf(got, 25).heldBy), "file share over usb of left");
-        QVERIFY2(tierOf(got, 5).costSays.find("5G USB adapter for left") != std::string::npos, tierOf(got, 5).costSays.c_str());
+        QVERIFY2(tierOf(got, 5).costSays.find("5G USB adapter for left") != std::string::npos,
+                 tierOf(got, 5).costSays.c_str());
     }
     void jobsThatCannotBe()
     {

@@ -16,7 +16,9 @@ private Q_SLOTS:
         QTest::addColumn<QString>("line");
         QTest::addColumn<double>("share");
         QTest::addColumn<bool>("merged");
-        const auto row = [](const char* line, double share, bool merged) { QTest::newRow(line) << line << share << merged; };
+        const auto row = [](const char* line, double share, bool merged) {
+            QTest::newRow(line) << line << share << merged;
+        };
         // 10 Gb/s is 812 743.82 frames of 1538 a second: of each an interface counts 1514, a switch 1518.
         row("12304941132 packets=8127438 time=10s link=10g", 1.0, false);
         row("12337450884 packets=8127438 time=10s link=10g at=switch", 1.0, false);
@@ -60,7 +62,9 @@ private Q_SLOTS:
             const auto got = oneline::readCounters(line, knowledge());
             return got ? QString() : toQt(got.error().message());
         };
-        for (const char* line : {"", "12gb", "packets=8m time=10s link=10g", "12gb packets=8m link=10g", "12gb packets=8m time=10s", "12gb time=10s link=10g"}) QVERIFY2(error(line).contains("write octets"), line);
+        for (const char* line : {"", "12gb", "packets=8m time=10s link=10g", "12gb packets=8m link=10g",
+                                 "12gb packets=8m time=10s", "12gb time=10s link=10g"})
+            QVERIFY2(error(line).contains("write octets"), line);
         QVERIFY(error("12gb packets=none time=10s link=10g").contains("packets=8127438"));
         QVERIFY(error("12gb packets=8m time=soon link=10g").contains("time=10s"));
         QVERIFY(error("12gb packets=8m time=10s link=fast").contains("link=10g"));

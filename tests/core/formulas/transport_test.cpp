@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // evidence: rfc-7323, rfc-9438
 // Bytes under way, and the loss that still fills a link.
-#include "core/formulas/framing.h"
 #include "core/formulas/transport.h"
+#include "core/formulas/framing.h"
 #include "testing.h"
 
 using namespace sokudo;
@@ -16,7 +16,9 @@ private Q_SLOTS:
         QTest::addColumn<double>("gigabit");
         QTest::addColumn<double>("milliseconds");
         QTest::addColumn<double>("bytes");
-        const auto row = [](const char* name, double rate, double milliseconds, double bytes) { QTest::newRow(name) << rate << milliseconds << bytes; };
+        const auto row = [](const char* name, double rate, double milliseconds, double bytes) {
+            QTest::newRow(name) << rate << milliseconds << bytes;
+        };
         row("100M at 0.05 ms", 0.1, 0.05, 625);
         row("1G at 0.1 ms", 1, 0.1, 12'500);
         row("2.5G over coax", 2.5, 3.5, 1'093'750);
@@ -37,7 +39,9 @@ private Q_SLOTS:
         QTest::addColumn<double>("gigabit");
         QTest::addColumn<double>("milliseconds");
         QTest::addColumn<double>("loss");
-        const auto row = [](double rate, double milliseconds, double loss) { QTest::addRow("%g Gb/s at %g ms", rate, milliseconds) << rate << milliseconds << loss; };
+        const auto row = [](double rate, double milliseconds, double loss) {
+            QTest::addRow("%g Gb/s at %g ms", rate, milliseconds) << rate << milliseconds << loss;
+        };
         row(1, 0.1, 2.3e-2);
         row(1, 0.3, 2.5e-3);
         row(1, 1, 2.3e-4);

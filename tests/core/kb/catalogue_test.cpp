@@ -40,7 +40,8 @@ private Q_SLOTS:
     {
         for (const kb::Phy& phy : knowledge().phys) {
             if (!kb::isFibre(phy.medium)) continue;
-            const bool reaches = std::any_of(knowledge().reaches.begin(), knowledge().reaches.end(), [&](const kb::Reach& row) { return row.phy == phy.id; });
+            const bool reaches = std::any_of(knowledge().reaches.begin(), knowledge().reaches.end(),
+                                             [&](const kb::Reach& row) { return row.phy == phy.id; });
             QVERIFY2(reaches, phy.id.c_str());
             QVERIFY2(knowledge().module(phy.id), phy.id.c_str());
         }
@@ -51,15 +52,24 @@ private Q_SLOTS:
         QTest::addColumn<QString>("phy");
         QTest::addColumn<QString>("medium");
         QTest::addColumn<double>("metres");
-        QTest::newRow("SX on OM2") << "1000base-sx" << "om2" << 550.0;
-        QTest::newRow("10G SR on OM3") << "10gbase-sr" << "om3" << 300.0;
-        QTest::newRow("10G SR on OM4") << "10gbase-sr" << "om4" << 400.0;
-        QTest::newRow("25G SR on OM3") << "25gbase-sr" << "om3" << 70.0;
-        QTest::newRow("40G SR4 on OM4") << "40gbase-sr4" << "om4" << 150.0;
-        QTest::newRow("100G SR4 on OM4") << "100gbase-sr4" << "om4" << 100.0;
-        QTest::newRow("10G LR") << "10gbase-lr" << "os2" << 10000.0;
-        QTest::newRow("CWDM4") << "100g-cwdm4" << "os2" << 2000.0;
-        QTest::newRow("PSM4") << "100g-psm4" << "os2" << 500.0;
+        QTest::newRow("SX on OM2") << "1000base-sx"
+                                   << "om2" << 550.0;
+        QTest::newRow("10G SR on OM3") << "10gbase-sr"
+                                       << "om3" << 300.0;
+        QTest::newRow("10G SR on OM4") << "10gbase-sr"
+                                       << "om4" << 400.0;
+        QTest::newRow("25G SR on OM3") << "25gbase-sr"
+                                       << "om3" << 70.0;
+        QTest::newRow("40G SR4 on OM4") << "40gbase-sr4"
+                                        << "om4" << 150.0;
+        QTest::newRow("100G SR4 on OM4") << "100gbase-sr4"
+                                         << "om4" << 100.0;
+        QTest::newRow("10G LR") << "10gbase-lr"
+                                << "os2" << 10000.0;
+        QTest::newRow("CWDM4") << "100g-cwdm4"
+                               << "os2" << 2000.0;
+        QTest::newRow("PSM4") << "100g-psm4"
+                              << "os2" << 500.0;
     }
     void reachesOfAFewPhys()
     {
@@ -90,7 +100,8 @@ private Q_SLOTS:
     void pairingsHoldBothWays()
     {
         QVERIFY(knowledge().pairing("1000base-lx", "1000base-lx10"));
-        QCOMPARE(knowledge().pairing("1000base-lx10", "1000base-lx"), knowledge().pairing("1000base-lx", "1000base-lx10"));
+        QCOMPARE(knowledge().pairing("1000base-lx10", "1000base-lx"),
+                 knowledge().pairing("1000base-lx", "1000base-lx10"));
         QCOMPARE(knowledge().pairing("10gbase-sr", "10gbase-lr"), nullptr);
     }
     void noRealFactIsWithoutSource()

@@ -14,7 +14,14 @@ class OwnRowsTest : public QObject {
 private Q_SLOTS:
     void aModuleOfOnesOwn()
     {
-        const kb::OwnRow row{"modules", {{"id", "lantern-sr"}, {"name", "Lantern SR"}, {"cage", "sfp+"}, {"phy", "10gbase-sr"}, {"rates_gbps", "10"}, {"watts", "0.7"}, {"price", "11"}}};
+        const kb::OwnRow row{"modules",
+                             {{"id", "lantern-sr"},
+                              {"name", "Lantern SR"},
+                              {"cage", "sfp+"},
+                              {"phy", "10gbase-sr"},
+                              {"rates_gbps", "10"},
+                              {"watts", "0.7"},
+                              {"price", "11"}}};
         const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&row, 1));
         QVERIFY2(kb.has_value(), kb ? "" : kb.error().message().c_str());
         QCOMPARE(kb->modules.size(), knowledge().modules.size() + 1);
@@ -25,7 +32,17 @@ private Q_SLOTS:
     }
     void aShippedRowIsReplaced()
     {
-        const kb::OwnRow row{"supplies", {{"medium", "om4"}, {"price_per_m", "1.5"}, {"price_each", "20"}, {"longest_m", "50"}, {"minutes_each", "10"}, {"minutes_per_m", "1"}, {"minutes_cord", "2"}, {"wall", "yes"}, {"ns_per_m", "4.9"}, {"end_w", "0"}}};
+        const kb::OwnRow row{"supplies",
+                             {{"medium", "om4"},
+                              {"price_per_m", "1.5"},
+                              {"price_each", "20"},
+                              {"longest_m", "50"},
+                              {"minutes_each", "10"},
+                              {"minutes_per_m", "1"},
+                              {"minutes_cord", "2"},
+                              {"wall", "yes"},
+                              {"ns_per_m", "4.9"},
+                              {"end_w", "0"}}};
         const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&row, 1));
         QCOMPARE(kb->supplies.size(), knowledge().supplies.size());
         QCOMPARE(*kb->supply("om4")->pricePerMetre, 1.5);
@@ -36,11 +53,26 @@ private Q_SLOTS:
         QTest::addColumn<QString>("column");
         QTest::addColumn<QString>("cell");
         QTest::addColumn<QString>("says");
-        QTest::newRow("table") << "rules" << "id" << "x" << "takes no rows of your own";
-        QTest::newRow("column") << "modules" << "watt" << "1" << "did you mean watts?";
-        QTest::newRow("no key") << "modules" << "name" << "Lantern" << "column id is empty";
-        QTest::newRow("number") << "modules" << "watts" << "one" << "one";
-        QTest::newRow("phy") << "modules" << "phy" << "10gbase-qr" << "names something unknown";
+        QTest::newRow("table") << "rules"
+                               << "id"
+                               << "x"
+                               << "takes no rows of your own";
+        QTest::newRow("column") << "modules"
+                                << "watt"
+                                << "1"
+                                << "did you mean watts?";
+        QTest::newRow("no key") << "modules"
+                                << "name"
+                                << "Lantern"
+                                << "column id is empty";
+        QTest::newRow("number") << "modules"
+                                << "watts"
+                                << "one"
+                                << "one";
+        QTest::newRow("phy") << "modules"
+                             << "phy"
+                             << "10gbase-qr"
+                             << "names something unknown";
     }
     void whatIsWrongIsNamed()
     {
@@ -48,7 +80,9 @@ private Q_SLOTS:
         QFETCH(QString, column);
         QFETCH(QString, cell);
         QFETCH(QString, says);
-        kb::OwnRow row{table.toStdString(), {{"id", "lantern"}, {"cage", "sfp+"}, {"phy", "10gbase-sr"}, {"rates_gbps", "10"}, {"watts", "0.7"}}};
+        kb::OwnRow row{
+            table.toStdString(),
+            {{"id", "lantern"}, {"cage", "sfp+"}, {"phy", "10gbase-sr"}, {"rates_gbps", "10"}, {"watts", "0.7"}}};
         if (column == "name") row.cells.erase("id");
         row.cells[column.toStdString()] = cell.toStdString();
         const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&row, 1));
@@ -57,24 +91,34 @@ private Q_SLOTS:
     }
     void fromCsv()
     {
-        const auto rows = kb::ownRowsFromCsv(kb::embeddedFiles(), "modules", "id,price,name\na,5,\"A, long\"\nb,,B\n", "mine.csv");
+        const auto rows =
+            kb::ownRowsFromCsv(kb::embeddedFiles(), "modules", "id,price,name\na,5,\"A, long\"\nb,,B\n", "mine.csv");
         QCOMPARE(rows->size(), std::size_t(2));
         QCOMPARE(QString::fromStdString((*rows)[0].cells.at("name")), QString("A, long"));
         QVERIFY(!(*rows)[1].cells.count("price"));
         QVERIFY(!kb::ownRowsFromCsv(kb::embeddedFiles(), "modules", "name\nx\n", "mine.csv"));
         QVERIFY(!kb::ownRowsFromCsv(kb::embeddedFiles(), "modules", "id,colour\nx,red\n", "mine.csv"));
         QVERIFY(!kb::ownRowsFromCsv(kb::embeddedFiles(), "causes", "id\nx\n", "mine.csv"));
-        for (const kb::OpenTable& table : kb::openTables()) QVERIFY(!kb::columnsOf(kb::embeddedFiles(), table.table).empty());
+        for (const kb::OpenTable& table : kb::openTables())
+            QVERIFY(!kb::columnsOf(kb::embeddedFiles(), table.table).empty());
     }
     void theProjectCarriesThem()
     {
         plan::Plan house = lanternRow();
-        house = *plan::edits::putCatalogueRow(house, {{77}, "modules", {{"id", "10gbase-sr"}, {"name", "10GBASE-SR module"}, {"cage", "sfp+"}, {"phy", "10gbase-sr"}, {"rates_gbps", "10"}, {"watts", "0.6"}}});
+        house = *plan::edits::putCatalogueRow(house, {{77},
+                                                      "modules",
+                                                      {{"id", "10gbase-sr"},
+                                                       {"name", "10GBASE-SR module"},
+                                                       {"cage", "sfp+"},
+                                                       {"phy", "10gbase-sr"},
+                                                       {"rates_gbps", "10"},
+                                                       {"watts", "0.6"}}});
         QCOMPARE(knowledgeOf(house, kb::embeddedFiles())->module("10gbase-sr")->power, Watt::of(0.6));
         QVERIFY(!plan::edits::putCatalogueRow(house, {{78}, "modules", {}}));
         QVERIFY(!plan::edits::putCatalogueRow(house, {{78}, "", {{"id", "x"}}}));
         house = *plan::edits::deleteCatalogueRow(house, {77});
-        QCOMPARE(knowledgeOf(house, kb::embeddedFiles())->module("10gbase-sr")->power, knowledge().module("10gbase-sr")->power);
+        QCOMPARE(knowledgeOf(house, kb::embeddedFiles())->module("10gbase-sr")->power,
+                 knowledge().module("10gbase-sr")->power);
         QVERIFY(!plan::edits::deleteCatalogueRow(house, {77}));
     }
 };

@@ -32,10 +32,15 @@ private Q_SLOTS:
         int checked = 0;
         for (const kb::FibreJoint& row : knowledge().fibreJoints) {
             std::string line;
-            if (row.what == "polish") line = fmt::format("sfp+:10gbase-lr / os2 2km polish={} / sfp+:10gbase-lr", row.first == row.second ? row.first : "mixed");
-            else if (row.what == "duplex") line = fmt::format("sfp+:10gbase-lr / os2 2km crossings={} / sfp+:10gbase-lr", row.first == "odd" ? 3 : 2);
+            if (row.what == "polish")
+                line = fmt::format("sfp+:10gbase-lr / os2 2km polish={} / sfp+:10gbase-lr",
+                                   row.first == row.second ? row.first : "mixed");
+            else if (row.what == "duplex")
+                line =
+                    fmt::format("sfp+:10gbase-lr / os2 2km crossings={} / sfp+:10gbase-lr", row.first == "odd" ? 3 : 2);
             else line = fmt::format("qsfp28:100gbase-sr4 / om4 50m mpo={} / qsfp28:100gbase-sr4", row.first);
-            if (row.id == "apc-apc") line = "qsfp28:100g-psm4 / os2 30m polish=apc / qsfp28:100g-psm4";  // single-mode MPO is angled
+            if (row.id == "apc-apc")
+                line = "qsfp28:100g-psm4 / os2 30m polish=apc / qsfp28:100g-psm4";  // single-mode MPO is angled
             QVERIFY2(verdictOf(line) == row.verdict, (row.id + ": " + line).c_str());
             ++checked;
         }
@@ -53,9 +58,11 @@ private Q_SLOTS:
                 for (const kb::Phy& wide : knowledge().phys) {
                     if (wide.lanePhy != leg || wide.cage != row.cage || !knowledge().module(wide.id)) continue;
                     const char* fibre = phy->medium == kb::MediumKind::Multimode ? "om4" : "os2";
-                    const auto line = fmt::format("{}:{},split={},can-split=yes,leg=1 / {} 30m / {}:{}", row.cage, wide.id, row.legs, fibre, row.legCage, leg);
+                    const auto line = fmt::format("{}:{},split={},can-split=yes,leg=1 / {} 30m / {}:{}", row.cage,
+                                                  wide.id, row.legs, fibre, row.legCage, leg);
                     const auto report = oneline::judgeLinkLine(line, knowledge());
-                    QVERIFY2(report && report->rate && *report->rate == row.legRate, (line + (report ? ": " + report->reason() : "")).c_str());
+                    QVERIFY2(report && report->rate && *report->rate == row.legRate,
+                             (line + (report ? ": " + report->reason() : "")).c_str());
                     ++checked;
                 }
             }
@@ -67,7 +74,9 @@ private Q_SLOTS:
         QTest::addColumn<QString>("from");
         QTest::addColumn<QString>("to");
         QTest::addColumn<QString>("says");
-        const auto row = [](const char* file, const char* from, const char* to, const char* says) { QTest::newRow(file) << file << from << to << says; };
+        const auto row = [](const char* file, const char* from, const char* to, const char* says) {
+            QTest::newRow(file) << file << from << to << says;
+        };
         row("supplies.csv", "om4,0.60", "om9,0.60", "unknown medium om9");
         row("phy_uses.csv", "10gbase-t,2.3", "10gbase-q,2.3", "unknown phy 10gbase-q");
         row("media_converters.csv", "rj45,f,coax-version", "rj45,f,coax-colour", "unknown value coax-colour");
@@ -101,17 +110,22 @@ private Q_SLOTS:
     void everyPriceIsAboveNothing()
     {
         for (const kb::Supply& row : knowledge().supplies) {
-            QVERIFY2(row.longest > Length{} && row.nanosecondsPerMetre > 3 && row.nanosecondsPerMetre < 6, row.medium.c_str());
+            QVERIFY2(row.longest > Length{} && row.nanosecondsPerMetre > 3 && row.nanosecondsPerMetre < 6,
+                     row.medium.c_str());
             QVERIFY(!row.priceEach || *row.priceEach >= 0);
         }
         for (const kb::PhyUse& row : knowledge().phyUses) QVERIFY(row.microseconds > 0);
-        for (const kb::School& row : knowledge().schools) QVERIFY(!row.one.media.empty() && !row.other.media.empty() && row.one.says != row.other.says && row.one.name != row.other.name && !row.why.empty());
+        for (const kb::School& row : knowledge().schools)
+            QVERIFY(!row.one.media.empty() && !row.other.media.empty() && row.one.says != row.other.says &&
+                    row.one.name != row.other.name && !row.why.empty());
     }
     /// The page that explains a line names everything a line can say; the page of the tables names every table.
     void theDocumentsAreWhole()
     {
         const QString lines = QString::fromUtf8(sourceFile("docs/one-line.md"));
-        for (const kb::TraitKind& kind : knowledge().traitKinds) QVERIFY2(lines.contains("`" + toQt(kind.id) + (kind.type == kb::TraitType::Flag ? "`" : "=`")), kind.id.c_str());
+        for (const kb::TraitKind& kind : knowledge().traitKinds)
+            QVERIFY2(lines.contains("`" + toQt(kind.id) + (kind.type == kb::TraitType::Flag ? "`" : "=`")),
+                     kind.id.c_str());
         const QString tables = QString::fromUtf8(sourceFile("data/README.md"));
         for (const auto& [name, content] : kb::embeddedFiles())
             if (name.ends_with(".csv")) QVERIFY2(tables.contains("`" + toQt(name) + "`"), name.c_str());

@@ -5,8 +5,8 @@
 
 using namespace sokudo;
 using sokudo::testing::knowledge;
-using sokudo::testing::toQt;
 using sokudo::testing::sources;
+using sokudo::testing::toQt;
 
 class TraitValueTest : public QObject {
     Q_OBJECT
@@ -17,16 +17,46 @@ private Q_SLOTS:
         QTest::addColumn<QString>("typed");
         QTest::addColumn<QString>("value");
         QTest::addColumn<QString>("shown");
-        QTest::newRow("bare celsius") << "celsius" << "55" << "55" << "55 °C";
-        QTest::newRow("celsius with unit") << "celsius" << "55 °C" << "55" << "55 °C";
-        QTest::newRow("millimetres") << "bend" << "25mm" << "0.025" << "25 mm";
-        QTest::newRow("a rate of eleven digits") << "rated" << "25" << "25000000000" << "25 Gb/s";
-        QTest::newRow("a rate in Mb/s") << "adapter-port" << "100 Mb/s" << "100000000" << "100 Mb/s";
-        QTest::newRow("dBm") << "rx" << "-7.25dBm" << "-7.25" << "-7.25 dBm";
-        QTest::newRow("gauge") << "gauge" << "26AWG" << "26" << "26 AWG";
-        QTest::newRow("bare flag") << "satellite" << "" << "yes" << "yes";
-        QTest::newRow("choice in capitals") << "mpo" << "B" << "b" << "b";
-        QTest::newRow("gigahertz") << "splitter-mhz" << "1.675 GHz" << "1675" << "1675 MHz";
+        QTest::newRow("bare celsius") << "celsius"
+                                      << "55"
+                                      << "55"
+                                      << "55 °C";
+        QTest::newRow("celsius with unit") << "celsius"
+                                           << "55 °C"
+                                           << "55"
+                                           << "55 °C";
+        QTest::newRow("millimetres") << "bend"
+                                     << "25mm"
+                                     << "0.025"
+                                     << "25 mm";
+        QTest::newRow("a rate of eleven digits") << "rated"
+                                                 << "25"
+                                                 << "25000000000"
+                                                 << "25 Gb/s";
+        QTest::newRow("a rate in Mb/s") << "adapter-port"
+                                        << "100 Mb/s"
+                                        << "100000000"
+                                        << "100 Mb/s";
+        QTest::newRow("dBm") << "rx"
+                             << "-7.25dBm"
+                             << "-7.25"
+                             << "-7.25 dBm";
+        QTest::newRow("gauge") << "gauge"
+                               << "26AWG"
+                               << "26"
+                               << "26 AWG";
+        QTest::newRow("bare flag") << "satellite"
+                                   << ""
+                                   << "yes"
+                                   << "yes";
+        QTest::newRow("choice in capitals") << "mpo"
+                                            << "B"
+                                            << "b"
+                                            << "b";
+        QTest::newRow("gigahertz") << "splitter-mhz"
+                                   << "1.675 GHz"
+                                   << "1675"
+                                   << "1675 MHz";
     }
     void canonical()
     {
@@ -46,11 +76,21 @@ private Q_SLOTS:
         QTest::addColumn<QString>("trait");
         QTest::addColumn<QString>("typed");
         QTest::addColumn<QString>("says");
-        QTest::newRow("too hot") << "celsius" << "91" << "between -40 and 90 °C";
-        QTest::newRow("a word for a number") << "loop" << "many" << "a number in Ω";
-        QTest::newRow("half a gauge") << "gauge" << "24.5" << "whole number";
-        QTest::newRow("no such choice") << "mpo" << "d" << "a, b, c";
-        QTest::newRow("the wrong unit") << "bend" << "25kg" << "a number in m";
+        QTest::newRow("too hot") << "celsius"
+                                 << "91"
+                                 << "between -40 and 90 °C";
+        QTest::newRow("a word for a number") << "loop"
+                                             << "many"
+                                             << "a number in Ω";
+        QTest::newRow("half a gauge") << "gauge"
+                                      << "24.5"
+                                      << "whole number";
+        QTest::newRow("no such choice") << "mpo"
+                                        << "d"
+                                        << "a, b, c";
+        QTest::newRow("the wrong unit") << "bend"
+                                        << "25kg"
+                                        << "a number in m";
     }
     void refused()
     {
@@ -75,13 +115,17 @@ private Q_SLOTS:
     {
         QString code;
         for (const QString& file : sources("src/core"))
-            if (file.startsWith("match/") || file.startsWith("quick/") || file.startsWith("expect/")) code += QString::fromUtf8(testing::sourceFile("src/core/" + file));
+            if (file.startsWith("match/") || file.startsWith("quick/") || file.startsWith("expect/"))
+                code += QString::fromUtf8(testing::sourceFile("src/core/" + file));
         for (const kb::TraitKind& kind : knowledge().traitKinds) {
             // a trait may be asked for by a row that says what it changes
-            const bool byRow = std::any_of(knowledge().stageFactors.begin(), knowledge().stageFactors.end(), [&](const kb::StageFactor& row) { return row.trait == kind.id; });
+            const bool byRow = std::any_of(knowledge().stageFactors.begin(), knowledge().stageFactors.end(),
+                                           [&](const kb::StageFactor& row) { return row.trait == kind.id; });
             QVERIFY2(byRow || code.contains('"' + toQt(kind.id) + '"'), kind.id.c_str());
         }
-        static const QRegularExpression asked("(?:traits\\.(?:word|is|yes|count|has)|traits\\.as<\\w+>|runWord|runCount|runAs<\\w+>|\\bend\\.is|\\bend\\.word|link\\.[ab]\\.is|link\\.[ab]\\.word)\\(\"([a-z0-9-]+)\"");
+        static const QRegularExpression asked(
+            "(?:traits\\.(?:word|is|yes|count|has)|traits\\.as<\\w+>|runWord|runCount|runAs<\\w+>|\\bend\\.is|\\bend\\."
+            "word|link\\.[ab]\\.is|link\\.[ab]\\.word)\\(\"([a-z0-9-]+)\"");
         auto matches = asked.globalMatch(code);
         int count = 0;
         for (; matches.hasNext(); ++count) {

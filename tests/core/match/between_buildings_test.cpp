@@ -29,7 +29,6 @@ private Q_SLOTS:
         QVERIFY(!outcomeOf("between-buildings", "qsfp28 / aoc 20m between-buildings / qsfp28"));
         QVERIFY(!outcomeOf("between-buildings", "rj45 / cat6 60m / rj45"));
     }
-
 };
 
 SOKUDO_TEST(BetweenBuildingsTest)

@@ -10,10 +10,14 @@ namespace {
 constexpr LinkRow kRows[] = {
     {"rj45:1000base-t / cat5e 20m copper-clad / rj45:1000base-t", Verdict::Marginal, 1, "cu-29"},
     {"rj45:1000base-t / cat5e 20m copper-clad=no / rj45:1000base-t", Verdict::Fits, kSilent, "cu-29"},
-    {"rj45:1000base-t pse=type1 / cat5e 20m copper-clad / rj45:1000base-t pd=class3", Verdict::Unsafe, kNoRate, "cu-30"},
-    {"rj45:1000base-t pse=type3 / cat6 20m / cord 2m 28awg / rj45:1000base-t pd=class5", Verdict::Unsafe, kNoRate, "cu-30"},
-    {"rj45:1000base-t pse=type3 / cat6 20m / cord 2m 26awg / rj45:1000base-t pd=class5", Verdict::Fits, kSilent, "cu-30"},
-    {"rj45:1000base-t pse=type2 / cat6 20m / cord 2m 28awg / rj45:1000base-t pd=class4", Verdict::Fits, kSilent, "cu-30"},
+    {"rj45:1000base-t pse=type1 / cat5e 20m copper-clad / rj45:1000base-t pd=class3", Verdict::Unsafe, kNoRate,
+     "cu-30"},
+    {"rj45:1000base-t pse=type3 / cat6 20m / cord 2m 28awg / rj45:1000base-t pd=class5", Verdict::Unsafe, kNoRate,
+     "cu-30"},
+    {"rj45:1000base-t pse=type3 / cat6 20m / cord 2m 26awg / rj45:1000base-t pd=class5", Verdict::Fits, kSilent,
+     "cu-30"},
+    {"rj45:1000base-t pse=type2 / cat6 20m / cord 2m 28awg / rj45:1000base-t pd=class4", Verdict::Fits, kSilent,
+     "cu-30"},
     // 50 m of 24 AWG are 8.42 ohm out and back; 15 % more are 9.68
     {"rj45:1000base-t / cat5e 50m loop=9.6 / rj45:1000base-t", Verdict::Fits, kSilent, "cu-33"},
     {"rj45:1000base-t / cat5e 50m loop=9.7 / rj45:1000base-t", Verdict::Marginal, kNoRate, "cu-33"},

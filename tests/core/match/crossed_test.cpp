@@ -13,8 +13,15 @@ namespace {
 PlanBuilder uplinks(const char* first, const char* second)
 {
     PlanBuilder house;
-    house.place("cellar").device("core").place("attic").device("a", plan::Role::Switch, "attic").device("b", plan::Role::Switch, "attic");
-    house.port("core", "1", "sfp+", first).port("core", "2", "sfp+", second).port("a", "1", "sfp+", "10gbase-sr").port("b", "1", "sfp+", "10gbase-lr");
+    house.place("cellar")
+        .device("core")
+        .place("attic")
+        .device("a", plan::Role::Switch, "attic")
+        .device("b", plan::Role::Switch, "attic");
+    house.port("core", "1", "sfp+", first)
+        .port("core", "2", "sfp+", second)
+        .port("a", "1", "sfp+", "10gbase-sr")
+        .port("b", "1", "sfp+", "10gbase-lr");
     house.run("mm", "core 1", "a 1", "om4", 30).run("sm", "core 2", "b 1", "os2", 30);
     return house;
 }
@@ -31,7 +38,8 @@ private Q_SLOTS:
         QCOMPARE(found.count(Verdict::NoLink), 2);
         QCOMPARE(found.swaps.size(), std::size_t(1));
         QVERIFY(found.swaps.front().modules);
-        QVERIFY2(found.swaps.front().text.starts_with("core 1 and core 2 are both dark: swap their modules"), found.swaps.front().text.c_str());
+        QVERIFY2(found.swaps.front().text.starts_with("core 1 and core 2 are both dark: swap their modules"),
+                 found.swaps.front().text.c_str());
         const plan::Plan mended = match::swapped(house.plan(), found.swaps.front());
         QCOMPARE(analyse(mended, knowledge()).count(Verdict::Fits), 2);
         QVERIFY(analyse(mended, knowledge()).swaps.empty());
@@ -46,7 +54,8 @@ private Q_SLOTS:
         const Analysis found = analyse(house.plan(), knowledge());
         QCOMPARE(found.count(Verdict::NoLink), 2);
         QVERIFY(found.swaps.size() >= 1);
-        for (const match::Swap& swap : found.swaps) QCOMPARE(analyse(match::swapped(house.plan(), swap), knowledge()).count(Verdict::NoLink), 0);
+        for (const match::Swap& swap : found.swaps)
+            QCOMPARE(analyse(match::swapped(house.plan(), swap), knowledge()).count(Verdict::NoLink), 0);
     }
     void otherFaultsAreNotSwaps()
     {

@@ -37,7 +37,8 @@ constexpr LinkRow kRows[] = {
     {"qsfp28,fec=none / aoc 10m aoc-code=low-error / qsfp28,fec=none", Verdict::Fits, 100, "fe-01"},
     {"qsfp28,fec=rs / aoc 10m aoc-code=needs-fec / qsfp28,fec=rs", Verdict::Marginal, kSilent, "fe-10"},
     {"sfp28:25gbase-sr,fec=rs fec-errors=rising / om4 10m / sfp28:25gbase-sr,fec=rs", Verdict::Marginal, 25, "fe-12"},
-    {"sfp28:25gbase-sr,fec=rs fec-errors=still / om4 10m / sfp28:25gbase-sr,fec=rs", Verdict::Marginal, kSilent, "fe-12"},
+    {"sfp28:25gbase-sr,fec=rs fec-errors=still / om4 10m / sfp28:25gbase-sr,fec=rs", Verdict::Marginal, kSilent,
+     "fe-12"},
     {"sfp28,fec=rs / dac 5m / sfp28,fec=rs", Verdict::Fits, 25, "fe-01"},
     // 100 Gb/s
     {"qsfp28:100gbase-sr4,fec=rs / om4 10m / qsfp28:100gbase-sr4,fec=rs", Verdict::Fits, 100, "fe-01"},
@@ -68,7 +69,6 @@ private Q_SLOTS:
         QVERIFY(!outcomeOf("fec", "sfp+:10gbase-sr,fec=none / om3 10m / sfp+:10gbase-sr,fec=none"));
         QVERIFY(!outcomeOf("fec", "rj45:10gbase-t / cat6a 10m / rj45:10gbase-t"));
     }
-
 };
 
 SOKUDO_TEST(FecTest)

@@ -17,7 +17,8 @@ private Q_SLOTS:
             const std::string where = sheet->where(row) + " " + sheet->cell(row, "line");
             const auto report = oneline::judgeLinkLine(sheet->cell(row, "line"), knowledge());
             QVERIFY2(report, where.c_str());
-            QVERIFY2(code(report->verdict) == sheet->cell(row, "verdict"), (where + ": " + std::string(code(report->verdict)) + ", " + report->reason()).c_str());
+            QVERIFY2(code(report->verdict) == sheet->cell(row, "verdict"),
+                     (where + ": " + std::string(code(report->verdict)) + ", " + report->reason()).c_str());
             const auto rate = text::parseNumber(sheet->cell(row, "rate_gbps"));
             QVERIFY2(rate.has_value() == report->rate.has_value(), where.c_str());
             if (rate) NEAR(inGigabits(*report->rate), *rate, 1e-9);

@@ -13,14 +13,17 @@ constexpr LinkRow kRows[] = {
     // 90 m and 10 m of 24 AWG cord are 102 m; with four connectors the loss is the limit itself
     {"rj45:1000base-t / cord 5m / cat5e 90m joints=2 / cord 5m / rj45:1000base-t", Verdict::Fits, kSilent, "cu-31"},
     {"rj45:1000base-t / cord 5m / cat5e 90m joints=2 / cord 5.1m / rj45:1000base-t", Verdict::Marginal, 1, "cu-31"},
-    {"rj45:1000base-t / cord 4m 26awg / cat5e 90m joints=2 / cord 4m 26awg / rj45:1000base-t", Verdict::Fits, kSilent, "cu-31"},
-    {"rj45:1000base-t / cord 4m 26awg / cat5e 90m joints=2 / cord 4.1m 26awg / rj45:1000base-t", Verdict::Marginal, 1, "cu-31"},
+    {"rj45:1000base-t / cord 4m 26awg / cat5e 90m joints=2 / cord 4m 26awg / rj45:1000base-t", Verdict::Fits, kSilent,
+     "cu-31"},
+    {"rj45:1000base-t / cord 4m 26awg / cat5e 90m joints=2 / cord 4.1m 26awg / rj45:1000base-t", Verdict::Marginal, 1,
+     "cu-31"},
     // two connectors fewer leave 0.8 dB at 100 MHz
     {"rj45:1000base-t / cord 5m / cat5e 90m / cord 5.1m / rj45:1000base-t", Verdict::Fits, kSilent, "cu-31"},
     // Cat 6 is better than 1000BASE-T needs
     {"rj45:1000base-t / cord 5m / cat6 90m joints=2 / cord 5.1m / rj45:1000base-t", Verdict::Fits, kSilent, "cu-31"},
     {"rj45:10gbase-t / cord 5m / cat6a 90m joints=2 / cord 5m / rj45:10gbase-t", Verdict::Fits, kSilent, "cu-31"},
-    {"rj45:10gbase-t / cord 7m 26awg / cat6a 90m joints=2 / cord 7m 26awg / rj45:10gbase-t", Verdict::Marginal, 10, "cu-31"},
+    {"rj45:10gbase-t / cord 7m 26awg / cat6a 90m joints=2 / cord 7m 26awg / rj45:10gbase-t", Verdict::Marginal, 10,
+     "cu-31"},
     // 79.5 m is the most at 50 degrees; 80 m lose as 91.2
     {"rj45:1000base-t / cord 5m / cat5e 79m joints=2 50c / cord 5m / rj45:1000base-t", Verdict::Fits, kSilent, "cu-32"},
     {"rj45:1000base-t / cord 5m / cat5e 80m joints=2 50c / cord 5m / rj45:1000base-t", Verdict::Marginal, 1, "cu-32"},
@@ -52,7 +55,8 @@ private Q_SLOTS:
     {
         const auto lossOf = [](const char* line, const char* phy) {
             const auto plan = oneline::planFromLinkLine(line, knowledge());
-            return match::channelLoss(match::linkContext(*plan, plan::links(*plan).front(), knowledge()), *knowledge().phy(phy));
+            return match::channelLoss(match::linkContext(*plan, plan::links(*plan).front(), knowledge()),
+                                      *knowledge().phy(phy));
         };
         const auto five = lossOf("rj45 / cat5e 110m joints=4 / rj45", "1000base-t");
         QVERIFY(five);

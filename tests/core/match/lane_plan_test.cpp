@@ -17,7 +17,8 @@ PlanBuilder board()
     return built;
 }
 
-plan::Plan seat(const PlanBuilder& built, const char* slotName, const plan::Card& card, int shape = 0, plan::Plan plan = {})
+plan::Plan seat(const PlanBuilder& built, const char* slotName, const plan::Card& card, int shape = 0,
+                plan::Plan plan = {})
 {
     if (plan.slots.begin() == plan.slots.end()) plan = built.plan();
     plan::Slot slot = *plan.slots.find(built.slotId("desk", slotName));
@@ -78,7 +79,8 @@ private Q_SLOTS:
         PlanBuilder built = board();
         built.port("desk", "a", "sfp28");
         // 23.5 fit into 27.1: moving to more lanes gains nothing
-        QVERIFY(!match::lanePlan(withPort(seat(built, "2", {"a 25G port", 3, 8}), built, "desk a", "2"), built.deviceId("desk"), knowledge()));
+        QVERIFY(!match::lanePlan(withPort(seat(built, "2", {"a 25G port", 3, 8}), built, "desk a", "2"),
+                                 built.deviceId("desk"), knowledge()));
         QVERIFY(!match::lanePlan(built.plan(), built.deviceId("desk"), knowledge()));
     }
     void aCardDoesNotFitAShorterShape()

@@ -13,9 +13,14 @@ namespace {
 
 QString lineOf(const match::LinkReport& report)
 {
-    QString result = QString("%1 %2 %3 %4:").arg(report.link.id().value).arg(toQt(report.title), toQt(code(report.verdict))).arg(report.rate ? report.rate->steps() : -1);
-    for (const match::Finding& finding : report.findings) result += QString(" [%1 %2 %3]").arg(toQt(finding.rule.view()), toQt(finding.text())).arg(finding.isWaived);
-    for (const match::WaiverState& state : report.waivers) result += QString(" {%1 %2}").arg(toQt(state.waiver.reason)).arg(state.holds);
+    QString result = QString("%1 %2 %3 %4:")
+                         .arg(report.link.id().value)
+                         .arg(toQt(report.title), toQt(code(report.verdict)))
+                         .arg(report.rate ? report.rate->steps() : -1);
+    for (const match::Finding& finding : report.findings)
+        result += QString(" [%1 %2 %3]").arg(toQt(finding.rule.view()), toQt(finding.text())).arg(finding.isWaived);
+    for (const match::WaiverState& state : report.waivers)
+        result += QString(" {%1 %2}").arg(toQt(state.waiver.reason)).arg(state.holds);
     return result;
 }
 
@@ -76,7 +81,10 @@ private Q_SLOTS:
                 result = plan::edits::putRun(*plan, run);
                 break;
             }
-            case 2: result = plan::edits::putRun(*plan, {{++next}, "new", any(plan->ports).id, any(plan->ports).id, "cat6", Length::of(20)}); break;
+            case 2:
+                result = plan::edits::putRun(
+                    *plan, {{++next}, "new", any(plan->ports).id, any(plan->ports).id, "cat6", Length::of(20)});
+                break;
             case 3: result = plan::edits::deleteRun(*plan, any(plan->runs).id); break;
             case 4: {
                 plan::Device device = any(plan->devices);
@@ -103,14 +111,18 @@ private Q_SLOTS:
                 result = plan::edits::putPlace(*plan, place);
                 break;
             }
-            case 8: result = plan::edits::putWaiver(*plan, {{++next}, any(plan->runs).id, dice(2) ? "cu-01" : "common", "fits", "seen", "2026-11-25"}); break;
+            case 8:
+                result = plan::edits::putWaiver(
+                    *plan, {{++next}, any(plan->runs).id, dice(2) ? "cu-01" : "common", "fits", "seen", "2026-11-25"});
+                break;
             }
             if (!result) continue;
             ++taken;
             plan = std::make_shared<const plan::Plan>(*result);
             book.update(plan);
             const QStringList kept = linesOf(book.reports()), fresh = linesOf(match::judgeAll(*plan, knowledge()));
-            for (qsizetype i = 0; i < std::min(kept.size(), fresh.size()); ++i) QVERIFY2(kept[i] == fresh[i], qPrintable(QString("step %1:\n%2\n%3").arg(step).arg(kept[i], fresh[i])));
+            for (qsizetype i = 0; i < std::min(kept.size(), fresh.size()); ++i)
+                QVERIFY2(kept[i] == fresh[i], qPrintable(QString("step %1:\n%2\n%3").arg(step).arg(kept[i], fresh[i])));
             QCOMPARE(kept.size(), fresh.size());
         }
         QVERIFY2(taken > 200, qPrintable(QString::number(taken)));
@@ -118,10 +130,17 @@ private Q_SLOTS:
     void aWaiverSetsAFindingAside()
     {
         PlanBuilder house;
-        house.place("hall").device("a").device("b").port("a", "1", "rj45").port("b", "1", "rj45").run("long", "a 1", "b 1", "cat6", 70);
+        house.place("hall")
+            .device("a")
+            .device("b")
+            .port("a", "1", "rj45")
+            .port("b", "1", "rj45")
+            .run("long", "a 1", "b 1", "cat6", 70);
         const auto judged = [](const plan::Plan& plan) { return match::judgeAll(plan, knowledge())[0]; };
         QCOMPARE(judged(house.plan()).verdict, Verdict::Marginal);
-        const auto waived = plan::edits::putWaiver(house.plan(), {{900}, house.runId("long"), "cu-07", "marginal", "ran a day without an error", "2026-11-25"});
+        const auto waived = plan::edits::putWaiver(
+            house.plan(),
+            {{900}, house.runId("long"), "cu-07", "marginal", "ran a day without an error", "2026-11-25"});
         QVERIFY(waived);
         QCOMPARE(judged(*waived).verdict, Verdict::Fits);
         QVERIFY(judged(*waived).waivers.front().holds);
@@ -139,12 +158,17 @@ private Q_SLOTS:
     void anUnsafeFindingIsNotAcceptedAway()
     {
         PlanBuilder house;
-        house.place("hall").place("shed", 0, "shed").device("a", plan::Role::Switch, "hall").device("b", plan::Role::Switch, "shed");
+        house.place("hall")
+            .place("shed", 0, "shed")
+            .device("a", plan::Role::Switch, "hall")
+            .device("b", plan::Role::Switch, "shed");
         house.port("a", "1", "rj45").port("b", "1", "rj45").run("yard", "a 1", "b 1", "cat6", 30);
-        const auto waived = plan::edits::putWaiver(house.plan(), {{900}, house.runId("yard"), "sf-01", "unsafe", "no storms here", "2026-11-25"});
+        const auto waived = plan::edits::putWaiver(
+            house.plan(), {{900}, house.runId("yard"), "sf-01", "unsafe", "no storms here", "2026-11-25"});
         QVERIFY(!waived);
         plan::Plan forced = house.plan();
-        forced.waivers = forced.waivers.with({{900}, house.runId("yard"), "sf-01", "unsafe", "no storms here", "2026-11-25"});
+        forced.waivers =
+            forced.waivers.with({{900}, house.runId("yard"), "sf-01", "unsafe", "no storms here", "2026-11-25"});
         QCOMPARE(match::judgeAll(forced, knowledge())[0].verdict, Verdict::Unsafe);
     }
 };

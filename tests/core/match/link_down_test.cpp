@@ -23,7 +23,8 @@ match::LinkDown dark(const char* line)
 QString states(const match::LinkDown& link)
 {
     QStringList result;
-    for (const match::LinkDownStep& step : link.steps) result << toQt(step.row->id) + "=" + toQt(match::word(step.state));
+    for (const match::LinkDownStep& step : link.steps)
+        result << toQt(step.row->id) + "=" + toQt(match::word(step.state));
     return result.join(", ");
 }
 
@@ -35,7 +36,8 @@ private Q_SLOTS:
     /// A 25G lead: correction, then rate, then cage, then class.
     void theOrderOfALead()
     {
-        QCOMPARE(states(dark("sfp28 / dac 3m / sfp28")), "fec=look, speed=look, module-cage=ruled out, lead-class=look");
+        QCOMPARE(states(dark("sfp28 / dac 3m / sfp28")),
+                 "fec=look, speed=look, module-cage=ruled out, lead-class=look");
         const auto told = dark("sfp28 rates=25 fec=rs / dac 3m class=l / sfp28 rates=25 fec=rs");
         QCOMPARE(states(told), "fec=ruled out, speed=ruled out, module-cage=ruled out, lead-class=ruled out");
         QVERIFY(!told.next());
@@ -51,14 +53,19 @@ private Q_SLOTS:
         const auto half = dark("sfp28 rates=25 fec=rs / dac 3m class=l / sfp28 rates=25 fec=auto");
         QCOMPARE(half.next()->row->id, std::string("fec"));
         QCOMPARE(half.next()->state, StepState::Look);
-        const auto wrongCage = dark("sfp+ rates=10 module=25gbase-sr fec=none / om4 9m / sfp28:25gbase-sr,fec=none,rates=25");
+        const auto wrongCage =
+            dark("sfp+ rates=10 module=25gbase-sr fec=none / om4 9m / sfp28:25gbase-sr,fec=none,rates=25");
         QVERIFY2(states(wrongCage).contains("module-cage=this is it"), qPrintable(states(wrongCage)));
     }
     void fibreAsksForLightInsteadOfAClass()
     {
-        QCOMPARE(states(dark("sfp28:25gbase-sr,fec=rs,rates=25 / om4 9m / sfp28:25gbase-sr,fec=rs,rates=25")), "fec=ruled out, speed=ruled out, module-cage=ruled out, light=look");
-        QVERIFY(states(dark("sfp28:25gbase-sr,fec=rs,rates=25 rx=-4 / om4 9m / sfp28:25gbase-sr,fec=rs,rates=25 rx=-38")).contains("light=this is it"));
-        QVERIFY(states(dark("sfp28:25gbase-sr,fec=rs,rates=25 rx=-4 / om4 9m / sfp28:25gbase-sr,fec=rs,rates=25 rx=-4")).contains("light=ruled out"));
+        QCOMPARE(states(dark("sfp28:25gbase-sr,fec=rs,rates=25 / om4 9m / sfp28:25gbase-sr,fec=rs,rates=25")),
+                 "fec=ruled out, speed=ruled out, module-cage=ruled out, light=look");
+        QVERIFY(
+            states(dark("sfp28:25gbase-sr,fec=rs,rates=25 rx=-4 / om4 9m / sfp28:25gbase-sr,fec=rs,rates=25 rx=-38"))
+                .contains("light=this is it"));
+        QVERIFY(states(dark("sfp28:25gbase-sr,fec=rs,rates=25 rx=-4 / om4 9m / sfp28:25gbase-sr,fec=rs,rates=25 rx=-4"))
+                    .contains("light=ruled out"));
     }
     /// Below 25 Gb/s nobody asks for correction; RJ45 at both ends has no module to see.
     void slowerLinksAskLess()

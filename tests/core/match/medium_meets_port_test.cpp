@@ -25,10 +25,10 @@ class MediumMeetsPortTest : public QObject {
 private Q_SLOTS:
     void whatPlugsInIsNotMentioned()
     {
-        for (const char* line : {"rj45 / cat6 2m / rj45", "sfp+:10gbase-sr / om4 9m / sfp+:10gbase-sr", "sfp+ / dac 2m / sfp+", "f / coax 20m / f", "sfp+:10gbase-t / cat6a 9m / rj45"})
+        for (const char* line : {"rj45 / cat6 2m / rj45", "sfp+:10gbase-sr / om4 9m / sfp+:10gbase-sr",
+                                 "sfp+ / dac 2m / sfp+", "f / coax 20m / f", "sfp+:10gbase-t / cat6a 9m / rj45"})
             QVERIFY2(!outcomeOf("medium-meets-port", line), line);
     }
-
 };
 
 SOKUDO_TEST(MediumMeetsPortTest)

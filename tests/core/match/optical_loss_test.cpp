@@ -62,7 +62,6 @@ private Q_SLOTS:
             before = now;
         }
     }
-
 };
 
 SOKUDO_TEST(OpticalLossTest)

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// 5,000 random links: the engine against a naive reading of the tables, cell by cell, that shares no code with it but the CSV reader.
+// 5,000 random links: the engine against a naive reading of the tables, cell by cell, that shares no code with it but
+// the CSV reader.
 #include "testing.h"
 
 #include <cmath>
@@ -58,7 +59,8 @@ struct Answer {
     double rate = INFINITY;
     void say(const std::string& word, double atMost = INFINITY)
     {
-        static const std::map<std::string, int> kRank{{"fits", 0}, {"limited", 1}, {"unknown", 2}, {"marginal", 3}, {"no-link", 4}, {"unsafe", 5}};
+        static const std::map<std::string, int> kRank{{"fits", 0},     {"limited", 1}, {"unknown", 2},
+                                                      {"marginal", 3}, {"no-link", 4}, {"unsafe", 5}};
         const int rank = kRank.at(word);
         worst = std::max(worst, rank);
         dead = dead || rank == 4;
@@ -78,28 +80,39 @@ public:
     std::string clause(const char* id) const { return one(rules, "id", id).at("verdict"); }
 
     /// Two cages of one kind with the same optic in both, one fibre between.
-    Answer optic(const std::string& cageId, const std::string& moduleId, const std::string& mediumId, double metres, int joints) const
+    Answer optic(const std::string& cageId, const std::string& moduleId, const std::string& mediumId, double metres,
+                 int joints) const
     {
         Answer answer;
-        const Row cage = one(cages, "id", cageId), module = one(modules, "id", moduleId), medium = one(media, "id", mediumId), phy = one(phys, "id", module.at("phy"));
+        const Row cage = one(cages, "id", cageId), module = one(modules, "id", moduleId),
+                  medium = one(media, "id", mediumId), phy = one(phys, "id", module.at("phy"));
         const Row home = one(cages, "id", module.at("cage"));
         const double phyRate = number(phy, "rate_gbps"), cageRate = number(cage, "rate_gbps");
         const bool deeper = cage.at("family") == home.at("family") + "-deep";
         if (cage.at("family") != home.at("family") && !deeper) {
             answer.say(clause("md-12"));
         }
-        const std::vector<double> offered = numbers(cage.at("default_rates_gbps")), result = numbers(module.at("rates_gbps"));
+        const std::vector<double> offered = numbers(cage.at("default_rates_gbps")),
+                                  result = numbers(module.at("rates_gbps"));
         double runs = NAN;
         for (double rate : result)
-            if (std::isnan(runs) && std::any_of(offered.begin(), offered.end(), [&](double other) { return equal(rate, other); })) runs = rate;
+            if (std::isnan(runs) &&
+                std::any_of(offered.begin(), offered.end(), [&](double other) { return equal(rate, other); }))
+                runs = rate;
         if (answer.worst == 0) {
             if (std::isnan(runs)) {
-                if (result.back() > cageRate) answer.say(home.at("family") == "qsfp" ? clause("md-10") : cageRate <= 1 ? clause("md-04") : clause("md-07"));
+                if (result.back() > cageRate)
+                    answer.say(home.at("family") == "qsfp" ? clause("md-10")
+                               : cageRate <= 1             ? clause("md-04")
+                                                           : clause("md-07"));
                 else answer.say("unknown");
             } else if (result.size() > 1 && runs < result.front()) {
                 answer.say(clause("md-08"), runs);
             } else if (runs < cageRate) {
-                answer.say(cage.at("family").starts_with("qsfp") ? clause("md-11") : runs <= 1 ? clause("md-02") : clause("md-09"), runs);
+                answer.say(cage.at("family").starts_with("qsfp") ? clause("md-11")
+                           : runs <= 1                           ? clause("md-02")
+                                                                 : clause("md-09"),
+                           runs);
             }
         }
         if (!std::isnan(runs)) answer.rate = std::min(answer.rate, runs);
@@ -111,14 +124,19 @@ public:
     Answer copper(const std::string& mediumId, double fastest, double metres, bool bundled) const
     {
         Answer answer;
-        const std::string phy = fastest == 0.1 ? "100base-tx" : fastest == 1 ? "1000base-t" : fmt::format("{:g}gbase-t", fastest);
+        const std::string phy = fastest == 0.1 ? "100base-tx"
+                                : fastest == 1 ? "1000base-t"
+                                               : fmt::format("{:g}gbase-t", fastest);
         for (const Row& row : pairs) {
             if (!has(row.at("phys"), phy) || !has(row.at("media"), mediumId)) continue;
             if ((row.at("bundle") == "bundled" && !bundled) || (row.at("bundle") == "loose" && bundled)) continue;
             if (metres > number(row, "up_to_m", INFINITY)) continue;
             answer.rate = fastest;
             if (row.at("verdict") == "no-link") answer.say("no-link");
-            else answer.say(row.at("verdict"), row.at("plan_gbps") == "=" || row.at("plan_gbps").empty() ? fastest : below(fastest, number(row, "plan_gbps")));
+            else
+                answer.say(row.at("verdict"), row.at("plan_gbps") == "=" || row.at("plan_gbps").empty()
+                                                  ? fastest
+                                                  : below(fastest, number(row, "plan_gbps")));
             break;
         }
         return answer;
@@ -130,7 +148,11 @@ public:
         const Row cage = one(cages, "id", cageId);
         const double rate = numbers(cage.at("default_rates_gbps")).front();
         answer.rate = rate;
-        const std::string phy = rate == 10 ? "10gsfp+cu" : rate == 25 ? "25gbase-cr" : rate == 40 ? "40gbase-cr4" : rate == 50 ? "50gbase-cr" : "100gbase-cr4";
+        const std::string phy = rate == 10   ? "10gsfp+cu"
+                                : rate == 25 ? "25gbase-cr"
+                                : rate == 40 ? "40gbase-cr4"
+                                : rate == 50 ? "50gbase-cr"
+                                             : "100gbase-cr4";
         double longest = 0;
         for (const Row& row : leads) {
             if (row.at("phy") != phy || row.at("medium") != mediumId) continue;
@@ -144,8 +166,10 @@ public:
         return answer;
     }
 
-    std::vector<Row> cages = table("cages"), modules = table("modules"), media = table("media"), phys = table("phys"), reaches = table("reach"), optics = table("optics"), pairs = table("twisted_pair"),
-                     leads = table("direct_attach"), rules = table("rules"), fecs = table("fec"), losses = table("passive_losses");
+    std::vector<Row> cages = table("cages"), modules = table("modules"), media = table("media"), phys = table("phys"),
+                     reaches = table("reach"), optics = table("optics"), pairs = table("twisted_pair"),
+                     leads = table("direct_attach"), rules = table("rules"), fecs = table("fec"),
+                     losses = table("passive_losses");
 
 private:
     /// Ports list 10, 5, 2.5, 1 and 0.1: the highest of them at or under the plan.
@@ -168,11 +192,13 @@ private:
             else answer.say("marginal");
         } else {
             const double longest = number(reach, "max_length_m");
-            if (reach.at("condition").starts_with("mode-conditioning")) answer.say(metres > 300 ? "marginal" : clause("fo-12"));
+            if (reach.at("condition").starts_with("mode-conditioning"))
+                answer.say(metres > 300 ? "marginal" : clause("fo-12"));
             else if (metres <= longest) answer.say("fits");
             else answer.say(metres <= 1.2 * longest + 1e-9 || isSingle ? "marginal" : "no-link");
         }
-        if (!reach.empty() && reach.at("condition").starts_with("mode-conditioning") && metres > 300) answer.say("marginal");
+        if (!reach.empty() && reach.at("condition").starts_with("mode-conditioning") && metres > 300)
+            answer.say("marginal");
         light(answer, phy, medium, reach, metres, joints);
     }
 
@@ -184,7 +210,8 @@ private:
         const std::string typicalColumn = window == "850" ? "typical_850_db_per_km" : "typical_1310_db_per_km";
         const double usual = std::min(perKm, number(medium, typicalColumn.c_str(), perKm));
         const Row pair = one(losses, "id", "mated-pair");
-        const double most = metres / 1000 * perKm + joints * number(pair, "greatest_db"), typical = metres / 1000 * usual + joints * number(pair, "typical_db");
+        const double most = metres / 1000 * perKm + joints * number(pair, "greatest_db"),
+                     typical = metres / 1000 * usual + joints * number(pair, "typical_db");
         if (!reach.empty() && !reach.at("max_loss_db").empty()) {
             const double allowed = number(reach, "max_loss_db");
             if (most > allowed + 5e-4) answer.say(typical > allowed + 5e-4 ? "no-link" : "marginal");
@@ -214,13 +241,17 @@ private Q_SLOTS:
         const char* cages[] = {"sfp", "sfp+", "sfp28", "sfp56", "qsfp+", "qsfp28", "sfp-dd", "qsfp-dd"};
         const char* fibres[] = {"om1", "om2", "om3", "om4", "om5", "os1", "os2"};
         const char* coppers[] = {"cat3", "cat5", "cat5e", "cat6", "cat6-screened", "cat6a", "cat7", "cat7a", "cat8"};
-        const double metres[] = {0.5, 1, 2, 3, 5, 6, 7, 10, 12, 15, 20, 30, 33, 37, 40, 55, 56, 70, 82, 84, 90, 100, 101, 120, 121, 150, 180, 220, 275, 300, 301, 360, 400, 550, 2000, 2400, 5000, 10000, 12001, 30000, 40000, 80000};
+        const double metres[] = {0.5, 1,   2,   3,   5,   6,   7,    10,   12,   15,    20,    30,    33,    37,
+                                 40,  55,  56,  70,  82,  84,  90,   100,  101,  120,   121,   150,   180,   220,
+                                 275, 300, 301, 360, 400, 550, 2000, 2400, 5000, 10000, 12001, 30000, 40000, 80000};
         std::vector<std::string> optics;
         for (const Row& module : tables.modules) {
             const Row phy = tables.one(tables.phys, "id", module.at("phy"));
             const std::string kind = phy.at("medium_kind");
             // bidirectional halves face their partner, and dual-rate parts at 40 have no lane of their own here
-            if ((kind == "multimode" || kind == "single-mode") && phy.at("wavelengths").find('/') == std::string::npos && module.at("id") != "40g-dual-100") optics.push_back(module.at("id"));
+            if ((kind == "multimode" || kind == "single-mode") &&
+                phy.at("wavelengths").find('/') == std::string::npos && module.at("id") != "40g-dual-100")
+                optics.push_back(module.at("id"));
         }
         int verdicts[6] = {};
         for (int i = 0; i < 5000; ++i) {
@@ -233,7 +264,8 @@ private Q_SLOTS:
             case 2: {
                 const std::string cage = pick(cages), module = pick(optics), fibre = pick(fibres);
                 const int joints = static_cast<int>(random() % 5);
-                line = fmt::format("{}:{} / {} {}m joints={} / {}:{}", cage, module, fibre, length, joints, cage, module);
+                line =
+                    fmt::format("{}:{} / {} {}m joints={} / {}:{}", cage, module, fibre, length, joints, cage, module);
                 expected = tables.optic(cage, module, fibre, length, joints);
                 break;
             }
@@ -244,7 +276,8 @@ private Q_SLOTS:
                 for (std::size_t k = top; k < 5; ++k) list += fmt::format("{}{:g}", list.empty() ? "" : "+", rates[k]);
                 const bool bundled = random() % 2;
                 const std::string medium = pick(coppers);
-                line = fmt::format("rj45,rates={} / {} {}m {} / rj45,rates={}", list, medium, length, bundled ? "bundled" : "loose", list);
+                line = fmt::format("rj45,rates={} / {} {}m {} / rj45,rates={}", list, medium, length,
+                                   bundled ? "bundled" : "loose", list);
                 expected = tables.copper(medium, rates[top], length, bundled);
                 break;
             }
@@ -259,13 +292,17 @@ private Q_SLOTS:
             const auto report = oneline::judgeLinkLine(line, knowledge());
             QVERIFY2(report, line.c_str());
             const int got = std::vector<int>{0, 1, 2, 3, 4, 5}[static_cast<std::size_t>(report->verdict)];
-            const auto said = fmt::format("{}: engine {} ({}), tables {}", line, word(report->verdict), report->reason(), expected.worst);
+            const auto said = fmt::format("{}: engine {} ({}), tables {}", line, word(report->verdict),
+                                          report->reason(), expected.worst);
             QVERIFY2(got == expected.worst, said.c_str());
             if (expected.dead) QVERIFY2(!report->rate, said.c_str());
-            else if (report->rate && std::isfinite(expected.rate)) QVERIFY2(equal(inGigabits(*report->rate), expected.rate), fmt::format("{}; rate {} of {}", said, inGigabits(*report->rate), expected.rate).c_str());
+            else if (report->rate && std::isfinite(expected.rate))
+                QVERIFY2(equal(inGigabits(*report->rate), expected.rate),
+                         fmt::format("{}; rate {} of {}", said, inGigabits(*report->rate), expected.rate).c_str());
             ++verdicts[expected.worst];
         }
-        for (int verdict : {0, 1, 2, 3, 4, 5}) QVERIFY2(verdicts[verdict] >= 10, fmt::format("{}: {}", verdict, verdicts[verdict]).c_str());
+        for (int verdict : {0, 1, 2, 3, 4, 5})
+            QVERIFY2(verdicts[verdict] >= 10, fmt::format("{}: {}", verdict, verdicts[verdict]).c_str());
     }
 };
 

@@ -14,8 +14,13 @@ private Q_SLOTS:
         PlanBuilder house;
         house.place("cellar").device("core").device("far");
         for (const char* name : {"1", "2", "3"}) house.port("core", name, "sfp+", "10gbase-sr");
-        house.port("core", "4", "rj45").port("core", "5", "qsfp+").port("far", "1", "sfp+", "10gbase-lr").port("far", "2", "sfp+");
-        house.run("x", "core 1", "far 1", "om4", 12).run("y", "core 2", "far 2", "om4", 0).changePort("core 3", [](plan::Port& port) { port.traits.set("combo", "both"); });
+        house.port("core", "4", "rj45")
+            .port("core", "5", "qsfp+")
+            .port("far", "1", "sfp+", "10gbase-lr")
+            .port("far", "2", "sfp+");
+        house.run("x", "core 1", "far 1", "om4", 12)
+            .run("y", "core 2", "far 2", "om4", 0)
+            .changePort("core 3", [](plan::Port& port) { port.traits.set("combo", "both"); });
         const match::PartsList list = match::partsList(house.plan(), knowledge());
         QCOMPARE(list.modules.size(), std::size_t(2));
         QCOMPARE(list.modules[0].kind->id, std::string("10gbase-sr"));
@@ -37,7 +42,11 @@ private Q_SLOTS:
     void aDualPortCardAgainstItsBus()
     {
         PlanBuilder house;
-        house.place("hall").device("host", plan::Role::Computer).slot("host", "2", 3, 4).port("host", "1", "sfp28").port("host", "2", "sfp28");
+        house.place("hall")
+            .device("host", plan::Role::Computer)
+            .slot("host", "2", 3, 4)
+            .port("host", "1", "sfp28")
+            .port("host", "2", "sfp28");
         plan::Plan plan = house.plan();
         plan::Slot slot = *plan.slots.begin();
         slot.card = plan::Card{"two-port card", 3, 8};
@@ -51,7 +60,8 @@ private Q_SLOTS:
         QCOMPARE(list.cards.size(), std::size_t(1));
         QCOMPARE(list.cards[0].sum, gigabits(50));
         // 4 lanes at 8 GT/s, 128 of 130: 31.5 coded; less than two ports, and than one with its packets
-        QVERIFY(list.cards[0].carries && inGigabits(*list.cards[0].carries) < 31.6 && inGigabits(*list.cards[0].carries) > 26);
+        QVERIFY(list.cards[0].carries && inGigabits(*list.cards[0].carries) < 31.6 &&
+                inGigabits(*list.cards[0].carries) > 26);
         QVERIFY(!list.cards[0].isEnough());
         QVERIFY(list.cards[0].better.empty());
         // a free slot of 4.0 x8 takes the 3.0 x8 card at its full width: 54.2 Gb/s
@@ -85,7 +95,11 @@ private Q_SLOTS:
         QCOMPARE(match::coaxAdapters(1, true), 1);
         QCOMPARE(match::coaxAdapters(3, false), 4);
         PlanBuilder house;
-        house.place("hall").place("study").place("den").device("gateway", plan::Role::Router).device("a", plan::Role::CoaxAdapter);
+        house.place("hall")
+            .place("study")
+            .place("den")
+            .device("gateway", plan::Role::Router)
+            .device("a", plan::Role::CoaxAdapter);
         house.device("b", plan::Role::CoaxAdapter, "study").device("c", plan::Role::CoaxAdapter, "den");
         house.port("a", "coax", "f").port("b", "coax", "f").port("b", "tap", "f").port("c", "coax", "f");
         house.run("x", "a coax", "b coax", "coax", 12).run("y", "b tap", "c coax", "coax", 9);
@@ -95,7 +109,10 @@ private Q_SLOTS:
         QCOMPARE(coax->needed(), 3);
         QCOMPARE(coax->inPlace, 3);
         PlanBuilder own;
-        own.place("hall").place("den").device("gateway", plan::Role::Router).device("c", plan::Role::CoaxAdapter, "den");
+        own.place("hall")
+            .place("den")
+            .device("gateway", plan::Role::Router)
+            .device("c", plan::Role::CoaxAdapter, "den");
         own.port("gateway", "coax", "f").port("c", "coax", "f").run("x", "gateway coax", "c coax", "coax", 12);
         coax = match::partsList(own.plan(), knowledge()).coax;
         QVERIFY(coax->gatewayHasIt);
@@ -106,7 +123,9 @@ private Q_SLOTS:
         PlanBuilder house;
         house.place("cellar").device("recorder").device("core");
         for (const char* name : {"1", "2", "3"}) house.port("recorder", name, "rj45").port("core", name, "rj45");
-        house.run("x", "recorder 1", "core 1", "cat6", 2).run("y", "recorder 2", "core 2", "cat6", 2).run("z", "recorder 3", "core 3", "cat6", 2);
+        house.run("x", "recorder 1", "core 1", "cat6", 2)
+            .run("y", "recorder 2", "core 2", "cat6", 2)
+            .run("z", "recorder 3", "core 3", "cat6", 2);
         plan::Plan plan = house.plan();
         QVERIFY(match::partsList(plan, knowledge()).cords.empty());
         plan::Device recorder = *plan::deviceNamed(plan, "recorder");

@@ -14,10 +14,15 @@ using namespace sokudo::testing;
 namespace {
 
 struct Line {
-    explicit Line(const char* text) : plan(*oneline::planFromLinkLine(text, knowledge())), link(match::judgeAll(plan, knowledge()).front().link) {}
+    explicit Line(const char* text)
+        : plan(*oneline::planFromLinkLine(text, knowledge())), link(match::judgeAll(plan, knowledge()).front().link)
+    {}
     plan::Plan plan;
     plan::Link link;
-    std::vector<match::Candidate> at(match::SwapTarget place) const { return match::candidates(plan, link, place, knowledge()); }
+    std::vector<match::Candidate> at(match::SwapTarget place) const
+    {
+        return match::candidates(plan, link, place, knowledge());
+    }
     match::LinkContext context() const { return match::linkContext(plan, link, knowledge()); }
 };
 
@@ -88,10 +93,13 @@ private Q_SLOTS:
     }
     void theWaterfallSumsToTheRule()
     {
-        for (const char* text : {"sfp+:10gbase-lr / os2 2km joints=3 splices=2 / sfp+:10gbase-lr", "sfp+:10gbase-er / os2 8km joints=1 attenuator=5dB / sfp+:10gbase-er", "sfp+:10gbase-sr / om3 30m measured-loss=2.6 / sfp+:10gbase-sr"}) {
+        for (const char* text : {"sfp+:10gbase-lr / os2 2km joints=3 splices=2 / sfp+:10gbase-lr",
+                                 "sfp+:10gbase-er / os2 8km joints=1 attenuator=5dB / sfp+:10gbase-er",
+                                 "sfp+:10gbase-sr / om3 30m measured-loss=2.6 / sfp+:10gbase-sr"}) {
             const Line line(text);
             const auto loss = match::opticalLoss(line.context(), line.context().a.phy->windowNm);
-            for (const match::LightPath& path : match::lightPaths(line.context())) QCOMPARE(path.steps.front().weakest - path.steps.back().weakest, loss->greatest);
+            for (const match::LightPath& path : match::lightPaths(line.context()))
+                QCOMPARE(path.steps.front().weakest - path.steps.back().weakest, loss->greatest);
         }
         QVERIFY(match::lightPaths(Line("sfp+ / dac 2m / sfp+").context()).empty());
         QVERIFY(match::lightPaths(Line("rj45 / cat6a 2m / rj45").context()).empty());
@@ -107,9 +115,11 @@ private Q_SLOTS:
     }
     void aDataSheetOverrulesTheUsualFigure()
     {
-        const Line plain("sfp+:10gbase-sr / om3 250m joints=2 / sfp+:10gbase-sr"), better("sfp+:10gbase-sr,tx-least=-5 / om3 250m joints=2 loss-per-km=2.5 / sfp+:10gbase-sr,rx-least=-11.1");
+        const Line plain("sfp+:10gbase-sr / om3 250m joints=2 / sfp+:10gbase-sr"),
+            better("sfp+:10gbase-sr,tx-least=-5 / om3 250m joints=2 loss-per-km=2.5 / sfp+:10gbase-sr,rx-least=-11.1");
         QCOMPARE(match::lightPaths(better.context()).front().margin(), Decibel::of(-5 - 0.625 - 1.5 + 11.1));
-        QVERIFY(match::lightPaths(plain.context()).front().margin() < match::lightPaths(better.context()).front().margin());
+        QVERIFY(match::lightPaths(plain.context()).front().margin() <
+                match::lightPaths(better.context()).front().margin());
         const auto at = [](const char* text) { return oneline::judgeLinkLine(text, knowledge())->verdict; };
         QCOMPARE(at("sfp+:10gbase-t-30 / cat6a 50m / rj45:10gbase-t"), Verdict::Marginal);
         QCOMPARE(at("sfp+:10gbase-t-30,module-reach=50,module-w=1.5 / cat6a 50m / rj45:10gbase-t"), Verdict::Fits);

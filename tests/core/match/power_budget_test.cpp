@@ -11,11 +11,15 @@ namespace {
 
 constexpr LinkRow kRows[] = {
     // class 4 takes 30 W
-    {"rj45:1000base-t pse=type2 pse-budget=60 pse-others=31 / cat5e 20m / rj45:1000base-t pd=class4", Verdict::Limited, kNoRate, "po-03"},
-    {"rj45:1000base-t pse=type2 pse-budget=60 pse-others=30 / cat5e 20m / rj45:1000base-t pd=class4", Verdict::Fits, kSilent, "po-03"},
+    {"rj45:1000base-t pse=type2 pse-budget=60 pse-others=31 / cat5e 20m / rj45:1000base-t pd=class4", Verdict::Limited,
+     kNoRate, "po-03"},
+    {"rj45:1000base-t pse=type2 pse-budget=60 pse-others=30 / cat5e 20m / rj45:1000base-t pd=class4", Verdict::Fits,
+     kSilent, "po-03"},
     // (51 - 8) x 0.88 = 37.84 W are left: two of class 3 fit, one of class 3 and one of class 4 do not
-    {"rj45:1000base-t pse=type2 fed-w=51 own-w=8 pse-others=15.4 / cat5e 20m / rj45:1000base-t pd=class3", Verdict::Fits, kSilent, "po-09"},
-    {"rj45:1000base-t pse=type2 fed-w=51 own-w=8 pse-others=15.4 / cat5e 20m / rj45:1000base-t pd=class4", Verdict::Limited, kNoRate, "po-09"},
+    {"rj45:1000base-t pse=type2 fed-w=51 own-w=8 pse-others=15.4 / cat5e 20m / rj45:1000base-t pd=class3",
+     Verdict::Fits, kSilent, "po-09"},
+    {"rj45:1000base-t pse=type2 fed-w=51 own-w=8 pse-others=15.4 / cat5e 20m / rj45:1000base-t pd=class4",
+     Verdict::Limited, kNoRate, "po-09"},
 };
 
 }  // namespace
@@ -30,8 +34,14 @@ private Q_SLOTS:
     {
         PlanBuilder house;
         house.place("hall").device("core").device("left", plan::Role::Camera).device("right", plan::Role::Camera);
-        for (const char* port : {"1", "2"}) house.port("core", port, "rj45").changePort(std::string("core ") + port, [](plan::Port& p) { p.traits.set("pse", "type2"); });
-        for (const char* device : {"left", "right"}) house.port(device, "1", "rj45").changePort(std::string(device) + " 1", [](plan::Port& p) { p.traits.set("pd", "class4"); });
+        for (const char* port : {"1", "2"})
+            house.port("core", port, "rj45").changePort(std::string("core ") + port, [](plan::Port& p) {
+                p.traits.set("pse", "type2");
+            });
+        for (const char* device : {"left", "right"})
+            house.port(device, "1", "rj45").changePort(std::string(device) + " 1", [](plan::Port& p) {
+                p.traits.set("pd", "class4");
+            });
         house.run("a", "core 1", "left 1", "cat6", 20).run("b", "core 2", "right 1", "cat6", 20);
         const auto budget = [&](const char* watt) {
             PlanBuilder changed = house;

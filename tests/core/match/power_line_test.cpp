@@ -10,7 +10,8 @@ namespace {
 constexpr LinkRow kRows[] = {
     {"mains-plug plc=av2-mimo / power-line 20m / mains-plug plc=av2-mimo", Verdict::Limited, 0.2, "pl-01"},
     {"mains-plug plc=av2-mimo / power-line 20m circuit=same / mains-plug plc=av2-mimo", Verdict::Limited, 0.4, "pl-01"},
-    {"mains-plug plc=av2-mimo adapter-port=0.1 / power-line 20m circuit=same / mains-plug plc=av2-mimo", Verdict::Limited, 0.1, "pl-01"},
+    {"mains-plug plc=av2-mimo adapter-port=0.1 / power-line 20m circuit=same / mains-plug plc=av2-mimo",
+     Verdict::Limited, 0.1, "pl-01"},
     {"mains-plug plc=av2-mimo / power-line 20m / mains-plug plc=av", Verdict::Limited, 0.05, "pl-01"},
     {"mains-plug plc=av2-mimo / power-line 20m filtered / mains-plug plc=av2-mimo", Verdict::Marginal, 0.06, "pl-02"},
     {"mains-plug plc=av2-mimo / power-line 20m filtered=no / mains-plug plc=av2-mimo", Verdict::Fits, kSilent, "pl-02"},

@@ -23,14 +23,20 @@ constexpr LinkRow kRows[] = {
     {"rj45:1000base-t / cat6a 50m midspan=gigabit / rj45:1000base-t", Verdict::Fits, kSilent, "po-05"},
     {"rj45:10gbase-t / cat6a 50m midspan=multigig / rj45:10gbase-t", Verdict::Fits, kSilent, "po-05"},
     // 25.5 W through 100 m of clad 24 AWG: 41.9 V arrive, 42.5 V are needed
-    {"rj45:1000base-t pse=type2 / cat5e 100m copper-clad / rj45:1000base-t pd=class4", Verdict::NoLink, kNoRate, "po-06"},
+    {"rj45:1000base-t pse=type2 / cat5e 100m copper-clad / rj45:1000base-t pd=class4", Verdict::NoLink, kNoRate,
+     "po-06"},
     {"rj45:1000base-t pse=type2 / cat5e 50m copper-clad / rj45:1000base-t pd=class4", Verdict::Fits, kNoRate, "po-01"},
-    {"rj45:1000base-t pse=type4 / cat5e 100m copper-clad / rj45:1000base-t pd=class8", Verdict::NoLink, kNoRate, "po-06"},
+    {"rj45:1000base-t pse=type4 / cat5e 100m copper-clad / rj45:1000base-t pd=class8", Verdict::NoLink, kNoRate,
+     "po-06"},
     {"rj45:1000base-t pse=type1 / cat5e 100m copper-clad / rj45:1000base-t pd=class3", Verdict::Fits, kNoRate, "po-01"},
-    {"rj45:1000base-t pse=type4 / cat6 50m bundle-size=25 / rj45:1000base-t pd=class8", Verdict::Limited, kNoRate, "po-07"},
-    {"rj45:1000base-t pse=type4 / cat6 50m bundle-size=24 / rj45:1000base-t pd=class8", Verdict::Fits, kSilent, "po-07"},
-    {"rj45:1000base-t pse=type2 / cat6 50m bundle-size=25 / rj45:1000base-t pd=class4", Verdict::Fits, kSilent, "po-07"},
-    {"rj45:1000base-t pse=type2 / cat6 50m surge=data / rj45:1000base-t pd=class4", Verdict::Marginal, kNoRate, "po-08"},
+    {"rj45:1000base-t pse=type4 / cat6 50m bundle-size=25 / rj45:1000base-t pd=class8", Verdict::Limited, kNoRate,
+     "po-07"},
+    {"rj45:1000base-t pse=type4 / cat6 50m bundle-size=24 / rj45:1000base-t pd=class8", Verdict::Fits, kSilent,
+     "po-07"},
+    {"rj45:1000base-t pse=type2 / cat6 50m bundle-size=25 / rj45:1000base-t pd=class4", Verdict::Fits, kSilent,
+     "po-07"},
+    {"rj45:1000base-t pse=type2 / cat6 50m surge=data / rj45:1000base-t pd=class4", Verdict::Marginal, kNoRate,
+     "po-08"},
     {"rj45:1000base-t pse=type2 / cat6 50m surge=poe / rj45:1000base-t pd=class4", Verdict::Fits, kSilent, "po-08"},
 };
 
@@ -48,7 +54,8 @@ private Q_SLOTS:
         QTest::addColumn<double>("volt");
         QTest::newRow("12.95 W, 100 m of 24 AWG") << "rj45 pse=type1 / cat5e 100m / rj45 pd=class3" << 0.313 << 41.4;
         QTest::newRow("25.5 W, 50 m of 23 AWG") << "rj45 pse=type2 / cat5e 50m 23awg / rj45 pd=class4" << 0.529 << 48.2;
-        QTest::newRow("51 W, 100 m of clad 24 AWG") << "rj45 pse=type3 / cat5e 100m copper-clad / rj45 pd=class6" << 1.216 << 41.9;
+        QTest::newRow("51 W, 100 m of clad 24 AWG")
+            << "rj45 pse=type3 / cat5e 100m copper-clad / rj45 pd=class6" << 1.216 << 41.9;
         QTest::newRow("71.3 W, 20 m of 26 AWG") << "rj45 pse=type4 / cat5e 20m 26awg / rj45 pd=class8" << 1.423 << 50.1;
     }
     void dropAsInTheTable()

@@ -20,9 +20,12 @@ constexpr LinkRow kRows[] = {
     {"radio / radio-60 100m sight=blocked / radio", Verdict::NoLink, kNoRate, "wl-02"},
     {"radio / radio-60 100m sight=clear / radio", Verdict::Fits, kSilent, "wl-02"},
     // two streams of MCS 9 at 80 MHz are 960.784 Mb/s; 65 % of it
-    {"radio adapter-port=1 / wifi 50m mcs=9 width-mhz=80 streams=2 / radio adapter-port=1", Verdict::Limited, 0.62450980, "wl-03"},
-    {"radio adapter-port=1 / wifi 50m mcs=9 width-mhz=80 streams=2 hops=2 / radio adapter-port=1", Verdict::Limited, 0.3122549, "wl-04"},
-    {"radio adapter-port=1 / wifi 50m mcs=9 width-mhz=80 streams=2 hops=1 / radio adapter-port=1", Verdict::Fits, kSilent, "wl-04"},
+    {"radio adapter-port=1 / wifi 50m mcs=9 width-mhz=80 streams=2 / radio adapter-port=1", Verdict::Limited,
+     0.62450980, "wl-03"},
+    {"radio adapter-port=1 / wifi 50m mcs=9 width-mhz=80 streams=2 hops=2 / radio adapter-port=1", Verdict::Limited,
+     0.3122549, "wl-04"},
+    {"radio adapter-port=1 / wifi 50m mcs=9 width-mhz=80 streams=2 hops=1 / radio adapter-port=1", Verdict::Fits,
+     kSilent, "wl-04"},
     {"radio / wifi 50m / radio", Verdict::Unknown, kNoRate, "radio-unknown"},
 };
 
@@ -35,7 +38,9 @@ class RadioTest : public QObject {
 private Q_SLOTS:
     void radioRatesAsInTheTable()
     {
-        const auto megabits = [](int mcs, int width, int streams) { return formulas::wifiRate(mcs, width, streams)->in() / 1e6; };
+        const auto megabits = [](int mcs, int width, int streams) {
+            return formulas::wifiRate(mcs, width, streams)->in() / 1e6;
+        };
         NEAR(megabits(0, 20, 1), 8.6, 0.001);
         NEAR(megabits(7, 40, 1), 172.1, 0.001);
         NEAR(megabits(9, 80, 1), 480.4, 0.001);

@@ -14,21 +14,25 @@ class RunRulesTest : public QObject {
 private Q_SLOTS:
     void worstFirstAndLowestRate()
     {
-        const auto report = oneline::judgeLinkLine("rj45:10gbase-t / cat6 58m bundled between-buildings / rj45:5gbase-t", knowledge());
+        const auto report =
+            oneline::judgeLinkLine("rj45:10gbase-t / cat6 58m bundled between-buildings / rj45:5gbase-t", knowledge());
         QVERIFY(report);
         QCOMPARE(report->verdict, Verdict::Unsafe);
         QCOMPARE(*report->rate, gigabits(5));
-        for (std::size_t i = 1; i < report->findings.size(); ++i) QVERIFY(report->findings[i - 1].verdict() >= report->findings[i].verdict());
+        for (std::size_t i = 1; i < report->findings.size(); ++i)
+            QVERIFY(report->findings[i - 1].verdict() >= report->findings[i].verdict());
     }
     void unsafeDoesNotHideNoLink()
     {
-        const auto report = oneline::judgeLinkLine("rj45:10gbase-t / cat6 130m between-buildings / rj45:10gbase-t", knowledge());
+        const auto report =
+            oneline::judgeLinkLine("rj45:10gbase-t / cat6 130m between-buildings / rj45:10gbase-t", knowledge());
         QCOMPARE(report->verdict, Verdict::Unsafe);
         QVERIFY(!report->rate);
     }
     void unknownStandsBetweenMarginalAndLimited()
     {
-        QVERIFY(Verdict::Fits < Verdict::Limited && Verdict::Limited < Verdict::Unknown && Verdict::Unknown < Verdict::Marginal);
+        QVERIFY(Verdict::Fits < Verdict::Limited && Verdict::Limited < Verdict::Unknown &&
+                Verdict::Unknown < Verdict::Marginal);
         QVERIFY(Verdict::Marginal < Verdict::NoLink && Verdict::NoLink < Verdict::Unsafe);
         for (Verdict verdict : kAllVerdicts) QCOMPARE(*verdictFromCode(code(verdict)), verdict);
         QVERIFY(!verdictFromCode("works"));
@@ -52,17 +56,21 @@ private Q_SLOTS:
                 said.insert(id);
             }
         // 143 clauses of the reference, and those of ours about cards, hand-offs, extenders, mounts and tests
-        const auto ours = std::count_if(knowledge().ruleClauses.begin(), knowledge().ruleClauses.end(), [](const kb::RuleClause& row) { return row.id.starts_with("hw-"); });
+        const auto ours = std::count_if(knowledge().ruleClauses.begin(), knowledge().ruleClauses.end(),
+                                        [](const kb::RuleClause& row) { return row.id.starts_with("hw-"); });
         QCOMPARE(knowledge().ruleClauses.size(), static_cast<std::size_t>(143 + ours));
         for (const kb::RuleClause& row : knowledge().ruleClauses) QVERIFY2(said.count(row.id) == 1, row.id.c_str());
     }
-    /// Every sentence that the demo house and a set of lines bring out is whole: no placeholder left, a source that resolves.
+    /// Every sentence that the demo house and a set of lines bring out is whole: no placeholder left, a source that
+    /// resolves.
     void sentencesAreWhole()
     {
         const plan::Plan plan = lanternRow();
         std::vector<match::LinkReport> reports;
         for (const match::LinkReport& report : match::judgeAll(plan, knowledge())) reports.push_back(report);
-        for (const char* line : {"sfp+:10gbase-zr / os2 9m / sfp+:10g-zr", "qsfp28 / dac 20m / sfp28", "rj45 rates=10 / cat5e 70m / rj45 rates=1", "sfp28:25gbase-sr,fec=none / om3 90m joints=9 / sfp28:25gbase-sr,fec=none"})
+        for (const char* line : {"sfp+:10gbase-zr / os2 9m / sfp+:10g-zr", "qsfp28 / dac 20m / sfp28",
+                                 "rj45 rates=10 / cat5e 70m / rj45 rates=1",
+                                 "sfp28:25gbase-sr,fec=none / om3 90m joints=9 / sfp28:25gbase-sr,fec=none"})
             reports.push_back(*oneline::judgeLinkLine(line, knowledge()));
         for (const match::LinkReport& report : reports)
             for (const match::Finding& finding : report.findings) {

@@ -41,7 +41,6 @@ class SharedCoaxTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
     void otherMediaAreNotShared() { QVERIFY(!outcomeOf("shared-coax", "rj45 / cat6 9m / rj45")); }
-
 };
 
 SOKUDO_TEST(SharedCoaxTest)

@@ -9,7 +9,8 @@ namespace {
 
 constexpr LinkRow kRows[] = {
     // need at MTU 1500: 94.15 of 100, 37.66 of 40, 23.54 of 25, 9.41 of 10
-    {"qsfp28:100gbase-sr4,slot=4.0x4,card=4.0x16 / om4 9m / qsfp28:100gbase-sr4", Verdict::Limited, 63.015384615, "slot"},
+    {"qsfp28:100gbase-sr4,slot=4.0x4,card=4.0x16 / om4 9m / qsfp28:100gbase-sr4", Verdict::Limited, 63.015384615,
+     "slot"},
     {"qsfp28:100gbase-sr4,slot=4.0x8 / om4 9m / qsfp28:100gbase-sr4", Verdict::Fits, -1, "slot"},
     {"qsfp28:100gbase-sr4,slot=3.0x16 / om4 9m / qsfp28:100gbase-sr4", Verdict::Fits, -1, "slot"},
     {"qsfp28:100gbase-sr4,slot=3.0x8 / om4 9m / qsfp28:100gbase-sr4", Verdict::Limited, 63.015384615, "slot"},

@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Every way on offer passes all rules when the plan is judged from scratch; order, price and work are those of a hand sum.
+// Every way on offer passes all rules when the plan is judged from scratch; order, price and work are those of a hand
+// sum.
 #include "plan_builder.h"
 
 #include <random>
 
 #include "core/match/reports.h"
 #include "core/match/what_if.h"
-#include "core/plan/invariants.h"
 #include "core/oneline/link_line.h"
+#include "core/plan/invariants.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -32,7 +33,8 @@ match::Ways waysOf(const char* line, double gbps = 0, bool wall = true)
 
 const match::Way* find(const match::Ways& ways, const std::string& id)
 {
-    const auto at = std::find_if(ways.ways.begin(), ways.ways.end(), [&](const match::Way& way) { return way.id == id; });
+    const auto at =
+        std::find_if(ways.ways.begin(), ways.ways.end(), [&](const match::Way& way) { return way.id == id; });
     return at == ways.ways.end() ? nullptr : &*at;
 }
 
@@ -45,8 +47,10 @@ void mustPass(const match::Way& way, const match::Wish& wish)
     int touching = 0;
     bool result = false;
     for (const match::LinkReport& report : reports) {
-        const bool isResult = std::find(report.link.runs.begin(), report.link.runs.end(), way.result) != report.link.runs.end();
-        const bool touches = report.link.a == wish.a || report.link.b == wish.a || report.link.a == wish.b || report.link.b == wish.b || isResult;
+        const bool isResult =
+            std::find(report.link.runs.begin(), report.link.runs.end(), way.result) != report.link.runs.end();
+        const bool touches = report.link.a == wish.a || report.link.b == wish.a || report.link.a == wish.b ||
+                             report.link.b == wish.b || isResult;
         if (!touches || !report.link.b.isSet()) continue;
         ++touching;
         result = result || isResult;
@@ -72,10 +76,12 @@ private Q_SLOTS:
         for (int round = 0; round < 120; ++round) {
             const bool rooms = random() % 2;
             PlanBuilder house;
-            house.place("cellar").device("a").place("attic").device("b", plan::Role::Switch, rooms ? "attic" : "cellar");
+            house.place("cellar").device("a").place("attic").device("b", plan::Role::Switch,
+                                                                    rooms ? "attic" : "cellar");
             house.port("a", "1", pick(cages)).port("b", "1", pick(cages));
             if (random() % 2) house.run("old", "a 1", "b 1", random() % 2 ? "cat6" : "om3", 20);
-            match::Wish wish{house.portId("a 1"), house.portId("b 1"), gigabits(pick(rates)), Length::of(pick(lengths)), rooms, {}};
+            match::Wish wish{
+                house.portId("a 1"), house.portId("b 1"), gigabits(pick(rates)), Length::of(pick(lengths)), rooms, {}};
             if (house.plan().runs.size() > 0) {
                 wish.existing = match::judgeAll(house.plan(), knowledge()).front().link;
                 wish.length = Length::of(20);
@@ -91,8 +97,14 @@ private Q_SLOTS:
     {
         // 25 Gb/s, 18 m through a wall, two empty SFP28 ports
         PlanBuilder house;
-        house.place("cellar").device("a").place("attic").device("b", plan::Role::Switch, "attic").port("a", "1", "sfp28").port("b", "1", "sfp28");
-        match::Ways found = waysFor(house.plan(), {house.portId("a 1"), house.portId("b 1"), gigabits(25), Length::of(18), true, {}});
+        house.place("cellar")
+            .device("a")
+            .place("attic")
+            .device("b", plan::Role::Switch, "attic")
+            .port("a", "1", "sfp28")
+            .port("b", "1", "sfp28");
+        match::Ways found =
+            waysFor(house.plan(), {house.portId("a 1"), house.portId("b 1"), gigabits(25), Length::of(18), true, {}});
         const match::Way* sr = find(found, "om4:25gbase-sr:25gbase-sr");
         QVERIFY(sr);
         // 2 modules at 38 and a cable at 11 + 18 * 0.60 = 97.8; 15 + 2 * 18 + 2 * 3 + 2 * 5 = 67 min; 2 * 1.0 W
@@ -108,17 +120,23 @@ private Q_SLOTS:
         QVERIFY(find(found, "os2:25gbase-lr:25gbase-lr"));
         QVERIFY(find(found, "os2:25gbase-br-d:25gbase-br-u"));
         QVERIFY(!find(found, "os2:25gbase-br-u:25gbase-br-d"));  // the mirror is the same way
-        for (const match::Way& way : found.ways) QVERIFY2(!way.medium.starts_with("dac") && !way.medium.starts_with("cat"), way.id.c_str());
-        QVERIFY(std::any_of(found.noWays.begin(), found.noWays.end(), [](const match::NoWay& no) { return no.medium == "Cat 6A"; }));
-        QVERIFY(std::any_of(sr->steps.begin(), sr->steps.end(), [](const std::string& step) { return step.find("Set FEC") == 0 && step.find("rs") != std::string::npos; }));
-        QVERIFY(std::any_of(sr->cautions.begin(), sr->cautions.end(), [](const std::string& text) { return text.find("Never look") != std::string::npos; }));
+        for (const match::Way& way : found.ways)
+            QVERIFY2(!way.medium.starts_with("dac") && !way.medium.starts_with("cat"), way.id.c_str());
+        QVERIFY(std::any_of(found.noWays.begin(), found.noWays.end(),
+                            [](const match::NoWay& no) { return no.medium == "Cat 6A"; }));
+        QVERIFY(std::any_of(sr->steps.begin(), sr->steps.end(), [](const std::string& step) {
+            return step.find("Set FEC") == 0 && step.find("rs") != std::string::npos;
+        }));
+        QVERIFY(std::any_of(sr->cautions.begin(), sr->cautions.end(),
+                            [](const std::string& text) { return text.find("Never look") != std::string::npos; }));
         QVERIFY(!found.schools.empty());
     }
     void aLeadInTheRackIsCheapest()
     {
         PlanBuilder house;
         house.place("rack").device("a").device("b").port("a", "1", "sfp+").port("b", "1", "sfp+");
-        match::Ways found = waysFor(house.plan(), {house.portId("a 1"), house.portId("b 1"), gigabits(10), Length::of(2), false, {}});
+        match::Ways found =
+            waysFor(house.plan(), {house.portId("a 1"), house.portId("b 1"), gigabits(10), Length::of(2), false, {}});
         match::rank(found.ways, match::Preference::Cheapest);
         QCOMPARE(QString::fromStdString(found.ways.front().id), QString("dac:none:none"));
         QCOMPARE(*found.ways.front().cost, 12 + 2 * 3.5);
@@ -155,7 +173,8 @@ private Q_SLOTS:
             QVERIFY(find(found, "cat6a:none:none")->note.empty());
             const match::Way* fibre = find(found, "om4:copper-to-sfp+:copper-to-sfp+:10gbase-sr:10gbase-sr");
             QVERIFY(fibre && fibre->note.find("attic-ap is powered over the cable") != std::string::npos);
-            QVERIFY(std::find(fibre->steps.begin(), fibre->steps.end(), "Give attic-ap power of its own") != fibre->steps.end());
+            QVERIFY(std::find(fibre->steps.begin(), fibre->steps.end(), "Give attic-ap power of its own") !=
+                    fibre->steps.end());
         }
     }
     void aConverterBridgesCopperAndFibre()
@@ -166,7 +185,8 @@ private Q_SLOTS:
         QCOMPARE(way->after.devices.size(), std::size_t(3));
         // converter 85, its cord 14 + 0.75, two modules 30, fibre 11 + 36
         QCOMPARE(*way->cost, 176.75);
-        QVERIFY(std::any_of(found.noWays.begin(), found.noWays.end(), [](const match::NoWay& no) { return no.why.find("not specified") != std::string::npos; }));
+        QVERIFY(std::any_of(found.noWays.begin(), found.noWays.end(),
+                            [](const match::NoWay& no) { return no.why.find("not specified") != std::string::npos; }));
     }
     void theOldCableLeavesOrStaysAsASpare()
     {
@@ -195,7 +215,8 @@ private Q_SLOTS:
         const match::Ways asked = waysOf("sfp+ / om4 10m / sfp28", 25);
         QVERIFY(asked.ways.empty());
         QCOMPARE(asked.noWays.front().why, std::string("it offers at most 10\u202fGb/s"));
-        const auto plan = oneline::planFromLinkLine("qsfp28:100gbase-sr4,slot=4.0x4,card=4.0x16 / om4 14m / qsfp28:100gbase-sr4", knowledge());
+        const auto plan = oneline::planFromLinkLine(
+            "qsfp28:100gbase-sr4,slot=4.0x4,card=4.0x16 / om4 14m / qsfp28:100gbase-sr4", knowledge());
         const auto wish = match::wishOf(*plan, match::judgeAll(*plan, knowledge()).front().link, knowledge());
         IdSource ids(3);
         const match::Ways near = match::nearestWays(*plan, *wish, knowledge(), ids);
@@ -215,11 +236,14 @@ private Q_SLOTS:
         double cost = 0;
         std::size_t sum = 0;
         for (const match::WhatIfRow& row : found.rows) cost += row.cost.value_or(0);
-        for (auto needs : {match::Needs::Nothing, match::Needs::Modules, match::Needs::Cable, match::Needs::Unknown, match::Needs::Impossible}) sum += found.count(needs);
+        for (auto needs : {match::Needs::Nothing, match::Needs::Modules, match::Needs::Cable, match::Needs::Unknown,
+                           match::Needs::Impossible})
+            sum += found.count(needs);
         QCOMPARE(found.cost, cost);
         QCOMPARE(sum, links.size());
         QVERIFY(found.count(match::Needs::Nothing) >= 3 && found.count(match::Needs::Unknown) >= 1);
-        const match::WhatIf stopped = match::whatIf(house, links, gigabits(10), match::Preference::Cheapest, knowledge(), [](std::size_t done) { return done < 2; });
+        const match::WhatIf stopped = match::whatIf(house, links, gigabits(10), match::Preference::Cheapest,
+                                                    knowledge(), [](std::size_t done) { return done < 2; });
         QCOMPARE(stopped.rows.size(), std::size_t(2));
     }
 };

@@ -34,8 +34,13 @@ class WireMapTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
     void untestedSaysNothing() { QVERIFY(!outcomeOf("wire-map", "rj45 / cat5e 9m / rj45")); }
-    void theWorstOfSeveralRunsCounts() { QCOMPARE(outcomeOf("wire-map", "rj45:1000base-t / cat5e 9m wiremap=good / cat5e 2m wiremap=split / rj45:1000base-t")->verdict, Verdict::Marginal); }
-
+    void theWorstOfSeveralRunsCounts()
+    {
+        QCOMPARE(
+            outcomeOf("wire-map", "rj45:1000base-t / cat5e 9m wiremap=good / cat5e 2m wiremap=split / rj45:1000base-t")
+                ->verdict,
+            Verdict::Marginal);
+    }
 };
 
 SOKUDO_TEST(WireMapTest)

@@ -11,7 +11,8 @@ Result<std::vector<Trial>> import(const std::string& text)
 {
     static const testing::PlanBuilder built = testing::twoHosts();
     IdSource ids(1);
-    return importCsv(text, "results.csv", built.plan(), {built.deviceId("left"), built.deviceId("right"), *timeFromIso("2026-11-25T20:00:00Z")}, ids);
+    return importCsv(text, "results.csv", built.plan(),
+                     {built.deviceId("left"), built.deviceId("right"), *timeFromIso("2026-11-25T20:00:00Z")}, ids);
 }
 }  // namespace
 
@@ -20,7 +21,9 @@ class ImportCsvTest : public QObject {
 private Q_SLOTS:
     void everyColumnArrives()
     {
-        const auto got = import("time,from,to,kind,direction,streams,seconds,rate,note,Governor\r\n2026-11-24T21:00:00Z,right,left,file-copy,reverse,4,12,1.15 GB/s ±1%,\"evening, warm\",performance\r\n");
+        const auto got = import(
+            "time,from,to,kind,direction,streams,seconds,rate,note,Governor\r\n2026-11-24T21:00:00Z,right,left,file-"
+            "copy,reverse,4,12,1.15 GB/s ±1%,\"evening, warm\",performance\r\n");
         QVERIFY2(got, got ? "" : got.error().message().c_str());
         const Trial& trial = got->front();
         QCOMPARE(toQt(isoText(trial.at)), "2026-11-24T21:00:00Z");
@@ -46,13 +49,27 @@ private Q_SLOTS:
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("where");
         QTest::addColumn<QString>("what");
-        QTest::newRow("no rate column") << "speed\n5\n" << "results.csv:1" << "name one rate";
-        QTest::newRow("bad rate") << "rate\n9.4 Gb/s\nfast\n" << "results.csv:3, column rate" << "figure";
-        QTest::newRow("empty rate") << "rate,note\n,x\n" << "results.csv:2, column rate" << "no rate";
-        QTest::newRow("unknown device") << "rate,from\n1 Gb/s,lefd\n" << "results.csv:2, column from" << "did you mean left?";
-        QTest::newRow("bad time") << "rate,time\n1 Gb/s,yesterday\n" << "results.csv:2, column time" << "2026-11-25";
-        QTest::newRow("bad kind") << "rate,kind\n1 Gb/s,magic\n" << "results.csv:2, column kind" << "memory nor file-copy";
-        QTest::newRow("bad streams") << "rate,streams\n1 Gb/s,0\n" << "results.csv:2, column streams" << "whole number";
+        QTest::newRow("no rate column") << "speed\n5\n"
+                                        << "results.csv:1"
+                                        << "name one rate";
+        QTest::newRow("bad rate") << "rate\n9.4 Gb/s\nfast\n"
+                                  << "results.csv:3, column rate"
+                                  << "figure";
+        QTest::newRow("empty rate") << "rate,note\n,x\n"
+                                    << "results.csv:2, column rate"
+                                    << "no rate";
+        QTest::newRow("unknown device") << "rate,from\n1 Gb/s,lefd\n"
+                                        << "results.csv:2, column from"
+                                        << "did you mean left?";
+        QTest::newRow("bad time") << "rate,time\n1 Gb/s,yesterday\n"
+                                  << "results.csv:2, column time"
+                                  << "2026-11-25";
+        QTest::newRow("bad kind") << "rate,kind\n1 Gb/s,magic\n"
+                                  << "results.csv:2, column kind"
+                                  << "memory nor file-copy";
+        QTest::newRow("bad streams") << "rate,streams\n1 Gb/s,0\n"
+                                     << "results.csv:2, column streams"
+                                     << "whole number";
     }
     void oneWrongRecordStopsAll()
     {

@@ -16,7 +16,10 @@ private Q_SLOTS:
         QTest::addColumn<double>("value");
         QTest::addColumn<double>("low");
         QTest::addColumn<double>("high");
-        const auto row = [](const char* text, double value, double low = 0, double high = 0) { QTest::newRow(text) << QString::fromUtf8(text) << value << (low > 0 ? low : value) << (high > 0 ? high : value); };
+        const auto row = [](const char* text, double value, double low = 0, double high = 0) {
+            QTest::newRow(text) << QString::fromUtf8(text) << value << (low > 0 ? low : value)
+                                << (high > 0 ? high : value);
+        };
         row("1.2 GB in 9.8 s ±1", 9.6e9 / 9.8, 9.6e9 / 10.8, 9.6e9 / 8.8);
         row("1.2 GB in 9.8 s +-1", 9.6e9 / 9.8, 9.6e9 / 10.8, 9.6e9 / 8.8);
         row("1.2GB in 9.8s +/- 1 s", 9.6e9 / 9.8, 9.6e9 / 10.8, 9.6e9 / 8.8);
@@ -62,25 +65,42 @@ private Q_SLOTS:
         QCOMPARE(QString::number(inGigabits(got->rate.low), 'f', 3), "0.889");
         QCOMPARE(QString::number(inGigabits(got->rate.high), 'f', 3), "1.091");
     }
-    void binaryIsNotDecimal() { QVERIFY(parseResult("3 GiB in 27 s")->rate.value.in() > 1.07 * parseResult("3 GB in 27 s")->rate.value.in()); }
+    void binaryIsNotDecimal()
+    {
+        QVERIFY(parseResult("3 GiB in 27 s")->rate.value.in() > 1.07 * parseResult("3 GB in 27 s")->rate.value.in());
+    }
     void refusesWithTheWordAndTheWay_data()
     {
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("part");
-        QTest::newRow("nothing") << "" << "nothing to read";
-        QTest::newRow("no unit") << "940" << "no unit";
-        QTest::newRow("unit of nothing") << "940 parsecs" << "parsecs";
-        QTest::newRow("upper case guess") << "5 GBPS" << "b is bits, B is bytes";
-        QTest::newRow("a size alone") << "3 GiB" << "in how many seconds";
-        QTest::newRow("a rate in a time") << "3 GB/s in 4 s" << "already a rate";
-        QTest::newRow("comma") << "1,15 GB/s" << "point for decimals";
-        QTest::newRow("time without unit") << "3 GB in 27" << "unit of time";
-        QTest::newRow("zero time") << "3 GB in 0 s" << "above 0 s";
-        QTest::newRow("error too large") << "3 GB in 1 s ±1" << "as large as";
-        QTest::newRow("empty error") << "9.4 Gb/s ±" << "nothing follows";
-        QTest::newRow("negative") << "-3 Gb/s" << "does not start with a figure";
-        QTest::newRow("words") << "fast" << "does not start with a figure";
-        QTest::newRow("absurd") << "99999999999 Tb/s" << "more than any link";
+        QTest::newRow("nothing") << ""
+                                 << "nothing to read";
+        QTest::newRow("no unit") << "940"
+                                 << "no unit";
+        QTest::newRow("unit of nothing") << "940 parsecs"
+                                         << "parsecs";
+        QTest::newRow("upper case guess") << "5 GBPS"
+                                          << "b is bits, B is bytes";
+        QTest::newRow("a size alone") << "3 GiB"
+                                      << "in how many seconds";
+        QTest::newRow("a rate in a time") << "3 GB/s in 4 s"
+                                          << "already a rate";
+        QTest::newRow("comma") << "1,15 GB/s"
+                               << "point for decimals";
+        QTest::newRow("time without unit") << "3 GB in 27"
+                                           << "unit of time";
+        QTest::newRow("zero time") << "3 GB in 0 s"
+                                   << "above 0 s";
+        QTest::newRow("error too large") << "3 GB in 1 s ±1"
+                                         << "as large as";
+        QTest::newRow("empty error") << "9.4 Gb/s ±"
+                                     << "nothing follows";
+        QTest::newRow("negative") << "-3 Gb/s"
+                                  << "does not start with a figure";
+        QTest::newRow("words") << "fast"
+                               << "does not start with a figure";
+        QTest::newRow("absurd") << "99999999999 Tb/s"
+                                << "more than any link";
     }
     void refusesWithTheWordAndTheWay()
     {

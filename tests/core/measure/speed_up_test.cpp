@@ -35,7 +35,8 @@ private Q_SLOTS:
     }
     void otherWordsAreRefused()
     {
-        for (const char* text : {"", "faster", "100 % less time", "0 times as fast", "20 min to", "5 apples to 3 apples", "-3 times as fast"}) {
+        for (const char* text : {"", "faster", "100 % less time", "0 times as fast", "20 min to",
+                                 "5 apples to 3 apples", "-3 times as fast"}) {
             const auto got = measure::readSpeedUp(text);
             QVERIFY2(!got, text);
             QVERIFY(toQt(got.error().what).contains("times as fast"));

@@ -40,7 +40,9 @@ private Q_SLOTS:
     {
         QTest::addColumn<double>("degrees");
         QTest::addColumn<double>("t");
-        for (const auto& [degrees, t] : {std::pair{1.0, 12.706}, {2.0, 4.303}, {4.0, 2.776}, {9.0, 2.262}, {29.0, 2.045}, {1e9, 1.960}}) QTest::addRow("%g", degrees) << degrees << t;
+        for (const auto& [degrees, t] :
+             {std::pair{1.0, 12.706}, {2.0, 4.303}, {4.0, 2.776}, {9.0, 2.262}, {29.0, 2.045}, {1e9, 1.960}})
+            QTest::addRow("%g", degrees) << degrees << t;
         QTest::newRow("ten, between rows") << 10.0 << 2.228;
         QTest::newRow("sixty, between rows") << 60.0 << 2.000;
     }
@@ -55,10 +57,14 @@ private Q_SLOTS:
         QTest::addColumn<std::vector<BitRate>>("before");
         QTest::addColumn<std::vector<BitRate>>("after");
         QTest::addColumn<int>("change");
-        QTest::newRow("clear gain") << runs({3.10, 3.12, 3.06}) << runs({6.5, 6.6, 6.4}) << static_cast<int>(Change::Improved);
-        QTest::newRow("clear loss") << runs({9.40, 9.41, 9.39}) << runs({4.7, 4.71, 4.69}) << static_cast<int>(Change::Worse);
-        QTest::newRow("too small") << runs({9.400, 9.401, 9.399, 9.400}) << runs({9.450, 9.451, 9.449, 9.450}) << static_cast<int>(Change::TooSmallToMatter);
-        QTest::newRow("the same") << runs({9.40, 9.41, 9.39}) << runs({9.40, 9.39, 9.41}) << static_cast<int>(Change::NoneShown);
+        QTest::newRow("clear gain") << runs({3.10, 3.12, 3.06}) << runs({6.5, 6.6, 6.4})
+                                    << static_cast<int>(Change::Improved);
+        QTest::newRow("clear loss") << runs({9.40, 9.41, 9.39}) << runs({4.7, 4.71, 4.69})
+                                    << static_cast<int>(Change::Worse);
+        QTest::newRow("too small") << runs({9.400, 9.401, 9.399, 9.400}) << runs({9.450, 9.451, 9.449, 9.450})
+                                   << static_cast<int>(Change::TooSmallToMatter);
+        QTest::newRow("the same") << runs({9.40, 9.41, 9.39}) << runs({9.40, 9.39, 9.41})
+                                  << static_cast<int>(Change::NoneShown);
         QTest::newRow("noise") << runs({5, 9, 7}) << runs({6, 9, 8}) << static_cast<int>(Change::NotEnoughData);
         QTest::newRow("one run each") << runs({5}) << runs({9}) << static_cast<int>(Change::NotEnoughData);
     }
@@ -95,7 +101,8 @@ private Q_SLOTS:
     {
         QFETCH(double, measured);
         QFETCH(QString, code);
-        QCOMPARE(toQt(sokudo::measure::code(standing(gigabits(measured), {gigabits(9), gigabits(9.5), gigabits(10)}))), code);
+        QCOMPARE(toQt(sokudo::measure::code(standing(gigabits(measured), {gigabits(9), gigabits(9.5), gigabits(10)}))),
+                 code);
     }
 };
 

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/expect/waterfall.h"
 #include "core/oneline/changed_stage.h"
+#include "core/expect/waterfall.h"
 #include "core/oneline/path_line.h"
 #include "testing.h"
 
@@ -24,18 +24,24 @@ private Q_SLOTS:
         QTest::addColumn<int>("stage");
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("then");
-        const auto row = [](const char* line, int stage, const char* text, const char* then) { QTest::newRow(text) << line << stage << text << then; };
-        row("hdd*6 raid6 | pcie 3.0 x8 | 10g | nvme | smb", 1, "2.0 x1", "hdd*6 raid6 | pcie 2.0 x1 | 10g | nvme | smb");
-        row("hdd*6 raid6 | pcie 3.0 x8 | 10g | nvme | smb", 1, "pcie 2.0 x4", "hdd*6 raid6 | pcie 2.0 x4 | 10g | nvme | smb");
+        const auto row = [](const char* line, int stage, const char* text, const char* then) {
+            QTest::newRow(text) << line << stage << text << then;
+        };
+        row("hdd*6 raid6 | pcie 3.0 x8 | 10g | nvme | smb", 1, "2.0 x1",
+            "hdd*6 raid6 | pcie 2.0 x1 | 10g | nvme | smb");
+        row("hdd*6 raid6 | pcie 3.0 x8 | 10g | nvme | smb", 1, "pcie 2.0 x4",
+            "hdd*6 raid6 | pcie 2.0 x4 | 10g | nvme | smb");
         row("hdd*6 raid6 | pcie 3.0 x8 | 10g | nvme | smb", 2, "2.5g", "hdd*6 raid6 | pcie 3.0 x8 | 2.5g | nvme | smb");
-        row("hdd*6 raid6 | pcie 3.0 x8 | 10g | nvme | smb", 4, "nfs-multi", "hdd*6 raid6 | pcie 3.0 x8 | 10g | nvme | nfs-multi");
+        row("hdd*6 raid6 | pcie 3.0 x8 | 10g | nvme | smb", 4, "nfs-multi",
+            "hdd*6 raid6 | pcie 3.0 x8 | 10g | nvme | nfs-multi");
         row("10g | cpu mid-x86 2ghz", 1, "recent-x86 4ghz virtio", "10g | cpu recent-x86 4ghz virtio");
         row("10g | 25g | 1g", 2, "mtu=9000 1g", "");
         row("10g | 25g | 1g", 2, "1g mtu=9000", "10g mtu=9000 | 25g mtu=9000 | 1g mtu=9000");
         row("2.5g | coax", 1, "10g", "2.5g | 10g");
         // Tunnels, tags, cores and loss answer the new packet length as well.
         row("10g tunnel=vxlan | 25g vlan | 10g", 2, "10g mtu=4000", "10g tunnel=vxlan mtu=4000 | 25g vlan | 10g");
-        row("100g | cpu recent-x86 3.5ghz no-offload virtio | 100g", 2, "100g mtu=9000", "100g mtu=9000 | cpu recent-x86 3.5ghz no-offload virtio | 100g");
+        row("100g | cpu recent-x86 3.5ghz no-offload virtio | 100g", 2, "100g mtu=9000",
+            "100g mtu=9000 | cpu recent-x86 3.5ghz no-offload virtio | 100g");
         row("10g | loss 0.1% rtt=0.3ms | 25g", 2, "25g mtu=9000", "10g | loss 0.1% rtt=0.3ms | 25g mtu=9000");
         row("bond 2*10g flows=4 vlan | 25g", 1, "25g mtu=9000 ", "bond 2*10g flows=4 vlan mtu=9000 | 25g");
     }
@@ -46,7 +52,8 @@ private Q_SLOTS:
         QFETCH(QString, text);
         QFETCH(QString, then);
         const auto before = *oneline::expectPathLine(line.toStdString(), knowledge());
-        const auto got = oneline::changedStage(before, static_cast<std::size_t>(stage), text.toStdString(), knowledge());
+        const auto got =
+            oneline::changedStage(before, static_cast<std::size_t>(stage), text.toStdString(), knowledge());
         if (then.isEmpty()) {
             QVERIFY(!got);
             return;
@@ -58,9 +65,12 @@ private Q_SLOTS:
     }
     void everyExampleIsUnderstood()
     {
-        for (const char* line : {"hdd | 10g", "pcie 3.0 x4", "uplink 3.0 x4", "usb 5g adapter=5g", "cpu mid-x86 3ghz", "10g", "10g | smb", "bond 2*10g flows=2", "internet 1g", "1g | window 64kib rtt=20ms", "1g | loss 1% rtt=1ms", "router-soc", "memory-single", "ssh-gcm"}) {
+        for (const char* line : {"hdd | 10g", "pcie 3.0 x4", "uplink 3.0 x4", "usb 5g adapter=5g", "cpu mid-x86 3ghz",
+                                 "10g", "10g | smb", "bond 2*10g flows=2", "internet 1g", "1g | window 64kib rtt=20ms",
+                                 "1g | loss 1% rtt=1ms", "router-soc", "memory-single", "ssh-gcm"}) {
             const auto result = path(line);
-            const std::size_t at = std::string(line).find(" | ") == std::string::npos || std::string(line).starts_with("hdd") ? 0 : 1;
+            const std::size_t at =
+                std::string(line).find(" | ") == std::string::npos || std::string(line).starts_with("hdd") ? 0 : 1;
             const auto example = oneline::exampleFor(result.stages[at].kind);
             QVERIFY2(!example.empty(), line);
             const auto got = oneline::changedStage(result, at, example, knowledge());
@@ -69,7 +79,8 @@ private Q_SLOTS:
     }
     void whatCannotStandThere()
     {
-        QVERIFY(toQt(oneline::changedStage(path("10g"), 0, "smb-sign-hmac", knowledge()).error().message()).contains("here stands a link"));
+        QVERIFY(toQt(oneline::changedStage(path("10g"), 0, "smb-sign-hmac", knowledge()).error().message())
+                    .contains("here stands a link"));
         QVERIFY(!oneline::changedStage(path("10g"), 7, "25g", knowledge()));
         QVERIFY(!oneline::changedStage(path("10g"), 0, "", knowledge()));
     }
@@ -83,7 +94,9 @@ private Q_SLOTS:
         NEAR(inGigabits(fall.falls[1].takes), 9.41482 * 0.005, 1e-4);
         QCOMPARE(toQt(fall.falls[2].what), "slot");
         QVERIFY(fall.falls[2].binds);
-        for (const char* line : {"10g", "hdd*6 raid6 | 10g | smb", "cpu mid-x86 3ghz", "wifi6-2x2-160 | 1g", "2.5g | coax | 10g | files 100*1mb smb"}) QCOMPARE(expect::waterfall(path(line)).left(), path(line).expected.typical);
+        for (const char* line : {"10g", "hdd*6 raid6 | 10g | smb", "cpu mid-x86 3ghz", "wifi6-2x2-160 | 1g",
+                                 "2.5g | coax | 10g | files 100*1mb smb"})
+            QCOMPARE(expect::waterfall(path(line)).left(), path(line).expected.typical);
         QVERIFY(expect::waterfall({}).falls.empty());
     }
 };

@@ -22,8 +22,11 @@ private Q_SLOTS:
             const auto found = kRow.match(row);
             if (!found.hasMatch()) continue;
             const auto report = oneline::judgeLinkLine(found.captured(1).toStdString(), knowledge());
-            QVERIFY2(report, qPrintable(found.captured(1) + ": " + (report ? QString() : toQt(report.error().message()))));
-            QVERIFY2(toQt(word(report->verdict)) == found.captured(2), qPrintable(found.captured(1) + ": " + toQt(word(report->verdict)) + ", " + toQt(report->reason())));
+            QVERIFY2(report,
+                     qPrintable(found.captured(1) + ": " + (report ? QString() : toQt(report.error().message()))));
+            QVERIFY2(
+                toQt(word(report->verdict)) == found.captured(2),
+                qPrintable(found.captured(1) + ": " + toQt(word(report->verdict)) + ", " + toQt(report->reason())));
             const double gbps = found.captured(3).toDouble() * (found.captured(4) == "Mb/s" ? 1e-3 : 1);
             if (gbps > 0) NEAR(inGigabits(*report->rate), gbps, 5e-3);
             else QVERIFY2(!report->rate, qPrintable(found.captured(1)));
@@ -36,7 +39,9 @@ private Q_SLOTS:
         QTest::addColumn<QString>("line");
         QTest::addColumn<QString>("where");
         QTest::addColumn<QString>("what");
-        const auto row = [](const char* line, const char* where, const char* what) { QTest::newRow(line) << line << where << what; };
+        const auto row = [](const char* line, const char* where, const char* what) {
+            QTest::newRow(line) << line << where << what;
+        };
         row("sfp28:25gbase-sr", "", "three parts");
         row("", "", "three parts");
         row(" / om4 8m / sfp28", "", "first end is empty");
@@ -67,8 +72,10 @@ private Q_SLOTS:
     }
     void spacesAndCaseDoNotChangeTheAnswer()
     {
-        const auto a = oneline::judgeLinkLine("sfp28:25gbase-sr,fec=rs / om4 80m lc joints=2 / sfp28:25gbase-sr,fec=rs", knowledge());
-        const auto b = oneline::judgeLinkLine("  SFP28 : 25GBASE-SR , FEC = RS/OM 4  80 M  LC JOINTS = 2/sfp 28:25gbase-sr  fec=RS ", knowledge());
+        const auto a = oneline::judgeLinkLine("sfp28:25gbase-sr,fec=rs / om4 80m lc joints=2 / sfp28:25gbase-sr,fec=rs",
+                                              knowledge());
+        const auto b = oneline::judgeLinkLine(
+            "  SFP28 : 25GBASE-SR , FEC = RS/OM 4  80 M  LC JOINTS = 2/sfp 28:25gbase-sr  fec=RS ", knowledge());
         QVERIFY2(a && b, b ? "" : b.error().message().c_str());
         QCOMPARE(a->verdict, b->verdict);
         QCOMPARE(a->findings.size(), b->findings.size());
@@ -88,10 +95,20 @@ private Q_SLOTS:
         const unsigned start = 4711;
         qInfo("scrambled lines start from %u", start);
         std::mt19937 engine(start);
-        static constexpr const char* kPieces[] = {"sfp28", ":", "25gbase-sr", ",", "fec=rs", " / ", "om4", "80m", "joints=2", "cat5e", "rj45", "=", "x", "dac", "999999999999m", "rates=10+1", "\xC3\x97", "want=", "-1m", "slot=4.0x4", "  ", "qsfp28", "100gbase-dr", "wiremap=split", "é", "\t", "between-buildings", "0.000001m"};
+        static constexpr const char* kPieces[] = {"sfp28",      ":",           "25gbase-sr",
+                                                  ",",          "fec=rs",      " / ",
+                                                  "om4",        "80m",         "joints=2",
+                                                  "cat5e",      "rj45",        "=",
+                                                  "x",          "dac",         "999999999999m",
+                                                  "rates=10+1", "\xC3\x97",    "want=",
+                                                  "-1m",        "slot=4.0x4",  "  ",
+                                                  "qsfp28",     "100gbase-dr", "wiremap=split",
+                                                  "é",          "\t",          "between-buildings",
+                                                  "0.000001m"};
         for (int i = 0; i < 20000; ++i) {
             std::string line;
-            for (auto n = engine() % 14; n > 0; --n) line += std::string(kPieces[engine() % std::size(kPieces)]) + (engine() % 2 ? " " : "");
+            for (auto n = engine() % 14; n > 0; --n)
+                line += std::string(kPieces[engine() % std::size(kPieces)]) + (engine() % 2 ? " " : "");
             const auto got = oneline::judgeLinkLine(line, knowledge());
             if (!got) QVERIFY2(!got.error().what.empty(), line.c_str());
         }

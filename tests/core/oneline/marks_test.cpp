@@ -14,7 +14,9 @@ private Q_SLOTS:
         QTest::addColumn<QString>("label");
         QTest::addColumn<double>("gbps");
         QTest::addColumn<int>("known");
-        const auto row = [](const char* label, double gbps, int known) { QTest::newRow(label) << label << gbps << known; };
+        const auto row = [](const char* label, double gbps, int known) {
+            QTest::newRow(label) << label << gbps << known;
+        };
         row("10G-LR 1310nm", 10.0, 3);
         row("SFP28", 25.0, 1);
         row("sfp+ sr 850 nm", 10.0, 3);

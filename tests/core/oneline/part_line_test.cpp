@@ -11,7 +11,8 @@ class PartLineTest : public QObject {
 private Q_SLOTS:
     void thereAndBack()
     {
-        for (const char* text : {"", "cord", "cord cat6a 3m 26awg / jack", "panel / cord cat6 0.5m", "coupler / coupler / jack"}) {
+        for (const char* text :
+             {"", "cord", "cord cat6a 3m 26awg / jack", "panel / cord cat6 0.5m", "coupler / coupler / jack"}) {
             const auto result = oneline::readParts(text, true, knowledge());
             QVERIFY2(result, result ? "" : result.error().message().c_str());
             QCOMPARE(toQt(oneline::partsText(*result, true)), QString(text));
@@ -24,9 +25,13 @@ private Q_SLOTS:
     }
     void wrongWordsArePointedAt()
     {
-        for (const auto& [text, says] : {std::pair{"lead 3m", "begins with cord"}, {"cord red", "no property of a cord"}, {"cord / / jack", "between two /"}, {"cord 99awg", "gauge"}}) {
+        for (const auto& [text, says] : {std::pair{"lead 3m", "begins with cord"},
+                                         {"cord red", "no property of a cord"},
+                                         {"cord / / jack", "between two /"},
+                                         {"cord 99awg", "gauge"}}) {
             const auto result = oneline::readParts(text, false, knowledge());
-            QVERIFY2(!result && toQt(result.error().message()).contains(says), result ? text : result.error().message().c_str());
+            QVERIFY2(!result && toQt(result.error().message()).contains(says),
+                     result ? text : result.error().message().c_str());
         }
     }
 };

@@ -7,9 +7,9 @@
 #include "testing.h"
 
 using namespace sokudo;
+using oneline::expectPathLine;
 using sokudo::testing::knowledge;
 using sokudo::testing::toQt;
-using oneline::expectPathLine;
 
 class PathLineTest : public QObject {
     Q_OBJECT
@@ -22,7 +22,9 @@ private Q_SLOTS:
         QTest::addColumn<double>("typical");
         QTest::addColumn<double>("high");
         QTest::addColumn<QString>("binding");
-        const auto row = [](const char* line, double low, double typical, double high, const char* binding) { QTest::newRow(line) << line << low << typical << high << binding; };
+        const auto row = [](const char* line, double low, double typical, double high, const char* binding) {
+            QTest::newRow(line) << line << low << typical << high << binding;
+        };
         row("10g", 9.132, 9.368, 9.415, "link");
         row("10g mtu=9000", 9.603, 9.851, 9.900, "link");
         row("10g | pcie 3.0 x4 | cpu recent-x86 4.5ghz", 9.132, 9.368, 9.415, "link");
@@ -32,7 +34,8 @@ private Q_SLOTS:
         row("100g | pcie 4.0 x16 | cpu recent-x86 3.5ghz", 21.0, 28.0, 36.75, "processor");
         row("100g mtu=9000 | pcie 4.0 x16 | cpu recent-x86 3.5ghz cores=8 streams=4", 89.6, 98.5, 99.0, "link");
         row("10g | 1g | 10g", 0.9132, 0.9368, 0.9415, "link 2");
-        row("hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb", 4.11, 7.026, 8.0, "file share");
+        row("hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb", 4.11, 7.026, 8.0,
+            "file share");
         row("nvme | 10g | ssd | smb", 3.60, 4.08, 4.24, "disk 2");
         row("2.5g | coax | 2.5g", 1.20, 2.10, 2.35, "coax");
         row("memory | 25g | memory", 16.0, 23.43, 23.54, "link");
@@ -42,7 +45,8 @@ private Q_SLOTS:
     /// The table of docs/one-line.md, worked outside this program: three digits of each figure, and what binds.
     void documentedLines()
     {
-        static const QRegularExpression kRow(R"(^\| `([^`]+)` \| ([0-9.]+) \| ([0-9.]+) \| ([0-9.]+) Gb/s \| ([a-z0-9 ]+) \|$)");
+        static const QRegularExpression kRow(
+            R"(^\| `([^`]+)` \| ([0-9.]+) \| ([0-9.]+) \| ([0-9.]+) Gb/s \| ([a-z0-9 ]+) \|$)");
         int checked = 0;
         for (const QString& row : QString::fromUtf8(testing::sourceFile("docs/one-line.md")).split('\n')) {
             const auto found = kRow.match(row);
@@ -50,10 +54,14 @@ private Q_SLOTS:
             const QString line = found.captured(1).replace("\\|", "|");
             const auto got = expectPathLine(line.toStdString(), knowledge());
             QVERIFY2(got, qPrintable(line + ": " + (got ? QString() : toQt(got.error().message()))));
-            const double shown[] = {found.captured(2).toDouble(), found.captured(3).toDouble(), found.captured(4).toDouble()};
+            const double shown[] = {found.captured(2).toDouble(), found.captured(3).toDouble(),
+                                    found.captured(4).toDouble()};
             const BitRate result[] = {got->expected.low, got->expected.typical, got->expected.high};
-            for (int i = 0; i < 3; ++i) QVERIFY2(std::fabs(inGigabits(result[i]) / shown[i] - 1) < 0.0055, qPrintable(QString("%1: %2 against %3").arg(line).arg(inGigabits(result[i])).arg(shown[i])));
-            QVERIFY2(toQt(got->bindingStage()->name) == found.captured(5), qPrintable(line + ": " + toQt(got->bindingStage()->name)));
+            for (int i = 0; i < 3; ++i)
+                QVERIFY2(std::fabs(inGigabits(result[i]) / shown[i] - 1) < 0.0055,
+                         qPrintable(QString("%1: %2 against %3").arg(line).arg(inGigabits(result[i])).arg(shown[i])));
+            QVERIFY2(toQt(got->bindingStage()->name) == found.captured(5),
+                     qPrintable(line + ": " + toQt(got->bindingStage()->name)));
             ++checked;
         }
         QVERIFY2(checked >= 30, qPrintable(QString::number(checked)));
@@ -97,7 +105,9 @@ private Q_SLOTS:
         QTest::addColumn<QString>("line");
         QTest::addColumn<QString>("where");
         QTest::addColumn<QString>("what");
-        const auto row = [](const char* line, const char* where, const char* what) { QTest::newRow(line) << line << where << what; };
+        const auto row = [](const char* line, const char* where, const char* what) {
+            QTest::newRow(line) << line << where << what;
+        };
         row("10g | | nvme", "character 6", "is empty");
         row("", "character 1", "is empty");
         row("hdd*x raid6", "character 1, “hdd*x”", "number of disks");

@@ -10,7 +10,8 @@ namespace {
 QString flat(const char* text)
 {
     QStringList words;
-    for (const Token& token : tokens(text, 0)) words << toQt(token.hasValue() ? token.text + "=" + token.value : token.text);
+    for (const Token& token : tokens(text, 0))
+        words << toQt(token.hasValue() ? token.text + "=" + token.value : token.text);
     return words.join(" ");
 }
 }  // namespace

@@ -54,14 +54,39 @@ private Q_SLOTS:
         case 0: got = edits::putPlace(p, {{900}, "  "}); break;
         case 1: got = edits::putDevice(p, {{900}, {999}, "x"}); break;
         case 2: got = edits::putDevice(p, {{900}, place, " left "}); break;
-        case 3: port.name = "1"; got = edits::putPort(p, port); break;
-        case 4: port.cage.clear(); got = edits::putPort(p, port); break;
-        case 5: port.mtu = 10; got = edits::putPort(p, port); break;
-        case 6: run.b = run.a; got = edits::putRun(p, run); break;
-        case 7: run.b = built.portId("left 1"); got = edits::putRun(p, run); break;
-        case 8: run.a = {}; got = edits::putRun(p, run); break;
-        case 9: run.length = Length::of(0); got = edits::putRun(p, run); break;
-        case 10: port.device = built.deviceId("right"); port.slot = built.slotId("left", "1"); got = edits::putPort(p, port); break;
+        case 3:
+            port.name = "1";
+            got = edits::putPort(p, port);
+            break;
+        case 4:
+            port.cage.clear();
+            got = edits::putPort(p, port);
+            break;
+        case 5:
+            port.mtu = 10;
+            got = edits::putPort(p, port);
+            break;
+        case 6:
+            run.b = run.a;
+            got = edits::putRun(p, run);
+            break;
+        case 7:
+            run.b = built.portId("left 1");
+            got = edits::putRun(p, run);
+            break;
+        case 8:
+            run.a = {};
+            got = edits::putRun(p, run);
+            break;
+        case 9:
+            run.length = Length::of(0);
+            got = edits::putRun(p, run);
+            break;
+        case 10:
+            port.device = built.deviceId("right");
+            port.slot = built.slotId("left", "1");
+            got = edits::putPort(p, port);
+            break;
         }
         QVERIFY(!got);
         QVERIFY2(toQt(got.error().what).contains(part), got.error().what.c_str());
@@ -91,7 +116,8 @@ private Q_SLOTS:
         built.device("a").device("jack", Role::Jack).device("b").device("c");
         built.port("a", "1", "rj45").port("jack", "W1", "rj45").port("b", "1", "rj45").port("c", "1", "rj45");
         built.run("back", "a 1", "jack W1", "cat6", 20).run("front", "jack W1", "b 1", "cat6", 2);
-        const auto third = edits::putRun(built.plan(), {{990}, "third", built.portId("jack W1"), built.portId("c 1"), "cat6"});
+        const auto third =
+            edits::putRun(built.plan(), {{990}, "third", built.portId("jack W1"), built.portId("c 1"), "cat6"});
         QVERIFY(!third);
     }
     void deletingASlotKeepsThePorts()
@@ -109,20 +135,42 @@ private Q_SLOTS:
         const unsigned start = 20261125;
         qInfo("random edits start from %u", start);
         std::mt19937 engine(start);
-        const auto pick = [&](auto& table) { return std::next(table.begin(), static_cast<long>(engine() % std::max<std::size_t>(1, table.size())))->id; };
+        const auto pick = [&](auto& table) {
+            return std::next(table.begin(), static_cast<long>(engine() % std::max<std::size_t>(1, table.size())))->id;
+        };
         Plan plan = testing::lanternRow();
         std::int64_t next = 100000;
         for (int i = 0; i < 3000; ++i) {
             const Plan before = plan;
             Result<Plan> got = before;
             switch (engine() % 8) {
-            case 0: got = edits::putPlace(plan, {{++next}, "place " + std::to_string(next), static_cast<int>(engine() % 5) - 1}); break;
-            case 1: got = edits::putDevice(plan, {{++next}, pick(plan.places), "device " + std::to_string(next), static_cast<Role>(engine() % 10)}); break;
-            case 2: if (!plan.devices.empty()) got = edits::putPort(plan, {{++next}, pick(plan.devices), 0, std::to_string(next), "rj45"}); break;
-            case 3: if (plan.ports.size() > 1) got = edits::putRun(plan, {{++next}, "run", pick(plan.ports), engine() % 4 ? pick(plan.ports) : PortId{}, "cat6"}); break;
-            case 4: if (!plan.devices.empty() && engine() % 4 == 0) got = edits::deleteDevice(plan, pick(plan.devices)); break;
-            case 5: if (!plan.ports.empty()) got = edits::deletePort(plan, pick(plan.ports)); break;
-            case 6: if (!plan.runs.empty()) got = edits::deleteRun(plan, pick(plan.runs)); break;
+            case 0:
+                got = edits::putPlace(plan,
+                                      {{++next}, "place " + std::to_string(next), static_cast<int>(engine() % 5) - 1});
+                break;
+            case 1:
+                got = edits::putDevice(
+                    plan,
+                    {{++next}, pick(plan.places), "device " + std::to_string(next), static_cast<Role>(engine() % 10)});
+                break;
+            case 2:
+                if (!plan.devices.empty())
+                    got = edits::putPort(plan, {{++next}, pick(plan.devices), 0, std::to_string(next), "rj45"});
+                break;
+            case 3:
+                if (plan.ports.size() > 1)
+                    got = edits::putRun(
+                        plan, {{++next}, "run", pick(plan.ports), engine() % 4 ? pick(plan.ports) : PortId{}, "cat6"});
+                break;
+            case 4:
+                if (!plan.devices.empty() && engine() % 4 == 0) got = edits::deleteDevice(plan, pick(plan.devices));
+                break;
+            case 5:
+                if (!plan.ports.empty()) got = edits::deletePort(plan, pick(plan.ports));
+                break;
+            case 6:
+                if (!plan.runs.empty()) got = edits::deleteRun(plan, pick(plan.runs));
+                break;
             case 7: got = edits::deletePlace(plan, pick(plan.places)); break;
             }
             if (!got) QVERIFY(plan == before);

@@ -19,7 +19,10 @@ PlanBuilder ring()
         for (const char* port : {"a", "b", "c"}) built.port(name, port, "sfp+");
     built.port("left", "1", "sfp+").port("right", "1", "sfp+");
     built.run("left", "left 1", "s1 c", "dac", 1).run("right", "right 1", "s3 c", "dac", 1);
-    built.run("12", "s1 a", "s2 a", "dac", 1).run("23", "s2 b", "s3 a", "dac", 2).run("14", "s1 b", "s4 a", "dac", 3).run("43", "s4 b", "s3 b", "dac", 4);
+    built.run("12", "s1 a", "s2 a", "dac", 1)
+        .run("23", "s2 b", "s3 a", "dac", 2)
+        .run("14", "s1 b", "s4 a", "dac", 3)
+        .run("43", "s4 b", "s3 b", "dac", 4);
     return built;
 }
 

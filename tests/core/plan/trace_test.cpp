@@ -17,8 +17,13 @@ private Q_SLOTS:
     {
         PlanBuilder built;
         built.device("switch").device("panel", Role::Panel).device("jack", Role::Jack).device("pc", Role::Computer);
-        built.port("switch", "1", "rj45").port("panel", "7", "rj45").port("jack", "W1", "rj45").port("pc", "LAN", "rj45");
-        built.run("cord", "switch 1", "panel 7", "cat6", 1).run("wall", "panel 7", "jack W1", "cat6", 30).run("desk", "jack W1", "pc LAN", "cat6", 2);
+        built.port("switch", "1", "rj45")
+            .port("panel", "7", "rj45")
+            .port("jack", "W1", "rj45")
+            .port("pc", "LAN", "rj45");
+        built.run("cord", "switch 1", "panel 7", "cat6", 1)
+            .run("wall", "panel 7", "jack W1", "cat6", 30)
+            .run("desk", "jack W1", "pc LAN", "cat6", 2);
         const auto all = links(built.plan());
         QCOMPARE(all.size(), std::size_t{1});
         QCOMPARE(all[0].runs.size(), std::size_t{3});
@@ -49,7 +54,9 @@ private Q_SLOTS:
     {
         PlanBuilder built = testing::twoHosts();
         built.port("left", "LAN", "rj45").port("right", "LAN", "rj45").run("slow", "left LAN", "right LAN", "cat6", 3);
-        const auto rate = [&](const Link& link) -> std::optional<BitRate> { return link.id() == built.runId("slow") ? gigabits(1) : gigabits(10); };
+        const auto rate = [&](const Link& link) -> std::optional<BitRate> {
+            return link.id() == built.runId("slow") ? gigabits(1) : gigabits(10);
+        };
         const auto way = path(built.plan(), built.deviceId("left"), built.deviceId("right"), rate);
         QVERIFY(way);
         QCOMPARE(way->size(), std::size_t{2});

@@ -15,15 +15,33 @@ private Q_SLOTS:
         QTest::addColumn<QString>("title");
         QTest::addColumn<QString>("verdict");
         QTest::addColumn<QString>("reason");
-        QTest::newRow("25G module, rate forced") << "core 5 — kiln-b 1" << "no-link" << "forced to 10";
-        QTest::newRow("FEC differs") << "core Q2 — kiln-a 1" << "no-link" << "blocks do not align";
-        QTest::newRow("narrow slot") << "core Q1 — platen 1" << "limited" << "4.0 ×4";
-        QTest::newRow("Cat 6 of 58 m in a bundle") << "spread 20 — attic-ap 1" << "marginal" << "58 m of Cat 6 in a bundle";
-        QTest::newRow("old copper across the yard") << "spread 12 — store-sw 8" << "unsafe" << "two buildings";
-        QTest::newRow("untraced jack") << "bindery W2 — not traced" << "unknown" << "not traced";
-        QTest::newRow("never measured") << "gate L1 — spread 16" << "unknown" << "never measured";
-        QTest::newRow("broken pair") << "spread 13 — ledger LAN" << "limited" << "is open";
-        QTest::newRow("fibre across the yard") << "core 3 — store-sw X1" << "fits" << "OS2";
+        QTest::newRow("25G module, rate forced") << "core 5 — kiln-b 1"
+                                                 << "no-link"
+                                                 << "forced to 10";
+        QTest::newRow("FEC differs") << "core Q2 — kiln-a 1"
+                                     << "no-link"
+                                     << "blocks do not align";
+        QTest::newRow("narrow slot") << "core Q1 — platen 1"
+                                     << "limited"
+                                     << "4.0 ×4";
+        QTest::newRow("Cat 6 of 58 m in a bundle") << "spread 20 — attic-ap 1"
+                                                   << "marginal"
+                                                   << "58 m of Cat 6 in a bundle";
+        QTest::newRow("old copper across the yard") << "spread 12 — store-sw 8"
+                                                    << "unsafe"
+                                                    << "two buildings";
+        QTest::newRow("untraced jack") << "bindery W2 — not traced"
+                                       << "unknown"
+                                       << "not traced";
+        QTest::newRow("never measured") << "gate L1 — spread 16"
+                                        << "unknown"
+                                        << "never measured";
+        QTest::newRow("broken pair") << "spread 13 — ledger LAN"
+                                     << "limited"
+                                     << "is open";
+        QTest::newRow("fibre across the yard") << "core 3 — store-sw X1"
+                                               << "fits"
+                                               << "OS2";
     }
     void theBuiltInFaults()
     {

@@ -11,7 +11,8 @@ class BlocksTest : public QObject {
 private Q_SLOTS:
     void htmlEscapesEverything()
     {
-        const QString page = toQt(toHtml("a < b & c", {Paragraph{"<script>'\"</script>"}, TableBlock{{"x<y"}, {{"1 & 2"}}, {Verdict::NoLink}}}));
+        const QString page = toQt(toHtml(
+            "a < b & c", {Paragraph{"<script>'\"</script>"}, TableBlock{{"x<y"}, {{"1 & 2"}}, {Verdict::NoLink}}}));
         QVERIFY(!page.contains("<script>"));
         QVERIFY(page.contains("&lt;script&gt;&#39;&quot;"));
         QVERIFY(page.contains("x&lt;y") && page.contains("1 &amp; 2") && page.contains("a &lt; b &amp; c"));
@@ -31,7 +32,8 @@ private Q_SLOTS:
     }
     void textLinesUp()
     {
-        const QStringList lines = toQt(toText("T", {TableBlock{{"name", "rate"}, {{"a", "1"}, {"longer — name", "2"}}, {}}})).split('\n');
+        const QStringList lines =
+            toQt(toText("T", {TableBlock{{"name", "rate"}, {{"a", "1"}, {"longer — name", "2"}}, {}}})).split('\n');
         const auto at = lines.indexOf(QRegularExpression("^name.*"));
         QVERIFY(at >= 0);
         QCOMPARE(lines[at].indexOf("rate"), lines[at + 2].indexOf("2"));

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/logbook/record.h"
 #include "core/report/project_report.h"
+#include "core/logbook/record.h"
 #include "plan_builder.h"
 
 using namespace sokudo;
@@ -20,12 +20,15 @@ private Q_SLOTS:
         trials[0] = {{1}, *measure::timeFromIso("2026-11-24"), vault, platen, measure::TrialKind::FileCopy};
         trials[0].rate = {gigabits(6.58), gigabits(6.58), gigabits(6.58)};
         IdSource ids(3);
-        const std::vector<logbook::Entry> entries{logbook::trialEntry(trials[0], plan, ids), logbook::noteEntry("a note", trials[0].at, ids)};
-        ReportInput input{plan, knowledge(), analysis, trials, entries, {}, *measure::timeFromIso("2026-11-25T20:00:00Z")};
+        const std::vector<logbook::Entry> entries{logbook::trialEntry(trials[0], plan, ids),
+                                                  logbook::noteEntry("a note", trials[0].at, ids)};
+        ReportInput input{
+            plan, knowledge(), analysis, trials, entries, {}, *measure::timeFromIso("2026-11-25T20:00:00Z")};
         auto path = expect::expectation(plan, knowledge(), analysis.links, {vault, platen, expect::Traffic::FileCopy});
         input.path = PathSection{pathTitle(plan, vault, platen, expect::Traffic::FileCopy), *path, trials};
         const QString page = toQt(toText("Lantern Row", projectReport(input))).replace(toQt(text::kThin), " ");
-        QVERIFY(page.contains("19 devices, 26 runs, 23 links: 12 fits, 3 limited, 4 unknown, 1 marginal, 2 no link, 1 unsafe"));
+        QVERIFY(page.contains(
+            "19 devices, 26 runs, 23 links: 12 fits, 3 limited, 4 unknown, 1 marginal, 2 no link, 1 unsafe"));
         QVERIFY(page.contains("vault → platen, file copy"));
         QVERIFY(page.contains("expected 4.11 Gb/s to 8 Gb/s, usually 7.03 Gb/s, held by file share"));
         QVERIFY(page.contains("Last measured 2026-11-24 00:00: 6.58 Gb/s, normal."));

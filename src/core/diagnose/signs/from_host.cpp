@@ -44,19 +44,23 @@ std::optional<Observation> ofEnds(const Facts& facts, Ask ask)
 
 std::optional<Observation> rateLow(const Facts& facts)
 {
-    return ofEnds(facts, [&](const auto&, const measure::InterfaceReading& interface, const std::string& name) -> std::optional<Observation> {
-        if (!interface.speed) return std::nullopt;
-        const bool low = *interface.speed < facts.plannedRate();
-        return seen(low, fmt::format("{} links at {}", name, text::linkRate(*interface.speed)));
-    });
+    return ofEnds(facts,
+                  [&](const auto&, const measure::InterfaceReading& interface,
+                      const std::string& name) -> std::optional<Observation> {
+                      if (!interface.speed) return std::nullopt;
+                      const bool low = *interface.speed < facts.plannedRate();
+                      return seen(low, fmt::format("{} links at {}", name, text::linkRate(*interface.speed)));
+                  });
 }
 
 std::optional<Observation> halfDuplex(const Facts& facts)
 {
-    return ofEnds(facts, [](const auto&, const measure::InterfaceReading& interface, const std::string& name) -> std::optional<Observation> {
-        if (interface.duplex.empty()) return std::nullopt;
-        return seen(interface.duplex == "half", fmt::format("{} runs {} duplex", name, interface.duplex));
-    });
+    return ofEnds(facts,
+                  [](const auto&, const measure::InterfaceReading& interface,
+                     const std::string& name) -> std::optional<Observation> {
+                      if (interface.duplex.empty()) return std::nullopt;
+                      return seen(interface.duplex == "half", fmt::format("{} runs {} duplex", name, interface.duplex));
+                  });
 }
 
 std::optional<Observation> noLink(const Facts& facts)
@@ -70,15 +74,19 @@ std::optional<Observation> noLink(const Facts& facts)
 
 std::optional<Observation> busDown(const Facts& facts)
 {
-    return ofEnds(facts, [&](const auto&, const measure::InterfaceReading& interface, const std::string& name) -> std::optional<Observation> {
-        if (!interface.bus) return std::nullopt;
-        const measure::BusState& bus = *interface.bus;
-        const bool down = bus.generation < bus.cardGeneration || bus.lanes < bus.cardLanes;
-        const kb::BusGeneration* row = facts.kb.bus(bus.generation);
-        const double coded = row ? row->gigatransfers * bus.lanes * row->codingPayload / row->codingTotal : 0;
-        const bool below = coded * 0.86 < inGigabits(facts.plannedRate()) * 0.9415;
-        return seen(down && below, fmt::format("{}: the card trained to {}.0 ×{} of {}.0 ×{}", name, bus.generation, bus.lanes, bus.cardGeneration, bus.cardLanes));
-    });
+    return ofEnds(
+        facts,
+        [&](const auto&, const measure::InterfaceReading& interface,
+            const std::string& name) -> std::optional<Observation> {
+            if (!interface.bus) return std::nullopt;
+            const measure::BusState& bus = *interface.bus;
+            const bool down = bus.generation < bus.cardGeneration || bus.lanes < bus.cardLanes;
+            const kb::BusGeneration* row = facts.kb.bus(bus.generation);
+            const double coded = row ? row->gigatransfers * bus.lanes * row->codingPayload / row->codingTotal : 0;
+            const bool below = coded * 0.86 < inGigabits(facts.plannedRate()) * 0.9415;
+            return seen(down && below, fmt::format("{}: the card trained to {}.0 ×{} of {}.0 ×{}", name, bus.generation,
+                                                   bus.lanes, bus.cardGeneration, bus.cardLanes));
+        });
 }
 
 const kb::Optics* opticsOf(const measure::ModuleReading& module, const kb::KnowledgeBase& kb)
@@ -89,54 +97,79 @@ const kb::Optics* opticsOf(const measure::ModuleReading& module, const kb::Knowl
 
 std::optional<Observation> lightLow(const Facts& facts)
 {
-    return ofEnds(facts, [&](const auto&, const measure::InterfaceReading& interface, const std::string& name) -> std::optional<Observation> {
-        if (!interface.module || interface.module->rxPower.empty()) return std::nullopt;
-        const kb::Optics* optics = opticsOf(*interface.module, facts.kb);
-        const std::optional<PowerDbm> limit = interface.module->rxLowWarning ? interface.module->rxLowWarning : optics ? std::optional(optics->rxMin) : std::nullopt;
-        if (!limit) return std::nullopt;
-        const PowerDbm weakest = *std::min_element(interface.module->rxPower.begin(), interface.module->rxPower.end());
-        return seen(weakest < *limit, fmt::format("{} receives {}, its limit is {}", name, text::power(weakest), text::power(*limit)));
-    });
+    return ofEnds(facts,
+                  [&](const auto&, const measure::InterfaceReading& interface,
+                      const std::string& name) -> std::optional<Observation> {
+                      if (!interface.module || interface.module->rxPower.empty()) return std::nullopt;
+                      const kb::Optics* optics = opticsOf(*interface.module, facts.kb);
+                      const std::optional<PowerDbm> limit = interface.module->rxLowWarning
+                                                                ? interface.module->rxLowWarning
+                                                            : optics ? std::optional(optics->rxMin)
+                                                                     : std::nullopt;
+                      if (!limit) return std::nullopt;
+                      const PowerDbm weakest =
+                          *std::min_element(interface.module->rxPower.begin(), interface.module->rxPower.end());
+                      return seen(weakest < *limit, fmt::format("{} receives {}, its limit is {}", name,
+                                                                text::power(weakest), text::power(*limit)));
+                  });
 }
 
 std::optional<Observation> lightHigh(const Facts& facts)
 {
-    return ofEnds(facts, [&](const auto&, const measure::InterfaceReading& interface, const std::string& name) -> std::optional<Observation> {
-        if (!interface.module || interface.module->rxPower.empty()) return std::nullopt;
-        const kb::Optics* optics = opticsOf(*interface.module, facts.kb);
-        const std::optional<PowerDbm> limit = interface.module->rxHighAlarm ? interface.module->rxHighAlarm : optics ? std::optional(optics->rxMax) : std::nullopt;
-        if (!limit) return std::nullopt;
-        const PowerDbm strongest = *std::max_element(interface.module->rxPower.begin(), interface.module->rxPower.end());
-        return seen(strongest > *limit, fmt::format("{} receives {}, it bears {}", name, text::power(strongest), text::power(*limit)));
-    });
+    return ofEnds(facts,
+                  [&](const auto&, const measure::InterfaceReading& interface,
+                      const std::string& name) -> std::optional<Observation> {
+                      if (!interface.module || interface.module->rxPower.empty()) return std::nullopt;
+                      const kb::Optics* optics = opticsOf(*interface.module, facts.kb);
+                      const std::optional<PowerDbm> limit = interface.module->rxHighAlarm
+                                                                ? interface.module->rxHighAlarm
+                                                            : optics ? std::optional(optics->rxMax)
+                                                                     : std::nullopt;
+                      if (!limit) return std::nullopt;
+                      const PowerDbm strongest =
+                          *std::max_element(interface.module->rxPower.begin(), interface.module->rxPower.end());
+                      return seen(strongest > *limit, fmt::format("{} receives {}, it bears {}", name,
+                                                                  text::power(strongest), text::power(*limit)));
+                  });
 }
 
 std::optional<Observation> clockLow(const Facts& facts)
 {
-    return ofEnds(facts, [](const measure::HostSnapshot& host, const auto&, const std::string& name) -> std::optional<Observation> {
-        if (!host.governor) return std::nullopt;
-        return seen(*host.governor == "powersave" || *host.governor == "conservative", fmt::format("{} runs the governor {}", name, *host.governor));
-    });
+    return ofEnds(
+        facts,
+        [](const measure::HostSnapshot& host, const auto&, const std::string& name) -> std::optional<Observation> {
+            if (!host.governor) return std::nullopt;
+            return seen(*host.governor == "powersave" || *host.governor == "conservative",
+                        fmt::format("{} runs the governor {}", name, *host.governor));
+        });
 }
 
 std::optional<Observation> usbSlow(const Facts& facts)
 {
-    return ofEnds(facts, [&](const auto&, const measure::InterfaceReading& interface, const std::string& name) -> std::optional<Observation> {
-        if (!interface.usb) return std::nullopt;
-        return seen(interface.usb->speed.in() < 1.6 * facts.plannedRate().in(), fmt::format("{}: the adapter hangs on USB at {}", name, text::linkRate(interface.usb->speed)));
-    });
+    return ofEnds(
+        facts,
+        [&](const auto&, const measure::InterfaceReading& interface,
+            const std::string& name) -> std::optional<Observation> {
+            if (!interface.usb) return std::nullopt;
+            return seen(interface.usb->speed.in() < 1.6 * facts.plannedRate().in(),
+                        fmt::format("{}: the adapter hangs on USB at {}", name, text::linkRate(interface.usb->speed)));
+        });
 }
 
 std::optional<Observation> bondOnPath(const Facts& facts)
 {
-    return ofEnds(facts, [](const auto&, const measure::InterfaceReading& interface, const std::string& name) -> std::optional<Observation> {
-        const bool bonded = !interface.bondMaster.empty();
-        return seen(bonded, bonded ? name + " sends through the bond " + interface.bondMaster : name + " has no bond on this interface");
-    });
+    return ofEnds(facts,
+                  [](const auto&, const measure::InterfaceReading& interface,
+                     const std::string& name) -> std::optional<Observation> {
+                      const bool bonded = !interface.bondMaster.empty();
+                      return seen(bonded, bonded ? name + " sends through the bond " + interface.bondMaster
+                                                 : name + " has no bond on this interface");
+                  });
 }
 
-constexpr Sign kSigns[] = {{"e01", noLink},   {"e02", rateLow},  {"e03", halfDuplex}, {"e17", busDown}, {"e24", lightLow},
-                           {"e25", lightHigh}, {"e42", clockLow}, {"e54", bondOnPath}, {"e61", usbSlow}};
+constexpr Sign kSigns[] = {{"e01", noLink},   {"e02", rateLow},    {"e03", halfDuplex},
+                           {"e17", busDown},  {"e24", lightLow},   {"e25", lightHigh},
+                           {"e42", clockLow}, {"e54", bondOnPath}, {"e61", usbSlow}};
 
 }  // namespace
 

@@ -31,7 +31,8 @@ std::optional<Observation> ruleBroken(const Facts& facts)
     for (const match::LinkReport* report : links)
         for (const match::Finding& finding : report->findings) {
             const bool isReach = finding.rule.view().starts_with("reach") || finding.rule == "optical-loss";
-            if (isReach && finding.verdict() == Verdict::Marginal) return planned(true, report->title + ": " + finding.text());
+            if (isReach && finding.verdict() == Verdict::Marginal)
+                return planned(true, report->title + ": " + finding.text());
         }
     return planned(false, "every cable on the way is within its length and loss");
 }
@@ -44,7 +45,9 @@ std::optional<Observation> slotLimit(const Facts& facts)
     for (const expect::Stage& stage : path->stages) {
         if (stage.kind != expect::StageKind::Slot) continue;
         sawSlot = true;
-        if (stage.carries.typical.in() < facts.plannedRate().in() * 0.9415) return planned(true, fmt::format("{} ({}) carries {}", stage.name, stage.detail, text::rate(stage.carries.typical, 3)));
+        if (stage.carries.typical.in() < facts.plannedRate().in() * 0.9415)
+            return planned(true, fmt::format("{} ({}) carries {}", stage.name, stage.detail,
+                                             text::rate(stage.carries.typical, 3)));
     }
     if (!sawSlot) return std::nullopt;
     return planned(false, "the slots on the way are wide enough");
@@ -71,7 +74,8 @@ std::optional<Observation> rateForced(const Facts& facts)
     for (const match::LinkReport* report : links)
         for (plan::PortId end : {report->link.a, report->link.b})
             if (const plan::Port* port = facts.plan.ports.find(end); port && port->forced)
-                return planned(true, plan::portText(facts.plan, end) + " is forced to " + text::linkRate(*port->forced));
+                return planned(true,
+                               plan::portText(facts.plan, end) + " is forced to " + text::linkRate(*port->forced));
     return planned(false, "no port on the way has a forced rate");
 }
 

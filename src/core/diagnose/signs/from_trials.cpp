@@ -5,9 +5,9 @@
 
 #include <fmt/format.h>
 
-#include "core/formulas/bus.h"
 #include "core/base/text.h"
 #include "core/diagnose/facts.h"
+#include "core/formulas/bus.h"
 #include "core/measure/statistics.h"
 
 namespace sokudo::diagnose {
@@ -41,7 +41,8 @@ std::optional<Observation> plateau(const Facts& facts, double low, double high, 
     const double gbps = inGigabits(*best);
     const bool inside = gbps >= low && gbps <= high && inGigabits(facts.plannedRate()) >= 1.5 * gbps;
     if (!inside) return measured(false, fmt::format("{} is not what a {} hop would give", text::rate(*best, 3), hop));
-    return measured(true, fmt::format("best stable result {}: just what a {} hop gives, and the path promises {}", text::rate(*best, 3), hop, text::linkRate(facts.plannedRate())));
+    return measured(true, fmt::format("best stable result {}: just what a {} hop gives, and the path promises {}",
+                                      text::rate(*best, 3), hop, text::linkRate(facts.plannedRate())));
 }
 
 std::optional<Observation> plateau94(const Facts& facts) { return plateau(facts, 0.085, 0.0965, "100 Mb/s"); }
@@ -61,7 +62,8 @@ std::optional<Observation> plateauBus(const Facts& facts)
             const double typical = inGigabits(bus->usable.typical);
             const bool below = inGigabits(bus->usable.high) < 0.97 * inGigabits(facts.plannedRate()) * 0.9415;
             if (below && std::fabs(std::log(inGigabits(*best) / typical)) < 0.08)
-                return measured(true, fmt::format("{} is what a {}.0 ×{} slot carries ({} Gb/s)", text::rate(*best, 3), generation, lanes, text::number(typical, 3)));
+                return measured(true, fmt::format("{} is what a {}.0 ×{} slot carries ({} Gb/s)", text::rate(*best, 3),
+                                                  generation, lanes, text::number(typical, 3)));
         }
     return measured(false, fmt::format("{} is no ceiling of a narrower slot", text::rate(*best, 3)));
 }
@@ -76,18 +78,23 @@ std::optional<Observation> multiGain(const Facts& facts)
     if (!one || !many) return std::nullopt;
     const bool oneIsEnough = facts.memoryExpected && one->in() >= 0.9 * facts.memoryExpected->expected.typical.in();
     const double factor = many->in() / std::max(1.0, one->in());
-    return measured(!oneIsEnough && factor >= 1.5, fmt::format("several streams {}, one stream {}", text::rate(*many, 3), text::rate(*one, 3)));
+    return measured(!oneIsEnough && factor >= 1.5,
+                    fmt::format("several streams {}, one stream {}", text::rate(*many, 3), text::rate(*one, 3)));
 }
 
 std::optional<Observation> asymmetry(const Facts& facts)
 {
     std::vector<BitRate> forward, reverse;
-    for (const Trial* trial : facts.samePath(facts.trial.kind, Direction::Forward)) forward.push_back(trial->rate.value);
-    for (const Trial* trial : facts.samePath(facts.trial.kind, Direction::Reverse)) reverse.push_back(trial->rate.value);
+    for (const Trial* trial : facts.samePath(facts.trial.kind, Direction::Forward))
+        forward.push_back(trial->rate.value);
+    for (const Trial* trial : facts.samePath(facts.trial.kind, Direction::Reverse))
+        reverse.push_back(trial->rate.value);
     if (forward.empty() || reverse.empty()) return std::nullopt;
     const double a = measure::summarise(forward).median.in(), b = measure::summarise(reverse).median.in();
     const double factor = std::max(a, b) / std::max(1.0, std::min(a, b));
-    return measured(factor >= 1.25, factor >= 1.25 ? fmt::format("one direction is {} times as fast as the other", text::number(factor, 2)) : std::string("the same in both directions"));
+    return measured(factor >= 1.25, factor >= 1.25 ? fmt::format("one direction is {} times as fast as the other",
+                                                                 text::number(factor, 2))
+                                                   : std::string("the same in both directions"));
 }
 
 std::optional<Observation> fileOnly(const Facts& facts)
@@ -95,7 +102,8 @@ std::optional<Observation> fileOnly(const Facts& facts)
     if (!facts.memoryExpected) return std::nullopt;
     if (facts.trial.kind == TrialKind::Memory) {
         const auto standing = measure::standing(measure::eachWay(facts.trial).value, facts.memoryExpected->expected);
-        if (standing == measure::Standing::Low || standing == measure::Standing::Fault) return measured(false, "memory to memory is already slow");
+        if (standing == measure::Standing::Low || standing == measure::Standing::Fault)
+            return measured(false, "memory to memory is already slow");
         return std::nullopt;
     }
     const auto memory = facts.samePath(TrialKind::Memory, Direction::Forward);
@@ -104,14 +112,16 @@ std::optional<Observation> fileOnly(const Facts& facts)
     for (const Trial* trial : memory) rates.push_back(trial->rate.value);
     const BitRate median = measure::summarise(rates).median;
     const bool fine = median >= facts.memoryExpected->expected.low;
-    return measured(fine, fmt::format("memory to memory reaches {}, {}", text::rate(median, 3), fine ? "as expected" : "less than expected"));
+    return measured(fine, fmt::format("memory to memory reaches {}, {}", text::rate(median, 3),
+                                      fine ? "as expected" : "less than expected"));
 }
 
 std::optional<Observation> erratic(const Facts& facts)
 {
     if (facts.trial.samples.size() < 4) return std::nullopt;
     const double variation = measure::summarise(facts.trial.samples).variation;
-    return measured(variation > 0.15, fmt::format("the seconds of the test vary by {} %", text::number(100 * variation, 2)));
+    return measured(variation > 0.15,
+                    fmt::format("the seconds of the test vary by {} %", text::number(100 * variation, 2)));
 }
 
 std::optional<Observation> decay(const Facts& facts)
@@ -119,9 +129,14 @@ std::optional<Observation> decay(const Facts& facts)
     const auto& samples = facts.trial.samples;
     if (samples.size() < 6) return std::nullopt;
     const std::size_t third = samples.size() / 3;
-    const auto mean = [&](std::size_t from, std::size_t to) { return measure::summarise(std::vector<BitRate>(samples.begin() + static_cast<std::ptrdiff_t>(from), samples.begin() + static_cast<std::ptrdiff_t>(to))).mean; };
+    const auto mean = [&](std::size_t from, std::size_t to) {
+        return measure::summarise(std::vector<BitRate>(samples.begin() + static_cast<std::ptrdiff_t>(from),
+                                                       samples.begin() + static_cast<std::ptrdiff_t>(to)))
+            .mean;
+    };
     const BitRate first = mean(0, third), last = mean(samples.size() - third, samples.size());
-    return measured(last.in() < 0.75 * first.in(), fmt::format("it starts at {} and ends at {}", text::rate(first, 3), text::rate(last, 3)));
+    return measured(last.in() < 0.75 * first.in(),
+                    fmt::format("it starts at {} and ends at {}", text::rate(first, 3), text::rate(last, 3)));
 }
 
 std::optional<double> condition(const Facts& facts, const std::string& key)
@@ -134,7 +149,8 @@ std::optional<Observation> corePegged(const Facts& facts)
 {
     const auto top = condition(facts, "busiest_core_percent"), mean = condition(facts, "mean_core_percent");
     if (!top || !mean) return std::nullopt;
-    return measured(*top >= 95 && *mean < 60, fmt::format("busiest core at {} %, all cores at {} %", text::number(*top, 3), text::number(*mean, 3)));
+    return measured(*top >= 95 && *mean < 60, fmt::format("busiest core at {} %, all cores at {} %",
+                                                          text::number(*top, 3), text::number(*mean, 3)));
 }
 
 std::optional<Observation> processorFull(const Facts& facts)
@@ -155,14 +171,16 @@ std::optional<Observation> checkErrors(const Facts& facts)
 {
     const auto errors = condition(facts, "rx_check_errors");
     if (!errors) return std::nullopt;
-    return measured(*errors > 0, fmt::format("{} frames with a wrong check sum during the test", text::number(*errors, 6)));
+    return measured(*errors > 0,
+                    fmt::format("{} frames with a wrong check sum during the test", text::number(*errors, 6)));
 }
 
 std::optional<Observation> receiveDrops(const Facts& facts)
 {
     const auto drops = condition(facts, "rx_drops");
     if (!drops) return std::nullopt;
-    return measured(*drops > 0, fmt::format("{} frames dropped by the receiver during the test", text::number(*drops, 6)));
+    return measured(*drops > 0,
+                    fmt::format("{} frames dropped by the receiver during the test", text::number(*drops, 6)));
 }
 
 std::optional<Observation> windowBound(const Facts& facts)
@@ -183,16 +201,21 @@ std::optional<Observation> unitSlip(const Facts& facts)
 {
     const expect::Expectation* path = facts.expected;
     if (!path) return std::nullopt;
-    if (facts.trial.origin == measure::Origin::Measured) return measured(false, "measured by Sokudo itself: the unit is right");
+    if (facts.trial.origin == measure::Origin::Measured)
+        return measured(false, "measured by Sokudo itself: the unit is right");
     const double share = facts.trial.rate.value.in() / std::max(1.0, path->expected.typical.in());
-    const bool fits = share >= 0.09 && share <= 0.13 && 8 * facts.trial.rate.value.in() <= 1.03 * path->expected.high.in();
-    return measured(fits, fits ? fmt::format("eight times the figure is {}: bits and bytes may be mixed up", text::rate(scaled(facts.trial.rate.value, 8), 3)) : std::string("the figure times eight is not what is expected"));
+    const bool fits =
+        share >= 0.09 && share <= 0.13 && 8 * facts.trial.rate.value.in() <= 1.03 * path->expected.high.in();
+    return measured(fits, fits ? fmt::format("eight times the figure is {}: bits and bytes may be mixed up",
+                                             text::rate(scaled(facts.trial.rate.value, 8), 3))
+                               : std::string("the figure times eight is not what is expected"));
 }
 
 std::optional<Observation> shortTest(const Facts& facts)
 {
     if (facts.trial.duration.steps() == 0) return std::nullopt;
-    return measured(facts.trial.duration < Duration::of(5), fmt::format("the test ran for {}", text::duration(facts.trial.duration)));
+    return measured(facts.trial.duration < Duration::of(5),
+                    fmt::format("the test ran for {}", text::duration(facts.trial.duration)));
 }
 
 std::optional<Observation> aboveCeiling(const Facts& facts)
@@ -203,10 +226,10 @@ std::optional<Observation> aboveCeiling(const Facts& facts)
 }
 
 constexpr Sign kSigns[] = {
-    {"e05", plateau94},   {"e06", plateau940},     {"e07", plateau235},  {"e08", plateauBus},  {"e09", multiGain},   {"e10", asymmetry},
-    {"e12", fileOnly},    {"e13", decay},          {"e14", erratic},     {"e15", corePegged},  {"e16", processorFull}, {"e19", retransmits},
-    {"e20", checkErrors}, {"e21", receiveDrops},   {"e33", idleLatency}, {"e37", windowBound}, {"e46", unitSlip},    {"e56", shortTest},
-    {"e57", aboveCeiling},
+    {"e05", plateau94},     {"e06", plateau940},  {"e07", plateau235},  {"e08", plateauBus},   {"e09", multiGain},
+    {"e10", asymmetry},     {"e12", fileOnly},    {"e13", decay},       {"e14", erratic},      {"e15", corePegged},
+    {"e16", processorFull}, {"e19", retransmits}, {"e20", checkErrors}, {"e21", receiveDrops}, {"e33", idleLatency},
+    {"e37", windowBound},   {"e46", unitSlip},    {"e56", shortTest},   {"e57", aboveCeiling},
 };
 
 }  // namespace

@@ -33,9 +33,11 @@ std::optional<Spread> spreadFromCode(std::string_view word)
     return std::nullopt;
 }
 
-Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, const formulas::Framing& framing, int flows, Spread spread)
+Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, const formulas::Framing& framing,
+                        int flows, Spread spread)
 {
-    if (members < 2 || members > 8) return failure(ErrorCode::OutOfRange, "a bond has 2 to 8 members", std::to_string(members));
+    if (members < 2 || members > 8)
+        return failure(ErrorCode::OutOfRange, "a bond has 2 to 8 members", std::to_string(members));
     if (flows < 1) return failure(ErrorCode::OutOfRange, "at least one connection crosses a bond");
     const auto one = linkStage(kb, each, framing);
     if (!one) return one;
@@ -48,15 +50,27 @@ Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, 
     stage.detail = fmt::format("{} × {}", members, text::linkRate(each));
     stage.carries = {one->carries.low, scaled(one->carries.typical, used), scaled(one->carries.high, most)};
     if (spread != Spread::RoundRobin) stage.perFlow = one->carries;
-    if (spread != Spread::Standby) stage.pool = Band{scaled(one->carries.low, members), scaled(one->carries.typical, members), scaled(one->carries.high, members)};
-    stage.working = fmt::format("{} members of {}, {} {}: ", members, text::rate(one->carries.high), flows, flows == 1 ? "connection" : "connections");
+    if (spread != Spread::Standby)
+        stage.pool = Band{scaled(one->carries.low, members), scaled(one->carries.typical, members),
+                          scaled(one->carries.high, members)};
+    stage.working = fmt::format("{} members of {}, {} {}: ", members, text::rate(one->carries.high), flows,
+                                flows == 1 ? "connection" : "connections");
     switch (spread) {
-    case Spread::PerConnection: stage.working += fmt::format("spread by addresses and ports they use {} × (1 − (1 − 1/{})^{}) = {} members on average; one connection stays on one", members, members, flows, text::number(used, 3)); break;
+    case Spread::PerConnection:
+        stage.working += fmt::format(
+            "spread by addresses and ports they use {} × (1 − (1 − 1/{})^{}) = {} members on average; one connection "
+            "stays on one",
+            members, members, flows, text::number(used, 3));
+        break;
     case Spread::PerHostPair: stage.working += "spread by addresses, the same two hosts always use one member"; break;
-    case Spread::RoundRobin: stage.working += fmt::format("in turns; packets overtake each other, about {} of the sum is left", text::number(kReordered)); break;
+    case Spread::RoundRobin:
+        stage.working +=
+            fmt::format("in turns; packets overtake each other, about {} of the sum is left", text::number(kReordered));
+        break;
     case Spread::Standby: stage.working += "one member works, the others wait"; break;
     }
-    stage.working += fmt::format(": up to {}, usually {}", text::rate(stage.carries.high), text::rate(stage.carries.typical));
+    stage.working +=
+        fmt::format(": up to {}, usually {}", text::rate(stage.carries.high), text::rate(stage.carries.typical));
     stage.from = {"own", Certainty::Typical};
     stage.varied = [members, each, framing, flows, spread](const kb::KnowledgeBase& rows, const Varied& to) {
         formulas::Framing packets = framing;

@@ -10,21 +10,38 @@
 namespace sokudo::expect {
 namespace {
 
-struct KindOfRow { std::string_view row; StageKind kind; std::string_view label; };
+struct KindOfRow {
+    std::string_view row;
+    StageKind kind;
+    std::string_view label;
+};
 constexpr KindOfRow kKinds[] = {
-    {"coax", StageKind::Medium, "coax"},           {"power-line", StageKind::Medium, "power line"}, {"radio", StageKind::Medium, "radio"}, {"cable", StageKind::Medium, "cable"},
-    {"router", StageKind::Router, "router"},       {"inspection", StageKind::Inspection, "inspection"}, {"tunnel", StageKind::Tunnel, "tunnel end"},
-    {"memory", StageKind::Memory, "memory"},       {"session", StageKind::Session, "session"},      {"attachment", StageKind::Disk, "disk line"},
-    {"access", StageKind::Internet, "access line"}, {"cipher", StageKind::Session, "cipher"},
+    {"coax", StageKind::Medium, "coax"},
+    {"power-line", StageKind::Medium, "power line"},
+    {"radio", StageKind::Medium, "radio"},
+    {"cable", StageKind::Medium, "cable"},
+    {"router", StageKind::Router, "router"},
+    {"inspection", StageKind::Inspection, "inspection"},
+    {"tunnel", StageKind::Tunnel, "tunnel end"},
+    {"memory", StageKind::Memory, "memory"},
+    {"session", StageKind::Session, "session"},
+    {"attachment", StageKind::Disk, "disk line"},
+    {"access", StageKind::Internet, "access line"},
+    {"cipher", StageKind::Session, "cipher"},
 };
 
-Band scaledBand(const Band& band, const kb::FactorBand& by) { return {scaled(band.low, by.low), scaled(band.typical, by.typical), scaled(band.high, by.high)}; }
+Band scaledBand(const Band& band, const kb::FactorBand& by)
+{
+    return {scaled(band.low, by.low), scaled(band.typical, by.typical), scaled(band.high, by.high)};
+}
 
 /// Some factors are not independent: rows that count together as another row make way for it.
 Factors together(const kb::KnowledgeBase& kb, Factors factors)
 {
     for (const kb::StageFactor& row : kb.stageFactors) {
-        const auto isGiven = [&](const std::string& id) { return std::find(factors.begin(), factors.end(), id) != factors.end(); };
+        const auto isGiven = [&](const std::string& id) {
+            return std::find(factors.begin(), factors.end(), id) != factors.end();
+        };
         if (row.insteadOf.empty() || !std::all_of(row.insteadOf.begin(), row.insteadOf.end(), isGiven)) continue;
         for (const std::string& id : row.insteadOf) std::erase(factors, id);
         factors.push_back(row.id);
@@ -34,16 +51,20 @@ Factors together(const kb::KnowledgeBase& kb, Factors factors)
 
 }  // namespace
 
-std::optional<Error> applyFactors(const kb::KnowledgeBase& kb, const Factors& factors, std::string_view stageWord, Stage& stage)
+std::optional<Error> applyFactors(const kb::KnowledgeBase& kb, const Factors& factors, std::string_view stageWord,
+                                  Stage& stage)
 {
     for (const std::string& id : together(kb, factors)) {
         const kb::StageFactor* row = kb.stageFactor(id);
-        if (!row || row->stage != stageWord) return Error{ErrorCode::BadInput, fmt::format("“{}” is nothing that changes a {}", id, stageWord), {}};
+        if (!row || row->stage != stageWord)
+            return Error{ErrorCode::BadInput, fmt::format("“{}” is nothing that changes a {}", id, stageWord), {}};
         stage.carries = scaledBand(stage.carries, row->factor);
         if (stage.both) stage.both = scaledBand(*stage.both, row->factor);
         if (stage.pool) stage.pool = scaledBand(*stage.pool, row->factor);
         if (stage.perFlow) stage.perFlow = scaledBand(*stage.perFlow, row->factor);
-        stage.working += fmt::format("; {}: × {} = {}, usually × {} = {}", row->name, text::number(row->factor.high), text::rate(stage.carries.high), text::number(row->factor.typical), text::rate(stage.carries.typical));
+        stage.working += fmt::format("; {}: × {} = {}, usually × {} = {}", row->name, text::number(row->factor.high),
+                                     text::rate(stage.carries.high), text::number(row->factor.typical),
+                                     text::rate(stage.carries.typical));
         stage.from.certainty = weaker(stage.from.certainty, row->from.certainty);
     }
     return std::nullopt;
@@ -63,8 +84,11 @@ Result<Stage> ceilingStage(const kb::KnowledgeBase& kb, std::string_view id, con
     stage.carries = row->carries;
     stage.both = row->both;
     stage.roundTrip = row->roundTrip;
-    stage.working = fmt::format("{}: up to {}, usually {}", row->name, text::rate(row->carries.high), text::rate(row->carries.typical));
-    if (row->both) stage.working += fmt::format("; both ways together {} to {}", text::rate(row->both->low), text::rate(row->both->high));
+    stage.working = fmt::format("{}: up to {}, usually {}", row->name, text::rate(row->carries.high),
+                                text::rate(row->carries.typical));
+    if (row->both)
+        stage.working +=
+            fmt::format("; both ways together {} to {}", text::rate(row->both->low), text::rate(row->both->high));
     stage.from = row->from;
     stage.line = row->port.value_or(row->carries.high);
     if (const auto error = applyFactors(kb, factors, row->kind, stage)) return tl::unexpected(*error);
@@ -78,20 +102,27 @@ Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::o
     const kb::Factor* share = kb.factor("coax-phy");
     const kb::Factor* node = kb.factor("coax-node");
     if (!share || !node) return failure(ErrorCode::NotFound, "link_factors.csv has no row “coax-phy” or “coax-node”");
-    if (nodes < 2 || nodes > 16) return failure(ErrorCode::OutOfRange, "2 to 16 adapters share a coax", std::to_string(nodes));
-    const auto least = [](const Band& a, const Band& b) { return Band{std::min(a.low, b.low), std::min(a.typical, b.typical), std::min(a.high, b.high)}; };
+    if (nodes < 2 || nodes > 16)
+        return failure(ErrorCode::OutOfRange, "2 to 16 adapters share a coax", std::to_string(nodes));
+    const auto least = [](const Band& a, const Band& b) {
+        return Band{std::min(a.low, b.low), std::min(a.typical, b.typical), std::min(a.high, b.high)};
+    };
     if (phy) {
         const Band most = scaledBand({*phy, *phy, *phy}, share->value);
         stage->carries = least(stage->carries, most);
         stage->both = stage->both ? least(*stage->both, most) : most;
-        stage->working += fmt::format("; at {} between the adapters × {} both ways together: usually {}, up to {}", text::rate(*phy), text::number(share->value.typical), text::rate(stage->carries.typical), text::rate(stage->carries.high));
+        stage->working += fmt::format("; at {} between the adapters × {} both ways together: usually {}, up to {}",
+                                      text::rate(*phy), text::number(share->value.typical),
+                                      text::rate(stage->carries.typical), text::rate(stage->carries.high));
     }
     if (nodes > 2) {
         const auto left = [&](double each) { return std::pow(each, nodes - 2); };
         const kb::FactorBand by{left(node->value.low), left(node->value.typical), left(node->value.high)};
         stage->carries = scaledBand(stage->carries, by);
         if (stage->both) stage->both = scaledBand(*stage->both, by);
-        stage->working += fmt::format("; {} adapters on the coax: usually × {} = {}, up to {}", nodes, text::number(by.typical, 3), text::rate(stage->carries.typical), text::rate(stage->carries.high));
+        stage->working +=
+            fmt::format("; {} adapters on the coax: usually × {} = {}, up to {}", nodes, text::number(by.typical, 3),
+                        text::rate(stage->carries.typical), text::rate(stage->carries.high));
     }
     return stage;
 }
@@ -106,7 +137,9 @@ Result<Stage> radioShareStage(const kb::KnowledgeBase& kb, BitRate phy)
     stage.detail = "shared both ways";
     stage.carries = scaledBand({phy, phy, phy}, share->value);
     stage.both = stage.carries;
-    stage.working = fmt::format("radio rate {} × {} = {} at most; usually × {} = {}", text::rate(phy), text::number(share->value.high), text::rate(stage.carries.high), text::number(share->value.typical), text::rate(stage.carries.typical));
+    stage.working = fmt::format("radio rate {} × {} = {} at most; usually × {} = {}", text::rate(phy),
+                                text::number(share->value.high), text::rate(stage.carries.high),
+                                text::number(share->value.typical), text::rate(stage.carries.typical));
     stage.from = share->from;
     stage.line = phy;
     return stage;

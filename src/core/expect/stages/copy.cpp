@@ -19,7 +19,8 @@ double cachedSeconds(DataSize copy, DataSize cache, BitRate fast, BitRate slow, 
 
 }  // namespace
 
-Result<Stage> cachedWriteStage(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, DataSize copy, const Band& incoming)
+Result<Stage> cachedWriteStage(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, DataSize copy,
+                               const Band& incoming)
 {
     if (group.count > 1) return failure(ErrorCode::BadInput, "a cache that runs out is reckoned for a single disk");
     const kb::Disk* disk = kb.disk(group.kind);
@@ -27,60 +28,83 @@ Result<Stage> cachedWriteStage(const kb::KnowledgeBase& kb, const plan::DiskGrou
     const kb::WriteCache* cache = kb.writeCache(disk->id);
     if (!cache) return failure(ErrorCode::BadInput, fmt::format("{} has no cache that runs out", disk->name));
     if (copy.steps() <= 0) return failure(ErrorCode::OutOfRange, "a copy holds at least one byte");
-    const auto mean = [&](BitRate fast, BitRate slow, BitRate in) { return BitRate::of(8 * copy.in() / cachedSeconds(copy, cache->cache, fast, slow, in)); };
+    const auto mean = [&](BitRate fast, BitRate slow, BitRate in) {
+        return BitRate::of(8 * copy.in() / cachedSeconds(copy, cache->cache, fast, slow, in));
+    };
     Stage stage;
     stage.kind = StageKind::Disk;
     stage.label = "disk";
     stage.detail = disk->id;
-    stage.carries = {mean(disk->write.low, cache->after.low, incoming.low), mean(disk->write.typical, cache->after.typical, incoming.typical), mean(disk->write.high, cache->after.high, incoming.high)};
+    stage.carries = {mean(disk->write.low, cache->after.low, incoming.low),
+                     mean(disk->write.typical, cache->after.typical, incoming.typical),
+                     mean(disk->write.high, cache->after.high, incoming.high)};
     const BitRate fast = std::min(disk->write.typical, incoming.typical);
-    stage.working = copy <= cache->cache
-                        ? fmt::format("{}: {} fit into its cache of {}: {}", disk->name, text::size(copy), text::size(cache->cache), text::rate(stage.carries.high))
-                        : fmt::format("{}: {} at {} into its cache, then {}: {} fast, {} in all; usually {}, up to {}", disk->name, text::size(cache->cache), text::byteRate(fast), text::byteRate(cache->after.typical),
-                                      text::duration(Duration::of(8 * cache->cache.in() / fast.in())), text::duration(Duration::of(8 * copy.in() / stage.carries.typical.in())), text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    stage.working =
+        copy <= cache->cache
+            ? fmt::format("{}: {} fit into its cache of {}: {}", disk->name, text::size(copy), text::size(cache->cache),
+                          text::rate(stage.carries.high))
+            : fmt::format("{}: {} at {} into its cache, then {}: {} fast, {} in all; usually {}, up to {}", disk->name,
+                          text::size(cache->cache), text::byteRate(fast), text::byteRate(cache->after.typical),
+                          text::duration(Duration::of(8 * cache->cache.in() / fast.in())),
+                          text::duration(Duration::of(8 * copy.in() / stage.carries.typical.in())),
+                          text::rate(stage.carries.typical), text::rate(stage.carries.high));
     stage.from = {cache->from.source, weaker(cache->from.certainty, disk->from.certainty)};
     return stage;
 }
 
-Result<Stage> smallFilesStage(const kb::KnowledgeBase& kb, std::string_view kind, std::int64_t files, DataSize each, int workers, const Band& rest)
+Result<Stage> smallFilesStage(const kb::KnowledgeBase& kb, std::string_view kind, std::int64_t files, DataSize each,
+                              int workers, const Band& rest)
 {
     const kb::SmallFiles* row = kb.smallFilesOf(kind);
     if (!row) return failure(ErrorCode::BadInput, fmt::format("small_files.csv has no row “{}”", kind));
-    if (files < 1 || each.steps() < 1 || workers < 1) return failure(ErrorCode::OutOfRange, "a copy has at least one file of one byte and one worker");
+    if (files < 1 || each.steps() < 1 || workers < 1)
+        return failure(ErrorCode::OutOfRange, "a copy has at least one file of one byte and one worker");
     const double bits = 8 * each.in() * static_cast<double>(files);
-    const auto seconds = [&](BitRate rate, Duration one) { return bits / rate.in() + static_cast<double>(files) * one.in() / workers; };
+    const auto seconds = [&](BitRate rate, Duration one) {
+        return bits / rate.in() + static_cast<double>(files) * one.in() / workers;
+    };
     const auto rate = [&](BitRate from, Duration one) { return BitRate::of(bits / seconds(from, one)); };
     Stage stage;
     stage.kind = StageKind::Files;
     stage.label = "small files";
     stage.detail = fmt::format("{} × {}", files, text::size(each));
     stage.carries = {rate(rest.low, row->low), rate(rest.typical, row->typical), rate(rest.high, row->high)};
-    stage.working = fmt::format("{}: {} files × {} each{} and {} at {} take {}; usually {}, up to {}", row->name, files, text::duration(row->typical), workers > 1 ? fmt::format(" ÷ {} at once", workers) : std::string(),
-                                text::size(DataSize::of(bits / 8)), text::rate(rest.typical), text::duration(Duration::of(seconds(rest.typical, row->typical))), text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    stage.working =
+        fmt::format("{}: {} files × {} each{} and {} at {} take {}; usually {}, up to {}", row->name, files,
+                    text::duration(row->typical), workers > 1 ? fmt::format(" ÷ {} at once", workers) : std::string(),
+                    text::size(DataSize::of(bits / 8)), text::rate(rest.typical),
+                    text::duration(Duration::of(seconds(rest.typical, row->typical))),
+                    text::rate(stage.carries.typical), text::rate(stage.carries.high));
     stage.from = row->from;
     return stage;
 }
 
 Result<Stage> requestStage(DataSize each, int atOnce, Duration roundTrip, Duration server, const Band& rest)
 {
-    if (each.steps() < 1 || atOnce < 1) return failure(ErrorCode::OutOfRange, "a request asks for at least one byte, and at least one is under way");
-    if (roundTrip.steps() <= 0 || server.steps() < 0) return failure(ErrorCode::OutOfRange, "a round trip takes longer than nothing");
+    if (each.steps() < 1 || atOnce < 1)
+        return failure(ErrorCode::OutOfRange, "a request asks for at least one byte, and at least one is under way");
+    if (roundTrip.steps() <= 0 || server.steps() < 0)
+        return failure(ErrorCode::OutOfRange, "a round trip takes longer than nothing");
     const double bits = 8 * each.in();
-    const auto carries = [&](BitRate rate) { return std::min(rate, BitRate::of(atOnce * bits / (roundTrip.in() + server.in() + bits / rate.in()))); };
+    const auto carries = [&](BitRate rate) {
+        return std::min(rate, BitRate::of(atOnce * bits / (roundTrip.in() + server.in() + bits / rate.in())));
+    };
     Stage stage;
     stage.kind = StageKind::Requests;
     stage.label = "requests";
     stage.detail = fmt::format("{} × {}", atOnce, text::size(each));
     stage.carries = {carries(rest.low), carries(rest.typical), carries(rest.high)};
-    stage.working = fmt::format("{} × {} ÷ ({} of round trip + {} at the server + {} to send it at {}): usually {}, up to {}", atOnce, text::size(each), text::duration(roundTrip), text::duration(server),
-                                text::duration(each / rest.typical), text::rate(rest.typical), text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    stage.working = fmt::format(
+        "{} × {} ÷ ({} of round trip + {} at the server + {} to send it at {}): usually {}, up to {}", atOnce,
+        text::size(each), text::duration(roundTrip), text::duration(server), text::duration(each / rest.typical),
+        text::rate(rest.typical), text::rate(stage.carries.typical), text::rate(stage.carries.high));
     stage.from = {"own", Certainty::Typical};
     return stage;
 }
 
 Stage serialStage(const std::vector<Band>& steps)
 {
-    const auto together = [&](BitRate Band::* which) {
+    const auto together = [&](BitRate Band::*which) {
         double each = 0;
         for (const Band& step : steps) each += 1 / (step.*which).in();
         return BitRate::of(1 / each);
@@ -92,7 +116,8 @@ Stage serialStage(const std::vector<Band>& steps)
     stage.carries = {together(&Band::low), together(&Band::typical), together(&Band::high)};
     std::string sum;
     for (const Band& step : steps) sum += (sum.empty() ? "1/" : " + 1/") + text::rate(step.typical);
-    stage.working = fmt::format("reads, then sends, then writes: 1 ÷ ({}) = {} usually, up to {}", sum, text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    stage.working = fmt::format("reads, then sends, then writes: 1 ÷ ({}) = {} usually, up to {}", sum,
+                                text::rate(stage.carries.typical), text::rate(stage.carries.high));
     stage.from = {"own", Certainty::Typical};
     return stage;
 }
@@ -103,7 +128,9 @@ std::optional<Band> networkBand(const std::vector<Stage>& stages)
     for (const Stage& stage : stages) {
         if (!isNetwork(stage.kind)) continue;
         const Band& band = stage.carries;
-        least = least ? Band{std::min(least->low, band.low), std::min(least->typical, band.typical), std::min(least->high, band.high)} : band;
+        least = least ? Band{std::min(least->low, band.low), std::min(least->typical, band.typical),
+                             std::min(least->high, band.high)}
+                      : band;
     }
     return least;
 }
@@ -112,7 +139,9 @@ std::optional<BitRate> slowestLink(const std::vector<Stage>& stages)
 {
     std::optional<BitRate> slowest;
     for (const Stage& stage : stages)
-        if ((stage.kind == StageKind::Link || stage.kind == StageKind::Medium || stage.kind == StageKind::Bond) && (!slowest || stage.line < *slowest)) slowest = stage.line;
+        if ((stage.kind == StageKind::Link || stage.kind == StageKind::Medium || stage.kind == StageKind::Bond) &&
+            (!slowest || stage.line < *slowest))
+            slowest = stage.line;
     return slowest;
 }
 

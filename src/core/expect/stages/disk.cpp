@@ -17,9 +17,13 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
     const kb::ArrayLevel* level = kb.array(group.level.empty() ? "single" : group.level);
     if (!level) return failure(ErrorCode::BadInput, fmt::format("unknown array level “{}”", group.level));
     if (group.count < level->leastDisks)
-        return failure(ErrorCode::BadInput, fmt::format("{} needs at least {} disks, not {}", level->id, level->leastDisks, group.count));
+        return failure(ErrorCode::BadInput,
+                       fmt::format("{} needs at least {} disks, not {}", level->id, level->leastDisks, group.count));
     if (group.count > 1 && level->id == "single")
-        return failure(ErrorCode::BadInput, fmt::format("{} disks need an array level: write raid0, raid1, raid5, raid6 or raid10 after them", group.count));
+        return failure(
+            ErrorCode::BadInput,
+            fmt::format("{} disks need an array level: write raid0, raid1, raid5, raid6 or raid10 after them",
+                        group.count));
     const bool reads = access == Access::Read;
     const Band& one = reads ? disk->read : disk->write;
     Stage stage;
@@ -29,22 +33,27 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
     stage.from = {level->from.source, weaker(level->from.certainty, disk->from.certainty)};
     if (level->id == "single") {
         stage.carries = one;
-        stage.working = fmt::format("{}, {}: up to {} = {}; usually {} = {}", disk->name, reads ? "reading" : "writing", text::byteRate(one.high), text::rate(one.high),
-                                    text::byteRate(one.typical), text::rate(one.typical));
+        stage.working = fmt::format("{}, {}: up to {} = {}; usually {} = {}", disk->name, reads ? "reading" : "writing",
+                                    text::byteRate(one.high), text::rate(one.high), text::byteRate(one.typical),
+                                    text::rate(one.typical));
         return stage;
     }
-    const double share = reads ? level->readPerDisk * group.count - level->readLess : level->writePerDisk * group.count - level->writeLess;
+    const double share = reads ? level->readPerDisk * group.count - level->readLess
+                               : level->writePerDisk * group.count - level->writeLess;
     const double factor = reads ? level->readFactor : level->writeFactor;
     const BitRate typical = scaled(one.typical, share * factor);
     stage.carries = {scaled(typical, 0.9), typical, scaled(one.typical, share)};
-    stage.working = fmt::format("{} disks, {}: {} × {} = {} = {}; usually × {} = {} = {}", group.count, level->name, text::number(share), text::byteRate(one.typical),
-                                text::byteRate(stage.carries.high), text::rate(stage.carries.high), text::number(factor), text::byteRate(typical), text::rate(typical));
+    stage.working =
+        fmt::format("{} disks, {}: {} × {} = {} = {}; usually × {} = {} = {}", group.count, level->name,
+                    text::number(share), text::byteRate(one.typical), text::byteRate(stage.carries.high),
+                    text::rate(stage.carries.high), text::number(factor), text::byteRate(typical), text::rate(typical));
     return stage;
 }
 
 }  // namespace
 
-Result<Stage> diskStage(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, Access access, const Factors& factors)
+Result<Stage> diskStage(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, Access access,
+                        const Factors& factors)
 {
     auto stage = healthy(kb, group, access);
     if (!stage) return stage;

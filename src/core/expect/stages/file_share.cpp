@@ -9,14 +9,16 @@
 namespace sokudo::expect {
 namespace {
 
-/// The network a row speaks of. A session does no worse on a faster network than on a slow one, so the row of a slower link counts up to
-/// what such a link carries.
-Result<Band> networkOf(const kb::KnowledgeBase& kb, const kb::FileShare& row, const kb::FileShare& named, const Band& network)
+/// The network a row speaks of. A session does no worse on a faster network than on a slow one, so the row of a slower
+/// link counts up to what such a link carries.
+Result<Band> networkOf(const kb::KnowledgeBase& kb, const kb::FileShare& row, const kb::FileShare& named,
+                       const Band& network)
 {
     if (row.at >= named.at) return network;
     const auto link = linkStage(kb, row.at, {});
     if (!link) return tl::unexpected(link.error());
-    return Band{std::min(network.low, link->carries.low), std::min(network.typical, link->carries.typical), std::min(network.high, link->carries.high)};
+    return Band{std::min(network.low, link->carries.low), std::min(network.typical, link->carries.typical),
+                std::min(network.high, link->carries.high)};
 }
 
 }  // namespace
@@ -43,7 +45,8 @@ Result<Stage> fileShareStage(const kb::KnowledgeBase& kb, std::string_view proto
             of = counted->typical;
         }
     }
-    stage.working = fmt::format("{}: {} × {} = {}; usually {} × {} = {}", usual->name, text::number(usual->share.high), text::rate(network.high), text::rate(stage.carries.high),
+    stage.working = fmt::format("{}: {} × {} = {}; usually {} × {} = {}", usual->name, text::number(usual->share.high),
+                                text::rate(network.high), text::rate(stage.carries.high),
                                 text::number(usual->share.typical), text::rate(of), text::rate(stage.carries.typical));
     stage.from = usual->from;
     return stage;

@@ -16,8 +16,10 @@ Result<Stage> linkStage(const kb::KnowledgeBase& kb, BitRate rate, const formula
     stage.kind = StageKind::Link;
     stage.label = "link";
     stage.detail = text::linkRate(rate);
-    stage.carries = {scaled(*ceiling, wire->value.low), scaled(*ceiling, wire->value.typical), scaled(*ceiling, wire->value.high)};
-    stage.working = fmt::format("{} {} (MTU {}) = {}", text::linkRate(rate), formulas::shareText(framing), framing.mtu, text::rate(*ceiling, 5));
+    stage.carries = {scaled(*ceiling, wire->value.low), scaled(*ceiling, wire->value.typical),
+                     scaled(*ceiling, wire->value.high)};
+    stage.working = fmt::format("{} {} (MTU {}) = {}", text::linkRate(rate), formulas::shareText(framing), framing.mtu,
+                                text::rate(*ceiling, 5));
     stage.from = {"802.3-3", Certainty::Standard};
     stage.line = rate;
     if (const auto frames = formulas::frameRate(rate, framing)) stage.frames = *frames;

@@ -3,20 +3,22 @@
 
 #include <fmt/format.h>
 
-#include "core/formulas/processor_cost.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
+#include "core/formulas/processor_cost.h"
 
 namespace sokudo::expect {
 namespace {
 constexpr std::string_view kPlain = "no-offload";  // has figures of its own in processors.csv
 }  // namespace
 
-Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProcessor& host, int mtu, int streams, const Factors& factors)
+Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProcessor& host, int mtu, int streams,
+                             const Factors& factors)
 {
     const kb::Processor* row = kb.processor(host.kind);
     if (!row) return failure(ErrorCode::BadInput, fmt::format("unknown kind of processor “{}”", host.kind));
-    if (host.clockGhz <= 0 || host.clockGhz > 10) return failure(ErrorCode::OutOfRange, "a processor clock lies between 0 and 10 GHz");
+    if (host.clockGhz <= 0 || host.clockGhz > 10)
+        return failure(ErrorCode::OutOfRange, "a processor clock lies between 0 and 10 GHz");
     if (streams < 1) return failure(ErrorCode::OutOfRange, "at least one stream");
     Factors others = factors;
     const bool offloads = std::erase(others, kPlain) == 0;
@@ -26,20 +28,31 @@ Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProces
     Stage stage;
     stage.kind = StageKind::Processor;
     stage.label = "processor";
-    stage.detail = used > 1 ? fmt::format("{} cores, {}{}GHz", used, text::number(host.clockGhz), text::kThin) : fmt::format("one core, {}{}GHz", text::number(host.clockGhz), text::kThin);
+    stage.detail = used > 1 ? fmt::format("{} cores, {}{}GHz", used, text::number(host.clockGhz), text::kThin)
+                            : fmt::format("one core, {}{}GHz", text::number(host.clockGhz), text::kThin);
     stage.carries = {scaled(perGhz.low, factor), scaled(perGhz.typical, factor), scaled(perGhz.high, factor)};
-    const std::string cores = used > 1 ? fmt::format(" × {} cores × {}", used, text::number(kScalingLoss)) : std::string(" on one core");
-    const std::string more = used == 1 && host.cores > 1 ? fmt::format(" ({} streams on as many cores: about {})", host.cores, text::rate(scaled(perGhz.typical, host.clockGhz * host.cores * kScalingLoss), 3)) : std::string();
-    const std::string packets = (mtu == 1500 ? std::string() : fmt::format(" at MTU {}", mtu)) + (offloads ? "" : " with segmentation and aggregation switched off");
-    stage.working = fmt::format("{}{}GHz × {} per GHz{}{} = {}{}; usually {} per GHz = {}", text::number(host.clockGhz), text::kThin, text::rate(perGhz.high), packets, cores,
-                                text::rate(stage.carries.high), more, text::rate(perGhz.typical), text::rate(stage.carries.typical));
+    const std::string cores =
+        used > 1 ? fmt::format(" × {} cores × {}", used, text::number(kScalingLoss)) : std::string(" on one core");
+    const std::string more =
+        used == 1 && host.cores > 1
+            ? fmt::format(" ({} streams on as many cores: about {})", host.cores,
+                          text::rate(scaled(perGhz.typical, host.clockGhz * host.cores * kScalingLoss), 3))
+            : std::string();
+    const std::string packets = (mtu == 1500 ? std::string() : fmt::format(" at MTU {}", mtu)) +
+                                (offloads ? "" : " with segmentation and aggregation switched off");
+    stage.working = fmt::format("{}{}GHz × {} per GHz{}{} = {}{}; usually {} per GHz = {}", text::number(host.clockGhz),
+                                text::kThin, text::rate(perGhz.high), packets, cores, text::rate(stage.carries.high),
+                                more, text::rate(perGhz.typical), text::rate(stage.carries.typical));
     stage.from = row->from;
     if (host.cores > used) {
         const double all = host.clockGhz * host.cores * kScalingLoss;
         stage.pool = Band{scaled(perGhz.low, all), scaled(perGhz.typical, all), scaled(perGhz.high, all)};
     }
-    stage.perFlow = Band{scaled(perGhz.low, host.clockGhz), scaled(perGhz.typical, host.clockGhz), scaled(perGhz.high, host.clockGhz)};
-    stage.varied = [host, streams, factors](const kb::KnowledgeBase& rows, const Varied& to) { return processorStage(rows, host, to.mtu, streams, factors); };
+    stage.perFlow = Band{scaled(perGhz.low, host.clockGhz), scaled(perGhz.typical, host.clockGhz),
+                         scaled(perGhz.high, host.clockGhz)};
+    stage.varied = [host, streams, factors](const kb::KnowledgeBase& rows, const Varied& to) {
+        return processorStage(rows, host, to.mtu, streams, factors);
+    };
     if (const auto error = applyFactors(kb, others, "processor", stage)) return tl::unexpected(*error);
     return stage;
 }

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include "core/formulas/bus.h"
 #include "core/expect/stages.h"
+#include "core/formulas/bus.h"
 
 namespace sokudo::expect {
 
@@ -31,6 +31,9 @@ Result<Stage> slotStage(const kb::KnowledgeBase& kb, const plan::Slot& slot, int
     return busStage(kb, StageKind::Slot, {generation, lanes, maxPayload});
 }
 
-Result<Stage> uplinkStage(const kb::KnowledgeBase& kb, const formulas::BusLink& link) { return busStage(kb, StageKind::Uplink, link); }
+Result<Stage> uplinkStage(const kb::KnowledgeBase& kb, const formulas::BusLink& link)
+{
+    return busStage(kb, StageKind::Uplink, link);
+}
 
 }  // namespace sokudo::expect

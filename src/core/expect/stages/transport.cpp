@@ -4,10 +4,10 @@
 
 #include <fmt/format.h>
 
-#include "core/formulas/framing.h"
-#include "core/formulas/transport.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
+#include "core/formulas/framing.h"
+#include "core/formulas/transport.h"
 
 namespace sokudo::expect {
 namespace {
@@ -31,18 +31,22 @@ Result<Stage> windowStage(DataSize window, Duration roundTrip, int streams)
     stage.carries = {all, all, all};
     stage.perFlow = Band{one, one, one};
     stage.transport = Transport{window, 0, roundTrip, 0};
-    stage.working = fmt::format("8 × {} ÷ {} of round trip{} = {}", text::size(window), text::duration(roundTrip), ofStreams(streams), text::rate(all));
+    stage.working = fmt::format("8 × {} ÷ {} of round trip{} = {}", text::size(window), text::duration(roundTrip),
+                                ofStreams(streams), text::rate(all));
     stage.from = {"rfc-9293", Certainty::Standard};
     return stage;
 }
 
 Result<Stage> lossStage(double share, Duration roundTrip, int segment, int streams)
 {
-    if (!(share > 0) || share >= 1) return failure(ErrorCode::OutOfRange, "a share of lost packets lies between 0 and 100 %");
+    if (!(share > 0) || share >= 1)
+        return failure(ErrorCode::OutOfRange, "a share of lost packets lies between 0 and 100 %");
     if (roundTrip.steps() <= 0) return failure(ErrorCode::OutOfRange, "a round trip takes longer than nothing");
     const auto [one, law] = formulas::lossLimited(share, roundTrip, segment);
     const BitRate all = scaled(one, std::max(1, streams));
-    const auto around = [](BitRate rate) { return Band{scaled(rate, 1 - kLossBand), rate, scaled(rate, 1 + kLossBand)}; };
+    const auto around = [](BitRate rate) {
+        return Band{scaled(rate, 1 - kLossBand), rate, scaled(rate, 1 + kLossBand)};
+    };
     Stage stage;
     stage.kind = StageKind::Loss;
     stage.label = "loss";
@@ -50,11 +54,17 @@ Result<Stage> lossStage(double share, Duration roundTrip, int segment, int strea
     stage.carries = around(all);
     stage.perFlow = around(one);
     stage.transport = Transport{{}, share, roundTrip, segment};
-    stage.working = law == formulas::LossLaw::Cubic ? fmt::format("8 × {} ÷ {} × 1.054 × (round trip³ ÷ loss³)^¼{} = {}", segment, text::duration(roundTrip), ofStreams(streams), text::rate(all))
-                            : fmt::format("8 × {} ÷ {} × 1.2247 ÷ √{}{} = {}", segment, text::duration(roundTrip), text::number(share, 3), ofStreams(streams), text::rate(all));
-    stage.working += fmt::format(", ±20{}%: up to {}; a sender that models the path is not held by it", text::kThin, text::rate(stage.carries.high));
+    stage.working = law == formulas::LossLaw::Cubic
+                        ? fmt::format("8 × {} ÷ {} × 1.054 × (round trip³ ÷ loss³)^¼{} = {}", segment,
+                                      text::duration(roundTrip), ofStreams(streams), text::rate(all))
+                        : fmt::format("8 × {} ÷ {} × 1.2247 ÷ √{}{} = {}", segment, text::duration(roundTrip),
+                                      text::number(share, 3), ofStreams(streams), text::rate(all));
+    stage.working += fmt::format(", ±20{}%: up to {}; a sender that models the path is not held by it", text::kThin,
+                                 text::rate(stage.carries.high));
     stage.from = {"rfc-9438", Certainty::Typical};
-    stage.varied = [share, roundTrip, streams](const kb::KnowledgeBase&, const Varied& to) { return lossStage(share, roundTrip, formulas::payloadBytes({to.mtu}), streams); };
+    stage.varied = [share, roundTrip, streams](const kb::KnowledgeBase&, const Varied& to) {
+        return lossStage(share, roundTrip, formulas::payloadBytes({to.mtu}), streams);
+    };
     return stage;
 }
 

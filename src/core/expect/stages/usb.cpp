@@ -11,7 +11,8 @@ namespace sokudo::expect {
 Result<Stage> usbStage(const kb::KnowledgeBase& kb, BitRate bus, BitRate adapter)
 {
     const kb::UsbLink* row = kb.usbLink(bus, adapter);
-    if (!row) return failure(ErrorCode::BadInput, "USB enumerates at 0.48, 5, 10, 20, 40 or 80 Gb/s", text::linkRate(bus));
+    if (!row)
+        return failure(ErrorCode::BadInput, "USB enumerates at 0.48, 5, 10, 20, 40 or 80 Gb/s", text::linkRate(bus));
     const auto wire = formulas::goodput(std::min(adapter, row->adapter));
     if (!wire) return tl::unexpected(wire.error());
     // A faster bus than the adapter needs carries what the adapter can.
@@ -20,9 +21,12 @@ Result<Stage> usbStage(const kb::KnowledgeBase& kb, BitRate bus, BitRate adapter
     stage.kind = StageKind::Usb;
     stage.label = "usb";
     stage.detail = text::linkRate(bus);
-    stage.carries = slower ? Band{std::min(row->carries.low, *wire), std::min(row->carries.typical, *wire), std::min(row->carries.high, *wire)} : row->carries;
+    stage.carries = slower ? Band{std::min(row->carries.low, *wire), std::min(row->carries.typical, *wire),
+                                  std::min(row->carries.high, *wire)}
+                           : row->carries;
     if (row->halfDuplex) stage.both = Band{stage.carries.low, stage.carries.typical, stage.carries.high};
-    stage.working = fmt::format("{}: up to {}, usually {}", row->name, text::rate(stage.carries.high), text::rate(stage.carries.typical));
+    stage.working = fmt::format("{}: up to {}, usually {}", row->name, text::rate(stage.carries.high),
+                                text::rate(stage.carries.typical));
     stage.from = row->from;
     stage.line = bus;
     return stage;

@@ -6,13 +6,13 @@ namespace sokudo::match {
 std::span<const Rule* const> allRules()
 {
     static constexpr const Rule* kRules[] = {
-        &kMediumMeetsPort, &kModuleInCage, &kModulePower, &kHostAccepts, &kBreakOut, &kCommonRate,
-        &kNegotiation, &kCopperModule, &kPairing, &kPolarity, &kReachTwistedPair, &kInsertionLoss,
-        &kWireMap, &kConductors, &kCableBuild, &kMains, &kPowerOverEthernet, &kPowerBudget,
-        &kReachFibre, &kFibreJoints, &kOpticalLoss, &kLightLevel, &kReachDirectAttach, &kLeadRate,
-        &kEarthing, &kFec, &kSharedCoax, &kCoaxLoss, &kSlowMedia, &kPowerLine,
-        &kRadio, &kSlotWidth, &kBetweenBuildings, &kCardFit, &kProviderHandOff, &kWholeCableExtender,
-        &kMountPlate, &kTestGrade,
+        &kMediumMeetsPort, &kModuleInCage, &kModulePower,      &kHostAccepts, &kBreakOut,          &kCommonRate,
+        &kNegotiation,     &kCopperModule, &kPairing,          &kPolarity,    &kReachTwistedPair,  &kInsertionLoss,
+        &kWireMap,         &kConductors,   &kCableBuild,       &kMains,       &kPowerOverEthernet, &kPowerBudget,
+        &kReachFibre,      &kFibreJoints,  &kOpticalLoss,      &kLightLevel,  &kReachDirectAttach, &kLeadRate,
+        &kEarthing,        &kFec,          &kSharedCoax,       &kCoaxLoss,    &kSlowMedia,         &kPowerLine,
+        &kRadio,           &kSlotWidth,    &kBetweenBuildings, &kCardFit,     &kProviderHandOff,   &kWholeCableExtender,
+        &kMountPlate,      &kTestGrade,
     };
     return kRules;
 }

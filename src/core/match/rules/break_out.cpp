@@ -18,18 +18,24 @@ bool isCabledAsLeg(const LinkContext& link, const LinkEnd& end)
     return link.isCaptive() && far.cage && !isFourLane(far) && far.cage->holdsModule;
 }
 
-/// The row by which this port splits into so many legs: of its own cage, else of any cage of its family, as a QSFP28 takes a QSFP+ part.
+/// The row by which this port splits into so many legs: of its own cage, else of any cage of its family, as a QSFP28
+/// takes a QSFP+ part.
 const kb::BreakOut* rowFor(const LinkContext& link, const LinkEnd& end, int legs)
 {
     const std::string_view phy = end.module ? std::string_view(end.module->phy) : std::string_view();
     const kb::BreakOut* usual = link.kb.breakOut(end.cage->id, legs);
     for (const kb::BreakOut& row : link.kb.breakOuts)
-        if (row.cage == end.cage->id && row.legs == legs && std::find(row.modulePhys.begin(), row.modulePhys.end(), phy) != row.modulePhys.end()) return &row;
+        if (row.cage == end.cage->id && row.legs == legs &&
+            std::find(row.modulePhys.begin(), row.modulePhys.end(), phy) != row.modulePhys.end())
+            return &row;
     return usual;
 }
 
 /// Lanes leave the module on fibres of their own.
-bool isSeparable(const kb::BreakOut& row, std::string_view phy) { return std::find(row.modulePhys.begin(), row.modulePhys.end(), phy) != row.modulePhys.end(); }
+bool isSeparable(const kb::BreakOut& row, std::string_view phy)
+{
+    return std::find(row.modulePhys.begin(), row.modulePhys.end(), phy) != row.modulePhys.end();
+}
 
 int legsInUse(const LinkContext& link, const LinkEnd& end)
 {
@@ -48,16 +54,27 @@ Outcomes check(const LinkContext& link)
         if (!end.port || !isCabledAsLeg(link, end)) return;
         const int legs = end.splits > 0 ? end.splits : 4;
         const bool isCard = end.device && plan::isHost(end.device->role);
-        text::Args args{{"end", end.name}, {"cage", end.cage->name}, {"rate", end.cage->rate}, {"module", end.module ? end.module->name : std::string("lead")}};
+        text::Args args{{"end", end.name},
+                        {"cage", end.cage->name},
+                        {"rate", end.cage->rate},
+                        {"module", end.module ? end.module->name : std::string("lead")}};
         const kb::BreakOut* row = rowFor(link, end, legs);
         args.emplace_back("must", text::Arg(row ? row->hostMust : std::string("list such a split")));
         const int used = legsInUse(link, end);
         if (end.splits == 0 && used > 1) return found.push_back(clause(link, "md-27", std::move(args), {}, part));
-        if (end.splits == 0 || (isCard && !end.is("can-split", "yes")) || end.is("can-split", "no")) return found.push_back(clause(link, "md-24", std::move(args), {}, part));
-        if (end.module && (!row || !isSeparable(*row, end.module->phy))) return found.push_back(clause(link, "md-25", std::move(args), {}, part));
+        if (end.splits == 0 || (isCard && !end.is("can-split", "yes")) || end.is("can-split", "no"))
+            return found.push_back(clause(link, "md-24", std::move(args), {}, part));
+        if (end.module && (!row || !isSeparable(*row, end.module->phy)))
+            return found.push_back(clause(link, "md-25", std::move(args), {}, part));
         if (!link.common) return;
         const int leg = end.port->leg > 0 ? end.port->leg : end.port->traits.count("leg").value_or(1);
-        found.push_back(clause(link, "md-26", {{"leg", static_cast<double>(leg)}, {"end", end.name}, {"rate", *link.common}, {"used", static_cast<double>(used)}, {"legs", static_cast<double>(legs)}}, link.common, part));
+        found.push_back(clause(link, "md-26",
+                               {{"leg", static_cast<double>(leg)},
+                                {"end", end.name},
+                                {"rate", *link.common},
+                                {"used", static_cast<double>(used)},
+                                {"legs", static_cast<double>(legs)}},
+                               link.common, part));
     };
     look(link.a, LinkPart::CageA);
     look(link.b, LinkPart::CageB);

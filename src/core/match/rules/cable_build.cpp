@@ -32,7 +32,8 @@ Outcomes check(const LinkContext& link)
             found.push_back(clause(link, "cu-35", {{"run", cable->run->label}, {"space", spoken(space)}}));
         const kb::Jacket* asked = askedBy(link, space);
         if (asked && jacket && jacket->rank < asked->rank)
-            found.push_back(clause(link, "sf-05", {{"run", cable->run->label}, {"space", std::string(space)}, {"jacket", jacket->name}}));
+            found.push_back(clause(
+                link, "sf-05", {{"run", cable->run->label}, {"space", std::string(space)}, {"jacket", jacket->name}}));
     }
     return found;
 }
@@ -42,7 +43,9 @@ Outcomes check(const LinkContext& link)
 constinit const Rule kCableBuild{
     .id = "cable-build",
     .title = "Jacket and plugs suit the place",
-    .why = "Sun and water ruin an indoor jacket, fire code asks for the right one, and a plug sets the class of the cable.",
+    .why =
+        "Sun and water ruin an indoor jacket, fire code asks for the right one, and a plug sets the class of the "
+        "cable.",
     .clauses = "cu-34 cu-35 sf-05",
     .check = &check,
 };

@@ -10,9 +10,12 @@ void judge(const LinkContext& link, const LinkEnd& end, LinkPart part, Outcomes&
     if (!end.port || !end.device || end.port->traits.empty()) return;
     const std::string_view bracket = end.word("bracket"), room = end.device->traits.word("case");
     if (!room.empty() && !bracket.empty() && bracket != "both" && bracket != room)
-        found.push_back(clause(link, "hw-01", {{"end", end.name}, {"bracket", std::string(bracket)}, {"case", std::string(room)}}, {}, part));
+        found.push_back(clause(link, "hw-01",
+                               {{"end", end.name}, {"bracket", std::string(bracket)}, {"case", std::string(room)}}, {},
+                               part));
     if (end.is("slot-blocked", "yes")) found.push_back(clause(link, "hw-02", {{"end", end.name}}, {}, part));
-    if (end.is("cooling", "sink") && end.device->traits.is("air", "no")) found.push_back(clause(link, "hw-03", {{"end", end.name}}, link.common, part));
+    if (end.is("cooling", "sink") && end.device->traits.is("air", "no"))
+        found.push_back(clause(link, "hw-03", {{"end", end.name}}, link.common, part));
 }
 
 Outcomes check(const LinkContext& link)

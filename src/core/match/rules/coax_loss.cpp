@@ -10,12 +10,16 @@ namespace {
 constexpr Decibel kWeak = Decibel::fromSteps(45'000);
 constexpr Decibel kLost = Decibel::fromSteps(55'000);
 
-struct Sum { Decibel loss; std::string working; };
+struct Sum {
+    Decibel loss;
+    std::string working;
+};
 
 /// Cable at 1.5 GHz, splitters, a jump between outputs and two connectors a part; a measured loss stands for all of it.
 std::optional<Sum> pathLoss(const LinkContext& link)
 {
-    if (const auto measured = link.runAs<Decibel>("measured-loss")) return Sum{*measured, text::decibel(*measured) + " measured on the way"};
+    if (const auto measured = link.runAs<Decibel>("measured-loss"))
+        return Sum{*measured, text::decibel(*measured) + " measured on the way"};
     const kb::CoaxLoss* connector = link.kb.coaxLoss("connector");
     if (!connector) return std::nullopt;
     Sum sum;
@@ -38,7 +42,8 @@ std::optional<Sum> pathLoss(const LinkContext& link)
             add(splitters * splitter->at1500, fmt::format("{} × {}", splitters, splitter->name));
             ends += 2 * splitters;
         }
-        if (const kb::CoaxLoss* jump = link.kb.coaxLoss("jump"); jump && traits.yes("jump")) add(jump->at1500, jump->name);
+        if (const kb::CoaxLoss* jump = link.kb.coaxLoss("jump"); jump && traits.yes("jump"))
+            add(jump->at1500, jump->name);
     }
     add(ends * connector->at1500, fmt::format("{} connectors", ends));
     sum.working = text::joined(terms, " + ") + " = " + text::decibel(sum.loss);
@@ -58,7 +63,9 @@ Outcomes check(const LinkContext& link)
 constinit const Rule kCoaxLoss{
     .id = "coax-loss",
     .title = "The coax path is not too weak",
-    .why = "Every metre and every splitter takes signal; past a point the adapters fall to an older rate and then lose each other.",
+    .why =
+        "Every metre and every splitter takes signal; past a point the adapters fall to an older rate and then lose "
+        "each other.",
     .clauses = "cx-09 cx-12",
     .check = &check,
 };

@@ -9,7 +9,8 @@ namespace sokudo::match {
 namespace {
 
 constexpr double kMeasuredTolerance = 1.15;
-constexpr double kCladLeast = 1.45, kCladMost = 1.70;  ///< around 1/0.635, what arithmetic::loopResistance gives for copper-clad wire
+constexpr double kCladLeast = 1.45,
+                 kCladMost = 1.70;  ///< around 1/0.635, what arithmetic::loopResistance gives for copper-clad wire
 
 std::optional<Outcome> measuredLoop(const LinkContext& link, const CableSection& cable)
 {
@@ -23,9 +24,16 @@ std::optional<Outcome> measuredLoop(const LinkContext& link, const CableSection&
     if (measured->in() <= expected * kMeasuredTolerance && !overLimit) return std::nullopt;
     const double ratio = measured->in() / expected;
     const bool cladSign = ratio >= kCladLeast && ratio <= kCladMost;
-    const std::string sign = cladSign ? "half as much again is the sign of copper-clad conductors" : overLimit ? "more than the 25 Ω that a channel may have" : "a poor contact or thinner wire";
-    Outcome result = clause(link, "cu-33", {{"run", cable.run->label}, {"measured", text::number(measured->in(), 3) + " Ω"}, {"expected", text::number(expected, 3) + " Ω"},
-                                          {"length", *cable.length}, {"gauge", static_cast<double>(gauge)}, {"sign", sign}});
+    const std::string sign = cladSign    ? "half as much again is the sign of copper-clad conductors"
+                             : overLimit ? "more than the 25 Ω that a channel may have"
+                                         : "a poor contact or thinner wire";
+    Outcome result = clause(link, "cu-33",
+                            {{"run", cable.run->label},
+                             {"measured", text::number(measured->in(), 3) + " Ω"},
+                             {"expected", text::number(expected, 3) + " Ω"},
+                             {"length", *cable.length},
+                             {"gauge", static_cast<double>(gauge)},
+                             {"sign", sign}});
     if (cladSign && powerOn(link)) result.verdict = Verdict::Unsafe;
     return result;
 }
@@ -40,9 +48,10 @@ Outcomes check(const LinkContext& link)
         const bool clad = !section.cord && section.run->traits.yes("copper-clad");
         const bool thin = section.gauge >= 28;
         if (power && (clad || (thin && strong)))
-            found.push_back(clause(link, "cu-30", {{"run", section.run->label}, {"what", std::string(clad ? "copper-clad aluminium" : "28 AWG or thinner wire")}}));
-        else if (clad)
-            found.push_back(clause(link, "cu-29", {{"run", section.run->label}}, gigabits(1)));
+            found.push_back(clause(link, "cu-30",
+                                   {{"run", section.run->label},
+                                    {"what", std::string(clad ? "copper-clad aluminium" : "28 AWG or thinner wire")}}));
+        else if (clad) found.push_back(clause(link, "cu-29", {{"run", section.run->label}}, gigabits(1)));
         if (section.cord) continue;
         if (auto outcome = measuredLoop(link, section)) found.push_back(std::move(*outcome));
     }

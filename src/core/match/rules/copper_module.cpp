@@ -48,7 +48,9 @@ Outcomes check(const LinkContext& link)
 constinit const Rule kCopperModule{
     .id = "copper-module",
     .title = "A copper module and its host agree on rate and flow",
-    .why = "The host sees one rate and the copper runs at another: without pause frames or a switching lane frames are lost.",
+    .why =
+        "The host sees one rate and the copper runs at another: without pause frames or a switching lane frames are "
+        "lost.",
     .clauses = "md-18 md-19 md-20 md-21",
     .check = &check,
 };

@@ -14,7 +14,8 @@ const kb::FecMode* modeOf(const LinkEnd& end, const LinkContext& link)
     if (!end.port || !end.port->fec || *end.port->fec == plan::Fec::Auto) return nullptr;
     switch (*end.port->fec) {
     case plan::Fec::BaseR: return link.kb.fecMode("base-r");
-    case plan::Fec::Rs: return link.kb.fecMode(*link.common == gigabits(50) && !(end.phy && end.phy->lanes > 1) ? "rs544" : "rs528");
+    case plan::Fec::Rs:
+        return link.kb.fecMode(*link.common == gigabits(50) && !(end.phy && end.phy->lanes > 1) ? "rs544" : "rs528");
     default: return link.kb.fecMode("none");
     }
 }
@@ -25,8 +26,13 @@ Outcomes belowFecRates(const LinkContext& link)
     const auto look = [&](const LinkEnd& end, LinkPart part) {
         const kb::FecMode* mode = modeOf(end, link);
         if (!mode || mode->id == "none") return;
-        found.push_back({Verdict::NoLink, {}, "{end} is set to {mode}, which does not exist at {rate}: switch FEC off there",
-                         {{"end", end.name}, {"mode", mode->name}, {"rate", *link.common}}, {"802.3-49", Certainty::Standard}, part, "fec-rate"});
+        found.push_back({Verdict::NoLink,
+                         {},
+                         "{end} is set to {mode}, which does not exist at {rate}: switch FEC off there",
+                         {{"end", end.name}, {"mode", mode->name}, {"rate", *link.common}},
+                         {"802.3-49", Certainty::Standard},
+                         part,
+                         "fec-rate"});
     };
     look(link.a, LinkPart::CageA);
     look(link.b, LinkPart::CageB);
@@ -37,13 +43,15 @@ Outcomes belowFecRates(const LinkContext& link)
 std::string requiredOf(const LinkContext& link, const kb::FecRule& rule)
 {
     if (!link.isCaptive()) return rule.required;
-    if (const std::string_view kind = link.runWord("aoc-code"); !kind.empty()) return kind == "needs-fec" ? "rs528" : "none";
+    if (const std::string_view kind = link.runWord("aoc-code"); !kind.empty())
+        return kind == "needs-fec" ? "rs528" : "none";
     if (*link.common == gigabits(25)) {
         const std::string_view lead = link.runWord("class");
         if (!lead.empty()) return lead == "l" ? "rs528" : lead == "s" ? "base-r" : "none";
     }
     if (link.length && link.weakest)
-        if (const auto fit = directAttachFit(link.kb, *link.a.phy, *link.weakest, *link.length); fit.row) return fit.row->leastFec;
+        if (const auto fit = directAttachFit(link.kb, *link.a.phy, *link.weakest, *link.length); fit.row)
+            return fit.row->leastFec;
     return rule.required;
 }
 
@@ -51,15 +59,18 @@ std::string requiredOf(const LinkContext& link, const kb::FecRule& rule)
 std::string_view shortOf(const LinkContext& link, std::string_view required)
 {
     if (link.isOn(kb::MediumKind::ActiveOptical)) return "fe-10";
-    if (link.isOn(kb::MediumKind::DirectAttach) && *link.common == gigabits(25)) return required == "base-r" ? "fe-04" : "fe-05";
+    if (link.isOn(kb::MediumKind::DirectAttach) && *link.common == gigabits(25))
+        return required == "base-r" ? "fe-04" : "fe-05";
     return *link.common >= gigabits(100) ? "fe-06" : "fe-03";
 }
 
-void equalButShort(const LinkContext& link, const kb::FecRule& rule, const kb::FecMode& required, text::Args args, Outcomes& found)
+void equalButShort(const LinkContext& link, const kb::FecRule& rule, const kb::FecMode& required, text::Args args,
+                   Outcomes& found)
 {
     const std::string_view id = shortOf(link, required.id);
     Outcome result = clause(link, id, args, *link.common);
-    if (result.pattern.empty()) result.pattern = "both ends run {modeA}; {text}. It needs {required}: without it errors go uncorrected";
+    if (result.pattern.empty())
+        result.pattern = "both ends run {modeA}; {text}. It needs {required}: without it errors go uncorrected";
     if (rule.without == Verdict::NoLink) {
         result.verdict = Verdict::NoLink;
         result.rate.reset();
@@ -75,13 +86,23 @@ void agree(const LinkContext& link, const kb::FecRule& rule, Outcomes& found)
     if (!required) return;
     const bool inModule = link.a.phy->fecRequired == "module";
     const StaticText fitsId = link.a.phy->id == "40gbase-cr4" ? "fe-11" : "fe-01";
-    text::Args args{{"a", link.a.name}, {"b", link.b.name}, {"modeA", a ? a->name : std::string()}, {"modeB", b ? b->name : std::string()}, {"text", rule.text}, {"required", required->name}};
+    text::Args args{{"a", link.a.name},
+                    {"b", link.b.name},
+                    {"modeA", a ? a->name : std::string()},
+                    {"modeB", b ? b->name : std::string()},
+                    {"text", rule.text},
+                    {"required", required->name}};
     const auto result = [&](Verdict verdict, StaticText pattern, StaticText caseId) {
-        found.push_back({verdict, verdict == Verdict::NoLink ? std::nullopt : link.common, pattern, args, rule.from, LinkPart::Between, caseId});
+        found.push_back({verdict, verdict == Verdict::NoLink ? std::nullopt : link.common, pattern, args, rule.from,
+                         LinkPart::Between, caseId});
     };
     if (a && b && a != b) {
         const bool longReach = link.a.phy->id == "100gbase-lr4" || link.a.phy->id == "100gbase-er4";
-        return result(Verdict::NoLink, "{a} runs {modeA}, {b} runs {modeB}: the blocks do not align. Set both ends alike ({required})", inModule ? "fe-07" : longReach ? "fe-08" : "fe-02");
+        return result(Verdict::NoLink,
+                      "{a} runs {modeA}, {b} runs {modeB}: the blocks do not align. Set both ends alike ({required})",
+                      inModule    ? "fe-07"
+                      : longReach ? "fe-08"
+                                  : "fe-02");
     }
     if (!a && !b) {
         if (required->id == "none") return result(Verdict::Fits, "{text}", fitsId);
@@ -89,18 +110,26 @@ void agree(const LinkContext& link, const kb::FecRule& rule, Outcomes& found)
     }
     if (!a || !b) {
         args.emplace_back("silent", text::Arg(a ? link.b.name : link.a.name));
-        return result(Verdict::Unknown, "The FEC setting of {silent} is not known: read it, it must equal the other end's", "fec-unknown");
+        return result(Verdict::Unknown,
+                      "The FEC setting of {silent} is not known: read it, it must equal the other end's",
+                      "fec-unknown");
     }
-    const bool allowed = a->id == "none" || std::find(rule.allowed.begin(), rule.allowed.end(), a->id) != rule.allowed.end();
-    if (allowed && a->strength < required->strength) return equalButShort(link, rule, *required, std::move(args), found);
-    if (!allowed) return result(a->setting == "rs" ? Verdict::Marginal : Verdict::NoLink, "both ends run {modeA}, but {text}", inModule ? "fe-07" : "fec-not-allowed");
+    const bool allowed =
+        a->id == "none" || std::find(rule.allowed.begin(), rule.allowed.end(), a->id) != rule.allowed.end();
+    if (allowed && a->strength < required->strength)
+        return equalButShort(link, rule, *required, std::move(args), found);
+    if (!allowed)
+        return result(a->setting == "rs" ? Verdict::Marginal : Verdict::NoLink, "both ends run {modeA}, but {text}",
+                      inModule ? "fe-07" : "fec-not-allowed");
     result(Verdict::Fits, "{modeA} at both ends, as it should be: {text}", fitsId);
 }
 
 void counters(const LinkContext& link, Outcomes& found)
 {
     for (const LinkEnd* end : {&link.a, &link.b})
-        if (end->is("fec-errors", "rising")) found.push_back(clause(link, "fe-12", {{"end", end->name}}, link.common, end == &link.a ? LinkPart::CageA : LinkPart::CageB));
+        if (end->is("fec-errors", "rising"))
+            found.push_back(clause(link, "fe-12", {{"end", end->name}}, link.common,
+                                   end == &link.a ? LinkPart::CageA : LinkPart::CageB));
 }
 
 Outcomes check(const LinkContext& link)

@@ -25,7 +25,9 @@ Outcomes check(const LinkContext& link)
     if (meetsOtherPolish(link, link.runWord("polish"))) found.push_back(clause(link, "fo-19", {}, link.common));
     bool thinCord = false, thickCord = false;
     for (const CableSection& section : link.sections) {
-        if (!section.cord || !section.medium || !kb::isFibre(section.medium->kind) || section.medium->kind == *link.kind) continue;
+        if (!section.cord || !section.medium || !kb::isFibre(section.medium->kind) ||
+            section.medium->kind == *link.kind)
+            continue;
         (section.medium->kind == kb::MediumKind::SingleMode ? thinCord : thickCord) = true;
     }
     if (thinCord) found.push_back(clause(link, "fo-20"));
@@ -33,7 +35,8 @@ Outcomes check(const LinkContext& link)
     for (const CableSection* cable : link.cables()) {
         const auto bend = cable->run->traits.as<Length>("bend");
         const Length limit = cable->run->traits.as<Length>("bend-limit").value_or(kUsualBend);
-        if (bend && *bend < limit) found.push_back(clause(link, "fo-24", {{"run", cable->run->label}, {"bend", *bend}, {"limit", limit}}));
+        if (bend && *bend < limit)
+            found.push_back(clause(link, "fo-24", {{"run", cable->run->label}, {"bend", *bend}, {"limit", limit}}));
     }
     return found;
 }

@@ -15,15 +15,29 @@ Outcomes check(const LinkContext& link)
         if (end.cage->holdsModule && holdsSomething && end.is("lock", "listed")) {
             if (end.is("coding", "other")) found.push_back(clause(link, "md-23", {{"end", end.name}}, {}, part));
             else if (!end.is("coding", "host"))
-                found.push_back({Verdict::Unknown, {}, "{end} accepts only modules on its list: read which host this one is coded for", {{"end", end.name}}, {"practice", Certainty::Typical}, part, "md-23"});
+                found.push_back({Verdict::Unknown,
+                                 {},
+                                 "{end} accepts only modules on its list: read which host this one is coded for",
+                                 {{"end", end.name}},
+                                 {"practice", Certainty::Typical},
+                                 part,
+                                 "md-23"});
         }
         const kb::Phy* phy = end.module ? link.kb.phy(end.module->phy) : nullptr;
         if (phy && phy->rate == gigabits(2.5) && kb::isFibre(phy->medium)) {
-            if (end.is("2500base-x", "no")) found.push_back(clause(link, "md-30", {{"end", end.name}, {"module", end.module->name}}, {}, part));
+            if (end.is("2500base-x", "no"))
+                found.push_back(clause(link, "md-30", {{"end", end.name}, {"module", end.module->name}}, {}, part));
             else if (!end.is("2500base-x", "yes"))
-                found.push_back({Verdict::Unknown, phy->rate, "many cages offer no 2500BASE-X: look for it in the list of {end}", {{"end", end.name}}, {"practice", Certainty::Typical}, part, "md-30"});
+                found.push_back({Verdict::Unknown,
+                                 phy->rate,
+                                 "many cages offer no 2500BASE-X: look for it in the list of {end}",
+                                 {{"end", end.name}},
+                                 {"practice", Certainty::Typical},
+                                 part,
+                                 "md-30"});
         }
-        if (phy && phy->id == "10gbase-lrm" && end.is("edc", "no")) found.push_back(clause(link, "fo-13", {{"end", end.name}, {"phy", phy->name}}, {}, part));
+        if (phy && phy->id == "10gbase-lrm" && end.is("edc", "no"))
+            found.push_back(clause(link, "fo-13", {{"end", end.name}, {"phy", phy->name}}, {}, part));
     };
     look(link.a, LinkPart::CageA);
     look(link.b, LinkPart::CageB);

@@ -14,13 +14,18 @@ Outcomes check(const LinkContext& link)
 {
     if (!link.isOn(kb::MediumKind::TwistedPair) || !link.common) return {};
     // Without cords and heat the planning table has said it all.
-    const bool isPlain = std::none_of(link.sections.begin(), link.sections.end(), [](const CableSection& s) { return s.cord || s.run->traits.has("celsius"); });
+    const bool isPlain = std::none_of(link.sections.begin(), link.sections.end(),
+                                      [](const CableSection& s) { return s.cord || s.run->traits.has("celsius"); });
     if (isPlain) return {};
     const kb::Phy* phy = link.kb.twistedPairPhy(*link.common);
     const auto channel = phy ? channelLoss(link, *phy) : std::nullopt;
     if (!channel || channel->loss <= channel->limit) return {};
-    text::Args args{{"working", channel->working}, {"over", channel->loss - channel->limit}, {"limit", channel->limit}, {"phy", phy->name},
-                    {"frequency", text::number(channel->at.in(), 3) + " MHz"}, {"equivalent", channel->equivalent}};
+    text::Args args{{"working", channel->working},
+                    {"over", channel->loss - channel->limit},
+                    {"limit", channel->limit},
+                    {"phy", phy->name},
+                    {"frequency", text::number(channel->at.in(), 3) + " MHz"},
+                    {"equivalent", channel->equivalent}};
     Outcomes found;
     if (channel->equivalent > kLongestEquivalent) found.push_back(clause(link, "cu-31", args, link.common));
     if (channel->warmest) {
@@ -38,7 +43,8 @@ Outcomes check(const LinkContext& link)
 constinit const Rule kInsertionLoss{
     .id = "insertion-loss",
     .title = "Cords and heat leave the channel inside its loss",
-    .why = "Stranded cords lose 20 to 50 % more and hot copper too; a cable better than the PHY needs has room to spare.",
+    .why =
+        "Stranded cords lose 20 to 50 % more and hot copper too; a cable better than the PHY needs has room to spare.",
     .clauses = "cu-31 cu-32",
     .check = &check,
 };

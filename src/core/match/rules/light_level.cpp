@@ -32,9 +32,25 @@ std::optional<Outcome> judge(const LinkContext& link, const LinkEnd& end, LinkPa
     args.emplace_back("least", text::Arg(receiver->rxMin));
     args.emplace_back("most", text::Arg(receiver->rxMax));
     args.emplace_back("margin", text::Arg(*measured - receiver->rxMin));
-    if (*measured < receiver->rxMin) return Outcome{Verdict::Marginal, link.common, "{end} receives {measured}, below the {least} it needs", args, receiver->row->from, part, "fo-22"};
-    if (*measured > receiver->rxMax) return Outcome{Verdict::Marginal, link.common, "{end} receives {measured}, above the {most} it takes: attenuate", args, receiver->row->from, part, "fo-18"};
-    return Outcome{Verdict::Fits, {}, "{end} receives {measured}: {margin} above the least", args, receiver->row->from, part, "fo-01"};
+    if (*measured < receiver->rxMin)
+        return Outcome{Verdict::Marginal,
+                       link.common,
+                       "{end} receives {measured}, below the {least} it needs",
+                       args,
+                       receiver->row->from,
+                       part,
+                       "fo-22"};
+    if (*measured > receiver->rxMax)
+        return Outcome{Verdict::Marginal,
+                       link.common,
+                       "{end} receives {measured}, above the {most} it takes: attenuate",
+                       args,
+                       receiver->row->from,
+                       part,
+                       "fo-18"};
+    return Outcome{
+        Verdict::Fits, {},     "{end} receives {measured}: {margin} above the least", args, receiver->row->from,
+        part,          "fo-01"};
 }
 
 Outcomes check(const LinkContext& link)

@@ -25,16 +25,30 @@ Outcomes check(const LinkContext& link)
         const int circuits = traits.count("mains-circuits").value_or(1);
         const auto least = leastGap(link, *cable, circuits);
         if (traits.is("mains", "parallel") && gap && least && *gap < *least)
-            found.push_back(clause(link, "sf-04", {{"run", cable->run->label}, {"gap", *gap}, {"least", *least}, {"circuits", static_cast<double>(circuits)}}));
+            found.push_back(clause(link, "sf-04",
+                                   {{"run", cable->run->label},
+                                    {"gap", *gap},
+                                    {"least", *least},
+                                    {"circuits", static_cast<double>(circuits)}}));
         const std::string_view space = traits.word("space");
         const bool wet = space == "outdoors" || space == "buried" || space == "duct";
         const bool guarded = cable->run->protectedOutdoors || traits.is("surge", "data") || traits.is("surge", "poe");
         if (wet && !guarded && link.isOn(kb::MediumKind::TwistedPair))
-            found.push_back(clause(link, "sf-02", {{"run", cable->run->label}, {"space", std::string(space == "buried" ? "in the ground" : space == "duct" ? "in an outdoor duct" : "outdoors")}}));
+            found.push_back(clause(link, "sf-02",
+                                   {{"run", cable->run->label},
+                                    {"space", std::string(space == "buried" ? "in the ground"
+                                                          : space == "duct" ? "in an outdoor duct"
+                                                                            : "outdoors")}}));
         const auto protector = traits.as<BitRate>("surge-rate");
         if (guarded && protector && link.common && *protector < *link.common)
-            found.push_back({Verdict::Limited, *protector, "the surge protectors of {run} are made for {made}: a faster link may not train through them",
-                             {{"run", cable->run->label}, {"made", *protector}}, {"practice", Certainty::Typical}, LinkPart::Between, "surge-rate"});
+            found.push_back(
+                {Verdict::Limited,
+                 *protector,
+                 "the surge protectors of {run} are made for {made}: a faster link may not train through them",
+                 {{"run", cable->run->label}, {"made", *protector}},
+                 {"practice", Certainty::Typical},
+                 LinkPart::Between,
+                 "surge-rate"});
         if (traits.is("coax-entry", "none")) found.push_back(clause(link, "sf-07"));
     }
     return found;

@@ -16,7 +16,8 @@ bool takes(const LinkEnd& end, const LinkContext& link, kb::MediumKind medium)
     if (end.cage->family == "coax") return medium == kb::MediumKind::Coax;
     if (end.cage->family == "mains") return medium == kb::MediumKind::PowerLine;
     if (end.cage->family == "radio") return medium == kb::MediumKind::Radio;
-    if (medium == kb::MediumKind::Coax || medium == kb::MediumKind::PowerLine || medium == kb::MediumKind::Radio) return false;
+    if (medium == kb::MediumKind::Coax || medium == kb::MediumKind::PowerLine || medium == kb::MediumKind::Radio)
+        return false;
     return true;  // an empty cage takes a lead or, with a module, anything
 }
 
@@ -27,9 +28,13 @@ Outcomes check(const LinkContext& link)
     const auto look = [&](const LinkEnd& end, const CableSection& section, LinkPart part) {
         if (!end.port || !end.cage || !section.medium || takes(end, link, section.medium->kind)) return;
         const std::string holder = end.module ? end.module->name : end.cage->name + " socket";
-        found.push_back({Verdict::NoLink, {}, "{medium} does not plug into the {holder} of {end}",
+        found.push_back({Verdict::NoLink,
+                         {},
+                         "{medium} does not plug into the {holder} of {end}",
                          {{"medium", section.medium->name}, {"holder", holder}, {"end", end.name}},
-                         {end.cage->from.source, Certainty::Standard}, part, "connector"});
+                         {end.cage->from.source, Certainty::Standard},
+                         part,
+                         "connector"});
     };
     look(link.a, link.sections.front(), LinkPart::MediumA);
     look(link.b, link.sections.back(), LinkPart::MediumB);
@@ -38,19 +43,41 @@ Outcomes check(const LinkContext& link)
         const kb::Medium* before = cables[i - 1]->medium;
         const kb::Medium* after = cables[i]->medium;
         if (before && after && before->kind != after->kind && !(kb::isFibre(before->kind) && kb::isFibre(after->kind)))
-            found.push_back({Verdict::NoLink, {}, "{before} meets {after} at a panel: they do not join without a converter",
-                             {{"before", before->name}, {"after", after->name}}, {"own", Certainty::Standard}, LinkPart::Between, "media-meet"});
+            found.push_back({Verdict::NoLink,
+                             {},
+                             "{before} meets {after} at a panel: they do not join without a converter",
+                             {{"before", before->name}, {"after", after->name}},
+                             {"own", Certainty::Standard},
+                             LinkPart::Between,
+                             "media-meet"});
         else if (before && after && before->kind != after->kind)
-            found.push_back({Verdict::NoLink, {}, "{before} joins {after}: multimode and single-mode fibre lose about 15 dB where they meet",
-                             {{"before", before->name}, {"after", after->name}}, {"practice", Certainty::Typical}, LinkPart::Between, "fo-20"});
+            found.push_back({Verdict::NoLink,
+                             {},
+                             "{before} joins {after}: multimode and single-mode fibre lose about 15 dB where they meet",
+                             {{"before", before->name}, {"after", after->name}},
+                             {"practice", Certainty::Typical},
+                             LinkPart::Between,
+                             "fo-20"});
     }
     for (const CableSection& section : link.sections)
-        if (section.cord && section.medium && link.kind && section.medium->kind != *link.kind && !(kb::isFibre(section.medium->kind) && link.isOnFibre()))
-            found.push_back({Verdict::NoLink, {}, "a cord of {cord} does not join {run}", {{"cord", section.medium->name}, {"run", section.run->label}}, {"own", Certainty::Standard}, LinkPart::Between, "media-meet"});
+        if (section.cord && section.medium && link.kind && section.medium->kind != *link.kind &&
+            !(kb::isFibre(section.medium->kind) && link.isOnFibre()))
+            found.push_back({Verdict::NoLink,
+                             {},
+                             "a cord of {cord} does not join {run}",
+                             {{"cord", section.medium->name}, {"run", section.run->label}},
+                             {"own", Certainty::Standard},
+                             LinkPart::Between,
+                             "media-meet"});
     for (const CableSection& section : link.sections)
         if (!section.medium)
-            found.push_back({Verdict::Unknown, {}, "The kind of cable of run {run} is not known: read the print on its jacket",
-                             {{"run", section.run->label}}, {"own", Certainty::Standard}, LinkPart::Between, "medium-unknown"});
+            found.push_back({Verdict::Unknown,
+                             {},
+                             "The kind of cable of run {run} is not known: read the print on its jacket",
+                             {{"run", section.run->label}},
+                             {"own", Certainty::Standard},
+                             LinkPart::Between,
+                             "medium-unknown"});
     return found;
 }
 

@@ -9,14 +9,18 @@ namespace {
 
 text::Args argsOf(const LinkEnd& end)
 {
-    text::Args args{{"end", end.name}, {"cage", end.cage->name}, {"module", end.module ? end.module->name : end.port->module}};
+    text::Args args{
+        {"end", end.name}, {"cage", end.cage->name}, {"module", end.module ? end.module->name : end.port->module}};
     if (end.module) args.emplace_back("rate", text::Arg(end.module->rates.front()));
     if (end.port->forced) args.emplace_back("forced", text::Arg(*end.port->forced));
     return args;
 }
 
 /// A deeper cage takes the shallow modules of its family, never the other way round.
-bool goesInto(const kb::Cage& module, const kb::Cage& cage) { return module.family == cage.family || module.family + "-deep" == cage.family; }
+bool goesInto(const kb::Cage& module, const kb::Cage& cage)
+{
+    return module.family == cage.family || module.family + "-deep" == cage.family;
+}
 
 /// The adapter in the cage takes this module; null: there is none, or it does not.
 const kb::CageAdapter* adapterFor(const LinkEnd& end, const kb::Cage& home, const kb::KnowledgeBase& kb)
@@ -24,13 +28,17 @@ const kb::CageAdapter* adapterFor(const LinkEnd& end, const kb::Cage& home, cons
     const kb::CageAdapter* adapter = kb.cageAdapter(end.word("adapter"));
     const kb::Cage* outer = adapter ? kb.cage(adapter->outer) : nullptr;
     const kb::Cage* inner = adapter ? kb.cage(adapter->inner) : nullptr;
-    return outer && inner && end.cage->family.starts_with(outer->family) && home.family == inner->family && home.rate <= inner->rate ? adapter : nullptr;
+    return outer && inner && end.cage->family.starts_with(outer->family) && home.family == inner->family &&
+                   home.rate <= inner->rate
+               ? adapter
+               : nullptr;
 }
 
 /// A slower cage or a slower setting, by what kind of module it is.
 std::string_view slowerClause(const LinkEnd& end, BitRate runs)
 {
-    if (end.module->rates.size() > 1 && runs < end.module->rates.front() && end.module->adapts == kb::Adapts::No) return "md-08";
+    if (end.module->rates.size() > 1 && runs < end.module->rates.front() && end.module->adapts == kb::Adapts::No)
+        return "md-08";
     if (end.cage->family.starts_with("qsfp")) return "md-11";
     return runs <= gigabits(1) ? "md-02" : "md-09";
 }
@@ -45,8 +53,10 @@ std::string_view tooFastClause(const LinkEnd& end)
 std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, LinkPart part)
 {
     if (!end.port || !end.cage) return std::nullopt;
-    const auto own = [&](Verdict verdict, StaticText pattern, StaticText caseId, Certainty certainty = Certainty::Typical) {
-        return Outcome{verdict, std::nullopt, pattern, argsOf(end), Cited(end.cage->from.source, certainty), part, caseId};
+    const auto own = [&](Verdict verdict, StaticText pattern, StaticText caseId,
+                         Certainty certainty = Certainty::Typical) {
+        return Outcome{verdict, std::nullopt, pattern, argsOf(end), Cited(end.cage->from.source, certainty),
+                       part,    caseId};
     };
     const auto numbered = [&](std::string_view id, std::optional<BitRate> rate = {}) {
         text::Args args = argsOf(end);
@@ -57,29 +67,39 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, LinkPa
     };
     if (!end.cage->holdsModule) {
         if (end.port->module.empty()) return std::nullopt;
-        return own(Verdict::NoLink, "{end} is a fixed {cage} socket: no module goes into it", "no-cage", Certainty::Standard);
+        return own(Verdict::NoLink, "{end} is a fixed {cage} socket: no module goes into it", "no-cage",
+                   Certainty::Standard);
     }
-    if (!end.module && !end.port->module.empty()) return own(Verdict::Unknown, "{module} in {end} is not in the catalogue: choose one that is, or add it", "unknown-module");
+    if (!end.module && !end.port->module.empty())
+        return own(Verdict::Unknown, "{module} in {end} is not in the catalogue: choose one that is, or add it",
+                   "unknown-module");
     if (!end.module) {
         if (link.isCaptive()) return std::nullopt;
-        return own(Verdict::Unknown, "{end} is an empty {cage} cage: choose the module", "empty-cage", Certainty::Standard);
+        return own(Verdict::Unknown, "{end} is an empty {cage} cage: choose the module", "empty-cage",
+                   Certainty::Standard);
     }
     const kb::Cage* home = link.kb.cage(end.module->cage);
     if (const kb::CageAdapter* adapter = home ? adapterFor(end, *home, link.kb) : nullptr) {
         if (end.is("single-lane", "no")) return numbered("md-14");
-        if (end.is("single-lane", "yes")) return numbered("md-13", end.rates.empty() ? std::nullopt : std::optional(end.rates.front()));
+        if (end.is("single-lane", "yes"))
+            return numbered("md-13", end.rates.empty() ? std::nullopt : std::optional(end.rates.front()));
         Outcome unread = own(Verdict::Unknown, "the adapter puts the {module} on {end}: {note}", "md-13");
         unread.args.emplace_back("note", text::Arg(adapter->note));
         return unread;
     }
     if (!home || !goesInto(*home, *end.cage)) return numbered("md-12");
-    const auto offered = [&](BitRate rate) { return std::find(end.hostRates.begin(), end.hostRates.end(), rate) != end.hostRates.end(); };
+    const auto offered = [&](BitRate rate) {
+        return std::find(end.hostRates.begin(), end.hostRates.end(), rate) != end.hostRates.end();
+    };
     if (!end.rates.empty()) {
         const BitRate runs = end.rates.front();
         const bool isEnough = link.wanted && *link.wanted <= runs;
-        const bool lowerOfTwo = link.common && end.module->rates.size() > 1 && kb::isFibre(link.kb.phy(end.module->phy)->medium) && *link.common < end.module->rates.front();
+        const bool lowerOfTwo = link.common && end.module->rates.size() > 1 &&
+                                kb::isFibre(link.kb.phy(end.module->phy)->medium) &&
+                                *link.common < end.module->rates.front();
         if (lowerOfTwo && !isEnough && !end.is("rate-select", "yes")) return numbered("md-08", link.common);
-        if (runs < end.cage->rate && !end.port->forced && !isEnough && !end.splits) return numbered(slowerClause(end, runs), runs);
+        if (runs < end.cage->rate && !end.port->forced && !isEnough && !end.splits)
+            return numbered(slowerClause(end, runs), runs);
         Outcome fits = numbered("md-01");
         fits.pattern = "the {module} belongs in the {cage} cage of {end}";
         return fits;
@@ -87,10 +107,15 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, LinkPa
     const BitRate slowest = *std::min_element(end.module->rates.begin(), end.module->rates.end());
     if (slowest > end.cage->rate) return numbered(tooFastClause(end));
     if (end.port->forced && !offered(end.module->rates.front()))
-        return own(Verdict::NoLink, "{end} is forced to {forced}; the {module} runs at {rate} only. Set the port to {rate}, or fit a module of {forced}", "forced");
+        return own(Verdict::NoLink,
+                   "{end} is forced to {forced}; the {module} runs at {rate} only. Set the port to {rate}, or fit a "
+                   "module of {forced}",
+                   "forced");
     if (end.ratesStated && slowest <= gigabits(1)) return numbered("md-03");
-    if (end.ratesStated) return own(Verdict::NoLink, "{end} does not list {rate}, and the {module} runs at nothing else", "md-09");
-    return own(Verdict::Unknown, "hosts seldom offer {rate} in a {cage} cage: look for it in the list of {end}", "md-03");
+    if (end.ratesStated)
+        return own(Verdict::NoLink, "{end} does not list {rate}, and the {module} runs at nothing else", "md-09");
+    return own(Verdict::Unknown, "hosts seldom offer {rate} in a {cage} cage: look for it in the list of {end}",
+               "md-03");
 }
 
 Outcomes check(const LinkContext& link)
@@ -106,7 +131,9 @@ Outcomes check(const LinkContext& link)
 constinit const Rule kModuleInCage{
     .id = "module-in-cage",
     .title = "Each module runs in its cage",
-    .why = "An optic runs only at the rate it was built for; the cage decides the most, the host's setting decides the actual rate.",
+    .why =
+        "An optic runs only at the rate it was built for; the cage decides the most, the host's setting decides the "
+        "actual rate.",
     .clauses = "md-01 md-02 md-03 md-04 md-07 md-08 md-09 md-10 md-11 md-12 md-13 md-14",
     .check = &check,
 };

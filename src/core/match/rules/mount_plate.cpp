@@ -12,7 +12,10 @@ Outcomes check(const LinkContext& link)
         if (!end->device) continue;
         const auto mount = end->device->traits.count("mount"), plate = end->device->traits.count("plate");
         if (mount && plate && *mount != *plate)
-            found.push_back(clause(link, "hw-09", {{"device", end->device->name}, {"mount", static_cast<double>(*mount)}, {"plate", static_cast<double>(*plate)}}));
+            found.push_back(clause(link, "hw-09",
+                                   {{"device", end->device->name},
+                                    {"mount", static_cast<double>(*mount)},
+                                    {"plate", static_cast<double>(*plate)}}));
     }
     return found;
 }

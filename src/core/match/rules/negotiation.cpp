@@ -5,11 +5,13 @@
 namespace sokudo::match {
 namespace {
 
-/// Forcing 100 or 10 Mb/s stops negotiation; forcing more only narrows what is offered, unless the port is stated to stop.
+/// Forcing 100 or 10 Mb/s stops negotiation; forcing more only narrows what is offered, unless the port is stated to
+/// stop.
 bool isOff(const LinkEnd& end)
 {
     if (end.is("autoneg", "off")) return true;
-    return end.port && end.word("autoneg").empty() && end.cage && end.cage->family == "rj45" && end.port->forced && *end.port->forced < gigabits(1);
+    return end.port && end.word("autoneg").empty() && end.cage && end.cage->family == "rj45" && end.port->forced &&
+           *end.port->forced < gigabits(1);
 }
 
 /// Both ends share a rate, so the question is who talks to whom.
@@ -23,13 +25,15 @@ void clause28(const LinkContext& link, Outcomes& found)
                 return;
             }
         const std::string_view role = link.a.word("clock");
-        if ((role == "master" || role == "slave") && link.b.is("clock", role)) found.push_back(clause(link, "cu-21", {{"role", std::string(role)}}));
+        if ((role == "master" || role == "slave") && link.b.is("clock", role))
+            found.push_back(clause(link, "cu-21", {{"role", std::string(role)}}));
         return;
     }
     if (isOff(link.a) != isOff(link.b)) {
         const LinkEnd& forced = isOff(link.a) ? link.a : link.b;
         if (!forced.is("duplex", "half"))
-            found.push_back(clause(link, "cu-19", {{"auto", link.other(forced).name}, {"forced", forced.name}, {"rate", common}}, common));
+            found.push_back(clause(
+                link, "cu-19", {{"auto", link.other(forced).name}, {"forced", forced.name}, {"rate", common}}, common));
         return;
     }
     bool crossed = false;
@@ -38,10 +42,22 @@ void clause28(const LinkContext& link, Outcomes& found)
     if (link.a.is("mdix", "off") && link.b.is("mdix", "off")) found.push_back(clause(link, "cu-22"));
     const bool halfA = link.a.is("duplex", "half");
     if (halfA != link.b.is("duplex", "half"))
-        found.push_back({Verdict::Marginal, common, "{half} is forced to half duplex, {full} to full: collisions and errors follow",
-                         {{"half", (halfA ? link.a : link.b).name}, {"full", (halfA ? link.b : link.a).name}}, {"802.3-28", Certainty::Standard}, LinkPart::Between, "cu-19"});
+        found.push_back({Verdict::Marginal,
+                         common,
+                         "{half} is forced to half duplex, {full} to full: collisions and errors follow",
+                         {{"half", (halfA ? link.a : link.b).name}, {"full", (halfA ? link.b : link.a).name}},
+                         {"802.3-28", Certainty::Standard},
+                         LinkPart::Between,
+                         "cu-19"});
     else if (!halfA)
-        found.push_back({Verdict::Limited, common, "both ends are forced to {rate}: automatic crossover may be off, then a crossover cord is needed", {{"rate", common}}, {"practice", Certainty::Typical}, LinkPart::Between, "forced-both"});
+        found.push_back(
+            {Verdict::Limited,
+             common,
+             "both ends are forced to {rate}: automatic crossover may be off, then a crossover cord is needed",
+             {{"rate", common}},
+             {"practice", Certainty::Typical},
+             LinkPart::Between,
+             "forced-both"});
 }
 
 /// Clause 37 of 1G optics and Clause 73 of leads: one end waits for what the other never sends.

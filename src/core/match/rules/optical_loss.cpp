@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/match/optical_budget.h"
 #include "core/match/clause.h"
+#include "core/match/optical_budget.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
@@ -10,14 +10,32 @@ std::optional<Outcome> lossOutcome(const LinkContext& link, const kb::Phy& phy, 
 {
     const kb::Reach* reach = link.kb.reach(phy.id, link.weakest->id);
     if (!reach || !reach->maxLoss) return std::nullopt;
-    text::Args args{{"phy", phy.name}, {"working", loss.working}, {"allowed", *reach->maxLoss}, {"typical", loss.typical},
-                    {"spare", *reach->maxLoss - loss.greatest}, {"over", loss.greatest - *reach->maxLoss}};
+    text::Args args{{"phy", phy.name},
+                    {"working", loss.working},
+                    {"allowed", *reach->maxLoss},
+                    {"typical", loss.typical},
+                    {"spare", *reach->maxLoss - loss.greatest},
+                    {"over", loss.greatest - *reach->maxLoss}};
     if (loss.greatest <= *reach->maxLoss)
-        return Outcome{Verdict::Fits, phy.rate, "{working} of {allowed} allowed for {phy}; {spare} to spare", args, reach->from, LinkPart::Between, "fo-01"};
+        return Outcome{Verdict::Fits, phy.rate,    "{working} of {allowed} allowed for {phy}; {spare} to spare",
+                       args,          reach->from, LinkPart::Between,
+                       "fo-01"};
     if (loss.typical <= *reach->maxLoss)
-        return Outcome{Verdict::Marginal, phy.rate, "{working}, {over} more than the {allowed} allowed for {phy}; a meter may show {typical}. Fewer or better joints, then measure",
-                       args, reach->from, LinkPart::Between, "fo-04"};
-    return Outcome{Verdict::NoLink, {}, "{working}, and even {typical} as usually measured is more than the {allowed} allowed for {phy}", args, reach->from, LinkPart::Between, "fo-05"};
+        return Outcome{Verdict::Marginal,
+                       phy.rate,
+                       "{working}, {over} more than the {allowed} allowed for {phy}; a meter may show {typical}. Fewer "
+                       "or better joints, then measure",
+                       args,
+                       reach->from,
+                       LinkPart::Between,
+                       "fo-04"};
+    return Outcome{Verdict::NoLink,
+                   {},
+                   "{working}, and even {typical} as usually measured is more than the {allowed} allowed for {phy}",
+                   args,
+                   reach->from,
+                   LinkPart::Between,
+                   "fo-05"};
 }
 
 /// The next size that is sold.
@@ -40,7 +58,8 @@ std::optional<Outcome> madeForDistance(const LinkContext& link, const LinkEnd& e
 }
 
 /// A receiver too close to a strong transmitter is blinded, some kinds for good.
-std::optional<Outcome> overload(const LinkContext& link, const LinkEnd& sending, const LinkEnd& receiving, const OpticalLoss& loss, LinkPart part)
+std::optional<Outcome> overload(const LinkContext& link, const LinkEnd& sending, const LinkEnd& receiving,
+                                const OpticalLoss& loss, LinkPart part)
 {
     const kb::Phy& receiver = *receiving.phy;
     const auto from = lightOf(sending, *sending.phy, link.kb);
@@ -50,10 +69,20 @@ std::optional<Outcome> overload(const LinkContext& link, const LinkEnd& sending,
     if (strongest <= to->rxMax) return std::nullopt;
     const bool burns = to->damage && strongest > *to->damage;
     const bool fragile = receiver.id == "10g-zr";
-    return Outcome{burns || fragile ? Verdict::Unsafe : Verdict::Marginal, receiver.rate,
-                   burns || fragile ? "up to {level} may reach a receiver that takes {limit}: put in an attenuator of {attenuator} at its end (at least {excess}) before switching on, or the receiver may be destroyed"
-                                    : "up to {level} may reach a receiver that takes {limit}: put in an attenuator of {attenuator} at its end (at least {excess})",
-                   {{"level", strongest}, {"limit", to->rxMax}, {"excess", strongest - to->rxMax}, {"attenuator", attenuatorFor(strongest - to->rxMax)}}, to->row->from, part, "fo-18"};
+    return Outcome{burns || fragile ? Verdict::Unsafe : Verdict::Marginal,
+                   receiver.rate,
+                   burns || fragile
+                       ? "up to {level} may reach a receiver that takes {limit}: put in an attenuator of {attenuator} "
+                         "at its end (at least {excess}) before switching on, or the receiver may be destroyed"
+                       : "up to {level} may reach a receiver that takes {limit}: put in an attenuator of {attenuator} "
+                         "at its end (at least {excess})",
+                   {{"level", strongest},
+                    {"limit", to->rxMax},
+                    {"excess", strongest - to->rxMax},
+                    {"attenuator", attenuatorFor(strongest - to->rxMax)}},
+                   to->row->from,
+                   part,
+                   "fo-18"};
 }
 
 Outcomes check(const LinkContext& link)
@@ -67,7 +96,8 @@ Outcomes check(const LinkContext& link)
     if (link.b.phy != link.a.phy)
         if (auto outcome = lossOutcome(link, *link.b.phy, *loss)) found.push_back(*outcome);
     if (auto outcome = overload(link, link.a, link.b, *loss, LinkPart::MediumB)) found.push_back(*outcome);
-    if (auto outcome = overload(link, link.b, link.a, *loss, LinkPart::MediumA); outcome && link.a.phy != link.b.phy) found.push_back(*outcome);
+    if (auto outcome = overload(link, link.b, link.a, *loss, LinkPart::MediumA); outcome && link.a.phy != link.b.phy)
+        found.push_back(*outcome);
     if (auto outcome = madeForDistance(link, link.a, *loss)) found.push_back(*outcome);
     return found;
 }

@@ -17,8 +17,12 @@ const kb::Phy* spokenBy(const LinkContext& link, const LinkEnd& end)
 
 const char* whyNot(const kb::Phy& a, const kb::Phy& b)
 {
-    if (&a == &b) return "{a} does not talk to {b}: both send and listen on the same colours: one end must be the other half of the pair";
-    if (a.windowNm != b.windowNm) return "{a} does not talk to {b}: one sends where the other does not listen ({windowA} nm against {windowB} nm)";
+    if (&a == &b)
+        return "{a} does not talk to {b}: both send and listen on the same colours: one end must be the other half of "
+               "the pair";
+    if (a.windowNm != b.windowNm)
+        return "{a} does not talk to {b}: one sends where the other does not listen ({windowA} nm against {windowB} "
+               "nm)";
     if (a.laneGbd != b.laneGbd) return "{a} does not talk to {b}: their lanes run at different speeds";
     if (a.lanes != b.lanes) return "{a} does not talk to {b}: they use {lanesA} against {lanesB} lanes";
     return "{a} does not talk to {b}: their wavelengths differ ({wavesA} nm against {wavesB} nm)";
@@ -29,20 +33,34 @@ Outcomes check(const LinkContext& link)
     const kb::Phy* a = spokenBy(link, link.a);
     const kb::Phy* b = spokenBy(link, link.b);
     if (!a || !b || !kb::isFibre(a->medium) || !kb::isFibre(b->medium)) return {};
-    text::Args args{{"a", a->name}, {"b", b->name}, {"windowA", std::to_string(a->windowNm)}, {"windowB", std::to_string(b->windowNm)},
-                    {"lanesA", std::to_string(a->lanes)}, {"lanesB", std::to_string(b->lanes)}, {"wavesA", a->wavelengths}, {"wavesB", b->wavelengths}};
+    text::Args args{{"a", a->name},
+                    {"b", b->name},
+                    {"windowA", std::to_string(a->windowNm)},
+                    {"windowB", std::to_string(b->windowNm)},
+                    {"lanesA", std::to_string(a->lanes)},
+                    {"lanesB", std::to_string(b->lanes)},
+                    {"wavesA", a->wavelengths},
+                    {"wavesB", b->wavelengths}};
     if (a == b && !isOneStrand(*a))
         return single({Verdict::Fits, a->rate, "{a} at both ends", args, a->from, LinkPart::Between, "fo-01"});
     if (const kb::Pairing* pair = link.kb.pairing(a->id, b->id)) {
         const bool tooLong = pair->upTo && link.length && *link.length > *pair->upTo;
         args.emplace_back("text", text::Arg(pair->text));
         if (pair->upTo) args.emplace_back("upTo", text::Arg(*pair->upTo));
-        if (tooLong) return single({Verdict::Marginal, pair->rate, "{a} facing {b} is good for {upTo} only: {text}", args, pair->from, LinkPart::Between, "pairing"});
-        return single({pair->verdict, pair->rate, "{a} facing {b}: {text}", args, pair->from, LinkPart::Between, "pairing"});
+        if (tooLong)
+            return single({Verdict::Marginal, pair->rate, "{a} facing {b} is good for {upTo} only: {text}", args,
+                           pair->from, LinkPart::Between, "pairing"});
+        return single(
+            {pair->verdict, pair->rate, "{a} facing {b}: {text}", args, pair->from, LinkPart::Between, "pairing"});
     }
     if (isOneStrand(*a) && isOneStrand(*b) && a != b) return single(clause(link, "fo-17", args));
-    return single({Verdict::NoLink, {}, whyNot(*a, *b), args, Cited(a->from.source, weaker(a->from.certainty, b->from.certainty)), LinkPart::Between,
-             isOneStrand(*a) && a == b ? "fo-16" : "fo-08"});
+    return single({Verdict::NoLink,
+                   {},
+                   whyNot(*a, *b),
+                   args,
+                   Cited(a->from.source, weaker(a->from.certainty, b->from.certainty)),
+                   LinkPart::Between,
+                   isOneStrand(*a) && a == b ? "fo-16" : "fo-08"});
 }
 
 }  // namespace

@@ -18,17 +18,26 @@ Outcomes check(const LinkContext& link)
     const kb::Phy* phy = link.kb.phy(link.a.module->phy);
     if (!phy || !kb::isFibre(phy->medium)) return found;
     const bool parallel = phy->connector == "mpo";
-    if (const auto crossings = link.runCount("crossings"); crossings && !parallel && !isOneStrand(*phy) && isBad(link.kb.fibreJoint("duplex", *crossings % 2 == 0 ? "even" : "odd")))
+    if (const auto crossings = link.runCount("crossings");
+        crossings && !parallel && !isOneStrand(*phy) &&
+        isBad(link.kb.fibreJoint("duplex", *crossings % 2 == 0 ? "even" : "odd")))
         found.push_back(clause(link, "fo-14", {{"crossings", static_cast<double>(*crossings)}}));
     if (const std::string_view mpo = link.runWord("mpo"); parallel && isBad(link.kb.fibreJoint("parallel", mpo)))
         found.push_back(clause(link, "fo-15", {{"mpo", std::string(1, static_cast<char>(std::toupper(mpo.front())))}}));
     if (const auto strands = link.runCount("strands")) {
         const int needed = fibresOf(*phy);
-        const text::Args args{{"phy", phy->name}, {"strands", static_cast<double>(*strands)}, {"needed", static_cast<double>(needed)}};
+        const text::Args args{
+            {"phy", phy->name}, {"strands", static_cast<double>(*strands)}, {"needed", static_cast<double>(needed)}};
         if (*strands < needed)
-            found.push_back({Verdict::NoLink, {}, "{strands} free strands, and {phy} needs {needed}: a bidirectional pair of optics needs one", args, phy->from, LinkPart::Between, "strands"});
-        else if (needed == 1 && *strands == 1)
-            found.push_back(clause(link, "fo-26", args, phy->rate));
+            found.push_back(
+                {Verdict::NoLink,
+                 {},
+                 "{strands} free strands, and {phy} needs {needed}: a bidirectional pair of optics needs one",
+                 args,
+                 phy->from,
+                 LinkPart::Between,
+                 "strands"});
+        else if (needed == 1 && *strands == 1) found.push_back(clause(link, "fo-26", args, phy->rate));
     }
     return found;
 }

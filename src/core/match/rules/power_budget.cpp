@@ -44,7 +44,9 @@ Outcomes check(const LinkContext& link)
         const Watt own = source.as<Watt>("own-w").value_or(Watt{});
         const Watt left = Watt::of(std::max(0.0, (fed->in() - own.in()) * kConversion));
         if (sum > left)
-            found.push_back(clause(link, "po-09", {{"a", flow->source->device->name}, {"fed", *fed}, {"own", own}, {"left", left}, {"asked", sum}}));
+            found.push_back(clause(
+                link, "po-09",
+                {{"a", flow->source->device->name}, {"fed", *fed}, {"own", own}, {"left", left}, {"asked", sum}}));
     }
     return found;
 }
@@ -54,7 +56,8 @@ Outcomes check(const LinkContext& link)
 constinit const Rule kPowerBudget{
     .id = "power-budget",
     .title = "The source has power for all it feeds",
-    .why = "Beyond its budget a switch refuses its last ports; a switch fed over its cable has less to give than it gets.",
+    .why =
+        "Beyond its budget a switch refuses its last ports; a switch fed over its cable has less to give than it gets.",
     .clauses = "po-03 po-09",
     .check = &check,
 };

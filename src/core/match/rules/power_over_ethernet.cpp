@@ -28,7 +28,8 @@ void classes(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
     text::Args args = names;
     args.emplace_back("least", text::Arg(text::number(least.in()) + " V"));
     if (!answer.drop || answer.drop->atDevice < least) {
-        args.emplace_back("working", text::Arg(answer.drop ? answer.drop->working : std::string("the cable takes more than it lets through")));
+        args.emplace_back("working", text::Arg(answer.drop ? answer.drop->working
+                                                           : std::string("the cable takes more than it lets through")));
         found.push_back(clause(link, "po-06", std::move(args)));
         return;
     }
@@ -57,7 +58,8 @@ void injector(const LinkContext& link, Outcomes& found)
         const std::string_view result = cable->run->traits.word("midspan");
         const BitRate most = result == "10-100" ? gigabits(0.1) : gigabits(1);
         if (result.empty() || result == "none" || result == "multigig" || *link.common <= most) continue;
-        found.push_back(clause(link, "po-05", {{"run", cable->run->label}, {"made", most}, {"rate", *link.common}}, most));
+        found.push_back(
+            clause(link, "po-05", {{"run", cable->run->label}, {"made", most}, {"rate", *link.common}}, most));
     }
 }
 

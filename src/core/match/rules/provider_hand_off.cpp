@@ -9,13 +9,16 @@ Outcomes check(const LinkContext& link)
 {
     Outcomes found;
     for (const CableSection* cable : link.cables())
-        if (cable->run->traits.yes("provider-fibre")) found.push_back(clause(link, "hw-04", {{"run", cable->run->label}}));
+        if (cable->run->traits.yes("provider-fibre"))
+            found.push_back(clause(link, "hw-04", {{"run", cable->run->label}}));
     if (!link.common) return found;
     for (const LinkEnd* end : {&link.a, &link.b}) {
         const auto plan = end->device ? end->device->traits.as<BitRate>("plan-rate") : std::nullopt;
         if (!plan) continue;
         const bool carries = *link.common >= *plan;
-        found.push_back(clause(link, carries ? "hw-06" : "hw-05", {{"end", end->name}, {"rate", *link.common}, {"plan", *plan}}, carries ? std::nullopt : link.common, end == &link.a ? LinkPart::CageA : LinkPart::CageB));
+        found.push_back(
+            clause(link, carries ? "hw-06" : "hw-05", {{"end", end->name}, {"rate", *link.common}, {"plan", *plan}},
+                   carries ? std::nullopt : link.common, end == &link.a ? LinkPart::CageA : LinkPart::CageB));
     }
     return found;
 }

@@ -8,35 +8,62 @@
 namespace sokudo::match {
 namespace {
 
-constexpr double kLeastShare = 0.50, kBestShare = 0.65;    // of the PHY rate in use
+constexpr double kLeastShare = 0.50, kBestShare = 0.65;     // of the PHY rate in use
 constexpr Length kUsualRange = Length::fromSteps(300'000);  // small integrated antennas
 
 /// The stated radio rate, or the one its MCS, width and streams give.
 std::optional<BitRate> radioRate(const LinkContext& link)
 {
-    return formulas::radioRate(link.runAs<BitRate>("phy-rate"), link.runCount("mcs"), link.runCount("width-mhz"), link.runCount("streams"));
+    return formulas::radioRate(link.runAs<BitRate>("phy-rate"), link.runCount("mcs"), link.runCount("width-mhz"),
+                               link.runCount("streams"));
 }
 
 void sixtyGigahertz(const LinkContext& link, std::optional<BitRate> radio, Outcomes& found)
 {
     if (link.runWord("sight") == "blocked") return found.push_back(clause(link, "wl-02"));
     const BitRate used = radio.value_or(*link.common);
-    const BitRate low = std::min(scaled(used, kLeastShare), *link.common), high = std::min(scaled(used, kBestShare), *link.common);
+    const BitRate low = std::min(scaled(used, kLeastShare), *link.common),
+                  high = std::min(scaled(used, kBestShare), *link.common);
     const Length length = link.length.value_or(Length{});
-    found.push_back(clause(link, "wl-01", {{"phy", text::rate(used)}, {"low", text::rate(low)}, {"high", text::rate(high)}, {"rain", formulas::rainLoss(25, length)}, {"length", length}}, high));
+    found.push_back(clause(link, "wl-01",
+                           {{"phy", text::rate(used)},
+                            {"low", text::rate(low)},
+                            {"high", text::rate(high)},
+                            {"rain", formulas::rainLoss(25, length)},
+                            {"length", length}},
+                           high));
     const Length range = link.runAs<Length>("range").value_or(kUsualRange);
     if (link.length && *link.length > range)
-        found.push_back({Verdict::Marginal, high, "{length} is more than the {range} the bridge is rated for", {{"length", *link.length}, {"range", range}}, {"typical", Certainty::Typical}, LinkPart::Between, "radio-range"});
+        found.push_back({Verdict::Marginal,
+                         high,
+                         "{length} is more than the {range} the bridge is rated for",
+                         {{"length", *link.length}, {"range", range}},
+                         {"typical", Certainty::Typical},
+                         LinkPart::Between,
+                         "radio-range"});
 }
 
 void wifi(const LinkContext& link, std::optional<BitRate> radio, Outcomes& found)
 {
     if (!radio)
-        return found.push_back({Verdict::Unknown, {}, "The radio rate in use is not known: read it at the access point or the client", {}, {"own", Certainty::Standard}, LinkPart::Between, "radio-unknown"});
+        return found.push_back({Verdict::Unknown,
+                                {},
+                                "The radio rate in use is not known: read it at the access point or the client",
+                                {},
+                                {"own", Certainty::Standard},
+                                LinkPart::Between,
+                                "radio-unknown"});
     const BitRate high = std::min(scaled(*radio, kBestShare), *link.common);
-    found.push_back(clause(link, "wl-03", {{"phy", text::rate(*radio)}, {"low", text::rate(std::min(scaled(*radio, kLeastShare), *link.common))}, {"high", text::rate(high)}}, high));
+    found.push_back(clause(link, "wl-03",
+                           {{"phy", text::rate(*radio)},
+                            {"low", text::rate(std::min(scaled(*radio, kLeastShare), *link.common))},
+                            {"high", text::rate(high)}},
+                           high));
     const int hops = link.runCount("hops").value_or(1);
-    if (hops > 1) found.push_back(clause(link, "wl-04", {{"hops", static_cast<double>(hops)}, {"share", text::rate(scaled(high, 1.0 / hops))}}, scaled(high, 1.0 / hops)));
+    if (hops > 1)
+        found.push_back(clause(link, "wl-04",
+                               {{"hops", static_cast<double>(hops)}, {"share", text::rate(scaled(high, 1.0 / hops))}},
+                               scaled(high, 1.0 / hops)));
 }
 
 Outcomes check(const LinkContext& link)
@@ -49,7 +76,8 @@ Outcomes check(const LinkContext& link)
     if (!radio) return found;
     for (const LinkEnd* end : {&link.a, &link.b})
         if (!end->rates.empty() && scaled(*radio, kBestShare) > end->rates.front())
-            found.push_back(clause(link, "wl-05", {{"end", end->name}, {"rate", end->rates.front()}}, end->rates.front(), end == &link.a ? LinkPart::CageA : LinkPart::CageB));
+            found.push_back(clause(link, "wl-05", {{"end", end->name}, {"rate", end->rates.front()}},
+                                   end->rates.front(), end == &link.a ? LinkPart::CageA : LinkPart::CageB));
     return found;
 }
 
@@ -58,7 +86,9 @@ Outcomes check(const LinkContext& link)
 constinit const Rule kRadio{
     .id = "radio",
     .title = "The radio link is in sight, in range and not the bottleneck",
-    .why = "A radio gives half to two thirds of its printed rate, shares it up and down, and loses it to rain, walls and further hops.",
+    .why =
+        "A radio gives half to two thirds of its printed rate, shares it up and down, and loses it to rain, walls and "
+        "further hops.",
     .clauses = "wl-01 wl-02 wl-03 wl-04 wl-05",
     .check = &check,
 };

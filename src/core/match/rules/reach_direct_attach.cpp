@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/match/rule.h"
 #include "core/match/direct_attach.h"
+#include "core/match/rule.h"
 
 namespace sokudo::match {
 namespace {
@@ -11,23 +11,47 @@ Outcomes check(const LinkContext& link)
     const kb::Phy* phy = link.a.phy ? link.a.phy : link.kb.directAttachPhy(*link.common);
     if (!phy) return {};
     if (link.b.phy && link.b.phy != phy)
-        return single({Verdict::NoLink, {}, "{a} speaks {phyA} and {b} {phyB}: their lanes run at different speeds", {{"a", link.a.name}, {"phyA", phy->name}, {"b", link.b.name}, {"phyB", link.b.phy->name}},
-                     link.b.phy->from, LinkPart::Between, "lanes-differ"});
+        return single({Verdict::NoLink,
+                       {},
+                       "{a} speaks {phyA} and {b} {phyB}: their lanes run at different speeds",
+                       {{"a", link.a.name}, {"phyA", phy->name}, {"b", link.b.name}, {"phyB", link.b.phy->name}},
+                       link.b.phy->from,
+                       LinkPart::Between,
+                       "lanes-differ"});
     text::Args args{{"phy", phy->name}, {"medium", link.weakest->name}};
     if (!link.length)
-        return single({Verdict::Unknown, link.common, "The length of this lead is not known: {phy} needs it", args, {"own", Certainty::Standard}, LinkPart::Between, "length-unknown"});
+        return single({Verdict::Unknown,
+                       link.common,
+                       "The length of this lead is not known: {phy} needs it",
+                       args,
+                       {"own", Certainty::Standard},
+                       LinkPart::Between,
+                       "length-unknown"});
     args.emplace_back("length", text::Arg(*link.length));
     const DirectAttachFit fit = directAttachFit(link.kb, *phy, *link.weakest, *link.length);
     if (fit.row) {
         args.emplace_back("text", text::Arg(fit.row->text));
-        return single({fit.row->verdict, link.common, "{phy}, {length}: {text}", args, fit.row->from, LinkPart::Between, fit.row->id});
+        return single({fit.row->verdict, link.common, "{phy}, {length}: {text}", args, fit.row->from, LinkPart::Between,
+                       fit.row->id});
     }
-    if (!fit.longest) return single({Verdict::Unknown, link.common, "no figure for {phy} on {medium}: ask the maker of the lead", args, {"typical", Certainty::Unsure}, LinkPart::Between, "no-figure"});
+    if (!fit.longest)
+        return single({Verdict::Unknown,
+                       link.common,
+                       "no figure for {phy} on {medium}: ask the maker of the lead",
+                       args,
+                       {"typical", Certainty::Unsure},
+                       LinkPart::Between,
+                       "no-figure"});
     args.emplace_back("longest", text::Arg(*fit.longest));
     const bool hopeless = link.length->steps() > 2 * fit.longest->steps();
-    return single({hopeless ? Verdict::NoLink : Verdict::Marginal, hopeless ? std::nullopt : link.common,
-             "{length} is more than the {longest} that such leads reach at {phy}: take a shorter lead, an active optical one, or fibre", args,
-             {phy->from.source, Certainty::Typical}, LinkPart::Between, "fe-09"});
+    return single({hopeless ? Verdict::NoLink : Verdict::Marginal,
+                   hopeless ? std::nullopt : link.common,
+                   "{length} is more than the {longest} that such leads reach at {phy}: take a shorter lead, an active "
+                   "optical one, or fibre",
+                   args,
+                   {phy->from.source, Certainty::Typical},
+                   LinkPart::Between,
+                   "fe-09"});
 }
 
 }  // namespace

@@ -9,23 +9,33 @@ Outcome judge(const LinkContext& link, const kb::Phy& phy)
 {
     text::Args args{{"phy", phy.name}, {"medium", link.weakest->name}};
     const auto result = [&](Verdict verdict, StaticText pattern, const Cited& from, StaticText caseId) {
-        return Outcome{verdict, verdict == Verdict::NoLink ? std::nullopt : std::optional(phy.rate), pattern, args, from, LinkPart::Between, caseId};
+        return Outcome{verdict, verdict == Verdict::NoLink ? std::nullopt : std::optional(phy.rate),
+                       pattern, args,
+                       from,    LinkPart::Between,
+                       caseId};
     };
     const kb::Reach* reach = link.kb.reach(phy.id, link.weakest->id);
     if (!reach) {
         if (phy.medium == kb::MediumKind::Multimode && link.isOn(kb::MediumKind::SingleMode))
-            return result(Verdict::NoLink, "{phy} is a multimode optic: about 15 dB are lost where it meets {medium}", Cited("practice", Certainty::Typical), "fo-09");
+            return result(Verdict::NoLink, "{phy} is a multimode optic: about 15 dB are lost where it meets {medium}",
+                          Cited("practice", Certainty::Typical), "fo-09");
         if (phy.medium == kb::MediumKind::SingleMode && link.isOn(kb::MediumKind::Multimode)) {
             const bool shortTen = phy.rate <= gigabits(10) && link.length && *link.length < Length::of(100);
-            if (shortTen) return result(Verdict::Marginal, "{phy} on {medium} is not specified; short pieces often link. Do not plan on it", Cited("practice", Certainty::Typical), "fo-10");
-            return result(Verdict::NoLink, "{phy} on {medium} is not specified: take a multimode optic or lay single-mode fibre", Cited("practice", Certainty::Typical), "fo-10");
+            if (shortTen)
+                return result(Verdict::Marginal,
+                              "{phy} on {medium} is not specified; short pieces often link. Do not plan on it",
+                              Cited("practice", Certainty::Typical), "fo-10");
+            return result(Verdict::NoLink,
+                          "{phy} on {medium} is not specified: take a multimode optic or lay single-mode fibre",
+                          Cited("practice", Certainty::Typical), "fo-10");
         }
         return result(Verdict::Marginal, "{phy} is not specified on {medium}", phy.from, "not-specified");
     }
     args.emplace_back("reach", text::Arg(reach->max));
     args.emplace_back("condition", text::Arg(reach->condition));
     if (!link.length)
-        return result(Verdict::Unknown, "The length of this {medium} run was never measured: {phy} reaches {reach}", reach->from, "length-unknown");
+        return result(Verdict::Unknown, "The length of this {medium} run was never measured: {phy} reaches {reach}",
+                      reach->from, "length-unknown");
     args.emplace_back("length", text::Arg(*link.length));
     if (reach->condition.starts_with("mode-conditioning")) {
         const bool fitted = link.runWord("conditioning") == "yes";
@@ -36,13 +46,22 @@ Outcome judge(const LinkContext& link, const kb::Phy& phy)
             return plain;
         }
     }
-    if (*link.length <= reach->max) return result(Verdict::Fits, reach->condition.empty() ? "{length} of {medium}; {phy} reaches {reach}" : "{length} of {medium}; {phy} reaches {reach} ({condition})", reach->from, "fo-01");
+    if (*link.length <= reach->max)
+        return result(Verdict::Fits,
+                      reach->condition.empty() ? "{length} of {medium}; {phy} reaches {reach}"
+                                               : "{length} of {medium}; {phy} reaches {reach} ({condition})",
+                      reach->from, "fo-01");
     const bool byLittle = link.length->steps() * 5 <= reach->max.steps() * 6;
     if (byLittle)
-        return result(Verdict::Marginal, "{length} of {medium} is more than the {reach} that {phy} reaches: it may link, prove it", reach->from, "fo-02");
+        return result(Verdict::Marginal,
+                      "{length} of {medium} is more than the {reach} that {phy} reaches: it may link, prove it",
+                      reach->from, "fo-02");
     if (phy.medium == kb::MediumKind::SingleMode)
-        return result(Verdict::Marginal, "{length} of {medium} is far past the {reach} of {phy}: only the loss can tell", reach->from, "fo-03");
-    return result(Verdict::NoLink, "{length} of {medium} is more than a fifth past the {reach} of {phy}", reach->from, "fo-03");
+        return result(Verdict::Marginal,
+                      "{length} of {medium} is far past the {reach} of {phy}: only the loss can tell", reach->from,
+                      "fo-03");
+    return result(Verdict::NoLink, "{length} of {medium} is more than a fifth past the {reach} of {phy}", reach->from,
+                  "fo-03");
 }
 
 Outcomes check(const LinkContext& link)
@@ -57,16 +76,25 @@ Outcomes check(const LinkContext& link)
     }
     bool thick = false, thin = false;
     for (const CableSection& section : link.sections)
-        if (section.medium && section.medium->kind == kb::MediumKind::Multimode) (section.medium->grade == 1 ? thick : thin) = true;
+        if (section.medium && section.medium->kind == kb::MediumKind::Multimode)
+            (section.medium->grade == 1 ? thick : thin) = true;
     if (thin && !thick) {
         std::vector<std::string> grades;
         for (const CableSection& section : link.sections)
-            if (section.medium && std::find(grades.begin(), grades.end(), section.medium->name) == grades.end()) grades.push_back(section.medium->name);
-        if (grades.size() > 1) found.push_back(clause(link, "fo-06", {{"grades", text::joined(grades, " and ")}, {"weakest", link.weakest->name}}));
+            if (section.medium && std::find(grades.begin(), grades.end(), section.medium->name) == grades.end())
+                grades.push_back(section.medium->name);
+        if (grades.size() > 1)
+            found.push_back(
+                clause(link, "fo-06", {{"grades", text::joined(grades, " and ")}, {"weakest", link.weakest->name}}));
     }
     if (thick && thin)
-        found.push_back({Verdict::Marginal, {}, "fibre of 62.5 µm and of 50 µm core meet in this channel: 1 to 5 dB are lost at the joint", {},
-                         {"practice", Certainty::Typical}, LinkPart::Between, "fo-07"});
+        found.push_back({Verdict::Marginal,
+                         {},
+                         "fibre of 62.5 µm and of 50 µm core meet in this channel: 1 to 5 dB are lost at the joint",
+                         {},
+                         {"practice", Certainty::Typical},
+                         LinkPart::Between,
+                         "fo-07"});
     return found;
 }
 

@@ -10,17 +10,24 @@ namespace {
 std::optional<BitRate> sharedAtMost(const LinkContext& link, BitRate plan)
 {
     for (BitRate rate : link.a.rates)
-        if (rate <= plan && std::find(link.b.rates.begin(), link.b.rates.end(), rate) != link.b.rates.end()) return rate;
+        if (rate <= plan && std::find(link.b.rates.begin(), link.b.rates.end(), rate) != link.b.rates.end())
+            return rate;
     return std::nullopt;
 }
 
 /// A copper module may reach less far than its PHY.
 std::optional<Outcome> moduleReach(const LinkContext& link, const LinkEnd& end, LinkPart part)
 {
-    if (!end.module || !end.copperReach() || !link.length || !link.common || *link.common < gigabits(10)) return std::nullopt;
+    if (!end.module || !end.copperReach() || !link.length || !link.common || *link.common < gigabits(10))
+        return std::nullopt;
     if (*link.length <= *end.copperReach()) return std::nullopt;
-    return Outcome{Verdict::Marginal, link.common, "the copper module in {end} is made for {reach} at 10 Gb/s; this channel is {length}",
-                   {{"end", end.name}, {"reach", *end.copperReach()}, {"length", *link.length}}, end.module->from, part, "md-17"};
+    return Outcome{Verdict::Marginal,
+                   link.common,
+                   "the copper module in {end} is made for {reach} at 10 Gb/s; this channel is {length}",
+                   {{"end", end.name}, {"reach", *end.copperReach()}, {"length", *link.length}},
+                   end.module->from,
+                   part,
+                   "md-17"};
 }
 
 Outcomes check(const LinkContext& link)
@@ -30,7 +37,13 @@ Outcomes check(const LinkContext& link)
     if (!phy) return {};
     text::Args args{{"phy", phy->name}, {"medium", link.weakest->name}};
     if (!link.length)
-        return single({Verdict::Unknown, link.common, "The length of this {medium} channel was never measured: {phy} needs it", args, {"own", Certainty::Standard}, LinkPart::Between, "length-unknown"});
+        return single({Verdict::Unknown,
+                       link.common,
+                       "The length of this {medium} channel was never measured: {phy} needs it",
+                       args,
+                       {"own", Certainty::Standard},
+                       LinkPart::Between,
+                       "length-unknown"});
     const kb::TwistedPairCase* row = link.kb.twistedPairCase(phy->id, link.weakest->id, *link.length, link.bundled);
     if (!row) return {};
     args.emplace_back("length", text::Arg(*link.length));
@@ -43,7 +56,9 @@ Outcomes check(const LinkContext& link)
         rate = sharedAtMost(link, plan);
         if (rate && *rate < plan) {
             args.emplace_back("fallback", text::Arg(*rate));
-            pattern = "{phy} over {length} of {medium}{laid}: {text}. The two ports share nothing between that and {fallback}";
+            pattern =
+                "{phy} over {length} of {medium}{laid}: {text}. The two ports share nothing between that and "
+                "{fallback}";
         }
     }
     // The ends agree on a rate the cable does not carry; without a lower one they try for ever.
@@ -64,7 +79,9 @@ constinit const Rule kReachTwistedPair{
     .id = "reach-twisted-pair",
     .title = "The copper channel carries the rate over its length",
     .why = "Too long or too poor a cable trains to a lower rate, drops frames or stays down.",
-    .clauses = "cu-01 cu-02 cu-03 cu-04 cu-05 cu-06 cu-07 cu-08 cu-09 cu-10 cu-11 cu-12 cu-13 cu-14 cu-15 cu-16 cu-17 cu-37 md-17",
+    .clauses =
+        "cu-01 cu-02 cu-03 cu-04 cu-05 cu-06 cu-07 cu-08 cu-09 cu-10 cu-11 cu-12 cu-13 cu-14 cu-15 cu-16 cu-17 cu-37 "
+        "md-17",
     .check = &check,
 };
 

@@ -23,25 +23,33 @@ void generations(const LinkContext& link, Outcomes& found)
     const BitRate low = std::min(older.low, *link.common), high = std::min(older.high, *link.common);
     const std::string share = text::rate(low, 2) + " to " + text::rate(high, 3);
     if (a->order != b->order)
-        found.push_back(clause(link, "cx-10", {{"end", (aIsOlder ? link.a : link.b).name}, {"version", older.name}, {"share", share}}, std::min(older.mac, *link.common)));
-    else
-        found.push_back(clause(link, "cx-01", {{"share", share}}, std::min(older.mac, *link.common)));
+        found.push_back(clause(link, "cx-10",
+                               {{"end", (aIsOlder ? link.a : link.b).name}, {"version", older.name}, {"share", share}},
+                               std::min(older.mac, *link.common)));
+    else found.push_back(clause(link, "cx-01", {{"share", share}}, std::min(older.mac, *link.common)));
     for (const LinkEnd* end : {&link.a, &link.b})
-        if (const auto port = end->port->traits.as<BitRate>("adapter-port"); port && *port < generationOf(link, *end)->mac && generationOf(link, *end)->id == "2.5")
-            found.push_back(clause(link, "cx-02", {{"end", end->name}, {"rate", *port}}, *port, end == &link.a ? LinkPart::CageA : LinkPart::CageB));
+        if (const auto port = end->port->traits.as<BitRate>("adapter-port");
+            port && *port < generationOf(link, *end)->mac && generationOf(link, *end)->id == "2.5")
+            found.push_back(clause(link, "cx-02", {{"end", end->name}, {"rate", *port}}, *port,
+                                   end == &link.a ? LinkPart::CageA : LinkPart::CageB));
 }
 
 void bands(const LinkContext& link, Outcomes& found)
 {
-    const auto bandOf = [&](const LinkEnd& end) { return link.kb.coaxBand(end.port->traits.has("coax-band") ? end.word("coax-band") : "d"); };
+    const auto bandOf = [&](const LinkEnd& end) {
+        return link.kb.coaxBand(end.port->traits.has("coax-band") ? end.word("coax-band") : "d");
+    };
     const kb::CoaxBand* a = bandOf(link.a);
     const kb::CoaxBand* b = bandOf(link.b);
     if (!a || !b) return;
     const bool bothStated = link.a.port->traits.has("coax-band") && link.b.port->traits.has("coax-band");
-    if (bothStated && (a->high < b->low || b->high < a->low)) found.push_back(clause(link, "cx-08", {{"a", link.a.name}, {"b", link.b.name}, {"bandA", a->name}, {"bandB", b->name}}));
+    if (bothStated && (a->high < b->low || b->high < a->low))
+        found.push_back(
+            clause(link, "cx-08", {{"a", link.a.name}, {"b", link.b.name}, {"bandA", a->name}, {"bandB", b->name}}));
     for (const CableSection* cable : link.cables()) {
         const plan::Traits& traits = cable->run->traits;
-        if (traits.yes("satellite") && (a->clashesWithSatellite || b->clashesWithSatellite)) found.push_back(clause(link, "cx-05"));
+        if (traits.yes("satellite") && (a->clashesWithSatellite || b->clashesWithSatellite))
+            found.push_back(clause(link, "cx-05"));
         const auto internet = traits.as<Frequency>("docsis");
         if (internet && internet->in() >= 1125 && (a->clashesWithCableInternet || b->clashesWithCableInternet))
             found.push_back(clause(link, "cx-06", {{"docsis", text::number(internet->in()) + " MHz"}}, link.common));
@@ -53,7 +61,8 @@ void parts(const LinkContext& link, Outcomes& found)
     for (const CableSection* cable : link.cables()) {
         const plan::Traits& traits = cable->run->traits;
         const auto rated = traits.as<Frequency>("splitter-mhz");
-        if (rated && rated->in() < 1650) found.push_back(clause(link, "cx-03", {{"rated", text::number(rated->in()) + " MHz"}}, link.common));
+        if (rated && rated->in() < 1650)
+            found.push_back(clause(link, "cx-03", {{"rated", text::number(rated->in()) + " MHz"}}, link.common));
         if (traits.is("entry-filter", "no")) found.push_back(clause(link, "cx-04"));
         if (traits.is("amplifier", "one-way")) found.push_back(clause(link, "cx-07"));
     }
@@ -74,7 +83,9 @@ Outcomes check(const LinkContext& link)
 constinit const Rule kSharedCoax{
     .id = "shared-coax",
     .title = "Coax adapters meet on one band and share it",
-    .why = "Both directions and all adapters take turns on the same cable; another band, an amplifier or a satellite signal keeps them apart.",
+    .why =
+        "Both directions and all adapters take turns on the same cable; another band, an amplifier or a satellite "
+        "signal keeps them apart.",
     .clauses = "cx-01 cx-02 cx-03 cx-04 cx-05 cx-06 cx-07 cx-08 cx-10",
     .check = &check,
 };

@@ -16,7 +16,13 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, LinkPa
     const plan::Slot& slot = *end.slot;
     text::Args args{{"end", end.name}, {"slot", slot.name}, {"link", *link.common}};
     if (slot.generation == 0 || slot.lanes == 0)
-        return Outcome{Verdict::Unknown, link.common, "The width and generation of slot {slot} under {end} were never read", args, {"own", Certainty::Standard}, part, "slot-unread"};
+        return Outcome{Verdict::Unknown,
+                       link.common,
+                       "The width and generation of slot {slot} under {end} were never read",
+                       args,
+                       {"own", Certainty::Standard},
+                       part,
+                       "slot-unread"};
     const auto [generation, lanes] = plan::trained(slot);
     const auto bus = formulas::busCarries(link.kb, {generation, lanes, 0});
     const auto need = formulas::goodput(*link.common);
@@ -25,9 +31,24 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, LinkPa
     args.emplace_back("coded", text::Arg(text::rate(bus->coded, 3)));
     args.emplace_back("usable", text::Arg(text::rate(bus->usable.typical, 3)));
     if (bus->usable.typical >= *need)
-        return Outcome{Verdict::Fits, {}, "slot {slot} under {end}, {bus}, carries {coded} coded, {usable} of it payload: enough for {link}", args, {"pcie-base", Certainty::Standard}, part, "slot", bus->working};
-    return Outcome{Verdict::Limited, std::min(*link.common, bus->coded), "{link} on the wire, but slot {slot} under {end} is {bus} and carries {coded} coded, {usable} payload", args,
-                   {"pcie-base", Certainty::Standard}, part, "slot", bus->working};
+        return Outcome{
+            Verdict::Fits,
+            {},
+            "slot {slot} under {end}, {bus}, carries {coded} coded, {usable} of it payload: enough for {link}",
+            args,
+            {"pcie-base", Certainty::Standard},
+            part,
+            "slot",
+            bus->working};
+    return Outcome{
+        Verdict::Limited,
+        std::min(*link.common, bus->coded),
+        "{link} on the wire, but slot {slot} under {end} is {bus} and carries {coded} coded, {usable} payload",
+        args,
+        {"pcie-base", Certainty::Standard},
+        part,
+        "slot",
+        bus->working};
 }
 
 Outcomes check(const LinkContext& link)

@@ -11,7 +11,8 @@ Outcomes check(const LinkContext& link)
     if (!link.isOn(kb::MediumKind::Coax) && !link.isOn(kb::MediumKind::PowerLine)) return found;
     for (const LinkEnd* end : {&link.a, &link.b})
         if (end->device && end->device->traits.yes("sync-writes"))
-            found.push_back(clause(link, "cx-11", {{"end", end->name}}, {}, end == &link.a ? LinkPart::CageA : LinkPart::CageB));
+            found.push_back(
+                clause(link, "cx-11", {{"end", end->name}}, {}, end == &link.a ? LinkPart::CageA : LinkPart::CageB));
     return found;
 }
 

@@ -15,7 +15,9 @@ Outcomes check(const LinkContext& link)
         if (!grade) continue;
         const kb::Medium* certified = link.kb.medium(stated.word("tested-as"));
         if (certified && cable->medium && certified->grade < cable->medium->grade) {
-            found.push_back(clause(link, "hw-12", {{"run", cable->run->label}, {"medium", cable->medium->name}, {"category", certified->name}}));
+            found.push_back(
+                clause(link, "hw-12",
+                       {{"run", cable->run->label}, {"medium", cable->medium->name}, {"category", certified->name}}));
             continue;
         }
         text::Args args{{"run", cable->run->label}, {"grade", grade->mark}, {"proves", grade->means}};

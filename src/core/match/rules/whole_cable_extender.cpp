@@ -13,7 +13,8 @@ Outcomes check(const LinkContext& link)
         const std::string_view kind = end->device ? end->device->traits.word("extender") : std::string_view();
         const LinkEnd& far = link.other(*end);
         const bool toAnother = far.device && far.device->traits.is("extender", "whole-cable");
-        if (kind == "whole-cable" && !toAnother) found.push_back(clause(link, "hw-07", {{"device", end->device->name}, {"other", far.name}}));
+        if (kind == "whole-cable" && !toAnother)
+            found.push_back(clause(link, "hw-07", {{"device", end->device->name}, {"other", far.name}}));
         if (kind == "unread") found.push_back(clause(link, "hw-08", {{"device", end->device->name}}));
     }
     return found;

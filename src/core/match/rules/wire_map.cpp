@@ -5,7 +5,10 @@
 namespace sokudo::match {
 namespace {
 
-struct Effect { Verdict verdict; std::optional<BitRate> plan; };
+struct Effect {
+    Verdict verdict;
+    std::optional<BitRate> plan;
+};
 
 /// What the fault does to a link that would run at `rate`.
 Effect effectOf(const kb::WireFault& fault, BitRate rate)
@@ -23,13 +26,21 @@ Outcomes check(const LinkContext& link)
         const kb::WireFault* fault = cable->run->wireMap.empty() ? nullptr : link.kb.wireFault(cable->run->wireMap);
         if (!fault) continue;
         const Effect effect = effectOf(*fault, link.common.value_or(gigabits(1)));
-        const LinkEnd* stubborn = link.a.is("downshift", "no") ? &link.a : link.b.is("downshift", "no") ? &link.b : nullptr;
+        const LinkEnd* stubborn = link.a.is("downshift", "no")   ? &link.a
+                                  : link.b.is("downshift", "no") ? &link.b
+                                                                 : nullptr;
         if (fault->clause == "cu-24" && effect.verdict == Verdict::Limited && stubborn) {
-            found.push_back(clause(link, "cu-25", {{"fault", fault->name}, {"run", cable->run->label}, {"end", stubborn->name}}));
+            found.push_back(
+                clause(link, "cu-25", {{"fault", fault->name}, {"run", cable->run->label}, {"end", stubborn->name}}));
             continue;
         }
-        found.push_back({effect.verdict, effect.verdict == Verdict::NoLink ? std::nullopt : effect.plan, fault->remedy.empty() ? "{run}: {text}" : "{run}: {text}. {remedy}",
-                         {{"run", cable->run->label}, {"text", fault->text}, {"remedy", fault->remedy}}, fault->from, LinkPart::Between, fault->clause});
+        found.push_back({effect.verdict,
+                         effect.verdict == Verdict::NoLink ? std::nullopt : effect.plan,
+                         fault->remedy.empty() ? "{run}: {text}" : "{run}: {text}. {remedy}",
+                         {{"run", cable->run->label}, {"text", fault->text}, {"remedy", fault->remedy}},
+                         fault->from,
+                         LinkPart::Between,
+                         fault->clause});
     }
     return found;
 }
