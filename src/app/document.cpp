@@ -1,126 +1,212 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document.h"
 
+#include <algorithm>
 #include <chrono>
 #include <random>
 
-#include <QCoreApplication>
 #include <QMutex>
-#include <QPointer>
-#include <QThreadPool>
 #include <QUndoCommand>
 
 #include "app/qt_text.h"
 #include "core/logbook/record.h"
 #include "core/plan/invariants.h"
+#include "store/rebase.h"
 
 namespace sokudo::app {
 
 namespace {
+
+constexpr std::size_t kJudgedAtOnce = 300;  ///< runs; more of them are judged while the window is already there
+constexpr int kLookEveryMilliseconds = 1000;
+
 measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now()); }
+
+QStringList inQt(const std::vector<std::string>& sentences)
+{
+    QStringList result;
+    for (const std::string& one : sentences) result << toQt(one);
+    return result;
+}
+
 }  // namespace
 
 /// The judged links, kept from edit to edit; the analyses of quick edits take turns on it.
 class Document::SharedBook {
 public:
-    explicit SharedBook(const kb::KnowledgeBase& kb) : m_kb(kb), m_book(kb) {}
-    explicit SharedBook(std::shared_ptr<const kb::KnowledgeBase> kb)
-        : m_held(std::move(kb)), m_kb(*m_held), m_book(*m_held)
-    {}
+    explicit SharedBook(std::shared_ptr<const kb::KnowledgeBase> kb) : m_kb(std::move(kb)), m_book(*m_kb) {}
     std::shared_ptr<const Analysis> analyse(const plan::PlanPtr& plan)
     {
         const QMutexLocker turn(&m_mutex);
         m_book.update(plan);
-        return std::make_shared<const Analysis>(sokudo::analyse(*plan, m_book, m_kb));
+        return std::make_shared<const Analysis>(sokudo::analyse(*plan, m_book, *m_kb));
     }
 
 private:
     QMutex m_mutex;
-    std::shared_ptr<const kb::KnowledgeBase> m_held;  ///< a catalogue with own rows, which must outlive the book
-    const kb::KnowledgeBase& m_kb;
+    std::shared_ptr<const kb::KnowledgeBase> m_kb;
     match::LinkBook m_book;
 };
 
-/// One step of the undo stack: two snapshots. The file was written before the step is taken.
+/// One step of the undo stack: what the plan was before and after it. Other windows may have changed the plan since, so
+/// a step is taken by its difference. The file was written before the step is taken.
 class PlanEdit final : public QUndoCommand {
 public:
-    PlanEdit(Document& document, const QString& text, plan::PlanPtr before, plan::PlanPtr after)
-        : QUndoCommand(text), m_document(document), m_before(std::move(before)), m_after(std::move(after))
+    PlanEdit(const QString& text, plan::PlanPtr before, plan::PlanPtr after)
+        : QUndoCommand(text), m_before(std::move(before)), m_after(std::move(after))
     {}
-    void undo() override { m_document.show(m_before); }
-    void redo() override { m_document.show(m_after); }
     const plan::PlanPtr& before() const { return m_before; }
     const plan::PlanPtr& after() const { return m_after; }
 
 private:
-    Document& m_document;
     plan::PlanPtr m_before, m_after;
 };
 
-Document::Document(const kb::KnowledgeBase& kb, std::unique_ptr<store::ProjectFile> file, store::Project project,
+Document::Document(const kb::KnowledgeBase& kb, std::unique_ptr<store::ProjectFile> file, store::Loaded loaded,
                    QObject* parent)
     : QObject(parent),
       m_kb(&kb),
+      m_shipped(&kb),
       m_file(std::move(file)),
-      m_plan(std::make_shared<plan::Plan>(std::move(project.plan))),
-      m_trials(std::move(project.trials)),
-      m_entries(std::move(project.entries)),
-      m_answers(std::move(project.answers)),
+      m_project(std::move(loaded.project)),
+      m_plan(std::make_shared<plan::Plan>(std::move(m_project.plan))),
+      m_analysis(std::make_shared<Analysis>()),
       m_ids(std::random_device{}())
 {
-    if (!m_plan->catalogue.empty()) {
-        if (auto own = knowledgeOf(*m_plan, kb::embeddedFiles()))
-            takeCatalogue(std::make_shared<const kb::KnowledgeBase>(std::move(*own)));
-        else m_catalogueTrouble = own.error().message();
+    loaded.project.setAside = m_project.setAside;
+    m_troubles = inQt(store::troubles(loaded));
+    if (auto own = catalogueOf(*m_plan)) takeCatalogue(std::move(*own));
+    else {
+        m_catalogueTrouble = own.error().message();
+        takeCatalogue(sharedKnowledge());
     }
-    if (!m_book) m_book = std::make_shared<SharedBook>(kb);
-    m_analysis = m_book->analyse(m_plan);
+    m_isShared = m_file->isOpenElsewhere();
+    if (m_plan->runs.size() > kJudgedAtOnce) {
+        startAnalysis();
+    } else {
+        m_analysis = m_book->analyse(m_plan);
+        m_isJudged = true;
+    }
+    connect(&m_look, &QTimer::timeout, this, &Document::lookAtFile);
+    m_look.start(kLookEveryMilliseconds);
 }
+
+Document::~Document() = default;
 
 std::shared_ptr<const kb::KnowledgeBase> Document::sharedKnowledge() const
 {
-    if (m_catalogues.empty())
-        return {std::shared_ptr<const kb::KnowledgeBase>(), m_kb};  // the shipped one outlives the document
+    if (m_catalogues.empty()) return {std::shared_ptr<const kb::KnowledgeBase>(), m_shipped};
     return m_catalogues.back();
+}
+
+/// The tables that judge a plan; those in use where it has no rows of its own, or the same.
+Result<std::shared_ptr<const kb::KnowledgeBase>> Document::catalogueOf(const plan::Plan& plan)
+{
+    if (m_book && m_plan->catalogue == plan.catalogue) return sharedKnowledge();
+    if (plan.catalogue.empty())
+        return std::shared_ptr<const kb::KnowledgeBase>(std::shared_ptr<const kb::KnowledgeBase>(), m_shipped);
+    auto own = knowledgeOf(plan, kb::embeddedFiles());
+    if (!own) return tl::unexpected(own.error());
+    return std::make_shared<const kb::KnowledgeBase>(std::move(*own));
 }
 
 void Document::takeCatalogue(std::shared_ptr<const kb::KnowledgeBase> kb)
 {
+    if (m_book && kb.get() == m_kb) return;
     m_catalogues.push_back(std::move(kb));
     m_kb = m_catalogues.back().get();
     m_book = std::make_shared<SharedBook>(m_catalogues.back());
 }
 
-store::Project Document::project() const { return {*m_plan, m_trials, m_entries, m_answers}; }
+QStringList Document::notices() const
+{
+    QStringList result = m_troubles;
+    if (!m_catalogueTrouble.empty())
+        result << "Your own catalogue was left out, the shipped one judges: " + toQt(m_catalogueTrouble);
+    if (m_file->isReadOnly()) result << "The file may only be read: nothing that you change is kept.";
+    if (m_isShared) result << "The file is open in another window too: what is changed there appears here.";
+    return result;
+}
+
+store::Project Document::project() const
+{
+    store::Project result = m_project;
+    result.plan = *m_plan;
+    return result;
+}
 
 bool Document::save(const store::Changes& changes)
 {
-    if (const auto saved = m_file->save(changes); !saved) {
+    auto saved = m_file->save(changes);
+    if (!saved) {
         Q_EMIT failed(toQt(saved.error().message()));
         return false;
     }
+    if (*saved) adopt(std::move(**saved));
+    else addRecords(changes);
     return true;
 }
 
-bool Document::swap(plan::PlanPtr next, const QString& logText)
+void Document::addRecords(const store::Changes& changes)
+{
+    m_project.trials.insert(m_project.trials.end(), changes.trials.begin(), changes.trials.end());
+    m_project.entries.insert(m_project.entries.end(), changes.entries.begin(), changes.entries.end());
+    std::erase_if(m_project.answers, [&](const store::Answer& answer) {
+        const auto isOf = [&](const store::Answer& other) { return other.id == answer.id; };
+        const auto& gone = changes.withdrawnAnswers;
+        return std::find(gone.begin(), gone.end(), answer.id) != gone.end() ||
+               std::any_of(changes.answers.begin(), changes.answers.end(), isOf);
+    });
+    m_project.answers.insert(m_project.answers.end(), changes.answers.begin(), changes.answers.end());
+    store::sortRecords(m_project);
+}
+
+/// Another window has written: what the file holds now is shown.
+void Document::adopt(store::Loaded loaded)
+{
+    m_troubles = inQt(store::troubles(loaded));
+    auto next = std::make_shared<plan::Plan>(std::move(loaded.project.plan));
+    m_project = std::move(loaded.project);
+    if (!(*next == *m_plan)) show(std::move(next));
+    Q_EMIT recordChanged();
+    Q_EMIT noticesChanged();
+}
+
+void Document::lookAtFile()
+{
+    if (const bool shared = m_file->isOpenElsewhere(); shared != m_isShared) {
+        m_isShared = shared;
+        Q_EMIT noticesChanged();
+    }
+    if (!m_file->isChangedElsewhere()) return;
+    auto loaded = m_file->load();
+    if (!loaded) return;  // it is being written: the next look sees it
+    adopt(std::move(*loaded));
+    Q_EMIT told("Another window has changed the project: its changes are shown.");
+}
+
+/// Saves the difference from `from` to `to`, and shows what the plan then is.
+bool Document::swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& logText)
 {
     store::Changes changes;
-    changes.before = m_plan.get();
-    changes.after = next.get();
+    changes.before = from.get();
+    changes.after = to.get();
     changes.entries = {logbook::changeEntry(fromQt(logText), now(), m_ids)};
+    const plan::PlanPtr shown = m_plan;
     if (!save(changes)) return false;
-    m_entries.push_back(changes.entries.front());
+    if (m_plan == shown) show(std::move(to));
+    Q_EMIT recordChanged();
     return true;
 }
 
 void Document::show(plan::PlanPtr next)
 {
     if (m_plan == next) return;
-    const bool newCatalogue = !(m_plan->catalogue == next->catalogue);
+    auto own = catalogueOf(*next);
+    m_catalogueTrouble = own ? std::string() : own.error().message();
+    if (own) takeCatalogue(std::move(*own));
     m_plan = std::move(next);
-    if (newCatalogue)
-        if (auto own = knowledgeOf(*m_plan, kb::embeddedFiles()))
-            takeCatalogue(std::make_shared<const kb::KnowledgeBase>(std::move(*own)));
+    m_isJudged = false;
     Q_EMIT planChanged();
     startAnalysis();
 }
@@ -132,35 +218,41 @@ bool Document::edit(const QString& text, const Result<plan::Plan>& next)
         return false;
     }
     if (*next == *m_plan) return true;
-    if (!(next->catalogue == m_plan->catalogue))
-        if (const auto own = knowledgeOf(*next, kb::embeddedFiles()); !own) {
-            Q_EMIT failed(toQt(own.error().message()));
-            return false;
-        }
+    if (const auto own = catalogueOf(*next); !own) {
+        Q_EMIT failed(toQt(own.error().message()));
+        return false;
+    }
     Q_ASSERT(plan::brokenInvariants(*next).empty());
+    const plan::PlanPtr before = m_plan;
     auto after = std::make_shared<const plan::Plan>(*next);
-    if (!swap(after, text)) return false;
-    m_undo.push(new PlanEdit(*this, text, m_plan, after));
-    Q_EMIT recordChanged();
+    if (!swap(before, after, text)) return false;
+    m_undo.push(new PlanEdit(text, before, after));
     return true;
+}
+
+/// Takes back the newest step (-1) or takes the next one again (+1).
+bool Document::step(int direction)
+{
+    const int index = m_undo.index();
+    const auto* edit = static_cast<const PlanEdit*>(m_undo.command(direction < 0 ? index - 1 : index));
+    const plan::PlanPtr from = direction < 0 ? edit->after() : edit->before();
+    const plan::PlanPtr to = direction < 0 ? edit->before() : edit->after();
+    const QString text = (direction < 0 ? "Undo: " : "Redo: ") + edit->text();
+    if (*from == *m_plan) return swap(m_plan, to, text);
+    auto next = store::rebased(*m_plan, *from, *to);
+    if (next) return swap(m_plan, std::make_shared<const plan::Plan>(std::move(*next)), text);
+    Q_EMIT failed(toQt(next.error().message()));
+    return false;
 }
 
 void Document::undo()
 {
-    if (!m_undo.canUndo()) return;
-    const auto* step = static_cast<const PlanEdit*>(m_undo.command(m_undo.index() - 1));
-    if (!swap(step->before(), "Undo: " + step->text())) return;
-    m_undo.undo();
-    Q_EMIT recordChanged();
+    if (m_undo.canUndo() && step(-1)) m_undo.undo();
 }
 
 void Document::redo()
 {
-    if (!m_undo.canRedo()) return;
-    const auto* step = static_cast<const PlanEdit*>(m_undo.command(m_undo.index()));
-    if (!swap(step->after(), "Redo: " + step->text())) return;
-    m_undo.redo();
-    Q_EMIT recordChanged();
+    if (m_undo.canRedo() && step(1)) m_undo.redo();
 }
 
 bool Document::keepTrials(std::vector<measure::Trial> trials)
@@ -169,11 +261,6 @@ bool Document::keepTrials(std::vector<measure::Trial> trials)
     for (const measure::Trial& trial : trials) changes.entries.push_back(logbook::trialEntry(trial, *m_plan, m_ids));
     changes.trials = std::move(trials);
     if (!save(changes)) return false;
-    m_trials.insert(m_trials.end(), changes.trials.begin(), changes.trials.end());
-    m_entries.insert(m_entries.end(), changes.entries.begin(), changes.entries.end());
-    const auto byTime = [](const auto& a, const auto& b) { return a.at < b.at; };
-    std::stable_sort(m_trials.begin(), m_trials.end(), byTime);
-    std::stable_sort(m_entries.begin(), m_entries.end(), byTime);
     Q_EMIT recordChanged();
     return true;
 }
@@ -184,25 +271,20 @@ bool Document::writeNote(const QString& text)
     store::Changes changes;
     changes.entries = {logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids)};
     if (!save(changes)) return false;
-    m_entries.push_back(changes.entries.front());
     Q_EMIT recordChanged();
     return true;
 }
 
 bool Document::answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present)
 {
-    const auto same = std::find_if(m_answers.begin(), m_answers.end(), [&](const store::Answer& a) {
-        return a.from == from && a.to == to && a.flag == flag;
-    });
+    const auto& all = m_project.answers;
+    const auto same = std::find_if(
+        all.begin(), all.end(), [&](const store::Answer& a) { return a.from == from && a.to == to && a.flag == flag; });
     store::Changes changes;
-    const bool withdraws = same != m_answers.end() && same->present == present;
-    if (withdraws) changes.withdrawnAnswers = {same->id};
-    else
-        changes.answers = {
-            {same != m_answers.end() ? same->id : m_ids.next<store::AnswerId>(), from, to, flag, present, now()}};
+    const store::AnswerId id = same != all.end() ? same->id : m_ids.next<store::AnswerId>();
+    if (same != all.end() && same->present == present) changes.withdrawnAnswers = {id};
+    else changes.answers = {{id, from, to, flag, present, now()}};
     if (!save(changes)) return false;
-    if (same != m_answers.end()) m_answers.erase(same);
-    if (!withdraws) m_answers.push_back(changes.answers.front());
     Q_EMIT recordChanged();
     return true;
 }
@@ -210,18 +292,11 @@ bool Document::answer(plan::DeviceId from, plan::DeviceId to, const std::string&
 /// Judges the snapshot on another thread; a later edit makes the result stale, and stale results are dropped.
 void Document::startAnalysis()
 {
-    const std::uint64_t generation = ++m_generation;
-    QPointer<Document> self(this);
-    QThreadPool::globalInstance()->start([self, generation, snapshot = m_plan, book = m_book] {
-        auto result = book->analyse(snapshot);
-        QMetaObject::invokeMethod(
-            qApp,
-            [self, generation, result] {
-                if (!self || self->m_generation != generation) return;
-                self->m_analysis = result;
-                Q_EMIT self->analysisChanged();
-            },
-            Qt::QueuedConnection);
+    const auto judge = [snapshot = m_plan, book = m_book](const std::atomic<bool>&) { return book->analyse(snapshot); };
+    m_judging.start(*this, judge, [this](std::shared_ptr<const Analysis> result) {
+        m_analysis = std::move(result);
+        m_isJudged = true;
+        Q_EMIT analysisChanged();
     });
 }
 

@@ -5,8 +5,11 @@
 #include <memory>
 
 #include <QObject>
+#include <QStringList>
+#include <QTimer>
 #include <QUndoStack>
 
+#include "app/work.h"
 #include "core/analyse.h"
 #include "core/kb/knowledge_base.h"
 #include "store/project_file.h"
@@ -16,20 +19,26 @@ namespace sokudo::app {
 class Document final : public QObject {
     Q_OBJECT
 public:
-    Document(const kb::KnowledgeBase&, std::unique_ptr<store::ProjectFile>, store::Project, QObject* parent = nullptr);
+    /// @param kb  the shipped tables; they outlive the document
+    Document(const kb::KnowledgeBase& kb, std::unique_ptr<store::ProjectFile>, store::Loaded,
+             QObject* parent = nullptr);
+    ~Document() override;
     /// The shipped catalogue with the project's own rows. A row edit makes another one; the old one lives on for what
     /// still refers to it.
     const kb::KnowledgeBase& knowledge() const { return *m_kb; }
     /// The same, to be held by work on another thread.
     std::shared_ptr<const kb::KnowledgeBase> sharedKnowledge() const;
-    /// Own rows that could not be taken when the project was opened, in words; empty: all were.
-    const std::string& catalogueTrouble() const { return m_catalogueTrouble; }
+    /// What to know of the file, in sentences: rows set aside, own rows that could not be taken, that it may only be
+    /// read, that another window has it open; empty: nothing.
+    QStringList notices() const;
     const plan::Plan& plan() const { return *m_plan; }
     plan::PlanPtr snapshot() const { return m_plan; }
-    const std::vector<measure::Trial>& trials() const { return m_trials; }
-    const std::vector<logbook::Entry>& entries() const { return m_entries; }
-    const std::vector<store::Answer>& answers() const { return m_answers; }
+    const std::vector<measure::Trial>& trials() const { return m_project.trials; }
+    const std::vector<logbook::Entry>& entries() const { return m_project.entries; }
+    const std::vector<store::Answer>& answers() const { return m_project.answers; }
     const Analysis& analysis() const { return *m_analysis; }
+    /// The analysis is that of the plan as it is now.
+    bool isJudged() const { return m_isJudged; }
     IdSource& ids() { return m_ids; }
     QUndoStack& undoStack() { return m_undo; }
     std::string path() const { return m_file->path(); }
@@ -45,34 +54,46 @@ public:
 public Q_SLOTS:
     void undo();
     void redo();
+    /// Takes over what other programs have written to the file.
+    void lookAtFile();
 
 Q_SIGNALS:
     void planChanged();
     void analysisChanged();
     void recordChanged();  ///< trials, log entries or answers
+    void noticesChanged();
     void failed(const QString& message);
+    void told(const QString& message);  ///< worth knowing, nothing went wrong
 
 private:
     friend class PlanEdit;
+    class SharedBook;
     bool save(const store::Changes&);
-    bool swap(plan::PlanPtr next, const QString& logText);
+    bool swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& logText);
+    bool step(int direction);
     void show(plan::PlanPtr);
+    void adopt(store::Loaded);
+    void addRecords(const store::Changes&);
     void startAnalysis();
-    void takeCatalogue(std::shared_ptr<const kb::KnowledgeBase>);
+    Result<std::shared_ptr<const kb::KnowledgeBase>> catalogueOf(const plan::Plan&);
+    void takeCatalogue(std::shared_ptr<const kb::KnowledgeBase> kb);
+
     const kb::KnowledgeBase* m_kb;
+    const kb::KnowledgeBase* m_shipped;
     std::vector<std::shared_ptr<const kb::KnowledgeBase>> m_catalogues;
     std::string m_catalogueTrouble;
     std::unique_ptr<store::ProjectFile> m_file;
+    store::Project m_project;  ///< but for its plan, which is m_plan
+    QStringList m_troubles;
+    bool m_isShared = false;
     plan::PlanPtr m_plan;
-    std::vector<measure::Trial> m_trials;
-    std::vector<logbook::Entry> m_entries;
-    std::vector<store::Answer> m_answers;
-    class SharedBook;
     std::shared_ptr<SharedBook> m_book;
     std::shared_ptr<const Analysis> m_analysis;
-    std::uint64_t m_generation = 0;
+    bool m_isJudged = false;
     QUndoStack m_undo;
     IdSource m_ids;
+    QTimer m_look;
+    Work m_judging;
 };
 
 }  // namespace sokudo::app

@@ -8,6 +8,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/ascii.h"
 #include "core/base/text.h"
 #include "host/ethtool.h"
 #include "host/module_memory.h"
@@ -158,8 +159,7 @@ void readProcessor(const Tree& tree, measure::HostSnapshot& host)
 {
     const std::string cpus = "sys/devices/system/cpu";
     for (const std::string& name : tree.list(cpus))
-        if (name.starts_with("cpu") && name.size() > 3 && std::isdigit(static_cast<unsigned char>(name[3])))
-            ++host.cores;
+        if (name.starts_with("cpu") && name.size() > 3 && ascii::isDigit(name[3])) ++host.cores;
     if (const auto khz = tree.whole(cpus + "/cpu0/cpufreq/cpuinfo_max_freq"))
         host.maxClockGhz = static_cast<double>(*khz) / 1e6;
     const auto governor = tree.line(cpus + "/cpu0/cpufreq/scaling_governor");

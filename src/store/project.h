@@ -2,6 +2,8 @@
 // Everything a project file holds.
 #pragma once
 
+#include <map>
+#include <utility>
 #include <vector>
 
 #include "core/diagnose/evidence.h"
@@ -23,12 +25,44 @@ struct Answer {
     friend bool operator==(const Answer&, const Answer&) = default;
 };
 
+/// A row that cannot be used: damaged, or leaning on one that is. It stays in the file as it is.
+struct SetAside {
+    std::string kind;  ///< "run"
+    std::int64_t id = 0;
+    std::string name;  ///< what its text still says of its name or label; may be empty
+    std::string why;   ///< the sentence
+    std::string body;  ///< its text, byte by byte
+    friend bool operator==(const SetAside&, const SetAside&) = default;
+};
+
+/// Fields of rows that this Sokudo does not know, as FieldReader::unknown() gave them, in JSON; by kind and id.
+using UnknownFields = std::map<std::pair<std::string, std::int64_t>, std::string>;
+
 struct Project {
     plan::Plan plan;
     std::vector<measure::Trial> trials;
     std::vector<logbook::Entry> entries;
     std::vector<Answer> answers;
+    UnknownFields unknown;
+    std::vector<SetAside> setAside;
     friend bool operator==(const Project&, const Project&) = default;
 };
+
+template <class T>
+struct RecordsOf {
+    using Row = T;
+    const char* kind;  ///< as rows of a project file say it
+    const char* list;  ///< as exported JSON says it
+    std::vector<T> Project::*rows;
+};
+
+/// Calls `visit` with a RecordsOf for each kind of row that is no part of the plan.
+template <class Visit>
+constexpr void eachRecord(Visit visit)
+{
+    visit(RecordsOf<measure::Trial>{"trial", "trials", &Project::trials});
+    visit(RecordsOf<logbook::Entry>{"entry", "log", &Project::entries});
+    visit(RecordsOf<Answer>{"answer", "answers", &Project::answers});
+}
 
 }  // namespace sokudo::store

@@ -1,270 +1,242 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/project_file.h"
 
-#include <atomic>
+#include <filesystem>
+#include <fstream>
 
-#include <QFile>
-#include <QSqlDatabase>
-#include <QSqlError>
-#include <QSqlQuery>
-#include <QVariant>
+#include <sys/stat.h>
 
 #include <fmt/format.h>
 
-#include "core/plan/invariants.h"
-#include "store/project_json.h"
+#include "store/new_file.h"
+#include "store/presence.h"
+#include "store/project_rows.h"
+#include "store/rebase.h"
+#include "store/row_upgrade.h"
 
 namespace sokudo::store {
 namespace {
 
-constexpr int kApplicationId = 0x536F6B75;  // "Soku"
-constexpr int kVersion = 1;
+constexpr const char* kLeftAlone = "It was left as it is";
 
-tl::unexpected<Error> refuse(const QSqlQuery& query, const std::string& path, std::string_view doing)
+/// Whether the path is a file that could be a project; the sentence when it is not.
+std::optional<Error> whyNotAFile(const std::string& path)
 {
-    return failure(ErrorCode::NotAllowed,
-                   fmt::format("{} failed ({}); see that the disk has room and the file may be written", doing,
-                               query.lastError().text().toStdString()),
-                   path);
+    const auto refuse = [&](ErrorCode code, std::string what) { return Error{code, std::move(what), path}; };
+    std::error_code problem;
+    const auto status = std::filesystem::status(path, problem);
+    if (!std::filesystem::exists(status)) return refuse(ErrorCode::NotFound, "there is no such file; check its name");
+    if (std::filesystem::is_directory(status))
+        return refuse(ErrorCode::BadInput, "this is a folder; name a file in it");
+    if (!std::filesystem::is_regular_file(status))
+        return refuse(ErrorCode::BadInput, "this is a pipe or a device, not a file; name a project file");
+    if (std::filesystem::file_size(path, problem) == 0)
+        return refuse(ErrorCode::BadInput,
+                      "the file is empty: its content is lost, or it never had any. Delete it to begin afresh");
+    std::ifstream in(path, std::ios::binary);
+    char head[16] = "";
+    if (!in.read(head, sizeof head) && in.gcount() == 0)
+        return refuse(ErrorCode::NotAllowed, "the file cannot be read; check its rights");
+    if (std::string_view(head, static_cast<std::size_t>(in.gcount())) != std::string_view("SQLite format 3\0", 16))
+        return refuse(ErrorCode::Corrupt,
+                      fmt::format("this is not a Sokudo project; choose another file. {}", kLeftAlone));
+    return std::nullopt;
 }
 
-/// One step of the file format. Steps are never changed, only added.
-struct Migration {
-    int to;
-    const char* statements[4];
-};
-constexpr Migration kMigrations[] = {
-    {1,
-     {"CREATE TABLE setting (name TEXT PRIMARY KEY, value TEXT NOT NULL)",
-      "CREATE TABLE object (kind TEXT NOT NULL, id INTEGER NOT NULL, body TEXT NOT NULL, PRIMARY KEY (kind, id)) "
-      "WITHOUT ROWID",
-      nullptr, nullptr}},
-};
+std::optional<Error> whyNotOurs(const Sqlite& file, const std::string& path)
+{
+    const auto refuse = [&](std::string what) {
+        return Error{ErrorCode::Corrupt, fmt::format("{}. {}", what, kLeftAlone), path};
+    };
+    const std::int64_t application = file.number("PRAGMA application_id"), version = file.number("PRAGMA user_version");
+    if (application < 0) return refuse("the file is too damaged to be read; restore it from a copy");
+    if (application != kApplicationId) return refuse("this database does not belong to Sokudo; choose another file");
+    if (version > kVersion)
+        return refuse(fmt::format(
+            "a later Sokudo wrote this project (version {}, this one reads up to {}); update Sokudo to open it",
+            version, kVersion));
+    if (version < 1) return refuse("the version in the file is damaged; restore it from a copy");
+    const char* columns =
+        version >= 2 ? "SELECT kind, id, body, sum FROM object LIMIT 0" : "SELECT kind, id, body FROM object LIMIT 0";
+    Statement table(file, columns);
+    if (!table.run()) return refuse("the table of objects in it is damaged; restore it from a copy");
+    return std::nullopt;
+}
 
 }  // namespace
 
 struct ProjectFile::Connection {
-    QString name;
-    QSqlDatabase database;
+    Sqlite file;
+    Presence presence;
+    int version;
+    struct stat state {};
+    std::int64_t dataVersion = -1;  ///< changes when another connection writes
 
-    explicit Connection(const QString& path)
+    Connection(Sqlite database, const std::string& path)
+        : file(std::move(database)), presence(path), version(static_cast<int>(file.number("PRAGMA user_version")))
     {
-        static std::atomic<int> counter{0};
-        name = QString("sokudo-%1").arg(++counter);
-        database = QSqlDatabase::addDatabase("QSQLITE", name);
-        database.setDatabaseName(path);
-    }
-    ~Connection()
-    {
-        database.close();
-        database = {};
-        QSqlDatabase::removeDatabase(name);
-    }
-    int pragma(const QString& which)
-    {
-        QSqlQuery query(database);
-        return query.exec("PRAGMA " + which) && query.next() ? query.value(0).toInt() : -1;
-    }
-    bool exec(const QString& statement)
-    {
-        QSqlQuery query(database);
-        return query.exec(statement);
+        ::stat(path.c_str(), &state);
     }
 };
 
-namespace {
-
-/// Writes rows of one kind.
-class RowWriter {
-public:
-    RowWriter(const QSqlDatabase& database) : m_put(database), m_drop(database)
-    {
-        m_put.prepare(
-            "INSERT INTO object (kind, id, body) VALUES (?, ?, ?) ON CONFLICT (kind, id) DO UPDATE SET body = "
-            "excluded.body");
-        m_drop.prepare("DELETE FROM object WHERE kind = ? AND id = ?");
-    }
-    bool put(const char* kind, std::int64_t id, const Json& body)
-    {
-        m_put.addBindValue(QString(kind));
-        m_put.addBindValue(static_cast<qint64>(id));
-        m_put.addBindValue(QString::fromStdString(body.dump()));
-        return m_put.exec();
-    }
-    bool drop(const char* kind, std::int64_t id)
-    {
-        m_drop.addBindValue(QString(kind));
-        m_drop.addBindValue(static_cast<qint64>(id));
-        return m_drop.exec();
-    }
-    template <class T>
-    bool difference(const char* kind, const Table<T>& before, const Table<T>& after)
-    {
-        bool good = true;
-        eachDifference(before, after, [&](const T* old, const T* now) {
-            good = good && (now ? put(kind, now->id.value, toJson(*now)) : drop(kind, old->id.value));
-        });
-        return good;
-    }
-    const QSqlQuery& failed() const { return m_put.lastError().isValid() ? m_put : m_drop; }
-
-private:
-    QSqlQuery m_put, m_drop;
-};
-
-bool writePlan(RowWriter& writer, const plan::Plan& before, const plan::Plan& after)
-{
-    return writer.difference("place", before.places, after.places) &&
-           writer.difference("device", before.devices, after.devices) &&
-           writer.difference("slot", before.slots, after.slots) &&
-           writer.difference("port", before.ports, after.ports) && writer.difference("run", before.runs, after.runs) &&
-           writer.difference("waiver", before.waivers, after.waivers) &&
-           writer.difference("catalogue", before.catalogue, after.catalogue) &&
-           writer.difference("flow", before.flows, after.flows) && writer.difference("job", before.jobs, after.jobs);
-}
-
-}  // namespace
-
-ProjectFile::ProjectFile(std::string path)
-    : m_path(std::move(path)), m_connection(std::make_unique<Connection>(QString::fromStdString(m_path)))
+ProjectFile::ProjectFile(std::string path, std::unique_ptr<Connection> connection)
+    : m_path(std::move(path)), m_connection(std::move(connection))
 {}
 ProjectFile::~ProjectFile() = default;
 
-Result<std::unique_ptr<ProjectFile>> ProjectFile::open(const std::string& path, const Project& fresh)
+Result<std::unique_ptr<ProjectFile>> ProjectFile::open(const std::string& path)
 {
-    const bool isNew = !QFile::exists(QString::fromStdString(path)) || QFile(QString::fromStdString(path)).size() == 0;
-    std::unique_ptr<ProjectFile> file(new ProjectFile(path));
-    Connection& connection = *file->m_connection;
-    if (!connection.database.open())
-        return failure(ErrorCode::NotAllowed,
-                       fmt::format("the file cannot be opened ({}); check the folder and its rights",
-                                   connection.database.lastError().text().toStdString()),
-                       path);
-    if (!isNew) {
-        QSqlQuery probe(connection.database);
-        if (!probe.exec("PRAGMA schema_version") || !probe.next())
-            return failure(ErrorCode::Corrupt,
-                           "this is not a Sokudo project; choose another file. It was left as it is", path);
-        if (connection.pragma("application_id") != kApplicationId)
-            return failure(ErrorCode::Corrupt,
-                           "this database does not belong to Sokudo; choose another file. It was left as it is", path);
-        if (connection.pragma("user_version") > kVersion)
-            return failure(ErrorCode::Corrupt,
-                           "a later Sokudo wrote this project; update Sokudo to open it. It was left as it is", path);
-    }
-    connection.exec("PRAGMA journal_mode = DELETE");
-    connection.exec("PRAGMA synchronous = FULL");
-    const int have = isNew ? 0 : connection.pragma("user_version");
-    for (const Migration& step : kMigrations) {
-        if (step.to <= have) continue;
-        connection.database.transaction();
-        bool good = true;
-        for (const char* statement : step.statements)
-            if (statement) good = good && connection.exec(statement);
-        good = good && connection.exec(QString("PRAGMA application_id = %1").arg(kApplicationId)) &&
-               connection.exec(QString("PRAGMA user_version = %1").arg(step.to));
-        if (!good || !connection.database.commit())
-            return failure(ErrorCode::NotAllowed, "the project file cannot be written; check the folder and its rights",
-                           path);
-    }
-    if (isNew) {
-        const plan::Plan empty;
-        if (auto saved = file->save({&empty, &fresh.plan, fresh.trials, fresh.entries, fresh.answers, {}}); !saved)
-            return tl::unexpected(saved.error());
-    }
-    return file;
+    if (auto why = whyNotAFile(path)) return tl::unexpected(std::move(*why));
+    auto file = Sqlite::open(path, Sqlite::Mode::Open);
+    if (!file) return tl::unexpected(file.error());
+    file->run("PRAGMA journal_mode = DELETE; PRAGMA synchronous = FULL");
+    if (auto why = whyNotOurs(*file, path)) return tl::unexpected(std::move(*why));
+    std::unique_ptr<ProjectFile> result(new ProjectFile(path, std::make_unique<Connection>(std::move(*file), path)));
+    result->m_isDamaged = result->m_connection->file.text("PRAGMA quick_check(1)") != "ok";
+    return result;
 }
 
-Result<Project> ProjectFile::load() const
+Result<std::unique_ptr<ProjectFile>> ProjectFile::create(const std::string& path, const Project& fresh)
 {
-    Project project;
-    std::optional<Error> error;
-    QSqlQuery setting(m_connection->database);
-    if (setting.exec("SELECT value FROM setting WHERE name = 'name'") && setting.next())
-        project.plan.name = setting.value(0).toString().toStdString();
-    QSqlQuery query(m_connection->database);
-    query.setForwardOnly(true);
-    if (!query.exec("SELECT kind, id, body FROM object")) return refuse(query, m_path, "reading");
-    std::vector<plan::Place> places;
-    std::vector<plan::Device> devices;
-    std::vector<plan::Slot> slots;
-    std::vector<plan::Port> ports;
-    std::vector<plan::Run> runs;
-    std::vector<plan::Waiver> waivers;
-    std::vector<plan::CatalogueRow> catalogue;
-    std::vector<plan::Flow> flows;
-    std::vector<plan::Job> jobs;
-    while (query.next()) {
-        const std::string kind = query.value(0).toString().toStdString();
-        const std::string where = fmt::format("{}: {} {}", m_path, kind, query.value(1).toLongLong());
-        const Json body = Json::parse(query.value(2).toString().toStdString(), nullptr, false);
-        if (body.is_discarded())
-            return failure(ErrorCode::Corrupt,
-                           "this row is damaged; restore the file from a copy. It was left as it is", where);
-        const JsonReader in(body, where, error);
-        if (kind == "place") places.push_back(placeFrom(in));
-        else if (kind == "device") devices.push_back(deviceFrom(in));
-        else if (kind == "slot") slots.push_back(slotFrom(in));
-        else if (kind == "port") ports.push_back(portFrom(in));
-        else if (kind == "run") runs.push_back(runFrom(in));
-        else if (kind == "waiver") waivers.push_back(waiverFrom(in));
-        else if (kind == "catalogue") catalogue.push_back(catalogueRowFrom(in));
-        else if (kind == "flow") flows.push_back(flowFrom(in));
-        else if (kind == "job") jobs.push_back(jobFrom(in));
-        else if (kind == "trial") project.trials.push_back(trialFrom(in));
-        else if (kind == "entry") project.entries.push_back(entryFrom(in));
-        else if (kind == "answer") project.answers.push_back(answerFrom(in));
-        if (error)
-            return failure(ErrorCode::Corrupt, error->what + "; restore the file from a copy. It was left as it is",
-                           error->where);
-    }
-    project.plan.places = Table<plan::Place>::fromRows(std::move(places));
-    project.plan.devices = Table<plan::Device>::fromRows(std::move(devices));
-    project.plan.slots = Table<plan::Slot>::fromRows(std::move(slots));
-    project.plan.ports = Table<plan::Port>::fromRows(std::move(ports));
-    project.plan.runs = Table<plan::Run>::fromRows(std::move(runs));
-    project.plan.waivers = Table<plan::Waiver>::fromRows(std::move(waivers));
-    project.plan.catalogue = Table<plan::CatalogueRow>::fromRows(std::move(catalogue));
-    project.plan.flows = Table<plan::Flow>::fromRows(std::move(flows));
-    project.plan.jobs = Table<plan::Job>::fromRows(std::move(jobs));
-    const auto byTime = [](const auto& a, const auto& b) { return a.at < b.at; };
-    std::stable_sort(project.trials.begin(), project.trials.end(), byTime);
-    std::stable_sort(project.entries.begin(), project.entries.end(), byTime);
-    std::stable_sort(project.answers.begin(), project.answers.end(), byTime);
-    if (const auto broken = plan::brokenInvariants(project.plan); !broken.empty())
-        return failure(ErrorCode::Corrupt, broken.front() + "; restore the file from a copy. It was left as it is",
-                       m_path);
-    return project;
-}
-
-tl::expected<void, Error> ProjectFile::save(const Changes& changes)
-{
-    QSqlDatabase& database = m_connection->database;
-    if (!database.transaction())
-        return failure(ErrorCode::NotAllowed,
-                       "the project file is in use or cannot be written; close the other program and try again",
-                       m_path);
-    RowWriter writer(database);
-    bool good = true;
-    if (changes.before && changes.after) {
-        good = writePlan(writer, *changes.before, *changes.after);
-        if (good && changes.before->name != changes.after->name) {
-            QSqlQuery query(database);
-            query.prepare(
-                "INSERT INTO setting (name, value) VALUES ('name', ?) ON CONFLICT (name) DO UPDATE SET value = "
-                "excluded.value");
-            query.addBindValue(QString::fromStdString(changes.after->name));
-            good = query.exec();
+    NewFile place(path);
+    if (auto why = place.whyNot()) return tl::unexpected(std::move(*why));
+    {
+        auto file = Sqlite::open(place.temporary(), Sqlite::Mode::Create);
+        if (!file) return tl::unexpected(file.error());
+        const bool isGood = file->run("BEGIN") == 0 && makeTables(*file);
+        RowWriter rows(*file, fresh.unknown);
+        if (isGood) {
+            rows.plan({}, fresh.plan);
+            eachRecord([&](auto records) {
+                for (const auto& one : fresh.*records.rows) rows.put(records.kind, one);
+            });
+            for (const SetAside& one : fresh.setAside) rows.putRaw(one.kind, one.id, one.body);
+        }
+        if (!isGood || !rows.isGood() || file->run("COMMIT") != 0) {
+            Error error = file->error("making the project");
+            error.where = path;
+            return tl::unexpected(std::move(error));
         }
     }
-    for (const auto& trial : changes.trials) good = good && writer.put("trial", trial.id.value, toJson(trial));
-    for (const auto& entry : changes.entries) good = good && writer.put("entry", entry.id.value, toJson(entry));
-    for (const auto& answer : changes.answers) good = good && writer.put("answer", answer.id.value, toJson(answer));
-    for (const AnswerId id : changes.withdrawnAnswers) good = good && writer.drop("answer", id.value);
-    if (good && database.commit()) return {};
-    const auto error = refuse(writer.failed(), m_path, "saving");
-    database.rollback();
-    return error;
+    if (auto kept = place.keep(NewFile::Existing::Refuse); !kept) return tl::unexpected(kept.error());
+    return open(path);
+}
+
+Result<std::unique_ptr<ProjectFile>> openOrCreate(const std::string& path, const Project& fresh)
+{
+    std::error_code problem;
+    return std::filesystem::exists(path, problem) ? ProjectFile::open(path) : ProjectFile::create(path, fresh);
+}
+
+bool ProjectFile::isReadOnly() const { return m_connection->file.isReadOnly(); }
+bool ProjectFile::isOpenElsewhere() const { return m_connection->presence.isShared(); }
+
+bool ProjectFile::isChangedElsewhere()
+{
+    const std::int64_t now = m_connection->file.number("PRAGMA data_version");
+    if (now == m_connection->dataVersion) return false;
+    m_connection->dataVersion = now;
+    return revisionOf(m_connection->file) != m_revision;
+}
+
+bool ProjectFile::isWhereItWas() const
+{
+    struct stat now {};
+    return ::stat(m_path.c_str(), &now) == 0 && now.st_dev == m_connection->state.st_dev &&
+           now.st_ino == m_connection->state.st_ino;
+}
+
+std::optional<Error> ProjectFile::whyNotWritable() const
+{
+    const auto because = [&](const char* what) { return Error{ErrorCode::NotAllowed, what, m_path}; };
+    if (m_isDamaged)
+        return because(
+            "the file is damaged and is not written any more; work on in a recovered copy, or restore a copy");
+    if (isReadOnly())
+        return because("the file may only be read: nothing was saved. Change its rights, or work on a copy");
+    if (!isWhereItWas())
+        return because(
+            "the file was moved, deleted or replaced while it was open: nothing was saved. Put it back, or open it "
+            "where "
+            "it is now");
+    return std::nullopt;
+}
+
+Result<Loaded> ProjectFile::load()
+{
+    Sqlite& file = m_connection->file;
+    if (file.run("BEGIN; SELECT count(*) FROM sqlite_schema") != 0) {
+        Error error = file.error("reading");
+        file.run("ROLLBACK");
+        return tl::unexpected(std::move(error));
+    }
+    m_connection->dataVersion = file.number("PRAGMA data_version");
+    m_connection->version = static_cast<int>(file.number("PRAGMA user_version"));
+    Loaded loaded = readRows(file, m_connection->version);
+    file.run("COMMIT");
+    m_revision = loaded.revision;
+    m_unknown = loaded.project.unknown;
+    if (!loaded.lost.empty()) m_isDamaged = true;
+    else if (m_isDamaged) loaded.lost.push_back("nothing that is known of, but the pages of the file are damaged");
+    return loaded;
+}
+
+Result<std::optional<Loaded>> ProjectFile::save(const Changes& changes)
+{
+    if (auto why = whyNotWritable()) return tl::unexpected(std::move(*why));
+    Sqlite& file = m_connection->file;
+    if (file.run("BEGIN IMMEDIATE") != 0) return tl::unexpected(file.error("saving"));
+    const auto undone = [&](Error error) {
+        file.run("ROLLBACK");
+        return tl::unexpected(std::move(error));
+    };
+    const int version = static_cast<int>(file.number("PRAGMA user_version"));
+    if (version > kVersion)
+        return undone({ErrorCode::NotAllowed,
+                       "a later Sokudo has rewritten the file meanwhile: nothing was saved. Update Sokudo", m_path});
+    if (!migrateTables(file, version)) return undone(file.error("bringing the file to this version"));
+
+    std::optional<Loaded> theirs;
+    const plan::Plan* before = changes.before;
+    const plan::Plan* after = changes.after;
+    plan::Plan merged;
+    if (revisionOf(file) != m_revision && version >= 2) {
+        theirs = readRows(file, kVersion);
+        m_unknown = theirs->project.unknown;
+        if (before && after) {
+            auto result = rebased(theirs->project.plan, *before, *after);
+            if (!result) return undone(result.error());
+            merged = std::move(*result);
+            before = &theirs->project.plan;
+            after = &merged;
+        }
+    }
+    RowWriter writer(file, m_unknown);
+    if (before && after) writer.plan(*before, *after);
+    for (const auto& trial : changes.trials) writer.put("trial", trial);
+    for (const auto& entry : changes.entries) writer.put("entry", entry);
+    for (const auto& answer : changes.answers) writer.put("answer", answer);
+    for (const AnswerId id : changes.withdrawnAnswers) writer.drop("answer", id.value);
+    const std::int64_t revision = revisionOf(file) + 1;
+    const std::string next = fmt::format(
+        "INSERT INTO setting VALUES ('revision', {0}) ON CONFLICT (name) DO UPDATE SET value = {0}", revision);
+    if (!writer.isGood() || file.run(next) != 0) return undone(file.error("saving"));
+    if (theirs) theirs = readRows(file, kVersion);
+    if (file.run("COMMIT") != 0) return undone(file.error("saving"));
+    m_revision = revision;
+    m_connection->version = kVersion;
+    return theirs;
+}
+
+std::vector<std::string> troubles(const Loaded& loaded)
+{
+    std::vector<std::string> sentences;
+    for (const std::string& one : loaded.lost) sentences.push_back(fmt::format("missing from the file: {}", one));
+    for (const SetAside& row : loaded.project.setAside)
+        sentences.push_back(fmt::format("set aside, and kept in the file: {} {}: {}", row.kind,
+                                        row.name.empty() ? fmt::format("with the id {}", row.id) : "“" + row.name + "”",
+                                        row.why));
+    return sentences;
 }
 
 }  // namespace sokudo::store

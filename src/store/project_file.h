@@ -1,14 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // One SQLite file per project. Every change is one transaction: after a power cut the file is the last whole one.
+// Several programs may have it open; docs/project-file.md says what then holds.
 #pragma once
 
 #include <memory>
+#include <optional>
 #include <string>
 
 #include "core/base/result.h"
-#include "store/project.h"
-
-class QSqlDatabase;
+#include "store/loaded.h"
 
 namespace sokudo::store {
 
@@ -24,25 +24,55 @@ struct Changes {
 
 class ProjectFile {
 public:
-    /// Opens a project file, or makes one with `fresh` in it where there is none.
-    /// @error Corrupt     not a Sokudo project, a later version, rows that cannot be read; the file stays as it is
-    /// @error NotAllowed  it cannot be read or written
-    static Result<std::unique_ptr<ProjectFile>> open(const std::string& path, const Project& fresh = {});
+    /// Opens a project; the file stays as it is until something is saved, whatever its version and state.
+    /// @error NotFound    there is no such file
+    /// @error BadInput    a folder or a pipe, an empty file
+    /// @error Corrupt     not a Sokudo project, a later version, too damaged to find a table in it
+    /// @error NotAllowed  it cannot be read
+    static Result<std::unique_ptr<ProjectFile>> open(const std::string& path);
+    /// Makes a project with `fresh` in it. It appears under its name when it is whole.
+    /// @error NotAllowed  there is a file of that name, no room, no right to write there
+    static Result<std::unique_ptr<ProjectFile>> create(const std::string& path, const Project& fresh);
     ~ProjectFile();
     ProjectFile(const ProjectFile&) = delete;
     ProjectFile& operator=(const ProjectFile&) = delete;
 
     const std::string& path() const { return m_path; }
-    Result<Project> load() const;
-    /// Writes only rows that differ between the two plans, and what is added.
-    /// @error NotAllowed  the disk is full or read-only; the file is unharmed and holds the state before
-    tl::expected<void, Error> save(const Changes&);
+    /// All that the file holds now. @error NotAllowed  another program holds it for writing
+    Result<Loaded> load();
+    /// Nothing can be saved, because the file or its folder may not be written.
+    bool isReadOnly() const;
+    /// Its pages are damaged: it is read as far as it goes and never written.
+    bool isDamaged() const { return m_isDamaged; }
+    /// Why nothing can be saved now: damaged, read-only, moved; empty: it can.
+    std::optional<Error> whyNotWritable() const;
+    /// Another program has it open.
+    bool isOpenElsewhere() const;
+    /// Another program has written since the last load or save.
+    bool isChangedElsewhere();
+
+    /// Writes what differs between the two plans, and what is added. Where another program has written meanwhile, the
+    /// difference is put onto what it wrote.
+    /// @return what the project is now, where another program had written; else nothing
+    /// @error Conflict    the two edits do not go together
+    /// @error NotAllowed  the disk is full or read-only, the file was moved; it holds the state before
+    Result<std::optional<Loaded>> save(const Changes&);
 
 private:
-    explicit ProjectFile(std::string path);
     struct Connection;
+    ProjectFile(std::string path, std::unique_ptr<Connection>);
+    bool isWhereItWas() const;
     std::string m_path;
     std::unique_ptr<Connection> m_connection;
+    bool m_isDamaged = false;
+    std::int64_t m_revision = 0;
+    UnknownFields m_unknown;
 };
+
+/// Opens the file, or makes it with `fresh` in it where there is none.
+Result<std::unique_ptr<ProjectFile>> openOrCreate(const std::string& path, const Project& fresh);
+
+/// A sentence for each row that was set aside and for what is missing; empty: all is there.
+std::vector<std::string> troubles(const Loaded&);
 
 }  // namespace sokudo::store

@@ -21,81 +21,94 @@ Key sessionKey(const Key& pairing, const Bytes& serverNonce, const Bytes& client
     return prove(pairing, {bytesOf("session"), serverNonce, clientNonce});
 }
 
+Side otherThan(Side side) { return side == Side::Client ? Side::Server : Side::Client; }
+
+Bytes bytesIn(const Proof& proof) { return {proof.begin(), proof.end()}; }
+
 }  // namespace
 
-bool Channel::send(const Json& message)
+Channel::Channel(Socket socket, Side side) : m_socket(std::move(socket)), m_side(side)
 {
-    const std::string text = message.dump();
+    m_socket.boundSending(kPatience);
+}
+
+Proof Channel::proofOf(Side sender, std::uint64_t counter, std::string_view text) const
+{
+    return prove(*m_key, {bytesOf(sender == Side::Client ? "from client" : "from server"), counterBytes(counter),
+                          bytesOf(text)});
+}
+
+bool Channel::send(const Message& message)
+{
+    const std::string text = textOf(message);
     Bytes frame;
     const auto length = static_cast<std::uint32_t>(text.size());
     for (int shift : {24, 16, 8, 0}) frame.push_back(static_cast<std::uint8_t>(length >> shift));
     frame.insert(frame.end(), text.begin(), text.end());
     if (m_key) {
-        const auto counter = counterBytes(m_sent++);
-        const Proof proof = prove(*m_key, {counter, bytesOf(text)});
+        const Proof proof = proofOf(m_side, m_sent++, text);
         frame.insert(frame.end(), proof.begin(), proof.end());
     }
     return sendAll(m_socket, frame);
 }
 
-std::optional<Json> Channel::receive(Milliseconds timeout)
+std::optional<Message> Channel::receive(Milliseconds timeout)
 {
+    const auto end = std::chrono::steady_clock::now() + timeout;
+    const auto left = [&] { return std::chrono::duration_cast<Milliseconds>(end - std::chrono::steady_clock::now()); };
     std::array<std::uint8_t, 4> head{};
-    if (!receiveAll(m_socket, head, timeout)) return std::nullopt;
+    if (!receiveAll(m_socket, head, left())) return std::nullopt;
     const std::uint32_t length = static_cast<std::uint32_t>(head[0]) << 24 | static_cast<std::uint32_t>(head[1]) << 16 |
                                  static_cast<std::uint32_t>(head[2]) << 8 | head[3];
     if (length > kLongest) return std::nullopt;
     std::string text(length, '\0');
-    if (!receiveAll(m_socket, {reinterpret_cast<std::uint8_t*>(text.data()), text.size()}, kPatience))
-        return std::nullopt;
+    if (!receiveAll(m_socket, {reinterpret_cast<std::uint8_t*>(text.data()), text.size()}, left())) return std::nullopt;
     if (m_key) {
         Proof proof{};
-        if (!receiveAll(m_socket, proof, kPatience)) return std::nullopt;
-        const auto counter = counterBytes(m_received++);
-        if (!isSame(proof, prove(*m_key, {counter, bytesOf(text)}))) return std::nullopt;
+        if (!receiveAll(m_socket, proof, left())) return std::nullopt;
+        if (!isSame(proof, proofOf(otherThan(m_side), m_received++, text))) return std::nullopt;
     }
-    Json message = Json::parse(text, nullptr, false);
-    if (message.is_discarded() || !message.is_object()) return std::nullopt;
-    return message;
+    auto message = messageFrom(text);
+    if (!message) return std::nullopt;
+    return std::move(*message);
 }
 
 tl::expected<void, Error> pairAsClient(Channel& channel, const Key& pairing)
 {
-    const auto hello = channel.receive(kPatience);
-    if (!hello || hello->value("type", "") != "hello")
-        return failure(ErrorCode::Unreachable,
-                       "what answers there is no sokudo-agent, or it is busy with another test");
-    if (hello->value("protocol", 0) != kProtocol)
+    const auto first = channel.receive(kPatience);
+    if (first)
+        if (const auto* refused = std::get_if<Refused>(&*first))
+            return failure(ErrorCode::NotAllowed, "the agent refuses: " + refused->why);
+    const auto* hello = first ? std::get_if<Hello>(&*first) : nullptr;
+    if (!hello)
+        return failure(ErrorCode::Unreachable, "what answers there is no sokudo-agent, or it has too many callers");
+    if (hello->protocol != kProtocol)
         return failure(ErrorCode::BadInput, "the agent speaks another version; install the same Sokudo at both ends");
-    const Bytes serverNonce = fromHex(hello->value("nonce", ""));
-    const Bytes clientNonce = randomBytes(32);
-    channel.send({{"type", "auth"},
-                  {"nonce", hex(clientNonce)},
-                  {"proof", hex(prove(pairing, {bytesOf("client"), serverNonce, clientNonce}))}});
+    const Bytes clientNonce = randomBytes(kNonceBytes);
+    channel.send(Auth{clientNonce, bytesIn(prove(pairing, {bytesOf("client"), hello->nonce, clientNonce}))});
     const auto answer = channel.receive(kPatience);
     if (!answer) return failure(ErrorCode::Unreachable, "the agent broke off while pairing");
-    const Proof expected = prove(pairing, {bytesOf("server"), clientNonce, serverNonce});
-    if (answer->value("type", "") != "welcome" || !isSame(fromHex(answer->value("proof", "")), expected))
+    const Proof expected = prove(pairing, {bytesOf("server"), clientNonce, hello->nonce});
+    const auto* welcome = std::get_if<Welcome>(&*answer);
+    if (!welcome || !isSame(welcome->proof, expected))
         return failure(ErrorCode::NotAllowed, "the pairing key is not the agent's; copy it as the agent prints it");
-    channel.useKey(sessionKey(pairing, serverNonce, clientNonce));
+    channel.useKey(sessionKey(pairing, hello->nonce, clientNonce));
     return {};
 }
 
-bool pairAsServer(Channel& channel, const Key& pairing)
+Pairing pairAsServer(Channel& channel, const Key& pairing)
 {
-    const Bytes serverNonce = randomBytes(32);
-    channel.send({{"type", "hello"}, {"protocol", kProtocol}, {"nonce", hex(serverNonce)}});
-    const auto auth = channel.receive(kPatience);
-    if (!auth || auth->value("type", "") != "auth") return false;
-    const Bytes clientNonce = fromHex(auth->value("nonce", ""));
-    if (clientNonce.size() != 32 ||
-        !isSame(fromHex(auth->value("proof", "")), prove(pairing, {bytesOf("client"), serverNonce, clientNonce}))) {
-        channel.send({{"type", "refused"}});
-        return false;
+    const Bytes serverNonce = randomBytes(kNonceBytes);
+    channel.send(Hello{kProtocol, serverNonce});
+    const auto auth = channel.receiveA<Auth>(kPatience);
+    if (!auth) return Pairing::Silent;
+    if (!isSame(auth->proof, prove(pairing, {bytesOf("client"), serverNonce, auth->nonce}))) {
+        channel.send(Refused{"the pairing key is another one"});
+        return Pairing::WrongKey;
     }
-    channel.send({{"type", "welcome"}, {"proof", hex(prove(pairing, {bytesOf("server"), clientNonce, serverNonce}))}});
-    channel.useKey(sessionKey(pairing, serverNonce, clientNonce));
-    return true;
+    channel.send(Welcome{bytesIn(prove(pairing, {bytesOf("server"), auth->nonce, serverNonce}))});
+    channel.useKey(sessionKey(pairing, serverNonce, auth->nonce));
+    return Pairing::Proved;
 }
 
 Bytes greeting(const Key& session, std::span<const std::uint8_t> token, std::uint8_t stream, std::uint8_t direction)

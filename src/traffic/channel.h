@@ -1,41 +1,55 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The control connection: JSON messages with a length before and, once both sides have proved the key, a proof behind.
+// The control connection: messages with a length before and, once both sides have proved the key, a proof behind.
 #pragma once
 
 #include <optional>
 
-#include <nlohmann/json.hpp>
-
+#include "traffic/messages.h"
 #include "traffic/secret.h"
 #include "traffic/socket.h"
 
 namespace sokudo::traffic {
 
-using Json = nlohmann::json;
-inline constexpr int kProtocol = 1;
+enum class Side { Client, Server };
 
 class Channel {
 public:
-    explicit Channel(Socket socket) : m_socket(std::move(socket)) {}
-    bool send(const Json&);
-    /// Nothing when the peer closed, sent something malformed or unproved, or the time is up.
-    std::optional<Json> receive(Milliseconds timeout);
+    Channel(Socket socket, Side side);
+    bool send(const Message&);
+    /// @param timeout  for the whole message, however slowly it drips in
+    /// @return nothing when the peer closed, sent something malformed, too long or unproved, or the time is up
+    std::optional<Message> receive(Milliseconds timeout);
+    /// The message, where it is a T; nothing where it is anything else.
+    template <class T>
+    std::optional<T> receiveA(Milliseconds timeout)
+    {
+        const auto message = receive(timeout);
+        const T* found = message ? std::get_if<T>(&*message) : nullptr;
+        return found ? std::optional<T>(*found) : std::nullopt;
+    }
     bool hasMessage(Milliseconds wait) const { return m_socket.waitReadable(wait); }
     void useKey(const Key& key) { m_key = key; }
     const std::optional<Key>& key() const { return m_key; }
     Socket& socket() { return m_socket; }
 
 private:
+    Proof proofOf(Side sender, std::uint64_t counter, std::string_view text) const;
     Socket m_socket;
+    Side m_side;
     std::optional<Key> m_key;
     std::uint64_t m_sent = 0, m_received = 0;
 };
 
 /// Both sides prove that they know the pairing key, without showing it. On success the channel is keyed.
-/// @error NotAllowed  the keys differ; Unreachable: the peer broke off; BadInput: another protocol version
+/// @error NotAllowed  the keys differ, or the agent refuses; Unreachable: the peer broke off; BadInput: another version
 tl::expected<void, Error> pairAsClient(Channel&, const Key& pairing);
-/// @return false when the peer failed to prove the key
-bool pairAsServer(Channel&, const Key& pairing);
+
+enum class Pairing {
+    Proved,
+    WrongKey,  ///< a proof that does not hold
+    Silent     ///< no proof at all: broke off, another protocol, too slow
+};
+Pairing pairAsServer(Channel&, const Key& pairing);
 
 /// First bytes of a data connection: token 16, stream 1, direction 1, proof 14.
 inline constexpr std::size_t kGreetingBytes = 32;

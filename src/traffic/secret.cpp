@@ -1,16 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "traffic/secret.h"
 
-#include <cctype>
+#include <set>
 
 #include <sodium.h>
+
+#include "core/base/ascii.h"
 
 namespace sokudo::traffic {
 
 namespace {
 constexpr std::string_view kLetters = "abcdefghjkmnpqrstuvwxyz23456789.";  // 31 used: no l, i, o, 0, 1
 constexpr std::size_t kKeyLetters = 28;                                    // 28 × log2(31) = 138 bits
-constexpr std::size_t kLeastLetters = 16;
+constexpr std::size_t kLeastLetters = 16, kLeastDifferent = 8;
 
 bool sodiumReady()
 {
@@ -34,15 +36,20 @@ Result<Key> keyFrom(std::string_view pairingKey)
 {
     std::string clean;
     for (char c : pairingKey)
-        if (std::isalnum(static_cast<unsigned char>(c)))
-            clean.push_back(static_cast<char>(std::tolower(static_cast<unsigned char>(c))));
+        if (ascii::isLetter(c) || ascii::isDigit(c)) clean.push_back(ascii::lower(c));
     if (clean.size() < kLeastLetters)
         return failure(ErrorCode::BadInput,
                        "a pairing key has at least 16 letters and digits; copy it as the agent prints it");
+    if (std::set<char>(clean.begin(), clean.end()).size() < kLeastDifferent)
+        return failure(ErrorCode::BadInput,
+                       "a pairing key of so few different letters is guessed quickly; copy it as the agent prints it");
     sodiumReady();
+    // The salt is no secret: it keeps the work of guessing apart from that for other programs.
+    constexpr unsigned char kSalt[crypto_pwhash_SALTBYTES + 1] = "sokudo pairing 2";
     Key key{};
-    crypto_generichash(key.data(), key.size(), reinterpret_cast<const unsigned char*>(clean.data()), clean.size(),
-                       nullptr, 0);
+    if (crypto_pwhash(key.data(), key.size(), clean.data(), clean.size(), kSalt, crypto_pwhash_OPSLIMIT_INTERACTIVE,
+                      crypto_pwhash_MEMLIMIT_INTERACTIVE, crypto_pwhash_ALG_ARGON2ID13) != 0)
+        return failure(ErrorCode::NotAllowed, "there is too little memory to work the pairing key: 64 MB are needed");
     return key;
 }
 

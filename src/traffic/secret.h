@@ -20,7 +20,10 @@ using Proof = std::array<std::uint8_t, 32>;
 /// A fresh pairing key of 130 random bits in groups of letters and digits, easy to read aloud.
 std::string newPairingKey();
 
-/// @error BadInput  fewer than 16 letters and digits. Case, blanks and dashes do not count.
+/// A slow function of the letters and digits, so that a key typed by hand is not guessed: a tenth of a second, 64 MB.
+/// Case, blanks and dashes do not count.
+/// @error BadInput  fewer than 16 letters and digits, or fewer than 8 different ones; NotAllowed: too little memory
+/// @source rfc-9106 (Argon2id)
 Result<Key> keyFrom(std::string_view pairingKey);
 
 Bytes randomBytes(std::size_t count);

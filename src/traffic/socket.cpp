@@ -53,6 +53,12 @@ void Socket::shutdown() const
     if (m_descriptor >= 0) ::shutdown(m_descriptor, SHUT_RDWR);
 }
 
+void Socket::boundSending(Milliseconds time) const
+{
+    const timeval most{time.count() / 1000, (time.count() % 1000) * 1000};
+    ::setsockopt(m_descriptor, SOL_SOCKET, SO_SNDTIMEO, &most, sizeof most);
+}
+
 int Socket::localPort() const
 {
     sockaddr_storage address{};
@@ -108,7 +114,7 @@ Result<Socket> listenOn(const std::string& address, int port)
     const std::string where = fmt::format("{} port {}", address, port);
     const AddressList list = resolve(address, port, true);
     if (!list) return failure(ErrorCode::NotAllowed, "this is no address of this machine", where);
-    Socket socket(::socket(list->ai_family, SOCK_STREAM | SOCK_CLOEXEC, 0));
+    Socket socket(::socket(list->ai_family, SOCK_STREAM | SOCK_NONBLOCK | SOCK_CLOEXEC, 0));
     const int yes = 1;
     ::setsockopt(socket.descriptor(), SOL_SOCKET, SO_REUSEADDR, &yes, sizeof yes);
     if (::bind(socket.descriptor(), list->ai_addr, list->ai_addrlen) != 0 || ::listen(socket.descriptor(), 32) != 0)
@@ -121,6 +127,7 @@ Result<Socket> listenOn(const std::string& address, int port)
 Socket acceptFrom(const Socket& listener, Milliseconds timeout)
 {
     if (!listener.waitReadable(timeout)) return {};
+    // The caller may be gone again by now, so the listener itself never waits.
     return Socket(::accept4(listener.descriptor(), nullptr, nullptr, SOCK_CLOEXEC));
 }
 

@@ -33,9 +33,12 @@ public:
     Socket& operator=(const Socket&) = delete;
     int descriptor() const { return m_descriptor; }
     bool isOpen() const { return m_descriptor >= 0; }
+    explicit operator bool() const { return isOpen(); }
     void close();
     /// Wakes a thread that waits on this socket.
     void shutdown() const;
+    /// A peer that takes nothing fails a send after this time instead of holding it for ever.
+    void boundSending(Milliseconds) const;
     /// Local port of a bound socket.
     int localPort() const;
     std::string peerAddress() const;

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cerrno>
+#include <chrono>
 #include <cmath>
 #include <cstring>
 #include <fstream>
@@ -33,31 +34,45 @@ void sendUntil(const Socket& socket, std::atomic<std::int64_t>& bytes, const std
     }
 }
 
-void receiveUntil(const Socket& socket, std::atomic<std::int64_t>& bytes, const std::atomic<bool>& stopping)
+/// @param cap  what this stream takes at most: the peer is slowed down by a window that is not emptied; 0: no bound
+void receiveUntil(const Socket& socket, std::atomic<std::int64_t>& bytes, const std::atomic<bool>& stopping, double cap)
 {
+    using Clock = std::chrono::steady_clock;
     Bytes block(kBlock);
+    const auto start = Clock::now();
+    std::int64_t taken = 0;
     while (!stopping.load(std::memory_order_relaxed)) {
         const auto got = ::recv(socket.descriptor(), block.data(), block.size(), 0);
         if (got < 0 && errno == EINTR) continue;
         if (got <= 0) return;
         bytes.fetch_add(got, std::memory_order_relaxed);
+        taken += got;
+        if (cap <= 0) continue;
+        const auto due = start + std::chrono::duration<double>(static_cast<double>(taken) / cap);
+        while (Clock::now() < due && !stopping.load(std::memory_order_relaxed))
+            std::this_thread::sleep_for(std::min<Clock::duration>(
+                std::chrono::duration_cast<Clock::duration>(due - Clock::now()), std::chrono::milliseconds(20)));
     }
 }
 }  // namespace
 
 void StreamSet::start(std::optional<BitRate> cap)
 {
-    const auto senders = std::count_if(m_streams.begin(), m_streams.end(),
-                                       [](const auto& stream) { return stream->role == StreamRole::Send; });
+    const auto share = [&](StreamRole role) {
+        const auto isOne = [role](const auto& stream) { return stream->role == role; };
+        const auto count = std::count_if(m_streams.begin(), m_streams.end(), isOne);
+        return cap && count > 0 ? cap->in() / 8 / static_cast<double>(count) : 0.0;
+    };
+    const double sent = share(StreamRole::Send), taken = share(StreamRole::Receive);
     for (auto& stream : m_streams) {
-        if (stream->role == StreamRole::Send && cap && senders > 0) {
-            const auto pace = static_cast<std::uint64_t>(cap->in() / 8 / static_cast<double>(senders));
+        if (stream->role == StreamRole::Send && sent > 0) {
+            const auto pace = static_cast<std::uint64_t>(sent);
             ::setsockopt(stream->socket.descriptor(), SOL_SOCKET, SO_MAX_PACING_RATE, &pace, sizeof pace);
         }
         Stream* one = stream.get();
-        stream->thread = std::thread([this, one] {
+        stream->thread = std::thread([this, one, taken] {
             if (one->role == StreamRole::Send) sendUntil(one->socket, one->bytes, m_stopping);
-            else receiveUntil(one->socket, one->bytes, m_stopping);
+            else receiveUntil(one->socket, one->bytes, m_stopping, taken);
             one->ended = true;
         });
     }

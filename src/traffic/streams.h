@@ -25,7 +25,7 @@ public:
     StreamSet() = default;
     ~StreamSet() { stop(); }
     void add(Socket socket, StreamRole role) { m_streams.push_back(std::make_unique<Stream>(std::move(socket), role)); }
-    /// @param cap  for all sending streams together; empty: none
+    /// @param cap  for all sending streams together, and for all receiving ones together; empty: none
     void start(std::optional<BitRate> cap);
     void stop();
     std::int64_t bytesReceived() const { return bytes(StreamRole::Receive); }

@@ -25,32 +25,32 @@ tl::unexpected<Error> gone()
         "the agent went away during the test; see that it still runs and that the link is up, then measure again");
 }
 
-Result<Json> order(Channel& channel, const measure::TrafficQuestion& question)
+tl::unexpected<Error> refused(const Message& answer)
 {
-    channel.send({{"type", "test"},
-                  {"streams", question.streams},
-                  {"direction", code(question.direction)},
-                  {"seconds", question.duration.in()},
-                  {"warmup", question.warmup.in()},
-                  {"cap_bps", question.rateCap ? question.rateCap->in() : 0.0}});
-    const auto answer = channel.receive(Milliseconds(5000));
-    if (!answer) return gone();
-    if (answer->value("type", "") != "ready")
-        return failure(ErrorCode::NotAllowed,
-                       "the agent refuses: " + answer->value("why", std::string("no reason given")));
-    return *answer;
+    const auto* refusal = std::get_if<Refused>(&answer);
+    return failure(ErrorCode::NotAllowed,
+                   "the agent refuses: " + (refusal ? refusal->why : std::string("no reason given")));
 }
 
-tl::expected<void, Error> openStreams(const measure::TrafficQuestion& question, const Json& ready, const Key& session,
+Result<Ready> order(Channel& channel, const measure::TrafficQuestion& question)
+{
+    channel.send(TestOrder{question.streams, question.direction, question.duration, question.warmup, question.rateCap});
+    const auto answer = channel.receive(Milliseconds(5000));
+    if (!answer) return gone();
+    if (const auto* ready = std::get_if<Ready>(&*answer)) return *ready;
+    return refused(*answer);
+}
+
+tl::expected<void, Error> openStreams(const measure::TrafficQuestion& question, const Ready& ready, const Key& session,
                                       StreamSet& streams)
 {
-    const Bytes token = fromHex(ready.value("token", ""));
-    const auto open = [&](std::uint8_t direction, StreamRole way) -> tl::expected<void, Error> {
+    const auto open = [&](std::uint8_t direction, StreamRole role) -> tl::expected<void, Error> {
         for (int i = 0; i < question.streams; ++i) {
-            auto socket = connectTo(question.host, ready.value("port", 0), Milliseconds(3000));
+            auto socket = connectTo(question.host, ready.port, Milliseconds(3000));
             if (!socket) return tl::unexpected(socket.error());
-            if (!sendAll(*socket, greeting(session, token, static_cast<std::uint8_t>(i), direction))) return gone();
-            streams.add(std::move(*socket), way);
+            if (!sendAll(*socket, greeting(session, ready.token, static_cast<std::uint8_t>(i), direction)))
+                return gone();
+            streams.add(std::move(*socket), role);
         }
         return {};
     };
@@ -82,54 +82,40 @@ tl::expected<void, Error> checkBounds(const measure::TrafficQuestion& question)
     return {};
 }
 
-Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion& question,
-                                                  const std::function<void(const measure::TrafficSample&)>& onSample,
-                                                  const std::atomic<bool>& cancel)
-{
-    if (auto bounds = checkBounds(question); !bounds) return tl::unexpected(bounds.error());
-    const auto key = keyFrom(question.key);
-    if (!key) return tl::unexpected(key.error());
-    auto socket = connectTo(question.host, question.port, Milliseconds(3000));
-    if (!socket) return tl::unexpected(socket.error());
-    Channel channel(std::move(*socket));
-    if (auto paired = pairAsClient(channel, *key); !paired) return tl::unexpected(paired.error());
-    const auto ready = order(channel, question);
-    if (!ready) return tl::unexpected(ready.error());
-    StreamSet streams;
-    if (auto opened = openStreams(question, *ready, *channel.key(), streams); !opened)
-        return tl::unexpected(opened.error());
-    const auto go = channel.receive(Milliseconds(6000));
-    if (!go) return gone();
-    if (go->value("type", "") != "go")
-        return failure(ErrorCode::NotAllowed, "the agent refuses: " + go->value("why", std::string("no reason given")));
-    channel.send({{"type", "go"}});
+namespace {
 
-    std::optional<BitRate> cap = question.rateCap;
-    if (const double agreed = ready->value("cap_bps", 0.0); agreed > 0) cap = BitRate::of(agreed);
-    const auto start = Clock::now();
-    CoreWatch cores;
-    streams.start(cap);
+/// The near end while the streams run: its samples, and what the agent says last.
+struct Watched {
+    std::vector<measure::TrafficSample> samples;
     ByteLog log;
-    log.note({}, 0);
+    std::optional<Message> last;  ///< what came instead of a sample; empty: the time was over first
+};
+
+/// Samples of the agent pace this; it sends one each 100 ms.
+tl::expected<Watched, Error> watch(Channel& channel, const StreamSet& streams, const measure::TrafficQuestion& question,
+                                   const std::function<void(const measure::TrafficSample&)>& onSample,
+                                   const std::atomic<bool>& cancel)
+{
+    const auto start = Clock::now();
     const Duration end = question.warmup + question.duration;
-    measure::TrafficResult result;
+    Watched watched;
+    watched.log.note({}, 0);
     PeerCount peer;
     std::int64_t before = 0;
     Duration lastAt;
-    std::optional<Json> last;
-    // Samples of the agent pace the loop; it sends one each 100 ms.
     while (since(start) < end + Duration::of(0.1)) {
         if (cancel) return failure(ErrorCode::Cancelled, "the test was stopped");
         const auto message = channel.receive(Milliseconds(2500));
         if (!message) return gone();
-        if (message->value("type", "") != "sample") {  // samples came late: the agent has ended the test already
-            last = message;
+        const auto* count = std::get_if<SampleCount>(&*message);
+        if (!count) {  // samples came late: the agent has ended the test already
+            watched.last = message;
             break;
         }
-        const PeerCount now{Duration::of(message->value("at_s", 0.0)), message->value("bytes", std::int64_t{0})};
+        const PeerCount now{count->at, count->bytes};
         const Duration at = since(start);
         const std::int64_t received = streams.bytesReceived();
-        log.note(at, received);
+        watched.log.note(at, received);
         measure::TrafficSample sample;
         sample.at = at;
         sample.isWarmup = at <= question.warmup;
@@ -139,24 +125,64 @@ Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion
         peer = now;
         before = received;
         lastAt = at;
-        result.samples.push_back(sample);
+        watched.samples.push_back(sample);
         if (onSample) onSample(sample);
         if (streams.isBroken() && at < end) return gone();
     }
+    return watched;
+}
+
+/// The agent's result; the samples that were still on their way are passed over.
+std::optional<TestResult> lastWord(Channel& channel, std::optional<Message> last)
+{
+    channel.send(Stop{});
+    while (!last || std::holds_alternative<SampleCount>(*last))
+        if (last = channel.receive(Milliseconds(3000)); !last) return std::nullopt;
+    const auto* result = std::get_if<TestResult>(&*last);
+    return result ? std::optional(*result) : std::nullopt;
+}
+
+}  // namespace
+
+Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion& question,
+                                                  const std::function<void(const measure::TrafficSample&)>& onSample,
+                                                  const std::atomic<bool>& cancel)
+{
+    if (auto bounds = checkBounds(question); !bounds) return tl::unexpected(bounds.error());
+    const auto key = keyFrom(question.key);
+    if (!key) return tl::unexpected(key.error());
+    auto socket = connectTo(question.host, question.port, Milliseconds(3000));
+    if (!socket) return tl::unexpected(socket.error());
+    Channel channel(std::move(*socket), Side::Client);
+    if (auto paired = pairAsClient(channel, *key); !paired) return tl::unexpected(paired.error());
+    const auto ready = order(channel, question);
+    if (!ready) return tl::unexpected(ready.error());
+    StreamSet streams;
+    if (auto opened = openStreams(question, *ready, *channel.key(), streams); !opened)
+        return tl::unexpected(opened.error());
+    const auto go = channel.receive(Milliseconds(6000));
+    if (!go) return gone();
+    if (!std::holds_alternative<Go>(*go)) return refused(*go);
+    channel.send(Go{});
+
+    CoreWatch cores;
+    streams.start(ready->cap ? ready->cap : question.rateCap);
+    auto watched = watch(channel, streams, question, onSample, cancel);
+    if (!watched) return tl::unexpected(watched.error());
+    measure::TrafficResult result;
+    result.samples = std::move(watched->samples);
     result.conditions = streams.senderConditions();
     const auto load = cores.since();
-    channel.send({{"type", "stop"}});
-    while (!last || last->value("type", "") == "sample")
-        if (last = channel.receive(Milliseconds(3000)); !last) break;
+    const auto last = lastWord(channel, std::move(watched->last));
     streams.stop();
-    if (!last || last->value("type", "") != "result") return gone();
-    if (question.direction != Direction::Reverse) result.forward = BitRate::of(last->value("forward_bps", 0.0));
-    if (question.direction != Direction::Forward) result.reverse = log.mean(question.warmup, end);
-    if (question.direction == Direction::Reverse && last->contains("conditions"))
-        for (const auto& [name, value] : (*last)["conditions"].items())
-            result.conditions[name] = value.is_string() ? value.get<std::string>() : value.dump();
-    double busiest = last->value("busiest_core_percent", 0.0), mean = last->value("mean_core_percent", 0.0);
-    if (load) busiest = std::max(busiest, load->busiestPercent), mean = std::max(mean, load->meanPercent);
+    if (!last) return gone();
+    if (question.direction != Direction::Reverse) result.forward = last->forward;
+    if (question.direction != Direction::Forward)
+        result.reverse = watched->log.mean(question.warmup, question.warmup + question.duration);
+    if (question.direction == Direction::Reverse)
+        result.conditions.insert(last->conditions.begin(), last->conditions.end());
+    const double busiest = std::max(last->busiestCorePercent, load ? load->busiestPercent : 0.0);
+    const double mean = std::max(last->meanCorePercent, load ? load->meanPercent : 0.0);
     result.conditions["busiest_core_percent"] = text::number(busiest, 3);
     result.conditions["mean_core_percent"] = text::number(mean, 3);
     result.conditions["mode"] = "copy to copy";

@@ -4,70 +4,18 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "traffic/data_gate.h"
 #include "traffic/streams.h"
 
 namespace sokudo::traffic {
 namespace {
 
-using Clock = std::chrono::steady_clock;
 constexpr Milliseconds kSample{100};
-constexpr Milliseconds kGather{5000};
-constexpr int kFailuresBeforePause = 3;
-constexpr std::chrono::seconds kPause{10};
+constexpr Milliseconds kOrder{5000};
 
-Duration since(Clock::time_point start)
+Duration since(std::chrono::steady_clock::time_point start)
 {
-    return Duration::of(std::chrono::duration<double>(Clock::now() - start).count());
-}
-
-struct TestOrder {
-    int streams = 1;
-    bool forward = true, reverse = false;  ///< forward: the client sends
-    Duration seconds, warmup;
-    std::optional<BitRate> cap;
-};
-
-/// The order as asked for, or the sentence why it is refused.
-tl::expected<TestOrder, std::string> orderFrom(const Json& asked, const ServerBounds& bounds)
-{
-    TestOrder order;
-    order.streams = asked.value("streams", 0);
-    const std::string direction = asked.value("direction", "");
-    order.forward = direction == "forward" || direction == "both";
-    order.reverse = direction == "reverse" || direction == "both";
-    order.seconds = Duration::of(asked.value("seconds", 0.0));
-    order.warmup = Duration::of(asked.value("warmup", 0.0));
-    if (const double cap = asked.value("cap_bps", 0.0); cap > 0) order.cap = BitRate::of(cap);
-    if (bounds.mostRate && (!order.cap || *order.cap > *bounds.mostRate)) order.cap = bounds.mostRate;
-    if (order.streams < 1 || order.streams > bounds.mostStreams)
-        return tl::unexpected(fmt::format("the agent allows 1 to {} streams", bounds.mostStreams));
-    if (order.seconds < Duration::of(0.5) || order.warmup < Duration{} ||
-        order.seconds + order.warmup > bounds.longestTest)
-        return tl::unexpected(fmt::format("the agent allows tests of 0.5 s to {}, warm-up included",
-                                          text::number(bounds.longestTest.in())) +
-                              " s");
-    if (!order.forward && !order.reverse)
-        return tl::unexpected(std::string("the direction is none of forward, reverse, both"));
-    return order;
-}
-
-/// Collects the data connections that the peer opens.
-bool gather(const Socket& listener, const Key& session, const Bytes& token, const TestOrder& order, StreamSet& streams)
-{
-    const int wanted = order.streams * ((order.forward ? 1 : 0) + (order.reverse ? 1 : 0));
-    const auto end = Clock::now() + kGather;
-    int have = 0;
-    while (have < wanted && Clock::now() < end) {
-        Socket data = acceptFrom(listener, Milliseconds(200));
-        if (!data.isOpen()) continue;
-        Bytes greeted(kGreetingBytes);
-        if (!receiveAll(data, greeted, Milliseconds(1000))) continue;
-        const std::uint8_t stream = greeted[16], direction = greeted[17];
-        if (!isSame(greeted, greeting(session, token, stream, direction))) continue;
-        streams.add(std::move(data), direction == 0 ? StreamRole::Receive : StreamRole::Send);
-        ++have;
-    }
-    return have == wanted;
+    return Duration::of(std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count());
 }
 
 }  // namespace
@@ -88,6 +36,7 @@ TrialServer::~TrialServer()
 {
     stop();
     if (m_thread.joinable()) m_thread.join();
+    join(true);
 }
 
 void TrialServer::serveInBackground()
@@ -95,83 +44,137 @@ void TrialServer::serveInBackground()
     m_thread = std::thread([this] { serve(); });
 }
 
-void TrialServer::serve(const std::function<void(const std::string&)>& report)
+void TrialServer::say(const std::string& what)
 {
-    const auto start = Clock::now();
-    while (!m_stopping) {
-        if (m_bounds.lifetime && since(start) > *m_bounds.lifetime) {
-            if (report) report("the agreed time is over");
-            return;
-        }
-        Socket peer = acceptFrom(m_control, Milliseconds(100));
-        if (!peer.isOpen()) continue;
-        if (Clock::now() < m_pausedUntil) {
-            if (report) report(peer.peerAddress() + " turned away: too many wrong keys");
-            continue;
-        }
-        serveOne(std::move(peer), report);
-    }
+    const std::lock_guard turn(m_talk);
+    if (m_report) m_report(what);
 }
 
-void TrialServer::serveOne(Socket peer, const std::function<void(const std::string&)>& report)
+/// Waits for callers that are done, or for all of them.
+void TrialServer::join(bool all)
 {
-    const std::string who = peer.peerAddress();
-    const auto say = [&](const std::string& what) {
-        if (report) report(who + " " + what);
-    };
-    Channel channel(std::move(peer));
-    if (!pairAsServer(channel, m_key)) {
-        if (++m_failures >= kFailuresBeforePause) {
-            m_pausedUntil = Clock::now() + kPause;
-            m_failures = 0;
+    std::erase_if(m_callers, [all](Caller& caller) {
+        if (!all && !caller.isDone) return false;
+        caller.thread.join();
+        return true;
+    });
+}
+
+void TrialServer::serve(const Report& report)
+{
+    m_report = report;
+    if (m_bounds.lifetime) m_end = Clock::now() + std::chrono::nanoseconds(m_bounds.lifetime->steps());
+    while (!m_isStopping) {
+        if (m_end && Clock::now() > *m_end) {
+            say("the agreed time is over");
+            m_isStopping = true;
+            break;
         }
-        say("did not prove the pairing key");
-        return;
+        join(false);
+        Socket peer = acceptFrom(m_control, Milliseconds(100));
+        if (!peer.isOpen()) continue;
+        const std::string who = peer.peerAddress();
+        switch (m_door.enter(who)) {
+        case Door::Answer::Paused: say(who + " turned away: too many wrong keys"); continue;
+        case Door::Answer::TooMany: say(who + " turned away: too many callers"); continue;
+        case Door::Answer::Welcome: break;
+        }
+        Caller& caller = m_callers.emplace_back();
+        caller.channel.emplace(std::move(peer), Side::Server);
+        caller.thread = std::thread([this, &caller] {
+            hear(caller);
+            caller.channel->socket().shutdown();
+            caller.isDone = true;
+        });
     }
-    m_failures = 0;
-    const auto asked = channel.receive(Milliseconds(5000));
-    if (!asked || asked->value("type", "") != "test") return;
-    const auto order = orderFrom(*asked, m_bounds);
+    // A test says its last word by itself; whoever is silent is not waited for.
+    for (Caller& caller : m_callers)
+        if (!caller.isInTest) caller.channel->socket().shutdown();
+    join(true);
+}
+
+void TrialServer::hear(Caller& caller)
+{
+    Channel& channel = *caller.channel;
+    const std::string who = channel.socket().peerAddress();
+    const Pairing pairing = pairAsServer(channel, m_key);
+    m_door.leave(who);
+    if (pairing == Pairing::WrongKey) m_door.wrongKey(who);
+    if (pairing != Pairing::Proved) return say(who + " did not prove the pairing key");
+    m_door.rightKey(who);
+    serveTest(caller, who);
+}
+
+/// The order within this agent's bounds, or why it is refused.
+Result<TestOrder> TrialServer::allowed(TestOrder order) const
+{
+    const auto refuse = [](std::string why) { return failure(ErrorCode::NotAllowed, std::move(why)); };
+    const Duration whole = order.seconds + order.warmup;
+    if (order.streams > m_bounds.mostStreams)
+        return refuse(fmt::format("the agent allows 1 to {} streams", m_bounds.mostStreams));
+    if (order.seconds < Duration::of(0.5) || whole > m_bounds.longestTest)
+        return refuse(fmt::format("the agent allows tests of 0.5 s to {} s, warm-up included",
+                                  text::number(m_bounds.longestTest.in())));
+    if (m_end) {
+        const double left = std::chrono::duration<double>(*m_end - Clock::now()).count();
+        if (whole.in() > left)
+            return refuse(fmt::format("the agent stops in {} s; ask for a shorter test or start it again",
+                                      text::number(std::max(0.0, left), 2)));
+    }
+    if (m_bounds.mostRate && (!order.cap || *order.cap > *m_bounds.mostRate)) order.cap = m_bounds.mostRate;
+    return order;
+}
+
+void TrialServer::serveTest(Caller& caller, const std::string& who)
+{
+    Channel& channel = *caller.channel;
+    const auto asked = channel.receiveA<TestOrder>(kOrder);
+    if (!asked) return;
+    const std::unique_lock turn(m_test, std::try_to_lock);
+    const auto order =
+        turn ? allowed(*asked) : failure(ErrorCode::NotAllowed, "another test is running; try again when it is over");
     if (!order) {
-        channel.send({{"type", "refused"}, {"why", order.error()}});
-        say("refused: " + order.error());
-        return;
+        channel.send(Refused{order.error().what});
+        return say(who + " refused: " + order.error().what);
     }
-    const Bytes token = randomBytes(16);
-    channel.send({{"type", "ready"},
-                  {"port", dataPort()},
-                  {"token", hex(token)},
-                  {"cap_bps", order->cap ? order->cap->in() : 0.0}});
+    caller.isInTest = true;
+    run(channel, *order, who);
+}
+
+void TrialServer::run(Channel& channel, const TestOrder& order, const std::string& who)
+{
+    const Bytes token = randomBytes(kTokenBytes);
+    drain(m_data);
+    channel.send(Ready{dataPort(), token, order.cap});
     StreamSet streams;
-    if (!gather(m_data, *channel.key(), token, *order, streams)) {
-        channel.send(
-            {{"type", "refused"},
-             {"why", "not all data connections arrived; let the port after the agent's through the firewall"}});
+    if (!gather(m_data, *channel.key(), token, order, streams, m_isStopping)) {
+        channel.send(Refused{"not all data connections arrived; let the port after the agent's through the firewall"});
         return;
     }
-    channel.send({{"type", "go"}});
-    if (const auto go = channel.receive(Milliseconds(5000)); !go || go->value("type", "") != "go") return;
-    say(fmt::format("test of {} s, {} streams", text::number((order->seconds + order->warmup).in()), order->streams));
+    channel.send(Go{});
+    if (!channel.receiveA<Go>(kOrder)) return;
+    say(fmt::format("{} test of {} s, {} streams", who, text::number((order.seconds + order.warmup).in()),
+                    order.streams));
     const auto start = Clock::now();
     CoreWatch cores;
     ByteLog log;
-    streams.start(order->cap);
-    const Duration end = order->warmup + order->seconds;
+    streams.start(order.cap);
+    const Duration end = order.warmup + order.seconds;
     log.note({}, 0);
-    while (!m_stopping && since(start) < end + Duration::of(0.2)) {
+    while (!m_isStopping && since(start) < end + Duration::of(0.2)) {
         if (channel.hasMessage(kSample)) break;  // the peer stops, or is gone
         const Duration at = since(start);
         log.note(at, streams.bytesReceived());
-        channel.send({{"type", "sample"}, {"at_s", at.in()}, {"bytes", streams.bytesReceived()}});
+        if (!channel.send(SampleCount{at, streams.bytesReceived()})) break;
     }
-    const auto conditions = streams.senderConditions();
-    const auto load = cores.since();
+    TestResult result{log.mean(order.warmup, end), streams.senderConditions()};
+    if (const auto load = cores.since()) {
+        result.busiestCorePercent = load->busiestPercent;
+        result.meanCorePercent = load->meanPercent;
+    }
     streams.stop();
-    Json result{{"type", "result"}, {"forward_bps", log.mean(order->warmup, end).in()}, {"conditions", conditions}};
-    for (BitRate second : log.seconds(order->warmup, end)) result["seconds_bps"].push_back(second.in());
-    if (load) result["busiest_core_percent"] = load->busiestPercent, result["mean_core_percent"] = load->meanPercent;
     channel.send(result);
-    say("test over");
+    say(who + " test over");
 }
 
 }  // namespace sokudo::traffic

@@ -43,7 +43,7 @@ private Q_SLOTS:
         presenter.setActive(true);
         QVERIFY(presenter.headline().startsWith("No flows yet"));
         Desk demo;
-        app::FlowsPresenter flowShares(*demo.document);
+        app::FlowsPresenter shares(*demo.document);
         shares.setActive(true);
         plan::Flow flow{shares.newId(), "night", "copy", demo.device("vault"), demo.device("platen"), true};
         QVERIFY(shares.add(flow));

@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Nothing is lost: closing, killing mid-write, a full or read-only folder, a damaged file.
+#include <sched.h>
+#include <sys/mount.h>
+#include <sys/stat.h>
 #include <sys/wait.h>
 #include <unistd.h>
 #include <csignal>
 
-#include <QSqlDatabase>
-#include <QSqlQuery>
+#include <QDir>
 #include <QTemporaryDir>
 
 #include "core/plan/edits.h"
@@ -13,6 +15,8 @@
 #include "plan_builder.h"
 #include "store/project_file.h"
 #include "store/project_json.h"
+#include "store/row_upgrade.h"
+#include "store/sqlite.h"
 
 using namespace sokudo;
 using namespace sokudo::store;
@@ -27,7 +31,7 @@ namespace {
     auto file = ProjectFile::open(path);
     if (!file) _exit(3);
     auto project = (*file)->load();
-    plan::Plan plan = project->plan;
+    plan::Plan plan = project->project.plan;
     for (std::int64_t k = 1;; ++k) {
         plan::Port port{{1000 + k}, plan.devices.begin()->id, static_cast<int>(k), "p" + std::to_string(k), "rj45"};
         plan::Run run{{2000000 + k}, std::to_string(k), port.id, {}, "cat6"};
@@ -58,15 +62,14 @@ private Q_SLOTS:
         const std::string path = fresh();
         auto demo = importJson(sokudo::testing::sourceFile("data/starters/lantern-row.json").toStdString(), "demo");
         {
-            auto file = ProjectFile::open(path, *demo);
+            auto file = ProjectFile::create(path, *demo);
             QVERIFY2(file, file ? "" : file.error().message().c_str());
         }
         auto file = ProjectFile::open(path);
         const auto read = (*file)->load();
         QVERIFY2(read, read ? "" : read.error().message().c_str());
-        QVERIFY(read->plan == demo->plan);
-        QCOMPARE(read->trials.size(), demo->trials.size());
-        QVERIFY(*read == *(*ProjectFile::open(path))->load());
+        QVERIFY(read->project == *demo);
+        QVERIFY(troubles(*read).empty());
     }
     void onlyWhatChangedIsWritten()
     {
@@ -74,12 +77,12 @@ private Q_SLOTS:
         const testing::PlanBuilder built = testing::twoHosts();
         Project project;
         project.plan = built.plan();
-        auto file = ProjectFile::open(path, project);
+        auto file = ProjectFile::create(path, project);
         const auto next = plan::edits::deleteRun(project.plan, built.runId("a"));
         QVERIFY((*file)->save({&project.plan, &*next, {}, {}, {}, {}}));
-        QVERIFY((*file)->load()->plan == *next);
+        QVERIFY((*file)->load()->project.plan == *next);
         QVERIFY((*file)->save({&*next, &project.plan, {}, {}, {}, {}}));
-        QVERIFY((*file)->load()->plan == project.plan);
+        QVERIFY((*file)->load()->project.plan == project.plan);
     }
     void killedMidWriteItHoldsTheLastWholeEdit()
     {
@@ -87,7 +90,7 @@ private Q_SLOTS:
             const std::string path = fresh();
             Project project;
             project.plan = testing::twoHosts().plan();
-            QVERIFY(ProjectFile::open(path, project));
+            QVERIFY(ProjectFile::create(path, project));
             int pipe[2];
             QVERIFY(::pipe(pipe) == 0);
             const pid_t child = ::fork();
@@ -105,37 +108,33 @@ private Q_SLOTS:
             QVERIFY2(file, file ? "" : file.error().message().c_str());
             const auto read = (*file)->load();
             QVERIFY2(read, read ? "" : read.error().message().c_str());
-            QVERIFY(plan::brokenInvariants(read->plan).empty());
+            QVERIFY(plan::brokenInvariants(read->project.plan).empty());
             // Every edit adds one port and one run: a whole number of edits, none skipped, none torn.
-            const auto edits = static_cast<std::int64_t>(read->plan.runs.size()) - 2;
+            const auto edits = static_cast<std::int64_t>(read->project.plan.runs.size()) - 2;
             QVERIFY2(edits > 0, qPrintable(QString::number(edits)));
-            QCOMPARE(static_cast<std::int64_t>(read->plan.ports.size()) - 4, edits);
-            for (std::int64_t k = 1; k <= edits; ++k) QVERIFY(read->plan.runs.has({2000000 + k}));
+            QCOMPARE(static_cast<std::int64_t>(read->project.plan.ports.size()) - 4, edits);
+            for (std::int64_t k = 1; k <= edits; ++k) QVERIFY(read->project.plan.runs.has({2000000 + k}));
         }
     }
-    void aFailedSaveLeavesTheFileAndSaysSo()
+    void aLockedFileIsSaidAndUnharmed()
     {
         const std::string path = fresh();
         Project project;
         project.plan = testing::twoHosts().plan();
-        auto file = ProjectFile::open(path, project);
+        auto file = ProjectFile::create(path, project);
+        QVERIFY((*file)->load());
         // Another program holds the file for writing.
-        {
-            auto other = QSqlDatabase::addDatabase("QSQLITE", "other");
-            other.setDatabaseName(toQt(path));
-            QVERIFY(other.open());
-            QSqlQuery hold(other);
-            QVERIFY(hold.exec("BEGIN EXCLUSIVE"));
-            plan::Plan changed = project.plan;
-            changed.name = "changed";
-            QSqlQuery(QSqlDatabase::database("other")).exec("SELECT 1");
-            const auto saved = (*file)->save({&project.plan, &changed, {}, {}, {}, {}});
-            QVERIFY(!saved);
-            QVERIFY(!saved.error().what.empty());
-            QVERIFY(hold.exec("ROLLBACK"));
-        }
-        QSqlDatabase::removeDatabase("other");
-        QVERIFY((*file)->load()->plan == project.plan);
+        const auto other = Sqlite::open(path, Sqlite::Mode::Open);
+        QCOMPARE(other->run("BEGIN EXCLUSIVE"), 0);
+        plan::Plan changed = project.plan;
+        changed.name = "changed";
+        const auto saved = (*file)->save({&project.plan, &changed, {}, {}, {}, {}});
+        QVERIFY(!saved);
+        QVERIFY2(toQt(saved.error().what).contains("another program is writing"), saved.error().what.c_str());
+        const auto read = (*file)->load();
+        QVERIFY(!read && toQt(read.error().what).contains("another program is writing"));
+        QCOMPARE(other->run("ROLLBACK"), 0);
+        QVERIFY((*file)->load()->project.plan == project.plan);
     }
     void strangersAreRefusedAndLeftAlone_data()
     {
@@ -159,55 +158,195 @@ private Q_SLOTS:
     }
     void anotherProgramsDatabaseIsRefused()
     {
-        const QString path = toQt(fresh());
-        {
-            auto other = QSqlDatabase::addDatabase("QSQLITE", "foreign");
-            other.setDatabaseName(path);
-            QVERIFY(other.open());
-            QVERIFY(QSqlQuery(other).exec("CREATE TABLE t (x)"));
-        }
-        QSqlDatabase::removeDatabase("foreign");
-        const auto opened = ProjectFile::open(path.toStdString());
+        const std::string path = fresh();
+        QCOMPARE(Sqlite::open(path, Sqlite::Mode::Create)->run("CREATE TABLE t (x)"), 0);
+        const auto opened = ProjectFile::open(path);
         QVERIFY(!opened);
         QVERIFY(toQt(opened.error().what).contains("does not belong to Sokudo"));
     }
     void aLaterVersionIsRefused()
     {
         const std::string path = fresh();
-        QVERIFY(ProjectFile::open(path));
-        {
-            auto other = QSqlDatabase::addDatabase("QSQLITE", "later");
-            other.setDatabaseName(toQt(path));
-            QVERIFY(other.open());
-            QVERIFY(QSqlQuery(other).exec("PRAGMA user_version = 99"));
-        }
-        QSqlDatabase::removeDatabase("later");
+        QVERIFY(ProjectFile::create(path, {}));
+        QCOMPARE(Sqlite::open(path, Sqlite::Mode::Open)->run("PRAGMA user_version = 99"), 0);
         const auto opened = ProjectFile::open(path);
         QVERIFY(!opened);
         QVERIFY(toQt(opened.error().what).contains("update Sokudo"));
     }
-    void aDamagedRowIsNamed()
+    void whatIsNoFileIsSaid()
+    {
+        const auto said = [](const Result<std::unique_ptr<ProjectFile>>& opened) {
+            return opened ? QString("opened") : toQt(opened.error().what);
+        };
+        QVERIFY(said(ProjectFile::open(fresh())).contains("no such file"));
+        QVERIFY(said(ProjectFile::open(m_folder.path().toStdString())).contains("this is a folder"));
+        const std::string pipe = fresh(), empty = fresh();
+        QCOMPARE(::mkfifo(pipe.c_str(), 0600), 0);
+        QVERIFY(said(ProjectFile::open(pipe)).contains("a pipe"));
+        QVERIFY(said(ProjectFile::create(pipe, {})).contains("already a file"));
+        QFile file(toQt(empty));
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        file.close();
+        QVERIFY(said(ProjectFile::open(empty)).contains("the file is empty"));
+        QCOMPARE(file.size(), 0);
+        QVERIFY(said(ProjectFile::create("/no/such/folder/p.sokudo", {})).contains("no such folder"));
+    }
+    void makingOneNeverWritesOverAnother()
+    {
+        const std::string path = fresh();
+        QVERIFY(ProjectFile::create(path, {}));
+        const QByteArray before = bytesOf(toQt(path));
+        const auto again = ProjectFile::create(path, {});
+        QVERIFY(!again && toQt(again.error().what).contains("already a file of this name"));
+        QCOMPARE(bytesOf(toQt(path)), before);
+        QCOMPARE(QDir(m_folder.path()).entryList({"*.sokudo.*"}).size(), 0);  // nothing half-written is left
+    }
+    void aFullDiskIsSaidAndLeavesNoStump()
+    {
+        // A folder with room for 48 kB, in a mount namespace of a child.
+        const QString folder = m_folder.filePath("small");
+        QVERIFY(QDir().mkpath(folder));
+        const pid_t child = ::fork();
+        if (child == 0) {
+            if (::unshare(CLONE_NEWNS) != 0 || ::mount("none", "/", nullptr, MS_REC | MS_PRIVATE, nullptr) != 0 ||
+                ::mount("tmpfs", folder.toStdString().c_str(), "tmpfs", 0, "size=48k") != 0)
+                _exit(77);
+            const std::string path = (folder + "/p.sokudo").toStdString();
+            const auto demo =
+                importJson(sokudo::testing::sourceFile("data/starters/lantern-row.json").toStdString(), "demo");
+            const auto made = ProjectFile::create(path, *demo);
+            if (made) _exit(1);
+            if (!toQt(made.error().what).contains("disk is full")) _exit(2);
+            if (!QDir(folder).entryList(QDir::Files).isEmpty()) _exit(3);
+            auto small = ProjectFile::create(path, {});
+            if (!small || !(*small)->load()) _exit(4);
+            const plan::Plan empty;
+            const auto saved = (*small)->save({&empty, &demo->plan, {}, {}, {}, {}});
+            if (saved || !toQt(saved.error().what).contains("disk is full")) _exit(5);
+            const auto after = (*ProjectFile::open(path))->load();
+            _exit(after && after->project.plan == empty && after->lost.empty() ? 0 : 6);
+        }
+        int status = 0;
+        ::waitpid(child, &status, 0);
+        if (WEXITSTATUS(status) == 77) QSKIP("this machine allows no mount of its own");
+        QCOMPARE(WEXITSTATUS(status), 0);
+    }
+    void aFileThatMayOnlyBeReadSaysSo()
     {
         const std::string path = fresh();
         Project project;
         project.plan = testing::twoHosts().plan();
-        QVERIFY(ProjectFile::open(path, project));
-        {
-            auto other = QSqlDatabase::addDatabase("QSQLITE", "damage");
-            other.setDatabaseName(toQt(path));
-            QVERIFY(other.open());
-            QVERIFY(QSqlQuery(other).exec("UPDATE object SET body = '{\"id\": 2, ' WHERE kind = 'device' AND id = 2"));
+        QVERIFY(ProjectFile::create(path, project));
+        QVERIFY(::chmod(m_folder.path().toStdString().c_str(), 0755) == 0 && ::chmod(path.c_str(), 0444) == 0);
+        const pid_t child = ::fork();
+        if (child == 0) {
+            if (::getuid() == 0 && ::setuid(65534) != 0) _exit(77);
+            auto file = ProjectFile::open(path);
+            if (!file) _exit(1);
+            const auto read = (*file)->load();
+            if (!read || !(read->project.plan == project.plan)) _exit(2);
+            if (!(*file)->isReadOnly()) _exit(3);
+            plan::Plan changed = project.plan;
+            changed.name = "x";
+            const auto saved = (*file)->save({&project.plan, &changed, {}, {}, {}, {}});
+            _exit(!saved && toQt(saved.error().what).contains("may only be read") ? 0 : 4);
         }
-        QSqlDatabase::removeDatabase("damage");
-        const auto read = (*ProjectFile::open(path))->load();
-        QVERIFY(!read);
-        QVERIFY2(toQt(read.error().where).contains("device 2"), read.error().where.c_str());
+        int status = 0;
+        ::waitpid(child, &status, 0);
+        QCOMPARE(WEXITSTATUS(status), 0);
     }
-    void aFolderThatIsNotThereIsSaid()
+    void aFileThatVanishedIsSaid()
     {
-        const auto opened = ProjectFile::open("/no/such/folder/p.sokudo");
-        QVERIFY(!opened);
-        QCOMPARE(opened.error().code, ErrorCode::NotAllowed);
+        const std::string path = fresh();
+        Project project;
+        auto file = ProjectFile::create(path, project);
+        QVERIFY((*file)->load());
+        QVERIFY(QFile::rename(toQt(path), toQt(path) + ".away"));
+        plan::Plan changed;
+        changed.name = "x";
+        const auto saved = (*file)->save({&project.plan, &changed, {}, {}, {}, {}});
+        QVERIFY(!saved && toQt(saved.error().what).contains("was moved"));
+        QVERIFY(!QFile::exists(toQt(path)));
+        QVERIFY(QFile::rename(toQt(path) + ".away", toQt(path)));
+        QVERIFY((*file)->save({&project.plan, &changed, {}, {}, {}, {}}));
+    }
+    void aFileOfVersion1IsMigrated()
+    {
+        const QString path = toQt(fresh());
+        QVERIFY(QFile::copy(sokudo::testing::sourcePath("tests/data/project-v1.sokudo"), path));
+        QVERIFY(QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner));
+        const QByteArray before = bytesOf(path);
+        auto file = ProjectFile::open(path.toStdString());
+        const auto read = (*file)->load();
+        QVERIFY2(read, read ? "" : read.error().message().c_str());
+        QVERIFY(troubles(*read).empty());
+        QCOMPARE(bytesOf(path), before);  // looking changes nothing
+        QCOMPARE(toQt(read->project.plan.name), "Lantern Row");
+        QCOMPARE(read->project.plan.devices.size(), std::size_t{19});
+        QCOMPARE(read->project.plan.runs.size(), std::size_t{26});
+        QCOMPARE(read->project.entries.size(), std::size_t{41});
+        const auto isFed = [](const plan::Device& device) { return device.fedBy.isSet(); };
+        QVERIFY(std::any_of(read->project.plan.devices.begin(), read->project.plan.devices.end(), isFed));
+        plan::Plan changed = read->project.plan;
+        changed.name = "Lantern Row, brought on";
+        QVERIFY((*file)->save({&read->project.plan, &changed, {}, {}, {}, {}}));
+        QCOMPARE(Sqlite::open(path.toStdString(), Sqlite::Mode::Open)->number("PRAGMA user_version"), kVersion);
+        const auto again = (*ProjectFile::open(path.toStdString()))->load();
+        QVERIFY(troubles(*again).empty());
+        QVERIFY(again->project.plan == changed);
+        QVERIFY(again->project.trials == read->project.trials && again->project.entries == read->project.entries);
+    }
+    void fieldsOfALaterSokudoAreKept()
+    {
+        const std::string path = fresh();
+        Project project;
+        project.plan = testing::twoHosts().plan();
+        QVERIFY(ProjectFile::create(path, project));
+        const auto device = *project.plan.devices.begin();
+        {
+            const auto other = Sqlite::open(path, Sqlite::Mode::Open);
+            QCOMPARE(
+                other->run("UPDATE object SET sum = NULL, body = json_set(body, '$.colour', 'green', '$.rack.unit', 7) "
+                           "WHERE kind = 'device'"),
+                0);
+        }
+        auto file = ProjectFile::open(path);
+        const auto read = (*file)->load();
+        QVERIFY(troubles(*read).empty());
+        plan::Device renamed = device;
+        renamed.name = "renamed";
+        const auto next = plan::edits::putDevice(read->project.plan, renamed);
+        QVERIFY((*file)->save({&read->project.plan, &*next, {}, {}, {}, {}}));
+        const auto body =
+            Sqlite::open(path, Sqlite::Mode::Open)
+                ->text("SELECT body FROM object WHERE kind = 'device' AND id = " + std::to_string(device.id.value));
+        QVERIFY2(toQt(body).contains("\"colour\":\"green\"") && toQt(body).contains("\"unit\":7") &&
+                     toQt(body).contains("renamed"),
+                 body.c_str());
+        QVERIFY(toQt(exportJson((*ProjectFile::open(path))->load()->project)).contains("\"colour\": \"green\""));
+        // Kinds of rows that are not known stay too.
+        QCOMPARE(
+            Sqlite::open(path, Sqlite::Mode::Open)->run("INSERT INTO object VALUES ('poster', 1, '{\"id\":1}', NULL)"),
+            0);
+        auto again = ProjectFile::open(path);
+        const auto loaded = (*again)->load();
+        QVERIFY(troubles(*loaded).empty());
+        QVERIFY((*again)->save({&loaded->project.plan, &project.plan, {}, {}, {}, {}}));
+        QCOMPARE(Sqlite::open(path, Sqlite::Mode::Open)->number("SELECT count(*) FROM object WHERE kind = 'poster'"),
+                 1);
+    }
+    void fieldsOfAListComeBackWhereItKeptItsLength()
+    {
+        const auto read = importJson(R"({"format":"sokudo-project","version":2,"places":[{"id":1,"name":"p"}],
+            "devices":[{"id":2,"place":1,"name":"d","disks":[{"kind":"hdd","count":1,"serial":"a"},{"kind":"ssd","count":1,"serial":"b"}]}]})",
+                                     "x");
+        QVERIFY2(read, read ? "" : read.error().message().c_str());
+        QVERIFY(toQt(exportJson(*read)).contains("\"serial\": \"b\""));
+        Project shorter = *read;
+        plan::Device device = *read->plan.devices.begin();
+        device.disks.pop_back();
+        shorter.plan.devices = shorter.plan.devices.with(device);
+        QVERIFY(!toQt(exportJson(shorter)).contains("serial"));
     }
 };
 

@@ -89,7 +89,7 @@ private Q_SLOTS:
         };
         row("broken off", "\"places\": [", "\"places\": [[", "demo, line", "not JSON");
         row("another format", "sokudo-project", "shopping-list", "demo.format", "sokudo-project");
-        row("later version", "\"version\": 1", "\"version\": 2", "demo.version", "update Sokudo");
+        row("later version", "\"version\": 2", "\"version\": 3", "demo.version", "update Sokudo");
         row("text for a number", "\"level\": -1", "\"level\": \"low\"", "demo.places[0].level", "must be a number");
         row("number for text", "\"name\": \"Cellar\"", "\"name\": 5", "demo.places[0].name", "text in quotes");
         row("unknown role", "\"role\": \"router\"", "\"role\": \"toaster\"", "demo.devices[0].role", "known words");
@@ -113,6 +113,76 @@ private Q_SLOTS:
         QVERIFY(!got);
         QVERIFY2(toQt(got.error().where).contains(where), got.error().message().c_str());
         QVERIFY2(toQt(got.error().what).contains(what), got.error().message().c_str());
+    }
+    void aVersion1ExportIsRead()
+    {
+        const auto old = importJson(sokudo::testing::sourceFile("tests/data/project-v1.json").toStdString(), "old");
+        QVERIFY2(old, old ? "" : old.error().message().c_str());
+        QVERIFY(*old == *importJson(demo(), "demo"));
+    }
+    void hostileTextIsRefused_data()
+    {
+        QTest::addColumn<QByteArray>("text");
+        QTest::addColumn<QString>("what");
+        const auto row = [](const char* name, const QByteArray& text, const char* what) {
+            QTest::newRow(name) << text << what;
+        };
+        row("empty", "", "not JSON");
+        row("Latin-1",
+            "{\"format\": \"sokudo-project\", \"name\": \"Stra\xDF"
+            "e\"}",
+            "not UTF-8");
+        row("a number beyond doubles", "{\"format\": 1e999}", "too large");
+        row("deep", QByteArray(100000, '['), "64 levels");
+        row("deep objects", QByteArray("{\"a\":").repeated(500) + "1" + QByteArray("}").repeated(500), "64 levels");
+        row("a list", "[]", "must be an object");
+        row("a word", "\"x\"", "must be an object");
+    }
+    void hostileTextIsRefused()
+    {
+        QFETCH(QByteArray, text);
+        QFETCH(QString, what);
+        const auto got = importJson(text.toStdString(), "hostile");
+        QVERIFY(!got);
+        QVERIFY2(toQt(got.error().message()).contains(what), got.error().message().c_str());
+    }
+    static void oneProjectInside(const QByteArray& lists, const char* where, const char* what)
+    {
+        const QByteArray text =
+            "{\"format\":\"sokudo-project\",\"version\":2,\"places\":[{\"id\":1,\"name\":\"p\"}]," + lists + "}";
+        const auto got = importJson(text.toStdString(), "x");
+        QVERIFY2(!got, what);
+        QVERIFY2(toQt(got.error().where).contains(where), got.error().message().c_str());
+        QVERIFY2(toQt(got.error().what).contains(what), got.error().message().c_str());
+    }
+    void figuresOutOfRangeAreRefused()
+    {
+        const QByteArray device = "\"devices\":[{\"id\":2,\"place\":1,\"name\":\"d\"";
+        const auto port = [&](const char* fields) {
+            return device + "}],\"ports\":[{\"id\":3,\"device\":2,\"name\":\"1\",\"cage\":\"rj45\"," + fields + "}]";
+        };
+        oneProjectInside(device + ",\"processor\":{\"kind\":\"mid-x86\",\"cores\":4294967297}}]",
+                         "x.devices[0].processor.cores", "whole number");
+        oneProjectInside(device + ",\"processor\":{\"kind\":\"mid-x86\",\"cores\":-1}}]", "processor.cores",
+                         "0 to 1024");
+        oneProjectInside(device + ",\"disks\":[{\"kind\":\"hdd\",\"count\":0}]}]", "disks[0].count", "1 to 999");
+        oneProjectInside(port("\"mtu_bytes\":7"), "x.ports[0].mtu_bytes", "576");
+        oneProjectInside(port("\"position\":-1"), "x.ports[0].position", "0 to 9999");
+        oneProjectInside(port("\"forced_bps\":1e30"), "x.ports[0].forced_bps", "1600 Gb/s");
+        oneProjectInside(device + "}],\"slots\":[{\"id\":3,\"device\":2,\"name\":\"1\",\"lanes\":-4}]",
+                         "x.slots[0].lanes", "number of lanes");
+        oneProjectInside(device + "},{\"id\":2,\"place\":1,\"name\":\"e\"}]", "x.devices[1].id", "stands twice");
+        oneProjectInside("\"trials\":[{\"id\":4,\"at\":\"2026-11-25T25:00:00Z\"}]", "x.trials[0].at", "not a time");
+        oneProjectInside("\"trials\":[{\"id\":4,\"at\":\"2026-11-25T21:00:60Z\"}]", "x.trials[0].at", "not a time");
+        oneProjectInside("\"trials\":[{\"id\":4,\"at\":\"2026-11-25\",\"rate_bps\":-5}]", "x.trials[0].rate_bps",
+                         "0 to 1600");
+    }
+    void recordsComeInTimeOrder()
+    {
+        const auto got = importJson(
+            R"({"format":"sokudo-project","version":2,"trials":[{"id":5,"at":"2026-11-26"},{"id":4,"at":"2026-11-25"}]})",
+            "x");
+        QCOMPARE(got->trials.front().id.value, 4);
     }
     void anyPrefixIsRefusedNotCrashed()
     {

@@ -18,7 +18,7 @@ Desk::Desk(bool demo)
 {
     store::Project project;
     if (demo) project = *store::importJson(kb::embeddedFiles().at("starters/lantern-row.json"), "demo");
-    auto opened = store::ProjectFile::open(file(), project);
+    auto opened = store::ProjectFile::create(file(), project);
     if (!opened) qFatal("%s", opened.error().message().c_str());
     auto loaded = (*opened)->load();
     document = std::make_unique<app::Document>(knowledge(), std::move(*opened), std::move(*loaded));

@@ -3,6 +3,8 @@
 
 #include <sys/socket.h>
 
+#include <QElapsedTimer>
+
 #include "testing.h"
 #include "traffic/channel.h"
 
@@ -15,7 +17,7 @@ std::pair<Channel, Channel> pipe()
 {
     int ends[2] = {-1, -1};
     if (::socketpair(AF_UNIX, SOCK_STREAM, 0, ends) != 0) qFatal("socketpair");
-    return {Channel(Socket(ends[0])), Channel(Socket(ends[1]))};
+    return {Channel(Socket(ends[0]), Side::Client), Channel(Socket(ends[1]), Side::Server)};
 }
 }  // namespace
 
@@ -53,21 +55,22 @@ private Q_SLOTS:
         auto [client, server] = pipe();
         const Key key = *keyFrom("abcdefgh12345678");
         bool served = false;
-        std::thread other([&, &end = server] { served = pairAsServer(end, key); });
+        std::thread other([&, &end = server] { served = pairAsServer(end, key) == Pairing::Proved; });
         const auto paired = pairAsClient(client, key);
         other.join();
         QVERIFY(paired && served);
         QCOMPARE(*client.key(), *server.key());
-        client.send({{"type", "x"}, {"n", 1}});
-        client.send({{"type", "x"}, {"n", 2}});
-        QCOMPARE(server.receive(Milliseconds(1000))->value("n", 0), 1);
-        QCOMPARE(server.receive(Milliseconds(1000))->value("n", 0), 2);
+        client.send(SampleCount{Duration::of(1), 1});
+        client.send(SampleCount{Duration::of(2), 2});
+        QCOMPARE(server.receiveA<SampleCount>(Milliseconds(1000))->bytes, 1);
+        QCOMPARE(server.receiveA<SampleCount>(Milliseconds(1000))->bytes, 2);
     }
     void anotherKeyDoesNot()
     {
         auto [client, server] = pipe();
         bool served = true;
-        std::thread other([&, &end = server] { served = pairAsServer(end, *keyFrom("abcdefgh12345678")); });
+        std::thread other(
+            [&, &end = server] { served = pairAsServer(end, *keyFrom("abcdefgh12345678")) != Pairing::WrongKey; });
         const auto paired = pairAsClient(client, *keyFrom("abcdefgh12345679"));
         other.join();
         QVERIFY(!paired && !served);
@@ -78,8 +81,43 @@ private Q_SLOTS:
         auto [client, server] = pipe();
         server.useKey(*keyFrom("abcdefgh12345678"));
         client.useKey(*keyFrom("abcdefgh12345679"));
-        client.send({{"type", "test"}});
+        client.send(Go{});
         QVERIFY(!server.receive(Milliseconds(500)));
+    }
+    void aMessageSentBackIsDropped()
+    {
+        // What the agent said is no proof when a stranger on the way sends it back.
+        auto [client, server] = pipe();
+        const Key key = *keyFrom("abcdefgh12345678");
+        server.useKey(key);
+        client.useKey(key);
+        QVERIFY(server.send(Go{}));
+        Bytes said(4 + textOf(Go{}).size() + sizeof(Proof));
+        QVERIFY(receiveAll(client.socket(), said, Milliseconds(500)));
+        QVERIFY(sendAll(client.socket(), said));
+        QVERIFY(!server.receive(Milliseconds(500)));
+    }
+    void weakKeysAreRefused()
+    {
+        QVERIFY(toQt(keyFrom("aaaaaaaaaaaaaaaaaaaa").error().what).contains("guessed quickly"));
+        QVERIFY(toQt(keyFrom("abcdefgh1234567").error().what).contains("at least 16"));
+    }
+    void aDripIsCutOff()
+    {
+        auto [client, server] = pipe();
+        std::thread drip([&, &end = client] {
+            const Bytes head{0, 0, 0, 40};
+            sendAll(end.socket(), head);
+            for (int i = 0; i < 12; ++i) {
+                std::this_thread::sleep_for(std::chrono::milliseconds(50));
+                sendAll(end.socket(), Bytes{'x'});
+            }
+        });
+        QElapsedTimer timer;
+        timer.start();
+        QVERIFY(!server.receive(Milliseconds(300)));
+        QVERIFY2(timer.elapsed() < 550, qPrintable(QString::number(timer.elapsed())));
+        drip.join();
     }
     void nonsenseOnTheWireIsDropped()
     {

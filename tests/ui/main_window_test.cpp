@@ -385,8 +385,8 @@ private Q_SLOTS:
         shown.window.reset();
         shown.document.reset();
         const auto again = (*store::ProjectFile::open(path))->load();
-        QVERIFY(again->plan == plan);
-        QCOMPARE(toQt(again->entries.back().text), "last words");
+        QVERIFY(again->project.plan == plan);
+        QCOMPARE(toQt(again->project.entries.back().text), "last words");
     }
 };
 

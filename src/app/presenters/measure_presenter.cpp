@@ -8,6 +8,7 @@
 #include "core/base/text.h"
 #include "core/diagnose/inquiry.h"
 #include "core/measure/import_csv.h"
+#include "core/measure/measured_trial.h"
 #include "core/measure/parse_result.h"
 #include "core/measure/statistics.h"
 
@@ -19,26 +20,6 @@ measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(
 measure::TrialKind kindOf(const expect::PathQuestion& path)
 {
     return path.traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
-}
-
-/// Means of whole seconds after the warm-up, out of tenths.
-std::vector<BitRate> secondsOf(const std::vector<measure::TrafficSample>& samples, Duration warmup)
-{
-    std::vector<BitRate> output;
-    double sum = 0;
-    int count = 0;
-    Duration end = warmup + Duration::of(1);
-    for (const auto& sample : samples) {
-        if (sample.isWarmup) continue;
-        sum += sample.forward.in() + sample.reverse.in();
-        ++count;
-        if (sample.at < end) continue;
-        output.push_back(BitRate::of(sum / count));
-        sum = 0;
-        count = 0;
-        end = end + Duration::of(1);
-    }
-    return output;
 }
 
 }  // namespace
@@ -90,22 +71,12 @@ void MeasurePresenter::finish(const measure::TrafficQuestion& question, Result<m
         Q_EMIT finished(toQt(result.error().message()), false);
         return;
     }
-    measure::Trial trial;
+    measure::Trial trial = measure::measuredTrial(question, *result);
     trial.id = m_document.ids().next<measure::TrialId>();
     trial.at = now();
     trial.from = m_path.from;
     trial.to = m_path.to;
-    trial.origin = measure::Origin::Measured;
-    trial.direction = question.direction;
-    trial.streams = question.streams;
-    trial.duration = question.duration;
-    trial.warmup = question.warmup;
-    const BitRate rate = result->forward + result->reverse;
-    trial.samples = secondsOf(result->samples, question.warmup);
-    const measure::Summary spread = measure::summarise(trial.samples);
-    trial.rate = {rate, rate, rate};
-    if (spread.count >= 3) trial.rate = {rate, std::min(rate, spread.low), std::max(rate, spread.high)};
-    trial.conditions = result->conditions;
+    const BitRate rate = trial.rate.value;
     const bool kept = m_document.keepTrials({trial});
     Q_EMIT finished(
         QString("%1, that is %2, kept in the logbook").arg(toQt(text::rate(rate)), toQt(text::byteRate(rate))), kept);

@@ -3,10 +3,6 @@
 
 #include <random>
 
-#include <QCoreApplication>
-#include <QPointer>
-#include <QThreadPool>
-
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/oneline/tokens.h"
@@ -53,11 +49,6 @@ UpgradePresenter::UpgradePresenter(Document& document, QObject* parent)
     refresh();
 }
 
-UpgradePresenter::~UpgradePresenter()
-{
-    if (m_stop) *m_stop = true;
-}
-
 void UpgradePresenter::setActive(bool active)
 {
     m_active = active;
@@ -80,31 +71,22 @@ void UpgradePresenter::refresh()
 /// Searching the cheapest parts takes a while: it runs beside, for the chosen job only.
 void UpgradePresenter::price()
 {
-    if (m_stop) *m_stop = true;
-    m_pricing = false;
-    if (m_found.empty()) return;
-    m_stop = std::make_shared<std::atomic<bool>>(false);
-    m_pricing = true;
-    QPointer<UpgradePresenter> self(this);
-    QThreadPool::globalInstance()->start([self, stop = m_stop, plan = m_plan, kb = m_document.sharedKnowledge(),
-                                          links = m_document.analysis().links,
-                                          id = m_found[static_cast<std::size_t>(m_chosen)].job->id] {
-        const plan::Job* job = plan->jobs.find(id);
+    m_pricing = !m_found.empty();
+    if (!m_pricing) return m_work.stop();
+    const plan::JobId id = m_found[static_cast<std::size_t>(m_chosen)].job->id;
+    const auto search = [plan = m_plan, kb = m_document.sharedKnowledge(), links = m_document.analysis().links,
+                         id](const std::atomic<bool>& isStopped) {
         IdSource ids(std::random_device{}());
         const auto costs = expect::costsByOtherWays(*plan, *kb, links, ids);
-        auto found = std::make_shared<expect::Upgrade>(expect::upgradeOf(
-            *plan, *kb, links, *job,
-            [&](const plan::Route& way, BitRate tier) { return *stop ? expect::TierCost{} : costs(way, tier); }));
-        QMetaObject::invokeMethod(
-            qApp,
-            [self, stop, found, id] {
-                if (!self || *stop) return;
-                self->m_pricing = false;
-                for (expect::Upgrade& one : self->m_found)
-                    if (one.job->id == id) one.tiers = found->tiers;
-                self->fill();
-            },
-            Qt::QueuedConnection);
+        return expect::upgradeOf(*plan, *kb, links, *plan->jobs.find(id), [&](const plan::Route& route, BitRate tier) {
+            return isStopped ? expect::TierCost{} : costs(route, tier);
+        });
+    };
+    m_work.start(*this, search, [this, id](expect::Upgrade found) {
+        m_pricing = false;
+        for (expect::Upgrade& one : m_found)
+            if (one.job->id == id) one.tiers = std::move(found.tiers);
+        fill();
     });
 }
 

@@ -16,7 +16,6 @@ class UpgradePresenter final : public QObject {
 public:
     static constexpr int kMarkRole = Qt::UserRole;
     explicit UpgradePresenter(Document&, QObject* parent = nullptr);
-    ~UpgradePresenter() override;
     QAbstractItemModel* jobs() { return &m_jobs; }
     QAbstractItemModel* tiers() { return &m_tiers; }
     int chosen() const { return m_chosen; }
@@ -56,15 +55,14 @@ private:
         QString tier, rate, time, factor, saved, cost, heldBy;
         Verdict mark;
     };
-    using Stop = std::shared_ptr<std::atomic<bool>>;
     Document& m_document;
     plan::PlanPtr m_plan;  ///< the jobs of m_found live in it
     std::vector<expect::Upgrade> m_found;
     int m_chosen = 0;
     bool m_pricing = false;
-    Stop m_stop;
     RowModel<JobRow> m_jobs;
     RowModel<TierRow> m_tiers;
+    Work m_work;
 };
 
 }  // namespace sokudo::app

@@ -4,10 +4,6 @@
 #include <cmath>
 #include <random>
 
-#include <QCoreApplication>
-#include <QPointer>
-#include <QThreadPool>
-
 #include "app/qt_text.h"
 #include "core/base/text.h"
 
@@ -120,7 +116,7 @@ void WaysPresenter::setPreference(match::Preference preference)
 void WaysPresenter::start()
 {
     m_stale = false;
-    const std::uint64_t generation = ++*m_generation;
+    m_search.stop();
     if (!m_wish.a.isSet() || !m_wish.b.isSet() || m_wish.a == m_wish.b) {
         if (m_trouble.isEmpty()) m_trouble = "Pick two different ports.";
         m_busy = false;
@@ -130,21 +126,15 @@ void WaysPresenter::start()
     }
     m_busy = true;
     Q_EMIT changed();
-    QPointer<WaysPresenter> self(this);
-    QThreadPool::globalInstance()->start([self, generation, latest = m_generation, plan = m_document.snapshot(),
-                                          wish = m_wish, kb = m_document.sharedKnowledge()] {
-        if (*latest != generation) return;
+    const auto search = [plan = m_document.snapshot(), wish = m_wish,
+                         kb = m_document.sharedKnowledge()](const std::atomic<bool>&) {
         IdSource ids(std::random_device{}());
-        auto found = std::make_shared<match::Ways>(match::nearestWays(*plan, wish, *kb, ids));
-        QMetaObject::invokeMethod(
-            qApp,
-            [self, generation, found] {
-                if (!self || *self->m_generation != generation) return;
-                self->m_found = std::move(*found);
-                self->m_busy = false;
-                self->show();
-            },
-            Qt::QueuedConnection);
+        return match::nearestWays(*plan, wish, *kb, ids);
+    };
+    m_search.start(*this, search, [this](match::Ways found) {
+        m_found = std::move(found);
+        m_busy = false;
+        show();
     });
 }
 

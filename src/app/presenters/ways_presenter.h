@@ -72,7 +72,7 @@ private:
     match::Ways m_found;
     QString m_trouble;
     bool m_active = false, m_busy = false, m_stale = true;
-    std::shared_ptr<std::atomic<std::uint64_t>> m_generation = std::make_shared<std::atomic<std::uint64_t>>(0);
+    Work m_search;
 };
 
 }  // namespace sokudo::app

@@ -3,10 +3,6 @@
 
 #include <cmath>
 
-#include <QCoreApplication>
-#include <QPointer>
-#include <QThreadPool>
-
 #include "app/qt_text.h"
 #include "core/base/text.h"
 
@@ -66,44 +62,34 @@ WhatIfPresenter::WhatIfPresenter(Document& document, QObject* parent)
 
 WhatIfPresenter::~WhatIfPresenter() { stop(); }
 
-void WhatIfPresenter::stop()
-{
-    if (m_ticket) m_ticket->stopped = true;
-}
+void WhatIfPresenter::stop() { m_isEnough = true; }
 
 void WhatIfPresenter::ask(std::vector<match::ReportPtr> links, BitRate rate)
 {
+    m_asking.stop();
     stop();
-    m_ticket = std::make_shared<Ticket>();
+    m_asking.wait();
+    m_isEnough = false;
     m_busy = true;
     m_done = 0;
     m_total = static_cast<int>(links.size());
     m_rows.setRows({});
     m_headline = "Asking " + toQt(text::linkRate(rate)) + " of every link …";
     Q_EMIT changed();
-    QPointer<WhatIfPresenter> self(this);
-    QThreadPool::globalInstance()->start([self, ticket = m_ticket, links = std::move(links), rate,
-                                          plan = m_document.snapshot(), kb = m_document.sharedKnowledge()] {
+    const auto ask = [this, links = std::move(links), rate, plan = m_document.snapshot(),
+                      kb = m_document.sharedKnowledge()](const std::atomic<bool>& isStopped) {
         const auto tell = [&](std::size_t done) {
-            QMetaObject::invokeMethod(
-                qApp,
-                [self, ticket, done] {
-                    if (!self || self->m_ticket != ticket) return;
-                    self->m_done = static_cast<int>(done);
-                    Q_EMIT self->changed();
-                },
-                Qt::QueuedConnection);
-            return !ticket->stopped;
+            const auto show = [this, done] {
+                if (!m_busy) return;
+                m_done = static_cast<int>(done);
+                Q_EMIT changed();
+            };
+            QMetaObject::invokeMethod(this, show, Qt::QueuedConnection);
+            return !isStopped && !m_isEnough;
         };
-        auto found =
-            std::make_shared<match::WhatIf>(match::whatIf(*plan, links, rate, match::Preference::Cheapest, *kb, tell));
-        QMetaObject::invokeMethod(
-            qApp,
-            [self, ticket, found] {
-                if (self && self->m_ticket == ticket) self->take(*found);
-            },
-            Qt::QueuedConnection);
-    });
+        return match::whatIf(*plan, links, rate, match::Preference::Cheapest, *kb, tell);
+    };
+    m_asking.start(*this, ask, [this](const match::WhatIf& found) { take(found); });
 }
 
 void WhatIfPresenter::take(const match::WhatIf& found)
@@ -131,7 +117,7 @@ void WhatIfPresenter::take(const match::WhatIf& found)
                           .arg(std::lround(found.cost))
                           .arg(minutes(found.minutes),
                                found.unpriced > 0 ? QString(", %1 prices not known").arg(found.unpriced) : QString());
-    if (m_ticket->stopped) m_headline += QString(" Stopped after %1 of %2.").arg(found.rows.size()).arg(m_total);
+    if (m_isEnough) m_headline += QString(" Stopped after %1 of %2.").arg(found.rows.size()).arg(m_total);
     Q_EMIT changed();
 }
 

@@ -37,16 +37,14 @@ private:
         Verdict verdict;
         QString title, needs, answer, cost, work;
     };
-    struct Ticket {
-        std::atomic<bool> stopped{false};
-    };
     void take(const match::WhatIf&);
     Document& m_document;
     RowModel<Row> m_rows;
     QString m_headline;
-    std::shared_ptr<Ticket> m_ticket;
     bool m_busy = false;
     int m_done = 0, m_total = 0;
+    std::atomic<bool> m_isEnough{false};  ///< somebody stopped it: what was found so far counts
+    Work m_asking;
 };
 
 }  // namespace sokudo::app

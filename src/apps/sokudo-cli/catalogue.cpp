@@ -8,8 +8,8 @@
 #include "core/base/text.h"
 #include "core/formulas/acceptance.h"
 #include "core/kb/own_rows.h"
+#include "core/logbook/record.h"
 #include "core/plan/edits.h"
-#include "store/project_file.h"
 
 namespace sokudo::cli {
 namespace {
@@ -17,16 +17,14 @@ namespace {
 /// Takes the rows of a CSV file into the project, after the whole catalogue was built with them.
 int addRows(const std::string& file, const std::string& table, const std::string& csv, Context& context)
 {
-    const auto content = fileContent(csv);
+    const auto content = textContent(csv);
     if (!content) return fail(content.error());
     const auto rows = kb::ownRowsFromCsv(context.files, table, *content, csv);
     if (!rows) return fail(rows.error());
-    auto store = store::ProjectFile::open(file);
-    if (!store) return fail(store.error());
-    const auto project = (*store)->load();
-    if (!project) return fail(project.error());
+    auto target = openToWrite(file);
+    if (!target) return fail(target.error());
     IdSource ids(std::random_device{}());
-    plan::Plan next = project->plan;
+    plan::Plan next = target->project.plan;
     for (const kb::OwnRow& row : *rows) {
         auto put = plan::edits::putCatalogueRow(next, {ids.next<plan::CatalogueRowId>(), row.table, row.cells});
         if (!put) return fail(put.error());
@@ -34,9 +32,10 @@ int addRows(const std::string& file, const std::string& table, const std::string
     }
     if (const auto built = knowledgeOf(next, context.files); !built) return fail(built.error());
     store::Changes changes;
-    changes.before = &project->plan;
+    changes.before = &target->project.plan;
     changes.after = &next;
-    if (const auto saved = (*store)->save(changes); !saved) return fail(saved.error());
+    changes.entries = {logbook::changeEntry(fmt::format("Add {} own rows to {}", rows->size(), table), now(), ids)};
+    if (const auto saved = target->file->save(changes); !saved) return fail(saved.error());
     if (context.json) print(Json{{"added", rows->size()}, {"table", table}});
     else print(fmt::format("{} rows added to {}", rows->size(), table));
     return kFine;

@@ -2,6 +2,7 @@
 #include "cli.h"
 
 #include <cstdio>
+#include <filesystem>
 #include <fstream>
 #include <iostream>
 #include <sstream>
@@ -9,10 +10,11 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/base/utf8.h"
 #include "core/match/clause.h"
 #include "core/report/project_report.h"
-#include "store/project_file.h"
 #include "store/project_json.h"
+#include "store/whole_file.h"
 
 namespace sokudo::cli {
 
@@ -25,16 +27,16 @@ std::string plain(std::string in)
 
 void print(const std::string& in)
 {
-    const std::string out = plain(in);
+    const std::string out = withoutControls(plain(in));
     std::fputs(out.c_str(), stdout);
     if (!out.empty() && out.back() != '\n') std::fputc('\n', stdout);
 }
 
-void print(const Json& json) { print(json.dump(2)); }
+void print(const Json& json) { print(jsonText(json, 2)); }
 
 int fail(const Error& error)
 {
-    std::string line = plain(error.message());
+    std::string line = withoutControls(plain(error.message()));
     for (char& c : line)
         if (c == '\n') c = ' ';
     std::fprintf(stderr, "sokudo-cli: %s\n", line.c_str());
@@ -155,33 +157,64 @@ std::string expectationText(const expect::Expectation& path)
 
 Result<std::string> fileContent(const std::string& path)
 {
-    if (path == "-") {
-        std::ostringstream all;
-        all << std::cin.rdbuf();
-        return all.str();
-    }
-    std::ifstream in(path, std::ios::binary);
+    if (path != "-") return store::wholeFile(path);
     std::ostringstream all;
-    if (!in || !(all << in.rdbuf()))
-        return failure(ErrorCode::NotFound, "the file cannot be read; check its name and rights", path);
+    all << std::cin.rdbuf();
     return all.str();
 }
 
+Result<std::string> textContent(const std::string& path)
+{
+    auto content = fileContent(path);
+    if (!content) return content;
+    const auto byte = firstNotUtf8(*content);
+    if (!byte) return content;
+    return failure(ErrorCode::BadInput, "this byte is not UTF-8; save the file as UTF-8 and try again",
+                   fmt::format("{}:{}", path, placeOf(*content, *byte).line));
+}
+
 namespace {
+
+void warn(const std::string& path, const store::Loaded& loaded)
+{
+    for (const std::string& one : store::troubles(loaded)) fail({ErrorCode::Corrupt, one, path});
+}
+
 Result<store::Project> readProject(const std::string& path)
 {
+    std::error_code problem;
+    if (path != "-" && std::filesystem::is_regular_file(path, problem)) {
+        std::ifstream in(path, std::ios::binary);
+        char head[15] = "";
+        if (in.read(head, sizeof head) && std::string_view(head, sizeof head) == "SQLite format 3") {
+            auto file = store::ProjectFile::open(path);
+            if (!file) return tl::unexpected(file.error());
+            auto loaded = (*file)->load();
+            if (!loaded) return tl::unexpected(loaded.error());
+            warn(path, *loaded);
+            return std::move(loaded->project);
+        }
+    }
     const auto content = fileContent(path);
     if (!content) return tl::unexpected(content.error());
     const std::size_t first = content->find_first_not_of(" \t\r\n\xEF\xBB\xBF");
     if (first != std::string::npos && (*content)[first] == '{') return store::importJson(*content, path);
-    if (!content->starts_with("SQLite format 3"))
-        return failure(ErrorCode::BadInput,
-                       "this is neither a Sokudo project nor an exported JSON file; give one of the two", path);
+    return failure(ErrorCode::BadInput,
+                   "this is neither a Sokudo project nor an exported JSON file; give one of the two", path);
+}
+
+}  // namespace
+
+Result<WritableProject> openToWrite(const std::string& path)
+{
     auto file = store::ProjectFile::open(path);
     if (!file) return tl::unexpected(file.error());
-    return (*file)->load();
+    auto loaded = (*file)->load();
+    if (!loaded) return tl::unexpected(loaded.error());
+    warn(path, *loaded);
+    if (auto writable = (*file)->whyNotWritable()) return tl::unexpected(std::move(*writable));
+    return WritableProject{std::move(*file), std::move(loaded->project)};
 }
-}  // namespace
 
 Result<store::Project> openProject(const std::string& path, Context& context)
 {

@@ -6,18 +6,15 @@
 #include <memory>
 #include <string>
 
-#include <nlohmann/json.hpp>
-
 #include "core/analyse.h"
+#include "core/base/json.h"
 #include "core/base/result.h"
 #include "core/expect/stage.h"
 #include "core/kb/knowledge_base.h"
-#include "store/project.h"
+#include "store/project_file.h"
 #include "verb.h"
 
 namespace sokudo::cli {
-
-using Json = nlohmann::ordered_json;
 
 inline constexpr int kFine = 0;
 inline constexpr int kFindings = 1;  ///< something is worse than limited
@@ -72,8 +69,16 @@ Json toJson(const expect::Expectation&, const kb::KnowledgeBase&);
 std::string linkText(const match::LinkReport&, const kb::KnowledgeBase&);
 std::string expectationText(const expect::Expectation&);
 
-/// A project file, or an exported JSON file. Its own catalogue rows join the context.
+/// A project file, or an exported JSON file. Its own catalogue rows join the context; what is missing or damaged in it
+/// is said on standard error.
 Result<store::Project> openProject(const std::string& path, Context&);
+/// A project file to write to.
+struct WritableProject {
+    std::unique_ptr<store::ProjectFile> file;
+    store::Project project;
+};
+/// @error NotAllowed  it may only be read, or it is damaged
+Result<WritableProject> openToWrite(const std::string& path);
 Result<plan::DeviceId> deviceCalled(const plan::Plan&, const std::string& name);
 struct PathEnds {
     plan::DeviceId from, to;
@@ -81,6 +86,10 @@ struct PathEnds {
 /// Both ends by name; says which one is not in the project.
 Result<PathEnds> pathEnds(const plan::Plan&, const std::string& from, const std::string& to);
 measure::Timestamp now();
+/// The whole of a file, of standard input (-) or of a pipe.
+/// @error BadInput  a folder, a pipe that nobody writes into
 Result<std::string> fileContent(const std::string& path);
+/// The same, which must be UTF-8. @error BadInput  with the line of the first byte that is not
+Result<std::string> textContent(const std::string& path);
 
 }  // namespace sokudo::cli

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <fstream>
-
 #include "path_options.h"
+#include "store/new_file.h"
 #include "store/project_json.h"
 
 namespace sokudo::cli {
@@ -14,10 +13,12 @@ struct Options {
 int answer(const store::Project& project, const Options& given, Context&)
 {
     const std::string json = store::exportJson(project);
-    if (given.out.empty()) print(json);
-    else if (!(std::ofstream(given.out, std::ios::binary) << json))
-        return fail({ErrorCode::NotAllowed, "the file cannot be written; check the folder and its rights", given.out});
-    return kFine;
+    if (given.out.empty()) {
+        print(json);
+        return kFine;
+    }
+    const auto written = store::writeWhole(given.out, json);
+    return written ? kFine : fail(written.error());
 }
 
 }  // namespace

@@ -10,7 +10,6 @@
 #include "core/measure/module_name.h"
 #include "core/plan/edits.h"
 #include "host/host_reader.h"
-#include "store/project_file.h"
 
 namespace sokudo::cli {
 namespace {
@@ -103,25 +102,23 @@ void show(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
 
 int addTo(const Options& given, const measure::HostSnapshot& snapshot, const Context& context)
 {
-    auto file = store::ProjectFile::open(given.add);
-    if (!file) return fail(file.error());
-    const auto project = (*file)->load();
-    if (!project) return fail(project.error());
+    auto target = openToWrite(given.add);
+    if (!target) return fail(target.error());
+    const plan::Plan& plan = target->project.plan;
     plan::PlaceId place;
-    for (const plan::Place& one : project->plan.places)
+    for (const plan::Place& one : plan.places)
         if (one.name == given.place || (given.place.empty() && !place.isSet())) place = one.id;
     if (!place.isSet())
         return fail({ErrorCode::NotFound, "the project has no such place; name one with --place", given.place});
     IdSource ids{std::random_device{}()};
     const auto result = host::surveyed(snapshot, place, ids);
-    const auto next =
-        measure::putHost(project->plan, result.device, result.slots, result.ports, snapshot, context.kb, ids);
+    const auto next = measure::putHost(plan, result.device, result.slots, result.ports, snapshot, context.kb, ids);
     if (!next) return fail(next.error());
     store::Changes changes;
-    changes.before = &project->plan;
+    changes.before = &plan;
     changes.after = &*next;
     changes.entries = {logbook::changeEntry("Add " + result.device.name + " as read from the machine", now(), ids)};
-    if (auto saved = (*file)->save(changes); !saved) return fail(saved.error());
+    if (auto saved = target->file->save(changes); !saved) return fail(saved.error());
     return kFine;
 }
 

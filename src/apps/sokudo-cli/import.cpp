@@ -16,16 +16,13 @@ void addImport(Verbs& verbs, Context& context)
     verb.option("FILE", *file, "exported JSON; - for standard input").required();
     verb.option("--to", *to, "project to make; else the same name with .sokudo");
     verb.answer([file, to, &context] {
-        const auto content = fileContent(*file);
+        const auto content = textContent(*file);
         if (!content) return fail(content.error());
         const auto project = store::importJson(*content, *file);
         if (!project) return fail(project.error());
         const std::string target =
             !to->empty() ? *to : std::filesystem::path(*file).replace_extension(".sokudo").string();
-        if (std::filesystem::exists(target))
-            return fail({ErrorCode::NotAllowed,
-                         "there is already a file of this name; give another with --to, nothing was changed", target});
-        const auto result = store::ProjectFile::open(target, *project);
+        const auto result = store::ProjectFile::create(target, *project);
         if (!result) return fail(result.error());
         if (context.json)
             print(Json{

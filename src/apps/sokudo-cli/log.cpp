@@ -8,7 +8,6 @@
 #include "core/diagnose/media_ranking.h"
 #include "core/logbook/record.h"
 #include "path_options.h"
-#include "store/project_file.h"
 
 namespace sokudo::cli {
 
@@ -103,12 +102,12 @@ void addLog(Verbs& verbs, Context& context)
     verb.flag("--media", given->media, "the media of the house by what was measured over them");
     verb.answer([given, &context] {
         if (!given->note.empty()) {
-            auto file = store::ProjectFile::open(given->file);
-            if (!file) return fail(file.error());
+            auto target = openToWrite(given->file);
+            if (!target) return fail(target.error());
             IdSource ids{std::random_device{}()};
             store::Changes changes;
             changes.entries = {logbook::noteEntry(given->note, now(), ids)};
-            if (auto saved = (*file)->save(changes); !saved) return fail(saved.error());
+            if (auto saved = target->file->save(changes); !saved) return fail(saved.error());
         }
         const auto project = openProject(given->file, context);
         if (!project) return fail(project.error());

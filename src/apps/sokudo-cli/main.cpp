@@ -5,12 +5,13 @@
 #include <fstream>
 #include <sstream>
 
-#include <QCoreApplication>
+#include <fmt/format.h>
 
 #include <CLI/CLI.hpp>
 
 #include "cli.h"
 #include "core/base/text.h"
+#include "core/base/utf8.h"
 #include "core/kb/check.h"
 #include "core/kb/load.h"
 #include "verb.h"
@@ -71,7 +72,10 @@ std::optional<Error> unknownVerb(const CLI::App& app, int argc, char** argv)
 
 int main(int argc, char** argv)
 {
-    QCoreApplication application(argc, argv);
+    for (int i = 1; i < argc; ++i)
+        if (firstNotUtf8(argv[i]))
+            return cli::fail({ErrorCode::BadInput, "it is not UTF-8; type it again, or set the terminal to UTF-8",
+                              fmt::format("argument {} ({})", i, asUtf8(argv[i]))});
     auto result = contextFor(argc, argv);
     if (!result) return cli::fail(result.error());
     cli::Context context = std::move(*result);
@@ -101,5 +105,9 @@ int main(int argc, char** argv)
     } catch (const CLI::ParseError& problem) {
         return cli::fail({ErrorCode::BadInput, std::string(problem.what()) + "; see sokudo-cli --help", ""});
     }
-    return context.run ? context.run() : cli::kBadInput;
+    const int status = context.run ? context.run() : cli::kBadInput;
+    if (std::fflush(stdout) == 0 && !std::ferror(stdout)) return status;
+    return cli::fail({ErrorCode::NotAllowed,
+                      "what was asked could not be written: the disk is full, or the other end is closed",
+                      "standard output"});
 }

@@ -8,8 +8,8 @@
 #include "core/base/text.h"
 #include "core/logbook/record.h"
 #include "core/measure/import_csv.h"
+#include "core/measure/measured_trial.h"
 #include "core/measure/parse_result.h"
-#include "store/project_file.h"
 #include "traffic/traffic_client.h"
 #include "traffic/trial_server.h"
 
@@ -45,13 +45,9 @@ struct Target {
 
 Result<Target> openTarget(const Options& given)
 {
-    if (!std::filesystem::exists(given.save))
-        return failure(ErrorCode::NotFound, "there is no such project; import one first", given.save);
-    auto file = store::ProjectFile::open(given.save);
-    if (!file) return tl::unexpected(file.error());
-    auto project = (*file)->load();
-    if (!project) return tl::unexpected(project.error());
-    Target target{std::move(*file), std::move(*project), {}, {}};
+    auto opened = openToWrite(given.save);
+    if (!opened) return tl::unexpected(opened.error());
+    Target target{std::move(opened->file), std::move(opened->project), {}, {}};
     for (const auto& [name, id] : {std::pair{given.from, &target.from}, {given.to, &target.to}}) {
         if (name.empty()) continue;
         const auto found = deviceCalled(target.project.plan, name);
@@ -72,7 +68,7 @@ int keep(Target& target, std::vector<measure::Trial> trials, IdSource& ids)
     return kFine;
 }
 
-Result<measure::TrafficResult> runTest(const Options& given, const Context& context)
+measure::TrafficQuestion questionOf(const Options& given)
 {
     measure::TrafficQuestion question;
     question.host = given.host;
@@ -82,6 +78,11 @@ Result<measure::TrafficResult> runTest(const Options& given, const Context& cont
     question.duration = Duration::of(given.seconds);
     question.warmup = Duration::of(given.warmup);
     if (given.capGbps > 0) question.rateCap = gigabits(given.capGbps);
+    return question;
+}
+
+Result<measure::TrafficResult> runTest(const Options& given, measure::TrafficQuestion question, const Context& context)
+{
     std::unique_ptr<traffic::TrialServer> local;
     if (given.loopback) {
         question.key = "loopback-of-this-process-only";
@@ -120,20 +121,14 @@ int measureTraffic(const Options& given, const Context& context, IdSource& ids)
             return fail({ErrorCode::BadInput, "a result is kept for a path; name it with --from and --to", ""});
         target = std::move(*opened);
     }
-    const auto result = runTest(given, context);
+    const measure::TrafficQuestion question = questionOf(given);
+    const auto result = runTest(given, question, context);
     if (!result) return fail(result.error());
-    measure::Trial trial;
+    measure::Trial trial = measure::measuredTrial(question, *result);
     trial.id = ids.next<measure::TrialId>();
     trial.at = now();
-    trial.origin = measure::Origin::Measured;
-    trial.direction = *measure::directionFromCode(given.direction);
-    trial.streams = given.streams;
-    trial.duration = Duration::of(given.seconds);
-    trial.warmup = Duration::of(given.warmup);
-    const BitRate rate = result->forward + result->reverse;
-    trial.rate = {rate, rate, rate};
-    trial.conditions = result->conditions;
     trial.note = given.note;
+    const BitRate rate = trial.rate.value;
     if (context.json) {
         print(Json{{"forward_bps", result->forward.steps()},
                    {"reverse_bps", result->reverse.steps()},
@@ -182,7 +177,7 @@ int measureTyped(const Options& given, const Context& context, IdSource& ids)
 
 int measureCsv(const Options& given, const Context& context, IdSource& ids)
 {
-    const auto content = fileContent(given.csv);
+    const auto content = textContent(given.csv);
     if (!content) return fail(content.error());
     auto target = openTarget(given);
     if (!target) return fail(target.error());

@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <fstream>
-
 #include "core/report/project_report.h"
 #include "path_options.h"
+#include "store/new_file.h"
 
 namespace sokudo::cli {
 namespace {
@@ -34,10 +33,9 @@ int answer(const store::Project& project, const Options& given, Context& context
     const std::string page = given.text ? plain(report::toText(title, blocks)) : report::toHtml(title, blocks);
     if (context.json) print(Json{{"title", title}, {"html", page}});
     else if (given.out.empty()) print(page);
-    if (!given.out.empty() && !(std::ofstream(given.out, std::ios::binary) << page))
-        return fail(
-            {ErrorCode::NotAllowed, "the report cannot be written; check the folder and its rights", given.out});
-    return kFine;
+    if (given.out.empty()) return kFine;
+    const auto written = store::writeWhole(given.out, page);
+    return written ? kFine : fail(written.error());
 }
 
 }  // namespace

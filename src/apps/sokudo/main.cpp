@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The window: joins the seams to real things and opens a project.
 #include <cstdio>
+#include <filesystem>
 
 #include <QApplication>
 #include <QCommandLineParser>
@@ -55,6 +56,34 @@ app::HostSource hostSource(bool demo)
     };
 }
 
+/// A free name beside a damaged project: "home-recovered.sokudo".
+std::string recoveredPath(const std::string& path)
+{
+    const std::filesystem::path whole(path);
+    for (int i = 1;; ++i) {
+        std::filesystem::path next = whole.parent_path() / whole.stem();
+        next += i == 1 ? std::string("-recovered") : "-recovered-" + std::to_string(i);
+        next += whole.extension();
+        std::error_code problem;
+        if (!std::filesystem::exists(next, problem)) return next.string();
+    }
+}
+
+/// What can be read of a damaged project goes into a file of its own; the damaged one stays as it is.
+Result<std::unique_ptr<app::Document>> recover(const kb::KnowledgeBase& kb, const std::string& path,
+                                               store::Loaded loaded)
+{
+    const std::string copy = recoveredPath(path);
+    auto file = store::ProjectFile::create(copy, loaded.project);
+    if (!file) return tl::unexpected(file.error());
+    const auto lost = std::move(loaded.lost);
+    auto again = (*file)->load();
+    if (!again) return tl::unexpected(again.error());
+    again->lost = lost;
+    again->lost.push_back("what the damaged " + path + " did not give; it was left as it is, and you work in " + copy);
+    return std::make_unique<app::Document>(kb, std::move(*file), std::move(*again));
+}
+
 Result<std::unique_ptr<app::Document>> openDocument(const kb::KnowledgeBase& kb, const QString& path, bool demo,
                                                     bool fresh)
 {
@@ -66,11 +95,12 @@ Result<std::unique_ptr<app::Document>> openDocument(const kb::KnowledgeBase& kb,
     }
     QDir().mkpath(QFileInfo(path).absolutePath());
     if (fresh) QFile::remove(path);
-    auto file = store::ProjectFile::open(path.toStdString(), start);
+    auto file = store::openOrCreate(path.toStdString(), start);
     if (!file) return tl::unexpected(file.error());
-    auto project = (*file)->load();
-    if (!project) return tl::unexpected(project.error());
-    return std::make_unique<app::Document>(kb, std::move(*file), std::move(*project));
+    auto loaded = (*file)->load();
+    if (!loaded) return tl::unexpected(loaded.error());
+    if ((*file)->isDamaged()) return recover(kb, path.toStdString(), std::move(*loaded));
+    return std::make_unique<app::Document>(kb, std::move(*file), std::move(*loaded));
 }
 
 }  // namespace

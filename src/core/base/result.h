@@ -9,7 +9,17 @@
 
 namespace sokudo {
 
-enum class ErrorCode { OutOfRange, BadInput, NotFound, NotAllowed, Unreachable, TimedOut, Corrupt, Cancelled };
+enum class ErrorCode {
+    OutOfRange,
+    BadInput,
+    NotFound,
+    NotAllowed,
+    Unreachable,
+    TimedOut,
+    Corrupt,
+    Cancelled,
+    Conflict
+};
 
 /// What went wrong, where, and how to mend it, in one sentence a user can act on.
 struct Error {

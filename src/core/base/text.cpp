@@ -2,11 +2,12 @@
 #include "core/base/text.h"
 
 #include <algorithm>
-#include <cctype>
 #include <charconv>
 #include <cmath>
 
 #include <fmt/format.h>
+
+#include "core/base/ascii.h"
 
 namespace sokudo::text {
 
@@ -77,14 +78,13 @@ std::string size(DataSize value)
 std::string lower(std::string_view in)
 {
     std::string out(in);
-    std::transform(out.begin(), out.end(), out.begin(),
-                   [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
+    std::transform(out.begin(), out.end(), out.begin(), [](unsigned char c) { return ascii::lower(c); });
     return out;
 }
 
 std::string trimmed(std::string_view in)
 {
-    const auto blank = [](char c) { return std::isspace(static_cast<unsigned char>(c)) != 0; };
+    const auto blank = [](char c) { return ascii::isBlank(c); };
     while (!in.empty() && blank(in.front())) in.remove_prefix(1);
     while (!in.empty() && blank(in.back())) in.remove_suffix(1);
     return std::string(in);
@@ -107,7 +107,7 @@ std::vector<std::string> words(std::string_view in)
     std::vector<std::string> found;
     std::string word;
     for (char c : in) {
-        if (!std::isspace(static_cast<unsigned char>(c))) {
+        if (!ascii::isBlank(c)) {
             word.push_back(c);
         } else if (!word.empty()) {
             found.push_back(std::exchange(word, {}));

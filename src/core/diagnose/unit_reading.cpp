@@ -2,11 +2,11 @@
 #include "core/diagnose/unit_reading.h"
 
 #include <algorithm>
-#include <cctype>
 #include <cmath>
 #include <numbers>
 #include <optional>
 
+#include "core/base/ascii.h"
 #include "core/formulas/framing.h"
 
 namespace sokudo::diagnose {
@@ -53,8 +53,7 @@ std::optional<Unit> unitOf(std::string_view typed)
             unit.binary = true;
             --at;
         }
-        if (at > 0 && std::isalpha(static_cast<unsigned char>(typed[at - 1])))
-            unit.prefix = typed[at - 1] == 'K' ? 'k' : typed[at - 1];
+        if (at > 0 && ascii::isLetter(typed[at - 1])) unit.prefix = typed[at - 1] == 'K' ? 'k' : typed[at - 1];
         return unit;
     }
     return std::nullopt;

@@ -2,10 +2,10 @@
 #include "core/measure/module_entry.h"
 
 #include <algorithm>
-#include <cctype>
 
 #include <fmt/format.h>
 
+#include "core/base/ascii.h"
 #include "core/base/text.h"
 #include "core/measure/module_name.h"
 #include "core/plan/edits.h"
@@ -18,7 +18,7 @@ std::string slug(std::string_view text)
 {
     std::string result;
     for (char c : text::lower(text)) {
-        const bool keeps = std::isalnum(static_cast<unsigned char>(c)) != 0;
+        const bool keeps = (ascii::isLetter(c) || ascii::isDigit(c));
         if (keeps) result.push_back(c);
         else if (!result.empty() && result.back() != '-') result.push_back('-');
     }

@@ -2,11 +2,11 @@
 #include "core/measure/parse_result.h"
 
 #include <array>
-#include <cctype>
 #include <cmath>
 
 #include <fmt/format.h>
 
+#include "core/base/ascii.h"
 #include "core/base/text.h"
 
 namespace sokudo::measure {
@@ -28,7 +28,7 @@ struct Unit {
 double prefixFactor(char letter, bool binary)
 {
     constexpr std::string_view kLetters = "kmgt";
-    const std::size_t power = kLetters.find(static_cast<char>(std::tolower(letter)));
+    const std::size_t power = kLetters.find(ascii::lower(letter));
     if (power == std::string_view::npos) return 0;
     return std::pow(binary ? 1024.0 : 1000.0, static_cast<double>(power + 1));
 }
@@ -99,9 +99,7 @@ Result<Measure> splitMeasure(std::string_view in)
 {
     const std::string clean = text::trimmed(in);
     std::size_t end = 0;
-    while (end < clean.size() &&
-           (std::isdigit(static_cast<unsigned char>(clean[end])) || clean[end] == '.' || clean[end] == ','))
-        ++end;
+    while (end < clean.size() && (ascii::isDigit(clean[end]) || clean[end] == '.' || clean[end] == ',')) ++end;
     const std::string digits = clean.substr(0, end);
     if (digits.empty())
         return refuse(clean.empty() ? "there is no figure" : fmt::format("“{}” does not start with a figure", clean));
@@ -111,7 +109,7 @@ Result<Measure> splitMeasure(std::string_view in)
     if (!number) return refuse(fmt::format("“{}” is not a number", digits));
     std::string unit;
     for (char c : clean.substr(end))
-        if (!std::isspace(static_cast<unsigned char>(c))) unit.push_back(c);
+        if (!ascii::isBlank(c)) unit.push_back(c);
     return Measure{*number, unit};
 }
 
@@ -132,8 +130,8 @@ Result<double> parseSeconds(std::string_view in)
     std::size_t at = 0;
     while (at < clean.size()) {
         std::size_t next = at;
-        while (next < clean.size() && (!std::isalpha(static_cast<unsigned char>(clean[next])))) ++next;
-        while (next < clean.size() && std::isalpha(static_cast<unsigned char>(clean[next]))) ++next;
+        while (next < clean.size() && (!ascii::isLetter(clean[next]))) ++next;
+        while (next < clean.size() && ascii::isLetter(clean[next])) ++next;
         const auto part = splitMeasure(clean.substr(at, next - at));
         if (!part) return tl::unexpected(part.error());
         const auto factor = secondsIn(part->unit);
@@ -143,7 +141,7 @@ Result<double> parseSeconds(std::string_view in)
                               : fmt::format("“{}” is not a unit of time; write s, min or h", part->unit));
         seconds += part->number * *factor;
         at = next;
-        while (at < clean.size() && std::isspace(static_cast<unsigned char>(clean[at]))) ++at;
+        while (at < clean.size() && ascii::isBlank(clean[at])) ++at;
     }
     return seconds;
 }

@@ -2,9 +2,10 @@
 #include "core/measure/trial.h"
 
 #include <array>
-#include <cstdio>
 
 #include <fmt/format.h>
+
+#include "core/base/ascii.h"
 
 namespace sokudo::measure {
 namespace {
@@ -38,6 +39,44 @@ std::string dateText(const Parts& parts)
                        static_cast<unsigned>(parts.day.month()), static_cast<unsigned>(parts.day.day()));
 }
 
+/// Walks over a text of digits and the signs between them; a wrong one spoils the rest.
+class Digits {
+public:
+    explicit Digits(std::string_view text) : m_text(text) {}
+    /// Exactly so many digits.
+    int number(std::size_t digits)
+    {
+        int value = 0;
+        for (std::size_t i = 0; i < digits; ++i, ++m_at) {
+            if (m_at >= m_text.size() || !ascii::isDigit(m_text[m_at])) return fail();
+            value = 10 * value + (m_text[m_at] - '0');
+        }
+        return value;
+    }
+    bool take(char sign)
+    {
+        const bool isThere = m_at < m_text.size() && m_text[m_at] == sign;
+        if (isThere) ++m_at;
+        return isThere;
+    }
+    void sign(char wanted)
+    {
+        if (!take(wanted)) fail();
+    }
+    bool isGood() const { return m_isGood; }
+    bool atEnd() const { return m_at == m_text.size(); }
+
+private:
+    int fail()
+    {
+        m_isGood = false;
+        return 0;
+    }
+    std::string_view m_text;
+    std::size_t m_at = 0;
+    bool m_isGood = true;
+};
+
 }  // namespace
 
 std::string_view code(TrialKind kind) { return kKinds[static_cast<std::size_t>(kind)]; }
@@ -70,25 +109,38 @@ std::string isoText(Timestamp at)
 
 std::optional<Timestamp> timeFromIso(std::string_view text)
 {
-    int year = 0, month = 0, day = 0, hour = 0, minute = 0, second = 0, used = 0;
-    const std::string copy(text);
-    const int read = std::sscanf(copy.c_str(), "%4d-%2d-%2d%*1[T ]%2d:%2d%n:%2d%n", &year, &month, &day, &hour, &minute,
-                                 &used, &second, &used);
-    if (read != 3 && read < 5) return std::nullopt;
-    int milliseconds = 0;
-    if (read >= 5) {
-        std::string rest = copy.substr(static_cast<std::size_t>(used));
-        if (rest.size() >= 4 && rest[0] == '.' && std::sscanf(rest.c_str(), ".%3d", &milliseconds) == 1)
-            rest.erase(0, 4);
-        if (!rest.empty() && rest != "Z") return std::nullopt;
-    } else if (copy.size() != 10) {
-        return std::nullopt;
+    Digits in(text);
+    const int year = in.number(4);
+    in.sign('-');
+    const int month = in.number(2);
+    in.sign('-');
+    const int day = in.number(2);
+    int hour = 0, minute = 0, second = 0, milliseconds = 0;
+    std::chrono::minutes offset{0};
+    if (!in.atEnd()) {
+        in.sign(text.find('T') == std::string_view::npos ? ' ' : 'T');
+        hour = in.number(2);
+        in.sign(':');
+        minute = in.number(2);
+        if (in.take(':')) {
+            second = in.number(2);
+            if (in.take('.')) milliseconds = in.number(3);
+        }
+        if (const char east = in.take('+') ? '+' : in.take('-') ? '-' : ' '; east != ' ') {
+            const int hours = in.number(2);
+            in.sign(':');
+            const int minutes = in.number(2);
+            if (hours > 14 || minutes > 59) return std::nullopt;
+            offset = std::chrono::minutes((hours * 60 + minutes) * (east == '+' ? 1 : -1));
+        } else {
+            in.take('Z');
+        }
     }
     const std::chrono::year_month_day date{std::chrono::year(year), std::chrono::month(static_cast<unsigned>(month)),
                                            std::chrono::day(static_cast<unsigned>(day))};
-    if (!date.ok() || hour > 23 || minute > 59 || second > 60) return std::nullopt;
+    if (!in.isGood() || !in.atEnd() || !date.ok() || hour > 23 || minute > 59 || second > 59) return std::nullopt;
     return Timestamp(std::chrono::sys_days(date)) + std::chrono::hours(hour) + std::chrono::minutes(minute) +
-           std::chrono::seconds(second) + std::chrono::milliseconds(milliseconds);
+           std::chrono::seconds(second) + std::chrono::milliseconds(milliseconds) - offset;
 }
 
 }  // namespace sokudo::measure

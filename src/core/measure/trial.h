@@ -57,6 +57,8 @@ MeasuredRate eachWay(const Trial&);
 std::string timeText(Timestamp, std::chrono::minutes offset = {});
 /// ISO 8601 in UTC: "2026-11-25T21:04:05Z".
 std::string isoText(Timestamp);
+/// "2026-11-25", "2026-11-25 21:04", "2026-11-25T21:04:05.120Z", "2026-11-25T22:04+01:00"; UTC where no offset stands.
+/// Hours 0 to 23, minutes and seconds 0 to 59.
 std::optional<Timestamp> timeFromIso(std::string_view);
 
 }  // namespace sokudo::measure

@@ -2,11 +2,11 @@
 #include "core/oneline/marks.h"
 
 #include <algorithm>
-#include <cctype>
 #include <set>
 
 #include <fmt/format.h>
 
+#include "core/base/ascii.h"
 #include "core/base/text.h"
 
 namespace sokudo::oneline {
@@ -17,7 +17,7 @@ std::string bare(std::string_view text)
 {
     std::string result;
     for (char c : text::lower(text))
-        if (std::isalnum(static_cast<unsigned char>(c)) || c == '.' || c == '+' || c == '/') result.push_back(c);
+        if ((ascii::isLetter(c) || ascii::isDigit(c)) || c == '.' || c == '+' || c == '/') result.push_back(c);
     return result;
 }
 

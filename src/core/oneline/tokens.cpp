@@ -1,18 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/oneline/tokens.h"
 
-#include <cctype>
-
 #include <fmt/format.h>
 
+#include "core/base/ascii.h"
 #include "core/base/text.h"
 #include "core/base/whole.h"
 
 namespace sokudo::oneline {
 namespace {
 
-bool isBlank(char c) { return std::isspace(static_cast<unsigned char>(c)) != 0; }
-bool isDigit(char c) { return std::isdigit(static_cast<unsigned char>(c)) != 0; }
+bool isBlank(char c) { return ascii::isBlank(c); }
+bool isDigit(char c) { return ascii::isDigit(c); }
 bool binds(char c) { return c == '=' || c == '*' || c == ':'; }
 
 /// Words that swallow the next word when it continues them.
@@ -77,7 +76,7 @@ std::vector<Token> tokens(std::string_view part, std::size_t offset)
                 i += 2;
                 continue;
             }
-            word.text.push_back(static_cast<char>(std::tolower(static_cast<unsigned char>(part[i]))));
+            word.text.push_back(ascii::lower(part[i]));
             ++i;
         }
         words.push_back(std::move(word));

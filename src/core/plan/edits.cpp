@@ -4,11 +4,21 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/plan/checks.h"
 
 namespace sokudo::plan::edits {
 namespace {
 
 tl::unexpected<Error> refuse(std::string what) { return failure(ErrorCode::BadInput, std::move(what)); }
+
+/// What is wrong with the fields of an object, as a sentence about it; nothing where all hold.
+template <class T>
+std::optional<std::string> whyNot(const char* kind, const T& object)
+{
+    const auto problem = problemOf(object);
+    if (!problem) return std::nullopt;
+    return fmt::format("the {} of the {} {}", fieldWords(problem->field), kind, problem->what);
+}
 
 /// The plan with the run's end at `port` left open.
 Plan opened(Plan plan, PortId port)
@@ -57,7 +67,10 @@ Result<Plan> putPlace(const Plan& plan, Place place)
 {
     if (!place.id.isSet()) return refuse("the place has no id");
     place.name = text::trimmed(place.name);
-    if (place.name.empty()) return refuse("a place needs a name; type one, such as “cellar”");
+    if (const auto why = whyNot("place", place)) return refuse(*why);
+    for (const Place& other : plan.places)
+        if (other.id != place.id && other.name == place.name && other.building == place.building)
+            return refuse(fmt::format("there is already a place called {}; give this one another name", place.name));
     Plan next = plan;
     next.places = plan.places.with(std::move(place));
     return next;
@@ -67,7 +80,7 @@ Result<Plan> putDevice(const Plan& plan, Device device)
 {
     if (!device.id.isSet()) return refuse("the device has no id");
     device.name = text::trimmed(device.name);
-    if (device.name.empty()) return refuse("a device needs a name; type one, such as “core”");
+    if (const auto why = whyNot("device", device)) return refuse(*why);
     if (!plan.places.has(device.place)) return refuse(fmt::format("{} needs a place that is in the plan", device.name));
     for (const Device& other : plan.devices)
         if (other.id != device.id && other.name == device.name)
@@ -81,7 +94,8 @@ Result<Plan> putSlot(const Plan& plan, Slot slot)
 {
     if (!slot.id.isSet() || !plan.devices.has(slot.device))
         return refuse("the slot needs a device that is in the plan");
-    if (text::trimmed(slot.name).empty()) return refuse("a slot needs a name; type one, such as “1”");
+    slot.name = text::trimmed(slot.name);
+    if (const auto why = whyNot("slot", slot)) return refuse(*why);
     Plan next = plan;
     next.slots = plan.slots.with(std::move(slot));
     return next;
@@ -92,8 +106,7 @@ Result<Plan> putPort(const Plan& plan, Port port)
     if (!port.id.isSet() || !plan.devices.has(port.device))
         return refuse("the port needs a device that is in the plan");
     port.name = text::trimmed(port.name);
-    if (port.name.empty()) return refuse("a port needs a name; type the one printed beside it");
-    if (port.cage.empty()) return refuse(fmt::format("port {} needs its kind of socket", port.name));
+    if (const auto why = whyNot("port", port)) return refuse(*why);
     for (const Port& other : plan.ports)
         if (other.id != port.id && other.device == port.device && other.name == port.name)
             return refuse(
@@ -104,14 +117,12 @@ Result<Plan> putPort(const Plan& plan, Port port)
         const Port* whole = plan.ports.find(port.splitOf);
         if (!whole || whole->device != port.device || whole->id == port.id || whole->splitOf.isSet())
             return refuse(fmt::format("{} must be a leg of a four-lane port of the same device", port.name));
-        if (port.leg < 1 || port.leg > 8) return refuse(fmt::format("{} needs its lane, from 1 to 8", port.name));
+        if (port.leg < 1) return refuse(fmt::format("{} needs its lane, from 1 to 8", port.name));
         for (const Port& other : plan.ports)
             if (other.id != port.id && other.splitOf == port.splitOf && other.leg == port.leg)
                 return refuse(fmt::format("lane {} of {} is already {}; give this leg another lane", port.leg,
                                           whole->name, other.name));
     }
-    if (port.mtu && (*port.mtu < 576 || *port.mtu > 65535))
-        return refuse("an MTU lies between 576 and 65535 bytes; 1500 and 9000 are usual");
     Plan next = plan;
     next.ports = plan.ports.with(std::move(port));
     return next;
@@ -122,14 +133,9 @@ Result<Plan> putRun(const Plan& plan, Run run)
     if (!run.id.isSet()) return refuse("the run has no id");
     if (!run.a.isSet() && !run.b.isSet()) return refuse("a run needs at least one end; pick a port");
     if (run.a == run.b) return refuse("both ends of the run are the same port; pick another for one end");
-    if (run.length && run.length->steps() <= 0)
-        return refuse("a run's length is above 0 m; leave it empty when it was never measured");
-    if (run.joints < 0 || run.splices < 0) return refuse("joints and splices are counted from 0");
+    if (const auto why = whyNot("run", run)) return refuse(*why);
     for (PortId end : {run.a, run.b})
         if (const auto why = whyPortCannotTake(plan, end, run.id)) return refuse(*why);
-    for (const Segment& segment : run.segments)
-        if (segment.length && segment.length->steps() <= 0)
-            return refuse("a cord's length is above 0 m; leave it empty when it was never measured");
     Plan next = plan;
     next.runs = plan.runs.with(std::move(run));
     return next;
@@ -140,9 +146,7 @@ Result<Plan> putWaiver(const Plan& plan, Waiver waiver)
     waiver.reason = text::trimmed(waiver.reason);
     if (!waiver.id.isSet() || !plan.runs.has(waiver.run))
         return refuse("a waiver belongs to a run of the plan; pick the link again");
-    if (waiver.clause.empty()) return refuse("a waiver names the finding it accepts; pick one");
-    if (waiver.reason.empty()) return refuse("a waiver needs a reason; write why you accept this");
-    if (waiver.verdict == "unsafe") return refuse("what is unsafe cannot be accepted; mend it");
+    if (const auto why = whyNot("waiver", waiver)) return refuse(*why);
     for (const Waiver& other : plan.waivers)
         if (other.id != waiver.id && other.run == waiver.run && other.clause == waiver.clause)
             return refuse(fmt::format("this finding is already accepted (“{}”); change that waiver", other.reason));
@@ -153,8 +157,8 @@ Result<Plan> putWaiver(const Plan& plan, Waiver waiver)
 
 Result<Plan> putCatalogueRow(const Plan& plan, CatalogueRow row)
 {
-    if (!row.id.isSet() || row.table.empty()) return refuse("a row of your own belongs to a table, such as modules");
-    if (row.cells.empty()) return refuse("a row of your own needs cells; copy a shipped row and change it");
+    if (!row.id.isSet()) return refuse("the row has no id");
+    if (const auto why = whyNot("row", row)) return refuse(*why);
     Plan next = plan;
     next.catalogue = plan.catalogue.with(std::move(row));
     return next;
@@ -182,11 +186,9 @@ Result<Plan> putFlow(const Plan& plan, Flow flow)
     flow.name = text::trimmed(flow.name);
     flow.set = text::trimmed(flow.set);
     if (!flow.id.isSet()) return refuse("the flow has no id");
-    if (flow.name.empty() || flow.set.empty())
-        return refuse("a flow needs a name and the name of its set, such as “busy evening”");
+    if (const auto why = whyNot("flow", flow)) return refuse(*why);
     if (const std::string why = whyNotEnds(plan, flow.from, flow.to); !why.empty())
         return refuse(fmt::format("flow “{}”: {}", flow.name, why));
-    if (flow.streams < 1 || flow.streams > 64) return refuse(fmt::format("flow “{}”: 1 to 64 streams", flow.name));
     Plan next = plan;
     next.flows = plan.flows.with(std::move(flow));
     return next;
@@ -196,13 +198,9 @@ Result<Plan> putJob(const Plan& plan, Job job)
 {
     job.name = text::trimmed(job.name);
     if (!job.id.isSet()) return refuse("the job has no id");
-    if (job.name.empty()) return refuse("a job needs a name; type one, such as “plates to the store”");
+    if (const auto why = whyNot("job", job)) return refuse(*why);
     if (const std::string why = whyNotEnds(plan, job.from, job.to); !why.empty())
         return refuse(fmt::format("job “{}”: {}", job.name, why));
-    if (job.size.steps() <= 0 && job.purpose.empty())
-        return refuse(fmt::format("job “{}”: say how much is copied, or which purpose needs a steady rate", job.name));
-    if (job.count < 1 || job.perWeek < 0)
-        return refuse(fmt::format("job “{}”: at least one at a time, and not less than never a week", job.name));
     Plan next = plan;
     next.jobs = plan.jobs.with(std::move(job));
     return next;

@@ -5,50 +5,118 @@
 
 #include <fmt/format.h>
 
+#include "core/plan/tables.h"
+
 namespace sokudo::plan {
+namespace {
+
+using Found = std::vector<BrokenObject>;
+
+void look(const Plan&, const Place&, Found&) {}
+
+void look(const Plan& plan, const Device& device, Found& found)
+{
+    if (!plan.places.has(device.place))
+        found.push_back({"device", device.id.value, fmt::format("device {} stands in no place", device.name)});
+    else if (device.fedBy.isSet() && !plan.devices.has(device.fedBy))
+        found.push_back(
+            {"device", device.id.value, fmt::format("device {} is fed by a device that is gone", device.name)});
+}
+
+void look(const Plan& plan, const Slot& slot, Found& found)
+{
+    if (!plan.devices.has(slot.device))
+        found.push_back({"slot", slot.id.value, fmt::format("slot {} belongs to no device", slot.name)});
+}
+
+void look(const Plan& plan, const Port& port, Found& found)
+{
+    const auto say = [&](const char* what) {
+        found.push_back({"port", port.id.value, fmt::format("port {} {}", port.name, what)});
+    };
+    const Slot* slot = plan.slots.find(port.slot);
+    if (!plan.devices.has(port.device)) say("belongs to no device");
+    else if (port.splitOf.isSet() && !plan.ports.has(port.splitOf)) say("is a leg of a port that is gone");
+    else if (port.slot.isSet() && !slot) say("is on a slot that is gone");
+    else if (slot && slot->device != port.device) say("is on a slot of another device");
+}
+
+void look(const Plan& plan, const Run& run, Found& found)
+{
+    const auto say = [&](const char* what) {
+        found.push_back({"run", run.id.value, fmt::format("run {} {}", run.label, what)});
+    };
+    const auto isGone = [&](PortId end) { return end.isSet() && !plan.ports.has(end); };
+    if (isGone(run.a) || isGone(run.b)) say("ends at a port that is gone");
+    else if (!run.a.isSet() && !run.b.isSet()) say("has no end");
+    else if (run.a == run.b) say("ends where it begins");
+}
+
+void look(const Plan& plan, const Waiver& waiver, Found& found)
+{
+    if (!plan.runs.has(waiver.run))
+        found.push_back(
+            {"waiver", waiver.id.value, fmt::format("the waiver “{}” belongs to a run that is gone", waiver.reason)});
+}
+
+void look(const Plan&, const CatalogueRow&, Found&) {}
+
+void look(const Plan& plan, const Flow& flow, Found& found)
+{
+    if (!plan.devices.has(flow.from) || !plan.devices.has(flow.to))
+        found.push_back({"flow", flow.id.value, fmt::format("the flow “{}” ends at a device that is gone", flow.name)});
+}
+
+void look(const Plan& plan, const Job& job, Found& found)
+{
+    if (!plan.devices.has(job.from) || !plan.devices.has(job.to))
+        found.push_back({"job", job.id.value, fmt::format("the job “{}” ends at a device that is gone", job.name)});
+}
+
+/// A port takes one run, a jack or a panel port two; of too many, those that come last are named.
+void lookAtPorts(const Plan& plan, Found& found)
+{
+    std::map<PortId, int> taken;
+    for (const Run& run : plan.runs)
+        for (PortId end : {run.a, run.b}) {
+            if (!end.isSet()) continue;
+            const Device* device = deviceOf(plan, end);
+            if (!device || ++taken[end] <= (isPassive(device->role) ? 2 : 1)) continue;
+            found.push_back(
+                {"run", run.id.value,
+                 fmt::format("{} holds {} runs, {} is one too many", portText(plan, end), taken[end], run.label)});
+            break;
+        }
+}
+
+}  // namespace
+
+std::vector<BrokenObject> brokenObjects(const Plan& plan)
+{
+    Found found;
+    eachTable([&](auto table) {
+        for (const auto& row : plan.*table.rows) look(plan, row, found);
+    });
+    if (found.empty()) lookAtPorts(plan, found);
+    return found;
+}
 
 std::vector<std::string> brokenInvariants(const Plan& plan)
 {
-    std::vector<std::string> broken;
-    for (const Device& device : plan.devices) {
-        if (!plan.places.has(device.place)) broken.push_back(fmt::format("device {} stands in no place", device.name));
-        if (device.fedBy.isSet() && !plan.devices.has(device.fedBy))
-            broken.push_back(fmt::format("device {} is fed by a device that is gone", device.name));
-    }
-    for (const Slot& slot : plan.slots)
-        if (!plan.devices.has(slot.device)) broken.push_back(fmt::format("slot {} belongs to no device", slot.name));
-    for (const Port& port : plan.ports) {
-        if (!plan.devices.has(port.device)) broken.push_back(fmt::format("port {} belongs to no device", port.name));
-        if (port.splitOf.isSet() && !plan.ports.has(port.splitOf))
-            broken.push_back(fmt::format("port {} is a leg of a port that is gone", port.name));
-        const Slot* slot = plan.slots.find(port.slot);
-        if (port.slot.isSet() && (!slot || slot->device != port.device))
-            broken.push_back(fmt::format("port {} is on a slot of another device", port.name));
-    }
-    for (const Flow& flow : plan.flows)
-        if (!plan.devices.has(flow.from) || !plan.devices.has(flow.to))
-            broken.push_back(fmt::format("the flow “{}” ends at a device that is gone", flow.name));
-    for (const Job& job : plan.jobs)
-        if (!plan.devices.has(job.from) || !plan.devices.has(job.to))
-            broken.push_back(fmt::format("the job “{}” ends at a device that is gone", job.name));
-    for (const Waiver& waiver : plan.waivers)
-        if (!plan.runs.has(waiver.run))
-            broken.push_back(fmt::format("the waiver “{}” belongs to a run that is gone", waiver.reason));
-    std::map<PortId, int> taken;
-    for (const Run& run : plan.runs) {
-        for (PortId end : {run.a, run.b}) {
-            if (!end.isSet()) continue;
-            if (!plan.ports.has(end)) broken.push_back(fmt::format("run {} ends at a port that is gone", run.label));
-            ++taken[end];
-        }
-        if (!run.a.isSet() && !run.b.isSet()) broken.push_back(fmt::format("run {} has no end", run.label));
-    }
-    for (const auto& [port, count] : taken) {
-        const Device* device = deviceOf(plan, port);
-        if (device && count > (isPassive(device->role) ? 2 : 1))
-            broken.push_back(fmt::format("{} holds {} runs", portText(plan, port), count));
-    }
-    return broken;
+    std::vector<std::string> sentences;
+    for (BrokenObject& one : brokenObjects(plan)) sentences.push_back(std::move(one.what));
+    return sentences;
+}
+
+Plan without(Plan plan, const std::vector<BrokenObject>& broken)
+{
+    for (const BrokenObject& one : broken)
+        eachTable([&](auto table) {
+            using Row = typename decltype(table)::Row;
+            if (std::string_view(one.kind) == table.kind)
+                plan.*table.rows = (plan.*table.rows).without(decltype(Row::id){one.id});
+        });
+    return plan;
 }
 
 }  // namespace sokudo::plan

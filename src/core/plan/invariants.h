@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What every plan must satisfy; asserted after edits and asked of every file that is read.
+// What always holds of a plan: every reference leads somewhere, no port holds more runs than it can.
 #pragma once
 
 #include <string>
@@ -9,7 +9,18 @@
 
 namespace sokudo::plan {
 
-/// One sentence for each reference that leads nowhere and each port with too many runs.
+/// An object that does not hold together with the rest.
+struct BrokenObject {
+    const char* kind;  ///< as in tables.h
+    std::int64_t id;
+    std::string what;  ///< "run q2 ends at a port that is gone"
+};
+
+/// Empty for a valid plan. Taking the named objects out, again and again until nothing is named, gives a valid plan.
+std::vector<BrokenObject> brokenObjects(const Plan&);
+/// The same as sentences.
 std::vector<std::string> brokenInvariants(const Plan&);
+/// The plan without these objects.
+Plan without(Plan, const std::vector<BrokenObject>&);
 
 }  // namespace sokudo::plan

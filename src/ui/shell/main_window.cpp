@@ -127,8 +127,9 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent)
     fillCounts();
     showBench(Survey);
     m_survey->house().setFocus();
-    if (!document.catalogueTrouble().empty())
-        say("Your own catalogue was left out, the shipped one judges: " + app::toQt(document.catalogueTrouble()));
+    connect(&document, &app::Document::noticesChanged, this, &MainWindow::showNotices);
+    connect(&document, &app::Document::told, this, &MainWindow::tell);
+    showNotices();
 }
 
 MainWindow::~MainWindow()
@@ -287,14 +288,31 @@ int MainWindow::bench() const { return m_pages->currentIndex(); }
 
 void MainWindow::say(const QString& message)
 {
+    setKind(m_messageText, "bad");
     m_messageText->setText(message);
     m_message->show();
 }
 
+void MainWindow::tell(const QString& message)
+{
+    say(message);
+    setKind(m_messageText, "");
+}
+
+void MainWindow::showNotices()
+{
+    constexpr int kMost = 5;
+    const QStringList all = m_document.notices();
+    if (all.isEmpty()) return;
+    QStringList shown = all.mid(0, kMost);
+    if (all.size() > kMost) shown << QString("… and %1 more; sokudo-cli check lists them all").arg(all.size() - kMost);
+    tell(shown.join("\n"));
+}
+
 void MainWindow::showKeys()
 {
-    setKind(m_messageText, "");
-    say("Alt+1 … Alt+7 benches · Ctrl+K find or ask · Ctrl+Z, Ctrl+Shift+Z undo, redo · in the house: arrows move, R "
+    tell(
+        "Alt+1 … Alt+7 benches · Ctrl+K find or ask · Ctrl+Z, Ctrl+Shift+Z undo, redo · in the house: arrows move, R "
         "walks the runs, Enter changes, Esc goes back · "
         "Ctrl+P place, Ctrl+D device, Ctrl+R run, Ctrl+Delete deletes · in the bore and the coupling: left and right "
         "walk the pieces, Enter swaps one · "

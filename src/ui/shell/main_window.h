@@ -64,7 +64,9 @@ private:
     QWidget* benchBar();
     void addShortcuts();
     void fillCounts();
-    void say(const QString& message);
+    void say(const QString& message);   ///< something went wrong
+    void tell(const QString& message);  ///< worth knowing
+    void showNotices();
     void showKeys();
     app::Document& m_document;
     app::Selection m_selection;

@@ -26,7 +26,7 @@ private Q_SLOTS:
     {
         QTest::addColumn<int>("which");
         QTest::addColumn<QString>("part");
-        QTest::newRow("nameless place") << 0 << "needs a name";
+        QTest::newRow("nameless place") << 0 << "the name of the place is missing";
         QTest::newRow("device nowhere") << 1 << "needs a place";
         QTest::newRow("same name") << 2 << "already a device called left";
         QTest::newRow("same port name") << 3 << "already has a port";

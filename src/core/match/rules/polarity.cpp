@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <cctype>
 
+#include "core/base/ascii.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -23,7 +23,7 @@ Outcomes check(const LinkContext& link)
         isBad(link.kb.fibreJoint("duplex", *crossings % 2 == 0 ? "even" : "odd")))
         found.push_back(clause(link, "fo-14", {{"crossings", static_cast<double>(*crossings)}}));
     if (const std::string_view mpo = link.runWord("mpo"); parallel && isBad(link.kb.fibreJoint("parallel", mpo)))
-        found.push_back(clause(link, "fo-15", {{"mpo", std::string(1, static_cast<char>(std::toupper(mpo.front())))}}));
+        found.push_back(clause(link, "fo-15", {{"mpo", std::string(1, ascii::upper(mpo.front()))}}));
     if (const auto strands = link.runCount("strands")) {
         const int needed = fibresOf(*phy);
         const text::Args args{

@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/utf8.h"
+
+#include <algorithm>
+
+namespace sokudo {
+namespace {
+
+/// Length of the character that starts here; 0 where none does.
+std::size_t characterAt(std::string_view text, std::size_t at)
+{
+    const auto byte = [&](std::size_t i) { return static_cast<unsigned char>(text[i]); };
+    const auto follows = [&](std::size_t i, unsigned least = 0x80, unsigned most = 0xBF) {
+        return i < text.size() && byte(i) >= least && byte(i) <= most;
+    };
+    const unsigned first = byte(at);
+    if (first < 0x80) return 1;
+    if (first >= 0xC2 && first <= 0xDF) return follows(at + 1) ? 2 : 0;
+    if (first >= 0xE0 && first <= 0xEF) {
+        const unsigned least = first == 0xE0 ? 0xA0 : 0x80, most = first == 0xED ? 0x9F : 0xBF;
+        return follows(at + 1, least, most) && follows(at + 2) ? 3 : 0;
+    }
+    if (first >= 0xF0 && first <= 0xF4) {
+        const unsigned least = first == 0xF0 ? 0x90 : 0x80, most = first == 0xF4 ? 0x8F : 0xBF;
+        return follows(at + 1, least, most) && follows(at + 2) && follows(at + 3) ? 4 : 0;
+    }
+    return 0;
+}
+
+}  // namespace
+
+std::optional<std::size_t> firstNotUtf8(std::string_view text)
+{
+    for (std::size_t at = 0; at < text.size();) {
+        const std::size_t length = characterAt(text, at);
+        if (length == 0) return at;
+        at += length;
+    }
+    return std::nullopt;
+}
+
+std::string asUtf8(std::string_view text)
+{
+    if (!firstNotUtf8(text)) return std::string(text);
+    std::string result;
+    for (std::size_t at = 0; at < text.size();) {
+        const std::size_t length = characterAt(text, at);
+        result += length > 0 ? text.substr(at, length) : std::string_view("\xEF\xBF\xBD");
+        at += std::max<std::size_t>(length, 1);
+    }
+    return result;
+}
+
+std::string withoutControls(std::string_view text)
+{
+    std::string result;
+    result.reserve(text.size());
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        const auto byte = static_cast<unsigned char>(text[i]);
+        if ((byte < 0x20 && byte != '\n' && byte != '\t') || byte == 0x7F) continue;
+        // U+0080 to U+009F, the second set of controls
+        if (byte == 0xC2 && i + 1 < text.size() && static_cast<unsigned char>(text[i + 1]) < 0xA0) {
+            ++i;
+            continue;
+        }
+        result.push_back(text[i]);
+    }
+    return result;
+}
+
+TextPlace placeOf(std::string_view text, std::size_t byte)
+{
+    const std::string_view before = text.substr(0, std::min(byte, text.size()));
+    TextPlace place;
+    place.line = 1 + static_cast<std::size_t>(std::count(before.begin(), before.end(), '\n'));
+    const std::size_t newline = before.rfind('\n');
+    const std::string_view line = newline == std::string_view::npos ? before : before.substr(newline + 1);
+    const auto starts = [](char c) { return (static_cast<unsigned char>(c) & 0xC0) != 0x80; };
+    place.column = 1 + static_cast<std::size_t>(std::count_if(line.begin(), line.end(), starts));
+    return place;
+}
+
+}  // namespace sokudo

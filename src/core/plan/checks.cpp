@@ -1,0 +1,239 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/checks.h"
+
+#include <algorithm>
+#include <array>
+#include <map>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
+namespace sokudo::plan {
+namespace {
+
+using Problem = std::optional<FieldProblem>;
+
+constexpr std::size_t kLongestText = 4000;  // bytes: a note of two pages
+
+/// The first of several checks that has something to say.
+template <class... Checks>
+Problem firstOf(Checks... checks)
+{
+    Problem found;
+    ((found || (found = checks(), true)), ...);
+    return found;
+}
+
+Problem problem(const char* field, std::string what) { return FieldProblem{field, std::move(what)}; }
+
+auto name(const char* field, const std::string& value, const char* example)
+{
+    return [field, &value, example]() -> Problem {
+        if (text::trimmed(value).empty())
+            return problem(field, fmt::format("is missing or empty; type one, such as “{}”", example));
+        if (value.size() > 200) return problem(field, "is longer than 200 bytes; shorten it");
+        return {};
+    };
+}
+
+auto free(const char* field, const std::string& value)
+{
+    return [field, &value]() -> Problem {
+        if (value.size() <= kLongestText) return {};
+        return problem(field, fmt::format("is longer than {} bytes; shorten it", kLongestText));
+    };
+}
+
+template <class Number>
+auto within(const char* field, Number value, Number least, Number most, const char* unit = "")
+{
+    return [=]() -> Problem {
+        if (value >= least && value <= most) return {};
+        return problem(field, fmt::format("{} lies outside {} to {}{}", value, least, most, unit));
+    };
+}
+
+auto lanes(const char* field, int value)
+{
+    return [=]() -> Problem {
+        constexpr std::array kKnown{0, 1, 2, 4, 8, 16};
+        if (std::find(kKnown.begin(), kKnown.end(), value) != kKnown.end()) return {};
+        return problem(field,
+                       fmt::format("{} is no number of lanes: 1, 2, 4, 8 or 16, and 0 where it was not read", value));
+    };
+}
+
+auto rate(const char* field, const std::optional<BitRate>& value)
+{
+    return [field, &value]() -> Problem {
+        const auto what = value ? problemOfRate(*value) : std::nullopt;
+        return what ? problem(field, *what) : Problem();
+    };
+}
+
+auto length(const char* field, const std::optional<Length>& value)
+{
+    return [field, &value]() -> Problem {
+        const auto what = value ? problemOfLength(*value) : std::nullopt;
+        return what ? problem(field, *what) : Problem();
+    };
+}
+
+template <class Rows, class Check>
+auto each(const Rows& rows, Check check)
+{
+    return [&rows, check]() -> Problem {
+        for (std::size_t i = 0; i < rows.size(); ++i)
+            if (Problem found = check(rows[i], i)) return found;
+        return {};
+    };
+}
+
+std::string at(const char* list, std::size_t i, const char* field) { return fmt::format("{}[{}].{}", list, i, field); }
+
+Problem problemOfSegment(const Segment& segment, std::size_t i)
+{
+    if (segment.length)
+        if (const auto what = problemOfLength(*segment.length))
+            return FieldProblem{at("segments", i, "length_m"), *what};
+    if (segment.gauge != 0 && (segment.gauge < 20 || segment.gauge > 34))
+        return FieldProblem{at("segments", i, "gauge_awg"), fmt::format("{} lies outside AWG 20 to 34", segment.gauge)};
+    return {};
+}
+
+Problem problemOfDisks(const DiskGroup& group, std::size_t i)
+{
+    if (group.kind.empty()) return FieldProblem{at("disks", i, "kind"), "is missing: name a row of disks.csv"};
+    if (group.count < 1 || group.count > 999)
+        return FieldProblem{at("disks", i, "count"), fmt::format("{} lies outside 1 to 999", group.count)};
+    return {};
+}
+
+}  // namespace
+
+std::string fieldWords(const std::string& field)
+{
+    static const std::map<std::string, std::string> kWords{
+        {"mtu_bytes", "MTU"},          {"cage", "kind of socket"}, {"length_m", "length"},      {"wanted_bps", "wish"},
+        {"forced_bps", "forced rate"}, {"rates_bps", "rates"},     {"asks_bps", "wanted rate"}, {"size_bytes", "size"},
+        {"per_week", "number a week"}, {"clock_ghz", "clock"},     {"gauge_awg", "gauge"},      {"leg", "lane"}};
+    const auto worded = [](const std::string& key) {
+        const auto at = kWords.find(key);
+        if (at != kWords.end()) return at->second;
+        std::string words = key;
+        std::replace(words.begin(), words.end(), '_', ' ');
+        return words;
+    };
+    const std::size_t dot = field.find('.');
+    const std::string outer = field.substr(0, dot);
+    const std::size_t bracket = outer.find('[');
+    std::string result = worded(outer.substr(0, bracket));
+    if (bracket != std::string::npos) result += " " + std::to_string(std::stoi(outer.substr(bracket + 1)) + 1);
+    return dot == std::string::npos ? result : worded(field.substr(dot + 1)) + " of " + result;
+}
+
+std::optional<std::string> problemOfRate(BitRate value)
+{
+    if (value > BitRate{} && value <= gigabits(1600)) return {};
+    return "must be a rate above 0 and at most 1600 Gb/s";
+}
+
+std::optional<std::string> problemOfLength(Length value)
+{
+    if (value > Length{} && value <= Length::of(1e5)) return {};
+    return "must be a length above 0 m and at most 100 km; leave it out when it was never measured";
+}
+
+Problem problemOf(const Place& place)
+{
+    return firstOf(name("name", place.name, "cellar"), within("level", place.level, -20, 200),
+                   free("building", place.building), free("note", place.note));
+}
+
+Problem problemOf(const Device& device)
+{
+    const auto processor = [&]() -> Problem {
+        if (!device.processor) return {};
+        if (device.processor->kind.empty())
+            return problem("processor.kind", "is missing: name a row of processors.csv");
+        if (const double clock = device.processor->clockGhz; !(clock >= 0 && clock <= 10))
+            return problem("processor.clock_ghz", "lies outside 0 to 10 GHz");
+        return within("processor.cores", device.processor->cores, 0, 1024)();
+    };
+    return firstOf(name("name", device.name, "core"), free("description", device.description), processor,
+                   each(device.disks, problemOfDisks), free("note", device.note));
+}
+
+Problem problemOf(const Slot& slot)
+{
+    const auto card = [&]() -> Problem {
+        if (!slot.card) return {};
+        return firstOf(within("card.generation", slot.card->generation, 0, 7), lanes("card.lanes", slot.card->lanes),
+                       free("card.name", slot.card->name));
+    };
+    return firstOf(name("name", slot.name, "1"), within("generation", slot.generation, 0, 7),
+                   lanes("lanes", slot.lanes), lanes("shape", slot.shape), card);
+}
+
+Problem problemOf(const Port& port)
+{
+    const auto cage = [&]() -> Problem {
+        return port.cage.empty() ? problem("cage", "is missing: say the kind of socket, such as rj45 or sfp+")
+                                 : Problem();
+    };
+    const auto rates = each(port.rates, [](BitRate one, std::size_t i) -> Problem {
+        const auto what = problemOfRate(one);
+        return what ? FieldProblem{fmt::format("rates_bps[{}]", i), *what} : Problem();
+    });
+    const auto mtu = [&]() -> Problem {
+        if (!port.mtu || (*port.mtu >= 576 && *port.mtu <= 65535)) return {};
+        return problem("mtu_bytes",
+                       fmt::format("{}: an MTU lies between 576 and 65535 bytes; 1500 and 9000 are usual", *port.mtu));
+    };
+    return firstOf(name("name", port.name, "the one printed beside it"), cage,
+                   within("position", port.position, 0, 9999), rates, rate("forced_bps", port.forced), mtu,
+                   within("leg", port.leg, 0, 8));
+}
+
+Problem problemOf(const Run& run)
+{
+    return firstOf(length("length_m", run.length), within("joints", run.joints, 0, 99),
+                   within("splices", run.splices, 0, 99), each(run.segments, problemOfSegment),
+                   rate("wanted_bps", run.wanted), free("label", run.label), free("note", run.note));
+}
+
+Problem problemOf(const Waiver& waiver)
+{
+    if (waiver.clause.empty()) return problem("clause", "is missing: a waiver names the finding that it accepts");
+    if (text::trimmed(waiver.reason).empty()) return problem("reason", "is missing: write why you accept this");
+    if (waiver.verdict == "unsafe") return problem("verdict", "what is unsafe cannot be accepted; fix it");
+    return free("reason", waiver.reason)();
+}
+
+Problem problemOf(const CatalogueRow& row)
+{
+    if (row.table.empty()) return problem("table", "is missing: a row of your own belongs to a table, such as modules");
+    if (row.cells.empty()) return problem("cells", "is empty: copy a shipped row and change it");
+    return {};
+}
+
+Problem problemOf(const Flow& flow)
+{
+    return firstOf(name("name", flow.name, "nightly copy"), name("set", flow.set, "busy evening"),
+                   within("streams", flow.streams, 1, 64), rate("asks_bps", flow.asks));
+}
+
+Problem problemOf(const Job& job)
+{
+    const auto work = [&]() -> Problem {
+        if (job.size < DataSize{}) return problem("size_bytes", "is below 0");
+        if (job.size.steps() == 0 && job.purpose.empty())
+            return problem("size_bytes", "is missing: say how much is copied, or which purpose needs a steady rate");
+        return {};
+    };
+    return firstOf(name("name", job.name, "plates to the store"), work, within("per_week", job.perWeek, 0.0, 100000.0),
+                   within("count", job.count, 1, 10000));
+}
+
+}  // namespace sokudo::plan

@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the fields of one object may hold, whoever typed or sent them: a form, a line, JSON, CSV or a project file.
+#pragma once
+
+#include <optional>
+#include <string>
+
+#include "core/plan/plan.h"
+
+namespace sokudo::plan {
+
+/// A field that holds what it may not.
+struct FieldProblem {
+    std::string field;  ///< its key in exported JSON: "mtu_bytes"
+    std::string what;   ///< what is wrong and what it may hold
+};
+
+// Ranges, choices and what must be there; nothing about other objects, which the edits and the invariants look at.
+std::optional<FieldProblem> problemOf(const Place&);
+std::optional<FieldProblem> problemOf(const Device&);
+std::optional<FieldProblem> problemOf(const Slot&);
+std::optional<FieldProblem> problemOf(const Port&);
+std::optional<FieldProblem> problemOf(const Run&);
+std::optional<FieldProblem> problemOf(const Waiver&);
+std::optional<FieldProblem> problemOf(const CatalogueRow&);
+std::optional<FieldProblem> problemOf(const Flow&);
+std::optional<FieldProblem> problemOf(const Job&);
+
+/// A key as words: "mtu_bytes" is "MTU", "disks[1].count" "count of disks 2".
+std::string fieldWords(const std::string& field);
+
+/// @return a sentence when the rate is not above 0 and at most 1.6 Tb/s
+std::optional<std::string> problemOfRate(BitRate);
+/// @return a sentence when the length is not above 0 and at most 100 km
+std::optional<std::string> problemOfLength(Length);
+
+}  // namespace sokudo::plan

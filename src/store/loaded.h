@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A project out of rows: what can be used, what was set aside, what is missing.
+#pragma once
+
+#include "core/base/json_fwd.h"
+#include "core/plan/tables.h"
+#include "store/project.h"
+
+namespace sokudo::store {
+
+struct Loaded {
+    Project project;                ///< valid; its setAside names what was left out
+    std::vector<std::string> lost;  ///< "14 of 27 runs": what the file once held and holds no more; empty: nothing
+    std::int64_t revision = 0;      ///< how often the file was written
+};
+
+/// A row as it stands in a file.
+struct RawRow {
+    std::string kind;
+    std::int64_t id = 0;
+    std::string body;
+    std::string trouble;  ///< why its bytes cannot be trusted; empty: they can
+};
+
+/// Fills a project row by row.
+class ProjectBuilder {
+public:
+    /// @param version  of the file the rows come from
+    explicit ProjectBuilder(int version) : m_version(version) {}
+    /// Rows of a kind that this Sokudo does not know are left where they are.
+    void add(RawRow);
+    /// Sets aside what does not hold together, sorts records by time, and keeps the newest answer to a question.
+    Project finish() &&;
+
+private:
+    template <class T>
+    void take(const RawRow&, const Json& body, std::vector<T>& into);
+    void setAside(const RawRow&, std::string why, std::string name);
+    int m_version;
+    plan::RowLists m_rows;
+    Project m_project;
+};
+
+/// Sorts records by time, and keeps the newest answer to a question.
+void sortRecords(Project&);
+
+}  // namespace sokudo::store

@@ -1,0 +1,209 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/project_rows.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include <fmt/format.h>
+
+#include "store/row.h"
+#include "store/row_upgrade.h"
+
+namespace sokudo::store {
+namespace {
+
+// tally counts the rows of each kind, so that missing ones are noticed; sum tells a damaged body from a whole one.
+constexpr const char* kTally = R"(
+    CREATE TABLE tally (kind TEXT PRIMARY KEY, rows INTEGER NOT NULL);
+    INSERT INTO tally SELECT kind, count(*) FROM object GROUP BY kind;
+    CREATE TRIGGER object_added AFTER INSERT ON object BEGIN
+        INSERT INTO tally VALUES (new.kind, 1) ON CONFLICT (kind) DO UPDATE SET rows = rows + 1;
+    END;
+    CREATE TRIGGER object_gone AFTER DELETE ON object BEGIN
+        UPDATE tally SET rows = rows - 1 WHERE kind = old.kind;
+    END;
+    INSERT INTO setting VALUES ('revision', 1) ON CONFLICT (name) DO NOTHING;
+)";
+
+std::string versionStatements()
+{
+    return fmt::format("PRAGMA application_id = {}; PRAGMA user_version = {};", kApplicationId, kVersion);
+}
+
+/// A number that changes with any byte of a row.
+/// @source FNV-1a, 64 bits: against damage, not against malice
+std::int64_t sumOf(std::string_view kind, std::int64_t id, std::string_view body)
+{
+    std::uint64_t sum = 14695981039346656037ULL;
+    const auto add = [&](unsigned char byte) { sum = (sum ^ byte) * 1099511628211ULL; };
+    for (char c : kind) add(static_cast<unsigned char>(c));
+    for (int shift = 0; shift < 64; shift += 8)
+        add(static_cast<unsigned char>(static_cast<std::uint64_t>(id) >> shift));
+    for (char c : body) add(static_cast<unsigned char>(c));
+    return static_cast<std::int64_t>(sum);
+}
+
+RawRow rawRow(const Statement& row)
+{
+    RawRow raw{std::string(row.text(0)), row.number(1), std::string(row.text(2)), {}};
+    if (!row.isNull(3) && row.number(3) != sumOf(raw.kind, raw.id, raw.body))
+        raw.trouble = "its text is damaged: it is not what was saved";
+    return raw;
+}
+
+/// Every row that can be reached, from the front and, behind a damaged page, from the back.
+/// @return whether the file gave all it should
+bool eachRow(const Sqlite& file, int version, const std::function<void(RawRow)>& visit)
+{
+    const char* columns = version >= 2 ? "kind, id, body, sum" : "kind, id, body, NULL";
+    Statement forward(file, fmt::format("SELECT {} FROM object ORDER BY kind, id", columns));
+    std::set<std::pair<std::string, std::int64_t>> seen;
+    while (forward.next()) {
+        RawRow raw = rawRow(forward);
+        seen.emplace(raw.kind, raw.id);
+        visit(std::move(raw));
+    }
+    if (!forward.failed()) return true;
+    Statement backward(file, fmt::format("SELECT {} FROM object ORDER BY kind DESC, id DESC", columns));
+    while (backward.next()) {
+        RawRow raw = rawRow(backward);
+        if (seen.emplace(raw.kind, raw.id).second) visit(std::move(raw));
+        else break;
+    }
+    return false;
+}
+
+/// How a person names several rows of a kind.
+std::string pluralOf(const std::string& kind)
+{
+    std::string plural;
+    plan::eachTable([&](auto table) {
+        if (kind == table.kind) plural = table.list;
+    });
+    if (kind == "entry") plural = "entries of the logbook";
+    return !plural.empty()                       ? plural
+           : kind == "trial" || kind == "answer" ? kind + "s"
+                                                 : "rows of the kind “" + kind + "”";
+}
+
+std::vector<std::string> lostRows(const Sqlite& file, const std::map<std::string, std::int64_t>& found, bool isWhole)
+{
+    std::vector<std::string> lost;
+    std::set<std::string> told;
+    Statement tally(file, "SELECT kind, rows FROM tally");
+    while (tally.next()) {
+        const std::string kind(tally.text(0));
+        const std::int64_t held = tally.number(1), have = found.contains(kind) ? found.at(kind) : 0;
+        told.insert(kind);
+        if (held > have) lost.push_back(fmt::format("{} of {} {}", held - have, held, pluralOf(kind)));
+        if (held < have)
+            lost.push_back(fmt::format("the count of {}, which says {} where {} are", pluralOf(kind), held, have));
+    }
+    if (tally.failed()) lost.push_back("the count of what the file held: more may be missing");
+    else
+        for (const auto& [kind, have] : found)
+            if (!told.contains(kind)) lost.push_back(fmt::format("the count of {}", pluralOf(kind)));
+    if (!isWhole && lost.empty()) lost.push_back("an unknown number of rows");
+    return lost;
+}
+
+}  // namespace
+
+bool makeTables(const Sqlite& file)
+{
+    const std::string statements = std::string(
+                                       "CREATE TABLE setting (name TEXT PRIMARY KEY, value NOT NULL);"
+                                       "CREATE TABLE object (kind TEXT NOT NULL, id INTEGER NOT NULL, body TEXT NOT "
+                                       "NULL, sum INTEGER, PRIMARY KEY (kind, id)) WITHOUT ROWID;") +
+                                   kTally + versionStatements();
+    return file.run(statements) == 0;
+}
+
+bool migrateTables(const Sqlite& file, int version)
+{
+    if (version >= kVersion) return true;
+    std::vector<RawRow> rows;
+    if (!eachRow(file, version, [&](RawRow raw) { rows.push_back(std::move(raw)); })) return false;
+    const std::string name = file.text("SELECT value FROM setting WHERE name = 'name'");
+    if (file.run("ALTER TABLE object ADD COLUMN sum INTEGER;") != 0) return false;
+    const UnknownFields none;
+    RowWriter writer(file, none);
+    for (const RawRow& raw : rows) {
+        auto body = parseJson(raw.body, raw.kind);
+        if (!body) continue;  // stays as it is, to be set aside
+        upgradeRow(raw.kind, *body, version);
+        writer.putRaw(raw.kind, raw.id, jsonText(*body));
+    }
+    if (!name.empty()) writer.putRaw("house", 1, jsonText(Json{{"name", name}}));
+    return writer.isGood() &&
+           file.run(std::string("DELETE FROM setting WHERE name = 'name';") + kTally + versionStatements()) == 0;
+}
+
+std::int64_t revisionOf(const Sqlite& file)
+{
+    return file.number("SELECT value FROM setting WHERE name = 'revision'", 0);
+}
+
+Loaded readRows(const Sqlite& file, int version)
+{
+    Loaded loaded;
+    loaded.revision = revisionOf(file);
+    ProjectBuilder builder(version);
+    std::map<std::string, std::int64_t> found;
+    const bool isWhole = eachRow(file, version, [&](RawRow raw) {
+        ++found[raw.kind];
+        builder.add(std::move(raw));
+    });
+    loaded.project = std::move(builder).finish();
+    if (version < 2) loaded.project.plan.name = file.text("SELECT value FROM setting WHERE name = 'name'");
+    if (version >= 2) loaded.lost = lostRows(file, found, isWhole);
+    else if (!isWhole) loaded.lost = {"an unknown number of rows"};
+    return loaded;
+}
+
+RowWriter::RowWriter(const Sqlite& file, const UnknownFields& unknown)
+    : m_unknown(unknown),
+      m_put(file,
+            "INSERT INTO object (kind, id, body, sum) VALUES (?, ?, ?, ?) ON CONFLICT (kind, id) DO UPDATE SET body = "
+            "excluded.body, sum = excluded.sum"),
+      m_drop(file, "DELETE FROM object WHERE kind = ? AND id = ?")
+{}
+
+void RowWriter::putRaw(const std::string& kind, std::int64_t id, const std::string& body)
+{
+    if (m_isGood)
+        m_isGood = m_put.with(std::string_view(kind), id, std::string_view(body), sumOf(kind, id, body)).run();
+}
+
+void RowWriter::drop(const std::string& kind, std::int64_t id)
+{
+    if (m_isGood) m_isGood = m_drop.with(std::string_view(kind), id).run();
+}
+
+template <class T>
+void RowWriter::put(const char* kind, const T& row)
+{
+    Json body = toJson(row);
+    if (const auto at = m_unknown.find({kind, row.id.value}); at != m_unknown.end())
+        if (const auto left = parseJson(at->second, kind)) mergeUnknown(body, *left);
+    putRaw(kind, row.id.value, jsonText(body));
+}
+
+template void RowWriter::put(const char*, const measure::Trial&);
+template void RowWriter::put(const char*, const logbook::Entry&);
+template void RowWriter::put(const char*, const Answer&);
+
+void RowWriter::plan(const plan::Plan& before, const plan::Plan& after)
+{
+    plan::eachTable([&](auto table) {
+        using Row = typename decltype(table)::Row;
+        eachDifference(before.*table.rows, after.*table.rows, [&](const Row* old, const Row* now) {
+            if (now) put(table.kind, *now);
+            else drop(table.kind, old->id.value);
+        });
+    });
+    if (before.name != after.name) putRaw("house", 1, jsonText(Json{{"name", after.name}}));
+}
+
+}  // namespace sokudo::store

@@ -1,0 +1,111 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/rebase.h"
+
+#include <set>
+
+#include <fmt/format.h>
+
+#include "core/plan/invariants.h"
+#include "core/plan/tables.h"
+#include "store/row.h"
+
+namespace sokudo::store {
+namespace {
+
+tl::unexpected<Error> conflict(std::string what, const char* kind, const std::string& name)
+{
+    return failure(ErrorCode::Conflict, std::move(what), fmt::format("{} {}", kind, name));
+}
+
+template <class T>
+bool isSame(const T* a, const T* b)
+{
+    return a && b ? *a == *b : a == b;
+}
+
+/// One object that differs between the two plans, put into `rows`.
+template <class T>
+tl::expected<void, Error> place(const char* kind, const T* before, const T* after, Table<T>& rows)
+{
+    const auto id = after ? after->id : before->id;
+    const T* theirs = rows.find(id);
+    if (isSame(theirs, after)) return {};
+    if (isSame(theirs, before)) {
+        rows = after ? rows.with(*after) : rows.without(id);
+        return {};
+    }
+    const std::string& name = plan::ownName(after ? *after : *before);
+    if (!theirs)
+        return conflict("it was deleted meanwhile, in another window or by a later edit; nothing was changed", kind,
+                        name);
+    if (!before || !after)
+        return conflict("it was changed meanwhile, in another window or by a later edit; nothing was changed", kind,
+                        name);
+    auto merged = mergedRow(*before, *after, *theirs);
+    if (!merged)
+        return tl::unexpected(Error{ErrorCode::Conflict, merged.error().what, fmt::format("{} {}", kind, name)});
+    rows = rows.with(std::move(*merged));
+    return {};
+}
+
+}  // namespace
+
+template <class T>
+Result<T> mergedRow(const T& base, const T& mine, const T& theirs)
+{
+    const Json from = toJson(base), to = toJson(mine);
+    const Json there = toJson(theirs);
+    Json result = there;
+    std::set<std::string> keys;
+    for (const Json* side : {&from, &to})
+        for (const auto& [key, value] : side->items()) keys.insert(key);
+    for (const std::string& key : keys) {
+        const auto valueIn = [&](const Json& row) {
+            const auto at = row.find(key);
+            return at == row.end() ? Json() : *at;
+        };
+        const Json old = valueIn(from), wanted = valueIn(to), now = valueIn(there);
+        if (old == wanted || now == wanted) continue;
+        if (now != old)
+            return failure(
+                ErrorCode::Conflict,
+                fmt::format("its {} was changed meanwhile, in another window or by a later edit; look at it again",
+                            key));
+        if (wanted.is_null()) result.erase(key);
+        else result[key] = wanted;
+    }
+    auto parsed = parsedRow<T>(result, "");
+    if (!parsed) return tl::unexpected(parsed.error());
+    return std::move(parsed->row);
+}
+
+template Result<plan::Place> mergedRow(const plan::Place&, const plan::Place&, const plan::Place&);
+template Result<plan::Device> mergedRow(const plan::Device&, const plan::Device&, const plan::Device&);
+template Result<plan::Slot> mergedRow(const plan::Slot&, const plan::Slot&, const plan::Slot&);
+template Result<plan::Port> mergedRow(const plan::Port&, const plan::Port&, const plan::Port&);
+template Result<plan::Run> mergedRow(const plan::Run&, const plan::Run&, const plan::Run&);
+
+Result<plan::Plan> rebased(const plan::Plan& onto, const plan::Plan& before, const plan::Plan& after)
+{
+    plan::Plan result = onto;
+    if (before.name != after.name) {
+        if (onto.name != before.name && onto.name != after.name)
+            return conflict("it was given another name meanwhile; nothing was changed", "house", onto.name);
+        result.name = after.name;
+    }
+    tl::expected<void, Error> placed;
+    plan::eachTable([&](auto table) {
+        using Row = typename decltype(table)::Row;
+        eachDifference(before.*table.rows, after.*table.rows, [&](const Row* old, const Row* now) {
+            if (placed) placed = place(table.kind, old, now, result.*table.rows);
+        });
+    });
+    if (!placed) return tl::unexpected(placed.error());
+    if (const auto broken = plan::brokenInvariants(result); !broken.empty())
+        return failure(ErrorCode::Conflict, broken.front() +
+                                                ": what was changed meanwhile, in another window or by a later edit, "
+                                                "does not go with it; nothing was changed");
+    return result;
+}
+
+}  // namespace sokudo::store

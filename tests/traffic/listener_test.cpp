@@ -1,0 +1,285 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Strangers with real sockets: none ends the agent, starves it, or locks others out; bounds hold for what it takes.
+#include <thread>
+
+#include <arpa/inet.h>
+#include <netinet/in.h>
+#include <sys/socket.h>
+#include <unistd.h>
+
+#include <QElapsedTimer>
+
+#include "testing.h"
+#include "traffic/channel.h"
+#include "traffic/door.h"
+#include "traffic/traffic_client.h"
+#include "traffic/trial_server.h"
+
+using namespace sokudo;
+using namespace sokudo::measure;
+using namespace sokudo::traffic;
+using sokudo::testing::toQt;
+
+namespace {
+
+constexpr const char* kKey = "abcdefgh-12345678";
+const std::atomic<bool> kRunOn{false};
+
+std::unique_ptr<TrialServer> agent(const ServerBounds& bounds = {}, const char* address = "127.0.0.1")
+{
+    auto made = TrialServer::listen(address, 0, kKey, bounds);
+    if (!made) qFatal("%s", made.error().message().c_str());
+    (*made)->serveInBackground();
+    return std::move(*made);
+}
+
+TrafficQuestion question(const TrialServer& server)
+{
+    TrafficQuestion asked;
+    asked.port = server.port();
+    asked.key = kKey;
+    asked.duration = Duration::of(0.6);
+    asked.warmup = Duration::of(0.1);
+    return asked;
+}
+
+Result<TrafficResult> run(const TrafficQuestion& asked) { return TrafficClient().run(asked, {}, kRunOn); }
+
+/// A stranger that comes from another address of this machine.
+Socket strangerFrom(const char* own, int port)
+{
+    Socket socket(::socket(AF_INET, SOCK_STREAM | SOCK_CLOEXEC, 0));
+    sockaddr_in from{}, to{};
+    from.sin_family = to.sin_family = AF_INET;
+    ::inet_pton(AF_INET, own, &from.sin_addr);
+    ::inet_pton(AF_INET, "127.0.0.1", &to.sin_addr);
+    to.sin_port = htons(static_cast<std::uint16_t>(port));
+    if (::bind(socket.descriptor(), reinterpret_cast<sockaddr*>(&from), sizeof from) != 0 ||
+        ::connect(socket.descriptor(), reinterpret_cast<sockaddr*>(&to), sizeof to) != 0)
+        qFatal("a stranger cannot connect");
+    return socket;
+}
+
+Bytes framed(const std::string& text)
+{
+    Bytes frame{0, 0, static_cast<std::uint8_t>(text.size() >> 8), static_cast<std::uint8_t>(text.size())};
+    frame.insert(frame.end(), text.begin(), text.end());
+    return frame;
+}
+
+/// A paired channel, ready to order.
+Channel paired(int port)
+{
+    Channel channel(*connectTo("127.0.0.1", port, Milliseconds(2000)), Side::Client);
+    if (!pairAsClient(channel, *keyFrom(kKey))) qFatal("cannot pair");
+    return channel;
+}
+
+}  // namespace
+
+class ListenerTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void tenBytesDoNotEndIt_data()
+    {
+        QTest::addColumn<QByteArray>("bytes");
+        for (const char* text :
+             {"{\"type\":1}", "{\"type\":\"auth\",\"nonce\":3}", "[1]", "1e999", "{\"type\":\"auth\"}", "\xFF\xFE"})
+            QTest::newRow(text) << QByteArray(text);
+        QTest::newRow("deep") << QByteArray(2000, '[');
+    }
+    void tenBytesDoNotEndIt()
+    {
+        QFETCH(QByteArray, bytes);
+        const auto server = agent();
+        const Socket stranger = strangerFrom("127.0.0.9", server->port());
+        QVERIFY(sendAll(stranger, framed(bytes.toStdString())));
+        const auto result = run(question(*server));
+        QVERIFY2(result, result ? "" : result.error().message().c_str());
+    }
+    void anAgentThatSendsNonsenseDoesNotEndTheClient()
+    {
+        for (const char* text : {"{\"type\":1}", "{\"type\":\"hello\",\"protocol\":[],\"nonce\":\"\"}",
+                                 "{\"type\":\"hello\",\"protocol\":2,\"nonce\":\"00\"}"}) {
+            const auto listener = listenOn("127.0.0.1", 0);
+            std::thread other([&] {
+                const Socket peer = acceptFrom(*listener, Milliseconds(2000));
+                sendAll(peer, framed(text));
+                std::this_thread::sleep_for(std::chrono::milliseconds(50));
+            });
+            TrafficQuestion asked;
+            asked.port = listener->localPort();
+            asked.key = kKey;
+            const auto result = run(asked);
+            other.join();
+            QVERIFY(!result);
+            QCOMPARE(result.error().code, ErrorCode::Unreachable);
+        }
+    }
+    void wrongKeysOfOneAddressPauseOnlyIt()
+    {
+        const auto server = agent();
+        for (int i = 0; i < 5; ++i) {
+            Channel channel(strangerFrom("127.0.0.9", server->port()), Side::Client);
+            (void)pairAsClient(channel, *keyFrom("abcdefgh-12345679"));
+        }
+        Channel paused(strangerFrom("127.0.0.9", server->port()), Side::Client);
+        QVERIFY(!pairAsClient(paused, *keyFrom(kKey)));
+        const auto result = run(question(*server));
+        QVERIFY2(result, result ? "" : result.error().message().c_str());
+    }
+    void silentAndDrippingPeersHoldNobodyUp()
+    {
+        const auto server = agent();
+        std::vector<Socket> silent;
+        for (int i = 0; i < 40; ++i) silent.push_back(strangerFrom("127.0.0.9", server->port()));
+        for (Socket& one : silent) sendAll(one, Bytes{0, 0, 0});
+        QElapsedTimer timer;
+        timer.start();
+        const auto result = run(question(*server));
+        QVERIFY2(result, result ? "" : result.error().message().c_str());
+        QVERIFY2(timer.elapsed() < 4000, qPrintable(QString::number(timer.elapsed())));
+    }
+    void manyAddressesFillNoMoreThanTheirShare()
+    {
+        Door door;
+        int welcome = 0;
+        for (int host = 1; host <= 60; ++host)
+            for (int i = 0; i < 6; ++i)
+                if (door.enter("192.0.2." + std::to_string(host)) == Door::Answer::Welcome) ++welcome;
+        QCOMPARE(welcome, Door::kMostCallers);
+        for (int i = 0; i < Door::kMostFromOne; ++i) door.leave("192.0.2.1");
+        QVERIFY(door.enter("192.0.2.77") == Door::Answer::Welcome);
+        // A host of an IPv6 network has any number of addresses: they count as one.
+        Door six;
+        int inside = 0;
+        for (int i = 1; i <= 9; ++i)
+            if (six.enter("2001:db8:1:2::" + std::to_string(i)) == Door::Answer::Welcome) ++inside;
+        QCOMPARE(inside, Door::kMostFromOne);
+        QVERIFY(six.enter("2001:db8:1:3::1") == Door::Answer::Welcome);
+    }
+    void aPauseEnds()
+    {
+        Door door;
+        const auto start = Door::Clock::now();
+        for (int i = 0; i < 3; ++i) door.wrongKey("192.0.2.5", start);
+        QVERIFY(door.enter("192.0.2.5", start + std::chrono::seconds(9)) == Door::Answer::Paused);
+        QVERIFY(door.enter("192.0.2.6", start) == Door::Answer::Welcome);
+        QVERIFY(door.enter("192.0.2.5", start + std::chrono::seconds(11)) == Door::Answer::Welcome);
+    }
+    void silentDataConnectionsDoNotFailTheNextTest()
+    {
+        const auto server = agent();
+        std::vector<Socket> silent;
+        for (int i = 0; i < 30; ++i) silent.push_back(strangerFrom("127.0.0.9", server->dataPort()));
+        TrafficQuestion asked = question(*server);
+        asked.streams = 3;
+        asked.direction = Direction::Both;
+        std::atomic<bool> isOver{false};
+        std::thread more([&] {
+            while (!isOver) {
+                silent.push_back(strangerFrom("127.0.0.9", server->dataPort()));
+                std::this_thread::sleep_for(std::chrono::milliseconds(20));
+            }
+        });
+        const auto result = run(asked);
+        isOver = true;
+        more.join();
+        QVERIFY2(result, result ? "" : result.error().message().c_str());
+    }
+    void aGreetingCountsOnce()
+    {
+        const auto server = agent();
+        Channel channel = paired(server->port());
+        channel.send(TestOrder{2, Direction::Forward, Duration::of(1), Duration{}, {}});
+        const auto ready = channel.receiveA<Ready>(Milliseconds(2000));
+        QVERIFY(ready);
+        std::vector<Socket> data;
+        const auto greet = [&](std::uint8_t stream, std::uint8_t direction) {
+            data.push_back(*connectTo("127.0.0.1", ready->port, Milliseconds(1000)));
+            sendAll(data.back(), greeting(*channel.key(), ready->token, stream, direction));
+        };
+        greet(0, 0);
+        greet(0, 0);  // the same again
+        greet(9, 0);  // a stream that was not ordered
+        greet(1, 1);  // a direction that was not ordered
+        QVERIFY(!channel.hasMessage(Milliseconds(600)));
+        greet(1, 0);
+        QVERIFY(channel.receiveA<Go>(Milliseconds(2000)));
+    }
+    void twoTestsAtOnceAreRefusedInWords()
+    {
+        const auto server = agent();
+        TrafficQuestion asked = question(*server);
+        asked.duration = Duration::of(2);
+        std::thread first([&] { QVERIFY(run(asked)); });
+        std::this_thread::sleep_for(std::chrono::milliseconds(700));
+        const auto second = run(question(*server));
+        first.join();
+        QVERIFY(!second && toQt(second.error().what).contains("another test is running"));
+    }
+    void aCapHoldsForWhatTheAgentTakes()
+    {
+        ServerBounds bounds;
+        bounds.mostRate = gigabits(0.2);
+        const auto server = agent(bounds);
+        // A client that does not keep to the rate it was told.
+        Channel channel = paired(server->port());
+        channel.send(TestOrder{1, Direction::Forward, Duration::of(1.5), Duration{}, {}});
+        const auto ready = channel.receiveA<Ready>(Milliseconds(2000));
+        QVERIFY(ready && ready->cap == gigabits(0.2));
+        const auto data = connectTo("127.0.0.1", ready->port, Milliseconds(1000));
+        sendAll(*data, greeting(*channel.key(), ready->token, 0, 0));
+        QVERIFY(channel.receiveA<Go>(Milliseconds(2000)));
+        channel.send(Go{});
+        std::atomic<bool> isOver{false};
+        std::thread sender([&] {
+            const Bytes block(65536, 1);
+            while (!isOver && sendAll(*data, block)) {}
+        });
+        std::optional<TestResult> result;
+        std::int64_t seen = 0;
+        while (const auto message = channel.receive(Milliseconds(3000))) {
+            if (const auto* count = std::get_if<SampleCount>(&*message)) seen = count->bytes;
+            if (const auto* last = std::get_if<TestResult>(&*message)) {
+                result = *last;
+                break;
+            }
+        }
+        isOver = true;
+        data->shutdown();
+        sender.join();
+        QVERIFY(result);
+        QVERIFY2(inGigabits(result->forward) < 0.22 && inGigabits(result->forward) > 0.05,
+                 qPrintable(QString::number(inGigabits(result->forward))));
+        QVERIFY(seen > 0);
+    }
+    void theLifetimeIsNotOverrun()
+    {
+        ServerBounds bounds;
+        bounds.lifetime = Duration::of(3);
+        const auto server = agent(bounds);
+        TrafficQuestion asked = question(*server);
+        asked.duration = Duration::of(5);
+        const auto result = run(asked);
+        QVERIFY(!result && toQt(result.error().what).contains("the agent stops in"));
+        QVERIFY(run(question(*server)));
+    }
+    void stoppingEndsATestAndAllCallers()
+    {
+        auto server = agent();
+        const Socket silent = strangerFrom("127.0.0.9", server->port());
+        TrafficQuestion asked = question(*server);
+        asked.duration = Duration::of(30);
+        std::thread running([&] { QVERIFY(!run(asked)); });
+        std::this_thread::sleep_for(std::chrono::milliseconds(600));
+        QElapsedTimer timer;
+        timer.start();
+        server.reset();
+        running.join();
+        QVERIFY2(timer.elapsed() < 7000, qPrintable(QString::number(timer.elapsed())));
+    }
+};
+
+SOKUDO_TEST(ListenerTest)
+#include "listener_test.moc"
