@@ -3,7 +3,9 @@
 #include <random>
 
 #include "core/plan/edits.h"
+#include "core/plan/invariants.h"
 #include "desk.h"
+#include "store/sqlite.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -119,6 +121,123 @@ private Q_SLOTS:
         QCOMPARE(desk.document->trials().size(), count + 1);
         QCOMPARE(desk.document->trials().front().id, trial.id);
         QVERIFY(desk.document->project() == desk.document->project());
+    }
+    void twoWindowsEditDeleteAndUndo()
+    {
+        Desk desk;
+        app::Document& a = *desk.document;
+        auto file = store::ProjectFile::open(desk.file());
+        auto loaded = (*file)->load();
+        app::Document b(knowledge(), std::move(*file), std::move(*loaded));
+        QVERIFY2(b.notices().join(" ").contains("open in another window"), qPrintable(b.notices().join(" ")));
+        a.lookAtFile();
+        QVERIFY(a.notices().join(" ").contains("open in another window"));
+        QSignalSpy told(&b, &app::Document::told), failed(&b, &app::Document::failed);
+
+        // a adds, b deletes something else before it has seen that.
+        QVERIFY(a.edit("Add loft", plan::edits::putPlace(a.plan(), {{7}, "loft", 3})));
+        QVERIFY(b.edit("Delete q2", plan::edits::deleteRun(b.plan(), desk.run("q2"))));
+        QVERIFY(b.plan().places.has({7}));
+        a.lookAtFile();
+        QVERIFY(a.plan() == b.plan());
+        // a takes back its own step only.
+        a.undo();
+        QVERIFY(!a.plan().places.has({7}));
+        QCOMPARE(a.plan().runs.size(), std::size_t{25});
+        b.lookAtFile();
+        QVERIFY(told.size() >= 1);
+        QVERIFY(a.plan() == b.plan());
+        // b takes back its deletion, though a has written since.
+        b.undo();
+        QCOMPARE(b.plan().runs.size(), std::size_t{26});
+        b.redo();
+        b.undo();
+        a.lookAtFile();
+        a.redo();
+        b.lookAtFile();
+        QVERIFY(a.plan() == b.plan() && a.plan().places.has({7}) && a.plan().runs.size() == 26);
+        QCOMPARE(failed.size(), 0);
+        // What b changed in a thing that a then deleted cannot be taken back, and is said.
+        plan::Device device = *plan::deviceNamed(b.plan(), "store-cam");
+        device.note = "b was here";
+        QVERIFY(b.edit("Note", plan::edits::putDevice(b.plan(), device)));
+        a.lookAtFile();
+        QVERIFY(a.edit("Delete", plan::edits::deleteDevice(a.plan(), device.id)));
+        b.undo();
+        QCOMPARE(failed.size(), 1);
+        QVERIFY2(failed[0][0].toString().contains("store-cam"), qPrintable(failed[0][0].toString()));
+        b.lookAtFile();
+        QVERIFY(a.plan() == b.plan());
+        QVERIFY(plan::brokenInvariants(a.plan()).empty());
+        QVERIFY(onDisk(desk).plan == a.plan());
+        QCOMPARE(onDisk(desk).entries.size(), a.entries().size());
+    }
+    void anEditThatMeetsAnotherIsRefusedAndBothLiveOn()
+    {
+        Desk desk;
+        app::Document& a = *desk.document;
+        auto file = store::ProjectFile::open(desk.file());
+        auto loaded = (*file)->load();
+        app::Document b(knowledge(), std::move(*file), std::move(*loaded));
+        QSignalSpy failed(&b, &app::Document::failed);
+        plan::Device one = *plan::deviceNamed(a.plan(), "core"), two = one;
+        one.description = "one";
+        two.description = "two";
+        QVERIFY(a.edit("x", plan::edits::putDevice(a.plan(), one)));
+        QVERIFY(!b.edit("x", plan::edits::putDevice(b.plan(), two)));
+        QVERIFY2(failed[0][0].toString().contains("description was changed meanwhile"),
+                 qPrintable(failed[0][0].toString()));
+        b.lookAtFile();
+        QVERIFY(b.edit("x", plan::edits::putDevice(b.plan(), two)));
+        QCOMPARE(toQt(onDisk(desk).plan.devices.find(one.id)->description), "two");
+    }
+    void trialsAndAnswersOfBothWindowsAreKept()
+    {
+        Desk desk;
+        app::Document& a = *desk.document;
+        auto file = store::ProjectFile::open(desk.file());
+        auto loaded = (*file)->load();
+        app::Document b(knowledge(), std::move(*file), std::move(*loaded));
+        const auto from = desk.device("scan"), to = desk.device("vault");
+        QVERIFY(a.answer(from, to, "e30", true));
+        QVERIFY(b.answer(from, to, "e30", false));  // the later word counts
+        QVERIFY(b.writeNote("from b"));
+        a.lookAtFile();
+        QCOMPARE(a.answers().size(), std::size_t{1});
+        QVERIFY(!a.answers().front().present);
+        QVERIFY(a.project() == b.project());
+    }
+    void workIsWaitedForAtTheEnd()
+    {
+        // The tables and the plan may go right after the document: nothing reads them any more.
+        for (int i = 0; i < 20; ++i) {
+            auto tables = std::make_unique<kb::KnowledgeBase>(knowledge());
+            QTemporaryDir folder;
+            const std::string path = folder.filePath("p.sokudo").toStdString();
+            const store::Project project =
+                *store::importJson(kb::embeddedFiles().at("starters/lantern-row.json"), "demo");
+            auto file = store::ProjectFile::create(path, project);
+            auto loaded = (*file)->load();
+            auto document = std::make_unique<app::Document>(*tables, std::move(*file), std::move(*loaded));
+            document->edit("x", plan::edits::putPlace(document->plan(), {{7}, "loft", 3}));
+            document.reset();
+            tables.reset();
+        }
+        QCoreApplication::processEvents();
+    }
+    void damageIsTold()
+    {
+        Desk desk;
+        desk.document.reset();
+        {
+            const auto file = store::Sqlite::open(desk.file(), store::Sqlite::Mode::Open);
+            QCOMPARE(file->run("UPDATE object SET body = '{', sum = NULL WHERE kind = 'job'"), 0);
+        }
+        auto file = store::ProjectFile::open(desk.file());
+        auto loaded = (*file)->load();
+        const app::Document document(knowledge(), std::move(*file), std::move(*loaded));
+        QVERIFY2(document.notices().join(" ").contains("set aside, and kept in the file: job"),
+                 qPrintable(document.notices().join(" ")));
     }
 };
 

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The programs as a user runs them: output, exit status, one clear line on bad input.
+#include <sys/stat.h>
+
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
@@ -450,7 +452,7 @@ private Q_SLOTS:
     {
         const Run again = cli({"import", sourcePath("data/starters/lantern-row.json"), "--to", m_project});
         QCOMPARE(again.status, 2);
-        QVERIFY(again.err.contains("nothing was changed"));
+        QVERIFY(again.err.contains("It was left as it is"));
         QFile bad(m_folder.filePath("bad.json"));
         QVERIFY(bad.open(QIODevice::WriteOnly));
         bad.write("{\"format\": \"sokudo-project\", \"version\": 1, \"places\": [{\"id\": \"x\"}]}");
@@ -459,6 +461,114 @@ private Q_SLOTS:
         QCOMPARE(broken.status, 2);
         QVERIFY2(broken.err.contains("places[0].id"), qPrintable(broken.err));
         QVERIFY(!QFile::exists(m_folder.filePath("bad.sokudo")));
+    }
+    void aProjectIsNeverWrittenOver()
+    {
+        QFile project(m_project);
+        QVERIFY(project.open(QIODevice::ReadOnly));
+        const QByteArray before = project.readAll();
+        for (const char* verb : {"report", "export"}) {
+            const Run got = cli({verb, m_project, "-o", m_project});
+            QCOMPARE(got.status, 2);
+            QVERIFY2(got.err.contains("this is a Sokudo project"), qPrintable(got.err));
+        }
+        project.seek(0);
+        QCOMPARE(project.readAll(), before);
+    }
+    void whatCannotBeWrittenOrReadIsSaid()
+    {
+        QProcess full;
+        full.setStandardOutputFile("/dev/full");
+        full.start(program("sokudo-cli"), {"export", m_project});
+        QVERIFY(full.waitForFinished(10000));
+        QCOMPARE(full.exitCode(), 2);
+        QVERIFY(full.readAllStandardError().contains("could not be written"));
+        QVERIFY(cli({"export", m_project, "-o", "/dev/full"}).err.contains("disk is full"));
+        const QString missing = m_folder.filePath("mistyped.sokudo");
+        const Run note = cli({"log", missing, "--add", "a note"});
+        QCOMPARE(note.status, 2);
+        QVERIFY2(note.err.contains("no such file"), qPrintable(note.err));
+        QVERIFY(!QFile::exists(missing));
+        const QString pipe = m_folder.filePath("pipe");
+        QCOMPARE(::mkfifo(pipe.toStdString().c_str(), 0600), 0);
+        const Run hung = cli({"export", pipe});
+        QCOMPARE(hung.status, 2);
+        QVERIFY2(hung.err.contains("nobody writes"), qPrintable(hung.err));
+    }
+    void textThatIsNotUtf8IsRefused()
+    {
+        // QProcess would convert the argument: a shell passes the bytes on.
+        QProcess shell;
+        shell.start("sh", {"-c", program("sokudo-cli") + " read \"$(printf 'Stra\\337e')\""});
+        QVERIFY(shell.waitForFinished(10000));
+        QCOMPARE(shell.exitCode(), 2);
+        QVERIFY2(shell.readAllStandardError().contains("argument 2"), "");
+        QFile csv(m_folder.filePath("latin1.csv"));
+        QVERIFY(csv.open(QIODevice::WriteOnly));
+        csv.write(
+            "rate,note\n9.4 Gb/s,fine\n9.3 Gb/s,Stra\xDF"
+            "e\n");
+        csv.close();
+        const Run got =
+            cli({"measure", "--csv", csv.fileName(), "--save", m_project, "--from", "vault", "--to", "platen"});
+        QCOMPARE(got.status, 2);
+        QVERIFY2(got.err.contains("latin1.csv:3") && got.err.contains("UTF-8"), qPrintable(got.err));
+    }
+    void theLocaleChangesNothing_data()
+    {
+        QTest::addColumn<QString>("locale");
+        for (const char* locale : {"de_DE.UTF-8", "tr_TR.UTF-8", "fr_FR.UTF-8"}) QTest::newRow(locale) << locale;
+    }
+    void theLocaleChangesNothing()
+    {
+        QFETCH(QString, locale);
+        QProcessEnvironment german = QProcessEnvironment::systemEnvironment();
+        german.insert("LC_ALL", locale);
+        const auto in = [&](const QStringList& arguments) {
+            QProcess process;
+            process.setProcessEnvironment(german);
+            process.start(program("sokudo-cli"), arguments);
+            process.waitForFinished(10000);
+            return QPair<int, QByteArray>(process.exitCode(), process.readAllStandardOutput());
+        };
+        for (const QStringList& arguments :
+             {QStringList{"limits", "cat6a", "--at", "62.5"}, QStringList{"path", "10G MTU=1500 | PCIE 3.0 X8"},
+              QStringList{"convert", "1.15 GiB in 9.8 s"}}) {
+            const auto got = in(arguments);
+            const Run plain = cli(arguments);
+            QCOMPARE(got.first, 0);
+            QCOMPARE(QString::fromUtf8(got.second), plain.out);
+        }
+    }
+    void namesDoNotSteerTheTerminal()
+    {
+        const QString steered = m_folder.filePath("steered.json");
+        QFile file(steered);
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        file.write(
+            "{\"format\": \"sokudo-project\", \"version\": 2, \"places\": [{\"id\": 1, \"name\": \"x\"}], \"log\": "
+            "[{\"id\": 5, \"at\": \"2026-11-25\", \"kind\": \"note\", \"text\": \"red \\u001b[31m alert\\u0007\"}]}");
+        file.close();
+        const Run got = cli({"log", steered});
+        QVERIFY2(got.out.contains("red [31m alert") && !got.out.contains(QChar(0x1b)) && !got.out.contains(QChar(7)),
+                 qPrintable(got.out));
+    }
+    void aDamagedProjectIsReadAsFarAsItGoes()
+    {
+        const QString copy = m_folder.filePath("damaged.sokudo");
+        QVERIFY(QFile::copy(m_project, copy));
+        QFile file(copy);
+        QVERIFY(file.open(QIODevice::ReadWrite));
+        const QByteArray bytes = file.readAll();
+        const qsizetype at = bytes.indexOf("\"label\":\"q2\"");
+        QVERIFY(at > 0);
+        file.seek(at + 9);
+        file.write("Q");
+        file.close();
+        const Run got = cli({"check", copy});
+        QVERIFY2(got.err.contains("set aside") && got.err.contains("not what was saved"), qPrintable(got.err));
+        QVERIFY(got.out.contains("core"));
+        QVERIFY(cli({"export", copy}).out.contains("\"set_aside\""));
     }
     void tablesOfTheAuthor()
     {
@@ -471,7 +581,9 @@ private Q_SLOTS:
              {"check",     "link",   "path",   "expect", "convert", "measure",   "diagnose", "host",    "log",
               "report",    "export", "import", "ways",   "what-if", "catalogue", "limits",   "read",    "parts",
               "link-down", "dark",   "judge",  "flows",  "upgrade", "worth",     "headline", "counters"}) {
-            QVERIFY2(manual.contains(QString(".B ") + verb), verb);
+            const QString known = QString(verb).replace("dark", "link-down").replace("worth", "upgrade");
+            QVERIFY2(manual.contains(".B " + known) || manual.contains(".B " + QString(known).replace("-", "\\-")),
+                     verb);
             QCOMPARE(cli({verb, "--help"}).status, 0);
         }
     }

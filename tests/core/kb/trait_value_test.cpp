@@ -115,7 +115,7 @@ private Q_SLOTS:
     {
         QString code;
         for (const QString& file : sources("src/core"))
-            if (file.startsWith("match/") || file.startsWith("quick/") || file.startsWith("expect/"))
+            if (file.startsWith("match/") || file.startsWith("oneline/") || file.startsWith("expect/"))
                 code += QString::fromUtf8(testing::sourceFile("src/core/" + file));
         for (const kb::TraitKind& kind : knowledge().traitKinds) {
             // a trait may be asked for by a row that says what it changes

@@ -16,9 +16,11 @@ private Q_SLOTS:
             QCOMPARE(toQt(isoText(*timeFromIso(text))), QString(text));
         QCOMPARE(toQt(isoText(*timeFromIso("2026-11-25"))), "2026-11-25T00:00:00Z");
         QCOMPARE(toQt(isoText(*timeFromIso("2026-11-25 21:04"))), "2026-11-25T21:04:00Z");
+        QCOMPARE(toQt(isoText(*timeFromIso("2026-11-25T00:34+01:00"))), "2026-11-24T23:34:00Z");
         QCOMPARE(toQt(timeText(*timeFromIso("2026-11-25T21:04:05Z"), std::chrono::minutes(90))), "2026-11-25 22:34");
-        for (const char* bad : {"", "yesterday", "2026-13-01", "2026-02-30", "2026-11-25T25:00",
-                                "2026-11-25T21:04:05+01:00", "2026-11-25x"})
+        for (const char* bad : {"", "yesterday", "2026-13-01", "2026-02-30", "2026-11-25T25:00", "2026-11-25T21:04:60Z",
+                                "2026-11-25T-1:04", "2026-11-25T21:60", "2026-11-25T21:04:05+99:00", "2026-11-25x",
+                                "2026-11-25T21:04:05.1Z", "2026-11-25 21:04 ", "2026-11-25T21"})
             QVERIFY2(!timeFromIso(bad), bad);
     }
     void codesRoundTrip()
