@@ -275,6 +275,15 @@ bool Document::writeNote(const QString& text)
     return true;
 }
 
+bool Document::writeDiagnosis(const QString& text, measure::TrialId trial)
+{
+    store::Changes changes;
+    changes.entries = {logbook::diagnosisEntry(fromQt(text), trial, now(), m_ids)};
+    if (!save(changes)) return false;
+    Q_EMIT recordChanged();
+    return true;
+}
+
 bool Document::answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present)
 {
     const auto& all = m_project.answers;

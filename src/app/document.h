@@ -48,6 +48,8 @@ public:
     bool edit(const QString& text, const Result<plan::Plan>& next);
     bool keepTrials(std::vector<measure::Trial>);
     bool writeNote(const QString&);
+    /// What was concluded about a result.
+    bool writeDiagnosis(const QString&, measure::TrialId);
     /// The owner's answer to a flag of a path; the same answer again withdraws it.
     bool answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present);
 

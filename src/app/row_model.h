@@ -41,9 +41,12 @@ public:
     QVariant data(const QModelIndex& index, int role) const override
     {
         const Row* found = row(index.row());
-        return found && index.column() < columnCount()
-                   ? m_columns[static_cast<std::size_t>(index.column())].value(*found, role)
-                   : QVariant();
+        if (!found || index.column() >= columnCount()) return {};
+        QVariant value = m_columns[static_cast<std::size_t>(index.column())].value(*found, role);
+        // Names of things are no markup.
+        if (role == Qt::ToolTipRole && value.canConvert<QString>())
+            return "<qt>" + value.toString().toHtmlEscaped() + "</qt>";
+        return value;
     }
     QVariant headerData(int section, Qt::Orientation orientation, int role) const override
     {

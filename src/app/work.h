@@ -31,7 +31,7 @@ public:
     {
         stop();
         m_stop = std::make_shared<std::atomic<bool>>(false);
-        m_pool.start([target = &owner, isStopped = m_stop, task = std::move(task), done = std::move(done)] {
+        m_pool.start([target = &owner, isStopped = m_stop, task = std::move(task), done = std::move(done)]() mutable {
             if (*isStopped) return;
             auto result = std::make_shared<decltype(task(*isStopped))>(task(*isStopped));
             const auto hand = [isStopped, result, done] {

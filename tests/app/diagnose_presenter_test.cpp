@@ -43,12 +43,26 @@ private Q_SLOTS:
     {
         Bench bench;
         const auto before = bench.presenter.evidence().size();
-        const QString said = bench.presenter.readHosts();
+        QSignalSpy read(&bench.presenter, &app::DiagnosePresenter::hostsRead);
+        bench.presenter.readHosts();
+        QVERIFY(read.wait(5000));
+        const QString said = read[0][0].toString();
         QVERIFY2(said.contains("scan read") && said.contains("vault cannot be read"), qPrintable(said));
         QVERIFY(bench.presenter.evidence().size() > before + 3);
         const auto rows = bench.presenter.evidence();
         QVERIFY(std::any_of(rows.begin(), rows.end(),
                             [](const auto& row) { return row.flag == "e02" && row.present && row.witness == "read"; }));
+    }
+    void aConclusionGoesIntoTheLogbook()
+    {
+        Bench bench;
+        const auto before = bench.document->entries().size();
+        QVERIFY2(bench.presenter.conclusion().contains("most likely"), qPrintable(bench.presenter.conclusion()));
+        QVERIFY(bench.presenter.keepConclusion());
+        const auto& entry = bench.document->entries().back();
+        QCOMPARE(bench.document->entries().size(), before + 1);
+        QCOMPARE(entry.kind, logbook::EntryKind::Diagnosis);
+        QVERIFY(entry.trial.isSet() && toQt(entry.text) == bench.presenter.conclusion());
     }
     void answersMoveBelief()
     {

@@ -115,7 +115,11 @@ private Q_SLOTS:
     {
         Desk desk;
         app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
-        const auto snapshot = presenter.readHost("scan");
+        std::optional<Result<measure::HostSnapshot>> snapshotRead;
+        const auto keep = [&](const Result<measure::HostSnapshot>& read) { snapshotRead = read; };
+        presenter.readHost("scan", keep);
+        QTRY_VERIFY(snapshotRead.has_value());
+        const Result<measure::HostSnapshot> snapshot = *snapshotRead;
         QVERIFY(snapshot);
         const auto content = presenter.hostContent(*snapshot);
         QVERIFY(content.sections.front().heading.contains("usbnet"));
@@ -124,7 +128,49 @@ private Q_SLOTS:
         other.name = "scan-2";
         QVERIFY(presenter.addHost(other, presenter.plan().places.begin()->id));
         QCOMPARE(desk.selection.device(), desk.device("scan-2"));
-        QVERIFY(!presenter.readHost("gate"));
+        presenter.readHost("gate", keep);
+        QVERIFY(snapshotRead && !*snapshotRead);
+    }
+    void aStaleFormChangesOnlyWhatWasTypedInIt()
+    {
+        Desk desk;
+        app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
+        QSignalSpy failed(desk.document.get(), &app::Document::failed);
+        const plan::Device base = *presenter.plan().devices.find(desk.device("core"));
+        plan::Device newer = base, typed = base;
+        newer.note = "newer";
+        QVERIFY(presenter.putDevice(newer, base));
+        typed.description = "typed";
+        QVERIFY(presenter.putDevice(typed, base));
+        const plan::Device* now = presenter.plan().devices.find(base.id);
+        QCOMPARE(toQt(now->note), "newer");
+        QCOMPARE(toQt(now->description), "typed");
+        // The same field: refused, and said.
+        typed.note = "older";
+        QVERIFY(!presenter.putDevice(typed, base));
+        QVERIFY(failed.size() == 1 && failed[0][0].toString().contains("changed meanwhile"));
+        QCOMPARE(toQt(presenter.plan().devices.find(base.id)->note), "newer");
+    }
+    void aStaleFormRevivesNothing()
+    {
+        Desk desk;
+        app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
+        QSignalSpy failed(desk.document.get(), &app::Document::failed);
+        const plan::Device base = *presenter.plan().devices.find(desk.device("store-cam"));
+        desk.selection.selectDevice(base.id);
+        QVERIFY(presenter.deleteSelected());
+        QVERIFY(!presenter.putDevice(base, base));
+        QVERIFY(failed.size() == 1 && failed[0][0].toString().contains("was deleted while its form was open"));
+        QVERIFY(!presenter.plan().devices.has(base.id));
+    }
+    void twoPlacesMayNotShareAName()
+    {
+        Desk desk;
+        app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
+        const auto count = presenter.plan().places.size();
+        QVERIFY(!presenter.putPlace(
+            {{}, presenter.plan().places.begin()->name, 0, presenter.plan().places.begin()->building, {}}));
+        QCOMPARE(presenter.plan().places.size(), count);
     }
     void gapsLeadSomewhere()
     {

@@ -226,6 +226,7 @@ private Q_SLOTS:
         Bench bench;
         bench.window->showBench(ui::MainWindow::Survey);
         QVERIFY(!bench.window->survey().isPathShown());
+        QTRY_VERIFY(bench.button("Show the path"));
         QTest::mouseClick(bench.button("Show the path"), Qt::LeftButton);
         QVERIFY(bench.window->survey().isPathShown());
         QVERIFY(bench.says("held by file share"));

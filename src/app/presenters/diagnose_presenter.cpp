@@ -71,7 +71,7 @@ QString DiagnosePresenter::heading() const
 
 QString DiagnosePresenter::sentence() const
 {
-    if (!m_inquiry) return "Nothing was measured on this path yet. Measure it first: Alt+3.";
+    if (!m_inquiry) return "Nothing was measured on this path yet. Measure it first: Alt+5.";
     QString result;
     if (m_inquiry->expected) {
         const auto& band = m_inquiry->expected->expected;
@@ -80,7 +80,7 @@ QString DiagnosePresenter::sentence() const
         result = toQt(m_inquiry->whyNoExpectation) + ". ";
     }
     return result + QString("Measured %1, %2.")
-                        .arg(toQt(text::rate(m_trial->rate.value, 3)), toQt(measure::timeText(m_trial->at)));
+                        .arg(toQt(text::rate(m_trial->rate.value, 3)), toQt(measure::momentText(m_trial->at)));
 }
 
 std::vector<EvidenceRow> DiagnosePresenter::evidence() const
@@ -188,27 +188,48 @@ void DiagnosePresenter::answer(const std::string& flag, bool present)
     m_document.answer(m_selection.path().from, m_selection.path().to, flag, present);
 }
 
-QString DiagnosePresenter::readHosts()
+void DiagnosePresenter::readHosts()
 {
-    QStringList said;
-    for (plan::DeviceId id : {m_selection.path().from, m_selection.path().to}) {
-        const plan::Device* device = m_document.plan().devices.find(id);
-        if (!device) continue;
-        const auto reader = m_hosts ? m_hosts(device->name) : nullptr;
-        if (!reader) {
-            said << toQt(device->name) + " cannot be read from here";
-            continue;
+    struct End {
+        plan::DeviceId id;
+        QString name;
+        std::shared_ptr<measure::HostReader> reader;
+        std::optional<Result<measure::HostSnapshot>> read;
+    };
+    std::vector<End> ends;
+    for (plan::DeviceId id : {m_selection.path().from, m_selection.path().to})
+        if (const plan::Device* device = m_document.plan().devices.find(id))
+            ends.push_back({id, toQt(device->name), m_hosts ? m_hosts(device->name) : nullptr, {}});
+    const auto readAll = [ends](const std::atomic<bool>& isStopped) mutable {
+        for (End& end : ends)
+            if (end.reader && !isStopped) end.read = end.reader->read();
+        return ends;
+    };
+    m_reading.start(*this, readAll, [this](std::vector<End> read) {
+        QStringList said;
+        for (End& end : read) {
+            if (!end.read) said << end.name + " cannot be read from here";
+            else if (!*end.read) said << toQt(end.read->error().message());
+            else {
+                said << end.name + " read";
+                m_snapshots[end.id] = std::move(**end.read);
+            }
         }
-        auto snapshot = reader->read();
-        if (!snapshot) {
-            said << toQt(snapshot.error().message());
-            continue;
-        }
-        said << toQt(device->name) + " read";
-        m_snapshots[id] = std::move(*snapshot);
-    }
-    refresh();
-    return said.join("; ");
+        refresh();
+        Q_EMIT hostsRead(said.join("; "));
+    });
+}
+
+QString DiagnosePresenter::conclusion() const
+{
+    if (!m_inquiry || m_inquiry->diagnosis.causes.empty()) return {};
+    return toQt(diagnose::conclusion(*m_inquiry, *m_trial, m_document.plan()));
+}
+
+bool DiagnosePresenter::keepConclusion()
+{
+    const QString text = conclusion();
+    return !text.isEmpty() && m_document.writeDiagnosis(text, m_trial->id);
 }
 
 }  // namespace sokudo::app

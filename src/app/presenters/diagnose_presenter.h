@@ -42,11 +42,15 @@ public:
     std::vector<NextRow> next(std::size_t most) const;
     QStringList tried() const;  ///< newest results of the path, oldest first
     void answer(const std::string& flag, bool present);
-    /// Reads the ends that can be read. @return what was read, or why not
-    QString readHosts();
+    /// Reads the ends that can be read, on another thread; `hostsRead` says what was read, or why not.
+    void readHosts();
+    /// What can be said now, for the logbook: "most likely the slot is too narrow (62 %) …"; empty: nothing.
+    QString conclusion() const;
+    bool keepConclusion();
 
 Q_SIGNALS:
     void changed();
+    void hostsRead(const QString& said);
 
 private:
     void refresh();
@@ -56,6 +60,7 @@ private:
     std::map<plan::DeviceId, measure::HostSnapshot> m_snapshots;
     std::optional<measure::Trial> m_trial;
     std::optional<diagnose::Inquiry> m_inquiry;
+    Work m_reading;
 };
 
 }  // namespace sokudo::app

@@ -13,6 +13,7 @@
 #include "core/measure/module_name.h"
 #include "core/plan/edits.h"
 #include "host/host_reader.h"
+#include "store/rebase.h"
 
 namespace sokudo::app {
 namespace {
@@ -33,7 +34,7 @@ SurveyPresenter::SurveyPresenter(Document& document, Selection& selection, HostS
 {
     connect(&document, &Document::planChanged, this, &SurveyPresenter::changed);
     connect(&document, &Document::analysisChanged, this, &SurveyPresenter::changed);
-    connect(&selection, &Selection::changed, this, &SurveyPresenter::changed);
+    connect(&selection, &Selection::changed, this, &SurveyPresenter::selectionChanged);
 }
 
 HouseContent SurveyPresenter::house() const
@@ -61,15 +62,20 @@ HouseContent SurveyPresenter::house() const
     for (const plan::Place& place : plan.places) places.push_back(&place);
     std::stable_sort(places.begin(), places.end(),
                      [](const plan::Place* a, const plan::Place* b) { return a->level > b->level; });
+    std::map<plan::DeviceId, std::vector<const plan::Port*>> ports;
+    for (const plan::Port& port : plan.ports) ports[port.device].push_back(&port);
+    std::map<plan::PlaceId, std::vector<const plan::Device*>> devices;
+    for (const plan::Device& device : plan.devices) devices[device.place].push_back(&device);
     for (const plan::Place* place : places) {
         PlaceBand band{toQt(place->name), toQt(place->building), place->level, {}};
-        for (const plan::Device& device : plan.devices) {
-            if (device.place != place->id) continue;
-            DeviceCard card{device.id,
-                            toQt(device.name),
-                            toQt(device.description.empty() ? std::string(word(device.role)) : device.description),
-                            {}};
-            for (const plan::Port* port : plan::portsOf(plan, device.id)) {
+        for (const plan::Device* device : devices[place->id]) {
+            const std::string role(word(device->role));
+            DeviceCard card{
+                device->id, toQt(device->name), toQt(device->description.empty() ? role : device->description), {}};
+            auto& own = ports[device->id];
+            std::stable_sort(own.begin(), own.end(),
+                             [](const auto* x, const auto* y) { return x->position < y->position; });
+            for (const plan::Port* port : own) {
                 const auto mark = marks.find(port->id);
                 card.ports.push_back(mark == marks.end() ? PortMark{port->id, PortState::Free, std::nullopt}
                                                          : mark->second);
@@ -269,55 +275,66 @@ QString SurveyPresenter::emptyAdvice() const
     return {};
 }
 
-bool SurveyPresenter::putPlace(plan::Place place)
+/// Saves what a form made of an object. Where the object was changed while the form was open, only what the form itself
+/// changed goes in; a deleted one stays deleted.
+template <class T, class Put>
+bool SurveyPresenter::keep(const char* kind, T object, const T& base, const Table<T>& now, const QString& called,
+                           Put put)
 {
-    const bool fresh = !place.id.isSet();
-    if (fresh) place.id = m_document.ids().next<plan::PlaceId>();
-    return m_document.edit((fresh ? "Add place " : "Change place ") + toQt(place.name),
-                           plan::edits::putPlace(plan(), place));
-}
-
-bool SurveyPresenter::putDevice(plan::Device device)
-{
-    const bool fresh = !device.id.isSet();
-    if (fresh) device.id = m_document.ids().next<plan::DeviceId>();
-    const auto id = device.id;
-    const QString text = (fresh ? "Add device " : "Change device ") + toQt(device.name);
-    if (!m_document.edit(text, plan::edits::putDevice(plan(), device))) return false;
-    m_selection.selectDevice(id);
-    return true;
-}
-
-bool SurveyPresenter::putPort(plan::Port port)
-{
-    const bool fresh = !port.id.isSet();
+    const bool fresh = !object.id.isSet();
     if (fresh) {
-        port.id = m_document.ids().next<plan::PortId>();
-        port.position = static_cast<int>(plan::portsOf(plan(), port.device).size());
+        object.id = m_document.ids().next<decltype(T::id)>();
+    } else {
+        const T* current = now.find(object.id);
+        if (!current) {
+            Q_EMIT m_document.failed(called + " was deleted while its form was open; undo brings it back");
+            return false;
+        }
+        auto merged = store::mergedRow(base.id.isSet() ? base : *current, object, *current);
+        if (!merged) {
+            Q_EMIT m_document.failed(called + ": " + toQt(merged.error().what));
+            return false;
+        }
+        object = std::move(*merged);
     }
-    const plan::Device* device = plan().devices.find(port.device);
-    return m_document.edit(
-        (fresh ? "Add port " : "Change port ") + (device ? toQt(device->name) + " " : QString()) + toQt(port.name),
-        plan::edits::putPort(plan(), port));
-}
-
-bool SurveyPresenter::putSlot(plan::Slot slot)
-{
-    const bool fresh = !slot.id.isSet();
-    if (fresh) slot.id = m_document.ids().next<plan::SlotId>();
-    return m_document.edit((fresh ? "Add slot " : "Change slot ") + toQt(slot.name),
-                           plan::edits::putSlot(plan(), slot));
-}
-
-bool SurveyPresenter::putRun(plan::Run run)
-{
-    const bool fresh = !run.id.isSet();
-    if (fresh) run.id = m_document.ids().next<plan::RunId>();
-    const auto id = run.id;
-    if (!m_document.edit((fresh ? "Add run " : "Change run ") + toQt(run.label), plan::edits::putRun(plan(), run)))
-        return false;
-    m_selection.selectRun(id);
+    const auto id = object.id;
+    const QString text = QString(fresh ? "Add %1 %2" : "Change %1 %2").arg(kind, called);
+    if (!m_document.edit(text, put(plan(), std::move(object)))) return false;
+    if constexpr (std::is_same_v<T, plan::Device>) m_selection.selectDevice(id);
+    if constexpr (std::is_same_v<T, plan::Run>) m_selection.selectRun(id);
     return true;
+}
+
+bool SurveyPresenter::putPlace(plan::Place place, const plan::Place& base)
+{
+    const QString called = toQt(place.name);
+    return keep("place", std::move(place), base, plan().places, called, plan::edits::putPlace);
+}
+
+bool SurveyPresenter::putDevice(plan::Device device, const plan::Device& base)
+{
+    const QString called = toQt(device.name);
+    return keep("device", std::move(device), base, plan().devices, called, plan::edits::putDevice);
+}
+
+bool SurveyPresenter::putPort(plan::Port port, const plan::Port& base)
+{
+    if (!port.id.isSet()) port.position = static_cast<int>(plan::portsOf(plan(), port.device).size());
+    const plan::Device* device = plan().devices.find(port.device);
+    const QString called = (device ? toQt(device->name) + " " : QString()) + toQt(port.name);
+    return keep("port", std::move(port), base, plan().ports, called, plan::edits::putPort);
+}
+
+bool SurveyPresenter::putSlot(plan::Slot slot, const plan::Slot& base)
+{
+    const QString called = toQt(slot.name);
+    return keep("slot", std::move(slot), base, plan().slots, called, plan::edits::putSlot);
+}
+
+bool SurveyPresenter::putRun(plan::Run run, const plan::Run& base)
+{
+    const QString called = toQt(run.label);
+    return keep("run", std::move(run), base, plan().runs, called, plan::edits::putRun);
 }
 
 bool SurveyPresenter::deleteSelected()
@@ -363,14 +380,16 @@ SurveyPresenter::Preview SurveyPresenter::preview(const plan::Run& given) const
                                 (report.rate ? ", " + figure(report.rate) : QString()) + ": " + toQt(report.reason())};
 }
 
-Result<measure::HostSnapshot> SurveyPresenter::readHost(const std::string& name) const
+void SurveyPresenter::readHost(const std::string& name, HostRead done)
 {
-    const auto reader = m_hosts ? m_hosts(name) : nullptr;
+    using Read = Result<measure::HostSnapshot>;
+    std::shared_ptr<measure::HostReader> reader = m_hosts ? m_hosts(name) : nullptr;
     if (!reader)
-        return failure(ErrorCode::NotFound,
-                       "Sokudo cannot read this machine from here; run sokudo-cli host there and type the result in",
-                       name);
-    return reader->read();
+        return done(failure(
+            ErrorCode::NotFound,
+            "Sokudo cannot read this machine from here; run sokudo-cli host there and type the result in", name));
+    m_reading.start(
+        *this, [reader](const std::atomic<bool>&) { return reader->read(); }, [done](const Read& read) { done(read); });
 }
 
 InspectorContent SurveyPresenter::hostContent(const measure::HostSnapshot& host) const

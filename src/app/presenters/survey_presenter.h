@@ -72,11 +72,13 @@ public:
     void follow(const Gap&);
     QString emptyAdvice() const;  ///< what to do first; empty once there is a device
 
-    bool putPlace(plan::Place);
-    bool putDevice(plan::Device);
-    bool putPort(plan::Port);
-    bool putSlot(plan::Slot);
-    bool putRun(plan::Run);
+    // Each adds an object without an id, or changes one. `base` is what it was when its form was opened: where it was
+    // changed since, only the fields that differ from it go in; without an id it is what the object is now.
+    bool putPlace(plan::Place, const plan::Place& base = {});
+    bool putDevice(plan::Device, const plan::Device& base = {});
+    bool putPort(plan::Port, const plan::Port& base = {});
+    bool putSlot(plan::Slot, const plan::Slot& base = {});
+    bool putRun(plan::Run, const plan::Run& base = {});
     bool deleteSelected();
     bool deletePlace(plan::PlaceId);
     bool deletePort(plan::PortId);
@@ -88,7 +90,9 @@ public:
     };
     Preview preview(const plan::Run&) const;
 
-    Result<measure::HostSnapshot> readHost(const std::string& name) const;
+    using HostRead = std::function<void(const Result<measure::HostSnapshot>&)>;
+    /// Reads a host on another thread; `done` is called on this one.
+    void readHost(const std::string& name, HostRead done);
     InspectorContent hostContent(const measure::HostSnapshot&) const;
     bool addHost(const measure::HostSnapshot&, plan::PlaceId);
 
@@ -97,9 +101,12 @@ public:
     Selection& selection() { return m_selection; }
 
 Q_SIGNALS:
-    void changed();
+    void changed();  ///< the plan or its judgement
+    void selectionChanged();
 
 private:
+    template <class T, class Put>
+    bool keep(const char* kind, T object, const T& base, const Table<T>& now, const QString& called, Put put);
     InspectorContent deviceContent(const plan::Device&) const;
     InspectorContent runContent(const plan::Run&) const;
     InspectorContent houseContent() const;
@@ -107,6 +114,7 @@ private:
     Document& m_document;
     Selection& m_selection;
     HostSource m_hosts;
+    Work m_reading;
 };
 
 }  // namespace sokudo::app

@@ -212,7 +212,7 @@ QStringList WaysPresenter::schools() const
 {
     QStringList output;
     for (const kb::School* school : m_found.schools)
-        output << QString("<b>%1</b> %2. Or: %3. Sokudo starts from %4: %5.")
+        output << QString("%1 %2. Or: %3. Sokudo starts from %4: %5.")
                       .arg(toQt(school->question), toQt(school->one.says), toQt(school->other.says),
                            toQt(school->usual().name), toQt(school->why));
     return output;

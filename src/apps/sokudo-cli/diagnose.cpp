@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <random>
+
 #include <fmt/format.h>
 
 #include "core/base/text.h"
@@ -15,6 +17,7 @@ struct Options : PathOptions {
     std::string readFrom, readTo;
     std::vector<std::string> answers;
     int most = 10;
+    bool keep = false;
 };
 
 Result<diagnose::Evidence> toldBy(const Options& given, const store::Project& project, const measure::Trial& trial,
@@ -112,6 +115,25 @@ void show(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const p
     }
 }
 
+/// The answers and the conclusion go into the project.
+int keepIn(const Options& given, const measure::Trial& trial, const std::string& conclusion)
+{
+    auto target = openToWrite(given.file);
+    if (!target) return fail(target.error());
+    IdSource ids{std::random_device{}()};
+    store::Changes changes;
+    for (const std::string& word : given.answers) {
+        const auto parts = text::split(word, '=');
+        store::Answer answer{ids.next<store::AnswerId>(), trial.from, trial.to, parts[0], parts[1] == "yes", now()};
+        for (const store::Answer& old : target->project.answers)
+            if (old.from == answer.from && old.to == answer.to && old.flag == answer.flag) answer.id = old.id;
+        changes.answers.push_back(std::move(answer));
+    }
+    changes.entries = {logbook::diagnosisEntry(conclusion, trial.id, now(), ids)};
+    const auto saved = target->file->save(changes);
+    return saved ? kFine : fail(saved.error());
+}
+
 int answer(const store::Project& project, const Options& given, Context& context)
 {
     const auto ends = pathEnds(project.plan, given.from, given.to);
@@ -137,6 +159,10 @@ int answer(const store::Project& project, const Options& given, Context& context
     const auto inquiry = diagnose::inquire(project.plan, context.kb, analysis, *newest, project.trials, hosts, *told);
     if (context.json) print(toJson(inquiry, *newest, context.kb, given.most));
     else show(inquiry, *newest, project.plan, given.most);
+    if (given.keep)
+        if (const int status = keepIn(given, *newest, diagnose::conclusion(inquiry, *newest, project.plan));
+            status != kFine)
+            return status;
     const bool slow = inquiry.expected && measure::standing(measure::eachWay(*newest).value,
                                                             inquiry.expected->expected) >= measure::Standing::Low;
     return slow ? kFindings : kFine;
@@ -154,6 +180,7 @@ void addDiagnose(Verbs& verbs, Context& context)
     verb.option("--answer", given->answers, "what you know: flag=yes or flag=no, as often as needed");
     verb.option("--read-from", given->readFrom, "root folder of the sending host: / for this machine");
     verb.option("--read-to", given->readTo, "root folder of the receiving host");
+    verb.flag("--keep", given->keep, "keep the answers and the conclusion in the project");
     verb.option("--most", given->most, "causes to show").within(1, 100);
 }
 

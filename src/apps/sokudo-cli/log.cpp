@@ -83,7 +83,7 @@ int showGain(const store::Project& project, const Options& given, Context& conte
                    {"arrives", gain.arrives ? Json(*gain.arrives) : Json(nullptr)},
                    {"sentence", plain(gain.sentence)}});
     } else {
-        print(fmt::format("since {}: {}", measure::timeText(*change), gain.sentence));
+        print(fmt::format("since {}: {}", measure::momentText(*change), gain.sentence));
     }
     return kFine;
 }
@@ -127,7 +127,7 @@ void addLog(Verbs& verbs, Context& context)
             print(result);
         } else {
             for (const auto& entry : project->entries)
-                print(fmt::format("{}  {:<11}  {}", measure::timeText(entry.at), code(entry.kind), entry.text));
+                print(fmt::format("{}  {:<11}  {}", measure::momentText(entry.at), code(entry.kind), entry.text));
         }
         return kFine;
     });

@@ -1,6 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/diagnose/inquiry.h"
 
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
 namespace sokudo::diagnose {
 
 expect::PathQuestion questionOf(const measure::Trial& trial)
@@ -38,6 +42,24 @@ Inquiry inquire(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analy
                       hosts};
     result.diagnosis = diagnose(facts, told);
     return result;
+}
+
+std::string conclusion(const Inquiry& inquiry, const measure::Trial& trial, const plan::Plan& plan)
+{
+    const auto nameOf = [&](plan::DeviceId id) {
+        const plan::Device* device = plan.devices.find(id);
+        return device ? device->name : std::string("?");
+    };
+    std::string result =
+        fmt::format("{} → {} at {}", nameOf(trial.from), nameOf(trial.to), text::rate(trial.rate.value, 3));
+    const auto& causes = inquiry.diagnosis.causes;
+    if (causes.empty()) return result + ": no cause stands out";
+    const auto named = [](const auto& likely) {
+        return fmt::format("{} ({:.0f} %)", likely.belief.cause->title, 100 * likely.belief.share);
+    };
+    result += ": most likely " + named(causes.front());
+    if (causes.size() > 1) result += ", then " + named(causes[1]);
+    return result + ". " + causes.front().belief.cause->fix;
 }
 
 }  // namespace sokudo::diagnose

@@ -20,6 +20,9 @@ Inquiry inquire(const plan::Plan&, const kb::KnowledgeBase&, const Analysis&, co
                 const std::vector<measure::Trial>& all, const std::map<plan::DeviceId, measure::HostSnapshot>& hosts,
                 const Evidence& told);
 
+/// The conclusion in a sentence, for the logbook: what was measured, the likeliest causes with their shares, the fix.
+std::string conclusion(const Inquiry&, const measure::Trial&, const plan::Plan&);
+
 /// The question to the expectation that a trial answers.
 expect::PathQuestion questionOf(const measure::Trial&);
 

@@ -39,6 +39,11 @@ Entry changeEntry(std::string text, measure::Timestamp at, IdSource& ids)
     return {ids.next<EntryId>(), at, EntryKind::Change, std::move(text), {}, {}};
 }
 
+Entry diagnosisEntry(std::string text, measure::TrialId trial, measure::Timestamp at, IdSource& ids)
+{
+    return {ids.next<EntryId>(), at, EntryKind::Diagnosis, std::move(text), trial, {}};
+}
+
 const Entry* lastChangeBetween(const std::vector<Entry>& entries, measure::Timestamp after, measure::Timestamp before)
 {
     const Entry* found = nullptr;

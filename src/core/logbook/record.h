@@ -11,6 +11,8 @@ std::string trialText(const measure::Trial&, const plan::Plan&);
 Entry trialEntry(const measure::Trial&, const plan::Plan&, IdSource&);
 Entry noteEntry(std::string text, measure::Timestamp at, IdSource&);
 Entry changeEntry(std::string text, measure::Timestamp at, IdSource&);
+/// What was concluded about a result.
+Entry diagnosisEntry(std::string text, measure::TrialId, measure::Timestamp at, IdSource&);
 
 /// The last change of the plan between two moments; null: none was made.
 const Entry* lastChangeBetween(const std::vector<Entry>&, measure::Timestamp after, measure::Timestamp before);

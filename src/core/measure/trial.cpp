@@ -98,6 +98,8 @@ std::string timeText(Timestamp at, std::chrono::minutes offset)
     return fmt::format("{} {:02}:{:02}", dateText(parts), parts.time.hours().count(), parts.time.minutes().count());
 }
 
+std::string momentText(Timestamp at) { return timeText(at) + " UTC"; }
+
 std::string isoText(Timestamp at)
 {
     const Parts parts = partsOf(at);

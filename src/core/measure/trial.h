@@ -55,6 +55,8 @@ MeasuredRate eachWay(const Trial&);
 
 /// "2026-11-25 21:04", in UTC unless an offset is given.
 std::string timeText(Timestamp, std::chrono::minutes offset = {});
+/// "2026-11-25 21:04 UTC", for sentences; a column says UTC in its heading.
+std::string momentText(Timestamp);
 /// ISO 8601 in UTC: "2026-11-25T21:04:05Z".
 std::string isoText(Timestamp);
 /// "2026-11-25", "2026-11-25 21:04", "2026-11-25T21:04:05.120Z", "2026-11-25T22:04+01:00"; UTC where no offset stands.

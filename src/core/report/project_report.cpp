@@ -95,7 +95,7 @@ std::vector<Block> projectReport(const ReportInput& in)
             counts.push_back(fmt::format("{} {}", in.analysis.count(verdict), word(verdict)));
     blocks.push_back(Paragraph{fmt::format("{} devices, {} runs, {} links: {}. Written {} UTC.", in.plan.devices.size(),
                                            in.plan.runs.size(), in.analysis.links.size(), text::joined(counts, ", "),
-                                           measure::timeText(in.now))});
+                                           measure::momentText(in.now))});
     if (in.path) {
         blocks.push_back(Heading{in.path->title, 2});
         blocks.push_back(Paragraph{expectationSentence(in.path->expectation)});
@@ -103,7 +103,7 @@ std::vector<Block> projectReport(const ReportInput& in)
         if (!in.path->trials.empty()) {
             const measure::Trial& last = in.path->trials.back();
             blocks.push_back(Paragraph{fmt::format(
-                "Last measured {}: {}, {}.", measure::timeText(last.at), text::rate(measure::eachWay(last).value, 3),
+                "Last measured {}: {}, {}.", measure::momentText(last.at), text::rate(measure::eachWay(last).value, 3),
                 code(measure::standing(measure::eachWay(last).value, in.path->expectation.expected)))});
         }
     }

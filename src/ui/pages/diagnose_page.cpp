@@ -94,9 +94,14 @@ DiagnosePage::DiagnosePage(app::DiagnosePresenter& presenter, app::PathPresenter
     footRow->addLayout(m_tried);
     footRow->addStretch(1);
     footRow->addWidget(m_said);
+    m_keep = button("Write to the logbook", "", [this] {
+        if (m_presenter.keepConclusion()) m_said->setText("The conclusion is in the logbook.");
+    });
+    footRow->addWidget(m_keep);
     all->addWidget(foot);
     connect(&presenter, &app::DiagnosePresenter::changed, this, &DiagnosePage::refresh);
     connect(&path, &app::PathPresenter::changed, this, &DiagnosePage::refresh);
+    connect(&presenter, &app::DiagnosePresenter::hostsRead, m_said, &QLabel::setText);
     refresh();
 }
 
@@ -108,6 +113,9 @@ void DiagnosePage::refresh()
     fillEvidence();
     fillCauses();
     fillNext();
+    const QString conclusion = m_presenter.conclusion();
+    m_keep->setEnabled(!conclusion.isEmpty());
+    m_keep->setToolTip(tip(conclusion));
     clear(m_tried);
     const QStringList tried = m_presenter.tried();
     for (const QString& one : tried.mid(std::max(0, static_cast<int>(tried.size()) - window()->width() / scaled(240))))
@@ -170,8 +178,12 @@ QWidget* DiagnosePage::nextCard(const app::NextRow& row, bool first)
     auto* top = new QHBoxLayout;
     top->addWidget(label(row.title, "heading", true), 1);
     if (row.canRead)
-        top->addWidget(button("Read now", first ? "main" : "", [this] { m_said->setText(m_presenter.readHosts()); }), 0,
-                       Qt::AlignTop);
+        top->addWidget(button("Read now", first ? "main" : "",
+                              [this] {
+                                  m_said->setText("reading …");
+                                  m_presenter.readHosts();
+                              }),
+                       0, Qt::AlignTop);
     else if (row.canMeasure)
         top->addWidget(button("Measure", first ? "main" : "", [this] { Q_EMIT measureAsked(); }), 0, Qt::AlignTop);
     inside->addLayout(top);

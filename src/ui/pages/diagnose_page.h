@@ -9,6 +9,7 @@
 
 class QHBoxLayout;
 class QLabel;
+class QPushButton;
 class QVBoxLayout;
 
 namespace sokudo::ui {
@@ -34,6 +35,7 @@ private:
     QLabel* m_heading;
     QLabel* m_sentence;
     QLabel* m_said;
+    QPushButton* m_keep;  ///< the conclusion, into the logbook
     BoreView* m_bore;
     QVBoxLayout* m_evidence;
     QVBoxLayout* m_causes;

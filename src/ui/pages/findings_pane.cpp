@@ -96,7 +96,7 @@ QWidget* FindingsPane::line(const app::FindingRow& finding)
     if (!finding.clause.isEmpty()) words->addWidget(acceptance(finding));
     layout->addLayout(words, 1);
     auto* source = label(finding.source, "soft", true);
-    source->setToolTip(finding.chain);
+    source->setToolTip(tip(finding.chain));
     source->setFixedWidth(scaled(168));
     source->setAlignment(Qt::AlignRight | Qt::AlignTop);
     layout->addWidget(source, 0, Qt::AlignTop);

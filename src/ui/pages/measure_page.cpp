@@ -287,7 +287,7 @@ void MeasurePage::showNewest()
         seconds.push_back({static_cast<double>(i + 1), share * inGigabits(trial->samples[i]), false});
     m_plotTitle->setText(
         QString("The newest result of this path, %1second by second, ").arg(share < 1 ? "each way, " : "") +
-        toQt(measure::timeText(trial->at)));
+        toQt(measure::momentText(trial->at)));
     m_plot->show(seconds, {}, m_presenter.bandOf(*trial), "s", true);
 }
 

@@ -119,6 +119,7 @@ QWidget* PathPage::tryRow()
     layout->setContentsMargins(20, 6, 20, 6);
     layout->setSpacing(8);
     m_tryName = label("Click a stage to try another in its place");
+    m_tryName->setTextFormat(Qt::RichText);  // names in it are escaped
     m_tryText = new QLineEdit;
     m_tryText->setFixedWidth(scaled(190));
     m_tryText->setAccessibleName("What stands there instead");

@@ -49,6 +49,7 @@ PiecePane::PiecePane(app::MatchPresenter& presenter, app::CataloguePresenter& ca
     auto* all = column(chooser, 0, 6);
     auto* top = new QHBoxLayout;
     m_head = label("Pick a module or a cable above to see what else could stand there.", "", true);
+    m_head->setTextFormat(Qt::RichText);  // names in it are escaped
     m_filter = new QLineEdit;
     m_filter->setPlaceholderText("Type to find a piece");
     m_filter->setAccessibleName("Find a piece");

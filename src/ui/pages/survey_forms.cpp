@@ -75,12 +75,16 @@ namespace {
 QLineEdit* line(Form& form, const QString& name, const std::string& value, const QString& hint = {})
 {
     auto* result = new QLineEdit(toQt(value));
+    result->setProperty("first", toQt(value));
     result->setPlaceholderText(hint);
     result->setAccessibleName(name);
     result->setObjectName(name);
     form.fields().addRow(name, result);
     return result;
 }
+
+/// Somebody has changed the text: what stood there at first is then no longer what counts.
+bool isTyped(const QLineEdit* edit) { return edit->text() != edit->property("first").toString(); }
 
 /// A list of ids with their names, and an empty entry first where `none` is given.
 QComboBox* choice(Form& form, const QString& name, const std::vector<std::pair<std::string, QString>>& entries,
@@ -157,12 +161,12 @@ Form* placeForm(app::SurveyPresenter& presenter, plan::Place place)
     level->setToolTip("0 is the ground floor, -1 the cellar");
     auto* building = line(*form, "Building", place.building, "empty: the main house");
     auto* note = line(*form, "Note", place.note);
-    form->setSave([=, &presenter]() mutable {
+    form->setSave([=, &presenter, base = place]() mutable {
         place.name = fromQt(name->text());
         place.level = level->value();
         place.building = fromQt(building->text().trimmed());
         place.note = fromQt(note->text());
-        return presenter.putPlace(place);
+        return presenter.putPlace(place, base);
     });
     if (place.id.isSet())
         form->addAction("Delete this place", [=, &presenter, id = place.id] {
@@ -199,8 +203,16 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
     for (const kb::FileShare& share : kb.fileShares)
         if (shares.empty() || shares.back().first != share.id) shares.emplace_back(share.id, toQt(share.name));
     auto* share = choice(*form, "File share", shares, device.fileShare, "none");
+    for (std::size_t i = 1; i < device.disks.size(); ++i) {
+        const kb::Disk* kind = kb.disk(device.disks[i].kind);
+        const QString named = kind ? toQt(kind->name) : toQt(device.disks[i].kind);
+        form->fields().addRow(
+            "and", label(QString("%1 × %2 %3").arg(device.disks[i].count).arg(named, toQt(device.disks[i].level)),
+                         "soft", true));
+    }
+    auto* note = line(*form, "Note", device.note);
     auto* known = facts(*form, kb, kb::TraitOwner::Device, device.traits);
-    form->setSave([=, &presenter]() mutable {
+    form->setSave([=, &presenter, base = device]() mutable {
         const auto traits = known->traits();
         if (!traits) {
             form->setNotice(std::nullopt, toQt(traits.error().what));
@@ -219,13 +231,17 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
                 form->setNotice(std::nullopt, "The clock lies between 0 and 10 GHz; write a number such as 4.2");
                 return false;
             }
-            device.processor = plan::HostProcessor{kind, *ghz, cores->value()};
+            const bool same = base.processor && !isTyped(clock);
+            device.processor = plan::HostProcessor{kind, same ? base.processor->clockGhz : *ghz, cores->value()};
         }
-        device.disks.clear();
+        // The form shows the first group; the others stay as they are.
+        if (!device.disks.empty()) device.disks.erase(device.disks.begin());
         if (const std::string kind = chosen(disks); !kind.empty())
-            device.disks.push_back({kind, count->value(), chosen(level) == "single" ? std::string() : chosen(level)});
+            device.disks.insert(device.disks.begin(),
+                                {kind, count->value(), chosen(level) == "single" ? std::string() : chosen(level)});
+        device.note = fromQt(note->text().trimmed());
         device.fileShare = chosen(share);
-        return presenter.putDevice(device);
+        return presenter.putDevice(device, base);
     });
     return form;
 }
@@ -256,7 +272,7 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
     auto* whole = choice(*form, "Leg of", wide, std::to_string(port.splitOf.value), "a port of its own");
     auto* leg = number(*form, "Leg", std::max(1, port.leg), 1, 8);
     auto* known = facts(*form, kb, kb::TraitOwner::Port, port.traits);
-    form->setSave([=, &presenter]() mutable {
+    form->setSave([=, &presenter, base = port]() mutable {
         const auto traits = known->traits();
         if (!traits) {
             form->setNotice(std::nullopt, toQt(traits.error().what));
@@ -274,12 +290,13 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
         port.name = fromQt(name->text());
         port.cage = chosen(cage);
         port.module = chosen(module);
-        port.rates = *list;
-        port.forced = force->empty() ? std::nullopt : std::optional(force->front());
+        // Figures that nobody typed stay as they are, to the last digit.
+        if (isTyped(rates)) port.rates = *list;
+        if (isTyped(forced)) port.forced = force->empty() ? std::nullopt : std::optional(force->front());
         port.fec = plan::fecFromCode(chosen(fec));
-        port.mtu = mtu->value() == 1500 ? std::nullopt : std::optional(mtu->value());
+        if (mtu->value() != base.mtu.value_or(1500)) port.mtu = mtu->value();
         port.slot = {slot->currentData().toString().toLongLong()};
-        return presenter.putPort(port);
+        return presenter.putPort(port, base);
     });
     if (port.id.isSet())
         form->addAction("Delete this port", [=, &presenter, id = port.id] {
@@ -307,7 +324,7 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
                                   slot.card ? std::to_string(slot.card->generation) : "", "not known");
     auto* cardLanes =
         choice(*form, "Card lanes", lanes, slot.card ? std::to_string(slot.card->lanes) : "", "not known");
-    form->setSave([=, &presenter]() mutable {
+    form->setSave([=, &presenter, base = slot]() mutable {
         slot.name = fromQt(name->text().trimmed());
         slot.generation = generation->currentData().toString().toInt();
         slot.lanes = wired->currentData().toString().toInt();
@@ -317,7 +334,7 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
         if (!card->text().trimmed().isEmpty())
             slot.card = plan::Card{fromQt(card->text().trimmed()), cardGeneration->currentData().toString().toInt(),
                                    cardLanes->currentData().toString().toInt()};
-        return presenter.putSlot(slot);
+        return presenter.putSlot(slot, base);
     });
     if (slot.id.isSet())
         form->addAction("Delete this slot", [=, &presenter, id = slot.id] {
@@ -379,8 +396,9 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
         const auto traits = known->traits();
         if (!traits) return tl::unexpected(traits.error());
         result.traits = *traits;
-        result.segments.clear();
         for (const auto& [edit, atB] : {std::pair(partsA, false), std::pair(partsB, true)}) {
+            if (!isTyped(edit)) continue;
+            std::erase_if(result.segments, [end = atB](const plan::Segment& one) { return one.atB == end; });
             const auto parts = oneline::readParts(fromQt(edit->text()), atB, kb);
             if (!parts) return tl::unexpected(parts.error());
             result.segments.insert(result.segments.end(), parts->begin(), parts->end());
@@ -394,14 +412,14 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
         result.bundle = plan::bundleFromCode(chosen(bundle)).value_or(plan::Bundle::Unknown);
         result.wireMap = chosen(map);
         result.note = fromQt(note->text());
-        result.length.reset();
-        result.wanted.reset();
-        if (!length->text().trimmed().isEmpty()) {
+        if (isTyped(length)) result.length.reset();
+        if (isTyped(wanted)) result.wanted.reset();
+        if (isTyped(length) && !length->text().trimmed().isEmpty()) {
             const auto metres = text::parseNumber(fromQt(length->text()));
             if (!metres) return wrong("The length is a plain number in metres, such as 31");
             result.length = Length::of(*metres);
         }
-        if (!wanted->text().trimmed().isEmpty()) {
+        if (isTyped(wanted) && !wanted->text().trimmed().isEmpty()) {
             const auto rate = text::parseNumber(fromQt(wanted->text()));
             if (!rate || *rate <= 0) return wrong("The wish is a plain number in Gb/s, such as 2.5");
             result.wanted = gigabits(*rate);
@@ -427,7 +445,7 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
     form->setSave([=, &presenter] {
         const auto result = read();
         if (!result) form->setNotice(std::nullopt, toQt(result.error().message()));
-        return result && presenter.putRun(*result);
+        return result && presenter.putRun(*result, run);
     });
     return form;
 }

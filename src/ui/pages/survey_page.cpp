@@ -6,6 +6,7 @@
 #include <QFormLayout>
 #include <QGridLayout>
 #include <QHBoxLayout>
+#include <QResizeEvent>
 #include <QScrollArea>
 #include <QTimer>
 
@@ -78,14 +79,20 @@ SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()
     connect(m_house, &HouseView::opened, this, &SurveyPage::editSelected);
     connect(m_house, &HouseView::portsJoined, this, [this](plan::PortId from, plan::PortId to) { addRun(from, to); });
     connect(&presenter, &app::SurveyPresenter::changed, this, &SurveyPage::refresh);
+    connect(&presenter, &app::SurveyPresenter::selectionChanged, this, &SurveyPage::showSelection);
     refresh();
 }
 
 void SurveyPage::refresh()
 {
     m_house->setContent(m_presenter.house());
-    m_house->setSelection(m_presenter.selection().device(), m_presenter.selection().run());
     fillFoot();
+    showSelection();
+}
+
+void SurveyPage::showSelection()
+{
+    m_house->setSelection(m_presenter.selection().device(), m_presenter.selection().run());
     if (!m_formOpen) showInspector();
 }
 
@@ -105,19 +112,22 @@ void SurveyPage::fillFoot()
     std::vector<Gap> shown = gaps;
     std::stable_sort(shown.begin(), shown.end(), [](const Gap& a, const Gap& b) { return a.verdict > b.verdict; });
     std::size_t count = 0;
-    int room = width() > 400 ? width() - scaled(300) : scaled(900);
+    int room = std::max(width(), scaled(900)) - scaled(300);
     const QFontMetrics metrics(typeface(Face::Text, 13));
     for (const Gap& gap : shown) {
-        QString text = toQt(gap.text);
-        if (gap.verdict == Verdict::Unsafe) text = metrics.elidedText(text, Qt::ElideRight, scaled(300));
+        // The first is always shown, cut to what there is; a hazard never takes the whole line.
+        const int most = gap.verdict == Verdict::Unsafe ? scaled(300)
+                         : count == 0                   ? std::max(room - 50, scaled(120))
+                                                        : room;
+        const QString text = metrics.elidedText(toQt(gap.text), Qt::ElideRight, most);
         const int need = metrics.horizontalAdvance(text) + 50;
-        if (need > room) break;
+        if (need > room && count > 0) break;
         room -= need;
         auto* row = new QHBoxLayout;
         row->setSpacing(4);
         row->addWidget(new VerdictMark(gap.verdict));
         auto* jump = button(text, "quiet", [this, gap] { m_presenter.follow(gap); });
-        jump->setToolTip(toQt(gap.text));
+        jump->setToolTip(tip(toQt(gap.text)));
         row->addWidget(jump);
         m_foot->addLayout(row);
         ++count;
@@ -126,6 +136,12 @@ void SurveyPage::fillFoot()
     m_foot->addWidget(
         button(isPathShown() ? "Hide the path" : "Show the path", "quiet", [this] { showPath(!isPathShown()); }));
     if (count < gaps.size()) m_foot->addWidget(label(QString("and %1 more").arg(gaps.size() - count), "soft"));
+}
+
+void SurveyPage::resizeEvent(QResizeEvent* event)
+{
+    QWidget::resizeEvent(event);
+    if (event->oldSize().width() != event->size().width()) QTimer::singleShot(0, this, &SurveyPage::fillFoot);
 }
 
 void SurveyPage::showPath(bool shown)
@@ -172,7 +188,7 @@ QWidget* SurveyPage::sections(const app::InspectorContent& content)
                     else if (const plan::Slot* slot = m_presenter.plan().slots.find(entry.slot))
                         showForm(slotForm(m_presenter, *slot));
                 });
-                name->setToolTip("Change " + entry.name);
+                name->setToolTip(tip("Change " + entry.name));
             } else {
                 name = label(entry.name, entry.detail.isEmpty() && entry.value.isEmpty() ? "" : "soft", true);
             }
@@ -313,13 +329,12 @@ void SurveyPage::deleteSelected()
 
 void SurveyPage::readThisMachine()
 {
-    const auto snapshot = m_presenter.readHost("");
-    if (!snapshot) {
-        m_formOpen = true;
-        m_inspector->setWidget(sections({"This machine", toQt(snapshot.error().message()), {}, {}, {}}));
-        return;
-    }
-    showHost(*snapshot);
+    m_formOpen = true;
+    m_inspector->setWidget(sections({"This machine", "reading its cards, slots and modules …", {}, {}, {}}));
+    m_presenter.readHost("", [this](const Result<measure::HostSnapshot>& read) {
+        if (read) showHost(*read);
+        else m_inspector->setWidget(sections({"This machine", toQt(read.error().message()), {}, {}, {}}));
+    });
 }
 
 void SurveyPage::showHost(const measure::HostSnapshot& snapshot)

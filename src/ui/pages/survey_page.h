@@ -33,7 +33,11 @@ public:
     void editSelected();
     HouseView& house() { return *m_house; }
 
+protected:
+    void resizeEvent(QResizeEvent*) override;
+
 private:
+    void showSelection();
     void refresh();
     void showInspector();
     void showForm(Form*);

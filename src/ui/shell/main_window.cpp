@@ -120,8 +120,8 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent)
     connect(&document.undoStack(), &QUndoStack::indexChanged, this, [this] {
         m_undo->setEnabled(m_document.undoStack().canUndo());
         m_redo->setEnabled(m_document.undoStack().canRedo());
-        m_undo->setToolTip("Undo: " + m_document.undoStack().undoText() + " (Ctrl+Z)");
-        m_redo->setToolTip("Redo: " + m_document.undoStack().redoText() + " (Ctrl+Shift+Z)");
+        m_undo->setToolTip(tip("Undo: " + m_document.undoStack().undoText() + " (Ctrl+Z)"));
+        m_redo->setToolTip(tip("Redo: " + m_document.undoStack().redoText() + " (Ctrl+Shift+Z)"));
     });
     addShortcuts();
     fillCounts();

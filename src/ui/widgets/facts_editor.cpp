@@ -26,7 +26,7 @@ std::string_view mediumWord(kb::MediumKind kind)
     case kb::MediumKind::Multimode:
     case kb::MediumKind::SingleMode: return "fibre";
     case kb::MediumKind::Coax: return "coax";
-    case kb::MediumKind::PowerLine: return "power-line";
+    case kb::MediumKind::PowerLine: return "mains";
     default: return "radio";
     }
 }
@@ -47,6 +47,7 @@ FactsEditor::FactsEditor(const kb::KnowledgeBase& kb, kb::TraitOwner owner, cons
     all->addWidget(m_offers);
     for (const auto& [id, value] : stated)
         if (const kb::TraitKind* kind = m_kb.traitKind(id)) add(*kind, value);
+        else m_others.set(id, value);
     fillOffers();
     connect(m_offers, &QComboBox::activated, this, [this](int index) {
         const kb::TraitKind* kind = m_kb.traitKind(fromQt(m_offers->itemData(index).toString()));
@@ -114,7 +115,8 @@ void FactsEditor::add(const kb::TraitKind& kind, const std::string& value)
     drop->setAccessibleName("Forget: " + toQt(kind.name));
     layout->addWidget(drop);
     m_lines->addWidget(line);
-    m_rows.push_back({&kind, line, editor});
+    const auto* shown = qobject_cast<QLineEdit*>(editor);
+    m_rows.push_back({&kind, line, editor, value, shown ? shown->text() : QString()});
 }
 
 void FactsEditor::remove(const kb::TraitKind* kind)
@@ -132,11 +134,17 @@ void FactsEditor::remove(const kb::TraitKind* kind)
 
 Result<plan::Traits> FactsEditor::traits() const
 {
-    plan::Traits result;
+    plan::Traits result = m_others;
     for (const Row& row : m_rows) {
         std::string typed = "yes";
         if (const auto* box = qobject_cast<QComboBox*>(row.value)) typed = fromQt(box->currentData().toString());
-        else if (const auto* edit = qobject_cast<QLineEdit*>(row.value)) typed = fromQt(edit->text().trimmed());
+        else if (const auto* edit = qobject_cast<QLineEdit*>(row.value)) {
+            if (edit->text() == row.shown && !row.stated.empty()) {
+                result.set(row.kind->id, row.stated);  // to the last digit
+                continue;
+            }
+            typed = fromQt(edit->text().trimmed());
+        }
         if (typed.empty()) continue;
         const auto value = kb::traitValue(*row.kind, typed);
         if (!value) return failure(ErrorCode::BadInput, row.kind->name + ": " + value.error().what);

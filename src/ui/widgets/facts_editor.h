@@ -30,6 +30,8 @@ private:
         const kb::TraitKind* kind;
         QWidget* line;
         QWidget* value;
+        std::string stated;  ///< what was stated before; empty: nothing
+        QString shown;       ///< and how it was shown
     };
     void add(const kb::TraitKind&, const std::string& value);
     void remove(const kb::TraitKind*);
@@ -38,6 +40,7 @@ private:
     kb::TraitOwner m_owner;
     std::optional<kb::MediumKind> m_medium;
     std::vector<Row> m_rows;
+    plan::Traits m_others;  ///< of kinds that these tables do not know: kept as they are
     QVBoxLayout* m_lines;
     QComboBox* m_offers;
 };

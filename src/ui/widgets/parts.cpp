@@ -15,9 +15,13 @@ void setKind(QWidget* widget, const char* kind)
     widget->style()->polish(widget);
 }
 
+QString tip(const QString& text) { return "<qt>" + text.toHtmlEscaped() + "</qt>"; }
+
 QLabel* label(const QString& text, const char* kind, bool wraps)
 {
-    auto* result = new QLabel(text);
+    auto* result = new QLabel;
+    result->setTextFormat(Qt::PlainText);  // names of things are no markup
+    result->setText(text);
     result->setProperty("kind", kind);
     result->setWordWrap(wraps);
     result->setTextInteractionFlags(Qt::NoTextInteraction);

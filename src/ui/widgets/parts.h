@@ -16,6 +16,8 @@ class QComboBox;
 namespace sokudo::ui {
 
 /// kind: title, heading, soft, figure, measured, good, bad, caution; empty: plain text.
+/// A tool tip that says names as they are, whatever signs are in them.
+QString tip(const QString& text);
 QLabel* label(const QString& text, const char* kind = "", bool wraps = false);
 /// kind: main, quiet; empty: plain.
 QPushButton* button(const QString& text, const char* kind, const std::function<void()>& clicked);

@@ -31,7 +31,7 @@ private Q_SLOTS:
             "19 devices, 26 runs, 23 links: 12 fits, 3 limited, 4 unknown, 1 marginal, 2 no link, 1 unsafe"));
         QVERIFY(page.contains("vault → platen, file copy"));
         QVERIFY(page.contains("expected 4.11 Gb/s to 8 Gb/s, usually 7.03 Gb/s, held by file share"));
-        QVERIFY(page.contains("Last measured 2026-11-24 00:00: 6.58 Gb/s, normal."));
+        QVERIFY(page.contains("Last measured 2026-11-24 00:00 UTC: 6.58 Gb/s, normal."));
         QVERIFY(page.contains("a note"));
         QVERIFY(page.contains("Where they differ, they win."));
         QVERIFY(page.indexOf("spread 12 — store-sw 8") < page.indexOf("core Q2 — kiln-a 1"));
