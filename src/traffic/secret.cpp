@@ -66,7 +66,8 @@ Proof prove(const Key& key, std::initializer_list<std::span<const std::uint8_t>>
     sodiumReady();
     crypto_auth_hmacsha256_state state;
     crypto_auth_hmacsha256_init(&state, key.data(), key.size());
-    for (const auto& part : parts) crypto_auth_hmacsha256_update(&state, part.data(), part.size());
+    for (const auto& part : parts)
+        if (!part.empty()) crypto_auth_hmacsha256_update(&state, part.data(), part.size());
     Proof proof{};
     crypto_auth_hmacsha256_final(&state, proof.data());
     return proof;
@@ -84,6 +85,7 @@ std::span<const std::uint8_t> bytesOf(std::string_view text)
 
 std::string hex(std::span<const std::uint8_t> bytes)
 {
+    if (bytes.empty()) return {};
     std::string result(bytes.size() * 2 + 1, '\0');
     sodium_bin2hex(result.data(), result.size(), bytes.data(), bytes.size());
     result.pop_back();
@@ -92,6 +94,7 @@ std::string hex(std::span<const std::uint8_t> bytes)
 
 Bytes fromHex(std::string_view text)
 {
+    if (text.size() < 2) return {};
     Bytes result(text.size() / 2);
     std::size_t length = 0;
     if (sodium_hex2bin(result.data(), result.size(), text.data(), text.size(), nullptr, &length, nullptr) != 0 ||

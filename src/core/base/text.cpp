@@ -78,7 +78,7 @@ std::string size(DataSize value)
 std::string lower(std::string_view in)
 {
     std::string out(in);
-    std::transform(out.begin(), out.end(), out.begin(), [](unsigned char c) { return ascii::lower(c); });
+    std::transform(out.begin(), out.end(), out.begin(), [](char c) { return ascii::lower(c); });
     return out;
 }
 
