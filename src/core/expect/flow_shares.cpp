@@ -29,7 +29,7 @@ bool isPrivate(StageKind kind)
     }
 }
 
-/// A shared medium by its two ends, whichever way it is travelled.
+/// A shared medium as a person names it, whichever way it is travelled.
 std::string bothWays(const std::string& name)
 {
     constexpr std::string_view kJoin = " — ";
@@ -49,14 +49,26 @@ bool isOneForBothWays(StageKind kind)
 
 using Pick = BitRate Band::*;
 
-/// Pools by name, at one of the three figures.
+/// What flows meet in, by what it is and not by what it is called.
+struct PoolId {
+    StageKind kind = StageKind::Link;
+    bool isAir = false, isBothWays = false;
+    Direction direction = Direction::Both;
+    plan::RunId run;
+    plan::PortId enters;
+    plan::DeviceId device;
+    std::int64_t part = 0;
+    auto operator<=>(const PoolId&) const = default;
+};
+
+/// Pools at one of the three figures.
 class Pools {
 public:
     explicit Pools(Pick pick) : m_pick(pick) {}
-    Use use(const std::string& name, const Band& band)
+    Use use(const PoolId& id, const std::string& name, const Band& band)
     {
         const BitRate capacity = band.*m_pick;
-        const auto [at, fresh] = m_index.try_emplace(name, m_capacity.size());
+        const auto [at, fresh] = m_index.try_emplace(id, m_capacity.size());
         if (fresh) {
             m_capacity.push_back(capacity);
             m_names.push_back(name);
@@ -70,7 +82,7 @@ public:
 
 private:
     Pick m_pick;
-    std::map<std::string, std::size_t> m_index;
+    std::map<PoolId, std::size_t> m_index;
     std::vector<BitRate> m_capacity;
     std::vector<std::string> m_names;
 };
@@ -104,11 +116,15 @@ void addUses(const Asked& asked, Pools& pools, Pick pick, ShareFlow& into)
     for (const Stage& stage : asked.path.stages) {
         hold(stage.carries.*pick);
         if (isPrivate(stage.kind)) continue;
-        into.uses.push_back(pools.use(poolName(stage, *asked.flow), stage.pool.value_or(stage.carries)));
+        PoolId id{stage.kind, false,        false,        wayOf(stage, *asked.flow),
+                  stage.run,  stage.enters, stage.device, stage.part};
+        into.uses.push_back(pools.use(id, poolName(stage, *asked.flow), stage.pool.value_or(stage.carries)));
+        if (!stage.both) continue;
         // A slow station takes more of the air that all share.
-        if (stage.both)
-            into.uses.push_back(
-                pools.use(stage.air.empty() ? bothWays(stage.name) : "the air of " + stage.air, *stage.both));
+        if (stage.airOf.isSet()) id = {stage.kind, true, true, Direction::Both, {}, {}, stage.airOf, 0};
+        else id = {stage.kind, false, true, Direction::Both, stage.run, {}, stage.device, stage.part};
+        const std::string name = stage.airOf.isSet() ? "the air of " + stage.air : bothWays(stage.name);
+        into.uses.push_back(pools.use(id, name, *stage.both));
     }
     into.cap = cap;
     into.weight = asked.flow->streams;
@@ -143,7 +159,7 @@ RunLoads loadsOf(const std::vector<Asked>& asked, const std::vector<std::size_t>
     RunLoads output;
     for (std::size_t i = 0; i < asked.size(); ++i)
         for (const Stage& stage : asked[i].path.stages) {
-            BitRate& load = output[stage.run][stage.name];
+            BitRate& load = output[stage.run][stage.enters];
             load = load + results[at[i]].rate.typical;
         }
     return output;

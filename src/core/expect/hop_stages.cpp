@@ -71,7 +71,10 @@ Result<Stage> radioStage(const SurveyedPath& path, const plan::Run& run, BitRate
     Factors factors = airFactors(path, run, false);
     for (int hop = 1; hop < run.traits.count("hops").value_or(1); ++hop) factors.emplace_back("repeat");
     if (const auto error = applyFactors(path.kb, factors, "radio", *stage)) return tl::unexpected(*error);
-    if (const plan::Device* point = accessPointOf(path.plan, path.kb, run)) stage->air = point->name;
+    if (const plan::Device* point = accessPointOf(path.plan, path.kb, run)) {
+        stage->air = point->name;
+        stage->airOf = point->id;
+    }
     return stage;
 }
 
@@ -149,6 +152,7 @@ std::optional<Error> addHop(const SurveyedPath& path, const Paths& paths, const 
         stage->label = shortName(*medium) + (run->length ? " " + text::length(*run->length) : std::string());
     stage->name = title;
     stage->run = hop.link.id();
+    stage->enters = hop.from;
     found.stages.push_back(std::move(*stage));
     return std::nullopt;
 }

@@ -50,13 +50,13 @@ void addAttachment(const SurveyedPath& path, const plan::Device& device, plan::P
     const plan::Port* port = path.plan.ports.find(id);
     if (!port) return;
     if (const auto usb = port->traits.as<BitRate>("usb"))
-        found.add(usbStage(path.kb, *usb, linkRate), "usb of " + device.name, device.id, device.name);
+        found.add(usbStage(path.kb, *usb, linkRate), "usb of " + device.name, device.id, device.name, id.value);
     const plan::Slot* slot = path.plan.slots.find(port->slot);
     if (!slot) return;
     const auto addSlot = [&] {
         auto stage = slotStage(path.kb, *slot);
         if (!stage) return found.missing.push_back({fmt::format("slot {} of {}", slot->name, device.name), device.id});
-        found.add(std::move(stage), "slot of " + device.name, device.id, device.name);
+        found.add(std::move(stage), "slot of " + device.name, device.id, device.name, slot->id.value);
     };
     const auto addUplink = [&] {
         if (!slot->chipset) return;
@@ -87,11 +87,13 @@ Factors factorsOf(const kb::KnowledgeBase& kb, const plan::Traits& traits, std::
     return result;
 }
 
-void Found::add(Result<Stage> stage, std::string name, plan::DeviceId device, std::string_view otherwise)
+void Found::add(Result<Stage> stage, std::string name, plan::DeviceId device, std::string_view otherwise,
+                std::int64_t part)
 {
     if (!stage) return missing.push_back({fmt::format("{} at {}", stage.error().what, otherwise), device});
     stage->name = std::move(name);
     stage->device = device;
+    stage->part = part;
     stages.push_back(std::move(*stage));
 }
 

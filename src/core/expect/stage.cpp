@@ -48,6 +48,8 @@ Stage inPlaceOf(const Stage& now, Stage result)
     result.name = now.name;
     result.run = now.run;
     result.device = now.device;
+    result.enters = now.enters;
+    result.part = now.part;
     return result;
 }
 

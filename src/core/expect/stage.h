@@ -72,12 +72,15 @@ struct Stage {
     std::optional<Band>
         pool;  ///< what all flows through it share, where that is more than this one gets: all cores, all members
     std::optional<Transport> transport;  ///< for a window and a loss
-    double ackShare = 0;  ///< of what travels one way, what its acknowledgements take the other way; 0: none
-    FrameRate frames;     ///< full frames a second of a link at its rate; 0: no frames here
-    std::string air;      ///< the device whose radio several links share; empty: a stage of its own
-    Duration roundTrip;   ///< what it adds to the round trip; 0: next to nothing, or not told
-    plan::RunId run;      ///< for a link
+    double ackShare = 0;   ///< of what travels one way, what its acknowledgements take the other way; 0: none
+    FrameRate frames;      ///< full frames a second of a link at its rate; 0: no frames here
+    std::string air;       ///< the device whose radio several links share; empty: a stage of its own
+    plan::DeviceId airOf;  ///< the same by its id
+    Duration roundTrip;    ///< what it adds to the round trip; 0: next to nothing, or not told
+    plan::RunId run;       ///< for a link
+    plan::PortId enters;   ///< for a link: where the traffic goes in
     plan::DeviceId device;
+    std::int64_t part = 0;  ///< which of several such parts of the device: id of the slot or the port; 0: it has one
     /// The same stage at another packet length or link rate, with what else was said of it; empty: neither matters to
     /// it.
     std::function<Result<Stage>(const kb::KnowledgeBase&, const Varied&)> varied;

@@ -12,7 +12,7 @@ struct Found {
     std::vector<Stage> stages;
     std::vector<Missing> missing;
     /// Adds a stage with a name of its own, or what is missing where there is none.
-    void add(Result<Stage>, std::string name, plan::DeviceId device, std::string_view otherwise);
+    void add(Result<Stage>, std::string name, plan::DeviceId device, std::string_view otherwise, std::int64_t part = 0);
 };
 
 struct SurveyedPath {

@@ -23,7 +23,7 @@ struct TrunkLoad {
 };
 
 /// What is put on a run, by the name of the way it is travelled.
-using RunLoads = std::map<plan::RunId, std::map<std::string, BitRate>>;
+using RunLoads = std::map<plan::RunId, std::map<plan::PortId, BitRate>>;
 
 /// Every trunk, most promised first. Where switches form a ring, the tree of its fastest links counts: that is the way
 /// traffic takes.

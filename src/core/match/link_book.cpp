@@ -3,13 +3,6 @@
 
 namespace sokudo::match {
 
-bool LinkBook::WorstFirst::operator()(const ReportPtr& a, const ReportPtr& b) const
-{
-    if (comesFirst(*a, *b)) return true;
-    if (comesFirst(*b, *a)) return false;
-    return a->link.id() < b->link.id();
-}
-
 void LinkBook::update(const plan::PlanPtr& next)
 {
     if (next == m_plan) {
@@ -28,15 +21,13 @@ void LinkBook::update(const plan::PlanPtr& next)
 void LinkBook::rebuild()
 {
     m_wiring = plan::Wiring(*m_plan);
-    const Reports all = judgeAll(*m_plan, m_kb);
-    m_judged = all.size();
-    for (std::size_t i = 0; i < all.size(); ++i) {
-        m_order.insert(m_order.end(), all.row(i));
-        for (plan::RunId run : all[i].link.runs) m_byRun[run] = all.row(i);
-    }
+    m_reports = judgeAll(*m_plan, m_kb);
+    m_judged = m_reports.size();
+    m_byRun.reserve(m_judged);
+    m_reports.each([this](const ReportPtr& report) {
+        for (plan::RunId run : report->link.runs) m_byRun[run] = report;
+    });
 }
-
-Reports LinkBook::reports() const { return Reports(std::vector<ReportPtr>(m_order.begin(), m_order.end())); }
 
 void LinkBook::touchPort(const plan::Plan& plan, plan::PortId port, Runs& dirty) const
 {
@@ -143,17 +134,15 @@ void LinkBook::drop(plan::RunId id)
     const auto known = m_byRun.find(id);
     if (known == m_byRun.end()) return;
     const ReportPtr report = known->second;
-    m_order.erase(report);
+    m_reports = m_reports.without(report);
     for (plan::RunId run : report->link.runs) m_byRun.erase(run);
 }
 
 void LinkBook::judgeLinkOf(const plan::Run& run)
 {
     const plan::Link link = m_wiring.linkOf(*m_plan, run);
-    LinkReport result = judge(linkContext(*m_plan, link, m_kb));
-    result.link = link;
-    const auto report = std::make_shared<const LinkReport>(std::move(result));
-    m_order.insert(report);
+    const auto report = std::make_shared<const LinkReport>(m_shapes.judge(*m_plan, link));
+    m_reports = m_reports.with(report);
     for (plan::RunId id : link.runs) m_byRun[id] = report;
     ++m_judged;
 }

@@ -6,6 +6,7 @@
 #include <unordered_map>
 #include <unordered_set>
 
+#include "core/match/link_shape.h"
 #include "core/match/reports.h"
 #include "core/plan/wiring.h"
 
@@ -18,14 +19,11 @@ public:
     /// Takes the next version of the plan. The first one is judged whole, later ones by their difference.
     void update(const plan::PlanPtr&);
     /// Worst first, then by title; the same as judging the plan from scratch.
-    Reports reports() const;
+    const Reports& reports() const { return m_reports; }
     /// How many links the last update judged.
     std::size_t judged() const { return m_judged; }
 
 private:
-    struct WorstFirst {
-        bool operator()(const ReportPtr&, const ReportPtr&) const;
-    };
     using Runs = std::unordered_set<plan::RunId>;
 
     void rebuild();
@@ -39,7 +37,8 @@ private:
     const kb::KnowledgeBase& m_kb;
     plan::PlanPtr m_plan;
     plan::Wiring m_wiring;
-    std::set<ReportPtr, WorstFirst> m_order;
+    Reports m_reports;
+    ShapeBook m_shapes{m_kb};
     std::unordered_map<plan::RunId, ReportPtr> m_byRun;
     std::size_t m_judged = 0;
 };

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <thread>
 
+#include "core/match/link_shape.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
@@ -18,14 +19,14 @@ bool worseFirst(const Finding& a, const Finding& b)
     return a.outcome.rate && *a.outcome.rate < *b.outcome.rate;
 }
 
-void applyWaivers(const LinkContext& link, LinkReport& report)
+void applyWaivers(const LinkContext& link, std::vector<Finding>& findings, std::vector<WaiverState>& waivers)
 {
     for (const plan::Waiver& waiver : link.plan.waivers) {
         const bool isOurs = std::any_of(link.sections.begin(), link.sections.end(),
                                         [&](const CableSection& s) { return s.run->id == waiver.run; });
         if (!isOurs) continue;
         WaiverState state{waiver, false, "the finding is gone: take the waiver out"};
-        for (Finding& finding : report.findings) {
+        for (Finding& finding : findings) {
             if (!(finding.outcome.caseId == waiver.clause)) continue;
             state.holds = code(finding.verdict()) == waiver.verdict && finding.verdict() != Verdict::Unsafe;
             state.why = state.holds ? ""
@@ -34,7 +35,7 @@ void applyWaivers(const LinkContext& link, LinkReport& report)
             finding.isWaived = state.holds;
             break;
         }
-        report.waivers.push_back(std::move(state));
+        waivers.push_back(std::move(state));
     }
 }
 
@@ -47,31 +48,28 @@ std::string mediumText(const LinkContext& link)
 
 }  // namespace
 
-bool comesFirst(const LinkReport& a, const LinkReport& b)
-{
-    return a.verdict != b.verdict ? a.verdict > b.verdict : a.title < b.title;
-}
-
 LinkReport judge(const LinkContext& link)
 {
     LinkReport report;
     report.wanted = link.wanted;
-    report.findings.reserve(12);
+    std::vector<Finding> findings;
+    findings.reserve(12);
     report.title = link.a.name + " — " + (link.hasFarEnd() ? link.b.name : std::string("not traced"));
     for (const Rule* rule : allRules())
         for (Outcome& outcome : rule->check(link))
-            report.findings.push_back({StaticText(rule->id.data()), std::move(outcome)});
-    if (!link.plan.waivers.empty()) applyWaivers(link, report);
-    std::stable_sort(report.findings.begin(), report.findings.end(), worseFirst);
-    if (report.findings.empty()) return report;
-    report.verdict = report.findings.front().isWaived ? Verdict::Fits : report.findings.front().verdict();
-    for (const Finding& finding : report.findings)
+            findings.push_back({StaticText(rule->id.data()), std::move(outcome)});
+    if (!link.plan.waivers.empty()) applyWaivers(link, findings, report.waivers);
+    std::stable_sort(findings.begin(), findings.end(), worseFirst);
+    if (findings.empty()) return report;
+    report.verdict = findings.front().isWaived ? Verdict::Fits : findings.front().verdict();
+    for (const Finding& finding : findings)
         if (finding.outcome.rate && (!report.rate || *finding.outcome.rate < *report.rate))
             report.rate = finding.outcome.rate;
     if (report.rate && link.common && *link.common < *report.rate) report.rate = link.common;
-    const bool dead = std::any_of(report.findings.begin(), report.findings.end(),
+    const bool dead = std::any_of(findings.begin(), findings.end(),
                                   [](const Finding& f) { return f.verdict() == Verdict::NoLink && !f.isWaived; });
     if (dead) report.rate.reset();
+    report.findings = std::move(findings);
     report.result = mediumText(link);
     return report;
 }
@@ -85,11 +83,8 @@ void judgeShared(const plan::Plan& plan, const kb::KnowledgeBase& kb, std::vecto
                  std::vector<ReportPtr>& found)
 {
     const auto work = [&](std::size_t from, std::size_t to) {
-        for (std::size_t i = from; i < to; ++i) {
-            auto report = std::make_shared<LinkReport>(judge(linkContext(plan, traced[i], kb)));
-            report->link = std::move(traced[i]);
-            found[i] = std::move(report);
-        }
+        ShapeBook shapes(kb);
+        for (std::size_t i = from; i < to; ++i) found[i] = std::make_shared<LinkReport>(shapes.judge(plan, traced[i]));
     };
     const std::size_t shares = std::clamp<std::size_t>(
         std::min<std::size_t>(std::thread::hardware_concurrency(), traced.size() / kWorthAThread), 1, 16);

@@ -5,7 +5,7 @@
 #include <string>
 #include <vector>
 
-#include "core/match/finding.h"
+#include "core/match/findings.h"
 #include "core/match/link_context.h"
 
 namespace sokudo::match {
@@ -23,8 +23,8 @@ struct LinkReport {
     Verdict verdict = Verdict::Unknown;  ///< of what nobody has accepted; an unsafe finding is never accepted away
     std::optional<BitRate> rate;         ///< the lowest rate the findings allow; empty: no link, or not known
     std::optional<BitRate> wanted;
-    std::string result;             ///< what it is made of: "Cat 6A, 30 m"
-    std::vector<Finding> findings;  ///< worst first, accepted ones last
+    std::string result;  ///< what it is made of: "Cat 6A, 30 m"
+    Findings findings;   ///< worst first, accepted ones last
     std::vector<WaiverState> waivers;
     /// One line: the finding that decides, or what a link that fits is made of.
     std::string reason() const
@@ -32,9 +32,6 @@ struct LinkReport {
         return verdict == Verdict::Fits || findings.empty() ? result : findings.front().text();
     }
 };
-
-/// Worst first, then by title: the order of every list of links.
-bool comesFirst(const LinkReport&, const LinkReport&);
 
 /// Judges one link. Precedence: unsafe, no link, marginal, unknown, limited, fits; rate = the lowest allowed.
 /// Findings with a waiver that holds are set aside.

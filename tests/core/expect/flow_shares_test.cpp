@@ -84,6 +84,32 @@ private Q_SLOTS:
         QCOMPARE(got.flows[0].shareError, 0.0);
         NEAR(inGigabits(got.flows[1].rate.typical), 0.995 * 2.35371 - 0.1, 1e-3);
     }
+    /// Two cards in two slots of one machine do not share a slot; two flows through one card do.
+    void slotsAreApart()
+    {
+        const auto twoCards = [](bool inOneSlot) {
+            FlowsPlan house;
+            house.built.place("hall").device("vault", plan::Role::Storage);
+            house.built.slot("vault", "1", 3, 2).slot("vault", "2", 3, 2);
+            for (const std::string n : {"1", "2"}) {
+                house.built.device("c" + n, plan::Role::Computer).port("vault", n, "sfp28").port("c" + n, "1", "sfp28");
+                house.built.run(n, "vault " + n, "c" + n + " 1", "dac", 2);
+                house.built.changePort("vault " + n, [&](plan::Port& port) {
+                    port.slot = house.built.slotId("vault", inOneSlot ? "1" : n);
+                });
+                house.flow(n.c_str(), "vault", ("c" + n).c_str());
+            }
+            return house.run();
+        };
+        for (const FlowResult& flow : twoCards(false).flows) {
+            QVERIFY2(flow.problem.empty(), flow.problem.c_str());
+            NEAR(flow.share(), 1.0, 1e-6);
+        }
+        for (const FlowResult& flow : twoCards(true).flows) {
+            NEAR(flow.share(), 0.5, 1e-6);
+            QCOMPARE(toQt(flow.heldBy), "slot of vault, sending");
+        }
+    }
     /// One disk serves readers and a writer with one strength.
     void aDiskIsShared()
     {

@@ -144,7 +144,7 @@ private Q_SLOTS:
         QVERIFY(waived);
         QCOMPARE(judged(*waived).verdict, Verdict::Fits);
         QVERIFY(judged(*waived).waivers.front().holds);
-        QVERIFY(judged(*waived).findings.back().isWaived);
+        QVERIFY(judged(*waived).findings.all().back().isWaived);
         // Another length brings another clause: the waiver no longer fits, and that is said.
         plan::Run run = *waived->runs.find(house.runId("long"));
         run.length = Length::of(130);

@@ -1,0 +1,278 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/match/link_shape.h"
+
+#include <algorithm>
+
+namespace sokudo::match {
+
+/// The objects that a link is made of, each once, in the order in which it meets them.
+class LinkPieces {
+public:
+    LinkPieces(const plan::Plan& plan, const plan::Link& link) : m_link(link)
+    {
+        addPort(plan, link.a);
+        addPort(plan, link.b);
+        for (plan::RunId id : link.runs)
+            if (const plan::Run* run = plan.runs.find(id)) {
+                runs.push_back(run);
+                addPort(plan, run->a);
+                addPort(plan, run->b);
+            }
+    }
+    /// Whether the rules look at nothing else of the plan: no port that is split, no power that devices share.
+    bool isAlone(const plan::Plan& plan) const
+    {
+        const auto isShared = [](const plan::Port* port) { return port->splitOf.isSet() || port->traits.has("split"); };
+        const auto states = [](const plan::Device* device) { return !device->traits.empty(); };
+        const auto isWaived = [&](const plan::Waiver& waiver) {
+            return std::any_of(runs.begin(), runs.end(), [&](const plan::Run* run) { return run->id == waiver.run; });
+        };
+        return names() <= kMostNames && std::none_of(ports.begin(), ports.end(), isShared) &&
+               std::none_of(devices.begin(), devices.end(), states) &&
+               std::none_of(plan.waivers.begin(), plan.waivers.end(), isWaived);
+    }
+    std::size_t names() const { return devices.size() + ports.size() + slots.size() + places.size() + runs.size(); }
+    LinkNames allNames() const
+    {
+        LinkNames result;
+        result.reserve(names());
+        for (const auto* one : devices) result.push_back(one->name);
+        for (const auto* one : ports) result.push_back(one->name);
+        for (const auto* one : slots) result.push_back(one->name);
+        for (const auto* one : places) result.push_back(one->name);
+        for (const auto* one : runs) result.push_back(one->label);
+        return result;
+    }
+    const plan::Link& link() const { return m_link; }
+
+    std::vector<const plan::Device*> devices;
+    std::vector<const plan::Port*> ports;
+    std::vector<const plan::Slot*> slots;
+    std::vector<const plan::Place*> places;
+    std::vector<const plan::Run*> runs;
+
+private:
+    template <class T>
+    static void addOnce(std::vector<const T*>& into, const T* one)
+    {
+        if (one && std::find(into.begin(), into.end(), one) == into.end()) into.push_back(one);
+    }
+    void addPort(const plan::Plan& plan, plan::PortId id)
+    {
+        const plan::Port* port = plan.ports.find(id);
+        if (!port || std::find(ports.begin(), ports.end(), port) != ports.end()) return;
+        ports.push_back(port);
+        const plan::Device* device = plan.devices.find(port->device);
+        addOnce(devices, device);
+        addOnce(slots, plan.slots.find(port->slot));
+        if (device) addOnce(places, plan.places.find(device->place));
+    }
+    const plan::Link& m_link;
+};
+
+namespace {
+
+/// Where an id stands in a list, from 1; 0: nowhere.
+template <class T, class Id>
+int numberOf(const std::vector<const T*>& list, Id id)
+{
+    for (std::size_t i = 0; i < list.size(); ++i)
+        if (list[i]->id == id) return static_cast<int>(i) + 1;
+    return 0;
+}
+
+/// Writes values one behind the other, each with its length where it has none by itself.
+class KeyWriter {
+public:
+    explicit KeyWriter(std::string& into) : m_key(into) { m_key.clear(); }
+    void add(std::int64_t value) { m_key.append(reinterpret_cast<const char*>(&value), sizeof value); }
+    void small(int value)
+    {
+        m_key.push_back(static_cast<char>(value));
+        m_key.push_back(static_cast<char>(value >> 8));
+    }
+    void add(std::string_view text)
+    {
+        small(static_cast<int>(text.size()));
+        m_key.append(text);
+    }
+    void add(const plan::Traits& traits)
+    {
+        small(static_cast<int>(std::distance(traits.begin(), traits.end())));
+        for (const auto& [id, value] : traits) {
+            add(id);
+            add(value);
+        }
+    }
+    template <class Q>
+    void add(const std::optional<Q>& value)
+    {
+        add(value ? value->steps() : std::int64_t{-1});
+    }
+
+private:
+    std::string& m_key;
+};
+
+void addPorts(const LinkPieces& pieces, KeyWriter& key)
+{
+    for (const plan::Port* port : pieces.ports) {
+        key.add(port->cage);
+        key.add(port->module);
+        key.small(static_cast<int>(port->rates.size()));
+        for (BitRate rate : port->rates) key.add(rate.steps());
+        key.add(port->forced);
+        key.small(port->fec ? static_cast<int>(*port->fec) : -1);
+        key.add(std::int64_t{port->mtu.value_or(-1)});
+        key.small(port->leg);
+        key.small(numberOf(pieces.slots, port->slot));
+        key.small(numberOf(pieces.devices, port->device));
+        key.small(port->name.empty());
+        key.add(port->traits);
+    }
+    for (const plan::Slot* slot : pieces.slots) {
+        for (int value :
+             {slot->generation, slot->lanes, slot->shape, slot->chipset ? 1 : 0, slot->name.empty() ? 1 : 0})
+            key.small(value);
+        key.small(numberOf(pieces.devices, slot->device));
+        key.small(slot->card ? slot->card->generation * 64 + slot->card->lanes : -1);
+        if (slot->card) key.add(slot->card->name);
+    }
+}
+
+void addRuns(const LinkPieces& pieces, KeyWriter& key)
+{
+    for (const plan::Run* run : pieces.runs) {
+        key.small(numberOf(pieces.ports, run->a) * 256 + numberOf(pieces.ports, run->b));
+        key.add(run->medium);
+        key.add(run->length);
+        key.small(run->joints);
+        key.small(run->splices);
+        key.small(static_cast<int>(run->bundle) * 4 + (run->protectedOutdoors ? 2 : 0) + (run->label.empty() ? 1 : 0));
+        key.add(run->wireMap);
+        key.add(run->wanted);
+        key.small(static_cast<int>(run->segments.size()));
+        for (const plan::Segment& segment : run->segments) {
+            key.small(static_cast<int>(segment.kind) * 2 + (segment.atB ? 1 : 0));
+            key.add(segment.medium);
+            key.add(segment.length);
+            key.small(segment.gauge);
+        }
+        key.add(run->traits);
+    }
+}
+
+void writeKey(const LinkPieces& pieces, std::string& into)
+{
+    KeyWriter key(into);
+    for (std::size_t count : {pieces.ports.size(), pieces.devices.size(), pieces.slots.size(), pieces.places.size(),
+                              pieces.runs.size(), pieces.link().through.size()})
+        key.small(static_cast<int>(count));
+    key.small(numberOf(pieces.ports, pieces.link().a) * 256 + numberOf(pieces.ports, pieces.link().b));
+    addPorts(pieces, key);
+    for (const plan::Device* device : pieces.devices) {
+        key.small(static_cast<int>(device->role) * 2 + (device->name.empty() ? 1 : 0));
+        key.small(numberOf(pieces.places, device->place));
+    }
+    for (const plan::Place* place : pieces.places) {
+        key.add(place->building);
+        key.small(place->level * 2 + (place->name.empty() ? 1 : 0));
+    }
+    addRuns(pieces, key);
+}
+
+/// A plan of these pieces alone, with numbers for ids and stand-ins for names; and the link in it.
+struct Example {
+    plan::Plan plan;
+    plan::Link link;
+};
+
+Example exampleOf(const LinkPieces& pieces)
+{
+    Example example;
+    std::size_t next = 0;
+    const auto standIn = [&](std::string& name) {
+        if (!name.empty()) name = nameMark(next);
+        ++next;
+    };
+    const auto number = [](const auto& list, auto& id) { id.value = numberOf(list, id); };
+    plan::Plan& plan = example.plan;
+    for (const plan::Device* one : pieces.devices) {
+        plan::Device device = *one;
+        standIn(device.name);
+        number(pieces.devices, device.id);
+        number(pieces.places, device.place);
+        device.fedBy = {};
+        plan.devices = plan.devices.with(device);
+    }
+    for (const plan::Port* one : pieces.ports) {
+        plan::Port port = *one;
+        standIn(port.name);
+        number(pieces.ports, port.id);
+        number(pieces.devices, port.device);
+        number(pieces.slots, port.slot);
+        plan.ports = plan.ports.with(port);
+    }
+    for (const plan::Slot* one : pieces.slots) {
+        plan::Slot slot = *one;
+        standIn(slot.name);
+        number(pieces.slots, slot.id);
+        number(pieces.devices, slot.device);
+        plan.slots = plan.slots.with(slot);
+    }
+    for (const plan::Place* one : pieces.places) {
+        plan::Place place = *one;
+        standIn(place.name);
+        number(pieces.places, place.id);
+        plan.places = plan.places.with(place);
+    }
+    example.link = pieces.link();
+    for (const plan::Run* one : pieces.runs) {
+        plan::Run run = *one;
+        standIn(run.label);
+        number(pieces.runs, run.id);
+        number(pieces.ports, run.a);
+        number(pieces.ports, run.b);
+        plan.runs = plan.runs.with(run);
+    }
+    number(pieces.ports, example.link.a);
+    number(pieces.ports, example.link.b);
+    for (plan::RunId& run : example.link.runs) number(pieces.runs, run);
+    for (plan::PortId& port : example.link.through) number(pieces.ports, port);
+    return example;
+}
+
+}  // namespace
+
+ShapeBook::Shape ShapeBook::judgeShape(const LinkPieces& pieces) const
+{
+    const Example example = exampleOf(pieces);
+    const LinkReport report = match::judge(linkContext(example.plan, example.link, m_kb));
+    return {report.verdict, report.rate, report.wanted, report.result,
+            std::make_shared<const std::vector<Finding>>(report.findings.all())};
+}
+
+LinkReport ShapeBook::judge(const plan::Plan& plan, const plan::Link& link)
+{
+    const LinkPieces pieces(plan, link);
+    if (!pieces.isAlone(plan)) {
+        LinkReport report = match::judge(linkContext(plan, link, m_kb));
+        report.link = link;
+        return report;
+    }
+    writeKey(pieces, m_key);
+    auto shape = m_shapes.find(m_key);
+    if (shape == m_shapes.end()) shape = m_shapes.emplace(m_key, judgeShape(pieces)).first;
+    LinkReport report;
+    report.link = link;
+    report.title = plan::portText(plan, link.a) + " — " +
+                   (link.b.isSet() ? plan::portText(plan, link.b) : std::string("not traced"));
+    report.verdict = shape->second.verdict;
+    report.rate = shape->second.rate;
+    report.wanted = shape->second.wanted;
+    report.result = shape->second.result;
+    report.findings = Findings(shape->second.findings, pieces.allNames());
+    return report;
+}
+
+}  // namespace sokudo::match
