@@ -50,9 +50,8 @@ std::vector<Gap> gapsOf(const plan::Plan& plan, const match::Reports& reports)
 
 const match::LinkReport* Analysis::reportOf(plan::RunId run) const
 {
-    for (const match::LinkReport& report : links)
-        if (std::find(report.link.runs.begin(), report.link.runs.end(), run) != report.link.runs.end()) return &report;
-    return nullptr;
+    const auto at = byRun.find(run);
+    return at == byRun.end() ? nullptr : at->second;
 }
 
 namespace {
@@ -61,7 +60,11 @@ Analysis summed(const plan::Plan& plan, match::Reports links, const kb::Knowledg
 {
     Analysis result;
     result.links = std::move(links);
-    for (const match::LinkReport& report : result.links) ++result.counts[static_cast<std::size_t>(report.verdict)];
+    result.byRun.reserve(plan.runs.size());
+    for (const match::LinkReport& report : result.links) {
+        ++result.counts[static_cast<std::size_t>(report.verdict)];
+        for (plan::RunId run : report.link.runs) result.byRun.emplace(run, &report);
+    }
     result.gaps = gapsOf(plan, result.links);
     result.swaps = match::crossedLinks(plan, result.links, kb);
     return result;

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <array>
+#include <unordered_map>
 #include <vector>
 
 #include "core/kb/own_rows.h"
@@ -24,6 +25,7 @@ struct Analysis {
     std::array<int, 6> counts{};  ///< by Verdict
     std::vector<Gap> gaps;
     std::vector<match::Swap> swaps;  ///< dark links whose modules or cables sit in each other's ports
+    std::unordered_map<plan::RunId, const match::LinkReport*> byRun;  ///< into `links`
     int count(Verdict verdict) const { return counts[static_cast<std::size_t>(verdict)]; }
     const match::LinkReport* reportOf(plan::RunId run) const;
 };

@@ -111,14 +111,9 @@ InspectorContent SurveyPresenter::inspector() const
     return houseContent();
 }
 
-InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) const
+/// The ports of a device and what hangs on them; the worst of its links becomes the notice.
+InspectorSection SurveyPresenter::portSection(const plan::Device& device, InspectorContent& content) const
 {
-    const plan::Place* place = plan().places.find(device.place);
-    InspectorContent result{toQt(device.name),
-                            toQt(std::string(word(device.role))) + " · " + (place ? toQt(place->name) : QString("?")),
-                            {},
-                            {},
-                            {}};
     InspectorSection ports{"Ports", {}};
     for (const plan::Port* port : plan::portsOf(plan(), device.id)) {
         const kb::Cage* cage = m_document.knowledge().cage(port->cage);
@@ -127,24 +122,23 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
             const match::LinkReport* report = m_document.analysis().reportOf(runs.front()->id);
             line.run = runs.front()->id;
             const plan::PortId far = runs.front()->a == port->id ? runs.front()->b : runs.front()->a;
-            line.value =
-                toQt(plan::portText(plan(), far)) + (report && report->rate ? " · " + figure(report->rate) : QString());
-            if (report) {
-                line.mark = report->verdict;
-                if (report->verdict == Verdict::NoLink) line.value += " · no link";
-                if (report->verdict > Verdict::Unknown && result.notice.isEmpty()) {
-                    result.notice = toQt(report->reason());
-                    result.verdict = report->verdict;
-                }
-                if (report->verdict == Verdict::Limited && result.notice.isEmpty()) {
-                    result.notice = toQt(report->reason());
-                    result.verdict = report->verdict;
-                }
+            line.value = toQt(plan::portText(plan(), far));
+            if (report && report->rate) line.value += " · " + figure(report->rate);
+            if (report) line.mark = report->verdict;
+            if (report && report->verdict == Verdict::NoLink) line.value += " · no link";
+            const bool speaks = report && (report->verdict > Verdict::Unknown || report->verdict == Verdict::Limited);
+            if (speaks && content.notice.isEmpty()) {
+                content.notice = toQt(report->reason());
+                content.verdict = report->verdict;
             }
         }
         ports.lines.push_back(std::move(line));
     }
-    result.sections.push_back(std::move(ports));
+    return ports;
+}
+
+InspectorSection SurveyPresenter::slotSection(const plan::Device& device) const
+{
     InspectorSection slotLines{"Slots", {}};
     const auto cards = match::cardsOf(plan(), device.id, m_document.knowledge());
     for (const plan::Slot* slot : plan::slotsOf(plan(), device.id)) {
@@ -166,21 +160,11 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
                                    {},
                                    slot->id});
     }
-    if (!slotLines.lines.empty()) result.sections.push_back(std::move(slotLines));
-    if (const auto lanes = match::lanePlan(plan(), device.id, m_document.knowledge())) {
-        QString sentence = toQt(lanes->sentence);
-        sentence[0] = sentence[0].toUpper();
-        result.sections.push_back({"A better seating of its cards", {{{}, sentence, {}, {}, {}, {}, {}}}});
-    }
-    const auto dark = poweredThrough(device.id);
-    result.sections.push_back({"If this fails",
-                               {{{},
-                                 dark.empty() ? QString("nothing else loses its power") : "goes dark: " + namesOf(dark),
-                                 {},
-                                 {},
-                                 {},
-                                 {},
-                                 {}}}});
+    return slotLines;
+}
+
+InspectorSection SurveyPresenter::hostSection(const plan::Device& device) const
+{
     InspectorSection host{"Host", {}};
     if (device.processor)
         host.lines.push_back({{},
@@ -206,7 +190,38 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
                               {}});
     }
     if (!device.fileShare.empty()) host.lines.push_back({{}, "file share", toQt(device.fileShare), {}, {}, {}, {}});
-    if (!host.lines.empty()) result.sections.push_back(std::move(host));
+    return host;
+}
+
+InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) const
+{
+    const plan::Place* place = plan().places.find(device.place);
+    InspectorContent result{toQt(device.name),
+                            toQt(std::string(word(device.role))) + " · " + (place ? toQt(place->name) : QString("?")),
+                            {},
+                            {},
+                            {}};
+    const auto addFilled = [&](InspectorSection section) {
+        if (!section.lines.empty()) result.sections.push_back(std::move(section));
+    };
+    InspectorSection ports = portSection(device, result);
+    result.sections.push_back(std::move(ports));
+    addFilled(slotSection(device));
+    if (const auto lanes = match::lanePlan(plan(), device.id, m_document.knowledge())) {
+        QString sentence = toQt(lanes->sentence);
+        sentence[0] = sentence[0].toUpper();
+        result.sections.push_back({"A better seating of its cards", {{{}, sentence, {}, {}, {}, {}, {}}}});
+    }
+    const auto dark = poweredThrough(device.id);
+    result.sections.push_back({"If this fails",
+                               {{{},
+                                 dark.empty() ? QString("nothing else loses its power") : "goes dark: " + namesOf(dark),
+                                 {},
+                                 {},
+                                 {},
+                                 {},
+                                 {}}}});
+    addFilled(hostSection(device));
     return result;
 }
 

@@ -108,6 +108,9 @@ private:
     template <class T, class Put>
     bool keep(const char* kind, T object, const T& base, const Table<T>& now, const QString& called, Put put);
     InspectorContent deviceContent(const plan::Device&) const;
+    InspectorSection portSection(const plan::Device&, InspectorContent&) const;
+    InspectorSection slotSection(const plan::Device&) const;
+    InspectorSection hostSection(const plan::Device&) const;
     InspectorContent runContent(const plan::Run&) const;
     InspectorContent houseContent() const;
     std::vector<const plan::Device*> poweredThrough(plan::DeviceId) const;

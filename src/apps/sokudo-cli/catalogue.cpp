@@ -82,6 +82,7 @@ void addCatalogue(Verbs& verbs, Context& context)
                 if (row.table == given->table) own.push_back(row);
         }
         if (!context.json) {
+            if (own.empty()) print(fmt::format("{} has no rows of its own in {}", given->file, given->table));
             for (const plan::CatalogueRow& row : own) {
                 std::string line;
                 for (const auto& [column, cell] : row.cells) line += (line.empty() ? "" : ", ") + column + "=" + cell;

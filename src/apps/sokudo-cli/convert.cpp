@@ -33,8 +33,12 @@ void addConvert(Verbs& verbs, Context& context)
     verb.option("TEXT", *line, "such as \"1.2 GB in 9.8 s ±1\" or \"2.35 Gbit/s\"").required();
     verb.answer([line, &context] {
         const auto parsed = measure::parseResult(*line);
-        if (!parsed)
-            if (const auto gain = measure::readSpeedUp(*line)) return showGain(*gain, context);
+        if (!parsed) {
+            const auto gain = measure::readSpeedUp(*line);
+            if (gain) return showGain(*gain, context);
+            // Two figures with “to” between them were meant as a gain.
+            if (line->find(" to ") != std::string::npos) return fail(gain.error());
+        }
         if (!parsed) return fail(parsed.error());
         const auto& rate = parsed->rate;
         if (context.json) {

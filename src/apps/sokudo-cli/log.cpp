@@ -116,6 +116,7 @@ void addLog(Verbs& verbs, Context& context)
             const auto ranks = diagnose::rankMedia(project->plan, context.kb,
                                                    match::judgeAll(project->plan, context.kb), project->trials);
             if (context.json) print(toJson(ranks));
+            else if (ranks.empty()) print("no result lies on a path whose cables are all known: measure one first");
             else showMedia(ranks);
             return kFine;
         }

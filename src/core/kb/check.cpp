@@ -176,33 +176,9 @@ void words(const KnowledgeBase& kb, Complaints& out)
     for (const Check& row : kb.checks) look("checks.csv", row.id, {row.title});
 }
 
-/// Prices, boxes, connectors and codes name what exists.
-void trade(const KnowledgeBase& kb, Complaints& out)
+/// Break-outs, adapters, codes of modules, and what else is said of parts.
+void parts(const KnowledgeBase& kb, Complaints& out)
 {
-    for (const Supply& row : kb.supplies)
-        if (!kb.medium(row.medium)) out.push_back(fmt::format("supplies.csv: unknown medium {}", row.medium));
-    for (const Phy& row : kb.phys) {
-        if (!kb.phyUse(row.id)) out.push_back(fmt::format("phy_uses.csv: nothing about {}", row.id));
-        if (!kb.connector(row.connector))
-            out.push_back(fmt::format("phys.csv: {} names the unknown connector {}", row.id, row.connector));
-    }
-    for (const PhyUse& row : kb.phyUses)
-        if (!kb.phy(row.phy)) out.push_back(fmt::format("phy_uses.csv: unknown phy {}", row.phy));
-    for (const MediaConverter& row : kb.mediaConverters) {
-        if (!kb.cage(row.fromCage) || !kb.cage(row.toCage))
-            out.push_back(fmt::format("media_converters.csv: {} names an unknown cage", row.id));
-        const std::string trait = row.trait.substr(0, row.trait.find('='));
-        if (!trait.empty() && !kb.traitKind(trait))
-            out.push_back(fmt::format("media_converters.csv: {} states the unknown value {}", row.id, trait));
-        if (!kb.medium(row.cordMedium) || !kb.supply(row.cordMedium))
-            out.push_back(fmt::format("media_converters.csv: the cord of {} is of the unknown medium {}", row.id,
-                                      row.cordMedium));
-    }
-    for (const School& row : kb.schools)
-        for (const View* view : {&row.one, &row.other})
-            for (const std::string& medium : view->media)
-                if (!kb.medium(medium))
-                    out.push_back(fmt::format("schools.csv: {} names the unknown medium {}", row.id, medium));
     for (const BreakOut& row : kb.breakOuts) {
         const Cage* cage = kb.cage(row.cage);
         if (!cage || !kb.cage(row.legCage))
@@ -237,6 +213,35 @@ void trade(const KnowledgeBase& kb, Complaints& out)
             out.push_back(fmt::format("acceptance.csv: a {} row of {} does not hold", row.kind, row.medium));
     for (const MediumNote& row : kb.mediumNotes)
         if (!kb.medium(row.medium)) out.push_back(fmt::format("medium_notes.csv: unknown medium {}", row.medium));
+}
+
+/// Prices, boxes, connectors and codes name what exists.
+void trade(const KnowledgeBase& kb, Complaints& out)
+{
+    for (const Supply& row : kb.supplies)
+        if (!kb.medium(row.medium)) out.push_back(fmt::format("supplies.csv: unknown medium {}", row.medium));
+    for (const Phy& row : kb.phys) {
+        if (!kb.phyUse(row.id)) out.push_back(fmt::format("phy_uses.csv: nothing about {}", row.id));
+        if (!kb.connector(row.connector))
+            out.push_back(fmt::format("phys.csv: {} names the unknown connector {}", row.id, row.connector));
+    }
+    for (const PhyUse& row : kb.phyUses)
+        if (!kb.phy(row.phy)) out.push_back(fmt::format("phy_uses.csv: unknown phy {}", row.phy));
+    for (const MediaConverter& row : kb.mediaConverters) {
+        if (!kb.cage(row.fromCage) || !kb.cage(row.toCage))
+            out.push_back(fmt::format("media_converters.csv: {} names an unknown cage", row.id));
+        const std::string trait = row.trait.substr(0, row.trait.find('='));
+        if (!trait.empty() && !kb.traitKind(trait))
+            out.push_back(fmt::format("media_converters.csv: {} states the unknown value {}", row.id, trait));
+        if (!kb.medium(row.cordMedium) || !kb.supply(row.cordMedium))
+            out.push_back(fmt::format("media_converters.csv: the cord of {} is of the unknown medium {}", row.id,
+                                      row.cordMedium));
+    }
+    for (const School& row : kb.schools)
+        for (const View* view : {&row.one, &row.other})
+            for (const std::string& medium : view->media)
+                if (!kb.medium(medium))
+                    out.push_back(fmt::format("schools.csv: {} names the unknown medium {}", row.id, medium));
     rowsHold(kb, kb.marks, "marks.csv", out);
     sourcesResolve(kb, kb.mediumNotes, "medium_notes.csv", out);
     for (const Gear& row : kb.gear)
@@ -311,9 +316,11 @@ void bandsRise(const Rows& rows, std::string_view table, Get get, Complaints& ou
 
 }  // namespace
 
-std::vector<std::string> contradictions(const KnowledgeBase& kb)
+namespace {
+
+/// Ids stand once, and sources lead somewhere.
+void idsAndSources(const KnowledgeBase& kb, Complaints& out)
 {
-    Complaints out;
     uniqueIds(kb.clauses, "clauses.csv", out);
     uniqueIds(kb.causes, "causes.csv", out);
     uniqueIds(kb.flags, "flags.csv", out);
@@ -350,15 +357,11 @@ std::vector<std::string> contradictions(const KnowledgeBase& kb)
     sourcesResolve(kb, kb.coaxLosses, "coax_losses.csv", out);
     sourcesResolve(kb, kb.powerLines, "power_lines.csv", out);
     sourcesResolve(kb, kb.cautions, "cautions.csv", out);
-    words(kb, out);
-    sourcesResolve(kb, kb.fecModes, "fec_modes.csv", out);
-    trade(kb, out);
-    rowsHold(kb, kb.ruleClauses, "rules.csv", out);
-    power(kb, out);
-    references(kb, out);
-    lineRates(kb, out);
-    budgets(kb, out);
-    stageRows(kb, out);
+}
+
+/// Low, usual and high rise in every band.
+void bands(const KnowledgeBase& kb, Complaints& out)
+{
     bandsRise(
         kb.ceilings, "ceilings.csv", [](const Ceiling& row) -> const Band& { return row.carries; }, out);
     bandsRise(
@@ -372,6 +375,25 @@ std::vector<std::string> contradictions(const KnowledgeBase& kb)
             out);
     bandsRise(
         kb.fileShares, "file_shares.csv", [](const FileShare& row) -> const FactorBand& { return row.share; }, out);
+}
+
+}  // namespace
+
+std::vector<std::string> contradictions(const KnowledgeBase& kb)
+{
+    Complaints out;
+    idsAndSources(kb, out);
+    words(kb, out);
+    sourcesResolve(kb, kb.fecModes, "fec_modes.csv", out);
+    trade(kb, out);
+    parts(kb, out);
+    rowsHold(kb, kb.ruleClauses, "rules.csv", out);
+    power(kb, out);
+    references(kb, out);
+    lineRates(kb, out);
+    budgets(kb, out);
+    stageRows(kb, out);
+    bands(kb, out);
     return out;
 }
 

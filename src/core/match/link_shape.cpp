@@ -187,6 +187,23 @@ struct Example {
     plan::Link link;
 };
 
+/// The id of an object as the number of its place in the list.
+template <class List, class IdType>
+void number(const List& list, IdType& id)
+{
+    id.value = numberOf(list, id);
+}
+
+plan::Link linkOf(const LinkPieces& pieces)
+{
+    plan::Link link = pieces.link();
+    number(pieces.ports, link.a);
+    number(pieces.ports, link.b);
+    for (plan::RunId& run : link.runs) number(pieces.runs, run);
+    for (plan::PortId& port : link.through) number(pieces.ports, port);
+    return link;
+}
+
 Example exampleOf(const LinkPieces& pieces)
 {
     Example example;
@@ -195,7 +212,6 @@ Example exampleOf(const LinkPieces& pieces)
         if (!name.empty()) name = nameMark(next);
         ++next;
     };
-    const auto number = [](const auto& list, auto& id) { id.value = numberOf(list, id); };
     plan::Plan& plan = example.plan;
     for (const plan::Device* one : pieces.devices) {
         plan::Device device = *one;
@@ -226,7 +242,6 @@ Example exampleOf(const LinkPieces& pieces)
         number(pieces.places, place.id);
         plan.places = plan.places.with(place);
     }
-    example.link = pieces.link();
     for (const plan::Run* one : pieces.runs) {
         plan::Run run = *one;
         standIn(run.label);
@@ -235,10 +250,7 @@ Example exampleOf(const LinkPieces& pieces)
         number(pieces.ports, run.b);
         plan.runs = plan.runs.with(run);
     }
-    number(pieces.ports, example.link.a);
-    number(pieces.ports, example.link.b);
-    for (plan::RunId& run : example.link.runs) number(pieces.runs, run);
-    for (plan::PortId& port : example.link.through) number(pieces.ports, port);
+    example.link = linkOf(pieces);
     return example;
 }
 

@@ -9,13 +9,16 @@
 #include "core/base/csv.h"
 #include "core/base/text.h"
 #include "core/base/whole.h"
+#include "core/measure/checks.h"
 #include "core/measure/parse_result.h"
 
 namespace sokudo::measure {
 namespace {
 
-constexpr std::array<std::string_view, 12> kKnown{"rate", "rate_gbps", "rate_mbps", "rate_bps", "time",    "from",
-                                                  "to",   "kind",      "direction", "streams",  "seconds", "note"};
+constexpr std::array<std::string_view, 15> kKnown{"rate",    "rate_gbps", "rate_mbps", "rate_bps",  "time",
+                                                  "from",    "to",        "kind",      "direction", "streams",
+                                                  "seconds", "note",      "at",        "when",      "date"};
+constexpr std::array<std::string_view, 4> kTimeColumns{"time", "at", "when", "date"};
 
 class RecordReader {
 public:
@@ -32,13 +35,15 @@ public:
         trial.from = device("from", defaults.from);
         trial.to = device("to", defaults.to);
         readRate(trial);
-        if (const std::string when = cell("time"); !when.empty()) {
+        for (const std::string_view column : kTimeColumns) {
+            const std::string when = cell(column);
+            if (when.empty()) continue;
             if (const auto at = timeFromIso(when)) trial.at = *at;
-            else complain("time", fmt::format("“{}” is not a time; write 2026-11-25T21:04:05Z", when));
+            else complain(column, fmt::format("“{}” is not a time; write 2026-11-25T21:04:05Z", when));
         }
         if (const std::string kind = text::lower(cell("kind")); !kind.empty()) {
             if (const auto known = trialKindFromCode(kind)) trial.kind = *known;
-            else complain("kind", fmt::format("“{}” is neither memory nor file-copy", kind));
+            else complain("kind", fmt::format("“{}” is no known kind: write memory or file-copy", kind));
         }
         if (const std::string direction = text::lower(cell("direction")); !direction.empty()) {
             if (const auto known = directionFromCode(direction)) trial.direction = *known;
@@ -54,6 +59,7 @@ public:
         for (const std::string& column : m_sheet.columns())
             if (std::find(kKnown.begin(), kKnown.end(), column) == kKnown.end() && !cell(column).empty())
                 trial.conditions[column] = cell(column);
+        if (const auto problem = problemOf(trial)) complain(problem->field, problem->what);
         if (m_error) return tl::unexpected(*m_error);
         return trial;
     }

@@ -1,17 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/measure/speed_up.h"
 
+#include <cmath>
 #include <optional>
 
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/measure/parse_result.h"
 
 namespace sokudo::measure {
 namespace {
 
 constexpr std::string_view kHow =
-    "write a gain as “4 times as fast”, “300 % faster”, “75 % less time”, “half the time” or “20 min to 5 min”";
+    "write a gain as “4 times as fast”, “300 % faster”, “75 % less time”, “half the time”, “20 min to 5 min” or “0.94 "
+    "Gb/s to 2.35 Gb/s”";
 
 /// The number that a text begins with, and what stands behind it.
 std::optional<std::pair<double, std::string>> leading(std::string_view text)
@@ -59,10 +62,23 @@ Result<SpeedUp> bad(std::string_view text)
     return failure(ErrorCode::BadInput, std::string(kHow), fmt::format("“{}”", text));
 }
 
+/// "0.94 Gb/s to 2.35 Gb/s"; each may be written as a result of its own.
+Result<SpeedUp> ofRates(std::string_view before, std::string_view after, std::string_view whole)
+{
+    const auto old = parseResult(std::string(before)), now = parseResult(std::string(after));
+    if (!old || !now || old->rate.value.steps() <= 0 || now->rate.value.steps() <= 0) return bad(whole);
+    const double factor = now->rate.value.in() / old->rate.value.in();
+    return SpeedUp{factor, factor,
+                   fmt::format("{} ÷ {} = {}: {} % {}, and a copy takes {} % {} time", text::rate(now->rate.value),
+                               text::rate(old->rate.value), text::number(factor),
+                               text::number(100 * std::fabs(factor - 1), 3), factor >= 1 ? "more" : "less",
+                               text::number(100 * std::fabs(1 - 1 / factor), 3), factor >= 1 ? "less" : "more")};
+}
+
 Result<SpeedUp> ofTimes(std::string_view before, std::string_view after, std::string_view whole)
 {
     const auto old = secondsOf(text::trimmed(before)), now = secondsOf(text::trimmed(after));
-    if (!old || !now) return bad(whole);
+    if (!old || !now) return ofRates(before, after, whole);
     const double factor = *old / *now;
     return SpeedUp{factor, factor,
                    fmt::format("{} s ÷ {} s = {}", text::number(*old), text::number(*now), text::number(factor))};

@@ -74,8 +74,9 @@ private:
         if (token.text == "wiremap") return wireMap(token);
         if (token.text == "bundled" || token.text == "bundle") run.bundle = plan::Bundle::Bundled;
         else if (token.text == "loose") run.bundle = plan::Bundle::Loose;
-        else if (token.text == "f/utp") run.traits.set("screened", "yes");
-        else if (token.text == "between-buildings") m_made.betweenBuildings = true;
+        else if (token.text.ends_with("/utp") || token.text.ends_with("/ftp")) {
+            if (token.text != "u/utp") run.traits.set("screened", "yes");
+        } else if (token.text == "between-buildings") m_made.betweenBuildings = true;
         else if (token.text == "protected") run.protectedOutdoors = true;
         else return takeRest(token);
         return std::nullopt;

@@ -6,6 +6,7 @@
 #include "core/base/ascii.h"
 #include "core/base/text.h"
 #include "core/base/whole.h"
+#include "core/oneline/word_hints.h"
 
 namespace sokudo::oneline {
 namespace {
@@ -105,12 +106,27 @@ std::vector<Token> tokens(std::string_view part, std::size_t offset)
     return result;
 }
 
+namespace {
+/// The slash of "f/utp" or "S/FTP" belongs to the word.
+bool isInScreenWord(std::string_view line, std::size_t slash)
+{
+    const auto letters = [&](std::size_t from, std::size_t to) { return text::lower(line.substr(from, to - from)); };
+    std::size_t before = slash, after = slash + 1;
+    while (before > 0 && ascii::isLetter(line[before - 1])) --before;
+    while (after < line.size() && ascii::isLetter(line[after])) ++after;
+    const std::string first = letters(before, slash), second = letters(slash + 1, after);
+    return (first == "u" || first == "f" || first == "s" || first == "sf") && (second == "utp" || second == "ftp");
+}
+}  // namespace
+
 std::vector<Part> parts(std::string_view line, char separator)
 {
     std::vector<Part> result;
     std::size_t start = 0;
     while (true) {
-        const std::size_t at = line.find(separator, start);
+        std::size_t at = line.find(separator, start);
+        while (separator == '/' && at != std::string_view::npos && isInScreenWord(line, at))
+            at = line.find(separator, at + 1);
         result.push_back({line.substr(start, at == std::string_view::npos ? at : at - start), start});
         if (at == std::string_view::npos) return result;
         start = at + 1;
@@ -125,7 +141,9 @@ Error pointAt(const Token& token, std::string what)
 
 std::string suggestion(std::string_view word, const std::vector<std::string>& known)
 {
+    if (std::string hint = hintFor(word); !hint.empty()) return hint;
     const std::string near = text::nearest(word, known);
+    if (near == word) return "; it is known, but not here: it belongs to another part of the line, or takes a value";
     return near.empty() ? std::string() : "; did you mean " + near + "?";
 }
 

@@ -35,29 +35,10 @@ public:
 
 }  // namespace
 
-LogbookPage::LogbookPage(app::LogbookPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
+void LogbookPage::makeTable()
 {
-    auto* all = new QHBoxLayout(this);
-    all->setContentsMargins(0, 0, 0, 0);
-    all->setSpacing(0);
-    auto* left = new QVBoxLayout;
-    left->setContentsMargins(20, 12, 20, 12);
-    left->setSpacing(8);
-    auto* tools = new QHBoxLayout;
-    auto* filter = new QLineEdit;
-    filter->setPlaceholderText("Type to find an entry");
-    filter->setAccessibleName("Find an entry");
-    filter->setClearButtonEnabled(true);
-    auto* kind = new QComboBox;
-    kind->addItems({"all kinds", "changes", "measurements", "notes"});
-    kind->setAccessibleName("Kind of entry");
-    tools->addWidget(label("Logbook", "title"));
-    tools->addSpacing(12);
-    tools->addWidget(filter, 1);
-    tools->addWidget(kind);
-    left->addLayout(tools);
     m_table = new QTableView;
-    m_table->setModel(presenter.entries());
+    m_table->setModel(m_presenter.entries());
     m_table->setItemDelegate(new EntryDelegate(m_table));
     m_table->setAccessibleName("Entries, newest first");
     m_table->verticalHeader()->hide();
@@ -69,19 +50,10 @@ LogbookPage::LogbookPage(app::LogbookPresenter& presenter, QWidget* parent) : QW
     m_table->horizontalHeader()->setStretchLastSection(true);
     m_table->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft);
     m_table->horizontalHeader()->setHighlightSections(false);
-    left->addWidget(m_table, 1);
-    auto* noteRow = new QHBoxLayout;
-    m_note = new QLineEdit;
-    m_note->setPlaceholderText("Write a note: what you saw, what you changed");
-    m_note->setAccessibleName("New note");
-    const auto write = [this] {
-        if (m_presenter.writeNote(m_note->text())) m_note->clear();
-    };
-    noteRow->addWidget(m_note, 1);
-    noteRow->addWidget(button("Write", "main", write));
-    left->addLayout(noteRow);
-    all->addLayout(left, 1);
+}
 
+QWidget* LogbookPage::comparison()
+{
     auto* panel = frame("panel");
     panel->setFixedWidth(scaled(440));
     auto* right = column(panel, 18, 8);
@@ -101,7 +73,44 @@ LogbookPage::LogbookPage(app::LogbookPresenter& presenter, QWidget* parent) : QW
     m_said = label("one page of HTML", "soft", true);
     reportRow->addWidget(m_said, 1);
     right->addLayout(reportRow);
-    all->addWidget(panel);
+    return panel;
+}
+
+LogbookPage::LogbookPage(app::LogbookPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
+{
+    auto* all = new QHBoxLayout(this);
+    all->setContentsMargins(0, 0, 0, 0);
+    all->setSpacing(0);
+    auto* left = new QVBoxLayout;
+    left->setContentsMargins(20, 12, 20, 12);
+    left->setSpacing(8);
+    auto* tools = new QHBoxLayout;
+    auto* filter = new QLineEdit;
+    filter->setPlaceholderText("Type to find an entry");
+    filter->setAccessibleName("Find an entry");
+    filter->setClearButtonEnabled(true);
+    auto* kind = new QComboBox;
+    kind->addItems({"all kinds", "changes", "measurements", "notes", "conclusions"});
+    kind->setAccessibleName("Kind of entry");
+    tools->addWidget(label("Logbook", "title"));
+    tools->addSpacing(12);
+    tools->addWidget(filter, 1);
+    tools->addWidget(kind);
+    left->addLayout(tools);
+    makeTable();
+    left->addWidget(m_table, 1);
+    auto* noteRow = new QHBoxLayout;
+    m_note = new QLineEdit;
+    m_note->setPlaceholderText("Write a note: what you saw, what you changed");
+    m_note->setAccessibleName("New note");
+    const auto write = [this] {
+        if (m_presenter.writeNote(m_note->text())) m_note->clear();
+    };
+    noteRow->addWidget(m_note, 1);
+    noteRow->addWidget(button("Write", "main", write));
+    left->addLayout(noteRow);
+    all->addLayout(left, 1);
+    all->addWidget(comparison());
 
     connect(m_note, &QLineEdit::returnPressed, this, write);
     connect(filter, &QLineEdit::textChanged, &presenter, &app::LogbookPresenter::setFilter);

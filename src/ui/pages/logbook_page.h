@@ -20,6 +20,8 @@ public:
     explicit LogbookPage(app::LogbookPresenter&, QWidget* parent = nullptr);
 
 private:
+    void makeTable();
+    QWidget* comparison();
     void refresh();
     void writeReport();
     app::LogbookPresenter& m_presenter;

@@ -66,14 +66,9 @@ MeasurePage::MeasurePage(app::MeasurePresenter& presenter, app::PathPresenter& p
     refresh();
 }
 
-QWidget* MeasurePage::testPanel()
+/// What a test is asked with, before it is laid out.
+void MeasurePage::makeTestFields()
 {
-    auto* panel = new QWidget;
-    auto* all = column(panel, 0, 7);
-    all->addWidget(label("Test now, memory to memory", "heading"));
-    auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(10);
-    grid->setVerticalSpacing(6);
     m_local = new QCheckBox("this machine alone (loopback): how much can it move at all?");
     m_local->setChecked(true);
     m_host = new QLineEdit;
@@ -105,6 +100,35 @@ QWidget* MeasurePage::testPanel()
     m_warmup->setValue(2);
     m_warmup->setSuffix(" s left out");
     m_warmup->setAccessibleName("Warm-up seconds left out");
+}
+
+QLayout* MeasurePage::runRow()
+{
+    auto* buttons = new QHBoxLayout;
+    m_start = button("Start test", "main", [this] { start(); });
+    m_stop = button("Stop", "", [this] { m_presenter.cancel(); });
+    m_stop->setEnabled(false);
+    m_progress = new QProgressBar;
+    m_progress->setTextVisible(false);
+    m_progress->setRange(0, 1000);
+    m_progress->setAccessibleName("Progress of the test");
+    m_live = label("", "measured");
+    buttons->addWidget(m_start);
+    buttons->addWidget(m_stop);
+    buttons->addWidget(m_progress, 1);
+    buttons->addWidget(m_live);
+    return buttons;
+}
+
+QWidget* MeasurePage::testPanel()
+{
+    auto* panel = new QWidget;
+    auto* all = column(panel, 0, 7);
+    all->addWidget(label("Test now, memory to memory", "heading"));
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(10);
+    grid->setVerticalSpacing(6);
+    makeTestFields();
     grid->addWidget(m_local, 0, 0, 1, 4);
     grid->addWidget(label("Agent", "soft"), 1, 0);
     grid->addWidget(m_host, 1, 1, 1, 2);
@@ -122,20 +146,7 @@ QWidget* MeasurePage::testPanel()
     grid->setColumnStretch(1, 1);
     grid->setColumnStretch(3, 1);
     all->addLayout(grid);
-    auto* buttons = new QHBoxLayout;
-    m_start = button("Start test", "main", [this] { start(); });
-    m_stop = button("Stop", "", [this] { m_presenter.cancel(); });
-    m_stop->setEnabled(false);
-    m_progress = new QProgressBar;
-    m_progress->setTextVisible(false);
-    m_progress->setRange(0, 1000);
-    m_progress->setAccessibleName("Progress of the test");
-    m_live = label("", "measured");
-    buttons->addWidget(m_start);
-    buttons->addWidget(m_stop);
-    buttons->addWidget(m_progress, 1);
-    buttons->addWidget(m_live);
-    all->addLayout(buttons);
+    all->addLayout(runRow());
     m_outcome = label("A test fills the link: others in the house will notice.", "soft", true);
     all->addWidget(m_outcome);
     const auto enable = [this] {

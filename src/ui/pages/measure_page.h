@@ -38,6 +38,8 @@ public:
                 QWidget* parent = nullptr);
 
 private:
+    void makeTestFields();
+    QLayout* runRow();
     QWidget* testPanel();
     QWidget* typedPanel();
     QWidget* resultsPanel();

@@ -15,38 +15,56 @@ namespace {
 constexpr int kVerdictRole = Qt::UserRole;
 }
 
+std::vector<app::RowModel<PiecePane::Row>::Column> PiecePane::columns()
+{
+    return {{"Piece",
+             [](const Row& row, int role) -> QVariant {
+                 if (role == Qt::DisplayRole) return row.isThere ? row.name + " (there now)" : row.name;
+                 if (role == kVerdictRole) return static_cast<int>(row.verdict);
+                 if (role == Qt::AccessibleTextRole)
+                     return QString("%1: %2, %3. %4").arg(row.name, app::toQt(word(row.verdict)), row.rate, row.reason);
+                 return {};
+             }},
+            {"Then",
+             [](const Row& row, int role) -> QVariant {
+                 return role == Qt::DisplayRole ? QVariant(app::toQt(word(row.verdict))) : QVariant();
+             }},
+            {"Rate",
+             [](const Row& row, int role) -> QVariant {
+                 return role == Qt::DisplayRole ? QVariant(row.rate) : QVariant();
+             }},
+            {"Because", [](const Row& row, int role) -> QVariant {
+                 return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.reason) : QVariant();
+             }}};
+}
+
 PiecePane::PiecePane(app::MatchPresenter& presenter, app::CataloguePresenter& catalogue, QWidget* parent)
-    : QWidget(parent),
-      m_presenter(presenter),
-      m_rows(
-          {{"Piece",
-            [](const Row& row, int role) -> QVariant {
-                if (role == Qt::DisplayRole) return row.isThere ? row.name + " (there now)" : row.name;
-                if (role == kVerdictRole) return static_cast<int>(row.verdict);
-                if (role == Qt::AccessibleTextRole)
-                    return QString("%1: %2, %3. %4").arg(row.name, app::toQt(word(row.verdict)), row.rate, row.reason);
-                return {};
-            }},
-           {"Then",
-            [](const Row& row, int role) -> QVariant {
-                return role == Qt::DisplayRole ? QVariant(app::toQt(word(row.verdict))) : QVariant();
-            }},
-           {"Rate",
-            [](const Row& row, int role) -> QVariant {
-                return role == Qt::DisplayRole ? QVariant(row.rate) : QVariant();
-            }},
-           {"Because",
-            [](const Row& row, int role) -> QVariant {
-                return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.reason) : QVariant();
-            }}},
-          this)
+    : QWidget(parent), m_presenter(presenter), m_rows(columns(), this)
 {
     auto* outer = column(this, 0, 0);
     outer->setContentsMargins(22, 4, 20, 8);
     m_pages = new QStackedWidget;
     outer->addWidget(m_pages);
-    auto* chooser = new QWidget;
-    auto* all = column(chooser, 0, 6);
+    m_own = new OwnRowForm(catalogue);
+    m_pages->addWidget(chooser());
+    m_pages->addWidget(m_own);
+    connect(m_own, &OwnRowForm::closed, this, [this] {
+        m_pages->setCurrentIndex(0);
+        refresh();
+    });
+    connect(m_filter, &QLineEdit::textChanged, this, &PiecePane::fill);
+    connect(m_table, &MarkedTable::rowChosen, this, [this](int row) {
+        const Row* found = m_rows.row(row);
+        m_put->setEnabled(found && !found->isThere);
+        m_reason->setText(found ? found->name + ": " + found->reason : QString());
+    });
+    connect(m_table, &MarkedTable::rowActivated, this, &PiecePane::put);
+}
+
+QWidget* PiecePane::chooser()
+{
+    auto* page = new QWidget;
+    auto* all = column(page, 0, 6);
     auto* top = new QHBoxLayout;
     m_head = label("Pick a module or a cable above to see what else could stand there.", "", true);
     m_head->setTextFormat(Qt::RichText);  // names in it are escaped
@@ -69,20 +87,7 @@ PiecePane::PiecePane(app::MatchPresenter& presenter, app::CataloguePresenter& ca
     foot->addWidget(button("Your own …", "", [this] { beginOwn(); }));
     foot->addWidget(m_put);
     all->addLayout(foot);
-    m_own = new OwnRowForm(catalogue);
-    m_pages->addWidget(chooser);
-    m_pages->addWidget(m_own);
-    connect(m_own, &OwnRowForm::closed, this, [this] {
-        m_pages->setCurrentIndex(0);
-        refresh();
-    });
-    connect(m_filter, &QLineEdit::textChanged, this, &PiecePane::fill);
-    connect(m_table, &MarkedTable::rowChosen, this, [this](int row) {
-        const Row* found = m_rows.row(row);
-        m_put->setEnabled(found && !found->isThere);
-        m_reason->setText(found ? found->name + ": " + found->reason : QString());
-    });
-    connect(m_table, &MarkedTable::rowActivated, this, &PiecePane::put);
+    return page;
 }
 
 void PiecePane::show(match::SwapTarget place, const QString& name)

@@ -28,6 +28,8 @@ public:
 
 private:
     using Row = app::CandidateRow;
+    static std::vector<app::RowModel<Row>::Column> columns();
+    QWidget* chooser();
     void fill();
     void beginOwn();
     void put(int row);

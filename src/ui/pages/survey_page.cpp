@@ -67,6 +67,12 @@ SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()
     all->addWidget(foot);
     m_all = all;
 
+    followHouse();
+    refresh();
+}
+
+void SurveyPage::followHouse()
+{
     connect(m_house, &HouseView::deviceSelected, this, [this](plan::DeviceId id) {
         m_formOpen = false;
         if (id.isSet()) m_presenter.selection().selectDevice(id);
@@ -78,9 +84,8 @@ SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()
     });
     connect(m_house, &HouseView::opened, this, &SurveyPage::editSelected);
     connect(m_house, &HouseView::portsJoined, this, [this](plan::PortId from, plan::PortId to) { addRun(from, to); });
-    connect(&presenter, &app::SurveyPresenter::changed, this, &SurveyPage::refresh);
-    connect(&presenter, &app::SurveyPresenter::selectionChanged, this, &SurveyPage::showSelection);
-    refresh();
+    connect(&m_presenter, &app::SurveyPresenter::changed, this, &SurveyPage::refresh);
+    connect(&m_presenter, &app::SurveyPresenter::selectionChanged, this, &SurveyPage::showSelection);
 }
 
 void SurveyPage::refresh()

@@ -38,6 +38,7 @@ protected:
 
 private:
     void showSelection();
+    void followHouse();
     void refresh();
     void showInspector();
     void showForm(Form*);

@@ -82,13 +82,32 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent)
     auto* centre = new QWidget;
     auto* all = column(centre, 0, 0);
     m_pages = new LazyStack;
+    addPages(world.localAgent);
+    m_pages->page(Survey);
+    all->addWidget(topBar());
+    all->addWidget(benchBar());
+    makeMessage();
+    all->addWidget(m_message);
+    all->addWidget(m_pages, 1);
+    setCentralWidget(centre);
+
+    followDocument();
+    addShortcuts();
+    fillCounts();
+    showBench(Survey);
+    m_survey->house().setFocus();
+    showNotices();
+}
+
+/// Benches are built when they are first shown.
+void MainWindow::addPages(LocalAgentSource localAgent)
+{
     m_pages->addLater(
         [this] { return m_survey = new SurveyPage(*m_surveyPresenter, [this] { return new PathStrip(*m_path); }); });
     m_pages->addLater(
         [this] { return new MatchPage(*m_match, *m_ways, *m_whatIf, *m_catalogue, new PathStrip(*m_path)); });
-    m_pages->addLater([this, localAgent = world.localAgent] {
-        return new MeasurePage(*m_measure, *m_path, new PathStrip(*m_path), localAgent);
-    });
+    m_pages->addLater(
+        [this, localAgent] { return new MeasurePage(*m_measure, *m_path, new PathStrip(*m_path), localAgent); });
     m_pages->addLater([this] {
         auto* diagnose = new DiagnosePage(*m_diagnose, *m_path);
         connect(diagnose, &DiagnosePage::measureAsked, this, [this] { showBench(Measure); });
@@ -100,9 +119,10 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent)
         m_upgrade = std::make_unique<app::UpgradePresenter>(m_document);
         return new PathPage(*m_path, *m_flows, *m_upgrade);
     });
-    m_pages->page(Survey);
-    all->addWidget(topBar());
-    all->addWidget(benchBar());
+}
+
+void MainWindow::makeMessage()
+{
     m_message = frame("notice");
     auto* messageRow = new QHBoxLayout(m_message);
     messageRow->setContentsMargins(16, 7, 12, 7);
@@ -110,26 +130,21 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent)
     messageRow->addWidget(m_messageText, 1);
     messageRow->addWidget(button("Close", "quiet", [this] { m_message->hide(); }));
     m_message->hide();
-    all->addWidget(m_message);
-    all->addWidget(m_pages, 1);
-    setCentralWidget(centre);
+}
 
-    connect(&document, &app::Document::failed, this, &MainWindow::say);
-    connect(&document, &app::Document::planChanged, m_message, &QWidget::hide);
-    connect(&document, &app::Document::analysisChanged, this, &MainWindow::fillCounts);
-    connect(&document.undoStack(), &QUndoStack::indexChanged, this, [this] {
+void MainWindow::followDocument()
+{
+    connect(&m_document, &app::Document::failed, this, &MainWindow::say);
+    connect(&m_document, &app::Document::planChanged, m_message, &QWidget::hide);
+    connect(&m_document, &app::Document::analysisChanged, this, &MainWindow::fillCounts);
+    connect(&m_document.undoStack(), &QUndoStack::indexChanged, this, [this] {
         m_undo->setEnabled(m_document.undoStack().canUndo());
         m_redo->setEnabled(m_document.undoStack().canRedo());
         m_undo->setToolTip(tip("Undo: " + m_document.undoStack().undoText() + " (Ctrl+Z)"));
         m_redo->setToolTip(tip("Redo: " + m_document.undoStack().redoText() + " (Ctrl+Shift+Z)"));
     });
-    addShortcuts();
-    fillCounts();
-    showBench(Survey);
-    m_survey->house().setFocus();
-    connect(&document, &app::Document::noticesChanged, this, &MainWindow::showNotices);
-    connect(&document, &app::Document::told, this, &MainWindow::tell);
-    showNotices();
+    connect(&m_document, &app::Document::noticesChanged, this, &MainWindow::showNotices);
+    connect(&m_document, &app::Document::told, this, &MainWindow::tell);
 }
 
 MainWindow::~MainWindow()

@@ -60,6 +60,9 @@ protected:
     void resizeEvent(QResizeEvent*) override;
 
 private:
+    void addPages(LocalAgentSource);
+    void makeMessage();
+    void followDocument();
     QWidget* topBar();
     QWidget* benchBar();
     void addShortcuts();

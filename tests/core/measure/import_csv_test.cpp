@@ -36,6 +36,22 @@ private Q_SLOTS:
         QCOMPARE(toQt(trial.note), "evening, warm");
         QCOMPARE(toQt(trial.conditions.at("governor")), "performance");
     }
+    void theTimeHasSeveralNames()
+    {
+        for (const char* column : {"time", "at", "when", "date"}) {
+            const auto got = import(std::string("rate_gbps,") + column + "\n9.4,2026-11-24T21:00:00Z\n");
+            QVERIFY(got);
+            QCOMPARE(toQt(isoText(got->front().at)), "2026-11-24T21:00:00Z");
+            QVERIFY(got->front().conditions.empty());
+        }
+        QVERIFY(toQt(import("rate_gbps,when\n9.4,yesterday\n").error().where).contains("column when"));
+    }
+    void wrongFiguresAndKindsAreNamed()
+    {
+        QVERIFY(toQt(import("rate_gbps,kind\n9.4,disk\n").error().what).contains("memory or file-copy"));
+        QVERIFY(toQt(import("rate_gbps\n99999\n").error().what).contains("1600 Gb/s"));
+        QVERIFY(!import("rate_gbps,seconds\n9,99999999999\n"));
+    }
     void ratesInNamedUnits()
     {
         const auto got = import("rate_gbps\n9.41\n");

@@ -22,6 +22,8 @@ private Q_SLOTS:
         QTest::newRow("20 min to 5 min") << 4.0 << 4.0;
         QTest::newRow("14 min 10 s → 1:25") << 10.0 << 10.0;
         QTest::newRow("2h->30m") << 4.0 << 4.0;
+        QTest::newRow("0.94 Gb/s to 2.35 Gb/s") << 2.5 << 2.5;
+        QTest::newRow("250 MB/s to 1 Gb/s") << 0.5 << 0.5;
     }
     void words()
     {

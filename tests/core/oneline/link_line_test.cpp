@@ -58,6 +58,15 @@ private Q_SLOTS:
         row("rj45,rates=fast / cat6 2m / rj45", "character 6, “rates=fast”", "10+5+2.5+1");
         row("sfp28 / om4 0m / sfp28", "character 9, “om4”", "above 0 m");
         row("sfp28,mtu=5 / om4 1m / sfp28", "character 7, “mtu=5”", "576");
+        row("rj45 / cat6a 90 / rj45", "character 14, “90”", "written 90m");
+        row("rj45 rates=10,5 / cat6a 9m / rj45", "character 15, “5”", "rates=10+5");
+        row("rj45 / cat6a 9m utp / rj45", "character 17, “utp”", "f/utp");
+        row("rj45 / cat6a 9m 802.3at / rj45", "character 17, “802.3at”", "pse=type2");
+        row("sfp28 / dac 3m ca-25g-l / sfp28", "character 16, “ca-25g-l”", "class=l");
+        row("rj45 / cat6 9m cca / rj45", "character 16, “cca”", "copper-clad");
+        row("rj45 lacp / cat6 9m / rj45", "character 6, “lacp”", "bond=ports");
+        row("rj45 10gbe / cat6 9m / rj45", "character 6, “10gbe”", "rates=10");
+        row("rj45 / cat6 9m autoneg / rj45", "character 16, “autoneg”", "another part of the line");
     }
     void errorsPointAtTheWord()
     {
@@ -69,6 +78,17 @@ private Q_SLOTS:
         QCOMPARE(toQt(got.error().where), where);
         QVERIFY2(toQt(got.error().what).contains(what), got.error().what.c_str());
         QVERIFY(!toQt(got.error().message()).contains('\n'));
+    }
+    void screensAreWrittenWithTheirSlash()
+    {
+        for (const char* screen : {"f/utp", "S/FTP", "u/ftp", "SF/UTP"}) {
+            const auto plan =
+                oneline::planFromLinkLine(std::string("rj45 / cat6a 9m ") + screen + " / rj45", knowledge());
+            QVERIFY2(plan, screen);
+            QVERIFY(plan->runs.begin()->traits.yes("screened"));
+        }
+        const auto plain = oneline::planFromLinkLine("rj45 / U/UTP cat6a 9m / rj45", knowledge());
+        QVERIFY(plain && !plain->runs.begin()->traits.has("screened"));
     }
     void spacesAndCaseDoNotChangeTheAnswer()
     {
