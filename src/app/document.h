@@ -68,7 +68,6 @@ Q_SIGNALS:
     void told(const QString& message);  ///< worth knowing, nothing went wrong
 
 private:
-    friend class PlanEdit;
     class SharedBook;
     bool save(const store::Changes&);
     bool swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& logText);

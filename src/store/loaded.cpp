@@ -28,7 +28,7 @@ std::string nameIn(const Json& body)
 
 void ProjectBuilder::setAside(const RawRow& raw, std::string why, std::string name)
 {
-    m_project.setAside.push_back({raw.kind, raw.id, std::move(name), std::move(why), raw.body});
+    m_project.setAside.push_back({raw.kind, raw.id, std::move(name), std::move(why), raw.body, !raw.trouble.empty()});
 }
 
 template <class T>

@@ -10,7 +10,7 @@ namespace sokudo::store {
 
 struct Loaded {
     Project project;                ///< valid; its setAside names what was left out
-    std::vector<std::string> lost;  ///< "14 of 27 runs": what the file once held and holds no more; empty: nothing
+    std::vector<std::string> lost;  ///< "14 of 27 runs are missing from the file": what it once held and holds no more
     std::int64_t revision = 0;      ///< how often the file was written
 };
 

@@ -29,9 +29,10 @@ struct Answer {
 struct SetAside {
     std::string kind;  ///< "run"
     std::int64_t id = 0;
-    std::string name;  ///< what its text still says of its name or label; may be empty
-    std::string why;   ///< the sentence
-    std::string body;  ///< its text, byte by byte
+    std::string name;        ///< what its text still says of its name or label; may be empty
+    std::string why;         ///< the sentence
+    std::string body;        ///< its text, byte by byte
+    bool isChanged = false;  ///< it is not the text that was saved: no later reading makes it good
     friend bool operator==(const SetAside&, const SetAside&) = default;
 };
 

@@ -110,7 +110,7 @@ Result<std::unique_ptr<ProjectFile>> ProjectFile::create(const std::string& path
             eachRecord([&](auto records) {
                 for (const auto& one : fresh.*records.rows) rows.put(records.kind, one);
             });
-            for (const SetAside& one : fresh.setAside) rows.putRaw(one.kind, one.id, one.body);
+            for (const SetAside& one : fresh.setAside) rows.put(one);
         }
         if (!isGood || !rows.isGood() || file->run("COMMIT") != 0) {
             Error error = file->error("making the project");
@@ -177,7 +177,7 @@ Result<Loaded> ProjectFile::load()
     m_revision = loaded.revision;
     m_unknown = loaded.project.unknown;
     if (!loaded.lost.empty()) m_isDamaged = true;
-    else if (m_isDamaged) loaded.lost.push_back("nothing that is known of, but the pages of the file are damaged");
+    else if (m_isDamaged) loaded.lost.push_back("The pages of the file are damaged; nothing is known to be missing.");
     return loaded;
 }
 
@@ -230,12 +230,11 @@ Result<std::optional<Loaded>> ProjectFile::save(const Changes& changes)
 
 std::vector<std::string> troubles(const Loaded& loaded)
 {
-    std::vector<std::string> sentences;
-    for (const std::string& one : loaded.lost) sentences.push_back(fmt::format("missing from the file: {}", one));
-    for (const SetAside& row : loaded.project.setAside)
-        sentences.push_back(fmt::format("set aside, and kept in the file: {} {}: {}", row.kind,
-                                        row.name.empty() ? fmt::format("with the id {}", row.id) : "“" + row.name + "”",
-                                        row.why));
+    std::vector<std::string> sentences = loaded.lost;
+    for (const SetAside& row : loaded.project.setAside) {
+        const std::string name = row.name.empty() ? fmt::format("with the id {}", row.id) : "“" + row.name + "”";
+        sentences.push_back(fmt::format("Set aside, and kept in the file: {} {}: {}.", row.kind, name, row.why));
+    }
     return sentences;
 }
 

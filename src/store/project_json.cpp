@@ -31,8 +31,12 @@ Json listOf(const std::vector<SetAside>& rows)
 {
     Json result = Json::array();
     for (const SetAside& row : rows)
-        result.push_back(
-            {{"kind", row.kind}, {"id", row.id}, {"name", row.name}, {"why", row.why}, {"body", row.body}});
+        result.push_back({{"kind", row.kind},
+                          {"id", row.id},
+                          {"name", row.name},
+                          {"why", row.why},
+                          {"body", row.body},
+                          {"changed", row.isChanged}});
     return result;
 }
 
@@ -100,6 +104,7 @@ public:
             in.text("name", row.name);
             in.text("why", row.why);
             in.text("body", row.body);
+            in.yes("changed", row.isChanged);
             row.id = id.value;
             m_project.setAside.push_back(std::move(row));
         }
@@ -145,8 +150,7 @@ Result<Project> importJson(std::string_view text, const std::string& name)
     }
     if (importer.error()) return tl::unexpected(*importer.error());
     if (const auto broken = plan::brokenInvariants(project.plan); !broken.empty())
-        return failure(ErrorCode::BadInput, broken.front() + "; mend that reference, or export the project again",
-                       name);
+        return failure(ErrorCode::BadInput, broken.front() + "; fix that reference, or export the project again", name);
     sortRecords(project);
     return project;
 }

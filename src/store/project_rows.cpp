@@ -96,15 +96,17 @@ std::vector<std::string> lostRows(const Sqlite& file, const std::map<std::string
         const std::string kind(tally.text(0));
         const std::int64_t held = tally.number(1), have = found.contains(kind) ? found.at(kind) : 0;
         told.insert(kind);
-        if (held > have) lost.push_back(fmt::format("{} of {} {}", held - have, held, pluralOf(kind)));
+        if (held > have)
+            lost.push_back(fmt::format("{} of {} {} are missing from the file.", held - have, held, pluralOf(kind)));
         if (held < have)
-            lost.push_back(fmt::format("the count of {}, which says {} where {} are", pluralOf(kind), held, have));
+            lost.push_back(fmt::format("The file counts {} {}, and {} are in it.", held, pluralOf(kind), have));
     }
-    if (tally.failed()) lost.push_back("the count of what the file held: more may be missing");
+    if (tally.failed()) lost.push_back("The count of what the file held is damaged: rows may be missing.");
     else
         for (const auto& [kind, have] : found)
-            if (!told.contains(kind)) lost.push_back(fmt::format("the count of {}", pluralOf(kind)));
-    if (!isWhole && lost.empty()) lost.push_back("an unknown number of rows");
+            if (!told.contains(kind))
+                lost.push_back(fmt::format("The file does not count its {}: some may be missing.", pluralOf(kind)));
+    if (!isWhole && lost.empty()) lost.push_back("An unknown number of rows is missing from the file.");
     return lost;
 }
 
@@ -158,7 +160,7 @@ Loaded readRows(const Sqlite& file, int version)
     loaded.project = std::move(builder).finish();
     if (version < 2) loaded.project.plan.name = file.text("SELECT value FROM setting WHERE name = 'name'");
     if (version >= 2) loaded.lost = lostRows(file, found, isWhole);
-    else if (!isWhole) loaded.lost = {"an unknown number of rows"};
+    else if (!isWhole) loaded.lost = {"An unknown number of rows is missing from the file."};
     return loaded;
 }
 
@@ -174,6 +176,16 @@ void RowWriter::putRaw(const std::string& kind, std::int64_t id, const std::stri
 {
     if (m_isGood)
         m_isGood = m_put.with(std::string_view(kind), id, std::string_view(body), sumOf(kind, id, body)).run();
+}
+
+void RowWriter::put(const SetAside& row)
+{
+    // What was changed by damage must not pass for what was saved.
+    const std::int64_t sum = sumOf(row.kind, row.id, row.body);
+    if (m_isGood)
+        m_isGood =
+            m_put.with(std::string_view(row.kind), row.id, std::string_view(row.body), row.isChanged ? ~sum : sum)
+                .run();
 }
 
 void RowWriter::drop(const std::string& kind, std::int64_t id)

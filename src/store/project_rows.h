@@ -26,6 +26,8 @@ public:
     void plan(const plan::Plan& before, const plan::Plan& after);
     template <class T>
     void put(const char* kind, const T& row);
+    /// A row that stays set aside.
+    void put(const SetAside&);
     void putRaw(const std::string& kind, std::int64_t id, const std::string& body);
     void drop(const std::string& kind, std::int64_t id);
     bool isGood() const { return m_isGood; }

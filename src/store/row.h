@@ -10,7 +10,6 @@ namespace sokudo::store {
 
 using measure::problemOf;
 using plan::problemOf;
-inline std::optional<plan::FieldProblem> problemOf(const Answer&) { return std::nullopt; }
 inline std::optional<plan::FieldProblem> problemOf(const logbook::Entry& entry)
 {
     if (entry.text.size() <= 20000) return std::nullopt;
@@ -32,8 +31,10 @@ Result<ParsedRow<T>> parsedRow(const Json& body, const std::string& where)
     FieldReader reader(body, where, error);
     ParsedRow<T> result;
     fields(reader, result.row);
-    if (!error)
-        if (const auto problem = problemOf(result.row)) reader.complain(problem->field, problem->what);
+    // A kind without a check of its own holds whatever its fields can.
+    if constexpr (requires { problemOf(result.row); })
+        if (const auto problem = error ? std::nullopt : problemOf(result.row))
+            reader.complain(problem->field, problem->what);
     if (error) return tl::unexpected(*error);
     result.unknown = reader.unknown();
     return result;

@@ -236,7 +236,7 @@ private Q_SLOTS:
         auto file = store::ProjectFile::open(desk.file());
         auto loaded = (*file)->load();
         const app::Document document(knowledge(), std::move(*file), std::move(*loaded));
-        QVERIFY2(document.notices().join(" ").contains("set aside, and kept in the file: job"),
+        QVERIFY2(document.notices().join(" ").contains("Set aside, and kept in the file: job"),
                  qPrintable(document.notices().join(" ")));
     }
 };

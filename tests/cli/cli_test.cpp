@@ -566,7 +566,7 @@ private Q_SLOTS:
         file.write("Q");
         file.close();
         const Run got = cli({"check", copy});
-        QVERIFY2(got.err.contains("set aside") && got.err.contains("not what was saved"), qPrintable(got.err));
+        QVERIFY2(got.err.contains("Set aside") && got.err.contains("not what was saved"), qPrintable(got.err));
         QVERIFY(got.out.contains("core"));
         QVERIFY(cli({"export", copy}).out.contains("\"set_aside\""));
     }

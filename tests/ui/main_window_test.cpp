@@ -18,6 +18,8 @@
 #include "ui/theme.h"
 #include "ui/widgets/house_view.h"
 
+#include "core/plan/edits.h"
+
 using namespace sokudo;
 using namespace sokudo::testing;
 using ui::MainWindow;
@@ -167,6 +169,57 @@ private Q_SLOTS:
         QTest::keyClick(shown.window.get(), Qt::Key_Z, Qt::ControlModifier);
         QTest::keyClick(shown.window.get(), Qt::Key_Z, Qt::ControlModifier);
         QVERIFY(plan::deviceNamed(shown.document->plan(), "scan"));
+    }
+    /// What a form does not show, and figures that nobody typed, stay to the last digit.
+    void aFormKeepsWhatItDoesNotShow()
+    {
+        Shown shown;
+        plan::Device device = *shown.document->plan().devices.find(shown.device("vault"));
+        device.disks = {{"hdd", 6, "raid6"}, {"ssd", 2, "mirror"}};
+        device.processor = plan::HostProcessor{"mid-x86", 3.123456, 4};
+        device.traits.set("of-a-later-sokudo", "7");
+        QVERIFY(shown.document->edit("x", plan::edits::putDevice(shown.document->plan(), device)));
+        shown.window->selection().selectDevice(device.id);
+        shown.press("Change");
+        shown.type("Note", "hums");
+        shown.press("Save");
+        QTRY_COMPARE(toQt(shown.document->plan().devices.find(device.id)->note), "hums");
+        device.note = "hums";
+        QVERIFY(*shown.document->plan().devices.find(device.id) == device);
+
+        plan::Run run = *shown.document->plan().runs.find(shown.run("c2"));
+        run.length = Length::fromSteps(12'345'678);
+        run.wanted = BitRate::fromSteps(2'345'678'912);
+        QVERIFY(shown.document->edit("x", plan::edits::putRun(shown.document->plan(), run)));
+        shown.window->selection().selectRun(run.id);
+        shown.press("Change");
+        shown.type("Note", "behind the shelf");
+        shown.press("Save");
+        QTRY_COMPARE(toQt(shown.document->plan().runs.find(run.id)->note), "behind the shelf");
+        run.note = "behind the shelf";
+        QVERIFY(*shown.document->plan().runs.find(run.id) == run);
+    }
+    void namesAreShownAsTheyAre()
+    {
+        Shown shown;
+        plan::Device device = *shown.document->plan().devices.find(shown.device("scan"));
+        device.name = "<b>bold</b><img src=x>";
+        QVERIFY(shown.document->edit("x", plan::edits::putDevice(shown.document->plan(), device)));
+        shown.window->selection().selectDevice(device.id);
+        QTRY_VERIFY(shown.says("<b>bold</b><img src=x>"));
+        for (QLabel* one : shown.window->findChildren<QLabel*>())
+            if (one->text().contains("<img")) QCOMPARE(one->textFormat(), Qt::PlainText);
+    }
+    void theFootAlwaysShowsOneGap()
+    {
+        Shown shown;
+        shown.window->resize(1024, 700);
+        QTRY_VERIFY(shown.says("more"));
+        int jumps = 0;
+        for (const Gap& gap : shown.document->analysis().gaps)
+            for (QPushButton* one : shown.window->findChildren<QPushButton*>())
+                if (one->isVisible() && (one->text() == toQt(gap.text) || one->text().endsWith("…"))) ++jumps;
+        QVERIFY(jumps > 0);
     }
     void theHouseByKeyboardAndMouse()
     {

@@ -20,9 +20,15 @@ namespace sokudo::cli {
 
 std::string plain(std::string in)
 {
-    for (std::size_t at = in.find(text::kThin); at != std::string::npos; at = in.find(text::kThin, at))
-        in.replace(at, text::kThin.size(), " ");
-    return in;
+    std::string out;
+    out.reserve(in.size());
+    std::size_t from = 0;
+    for (std::size_t at = in.find(text::kThin); at != std::string::npos; at = in.find(text::kThin, from)) {
+        out.append(in, from, at - from);
+        out.push_back(' ');
+        from = at + text::kThin.size();
+    }
+    return out.append(in, from, std::string::npos);
 }
 
 void print(const std::string& in)

@@ -76,11 +76,11 @@ Result<std::unique_ptr<app::Document>> recover(const kb::KnowledgeBase& kb, cons
     const std::string copy = recoveredPath(path);
     auto file = store::ProjectFile::create(copy, loaded.project);
     if (!file) return tl::unexpected(file.error());
-    const auto lost = std::move(loaded.lost);
     auto again = (*file)->load();
     if (!again) return tl::unexpected(again.error());
-    again->lost = lost;
-    again->lost.push_back("what the damaged " + path + " did not give; it was left as it is, and you work in " + copy);
+    again->lost = std::move(loaded.lost);
+    again->lost.insert(again->lost.begin(), path + " is damaged. It was left as it is; what could be read is in " +
+                                                copy + ", where you work now.");
     return std::make_unique<app::Document>(kb, std::move(*file), std::move(*again));
 }
 

@@ -8,8 +8,15 @@ namespace sokudo::match {
 /// The objects that a link is made of, each once, in the order in which it meets them.
 class LinkPieces {
 public:
-    LinkPieces(const plan::Plan& plan, const plan::Link& link) : m_link(link)
+    /// Forgets the link before; the lists keep their room.
+    void take(const plan::Plan& plan, const plan::Link& link)
     {
+        devices.clear();
+        ports.clear();
+        slots.clear();
+        places.clear();
+        runs.clear();
+        m_link = &link;
         addPort(plan, link.a);
         addPort(plan, link.b);
         for (plan::RunId id : link.runs)
@@ -43,7 +50,7 @@ public:
         for (const auto* one : runs) result.push_back(one->label);
         return result;
     }
-    const plan::Link& link() const { return m_link; }
+    const plan::Link& link() const { return *m_link; }
 
     std::vector<const plan::Device*> devices;
     std::vector<const plan::Port*> ports;
@@ -67,7 +74,7 @@ private:
         addOnce(slots, plan.slots.find(port->slot));
         if (device) addOnce(places, plan.places.find(device->place));
     }
-    const plan::Link& m_link;
+    const plan::Link* m_link = nullptr;
 };
 
 namespace {
@@ -266,7 +273,8 @@ ShapeBook::Shape ShapeBook::judgeShape(const LinkPieces& pieces) const
 
 LinkReport ShapeBook::judge(const plan::Plan& plan, const plan::Link& link)
 {
-    const LinkPieces pieces(plan, link);
+    thread_local LinkPieces pieces;  // for its room only
+    pieces.take(plan, link);
     if (!pieces.isAlone(plan)) {
         LinkReport report = match::judge(linkContext(plan, link, m_kb));
         report.link = link;

@@ -78,7 +78,7 @@ Result<SpeedUp> ofRates(std::string_view before, std::string_view after, std::st
 Result<SpeedUp> ofTimes(std::string_view before, std::string_view after, std::string_view whole)
 {
     const auto old = secondsOf(text::trimmed(before)), now = secondsOf(text::trimmed(after));
-    if (!old || !now) return ofRates(before, after, whole);
+    if (!old || !now) return bad(whole);
     const double factor = *old / *now;
     return SpeedUp{factor, factor,
                    fmt::format("{} s ÷ {} s = {}", text::number(*old), text::number(*now), text::number(factor))};
@@ -88,11 +88,14 @@ Result<SpeedUp> ofTimes(std::string_view before, std::string_view after, std::st
 
 Result<SpeedUp> readSpeedUp(std::string_view typed)
 {
-    std::string line = text::trimmed(text::lower(typed));
+    const std::string original = text::trimmed(typed);
+    std::string line = text::lower(original);
     for (std::string_view arrow : {"→", "->", " to "})
-        if (const std::size_t at = line.find(arrow); at != std::string::npos)
-            return ofTimes(std::string_view(line).substr(0, at), std::string_view(line).substr(at + arrow.size()),
-                           typed);
+        if (const std::size_t at = line.find(arrow); at != std::string::npos) {
+            const std::string_view small(line), whole(original);  // MB/s and Mb/s differ by their case
+            if (auto times = ofTimes(small.substr(0, at), small.substr(at + arrow.size()), typed)) return times;
+            return ofRates(whole.substr(0, at), whole.substr(at + arrow.size()), typed);
+        }
     if (line.starts_with("takes ")) line = line.substr(6);
     if (line == "half the time") return SpeedUp{2, 2, "1 ÷ 0.5 = 2"};
     const auto number = leading(line);

@@ -12,7 +12,10 @@ namespace {
 
 using Found = std::vector<BrokenObject>;
 
-void look(const Plan&, const Place&, Found&) {}
+/// Most kinds refer to nothing.
+template <class T>
+void look(const Plan&, const T&, Found&)
+{}
 
 void look(const Plan& plan, const Device& device, Found& found)
 {
@@ -58,8 +61,6 @@ void look(const Plan& plan, const Waiver& waiver, Found& found)
         found.push_back(
             {"waiver", waiver.id.value, fmt::format("the waiver “{}” belongs to a run that is gone", waiver.reason)});
 }
-
-void look(const Plan&, const CatalogueRow&, Found&) {}
 
 void look(const Plan& plan, const Flow& flow, Found& found)
 {

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <unordered_map>
 
 #include <QFontMetricsF>
 
@@ -50,11 +51,17 @@ private:
     double cardsLeft() const { return labelWidth() + 10 + m_leftLanes * kLane + 8; }
     double houseWidth() const { return m_width - m_outsideWidth - m_yardWidth; }
 
-    QSizeF cardSize(const app::DeviceCard& card) const
+    /// Measured once: texts are measured slowly, and every pass asks again.
+    QSizeF cardSize(const app::DeviceCard& card)
     {
-        const QFontMetricsF strong(typeface(Face::Strong, 13)), small(typeface(Face::Text, 11));
-        const double text = std::max(strong.horizontalAdvance(card.name),
-                                     std::min<double>(small.horizontalAdvance(card.description), scaled(150)));
+        QSizeF& size = m_sizes[&card];
+        if (size.isEmpty()) size = measured(card);
+        return size;
+    }
+    QSizeF measured(const app::DeviceCard& card) const
+    {
+        const double text = std::max(m_strong.horizontalAdvance(card.name),
+                                     std::min<double>(m_small.horizontalAdvance(card.description), scaled(150)));
         const double marks = std::min<double>(static_cast<double>(card.ports.size()), 22) * kMarkStep;
         const int markRows = std::max(1, static_cast<int>(std::ceil(static_cast<double>(card.ports.size()) / 22)));
         return {std::clamp<double>(std::max(text, marks) + 20, scaled(96), scaled(240)), scaled(43) + 11.0 * markRows};
@@ -315,6 +322,8 @@ private:
         int level = 0, firstRow = 0, insideRows = 0, firstOutside = 0, outsideRows = 0, devices = 0;
         bool folded = false;
     };
+    const QFontMetricsF m_strong{typeface(Face::Strong, 13)}, m_small{typeface(Face::Text, 11)};
+    std::unordered_map<const app::DeviceCard*, QSizeF> m_sizes;
     const app::HouseContent& m_content;
     double m_width;
     const std::set<int>& m_folded;

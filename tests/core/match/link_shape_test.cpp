@@ -85,7 +85,7 @@ private Q_SLOTS:
             compare(renamed, book);
             QCOMPARE(book.shapes(), shapes);  // other names are no other shape
         }
-        QVERIFY2(lines > 60, qPrintable(QString::number(lines)));
+        QVERIFY2(lines > 20, qPrintable(QString::number(lines)));
     }
     void aChangeOfAnyFieldIsSeen()
     {

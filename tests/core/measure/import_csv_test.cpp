@@ -82,7 +82,7 @@ private Q_SLOTS:
                                   << "2026-11-25";
         QTest::newRow("bad kind") << "rate,kind\n1 Gb/s,magic\n"
                                   << "results.csv:2, column kind"
-                                  << "memory nor file-copy";
+                                  << "memory or file-copy";
         QTest::newRow("bad streams") << "rate,streams\n1 Gb/s,0\n"
                                      << "results.csv:2, column streams"
                                      << "whole number";

@@ -66,7 +66,7 @@ private Q_SLOTS:
         row("rj45 / cat6 9m cca / rj45", "character 16, “cca”", "copper-clad");
         row("rj45 lacp / cat6 9m / rj45", "character 6, “lacp”", "bond=ports");
         row("rj45 10gbe / cat6 9m / rj45", "character 6, “10gbe”", "rates=10");
-        row("rj45 / cat6 9m autoneg / rj45", "character 16, “autoneg”", "another part of the line");
+        row("rj45 autoneg / cat6 9m / rj45", "character 6, “autoneg”", "takes a value");
     }
     void errorsPointAtTheWord()
     {
