@@ -143,7 +143,8 @@ std::string suggestion(std::string_view word, const std::vector<std::string>& kn
 {
     if (std::string hint = hintFor(word); !hint.empty()) return hint;
     const std::string near = text::nearest(word, known);
-    if (near == word) return "; the word itself is known: it takes a value after =, or belongs to another part of the line";
+    if (near == word)
+        return "; the word itself is known: it takes a value after =, or belongs to another part of the line";
     return near.empty() ? std::string() : "; did you mean " + near + "?";
 }
 
