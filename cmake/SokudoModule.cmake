@@ -44,19 +44,23 @@ endfunction()
 
 set(SOKUDO_TEST_HEADERS <QtTest> <vector> <string> <map> <tl/expected.hpp> ${CMAKE_SOURCE_DIR}/tests/support/testing.h)
 
-# sokudo_tests(FOLDER LIBS lib ... TESTS x_test.cpp ... [PCH header ...]): one executable, one ctest entry for each class.
+# sokudo_tests(FOLDER [WINDOW] LIBS lib ... TESTS x_test.cpp ... [PCH header ...]): one executable, one ctest entry for each class.
 # x_y_test.cpp holds the class XYTest and ends with SOKUDO_TEST(XYTest).
 function(sokudo_tests folder)
-  cmake_parse_arguments(ARG "" "" "LIBS;TESTS;PCH" ${ARGN})
+  cmake_parse_arguments(ARG "WINDOW" "" "LIBS;TESTS;PCH" ${ARGN})
   set(target tst_${folder})
+  set(support sokudo_testbase)
+  if(ARG_WINDOW)
+    set(support sokudo_testsupport)
+  endif()
   add_executable(${target} ${ARG_TESTS})
   set_target_properties(${target} PROPERTIES AUTOMOC ON)
-  target_link_libraries(${target} PRIVATE sokudo_testsupport ${ARG_LIBS})
+  target_link_libraries(${target} PRIVATE ${support} ${ARG_LIBS})
   sokudo_warnings(${target})
   if(ARG_PCH)
     target_precompile_headers(${target} PRIVATE ${SOKUDO_TEST_HEADERS} ${ARG_PCH})
   else()
-    target_precompile_headers(${target} REUSE_FROM sokudo_testsupport)
+    target_precompile_headers(${target} REUSE_FROM ${support})
   endif()
   foreach(file ${ARG_TESTS})
     get_filename_component(stem ${file} NAME_WE)

@@ -1,13 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "testing.h"
 
-#include <QApplication>
 #include <QDir>
 #include <QDirIterator>
 #include <QFile>
 
 #include "core/kb/load.h"
-#include "ui/theme.h"
 
 namespace sokudo::testing {
 
@@ -53,26 +51,21 @@ QString program(const QString& name)
     return QDir(qEnvironmentVariable("SOKUDO_BIN", "build/test/bin")).filePath(name);
 }
 
-}  // namespace sokudo::testing
-
-int main(int argc, char** argv)
+int runRegistered(int argc, char** argv)
 {
-    if (qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
-    QApplication application(argc, argv);
-    sokudo::ui::applyTheme(application, false, 100);
     const QString wanted = argc > 1 && argv[1][0] != '-' ? QString(argv[1]) : QString();
     QStringList arguments{argv[0]};
     for (int i = wanted.isEmpty() ? 1 : 2; i < argc; ++i) arguments << argv[i];
     int failures = 0, run = 0;
-    for (const auto& entry : sokudo::testing::registry()) {
+    for (const auto& entry : registry()) {
         if (!wanted.isEmpty() && wanted != entry.name) continue;
         const auto test = entry.make();
         failures += QTest::qExec(test.get(), arguments);
         ++run;
     }
-    if (run == 0) {
-        std::fprintf(stderr, "there is no test class %s here\n", qPrintable(wanted));
-        return 99;
-    }
-    return failures;
+    if (run > 0) return failures;
+    std::fprintf(stderr, "there is no test class %s here\n", qPrintable(wanted));
+    return 99;
 }
+
+}  // namespace sokudo::testing

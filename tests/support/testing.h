@@ -29,6 +29,9 @@ struct Register {
     }
 };
 
+/// Runs the class that the first argument names, or all of them. @return how many tests failed; 99: no such class
+int runRegistered(int argc, char** argv);
+
 /// The tables as built in; loaded once.
 const kb::KnowledgeBase& knowledge();
 /// A file of the source tree.
