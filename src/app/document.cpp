@@ -222,7 +222,10 @@ bool Document::edit(const QString& text, const Result<plan::Plan>& next)
         Q_EMIT failed(toQt(own.error().message()));
         return false;
     }
-    Q_ASSERT(plan::brokenInvariants(*next).empty());
+    if (const auto broken = plan::brokenInvariants(*next); !broken.empty()) {
+        Q_EMIT failed(toQt(broken.front() + ": nothing was changed"));
+        return false;
+    }
     const plan::PlanPtr before = m_plan;
     auto after = std::make_shared<const plan::Plan>(*next);
     if (!swap(before, after, text)) return false;
