@@ -42,7 +42,7 @@ function(sokudo_library name)
   endif()
 endfunction()
 
-set(SOKUDO_TEST_HEADERS <QtTest> <vector> <string> <map> <tl/expected.hpp> ${CMAKE_SOURCE_DIR}/tests/support/testing.h)
+set(SOKUDO_TEST_HEADERS <QtTest> <vector> <string> <map> <tl/expected.hpp> <testing.h>)
 
 # sokudo_tests(FOLDER [WINDOW] LIBS lib ... TESTS x_test.cpp ... [PCH header ...]): one executable, one ctest entry for each class.
 # x_y_test.cpp holds the class XYTest and ends with SOKUDO_TEST(XYTest).
