@@ -10,6 +10,7 @@
 #include "core/expect/stages.h"
 #include "core/formulas/framing.h"
 #include "core/kb/load.h"
+#include "core/kb/stage_rows.h"
 #include "shaped_wire.h"
 
 using namespace sokudo;

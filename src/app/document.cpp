@@ -105,9 +105,11 @@ Result<std::shared_ptr<const kb::KnowledgeBase>> Document::catalogueOf(const pla
     if (m_book && m_plan->catalogue == plan.catalogue) return sharedKnowledge();
     if (plan.catalogue.empty())
         return std::shared_ptr<const kb::KnowledgeBase>(std::shared_ptr<const kb::KnowledgeBase>(), m_shipped);
+    if (m_built.kb && m_built.rows == plan.catalogue) return m_built.kb;
     auto own = knowledgeOf(plan, kb::embeddedFiles());
     if (!own) return tl::unexpected(own.error());
-    return std::make_shared<const kb::KnowledgeBase>(std::move(*own));
+    m_built = {plan.catalogue, std::make_shared<const kb::KnowledgeBase>(std::move(*own))};
+    return m_built.kb;
 }
 
 void Document::takeCatalogue(std::shared_ptr<const kb::KnowledgeBase> kb)

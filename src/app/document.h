@@ -82,6 +82,11 @@ private:
     const kb::KnowledgeBase* m_kb;
     const kb::KnowledgeBase* m_shipped;
     std::vector<std::shared_ptr<const kb::KnowledgeBase>> m_catalogues;
+    /// The newest own catalogue: an edit of a row is checked by it and then judged by it.
+    struct {
+        Table<plan::CatalogueRow> rows;
+        std::shared_ptr<const kb::KnowledgeBase> kb;
+    } m_built;
     std::string m_catalogueTrouble;
     std::unique_ptr<store::ProjectFile> m_file;
     store::Project m_project;  ///< but for its plan, which is m_plan

@@ -4,6 +4,7 @@
 
 #include <QDirIterator>
 
+#include "core/kb/provenance.h"
 #include "core/match/rule.h"
 #include "testing.h"
 
@@ -152,7 +153,7 @@ private Q_SLOTS:
         QStringList missing;
         for (const QString& file : sources("src/core")) {
             const QString text = QString::fromUtf8(sourceFile("src/core/" + file));
-            for (const kb::Clause& clause : knowledge().clauses)
+            for (const kb::Clause& clause : knowledge().all<kb::Clause>())
                 if (text.contains("\"" + toQt(clause.id) + "\"") && !tests.contains(toQt(clause.id)))
                     missing << toQt(clause.id) + " of " + file;
         }

@@ -2,6 +2,7 @@
 // evidence: kernel-sysfs
 #include "host/host_reader.h"
 #include "core/analyse.h"
+#include "core/kb/reach_rows.h"
 #include "core/measure/module_entry.h"
 #include "core/measure/module_name.h"
 #include "core/plan/edits.h"
@@ -100,7 +101,7 @@ private Q_SLOTS:
         QCOMPARE(plan::portsOf(*next, result.device.id)[0]->module, row.cells.at("id"));
         const auto kb = knowledgeOf(*next, kb::embeddedFiles());
         QVERIFY2(kb.has_value(), kb ? "" : kb.error().message().c_str());
-        QVERIFY(kb->module(row.cells.at("id")));
+        QVERIFY(kb::moduleNamed(*kb, row.cells.at("id")));
         // the same machine read again adds no second row
         const auto again = surveyed(snapshot, built.plan().places.begin()->id, ids);
         plan::Device twin = again.device;

@@ -2,6 +2,8 @@
 // evidence: sff-8472 sff-8636 sff-8024
 #include <random>
 
+#include "core/kb/part_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/measure/module_entry.h"
 #include "core/measure/module_name.h"
 #include "host/module_memory.h"
@@ -62,7 +64,7 @@ private Q_SLOTS:
     void everyCodeOfTheTable()
     {
         int checked = 0;
-        for (const kb::ModuleCode& row : testing::knowledge().moduleCodes) {
+        for (const kb::ModuleCode& row : testing::knowledge().all<kb::ModuleCode>()) {
             const bool quad = row.family == "qsfp";
             Memory m(quad ? 640 : 256);
             m[0] = quad ? 0x11 : 0x03;
@@ -140,7 +142,7 @@ private Q_SLOTS:
         QCOMPARE(toQt(row->cells.at("watts")), "1");
         const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&*row, 1));
         QVERIFY2(kb.has_value(), kb ? "" : kb.error().message().c_str());
-        QCOMPARE(kb->module("maker-b-sr-10")->rates.front(), gigabits(10));
+        QCOMPARE(kb::moduleNamed(*kb, "maker-b-sr-10")->rates.front(), gigabits(10));
         measure::ModuleReading lead;
         lead.codes = {{"sff-8024", "0Bh"}};
         lead.part = "LEAD";

@@ -7,7 +7,8 @@
 #include <string>
 #include <vector>
 
-#include <QtTest>
+#include <QSignalSpy>
+#include <QTest>
 
 #include "core/base/text.h"
 #include "core/kb/knowledge_base.h"

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The house section: nothing overlaps, nothing leaves the picture, twelve devices or a hundred and twenty.
 #include "ui/widgets/house_layout.h"
+#include "core/kb/port_rows.h"
 #include "desk.h"
 
 using namespace sokudo;

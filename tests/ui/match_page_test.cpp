@@ -7,6 +7,7 @@
 #include <QPushButton>
 #include <QSignalSpy>
 
+#include "core/kb/port_rows.h"
 #include "ui/pages/match_page.h"
 #include "ui/pages/piece_pane.h"
 #include "ui/pages/ways_pane.h"
@@ -78,10 +79,10 @@ private Q_SLOTS:
         bench.named<QLineEdit>("Aliases")->clear();
         QTest::mouseClick(bench.button("Keep"), Qt::LeftButton);
         bench.settle();
-        QVERIFY(bench.document->knowledge().medium("lantern-om4"));
+        QVERIFY(bench.document->knowledge().find<kb::Medium>("lantern-om4"));
         QTRY_VERIFY(bench.says("pieces go in there"));
         bench.document->undo();
-        QVERIFY(!bench.document->knowledge().medium("lantern-om4"));
+        QVERIFY(!bench.document->knowledge().find<kb::Medium>("lantern-om4"));
     }
     void aWayIsUsed()
     {

@@ -5,6 +5,7 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/kb/cause_rows.h"
 #include "core/measure/statistics.h"
 
 namespace sokudo::app {
@@ -93,7 +94,7 @@ std::vector<EvidenceRow> DiagnosePresenter::evidence() const
         for (const auto& weight : m_inquiry->diagnosis.causes[i].belief.weights)
             effect[weight.flag] = std::max(effect[weight.flag], std::abs(weight.nats));
     for (const auto& [flag, seen] : m_inquiry->diagnosis.evidence) {
-        const kb::Flag* known = m_document.knowledge().flag(flag);
+        const kb::Flag* known = m_document.knowledge().find<kb::Flag>(flag);
         QString text = toQt(seen.text);
         if (text.isEmpty() && known) text = (seen.present ? QString() : QString("not so: ")) + toQt(known->trueWhen);
         rows.push_back({sentenceCase(text), toQt(word(seen.witness)), seen.present, flag,
@@ -155,7 +156,7 @@ std::vector<NextRow> DiagnosePresenter::next(std::size_t most) const
         row.canRead = isOneOf(kReadable, next.check->id);
         row.canMeasure = isOneOf(kMeasurable, next.check->id);
         for (const std::string& id : next.check->flags) {
-            const kb::Flag* flag = m_document.knowledge().flag(id);
+            const kb::Flag* flag = m_document.knowledge().find<kb::Flag>(id);
             if (flag && !m_inquiry->diagnosis.evidence.contains(id))
                 row.questions.push_back({id, sentenceCase(toQt(flag->trueWhen))});
         }

@@ -7,6 +7,8 @@
 
 #include "core/base/text.h"
 #include "core/base/whole.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/rule_rows.h"
 #include "core/kb/trait_value.h"
 #include "core/plan/edits.h"
 
@@ -41,7 +43,7 @@ Kept withProcessor(const plan::Plan& plan, plan::Device device, const Words& wor
         const auto clock =
             word.text.ends_with("ghz") ? text::parseNumber(word.text.substr(0, word.text.size() - 3)) : std::nullopt;
         const auto count = text::parseNumber(word.value);
-        if (const kb::Processor* kind = kb.processor(word.text)) host.kind = kind->id;
+        if (const kb::Processor* kind = kb.find<kb::Processor>(word.text)) host.kind = kind->id;
         else if (clock) host.clockGhz = *clock;
         else if (const auto cores = word.text == "cores" && count ? wholeOf(*count, 1, 1024) : std::nullopt)
             host.cores = *cores;
@@ -55,15 +57,15 @@ Kept withDisks(const plan::Plan& plan, plan::Device device, const Words& words, 
 {
     if (words.empty()) return std::nullopt;
     const auto pieces = text::split(words.front().text, '*');
-    const kb::Disk* disk = kb.disk(pieces.front());
+    const kb::Disk* disk = kb.find<kb::Disk>(pieces.front());
     const auto number = pieces.size() == 2 ? text::parseNumber(pieces[1]) : std::optional(1.0);
     const auto count = number ? wholeOf(*number, 1, 999) : std::nullopt;
     if (!disk || !count) return std::nullopt;
     plan::DiskGroup group{disk->id, *count, {}};
     for (std::size_t i = 1; i < words.size(); ++i) {
         const auto bus = oneline::busOf(words[i].text);
-        if (const kb::ArrayLevel* level = kb.array(words[i].text)) group.level = level->id;
-        else if (bus && kb.disk("nvme" + std::to_string(bus->generation)))
+        if (const kb::ArrayLevel* level = kb.find<kb::ArrayLevel>(words[i].text)) group.level = level->id;
+        else if (bus && kb.find<kb::Disk>("nvme" + std::to_string(bus->generation)))
             group.kind = "nvme" + std::to_string(bus->generation);
         else return std::nullopt;
     }
@@ -75,7 +77,7 @@ Kept withDisks(const plan::Plan& plan, plan::Device device, const Words& words, 
 /// The trait as typed, where its row takes it.
 std::optional<std::string> traitOf(const kb::KnowledgeBase& kb, std::string_view trait, std::string_view typed)
 {
-    const kb::TraitKind* kind = kb.traitKind(trait);
+    const kb::TraitKind* kind = kb.find<kb::TraitKind>(trait);
     const auto value =
         kind ? kb::traitValue(*kind, typed) : Result<std::string>(failure(ErrorCode::NotFound, "no such trait"));
     return value ? std::optional(*value) : std::nullopt;

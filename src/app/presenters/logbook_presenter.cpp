@@ -6,6 +6,7 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/diagnose/benefit.h"
+#include "core/kb/stage_rows.h"
 #include "core/logbook/record.h"
 #include "core/measure/statistics.h"
 #include "core/report/project_report.h"

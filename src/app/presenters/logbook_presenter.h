@@ -5,6 +5,7 @@
 #include "app/document.h"
 #include "app/row_model.h"
 #include "app/selection.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::app {
 

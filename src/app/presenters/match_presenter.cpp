@@ -6,6 +6,8 @@
 #include "app/qt_text.h"
 
 #include "core/base/text.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/match/clause.h"
 #include "core/match/link_down.h"
 #include "core/plan/edits.h"
@@ -56,7 +58,7 @@ public:
     {
         for (plan::RunId id : m_report.link.runs)
             if (const plan::Run* run = m_plan.runs.find(id))
-                if (const kb::Medium* medium = m_kb.medium(run->medium))
+                if (const kb::Medium* medium = m_kb.find<kb::Medium>(run->medium))
                     m_captive = m_captive || kb::isCaptive(medium->kind);
         addEnd(m_report.link.a, true);
         addCable();
@@ -77,7 +79,7 @@ private:
         const plan::Port* port = m_plan.ports.find(id);
         const plan::Device* device = plan::deviceOf(m_plan, id);
         if (!port || !device) return;
-        const kb::Cage* cage = m_kb.cage(port->cage);
+        const kb::Cage* cage = m_kb.find<kb::Cage>(port->cage);
         const plan::Slot* slot = m_plan.slots.find(port->slot);
         const auto slotState = at(m_report, {first ? match::LinkPart::SlotA : match::LinkPart::SlotB});
         const auto cageState = at(m_report, {first ? match::LinkPart::CageA : match::LinkPart::CageB});
@@ -104,7 +106,7 @@ private:
             add(piece);
         };
         const auto modulePiece = [&] {
-            const kb::ModuleKind* module = port->module.empty() ? nullptr : m_kb.module(port->module);
+            const kb::ModuleKind* module = port->module.empty() ? nullptr : kb::moduleNamed(m_kb, port->module);
             if (!module && !(cage && cage->holdsModule)) return false;
             if (!module) {
                 CouplingPiece empty{"module",
@@ -118,7 +120,7 @@ private:
                 add(empty);
                 return true;
             }
-            const kb::Phy* phy = m_kb.phy(module->phy);
+            const kb::Phy* phy = m_kb.find<kb::Phy>(module->phy);
             CouplingPiece piece{"module", phy ? toQt(phy->name) : toQt(module->name), {}, {}, {}, {}};
             if (phy && !phy->connector.empty()) piece.details << toQt(phy->connector).toUpper();
             piece.details << toQt(text::linkRate(module->rates.front()));
@@ -153,7 +155,7 @@ private:
         for (std::size_t i = 0; i < m_report.link.runs.size(); ++i) {
             const plan::Run* run = m_plan.runs.find(m_report.link.runs[i]);
             if (!run) continue;
-            const kb::Medium* medium = m_kb.medium(run->medium);
+            const kb::Medium* medium = m_kb.find<kb::Medium>(run->medium);
             CouplingPiece piece{run->label.empty() ? QString("cable") : "run " + toQt(run->label),
                                 medium ? toQt(medium->name) : QString("unknown cable"),
                                 {},
@@ -296,7 +298,7 @@ std::vector<std::pair<QString, QString>> MatchPresenter::media() const
     std::set<std::string> used;
     for (const plan::Run& run : m_document.plan().runs) used.insert(run.medium);
     std::vector<std::pair<QString, QString>> result;
-    for (const kb::Medium& medium : m_document.knowledge().media)
+    for (const kb::Medium& medium : m_document.knowledge().all<kb::Medium>())
         if (used.count(medium.id)) result.emplace_back(toQt(medium.id), toQt(medium.name));
     return result;
 }

@@ -7,6 +7,7 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/diagnose/inquiry.h"
+#include "core/kb/stage_rows.h"
 #include "core/measure/import_csv.h"
 #include "core/measure/measured_trial.h"
 #include "core/measure/parse_result.h"

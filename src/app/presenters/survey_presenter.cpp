@@ -6,6 +6,8 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/port_rows.h"
 #include "core/match/lane_plan.h"
 #include "core/match/parts_list.h"
 #include "core/match/run_rules.h"
@@ -45,7 +47,7 @@ HouseContent SurveyPresenter::house() const
     std::map<plan::PortId, PortMark> marks;
     for (const plan::Run& run : plan.runs) {
         const match::LinkReport* report = analysis.reportOf(run.id);
-        const kb::Medium* medium = m_document.knowledge().medium(run.medium);
+        const kb::Medium* medium = m_document.knowledge().find<kb::Medium>(run.medium);
         DrawnRun drawn{run.id,
                        run.a,
                        run.b,
@@ -116,7 +118,7 @@ InspectorSection SurveyPresenter::portSection(const plan::Device& device, Inspec
 {
     InspectorSection ports{"Ports", {}};
     for (const plan::Port* port : plan::portsOf(plan(), device.id)) {
-        const kb::Cage* cage = m_document.knowledge().cage(port->cage);
+        const kb::Cage* cage = m_document.knowledge().find<kb::Cage>(port->cage);
         InspectorLine line{{}, toQt(port->name), cage ? toQt(cage->name) : toQt(port->cage), "free", {}, port->id, {}};
         if (const auto runs = plan::runsAt(plan(), port->id); !runs.empty()) {
             const match::LinkReport* report = m_document.analysis().reportOf(runs.front()->id);
@@ -177,7 +179,7 @@ InspectorSection SurveyPresenter::hostSection(const plan::Device& device) const
                               {},
                               {}});
     for (const plan::DiskGroup& group : device.disks) {
-        const kb::Disk* disk = m_document.knowledge().disk(group.kind);
+        const kb::Disk* disk = m_document.knowledge().find<kb::Disk>(group.kind);
         host.lines.push_back({{},
                               "disks",
                               QString("%1 × %2%3")
@@ -228,7 +230,7 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
 InspectorContent SurveyPresenter::runContent(const plan::Run& run) const
 {
     const match::LinkReport* report = m_document.analysis().reportOf(run.id);
-    const kb::Medium* medium = m_document.knowledge().medium(run.medium);
+    const kb::Medium* medium = m_document.knowledge().find<kb::Medium>(run.medium);
     InspectorContent result{"run " + toQt(run.label),
                             toQt(plan::portText(plan(), run.a)) + " — " + toQt(plan::portText(plan(), run.b)),
                             report ? std::optional(report->verdict) : std::nullopt,

@@ -6,6 +6,7 @@
 
 #include "app/document.h"
 #include "app/selection.h"
+#include "core/kb/port_rows.h"
 #include "core/measure/seams.h"
 
 namespace sokudo::app {

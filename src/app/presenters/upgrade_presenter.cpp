@@ -5,6 +5,7 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/kb/stage_rows.h"
 #include "core/oneline/tokens.h"
 #include "core/plan/edits.h"
 
@@ -199,7 +200,8 @@ bool UpgradePresenter::remove(int row)
 std::vector<std::pair<QString, QString>> UpgradePresenter::purposes() const
 {
     std::vector<std::pair<QString, QString>> result;
-    for (const kb::Purpose& row : m_document.knowledge().purposes) result.emplace_back(toQt(row.id), toQt(row.name));
+    for (const kb::Purpose& row : m_document.knowledge().all<kb::Purpose>())
+        result.emplace_back(toQt(row.id), toQt(row.name));
     return result;
 }
 

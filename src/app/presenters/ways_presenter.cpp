@@ -6,6 +6,7 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/kb/trade_rows.h"
 
 namespace sokudo::app {
 namespace {

@@ -29,6 +29,19 @@ int fail(const Error& error)
     return 2;
 }
 
+/// The key in a file; says when others may read it.
+Result<std::string> keyFrom(const std::string& file)
+{
+    std::ifstream in(file);
+    std::string key;
+    if (!std::getline(in, key)) return failure(ErrorCode::NotFound, "the key file cannot be read", file);
+    const auto rights = std::filesystem::status(file).permissions();
+    if ((rights & (std::filesystem::perms::group_read | std::filesystem::perms::others_read)) !=
+        std::filesystem::perms::none)
+        std::fprintf(stderr, "sokudo-agent: others may read %s; chmod 600 it\n", file.c_str());
+    return text::trimmed(key);
+}
+
 }  // namespace
 
 int main(int argc, char** argv)
@@ -51,22 +64,14 @@ int main(int argc, char** argv)
         if (problem.get_exit_code() == 0) return app.exit(problem);
         return fail({ErrorCode::BadInput, problem.what(), ""});
     }
-    std::string key = traffic::newPairingKey();
-    if (!keyFile.empty()) {
-        std::ifstream in(keyFile);
-        if (!std::getline(in, key)) return fail({ErrorCode::NotFound, "the key file cannot be read", keyFile});
-        const auto rights = std::filesystem::status(keyFile).permissions();
-        if ((rights & (std::filesystem::perms::group_read | std::filesystem::perms::others_read)) !=
-            std::filesystem::perms::none)
-            std::fprintf(stderr, "sokudo-agent: others may read %s; chmod 600 it\n", keyFile.c_str());
-        key = text::trimmed(key);
-    }
+    const auto key = keyFile.empty() ? Result<std::string>(traffic::newPairingKey()) : keyFrom(keyFile);
+    if (!key) return fail(key.error());
     traffic::ServerBounds bounds;
     bounds.longestTest = Duration::of(longest);
     bounds.mostStreams = mostStreams;
     bounds.lifetime = Duration::of(minutes * 60);
     if (mostGbps > 0) bounds.mostRate = gigabits(mostGbps);
-    auto server = traffic::TrialServer::listen(address, port, key, bounds);
+    auto server = traffic::TrialServer::listen(address, port, *key, bounds);
     if (!server) return fail(server.error());
     running = server->get();
     std::signal(SIGINT, stopRunning);
@@ -74,7 +79,7 @@ int main(int argc, char** argv)
     std::signal(SIGPIPE, SIG_IGN);
     std::printf("listening on %s port %d (data on %d) for %s min\n", address.c_str(), (*server)->port(),
                 (*server)->dataPort(), text::number(minutes).c_str());
-    if (keyFile.empty()) std::printf("pairing key: %s\n", key.c_str());
+    if (keyFile.empty()) std::printf("pairing key: %s\n", key->c_str());
     std::fflush(stdout);
     (*server)->serve([](const std::string& what) {
         std::printf("%s\n", what.c_str());

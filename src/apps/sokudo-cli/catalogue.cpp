@@ -8,6 +8,7 @@
 #include "core/base/text.h"
 #include "core/formulas/acceptance.h"
 #include "core/kb/own_rows.h"
+#include "core/kb/port_rows.h"
 #include "core/logbook/record.h"
 #include "core/plan/edits.h"
 
@@ -41,13 +42,74 @@ int addRows(const std::string& file, const std::string& table, const std::string
     return kFine;
 }
 
+struct Options {
+    std::string table, file, csv;
+};
+
+/// The project's own rows of the table that was asked for.
+Result<std::vector<plan::CatalogueRow>> ownRows(const Options& given, Context& context)
+{
+    std::vector<plan::CatalogueRow> own;
+    if (given.file.empty()) return own;
+    const auto project = openProject(given.file, context);
+    if (!project) return tl::unexpected(project.error());
+    for (const plan::CatalogueRow& row : project->plan.catalogue)
+        if (row.table == given.table) own.push_back(row);
+    return own;
+}
+
+void printRows(const Options& given, const std::vector<plan::CatalogueRow>& own)
+{
+    if (own.empty()) print(fmt::format("{} has no rows of its own in {}", given.file, given.table));
+    for (const plan::CatalogueRow& row : own) {
+        std::string line;
+        for (const auto& [column, cell] : row.cells) line += (line.empty() ? "" : ", ") + column + "=" + cell;
+        print(line);
+    }
+}
+
+Json tableJson(const Options& given, const csv::Sheet& sheet, const std::vector<plan::CatalogueRow>& own)
+{
+    Json result{{"table", given.table}, {"columns", sheet.columns()}, {"rows", Json::array()}, {"own", Json::array()}};
+    for (const csv::Record& record : sheet.records()) {
+        Json one = Json::object();
+        for (const std::string& column : sheet.columns()) one[column] = sheet.cell(record, column);
+        result["rows"].push_back(one);
+    }
+    for (const plan::CatalogueRow& row : own) result["own"].push_back(row.cells);
+    return result;
+}
+
+int showTable(const Options& given, Context& context)
+{
+    const auto table = context.files.find(given.table + ".csv");
+    if (table == context.files.end()) {
+        std::vector<std::string> names;
+        for (const auto& [name, content] : context.files)
+            if (name.ends_with(".csv")) names.push_back(name.substr(0, name.size() - 4));
+        return fail({ErrorCode::NotFound,
+                     fmt::format("there is no table “{}”; there are {}", given.table, text::joined(names, ", ")), ""});
+    }
+    if (given.file.empty() && !context.json) {
+        print(table->second);
+        return kFine;
+    }
+    const auto own = ownRows(given, context);
+    if (!own) return fail(own.error());
+    if (!context.json) {
+        printRows(given, *own);
+        return kFine;
+    }
+    const auto sheet = csv::parse(table->second, table->first);
+    if (!sheet) return fail(sheet.error());
+    print(tableJson(given, *sheet, *own));
+    return kFine;
+}
+
 }  // namespace
 
 void addCatalogue(Verbs& verbs, Context& context)
 {
-    struct Options {
-        std::string table, file, csv;
-    };
     auto verb = verbs.add("catalogue", "Print a table of facts, or add rows of your own to a project");
     auto given = std::make_shared<Options>();
     verb.option("TABLE", given->table, "modules, media, supplies, reach, optics, media_converters or any other table")
@@ -61,47 +123,7 @@ void addCatalogue(Verbs& verbs, Context& context)
                 return fail({ErrorCode::BadInput, "say which project takes the rows: --file PROJECT", ""});
             return addRows(given->file, given->table, given->csv, context);
         }
-        const auto table = context.files.find(given->table + ".csv");
-        if (table == context.files.end()) {
-            std::vector<std::string> names;
-            for (const auto& [name, content] : context.files)
-                if (name.ends_with(".csv")) names.push_back(name.substr(0, name.size() - 4));
-            return fail({ErrorCode::NotFound,
-                         fmt::format("there is no table “{}”; there are {}", given->table, text::joined(names, ", ")),
-                         ""});
-        }
-        if (given->file.empty() && !context.json) {
-            print(table->second);
-            return kFine;
-        }
-        std::vector<plan::CatalogueRow> own;
-        if (!given->file.empty()) {
-            const auto project = openProject(given->file, context);
-            if (!project) return fail(project.error());
-            for (const plan::CatalogueRow& row : project->plan.catalogue)
-                if (row.table == given->table) own.push_back(row);
-        }
-        if (!context.json) {
-            if (own.empty()) print(fmt::format("{} has no rows of its own in {}", given->file, given->table));
-            for (const plan::CatalogueRow& row : own) {
-                std::string line;
-                for (const auto& [column, cell] : row.cells) line += (line.empty() ? "" : ", ") + column + "=" + cell;
-                print(line);
-            }
-            return kFine;
-        }
-        const auto sheet = csv::parse(table->second, table->first);
-        if (!sheet) return fail(sheet.error());
-        Json result{
-            {"table", given->table}, {"columns", sheet->columns()}, {"rows", Json::array()}, {"own", Json::array()}};
-        for (const csv::Record& record : sheet->records()) {
-            Json one = Json::object();
-            for (const std::string& column : sheet->columns()) one[column] = sheet->cell(record, column);
-            result["rows"].push_back(one);
-        }
-        for (const plan::CatalogueRow& row : own) result["own"].push_back(row.cells);
-        print(result);
-        return kFine;
+        return showTable(*given, context);
     });
 }
 
@@ -118,7 +140,7 @@ void addLimits(Verbs& verbs, Context& context)
     verb.option("--at", given->megahertz, "frequency in MHz").positive();
     verb.flag("--permanent", given->permanent, "the permanent link instead of the channel");
     verb.answer([given, &context] {
-        const kb::Medium* medium = context.kb.medium(text::lower(given->medium));
+        const kb::Medium* medium = context.kb.find<kb::Medium>(text::lower(given->medium));
         const auto part = given->permanent ? formulas::TestedPart::PermanentLink : formulas::TestedPart::Channel;
         const auto limits = formulas::acceptanceLimits(context.kb, medium ? medium->id : given->medium, part,
                                                        Frequency::of(given->megahertz));

@@ -11,6 +11,7 @@
 
 #include "core/base/text.h"
 #include "core/base/utf8.h"
+#include "core/kb/stage_rows.h"
 #include "core/match/clause.h"
 #include "core/report/project_report.h"
 #include "store/project_json.h"

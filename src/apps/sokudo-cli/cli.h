@@ -11,6 +11,7 @@
 #include "core/base/result.h"
 #include "core/expect/stage.h"
 #include "core/kb/knowledge_base.h"
+#include "core/kb/stage_rows.h"
 #include "store/project_file.h"
 #include "verb.h"
 

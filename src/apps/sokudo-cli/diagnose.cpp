@@ -5,6 +5,8 @@
 
 #include "core/base/text.h"
 #include "core/diagnose/inquiry.h"
+#include "core/kb/cause_rows.h"
+#include "core/kb/stage_rows.h"
 #include "core/logbook/record.h"
 #include "core/measure/statistics.h"
 #include "host/host_reader.h"
@@ -29,7 +31,7 @@ Result<diagnose::Evidence> toldBy(const Options& given, const store::Project& pr
             told[answer.flag] = {answer.present, diagnose::Witness::Told, {}};
     for (const std::string& word : given.answers) {
         const auto parts = text::split(word, '=');
-        if (parts.size() != 2 || !kb.flag(parts[0]) || (parts[1] != "yes" && parts[1] != "no"))
+        if (parts.size() != 2 || !kb.find<kb::Flag>(parts[0]) || (parts[1] != "yes" && parts[1] != "no"))
             return failure(
                 ErrorCode::BadInput,
                 "an answer is written flag=yes or flag=no, such as e30=yes; the flags are listed in data/flags.csv",
@@ -55,7 +57,7 @@ Json toJson(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const
     }
     for (const auto& [flag, seen] : inquiry.diagnosis.evidence)
         result["evidence"].push_back({{"flag", flag},
-                                      {"name", kb.flag(flag) ? kb.flag(flag)->name : ""},
+                                      {"name", kb.find<kb::Flag>(flag) ? kb.find<kb::Flag>(flag)->name : ""},
                                       {"present", seen.present},
                                       {"from", word(seen.witness)},
                                       {"text", seen.text}});

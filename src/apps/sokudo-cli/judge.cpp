@@ -26,6 +26,46 @@ Result<expect::Expectation> expected(const Options& given, Context& context)
     return expect::expectation(project->plan, context.kb, match::judgeAll(project->plan, context.kb), *question);
 }
 
+Json inJson(const diagnose::AsymmetryView& asymmetry)
+{
+    Json result{{"asymmetric", asymmetry.isAsymmetric},
+                {"ratio", asymmetry.ratio},
+                {"ruled_out", asymmetry.ruledOut},
+                {"sentence", plain(asymmetry.sentence)},
+                {"suspects", Json::array()}};
+    for (const auto& suspect : asymmetry.suspects)
+        result["suspects"].push_back(
+            {{"id", suspect.row->id}, {"suspect", suspect.row->suspect}, {"look", suspect.row->look}});
+    return result;
+}
+
+Json inJson(const diagnose::Judgement& judgement, BitRate measured, const expect::Expectation& path,
+            const std::optional<diagnose::AsymmetryView>& asymmetry)
+{
+    Json result{{"verdict", measure::code(judgement.standing)},
+                {"share", judgement.share},
+                {"suggested_unit", judgement.suggestedUnit.empty() ? Json(nullptr) : Json(judgement.suggestedUnit)},
+                {"rate_bps", measured.steps()},
+                {"expected_bps",
+                 {{"low", path.expected.low.steps()},
+                  {"typical", path.expected.typical.steps()},
+                  {"high", path.expected.high.steps()}}},
+                {"why", Json::array()}};
+    for (const std::string& one : judgement.why) result["why"].push_back(plain(one));
+    if (asymmetry) result["asymmetry"] = inJson(*asymmetry);
+    return result;
+}
+
+void printWords(const diagnose::Judgement& judgement, const std::optional<diagnose::AsymmetryView>& asymmetry)
+{
+    print(std::string(measure::code(judgement.standing)));
+    for (const std::string& one : judgement.why) print("  " + one);
+    if (!asymmetry) return;
+    print("  " + asymmetry->sentence);
+    for (const auto& suspect : asymmetry->suspects)
+        print(fmt::format("    {}: {}", suspect.row->suspect, suspect.row->look));
+}
+
 int answer(const Options& given, Context& context)
 {
     const auto measured = measure::parseResult(given.measured);
@@ -43,37 +83,8 @@ int answer(const Options& given, Context& context)
         if (!back) return fail(back.error());
         asymmetry = diagnose::asymmetry(measured->rate.value, back->rate.value, *path, context.kb);
     }
-    if (context.json) {
-        Json result{{"verdict", measure::code(judgement.standing)},
-                    {"share", judgement.share},
-                    {"suggested_unit", judgement.suggestedUnit.empty() ? Json(nullptr) : Json(judgement.suggestedUnit)},
-                    {"rate_bps", measured->rate.value.steps()},
-                    {"expected_bps",
-                     {{"low", path->expected.low.steps()},
-                      {"typical", path->expected.typical.steps()},
-                      {"high", path->expected.high.steps()}}},
-                    {"why", Json::array()}};
-        for (const std::string& one : judgement.why) result["why"].push_back(plain(one));
-        if (asymmetry) {
-            result["asymmetry"] = {{"asymmetric", asymmetry->isAsymmetric},
-                                   {"ratio", asymmetry->ratio},
-                                   {"ruled_out", asymmetry->ruledOut},
-                                   {"sentence", plain(asymmetry->sentence)},
-                                   {"suspects", Json::array()}};
-            for (const auto& suspect : asymmetry->suspects)
-                result["asymmetry"]["suspects"].push_back(
-                    {{"id", suspect.row->id}, {"suspect", suspect.row->suspect}, {"look", suspect.row->look}});
-        }
-        print(result);
-    } else {
-        print(std::string(measure::code(judgement.standing)));
-        for (const std::string& one : judgement.why) print("  " + one);
-        if (asymmetry) {
-            print("  " + asymmetry->sentence);
-            for (const auto& suspect : asymmetry->suspects)
-                print(fmt::format("    {}: {}", suspect.row->suspect, suspect.row->look));
-        }
-    }
+    if (context.json) print(inJson(judgement, measured->rate.value, *path, asymmetry));
+    else printWords(judgement, asymmetry);
     return judgement.standing == measure::Standing::Full || judgement.standing == measure::Standing::Normal ? kFine
                                                                                                             : kFindings;
 }

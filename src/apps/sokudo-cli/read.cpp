@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include "cli.h"
+#include "core/kb/part_rows.h"
 #include "core/oneline/marks.h"
 
 namespace sokudo::cli {
@@ -33,7 +34,7 @@ void addRead(Verbs& verbs, Context& context)
             print(fmt::format("  {}: {}{} [{}]", one.word, one.mark->means,
                               one.mark->beware.empty() ? "" : "; beware: " + one.mark->beware,
                               context.kb.citation(one.mark->from.source)));
-            if (const kb::MediumNote* note = context.kb.mediumNote(one.mark->id))
+            if (const kb::MediumNote* note = context.kb.find<kb::MediumNote>(one.mark->id))
                 print(fmt::format("    built: {}. {}", note->build, note->mechanics));
         }
         for (const std::string& word : read->unknown) print("  " + word + ": tells nothing that Sokudo knows");

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/trade_rows.h"
 #include "core/match/ways.h"
 #include "core/match/what_if.h"
 #include "path_options.h"

@@ -103,16 +103,8 @@ Result<std::unique_ptr<app::Document>> openDocument(const kb::KnowledgeBase& kb,
     return std::make_unique<app::Document>(kb, std::move(*file), std::move(*loaded));
 }
 
-}  // namespace
-
-int main(int argc, char** argv)
+void describe(QCommandLineParser& parser)
 {
-    QElapsedTimer sinceStart;
-    sinceStart.start();
-    QApplication application(argc, argv);
-    QApplication::setApplicationName("sokudo");
-    QApplication::setApplicationVersion("0.1.0");
-    QCommandLineParser parser;
     parser.setApplicationDescription("Plans, checks and measures fast home networks.");
     parser.addHelpOption();
     parser.addVersionOption();
@@ -123,6 +115,19 @@ int main(int argc, char** argv)
                        {"text-size", "text size in percent, 100 to 200", "percent", "100"},
                        {"bench-start", "print the time from start to the first painted window, then quit"},
                        {"shots", "save a picture of each main view into this folder, then quit", "folder"}});
+}
+
+}  // namespace
+
+int main(int argc, char** argv)
+{
+    QElapsedTimer sinceStart;
+    sinceStart.start();
+    QApplication application(argc, argv);
+    QApplication::setApplicationName("sokudo");
+    QApplication::setApplicationVersion("0.1.0");
+    QCommandLineParser parser;
+    describe(parser);
     parser.process(application);
     const auto kb = kb::load(kb::embeddedFiles());
     if (!kb) return fail(kb.error());

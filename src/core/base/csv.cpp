@@ -11,68 +11,84 @@ namespace sokudo::csv {
 namespace {
 
 /// Splits the text into records; quotes are resolved, nothing is judged but the quotes themselves.
-Result<std::vector<Record>> recordsOf(std::string_view in, const std::string& name)
-{
-    std::vector<Record> records;
-    Record record{1, {}};
-    std::string field;
-    bool quotedField = false;
-    bool inQuotes = false;
-    int line = 1;
-    int quoteLine = 0;
-    const auto endField = [&] {
-        record.fields.push_back(std::move(field));
-        field.clear();
-        quotedField = false;
-    };
-    const auto endRecord = [&] {
-        const bool blank = record.fields.empty() && field.empty() && !quotedField;
+/// Takes a text apart into records, character by character.
+class RecordReader {
+public:
+    RecordReader(std::string_view in, const std::string& name) : m_in(in), m_name(name) {}
+    Result<std::vector<Record>> read()
+    {
+        for (; m_at < m_in.size(); ++m_at)
+            if (auto taken = m_inQuotes ? takeQuoted() : takePlain(); !taken) return tl::unexpected(taken.error());
+        if (m_inQuotes) return wrong("a quote is opened here and never closed", m_quoteLine);
+        if (!m_field.empty() || !m_record.fields.empty() || m_quotedField) endRecord();
+        return std::move(m_records);
+    }
+
+private:
+    tl::unexpected<Error> wrong(std::string what, int line) const
+    {
+        return failure(ErrorCode::BadInput, std::move(what), fmt::format("{}:{}", m_name, line));
+    }
+    bool nextIs(char c) const { return m_at + 1 < m_in.size() && m_in[m_at + 1] == c; }
+    void endField()
+    {
+        m_record.fields.push_back(std::move(m_field));
+        m_field.clear();
+        m_quotedField = false;
+    }
+    void endRecord()
+    {
+        const bool blank = m_record.fields.empty() && m_field.empty() && !m_quotedField;
         endField();
-        if (!blank) records.push_back(std::move(record));
-        record = Record{line + 1, {}};
-    };
-    for (std::size_t i = 0; i < in.size(); ++i) {
-        const char c = in[i];
-        if (inQuotes) {
-            if (c == '"' && i + 1 < in.size() && in[i + 1] == '"') {
-                field.push_back('"');
-                ++i;
-            } else if (c == '"') {
-                inQuotes = false;
-            } else {
-                field.push_back(c);
-            }
-            if (c == '\n') ++line;
-            continue;
+        if (!blank) m_records.push_back(std::move(m_record));
+        m_record = Record{m_line + 1, {}};
+    }
+    Result<void> takeQuoted()
+    {
+        const char c = m_in[m_at];
+        if (c == '"' && nextIs('"')) {
+            m_field.push_back('"');
+            ++m_at;
+        } else if (c == '"') {
+            m_inQuotes = false;
+        } else {
+            m_field.push_back(c);
         }
+        if (c == '\n') ++m_line;
+        return {};
+    }
+    Result<void> takePlain()
+    {
+        const char c = m_in[m_at];
         if (c == '"') {
-            if (!field.empty() || quotedField)
-                return failure(ErrorCode::BadInput,
-                               "a quote stands inside an unquoted field; put the whole field in quotes and double the "
-                               "quotes in it",
-                               fmt::format("{}:{}", name, line));
-            inQuotes = quotedField = true;
-            quoteLine = line;
+            if (!m_field.empty() || m_quotedField)
+                return wrong(
+                    "a quote stands inside an unquoted field; put the whole field in quotes and double the "
+                    "quotes in it",
+                    m_line);
+            m_inQuotes = m_quotedField = true;
+            m_quoteLine = m_line;
         } else if (c == ',') {
             endField();
         } else if (c == '\n') {
             endRecord();
-            ++line;
-        } else if (c == '\r' && i + 1 < in.size() && in[i + 1] == '\n') {
-            continue;
-        } else {
-            if (quotedField)
-                return failure(ErrorCode::BadInput, "text follows a closing quote; put a comma or a line end there",
-                               fmt::format("{}:{}", name, line));
-            field.push_back(c);
+            ++m_line;
+        } else if (c != '\r' || !nextIs('\n')) {
+            if (m_quotedField) return wrong("text follows a closing quote; put a comma or a line end there", m_line);
+            m_field.push_back(c);
         }
+        return {};
     }
-    if (inQuotes)
-        return failure(ErrorCode::BadInput, "a quote is opened here and never closed",
-                       fmt::format("{}:{}", name, quoteLine));
-    if (!field.empty() || !record.fields.empty() || quotedField) endRecord();
-    return records;
-}
+
+    std::string_view m_in;
+    const std::string& m_name;
+    std::size_t m_at = 0;
+    std::vector<Record> m_records;
+    Record m_record{1, {}};
+    std::string m_field;
+    bool m_quotedField = false, m_inQuotes = false;
+    int m_line = 1, m_quoteLine = 0;
+};
 
 }  // namespace
 
@@ -97,7 +113,7 @@ std::string Sheet::where(const Record& record) const { return fmt::format("{}:{}
 Result<Sheet> parse(std::string_view in, std::string name)
 {
     if (in.starts_with("\xEF\xBB\xBF")) in.remove_prefix(3);
-    auto records = recordsOf(in, name);
+    auto records = RecordReader(in, name).read();
     if (!records) return tl::unexpected(records.error());
     if (records->empty())
         return failure(ErrorCode::BadInput, "the file is empty; the first line must name the columns", name);

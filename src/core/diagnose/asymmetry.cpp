@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/rule_rows.h"
 
 namespace sokudo::diagnose {
 namespace {
@@ -77,9 +78,9 @@ AsymmetryView asymmetry(BitRate forward, BitRate reverse, const expect::Expectat
     }
     for (const Stage& stage : path.stages)
         if (isAlikeBothWays(stage) && stage.carries.low >= faster) result.ruledOut.push_back(stage.name);
-    for (const kb::Asymmetry& row : kb.asymmetries)
+    for (const kb::Asymmetry& row : kb.all<kb::Asymmetry>())
         if (row.when != "any" && applies(row.when, path, result.forwardIsSlower)) result.suspects.push_back({&row});
-    for (const kb::Asymmetry& row : kb.asymmetries)
+    for (const kb::Asymmetry& row : kb.all<kb::Asymmetry>())
         if (row.when == "any") result.suspects.push_back({&row});
     result.sentence =
         fmt::format("the {} direction is the slower one, {} against {}: what is the same both ways is ruled out{}",

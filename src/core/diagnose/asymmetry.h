@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/expect/stage.h"
+#include "core/kb/rule_rows.h"
 
 namespace sokudo::diagnose {
 

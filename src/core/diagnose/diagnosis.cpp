@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/diagnose/diagnosis.h"
+#include "core/kb/cause_rows.h"
 
 #include <cmath>
 
@@ -11,7 +12,7 @@ constexpr double kWorthSaying = 0.05;  // nats; less does not move anyone
 std::string reasonText(const kb::KnowledgeBase& kb, const Weight& weight, const Observation& seen)
 {
     if (!seen.text.empty()) return seen.text;
-    const kb::Flag* flag = kb.flag(weight.flag);
+    const kb::Flag* flag = kb.find<kb::Flag>(weight.flag);
     const std::string what = flag ? flag->trueWhen : weight.flag;
     return seen.present ? what : "not so: " + what;
 }

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/diagnose/engine.h"
+#include "core/kb/cause_rows.h"
 
 #include <algorithm>
 #include <cmath>
@@ -34,7 +35,7 @@ struct Plateau {
     std::vector<const kb::Flag*> flags;
     explicit Plateau(const kb::KnowledgeBase& kb)
     {
-        for (const kb::Flag& flag : kb.flags)
+        for (const kb::Flag& flag : kb.all<kb::Flag>())
             if (flag.family == kPlateau) flags.push_back(&flag);
     }
     std::vector<double> values(const kb::Cause* cause) const
@@ -96,7 +97,7 @@ std::vector<Weight> weigh(const kb::KnowledgeBase& kb, const Plateau& plateau, c
     std::map<std::string, std::vector<Weight>> families;
     if (auto weight = plateauWeight(plateau, cause, evidence)) families[std::string(kPlateau)].push_back(*weight);
     for (const auto& [id, seen] : evidence) {
-        const kb::Flag* flag = kb.flag(id);
+        const kb::Flag* flag = kb.find<kb::Flag>(id);
         if (flag && flag->family != kPlateau) families[flag->family].push_back(flagWeight(cause, *flag, seen));
     }
     std::vector<Weight> all;
@@ -192,7 +193,7 @@ std::vector<Belief> rank(const kb::KnowledgeBase& kb, const Context& context, co
     std::vector<Belief> beliefs;
     std::vector<double> scores;
     double total = 0;
-    for (const kb::Cause& cause : kb.causes) {
+    for (const kb::Cause& cause : kb.all<kb::Cause>()) {
         const bool possible =
             cause.needs.empty() || std::any_of(cause.needs.begin(), cause.needs.end(),
                                                [&](const std::string& tag) { return context.contains(tag); });
@@ -224,7 +225,7 @@ std::vector<NextCheck> nextChecks(const kb::KnowledgeBase& kb, const std::vector
     const bool plateauKnown = std::any_of(plateau.flags.begin(), plateau.flags.end(),
                                           [&](const kb::Flag* flag) { return evidence.contains(flag->id); });
     std::vector<NextCheck> result;
-    for (const kb::Check& check : kb.checks) {
+    for (const kb::Check& check : kb.all<kb::Check>()) {
         std::vector<std::pair<double, Variable>> variables;
         for (const std::string& id : check.flags) {
             Variable variable;
@@ -232,7 +233,7 @@ std::vector<NextCheck> nextChecks(const kb::KnowledgeBase& kb, const std::vector
                 if (plateauKnown) continue;
                 variable = plateauVariable(plateau, beliefs);
             } else {
-                const kb::Flag* flag = kb.flag(id);
+                const kb::Flag* flag = kb.find<kb::Flag>(id);
                 if (!flag || evidence.contains(id)) continue;
                 variable = flagVariable(*flag, beliefs);
             }

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/diagnose/evidence.h"
+#include "core/kb/cause_rows.h"
 #include "core/kb/knowledge_base.h"
 
 namespace sokudo::diagnose {

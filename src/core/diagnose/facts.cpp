@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/diagnose/facts.h"
+#include "core/kb/port_rows.h"
 
 #include <algorithm>
 
@@ -60,7 +61,7 @@ Context contextOf(const Facts& facts)
         if (stage.line >= gigabits(25)) context.insert("fec");
         for (plan::RunId id : report->link.runs) {
             const plan::Run* run = facts.plan.runs.find(id);
-            const kb::Medium* medium = run ? facts.kb.medium(run->medium) : nullptr;
+            const kb::Medium* medium = run ? facts.kb.find<kb::Medium>(run->medium) : nullptr;
             if (!medium) continue;
             if (medium->kind == kb::MediumKind::TwistedPair) context.insert("copper");
             if (kb::isFibre(medium->kind)) context.insert("fibre");
@@ -69,7 +70,7 @@ Context contextOf(const Facts& facts)
         }
         for (plan::PortId end : {report->link.a, report->link.b}) {
             const plan::Port* port = facts.plan.ports.find(end);
-            const kb::Cage* cage = port ? facts.kb.cage(port->cage) : nullptr;
+            const kb::Cage* cage = port ? facts.kb.find<kb::Cage>(port->cage) : nullptr;
             if (cage && cage->holdsModule) context.insert("cage");
         }
     }

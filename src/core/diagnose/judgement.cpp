@@ -11,6 +11,7 @@
 #include "core/diagnose/unit_reading.h"
 #include "core/formulas/bus.h"
 #include "core/formulas/framing.h"
+#include "core/kb/host_rows.h"
 
 namespace sokudo::diagnose {
 namespace {
@@ -51,7 +52,7 @@ void linkMustBe(const Stage& stage, BitRate measured, int mtu, std::vector<std::
 
 void slotMustBe(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, std::vector<std::string>& why)
 {
-    for (const kb::BusGeneration& bus : kb.buses)
+    for (const kb::BusGeneration& bus : kb.all<kb::BusGeneration>())
         for (int lanes : kWidths) {
             const auto carries = formulas::busCarries(kb, {bus.generation, lanes, 0});
             if (!carries || carries->usable.high < measured) continue;
@@ -72,7 +73,7 @@ void sumsOf(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, s
             break;
         }
     if (stage.kind != StageKind::Slot) return;
-    for (const kb::BusGeneration& bus : kb.buses)
+    for (const kb::BusGeneration& bus : kb.all<kb::BusGeneration>())
         for (int lanes : kWidths) {
             const auto carries = formulas::busCarries(kb, {bus.generation, lanes, 0});
             if (!carries || carries->coded != stage.line) continue;

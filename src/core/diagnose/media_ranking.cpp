@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/diagnose/media_ranking.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/trade_rows.h"
 
 #include <algorithm>
 #include <map>
@@ -14,7 +16,7 @@ const kb::Medium* mediumOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, 
     for (const expect::Stage& stage : path.stages)
         if (stage.run.isSet() && (!narrowest || stage.carries.typical < narrowest->carries.typical)) narrowest = &stage;
     const plan::Run* run = narrowest ? plan.runs.find(narrowest->run) : nullptr;
-    return run ? kb.medium(run->medium) : nullptr;
+    return run ? kb.find<kb::Medium>(run->medium) : nullptr;
 }
 
 struct Gathered {
@@ -42,7 +44,7 @@ std::vector<MediumRank> rankMedia(const plan::Plan& plan, const kb::KnowledgeBas
     for (auto& [medium, gathered] : byMedium) {
         std::sort(gathered.shares.begin(), gathered.shares.end());
         MediumRank rank{medium, measure::summarise(gathered.rates), 1, gathered.shares[gathered.shares.size() / 2], {}};
-        if (const kb::Supply* supply = kb.supply(medium->id)) rank.perMetre = supply->pricePerMetre;
+        if (const kb::Supply* supply = kb.find<kb::Supply>(medium->id)) rank.perMetre = supply->pricePerMetre;
         result.push_back(std::move(rank));
     }
     std::sort(result.begin(), result.end(), [](const MediumRank& a, const MediumRank& b) {

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/expect/path_expectation.h"
+#include "core/kb/port_rows.h"
 #include "core/measure/statistics.h"
 #include "core/measure/trial.h"
 

@@ -8,6 +8,7 @@
 
 #include "core/base/ascii.h"
 #include "core/formulas/framing.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::diagnose {
 namespace {
@@ -78,7 +79,7 @@ std::vector<UnitReading> unitReadings(BitRate asRead, const kb::Band& band, cons
     for (BitRate plateau : plateaus)
         if (plateau.steps() > 0 && plateau.in() <= kImpossible * band.high.in()) below.push_back(plateau.in());
     double sum = 0;
-    for (const kb::UnitMeaning& row : kb.unitMeanings) {
+    for (const kb::UnitMeaning& row : kb.all<kb::UnitMeaning>()) {
         result.push_back(
             {&row, (isCopy ? row.copyPrior : row.prior) * likelihood(asRead.in() * row.factor, band, below)});
         sum += result.back().probability;

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/expect/stage.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::diagnose {
 

@@ -4,13 +4,15 @@
 
 #include "core/base/text.h"
 #include "core/expect/survey_stages.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::expect {
 namespace {
 
 bool isWifi(const kb::KnowledgeBase& kb, const plan::Run& run)
 {
-    const kb::Medium* medium = kb.medium(run.medium);
+    const kb::Medium* medium = kb.find<kb::Medium>(run.medium);
     return medium && medium->kind == kb::MediumKind::Radio && run.medium != "radio-60";
 }
 
@@ -115,7 +117,7 @@ std::vector<std::string> airNotes(const SurveyedPath& path, const Paths& paths, 
         if (!point) continue;
         Air air = view.of(*run, *point, way);
         air.radio = stage.carries;
-        for (const kb::AirNote& row : path.kb.airNotes)
+        for (const kb::AirNote& row : path.kb.all<kb::AirNote>())
             if (holds(row, air))
                 result.push_back(text::render(
                     row.text, {{"ap", point->name},

@@ -6,6 +6,8 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::expect {
 namespace {
@@ -44,10 +46,10 @@ Stage withBothWaysBusy(const kb::KnowledgeBase& kb, Stage stage)
                                      text::rate(stage.carries.high));
         return stage;
     }
-    const auto row = std::find_if(kb.bothWays.begin(), kb.bothWays.end(),
+    const auto row = std::find_if(kb.all<kb::BothWays>().begin(), kb.all<kb::BothWays>().end(),
                                   [&](const kb::BothWays& one) { return one.stage == word(stage.kind); });
-    const kb::Factor* segments = kb.factor("ack-segments");
-    if (row != kb.bothWays.end()) keep(stage, row->share, row->says);
+    const kb::Factor* segments = kb.find<kb::Factor>("ack-segments");
+    if (row != kb.all<kb::BothWays>().end()) keep(stage, row->share, row->says);
     else if (stage.ackShare > 0 && segments)
         keep(stage, besideAcks(stage.ackShare, {segments->value.low, segments->value.typical, segments->value.high}),
              "acknowledgements travel along");

@@ -7,6 +7,8 @@
 #include "core/base/text.h"
 #include "core/expect/survey_stages.h"
 #include "core/formulas/radio.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::expect {
 namespace {
@@ -35,9 +37,9 @@ std::string coaxRow(const SurveyedPath& path, const plan::Port* a, const plan::P
     std::string id = fmt::format("coax-{}", version);
     for (const plan::Port* end : {a, b})
         if (const auto own = end ? end->traits.as<BitRate>("adapter-port") : std::nullopt;
-            own && *own <= gigabits(1) && path.kb.ceiling(id + "-1g"))
+            own && *own <= gigabits(1) && path.kb.find<kb::Ceiling>(id + "-1g"))
             return id + "-1g";
-    return path.kb.ceiling(id) ? id : "coax-2.5";
+    return path.kb.find<kb::Ceiling>(id) ? id : "coax-2.5";
 }
 
 Result<Stage> powerLineStage(const SurveyedPath& path, const plan::Run& run, const plan::Port* a, const plan::Port* b)
@@ -100,7 +102,8 @@ formulas::Framing framingOf(const SurveyedPath& path, const plan::Run* run)
     if (!run) return framing;
     framing.vlanTags = run->traits.count("tags").value_or(0);
     if (const std::string_view tunnel = run->traits.word("tunnel"); !tunnel.empty())
-        if (const kb::Encapsulation* row = path.kb.encapsulation(tunnel)) framing = formulas::wrapped(framing, *row);
+        if (const kb::Encapsulation* row = path.kb.find<kb::Encapsulation>(tunnel))
+            framing = formulas::wrapped(framing, *row);
     return framing;
 }
 
@@ -144,7 +147,7 @@ std::optional<Error> addHop(const SurveyedPath& path, const Paths& paths, const 
                                                                    : "the rate of this link is not known yet",
                      title};
     const plan::Run* run = path.plan.runs.find(hop.link.id());
-    const kb::Medium* medium = run ? path.kb.medium(run->medium) : nullptr;
+    const kb::Medium* medium = run ? path.kb.find<kb::Medium>(run->medium) : nullptr;
     // A slot that narrows the link is a stage of its own: the wire still runs at the rate the ends share.
     auto stage = hopStage(path, hop, run, medium, wireRate(*report));
     if (!stage) return stage.error();

@@ -5,6 +5,7 @@
 
 #include "core/base/text.h"
 #include "core/expect/survey_stages.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::expect {
 namespace {
@@ -82,7 +83,7 @@ Factors factorsOf(const kb::KnowledgeBase& kb, const plan::Traits& traits, std::
 {
     Factors result;
     if (traits.empty()) return result;
-    for (const kb::StageFactor& row : kb.stageFactors)
+    for (const kb::StageFactor& row : kb.all<kb::StageFactor>())
         if (row.stage == stage && !row.trait.empty() && traits.is(row.trait, row.value)) result.push_back(row.id);
     return result;
 }

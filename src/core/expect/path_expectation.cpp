@@ -9,6 +9,7 @@
 #include "core/expect/both_ways.h"
 #include "core/expect/remedy.h"
 #include "core/expect/survey_stages.h"
+#include "core/kb/host_rows.h"
 
 namespace sokudo::expect {
 namespace {
@@ -85,7 +86,7 @@ std::string remoteMemoryNote(const Expectation& path, const kb::KnowledgeBase& k
     const auto slowest = slowestLink(path.stages);
     if (!binding || binding->kind != StageKind::FileShare || !network || !slowest || *slowest < gigabits(10)) return {};
     const bool isNfs = binding->detail.starts_with("nfs");
-    const kb::FileShare* direct = kb.fileShare(isNfs ? "nfs-rdma" : "smb-direct", *slowest);
+    const kb::FileShare* direct = kb::fileShareAt(kb, isNfs ? "nfs-rdma" : "smb-direct", *slowest);
     if (!direct || !(isNfs || binding->detail.starts_with("smb")) || binding->detail == direct->id) return {};
     const BitRate would = scaled(network->typical, direct->share.typical);
     if (would.in() < 1.2 * binding->carries.typical.in()) return {};

@@ -9,6 +9,8 @@
 
 #include "core/base/result.h"
 #include "core/kb/knowledge_base.h"
+#include "core/kb/provenance.h"
+#include "core/kb/stage_rows.h"
 #include "core/plan/plan.h"
 #include "core/plan/trace.h"
 

@@ -7,6 +7,7 @@
 
 #include "core/base/text.h"
 #include "core/expect/upgrade.h"
+#include "core/kb/trade_rows.h"
 #include "core/match/ways.h"
 
 namespace sokudo::expect {
@@ -19,7 +20,7 @@ const kb::Gear* gearFor(const kb::KnowledgeBase& kb, const plan::Device& device,
                isNode = device.role == plan::Role::Switch || device.role == plan::Role::Router;
     if (!isHost && !isNode) return nullptr;
     const kb::Gear* best = nullptr;
-    for (const kb::Gear& row : kb.gear) {
+    for (const kb::Gear& row : kb.all<kb::Gear>()) {
         if (row.kind != (!isHost ? "port" : port.traits.has("usb") ? "adapter" : "card") || row.rate < tier) continue;
         // The slowest that is fast enough; among equals the one with the socket that is there, then the cheaper.
         const auto rank = [&](const kb::Gear& one) {

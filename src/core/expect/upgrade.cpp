@@ -8,6 +8,7 @@
 #include "core/base/text.h"
 #include "core/expect/both_ways.h"
 #include "core/expect/stages.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::expect {
 namespace {
@@ -75,11 +76,11 @@ std::string alwaysOnNote(const kb::KnowledgeBase& kb, const plan::Device& device
 {
     if (device.role != plan::Role::Computer || device.fileShare.empty()) return {};
     const auto row = [&](plan::Role role) {
-        return std::find_if(kb.idlePowers.begin(), kb.idlePowers.end(),
+        return std::find_if(kb.all<kb::IdlePower>().begin(), kb.all<kb::IdlePower>().end(),
                             [&](const kb::IdlePower& one) { return one.role == plan::code(role); });
     };
     const auto own = row(plan::Role::Computer), store = row(plan::Role::Storage);
-    if (own == kb.idlePowers.end() || store == kb.idlePowers.end()) return {};
+    if (own == kb.all<kb::IdlePower>().end() || store == kb.all<kb::IdlePower>().end()) return {};
     const Watt draws = device.traits.as<Watt>("idle-w").value_or(own->typical);
     const auto yearly = [](Watt watts) { return watts.in() * kHoursPerYear / 1000; };
     const double saved = yearly(draws) - yearly(store->typical);
@@ -129,10 +130,10 @@ Upgrade upgradeOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const mat
     const plan::Device* from = plan.devices.find(job.from);
     const plan::Device* to = plan.devices.find(job.to);
     result.title = fmt::format("{}: {} → {}", job.name, from ? from->name : "?", to ? to->name : "?");
-    const kb::Purpose* purpose = job.purpose.empty() ? nullptr : kb.purpose(job.purpose);
+    const kb::Purpose* purpose = job.purpose.empty() ? nullptr : kb.find<kb::Purpose>(job.purpose);
     if (!job.purpose.empty() && !purpose) {
         std::vector<std::string> known;
-        for (const kb::Purpose& row : kb.purposes) known.push_back(row.id);
+        for (const kb::Purpose& row : kb.all<kb::Purpose>()) known.push_back(row.id);
         result.problem = fmt::format("there is no purpose “{}”; known are {}", job.purpose, text::joined(known, ", "));
         return result;
     }

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/formulas/acceptance.h"
+#include "core/kb/copper_rows.h"
+#include "core/kb/part_rows.h"
 
 #include <algorithm>
 #include <cmath>
@@ -21,7 +23,7 @@ struct Term {
 std::optional<Term> term(const kb::KnowledgeBase& kb, std::string_view medium, std::string_view kind,
                          std::string_view part, Frequency at)
 {
-    for (const kb::AcceptanceLine& line : kb.acceptance)
+    for (const kb::AcceptanceLine& line : kb.all<kb::AcceptanceLine>())
         if (line.medium == medium && line.kind == kind && line.part == part && line.low <= at && at <= line.high)
             return Term{line.a + line.b * std::log10(at.in() / line.over), line.joints};
     return std::nullopt;
@@ -41,7 +43,7 @@ std::optional<Decibel> sum(const std::optional<Term>& first, const std::optional
 AcceptanceLimits acceptanceLimits(const kb::KnowledgeBase& kb, std::string_view medium, TestedPart tested, Frequency at)
 {
     AcceptanceLimits result;
-    const kb::CableLoss* cable = kb.cableLoss(medium);
+    const kb::CableLoss* cable = kb.find<kb::CableLoss>(medium);
     const std::string_view part = tested == TestedPart::Channel ? "channel" : "permanent";
     const auto returnLoss = term(kb, medium, "return-loss", part, at);
     if (!cable || !returnLoss) return result;
@@ -62,7 +64,7 @@ AcceptanceLimits acceptanceLimits(const kb::KnowledgeBase& kb, std::string_view 
 
 std::optional<Ohm> loopResistance(const kb::KnowledgeBase& kb, int gauge, Length length, bool copperClad)
 {
-    const kb::Conductor* wire = kb.conductor(gauge);
+    const kb::Conductor* wire = kb::conductorOf(kb, gauge);
     if (!wire) return std::nullopt;
     return Ohm::of(2 * wire->per100m.in() * length.in() / 100 / (copperClad ? kCladConductivity : 1));
 }

@@ -4,6 +4,8 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/reach_rows.h"
 
 namespace sokudo::formulas {
 namespace {
@@ -12,14 +14,14 @@ constexpr int kHeader = 16;  // with a 64-bit address
 
 Result<BusCarries> busCarries(const kb::KnowledgeBase& kb, const BusLink& link)
 {
-    const kb::BusGeneration* row = kb.bus(link.generation);
+    const kb::BusGeneration* row = kb::busOf(kb, link.generation);
     if (!row)
         return failure(ErrorCode::OutOfRange,
                        fmt::format("there is no figure for bus generation {}; write 1.0 to 6.0", link.generation));
     if (link.lanes != 1 && link.lanes != 2 && link.lanes != 4 && link.lanes != 8 && link.lanes != 16)
         return failure(ErrorCode::OutOfRange, fmt::format("a slot has 1, 2, 4, 8 or 16 lanes, not {}", link.lanes));
     const int payload = link.maxPayload > 0 ? link.maxPayload : link.generation <= 2 ? 128 : 256;
-    const kb::Factor* left = kb.factor("bus");
+    const kb::Factor* left = kb.find<kb::Factor>("bus");
     if (!left) return failure(ErrorCode::NotFound, "link_factors.csv has no row “bus”");
     BusCarries result;
     result.coded = gigabits(row->gigatransfers * link.lanes * row->codingPayload / row->codingTotal);

@@ -6,6 +6,7 @@
 
 #include "core/base/result.h"
 #include "core/kb/knowledge_base.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::formulas {
 

@@ -7,6 +7,7 @@
 
 #include "core/base/text.h"
 #include "core/formulas/framing.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::formulas {
 namespace {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/formulas/framing.h"
+#include "core/kb/stage_rows.h"
 
 #include <algorithm>
 

@@ -2,6 +2,8 @@
 #include "core/formulas/processor_cost.h"
 
 #include "core/formulas/framing.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::formulas {
 namespace {

@@ -2,7 +2,9 @@
 // What one core moves at any packet length.
 #pragma once
 
+#include "core/kb/host_rows.h"
 #include "core/kb/knowledge_base.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::formulas {
 

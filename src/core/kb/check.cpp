@@ -8,40 +8,28 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/cause_rows.h"
+#include "core/kb/copper_rows.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/part_rows.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/provenance.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/rule_rows.h"
+#include "core/kb/shared_rows.h"
+#include "core/kb/stage_rows.h"
+#include "core/kb/trade_rows.h"
 
 namespace sokudo::kb {
 namespace {
 
 using Complaints = std::vector<std::string>;
 
-template <class Rows>
-void uniqueIds(const Rows& rows, std::string_view table, Complaints& out)
-{
-    std::set<std::string> seen;
-    for (const auto& row : rows) {
-        if (!seen.insert(row.id).second) out.push_back(fmt::format("{}: id {} stands twice", table, row.id));
-    }
-}
-
-template <class Rows>
-void sourcesResolve(const KnowledgeBase& kb, const Rows& rows, std::string_view table, Complaints& out)
-{
-    for (const auto& row : rows)
-        if (!kb.clause(row.from.source)) out.push_back(fmt::format("{}: unknown source {}", table, row.from.source));
-}
-
-/// Rows with an id of their own and a source.
-template <class Rows>
-void rowsHold(const KnowledgeBase& kb, const Rows& rows, std::string_view table, Complaints& out)
-{
-    uniqueIds(rows, table, out);
-    sourcesResolve(kb, rows, table, out);
-}
-
 void lineRates(const KnowledgeBase& kb, Complaints& out)
 {
-    for (const Phy& phy : kb.phys) {
-        if (!kb.cage(phy.cage)) out.push_back(fmt::format("phys.csv: {} names the unknown cage {}", phy.id, phy.cage));
+    for (const Phy& phy : kb.all<Phy>()) {
+        if (!kb.find<Cage>(phy.cage))
+            out.push_back(fmt::format("phys.csv: {} names the unknown cage {}", phy.id, phy.cage));
         if (!phy.laneGbd || phy.codingTotal == 0) continue;
         const double payload = phy.lanes * *phy.laneGbd * phy.bitsPerSymbol * phy.codingPayload / phy.codingTotal;
         const double wanted = inGigabits(phy.rate);
@@ -53,8 +41,8 @@ void lineRates(const KnowledgeBase& kb, Complaints& out)
 
 void budgets(const KnowledgeBase& kb, Complaints& out)
 {
-    for (const Optics& row : kb.optics) {
-        const Phy* phy = kb.phy(row.phy);
+    for (const Optics& row : kb.all<Optics>()) {
+        const Phy* phy = kb.find<Phy>(row.phy);
         if (!phy) {
             out.push_back(fmt::format("optics.csv: unknown phy {}", row.phy));
             continue;
@@ -63,13 +51,13 @@ void budgets(const KnowledgeBase& kb, Complaints& out)
             out.push_back(fmt::format("optics.csv: {} has a minimum above its maximum", row.phy));
         if (phy->rate < gigabits(10) || row.from.certainty != Certainty::Standard) continue;
         Decibel largest;
-        for (const Reach& reach : kb.reaches)
+        for (const Reach& reach : kb.all<Reach>())
             if (reach.phy == row.phy && reach.maxLoss) largest = std::max(largest, *reach.maxLoss);
         // The 850 nm rows allow more loss on better fibre than the launch-to-receive window at full dispersion penalty;
         // the window must cover the shortest grade.
         const Decibel window = row.txMin - row.rxMin;
         Decibel nearest = largest;
-        for (const Reach& reach : kb.reaches)
+        for (const Reach& reach : kb.all<Reach>())
             if (reach.phy == row.phy && reach.maxLoss &&
                 std::llabs((*reach.maxLoss - window).steps()) < std::llabs((nearest - window).steps()))
                 nearest = *reach.maxLoss;
@@ -82,43 +70,45 @@ void budgets(const KnowledgeBase& kb, Complaints& out)
 
 void references(const KnowledgeBase& kb, Complaints& out)
 {
-    for (const Reach& row : kb.reaches)
-        if (!kb.phy(row.phy) || !kb.medium(row.medium))
+    for (const Reach& row : kb.all<Reach>())
+        if (!kb.find<Phy>(row.phy) || !kb.find<Medium>(row.medium))
             out.push_back(fmt::format("reach.csv: {} on {} names something unknown", row.phy, row.medium));
-    for (const ModuleKind& row : kb.modules)
-        if (!kb.phy(row.phy) || !kb.cage(row.cage))
+    for (const ModuleKind& row : kb.all<ModuleKind>())
+        if (!kb.find<Phy>(row.phy) || !kb.find<Cage>(row.cage))
             out.push_back(fmt::format("modules.csv: {} names something unknown", row.id));
-    for (const TwistedPairCase& row : kb.twistedPairs) {
+    for (const TwistedPairCase& row : kb.all<TwistedPairCase>()) {
         for (const std::string& phy : row.phys)
-            if (phy != "*" && !kb.phy(phy)) out.push_back(fmt::format("twisted_pair.csv: unknown phy {}", phy));
+            if (phy != "*" && !kb.find<Phy>(phy)) out.push_back(fmt::format("twisted_pair.csv: unknown phy {}", phy));
         for (const std::string& medium : row.media)
-            if (medium != "*" && !kb.medium(medium))
+            if (medium != "*" && !kb.find<Medium>(medium))
                 out.push_back(fmt::format("twisted_pair.csv: unknown medium {}", medium));
     }
-    for (const DirectAttachCase& row : kb.directAttaches)
-        if (!kb.phy(row.phy) || !kb.medium(row.medium))
+    for (const DirectAttachCase& row : kb.all<DirectAttachCase>())
+        if (!kb.find<Phy>(row.phy) || !kb.find<Medium>(row.medium))
             out.push_back(fmt::format("direct_attach.csv: {} names something unknown", row.phy));
-    for (const Pairing& row : kb.pairings)
-        if (!kb.phy(row.phyA) || !kb.phy(row.phyB))
+    for (const Pairing& row : kb.all<Pairing>())
+        if (!kb.find<Phy>(row.phyA) || !kb.find<Phy>(row.phyB))
             out.push_back(fmt::format("pairings.csv: {} and {}: something unknown", row.phyA, row.phyB));
-    for (const FecRule& row : kb.fecRules)
-        if (!kb.phy(row.phy)) out.push_back(fmt::format("fec.csv: unknown phy {}", row.phy));
-    for (const FecRule& row : kb.fecRules) {
-        if (!kb.fecMode(row.required))
+    for (const FecRule& row : kb.all<FecRule>())
+        if (!kb.find<Phy>(row.phy)) out.push_back(fmt::format("fec.csv: unknown phy {}", row.phy));
+    for (const FecRule& row : kb.all<FecRule>()) {
+        if (!kb.find<FecMode>(row.required))
             out.push_back(fmt::format("fec.csv: {} requires the unknown mode {}", row.phy, row.required));
         for (const std::string& mode : row.allowed)
-            if (!kb.fecMode(mode)) out.push_back(fmt::format("fec.csv: {} allows the unknown mode {}", row.phy, mode));
+            if (!kb.find<FecMode>(mode))
+                out.push_back(fmt::format("fec.csv: {} allows the unknown mode {}", row.phy, mode));
     }
-    for (const Phy& row : kb.phys)
-        if (!row.lanePhy.empty() && !kb.phy(row.lanePhy))
+    for (const Phy& row : kb.all<Phy>())
+        if (!row.lanePhy.empty() && !kb.find<Phy>(row.lanePhy))
             out.push_back(fmt::format("phys.csv: {} names the unknown lane {}", row.id, row.lanePhy));
-    for (const Cause& cause : kb.causes) {
-        if (!kb.check(cause.check))
+    for (const Cause& cause : kb.all<Cause>()) {
+        if (!kb.find<Check>(cause.check))
             out.push_back(fmt::format("causes.csv: {} names the unknown check {}", cause.id, cause.check));
         for (const auto& [flag, letter] : cause.signature)
-            if (!kb.flag(flag)) out.push_back(fmt::format("causes.csv: {} names the unknown flag {}", cause.id, flag));
+            if (!kb.find<Flag>(flag))
+                out.push_back(fmt::format("causes.csv: {} names the unknown flag {}", cause.id, flag));
     }
-    for (const Flag& flag : kb.flags)
+    for (const Flag& flag : kb.all<Flag>())
         if (flag.background <= 0 || flag.background >= 1)
             out.push_back(fmt::format("flags.csv: {} has no background between 0 and 1", flag.id));
 }
@@ -126,10 +116,10 @@ void references(const KnowledgeBase& kb, Complaints& out)
 /// A source's watts less what its design resistance takes are the device's watts: 20, 12.5 and 6.25 Ω.
 void power(const KnowledgeBase& kb, Complaints& out)
 {
-    for (const PoeClass& row : kb.poeClasses)
-        if (!kb.poeType(row.leastType))
+    for (const PoeClass& row : kb.all<PoeClass>())
+        if (!kb.find<PoeType>(row.leastType))
             out.push_back(fmt::format("poe_classes.csv: {} names the unknown type {}", row.id, row.leastType));
-    for (const PoeType& row : kb.poeTypes) {
+    for (const PoeType& row : kb.all<PoeType>()) {
         const double ohm = row.pairs == 4 ? 6.25 : row.highestClass == 3 ? 20 : 12.5;
         const double ampere = row.source.in() / row.sourceVolt.in();
         const double left = row.source.in() - ampere * ampere * ohm;
@@ -138,8 +128,8 @@ void power(const KnowledgeBase& kb, Complaints& out)
                 fmt::format("poe_types.csv: {}: source less cable loss is {:.2f} W, not the device's {:.2f} W", row.id,
                             left, row.device.in()));
     }
-    for (const WireFault& row : kb.wireFaults)
-        if (!kb.ruleClause(row.clause))
+    for (const WireFault& row : kb.all<WireFault>())
+        if (!kb.find<RuleClause>(row.clause))
             out.push_back(fmt::format("wire_faults.csv: {} names the unknown clause {}", row.id, row.clause));
 }
 
@@ -166,142 +156,114 @@ void words(const KnowledgeBase& kb, Complaints& out)
             if (invitesAnEye(text))
                 out.push_back(fmt::format("{}: {} tells a person to look into a fibre or port (sf-06)", table, id));
     };
-    for (const RuleClause& row : kb.ruleClauses) {
+    for (const RuleClause& row : kb.all<RuleClause>()) {
         look("rules.csv", row.id, {row.text, row.remedy});
-        if (!row.caution.empty() && !kb.caution(row.caution))
+        if (!row.caution.empty() && !kb.find<Caution>(row.caution))
             out.push_back(fmt::format("rules.csv: {} names the unknown caution {}", row.id, row.caution));
     }
-    for (const WireFault& row : kb.wireFaults) look("wire_faults.csv", row.id, {row.text, row.remedy});
-    for (const Cause& row : kb.causes) look("causes.csv", row.id, {row.title, row.fix});
-    for (const Check& row : kb.checks) look("checks.csv", row.id, {row.title});
+    for (const WireFault& row : kb.all<WireFault>()) look("wire_faults.csv", row.id, {row.text, row.remedy});
+    for (const Cause& row : kb.all<Cause>()) look("causes.csv", row.id, {row.title, row.fix});
+    for (const Check& row : kb.all<Check>()) look("checks.csv", row.id, {row.title});
 }
 
 /// Break-outs, adapters, codes of modules, and what else is said of parts.
 void parts(const KnowledgeBase& kb, Complaints& out)
 {
-    for (const BreakOut& row : kb.breakOuts) {
-        const Cage* cage = kb.cage(row.cage);
-        if (!cage || !kb.cage(row.legCage))
+    for (const BreakOut& row : kb.all<BreakOut>()) {
+        const Cage* cage = kb.find<Cage>(row.cage);
+        if (!cage || !kb.find<Cage>(row.legCage))
             out.push_back(fmt::format("break_outs.csv: {} names an unknown cage", row.id));
         else if (row.legs * row.legRate > cage->rate)
             out.push_back(fmt::format("break_outs.csv: the legs of {} carry more than its cage", row.id));
         for (const std::string& phy : text::words(row.legPhys))
-            if (const Phy* leg = kb.phy(phy); !leg || leg->rate != row.legRate)
+            if (const Phy* leg = kb.find<Phy>(phy); !leg || leg->rate != row.legRate)
                 out.push_back(fmt::format("break_outs.csv: {} does not run at the leg rate of {}", phy, row.id));
     }
-    for (const BreakOut& row : kb.breakOuts)
+    for (const BreakOut& row : kb.all<BreakOut>())
         for (const std::string& phy : row.modulePhys)
-            if (!kb.phy(phy)) out.push_back(fmt::format("break_outs.csv: {} names the unknown phy {}", row.id, phy));
-    const TraitKind* adapter = kb.traitKind("adapter");
-    for (const CageAdapter& row : kb.cageAdapters) {
-        if (!kb.cage(row.outer) || !kb.cage(row.inner))
+            if (!kb.find<Phy>(phy))
+                out.push_back(fmt::format("break_outs.csv: {} names the unknown phy {}", row.id, phy));
+    const TraitKind* adapter = kb.find<TraitKind>("adapter");
+    for (const CageAdapter& row : kb.all<CageAdapter>()) {
+        if (!kb.find<Cage>(row.outer) || !kb.find<Cage>(row.inner))
             out.push_back(fmt::format("cage_adapters.csv: {} names an unknown cage", row.id));
         if (adapter && std::find(adapter->choices.begin(), adapter->choices.end(), row.id) == adapter->choices.end())
             out.push_back(fmt::format("traits.csv: adapter does not offer {}", row.id));
     }
-    for (const ModuleCode& row : kb.moduleCodes) {
-        const Phy* phy = kb.phy(row.phy);
+    for (const ModuleCode& row : kb.all<ModuleCode>()) {
+        const Phy* phy = kb.find<Phy>(row.phy);
         if (!row.phy.empty() && !phy) out.push_back(fmt::format("module_codes.csv: unknown phy {}", row.phy));
         if (phy && (row.family == "qsfp") != phy->cage.starts_with("qsfp"))
             out.push_back(
                 fmt::format("module_codes.csv: {} of family {} does not go into a cage of it", row.phy, row.family));
     }
     for (const char* needed : {"module", "setting"})
-        if (!kb.labour(needed)) out.push_back(fmt::format("labours.csv: the row {} is missing", needed));
-    for (const AcceptanceLine& row : kb.acceptance)
-        if (!kb.medium(row.medium) || row.low >= row.high)
+        if (!kb.find<Labour>(needed)) out.push_back(fmt::format("labours.csv: the row {} is missing", needed));
+    for (const AcceptanceLine& row : kb.all<AcceptanceLine>())
+        if (!kb.find<Medium>(row.medium) || row.low >= row.high)
             out.push_back(fmt::format("acceptance.csv: a {} row of {} does not hold", row.kind, row.medium));
-    for (const MediumNote& row : kb.mediumNotes)
-        if (!kb.medium(row.medium)) out.push_back(fmt::format("medium_notes.csv: unknown medium {}", row.medium));
+    for (const MediumNote& row : kb.all<MediumNote>())
+        if (!kb.find<Medium>(row.medium)) out.push_back(fmt::format("medium_notes.csv: unknown medium {}", row.medium));
 }
 
 /// Prices, boxes, connectors and codes name what exists.
 void trade(const KnowledgeBase& kb, Complaints& out)
 {
-    for (const Supply& row : kb.supplies)
-        if (!kb.medium(row.medium)) out.push_back(fmt::format("supplies.csv: unknown medium {}", row.medium));
-    for (const Phy& row : kb.phys) {
-        if (!kb.phyUse(row.id)) out.push_back(fmt::format("phy_uses.csv: nothing about {}", row.id));
-        if (!kb.connector(row.connector))
+    for (const Supply& row : kb.all<Supply>())
+        if (!kb.find<Medium>(row.medium)) out.push_back(fmt::format("supplies.csv: unknown medium {}", row.medium));
+    for (const Phy& row : kb.all<Phy>()) {
+        if (!kb.find<PhyUse>(row.id)) out.push_back(fmt::format("phy_uses.csv: nothing about {}", row.id));
+        if (!kb.find<Connector>(row.connector))
             out.push_back(fmt::format("phys.csv: {} names the unknown connector {}", row.id, row.connector));
     }
-    for (const PhyUse& row : kb.phyUses)
-        if (!kb.phy(row.phy)) out.push_back(fmt::format("phy_uses.csv: unknown phy {}", row.phy));
-    for (const MediaConverter& row : kb.mediaConverters) {
-        if (!kb.cage(row.fromCage) || !kb.cage(row.toCage))
+    for (const PhyUse& row : kb.all<PhyUse>())
+        if (!kb.find<Phy>(row.phy)) out.push_back(fmt::format("phy_uses.csv: unknown phy {}", row.phy));
+    for (const MediaConverter& row : kb.all<MediaConverter>()) {
+        if (!kb.find<Cage>(row.fromCage) || !kb.find<Cage>(row.toCage))
             out.push_back(fmt::format("media_converters.csv: {} names an unknown cage", row.id));
         const std::string trait = row.trait.substr(0, row.trait.find('='));
-        if (!trait.empty() && !kb.traitKind(trait))
+        if (!trait.empty() && !kb.find<TraitKind>(trait))
             out.push_back(fmt::format("media_converters.csv: {} states the unknown value {}", row.id, trait));
-        if (!kb.medium(row.cordMedium) || !kb.supply(row.cordMedium))
+        if (!kb.find<Medium>(row.cordMedium) || !kb.find<Supply>(row.cordMedium))
             out.push_back(fmt::format("media_converters.csv: the cord of {} is of the unknown medium {}", row.id,
                                       row.cordMedium));
     }
-    for (const School& row : kb.schools)
+    for (const School& row : kb.all<School>())
         for (const View* view : {&row.one, &row.other})
             for (const std::string& medium : view->media)
-                if (!kb.medium(medium))
+                if (!kb.find<Medium>(medium))
                     out.push_back(fmt::format("schools.csv: {} names the unknown medium {}", row.id, medium));
-    rowsHold(kb, kb.marks, "marks.csv", out);
-    sourcesResolve(kb, kb.mediumNotes, "medium_notes.csv", out);
-    for (const Gear& row : kb.gear)
-        if (!kb.cage(row.cage) || (row.kind != "card" && row.kind != "adapter" && row.kind != "port"))
+    for (const Gear& row : kb.all<Gear>())
+        if (!kb.find<Cage>(row.cage) || (row.kind != "card" && row.kind != "adapter" && row.kind != "port"))
             out.push_back(
                 fmt::format("gear.csv: {} names an unknown cage or is neither card, adapter nor port", row.id));
-    rowsHold(kb, kb.gear, "gear.csv", out);
-    rowsHold(kb, kb.labours, "labours.csv", out);
-    rowsHold(kb, kb.linkDownChecks, "link_down_steps.csv", out);
-    sourcesResolve(kb, kb.supplies, "supplies.csv", out);
-    sourcesResolve(kb, kb.phyUses, "phy_uses.csv", out);
-    rowsHold(kb, kb.mediaConverters, "media_converters.csv", out);
-    rowsHold(kb, kb.schools, "schools.csv", out);
-    rowsHold(kb, kb.connectors, "connectors.csv", out);
-    rowsHold(kb, kb.breakOuts, "break_outs.csv", out);
-    sourcesResolve(kb, kb.cageAdapters, "cage_adapters.csv", out);
-    sourcesResolve(kb, kb.fibreJoints, "fibre_joints.csv", out);
-    sourcesResolve(kb, kb.moduleCodes, "module_codes.csv", out);
-    sourcesResolve(kb, kb.acceptance, "acceptance.csv", out);
 }
 
 /// Ceilings of stages: their kinds, what changes them, and the traits that state it.
 void stageRows(const KnowledgeBase& kb, Complaints& out)
 {
-    rowsHold(kb, kb.ceilings, "ceilings.csv", out);
-    sourcesResolve(kb, kb.usbLinks, "usb_links.csv", out);
-    rowsHold(kb, kb.encapsulations, "encapsulations.csv", out);
-    rowsHold(kb, kb.stageFactors, "stage_factors.csv", out);
-    rowsHold(kb, kb.smallFiles, "small_files.csv", out);
-    sourcesResolve(kb, kb.bothWays, "both_ways.csv", out);
-    rowsHold(kb, kb.counterPlaces, "counter_places.csv", out);
-    sourcesResolve(kb, kb.idlePowers, "idle_powers.csv", out);
-    rowsHold(kb, kb.airNotes, "air_notes.csv", out);
-    rowsHold(kb, kb.unitMeanings, "unit_readings.csv", out);
-    rowsHold(kb, kb.headlineShares, "headline_shares.csv", out);
-    rowsHold(kb, kb.asymmetries, "asymmetries.csv", out);
-    rowsHold(kb, kb.purposes, "purposes.csv", out);
-    sourcesResolve(kb, kb.writeCaches, "write_caches.csv", out);
     const auto offers = [&](std::string_view trait, std::string_view value) {
-        const TraitKind* kind = kb.traitKind(trait);
+        const TraitKind* kind = kb.find<TraitKind>(trait);
         return kind && (kind->choices.empty()
                             ? value == "yes"
                             : std::find(kind->choices.begin(), kind->choices.end(), value) != kind->choices.end());
     };
-    for (const StageFactor& row : kb.stageFactors)
+    for (const StageFactor& row : kb.all<StageFactor>())
         for (const std::string& id : row.insteadOf)
-            if (const StageFactor* part = kb.stageFactor(id); !part || part->stage != row.stage)
+            if (const StageFactor* part = kb.find<StageFactor>(id); !part || part->stage != row.stage)
                 out.push_back(fmt::format("stage_factors.csv: {} stands instead of {}, which changes no {}", row.id, id,
                                           row.stage));
-    for (const StageFactor& row : kb.stageFactors)
+    for (const StageFactor& row : kb.all<StageFactor>())
         if (!row.trait.empty() && !offers(row.trait, row.value))
             out.push_back(fmt::format("stage_factors.csv: {} names {}={}, which traits.csv does not offer", row.id,
                                       row.trait, row.value));
-    for (const Ceiling& row : kb.ceilings)
+    for (const Ceiling& row : kb.all<Ceiling>())
         for (const auto& [kind, trait] :
              {std::pair{"router", "forwards"}, {"inspection", "inspects"}, {"session", "session"}})
             if (row.kind == kind && !offers(trait, row.id))
                 out.push_back(fmt::format("traits.csv: {} does not offer {}", trait, row.id));
-    for (const WriteCache& row : kb.writeCaches)
-        if (!kb.disk(row.disk)) out.push_back(fmt::format("write_caches.csv: unknown disk {}", row.disk));
+    for (const WriteCache& row : kb.all<WriteCache>())
+        if (!kb.find<Disk>(row.disk)) out.push_back(fmt::format("write_caches.csv: unknown disk {}", row.disk));
 }
 
 template <class Rows, class Get>
@@ -314,67 +276,23 @@ void bandsRise(const Rows& rows, std::string_view table, Get get, Complaints& ou
     }
 }
 
-}  // namespace
-
-namespace {
-
-/// Ids stand once, and sources lead somewhere.
-void idsAndSources(const KnowledgeBase& kb, Complaints& out)
-{
-    uniqueIds(kb.clauses, "clauses.csv", out);
-    uniqueIds(kb.causes, "causes.csv", out);
-    uniqueIds(kb.flags, "flags.csv", out);
-    uniqueIds(kb.checks, "checks.csv", out);
-    rowsHold(kb, kb.media, "media.csv", out);
-    rowsHold(kb, kb.cages, "cages.csv", out);
-    rowsHold(kb, kb.phys, "phys.csv", out);
-    sourcesResolve(kb, kb.reaches, "reach.csv", out);
-    sourcesResolve(kb, kb.optics, "optics.csv", out);
-    rowsHold(kb, kb.modules, "modules.csv", out);
-    sourcesResolve(kb, kb.twistedPairs, "twisted_pair.csv", out);
-    sourcesResolve(kb, kb.directAttaches, "direct_attach.csv", out);
-    sourcesResolve(kb, kb.pairings, "pairings.csv", out);
-    sourcesResolve(kb, kb.fecRules, "fec.csv", out);
-    sourcesResolve(kb, kb.buses, "buses.csv", out);
-    rowsHold(kb, kb.disks, "disks.csv", out);
-    rowsHold(kb, kb.arrays, "arrays.csv", out);
-    sourcesResolve(kb, kb.processors, "processors.csv", out);
-    sourcesResolve(kb, kb.fileShares, "file_shares.csv", out);
-    sourcesResolve(kb, kb.passiveLosses, "passive_losses.csv", out);
-    sourcesResolve(kb, kb.factors, "link_factors.csv", out);
-    uniqueIds(kb.traitKinds, "traits.csv", out);
-    sourcesResolve(kb, kb.cableLosses, "cable_loss.csv", out);
-    sourcesResolve(kb, kb.copperNeeds, "copper_needs.csv", out);
-    sourcesResolve(kb, kb.conductors, "conductors.csv", out);
-    sourcesResolve(kb, kb.hotLengths, "hot_lengths.csv", out);
-    rowsHold(kb, kb.wireFaults, "wire_faults.csv", out);
-    sourcesResolve(kb, kb.poeTypes, "poe_types.csv", out);
-    sourcesResolve(kb, kb.poeClasses, "poe_classes.csv", out);
-    sourcesResolve(kb, kb.jackets, "jackets.csv", out);
-    sourcesResolve(kb, kb.mainsGaps, "mains_gaps.csv", out);
-    sourcesResolve(kb, kb.coaxGenerations, "coax_generations.csv", out);
-    sourcesResolve(kb, kb.coaxBands, "coax_bands.csv", out);
-    sourcesResolve(kb, kb.coaxLosses, "coax_losses.csv", out);
-    sourcesResolve(kb, kb.powerLines, "power_lines.csv", out);
-    sourcesResolve(kb, kb.cautions, "cautions.csv", out);
-}
-
 /// Low, usual and high rise in every band.
 void bands(const KnowledgeBase& kb, Complaints& out)
 {
     bandsRise(
-        kb.ceilings, "ceilings.csv", [](const Ceiling& row) -> const Band& { return row.carries; }, out);
+        kb.all<Ceiling>(), "ceilings.csv", [](const Ceiling& row) -> const Band& { return row.carries; }, out);
     bandsRise(
-        kb.stageFactors, "stage_factors.csv", [](const StageFactor& row) -> const FactorBand& { return row.factor; },
-        out);
+        kb.all<StageFactor>(), "stage_factors.csv",
+        [](const StageFactor& row) -> const FactorBand& { return row.factor; }, out);
     bandsRise(
-        kb.disks, "disks.csv", [](const Disk& row) -> const Band& { return row.read; }, out);
+        kb.all<Disk>(), "disks.csv", [](const Disk& row) -> const Band& { return row.read; }, out);
     for (const auto figure : {&Processor::perGhz, &Processor::perGhzJumbo, &Processor::plain, &Processor::plainJumbo})
         bandsRise(
-            kb.processors, "processors.csv", [figure](const Processor& row) -> const Band& { return row.*figure; },
-            out);
+            kb.all<Processor>(), "processors.csv",
+            [figure](const Processor& row) -> const Band& { return row.*figure; }, out);
     bandsRise(
-        kb.fileShares, "file_shares.csv", [](const FileShare& row) -> const FactorBand& { return row.share; }, out);
+        kb.all<FileShare>(), "file_shares.csv", [](const FileShare& row) -> const FactorBand& { return row.share; },
+        out);
 }
 
 }  // namespace
@@ -382,12 +300,11 @@ void bands(const KnowledgeBase& kb, Complaints& out)
 std::vector<std::string> contradictions(const KnowledgeBase& kb)
 {
     Complaints out;
-    idsAndSources(kb, out);
+    for (const auto& table : kb.tables())
+        if (table) table->complain(kb, out);
     words(kb, out);
-    sourcesResolve(kb, kb.fecModes, "fec_modes.csv", out);
     trade(kb, out);
     parts(kb, out);
-    rowsHold(kb, kb.ruleClauses, "rules.csv", out);
     power(kb, out);
     references(kb, out);
     lineRates(kb, out);

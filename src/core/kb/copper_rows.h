@@ -6,6 +6,7 @@
 #include <string>
 
 #include "core/base/quantity.h"
+#include "core/kb/knowledge_base.h"
 #include "core/kb/provenance.h"
 
 namespace sokudo::kb {
@@ -87,5 +88,7 @@ struct MainsGap {
     double factor = 1;
     Provenance from;
 };
+
+const Conductor* conductorOf(const KnowledgeBase&, int gauge);
 
 }  // namespace sokudo::kb

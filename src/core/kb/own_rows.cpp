@@ -84,6 +84,14 @@ tl::expected<void, Error> putRow(Files& files, const OwnRow& row)
     return {};
 }
 
+Result<KnowledgeBase> loadChecked(const Files& files)
+{
+    auto kb = load(files);
+    if (!kb) return kb;
+    if (const auto wrong = contradictions(*kb); !wrong.empty()) return failure(ErrorCode::BadInput, wrong.front());
+    return kb;
+}
+
 }  // namespace
 
 std::span<const OpenTable> openTables() { return kOpen; }
@@ -99,15 +107,18 @@ std::vector<std::string> columnsOf(const Files& files, std::string_view table)
 Result<KnowledgeBase> loadWith(const Files& shipped, std::span<const OwnRow> rows)
 {
     Files files = shipped;
+    for (const OwnRow& row : rows)
+        if (auto put = putRow(files, row); !put) return tl::unexpected(put.error());
+    auto all = loadChecked(files);
+    if (all || rows.empty()) return all;
+    // Once more, a row at a time, so that the message names the one at fault.
+    files = shipped;
     for (const OwnRow& row : rows) {
         if (auto put = putRow(files, row); !put) return tl::unexpected(put.error());
-        // Loaded one by one, so that the message names the row at fault.
-        if (auto kb = load(files); !kb)
+        if (auto kb = loadChecked(files); !kb)
             return failure(ErrorCode::BadInput, kb.error().what, nameOf(row, *open(row.table)));
-        else if (const auto wrong = contradictions(*kb); !wrong.empty())
-            return failure(ErrorCode::BadInput, wrong.front(), nameOf(row, *open(row.table)));
     }
-    return load(files);
+    return all;
 }
 
 Result<std::vector<OwnRow>> ownRowsFromCsv(const Files& files, std::string_view table, std::string_view text,

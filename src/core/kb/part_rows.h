@@ -4,10 +4,12 @@
 
 #include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "core/base/quantity.h"
 #include "core/base/verdict.h"
+#include "core/kb/knowledge_base.h"
 #include "core/kb/provenance.h"
 
 namespace sokudo::kb {
@@ -82,5 +84,10 @@ struct AcceptanceLine {
     int joints = 0;  ///< n of the second term
     Provenance from;
 };
+
+/// How a port in this cage is split into so many legs; null: it is not made for that.
+const BreakOut* breakOutOf(const KnowledgeBase&, std::string_view cage, int legs);
+const FibreJoint* fibreJointOf(const KnowledgeBase&, std::string_view what, std::string_view first,
+                               std::string_view second = {});
 
 }  // namespace sokudo::kb

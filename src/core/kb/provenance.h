@@ -8,6 +8,11 @@
 
 namespace sokudo::kb {
 
+/// A source: a document and the clause in it.
+struct Clause {
+    std::string id, document, clause, title;
+};
+
 /// Where a row comes from and how sure it is.
 struct Provenance {
     std::string source;  ///< id in clauses.csv

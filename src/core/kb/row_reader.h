@@ -10,7 +10,7 @@
 
 #include "core/base/csv.h"
 #include "core/base/quantity.h"
-#include "core/kb/knowledge_base.h"
+#include "core/kb/port_rows.h"
 
 namespace sokudo::kb {
 

@@ -4,8 +4,10 @@
 
 #include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
+#include "core/kb/knowledge_base.h"
 #include "core/kb/provenance.h"
 
 namespace sokudo::kb {
@@ -55,5 +57,8 @@ struct TraitKind {
     std::vector<std::string> choices, media;
     std::string name, meaning;
 };
+
+/// "cl91", "fire-code", "rs": the mode a switch or card means by that word.
+const FecMode* fecModeNamed(const KnowledgeBase&, std::string_view word);
 
 }  // namespace sokudo::kb

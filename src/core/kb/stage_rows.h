@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "core/base/quantity.h"
+#include "core/kb/knowledge_base.h"
 #include "core/kb/provenance.h"
 
 namespace sokudo::kb {
@@ -137,5 +138,9 @@ struct WriteCache {
     Band after;
     Provenance from;
 };
+
+/// The row of a bus that enumerates at `bus` with an adapter of `adapter`: the slowest adapter row that is fast
+/// enough, else the fastest of that bus.
+const UsbLink* usbLinkOf(const KnowledgeBase&, BitRate bus, BitRate adapter);
 
 }  // namespace sokudo::kb

@@ -5,6 +5,9 @@
 
 #include "core/base/text.h"
 #include "core/base/whole.h"
+#include "core/kb/cause_rows.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/rule_rows.h"
 
 namespace sokudo::kb {
 namespace {

@@ -4,6 +4,8 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/copper_rows.h"
+#include "core/kb/port_rows.h"
 
 namespace sokudo::match {
 namespace {
@@ -44,12 +46,12 @@ std::optional<Length> longestWhenHot(const kb::KnowledgeBase& kb, Celsius at, bo
     const auto lengthOf = [screened](const kb::HotLength& row) {
         return (screened ? row.screened : row.unscreened).in();
     };
-    if (kb.hotLengths.empty()) return std::nullopt;
-    if (at <= kb.hotLengths.front().at) return Length::of(lengthOf(kb.hotLengths.front()));
-    for (std::size_t i = 1; i < kb.hotLengths.size(); ++i) {
-        const kb::HotLength& cool = kb.hotLengths[i - 1];
-        const kb::HotLength& hot = kb.hotLengths[i];
-        if (hot.at < at && i + 1 < kb.hotLengths.size()) continue;
+    if (kb.all<kb::HotLength>().empty()) return std::nullopt;
+    if (at <= kb.all<kb::HotLength>().front().at) return Length::of(lengthOf(kb.all<kb::HotLength>().front()));
+    for (std::size_t i = 1; i < kb.all<kb::HotLength>().size(); ++i) {
+        const kb::HotLength& cool = kb.all<kb::HotLength>()[i - 1];
+        const kb::HotLength& hot = kb.all<kb::HotLength>()[i];
+        if (hot.at < at && i + 1 < kb.all<kb::HotLength>().size()) continue;
         // Past the last row the last slope goes on.
         const double share = (at.in() - cool.at.in()) / (hot.at.in() - cool.at.in());
         return Length::of(std::max(0.0, lengthOf(cool) + share * (lengthOf(hot) - lengthOf(cool))));
@@ -59,19 +61,19 @@ std::optional<Length> longestWhenHot(const kb::KnowledgeBase& kb, Celsius at, bo
 
 std::optional<ChannelLoss> channelLoss(const LinkContext& link, const kb::Phy& phy)
 {
-    const kb::CopperNeed* need = link.kb.copperNeed(phy.id);
-    const kb::CableLoss* limit = need ? link.kb.cableLoss(need->medium) : nullptr;
+    const kb::CopperNeed* need = link.kb.find<kb::CopperNeed>(phy.id);
+    const kb::CableLoss* limit = need ? link.kb.find<kb::CableLoss>(need->medium) : nullptr;
     if (!limit || link.sections.empty()) return std::nullopt;
     ChannelLoss result;
     std::vector<PieceLoss> pieces;
     std::vector<std::string> terms;
     double top = need->top.in();
     for (const CableSection& section : link.sections) {
-        const kb::CableLoss* row = section.medium ? link.kb.cableLoss(section.medium->id) : nullptr;
+        const kb::CableLoss* row = section.medium ? link.kb.find<kb::CableLoss>(section.medium->id) : nullptr;
         if (!row || !section.length) return std::nullopt;
         double factor = 1;
         if (section.cord) {
-            const kb::Conductor* wire = link.kb.conductor(gaugeOf(section));
+            const kb::Conductor* wire = kb::conductorOf(link.kb, gaugeOf(section));
             if (!wire) return std::nullopt;
             factor = 1 + wire->cordFactor;
             terms.push_back(fmt::format("{} of {} AWG cord (×{})", text::length(*section.length), wire->gauge,

@@ -5,6 +5,7 @@
 #include <optional>
 #include <string>
 
+#include "core/kb/port_rows.h"
 #include "core/match/link_context.h"
 
 namespace sokudo::match {

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/match/direct_attach.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 
 namespace sokudo::match {
 
@@ -7,7 +9,7 @@ DirectAttachFit directAttachFit(const kb::KnowledgeBase& kb, const kb::Phy& phy,
                                 Length length)
 {
     DirectAttachFit fit;
-    for (const kb::DirectAttachCase& row : kb.directAttaches) {
+    for (const kb::DirectAttachCase& row : kb.all<kb::DirectAttachCase>()) {
         if (row.phy != phy.id || row.medium != medium.id) continue;
         if (!fit.longest || *fit.longest < row.upTo) fit.longest = row.upTo;
         if (length <= row.upTo && (!fit.row || row.upTo < fit.row->upTo)) fit.row = &row;

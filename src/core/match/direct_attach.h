@@ -5,6 +5,8 @@
 #include <optional>
 
 #include "core/kb/knowledge_base.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 
 namespace sokudo::match {
 

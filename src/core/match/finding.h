@@ -11,6 +11,7 @@
 #include "core/base/text.h"
 #include "core/base/verdict.h"
 #include "core/kb/knowledge_base.h"
+#include "core/kb/provenance.h"
 
 namespace sokudo::match {
 

@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/port_rows.h"
 #include "core/match/optical_budget.h"
 
 namespace sokudo::match {

@@ -1,5 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/match/link_context.h"
+#include "core/kb/part_rows.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 
 #include <algorithm>
 
@@ -22,11 +25,11 @@ LinkEnd endAt(const plan::Plan& plan, plan::PortId id, const kb::KnowledgeBase& 
     end.device = plan.devices.find(end.port->device);
     end.place = placeOf(plan, id);
     end.slot = plan.slots.find(end.port->slot);
-    end.cage = kb.cage(end.port->cage);
+    end.cage = kb.find<kb::Cage>(end.port->cage);
     end.name = plan::portText(plan, id);
     end.whole = plan.ports.find(end.port->splitOf);
     const plan::Port& holder = end.whole ? *end.whole : *end.port;  // the module sits in the four-lane port
-    end.module = holder.module.empty() ? nullptr : kb.module(holder.module);
+    end.module = holder.module.empty() ? nullptr : kb::moduleNamed(kb, holder.module);
     end.splits = holder.traits.count("split").value_or(0);
     end.ratesStated = end.port->forced || !end.port->rates.empty();
     if (end.port->forced) end.hostRates = {*end.port->forced};
@@ -35,7 +38,7 @@ LinkEnd endAt(const plan::Plan& plan, plan::PortId id, const kb::KnowledgeBase& 
     // Split lanes run at their share of the port; an adapter leaves one lane of it.
     if (end.splits > 0 && end.port->rates.empty() && !end.port->forced)
         for (BitRate& rate : end.hostRates) rate = BitRate::fromSteps(rate.steps() / end.splits);
-    if (end.cage && end.port->rates.empty() && kb.cageAdapter(end.word("adapter")))
+    if (end.cage && end.port->rates.empty() && kb.find<kb::CageAdapter>(end.word("adapter")))
         for (BitRate& rate : end.hostRates) rate = BitRate::fromSteps(rate.steps() / end.cage->lanes);
     if (const auto port = end.port->traits.as<BitRate>("adapter-port")) end.hostRates = {*port};
     if (const auto group = end.port->traits.as<BitRate>("group-rate"))
@@ -81,20 +84,20 @@ bool isTwoLane(const LinkEnd& end)
 const kb::Phy* phyAt(const LinkEnd& end, const LinkContext& link)
 {
     if (end.module) {
-        const kb::Phy* own = link.kb.phy(end.module->phy);
+        const kb::Phy* own = link.kb.find<kb::Phy>(end.module->phy);
         if (own && own->medium == kb::MediumKind::TwistedPair && link.common)
-            return link.kb.twistedPairPhy(*link.common);
-        if (own && end.splits == own->lanes && !own->lanePhy.empty()) return link.kb.phy(own->lanePhy);
+            return kb::twistedPairPhy(link.kb, *link.common);
+        if (own && end.splits == own->lanes && !own->lanePhy.empty()) return link.kb.find<kb::Phy>(own->lanePhy);
         return own;
     }
     if (!end.cage || !link.common || !link.kind) return nullptr;
-    if (end.cage->family == "rj45") return link.kb.twistedPairPhy(*link.common);
+    if (end.cage->family == "rj45") return kb::twistedPairPhy(link.kb, *link.common);
     if (isShared(*link.kind))
         return link.kind == kb::MediumKind::Coax
-                   ? link.kb.phy("coax-2.5")
-                   : link.kb.phy(link.kind == kb::MediumKind::Radio ? "radio" : "power-line");
-    if (link.isCaptive() && *link.common == gigabits(50) && isTwoLane(end)) return link.kb.phy("50gbase-cr2");
-    return link.isCaptive() ? link.kb.directAttachPhy(*link.common) : nullptr;
+                   ? link.kb.find<kb::Phy>("coax-2.5")
+                   : link.kb.find<kb::Phy>(link.kind == kb::MediumKind::Radio ? "radio" : "power-line");
+    if (link.isCaptive() && *link.common == gigabits(50) && isTwoLane(end)) return link.kb.find<kb::Phy>("50gbase-cr2");
+    return link.isCaptive() ? kb::directAttachPhy(link.kb, *link.common) : nullptr;
 }
 
 const kb::Medium* mediumOf(const plan::Run& run, const kb::KnowledgeBase& kb)
@@ -102,15 +105,16 @@ const kb::Medium* mediumOf(const plan::Run& run, const kb::KnowledgeBase& kb)
     if (run.medium.empty()) return nullptr;
     // Screened Cat 6 has planning lengths of its own.
     if (run.medium == "cat6" && run.traits.yes("screened") && !run.traits.is("bonded", "no"))
-        return kb.medium("cat6-screened");
-    return kb.medium(run.medium);
+        return kb.find<kb::Medium>("cat6-screened");
+    return kb.find<kb::Medium>(run.medium);
 }
 
 void addCords(LinkContext& link, const plan::Run& run, bool atB)
 {
     for (const plan::Segment& segment : run.segments) {
         if (segment.kind != plan::SegmentKind::Cord || segment.atB != atB) continue;
-        const kb::Medium* medium = segment.medium.empty() ? mediumOf(run, link.kb) : link.kb.medium(segment.medium);
+        const kb::Medium* medium =
+            segment.medium.empty() ? mediumOf(run, link.kb) : link.kb.find<kb::Medium>(segment.medium);
         link.sections.push_back({&run, &segment, medium, segment.length, segment.gauge});
     }
 }
@@ -223,7 +227,7 @@ LinkContext linkContext(const plan::Plan& plan, const plan::Link& traced, const 
 
 std::optional<Light> lightOf(const LinkEnd& end, const kb::Phy& phy, const kb::KnowledgeBase& kb)
 {
-    const kb::Optics* row = kb.opticsOf(phy.id);
+    const kb::Optics* row = kb.find<kb::Optics>(phy.id);
     if (!row) return std::nullopt;
     Light light{row->txMin, row->txMax, row->rxMin, row->rxMax, row->damage, row};
     const auto overrule = [&](std::string_view trait, PowerDbm& level) {

@@ -7,6 +7,8 @@
 #include <vector>
 
 #include "core/kb/knowledge_base.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/plan/plan.h"
 #include "core/plan/trace.h"
 

@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/trade_rows.h"
 
 namespace sokudo::match {
 namespace {
@@ -85,7 +86,7 @@ LinkDown linkDown(const plan::Plan& plan, const LinkReport& report, const kb::Kn
     const LinkContext link = linkContext(plan, report.link, kb);
     const auto holds = [](const LinkEnd& end) { return end.cage && end.cage->holdsModule; };
     if (!link.hasFarEnd() || (!holds(link.a) && !holds(link.b))) return result;
-    for (const kb::LinkDownCheck& row : kb.linkDownChecks) {
+    for (const kb::LinkDownCheck& row : kb.all<kb::LinkDownCheck>()) {
         if (!concerns(row, link)) continue;
         result.steps.push_back(judged(row, link, report));
         if (result.steps.back().state != StepState::Cleared) result.minutes += row.minutes;

@@ -2,6 +2,7 @@
 // A module is seen and there is no link: what to look at, in which order, and what is ruled out already.
 #pragma once
 
+#include "core/kb/trade_rows.h"
 #include "core/match/reports.h"
 
 namespace sokudo::match {

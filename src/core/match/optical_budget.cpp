@@ -4,6 +4,8 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 
 namespace sokudo::match {
 namespace {
@@ -26,8 +28,8 @@ Decibel overLength(Decibel perKm, Length length) { return Decibel::of(perKm.in()
 
 std::optional<OpticalLoss> opticalLoss(const LinkContext& link, int windowNm)
 {
-    const kb::PassiveLoss* pair = link.kb.passiveLoss("mated-pair");
-    const kb::PassiveLoss* splice = link.kb.passiveLoss("splice");
+    const kb::PassiveLoss* pair = link.kb.find<kb::PassiveLoss>("mated-pair");
+    const kb::PassiveLoss* splice = link.kb.find<kb::PassiveLoss>("splice");
     if (!pair || !splice || link.sections.empty()) return std::nullopt;
     if (const auto measured = link.runAs<Decibel>("measured-loss"))
         return OpticalLoss{*measured,

@@ -7,6 +7,8 @@
 #include <fmt/format.h>
 
 #include "core/formulas/bus.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/match/lane_plan.h"
 
 namespace sokudo::match {
@@ -35,7 +37,7 @@ PortMap portMap(const plan::Plan& plan, const plan::Device& device, const kb::Kn
 {
     PortMap result{device.name, {}};
     for (const plan::Port* port : plan::portsOf(plan, device.id)) {
-        const kb::Cage* cage = kb.cage(port->cage);
+        const kb::Cage* cage = kb.find<kb::Cage>(port->cage);
         if (!cage || port->traits.is("combo", "both") || port->splitOf.isSet())
             continue;  // a combo port's second socket, a leg
         const BitRate offered = fastest(plan, *port, kb);
@@ -113,7 +115,7 @@ std::optional<CoaxCount> coaxCount(const plan::Plan& plan, const kb::KnowledgeBa
     std::set<plan::DeviceId> adapters;
     plan::PlaceId gatewayRoom;
     for (const plan::Run& run : plan.runs) {
-        const kb::Medium* medium = kb.medium(run.medium);
+        const kb::Medium* medium = kb.find<kb::Medium>(run.medium);
         if (!medium || medium->kind != kb::MediumKind::Coax) continue;
         for (plan::PortId end : {run.a, run.b}) {
             const plan::Device* device = plan::deviceOf(plan, end);
@@ -174,14 +176,14 @@ PartsList partsList(const plan::Plan& plan, const kb::KnowledgeBase& kb)
 {
     PartsList result;
     for (const plan::Port& port : plan.ports)
-        if (const kb::ModuleKind* kind = port.module.empty() ? nullptr : kb.module(port.module)) {
+        if (const kb::ModuleKind* kind = port.module.empty() ? nullptr : kb::moduleNamed(kb, port.module)) {
             const auto row = std::find_if(result.modules.begin(), result.modules.end(),
                                           [&](const ModuleCount& one) { return one.kind == kind; });
             if (row == result.modules.end()) result.modules.push_back({kind, 1});
             else ++row->inPlace;
         }
     for (const plan::Run& run : plan.runs)
-        if (const kb::Medium* medium = kb.medium(run.medium)) {
+        if (const kb::Medium* medium = kb.find<kb::Medium>(run.medium)) {
             auto row = std::find_if(result.cables.begin(), result.cables.end(),
                                     [&](const CableCount& one) { return one.medium == medium; });
             if (row == result.cables.end()) row = result.cables.insert(row, {medium, 0, 0, {}});

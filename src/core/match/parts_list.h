@@ -4,6 +4,8 @@
 
 #include <map>
 
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/match/reports.h"
 
 namespace sokudo::match {

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/match/placing.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 
 #include <algorithm>
 
@@ -26,11 +28,11 @@ std::vector<std::string> modulesFor(const plan::Plan& plan, plan::PortId port, c
 {
     std::vector<std::string> ids;
     const plan::Port* own = plan.ports.find(holderOf(plan, port));
-    const kb::Cage* cage = own ? kb.cage(own->cage) : nullptr;
+    const kb::Cage* cage = own ? kb.find<kb::Cage>(own->cage) : nullptr;
     if (!cage || !cage->holdsModule) return ids;
     ids.emplace_back();
-    for (const kb::ModuleKind& kind : kb.modules)
-        if (const kb::Cage* result = kb.cage(kind.cage); result && (cage->family.starts_with(result->family)))
+    for (const kb::ModuleKind& kind : kb.all<kb::ModuleKind>())
+        if (const kb::Cage* result = kb.find<kb::Cage>(kind.cage); result && (cage->family.starts_with(result->family)))
             ids.push_back(kind.id);
     return ids;
 }
@@ -42,7 +44,8 @@ Result<plan::Plan> placed(const plan::Plan& plan, const plan::Link& link, SwapTa
 {
     plan::Plan next = plan;
     if (place == SwapTarget::Cable) {
-        if (!kb.medium(id)) return failure(ErrorCode::NotFound, fmt::format("the catalogue has no cable “{}”", id));
+        if (!kb.find<kb::Medium>(id))
+            return failure(ErrorCode::NotFound, fmt::format("the catalogue has no cable “{}”", id));
         for (plan::RunId run : link.runs)
             if (const plan::Run* now = plan.runs.find(run)) {
                 plan::Run changed = *now;
@@ -51,7 +54,7 @@ Result<plan::Plan> placed(const plan::Plan& plan, const plan::Link& link, SwapTa
             }
         return next;
     }
-    if (!id.empty() && !kb.module(id))
+    if (!id.empty() && !kb::moduleNamed(kb, id))
         return failure(ErrorCode::NotFound, fmt::format("the catalogue has no module “{}”", id));
     const plan::Port* now = plan.ports.find(holderOf(plan, place == SwapTarget::ModuleA ? link.a : link.b));
     if (!now) return failure(ErrorCode::NotFound, "the link has no port at that end");
@@ -83,12 +86,14 @@ std::vector<Candidate> candidates(const plan::Plan& plan, const plan::Link& link
     };
     if (place == SwapTarget::Cable) {
         const plan::Run* first = plan.runs.find(link.id());
-        for (const kb::Medium& medium : kb.media) look(medium.id, medium.name, first && first->medium == medium.id);
+        for (const kb::Medium& medium : kb.all<kb::Medium>())
+            look(medium.id, medium.name, first && first->medium == medium.id);
     } else {
         const plan::PortId port = place == SwapTarget::ModuleA ? link.a : link.b;
         const plan::Port* holder = plan.ports.find(holderOf(plan, port));
         for (const std::string& id : modulesFor(plan, port, kb))
-            look(id, id.empty() ? std::string("no module") : kb.module(id)->name, holder && holder->module == id);
+            look(id, id.empty() ? std::string("no module") : kb::moduleNamed(kb, id)->name,
+                 holder && holder->module == id);
     }
     std::stable_sort(found.begin(), found.end(), better);
     return found;

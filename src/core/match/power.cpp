@@ -5,6 +5,7 @@
 
 #include "core/base/text.h"
 #include "core/formulas/acceptance.h"
+#include "core/kb/copper_rows.h"
 #include "core/match/channel_loss.h"
 
 namespace sokudo::match {
@@ -24,9 +25,9 @@ Watt grantOf(const kb::KnowledgeBase& kb, const kb::PoeType& type, const kb::Poe
 {
     if (asked.number <= type.highestClass) return asked.source;
     // A lower type demotes: class 4 power to classes 5 to 8, class 3 power to class 4.
-    const kb::PoeClass* lower = kb.poeClass(type.highestClass >= 4 && type.id != "type3" ? "class4"
-                                            : type.id == "type3"                         ? "class6"
-                                                                                         : "class3");
+    const kb::PoeClass* lower = kb.find<kb::PoeClass>(type.highestClass >= 4 && type.id != "type3" ? "class4"
+                                                      : type.id == "type3"                         ? "class6"
+                                                                                                   : "class3");
     return lower ? lower->source : Watt{};
 }
 
@@ -37,8 +38,8 @@ std::optional<PowerFlow> powerOn(const LinkContext& link)
         PowerFlow flow;
         flow.source = end;
         flow.device = &link.other(*end);
-        flow.type = link.kb.poeType(end->word("pse"));
-        flow.asked = link.kb.poeClass(flow.device->word("pd"));
+        flow.type = link.kb.find<kb::PoeType>(end->word("pse"));
+        flow.asked = link.kb.find<kb::PoeClass>(flow.device->word("pd"));
         flow.isFourPair = flow.type && flow.type->pairs == 4;
         if (flow.type && flow.asked) {
             flow.granted = grantOf(link.kb, *flow.type, *flow.asked);

@@ -5,6 +5,10 @@
 
 #include <fmt/format.h>
 
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/rule_rows.h"
+#include "core/kb/trade_rows.h"
 #include "core/match/optical_budget.h"
 #include "core/plan/edits.h"
 
@@ -14,7 +18,7 @@ namespace {
 /// A row of labours.csv, which the checks of the catalogue see to.
 double minutesOf(const kb::KnowledgeBase& kb, std::string_view work)
 {
-    const kb::Labour* row = kb.labour(work);
+    const kb::Labour* row = kb.find<kb::Labour>(work);
     return row ? row->minutes : 0;
 }
 
@@ -177,13 +181,13 @@ private:
 BitRate laterRate(const Combination& combination, Length length, BitRate now, const kb::KnowledgeBase& kb)
 {
     BitRate best = now;
-    for (const kb::Reach& reach : kb.reaches)
+    for (const kb::Reach& reach : kb.all<kb::Reach>())
         if (reach.medium == combination.medium->id && length <= reach.max)
-            if (const kb::Phy* phy = kb.phy(reach.phy)) best = std::max(best, phy->rate);
+            if (const kb::Phy* phy = kb.find<kb::Phy>(reach.phy)) best = std::max(best, phy->rate);
     if (combination.medium->kind == kb::MediumKind::TwistedPair)
-        for (const kb::Phy& phy : kb.phys) {
+        for (const kb::Phy& phy : kb.all<kb::Phy>()) {
             if (phy.medium != kb::MediumKind::TwistedPair) continue;
-            if (const auto* row = kb.twistedPairCase(phy.id, combination.medium->id, length, false);
+            if (const auto* row = kb::twistedPairCase(kb, phy.id, combination.medium->id, length, false);
                 row && row->verdict == Verdict::Fits)
                 best = std::max(best, phy.rate);
         }
@@ -194,7 +198,7 @@ std::optional<Decibel> lightLeft(const LinkContext& link)
 {
     if (!link.isOnFibre() || !link.a.phy || !link.weakest) return std::nullopt;
     const auto loss = opticalLoss(link, link.a.phy->windowNm);
-    const kb::Reach* reach = link.kb.reach(link.a.phy->id, link.weakest->id);
+    const kb::Reach* reach = kb::reachOf(link.kb, link.a.phy->id, link.weakest->id);
     return loss && reach && reach->maxLoss ? std::optional(*reach->maxLoss - loss->greatest) : std::nullopt;
 }
 
@@ -204,15 +208,15 @@ Duration latencyOf(const LinkContext& link, const Combination& combination, cons
     int ends = 0;
     for (const LinkEnd* end : {&link.a, &link.b})
         if (end->phy)
-            if (const kb::PhyUse* use = kb.phyUse(end->phy->id)) seconds += use->microseconds * 1e-6, ++ends;
+            if (const kb::PhyUse* use = kb.find<kb::PhyUse>(end->phy->id)) seconds += use->microseconds * 1e-6, ++ends;
     if (ends > 1) seconds /= ends;  // a row speaks of both ends together
-    if (const kb::Supply* supply = kb.supply(combination.medium->id); supply && link.length)
+    if (const kb::Supply* supply = kb.find<kb::Supply>(combination.medium->id); supply && link.length)
         seconds += supply->nanosecondsPerMetre * link.length->in() * 1e-9;
     const plan::Port* port = link.a.port;
     if (port && port->fec && *port->fec != plan::Fec::None && link.common)
-        if (const kb::FecMode* mode = kb.fecMode(*port->fec == plan::Fec::BaseR ? "base-r"
-                                                 : *link.common == gigabits(50) ? "rs544"
-                                                                                : "rs528"))
+        if (const kb::FecMode* mode = kb.find<kb::FecMode>(*port->fec == plan::Fec::BaseR ? "base-r"
+                                                           : *link.common == gigabits(50) ? "rs544"
+                                                                                          : "rs528"))
             seconds += mode->blockBits / link.common->in();
     for (const EndChoice* end : {&combination.a, &combination.b})
         if (end->bridge) seconds += end->bridge->microseconds * 1e-6;
@@ -224,7 +228,7 @@ Watt drawOf(const LinkEnd& end, const EndChoice& choice, const kb::Supply* suppl
     Watt draw = choice.bridge ? choice.bridge->power : Watt{};
     if (supply) draw = draw + supply->end;
     if (end.module) return draw + end.moduleDraw();
-    const kb::PhyUse* use = end.phy ? kb.phyUse(end.phy->id) : nullptr;
+    const kb::PhyUse* use = end.phy ? kb.find<kb::PhyUse>(end.phy->id) : nullptr;
     return use ? draw + use->port : draw;
 }
 
@@ -240,7 +244,7 @@ const plan::Device* fedOverCable(const plan::Plan& plan, const Wish& wish)
 /// Both ends and every metre; empty: a price is not known.
 std::optional<double> priceOf(const kb::KnowledgeBase& kb, std::string_view medium, Length length)
 {
-    const kb::Supply* supply = kb.supply(medium);
+    const kb::Supply* supply = kb.find<kb::Supply>(medium);
     return supply && supply->pricePerMetre && supply->priceEach
                ? std::optional(*supply->priceEach + *supply->pricePerMetre * length.in())
                : std::nullopt;
@@ -285,7 +289,7 @@ void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combin
         const std::string name = plan::portText(before, port);
         if (choice.bridge) {
             buy(choice.bridge->name, choice.bridge->price);
-            if (const kb::Medium* cord = kb.medium(choice.bridge->cordMedium))
+            if (const kb::Medium* cord = kb.find<kb::Medium>(choice.bridge->cordMedium))
                 buy(fmt::format("{} cord, {}", cord->name, text::length(choice.bridge->cord)),
                     priceOf(kb, cord->id, choice.bridge->cord));
             way.minutes += choice.bridge->minutes;
@@ -321,7 +325,7 @@ void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combin
     for (const Bought& item : way.buys)
         way.cost = way.cost && item.price ? std::optional(*way.cost + *item.price) : std::nullopt;
     const auto warn = [&](std::string_view id) {
-        if (const kb::Caution* caution = kb.caution(id)) way.cautions.push_back(caution->text);
+        if (const kb::Caution* caution = kb.find<kb::Caution>(id)) way.cautions.push_back(caution->text);
     };
     if (isFibre) warn("light");
     if (combination.supply && wish.throughWall && combination.medium->kind != kb::MediumKind::PowerLine &&
@@ -347,7 +351,7 @@ std::string briefOf(const Combination& combination, const kb::KnowledgeBase& kb)
 {
     const auto said = [&](const EndChoice& end) {
         std::string words = end.bridge ? end.bridge->name.substr(0, end.bridge->name.find(',')) : std::string();
-        if (const kb::Phy* phy = end.module ? kb.phy(end.module->phy) : nullptr)
+        if (const kb::Phy* phy = end.module ? kb.find<kb::Phy>(end.module->phy) : nullptr)
             words += (words.empty() ? "" : " + ") + phy->name;
         return words;
     };
@@ -396,7 +400,7 @@ Tried tryWay(const plan::Plan& plan, const Wish& wish, const Combination& combin
     way.verdict = build.verdict();
     way.rate = *build.rate();
     if (way.verdict != Verdict::Fits) way.note = build.report().reason();
-    const kb::Supply* supply = kb.supply(combination.medium->id);
+    const kb::Supply* supply = kb.find<kb::Supply>(combination.medium->id);
     way.reaches = build.reaches(supply ? supply->longest : Length::of(40'000));
     way.light = lightLeft(link);
     way.watts = drawOf(link.a, combination.a, supply, kb) + drawOf(link.b, combination.b, supply, kb);

@@ -2,6 +2,9 @@
 // One way tried: built into a copy of the plan, judged by all rules, priced.
 #pragma once
 
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/trade_rows.h"
 #include "core/match/ways.h"
 
 namespace sokudo::match {

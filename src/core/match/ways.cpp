@@ -6,6 +6,9 @@
 
 #include <fmt/format.h>
 
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/trade_rows.h"
 #include "core/match/way_trial.h"
 
 namespace sokudo::match {
@@ -26,9 +29,9 @@ std::string_view familyOf(kb::MediumKind kind)
 void addModules(std::vector<EndChoice>& choices, const kb::Cage& cage, const kb::MediaConverter* bridge,
                 kb::MediumKind kind, BitRate rate, const kb::KnowledgeBase& kb)
 {
-    for (const kb::ModuleKind& module : kb.modules) {
-        const kb::Phy* phy = kb.phy(module.phy);
-        const kb::Cage* result = kb.cage(module.cage);
+    for (const kb::ModuleKind& module : kb.all<kb::ModuleKind>()) {
+        const kb::Phy* phy = kb.find<kb::Phy>(module.phy);
+        const kb::Cage* result = kb.find<kb::Cage>(module.cage);
         if (!phy || !result || !cage.family.starts_with(result->family) || module.rates.empty() ||
             module.rates.front() < rate)
             continue;
@@ -42,7 +45,7 @@ std::vector<EndChoice> choicesAt(const plan::Port& port, const kb::Medium& mediu
                                  const kb::KnowledgeBase& kb)
 {
     std::vector<EndChoice> choices;
-    const kb::Cage* cage = kb.cage(port.cage);
+    const kb::Cage* cage = kb.find<kb::Cage>(port.cage);
     if (!cage) return choices;
     if (cage->holdsModule) {
         if (kb::isCaptive(medium.kind)) choices.push_back({});
@@ -52,9 +55,9 @@ std::vector<EndChoice> choicesAt(const plan::Port& port, const kb::Medium& mediu
     const bool plugsIn = isShared(medium.kind) ? cage->family == familyOf(medium.kind)
                                                : medium.kind == kb::MediumKind::TwistedPair && cage->family == "rj45";
     if (plugsIn) choices.push_back({});
-    for (const kb::MediaConverter& bridge : kb.mediaConverters) {
+    for (const kb::MediaConverter& bridge : kb.all<kb::MediaConverter>()) {
         if (bridge.fromCage != port.cage || plugsIn) continue;
-        const kb::Cage* out = kb.cage(bridge.toCage);
+        const kb::Cage* out = kb.find<kb::Cage>(bridge.toCage);
         if (!out) continue;
         if (out->holdsModule && kb::isFibre(medium.kind)) addModules(choices, *out, &bridge, medium.kind, rate, kb);
         else if (isShared(medium.kind) && out->family == familyOf(medium.kind)) choices.push_back({nullptr, &bridge});
@@ -65,8 +68,8 @@ std::vector<EndChoice> choicesAt(const plan::Port& port, const kb::Medium& mediu
 bool canFace(const EndChoice& a, const EndChoice& b, const kb::KnowledgeBase& kb)
 {
     if (!a.module || !b.module) return true;
-    return a.module->phy == b.module->phy || kb.pairing(a.module->phy, b.module->phy) ||
-           kb.pairing(b.module->phy, a.module->phy);
+    return a.module->phy == b.module->phy || kb::pairingOf(kb, a.module->phy, b.module->phy) ||
+           kb::pairingOf(kb, b.module->phy, a.module->phy);
 }
 
 /// U to D and D to U are one way; what is in place already decides, else the order of the catalogue.
@@ -88,8 +91,8 @@ bool isNeedlesslyMixed(const EndChoice& a, const EndChoice& b, const std::vector
     if (!a.module || !b.module || a.module == b.module) return false;
     if (plan.ports.find(wish.a)->module == a.module->id || plan.ports.find(wish.b)->module == b.module->id)
         return false;
-    const kb::Phy* phyA = kb.phy(a.module->phy);
-    const kb::Phy* phyB = kb.phy(b.module->phy);
+    const kb::Phy* phyA = kb.find<kb::Phy>(a.module->phy);
+    const kb::Phy* phyB = kb.find<kb::Phy>(b.module->phy);
     const bool complement =
         phyA && phyB && phyA->wavelengths != phyB->wavelengths && phyA->wavelengths.find('/') != std::string::npos;
     const auto has = [](const std::vector<EndChoice>& choices, const kb::ModuleKind* module) {
@@ -113,8 +116,8 @@ public:
         if (!a || !b || portsAreTooSlow()) return std::move(m_made);
         const kb::Medium* there = existingMedium();
         if (there) tryMedium(*a, *b, *there, nullptr);
-        for (const kb::Supply& supply : m_kb.supplies) {
-            const kb::Medium* medium = m_kb.medium(supply.medium);
+        for (const kb::Supply& supply : m_kb.all<kb::Supply>()) {
+            const kb::Medium* medium = m_kb.find<kb::Medium>(supply.medium);
             if (!medium || (medium == there && m_keeps)) continue;
             if (m_made.wish.throughWall && supply.wall == kb::ThroughWall::No) {
                 m_made.noWays.push_back({medium->name, "not through a wall"});
@@ -136,7 +139,7 @@ private:
     const kb::Medium* existingMedium() const
     {
         const plan::Run* run = m_plan.runs.find(m_made.wish.existing.id());
-        return run ? m_kb.medium(run->medium) : nullptr;
+        return run ? m_kb.find<kb::Medium>(run->medium) : nullptr;
     }
 
     /// No cable helps where a host does not offer the rate.
@@ -190,7 +193,7 @@ private:
                 return std::find(media.begin(), media.end(), way.medium) != media.end();
             });
         };
-        for (const kb::School& school : m_kb.schools) {
+        for (const kb::School& school : m_kb.all<kb::School>()) {
             if ((school.upTo && m_made.wish.length > *school.upTo) ||
                 (school.atLeast && m_made.wish.rate < *school.atLeast))
                 continue;

@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/kb/trade_rows.h"
 #include "core/match/placing.h"
 
 namespace sokudo::match {

@@ -7,6 +7,8 @@
 
 #include "core/base/ascii.h"
 #include "core/base/text.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/measure/module_name.h"
 #include "core/plan/edits.h"
 
@@ -37,7 +39,7 @@ std::string adaptsWord(kb::Adapts adapts)
 std::optional<kb::OwnRow> moduleEntry(const ModuleReading& read, const kb::KnowledgeBase& kb)
 {
     const kb::Phy* phy = nameOf(read, kb).phy;
-    const kb::ModuleKind* usual = phy ? kb.module(phy->id) : nullptr;
+    const kb::ModuleKind* usual = phy ? kb::moduleNamed(kb, phy->id) : nullptr;
     const std::string part = slug(read.maker + " " + read.part);
     if (!phy || !usual || kb::isCaptive(phy->medium) || text::trimmed(read.part).empty() || part.empty())
         return std::nullopt;
@@ -73,7 +75,7 @@ Result<plan::Plan> putHost(const plan::Plan& plan, plan::Device device, const st
         if (!row) continue;
         const std::string& id = row->cells.at("id");
         const bool known =
-            kb.module(id) ||
+            kb::moduleNamed(kb, id) ||
             std::any_of(next.catalogue.begin(), next.catalogue.end(), [&](const plan::CatalogueRow& one) {
                 return one.table == "modules" && one.cells.count("id") && one.cells.at("id") == id;
             });

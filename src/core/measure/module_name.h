@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/kb/knowledge_base.h"
+#include "core/kb/port_rows.h"
 #include "core/measure/seams.h"
 
 namespace sokudo::measure {

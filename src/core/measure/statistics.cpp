@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::measure {
 namespace {

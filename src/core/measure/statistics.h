@@ -8,6 +8,7 @@
 
 #include "core/base/quantity.h"
 #include "core/kb/knowledge_base.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::measure {
 

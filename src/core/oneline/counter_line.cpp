@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/stage_rows.h"
 #include "core/oneline/tokens.h"
 
 namespace sokudo::oneline {
@@ -30,9 +31,9 @@ std::optional<double> countOf(std::string_view word)
 Result<CounterAnswer> readCounters(std::string_view line, const kb::KnowledgeBase& kb)
 {
     std::vector<std::string> places;
-    for (const kb::CounterPlace& one : kb.counterPlaces) places.push_back(one.id);
+    for (const kb::CounterPlace& one : kb.all<kb::CounterPlace>()) places.push_back(one.id);
     formulas::CounterReading read;
-    const kb::CounterPlace* place = kb.counterPlace("interface");
+    const kb::CounterPlace* place = kb.find<kb::CounterPlace>("interface");
     const auto words = tokens(line, 0);
     for (const Token& token : words) {
         if (token.text == "packets" || token.text == "frames") {
@@ -55,7 +56,7 @@ Result<CounterAnswer> readCounters(std::string_view line, const kb::KnowledgeBas
             if (!whole) return tl::unexpected(whole.error());
             read.mtu = *whole;
         } else if (token.text == "at") {
-            place = kb.counterPlace(token.value);
+            place = kb.find<kb::CounterPlace>(token.value);
             if (!place)
                 return tl::unexpected(
                     pointAt(token, "no place of counting that Sokudo knows; known are " + text::joined(places, ", ")));

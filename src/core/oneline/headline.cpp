@@ -7,6 +7,7 @@
 
 #include "core/base/text.h"
 #include "core/formulas/framing.h"
+#include "core/kb/stage_rows.h"
 #include "core/oneline/tokens.h"
 
 namespace sokudo::oneline {
@@ -25,11 +26,11 @@ Result<Headline> readHeadline(std::string_view line, const kb::KnowledgeBase& kb
 {
     const auto words = tokens(line, 0);
     std::vector<std::string> kinds;
-    for (const kb::HeadlineShare& row : kb.headlineShares) kinds.push_back(row.id);
+    for (const kb::HeadlineShare& row : kb.all<kb::HeadlineShare>()) kinds.push_back(row.id);
     if (words.empty())
         return failure(ErrorCode::BadInput,
                        "write what the box says, such as “wifi 5400”; kinds are " + text::joined(kinds, ", "));
-    const kb::HeadlineShare* row = kb.headlineShare(words.front().text);
+    const kb::HeadlineShare* row = kb.find<kb::HeadlineShare>(words.front().text);
     if (!row)
         return tl::unexpected(
             pointAt(words.front(), "no kind of gear that Sokudo knows; kinds are " + text::joined(kinds, ", ")));

@@ -7,6 +7,8 @@
 
 #include "core/base/result.h"
 #include "core/kb/knowledge_base.h"
+#include "core/kb/provenance.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::oneline {
 

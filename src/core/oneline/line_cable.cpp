@@ -4,6 +4,9 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/copper_rows.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/rule_rows.h"
 #include "core/oneline/line_words.h"
 
 namespace sokudo::oneline {
@@ -14,8 +17,8 @@ std::vector<std::string> mediumWords(const kb::KnowledgeBase& kb)
     std::vector<std::string> known{"joints",  "splices",           "bundled",   "loose",  "want",
                                    "wiremap", "between-buildings", "protected", "length", "cord",
                                    "jack",    "coupler",           "panel"};
-    for (const auto& medium : kb.media) known.push_back(medium.id);
-    for (const auto& trait : kb.traitKinds)
+    for (const auto& medium : kb.all<kb::Medium>()) known.push_back(medium.id);
+    for (const auto& trait : kb.all<kb::TraitKind>())
         if (trait.of == kb::TraitOwner::Run) known.push_back(trait.id);
     return known;
 }
@@ -94,7 +97,7 @@ private:
             run.length = length;
             return std::nullopt;
         }
-        if (const kb::Medium* medium = m_kb.medium(token.text)) {
+        if (const kb::Medium* medium = m_kb.find<kb::Medium>(token.text)) {
             if (!run.medium.empty()) return pointAt(token, "a second kind of cable; put a / between two cables");
             run.medium = medium->id;
             return std::nullopt;
@@ -111,12 +114,12 @@ private:
     }
     std::optional<Error> wireMap(const Token& token)
     {
-        if (const kb::WireFault* fault = m_kb.wireFault(token.value)) {
+        if (const kb::WireFault* fault = m_kb.find<kb::WireFault>(token.value)) {
             m_made.run.wireMap = fault->id;
             return std::nullopt;
         }
         std::vector<std::string> known;
-        for (const kb::WireFault& fault : m_kb.wireFaults) known.push_back(fault.id);
+        for (const kb::WireFault& fault : m_kb.all<kb::WireFault>()) known.push_back(fault.id);
         return pointAt(token, "a wire map is one of " + text::joined(known, ", "));
     }
 
@@ -148,7 +151,7 @@ Result<plan::Segment> readSegment(const std::vector<Token>& words, const kb::Kno
             if (const auto taken = takeTrait(named, kb::TraitOwner::Run, gauge, kb); !taken)
                 return tl::unexpected(taken.error());
             result.gauge = gauge.count("gauge").value_or(0);
-        } else if (const kb::Medium* medium = token.hasValue() ? nullptr : kb.medium(token.text)) {
+        } else if (const kb::Medium* medium = token.hasValue() ? nullptr : kb.find<kb::Medium>(token.text)) {
             result.medium = medium->id;
         } else if (const auto length = lengthOf(token.text); length && length->steps() > 0 && !token.hasValue()) {
             result.length = length;

@@ -4,6 +4,9 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/rule_rows.h"
 #include "core/kb/trait_value.h"
 #include "core/oneline/line_words.h"
 
@@ -13,11 +16,11 @@ namespace {
 std::vector<std::string> portWords(const kb::KnowledgeBase& kb)
 {
     std::vector<std::string> known{"fec", "rates", "rate", "slot", "card", "mtu", "building", "module", "role"};
-    for (const auto& trait : kb.traitKinds)
+    for (const auto& trait : kb.all<kb::TraitKind>())
         if (trait.of != kb::TraitOwner::Run) known.push_back(trait.id);
-    for (const auto& cage : kb.cages) known.push_back(cage.id);
-    for (const auto& phy : kb.phys) known.push_back(phy.id);
-    for (const auto& module : kb.modules) known.push_back(module.id);
+    for (const auto& cage : kb.all<kb::Cage>()) known.push_back(cage.id);
+    for (const auto& phy : kb.all<kb::Phy>()) known.push_back(phy.id);
+    for (const auto& module : kb.all<kb::ModuleKind>()) known.push_back(module.id);
     return known;
 }
 
@@ -53,17 +56,17 @@ private:
     std::optional<Error> take(const Token& token)
     {
         if (token.hasValue()) return takeSetting(token);
-        if (const kb::Cage* cage = m_kb.cage(token.text); cage && m_end.port.cage.empty()) {
+        if (const kb::Cage* cage = m_kb.find<kb::Cage>(token.text); cage && m_end.port.cage.empty()) {
             m_end.port.cage = cage->id;
             return std::nullopt;
         }
-        if (const kb::Phy* phy = m_kb.phy(token.text)) {
+        if (const kb::Phy* phy = m_kb.find<kb::Phy>(token.text)) {
             m_phy = phy;
             m_phyToken = token;
             if (m_end.port.cage.empty()) m_end.port.cage = phy->cage;
             return std::nullopt;
         }
-        if (const kb::ModuleKind* module = m_kb.module(token.text)) {
+        if (const kb::ModuleKind* module = kb::moduleNamed(m_kb, token.text)) {
             m_end.port.module = module->id;
             if (m_end.port.cage.empty()) m_end.port.cage = module->cage;
             return std::nullopt;
@@ -100,7 +103,7 @@ private:
             return std::nullopt;
         }
         if (token.text == "module") {
-            const kb::ModuleKind* module = m_kb.module(token.value);
+            const kb::ModuleKind* module = kb::moduleNamed(m_kb, token.value);
             if (!module) return pointAt(token, "no module of the catalogue" + suggestion(token.value, portWords(m_kb)));
             m_end.port.module = module->id;
             return std::nullopt;
@@ -139,7 +142,7 @@ private:
     }
     std::optional<Error> takeFec(const Token& token)
     {
-        const kb::FecMode* mode = m_kb.fecModeNamed(token.value);
+        const kb::FecMode* mode = kb::fecModeNamed(m_kb, token.value);
         if (!mode)
             return pointAt(
                 token,
@@ -151,13 +154,13 @@ private:
     std::optional<Error> settlePhy()
     {
         if (!m_phy) return std::nullopt;
-        const kb::Cage* cage = m_kb.cage(m_end.port.cage);
+        const kb::Cage* cage = m_kb.find<kb::Cage>(m_end.port.cage);
         if (m_phy->medium == kb::MediumKind::DirectAttach) {
             if (m_end.port.rates.empty() && !m_end.port.forced) m_end.port.rates = {m_phy->rate};
             return std::nullopt;
         }
         if (cage->holdsModule) {
-            const kb::ModuleKind* module = m_kb.module(m_phy->id);
+            const kb::ModuleKind* module = kb::moduleNamed(m_kb, m_phy->id);
             if (!module)
                 return pointAt(m_phyToken, fmt::format("there is no module of this kind for a {} cage", cage->name));
             m_end.port.module = module->id;
@@ -185,7 +188,7 @@ private:
 
 Result<bool> takeTrait(const Token& token, kb::TraitOwner owner, plan::Traits& into, const kb::KnowledgeBase& kb)
 {
-    const kb::TraitKind* kind = kb.traitKind(token.text);
+    const kb::TraitKind* kind = kb.find<kb::TraitKind>(token.text);
     if (!kind || kind->of != owner) return false;
     if (!token.hasValue() && kind->type != kb::TraitType::Flag)
         return tl::unexpected(

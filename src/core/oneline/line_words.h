@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/kb/rule_rows.h"
 #include "core/oneline/tokens.h"
 #include "core/plan/plan.h"
 

@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/kb/port_rows.h"
 #include "core/oneline/line_words.h"
 #include "core/plan/edits.h"
 
@@ -73,7 +74,7 @@ Result<plan::Plan> planFromLinkLine(std::string_view line, const kb::KnowledgeBa
     const auto addEnd = [&](EndOfLine& end, std::string name) {
         end.port.device = addDevice(std::move(name), end.role, end.building, end.device);
         end.port.id = {next++};
-        end.port.name = kb.cage(end.port.cage)->name;
+        end.port.name = kb.find<kb::Cage>(end.port.cage)->name;
         if (end.slot) {
             end.slot->id = {next++};
             end.slot->device = end.port.device;

@@ -8,6 +8,7 @@
 
 #include "core/base/ascii.h"
 #include "core/base/text.h"
+#include "core/kb/part_rows.h"
 
 namespace sokudo::oneline {
 namespace {
@@ -36,7 +37,7 @@ std::pair<const kb::Mark*, std::size_t> longest(const std::vector<std::string>& 
     for (std::size_t count = std::min<std::size_t>(3, words.size() - from); count > 0; --count) {
         std::string joined;
         for (std::size_t i = 0; i < count; ++i) joined += bare(words[from + i]);
-        for (const kb::Mark& mark : kb.marks)
+        for (const kb::Mark& mark : kb.all<kb::Mark>())
             if (!joined.empty() && bare(mark.mark) == joined) return {&mark, count};
     }
     return {nullptr, 1};

@@ -8,6 +8,7 @@
 
 #include "core/base/result.h"
 #include "core/kb/knowledge_base.h"
+#include "core/kb/part_rows.h"
 
 namespace sokudo::oneline {
 

@@ -4,6 +4,8 @@
 
 #include "core/base/text.h"
 #include "core/base/whole.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/stage_rows.h"
 #include "core/oneline/path_parts.h"
 
 namespace sokudo::oneline {
@@ -32,7 +34,7 @@ Result<std::optional<PathPart>> readFiles(const Words& words, const kb::Knowledg
             if (!whole) return tl::unexpected(pointAt(token, "write a whole number of files, 1 to 1000000000"));
             count = *whole;
             each = sizeOf(pieces[1]);
-        } else if (kb.smallFilesOf(token.text)) kind = token.text;
+        } else if (kb.find<kb::SmallFiles>(token.text)) kind = token.text;
         else if (token.text == "workers") {
             const auto whole = wholeNumber(token, 1, 256);
             if (!whole) return tl::unexpected(whole.error());
@@ -110,7 +112,7 @@ Result<std::optional<PathPart>> readCopyPart(const Words& words, const kb::Knowl
         return words.size() > 1
                    ? Result<std::optional<PathPart>>(tl::unexpected(unknownWord(words[1], "both-ways", "nothing")))
                    : PathPart{Turn::Path, {}, {}, true};
-    const kb::FileShare* share = kb.fileShare(first.text, gigabits(1));
+    const kb::FileShare* share = kb::fileShareAt(kb, first.text, gigabits(1));
     if (!share && first.text != "serial") return std::optional<PathPart>();
     if (words.size() > 1)
         return tl::unexpected(

@@ -8,6 +8,8 @@
 #include "core/base/whole.h"
 #include "core/formulas/bus.h"
 #include "core/formulas/media_faults.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/stage_rows.h"
 #include "core/oneline/path_parts.h"
 
 namespace sokudo::oneline {
@@ -59,7 +61,7 @@ Result<std::optional<PathPart>> readDisk(const Words& words, const kb::Knowledge
     std::optional<BusWord> narrow;  // fewer lanes than such a disk has
     for (std::size_t i = 1; i < words.size(); ++i) {
         const Token& token = words[i];
-        if (const kb::ArrayLevel* level = kb.array(token.text)) group.level = level->id;
+        if (const kb::ArrayLevel* level = kb.find<kb::ArrayLevel>(token.text)) group.level = level->id;
         else if (const auto bus = busOf(token.text); bus && kind.starts_with("nvme")) {
             kind = fmt::format("nvme{}{}", bus->generation, kind.ends_with("-qlc") ? "-qlc" : "");
             if (bus->lanes < 4) narrow = bus;
@@ -152,7 +154,7 @@ Result<std::optional<PathPart>> readProcessor(const Words& words, const kb::Know
     for (std::size_t i = 1; i < words.size(); ++i) {
         const Token& token = words[i];
         const bool counts = token.text == "cores" || token.text == "streams";
-        if (kb.processor(token.text)) host.kind = token.text;
+        if (kb.find<kb::Processor>(token.text)) host.kind = token.text;
         else if (token.text.ends_with("ghz") && text::parseNumber(token.text.substr(0, token.text.size() - 3)))
             host.clockGhz = *text::parseNumber(token.text.substr(0, token.text.size() - 3));
         else if (counts && text::parseNumber(token.value)) {
@@ -189,7 +191,7 @@ Result<std::optional<PathPart>> readHostPart(const Words& words, const kb::Knowl
                             return expect::diskStage(line.kb, {"ram", 1, ""}, expect::Access::Read);
                         }};
     }
-    if (kb.disk(text::split(first, '*').front())) return readDisk(words, kb);
+    if (kb.find<kb::Disk>(text::split(first, '*').front())) return readDisk(words, kb);
     return std::optional<PathPart>();
 }
 

@@ -7,6 +7,8 @@
 
 #include "core/expect/both_ways.h"
 #include "core/expect/remedy.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/stage_rows.h"
 #include "core/oneline/path_parts.h"
 
 namespace sokudo::oneline {
@@ -17,9 +19,9 @@ std::vector<std::string> startWords(const kb::KnowledgeBase& kb)
     std::vector<std::string> known{"pcie",   "uplink", "usb",   "cpu",      "memory", "bond",      "internet",
                                    "window", "loss",   "files", "requests", "serial", "both-ways", "10g",
                                    "25g",    "100g",   "2.5g",  "1g",       "5g",     "40g"};
-    for (const auto& disk : kb.disks) known.push_back(disk.id);
-    for (const auto& row : kb.ceilings) known.push_back(row.id);
-    for (const auto& share : kb.fileShares)
+    for (const auto& disk : kb.all<kb::Disk>()) known.push_back(disk.id);
+    for (const auto& row : kb.all<kb::Ceiling>()) known.push_back(row.id);
+    for (const auto& share : kb.all<kb::FileShare>())
         if (std::find(known.begin(), known.end(), share.id) == known.end()) known.push_back(share.id);
     return known;
 }
@@ -52,7 +54,7 @@ Error unknownWord(const Token& token, std::string_view partName, std::string_vie
 
 bool isFactor(const kb::KnowledgeBase& kb, const Token& token, std::string_view stage)
 {
-    const kb::StageFactor* row = token.hasValue() ? nullptr : kb.stageFactor(token.text);
+    const kb::StageFactor* row = token.hasValue() ? nullptr : kb.find<kb::StageFactor>(token.text);
     return row && row->stage == stage;
 }
 

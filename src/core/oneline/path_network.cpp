@@ -8,6 +8,7 @@
 #include "core/base/whole.h"
 #include "core/formulas/media_faults.h"
 #include "core/formulas/radio.h"
+#include "core/kb/stage_rows.h"
 #include "core/oneline/path_parts.h"
 
 namespace sokudo::oneline {
@@ -28,10 +29,10 @@ Result<bool> readFraming(const Token& token, const kb::KnowledgeBase& kb, formul
     else if (token.text == "udp") framing.transport = formulas::Transport::Udp;
     else if (token.text == "notimestamps" || token.text == "no-timestamps") framing.timestamps = false;
     else if (token.text == "tunnel") {
-        const kb::Encapsulation* row = kb.encapsulation(token.value);
+        const kb::Encapsulation* row = kb.find<kb::Encapsulation>(token.value);
         if (!row) {
             std::vector<std::string> known;
-            for (const kb::Encapsulation& one : kb.encapsulations) known.push_back(one.id);
+            for (const kb::Encapsulation& one : kb.all<kb::Encapsulation>()) known.push_back(one.id);
             return tl::unexpected(
                 pointAt(token, "no tunnel that Sokudo knows; known are " + text::joined(known, ", ")));
         }
@@ -245,7 +246,7 @@ Result<std::optional<PathPart>> readCeiling(const kb::Ceiling& row, const Words&
             continue;
         }
         std::vector<std::string> known;
-        for (const kb::StageFactor& one : kb.stageFactors)
+        for (const kb::StageFactor& one : kb.all<kb::StageFactor>())
             if (one.stage == row.kind) known.push_back(one.id);
         if (isCoax) known.insert(known.end(), {"phy=3.1g", "nodes=3"});
         return tl::unexpected(unknownWord(words[i], row.name, known.empty() ? "nothing" : text::joined(known, ", ")));
@@ -269,7 +270,7 @@ Result<std::optional<PathPart>> readNetworkPart(const Words& words, const kb::Kn
     if (first == "internet" || first == "plan") return readInternet(words, kb);
     if (first == "window" || first == "loss") return readTransport(words);
     if (first == "radio") return readRadio(words, kb);
-    if (const kb::Ceiling* row = kb.ceiling(first)) return readCeiling(*row, words, kb);
+    if (const kb::Ceiling* row = kb.find<kb::Ceiling>(first)) return readCeiling(*row, words, kb);
     const bool looksLikeRate = !first.empty() && first.front() >= '0' && first.front() <= '9';
     if (const auto rate = looksLikeRate ? rateOf(first) : std::nullopt) return readLink(*rate, words, kb);
     return std::optional<PathPart>();

@@ -9,6 +9,7 @@
 #include "app/presenters/measure_presenter.h"
 #include "app/presenters/path_presenter.h"
 #include "app/row_model.h"
+#include "core/kb/stage_rows.h"
 
 class QCheckBox;
 class QComboBox;

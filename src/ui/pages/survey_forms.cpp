@@ -11,6 +11,11 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/kb/copper_rows.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/rule_rows.h"
 #include "core/oneline/part_line.h"
 #include "ui/widgets/facts_editor.h"
 #include "ui/widgets/parts.h"
@@ -191,20 +196,20 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
     auto* role = choice(*form, "Role", roles, std::string(code(device.role)));
     auto* description = line(*form, "Description", device.description);
     auto* fedBy = choice(*form, "Powered by", feeders, std::to_string(device.fedBy.value), "the mains");
-    auto* processor =
-        choice(*form, "Processor", named(kb.processors), device.processor ? device.processor->kind : "", "not known");
+    auto* processor = choice(*form, "Processor", named(kb.all<kb::Processor>()),
+                             device.processor ? device.processor->kind : "", "not known");
     auto* clock = line(*form, "Clock, GHz", device.processor ? text::number(device.processor->clockGhz) : "", "4.2");
     auto* cores = number(*form, "Cores", device.processor ? device.processor->cores : 4, 1, 512);
     const plan::DiskGroup disk = device.disks.empty() ? plan::DiskGroup{"", 1, ""} : device.disks.front();
-    auto* disks = choice(*form, "Disks", named(kb.disks), disk.kind, "none, or not known");
+    auto* disks = choice(*form, "Disks", named(kb.all<kb::Disk>()), disk.kind, "none, or not known");
     auto* count = number(*form, "How many", disk.count, 1, 99);
-    auto* level = choice(*form, "Array", named(kb.arrays), disk.level.empty() ? "single" : disk.level);
+    auto* level = choice(*form, "Array", named(kb.all<kb::ArrayLevel>()), disk.level.empty() ? "single" : disk.level);
     std::vector<std::pair<std::string, QString>> shares;
-    for (const kb::FileShare& share : kb.fileShares)
+    for (const kb::FileShare& share : kb.all<kb::FileShare>())
         if (shares.empty() || shares.back().first != share.id) shares.emplace_back(share.id, toQt(share.name));
     auto* share = choice(*form, "File share", shares, device.fileShare, "none");
     for (std::size_t i = 1; i < device.disks.size(); ++i) {
-        const kb::Disk* kind = kb.disk(device.disks[i].kind);
+        const kb::Disk* kind = kb.find<kb::Disk>(device.disks[i].kind);
         const QString named = kind ? toQt(kind->name) : toQt(device.disks[i].kind);
         form->fields().addRow(
             "and", label(QString("%1 × %2 %3").arg(device.disks[i].count).arg(named, toQt(device.disks[i].level)),
@@ -255,8 +260,8 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
         slotList.emplace_back(std::to_string(slot->id.value), "slot " + toQt(slot->name));
     fecs = {{"none", "off"}, {"base-r", "BASE-R"}, {"rs", "RS"}, {"auto", "automatic"}};
     auto* name = line(*form, "Name", port.name, "as printed beside it");
-    auto* cage = choice(*form, "Socket", named(kb.cages), port.cage);
-    auto* module = choice(*form, "Module", named(kb.modules), port.module, "none");
+    auto* cage = choice(*form, "Socket", named(kb.all<kb::Cage>()), port.cage);
+    auto* module = choice(*form, "Module", named(kb.all<kb::ModuleKind>()), port.module, "none");
     auto* rates = line(*form, "Rates, Gb/s", ratesText(port.rates), "empty: the usual ones");
     auto* forced =
         line(*form, "Forced to, Gb/s", port.forced ? text::number(inGigabits(*port.forced)) : "", "empty: not forced");
@@ -266,7 +271,7 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
     // Of a port that is split, the legs are ports of their own.
     std::vector<std::pair<std::string, QString>> wide;
     for (const plan::Port* other : plan::portsOf(presenter.plan(), port.device))
-        if (const kb::Cage* wideCage = kb.cage(other->cage);
+        if (const kb::Cage* wideCage = kb.find<kb::Cage>(other->cage);
             wideCage && wideCage->lanes > 1 && wideCage->holdsModule && other->id != port.id && !other->splitOf.isSet())
             wide.emplace_back(std::to_string(other->id.value), "port " + toQt(other->name));
     auto* whole = choice(*form, "Leg of", wide, std::to_string(port.splitOf.value), "a port of its own");
@@ -367,10 +372,10 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
     const auto& kb = presenter.document().knowledge();
     const auto ports = portChoices(presenter.plan(), run);
     const std::vector<std::pair<std::string, QString>> bundles{{"loose", "loose"}, {"bundled", "tied in a bundle"}};
-    const auto maps = named(kb.wireFaults);
+    const auto maps = named(kb.all<kb::WireFault>());
     auto* from = choice(*form, "From", ports, std::to_string(run.a.value), "open end");
     auto* to = choice(*form, "To", ports, std::to_string(run.b.value), "open end, untraced");
-    auto* medium = choice(*form, "Cable", named(kb.media), run.medium, "not known");
+    auto* medium = choice(*form, "Cable", named(kb.all<kb::Medium>()), run.medium, "not known");
     auto* length =
         line(*form, "Length, m", run.length ? text::number(run.length->in(), 6) : "", "empty: never measured");
     auto* labelled = line(*form, "Label", run.label);
@@ -385,7 +390,7 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
     auto* known = facts(*form, kb, kb::TraitOwner::Run, run.traits);
     auto* note = line(*form, "Note", run.note);
     const auto kindOf = [&kb](const QComboBox* box) {
-        const kb::Medium* found = kb.medium(chosen(box));
+        const kb::Medium* found = kb.find<kb::Medium>(chosen(box));
         return found ? std::optional(found->kind) : std::nullopt;
     };
     known->setMedium(kindOf(medium));

@@ -6,6 +6,8 @@
 #include <QLineEdit>
 
 #include "app/qt_text.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/rule_rows.h"
 #include "core/kb/trait_value.h"
 #include "ui/theme.h"
 #include "ui/widgets/parts.h"
@@ -46,11 +48,11 @@ FactsEditor::FactsEditor(const kb::KnowledgeBase& kb, kb::TraitOwner owner, cons
     m_offers->setMinimumContentsLength(8);
     all->addWidget(m_offers);
     for (const auto& [id, value] : stated)
-        if (const kb::TraitKind* kind = m_kb.traitKind(id)) add(*kind, value);
+        if (const kb::TraitKind* kind = m_kb.find<kb::TraitKind>(id)) add(*kind, value);
         else m_others.set(id, value);
     fillOffers();
     connect(m_offers, &QComboBox::activated, this, [this](int index) {
-        const kb::TraitKind* kind = m_kb.traitKind(fromQt(m_offers->itemData(index).toString()));
+        const kb::TraitKind* kind = m_kb.find<kb::TraitKind>(fromQt(m_offers->itemData(index).toString()));
         if (!kind) return;
         add(*kind, kind->type == kb::TraitType::Flag ? "yes" : "");
         fillOffers();
@@ -69,7 +71,7 @@ void FactsEditor::fillOffers()
 {
     m_offers->clear();
     m_offers->addItem("state a fact …");
-    for (const kb::TraitKind& kind : m_kb.traitKinds) {
+    for (const kb::TraitKind& kind : m_kb.all<kb::TraitKind>()) {
         const bool stated =
             std::any_of(m_rows.begin(), m_rows.end(), [&](const Row& row) { return row.kind == &kind; });
         const bool fits = !m_medium || kind.media.empty() ||

@@ -6,6 +6,8 @@
 
 #include "core/base/result.h"
 #include "core/kb/knowledge_base.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/rule_rows.h"
 #include "core/plan/traits.h"
 
 class QComboBox;

@@ -11,6 +11,7 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/kb/port_rows.h"
 #include "ui/theme.h"
 #include "ui/widgets/verdict_mark.h"
 

@@ -18,6 +18,7 @@
 
 #include <QVBoxLayout>
 
+#include "core/kb/stage_rows.h"
 #include "ui/theme.h"
 
 namespace sokudo::ui {

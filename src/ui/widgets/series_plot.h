@@ -8,6 +8,7 @@
 #include <QWidget>
 
 #include "core/kb/knowledge_base.h"
+#include "core/kb/stage_rows.h"
 
 class QCustomPlot;
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The worked run of the method, figure by figure, and what must hold for all causes.
 #include "core/diagnose/engine.h"
+#include "core/kb/cause_rows.h"
 #include "testing.h"
 
 using namespace sokudo;
@@ -123,7 +124,7 @@ private Q_SLOTS:
     /// Each cause comes out on top when what it nearly always shows is there and what it excludes is not.
     void everyCauseCanBeFound()
     {
-        for (const kb::Cause& cause : knowledge().causes) {
+        for (const kb::Cause& cause : knowledge().all<kb::Cause>()) {
             Context context(cause.needs.begin(), cause.needs.end());
             context.insert({"copper", "file"});
             Evidence evidence;

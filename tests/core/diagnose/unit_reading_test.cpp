@@ -2,6 +2,7 @@
 // evidence: own
 // The unit a figure was meant in: probabilities worked out by hand from priors and likelihoods.
 #include "core/diagnose/unit_reading.h"
+#include "core/kb/stage_rows.h"
 #include "testing.h"
 
 using namespace sokudo;

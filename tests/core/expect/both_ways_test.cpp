@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // evidence: rfc-5681
 // A path that is busy both ways: what each way keeps of every kind of stage.
+#include "core/kb/stage_rows.h"
 #include "core/oneline/path_line.h"
 #include "testing.h"
 
@@ -55,7 +56,7 @@ private Q_SLOTS:
     }
     void neverMoreThanOneWay()
     {
-        for (const kb::Ceiling& row : knowledge().ceilings) {
+        for (const kb::Ceiling& row : knowledge().all<kb::Ceiling>()) {
             const std::string one = row.id, both = row.id + " | both-ways";
             QVERIFY2(path(both.c_str()).expected.typical <= path(one.c_str()).expected.typical, row.id.c_str());
         }

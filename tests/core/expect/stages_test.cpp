@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Hand-worked figures for each stage; in Gb/s unless said otherwise.
 #include "core/expect/stages.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/stage_rows.h"
 #include "plan_builder.h"
 
 using namespace sokudo;
@@ -130,7 +132,7 @@ private Q_SLOTS:
     }
     void bandsNeverFall()
     {
-        for (const kb::Disk& disk : knowledge().disks)
+        for (const kb::Disk& disk : knowledge().all<kb::Disk>())
             for (auto access : {Access::Read, Access::Write}) {
                 const Band b = diskStage(knowledge(), {disk.id, 1, ""}, access)->carries;
                 QVERIFY2(b.low <= b.typical && b.typical <= b.high, disk.id.c_str());

@@ -6,6 +6,8 @@
 
 #include "core/base/text.h"
 #include "core/expect/stages.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/stage_rows.h"
 #include "core/oneline/path_line.h"
 #include "testing.h"
 
@@ -82,7 +84,7 @@ private Q_SLOTS:
     {
         QFETCH(QString, id);
         QFETCH(double, factor);
-        const kb::Encapsulation* row = knowledge().encapsulation(id.toStdString());
+        const kb::Encapsulation* row = knowledge().find<kb::Encapsulation>(id.toStdString());
         QVERIFY(row);
         const auto framing = formulas::wrapped({}, *row);
         NEAR(formulas::goodput(gigabits(10), framing)->in() / 1e10, factor, 1e-6);
@@ -91,7 +93,7 @@ private Q_SLOTS:
         jumbo.mtu = 9000;
         QVERIFY(*formulas::goodput(gigabits(10), jumbo) > *formulas::goodput(gigabits(10), framing));
     }
-    void everyTunnelHasItsRow() { QCOMPARE(knowledge().encapsulations.size(), std::size_t{15}); }
+    void everyTunnelHasItsRow() { QCOMPARE(knowledge().all<kb::Encapsulation>().size(), std::size_t{15}); }
     /// 90 bytes for two frames of 1538; 110 with IPv6; padded to 84 without timestamps.
     void acknowledgements()
     {
@@ -183,7 +185,7 @@ private Q_SLOTS:
     void fasterLinksNeverSlowAShare()
     {
         std::set<std::string> protocols;
-        for (const kb::FileShare& row : knowledge().fileShares) protocols.insert(row.id);
+        for (const kb::FileShare& row : knowledge().all<kb::FileShare>()) protocols.insert(row.id);
         for (const std::string& protocol : protocols) {
             kb::Band before;
             for (double rate : {1.0, 2.5, 5.0, 10.0, 25.0, 40.0, 100.0}) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Octets and frames of a port against the wire: (octets + what it leaves out * frames) * 8 / (time * link).
 #include "core/formulas/counters.h"
+#include "core/kb/stage_rows.h"
 #include "core/oneline/counter_line.h"
 #include "testing.h"
 
@@ -71,8 +72,9 @@ private Q_SLOTS:
         QVERIFY(error("12gb packets=8m time=10s link=10g at=home").contains("remote-memory"));
         QVERIFY(error("12gb packets=8m time=10s link=10g mtu=12").contains("576"));
         QVERIFY(error("12gb packets=8m time=10s link=10g loud").contains("loud"));
-        QVERIFY(!formulas::wireUse({}, *knowledge().counterPlace("switch")));
-        QVERIFY(!formulas::wireUse({1, 1, Duration::of(1), gigabits(1), 100}, *knowledge().counterPlace("switch")));
+        QVERIFY(!formulas::wireUse({}, *knowledge().find<kb::CounterPlace>("switch")));
+        QVERIFY(!formulas::wireUse({1, 1, Duration::of(1), gigabits(1), 100},
+                                   *knowledge().find<kb::CounterPlace>("switch")));
     }
 };
 

@@ -3,6 +3,11 @@
 
 #include "core/base/text.h"
 #include "core/kb/check.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/provenance.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/rule_rows.h"
 
 using namespace sokudo;
 using namespace sokudo::literals;
@@ -15,11 +20,11 @@ private Q_SLOTS:
     void namesAndAliasesResolve()
     {
         const auto& kb = knowledge();
-        QCOMPARE(toQt(kb.medium("om3")->name), "OM3");
-        QCOMPARE(kb.medium("twinax"), kb.medium("dac"));
-        QCOMPARE(kb.phy("10g-sr"), kb.phy("10gbase-sr"));
-        QCOMPARE(toQt(kb.module("10gbase-t")->id), "10gbase-t-30");
-        QCOMPARE(kb.medium("om9"), nullptr);
+        QCOMPARE(toQt(kb.find<kb::Medium>("om3")->name), "OM3");
+        QCOMPARE(kb.find<kb::Medium>("twinax"), kb.find<kb::Medium>("dac"));
+        QCOMPARE(kb.find<kb::Phy>("10g-sr"), kb.find<kb::Phy>("10gbase-sr"));
+        QCOMPARE(toQt(kb::moduleNamed(kb, "10gbase-t")->id), "10gbase-t-30");
+        QCOMPARE(kb.find<kb::Medium>("om9"), nullptr);
         QCOMPARE(toQt(kb.citation("802.3-52")), "IEEE 802.3 Clause 52");
         QCOMPARE(toQt(kb.citation("tia-568.3")), "ANSI/TIA-568.3-D");
         QCOMPARE(toQt(kb.citation("unheard of")), "unheard of");
@@ -28,22 +33,22 @@ private Q_SLOTS:
     void noTextSendsAnEyeToTheLight()
     {
         QVERIFY(kb::contradictions(knowledge()).empty());
-        kb::KnowledgeBase changed = knowledge();
-        changed.ruleClauses.front().remedy = "look into the fibre: red light must be seen";
-        const auto found = kb::contradictions(changed);
+        std::vector<kb::RuleClause> clauses = knowledge().all<kb::RuleClause>();
+        clauses.front().remedy = "look into the fibre: red light must be seen";
+        const auto found = kb::contradictions(knowledge().with(clauses));
         QCOMPARE(found.size(), std::size_t{1});
         QVERIFY(toQt(found.front()).contains("sf-06"));
-        changed.ruleClauses.front().remedy = "never look into a fibre";
-        QVERIFY(kb::contradictions(changed).empty());
+        clauses.front().remedy = "never look into a fibre";
+        QVERIFY(kb::contradictions(knowledge().with(clauses)).empty());
     }
     void everyOpticHasReachAndModule()
     {
-        for (const kb::Phy& phy : knowledge().phys) {
+        for (const kb::Phy& phy : knowledge().all<kb::Phy>()) {
             if (!kb::isFibre(phy.medium)) continue;
-            const bool reaches = std::any_of(knowledge().reaches.begin(), knowledge().reaches.end(),
+            const bool reaches = std::any_of(knowledge().all<kb::Reach>().begin(), knowledge().all<kb::Reach>().end(),
                                              [&](const kb::Reach& row) { return row.phy == phy.id; });
             QVERIFY2(reaches, phy.id.c_str());
-            QVERIFY2(knowledge().module(phy.id), phy.id.c_str());
+            QVERIFY2(kb::moduleNamed(knowledge(), phy.id), phy.id.c_str());
         }
     }
     // Read a second time from the standards' reach tables.
@@ -76,7 +81,7 @@ private Q_SLOTS:
         QFETCH(QString, phy);
         QFETCH(QString, medium);
         QFETCH(double, metres);
-        const kb::Reach* row = knowledge().reach(phy.toStdString(), medium.toStdString());
+        const kb::Reach* row = kb::reachOf(knowledge(), phy.toStdString(), medium.toStdString());
         QVERIFY(row);
         QCOMPARE(row->max, Length::of(metres));
     }
@@ -93,21 +98,23 @@ private Q_SLOTS:
     {
         QFETCH(double, gbps);
         QFETCH(double, row);
-        QCOMPARE(knowledge().fileShare("smb", gigabits(gbps))->at, gigabits(row));
-        QCOMPARE(knowledge().fileShare("scp", 1_Gbps)->id, std::string("ssh"));
-        QCOMPARE(knowledge().fileShare("pigeon", 1_Gbps), nullptr);
+        QCOMPARE(kb::fileShareAt(knowledge(), "smb", gigabits(gbps))->at, gigabits(row));
+        QCOMPARE(kb::fileShareAt(knowledge(), "scp", 1_Gbps)->id, std::string("ssh"));
+        QCOMPARE(kb::fileShareAt(knowledge(), "pigeon", 1_Gbps), nullptr);
     }
     void pairingsHoldBothWays()
     {
-        QVERIFY(knowledge().pairing("1000base-lx", "1000base-lx10"));
-        QCOMPARE(knowledge().pairing("1000base-lx10", "1000base-lx"),
-                 knowledge().pairing("1000base-lx", "1000base-lx10"));
-        QCOMPARE(knowledge().pairing("10gbase-sr", "10gbase-lr"), nullptr);
+        QVERIFY(kb::pairingOf(knowledge(), "1000base-lx", "1000base-lx10"));
+        QCOMPARE(kb::pairingOf(knowledge(), "1000base-lx10", "1000base-lx"),
+                 kb::pairingOf(knowledge(), "1000base-lx", "1000base-lx10"));
+        QCOMPARE(kb::pairingOf(knowledge(), "10gbase-sr", "10gbase-lr"), nullptr);
     }
     void noRealFactIsWithoutSource()
     {
-        for (const kb::Reach& row : knowledge().reaches) QVERIFY(knowledge().clause(row.from.source));
-        for (const kb::TwistedPairCase& row : knowledge().twistedPairs) QVERIFY2(!row.text.empty(), row.id.c_str());
+        for (const kb::Reach& row : knowledge().all<kb::Reach>())
+            QVERIFY(knowledge().find<kb::Clause>(row.from.source));
+        for (const kb::TwistedPairCase& row : knowledge().all<kb::TwistedPairCase>())
+            QVERIFY2(!row.text.empty(), row.id.c_str());
     }
 };
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/kb/load.h"
+#include "core/kb/cause_rows.h"
 #include "core/kb/check.h"
+#include "core/kb/port_rows.h"
 #include "testing.h"
 
 using namespace sokudo;
@@ -15,9 +17,9 @@ private Q_SLOTS:
         QVERIFY2(kb, kb ? "" : kb.error().message().c_str());
         const auto wrong = kb::contradictions(*kb);
         QVERIFY2(wrong.empty(), wrong.empty() ? "" : wrong.front().c_str());
-        QVERIFY(kb->phys.size() > 40);
-        QVERIFY(kb->causes.size() == 68);
-        QVERIFY(kb->flags.size() == 72);
+        QVERIFY(kb->all<kb::Phy>().size() > 40);
+        QVERIFY(kb->all<kb::Cause>().size() == 68);
+        QVERIFY(kb->all<kb::Flag>().size() == 72);
     }
     void badCellsNameFileAndLine_data()
     {

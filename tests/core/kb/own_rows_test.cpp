@@ -4,6 +4,8 @@
 
 #include "core/analyse.h"
 #include "core/kb/own_rows.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/trade_rows.h"
 #include "core/oneline/link_line.h"
 
 using namespace sokudo;
@@ -24,9 +26,9 @@ private Q_SLOTS:
                               {"price", "11"}}};
         const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&row, 1));
         QVERIFY2(kb.has_value(), kb ? "" : kb.error().message().c_str());
-        QCOMPARE(kb->modules.size(), knowledge().modules.size() + 1);
-        QCOMPARE(kb->module("lantern-sr")->power, Watt::of(0.7));
-        QCOMPARE(QString::fromStdString(kb->module("lantern-sr")->from.source), QString("own"));
+        QCOMPARE(kb->all<kb::ModuleKind>().size(), knowledge().all<kb::ModuleKind>().size() + 1);
+        QCOMPARE(kb::moduleNamed(*kb, "lantern-sr")->power, Watt::of(0.7));
+        QCOMPARE(QString::fromStdString(kb::moduleNamed(*kb, "lantern-sr")->from.source), QString("own"));
         QCOMPARE(oneline::judgeLinkLine("sfp+:lantern-sr / om3 30m / sfp+:10gbase-sr", *kb)->verdict, Verdict::Fits);
         QVERIFY(!oneline::judgeLinkLine("sfp+:lantern-sr / om3 30m / sfp+:10gbase-sr", knowledge()));
     }
@@ -44,8 +46,8 @@ private Q_SLOTS:
                               {"ns_per_m", "4.9"},
                               {"end_w", "0"}}};
         const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&row, 1));
-        QCOMPARE(kb->supplies.size(), knowledge().supplies.size());
-        QCOMPARE(*kb->supply("om4")->pricePerMetre, 1.5);
+        QCOMPARE(kb->all<kb::Supply>().size(), knowledge().all<kb::Supply>().size());
+        QCOMPARE(*kb->find<kb::Supply>("om4")->pricePerMetre, 1.5);
     }
     void whatIsWrongIsNamed_data()
     {
@@ -113,12 +115,12 @@ private Q_SLOTS:
                                                        {"phy", "10gbase-sr"},
                                                        {"rates_gbps", "10"},
                                                        {"watts", "0.6"}}});
-        QCOMPARE(knowledgeOf(house, kb::embeddedFiles())->module("10gbase-sr")->power, Watt::of(0.6));
+        QCOMPARE(kb::moduleNamed(*knowledgeOf(house, kb::embeddedFiles()), "10gbase-sr")->power, Watt::of(0.6));
         QVERIFY(!plan::edits::putCatalogueRow(house, {{78}, "modules", {}}));
         QVERIFY(!plan::edits::putCatalogueRow(house, {{78}, "", {{"id", "x"}}}));
         house = *plan::edits::deleteCatalogueRow(house, {77});
-        QCOMPARE(knowledgeOf(house, kb::embeddedFiles())->module("10gbase-sr")->power,
-                 knowledge().module("10gbase-sr")->power);
+        QCOMPARE(kb::moduleNamed(*knowledgeOf(house, kb::embeddedFiles()), "10gbase-sr")->power,
+                 kb::moduleNamed(knowledge(), "10gbase-sr")->power);
         QVERIFY(!plan::edits::deleteCatalogueRow(house, {77}));
     }
 };

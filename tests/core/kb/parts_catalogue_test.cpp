@@ -6,6 +6,11 @@
 
 #include "core/kb/check.h"
 #include "core/kb/load.h"
+#include "core/kb/part_rows.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/rule_rows.h"
+#include "core/kb/trade_rows.h"
 #include "core/oneline/link_line.h"
 
 using namespace sokudo;
@@ -30,7 +35,7 @@ private Q_SLOTS:
     void jointsAndPolarity()
     {
         int checked = 0;
-        for (const kb::FibreJoint& row : knowledge().fibreJoints) {
+        for (const kb::FibreJoint& row : knowledge().all<kb::FibreJoint>()) {
             std::string line;
             if (row.what == "polish")
                 line = fmt::format("sfp+:10gbase-lr / os2 2km polish={} / sfp+:10gbase-lr",
@@ -44,19 +49,20 @@ private Q_SLOTS:
             QVERIFY2(verdictOf(line) == row.verdict, (row.id + ": " + line).c_str());
             ++checked;
         }
-        QCOMPARE(checked, static_cast<int>(knowledge().fibreJoints.size()));
+        QCOMPARE(checked, static_cast<int>(knowledge().all<kb::FibreJoint>().size()));
     }
     /// Every leg PHY of a break-out that is an optic links at the leg rate when the wide port is split.
     void breakOuts()
     {
         int checked = 0;
-        for (const kb::BreakOut& row : knowledge().breakOuts)
+        for (const kb::BreakOut& row : knowledge().all<kb::BreakOut>())
             for (const std::string& leg : text::words(row.legPhys)) {
-                const kb::Phy* phy = knowledge().phy(leg);
+                const kb::Phy* phy = knowledge().find<kb::Phy>(leg);
                 QVERIFY(phy && phy->rate == row.legRate);
                 if (!kb::isFibre(phy->medium)) continue;
-                for (const kb::Phy& wide : knowledge().phys) {
-                    if (wide.lanePhy != leg || wide.cage != row.cage || !knowledge().module(wide.id)) continue;
+                for (const kb::Phy& wide : knowledge().all<kb::Phy>()) {
+                    if (wide.lanePhy != leg || wide.cage != row.cage || !kb::moduleNamed(knowledge(), wide.id))
+                        continue;
                     const char* fibre = phy->medium == kb::MediumKind::Multimode ? "om4" : "os2";
                     const auto line = fmt::format("{}:{},split={},can-split=yes,leg=1 / {} 30m / {}:{}", row.cage,
                                                   wide.id, row.legs, fibre, row.legCage, leg);
@@ -109,13 +115,13 @@ private Q_SLOTS:
     }
     void everyPriceIsAboveNothing()
     {
-        for (const kb::Supply& row : knowledge().supplies) {
+        for (const kb::Supply& row : knowledge().all<kb::Supply>()) {
             QVERIFY2(row.longest > Length{} && row.nanosecondsPerMetre > 3 && row.nanosecondsPerMetre < 6,
                      row.medium.c_str());
             QVERIFY(!row.priceEach || *row.priceEach >= 0);
         }
-        for (const kb::PhyUse& row : knowledge().phyUses) QVERIFY(row.microseconds > 0);
-        for (const kb::School& row : knowledge().schools)
+        for (const kb::PhyUse& row : knowledge().all<kb::PhyUse>()) QVERIFY(row.microseconds > 0);
+        for (const kb::School& row : knowledge().all<kb::School>())
             QVERIFY(!row.one.media.empty() && !row.other.media.empty() && row.one.says != row.other.says &&
                     row.one.name != row.other.name && !row.why.empty());
     }
@@ -123,7 +129,7 @@ private Q_SLOTS:
     void theDocumentsAreWhole()
     {
         const QString lines = QString::fromUtf8(sourceFile("docs/one-line.md"));
-        for (const kb::TraitKind& kind : knowledge().traitKinds)
+        for (const kb::TraitKind& kind : knowledge().all<kb::TraitKind>())
             QVERIFY2(lines.contains("`" + toQt(kind.id) + (kind.type == kb::TraitType::Flag ? "`" : "=`")),
                      kind.id.c_str());
         const QString tables = QString::fromUtf8(sourceFile("data/README.md"));

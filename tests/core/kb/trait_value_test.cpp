@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "testing.h"
 
+#include "core/kb/rule_rows.h"
+#include "core/kb/stage_rows.h"
 #include "core/kb/trait_value.h"
 
 using namespace sokudo;
@@ -64,7 +66,7 @@ private Q_SLOTS:
         QFETCH(QString, typed);
         QFETCH(QString, value);
         QFETCH(QString, shown);
-        const kb::TraitKind* kind = knowledge().traitKind(trait.toStdString());
+        const kb::TraitKind* kind = knowledge().find<kb::TraitKind>(trait.toStdString());
         QVERIFY(kind);
         const auto got = kb::traitValue(*kind, typed.toStdString());
         QVERIFY2(got, got ? "" : got.error().what.c_str());
@@ -97,14 +99,14 @@ private Q_SLOTS:
         QFETCH(QString, trait);
         QFETCH(QString, typed);
         QFETCH(QString, says);
-        const auto got = kb::traitValue(*knowledge().traitKind(trait.toStdString()), typed.toStdString());
+        const auto got = kb::traitValue(*knowledge().find<kb::TraitKind>(trait.toStdString()), typed.toStdString());
         QVERIFY(!got);
         QVERIFY2(toQt(got.error().what).contains(says), got.error().what.c_str());
     }
     /// Every kind has bounds or choices, a name and a meaning.
     void kindsAreWhole()
     {
-        for (const kb::TraitKind& kind : knowledge().traitKinds) {
+        for (const kb::TraitKind& kind : knowledge().all<kb::TraitKind>()) {
             QVERIFY2(!kind.name.empty() && !kind.meaning.empty() && !kind.media.empty(), kind.id.c_str());
             const bool bounded = kind.least && kind.most && *kind.least < *kind.most;
             QVERIFY2(kind.type == kb::TraitType::Flag || bounded == kind.choices.empty(), kind.id.c_str());
@@ -117,10 +119,11 @@ private Q_SLOTS:
         for (const QString& file : sources("src/core"))
             if (file.startsWith("match/") || file.startsWith("oneline/") || file.startsWith("expect/"))
                 code += QString::fromUtf8(testing::sourceFile("src/core/" + file));
-        for (const kb::TraitKind& kind : knowledge().traitKinds) {
+        for (const kb::TraitKind& kind : knowledge().all<kb::TraitKind>()) {
             // a trait may be asked for by a row that says what it changes
-            const bool byRow = std::any_of(knowledge().stageFactors.begin(), knowledge().stageFactors.end(),
-                                           [&](const kb::StageFactor& row) { return row.trait == kind.id; });
+            const bool byRow =
+                std::any_of(knowledge().all<kb::StageFactor>().begin(), knowledge().all<kb::StageFactor>().end(),
+                            [&](const kb::StageFactor& row) { return row.trait == kind.id; });
             QVERIFY2(byRow || code.contains('"' + toQt(kind.id) + '"'), kind.id.c_str());
         }
         static const QRegularExpression asked(
@@ -130,7 +133,7 @@ private Q_SLOTS:
         int count = 0;
         for (; matches.hasNext(); ++count) {
             const QString id = matches.next().captured(1);
-            QVERIFY2(knowledge().traitKind(id.toStdString()), qPrintable(id));
+            QVERIFY2(knowledge().find<kb::TraitKind>(id.toStdString()), qPrintable(id));
         }
         QVERIFY(count > 60);
     }

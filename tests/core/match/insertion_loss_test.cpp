@@ -2,6 +2,7 @@
 // evidence: tia-568.2
 #include "rule_rows.h"
 
+#include "core/kb/port_rows.h"
 #include "core/match/channel_loss.h"
 
 using namespace sokudo;
@@ -56,7 +57,7 @@ private Q_SLOTS:
         const auto lossOf = [](const char* line, const char* phy) {
             const auto plan = oneline::planFromLinkLine(line, knowledge());
             return match::channelLoss(match::linkContext(*plan, plan::links(*plan).front(), knowledge()),
-                                      *knowledge().phy(phy));
+                                      *knowledge().find<kb::Phy>(phy));
         };
         const auto five = lossOf("rj45 / cat5e 110m joints=4 / rj45", "1000base-t");
         QVERIFY(five);

@@ -2,6 +2,7 @@
 // evidence: practice
 #include <set>
 
+#include "core/kb/trade_rows.h"
 #include "core/match/link_down.h"
 #include "core/match/rule.h"
 #include "core/oneline/link_line.h"
@@ -77,7 +78,7 @@ private Q_SLOTS:
     {
         std::set<std::string_view> rules;
         for (const match::Rule* rule : match::allRules()) rules.insert(rule->id);
-        for (const kb::LinkDownCheck& step : knowledge().linkDownChecks) {
+        for (const kb::LinkDownCheck& step : knowledge().all<kb::LinkDownCheck>()) {
             QVERIFY(!step.look.empty() && step.minutes > 0 && !step.rules.empty());
             for (const std::string& rule : step.rules) QVERIFY2(rules.count(rule) == 1, rule.c_str());
         }

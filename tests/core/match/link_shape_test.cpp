@@ -6,6 +6,8 @@
 
 #include "core/base/csv.h"
 #include "core/kb/load.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/match/reports.h"
 #include "core/oneline/link_line.h"
 #include "core/plan/edits.h"
@@ -109,7 +111,7 @@ private Q_SLOTS:
                 next = plan::edits::putRun(plan, run);
                 break;
             case 1:
-                run.medium = knowledge().media[engine() % knowledge().media.size()].id;
+                run.medium = knowledge().all<kb::Medium>()[engine() % knowledge().all<kb::Medium>().size()].id;
                 next = plan::edits::putRun(plan, run);
                 break;
             case 2:
@@ -121,7 +123,7 @@ private Q_SLOTS:
                 next = plan::edits::putPort(plan, port);
                 break;
             case 4:
-                port.module = knowledge().modules[engine() % knowledge().modules.size()].id;
+                port.module = knowledge().all<kb::ModuleKind>()[engine() % knowledge().all<kb::ModuleKind>().size()].id;
                 next = plan::edits::putPort(plan, port);
                 break;
             case 5:

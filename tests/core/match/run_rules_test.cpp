@@ -2,6 +2,8 @@
 // Precedence, and what must hold for every rule.
 #include <set>
 
+#include "core/kb/provenance.h"
+#include "core/kb/rule_rows.h"
 #include "core/match/rule.h"
 #include "link_check.h"
 #include "plan_builder.h"
@@ -52,14 +54,16 @@ private Q_SLOTS:
         std::set<std::string> said{std::string("sf-") + "06"};
         for (const match::Rule* rule : match::allRules())
             for (const std::string& id : text::words(rule->clauses)) {
-                QVERIFY2(knowledge().ruleClause(id), id.c_str());
+                QVERIFY2(knowledge().find<kb::RuleClause>(id), id.c_str());
                 said.insert(id);
             }
         // 143 clauses of the reference, and those of ours about cards, hand-offs, extenders, mounts and tests
-        const auto ours = std::count_if(knowledge().ruleClauses.begin(), knowledge().ruleClauses.end(),
-                                        [](const kb::RuleClause& row) { return row.id.starts_with("hw-"); });
-        QCOMPARE(knowledge().ruleClauses.size(), static_cast<std::size_t>(143 + ours));
-        for (const kb::RuleClause& row : knowledge().ruleClauses) QVERIFY2(said.count(row.id) == 1, row.id.c_str());
+        const auto ours =
+            std::count_if(knowledge().all<kb::RuleClause>().begin(), knowledge().all<kb::RuleClause>().end(),
+                          [](const kb::RuleClause& row) { return row.id.starts_with("hw-"); });
+        QCOMPARE(knowledge().all<kb::RuleClause>().size(), static_cast<std::size_t>(143 + ours));
+        for (const kb::RuleClause& row : knowledge().all<kb::RuleClause>())
+            QVERIFY2(said.count(row.id) == 1, row.id.c_str());
     }
     /// Every sentence that the demo house and a set of lines bring out is whole: no placeholder left, a source that
     /// resolves.
@@ -76,7 +80,8 @@ private Q_SLOTS:
             for (const match::Finding& finding : report.findings) {
                 const QString text = toQt(finding.text());
                 QVERIFY2(!text.contains('{') && !text.contains('}') && text.size() > 10, qPrintable(text));
-                QVERIFY2(knowledge().clause(finding.outcome.from.source), finding.outcome.from.source.view().data());
+                QVERIFY2(knowledge().find<kb::Clause>(finding.outcome.from.source),
+                         finding.outcome.from.source.view().data());
             }
     }
     void noLinkHasNoRateAndFitsHasOne()

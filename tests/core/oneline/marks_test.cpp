@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "testing.h"
 
+#include "core/kb/part_rows.h"
 #include "core/oneline/marks.h"
 
 using namespace sokudo;
@@ -51,10 +52,10 @@ private Q_SLOTS:
     void cablesAreExplained()
     {
         for (const char* medium : {"cat5e", "cat6", "cat6a", "cat7", "cat8", "om3", "om4", "os2", "coax", "dac"}) {
-            const kb::MediumNote* note = knowledge().mediumNote(medium);
+            const kb::MediumNote* note = knowledge().find<kb::MediumNote>(medium);
             QVERIFY2(note && !note->build.empty() && !note->mechanics.empty(), medium);
         }
-        QVERIFY(!knowledge().mediumNote("wifi"));
+        QVERIFY(!knowledge().find<kb::MediumNote>("wifi"));
     }
 };
 

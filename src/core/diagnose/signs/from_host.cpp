@@ -6,6 +6,9 @@
 
 #include "core/base/text.h"
 #include "core/diagnose/facts.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/measure/module_name.h"
 
 namespace sokudo::diagnose {
@@ -81,7 +84,7 @@ std::optional<Observation> busDown(const Facts& facts)
             if (!interface.bus) return std::nullopt;
             const measure::BusState& bus = *interface.bus;
             const bool down = bus.generation < bus.cardGeneration || bus.lanes < bus.cardLanes;
-            const kb::BusGeneration* row = facts.kb.bus(bus.generation);
+            const kb::BusGeneration* row = kb::busOf(facts.kb, bus.generation);
             const double coded = row ? row->gigatransfers * bus.lanes * row->codingPayload / row->codingTotal : 0;
             const bool below = coded * 0.86 < inGigabits(facts.plannedRate()) * 0.9415;
             return seen(down && below, fmt::format("{}: the card trained to {}.0 ×{} of {}.0 ×{}", name, bus.generation,
@@ -92,7 +95,7 @@ std::optional<Observation> busDown(const Facts& facts)
 const kb::Optics* opticsOf(const measure::ModuleReading& module, const kb::KnowledgeBase& kb)
 {
     const kb::Phy* phy = measure::nameOf(module, kb).phy;
-    return phy ? kb.opticsOf(phy->id) : nullptr;
+    return phy ? kb.find<kb::Optics>(phy->id) : nullptr;
 }
 
 std::optional<Observation> lightLow(const Facts& facts)

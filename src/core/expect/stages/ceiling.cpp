@@ -6,6 +6,8 @@
 
 #include "core/base/text.h"
 #include "core/expect/stages.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::expect {
 namespace {
@@ -38,7 +40,7 @@ Band scaledBand(const Band& band, const kb::FactorBand& by)
 /// Some factors are not independent: rows that count together as another row make way for it.
 Factors together(const kb::KnowledgeBase& kb, Factors factors)
 {
-    for (const kb::StageFactor& row : kb.stageFactors) {
+    for (const kb::StageFactor& row : kb.all<kb::StageFactor>()) {
         const auto isGiven = [&](const std::string& id) {
             return std::find(factors.begin(), factors.end(), id) != factors.end();
         };
@@ -55,7 +57,7 @@ std::optional<Error> applyFactors(const kb::KnowledgeBase& kb, const Factors& fa
                                   Stage& stage)
 {
     for (const std::string& id : together(kb, factors)) {
-        const kb::StageFactor* row = kb.stageFactor(id);
+        const kb::StageFactor* row = kb.find<kb::StageFactor>(id);
         if (!row || row->stage != stageWord)
             return Error{ErrorCode::BadInput, fmt::format("“{}” is nothing that changes a {}", id, stageWord), {}};
         stage.carries = scaledBand(stage.carries, row->factor);
@@ -72,7 +74,7 @@ std::optional<Error> applyFactors(const kb::KnowledgeBase& kb, const Factors& fa
 
 Result<Stage> ceilingStage(const kb::KnowledgeBase& kb, std::string_view id, const Factors& factors)
 {
-    const kb::Ceiling* row = kb.ceiling(id);
+    const kb::Ceiling* row = kb.find<kb::Ceiling>(id);
     if (!row) return failure(ErrorCode::NotFound, fmt::format("ceilings.csv has no row “{}”", id));
     Stage stage;
     for (const KindOfRow& known : kKinds)
@@ -99,8 +101,8 @@ Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::o
 {
     auto stage = ceilingStage(kb, id);
     if (!stage) return stage;
-    const kb::Factor* share = kb.factor("coax-phy");
-    const kb::Factor* node = kb.factor("coax-node");
+    const kb::Factor* share = kb.find<kb::Factor>("coax-phy");
+    const kb::Factor* node = kb.find<kb::Factor>("coax-node");
     if (!share || !node) return failure(ErrorCode::NotFound, "link_factors.csv has no row “coax-phy” or “coax-node”");
     if (nodes < 2 || nodes > 16)
         return failure(ErrorCode::OutOfRange, "2 to 16 adapters share a coax", std::to_string(nodes));
@@ -129,7 +131,7 @@ Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::o
 
 Result<Stage> radioShareStage(const kb::KnowledgeBase& kb, BitRate phy)
 {
-    const kb::Factor* share = kb.factor("radio");
+    const kb::Factor* share = kb.find<kb::Factor>("radio");
     if (!share) return failure(ErrorCode::NotFound, "link_factors.csv has no row “radio”");
     Stage stage;
     stage.kind = StageKind::Medium;

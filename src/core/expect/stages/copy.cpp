@@ -6,6 +6,8 @@
 
 #include "core/base/text.h"
 #include "core/expect/stages.h"
+#include "core/kb/host_rows.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::expect {
 namespace {
@@ -23,9 +25,9 @@ Result<Stage> cachedWriteStage(const kb::KnowledgeBase& kb, const plan::DiskGrou
                                const Band& incoming)
 {
     if (group.count > 1) return failure(ErrorCode::BadInput, "a cache that runs out is reckoned for a single disk");
-    const kb::Disk* disk = kb.disk(group.kind);
+    const kb::Disk* disk = kb.find<kb::Disk>(group.kind);
     if (!disk) return failure(ErrorCode::BadInput, fmt::format("unknown kind of disk “{}”", group.kind));
-    const kb::WriteCache* cache = kb.writeCache(disk->id);
+    const kb::WriteCache* cache = kb.find<kb::WriteCache>(disk->id);
     if (!cache) return failure(ErrorCode::BadInput, fmt::format("{} has no cache that runs out", disk->name));
     if (copy.steps() <= 0) return failure(ErrorCode::OutOfRange, "a copy holds at least one byte");
     const auto mean = [&](BitRate fast, BitRate slow, BitRate in) {
@@ -55,7 +57,7 @@ Result<Stage> cachedWriteStage(const kb::KnowledgeBase& kb, const plan::DiskGrou
 Result<Stage> smallFilesStage(const kb::KnowledgeBase& kb, std::string_view kind, std::int64_t files, DataSize each,
                               int workers, const Band& rest)
 {
-    const kb::SmallFiles* row = kb.smallFilesOf(kind);
+    const kb::SmallFiles* row = kb.find<kb::SmallFiles>(kind);
     if (!row) return failure(ErrorCode::BadInput, fmt::format("small_files.csv has no row “{}”", kind));
     if (files < 1 || each.steps() < 1 || workers < 1)
         return failure(ErrorCode::OutOfRange, "a copy has at least one file of one byte and one worker");

@@ -5,6 +5,7 @@
 
 #include "core/base/text.h"
 #include "core/expect/stages.h"
+#include "core/kb/host_rows.h"
 
 namespace sokudo::expect {
 
@@ -12,9 +13,9 @@ namespace {
 
 Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, Access access)
 {
-    const kb::Disk* disk = kb.disk(group.kind);
+    const kb::Disk* disk = kb.find<kb::Disk>(group.kind);
     if (!disk) return failure(ErrorCode::BadInput, fmt::format("unknown kind of disk “{}”", group.kind));
-    const kb::ArrayLevel* level = kb.array(group.level.empty() ? "single" : group.level);
+    const kb::ArrayLevel* level = kb.find<kb::ArrayLevel>(group.level.empty() ? "single" : group.level);
     if (!level) return failure(ErrorCode::BadInput, fmt::format("unknown array level “{}”", group.level));
     if (group.count < level->leastDisks)
         return failure(ErrorCode::BadInput,

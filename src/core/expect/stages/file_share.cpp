@@ -5,6 +5,7 @@
 
 #include "core/base/text.h"
 #include "core/expect/stages.h"
+#include "core/kb/host_rows.h"
 
 namespace sokudo::expect {
 namespace {
@@ -25,7 +26,7 @@ Result<Band> networkOf(const kb::KnowledgeBase& kb, const kb::FileShare& row, co
 
 Result<Stage> fileShareStage(const kb::KnowledgeBase& kb, std::string_view protocol, const Band& network)
 {
-    const kb::FileShare* named = kb.fileShare(protocol, network.typical);
+    const kb::FileShare* named = kb::fileShareAt(kb, protocol, network.typical);
     if (!named) return failure(ErrorCode::BadInput, fmt::format("unknown file share “{}”", protocol));
     Stage stage;
     stage.kind = StageKind::FileShare;
@@ -33,7 +34,7 @@ Result<Stage> fileShareStage(const kb::KnowledgeBase& kb, std::string_view proto
     stage.detail = named->id;
     const kb::FileShare* usual = named;
     BitRate of = network.typical;
-    for (const kb::FileShare& row : kb.fileShares) {
+    for (const kb::FileShare& row : kb.all<kb::FileShare>()) {
         if (row.id != named->id) continue;
         const auto counted = networkOf(kb, row, *named, network);
         if (!counted) return tl::unexpected(counted.error());

@@ -5,6 +5,8 @@
 
 #include "core/base/text.h"
 #include "core/expect/stages.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::expect {
 
@@ -12,7 +14,7 @@ Result<Stage> internetStage(const kb::KnowledgeBase& kb, BitRate plan, std::stri
                             const Factors& factors, std::optional<BitRate> upload)
 {
     if (plan.steps() <= 0) return failure(ErrorCode::OutOfRange, "a plan is faster than nothing");
-    const kb::StageFactor* row = kb.stageFactor(overshoot);
+    const kb::StageFactor* row = kb.find<kb::StageFactor>(overshoot);
     if (!row || row->stage != "internet")
         return failure(ErrorCode::BadInput, fmt::format("“{}” is no kind of provider", overshoot));
     Stage stage;
@@ -25,7 +27,7 @@ Result<Stage> internetStage(const kb::KnowledgeBase& kb, BitRate plan, std::stri
                                 text::number(row->factor.typical), text::rate(stage.carries.typical), row->name);
     stage.from = row->from;
     if (const auto error = applyFactors(kb, factors, "internet", stage)) return tl::unexpected(*error);
-    if (const kb::Factor* segments = upload ? kb.factor("ack-segments") : nullptr) {
+    if (const kb::Factor* segments = upload ? kb.find<kb::Factor>("ack-segments") : nullptr) {
         const auto held = [&](double each) { return formulas::downloadHeldByUpload(*upload, {}, each); };
         const Band most{held(segments->value.low), held(segments->value.typical), held(segments->value.high)};
         stage.carries = {std::min(stage.carries.low, most.low), std::min(stage.carries.typical, most.typical),

@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/expect/stages.h"
+#include "core/kb/reach_rows.h"
 
 namespace sokudo::expect {
 
@@ -10,7 +11,7 @@ Result<Stage> linkStage(const kb::KnowledgeBase& kb, BitRate rate, const formula
 {
     const auto ceiling = formulas::goodput(rate, framing);
     if (!ceiling) return tl::unexpected(ceiling.error());
-    const kb::Factor* wire = kb.factor("wire");
+    const kb::Factor* wire = kb.find<kb::Factor>("wire");
     if (!wire) return failure(ErrorCode::NotFound, "link_factors.csv has no row “wire”");
     Stage stage;
     stage.kind = StageKind::Link;

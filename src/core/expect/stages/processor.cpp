@@ -6,6 +6,7 @@
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 #include "core/formulas/processor_cost.h"
+#include "core/kb/host_rows.h"
 
 namespace sokudo::expect {
 namespace {
@@ -15,7 +16,7 @@ constexpr std::string_view kPlain = "no-offload";  // has figures of its own in 
 Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProcessor& host, int mtu, int streams,
                              const Factors& factors)
 {
-    const kb::Processor* row = kb.processor(host.kind);
+    const kb::Processor* row = kb.find<kb::Processor>(host.kind);
     if (!row) return failure(ErrorCode::BadInput, fmt::format("unknown kind of processor “{}”", host.kind));
     if (host.clockGhz <= 0 || host.clockGhz > 10)
         return failure(ErrorCode::OutOfRange, "a processor clock lies between 0 and 10 GHz");

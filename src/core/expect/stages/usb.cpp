@@ -5,12 +5,13 @@
 
 #include "core/base/text.h"
 #include "core/expect/stages.h"
+#include "core/kb/stage_rows.h"
 
 namespace sokudo::expect {
 
 Result<Stage> usbStage(const kb::KnowledgeBase& kb, BitRate bus, BitRate adapter)
 {
-    const kb::UsbLink* row = kb.usbLink(bus, adapter);
+    const kb::UsbLink* row = kb::usbLinkOf(kb, bus, adapter);
     if (!row)
         return failure(ErrorCode::BadInput, "USB enumerates at 0.48, 5, 10, 20, 40 or 80 Gb/s", text::linkRate(bus));
     const auto wire = formulas::goodput(std::min(adapter, row->adapter));

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/kb/part_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -12,7 +13,7 @@ bool isFourLane(const LinkEnd& end) { return end.cage && end.cage->family.starts
 /// Cabled as one of several: a leg is stated, or a lead leads from a four-lane cage to a single-lane one.
 bool isCabledAsLeg(const LinkContext& link, const LinkEnd& end)
 {
-    if (!isFourLane(end) || link.kb.cageAdapter(end.word("adapter"))) return false;
+    if (!isFourLane(end) || link.kb.find<kb::CageAdapter>(end.word("adapter"))) return false;
     if (end.whole || end.splits || end.port->traits.has("leg") || end.port->traits.has("legs-used")) return true;
     const LinkEnd& far = link.other(end);
     return link.isCaptive() && far.cage && !isFourLane(far) && far.cage->holdsModule;
@@ -23,8 +24,8 @@ bool isCabledAsLeg(const LinkContext& link, const LinkEnd& end)
 const kb::BreakOut* rowFor(const LinkContext& link, const LinkEnd& end, int legs)
 {
     const std::string_view phy = end.module ? std::string_view(end.module->phy) : std::string_view();
-    const kb::BreakOut* usual = link.kb.breakOut(end.cage->id, legs);
-    for (const kb::BreakOut& row : link.kb.breakOuts)
+    const kb::BreakOut* usual = kb::breakOutOf(link.kb, end.cage->id, legs);
+    for (const kb::BreakOut& row : link.kb.all<kb::BreakOut>())
         if (row.cage == end.cage->id && row.legs == legs &&
             std::find(row.modulePhys.begin(), row.modulePhys.end(), phy) != row.modulePhys.end())
             return &row;

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/copper_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -16,7 +17,7 @@ std::string spoken(std::string_view space)
 /// What the space asks of the jacket; nothing asked where the row is null.
 const kb::Jacket* askedBy(const LinkContext& link, std::string_view space)
 {
-    return space == "plenum" || space == "riser" ? link.kb.jacket(space) : nullptr;
+    return space == "plenum" || space == "riser" ? link.kb.find<kb::Jacket>(space) : nullptr;
 }
 
 Outcomes check(const LinkContext& link)
@@ -25,7 +26,7 @@ Outcomes check(const LinkContext& link)
     for (const CableSection* cable : link.cables()) {
         const plan::Traits& traits = cable->run->traits;
         const std::string_view space = traits.word("space");
-        const kb::Jacket* jacket = traits.has("jacket") ? link.kb.jacket(traits.word("jacket")) : nullptr;
+        const kb::Jacket* jacket = traits.has("jacket") ? link.kb.find<kb::Jacket>(traits.word("jacket")) : nullptr;
         if (cable->medium && (cable->medium->id == "cat7" || cable->medium->id == "cat7a") && !traits.is("plug", "own"))
             found.push_back(clause(link, "cu-34", {{"medium", cable->medium->name}}));
         if (isWet(space) && jacket && !jacket->outdoors)

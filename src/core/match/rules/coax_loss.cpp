@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
+#include "core/kb/port_rows.h"
+#include "core/kb/shared_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -20,7 +22,7 @@ std::optional<Sum> pathLoss(const LinkContext& link)
 {
     if (const auto measured = link.runAs<Decibel>("measured-loss"))
         return Sum{*measured, text::decibel(*measured) + " measured on the way"};
-    const kb::CoaxLoss* connector = link.kb.coaxLoss("connector");
+    const kb::CoaxLoss* connector = link.kb.find<kb::CoaxLoss>("connector");
     if (!connector) return std::nullopt;
     Sum sum;
     std::vector<std::string> terms;
@@ -30,19 +32,21 @@ std::optional<Sum> pathLoss(const LinkContext& link)
         terms.push_back(fmt::format("{} {}", std::move(name), text::decibel(part)));
     };
     for (const CableSection* cable : link.cables()) {
-        const kb::CoaxLoss* row = cable->medium ? link.kb.coaxLoss(cable->medium->id) : nullptr;
+        const kb::CoaxLoss* row = cable->medium ? link.kb.find<kb::CoaxLoss>(cable->medium->id) : nullptr;
         if (!row || !cable->length) return std::nullopt;
         add(Decibel::of(row->at1500.in() * cable->length->in() / 100), text::length(*cable->length) + " " + row->name);
         ends += 2;
         const plan::Traits& traits = cable->run->traits;
         const int splitters = traits.count("splitters").value_or(0);
         const int ways = traits.count("splitter-ways").value_or(2);
-        const kb::CoaxLoss* splitter = link.kb.coaxLoss(fmt::format("split-{}", ways <= 4 ? ways : ways <= 6 ? 6 : 8));
+        const kb::CoaxLoss* splitter = link.kb.find<kb::CoaxLoss>(fmt::format("split-{}", ways <= 4   ? ways
+                                                                                          : ways <= 6 ? 6
+                                                                                                      : 8));
         if (splitters > 0 && splitter) {
             add(splitters * splitter->at1500, fmt::format("{} × {}", splitters, splitter->name));
             ends += 2 * splitters;
         }
-        if (const kb::CoaxLoss* jump = link.kb.coaxLoss("jump"); jump && traits.yes("jump"))
+        if (const kb::CoaxLoss* jump = link.kb.find<kb::CoaxLoss>("jump"); jump && traits.yes("jump"))
             add(jump->at1500, jump->name);
     }
     add(ends * connector->at1500, fmt::format("{} connectors", ends));

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/kb/port_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 

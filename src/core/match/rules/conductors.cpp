@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/formulas/acceptance.h"
+#include "core/kb/port_rows.h"
 #include "core/match/channel_loss.h"
 #include "core/match/clause.h"
 #include "core/match/power.h"

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/port_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/rule_rows.h"
 #include "core/match/clause.h"
 #include "core/match/direct_attach.h"
 #include "core/match/rule.h"
@@ -13,10 +16,11 @@ const kb::FecMode* modeOf(const LinkEnd& end, const LinkContext& link)
 {
     if (!end.port || !end.port->fec || *end.port->fec == plan::Fec::Auto) return nullptr;
     switch (*end.port->fec) {
-    case plan::Fec::BaseR: return link.kb.fecMode("base-r");
+    case plan::Fec::BaseR: return link.kb.find<kb::FecMode>("base-r");
     case plan::Fec::Rs:
-        return link.kb.fecMode(*link.common == gigabits(50) && !(end.phy && end.phy->lanes > 1) ? "rs544" : "rs528");
-    default: return link.kb.fecMode("none");
+        return link.kb.find<kb::FecMode>(*link.common == gigabits(50) && !(end.phy && end.phy->lanes > 1) ? "rs544"
+                                                                                                          : "rs528");
+    default: return link.kb.find<kb::FecMode>("none");
     }
 }
 
@@ -80,7 +84,7 @@ void equalButShort(const LinkContext& link, const kb::FecRule& rule, const kb::F
 
 void agree(const LinkContext& link, const kb::FecRule& rule, Outcomes& found)
 {
-    const kb::FecMode* required = link.kb.fecMode(requiredOf(link, rule));
+    const kb::FecMode* required = link.kb.find<kb::FecMode>(requiredOf(link, rule));
     const kb::FecMode* a = modeOf(link.a, link);
     const kb::FecMode* b = modeOf(link.b, link);
     if (!required) return;
@@ -135,7 +139,7 @@ void counters(const LinkContext& link, Outcomes& found)
 Outcomes check(const LinkContext& link)
 {
     if (!link.common || !link.a.phy || !link.hasFarEnd() || (!link.isCaptive() && !link.isOnFibre())) return {};
-    const kb::FecRule* rule = link.kb.fecRule(link.a.phy->id);
+    const kb::FecRule* rule = link.kb.find<kb::FecRule>(link.a.phy->id);
     // A dual-rate optic running at its lower rate has no FEC there.
     if (!rule || *link.common <= gigabits(10)) return belowFecRates(link);
     Outcomes found;

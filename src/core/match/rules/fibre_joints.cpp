@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/part_rows.h"
+#include "core/kb/port_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -11,10 +13,10 @@ constexpr Length kUsualBend = Length::fromSteps(25);  // tia-568.3: indoor cable
 bool meetsOtherPolish(const LinkContext& link, std::string_view polish)
 {
     if (polish == "mixed") return true;
-    const kb::Phy* phy = link.a.module ? link.kb.phy(link.a.module->phy) : nullptr;
+    const kb::Phy* phy = link.a.module ? link.kb.find<kb::Phy>(link.a.module->phy) : nullptr;
     if (!phy) return false;
     const bool angled = phy->connector == "mpo" && phy->medium == kb::MediumKind::SingleMode;
-    const kb::FibreJoint* joint = link.kb.fibreJoint("polish", angled ? "apc" : "upc", polish);
+    const kb::FibreJoint* joint = kb::fibreJointOf(link.kb, "polish", angled ? "apc" : "upc", polish);
     return joint && joint->verdict != Verdict::Fits;
 }
 

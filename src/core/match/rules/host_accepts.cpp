@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/port_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -23,7 +24,7 @@ Outcomes check(const LinkContext& link)
                                  part,
                                  "md-23"});
         }
-        const kb::Phy* phy = end.module ? link.kb.phy(end.module->phy) : nullptr;
+        const kb::Phy* phy = end.module ? link.kb.find<kb::Phy>(end.module->phy) : nullptr;
         if (phy && phy->rate == gigabits(2.5) && kb::isFibre(phy->medium)) {
             if (end.is("2500base-x", "no"))
                 found.push_back(clause(link, "md-30", {{"end", end.name}, {"module", end.module->name}}, {}, part));

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/kb/port_rows.h"
 #include "core/match/channel_loss.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
@@ -17,7 +18,7 @@ Outcomes check(const LinkContext& link)
     const bool isPlain = std::none_of(link.sections.begin(), link.sections.end(),
                                       [](const CableSection& s) { return s.cord || s.run->traits.has("celsius"); });
     if (isPlain) return {};
-    const kb::Phy* phy = link.kb.twistedPairPhy(*link.common);
+    const kb::Phy* phy = kb::twistedPairPhy(link.kb, *link.common);
     const auto channel = phy ? channelLoss(link, *phy) : std::nullopt;
     if (!channel || channel->loss <= channel->limit) return {};
     text::Args args{{"working", channel->working},

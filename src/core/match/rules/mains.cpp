@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/copper_rows.h"
+#include "core/kb/port_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -9,7 +11,7 @@ namespace {
 std::optional<Length> leastGap(const LinkContext& link, const CableSection& cable, int circuits)
 {
     const double separation = cable.medium && cable.medium->grade >= 70 ? 0.010 : cable.isScreened() ? 0.050 : 0.100;
-    for (const kb::MainsGap& row : link.kb.mainsGaps)
+    for (const kb::MainsGap& row : link.kb.all<kb::MainsGap>())
         if (circuits <= row.circuits) return Length::of(separation * row.factor);
     return std::nullopt;
 }

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/port_rows.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
@@ -8,7 +9,7 @@ namespace {
 bool takes(const LinkEnd& end, const LinkContext& link, kb::MediumKind medium)
 {
     if (end.module) {
-        const kb::Phy* phy = link.kb.phy(end.module->phy);
+        const kb::Phy* phy = link.kb.find<kb::Phy>(end.module->phy);
         if (!phy) return true;
         return kb::isFibre(phy->medium) ? kb::isFibre(medium) : phy->medium == medium;
     }

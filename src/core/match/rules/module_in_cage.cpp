@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/kb/part_rows.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -25,9 +28,9 @@ bool goesInto(const kb::Cage& module, const kb::Cage& cage)
 /// The adapter in the cage takes this module; null: there is none, or it does not.
 const kb::CageAdapter* adapterFor(const LinkEnd& end, const kb::Cage& home, const kb::KnowledgeBase& kb)
 {
-    const kb::CageAdapter* adapter = kb.cageAdapter(end.word("adapter"));
-    const kb::Cage* outer = adapter ? kb.cage(adapter->outer) : nullptr;
-    const kb::Cage* inner = adapter ? kb.cage(adapter->inner) : nullptr;
+    const kb::CageAdapter* adapter = kb.find<kb::CageAdapter>(end.word("adapter"));
+    const kb::Cage* outer = adapter ? kb.find<kb::Cage>(adapter->outer) : nullptr;
+    const kb::Cage* inner = adapter ? kb.find<kb::Cage>(adapter->inner) : nullptr;
     return outer && inner && end.cage->family.starts_with(outer->family) && home.family == inner->family &&
                    home.rate <= inner->rate
                ? adapter
@@ -78,7 +81,7 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, LinkPa
         return own(Verdict::Unknown, "{end} is an empty {cage} cage: choose the module", "empty-cage",
                    Certainty::Standard);
     }
-    const kb::Cage* home = link.kb.cage(end.module->cage);
+    const kb::Cage* home = link.kb.find<kb::Cage>(end.module->cage);
     if (const kb::CageAdapter* adapter = home ? adapterFor(end, *home, link.kb) : nullptr) {
         if (end.is("single-lane", "no")) return numbered("md-14");
         if (end.is("single-lane", "yes"))
@@ -95,7 +98,7 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, LinkPa
         const BitRate runs = end.rates.front();
         const bool isEnough = link.wanted && *link.wanted <= runs;
         const bool lowerOfTwo = link.common && end.module->rates.size() > 1 &&
-                                kb::isFibre(link.kb.phy(end.module->phy)->medium) &&
+                                kb::isFibre(link.kb.find<kb::Phy>(end.module->phy)->medium) &&
                                 *link.common < end.module->rates.front();
         if (lowerOfTwo && !isEnough && !end.is("rate-select", "yes")) return numbered("md-08", link.common);
         if (runs < end.cage->rate && !end.port->forced && !isEnough && !end.splits)

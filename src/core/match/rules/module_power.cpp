@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/port_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -10,7 +11,7 @@ constexpr Watt kUsualCage = Watt::fromSteps(1500);  // SFP power level 2
 std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, LinkPart part)
 {
     if (!end.module || !end.port) return std::nullopt;
-    const kb::Phy* phy = link.kb.phy(end.module->phy);
+    const kb::Phy* phy = link.kb.find<kb::Phy>(end.module->phy);
     const bool copper = phy && phy->medium == kb::MediumKind::TwistedPair;
     const auto allowed = end.port->traits.as<Watt>("allows-w");
     text::Args args{{"end", end.name}, {"module", end.module->name}, {"needs", end.moduleDraw()}};

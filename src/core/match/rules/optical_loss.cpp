@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/match/clause.h"
 #include "core/match/optical_budget.h"
 #include "core/match/rule.h"
@@ -8,7 +10,7 @@ namespace {
 
 std::optional<Outcome> lossOutcome(const LinkContext& link, const kb::Phy& phy, const OpticalLoss& loss)
 {
-    const kb::Reach* reach = link.kb.reach(phy.id, link.weakest->id);
+    const kb::Reach* reach = kb::reachOf(link.kb, phy.id, link.weakest->id);
     if (!reach || !reach->maxLoss) return std::nullopt;
     text::Args args{{"phy", phy.name},
                     {"working", loss.working},

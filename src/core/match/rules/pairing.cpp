@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -11,8 +13,8 @@ bool isOneStrand(const kb::Phy& phy) { return phy.wavelengths.find('/') != std::
 const kb::Phy* spokenBy(const LinkContext& link, const LinkEnd& end)
 {
     if (!end.module) return nullptr;
-    const kb::Phy* own = link.kb.phy(end.module->phy);
-    return own && end.splits == own->lanes && !own->lanePhy.empty() ? link.kb.phy(own->lanePhy) : own;
+    const kb::Phy* own = link.kb.find<kb::Phy>(end.module->phy);
+    return own && end.splits == own->lanes && !own->lanePhy.empty() ? link.kb.find<kb::Phy>(own->lanePhy) : own;
 }
 
 const char* whyNot(const kb::Phy& a, const kb::Phy& b)
@@ -43,7 +45,7 @@ Outcomes check(const LinkContext& link)
                     {"wavesB", b->wavelengths}};
     if (a == b && !isOneStrand(*a))
         return single({Verdict::Fits, a->rate, "{a} at both ends", args, a->from, LinkPart::Between, "fo-01"});
-    if (const kb::Pairing* pair = link.kb.pairing(a->id, b->id)) {
+    if (const kb::Pairing* pair = kb::pairingOf(link.kb, a->id, b->id)) {
         const bool tooLong = pair->upTo && link.length && *link.length > *pair->upTo;
         args.emplace_back("text", text::Arg(pair->text));
         if (pair->upTo) args.emplace_back("upTo", text::Arg(*pair->upTo));

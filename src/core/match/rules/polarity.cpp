@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 
 #include "core/base/ascii.h"
+#include "core/kb/part_rows.h"
+#include "core/kb/port_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -15,14 +17,14 @@ Outcomes check(const LinkContext& link)
 {
     Outcomes found;
     if (!link.isOnFibre() || !link.a.module || !link.b.module) return found;
-    const kb::Phy* phy = link.kb.phy(link.a.module->phy);
+    const kb::Phy* phy = link.kb.find<kb::Phy>(link.a.module->phy);
     if (!phy || !kb::isFibre(phy->medium)) return found;
     const bool parallel = phy->connector == "mpo";
     if (const auto crossings = link.runCount("crossings");
         crossings && !parallel && !isOneStrand(*phy) &&
-        isBad(link.kb.fibreJoint("duplex", *crossings % 2 == 0 ? "even" : "odd")))
+        isBad(kb::fibreJointOf(link.kb, "duplex", *crossings % 2 == 0 ? "even" : "odd")))
         found.push_back(clause(link, "fo-14", {{"crossings", static_cast<double>(*crossings)}}));
-    if (const std::string_view mpo = link.runWord("mpo"); parallel && isBad(link.kb.fibreJoint("parallel", mpo)))
+    if (const std::string_view mpo = link.runWord("mpo"); parallel && isBad(kb::fibreJointOf(link.kb, "parallel", mpo)))
         found.push_back(clause(link, "fo-15", {{"mpo", std::string(1, ascii::upper(mpo.front()))}}));
     if (const auto strands = link.runCount("strands")) {
         const int needed = fibresOf(*phy);

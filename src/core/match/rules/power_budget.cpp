@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/copper_rows.h"
 #include "core/match/clause.h"
 #include "core/match/power.h"
 #include "core/match/rule.h"
@@ -15,13 +16,13 @@ Watt grantedElsewhere(const LinkContext& link, const PowerFlow& flow)
     Watt sum;
     for (const plan::Port* port : plan::portsOf(link.plan, flow.source->device->id)) {
         if (port->id == flow.source->port->id) continue;
-        const kb::PoeType* type = link.kb.poeType(port->traits.word("pse"));
+        const kb::PoeType* type = link.kb.find<kb::PoeType>(port->traits.word("pse"));
         if (!type) continue;
         for (const plan::Run* run : plan::runsAt(link.plan, port->id)) {
             const auto traced = plan::linkOf(link.plan, run->id);
             if (!traced) continue;
             const plan::Port* far = link.plan.ports.find(traced->a == port->id ? traced->b : traced->a);
-            const kb::PoeClass* asked = far ? link.kb.poeClass(far->traits.word("pd")) : nullptr;
+            const kb::PoeClass* asked = far ? link.kb.find<kb::PoeClass>(far->traits.word("pd")) : nullptr;
             if (asked) sum = sum + grantOf(link.kb, *type, *asked);
         }
     }

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/kb/port_rows.h"
+#include "core/kb/shared_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -13,8 +15,8 @@ Outcomes check(const LinkContext& link)
 {
     Outcomes found;
     if (!link.isOn(kb::MediumKind::PowerLine) || !link.hasFarEnd() || !link.common) return found;
-    const kb::PowerLine* a = link.kb.powerLine(link.a.word("plc"));
-    const kb::PowerLine* b = link.kb.powerLine(link.b.word("plc"));
+    const kb::PowerLine* a = link.kb.find<kb::PowerLine>(link.a.word("plc"));
+    const kb::PowerLine* b = link.kb.find<kb::PowerLine>(link.b.word("plc"));
     if (!a || !b) {
         const LinkEnd& silent = a ? link.b : link.a;
         return single(

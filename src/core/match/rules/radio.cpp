@@ -2,6 +2,7 @@
 #include <algorithm>
 
 #include "core/formulas/radio.h"
+#include "core/kb/port_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/port_rows.h"
 #include "core/match/direct_attach.h"
 #include "core/match/rule.h"
 
@@ -8,7 +9,7 @@ namespace {
 Outcomes check(const LinkContext& link)
 {
     if (!link.isCaptive() || !link.common || !link.weakest) return {};
-    const kb::Phy* phy = link.a.phy ? link.a.phy : link.kb.directAttachPhy(*link.common);
+    const kb::Phy* phy = link.a.phy ? link.a.phy : kb::directAttachPhy(link.kb, *link.common);
     if (!phy) return {};
     if (link.b.phy && link.b.phy != phy)
         return single({Verdict::NoLink,

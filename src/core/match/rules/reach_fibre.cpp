@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -14,7 +16,7 @@ Outcome judge(const LinkContext& link, const kb::Phy& phy)
                        from,    LinkPart::Between,
                        caseId};
     };
-    const kb::Reach* reach = link.kb.reach(phy.id, link.weakest->id);
+    const kb::Reach* reach = kb::reachOf(link.kb, phy.id, link.weakest->id);
     if (!reach) {
         if (phy.medium == kb::MediumKind::Multimode && link.isOn(kb::MediumKind::SingleMode))
             return result(Verdict::NoLink, "{phy} is a multimode optic: about 15 dB are lost where it meets {medium}",

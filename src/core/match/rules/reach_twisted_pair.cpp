@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
@@ -33,7 +35,7 @@ std::optional<Outcome> moduleReach(const LinkContext& link, const LinkEnd& end, 
 Outcomes check(const LinkContext& link)
 {
     if (!link.isOn(kb::MediumKind::TwistedPair) || !link.common || !link.weakest) return {};
-    const kb::Phy* phy = link.kb.twistedPairPhy(*link.common);
+    const kb::Phy* phy = kb::twistedPairPhy(link.kb, *link.common);
     if (!phy) return {};
     text::Args args{{"phy", phy->name}, {"medium", link.weakest->name}};
     if (!link.length)
@@ -44,7 +46,8 @@ Outcomes check(const LinkContext& link)
                        {"own", Certainty::Standard},
                        LinkPart::Between,
                        "length-unknown"});
-    const kb::TwistedPairCase* row = link.kb.twistedPairCase(phy->id, link.weakest->id, *link.length, link.bundled);
+    const kb::TwistedPairCase* row =
+        kb::twistedPairCase(link.kb, phy->id, link.weakest->id, *link.length, link.bundled);
     if (!row) return {};
     args.emplace_back("length", text::Arg(*link.length));
     args.emplace_back("text", text::Arg(row->text));

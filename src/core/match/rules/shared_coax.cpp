@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/kb/port_rows.h"
+#include "core/kb/shared_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -10,7 +12,7 @@ namespace {
 const kb::CoaxGeneration* generationOf(const LinkContext& link, const LinkEnd& end)
 {
     const std::string_view stated = end.word("coax-version");
-    return link.kb.coaxGeneration(stated.empty() ? "2.5" : stated);
+    return link.kb.find<kb::CoaxGeneration>(stated.empty() ? "2.5" : stated);
 }
 
 void generations(const LinkContext& link, Outcomes& found)
@@ -37,7 +39,7 @@ void generations(const LinkContext& link, Outcomes& found)
 void bands(const LinkContext& link, Outcomes& found)
 {
     const auto bandOf = [&](const LinkEnd& end) {
-        return link.kb.coaxBand(end.port->traits.has("coax-band") ? end.word("coax-band") : "d");
+        return link.kb.find<kb::CoaxBand>(end.port->traits.has("coax-band") ? end.word("coax-band") : "d");
     };
     const kb::CoaxBand* a = bandOf(link.a);
     const kb::CoaxBand* b = bandOf(link.b);

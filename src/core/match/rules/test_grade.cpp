@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/part_rows.h"
+#include "core/kb/port_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -11,9 +13,9 @@ Outcomes check(const LinkContext& link)
     if (!link.isOn(kb::MediumKind::TwistedPair)) return found;
     for (const CableSection* cable : link.cables()) {
         const plan::Traits& stated = cable->run->traits;
-        const kb::Mark* grade = link.kb.mark(stated.word("tested"));
+        const kb::Mark* grade = link.kb.find<kb::Mark>(stated.word("tested"));
         if (!grade) continue;
-        const kb::Medium* certified = link.kb.medium(stated.word("tested-as"));
+        const kb::Medium* certified = link.kb.find<kb::Medium>(stated.word("tested-as"));
         if (certified && cable->medium && certified->grade < cable->medium->grade) {
             found.push_back(
                 clause(link, "hw-12",

@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/copper_rows.h"
+#include "core/kb/port_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -23,7 +25,8 @@ Outcomes check(const LinkContext& link)
     Outcomes found;
     if (!link.isOn(kb::MediumKind::TwistedPair)) return found;
     for (const CableSection* cable : link.cables()) {
-        const kb::WireFault* fault = cable->run->wireMap.empty() ? nullptr : link.kb.wireFault(cable->run->wireMap);
+        const kb::WireFault* fault =
+            cable->run->wireMap.empty() ? nullptr : link.kb.find<kb::WireFault>(cable->run->wireMap);
         if (!fault) continue;
         const Effect effect = effectOf(*fault, link.common.value_or(gigabits(1)));
         const LinkEnd* stubborn = link.a.is("downshift", "no")   ? &link.a

@@ -1,7 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/kb/rule_rows.h"
+
+#include <algorithm>
+
 #include <fmt/format.h>
 
-#include "core/kb/load_rows.h"
+#include "core/kb/loader.h"
 
 namespace sokudo::kb {
 namespace {
@@ -19,6 +23,11 @@ Enum oneOf(RowReader& row, std::string_view column, const std::string_view (&wor
 constexpr std::string_view kOwners[] = {"device", "port", "run"};
 constexpr std::string_view kTypes[] = {"flag", "choice", "count",   "length",    "decibel", "level",
                                        "watt", "ohm",    "celsius", "frequency", "rate"};
+
+Clause clauseRow(RowReader& row)
+{
+    return {row.text("id"), row.text("document"), row.text("clause"), row.text("title")};
+}
 
 RuleClause ruleClauseRow(RowReader& row)
 {
@@ -55,13 +64,21 @@ Asymmetry asymmetryRow(RowReader& row)
 
 }  // namespace
 
-void loadRuleRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& error)
+const FecMode* fecModeNamed(const KnowledgeBase& kb, std::string_view word)
 {
-    readRows(files, "rules.csv", kb.ruleClauses, ruleClauseRow, error);
-    readRows(files, "cautions.csv", kb.cautions, cautionRow, error);
-    readRows(files, "fec_modes.csv", kb.fecModes, fecModeRow, error);
-    readRows(files, "traits.csv", kb.traitKinds, traitKindRow, error);
-    readRows(files, "asymmetries.csv", kb.asymmetries, asymmetryRow, error);
+    for (const FecMode& row : kb.all<FecMode>())
+        if (std::find(row.words.begin(), row.words.end(), word) != row.words.end()) return &row;
+    return nullptr;
+}
+
+void ruleTables(Loader& tables)
+{
+    tables.add("clauses.csv", clauseRow);
+    tables.add("rules.csv", ruleClauseRow);
+    tables.add("cautions.csv", cautionRow);
+    tables.add("fec_modes.csv", fecModeRow);
+    tables.add("traits.csv", traitKindRow);
+    tables.add("asymmetries.csv", asymmetryRow);
 }
 
 }  // namespace sokudo::kb

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/base/text.h"
-#include "core/kb/load_rows.h"
+#include "core/kb/copper_rows.h"
+
+#include "core/kb/loader.h"
 
 namespace sokudo::kb {
 namespace {
 
-BitRate megabit(RowReader& row, std::string_view column) { return BitRate::of(row.number(column) * 1e6); }
 Frequency megahertz(RowReader& row, std::string_view column) { return Frequency::of(row.number(column)); }
 Watt watt(RowReader& row, std::string_view column) { return Watt::of(row.number(column)); }
 Volt volt(RowReader& row, std::string_view column) { return Volt::of(row.number(column)); }
@@ -81,70 +81,27 @@ Jacket jacketRow(RowReader& row)
 {
     return {row.text("id"), row.text("name"), row.whole("rank"), row.yes("outdoors"), row.provenance()};
 }
+
 MainsGap mainsGapRow(RowReader& row) { return {row.whole("circuits_up_to"), row.number("factor"), row.provenance()}; }
-
-CoaxGeneration coaxGenerationRow(RowReader& row)
-{
-    return {row.text("id"),
-            row.text("name"),
-            megabit(row, "phy_mbps"),
-            megabit(row, "mac_mbps"),
-            row.whole("nodes"),
-            megabit(row, "low_mbps"),
-            megabit(row, "high_mbps"),
-            Duration::of(row.number("latency_ms") / 1000),
-            row.whole("order"),
-            row.provenance()};
-}
-
-CoaxBand coaxBandRow(RowReader& row)
-{
-    return {row.text("id"),
-            row.text("name"),
-            megahertz(row, "low_mhz"),
-            megahertz(row, "high_mhz"),
-            row.yes("satellite_clash"),
-            row.yes("cable_internet_clash"),
-            row.provenance()};
-}
-
-CoaxLoss coaxLossRow(RowReader& row)
-{
-    return {row.text("id"), row.text("name"), Decibel::of(row.number("at_1500_db")), row.text("unit") == "per 100 m",
-            row.provenance()};
-}
-
-PowerLine powerLineRow(RowReader& row)
-{
-    return {row.text("id"),
-            row.text("name"),
-            megabit(row, "printed_mbps"),
-            row.text("protocol"),
-            megabit(row, "good_low_mbps"),
-            megabit(row, "good_high_mbps"),
-            megabit(row, "typical_low_mbps"),
-            megabit(row, "typical_high_mbps"),
-            megabit(row, "bad_mbps"),
-            row.provenance()};
-}
 
 }  // namespace
 
-void loadMediaRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& error)
+const Conductor* conductorOf(const KnowledgeBase& kb, int gauge)
 {
-    readRows(files, "cable_loss.csv", kb.cableLosses, cableLossRow, error);
-    readRows(files, "copper_needs.csv", kb.copperNeeds, copperNeedRow, error);
-    readRows(files, "conductors.csv", kb.conductors, conductorRow, error);
-    readRows(files, "hot_lengths.csv", kb.hotLengths, hotLengthRow, error);
-    readRows(files, "wire_faults.csv", kb.wireFaults, wireFaultRow, error);
-    readRows(files, "poe_types.csv", kb.poeTypes, poeTypeRow, error);
-    readRows(files, "poe_classes.csv", kb.poeClasses, poeClassRow, error);
-    readRows(files, "jackets.csv", kb.jackets, jacketRow, error);
-    readRows(files, "mains_gaps.csv", kb.mainsGaps, mainsGapRow, error);
-    readRows(files, "coax_generations.csv", kb.coaxGenerations, coaxGenerationRow, error);
-    readRows(files, "coax_bands.csv", kb.coaxBands, coaxBandRow, error);
-    readRows(files, "coax_losses.csv", kb.coaxLosses, coaxLossRow, error);
-    readRows(files, "power_lines.csv", kb.powerLines, powerLineRow, error);
+    return firstWhere<Conductor>(kb, [gauge](const Conductor& row) { return row.gauge == gauge; });
+}
+
+void copperTables(Loader& tables)
+{
+    tables.add("cable_loss.csv", cableLossRow, by<&CableLoss::medium>);
+    tables.add("copper_needs.csv", copperNeedRow, by<&CopperNeed::phy>);
+    tables.add("conductors.csv", conductorRow);
+    tables.add("hot_lengths.csv", hotLengthRow);
+    tables.add("wire_faults.csv", wireFaultRow);
+    tables.add("poe_types.csv", poeTypeRow);
+    tables.add("poe_classes.csv", poeClassRow);
+    tables.add("jackets.csv", jacketRow);
+    tables.add("mains_gaps.csv", mainsGapRow);
 }
 
 }  // namespace sokudo::kb

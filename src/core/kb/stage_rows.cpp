@@ -1,5 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/kb/load_rows.h"
+#include "core/kb/stage_rows.h"
+
+#include "core/base/text.h"
+#include "core/kb/loader.h"
 
 namespace sokudo::kb {
 namespace {
@@ -44,32 +47,6 @@ StageFactor stageFactorRow(RowReader& row)
             row.words("instead_of"), row.provenance()};
 }
 
-SmallFiles smallFilesRow(RowReader& row)
-{
-    return {row.text("id"),
-            row.text("name"),
-            milliseconds(row.number("low_ms")),
-            milliseconds(row.number("typical_ms")),
-            milliseconds(row.number("high_ms")),
-            row.words("aliases"),
-            row.provenance()};
-}
-
-WriteCache writeCacheRow(RowReader& row)
-{
-    return {row.text("disk"),
-            DataSize::of(row.number("cache_gb") * 1e9),
-            {megabytes(row.number("after_low_mbyte_s")), megabytes(row.number("after_typical_mbyte_s")),
-             megabytes(row.number("after_high_mbyte_s"))},
-            row.provenance()};
-}
-
-HeadlineShare headlineRow(RowReader& row)
-{
-    return {row.text("id"),     row.text("name"),     {row.number("low"), row.number("typical"), row.number("high")},
-            row.text("beware"), row.words("aliases"), row.provenance()};
-}
-
 BothWays bothWaysRow(RowReader& row)
 {
     return {row.text("stage"),
@@ -102,28 +79,67 @@ IdlePower idlePowerRow(RowReader& row)
             row.provenance()};
 }
 
+SmallFiles smallFilesRow(RowReader& row)
+{
+    return {row.text("id"),
+            row.text("name"),
+            milliseconds(row.number("low_ms")),
+            milliseconds(row.number("typical_ms")),
+            milliseconds(row.number("high_ms")),
+            row.words("aliases"),
+            row.provenance()};
+}
+
+HeadlineShare headlineRow(RowReader& row)
+{
+    return {row.text("id"),     row.text("name"),     {row.number("low"), row.number("typical"), row.number("high")},
+            row.text("beware"), row.words("aliases"), row.provenance()};
+}
+
 Purpose purposeRow(RowReader& row)
 {
     return {row.text("id"), row.text("name"), row.gigabit("each_gbps"), row.number("safety"), row.provenance()};
 }
 
+WriteCache writeCacheRow(RowReader& row)
+{
+    return {row.text("disk"),
+            DataSize::of(row.number("cache_gb") * 1e9),
+            {megabytes(row.number("after_low_mbyte_s")), megabytes(row.number("after_typical_mbyte_s")),
+             megabytes(row.number("after_high_mbyte_s"))},
+            row.provenance()};
+}
+
 }  // namespace
 
-void loadStageRows(const Files& files, KnowledgeBase& kb, std::optional<Error>& error)
+const UsbLink* usbLinkOf(const KnowledgeBase& kb, BitRate bus, BitRate adapter)
 {
-    readRows(files, "ceilings.csv", kb.ceilings, ceilingRow, error);
-    readRows(files, "usb_links.csv", kb.usbLinks, usbRow, error);
-    readRows(files, "encapsulations.csv", kb.encapsulations, encapsulationRow, error);
-    readRows(files, "stage_factors.csv", kb.stageFactors, stageFactorRow, error);
-    readRows(files, "both_ways.csv", kb.bothWays, bothWaysRow, error);
-    readRows(files, "unit_readings.csv", kb.unitMeanings, unitRow, error);
-    readRows(files, "air_notes.csv", kb.airNotes, airNoteRow, error);
-    readRows(files, "counter_places.csv", kb.counterPlaces, counterPlaceRow, error);
-    readRows(files, "idle_powers.csv", kb.idlePowers, idlePowerRow, error);
-    readRows(files, "small_files.csv", kb.smallFiles, smallFilesRow, error);
-    readRows(files, "headline_shares.csv", kb.headlineShares, headlineRow, error);
-    readRows(files, "purposes.csv", kb.purposes, purposeRow, error);
-    readRows(files, "write_caches.csv", kb.writeCaches, writeCacheRow, error);
+    const UsbLink* found = nullptr;
+    for (const UsbLink& row : kb.all<UsbLink>()) {
+        if (row.enumerated != bus) continue;
+        const bool enough = row.adapter >= adapter;
+        if (!found ||
+            (found->adapter < adapter ? row.adapter > found->adapter : enough && row.adapter < found->adapter))
+            found = &row;
+    }
+    return found;
+}
+
+void stageTables(Loader& tables)
+{
+    tables.add("ceilings.csv", ceilingRow);
+    tables.add("usb_links.csv", usbRow);
+    tables.add("encapsulations.csv", encapsulationRow);
+    tables.add("stage_factors.csv", stageFactorRow);
+    tables.add("both_ways.csv", bothWaysRow, by<&BothWays::stage>);
+    tables.add("unit_readings.csv", unitRow);
+    tables.add("air_notes.csv", airNoteRow);
+    tables.add("counter_places.csv", counterPlaceRow);
+    tables.add("idle_powers.csv", idlePowerRow, by<&IdlePower::role>);
+    tables.add("small_files.csv", smallFilesRow);
+    tables.add("headline_shares.csv", headlineRow);
+    tables.add("purposes.csv", purposeRow);
+    tables.add("write_caches.csv", writeCacheRow, by<&WriteCache::disk>);
 }
 
 }  // namespace sokudo::kb
