@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include <QApplication>
+#include <QFile>
 #include <QFontDatabase>
 #include <QPalette>
 #include <QToolTip>
@@ -41,61 +42,9 @@ Theme night()
 
 QString styleSheet(const Theme& t)
 {
-    QString sheet = R"(
-* { font-family: "Inter"; font-size: @13px; color: @ink; }
-QWidget { background: transparent; }
-QMainWindow, QDialog { background: @paper; }
-QToolTip { background: @raised; color: @ink; border: 1px solid @hairline; padding: 4px; }
-QScrollArea, QAbstractScrollArea { border: none; background: transparent; }
-QLineEdit, QComboBox, QSpinBox, QDoubleSpinBox, QPlainTextEdit { background: @raised; border: 1px solid @hairline; border-radius: 3px; padding: 4px 7px; selection-background-color: @plan; selection-color: @raised; }
-QLineEdit:focus, QComboBox:focus, QSpinBox:focus, QDoubleSpinBox:focus, QPlainTextEdit:focus { border: 1px solid @plan; }
-QComboBox::drop-down { border: none; width: 20px; }
-QComboBox::down-arrow { image: url(:/icons/down-@mode); width: 9px; height: 6px; }
-QComboBox QAbstractItemView { background: @raised; border: 1px solid @hairline; selection-background-color: @planPale; selection-color: @ink; outline: 0; }
-QSpinBox::up-button, QSpinBox::down-button, QDoubleSpinBox::up-button, QDoubleSpinBox::down-button { width: 0; }
-QPushButton { background: @raised; border: 1px solid @plan; border-radius: 3px; padding: 5px 13px; color: @planDeep; font-weight: 600; }
-QPushButton:hover { background: @planPale; }
-QPushButton:focus { border: 2px solid @planDeep; padding: 4px 12px; }
-QPushButton:disabled { color: @soft; border-color: @hairline; }
-QPushButton[kind="main"] { background: @planDeep; color: @paper; border-color: @planDeep; }
-QPushButton[kind="main"]:hover { background: @plan; }
-QPushButton[kind="main"]:disabled { background: @hairline; border-color: @hairline; color: @soft; }
-QPushButton[kind="quiet"] { border: none; background: transparent; padding: 3px 6px; text-align: left; font-weight: 500; }
-QPushButton[kind="quiet"]:hover { color: @plan; }
-QPushButton[kind="quiet"]:focus { border: 1px solid @plan; padding: 2px 5px; }
-QPushButton[kind="bench"] { border: none; border-bottom: 3px solid transparent; border-radius: 0; background: transparent; padding: 9px 14px 7px 14px; color: @soft; font-weight: 500; }
-QPushButton[kind="bench"]:checked { color: @ink; border-bottom: 3px solid @planDeep; font-weight: 600; background: @paper; }
-QPushButton[kind="bench"]:focus { color: @planDeep; }
-QPushButton[kind="count"] { border: none; background: #2b3040; color: @barInk; border-radius: 3px; padding: 4px 10px 4px 6px; font-weight: 500; }
-QPushButton[kind="count"]:focus { border: 1px solid @barSoft; padding: 3px 9px 3px 5px; }
-QTableView, QListView { background: transparent; border: none; outline: 0; gridline-color: @hairline; selection-background-color: @planPale; selection-color: @ink; }
-QTableView::item { padding: 3px 8px 3px 0; border-bottom: 1px solid @hairline; }
-QHeaderView::section { background: transparent; border: none; border-bottom: 1px solid @hairline; color: @soft; padding: 4px 8px 4px 3px; font-weight: 500; }
-QCheckBox { spacing: 7px; }
-QCheckBox::indicator { width: 13px; height: 13px; border: 1px solid @soft; border-radius: 2px; background: @raised; }
-QCheckBox::indicator:checked { image: url(:/icons/tick-@mode); background: @planDeep; border-color: @planDeep; }
-QCheckBox:focus { color: @planDeep; }
-QProgressBar { background: @side; border: 1px solid @hairline; border-radius: 3px; height: 8px; text-align: center; }
-QProgressBar::chunk { background: @plan; }
-QScrollBar:vertical { width: 10px; background: transparent; } QScrollBar:horizontal { height: 10px; background: transparent; }
-QScrollBar::handle { background: @hairline; border-radius: 4px; min-height: 24px; min-width: 24px; } QScrollBar::handle:hover { background: @soft; }
-QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; } QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
-QMenu { background: @raised; border: 1px solid @hairline; } QMenu::item { padding: 5px 18px; } QMenu::item:selected { background: @planPale; }
-QLabel[kind="title"] { font-size: @20px; font-weight: 600; }
-QLabel[kind="heading"] { font-size: @14px; font-weight: 600; }
-QLabel[kind="soft"] { color: @soft; font-size: @12px; }
-QLabel[kind="figure"] { font-family: "JetBrains Mono"; font-size: @12px; }
-QLabel[kind="measured"] { font-family: "JetBrains Mono"; font-size: @13px; color: @measured; font-weight: 600; }
-QLabel[kind="good"] { color: @fits; } QLabel[kind="bad"] { color: @noLink; } QLabel[kind="caution"] { color: @unsafe; font-size: @12px; }
-QFrame[kind="panel"] { background: @side; border-left: 1px solid @hairline; }
-QFrame[kind="list"] { background: @side; border-right: 1px solid @hairline; }
-QFrame[kind="foot"] { background: @raised; border-top: 1px solid @hairline; }
-QFrame[kind="tabs"] { background: @side; border-bottom: 1px solid @hairline; }
-QFrame[kind="card"] { background: @raised; border: 1px solid @hairline; border-radius: 3px; }
-QFrame[kind="first"] { background: @planPale; border: 1px solid @plan; border-radius: 3px; }
-QFrame[kind="notice"] { background: @raised; border: 1px solid @hairline; border-left: 3px solid @soft; }
-QFrame[kind="line"] { background: @hairline; }
-)";
+    QFile file(":/style/sheet");
+    if (!file.open(QIODevice::ReadOnly)) return {};
+    QString sheet = QString::fromUtf8(file.readAll());
     const std::pair<const char*, QColor> names[] = {
         {"@paper", t.paper}, {"@side", t.side},         {"@raised", t.raised},     {"@ink", t.ink},
         {"@soft", t.soft},   {"@hairline", t.hairline}, {"@planPale", t.planPale}, {"@planDeep", t.planDeep},

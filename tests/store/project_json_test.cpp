@@ -9,6 +9,63 @@ using sokudo::testing::toQt;
 
 namespace {
 std::string demo() { return kb::embeddedFiles().at("starters/lantern-row.json"); }
+/// A plan with every field set.
+plan::Plan fullPlan()
+{
+    plan::Plan plan;
+    plan.name = "x";
+    plan.places = plan.places.with({{1}, "place", -2, "shed", "note"});
+    plan::Device device{{2},
+                        {1},
+                        "device",
+                        plan::Role::Storage,
+                        "text",
+                        plan::HostProcessor{"mid-x86", 3.4, 4},
+                        {{"hdd", 6, "raid6"}, {"ssd", 1, ""}},
+                        "smb",
+                        {},
+                        "note"};
+    plan.devices = plan.devices.with(device);
+    plan.slots = plan.slots.with({{3}, {2}, "1", 3, 4, 16, true, plan::Card{"card", 4, 16}});
+    plan::Port port{{4},          {2},  7,  "X1", "sfp28", {gigabits(25), gigabits(10)}, gigabits(10), plan::Fec::BaseR,
+                    "25gbase-sr", 9000, {3}};
+    port.splitOf = {10};
+    port.leg = 2;
+    port.traits.set("lock", "listed");
+    plan.ports = plan.ports.with(port);
+    plan.ports = plan.ports.with({{10}, {2}, 8, "X2", "qsfp28"});
+    plan::Run run{{5},     "run", {4},          {},    "om4", Length::of(12.345), 2, 1, plan::Bundle::Bundled,
+                  "split", true,  gigabits(25), "note"};
+    run.segments = {{plan::SegmentKind::Cord, true, "cat6", Length::of(2.5), 26}, {plan::SegmentKind::Coupler}};
+    run.traits.set("celsius", "55");
+    run.traits.set("copper-clad", "yes");
+    plan.runs = plan.runs.with(run);
+    plan.waivers = plan.waivers.with({{9}, {5}, "cu-07", "marginal", "soak-tested for a day", "2026-11-25"});
+    return plan;
+}
+
+/// A trial, an entry and an answer with every field set.
+void addRecords(Project& project)
+{
+    measure::Trial trial;
+    trial.id = {6};
+    trial.at = *measure::timeFromIso("2026-11-25T21:04:05.120Z");
+    trial.from = trial.to = {2};
+    trial.kind = measure::TrialKind::FileCopy;
+    trial.origin = measure::Origin::Imported;
+    trial.direction = measure::Direction::Both;
+    trial.streams = 4;
+    trial.duration = Duration::of(10.5);
+    trial.warmup = Duration::of(2);
+    trial.rate = {gigabits(1.25), gigabits(1), gigabits(1.5)};
+    trial.samples = {gigabits(1), gigabits(1.5)};
+    trial.conditions = {{"governor", "performance"}};
+    trial.note = "with \"quotes\" and\nlines";
+    project.trials = {trial};
+    project.entries = {{{7}, trial.at, logbook::EntryKind::Diagnosis, "text", {6}, {2}}};
+    project.answers = {{{8}, {2}, {2}, "e30", true, trial.at}};
+}
+
 }  // namespace
 
 class ProjectJsonTest : public QObject {
@@ -27,53 +84,8 @@ private Q_SLOTS:
     void everyFieldRoundTrips()
     {
         Project project;
-        project.plan.name = "x";
-        project.plan.places = project.plan.places.with({{1}, "place", -2, "shed", "note"});
-        plan::Device device{{2},
-                            {1},
-                            "device",
-                            plan::Role::Storage,
-                            "text",
-                            plan::HostProcessor{"mid-x86", 3.4, 4},
-                            {{"hdd", 6, "raid6"}, {"ssd", 1, ""}},
-                            "smb",
-                            {},
-                            "note"};
-        project.plan.devices = project.plan.devices.with(device);
-        project.plan.slots = project.plan.slots.with({{3}, {2}, "1", 3, 4, 16, true, plan::Card{"card", 4, 16}});
-        plan::Port port{
-            {4},          {2},  7,  "X1", "sfp28", {gigabits(25), gigabits(10)}, gigabits(10), plan::Fec::BaseR,
-            "25gbase-sr", 9000, {3}};
-        port.splitOf = {10};
-        port.leg = 2;
-        port.traits.set("lock", "listed");
-        project.plan.ports = project.plan.ports.with(port);
-        project.plan.ports = project.plan.ports.with({{10}, {2}, 8, "X2", "qsfp28"});
-        plan::Run run{{5},     "run", {4},          {},    "om4", Length::of(12.345), 2, 1, plan::Bundle::Bundled,
-                      "split", true,  gigabits(25), "note"};
-        run.segments = {{plan::SegmentKind::Cord, true, "cat6", Length::of(2.5), 26}, {plan::SegmentKind::Coupler}};
-        run.traits.set("celsius", "55");
-        run.traits.set("copper-clad", "yes");
-        project.plan.runs = project.plan.runs.with(run);
-        project.plan.waivers =
-            project.plan.waivers.with({{9}, {5}, "cu-07", "marginal", "soak-tested for a day", "2026-11-25"});
-        measure::Trial trial;
-        trial.id = {6};
-        trial.at = *measure::timeFromIso("2026-11-25T21:04:05.120Z");
-        trial.from = trial.to = {2};
-        trial.kind = measure::TrialKind::FileCopy;
-        trial.origin = measure::Origin::Imported;
-        trial.direction = measure::Direction::Both;
-        trial.streams = 4;
-        trial.duration = Duration::of(10.5);
-        trial.warmup = Duration::of(2);
-        trial.rate = {gigabits(1.25), gigabits(1), gigabits(1.5)};
-        trial.samples = {gigabits(1), gigabits(1.5)};
-        trial.conditions = {{"governor", "performance"}};
-        trial.note = "with \"quotes\" and\nlines";
-        project.trials = {trial};
-        project.entries = {{{7}, trial.at, logbook::EntryKind::Diagnosis, "text", {6}, {2}}};
-        project.answers = {{{8}, {2}, {2}, "e30", true, trial.at}};
+        project.plan = fullPlan();
+        addRecords(project);
         const auto again = importJson(exportJson(project), "again");
         QVERIFY2(again, again ? "" : again.error().message().c_str());
         QVERIFY(*again == project);

@@ -86,7 +86,8 @@ bool leave()
 void plainFrames(const char* interface)
 {
     const int socket = ::socket(AF_INET, SOCK_DGRAM, 0);
-    for (const std::uint32_t command : {ETHTOOL_STSO, ETHTOOL_SGSO, ETHTOOL_SGRO}) {
+    for (const std::uint32_t command :
+         {std::uint32_t{ETHTOOL_STSO}, std::uint32_t{ETHTOOL_SGSO}, std::uint32_t{ETHTOOL_SGRO}}) {
         ethtool_value value{command, 0};
         ifreq request{};
         std::snprintf(request.ifr_name, sizeof request.ifr_name, "%s", interface);
@@ -117,6 +118,28 @@ Answer refused(const std::string& step)
 {
     Answer result;
     std::snprintf(result.problem, sizeof result.problem, "%s", step.c_str());
+    return result;
+}
+
+Answer measured(const WireQuestion& question, const std::string& key)
+{
+    measure::TrafficQuestion asked;
+    asked.host = kFarAddress;
+    asked.port = kPort;
+    asked.key = key;
+    asked.streams = question.streams;
+    asked.duration = question.duration;
+    asked.warmup = question.warmup;
+    const std::atomic<bool> never{false};
+    const auto got = traffic::TrafficClient().run(
+        asked, [](const measure::TrafficSample&) {}, never);
+    if (!got) {
+        Answer broken = refused("the test itself failed: " + got.error().message());
+        broken.isBroken = true;
+        return broken;
+    }
+    Answer result;
+    result.rate = got->forward.in();
     return result;
 }
 
@@ -151,24 +174,8 @@ Answer nearEnd(const WireQuestion& question)
         return give("no token bucket can be set here (tc)");
     toFar.tell('g');
     if (!fromFar.hear('s')) return give("the far end does not come up");
-    measure::TrafficQuestion asked;
-    asked.host = kFarAddress;
-    asked.port = kPort;
-    asked.key = key;
-    asked.streams = question.streams;
-    asked.duration = question.duration;
-    asked.warmup = question.warmup;
-    const std::atomic<bool> never{false};
-    const auto got = traffic::TrafficClient().run(
-        asked, [](const measure::TrafficSample&) {}, never);
+    const Answer result = measured(question, key);
     stop();
-    if (!got) {
-        Answer broken = refused("the test itself failed: " + got.error().message());
-        broken.isBroken = true;
-        return broken;
-    }
-    Answer result;
-    result.rate = got->forward.in();
     return result;
 }
 

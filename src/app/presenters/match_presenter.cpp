@@ -74,79 +74,84 @@ private:
         m_pieces.back().joint = state.verdict.value_or(Verdict::Fits);
         m_pieces.back().jointText = state.text;
     }
+    /// What one end is made of.
+    struct End {
+        const plan::Port* port;
+        const plan::Device* device;
+        const kb::Cage* cage;
+        const plan::Slot* slot;
+        bool first;
+    };
+    void addSlot(const End& end, const SpotState& state)
+    {
+        const plan::Slot& slot = *end.slot;
+        CouplingPiece piece{
+            "slot of " + toQt(end.device->name),
+            slot.shape > 0 ? QString("×%1 shape").arg(slot.shape) : QString("slot %1").arg(toQt(slot.name)),
+            {},
+            state.verdict,
+            {},
+            {}};
+        piece.details << (slot.generation > 0 ? QString("wired %1.0 ×%2").arg(slot.generation).arg(slot.lanes)
+                                              : QString("never read"));
+        add(piece);
+    }
+    void addPort(const End& end)
+    {
+        CouplingPiece piece{toQt(end.device->name), "port " + toQt(end.port->name), {}, {}, {}, {}};
+        piece.details << (end.cage ? toQt(end.cage->name) + (end.cage->holdsModule ? " cage" : " socket")
+                                   : QString("unknown socket"));
+        if (end.port->forced) piece.details << "forced to " + toQt(text::linkRate(*end.port->forced));
+        else if (end.port->fec) piece.details << QString("FEC %1").arg(toQt(code(*end.port->fec)));
+        add(piece);
+    }
+    /// The module or the empty cage for one; false where there is neither.
+    bool addModule(const End& end)
+    {
+        const plan::Port& port = *end.port;
+        const kb::ModuleKind* module = port.module.empty() ? nullptr : kb::moduleNamed(m_kb, port.module);
+        const auto target = end.first ? match::SwapTarget::ModuleA : match::SwapTarget::ModuleB;
+        if (!module && (!(end.cage && end.cage->holdsModule) || m_captive)) return false;
+        if (!module) {
+            add(CouplingPiece{"module", "none", {"choose one", "or a lead"}, {}, {}, {}, target});
+            return true;
+        }
+        const kb::Phy* phy = m_kb.find<kb::Phy>(module->phy);
+        CouplingPiece piece{"module", phy ? toQt(phy->name) : toQt(module->name), {}, {}, {}, {}};
+        if (phy && !phy->connector.empty()) piece.details << toQt(phy->connector).toUpper();
+        piece.details << toQt(text::linkRate(module->rates.front()));
+        piece.swaps = target;
+        add(piece);
+        return true;
+    }
     void addEnd(plan::PortId id, bool first)
     {
         const plan::Port* port = m_plan.ports.find(id);
         const plan::Device* device = plan::deviceOf(m_plan, id);
         if (!port || !device) return;
-        const kb::Cage* cage = m_kb.find<kb::Cage>(port->cage);
-        const plan::Slot* slot = m_plan.slots.find(port->slot);
-        const auto slotState = at(m_report, {first ? match::LinkPart::SlotA : match::LinkPart::SlotB});
-        const auto cageState = at(m_report, {first ? match::LinkPart::CageA : match::LinkPart::CageB});
-        const auto mediumState = at(m_report, {first ? match::LinkPart::MediumA : match::LinkPart::MediumB});
-        const auto slotPiece = [&] {
-            if (!slot) return;
-            CouplingPiece piece{
-                "slot of " + toQt(device->name),
-                slot->shape > 0 ? QString("×%1 shape").arg(slot->shape) : QString("slot %1").arg(toQt(slot->name)),
-                {},
-                slotState.verdict,
-                {},
-                {}};
-            piece.details << (slot->generation > 0 ? QString("wired %1.0 ×%2").arg(slot->generation).arg(slot->lanes)
-                                                   : QString("never read"));
-            add(piece);
-        };
-        const auto portPiece = [&] {
-            CouplingPiece piece{toQt(device->name), "port " + toQt(port->name), {}, {}, {}, {}};
-            piece.details << (cage ? toQt(cage->name) + (cage->holdsModule ? " cage" : " socket")
-                                   : QString("unknown socket"));
-            if (port->forced) piece.details << "forced to " + toQt(text::linkRate(*port->forced));
-            else if (port->fec) piece.details << QString("FEC %1").arg(toQt(code(*port->fec)));
-            add(piece);
-        };
-        const auto modulePiece = [&] {
-            const kb::ModuleKind* module = port->module.empty() ? nullptr : kb::moduleNamed(m_kb, port->module);
-            if (!module && !(cage && cage->holdsModule)) return false;
-            if (!module) {
-                CouplingPiece empty{"module",
-                                    "none",
-                                    {"choose one", "or a lead"},
-                                    {},
-                                    {},
-                                    {},
-                                    first ? match::SwapTarget::ModuleA : match::SwapTarget::ModuleB};
-                if (m_captive) return false;
-                add(empty);
-                return true;
-            }
-            const kb::Phy* phy = m_kb.find<kb::Phy>(module->phy);
-            CouplingPiece piece{"module", phy ? toQt(phy->name) : toQt(module->name), {}, {}, {}, {}};
-            if (phy && !phy->connector.empty()) piece.details << toQt(phy->connector).toUpper();
-            piece.details << toQt(text::linkRate(module->rates.front()));
-            piece.swaps = first ? match::SwapTarget::ModuleA : match::SwapTarget::ModuleB;
-            add(piece);
-            return true;
-        };
+        const End end{port, device, m_kb.find<kb::Cage>(port->cage), m_plan.slots.find(port->slot), first};
+        const SpotState slotState = at(m_report, {first ? match::LinkPart::SlotA : match::LinkPart::SlotB});
+        const SpotState cageState = at(m_report, {first ? match::LinkPart::CageA : match::LinkPart::CageB});
+        const SpotState mediumState = at(m_report, {first ? match::LinkPart::MediumA : match::LinkPart::MediumB});
         if (first) {
-            if (slot) {
-                slotPiece();
+            if (end.slot) {
+                addSlot(end, slotState);
                 joint(slotState);
             }
-            portPiece();
+            addPort(end);
             joint(cageState);
-            if (modulePiece()) joint(mediumState);
+            if (addModule(end)) joint(mediumState);
             else if (mediumState.verdict && *mediumState.verdict > m_pieces.back().joint.value_or(Verdict::Fits))
                 joint(mediumState);
             return;
         }
-        const auto whole = at(m_report, {match::LinkPart::Between});
+        const SpotState whole = at(m_report, {match::LinkPart::Between});
         joint(whole.verdict == Verdict::NoLink ? whole : mediumState);
-        if (modulePiece()) joint(cageState);
-        portPiece();
-        if (slot) {
+        if (addModule(end)) joint(cageState);
+        addPort(end);
+        if (end.slot) {
             joint(slotState);
-            slotPiece();
+            addSlot(end, slotState);
         }
     }
     void addCable()

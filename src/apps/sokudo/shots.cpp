@@ -40,6 +40,102 @@ void selectRun(ui::MainWindow& window, const QString& label)
     window.selection().selectRun(found);
 }
 
+/// Takes one picture after the other.
+class Camera {
+public:
+    Camera(ui::MainWindow& window, const QString& folder, bool dark)
+        : m_window(window), m_folder(folder), m_ending(dark ? "-dark.png" : ".png")
+    {}
+    void survey()
+    {
+        m_window.selection().selectDevice(deviceOf(m_window, "platen"));
+        save("survey");
+        selectRun(m_window, "attic");
+        m_window.survey().editSelected();
+        save("survey-run");
+    }
+    void match()
+    {
+        ui::MatchPage& page = m_window.matchPage();
+        selectRun(m_window, "q1");
+        ask("vault", "platen", expect::Traffic::FileCopy);
+        m_window.showBench(ui::MainWindow::Match);
+        save("match");
+        selectRun(m_window, "q2");
+        save("match-gap");
+        selectRun(m_window, "c3");
+        page.showPane(ui::MatchPage::Light);
+        save("match-light");
+        selectRun(m_window, "attic");
+        page.showPane(ui::MatchPage::Ways);
+        settle(2500);
+        save("match-ways");
+        selectRun(m_window, "q1");
+        page.showPane(ui::MatchPage::SegmentKind);
+        save("match-piece");
+        page.whatIfPane().ask(gigabits(10));
+        page.showPane(ui::MatchPage::WhatIf);
+        settle(3500);
+        save("match-what-if");
+        page.showPane(ui::MatchPage::Why);
+    }
+    void benches()
+    {
+        ask("vault", "platen", expect::Traffic::MemoryToMemory);
+        m_window.showBench(ui::MainWindow::Measure);
+        save("measure");
+        ask("scan", "vault", expect::Traffic::MemoryToMemory);
+        m_window.showBench(ui::MainWindow::Diagnose);
+        save("diagnose");
+        ask("vault", "platen", expect::Traffic::FileCopy);
+        m_window.showBench(ui::MainWindow::Logbook);
+        save("logbook");
+    }
+    void path()
+    {
+        ask("vault", "platen", expect::Traffic::FileCopy);
+        m_window.showBench(ui::MainWindow::Path);
+        save("path");
+        const auto& stages = m_window.path().bore().stages;
+        const auto share = std::find_if(stages.begin(), stages.end(), [](const expect::Stage& stage) {
+            return stage.kind == expect::StageKind::FileShare;
+        });
+        m_window.pathPage().tryStage(static_cast<int>(share - stages.begin()), "nfs-multi");
+        save("path-tried");
+        m_window.path().dropTry();
+        m_window.pathPage().showPane(ui::PathPage::Flows);
+        save("path-flows");
+        m_window.pathPage().showPane(ui::PathPage::Upgrade);
+        settle(6000);
+        save("path-worth");
+    }
+    void thisMachine()
+    {
+        m_window.showBench(ui::MainWindow::Survey);
+        m_window.survey().readThisMachine();
+        save("this-machine");
+    }
+    bool isGood() const { return m_good; }
+
+private:
+    void ask(const char* from, const char* to, expect::Traffic traffic)
+    {
+        m_window.path().ask({deviceOf(m_window, from), deviceOf(m_window, to), traffic, 1, {}});
+    }
+    void save(const QString& name)
+    {
+        if (QWidget* focused = QApplication::focusWidget()) focused->clearFocus();
+        settle(150);
+        const QString file = QDir(m_folder).filePath(name + m_ending);
+        m_good = m_window.grab().save(file) && m_good;
+        std::printf("%s\n", qPrintable(file));
+    }
+
+    ui::MainWindow& m_window;
+    QString m_folder, m_ending;
+    bool m_good = true;
+};
+
 }  // namespace
 
 int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark)
@@ -48,68 +144,13 @@ int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark
     window.resize(1280, 800);
     window.show();
     settle(300);
-    bool good = true;
-    const auto save = [&](const QString& name) {
-        if (QWidget* focused = QApplication::focusWidget()) focused->clearFocus();
-        settle(150);
-        const QString file = QDir(folder).filePath(name + (dark ? "-dark.png" : ".png"));
-        good = window.grab().save(file) && good;
-        std::printf("%s\n", qPrintable(file));
-    };
-    window.selection().selectDevice(deviceOf(window, "platen"));
-    save("survey");
-    selectRun(window, "attic");
-    window.survey().editSelected();
-    save("survey-run");
-    selectRun(window, "q1");
-    window.path().ask({deviceOf(window, "vault"), deviceOf(window, "platen"), expect::Traffic::FileCopy, 1, {}});
-    window.showBench(ui::MainWindow::Match);
-    save("match");
-    selectRun(window, "q2");
-    save("match-gap");
-    selectRun(window, "c3");
-    window.matchPage().showPane(ui::MatchPage::Light);
-    save("match-light");
-    selectRun(window, "attic");
-    window.matchPage().showPane(ui::MatchPage::Ways);
-    settle(2500);
-    save("match-ways");
-    selectRun(window, "q1");
-    window.matchPage().showPane(ui::MatchPage::SegmentKind);
-    save("match-piece");
-    window.matchPage().whatIfPane().ask(gigabits(10));
-    window.matchPage().showPane(ui::MatchPage::WhatIf);
-    settle(3500);
-    save("match-what-if");
-    window.matchPage().showPane(ui::MatchPage::Why);
-    window.path().ask({deviceOf(window, "vault"), deviceOf(window, "platen"), expect::Traffic::MemoryToMemory, 1, {}});
-    window.showBench(ui::MainWindow::Measure);
-    save("measure");
-    window.path().ask({deviceOf(window, "scan"), deviceOf(window, "vault"), expect::Traffic::MemoryToMemory, 1, {}});
-    window.showBench(ui::MainWindow::Diagnose);
-    save("diagnose");
-    window.path().ask({deviceOf(window, "vault"), deviceOf(window, "platen"), expect::Traffic::FileCopy, 1, {}});
-    window.showBench(ui::MainWindow::Logbook);
-    save("logbook");
-    window.path().ask({deviceOf(window, "vault"), deviceOf(window, "platen"), expect::Traffic::FileCopy, 1, {}});
-    window.showBench(ui::MainWindow::Path);
-    save("path");
-    const auto& stages = window.path().bore().stages;
-    const auto share = std::find_if(stages.begin(), stages.end(), [](const expect::Stage& stage) {
-        return stage.kind == expect::StageKind::FileShare;
-    });
-    window.pathPage().tryStage(static_cast<int>(share - stages.begin()), "nfs-multi");
-    save("path-tried");
-    window.path().dropTry();
-    window.pathPage().showPane(ui::PathPage::Flows);
-    save("path-flows");
-    window.pathPage().showPane(ui::PathPage::Upgrade);
-    settle(6000);
-    save("path-worth");
-    window.showBench(ui::MainWindow::Survey);
-    window.survey().readThisMachine();
-    save("this-machine");
-    return good ? 0 : 1;
+    Camera camera(window, folder, dark);
+    camera.survey();
+    camera.match();
+    camera.benches();
+    camera.path();
+    camera.thisMachine();
+    return camera.isGood() ? 0 : 1;
 }
 
 }  // namespace sokudo::shots

@@ -134,49 +134,43 @@ std::vector<std::string> mustBeTrue(const expect::Expectation& path, BitRate mea
     return why;
 }
 
-}  // namespace
-
-Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected,
-                const kb::KnowledgeBase& kb, Source how)
+/// What the figure is of the usual one, of the wire, and in seconds.
+void sayHowMuch(Judgement& result, BitRate measured, const expect::Expectation& expected)
 {
-    Judgement result;
-    result.standing = measure::standing(measured.value, expected.expected);
-    result.share = expected.expected.typical.steps() > 0 ? measured.value.in() / expected.expected.typical.in() : 0;
-    const auto readings =
-        unitReadings(measured.value, expected.expected, plateausOf(expected), how != Source::Unknown, kb);
-    result.suggestedUnit = unitMeant(typed, readings);
-    const Stage* binding = expected.bindingStage();
-    result.why.push_back(fmt::format("{} is {:.0f} % of the usual {}; expected {} to {}", text::rate(measured.value),
+    result.why.push_back(fmt::format("{} is {:.0f} % of the usual {}; expected {} to {}", text::rate(measured),
                                      100 * result.share, text::rate(expected.expected.typical),
                                      text::rate(expected.expected.low), text::rate(expected.expected.high)));
-    const auto link =
-        std::min_element(expected.stages.begin(), expected.stages.end(), [](const Stage& a, const Stage& b) {
-            const auto line = [](const Stage& stage) {
-                return stage.kind == StageKind::Link ? stage.line
-                                                     : BitRate::fromSteps(std::numeric_limits<std::int64_t>::max());
-            };
-            return line(a) < line(b);
-        });
-    if (link != expected.stages.end() && link->kind == StageKind::Link)
+    const Stage* slowest = nullptr;
+    for (const Stage& stage : expected.stages)
+        if (stage.kind == StageKind::Link && (!slowest || stage.line < slowest->line)) slowest = &stage;
+    if (slowest)
         result.why.push_back(fmt::format("that is {:.0f} % of the {} on the wire",
-                                         100 * measured.value.in() / link->line.in(), text::linkRate(link->line)));
-    if (measured.value.steps() > 0)
+                                         100 * measured.in() / slowest->line.in(), text::linkRate(slowest->line)));
+    if (measured.steps() > 0)
         result.why.push_back(fmt::format("that is {} for each GB, and {} for 100 GB",
-                                         text::duration(DataSize::of(1e9) / measured.value),
-                                         text::duration(DataSize::of(100e9) / measured.value)));
-    if (!result.suggestedUnit.empty()) {
-        const auto likeliest =
-            std::max_element(readings.begin(), readings.end(),
-                             [](const UnitReading& a, const UnitReading& b) { return a.probability < b.probability; });
-        result.why.push_back(
-            fmt::format("read as {} it would be {}, which makes sense ({:.0f} % likely): was the unit meant so?",
-                        result.suggestedUnit, text::rate(scaled(measured.value, likeliest->row->factor)),
-                        100 * likeliest->probability));
-    }
+                                         text::duration(DataSize::of(1e9) / measured),
+                                         text::duration(DataSize::of(100e9) / measured)));
+}
+
+void sayUnit(Judgement& result, BitRate measured, const std::vector<UnitReading>& readings)
+{
+    if (result.suggestedUnit.empty()) return;
+    const auto likeliest =
+        std::max_element(readings.begin(), readings.end(),
+                         [](const UnitReading& a, const UnitReading& b) { return a.probability < b.probability; });
+    result.why.push_back(fmt::format(
+        "read as {} it would be {}, which makes sense ({:.0f} % likely): was the unit meant so?", result.suggestedUnit,
+        text::rate(scaled(measured, likeliest->row->factor)), 100 * likeliest->probability));
+}
+
+/// What holds the figure, or what must be true of it.
+void sayWhatHolds(Judgement& result, BitRate measured, const expect::Expectation& expected, const kb::KnowledgeBase& kb)
+{
+    const Stage* binding = expected.bindingStage();
     if (result.standing == Standing::Impossible) {
         result.why.push_back(
             fmt::format("no figure passes {}: {}", narrowest(expected).name, narrowest(expected).working));
-        for (std::string& one : mustBeTrue(expected, measured.value, kb)) result.why.push_back(std::move(one));
+        for (std::string& one : mustBeTrue(expected, measured, kb)) result.why.push_back(std::move(one));
     } else if (binding && (result.standing == Standing::Full || result.standing == Standing::Normal)) {
         result.why.push_back(fmt::format(
             "{} holds it; nothing is wrong{}", binding->name,
@@ -189,23 +183,45 @@ Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, c
                         "sokudo-cli diagnose, or the Diagnose bench",
                         binding->name, text::rate(binding->carries.typical)));
     }
+}
+
+/// How sure the figure is, and what would make it surer.
+void sayHowSure(Judgement& result, const measure::MeasuredRate& measured, const expect::Expectation& expected,
+                Source how)
+{
     const measure::MeasuredRate within = withDialogError(measured, how);
-    if (within.low < within.high) {
-        const std::string why =
-            within == measured ? "with its error"
-                               : fmt::format("a copy dialog smooths what it shows, ±{:.0f} %: so", 100 * kDialogError);
-        const Standing least = measure::standing(within.low, expected.expected),
-                       most = measure::standing(within.high, expected.expected);
-        if (least != most)
-            result.why.push_back(
-                fmt::format("{} the figure may stand anywhere from {} to {}: measure longer, or write size and time",
-                            why, measure::code(least), measure::code(most)));
-        if (within.high.in() - within.low.in() > 2 * kWantedError * within.value.in())
-            result.why.push_back(
-                fmt::format("for ±{:.0f} % with a watch that is a second off, time {:.0f} s or more: here that is {}",
-                            100 * kWantedError, kWatchError / kWantedError,
-                            text::size(DataSize::of(expected.expected.typical.in() / 8 * kWatchError / kWantedError))));
-    }
+    if (!(within.low < within.high)) return;
+    const std::string why = within == measured
+                                ? "with its error"
+                                : fmt::format("a copy dialog smooths what it shows, ±{:.0f} %: so", 100 * kDialogError);
+    const Standing least = measure::standing(within.low, expected.expected),
+                   most = measure::standing(within.high, expected.expected);
+    if (least != most)
+        result.why.push_back(
+            fmt::format("{} the figure may stand anywhere from {} to {}: measure longer, or write size and time", why,
+                        measure::code(least), measure::code(most)));
+    if (within.high.in() - within.low.in() > 2 * kWantedError * within.value.in())
+        result.why.push_back(
+            fmt::format("for ±{:.0f} % with a watch that is a second off, time {:.0f} s or more: here that is {}",
+                        100 * kWantedError, kWatchError / kWantedError,
+                        text::size(DataSize::of(expected.expected.typical.in() / 8 * kWatchError / kWantedError))));
+}
+
+}  // namespace
+
+Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected,
+                const kb::KnowledgeBase& kb, Source how)
+{
+    Judgement result;
+    result.standing = measure::standing(measured.value, expected.expected);
+    result.share = expected.expected.typical.steps() > 0 ? measured.value.in() / expected.expected.typical.in() : 0;
+    const auto readings =
+        unitReadings(measured.value, expected.expected, plateausOf(expected), how != Source::Unknown, kb);
+    result.suggestedUnit = unitMeant(typed, readings);
+    sayHowMuch(result, measured.value, expected);
+    sayUnit(result, measured.value, readings);
+    sayWhatHolds(result, measured.value, expected, kb);
+    sayHowSure(result, measured, expected, how);
     return result;
 }
 

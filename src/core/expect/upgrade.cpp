@@ -122,6 +122,37 @@ Expectation atTier(const Expectation& path, const kb::KnowledgeBase& kb, BitRate
     return result;
 }
 
+namespace {
+
+/// What a link rate would bring the job, without its price.
+UpgradeTier tierOf(const Upgrade& now, const Expectation& then, BitRate rate, BitRate slowest)
+{
+    const plan::Job& job = *now.job;
+    UpgradeTier tier;
+    tier.tier = rate;
+    tier.rate = then.expected;
+    tier.factor = then.expected.typical.in() / std::max(1.0, now.now.typical.in());
+    tier.ideal = slowest.steps() > 0 ? tier.tier.in() / slowest.in() : 1;
+    tier.isGained = tier.factor > kGain;
+    nameLimits(then, tier.heldBy, tier.next);
+    if (now.needs) {
+        tier.isEnough = then.expected.low >= *now.needs;
+    } else {
+        tier.each = timeOf(job.size, then.expected.typical);
+        tier.hoursPerYear = (now.each.in() - tier.each.in()) * job.perWeek * kWeeks / 3600;
+    }
+    return tier;
+}
+
+void addCost(UpgradeTier& tier, const TierCost& cost)
+{
+    tier.cost = cost.cost;
+    tier.costSays = cost.says;
+    if (tier.cost && tier.hoursPerYear > 0 && tier.isGained) tier.perHour = *tier.cost / tier.hoursPerYear;
+}
+
+}  // namespace
+
 Upgrade upgradeOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports,
                   const plan::Job& job, const CostOfTier& costs)
 {
@@ -157,27 +188,8 @@ Upgrade upgradeOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const mat
     const BitRate slowest = slowestLink(path->stages).value_or(BitRate{});
     for (double rate : kTiers) {
         if (gigabits(rate) <= slowest) continue;
-        const Expectation then = atTier(*path, kb, gigabits(rate), protocol);
-        UpgradeTier tier;
-        tier.tier = gigabits(rate);
-        tier.rate = then.expected;
-        tier.factor = then.expected.typical.in() / std::max(1.0, result.now.typical.in());
-        tier.ideal = slowest.steps() > 0 ? tier.tier.in() / slowest.in() : 1;
-        tier.isGained = tier.factor > kGain;
-        nameLimits(then, tier.heldBy, tier.next);
-        if (purpose) {
-            tier.isEnough = then.expected.low >= *result.needs;
-        } else {
-            tier.each = timeOf(job.size, then.expected.typical);
-            tier.hoursPerYear = (result.each.in() - tier.each.in()) * job.perWeek * kWeeks / 3600;
-        }
-        if (costs && !ways.empty()) {
-            const TierCost cost = costs(ways.front(), tier.tier);
-            tier.cost = cost.cost;
-            tier.costSays = cost.says;
-            if (tier.cost && tier.hoursPerYear > 0 && tier.isGained) tier.perHour = *tier.cost / tier.hoursPerYear;
-        }
-        result.tiers.push_back(std::move(tier));
+        result.tiers.push_back(tierOf(result, atTier(*path, kb, gigabits(rate), protocol), gigabits(rate), slowest));
+        if (costs && !ways.empty()) addCost(result.tiers.back(), costs(ways.front(), gigabits(rate)));
     }
     result.sentence = sentenceOf(result);
     for (const plan::Device* end : {from, to})

@@ -111,6 +111,12 @@ LinkBook::Runs LinkBook::touched(const plan::Plan& before, const plan::Plan& aft
     eachDifference(before.waivers, after.waivers,
                    [&](const plan::Waiver* old, const plan::Waiver* now) { dirty.insert((now ? now : old)->run); });
     touchNeighbours(after, dirty);
+    return wholeLinks(after, dirty);
+}
+
+/// The runs of every link, before and now, that has one of these.
+LinkBook::Runs LinkBook::wholeLinks(const plan::Plan& after, const Runs& dirty) const
+{
     // A link is judged whole: the runs it had and the runs it will have.
     Runs whole = dirty;
     for (plan::RunId id : dirty) {

@@ -28,6 +28,7 @@ private:
 
     void rebuild();
     Runs touched(const plan::Plan& before, const plan::Plan& after);
+    Runs wholeLinks(const plan::Plan& after, const Runs& dirty) const;
     void touchPort(const plan::Plan&, plan::PortId, Runs&) const;
     void touchDevice(const plan::Plan&, plan::DeviceId, Runs&) const;
     void touchNeighbours(const plan::Plan&, Runs&) const;

@@ -250,88 +250,124 @@ std::optional<double> priceOf(const kb::KnowledgeBase& kb, std::string_view medi
                : std::nullopt;
 }
 
-/// Everything that is bought, done and kept.
-void bookWork(Way& way, const plan::Plan& before, const Wish& wish, const Combination& combination, const Build& build,
-              const kb::KnowledgeBase& kb)
-{
-    const auto buy = [&](std::string what, std::optional<double> price) {
-        for (Bought& item : way.buys)
-            if (item.what == what) {
+/// Writes down all that a way buys, does and keeps.
+class WorkBook {
+public:
+    WorkBook(Way& way, const plan::Plan& before, const Wish& wish, const Combination& combination, const Build& build,
+             const kb::KnowledgeBase& kb)
+        : m_way(way), m_before(before), m_wish(wish), m_combination(combination), m_build(build), m_kb(kb)
+    {}
+    void write()
+    {
+        if (m_combination.supply) cable(*m_combination.supply);
+        else m_way.keeps.push_back("the cable: " + m_build.report().result);
+        end(m_combination.a, m_wish.a);
+        end(m_combination.b, m_wish.b);
+        settings();
+        powerOfItsOwn();
+        m_way.cost = 0.0;
+        for (const Bought& item : m_way.buys)
+            m_way.cost = m_way.cost && item.price ? std::optional(*m_way.cost + *item.price) : std::nullopt;
+        if (kb::isFibre(m_combination.medium->kind)) warn("light");
+        if (m_combination.supply && m_wish.throughWall && isLaid()) warn("walls");
+    }
+
+private:
+    /// Whether the medium is a cable that somebody buys and lays.
+    bool isLaid() const
+    {
+        return m_combination.medium->kind != kb::MediumKind::PowerLine &&
+               m_combination.medium->kind != kb::MediumKind::Radio;
+    }
+    void buy(std::string id, std::string what, std::optional<double> price)
+    {
+        for (Bought& item : m_way.buys)
+            if (item.id == id) {
                 ++item.count;
                 if (item.price && price) *item.price += *price;
                 return;
             }
-        way.buys.push_back({std::move(what), 1, price});
-    };
-    const bool isFibre = kb::isFibre(combination.medium->kind);
-    if (const kb::Supply* supply = combination.supply) {
-        const double metres = wish.length.in();
-        if (combination.medium->kind != kb::MediumKind::PowerLine &&
-            combination.medium->kind != kb::MediumKind::Radio) {
-            buy(text::length(wish.length) + " " + combination.medium->name, priceOf(kb, supply->medium, wish.length));
-            way.steps.push_back(fmt::format("{} {} of {} from {} to {}, and test it", wish.throughWall ? "Pull" : "Lay",
-                                            text::length(wish.length), combination.medium->name,
-                                            plan::portText(before, wish.a), plan::portText(before, wish.b)));
-        }
-        way.minutes += wish.throughWall ? supply->minutesEach + supply->minutesPerMetre * metres : supply->minutesCord;
-        if (!wish.existing.runs.empty())
-            way.steps.push_back(build.plan().runs.has(wish.existing.id())
-                                    ? "The cable there now stays as a spare"
-                                    : "The cable there now leaves the survey; in the wall it is a spare");
-        if (wish.throughWall && supply->wall == kb::ThroughWall::Awkward)
-            way.note = "its ends are bulky and cannot be repaired in the wall";
-    } else {
-        way.keeps.push_back("the cable: " + build.report().result);
+        m_way.buys.push_back({std::move(id), std::move(what), 1, price});
     }
-    for (int end = 0; end < 2; ++end) {
-        const EndChoice& choice = end == 0 ? combination.a : combination.b;
-        const plan::PortId port = end == 0 ? wish.a : wish.b;
-        const std::string name = plan::portText(before, port);
-        if (choice.bridge) {
-            buy(choice.bridge->name, choice.bridge->price);
-            if (const kb::Medium* cord = kb.find<kb::Medium>(choice.bridge->cordMedium))
-                buy(fmt::format("{} cord, {}", cord->name, text::length(choice.bridge->cord)),
-                    priceOf(kb, cord->id, choice.bridge->cord));
-            way.minutes += choice.bridge->minutes;
-            way.steps.push_back(fmt::format("Put a {} beside {} and join them by a cord", choice.bridge->name, name));
+    void cable(const kb::Supply& supply)
+    {
+        if (isLaid()) {
+            buy(fmt::format("cable:{}:{}", supply.medium, m_wish.length.steps()),
+                text::length(m_wish.length) + " " + m_combination.medium->name,
+                priceOf(m_kb, supply.medium, m_wish.length));
+            m_way.steps.push_back(fmt::format("{} {} of {} from {} to {}, and test it",
+                                              m_wish.throughWall ? "Pull" : "Lay", text::length(m_wish.length),
+                                              m_combination.medium->name, plan::portText(m_before, m_wish.a),
+                                              plan::portText(m_before, m_wish.b)));
         }
-        const plan::Port* holder = before.ports.find(port);
-        if (holder->splitOf.isSet()) holder = before.ports.find(holder->splitOf);
+        m_way.minutes +=
+            m_wish.throughWall ? supply.minutesEach + supply.minutesPerMetre * m_wish.length.in() : supply.minutesCord;
+        if (!m_wish.existing.runs.empty())
+            m_way.steps.push_back(m_build.plan().runs.has(m_wish.existing.id())
+                                      ? "The cable there now stays as a spare"
+                                      : "The cable there now leaves the survey; in the wall it is a spare");
+        if (m_wish.throughWall && supply.wall == kb::ThroughWall::Awkward)
+            m_way.note = "its ends are bulky and cannot be repaired in the wall";
+    }
+    void end(const EndChoice& choice, plan::PortId port)
+    {
+        const std::string name = plan::portText(m_before, port);
+        if (choice.bridge) converter(*choice.bridge, name);
+        const plan::Port* holder = m_before.ports.find(port);
+        if (holder->splitOf.isSet()) holder = m_before.ports.find(holder->splitOf);
         if (choice.module && !choice.bridge && holder->module == choice.module->id) {
-            way.keeps.push_back(fmt::format("{} in {}", choice.module->name, name));
+            m_way.keeps.push_back(fmt::format("{} in {}", choice.module->name, name));
         } else if (choice.module) {
-            buy(choice.module->name, choice.module->price);
-            way.minutes += minutesOf(kb, "module");
-            way.steps.push_back(fmt::format("Put a {} into {}", choice.module->name, choice.bridge ? "the box" : name));
+            buy("module:" + choice.module->id, choice.module->name, choice.module->price);
+            m_way.minutes += minutesOf(m_kb, "module");
+            m_way.steps.push_back(
+                fmt::format("Put a {} into {}", choice.module->name, choice.bridge ? "the box" : name));
         } else if (!holder->module.empty()) {
-            way.steps.push_back(fmt::format("Take the module out of {}", name));
+            m_way.steps.push_back(fmt::format("Take the module out of {}", name));
         }
     }
-    for (plan::PortId port : build.fecChanged()) {
-        const plan::Port* set = build.plan().ports.find(port);
-        way.minutes += minutesOf(kb, "setting");
-        way.steps.push_back(
-            fmt::format("Set FEC of {} to {}", plan::portText(build.plan(), port), plan::code(*set->fec)));
+    void converter(const kb::MediaConverter& box, const std::string& beside)
+    {
+        buy("converter:" + box.id, box.name, box.price);
+        if (const kb::Medium* cord = m_kb.find<kb::Medium>(box.cordMedium))
+            buy(fmt::format("cord:{}:{}", cord->id, box.cord.steps()),
+                fmt::format("{} cord, {}", cord->name, text::length(box.cord)), priceOf(m_kb, cord->id, box.cord));
+        m_way.minutes += box.minutes;
+        m_way.steps.push_back(fmt::format("Put a {} beside {} and join them by a cord", box.name, beside));
     }
-    if (const plan::Device* fed = fedOverCable(before, wish);
-        fed &&
-        (combination.medium->kind != kb::MediumKind::TwistedPair || combination.a.bridge || combination.b.bridge)) {
+    void settings()
+    {
+        for (plan::PortId port : m_build.fecChanged()) {
+            const plan::Port* set = m_build.plan().ports.find(port);
+            m_way.minutes += minutesOf(m_kb, "setting");
+            m_way.steps.push_back(
+                fmt::format("Set FEC of {} to {}", plan::portText(m_build.plan(), port), plan::code(*set->fec)));
+        }
+    }
+    /// What the cable there now feeds must be fed otherwise when the way has no copper from end to end.
+    void powerOfItsOwn()
+    {
+        const plan::Device* fed = fedOverCable(m_before, m_wish);
+        const bool staysFed = m_combination.medium->kind == kb::MediumKind::TwistedPair && !m_combination.a.bridge &&
+                              !m_combination.b.bridge;
+        if (!fed || staysFed) return;
         const std::string power =
             fmt::format("{} is powered over the cable there now and needs a supply of its own", fed->name);
-        way.note += (way.note.empty() ? "" : "; ") + power;
-        way.steps.push_back(fmt::format("Give {} power of its own", fed->name));
+        m_way.note += (m_way.note.empty() ? "" : "; ") + power;
+        m_way.steps.push_back(fmt::format("Give {} power of its own", fed->name));
     }
-    way.cost = 0.0;
-    for (const Bought& item : way.buys)
-        way.cost = way.cost && item.price ? std::optional(*way.cost + *item.price) : std::nullopt;
-    const auto warn = [&](std::string_view id) {
-        if (const kb::Caution* caution = kb.find<kb::Caution>(id)) way.cautions.push_back(caution->text);
-    };
-    if (isFibre) warn("light");
-    if (combination.supply && wish.throughWall && combination.medium->kind != kb::MediumKind::PowerLine &&
-        combination.medium->kind != kb::MediumKind::Radio)
-        warn("walls");
-}
+    void warn(std::string_view id)
+    {
+        if (const kb::Caution* caution = m_kb.find<kb::Caution>(id)) m_way.cautions.push_back(caution->text);
+    }
+
+    Way& m_way;
+    const plan::Plan& m_before;
+    const Wish& m_wish;
+    const Combination& m_combination;
+    const Build& m_build;
+    const kb::KnowledgeBase& m_kb;
+};
 
 std::string titleOf(const Wish& wish, const Combination& combination)
 {
@@ -407,7 +443,7 @@ Tried tryWay(const plan::Plan& plan, const Wish& wish, const Combination& combin
     way.latency = latencyOf(link, combination, kb);
     way.later = laterRate(combination, wish.length, way.rate, kb);
     way.keepsCable = combination.supply == nullptr;
-    bookWork(way, plan, wish, combination, build, kb);
+    WorkBook(way, plan, wish, combination, build, kb).write();
     way.after = build.plan();
     way.result = build.main().id();
     return {std::move(way), build.verdict(), {}, {}};

@@ -26,7 +26,8 @@ struct Wish {
 Result<Wish> wishOf(const plan::Plan&, const plan::Link&, const kb::KnowledgeBase&);
 
 struct Bought {
-    std::string what;
+    std::string id;    ///< "module:10gbase-sr", "cable:om4:18000": equal parts are counted together
+    std::string what;  ///< its name
     int count = 1;
     std::optional<double> price;  ///< of all of them; empty: not known
 };

@@ -44,6 +44,69 @@ Result<std::vector<CableOfLine>> readMiddle(const std::vector<Part>& pieces, con
     return cables;
 }
 
+/// Builds the plan of a line: two devices, a panel between each two cables, ids counted from 1.
+class LinePlan {
+public:
+    explicit LinePlan(const kb::KnowledgeBase& kb) : m_kb(kb) {}
+    plan::Plan of(EndOfLine a, EndOfLine b, const std::vector<CableOfLine>& media)
+    {
+        std::string building = a.building;
+        const plan::PortId first = addEnd(a, "end A");
+        for (const CableOfLine& medium : media)
+            if (medium.betweenBuildings && b.building == building) b.building = building + "another building";
+        const plan::PortId last = addEnd(b, "end B");
+        plan::PortId at = first;
+        for (std::size_t i = 0; i < media.size(); ++i) {
+            plan::Run run = media[i].run;
+            run.id = {m_next++};
+            run.label = media.size() == 1 ? "cable" : fmt::format("cable {}", i + 1);
+            run.a = at;
+            if (media[i].betweenBuildings) building = b.building;
+            run.b = at = i + 1 < media.size() ? addPanel(i + 1, building) : last;
+            m_result.runs = m_result.runs.with(run);
+        }
+        return std::move(m_result);
+    }
+
+private:
+    plan::DeviceId addDevice(std::string name, plan::Role role, std::string building, plan::Traits traits = {})
+    {
+        const plan::Place place{{m_next++}, "place of " + name, 0, std::move(building), {}};
+        m_result.places = m_result.places.with(place);
+        plan::Device device{{m_next++}, place.id, std::move(name), role};
+        device.traits = std::move(traits);
+        m_result.devices = m_result.devices.with(device);
+        return device.id;
+    }
+    plan::PortId addEnd(EndOfLine& end, std::string name)
+    {
+        end.port.device = addDevice(std::move(name), end.role, end.building, end.device);
+        end.port.id = {m_next++};
+        end.port.name = m_kb.find<kb::Cage>(end.port.cage)->name;
+        if (end.slot) {
+            end.slot->id = {m_next++};
+            end.slot->device = end.port.device;
+            end.slot->name = "1";
+            end.port.slot = end.slot->id;
+            m_result.slots = m_result.slots.with(*end.slot);
+        }
+        m_result.ports = m_result.ports.with(end.port);
+        return end.port.id;
+    }
+    plan::PortId addPanel(std::size_t number, const std::string& building)
+    {
+        const plan::PortId id{m_next++};
+        const plan::Port panel{id, addDevice(fmt::format("panel {}", number), plan::Role::Panel, building), 0, "1",
+                               "panel"};
+        m_result.ports = m_result.ports.with(panel);
+        return id;
+    }
+
+    const kb::KnowledgeBase& m_kb;
+    plan::Plan m_result;
+    std::int64_t m_next = 1;
+};
+
 }  // namespace
 
 Result<plan::Plan> planFromLinkLine(std::string_view line, const kb::KnowledgeBase& kb)
@@ -60,54 +123,7 @@ Result<plan::Plan> planFromLinkLine(std::string_view line, const kb::KnowledgeBa
     auto b = readEnd(tokens(pieces.back().text, pieces.back().offset), "second", kb);
     if (!b) return tl::unexpected(b.error());
     settleFec(*a, *b);
-
-    plan::Plan result;
-    std::int64_t next = 1;
-    const auto addDevice = [&](std::string name, plan::Role role, std::string building, plan::Traits traits = {}) {
-        const plan::Place place{{next++}, "place of " + name, 0, std::move(building), {}};
-        result.places = result.places.with(place);
-        plan::Device device{{next++}, place.id, std::move(name), role};
-        device.traits = std::move(traits);
-        result.devices = result.devices.with(device);
-        return device.id;
-    };
-    const auto addEnd = [&](EndOfLine& end, std::string name) {
-        end.port.device = addDevice(std::move(name), end.role, end.building, end.device);
-        end.port.id = {next++};
-        end.port.name = kb.find<kb::Cage>(end.port.cage)->name;
-        if (end.slot) {
-            end.slot->id = {next++};
-            end.slot->device = end.port.device;
-            end.slot->name = "1";
-            end.port.slot = end.slot->id;
-            result.slots = result.slots.with(*end.slot);
-        }
-        result.ports = result.ports.with(end.port);
-        return end.port.id;
-    };
-    std::string building = a->building;
-    const plan::PortId first = addEnd(*a, "end A");
-    for (const CableOfLine& medium : *media)
-        if (medium.betweenBuildings && b->building == building) b->building = building + "another building";
-    const plan::PortId last = addEnd(*b, "end B");
-    plan::PortId at = first;
-    for (std::size_t i = 0; i < media->size(); ++i) {
-        plan::Run run = (*media)[i].run;
-        run.id = {next++};
-        run.label = media->size() == 1 ? "cable" : fmt::format("cable {}", i + 1);
-        run.a = at;
-        if ((*media)[i].betweenBuildings) building = b->building;
-        if (i + 1 < media->size()) {
-            plan::Port panel{
-                {next++}, addDevice(fmt::format("panel {}", i + 1), plan::Role::Panel, building), 0, "1", "panel"};
-            result.ports = result.ports.with(panel);
-            run.b = at = panel.id;
-        } else {
-            run.b = last;
-        }
-        result.runs = result.runs.with(run);
-    }
-    return result;
+    return LinePlan(kb).of(std::move(*a), std::move(*b), *media);
 }
 
 Result<match::LinkReport> judgeLinkLine(std::string_view line, const kb::KnowledgeBase& kb)

@@ -41,61 +41,78 @@ Result<expect::Stage> behindBus(const kb::KnowledgeBase& kb, expect::Stage stage
     return stage;
 }
 
-/// "hdd*6 raid6", "nvme 4.0x4", "ssd aged", "nvme3-qlc copy=500gb"
-Result<std::optional<PathPart>> readDisk(const Words& words, const kb::KnowledgeBase& kb)
-{
+/// What a part of a path line says of a disk.
+struct DiskOfLine {
     plan::DiskGroup group;
-    const auto pieces = text::split(words.front().text, '*');
-    std::string kind = pieces[0];
-    if (pieces.size() == 2) {
-        const auto count = text::parseNumber(pieces[1]);
-        const auto whole = count ? wholeOf(*count, 1, 999) : std::nullopt;
-        if (!whole) return tl::unexpected(pointAt(words.front(), "write the number of disks behind *, such as hdd*6"));
-        group.count = *whole;
-    } else if (pieces.size() > 2) {
-        return tl::unexpected(pointAt(words.front(), "one * is enough: hdd*6"));
-    }
     expect::Factors factors;
     std::optional<DataSize> copy;
     std::optional<double> fill;
-    std::optional<BusWord> narrow;  // fewer lanes than such a disk has
-    for (std::size_t i = 1; i < words.size(); ++i) {
-        const Token& token = words[i];
-        if (const kb::ArrayLevel* level = kb.find<kb::ArrayLevel>(token.text)) group.level = level->id;
-        else if (const auto bus = busOf(token.text); bus && kind.starts_with("nvme")) {
-            kind = fmt::format("nvme{}{}", bus->generation, kind.ends_with("-qlc") ? "-qlc" : "");
-            if (bus->lanes < 4) narrow = bus;
-        } else if (isFactor(kb, token, "disk")) factors.push_back(token.text);
-        else if (token.text == "copy" && token.hasValue()) {
-            copy = sizeOf(token.value);
-            if (!copy) return tl::unexpected(pointAt(token, "write the size of the copy, such as copy=500gb"));
-        } else if (token.text == "fill" && kind.starts_with("hdd")) {
-            fill = shareOf(token.value);
-            if (!fill || *fill > 1)
-                return tl::unexpected(pointAt(token, "write how full the disk is, such as fill=75%"));
-        } else
-            return tl::unexpected(
-                unknownWord(token, "a disk",
-                            "a level such as raid6, for nvme its bus such as 4.0x4, copy=500gb, aged, fragmented, "
-                            "degraded, rebuilding, inner, checksums, disk-encryption, and for a hard disk fill=75%"));
-    }
-    group.kind = kind;
-    if (auto stage = expect::diskStage(kb, group, expect::Access::Read, factors); !stage)
+    std::optional<BusWord> narrow;  ///< fewer lanes than such a disk has
+};
+
+/// "hdd*6": the kind and how many.
+Result<DiskOfLine> disksOf(const Token& word)
+{
+    DiskOfLine disk;
+    const auto pieces = text::split(word.text, '*');
+    disk.group.kind = pieces[0];
+    if (pieces.size() > 2) return tl::unexpected(pointAt(word, "one * is enough: hdd*6"));
+    if (pieces.size() == 1) return disk;
+    const auto count = text::parseNumber(pieces[1]);
+    const auto whole = count ? wholeOf(*count, 1, 999) : std::nullopt;
+    if (!whole) return tl::unexpected(pointAt(word, "write the number of disks behind *, such as hdd*6"));
+    disk.group.count = *whole;
+    return disk;
+}
+
+Result<void> readDiskWord(const Token& token, const kb::KnowledgeBase& kb, DiskOfLine& disk)
+{
+    std::string& kind = disk.group.kind;
+    if (const kb::ArrayLevel* level = kb.find<kb::ArrayLevel>(token.text)) disk.group.level = level->id;
+    else if (const auto bus = busOf(token.text); bus && kind.starts_with("nvme")) {
+        kind = fmt::format("nvme{}{}", bus->generation, kind.ends_with("-qlc") ? "-qlc" : "");
+        if (bus->lanes < 4) disk.narrow = bus;
+    } else if (isFactor(kb, token, "disk")) disk.factors.push_back(token.text);
+    else if (token.text == "copy" && token.hasValue()) {
+        disk.copy = sizeOf(token.value);
+        if (!disk.copy) return tl::unexpected(pointAt(token, "write the size of the copy, such as copy=500gb"));
+    } else if (token.text == "fill" && kind.starts_with("hdd")) {
+        disk.fill = shareOf(token.value);
+        if (!disk.fill || *disk.fill > 1)
+            return tl::unexpected(pointAt(token, "write how full the disk is, such as fill=75%"));
+    } else
+        return tl::unexpected(
+            unknownWord(token, "a disk",
+                        "a level such as raid6, for nvme its bus such as 4.0x4, copy=500gb, aged, fragmented, "
+                        "degraded, rebuilding, inner, checksums, disk-encryption, and for a hard disk fill=75%"));
+    return {};
+}
+
+/// "hdd*6 raid6", "nvme 4.0x4", "ssd aged", "nvme3-qlc copy=500gb"
+Result<std::optional<PathPart>> readDisk(const Words& words, const kb::KnowledgeBase& kb)
+{
+    auto read = disksOf(words.front());
+    if (!read) return tl::unexpected(read.error());
+    for (std::size_t i = 1; i < words.size(); ++i)
+        if (auto taken = readDiskWord(words[i], kb, *read); !taken) return tl::unexpected(taken.error());
+    const DiskOfLine disk = std::move(*read);
+    if (auto stage = expect::diskStage(kb, disk.group, expect::Access::Read, disk.factors); !stage)
         return tl::unexpected(pointAt(words.front(), stage.error().what));
-    if (!copy)
-        return PathPart{Turn::Path, {}, [group, factors, fill, narrow](const Assembly& line) -> Result<expect::Stage> {
-                            auto stage = expect::diskStage(
-                                line.kb, group, line.isSource ? expect::Access::Read : expect::Access::Write, factors);
+    if (!disk.copy)
+        return PathPart{Turn::Path, {}, [disk](const Assembly& line) -> Result<expect::Stage> {
+                            auto stage = expect::diskStage(line.kb, disk.group,
+                                                           line.isSource ? expect::Access::Read : expect::Access::Write,
+                                                           disk.factors);
                             if (!stage) return stage;
-                            if (fill) stage = atFill(std::move(*stage), *fill);
-                            return narrow ? behindBus(line.kb, std::move(*stage), *narrow) : stage;
+                            if (disk.fill) stage = atFill(std::move(*stage), *disk.fill);
+                            return disk.narrow ? behindBus(line.kb, std::move(*stage), *disk.narrow) : stage;
                         }};
-    return PathPart{Turn::Copy, {}, [group, size = *copy](const Assembly& line) -> Result<expect::Stage> {
+    return PathPart{Turn::Copy, {}, [disk](const Assembly& line) -> Result<expect::Stage> {
                         const auto path = expect::settle(line.result);
                         if (path.isEmpty())
                             return failure(ErrorCode::BadInput,
                                            "a cache fills from a path: write the stages before it");
-                        return expect::cachedWriteStage(line.kb, group, size, path.expected);
+                        return expect::cachedWriteStage(line.kb, disk.group, *disk.copy, path.expected);
                     }};
 }
 

@@ -44,15 +44,24 @@ bool isKeyword(const std::string& word)
     return false;
 }
 
-}  // namespace
+struct Word {
+    std::string text;
+    std::size_t at = 0;
+};
 
-std::vector<Token> tokens(std::string_view part, std::size_t offset)
+/// Whether the blanks at `at` stand beside a sign that binds what is left and right of it; moves to what follows.
+bool bridgesBlanks(std::string_view part, std::size_t& at, const std::string& word)
 {
-    // First the plain words, commas and blanks between them, with blanks around binding signs removed.
-    struct Word {
-        std::string text;
-        std::size_t at = 0;
-    };
+    std::size_t next = at;
+    while (next < part.size() && isBlank(part[next])) ++next;
+    if (next >= part.size() || !(binds(part[next]) || (!word.empty() && binds(word.back())))) return false;
+    at = next;
+    return true;
+}
+
+/// The plain words, commas and blanks between them, with blanks around binding signs removed.
+std::vector<Word> plainWords(std::string_view part)
+{
     std::vector<Word> words;
     for (std::size_t i = 0; i < part.size();) {
         if (isBlank(part[i]) || part[i] == ',') {
@@ -62,28 +71,25 @@ std::vector<Token> tokens(std::string_view part, std::size_t offset)
         Word word{{}, i};
         while (i < part.size() && part[i] != ',') {
             if (isBlank(part[i])) {
-                std::size_t next = i;
-                while (next < part.size() && isBlank(part[next])) ++next;
-                const bool bound =
-                    next < part.size() && (binds(part[next]) || (!word.text.empty() && binds(word.text.back())));
-                if (!bound) break;
-                i = next;
+                if (!bridgesBlanks(part, i, word.text)) break;
                 continue;
             }
             // The multiplication sign is two bytes in UTF-8.
-            if (static_cast<unsigned char>(part[i]) == 0xC3 && i + 1 < part.size() &&
-                static_cast<unsigned char>(part[i + 1]) == 0x97) {
-                word.text.push_back('x');
-                i += 2;
-                continue;
-            }
-            word.text.push_back(ascii::lower(part[i]));
-            ++i;
+            const bool times = part.substr(i).starts_with("\xC3\x97");
+            word.text.push_back(times ? 'x' : ascii::lower(part[i]));
+            i += times ? 2 : 1;
         }
         words.push_back(std::move(word));
     }
+    return words;
+}
+
+}  // namespace
+
+std::vector<Token> tokens(std::string_view part, std::size_t offset)
+{
     std::vector<Word> joined;
-    for (Word& word : words) {
+    for (Word& word : plainWords(part)) {
         if (!joined.empty() && continues(joined.back().text, word.text)) joined.back().text += word.text;
         else if (!joined.empty() && isKeyword(joined.back().text)) joined.back().text += "=" + word.text;
         else joined.push_back(std::move(word));

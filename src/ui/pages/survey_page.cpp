@@ -182,50 +182,56 @@ QWidget* SurveyPage::sections(const app::InspectorContent& content)
         grid->setVerticalSpacing(3);
         grid->setColumnStretch(3, 1);
         int row = 0;
-        for (const auto& entry : section.lines) {
-            if (entry.mark) grid->addWidget(new VerdictMark(entry.mark), row, 0, Qt::AlignVCenter);
-            QWidget* name = nullptr;
-            const bool opens = entry.port.isSet() || entry.slot.isSet();
-            if (opens) {
-                name = button(entry.name, "quiet", [this, entry] {
-                    if (const plan::Port* port = m_presenter.plan().ports.find(entry.port))
-                        showForm(portForm(m_presenter, *port));
-                    else if (const plan::Slot* slot = m_presenter.plan().slots.find(entry.slot))
-                        showForm(slotForm(m_presenter, *slot));
-                });
-                name->setToolTip(tip("Change " + entry.name));
-            } else {
-                name = label(entry.name, entry.detail.isEmpty() && entry.value.isEmpty() ? "" : "soft", true);
-            }
-            if (entry.detail.isEmpty() && entry.value.isEmpty()) {
-                grid->addWidget(name, row++, 1, 1, 3);
-                continue;
-            }
-            const QString value = entry.value.isEmpty() ? entry.detail : entry.value;
-            grid->addWidget(name, row, 1, Qt::AlignLeft | (value.size() > 34 ? Qt::AlignTop : Qt::AlignVCenter));
-            // What does not fit between name and value stands below them.
-            const bool isLong = entry.detail.size() > kLongDetail;
-            if (!entry.value.isEmpty() && !entry.detail.isEmpty() && isLong)
-                grid->addWidget(label(entry.detail, "soft", true), row + 1, 1, 1, 3);
-            else if (!entry.value.isEmpty() && !entry.detail.isEmpty())
-                grid->addWidget(label(entry.detail, "soft"), row, 2, Qt::AlignLeft | Qt::AlignVCenter);
-            if (entry.run.isSet()) {
-                auto* jump = button(value, "quiet", [this, entry] {
-                    m_formOpen = false;
-                    m_presenter.selection().selectRun(entry.run);
-                });
-                jump->setToolTip("Show the run");
-                grid->addWidget(jump, row, 3, Qt::AlignRight);
-            } else {
-                auto* text = label(value, entry.value == "free" ? "soft" : "", true);
-                text->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
-                grid->addWidget(text, row, 3);
-            }
-            row += isLong ? 2 : 1;
-        }
+        for (const auto& entry : section.lines) row += addLine(*grid, row, entry);
         all->addLayout(grid);
     }
     return page;
+}
+
+/// The name of a line; a button where a form opens by it.
+QWidget* SurveyPage::nameOf(const app::InspectorLine& entry)
+{
+    if (!entry.port.isSet() && !entry.slot.isSet())
+        return label(entry.name, entry.detail.isEmpty() && entry.value.isEmpty() ? "" : "soft", true);
+    auto* name = button(entry.name, "quiet", [this, entry] {
+        if (const plan::Port* port = m_presenter.plan().ports.find(entry.port)) showForm(portForm(m_presenter, *port));
+        else if (const plan::Slot* slot = m_presenter.plan().slots.find(entry.slot))
+            showForm(slotForm(m_presenter, *slot));
+    });
+    name->setToolTip(tip("Change " + entry.name));
+    return name;
+}
+
+/// Puts a line at `row`; the rows it takes.
+int SurveyPage::addLine(QGridLayout& grid, int row, const app::InspectorLine& entry)
+{
+    if (entry.mark) grid.addWidget(new VerdictMark(entry.mark), row, 0, Qt::AlignVCenter);
+    QWidget* name = nameOf(entry);
+    if (entry.detail.isEmpty() && entry.value.isEmpty()) {
+        grid.addWidget(name, row, 1, 1, 3);
+        return 1;
+    }
+    const QString value = entry.value.isEmpty() ? entry.detail : entry.value;
+    grid.addWidget(name, row, 1, Qt::AlignLeft | (value.size() > 34 ? Qt::AlignTop : Qt::AlignVCenter));
+    // What does not fit between name and value stands below them.
+    const bool isLong = entry.detail.size() > kLongDetail;
+    if (!entry.value.isEmpty() && !entry.detail.isEmpty() && isLong)
+        grid.addWidget(label(entry.detail, "soft", true), row + 1, 1, 1, 3);
+    else if (!entry.value.isEmpty() && !entry.detail.isEmpty())
+        grid.addWidget(label(entry.detail, "soft"), row, 2, Qt::AlignLeft | Qt::AlignVCenter);
+    if (entry.run.isSet()) {
+        auto* jump = button(value, "quiet", [this, entry] {
+            m_formOpen = false;
+            m_presenter.selection().selectRun(entry.run);
+        });
+        jump->setToolTip("Show the run");
+        grid.addWidget(jump, row, 3, Qt::AlignRight);
+    } else {
+        auto* text = label(value, entry.value == "free" ? "soft" : "", true);
+        text->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+        grid.addWidget(text, row, 3);
+    }
+    return isLong ? 2 : 1;
 }
 
 QWidget* SurveyPage::actions()

@@ -8,6 +8,7 @@
 
 #include "app/presenters/survey_presenter.h"
 
+class QGridLayout;
 class QScrollArea;
 class QHBoxLayout;
 class QVBoxLayout;
@@ -45,6 +46,8 @@ private:
     void showHost(const measure::HostSnapshot&);
     void fillFoot();
     QWidget* sections(const app::InspectorContent&);
+    QWidget* nameOf(const app::InspectorLine&);
+    int addLine(QGridLayout&, int row, const app::InspectorLine&);
     QWidget* actions();
     app::SurveyPresenter& m_presenter;
     HouseView* m_house;

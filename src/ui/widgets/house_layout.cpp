@@ -223,52 +223,64 @@ private:
         std::vector<std::vector<std::pair<double, double>>> m_taken;
     };
 
+    /// Rows below each other; where the last of them ends.
+    double stackRows(int first, int count, double bottom)
+    {
+        for (int r = first; r < first + count; ++r) {
+            Row& row = m_rows[static_cast<std::size_t>(r)];
+            row.top = bottom + scaled(22);
+            double tallest = scaled(54);
+            for (std::size_t c = 0; c < m_made.cards.size(); ++c)
+                if (m_cardRows[c] == r) tallest = std::max(tallest, m_made.cards[c].box.height());
+            row.bottom = row.top + tallest;
+            bottom = row.bottom + 6 + std::max(1, row.lanes) * kLane;
+        }
+        return bottom;
+    }
+    void raiseRows(int first, int count, double by)
+    {
+        for (int r = first; r < first + count; ++r) {
+            m_rows[static_cast<std::size_t>(r)].top -= by;
+            m_rows[static_cast<std::size_t>(r)].bottom -= by;
+        }
+    }
+    static QString levelName(int level)
+    {
+        return QString("level %1%2").arg(level > 0 ? "+" : level < 0 ? "−" : "").arg(std::abs(level));
+    }
     /// Gives rows and bands their heights, top to bottom.
     void stack()
     {
         double y = 0;
         bool outsideAbove = false;
-        const double title = scaled(22);
         for (const Level& level : m_levels) {
             const double top = y;
             double insideBottom = y + scaled(34), outsideBottom = y;
-            const auto stackRows = [&](int first, int count, double& bottom) {
-                for (int r = first; r < first + count; ++r) {
-                    Row& row = m_rows[static_cast<std::size_t>(r)];
-                    row.top = bottom + title;
-                    double tallest = scaled(54);
-                    for (std::size_t c = 0; c < m_made.cards.size(); ++c)
-                        if (m_cardRows[c] == r) tallest = std::max(tallest, m_made.cards[c].box.height());
-                    row.bottom = row.top + tallest;
-                    bottom = row.bottom + 6 + std::max(1, row.lanes) * kLane;
-                }
-            };
             if (!level.folded) {
-                insideBottom = y;
-                stackRows(level.firstRow, level.insideRows, insideBottom);
-                outsideBottom = y;
-                stackRows(level.firstOutside, level.outsideRows, outsideBottom);
+                insideBottom = stackRows(level.firstRow, level.insideRows, y);
+                outsideBottom = stackRows(level.firstOutside, level.outsideRows, y);
                 // An outbuilding that is taller than its level stands higher, where the yard is empty anyway.
                 const double excess = std::min(outsideBottom - insideBottom, y);
                 if (level.outsideRows > 0 && level.insideRows > 0 && excess > 0 && !outsideAbove) {
-                    for (int r = level.firstOutside; r < level.firstOutside + level.outsideRows; ++r) {
-                        m_rows[static_cast<std::size_t>(r)].top -= excess;
-                        m_rows[static_cast<std::size_t>(r)].bottom -= excess;
-                    }
+                    raiseRows(level.firstOutside, level.outsideRows, excess);
                     outsideBottom -= excess;
                 }
                 outsideAbove = outsideAbove || level.outsideRows > 0;
             }
             y = std::max({insideBottom, outsideBottom, top + scaled(40)}) + 4;
-            m_made.bands.push_back({QRectF(0, top, houseWidth(), y - top),
-                                    QString("level %1%2")
-                                        .arg(level.level > 0   ? "+"
-                                             : level.level < 0 ? "−"
-                                                               : "")
-                                        .arg(std::abs(level.level)),
-                                    level.level, level.folded, level.devices});
+            m_made.bands.push_back({QRectF(0, top, houseWidth(), y - top), levelName(level.level), level.level,
+                                    level.folded, level.devices});
             if (level.level >= 0) m_made.groundLine = y;
         }
+        placeCards();
+        m_made.size = {m_width, y};
+        m_made.house = {0, 0, houseWidth(), y};
+        m_made.yard = {houseWidth(), 0, m_yardWidth, y};
+        m_made.outbuildings = {m_width - m_outsideWidth, 0, m_outsideWidth, y};
+    }
+    /// Cards, their ports and the titles onto their rows.
+    void placeCards()
+    {
         for (std::size_t i = 0; i < m_made.cards.size(); ++i) {
             PlacedCard& card = m_made.cards[i];
             card.box.moveTop(m_rows[static_cast<std::size_t>(m_cardRows[i])].top);
@@ -282,10 +294,6 @@ private:
             placed.at.setY(m_rows[static_cast<std::size_t>(row)].top - 7);
             m_made.titles.push_back(placed);
         }
-        m_made.size = {m_width, y};
-        m_made.house = {0, 0, houseWidth(), y};
-        m_made.yard = {houseWidth(), 0, m_yardWidth, y};
-        m_made.outbuildings = {m_width - m_outsideWidth, 0, m_outsideWidth, y};
     }
 
     double laneY(int row, int lane) const { return m_rows[static_cast<std::size_t>(row)].bottom + 6 + lane * kLane; }

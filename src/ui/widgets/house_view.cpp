@@ -181,35 +181,38 @@ void HouseView::drawCard(QPainter& painter, const PlacedCard& placed) const
     }
 }
 
-void HouseView::paintEvent(QPaintEvent*)
+/// The yard, the ground and the outbuildings on it.
+void HouseView::drawYard(QPainter& painter) const
+{
+    if (m_layout.yard.width() <= 0) return;
+    const Theme& t = theme();
+    const QColor earth = t.dark ? QColor("#2a2620") : QColor("#e9e2d2"),
+                 yard = t.dark ? QColor("#20201f") : QColor("#f1ebde");
+    painter.fillRect(QRectF(m_layout.yard.left(), 0, width() - m_layout.yard.left(), m_layout.groundLine), yard);
+    painter.fillRect(QRectF(m_layout.yard.left(), m_layout.groundLine, width() - m_layout.yard.left(), height()),
+                     earth);
+    painter.setPen(t.soft);
+    painter.setFont(typeface(Face::Text, 11));
+    painter.drawText(QRectF(m_layout.yard.left(), 6, m_layout.yard.width(), scaled(16)), Qt::AlignCenter, "yard");
+    painter.drawText(
+        QRectF(m_layout.yard.left(), m_layout.groundLine + 6, width() - m_layout.yard.left() - 12, scaled(16)),
+        Qt::AlignCenter, "ground");
+    double top = m_layout.groundLine, bottom = 0;
+    for (const PlacedCard& card : m_layout.cards)
+        if (card.box.left() > m_layout.yard.right())
+            top = std::min(top, card.box.top() - scaled(28)), bottom = std::max(bottom, card.box.bottom() + 22);
+    if (bottom > 0) {
+        painter.setPen(QPen(t.ink, 1.2));
+        painter.setBrush(t.paper);
+        painter.drawRect(QRectF(m_layout.outbuildings.left(), top, m_layout.outbuildings.width() - 4,
+                                std::max(bottom, m_layout.groundLine) - top));
+    }
+}
+
+/// Levels of the house with their names.
+void HouseView::drawBands(QPainter& painter) const
 {
     const Theme& t = theme();
-    QPainter painter(this);
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.fillRect(rect(), t.paper);
-    if (m_layout.yard.width() > 0) {
-        const QColor earth = t.dark ? QColor("#2a2620") : QColor("#e9e2d2"),
-                     yard = t.dark ? QColor("#20201f") : QColor("#f1ebde");
-        painter.fillRect(QRectF(m_layout.yard.left(), 0, width() - m_layout.yard.left(), m_layout.groundLine), yard);
-        painter.fillRect(QRectF(m_layout.yard.left(), m_layout.groundLine, width() - m_layout.yard.left(), height()),
-                         earth);
-        painter.setPen(t.soft);
-        painter.setFont(typeface(Face::Text, 11));
-        painter.drawText(QRectF(m_layout.yard.left(), 6, m_layout.yard.width(), scaled(16)), Qt::AlignCenter, "yard");
-        painter.drawText(
-            QRectF(m_layout.yard.left(), m_layout.groundLine + 6, width() - m_layout.yard.left() - 12, scaled(16)),
-            Qt::AlignCenter, "ground");
-        double top = m_layout.groundLine, bottom = 0;
-        for (const PlacedCard& card : m_layout.cards)
-            if (card.box.left() > m_layout.yard.right())
-                top = std::min(top, card.box.top() - scaled(28)), bottom = std::max(bottom, card.box.bottom() + 22);
-        if (bottom > 0) {
-            painter.setPen(QPen(t.ink, 1.2));
-            painter.setBrush(t.paper);
-            painter.drawRect(QRectF(m_layout.outbuildings.left(), top, m_layout.outbuildings.width() - 4,
-                                    std::max(bottom, m_layout.groundLine) - top));
-        }
-    }
     for (const PlacedBand& band : m_layout.bands) {
         painter.setPen(QPen(t.hairline, 1));
         painter.drawLine(band.area.bottomLeft(), band.area.bottomRight());
@@ -224,6 +227,16 @@ void HouseView::paintEvent(QPaintEvent*)
                              QString("%1 devices, folded; click to open").arg(band.devices));
         }
     }
+}
+
+void HouseView::paintEvent(QPaintEvent*)
+{
+    const Theme& t = theme();
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.fillRect(rect(), t.paper);
+    drawYard(painter);
+    drawBands(painter);
     painter.setPen(QPen(t.ink, 1.2));
     painter.drawLine(m_layout.house.topRight(), m_layout.house.bottomRight());
     painter.setFont(typeface(Face::Strong, 12));

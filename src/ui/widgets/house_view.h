@@ -39,6 +39,8 @@ private:
     void relayout();
     void drawRun(QPainter&, const PlacedRun&, bool selected) const;
     void drawRunLabels(QPainter&) const;
+    void drawYard(QPainter&) const;
+    void drawBands(QPainter&) const;
     void drawCard(QPainter&, const PlacedCard&) const;
     void moveSelection(int key);
     const PlacedMark* markAt(const QPointF&) const;

@@ -80,72 +80,110 @@ QString LightView::sentence(const match::LightPath& path)
     return result;
 }
 
-void LightView::drawPath(QPainter& painter, const QRectF& box, const match::LightPath& path) const
-{
-    const Theme& t = theme();
-    const auto write = [&](const QRectF& at, int flags, Face face, int size, const QColor& color,
-                           const QString& words) {
-        painter.setFont(typeface(face, size));
-        painter.setPen(color);
-        painter.drawText(at, flags | Qt::AlignVCenter,
-                         QFontMetricsF(painter.font()).elidedText(words, Qt::ElideRight, at.width()));
-    };
-    const double line = scaled(18);
-    write(QRectF(box.left(), box.top(), box.width(), line), Qt::AlignLeft, Face::Strong, 13, t.ink,
-          toQt(path.sender) + " → " + toQt(path.receiver));
-    write(QRectF(box.left(), box.top() + line, box.width(), line), Qt::AlignLeft, Face::Text, 12,
-          path.margin() < Decibel{} ? t.noLink : t.ink, sentence(path));
-    const QRectF plot(box.left(), box.top() + 2.4 * line, box.width() - scaled(150), box.height() - 4.6 * line);
-    const Scale scale(path, plot.top() + line, plot.bottom());
-    // The receiver's window, named at the right.
-    const auto limit = [&](PowerDbm level, const QString& name) {
-        const double y = scale.at(level);
-        painter.setPen(QPen(t.soft, 1.2, Qt::DashLine));
-        painter.drawLine(QPointF(plot.left(), y), QPointF(plot.right() + 6, y));
-        write(QRectF(plot.right() + 12, y - line / 2, scaled(138), line), Qt::AlignLeft, Face::Text, 12, t.soft,
+/// One path of light on its part of the page.
+class LightView::Drawing {
+public:
+    Drawing(QPainter& painter, const QRectF& box, const match::LightPath& path)
+        : m_painter(painter),
+          m_box(box),
+          m_path(path),
+          m_line(scaled(18)),
+          m_plot(box.left(), box.top() + 2.4 * m_line, box.width() - scaled(150), box.height() - 4.6 * m_line),
+          m_scale(path, m_plot.top() + m_line, m_plot.bottom()),
+          m_width(std::min<double>(scaled(150), m_plot.width() / static_cast<double>(path.steps.size())))
+    {}
+    void draw()
+    {
+        const Theme& t = theme();
+        write(QRectF(m_box.left(), m_box.top(), m_box.width(), m_line), Qt::AlignLeft, Face::Strong, 13, t.ink,
+              toQt(m_path.sender) + " → " + toQt(m_path.receiver));
+        write(QRectF(m_box.left(), m_box.top() + m_line, m_box.width(), m_line), Qt::AlignLeft, Face::Text, 12,
+              m_path.margin() < Decibel{} ? t.noLink : t.ink, sentence(m_path));
+        // The receiver's window, named at the right.
+        limit(m_path.receiverLeast, "needs");
+        limit(m_path.receiverMost, "takes");
+        for (std::size_t i = 0; i < m_path.steps.size(); ++i) step(i);
+        arrival();
+        measured();
+    }
+
+private:
+    void write(const QRectF& at, int flags, Face face, int size, const QColor& color, const QString& words)
+    {
+        m_painter.setFont(typeface(face, size));
+        m_painter.setPen(color);
+        m_painter.drawText(at, flags | Qt::AlignVCenter,
+                           QFontMetricsF(m_painter.font()).elidedText(words, Qt::ElideRight, at.width()));
+    }
+    void limit(PowerDbm level, const QString& name)
+    {
+        const Theme& t = theme();
+        const double y = m_scale.at(level);
+        m_painter.setPen(QPen(t.soft, 1.2, Qt::DashLine));
+        m_painter.drawLine(QPointF(m_plot.left(), y), QPointF(m_plot.right() + 6, y));
+        write(QRectF(m_plot.right() + 12, y - m_line / 2, scaled(138), m_line), Qt::AlignLeft, Face::Text, 12, t.soft,
               name + " " + toQt(text::power(level)));
-    };
-    limit(path.receiverLeast, "needs");
-    limit(path.receiverMost, "takes");
-    const double width = std::min<double>(scaled(150), plot.width() / static_cast<double>(path.steps.size()));
-    for (std::size_t i = 0; i < path.steps.size(); ++i) {
-        const match::LightStep& step = path.steps[i];
-        const QRectF column(plot.left() + static_cast<double>(i) * width, plot.top(), width, plot.height());
-        const double after = scale.at(step.weakest);
+    }
+    void step(std::size_t i)
+    {
+        const Theme& t = theme();
+        const match::LightStep& step = m_path.steps[i];
+        const QRectF column(m_plot.left() + static_cast<double>(i) * m_width, m_plot.top(), m_width, m_plot.height());
+        const double after = m_scale.at(step.weakest);
+        const double before = i == 0 ? after : m_scale.at(m_path.steps[i - 1].weakest);
         if (i == 0) {
-            painter.fillRect(QRectF(column.left() + 4, after, width - 8, plot.bottom() - after), t.planPale);
+            m_painter.fillRect(QRectF(column.left() + 4, after, m_width - 8, m_plot.bottom() - after), t.planPale);
         } else {
-            const double before = scale.at(path.steps[i - 1].weakest);
-            painter.fillRect(QRectF(column.left() + 4, before, width - 8, std::max(2.0, after - before)), t.plan);
-            painter.setPen(QPen(t.hairline, 1));
-            painter.drawLine(QPointF(column.left() - width + 4, before), QPointF(column.right() - 4, before));
+            m_painter.fillRect(QRectF(column.left() + 4, before, m_width - 8, std::max(2.0, after - before)), t.plan);
+            m_painter.setPen(QPen(t.hairline, 1));
+            m_painter.drawLine(QPointF(column.left() - m_width + 4, before), QPointF(column.right() - 4, before));
         }
-        painter.setPen(QPen(t.planDeep, 1.6));
-        painter.drawLine(QPointF(column.left() + 4, after), QPointF(column.right() - 4, after));
+        m_painter.setPen(QPen(t.planDeep, 1.6));
+        m_painter.drawLine(QPointF(column.left() + 4, after), QPointF(column.right() - 4, after));
         const QString figure = i == 0 ? toQt(text::power(step.weakest)) : "−" + toQt(text::decibel(step.greatest));
-        write(QRectF(column.left() + 4, (i == 0 ? after : scale.at(path.steps[i - 1].weakest)) - line, width - 6, line),
-              Qt::AlignLeft, Face::Figure, 12, t.ink, figure);
-        write(QRectF(column.left() + 4, plot.bottom() + 2, width - 6, line), Qt::AlignLeft, Face::Text, 12, t.ink,
+        write(QRectF(column.left() + 4, before - m_line, m_width - 6, m_line), Qt::AlignLeft, Face::Figure, 12, t.ink,
+              figure);
+        write(QRectF(column.left() + 4, m_plot.bottom() + 2, m_width - 6, m_line), Qt::AlignLeft, Face::Text, 12, t.ink,
               toQt(step.name));
     }
-    // What arrives, and what was read there.
-    const double endX = plot.left() + width * static_cast<double>(path.steps.size());
-    const double arrives = scale.at(path.steps.back().weakest);
-    if (endX + scaled(96) <= plot.right()) {
-        painter.setPen(QPen(t.planDeep, 1.6));
-        painter.drawLine(QPointF(endX, arrives), QPointF(endX + scaled(90), arrives));
-        write(QRectF(endX + 4, arrives - line, scaled(110), line), Qt::AlignLeft, Face::Figure, 12, t.ink,
-              toQt(text::power(path.steps.back().weakest)));
-        write(QRectF(endX + 4, plot.bottom() + 2, scaled(120), line), Qt::AlignLeft, Face::Text, 12, t.ink,
+    /// What arrives at least.
+    void arrival()
+    {
+        const Theme& t = theme();
+        const double x = m_plot.left() + m_width * static_cast<double>(m_path.steps.size());
+        const double y = m_scale.at(m_path.steps.back().weakest);
+        if (x + scaled(96) > m_plot.right()) return;
+        m_painter.setPen(QPen(t.planDeep, 1.6));
+        m_painter.drawLine(QPointF(x, y), QPointF(x + scaled(90), y));
+        write(QRectF(x + 4, y - m_line, scaled(110), m_line), Qt::AlignLeft, Face::Figure, 12, t.ink,
+              toQt(text::power(m_path.steps.back().weakest)));
+        write(QRectF(x + 4, m_plot.bottom() + 2, scaled(120), m_line), Qt::AlignLeft, Face::Text, 12, t.ink,
               "arrives at least");
     }
-    if (path.measured) {
-        const double y = scale.at(*path.measured);
-        painter.setPen(QPen(t.measured, 2));
-        painter.drawLine(QPointF(plot.right() - scaled(60), y), QPointF(plot.right(), y));
-        write(QRectF(plot.right() - scaled(150), y - line, scaled(150), line), Qt::AlignRight, Face::Figure, 12,
-              t.measured, "measured " + toQt(text::power(*path.measured)));
+    /// What was read there.
+    void measured()
+    {
+        if (!m_path.measured) return;
+        const Theme& t = theme();
+        const double y = m_scale.at(*m_path.measured);
+        m_painter.setPen(QPen(t.measured, 2));
+        m_painter.drawLine(QPointF(m_plot.right() - scaled(60), y), QPointF(m_plot.right(), y));
+        write(QRectF(m_plot.right() - scaled(150), y - m_line, scaled(150), m_line), Qt::AlignRight, Face::Figure, 12,
+              t.measured, "measured " + toQt(text::power(*m_path.measured)));
     }
+
+    QPainter& m_painter;
+    QRectF m_box;
+    const match::LightPath& m_path;
+    double m_line;
+    QRectF m_plot;
+    Scale m_scale;
+    double m_width;
+};
+
+void LightView::drawPath(QPainter& painter, const QRectF& box, const match::LightPath& path) const
+{
+    Drawing(painter, box, path).draw();
 }
 
 void LightView::paintEvent(QPaintEvent*)

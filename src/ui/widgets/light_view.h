@@ -23,6 +23,7 @@ protected:
     void paintEvent(QPaintEvent*) override;
 
 private:
+    class Drawing;
     void drawPath(QPainter&, const QRectF&, const match::LightPath&) const;
     std::vector<match::LightPath> m_paths;
 };

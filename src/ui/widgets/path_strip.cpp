@@ -21,8 +21,25 @@ PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(pa
     auto* all = new QVBoxLayout(this);
     all->setContentsMargins(20, 10, 20, 8);
     all->setSpacing(4);
-    auto* row = new QHBoxLayout;
-    row->setSpacing(8);
+    all->addLayout(questionRow());
+    m_sentence = label("", "", true);
+    m_working = label("", "soft", true);
+    m_bore = new BoreView;
+    all->addWidget(m_sentence);
+    all->addWidget(m_working);
+    all->addWidget(m_bore, 1);
+    connect(m_bore, &BoreView::stageFocused, this, &PathStrip::showWorking);
+    for (QComboBox* box : {m_from, m_to, m_traffic})
+        connect(box, &QComboBox::currentIndexChanged, this, &PathStrip::ask);
+    connect(m_streams, &QSpinBox::valueChanged, this, &PathStrip::ask);
+    connect(m_way, &QComboBox::activated, this, &PathStrip::ask);
+    connect(&presenter, &app::PathPresenter::changed, this, &PathStrip::refresh);
+    refresh();
+}
+
+/// From where to where, with what, and how the newest result stands.
+QLayout* PathStrip::questionRow()
+{
     m_from = new QComboBox;
     m_from->setAccessibleName("From");
     m_to = new QComboBox;
@@ -47,6 +64,8 @@ PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(pa
     turn->setToolTip("Turn the path round");
     turn->setAccessibleName("Turn the path round");
     auto* save = button("Save drawing", "quiet", [this] { saveDrawing(); });
+    auto* row = new QHBoxLayout;
+    row->setSpacing(8);
     row->addWidget(label("Path", "heading"));
     row->addWidget(m_from);
     row->addWidget(turn);
@@ -58,20 +77,7 @@ PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(pa
     row->addWidget(m_measured);
     row->addWidget(m_standing);
     row->addWidget(save);
-    m_sentence = label("", "", true);
-    m_bore = new BoreView;
-    all->addLayout(row);
-    m_working = label("", "soft", true);
-    all->addWidget(m_sentence);
-    all->addWidget(m_working);
-    all->addWidget(m_bore, 1);
-    connect(m_bore, &BoreView::stageFocused, this, &PathStrip::showWorking);
-    for (QComboBox* box : {m_from, m_to, m_traffic})
-        connect(box, &QComboBox::currentIndexChanged, this, &PathStrip::ask);
-    connect(m_streams, &QSpinBox::valueChanged, this, &PathStrip::ask);
-    connect(m_way, &QComboBox::activated, this, &PathStrip::ask);
-    connect(&presenter, &app::PathPresenter::changed, this, &PathStrip::refresh);
-    refresh();
+    return row;
 }
 
 void PathStrip::refresh()

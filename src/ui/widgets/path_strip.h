@@ -23,6 +23,7 @@ public:
     void showWays();
 
 private:
+    QLayout* questionRow();
     void refresh();
     void ask();
     void saveDrawing();

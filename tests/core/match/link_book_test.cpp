@@ -33,6 +33,72 @@ QStringList linesOf(const match::Reports& reports)
 
 }  // namespace
 
+namespace {
+
+/// An edit of some kind on some object; refused ones are part of it.
+class RandomEdits {
+public:
+    explicit RandomEdits(unsigned start) : m_random(start) {}
+    Result<plan::Plan> next(const plan::Plan& plan)
+    {
+        switch (dice(9)) {
+        case 0:
+        case 1: return ofRun(plan, dice(2) == 0);
+        case 2:
+            return plan::edits::putRun(
+                plan, {{++m_next}, "new", any(plan.ports).id, any(plan.ports).id, "cat6", Length::of(20)});
+        case 3: return plan::edits::deleteRun(plan, any(plan.runs).id);
+        case 4:
+        case 5: return ofDevice(plan, dice(2) == 0);
+        case 6: return ofPort(plan);
+        case 7: {
+            plan::Place place = any(plan.places);
+            place.building = dice(2) ? "shed" : "";
+            return plan::edits::putPlace(plan, place);
+        }
+        default:
+            return plan::edits::putWaiver(
+                plan, {{++m_next}, any(plan.runs).id, dice(2) ? "cu-01" : "common", "fits", "seen", "2026-11-25"});
+        }
+    }
+
+private:
+    std::size_t dice(std::size_t sides) { return static_cast<std::size_t>(m_random() % sides); }
+    template <class Table>
+    auto any(const Table& table) -> std::decay_t<decltype(*table.begin())>
+    {
+        auto at = table.begin();
+        std::advance(at, static_cast<std::ptrdiff_t>(dice(table.size())));
+        return *at;
+    }
+    Result<plan::Plan> ofRun(const plan::Plan& plan, bool length)
+    {
+        plan::Run run = any(plan.runs);
+        if (length) run.length = Length::of(1 + static_cast<double>(dice(120)));
+        else (dice(2) ? run.a : run.b) = dice(4) ? any(plan.ports).id : plan::PortId{};
+        return plan::edits::putRun(plan, run);
+    }
+    Result<plan::Plan> ofDevice(const plan::Plan& plan, bool role)
+    {
+        plan::Device device = any(plan.devices);
+        if (role) device.role = static_cast<plan::Role>(dice(10));
+        else device.traits.set("pse-budget", dice(2) ? "40" : "");
+        return plan::edits::putDevice(plan, device);
+    }
+    Result<plan::Plan> ofPort(const plan::Plan& plan)
+    {
+        plan::Port port = any(plan.ports);
+        port.traits.set("pse", dice(2) ? "type2" : "");
+        port.traits.set("pd", dice(2) ? "class4" : "");
+        return plan::edits::putPort(plan, port);
+    }
+
+    std::mt19937 m_random;
+    std::int64_t m_next = 1'000'000;
+};
+
+}  // namespace
+
 class LinkBookTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
@@ -51,71 +117,16 @@ private Q_SLOTS:
         QCOMPARE(book.judged(), std::size_t{0});
         QCOMPARE(linesOf(book.reports()), linesOf(match::judgeAll(*plan, knowledge())));
     }
-    /// 400 seeded edits of every kind, compared with a judgement from scratch after each.
+    /// 400 random edits of every kind, compared with a judgement from scratch after each.
     void keepsUpWithRandomEdits()
     {
-        std::mt19937 random(20261125);
-        const auto dice = [&](std::size_t sides) { return static_cast<std::size_t>(random() % sides); };
-        const auto any = [&](const auto& table) {
-            auto at = table.begin();
-            std::advance(at, static_cast<std::ptrdiff_t>(dice(table.size())));
-            return *at;
-        };
+        RandomEdits edits(20261125);
         auto plan = std::make_shared<const plan::Plan>(lanternRow());
         match::LinkBook book(knowledge());
         book.update(plan);
-        std::int64_t next = 1'000'000;
         int taken = 0;
         for (int step = 0; step < 400; ++step) {
-            Result<plan::Plan> result = *plan;
-            switch (dice(9)) {
-            case 0: {
-                plan::Run run = any(plan->runs);
-                run.length = Length::of(1 + static_cast<double>(dice(120)));
-                result = plan::edits::putRun(*plan, run);
-                break;
-            }
-            case 1: {
-                plan::Run run = any(plan->runs);
-                (dice(2) ? run.a : run.b) = dice(4) ? any(plan->ports).id : plan::PortId{};
-                result = plan::edits::putRun(*plan, run);
-                break;
-            }
-            case 2:
-                result = plan::edits::putRun(
-                    *plan, {{++next}, "new", any(plan->ports).id, any(plan->ports).id, "cat6", Length::of(20)});
-                break;
-            case 3: result = plan::edits::deleteRun(*plan, any(plan->runs).id); break;
-            case 4: {
-                plan::Device device = any(plan->devices);
-                device.role = static_cast<plan::Role>(dice(10));
-                result = plan::edits::putDevice(*plan, device);
-                break;
-            }
-            case 5: {
-                plan::Port port = any(plan->ports);
-                port.traits.set("pse", dice(2) ? "type2" : "");
-                port.traits.set("pd", dice(2) ? "class4" : "");
-                result = plan::edits::putPort(*plan, port);
-                break;
-            }
-            case 6: {
-                plan::Device device = any(plan->devices);
-                device.traits.set("pse-budget", dice(2) ? "40" : "");
-                result = plan::edits::putDevice(*plan, device);
-                break;
-            }
-            case 7: {
-                plan::Place place = any(plan->places);
-                place.building = dice(2) ? "shed" : "";
-                result = plan::edits::putPlace(*plan, place);
-                break;
-            }
-            case 8:
-                result = plan::edits::putWaiver(
-                    *plan, {{++next}, any(plan->runs).id, dice(2) ? "cu-01" : "common", "fits", "seen", "2026-11-25"});
-                break;
-            }
+            const Result<plan::Plan> result = edits.next(*plan);
             if (!result) continue;
             ++taken;
             plan = std::make_shared<const plan::Plan>(*result);

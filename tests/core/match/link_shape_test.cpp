@@ -50,6 +50,27 @@ plan::Plan demo() { return store::importJson(kb::embeddedFiles().at("starters/la
 
 }  // namespace
 
+namespace {
+
+/// One field of a run or a port, changed at random.
+Result<plan::Plan> changed(const plan::Plan& plan, plan::Run run, plan::Port port, std::mt19937& engine)
+{
+    const auto oneOf = [&](const auto& rows) { return rows[engine() % rows.size()].id; };
+    switch (engine() % 8) {
+    case 0: run.length = Length::of(1 + static_cast<double>(engine() % 200)); break;
+    case 1: run.medium = oneOf(knowledge().all<kb::Medium>()); break;
+    case 2: run.bundle = static_cast<plan::Bundle>(engine() % 3); break;
+    case 3: port.fec = static_cast<plan::Fec>(engine() % 4); return plan::edits::putPort(plan, port);
+    case 4: port.module = oneOf(knowledge().all<kb::ModuleKind>()); return plan::edits::putPort(plan, port);
+    case 5: port.rates = {gigabits(10), gigabits(1)}; return plan::edits::putPort(plan, port);
+    case 6: run.segments = {{plan::SegmentKind::Cord, engine() % 2 == 0, "cat5e", Length::of(2), 0}}; break;
+    default: run.joints = static_cast<int>(engine() % 5);
+    }
+    return plan::edits::putRun(plan, run);
+}
+
+}  // namespace
+
 class LinkShapeTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
@@ -102,40 +123,7 @@ private Q_SLOTS:
         ShapeBook book(knowledge());
         plan::Plan plan = demo();
         for (int i = 0; i < 250; ++i) {
-            Result<plan::Plan> next = failure(ErrorCode::BadInput, "");
-            plan::Run run = any(plan.runs);
-            plan::Port port = any(plan.ports);
-            switch (engine() % 8) {
-            case 0:
-                run.length = Length::of(1 + static_cast<double>(engine() % 200));
-                next = plan::edits::putRun(plan, run);
-                break;
-            case 1:
-                run.medium = knowledge().all<kb::Medium>()[engine() % knowledge().all<kb::Medium>().size()].id;
-                next = plan::edits::putRun(plan, run);
-                break;
-            case 2:
-                run.bundle = static_cast<plan::Bundle>(engine() % 3);
-                next = plan::edits::putRun(plan, run);
-                break;
-            case 3:
-                port.fec = static_cast<plan::Fec>(engine() % 4);
-                next = plan::edits::putPort(plan, port);
-                break;
-            case 4:
-                port.module = knowledge().all<kb::ModuleKind>()[engine() % knowledge().all<kb::ModuleKind>().size()].id;
-                next = plan::edits::putPort(plan, port);
-                break;
-            case 5:
-                port.rates = {gigabits(10), gigabits(1)};
-                next = plan::edits::putPort(plan, port);
-                break;
-            case 6:
-                run.segments = {{plan::SegmentKind::Cord, engine() % 2 == 0, "cat5e", Length::of(2), 0}};
-                next = plan::edits::putRun(plan, run);
-                break;
-            default: run.joints = static_cast<int>(engine() % 5); next = plan::edits::putRun(plan, run);
-            }
+            const Result<plan::Plan> next = changed(plan, any(plan.runs), any(plan.ports), engine);
             if (!next) continue;
             plan = *next;
             compare(plan, book);

@@ -228,6 +228,73 @@ private:
     }
 };
 
+/// Random links with the answer that the tables give.
+class RandomLinks {
+public:
+    explicit RandomLinks(const Tables& tables) : m_tables(tables)
+    {
+        for (const Row& module : tables.modules) {
+            const Row phy = tables.one(tables.phys, "id", module.at("phy"));
+            const std::string kind = phy.at("medium_kind");
+            // bidirectional halves face their partner, and dual-rate parts at 40 have no lane of their own here
+            if ((kind == "multimode" || kind == "single-mode") &&
+                phy.at("wavelengths").find('/') == std::string::npos && module.at("id") != "40g-dual-100")
+                m_optics.push_back(module.at("id"));
+        }
+    }
+    std::pair<std::string, Answer> next()
+    {
+        static const double metres[] = {0.5, 1,    2,    3,    5,     6,     7,     10,    12,   15,  20,
+                                        30,  33,   37,   40,   55,    56,    70,    82,    84,   90,  100,
+                                        101, 120,  121,  150,  180,   220,   275,   300,   301,  360, 400,
+                                        550, 2000, 2400, 5000, 10000, 12001, 30000, 40000, 80000};
+        const double length = pick(metres);
+        const auto kind = m_random() % 5;
+        return kind < 3 ? optic(length) : kind == 3 ? copper(length) : lead(length);
+    }
+
+private:
+    template <class List>
+    auto pick(const List& list) -> std::decay_t<decltype(list[0])>
+    {
+        return list[m_random() % std::size(list)];
+    }
+    std::pair<std::string, Answer> optic(double length)
+    {
+        static const char* cages[] = {"sfp", "sfp+", "sfp28", "sfp56", "qsfp+", "qsfp28", "sfp-dd", "qsfp-dd"};
+        static const char* fibres[] = {"om1", "om2", "om3", "om4", "om5", "os1", "os2"};
+        const std::string cage = pick(cages), module = pick(m_optics), fibre = pick(fibres);
+        const int joints = static_cast<int>(m_random() % 5);
+        return {fmt::format("{}:{} / {} {}m joints={} / {}:{}", cage, module, fibre, length, joints, cage, module),
+                m_tables.optic(cage, module, fibre, length, joints)};
+    }
+    std::pair<std::string, Answer> copper(double length)
+    {
+        static const char* coppers[] = {"cat3",  "cat5", "cat5e", "cat6", "cat6-screened",
+                                        "cat6a", "cat7", "cat7a", "cat8"};
+        static const double rates[] = {10, 5, 2.5, 1, 0.1};
+        const std::size_t top = m_random() % 5;
+        std::string list;
+        for (std::size_t k = top; k < 5; ++k) list += fmt::format("{}{:g}", list.empty() ? "" : "+", rates[k]);
+        const bool bundled = m_random() % 2;
+        const std::string medium = pick(coppers);
+        return {fmt::format("rj45,rates={} / {} {}m {} / rj45,rates={}", list, medium, length,
+                            bundled ? "bundled" : "loose", list),
+                m_tables.copper(medium, rates[top], length, bundled)};
+    }
+    std::pair<std::string, Answer> lead(double length)
+    {
+        static const char* holders[] = {"sfp+", "sfp28", "sfp56", "qsfp+", "qsfp28"};
+        static const char* kinds[] = {"dac", "dac-active", "aoc"};
+        const std::string cage = pick(holders), kind = pick(kinds);
+        return {fmt::format("{} / {} {}m / {}", cage, kind, length, cage), m_tables.lead(cage, kind, length)};
+    }
+
+    const Tables& m_tables;
+    std::mt19937 m_random{8023};
+    std::vector<std::string> m_optics;
+};
+
 }  // namespace
 
 class OracleTest : public QObject {
@@ -236,59 +303,10 @@ private Q_SLOTS:
     void fiveThousandLinks()
     {
         const Tables tables;
-        std::mt19937 random(8023);
-        const auto pick = [&](const auto& list) { return list[random() % std::size(list)]; };
-        const char* cages[] = {"sfp", "sfp+", "sfp28", "sfp56", "qsfp+", "qsfp28", "sfp-dd", "qsfp-dd"};
-        const char* fibres[] = {"om1", "om2", "om3", "om4", "om5", "os1", "os2"};
-        const char* coppers[] = {"cat3", "cat5", "cat5e", "cat6", "cat6-screened", "cat6a", "cat7", "cat7a", "cat8"};
-        const double metres[] = {0.5, 1,   2,   3,   5,   6,   7,    10,   12,   15,    20,    30,    33,    37,
-                                 40,  55,  56,  70,  82,  84,  90,   100,  101,  120,   121,   150,   180,   220,
-                                 275, 300, 301, 360, 400, 550, 2000, 2400, 5000, 10000, 12001, 30000, 40000, 80000};
-        std::vector<std::string> optics;
-        for (const Row& module : tables.modules) {
-            const Row phy = tables.one(tables.phys, "id", module.at("phy"));
-            const std::string kind = phy.at("medium_kind");
-            // bidirectional halves face their partner, and dual-rate parts at 40 have no lane of their own here
-            if ((kind == "multimode" || kind == "single-mode") &&
-                phy.at("wavelengths").find('/') == std::string::npos && module.at("id") != "40g-dual-100")
-                optics.push_back(module.at("id"));
-        }
+        RandomLinks links(tables);
         int verdicts[6] = {};
         for (int i = 0; i < 5000; ++i) {
-            std::string line;
-            Answer expected;
-            const double length = pick(metres);
-            switch (random() % 5) {
-            case 0:
-            case 1:
-            case 2: {
-                const std::string cage = pick(cages), module = pick(optics), fibre = pick(fibres);
-                const int joints = static_cast<int>(random() % 5);
-                line =
-                    fmt::format("{}:{} / {} {}m joints={} / {}:{}", cage, module, fibre, length, joints, cage, module);
-                expected = tables.optic(cage, module, fibre, length, joints);
-                break;
-            }
-            case 3: {
-                const double rates[] = {10, 5, 2.5, 1, 0.1};
-                const std::size_t top = random() % 5;
-                std::string list;
-                for (std::size_t k = top; k < 5; ++k) list += fmt::format("{}{:g}", list.empty() ? "" : "+", rates[k]);
-                const bool bundled = random() % 2;
-                const std::string medium = pick(coppers);
-                line = fmt::format("rj45,rates={} / {} {}m {} / rj45,rates={}", list, medium, length,
-                                   bundled ? "bundled" : "loose", list);
-                expected = tables.copper(medium, rates[top], length, bundled);
-                break;
-            }
-            default: {
-                const char* holders[] = {"sfp+", "sfp28", "sfp56", "qsfp+", "qsfp28"};
-                const char* kinds[] = {"dac", "dac-active", "aoc"};
-                const std::string cage = pick(holders), kind = pick(kinds);
-                line = fmt::format("{} / {} {}m / {}", cage, kind, length, cage);
-                expected = tables.lead(cage, kind, length);
-            }
-            }
+            const auto [line, expected] = links.next();
             const auto report = oneline::judgeLinkLine(line, knowledge());
             QVERIFY2(report, line.c_str());
             const int got = std::vector<int>{0, 1, 2, 3, 4, 5}[static_cast<std::size_t>(report->verdict)];

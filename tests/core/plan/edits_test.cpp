@@ -10,6 +10,35 @@ using namespace sokudo::plan;
 using sokudo::testing::PlanBuilder;
 using sokudo::testing::toQt;
 
+namespace {
+
+/// The edit of that number, each of which breaks another rule.
+Result<Plan> refused(const PlanBuilder& built, int which)
+{
+    const Plan& p = built.plan();
+    const auto left = built.deviceId("left");
+    Port port{{900}, left, 0, "2", "sfp+"};
+    Run run{{901}, "x", built.portId("spare 1"), {}, "dac"};
+    switch (which) {
+    case 0: return edits::putPlace(p, {{900}, "  "});
+    case 1: return edits::putDevice(p, {{900}, {999}, "x"});
+    case 2: return edits::putDevice(p, {{900}, p.places.begin()->id, " left "});
+    case 3: port.name = "1"; return edits::putPort(p, port);
+    case 4: port.cage.clear(); return edits::putPort(p, port);
+    case 5: port.mtu = 10; return edits::putPort(p, port);
+    case 6: run.b = run.a; return edits::putRun(p, run);
+    case 7: run.b = built.portId("left 1"); return edits::putRun(p, run);
+    case 8: run.a = {}; return edits::putRun(p, run);
+    case 9: run.length = Length::of(0); return edits::putRun(p, run);
+    default:
+        port.device = built.deviceId("right");
+        port.slot = built.slotId("left", "1");
+        return edits::putPort(p, port);
+    }
+}
+
+}  // namespace
+
 class EditsTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
@@ -44,50 +73,7 @@ private Q_SLOTS:
         QFETCH(QString, part);
         PlanBuilder built = testing::twoHosts();
         built.slot("left", "1", 3, 4).device("spare").port("spare", "1", "sfp+");
-        const Plan& p = built.plan();
-        const PlaceId place = p.places.begin()->id;
-        const auto left = built.deviceId("left");
-        Port port{{900}, left, 0, "2", "sfp+"};
-        Run run{{901}, "x", built.portId("spare 1"), {}, "dac"};
-        Result<Plan> got = failure(ErrorCode::BadInput, "");
-        switch (which) {
-        case 0: got = edits::putPlace(p, {{900}, "  "}); break;
-        case 1: got = edits::putDevice(p, {{900}, {999}, "x"}); break;
-        case 2: got = edits::putDevice(p, {{900}, place, " left "}); break;
-        case 3:
-            port.name = "1";
-            got = edits::putPort(p, port);
-            break;
-        case 4:
-            port.cage.clear();
-            got = edits::putPort(p, port);
-            break;
-        case 5:
-            port.mtu = 10;
-            got = edits::putPort(p, port);
-            break;
-        case 6:
-            run.b = run.a;
-            got = edits::putRun(p, run);
-            break;
-        case 7:
-            run.b = built.portId("left 1");
-            got = edits::putRun(p, run);
-            break;
-        case 8:
-            run.a = {};
-            got = edits::putRun(p, run);
-            break;
-        case 9:
-            run.length = Length::of(0);
-            got = edits::putRun(p, run);
-            break;
-        case 10:
-            port.device = built.deviceId("right");
-            port.slot = built.slotId("left", "1");
-            got = edits::putPort(p, port);
-            break;
-        }
+        const auto got = refused(built, which);
         QVERIFY(!got);
         QVERIFY2(toQt(got.error().what).contains(part), got.error().what.c_str());
     }

@@ -22,23 +22,9 @@ bool takes(const LinkEnd& end, const LinkContext& link, kb::MediumKind medium)
     return true;  // an empty cage takes a lead or, with a module, anything
 }
 
-Outcomes check(const LinkContext& link)
+/// Cables of one link that meet at a panel.
+void joinOfCables(const LinkContext& link, Outcomes& found)
 {
-    Outcomes found;
-    if (link.sections.empty()) return found;
-    const auto look = [&](const LinkEnd& end, const CableSection& section, LinkPart part) {
-        if (!end.port || !end.cage || !section.medium || takes(end, link, section.medium->kind)) return;
-        const std::string holder = end.module ? end.module->name : end.cage->name + " socket";
-        found.push_back({Verdict::NoLink,
-                         {},
-                         "{medium} does not plug into the {holder} of {end}",
-                         {{"medium", section.medium->name}, {"holder", holder}, {"end", end.name}},
-                         {end.cage->from.source, Certainty::Standard},
-                         part,
-                         "connector"});
-    };
-    look(link.a, link.sections.front(), LinkPart::MediumA);
-    look(link.b, link.sections.back(), LinkPart::MediumB);
     const std::vector<const CableSection*> cables = link.cables();
     for (std::size_t i = 1; i < cables.size(); ++i) {
         const kb::Medium* before = cables[i - 1]->medium;
@@ -60,6 +46,11 @@ Outcomes check(const LinkContext& link)
                              LinkPart::Between,
                              "fo-20"});
     }
+}
+
+/// Cords of another kind than the cable they belong to.
+void joinOfCords(const LinkContext& link, Outcomes& found)
+{
     for (const CableSection& section : link.sections)
         if (section.cord && section.medium && link.kind && section.medium->kind != *link.kind &&
             !(kb::isFibre(section.medium->kind) && link.isOnFibre()))
@@ -70,6 +61,27 @@ Outcomes check(const LinkContext& link)
                              {"own", Certainty::Standard},
                              LinkPart::Between,
                              "media-meet"});
+}
+
+Outcomes check(const LinkContext& link)
+{
+    Outcomes found;
+    if (link.sections.empty()) return found;
+    const auto look = [&](const LinkEnd& end, const CableSection& section, LinkPart part) {
+        if (!end.port || !end.cage || !section.medium || takes(end, link, section.medium->kind)) return;
+        const std::string holder = end.module ? end.module->name : end.cage->name + " socket";
+        found.push_back({Verdict::NoLink,
+                         {},
+                         "{medium} does not plug into the {holder} of {end}",
+                         {{"medium", section.medium->name}, {"holder", holder}, {"end", end.name}},
+                         {end.cage->from.source, Certainty::Standard},
+                         part,
+                         "connector"});
+    };
+    look(link.a, link.sections.front(), LinkPart::MediumA);
+    look(link.b, link.sections.back(), LinkPart::MediumB);
+    joinOfCables(link, found);
+    joinOfCords(link, found);
     for (const CableSection& section : link.sections)
         if (!section.medium)
             found.push_back({Verdict::Unknown,

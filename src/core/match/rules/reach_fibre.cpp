@@ -7,37 +7,59 @@
 namespace sokudo::match {
 namespace {
 
+Outcome outcome(const kb::Phy& phy, const text::Args& args, Verdict verdict, StaticText pattern, const Cited& from,
+                StaticText caseId)
+{
+    return {verdict, verdict == Verdict::NoLink ? std::nullopt : std::optional(phy.rate),
+            pattern, args,
+            from,    LinkPart::Between,
+            caseId};
+}
+
+/// A PHY on a fibre that its standard does not name.
+Outcome notSpecified(const LinkContext& link, const kb::Phy& phy, const text::Args& args)
+{
+    const Cited practice("practice", Certainty::Typical);
+    if (phy.medium == kb::MediumKind::Multimode && link.isOn(kb::MediumKind::SingleMode))
+        return outcome(phy, args, Verdict::NoLink,
+                       "{phy} is a multimode optic: about 15 dB are lost where it meets {medium}", practice, "fo-09");
+    if (phy.medium != kb::MediumKind::SingleMode || !link.isOn(kb::MediumKind::Multimode))
+        return outcome(phy, args, Verdict::Marginal, "{phy} is not specified on {medium}", phy.from, "not-specified");
+    if (phy.rate <= gigabits(10) && link.length && *link.length < Length::of(100))
+        return outcome(phy, args, Verdict::Marginal,
+                       "{phy} on {medium} is not specified; short pieces often link. Do not plan on it", practice,
+                       "fo-10");
+    return outcome(phy, args, Verdict::NoLink,
+                   "{phy} on {medium} is not specified: take a multimode optic or lay single-mode fibre", practice,
+                   "fo-10");
+}
+
+/// A run longer than its row.
+Outcome tooLong(const LinkContext& link, const kb::Phy& phy, const text::Args& args, const kb::Reach& reach)
+{
+    if (link.length->steps() * 5 <= reach.max.steps() * 6)
+        return outcome(phy, args, Verdict::Marginal,
+                       "{length} of {medium} is more than the {reach} that {phy} reaches: it may link, prove it",
+                       reach.from, "fo-02");
+    if (phy.medium == kb::MediumKind::SingleMode)
+        return outcome(phy, args, Verdict::Marginal,
+                       "{length} of {medium} is far past the {reach} of {phy}: only the loss can tell", reach.from,
+                       "fo-03");
+    return outcome(phy, args, Verdict::NoLink, "{length} of {medium} is more than a fifth past the {reach} of {phy}",
+                   reach.from, "fo-03");
+}
+
 Outcome judge(const LinkContext& link, const kb::Phy& phy)
 {
     text::Args args{{"phy", phy.name}, {"medium", link.weakest->name}};
-    const auto result = [&](Verdict verdict, StaticText pattern, const Cited& from, StaticText caseId) {
-        return Outcome{verdict, verdict == Verdict::NoLink ? std::nullopt : std::optional(phy.rate),
-                       pattern, args,
-                       from,    LinkPart::Between,
-                       caseId};
-    };
     const kb::Reach* reach = kb::reachOf(link.kb, phy.id, link.weakest->id);
-    if (!reach) {
-        if (phy.medium == kb::MediumKind::Multimode && link.isOn(kb::MediumKind::SingleMode))
-            return result(Verdict::NoLink, "{phy} is a multimode optic: about 15 dB are lost where it meets {medium}",
-                          Cited("practice", Certainty::Typical), "fo-09");
-        if (phy.medium == kb::MediumKind::SingleMode && link.isOn(kb::MediumKind::Multimode)) {
-            const bool shortTen = phy.rate <= gigabits(10) && link.length && *link.length < Length::of(100);
-            if (shortTen)
-                return result(Verdict::Marginal,
-                              "{phy} on {medium} is not specified; short pieces often link. Do not plan on it",
-                              Cited("practice", Certainty::Typical), "fo-10");
-            return result(Verdict::NoLink,
-                          "{phy} on {medium} is not specified: take a multimode optic or lay single-mode fibre",
-                          Cited("practice", Certainty::Typical), "fo-10");
-        }
-        return result(Verdict::Marginal, "{phy} is not specified on {medium}", phy.from, "not-specified");
-    }
+    if (!reach) return notSpecified(link, phy, args);
     args.emplace_back("reach", text::Arg(reach->max));
     args.emplace_back("condition", text::Arg(reach->condition));
     if (!link.length)
-        return result(Verdict::Unknown, "The length of this {medium} run was never measured: {phy} reaches {reach}",
-                      reach->from, "length-unknown");
+        return outcome(phy, args, Verdict::Unknown,
+                       "The length of this {medium} run was never measured: {phy} reaches {reach}", reach->from,
+                       "length-unknown");
     args.emplace_back("length", text::Arg(*link.length));
     if (reach->condition.starts_with("mode-conditioning")) {
         const bool fitted = link.runWord("conditioning") == "yes";
@@ -48,22 +70,11 @@ Outcome judge(const LinkContext& link, const kb::Phy& phy)
             return plain;
         }
     }
-    if (*link.length <= reach->max)
-        return result(Verdict::Fits,
-                      reach->condition.empty() ? "{length} of {medium}; {phy} reaches {reach}"
-                                               : "{length} of {medium}; {phy} reaches {reach} ({condition})",
-                      reach->from, "fo-01");
-    const bool byLittle = link.length->steps() * 5 <= reach->max.steps() * 6;
-    if (byLittle)
-        return result(Verdict::Marginal,
-                      "{length} of {medium} is more than the {reach} that {phy} reaches: it may link, prove it",
-                      reach->from, "fo-02");
-    if (phy.medium == kb::MediumKind::SingleMode)
-        return result(Verdict::Marginal,
-                      "{length} of {medium} is far past the {reach} of {phy}: only the loss can tell", reach->from,
-                      "fo-03");
-    return result(Verdict::NoLink, "{length} of {medium} is more than a fifth past the {reach} of {phy}", reach->from,
-                  "fo-03");
+    if (*link.length > reach->max) return tooLong(link, phy, args, *reach);
+    return outcome(phy, args, Verdict::Fits,
+                   reach->condition.empty() ? "{length} of {medium}; {phy} reaches {reach}"
+                                            : "{length} of {medium}; {phy} reaches {reach} ({condition})",
+                   reach->from, "fo-01");
 }
 
 Outcomes check(const LinkContext& link)

@@ -1,0 +1,117 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the core says: the id of the words and the values in them. Worded only where somebody reads it.
+#pragma once
+
+#include <cstdint>
+#include <functional>
+#include <memory>
+#include <string>
+#include <string_view>
+#include <type_traits>
+#include <variant>
+#include <vector>
+
+#include "core/base/quantity.h"
+
+namespace sokudo::text {
+
+/// A quantity in a sentence, and how it is written there. Nothing is formatted before the sentence is worded.
+struct Figure {
+    enum class Kind : std::uint8_t { Rate, LinkRate, ByteRate, Number, Length, Decibel, Power, Watt, Duration, Size };
+    Kind kind = Kind::Number;
+    std::int8_t digits = 4;  ///< significant ones, where the kind has a choice
+    double value = 0;        ///< in steps of its quantity, or the number itself
+    std::string text() const;
+    friend bool operator==(const Figure&, const Figure&) = default;
+};
+
+/// Figures as text::rate and its like write them.
+namespace figure {
+inline Figure rate(BitRate value, int digits = 4)
+{
+    return {Figure::Kind::Rate, static_cast<std::int8_t>(digits), static_cast<double>(value.steps())};
+}
+inline Figure linkRate(BitRate value) { return {Figure::Kind::LinkRate, 4, static_cast<double>(value.steps())}; }
+inline Figure byteRate(BitRate value, int digits = 3)
+{
+    return {Figure::Kind::ByteRate, static_cast<std::int8_t>(digits), static_cast<double>(value.steps())};
+}
+inline Figure number(double value, int digits = 4)
+{
+    return {Figure::Kind::Number, static_cast<std::int8_t>(digits), value};
+}
+inline Figure length(Length value) { return {Figure::Kind::Length, 4, static_cast<double>(value.steps())}; }
+inline Figure decibel(Decibel value) { return {Figure::Kind::Decibel, 4, static_cast<double>(value.steps())}; }
+inline Figure power(PowerDbm value) { return {Figure::Kind::Power, 4, static_cast<double>(value.steps())}; }
+inline Figure watt(Watt value) { return {Figure::Kind::Watt, 4, static_cast<double>(value.steps())}; }
+inline Figure duration(Duration value) { return {Figure::Kind::Duration, 4, static_cast<double>(value.steps())}; }
+inline Figure size(DataSize value) { return {Figure::Kind::Size, 4, static_cast<double>(value.steps())}; }
+}  // namespace figure
+
+/// Other words for a sentence, by its id; empty: those of the core. `{}` stand for the values, in their order.
+using Wording = std::function<std::string_view(std::string_view id)>;
+
+/// One or more sentences in a row, or a plain text such as a name that somebody wrote.
+class Sentence {
+public:
+    Sentence() = default;
+    Sentence(std::string plain);
+    bool empty() const { return m_parts.empty(); }
+    /// The words with the values in them.
+    std::string text() const;
+    std::string text(const Wording&) const;
+    /// Of the first part; empty for plain text.
+    std::string_view id() const;
+    Sentence& operator+=(const Sentence&);
+    bool operator==(const Sentence&) const;
+
+    /// A value in a sentence. Numbers are written by the `{:…}` they stand for.
+    using Value = std::variant<std::string, std::int64_t, double, Figure, Sentence>;
+    Sentence(const char* id, const char* words, std::vector<Value> values);
+
+private:
+    struct Part;
+    std::vector<Part> m_parts;
+};
+
+struct Sentence::Part {
+    const char* id = "";     ///< of its words; empty: plain text
+    const char* words = "";  ///< those of the core
+    std::vector<Value> values;
+    bool operator==(const Part& other) const;
+};
+
+inline Sentence operator+(Sentence a, const Sentence& b) { return a += b; }
+
+/// Words with as many `{}` as there are values, counted when the program is built.
+template <std::size_t Values>
+struct Words {
+    const char* text;
+    consteval Words(const char* words) : text(words)
+    {
+        std::size_t open = 0;
+        for (const char* at = words; *at; ++at) open += *at == '{';
+        if (open != Values) throw "as many {} as values";
+    }
+};
+
+namespace detail {
+inline Sentence::Value valueOf(Figure figure) { return figure; }
+inline Sentence::Value valueOf(Sentence sentence) { return sentence; }
+template <class T>
+Sentence::Value valueOf(const T& value)
+{
+    if constexpr (std::is_floating_point_v<T>) return static_cast<double>(value);
+    else if constexpr (std::is_integral_v<T>) return static_cast<std::int64_t>(value);
+    else return std::string(value);
+}
+}  // namespace detail
+
+/// @param id  of these words, alone in the core: "judgement.share"; tools/sentence_ids checks it
+template <class... Args>
+Sentence say(const char* id, Words<sizeof...(Args)> words, const Args&... args)
+{
+    return Sentence(id, words.text, {detail::valueOf(args)...});
+}
+
+}  // namespace sokudo::text

@@ -1,0 +1,137 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QComboBox>
+#include <QFormLayout>
+#include <QLineEdit>
+#include <QSpinBox>
+
+#include "core/base/text.h"
+#include "core/kb/host_rows.h"
+#include "ui/pages/survey_forms.h"
+#include "ui/widgets/facts_editor.h"
+#include "ui/widgets/parts.h"
+
+namespace sokudo::ui {
+namespace {
+
+using app::fromQt;
+using app::toQt;
+
+/// A kind of file share once: its rows tell it at several link rates.
+Choices fileShares(const kb::KnowledgeBase& kb)
+{
+    Choices shares;
+    for (const kb::FileShare& share : kb.all<kb::FileShare>())
+        if (shares.empty() || shares.back().first != share.id) shares.emplace_back(share.id, toQt(share.name));
+    return shares;
+}
+
+/// What a device is, and where.
+class Identity {
+public:
+    Identity(Form& form, const plan::Plan& plan, const plan::Device& device)
+    {
+        Choices places, roles, feeders;
+        for (const plan::Place& place : plan.places)
+            places.emplace_back(std::to_string(place.id.value), toQt(place.name));
+        for (int i = 0; i < 10; ++i)
+            roles.emplace_back(std::string(code(static_cast<plan::Role>(i))), toQt(word(static_cast<plan::Role>(i))));
+        for (const plan::Device& other : plan.devices)
+            if (other.id != device.id) feeders.emplace_back(std::to_string(other.id.value), toQt(other.name));
+        m_name = line(form, "Name", device.name, "core");
+        m_place = choice(form, "Place", places, std::to_string(device.place.value));
+        m_role = choice(form, "Role", roles, std::string(code(device.role)));
+        m_description = line(form, "Description", device.description);
+        m_fedBy = choice(form, "Powered by", feeders, std::to_string(device.fedBy.value), "the mains");
+    }
+    void readInto(plan::Device& device) const
+    {
+        device.name = fromQt(m_name->text());
+        device.place = {chosenId(m_place)};
+        device.role = plan::roleFromCode(chosen(m_role)).value_or(plan::Role::Other);
+        device.description = fromQt(m_description->text().trimmed());
+        device.fedBy = {chosenId(m_fedBy)};
+    }
+
+private:
+    QLineEdit *m_name, *m_description;
+    QComboBox *m_place, *m_role, *m_fedBy;
+};
+
+/// Its processor, disks and file share.
+class Machine {
+public:
+    Machine(Form& form, const kb::KnowledgeBase& kb, const plan::Device& device)
+    {
+        const auto& processor = device.processor;
+        m_processor =
+            choice(form, "Processor", named(kb.all<kb::Processor>()), processor ? processor->kind : "", "not known");
+        m_clock = line(form, "Clock, GHz", processor ? text::number(processor->clockGhz) : "", "4.2");
+        m_cores = number(form, "Cores", processor ? processor->cores : 4, 1, 512);
+        const plan::DiskGroup disk = device.disks.empty() ? plan::DiskGroup{"", 1, ""} : device.disks.front();
+        m_disks = choice(form, "Disks", named(kb.all<kb::Disk>()), disk.kind, "none, or not known");
+        m_count = number(form, "How many", disk.count, 1, 99);
+        m_level = choice(form, "Array", named(kb.all<kb::ArrayLevel>()), disk.level.empty() ? "single" : disk.level);
+        m_share = choice(form, "File share", fileShares(kb), device.fileShare, "none");
+        for (std::size_t i = 1; i < device.disks.size(); ++i) {
+            const plan::DiskGroup& group = device.disks[i];
+            const kb::Disk* kind = kb.find<kb::Disk>(group.kind);
+            form.fields().addRow("and", label(QString("%1 × %2 %3")
+                                                  .arg(group.count)
+                                                  .arg(kind ? toQt(kind->name) : toQt(group.kind), toQt(group.level)),
+                                              "soft", true));
+        }
+    }
+    /// False where the clock is none.
+    bool readInto(plan::Device& device, const plan::Device& base) const
+    {
+        device.processor.reset();
+        if (const std::string kind = chosen(m_processor); !kind.empty()) {
+            const auto ghz = text::parseNumber(fromQt(m_clock->text()));
+            if (!ghz || *ghz <= 0 || *ghz > 10) return false;
+            const bool same = base.processor && !isTyped(m_clock);
+            device.processor = plan::HostProcessor{kind, same ? base.processor->clockGhz : *ghz, m_cores->value()};
+        }
+        // The form shows the first group; the others stay as they are.
+        if (!device.disks.empty()) device.disks.erase(device.disks.begin());
+        if (const std::string kind = chosen(m_disks); !kind.empty())
+            device.disks.insert(device.disks.begin(), {kind, m_count->value(),
+                                                       chosen(m_level) == "single" ? std::string() : chosen(m_level)});
+        device.fileShare = chosen(m_share);
+        return true;
+    }
+
+private:
+    QComboBox *m_processor, *m_disks, *m_level, *m_share;
+    QLineEdit* m_clock;
+    QSpinBox *m_cores, *m_count;
+};
+
+}  // namespace
+
+Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
+{
+    auto* form = new Form(device.id.isSet() ? "Change " + toQt(device.name) : QString("Add a device"));
+    const auto& kb = presenter.document().knowledge();
+    const Identity identity(*form, presenter.plan(), device);
+    const Machine machine(*form, kb, device);
+    auto* note = line(*form, "Note", device.note);
+    auto* known = facts(*form, kb, kb::TraitOwner::Device, device.traits);
+    form->setSave([=, &presenter, base = device]() mutable {
+        const auto traits = known->traits();
+        if (!traits) {
+            form->setNotice(std::nullopt, toQt(traits.error().what));
+            return false;
+        }
+        device.traits = *traits;
+        identity.readInto(device);
+        if (!machine.readInto(device, base)) {
+            form->setNotice(std::nullopt, "The clock lies between 0 and 10 GHz; write a number such as 4.2");
+            return false;
+        }
+        device.note = fromQt(note->text().trimmed());
+        return presenter.putDevice(device, base);
+    });
+    return form;
+}
+
+}  // namespace sokudo::ui

@@ -1,0 +1,119 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ui/pages/form.h"
+
+#include <QComboBox>
+#include <QFormLayout>
+#include <QKeyEvent>
+#include <QLineEdit>
+#include <QSpinBox>
+
+#include "ui/widgets/facts_editor.h"
+#include "ui/widgets/parts.h"
+#include "ui/widgets/verdict_mark.h"
+
+namespace sokudo::ui {
+
+using app::fromQt;
+using app::toQt;
+
+Form::Form(const QString& title, QWidget* parent) : QWidget(parent)
+{
+    auto* all = column(this, 18, 10);
+    all->addWidget(label(title, "title", true));
+    m_fields = new QFormLayout;
+    m_fields->setLabelAlignment(Qt::AlignLeft);
+    m_fields->setFieldGrowthPolicy(QFormLayout::ExpandingFieldsGrow);
+    m_fields->setVerticalSpacing(8);
+    m_fields->setHorizontalSpacing(12);
+    all->addLayout(m_fields);
+    auto* noticeRow = new QHBoxLayout;
+    m_mark = new VerdictMark(std::nullopt);
+    m_notice = label("", "", true);
+    noticeRow->addWidget(m_mark, 0, Qt::AlignTop);
+    noticeRow->addWidget(m_notice, 1);
+    all->addLayout(noticeRow);
+    auto* buttons = new QHBoxLayout;
+    buttons->addWidget(button("Save", "main", [this] { save(); }));
+    buttons->addWidget(button("Cancel", "", [this] { Q_EMIT closed(); }));
+    buttons->addStretch(1);
+    all->addLayout(buttons);
+    m_extra = new QVBoxLayout;
+    all->addLayout(m_extra);
+    all->addStretch(1);
+}
+
+void Form::setNotice(std::optional<Verdict> verdict, const QString& text)
+{
+    static_cast<VerdictMark*>(m_mark)->setVerdict(verdict);
+    m_notice->setText(text);
+}
+
+void Form::addAction(const QString& text, std::function<void()> act)
+{
+    m_extra->addWidget(button(text, "quiet", act), 0, Qt::AlignLeft);
+}
+
+void Form::save()
+{
+    if (m_save && m_save()) Q_EMIT closed();
+}
+
+void Form::keyPressEvent(QKeyEvent* event)
+{
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) save();
+    else if (event->key() == Qt::Key_Escape) Q_EMIT closed();
+    else QWidget::keyPressEvent(event);
+}
+
+QLineEdit* line(Form& form, const QString& name, const std::string& value, const QString& hint)
+{
+    auto* result = new QLineEdit(toQt(value));
+    result->setProperty("first", toQt(value));
+    result->setPlaceholderText(hint);
+    result->setAccessibleName(name);
+    result->setObjectName(name);
+    form.fields().addRow(name, result);
+    return result;
+}
+
+bool isTyped(const QLineEdit* edit) { return edit->text() != edit->property("first").toString(); }
+
+QComboBox* choice(Form& form, const QString& name, const Choices& entries, const std::string& value,
+                  const QString& none)
+{
+    auto* result = new QComboBox;
+    if (!none.isEmpty()) result->addItem(none, QString());
+    for (const auto& [id, text] : entries) result->addItem(text, toQt(id));
+    result->setCurrentIndex(std::max(0, result->findData(toQt(value))));
+    result->setAccessibleName(name);
+    result->setObjectName(name);
+    result->setMinimumContentsLength(8);
+    result->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    form.fields().addRow(name, result);
+    return result;
+}
+
+std::string chosen(const QComboBox* box) { return fromQt(box->currentData().toString()); }
+
+std::int64_t chosenId(const QComboBox* box) { return box->currentData().toString().toLongLong(); }
+
+QSpinBox* number(Form& form, const QString& name, int value, int least, int most, const QString& suffix)
+{
+    auto* result = new QSpinBox;
+    result->setRange(least, most);
+    result->setValue(value);
+    result->setSuffix(suffix);
+    result->setAccessibleName(name);
+    result->setObjectName(name);
+    form.fields().addRow(name, result);
+    return result;
+}
+
+FactsEditor* facts(Form& form, const kb::KnowledgeBase& kb, kb::TraitOwner owner, const plan::Traits& stated)
+{
+    auto* result = new FactsEditor(kb, owner, stated);
+    form.fields().addRow("Facts", result);
+    return result;
+}
+
+}  // namespace sokudo::ui
