@@ -80,7 +80,7 @@ int main()
         for (int mtu : {1500, 9000}) {
             const auto got = quietest(rate, mtu);
             if (!got) {
-                std::printf("skipped: %s\n", got.error().what.c_str());
+                std::printf("skipped: %s\n", got.error().what.text().c_str());
                 return 0;
             }
             const auto formula = formulas::goodput(gigabits(rate), {mtu});

@@ -43,7 +43,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     if (const auto kb = kb::load(files)) {
         (void)kb::contradictions(*kb);
         (void)oneline::judgeLinkLine("sfp28:25gbase-sr,fec=rs / om4 80m joints=2 / sfp28:25gbase-sr,fec=rs", *kb);
-    } else if (kb.error().what.empty()) {
+    } else if (kb.error().what.text().empty()) {
         std::abort();
     }
     if (size > 300 || data[1] % 8 != 0) return 0;  // the whole catalogue is loaded for each own row

@@ -18,7 +18,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
         // What was read can be said again, and means the same.
         const auto again = messageFrom(textOf(*message));
         if (!again || again->index() != message->index()) std::abort();
-    } else if (message.error().what.empty()) {
+    } else if (message.error().what.text().empty()) {
         std::abort();
     }
     // The same bytes as they come off a socket: framed rightly, or as they are; before and after the pairing.

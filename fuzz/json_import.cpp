@@ -14,7 +14,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     if (size > 60'000) return 0;
     const auto project = store::importJson({reinterpret_cast<const char*>(data), size}, "fuzz.json");
     if (!project) {
-        if (project.error().what.empty() || project.error().where.empty()) std::abort();
+        if (project.error().what.text().empty() || project.error().where.empty()) std::abort();
         return 0;
     }
     if (!plan::brokenInvariants(project->plan).empty()) std::abort();

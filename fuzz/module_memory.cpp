@@ -16,7 +16,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     static const auto kb = kb::load(kb::embeddedFiles());
     const auto module = host::decodeModule({data, size});
     if (!module) {
-        if (module.error().what.empty()) std::abort();
+        if (module.error().what.text().empty()) std::abort();
         return 0;
     }
     const measure::ModuleName name = measure::nameOf(*module, *kb);

@@ -37,12 +37,13 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
         must(report->findings.empty() || !report->reason().empty());
         for (const match::Finding& finding : report->findings) must(!finding.text().empty());
     } else {
-        must(!report.error().what.empty());
+        must(!report.error().what.text().empty());
     }
-    if (const auto path = oneline::expectPathLine(line, knowledge()); !path) must(!path.error().what.empty());
-    if (const auto result = measure::parseResult(line); !result) must(!result.error().what.empty());
-    if (const auto gain = measure::readSpeedUp(line); !gain) must(!gain.error().what.empty());
-    if (const auto box = oneline::readHeadline(line, knowledge()); !box) must(!box.error().what.empty());
-    if (const auto counted = oneline::readCounters(line, knowledge()); !counted) must(!counted.error().what.empty());
+    if (const auto path = oneline::expectPathLine(line, knowledge()); !path) must(!path.error().what.text().empty());
+    if (const auto result = measure::parseResult(line); !result) must(!result.error().what.text().empty());
+    if (const auto gain = measure::readSpeedUp(line); !gain) must(!gain.error().what.text().empty());
+    if (const auto box = oneline::readHeadline(line, knowledge()); !box) must(!box.error().what.text().empty());
+    if (const auto counted = oneline::readCounters(line, knowledge()); !counted)
+        must(!counted.error().what.text().empty());
     return 0;
 }

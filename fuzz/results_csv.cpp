@@ -21,7 +21,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     const auto trials =
         measure::importCsv({reinterpret_cast<const char*>(data), size}, "fuzz.csv", plan, {{2}, {3}, {}}, ids);
     if (!trials) {
-        if (trials.error().what.empty() || trials.error().where.empty()) std::abort();
+        if (trials.error().what.text().empty() || trials.error().where.empty()) std::abort();
         return 0;
     }
     for (const measure::Trial& trial : *trials)

@@ -7,12 +7,19 @@
 
 #include <QString>
 
+#include "core/base/sentence.h"
+
 namespace sokudo::app {
 
 inline QString toQt(std::string_view text)
 {
     return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
 }
+/// A sentence of the core in the words of the window.
+inline QString toQt(const text::Sentence& sentence) { return toQt(std::string_view(sentence.text())); }
+/// These two, since text and literals become sentences as easily.
+inline QString toQt(const std::string& text) { return toQt(std::string_view(text)); }
+inline QString toQt(const char* text) { return toQt(std::string_view(text)); }
 inline std::string fromQt(const QString& text) { return text.toStdString(); }
 
 }  // namespace sokudo::app

@@ -36,7 +36,7 @@ std::vector<Gap> gapsOf(const plan::Plan& plan, const match::Reports& reports)
         for (const match::WaiverState& state : report.waivers)
             if (!state.holds)
                 gaps.push_back(
-                    {report.title + ": the waiver “" + state.waiver.reason + "” no longer fits: " + state.why,
+                    {report.title + ": the waiver “" + state.waiver.reason + "” no longer fits: " + state.why.text(),
                      Verdict::Unknown,
                      report.link.id(),
                      {}});

@@ -108,7 +108,7 @@ Reading<measure::ModuleReading> readModule(Ethtool& ethtool, const std::string& 
     const auto memory = ethtool.moduleMemory(name);
     if (!memory) return Reading<measure::ModuleReading>::none(memory.why, memory.explanation);
     const auto decoded = decodeModule(*memory);
-    if (!decoded) return Reading<measure::ModuleReading>::none(WhyNot::NotSupported, decoded.error().what);
+    if (!decoded) return Reading<measure::ModuleReading>::none(WhyNot::NotSupported, decoded.error().what.text());
     return Reading<measure::ModuleReading>::of(*decoded);
 }
 

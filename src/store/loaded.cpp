@@ -73,7 +73,7 @@ Project ProjectBuilder::finish() &&
                 Json body = toJson(*row);
                 if (const auto unknown = m_project.unknown.find({one.kind, one.id}); unknown != m_project.unknown.end())
                     if (const auto left = parseJson(unknown->second, one.kind)) mergeUnknown(body, *left);
-                setAside({one.kind, one.id, jsonText(body), {}}, one.what, plan::ownName(*row));
+                setAside({one.kind, one.id, jsonText(body), {}}, one.what.text(), plan::ownName(*row));
             });
         plan = plan::without(std::move(plan), broken);
     }

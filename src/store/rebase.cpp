@@ -43,7 +43,7 @@ tl::expected<void, Error> place(const char* kind, const T* before, const T* afte
                         name);
     auto merged = mergedRow(*before, *after, *theirs);
     if (!merged)
-        return tl::unexpected(Error{ErrorCode::Conflict, merged.error().what, fmt::format("{} {}", kind, name)});
+        return tl::unexpected(Error{ErrorCode::Conflict, merged.error().what.text(), fmt::format("{} {}", kind, name)});
     rows = rows.with(std::move(*merged));
     return {};
 }

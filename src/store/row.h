@@ -34,7 +34,7 @@ Result<ParsedRow<T>> parsedRow(const Json& body, const std::string& where)
     // A kind without a check of its own holds whatever its fields can.
     if constexpr (requires { problemOf(result.row); })
         if (const auto problem = error ? std::nullopt : problemOf(result.row))
-            reader.complain(problem->field, problem->what);
+            reader.complain(problem->field, problem->what.text());
     if (error) return tl::unexpected(*error);
     result.unknown = reader.unknown();
     return result;

@@ -134,8 +134,8 @@ void TrialServer::serveTest(Caller& caller, const std::string& who)
     const auto order =
         turn ? allowed(*asked) : failure(ErrorCode::NotAllowed, "another test is running; try again when it is over");
     if (!order) {
-        channel.send(Refused{order.error().what});
-        return say(who + " refused: " + order.error().what);
+        channel.send(Refused{order.error().what.text()});
+        return say(who + " refused: " + order.error().what.text());
     }
     caller.isInTest = true;
     run(channel, *order, who);

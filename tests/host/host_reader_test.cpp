@@ -83,7 +83,7 @@ private Q_SLOTS:
         const auto host = SystemHostReader(sourcePath("docs").toStdString()).read();
         QVERIFY(!host);
         QCOMPARE(host.error().code, ErrorCode::NotFound);
-        QVERIFY(toQt(host.error().what).contains("sys/class/net"));
+        QVERIFY(toQt(host.error().what.text()).contains("sys/class/net"));
     }
     void itsModulesJoinTheCatalogue()
     {

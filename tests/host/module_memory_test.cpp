@@ -260,7 +260,7 @@ private Q_SLOTS:
             for (auto& byte : m) byte = static_cast<std::uint8_t>(engine());
             if (!m.empty() && i % 2) m[0] = i % 4 == 1 ? 0x03 : 0x11;
             const auto got = decodeModule(m);
-            QVERIFY(got || !got.error().what.empty());
+            QVERIFY(got || !got.error().what.text().empty());
         }
     }
 };

@@ -153,7 +153,7 @@ private Q_SLOTS:
         QVERIFY((*file)->isDamaged());
         const plan::Plan next;
         const auto saved = (*file)->save({&loaded->project.plan, &next, {}, {}, {}, {}});
-        QVERIFY(!saved && toQt(saved.error().what).contains("damaged"));
+        QVERIFY(!saved && toQt(saved.error().what.text()).contains("damaged"));
     }
     void aPageOfNothingIsNoticed()
     {
@@ -169,7 +169,7 @@ private Q_SLOTS:
             auto file = ProjectFile::open(copy.toStdString());
             if (!file) {
                 ++noticed;
-                QVERIFY2(toQt(file.error().what).contains("as it is"), file.error().what.c_str());
+                QVERIFY2(toQt(file.error().what.text()).contains("as it is"), file.error().what.text().c_str());
                 continue;
             }
             const auto loaded = (*file)->load();
@@ -214,7 +214,7 @@ private Q_SLOTS:
             auto file = ProjectFile::open(copy.toStdString());
             if (!file) {
                 ++refused;
-                QVERIFY(!file.error().what.empty());
+                QVERIFY(!file.error().what.text().empty());
             } else {
                 const auto loaded = (*file)->load();
                 if (!loaded) ++refused;

@@ -52,13 +52,13 @@ private Q_SLOTS:
         QVERIFY(ProjectFile::create(path, {}));
         const QByteArray before = bytesOf(path);
         const auto written = writeWhole(path, "report");
-        QVERIFY(!written && toQt(written.error().what).contains("this is a Sokudo project"));
+        QVERIFY(!written && toQt(written.error().what.text()).contains("this is a Sokudo project"));
         QCOMPARE(bytesOf(path), before);
     }
     void whatCannotBeWrittenIsSaid()
     {
         const auto said = [](const tl::expected<void, Error>& written) {
-            return written ? QString("written") : toQt(written.error().what);
+            return written ? QString("written") : toQt(written.error().what.text());
         };
         QVERIFY(said(writeWhole("/no/such/folder/x", "a")).contains("no such folder"));
         QVERIFY(said(writeWhole(m_folder.path().toStdString(), "a")).contains("this is a folder"));
@@ -72,9 +72,9 @@ private Q_SLOTS:
         QElapsedTimer timer;
         timer.start();
         const auto read = wholeFile(path);
-        QVERIFY(!read && toQt(read.error().what).contains("nobody writes"));
+        QVERIFY(!read && toQt(read.error().what.text()).contains("nobody writes"));
         QVERIFY(timer.elapsed() < 5000);
-        QVERIFY(toQt(wholeFile(m_folder.path().toStdString()).error().what).contains("folder"));
+        QVERIFY(toQt(wholeFile(m_folder.path().toStdString()).error().what.text()).contains("folder"));
         QCOMPARE(wholeFile(in("nothing")).error().code, ErrorCode::NotFound);
     }
 };

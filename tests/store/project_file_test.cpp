@@ -130,9 +130,10 @@ private Q_SLOTS:
         changed.name = "changed";
         const auto saved = (*file)->save({&project.plan, &changed, {}, {}, {}, {}});
         QVERIFY(!saved);
-        QVERIFY2(toQt(saved.error().what).contains("another program is writing"), saved.error().what.c_str());
+        QVERIFY2(toQt(saved.error().what.text()).contains("another program is writing"),
+                 saved.error().what.text().c_str());
         const auto read = (*file)->load();
-        QVERIFY(!read && toQt(read.error().what).contains("another program is writing"));
+        QVERIFY(!read && toQt(read.error().what.text()).contains("another program is writing"));
         QCOMPARE(other->run("ROLLBACK"), 0);
         QVERIFY((*file)->load()->project.plan == project.plan);
     }
@@ -153,7 +154,7 @@ private Q_SLOTS:
         file.close();
         const auto opened = ProjectFile::open(path.toStdString());
         QVERIFY(!opened);
-        QVERIFY2(toQt(opened.error().what).contains("left as it is"), opened.error().what.c_str());
+        QVERIFY2(toQt(opened.error().what.text()).contains("left as it is"), opened.error().what.text().c_str());
         QCOMPARE(bytesOf(path), content);
     }
     void anotherProgramsDatabaseIsRefused()
@@ -162,7 +163,7 @@ private Q_SLOTS:
         QCOMPARE(Sqlite::open(path, Sqlite::Mode::Create)->run("CREATE TABLE t (x)"), 0);
         const auto opened = ProjectFile::open(path);
         QVERIFY(!opened);
-        QVERIFY(toQt(opened.error().what).contains("does not belong to Sokudo"));
+        QVERIFY(toQt(opened.error().what.text()).contains("does not belong to Sokudo"));
     }
     void aLaterVersionIsRefused()
     {
@@ -171,12 +172,12 @@ private Q_SLOTS:
         QCOMPARE(Sqlite::open(path, Sqlite::Mode::Open)->run("PRAGMA user_version = 99"), 0);
         const auto opened = ProjectFile::open(path);
         QVERIFY(!opened);
-        QVERIFY(toQt(opened.error().what).contains("update Sokudo"));
+        QVERIFY(toQt(opened.error().what.text()).contains("update Sokudo"));
     }
     void whatIsNoFileIsSaid()
     {
         const auto said = [](const Result<std::unique_ptr<ProjectFile>>& opened) {
-            return opened ? QString("opened") : toQt(opened.error().what);
+            return opened ? QString("opened") : toQt(opened.error().what.text());
         };
         QVERIFY(said(ProjectFile::open(fresh())).contains("no such file"));
         QVERIFY(said(ProjectFile::open(m_folder.path().toStdString())).contains("this is a folder"));
@@ -197,7 +198,7 @@ private Q_SLOTS:
         QVERIFY(ProjectFile::create(path, {}));
         const QByteArray before = bytesOf(toQt(path));
         const auto again = ProjectFile::create(path, {});
-        QVERIFY(!again && toQt(again.error().what).contains("already a file of this name"));
+        QVERIFY(!again && toQt(again.error().what.text()).contains("already a file of this name"));
         QCOMPARE(bytesOf(toQt(path)), before);
         QCOMPARE(QDir(m_folder.path()).entryList({"*.sokudo.*"}).size(), 0);  // nothing half-written is left
     }
@@ -216,13 +217,13 @@ private Q_SLOTS:
                 importJson(sokudo::testing::sourceFile("data/starters/lantern-row.json").toStdString(), "demo");
             const auto made = ProjectFile::create(path, *demo);
             if (made) _exit(1);
-            if (!toQt(made.error().what).contains("disk is full")) _exit(2);
+            if (!toQt(made.error().what.text()).contains("disk is full")) _exit(2);
             if (!QDir(folder).entryList(QDir::Files).isEmpty()) _exit(3);
             auto small = ProjectFile::create(path, {});
             if (!small || !(*small)->load()) _exit(4);
             const plan::Plan empty;
             const auto saved = (*small)->save({&empty, &demo->plan, {}, {}, {}, {}});
-            if (saved || !toQt(saved.error().what).contains("disk is full")) _exit(5);
+            if (saved || !toQt(saved.error().what.text()).contains("disk is full")) _exit(5);
             const auto after = (*ProjectFile::open(path))->load();
             _exit(after && after->project.plan == empty && after->lost.empty() ? 0 : 6);
         }
@@ -249,7 +250,7 @@ private Q_SLOTS:
             plan::Plan changed = project.plan;
             changed.name = "x";
             const auto saved = (*file)->save({&project.plan, &changed, {}, {}, {}, {}});
-            _exit(!saved && toQt(saved.error().what).contains("may only be read") ? 0 : 4);
+            _exit(!saved && toQt(saved.error().what.text()).contains("may only be read") ? 0 : 4);
         }
         int status = 0;
         ::waitpid(child, &status, 0);
@@ -265,7 +266,7 @@ private Q_SLOTS:
         plan::Plan changed;
         changed.name = "x";
         const auto saved = (*file)->save({&project.plan, &changed, {}, {}, {}, {}});
-        QVERIFY(!saved && toQt(saved.error().what).contains("was moved"));
+        QVERIFY(!saved && toQt(saved.error().what.text()).contains("was moved"));
         QVERIFY(!QFile::exists(toQt(path)));
         QVERIFY(QFile::rename(toQt(path) + ".away", toQt(path)));
         QVERIFY((*file)->save({&project.plan, &changed, {}, {}, {}, {}}));

@@ -124,7 +124,7 @@ private Q_SLOTS:
         const auto got = importJson(text.toStdString(), "demo");
         QVERIFY(!got);
         QVERIFY2(toQt(got.error().where).contains(where), got.error().message().c_str());
-        QVERIFY2(toQt(got.error().what).contains(what), got.error().message().c_str());
+        QVERIFY2(toQt(got.error().what.text()).contains(what), got.error().message().c_str());
     }
     void aVersion1ExportIsRead()
     {
@@ -165,7 +165,7 @@ private Q_SLOTS:
         const auto got = importJson(text.toStdString(), "x");
         QVERIFY2(!got, what);
         QVERIFY2(toQt(got.error().where).contains(where), got.error().message().c_str());
-        QVERIFY2(toQt(got.error().what).contains(what), got.error().message().c_str());
+        QVERIFY2(toQt(got.error().what.text()).contains(what), got.error().message().c_str());
     }
     void figuresOutOfRangeAreRefused()
     {

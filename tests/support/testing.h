@@ -43,6 +43,9 @@ QStringList sources(const QString& below);
 /// A program of this build.
 QString program(const QString& name);
 
+inline QString toQt(const text::Sentence& sentence) { return QString::fromStdString(sentence.text()); }
+inline QString toQt(const std::string& text) { return QString::fromStdString(text); }
+inline QString toQt(const char* text) { return QString::fromUtf8(text); }
 inline QString toQt(std::string_view text)
 {
     return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));

@@ -216,7 +216,7 @@ private Q_SLOTS:
         std::this_thread::sleep_for(std::chrono::milliseconds(700));
         const auto second = run(question(*server));
         first.join();
-        QVERIFY(!second && toQt(second.error().what).contains("another test is running"));
+        QVERIFY(!second && toQt(second.error().what.text()).contains("another test is running"));
     }
     void aCapHoldsForWhatTheAgentTakes()
     {
@@ -262,7 +262,7 @@ private Q_SLOTS:
         TrafficQuestion asked = question(*server);
         asked.duration = Duration::of(5);
         const auto result = run(asked);
-        QVERIFY(!result && toQt(result.error().what).contains("the agent stops in"));
+        QVERIFY(!result && toQt(result.error().what.text()).contains("the agent stops in"));
         QVERIFY(run(question(*server)));
     }
     void stoppingEndsATestAndAllCallers()

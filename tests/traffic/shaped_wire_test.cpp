@@ -30,8 +30,8 @@ private Q_SLOTS:
             const auto got =
                 testing::measureOverWire({gigabits(rate), mtu, 1, Duration::of(3), Duration::of(1), Duration::of(0.1)});
             if (!got && got.error().code == ErrorCode::NotAllowed)
-                QSKIP(("this machine lends no wire: " + got.error().what).c_str());
-            QVERIFY2(got, got.error().what.c_str());
+                QSKIP(("this machine lends no wire: " + got.error().what.text()).c_str());
+            QVERIFY2(got, got ? "" : got.error().message().c_str());
             QVERIFY2(got->in() < 1.1 * formula->in(),
                      qPrintable(QString("%1 against %2").arg(got->in()).arg(formula->in())));
             best = std::max(best, got->in());

@@ -104,7 +104,7 @@ private Q_SLOTS:
         const auto result = run(question);
         QVERIFY(!result);
         QCOMPARE(result.error().code, ErrorCode::NotAllowed);
-        QVERIFY(toQt(result.error().what).contains("pairing key"));
+        QVERIFY(toQt(result.error().what.text()).contains("pairing key"));
         question.key = "short";
         QCOMPARE(run(question).error().code, ErrorCode::BadInput);
         QVERIFY(run(agent.question()));
@@ -134,7 +134,7 @@ private Q_SLOTS:
         question.warmup = Duration::of(0);
         question.streams = 3;
         result = run(question);
-        QVERIFY(!result && toQt(result.error().what).contains("1 to 2 streams"));
+        QVERIFY(!result && toQt(result.error().what.text()).contains("1 to 2 streams"));
     }
     void theClientKeepsItsOwn_data()
     {
@@ -191,7 +191,7 @@ private Q_SLOTS:
         const auto result = run(question);
         QVERIFY(!result);
         QCOMPARE(result.error().code, ErrorCode::Unreachable);
-        QVERIFY(toQt(result.error().what).contains("sokudo-agent"));
+        QVERIFY(toQt(result.error().what.text()).contains("sokudo-agent"));
     }
     void aCutPeerEndsTheTest()
     {

@@ -88,7 +88,7 @@ MeasurePresenter::Reading MeasurePresenter::read(const QString& typed) const
     if (typed.trimmed().isEmpty())
         return {false, "A rate, or a size in a time: 1.15 GB/s, 2.35 Gbit/s, 3 GiB in 27 s ±1"};
     const auto parsed = measure::parseResult(fromQt(typed));
-    if (!parsed) return {false, toQt(parsed.error().what)};
+    if (!parsed) return {false, toQt(parsed.error().what.text())};
     return {true, toQt(parsed->working)};
 }
 
@@ -96,7 +96,7 @@ bool MeasurePresenter::keepTyped(const QString& typed, const QString& note)
 {
     const auto parsed = measure::parseResult(fromQt(typed));
     if (!parsed) {
-        Q_EMIT message(toQt(parsed.error().what), false);
+        Q_EMIT message(toQt(parsed.error().what.text()), false);
         return false;
     }
     measure::Trial trial;

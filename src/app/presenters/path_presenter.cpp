@@ -168,7 +168,7 @@ QString PathPresenter::notes() const
 {
     QStringList result;
     if (shown())
-        for (const std::string& note : shown()->notes) result << toQt(note);
+        for (const text::Sentence& note : shown()->notes) result << toQt(note);
     return result.join(". ");
 }
 

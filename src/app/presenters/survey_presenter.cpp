@@ -309,7 +309,7 @@ bool SurveyPresenter::keep(const char* kind, T object, const T& base, const Tabl
         }
         auto merged = store::mergedRow(base.id.isSet() ? base : *current, object, *current);
         if (!merged) {
-            Q_EMIT m_document.failed(called + ": " + toQt(merged.error().what));
+            Q_EMIT m_document.failed(called + ": " + toQt(merged.error().what.text()));
             return false;
         }
         object = std::move(*merged);
@@ -389,7 +389,7 @@ SurveyPresenter::Preview SurveyPresenter::preview(const plan::Run& given) const
     plan::Run run = given;
     if (!run.id.isSet()) run.id = plan::RunId{1};
     const auto next = plan::edits::putRun(plan(), run);
-    if (!next) return {std::nullopt, toQt(next.error().what)};
+    if (!next) return {std::nullopt, toQt(next.error().what.text())};
     const auto link = plan::linkOf(*next, run.id);
     if (!link) return {};
     const match::LinkReport report = match::judge(match::linkContext(*next, *link, m_document.knowledge()));

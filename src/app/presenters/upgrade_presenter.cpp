@@ -159,7 +159,7 @@ QString UpgradePresenter::sentence() const
     const expect::Upgrade& one = m_found[static_cast<std::size_t>(m_chosen)];
     if (!one.problem.empty()) return toQt(one.problem) + ".";
     QString result = toQt(one.sentence) + ".";
-    for (const std::string& note : one.notes) result += " " + toQt(note) + ".";
+    for (const text::Sentence& note : one.notes) result += " " + toQt(note) + ".";
     return result;
 }
 

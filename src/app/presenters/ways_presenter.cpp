@@ -20,10 +20,11 @@ QString bought(const match::Bought& item)
              item.price ? money(item.price) : QString("price not known"));
 }
 
-QStringList lines(const std::vector<std::string>& texts)
+template <class Text>
+QStringList lines(const std::vector<Text>& texts)
 {
     QStringList output;
-    for (const std::string& text : texts) output << toQt(text);
+    for (const Text& text : texts) output << toQt(text);
     return output;
 }
 

@@ -75,7 +75,7 @@ Json toJson(const match::LinkReport& report, const kb::KnowledgeBase& kb)
                                       {"verdict", code(finding.verdict())},
                                       {"rate_bps", rateJson(finding.outcome.rate)},
                                       {"text", finding.text()},
-                                      {"working", finding.outcome.working},
+                                      {"working", finding.outcome.working.text()},
                                       {"source", kb.citation(finding.outcome.from.source)},
                                       {"confidence", code(finding.outcome.from.certainty)},
                                       {"facts", facts},
@@ -89,7 +89,7 @@ Json toJson(const match::LinkReport& report, const kb::KnowledgeBase& kb)
                                      {"reason", state.waiver.reason},
                                      {"on", state.waiver.on},
                                      {"holds", state.holds},
-                                     {"why", state.why}});
+                                     {"why", state.why.text()}});
     return result;
 }
 
@@ -112,7 +112,7 @@ Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
                  {"ceiling_bps", stage.carries.high.steps()},
                  {"low_bps", stage.carries.low.steps()},
                  {"typical_bps", stage.carries.typical.steps()},
-                 {"working", stage.working},
+                 {"working", stage.working.text()},
                  {"source", kb.citation(stage.from.source)},
                  {"confidence", code(stage.from.certainty)}};
         if (stage.both) one["both_ways_bps"] = bandJson(*stage.both);
@@ -125,7 +125,7 @@ Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
     }
     result["notes"] = path.notes;
     for (std::size_t at : path.near) result["near_stages"].push_back(path.stages[at].name);
-    for (const expect::Missing& missing : path.missing) result["missing"].push_back(missing.what);
+    for (const expect::Missing& missing : path.missing) result["missing"].push_back(missing.what.text());
     return result;
 }
 
@@ -136,7 +136,7 @@ std::string linkText(const match::LinkReport& report, const kb::KnowledgeBase& k
     for (const match::Finding& finding : report.findings) {
         result +=
             fmt::format("  {:<9} {}{} [{}; {}, {}]\n", finding.isWaived ? "accepted" : word(finding.verdict()),
-                        finding.text(), finding.outcome.working.empty() ? "" : ": " + finding.outcome.working,
+                        finding.text(), finding.outcome.working.empty() ? "" : ": " + finding.outcome.working.text(),
                         finding.rule, kb.citation(finding.outcome.from.source), code(finding.outcome.from.certainty));
         const match::Advice advice = match::adviceOn(finding, kb);
         if (!advice.remedy.empty()) result += "            do: " + advice.remedy + "\n";
@@ -144,7 +144,7 @@ std::string linkText(const match::LinkReport& report, const kb::KnowledgeBase& k
     }
     for (const match::WaiverState& state : report.waivers)
         result += fmt::format("  waiver    {} of {}: {}{}\n", state.waiver.clause, state.waiver.on, state.waiver.reason,
-                              state.holds ? "" : " — no longer fits: " + state.why);
+                              state.holds ? "" : " — no longer fits: " + state.why.text());
     return result;
 }
 
@@ -153,12 +153,12 @@ std::string expectationText(const expect::Expectation& path)
     report::TableBlock table{{"stage", "carries", "usually", "working"}, {}, {}};
     for (const expect::Stage& stage : path.stages)
         table.rows.push_back(
-            {stage.name, text::rate(stage.carries.high), text::rate(stage.carries.typical), stage.working});
+            {stage.name, text::rate(stage.carries.high), text::rate(stage.carries.typical), stage.working.text()});
     std::string result = report::expectationSentence(path) + "\n";
     const std::string whole = report::toText("", {table});
     result += whole.substr(whole.find("stage"));
-    for (const std::string& note : path.notes) result += "mind: " + note + "\n";
-    for (const expect::Missing& missing : path.missing) result += "not known: " + missing.what + "\n";
+    for (const text::Sentence& note : path.notes) result += "mind: " + note.text() + "\n";
+    for (const expect::Missing& missing : path.missing) result += "not known: " + missing.what.text() + "\n";
     return result;
 }
 

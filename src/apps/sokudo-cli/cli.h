@@ -15,6 +15,13 @@
 #include "store/project_file.h"
 #include "verb.h"
 
+namespace sokudo::text {
+
+/// A sentence in JSON: in the words of the command line.
+inline void to_json(Json& out, const Sentence& sentence) { out = sentence.text(); }
+
+}  // namespace sokudo::text
+
 namespace sokudo::cli {
 
 inline constexpr int kFine = 0;
@@ -56,7 +63,11 @@ void addImport(Verbs&, Context&);
 
 /// Text for terminals and JSON: the thin spaces of the window become plain ones.
 std::string plain(std::string text);
+inline std::string plain(const text::Sentence& sentence) { return plain(sentence.text()); }
+inline std::string plain(const char* text) { return plain(std::string(text)); }
 void print(const std::string& text);
+/// A sentence of the core in the words of the command line.
+inline void print(const text::Sentence& sentence) { print(sentence.text()); }
 inline void print(const char* text) { print(std::string(text)); }
 void print(const Json&);
 /// One line on standard error; gives the exit status of bad input.

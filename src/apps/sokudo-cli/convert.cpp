@@ -45,7 +45,7 @@ void addConvert(Verbs& verbs, Context& context)
             print(Json{{"rate_bps", rate.value.steps()},
                        {"low_bps", rate.low.steps()},
                        {"high_bps", rate.high.steps()},
-                       {"working", parsed->working}});
+                       {"working", parsed->working.text()}});
         } else {
             print(fmt::format("{} = {}", text::rate(rate.value), text::byteRate(rate.value, 4)));
             if (rate.low != rate.high)

@@ -23,7 +23,7 @@ void addCounters(Verbs& verbs, Context& context)
                        {"share", use.share},
                        {"octets_per_frame", use.octetsPerFrame},
                        {"merged", use.isMerged},
-                       {"working", plain(use.working)},
+                       {"working", plain(use.working.text())},
                        {"notes", use.notes},
                        {"beware", place->beware},
                        {"source", context.kb.citation(place->from.source)},
@@ -33,7 +33,7 @@ void addCounters(Verbs& verbs, Context& context)
         print(fmt::format("{} on the wire, {:.1f} % of the link; {:.0f} octets a frame", text::rate(use.wire),
                           100 * use.share, use.octetsPerFrame));
         print("  " + use.working);
-        for (const std::string& note : use.notes) print("  note: " + note);
+        for (const text::Sentence& note : use.notes) print("  note: " + note);
         print("  beware: " + place->beware);
         return kFine;
     });

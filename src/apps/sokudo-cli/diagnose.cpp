@@ -94,7 +94,8 @@ void show(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const p
     }
     print("\nEvidence");
     for (const auto& [flag, seen] : inquiry.diagnosis.evidence)
-        print(fmt::format("  {} {:<3} {} ({})", flag, seen.present ? "yes" : "no", seen.text, word(seen.witness)));
+        print(
+            fmt::format("  {} {:<3} {} ({})", flag, seen.present ? "yes" : "no", seen.text.text(), word(seen.witness)));
     print("\nLikely causes");
     int shown = 0;
     for (const auto& likely : inquiry.diagnosis.causes) {
@@ -103,7 +104,7 @@ void show(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const p
         int reasons = 0;
         for (const auto& reason : likely.reasons)
             if (++reasons <= 3)
-                print(fmt::format("         {} {}", reason.speaksFor ? "for:    " : "against:", reason.text));
+                print(fmt::format("         {} {}", reason.speaksFor ? "for:    " : "against:", reason.text.text()));
         print("         mend:    " + likely.belief.cause->fix);
     }
     print("\nDo next, most learnt per minute first");
@@ -162,7 +163,7 @@ int answer(const store::Project& project, const Options& given, Context& context
     if (context.json) print(toJson(inquiry, *newest, context.kb, given.most));
     else show(inquiry, *newest, project.plan, given.most);
     if (given.keep)
-        if (const int status = keepIn(given, *newest, diagnose::conclusion(inquiry, *newest, project.plan));
+        if (const int status = keepIn(given, *newest, diagnose::conclusion(inquiry, *newest, project.plan).text());
             status != kFine)
             return status;
     const bool slow = inquiry.expected && measure::standing(measure::eachWay(*newest).value,

@@ -45,7 +45,7 @@ void show(const expect::FlowShares& shares)
 {
     for (const expect::FlowResult& flow : shares.flows) {
         if (!flow.problem.empty()) {
-            print(fmt::format("{}: no rate, {}", flow.title, flow.problem));
+            print(fmt::format("{}: no rate, {}", flow.title, flow.problem.text()));
             continue;
         }
         print(fmt::format("{}: {} to {}, usually {}; alone {}; held by {}{}", flow.title, text::rate(flow.rate.low, 3),

@@ -22,7 +22,7 @@ template <class T, class Show>
 Json readingJson(const measure::Reading<T>& reading, Show show)
 {
     if (reading) return show(*reading);
-    return {{"why_not", reading.explanation}};
+    return {{"why_not", reading.explanation.text()}};
 }
 
 Json moduleJson(const measure::ModuleReading& module, const kb::KnowledgeBase& kb)
@@ -75,7 +75,7 @@ void show(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
         const auto line = [](std::string_view name, const std::string& value) {
             print(fmt::format("  {:<8} {}", name, value));
         };
-        line("rate", interface.speed ? text::linkRate(*interface.speed) : interface.speed.explanation);
+        line("rate", interface.speed ? text::linkRate(*interface.speed) : interface.speed.explanation.text());
         line("mtu", std::to_string(interface.mtu));
         if (interface.isVirtual) continue;
         line("driver", interface.driver.empty() ? "not told" : interface.driver);
@@ -86,10 +86,10 @@ void show(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
                              interface.bus->slotLanes > 0
                                  ? fmt::format("{}.0 ×{}", interface.bus->slotGeneration, interface.bus->slotLanes)
                                  : std::string("not told")));
-        else line("bus", interface.bus.explanation);
-        line("fec", interface.fec ? *interface.fec : interface.fec.explanation);
+        else line("bus", interface.bus.explanation.text());
+        line("fec", interface.fec ? *interface.fec : interface.fec.explanation.text());
         if (!interface.module) {
-            line("module", interface.module.explanation);
+            line("module", interface.module.explanation.text());
             continue;
         }
         std::string light;

@@ -51,7 +51,7 @@ Json inJson(const diagnose::Judgement& judgement, BitRate measured, const expect
                   {"typical", path.expected.typical.steps()},
                   {"high", path.expected.high.steps()}}},
                 {"why", Json::array()}};
-    for (const std::string& one : judgement.why) result["why"].push_back(plain(one));
+    for (const text::Sentence& one : judgement.why) result["why"].push_back(plain(one));
     if (asymmetry) result["asymmetry"] = inJson(*asymmetry);
     return result;
 }
@@ -59,7 +59,7 @@ Json inJson(const diagnose::Judgement& judgement, BitRate measured, const expect
 void printWords(const diagnose::Judgement& judgement, const std::optional<diagnose::AsymmetryView>& asymmetry)
 {
     print(std::string(measure::code(judgement.standing)));
-    for (const std::string& one : judgement.why) print("  " + one);
+    for (const text::Sentence& one : judgement.why) print("  " + one);
     if (!asymmetry) return;
     print("  " + asymmetry->sentence);
     for (const auto& suspect : asymmetry->suspects)

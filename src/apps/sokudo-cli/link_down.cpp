@@ -33,7 +33,7 @@ void show(const match::LinkDown& dark, const match::LinkReport& report)
     print(fmt::format("{}: module seen, no link", report.title));
     int number = 0;
     for (const match::LinkDownStep& step : dark.steps) {
-        print(fmt::format("{}. {} — {}: {}", ++number, step.row->title, word(step.state), step.because));
+        print(fmt::format("{}. {} — {}: {}", ++number, step.row->title, word(step.state), step.because.text()));
         if (step.state != match::StepState::Cleared)
             print(fmt::format("   do: {} ({} min)", step.row->look, text::number(step.row->minutes)));
     }

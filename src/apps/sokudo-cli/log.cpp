@@ -83,7 +83,7 @@ int showGain(const store::Project& project, const Options& given, Context& conte
                    {"arrives", gain.arrives ? Json(*gain.arrives) : Json(nullptr)},
                    {"sentence", plain(gain.sentence)}});
     } else {
-        print(fmt::format("since {}: {}", measure::momentText(*change), gain.sentence));
+        print(fmt::format("since {}: {}", measure::momentText(*change), gain.sentence.text()));
     }
     return kFine;
 }

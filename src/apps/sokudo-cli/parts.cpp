@@ -21,7 +21,7 @@ Json portsJson(const match::PortMap& device)
                                 {"cage", row.cage},
                                 {"free", row.free},
                                 {"used", row.used},
-                                {"best_use", row.bestUse}});
+                                {"best_use", row.bestUse.text()}});
     return one;
 }
 
@@ -90,7 +90,7 @@ void show(const match::PartsList& list, int coaxRooms)
         if (!card.better.empty()) print("  slot " + card.better);
         if (!card.unseen.empty()) print("  before you buy or fit it, look at " + text::joined(card.unseen, ", "));
     }
-    for (const auto& [device, sentence] : list.lanes) print(fmt::format("{}: {}", device, sentence));
+    for (const auto& [device, sentence] : list.lanes) print(fmt::format("{}: {}", device, sentence.text()));
     for (const auto& cord : list.cords)
         print(fmt::format("{}: {} cords in its box, {} ports cabled{}", cord.device, cord.inBox, cord.needed,
                           cord.missing() > 0 ? fmt::format("; {} to buy", cord.missing()) : std::string()));
@@ -103,7 +103,7 @@ void show(const match::PartsList& list, int coaxRooms)
     for (const auto& device : list.devices)
         for (const auto& row : device.rows)
             print(fmt::format("{}: {} {}, {} free of {}{}", device.device, row.cage, text::linkRate(row.rate), row.free,
-                              row.free + row.used, row.free > 0 ? "; good for " + row.bestUse : std::string()));
+                              row.free + row.used, row.free > 0 ? "; good for " + row.bestUse.text() : std::string()));
 }
 
 int answer(const store::Project& project, const Options& given, Context& context)

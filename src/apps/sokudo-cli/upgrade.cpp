@@ -33,7 +33,7 @@ Json toJson(const expect::Upgrade& upgrade)
                    {"sentence", plain(upgrade.sentence)},
                    {"notes", Json::array()},
                    {"tiers", Json::array()}});
-    for (const std::string& note : upgrade.notes) result["notes"].push_back(plain(note));
+    for (const text::Sentence& note : upgrade.notes) result["notes"].push_back(plain(note));
     for (const expect::UpgradeTier& tier : upgrade.tiers)
         result["tiers"].push_back({{"link_bps", tier.tier.steps()},
                                    {"rate_bps", bandJson(tier.rate)},
@@ -68,11 +68,11 @@ void show(const expect::Upgrade& upgrade)
             line += fmt::format(
                 "; costs {:.0f}{}", *tier.cost,
                 tier.perHour ? fmt::format(", {:.0f} an hour saved in the first year", *tier.perHour) : std::string());
-        else if (!tier.costSays.empty()) line += "; cost not known: " + tier.costSays;
+        else if (!tier.costSays.empty()) line += "; cost not known: " + tier.costSays.text();
         print(line);
     }
     print("  " + upgrade.sentence);
-    for (const std::string& note : upgrade.notes) print("  " + note);
+    for (const text::Sentence& note : upgrade.notes) print("  " + note);
 }
 
 /// A job that is asked for on the spot.

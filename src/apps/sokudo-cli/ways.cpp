@@ -24,7 +24,7 @@ Json toJson(const match::Way& way)
                 {"title", way.title},
                 {"verdict", code(way.verdict)},
                 {"rate_bps", way.rate.steps()},
-                {"note", way.note},
+                {"note", way.note.text()},
                 {"reaches_m", way.reaches.in()},
                 {"light_left_db", way.light ? Json(way.light->in()) : Json(nullptr)},
                 {"watts", way.watts.in()},
@@ -42,7 +42,7 @@ Json toJson(const match::Way& way)
         result["buys"].push_back({{"what", plain(item.what)},
                                   {"count", item.count},
                                   {"price", item.price ? Json(*item.price) : Json(nullptr)}});
-    for (const std::string& step : way.steps) result["steps"].push_back(plain(step));
+    for (const text::Sentence& step : way.steps) result["steps"].push_back(plain(step));
     return result;
 }
 
@@ -55,10 +55,10 @@ std::string toText(const match::Ways& found, match::Preference by, bool all)
 {
     std::string result = fmt::format("{} over {}{}: {} ways pass, of {} tried\n{}\n", text::linkRate(found.wish.rate),
                                      text::length(found.wish.length), found.wish.throughWall ? " through a wall" : "",
-                                     found.ways.size(), found.tried, explains(by));
+                                     found.ways.size(), found.tried, explains(by).text());
     if (found.asked)
         result = fmt::format("nothing reaches {} between these ports: {}, {}\n", text::linkRate(*found.asked),
-                             found.noWays.front().medium, found.noWays.front().why) +
+                             found.noWays.front().medium, found.noWays.front().why.text()) +
                  result;
     std::size_t shown = 0;
     for (const match::Way& way : found.ways) {
@@ -70,13 +70,13 @@ std::string toText(const match::Ways& found, match::Preference by, bool all)
         result += fmt::format("  costs {}, {:.0f} min of work, {}, {} one way, cable good to {}, later {}\n",
                               money(way.cost), way.minutes, text::watt(way.watts), text::duration(way.latency),
                               text::length(way.reaches), text::linkRate(way.later));
-        if (!way.note.empty()) result += "  mind: " + way.note + "\n";
-        for (const std::string& kept : way.keeps) result += "  keeps " + kept + "\n";
-        for (const std::string& step : way.steps) result += "  - " + step + "\n";
+        if (!way.note.empty()) result += "  mind: " + way.note.text() + "\n";
+        for (const text::Sentence& kept : way.keeps) result += "  keeps " + kept.text() + "\n";
+        for (const text::Sentence& step : way.steps) result += "  - " + step.text() + "\n";
         for (const std::string& caution : way.cautions) result += "  ! " + caution + "\n";
-        result += "  " + way.place + "\n";
+        result += "  " + way.place.text() + "\n";
     }
-    for (const match::NoWay& no : found.noWays) result += fmt::format("\nnot {}: {}", no.medium, no.why);
+    for (const match::NoWay& no : found.noWays) result += fmt::format("\nnot {}: {}", no.medium, no.why.text());
     if (!found.noWays.empty()) result += "\n";
     for (const kb::School* school : found.schools)
         result += fmt::format("\n{}\n  {}\n  {}\n  Sokudo starts from {}: {}\n", school->question, school->one.says,
@@ -101,7 +101,7 @@ int answer(const plan::Plan& plan, const match::LinkReport& report, const WayOpt
                     {"length_m", found.wish.length.in()},
                     {"through_wall", found.wish.throughWall},
                     {"tried", found.tried},
-                    {"order", explains(*by)},
+                    {"order", explains(*by).text()},
                     {"ways", Json::array()},
                     {"not", Json::array()},
                     {"schools", Json::array()}};
@@ -170,7 +170,7 @@ int answerWhatIf(const store::Project& project, const WhatIfOptions& given, Cont
         print(result);
     } else {
         for (const match::WhatIfRow& row : found.rows)
-            print(fmt::format("{}: {}; {}{}", row.title, word(row.needs), row.answer,
+            print(fmt::format("{}: {}; {}{}", row.title, word(row.needs), row.answer.text(),
                               row.cost ? fmt::format(", {:.0f}, {:.0f} min", *row.cost, row.minutes) : std::string()));
         print(fmt::format(
             "{} as they are, {} by modules or settings, {} by another cable, {} not with these ports; in all it costs "

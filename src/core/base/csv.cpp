@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 
 namespace sokudo::csv {
@@ -19,13 +20,14 @@ public:
     {
         for (; m_at < m_in.size(); ++m_at)
             if (auto taken = m_inQuotes ? takeQuoted() : takePlain(); !taken) return tl::unexpected(taken.error());
-        if (m_inQuotes) return wrong("a quote is opened here and never closed", m_quoteLine);
+        if (m_inQuotes)
+            return wrong(text::say("csv.a-quote-is-opened", "a quote is opened here and never closed"), m_quoteLine);
         if (!m_field.empty() || !m_record.fields.empty() || m_quotedField) endRecord();
         return std::move(m_records);
     }
 
 private:
-    tl::unexpected<Error> wrong(std::string what, int line) const
+    tl::unexpected<Error> wrong(text::Sentence what, int line) const
     {
         return failure(ErrorCode::BadInput, std::move(what), fmt::format("{}:{}", m_name, line));
     }
@@ -63,8 +65,9 @@ private:
         if (c == '"') {
             if (!m_field.empty() || m_quotedField)
                 return wrong(
-                    "a quote stands inside an unquoted field; put the whole field in quotes and double the "
-                    "quotes in it",
+                    text::say("csv.a-quote-stands-inside",
+                              "a quote stands inside an unquoted field; put the whole field in quotes and double the "
+                              "quotes in it"),
                     m_line);
             m_inQuotes = m_quotedField = true;
             m_quoteLine = m_line;
@@ -74,7 +77,10 @@ private:
             endRecord();
             ++m_line;
         } else if (c != '\r' || !nextIs('\n')) {
-            if (m_quotedField) return wrong("text follows a closing quote; put a comma or a line end there", m_line);
+            if (m_quotedField)
+                return wrong(text::say("csv.text-follows-a-closing",
+                                       "text follows a closing quote; put a comma or a line end there"),
+                             m_line);
             m_field.push_back(c);
         }
         return {};
@@ -116,16 +122,22 @@ Result<Sheet> parse(std::string_view in, std::string name)
     auto records = RecordReader(in, name).read();
     if (!records) return tl::unexpected(records.error());
     if (records->empty())
-        return failure(ErrorCode::BadInput, "the file is empty; the first line must name the columns", name);
+        return failure(ErrorCode::BadInput,
+                       text::say("csv.the-file-is-empty", "the file is empty; the first line must name the columns"),
+                       name);
     std::vector<std::string> columns;
     for (const std::string& raw : records->front().fields) {
         std::string column = text::lower(text::trimmed(raw));
         const std::string where = fmt::format("{}:{}", name, records->front().line);
         if (column.empty())
-            return failure(ErrorCode::BadInput, "a column has no name; name every column in the first line", where);
+            return failure(
+                ErrorCode::BadInput,
+                text::say("csv.a-column-has-no", "a column has no name; name every column in the first line"), where);
         if (std::find(columns.begin(), columns.end(), column) != columns.end())
-            return failure(ErrorCode::BadInput, fmt::format("the column “{}” stands twice; keep one of them", column),
-                           where);
+            return failure(
+                ErrorCode::BadInput,
+                text::say("csv.the-column-stands-twice", "the column “{}” stands twice; keep one of them", column),
+                where);
         columns.push_back(std::move(column));
     }
     records->erase(records->begin());
@@ -133,8 +145,9 @@ Result<Sheet> parse(std::string_view in, std::string name)
         if (record.fields.size() != columns.size())
             return failure(
                 ErrorCode::BadInput,
-                fmt::format("{} fields where the first line names {} columns; put a field that holds a comma in quotes",
-                            record.fields.size(), columns.size()),
+                text::say("csv.fields-where-the-first",
+                          "{} fields where the first line names {} columns; put a field that holds a comma in quotes",
+                          record.fields.size(), columns.size()),
                 fmt::format("{}:{}", name, record.line));
     return Sheet(std::move(name), std::move(columns), std::move(*records));
 }

@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/utf8.h"
 
 template class nlohmann::basic_json<nlohmann::ordered_map>;
@@ -35,7 +36,7 @@ int levels(std::string_view text)
     return most;
 }
 
-tl::unexpected<Error> refuse(std::string_view text, std::size_t byte, const std::string& name, std::string what)
+tl::unexpected<Error> refuse(std::string_view text, std::size_t byte, const std::string& name, text::Sentence what)
 {
     const TextPlace place = placeOf(text, byte);
     return failure(ErrorCode::BadInput, std::move(what),
@@ -48,19 +49,26 @@ Result<Json> parseJson(std::string_view text, const std::string& name)
 {
     if (text.starts_with("\xEF\xBB\xBF")) text.remove_prefix(3);
     if (const auto byte = firstNotUtf8(text))
-        return refuse(text, *byte, name, "this byte is not UTF-8; save the file as UTF-8 and try again");
+        return refuse(
+            text, *byte, name,
+            text::say("json.this-byte-is-not", "this byte is not UTF-8; save the file as UTF-8 and try again"));
     if (levels(text) > kMostLevels)
         return failure(ErrorCode::BadInput,
-                       fmt::format("more than {} levels of lists and objects; this is no file of Sokudo", kMostLevels),
+                       text::say("json.more-than-levels-of",
+                                 "more than {} levels of lists and objects; this is no file of Sokudo", kMostLevels),
                        name);
     try {
         return Json::parse(text);
     } catch (const Json::parse_error& problem) {
         return refuse(
             text, problem.byte > 0 ? problem.byte - 1 : 0, name,
-            "this is not JSON: the text breaks off or has a stray sign here; fix it there, or export it again");
+            text::say(
+                "json.this-is-not-json",
+                "this is not JSON: the text breaks off or has a stray sign here; fix it there, or export it again"));
     } catch (const Json::exception&) {
-        return failure(ErrorCode::BadInput, "a number is too large to be read; no figure of a network is above 1e300",
+        return failure(ErrorCode::BadInput,
+                       text::say("json.a-number-is-too",
+                                 "a number is too large to be read; no figure of a network is above 1e300"),
                        name);
     }
 }

@@ -7,6 +7,8 @@
 
 #include <tl/expected.hpp>
 
+#include "core/base/sentence.h"
+
 namespace sokudo {
 
 enum class ErrorCode {
@@ -24,15 +26,15 @@ enum class ErrorCode {
 /// What went wrong, where, and how to mend it, in one sentence a user can act on.
 struct Error {
     ErrorCode code = ErrorCode::BadInput;
-    std::string what;   ///< the sentence
-    std::string where;  ///< a file and line, a word, an object; may be empty
-    std::string message() const { return where.empty() ? what : where + ": " + what; }
+    text::Sentence what;  ///< the sentence
+    std::string where;    ///< a file and line, a word, an object; may be empty
+    std::string message() const { return where.empty() ? what.text() : where + ": " + what.text(); }
 };
 
 template <class T>
 using Result = tl::expected<T, Error>;
 
-inline tl::unexpected<Error> failure(ErrorCode code, std::string what, std::string where = {})
+inline tl::unexpected<Error> failure(ErrorCode code, text::Sentence what, std::string where = {})
 {
     return tl::unexpected<Error>(Error{code, std::move(what), std::move(where)});
 }

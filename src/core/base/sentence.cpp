@@ -57,9 +57,32 @@ Sentence::Sentence(std::string plain)
     if (!plain.empty()) m_parts.push_back({"", "{}", {std::move(plain)}});
 }
 
+Sentence::Sentence(const char* plain) : Sentence(std::string(plain)) {}
+
 Sentence::Sentence(const char* id, const char* words, std::vector<Value> values)
 {
     m_parts.push_back({id, words, std::move(values)});
+}
+
+Sentence Sentence::with(const std::function<std::string(const std::string&)>& change) const
+{
+    Sentence result = *this;
+    for (Part& part : result.m_parts)
+        for (Value& value : part.values) {
+            if (auto* text = std::get_if<std::string>(&value)) *text = change(*text);
+            else if (auto* inner = std::get_if<Sentence>(&value)) *inner = inner->with(change);
+        }
+    return result;
+}
+
+Sentence joined(const std::vector<Sentence>& parts, std::string_view between)
+{
+    Sentence result;
+    for (const Sentence& part : parts) {
+        if (!result.empty()) result += std::string(between);
+        result += part;
+    }
+    return result;
 }
 
 std::string_view Sentence::id() const { return empty() ? std::string_view() : m_parts.front().id; }

@@ -54,9 +54,15 @@ using Wording = std::function<std::string_view(std::string_view id)>;
 /// One or more sentences in a row, or a plain text such as a name that somebody wrote.
 class Sentence {
 public:
-    Sentence() = default;
+    Sentence();
     Sentence(std::string plain);
-    bool empty() const { return m_parts.empty(); }
+    Sentence(const char* plain);
+    Sentence(const Sentence&);
+    Sentence(Sentence&&) noexcept;
+    Sentence& operator=(const Sentence&);
+    Sentence& operator=(Sentence&&) noexcept;
+    ~Sentence();
+    bool empty() const;
     /// The words with the values in them.
     std::string text() const;
     std::string text(const Wording&) const;
@@ -68,6 +74,9 @@ public:
     /// A value in a sentence. Numbers are written by the `{:…}` they stand for.
     using Value = std::variant<std::string, std::int64_t, double, Figure, Sentence>;
     Sentence(const char* id, const char* words, std::vector<Value> values);
+
+    /// The same sentence with every text in it changed, such as a stand-in by the name it stands for.
+    Sentence with(const std::function<std::string(const std::string&)>& change) const;
 
 private:
     struct Part;
@@ -81,7 +90,24 @@ struct Sentence::Part {
     bool operator==(const Part& other) const;
 };
 
+// Here, since a part may hold sentences.
+inline Sentence::Sentence() = default;
+inline Sentence::Sentence(const Sentence&) = default;
+inline Sentence::Sentence(Sentence&&) noexcept = default;
+inline Sentence& Sentence::operator=(const Sentence&) = default;
+inline Sentence& Sentence::operator=(Sentence&&) noexcept = default;
+inline Sentence::~Sentence() = default;
+inline bool Sentence::empty() const { return m_parts.empty(); }
 inline Sentence operator+(Sentence a, const Sentence& b) { return a += b; }
+/// All of them with `between` in the gaps.
+Sentence joined(const std::vector<Sentence>&, std::string_view between);
+
+/// A sentence without values, for tables of constants.
+struct Line {
+    const char* id;
+    const char* words;
+    operator Sentence() const { return Sentence(id, words, {}); }
+};
 
 /// Words with as many `{}` as there are values, counted when the program is built.
 template <std::size_t Values>

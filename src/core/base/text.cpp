@@ -144,6 +144,7 @@ std::string toText(const Arg& arg)
         std::string operator()(PowerDbm v) const { return power(v); }
         std::string operator()(Watt v) const { return watt(v); }
         std::string operator()(double v) const { return number(v); }
+        std::string operator()(const Sentence& v) const { return v.text(); }
     };
     return std::visit(Show{}, arg);
 }

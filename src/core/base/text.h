@@ -11,6 +11,7 @@
 
 #include "core/base/quantity.h"
 #include "core/base/result.h"
+#include "core/base/sentence.h"
 
 namespace sokudo::text {
 
@@ -44,7 +45,7 @@ std::string joined(const std::vector<std::string>& parts, std::string_view betwe
 std::optional<double> parseNumber(std::string_view text);
 
 /// A value that a message can carry; its text depends only on its type.
-using Arg = std::variant<std::string, BitRate, Length, Decibel, PowerDbm, Watt, double>;
+using Arg = std::variant<std::string, BitRate, Length, Decibel, PowerDbm, Watt, double, Sentence>;
 using Args = std::vector<std::pair<std::string_view, Arg>>;  ///< names are literals
 std::string toText(const Arg&);
 /// Puts each argument in place of `{name}`. An unknown name stays as it stands, so that a test finds it.

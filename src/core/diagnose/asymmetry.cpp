@@ -3,8 +3,7 @@
 
 #include <algorithm>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/kb/rule_rows.h"
 
@@ -72,8 +71,9 @@ AsymmetryView asymmetry(BitRate forward, BitRate reverse, const expect::Expectat
     result.ratio = faster.steps() > 0 ? slower.in() / faster.in() : 1;
     result.isAsymmetric = result.ratio < kQuarter;
     if (!result.isAsymmetric) {
-        result.sentence = fmt::format("both directions are alike within a quarter ({} and {})", text::rate(forward, 3),
-                                      text::rate(reverse, 3));
+        result.sentence =
+            text::say("asymmetry.both-directions-are-alike", "both directions are alike within a quarter ({} and {})",
+                      text::figure::rate(forward, 3), text::figure::rate(reverse, 3));
         return result;
     }
     for (const Stage& stage : path.stages)
@@ -82,10 +82,11 @@ AsymmetryView asymmetry(BitRate forward, BitRate reverse, const expect::Expectat
         if (row.when != "any" && applies(row.when, path, result.forwardIsSlower)) result.suspects.push_back({&row});
     for (const kb::Asymmetry& row : kb.all<kb::Asymmetry>())
         if (row.when == "any") result.suspects.push_back({&row});
-    result.sentence =
-        fmt::format("the {} direction is the slower one, {} against {}: what is the same both ways is ruled out{}",
-                    result.forwardIsSlower ? "forward" : "reverse", text::rate(slower, 3), text::rate(faster, 3),
-                    result.ruledOut.empty() ? std::string() : " (" + text::joined(result.ruledOut, ", ") + ")");
+    result.sentence = text::say(
+        "asymmetry.the-direction-is-the",
+        "the {} direction is the slower one, {} against {}: what is the same both ways is ruled out{}",
+        result.forwardIsSlower ? "forward" : "reverse", text::figure::rate(slower, 3), text::figure::rate(faster, 3),
+        result.ruledOut.empty() ? std::string() : " (" + text::joined(result.ruledOut, ", ") + ")");
     return result;
 }
 

@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/sentence.h"
 #include "core/expect/stage.h"
 #include "core/kb/rule_rows.h"
 
@@ -20,7 +21,7 @@ struct AsymmetryView {
     double ratio = 1;                   ///< slower over faster
     std::vector<std::string> ruledOut;  ///< stages that carry both directions alike
     std::vector<Suspect> suspects;      ///< likeliest first
-    std::string sentence;
+    text::Sentence sentence;
 };
 
 /// @param forward, reverse  measured in the two directions

@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 
 namespace sokudo::diagnose {
@@ -26,18 +27,20 @@ std::optional<measure::Comparison> compared(const std::vector<measure::Trial>& t
 
 bool isChanged(double ratio) { return ratio > 1 + kNoChange || ratio < 1 - kNoChange; }
 
-std::string became(std::string_view what, double ratio)
+text::Sentence became(std::string_view what, double ratio)
 {
-    if (!isChanged(ratio)) return fmt::format("{} stayed as it was", what);
-    return ratio > 1 ? fmt::format("{} became {} times as quick", what, text::number(ratio, 3))
-                     : fmt::format("{} fell to {} of what it was", what, text::number(ratio, 2));
+    if (!isChanged(ratio)) return text::say("benefit.stayed-as-it-was", "{} stayed as it was", what);
+    return ratio > 1 ? text::say("benefit.became-times-as-quick", "{} became {} times as quick", what,
+                                 text::figure::number(ratio, 3))
+                     : text::say("benefit.fell-to-of-what", "{} fell to {} of what it was", what,
+                                 text::figure::number(ratio, 2));
 }
 
-std::string heldBy(const expect::Expectation* path)
+text::Sentence heldBy(const expect::Expectation* path)
 {
     const expect::Stage* binding = path ? path->bindingStage() : nullptr;
-    return binding ? fmt::format("; {} holds a copy here, at {} usually", binding->name,
-                                 text::rate(binding->carries.typical, 3))
+    return binding ? text::say("benefit.holds-a-copy-here", "; {} holds a copy here, at {} usually", binding->name,
+                               text::figure::rate(binding->carries.typical, 3))
                    : std::string();
 }
 
@@ -51,24 +54,33 @@ Benefit benefit(const std::vector<measure::Trial>& trials, plan::DeviceId from, 
     result.copy = compared(trials, from, to, measure::TrialKind::FileCopy, change);
     if (!result.network || !result.copy) {
         result.sentence =
-            result.network
-                ? "the network has results before and after, copies have not: time a copy that was also timed before"
-            : result.copy ? "copies have results before and after, the network has not: a test from memory to memory "
-                            "tells what the change did for it"
-                          : "neither the network nor copies have results on both sides of the change";
+            result.network ? text::say("benefit.the-network-has-results",
+                                       "the network has results before and after, copies have not: time a copy that "
+                                       "was also timed before")
+            : result.copy
+                ? text::say("benefit.copies-have-results-before",
+                            "copies have results before and after, the network has not: a test from memory to memory "
+                            "tells what the change did for it")
+                : text::say("benefit.neither-the-network-nor",
+                            "neither the network nor copies have results on both sides of the change");
         return result;
     }
     const double network = result.network->ratio, copy = result.copy->ratio;
-    const std::string both = fmt::format("{}, {}", became("the network", network), became("a copy", copy));
+    const text::Sentence both =
+        text::say("benefit.both", "{}, {}", became("the network", network), became("a copy", copy));
     if (network > 1 + kNoChange && copy > 0) result.arrives = std::log(copy) / std::log(network);
-    if (!isChanged(network) && !isChanged(copy)) result.sentence = both + ": nothing was gained";
-    else if (!isChanged(network)) result.sentence = both + ": what changed lies in the machines, not in the network";
-    else if (result.arrives && !isChanged(copy))
-        result.sentence = both + ": the gain does not reach copies" + heldBy(copyPath);
-    else if (result.arrives && copy > 1)
+    if (!isChanged(network) && !isChanged(copy))
+        result.sentence = both + text::say("benefit.nothing-was-gained", ": nothing was gained");
+    else if (!isChanged(network))
         result.sentence =
-            fmt::format("{}: {:.0f} % of that gain reaches copies{}", both, 100 * std::min(1.0, *result.arrives),
-                        *result.arrives < 1 - kNoChange ? heldBy(copyPath) : std::string());
+            both + text::say("benefit.what-changed-lies-in", ": what changed lies in the machines, not in the network");
+    else if (result.arrives && !isChanged(copy))
+        result.sentence =
+            both + text::say("benefit.the-gain-does-not", ": the gain does not reach copies") + heldBy(copyPath);
+    else if (result.arrives && copy > 1)
+        result.sentence = text::say("benefit.of-that-gain-reaches", "{}: {:.0f} % of that gain reaches copies{}", both,
+                                    100 * std::min(1.0, *result.arrives),
+                                    *result.arrives < 1 - kNoChange ? heldBy(copyPath) : std::string());
     else result.sentence = both;
     return result;
 }

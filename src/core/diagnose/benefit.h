@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/sentence.h"
 #include "core/expect/stage.h"
 #include "core/measure/statistics.h"
 #include "core/measure/trial.h"
@@ -15,8 +16,8 @@ namespace sokudo::diagnose {
 struct Benefit {
     std::optional<measure::Comparison> network, copy;  ///< empty: no results on both sides of the change
     std::optional<double>
-        arrives;           ///< share of the network's gain that copies see: log of their factor over log of its
-    std::string sentence;  ///< the answer, or which result is missing
+        arrives;              ///< share of the network's gain that copies see: log of their factor over log of its
+    text::Sentence sentence;  ///< the answer, or which result is missing
 };
 
 /// Forward results of one path before and after a moment, memory to memory against file copies.

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/diagnose/diagnosis.h"
+#include "core/base/sentence.h"
 #include "core/kb/cause_rows.h"
 
 #include <cmath>
@@ -9,12 +10,12 @@ namespace {
 
 constexpr double kWorthSaying = 0.05;  // nats; less does not move anyone
 
-std::string reasonText(const kb::KnowledgeBase& kb, const Weight& weight, const Observation& seen)
+text::Sentence reasonText(const kb::KnowledgeBase& kb, const Weight& weight, const Observation& seen)
 {
     if (!seen.text.empty()) return seen.text;
     const kb::Flag* flag = kb.find<kb::Flag>(weight.flag);
     const std::string what = flag ? flag->trueWhen : weight.flag;
-    return seen.present ? what : "not so: " + what;
+    return seen.present ? text::Sentence(what) : text::say("diagnosis.not-so", "not so: {}", what);
 }
 
 }  // namespace
@@ -46,7 +47,8 @@ std::string_view cautionFor(std::string_view check)
         {"T10", "Never look into a fibre or a cage: the light is invisible. Read the power from the module."},
         {"T43", "Never look into a fibre: both ends dark, caps on, before you inspect or clean."},
         {"T11",
-         "Behind a wall plate there may be mains: switch the circuit off and check, or leave it to a licensed trade."},
+         "Behind a wall plate there may be mains: switch the circuit off and check, or leave it to a "
+         "licensed trade."},
         {"T31", "Restarting interrupts everyone: tell the house first."},
         {"T34", "Agree on it first, and switch protection back on at once."},
     };

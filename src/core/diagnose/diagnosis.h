@@ -2,6 +2,7 @@
 // The whole answer to "why is it slow": evidence, causes, what to do next.
 #pragma once
 
+#include "core/base/sentence.h"
 #include "core/diagnose/engine.h"
 #include "core/diagnose/facts.h"
 
@@ -10,7 +11,7 @@ namespace sokudo::diagnose {
 struct Reason {
     bool speaksFor = true;
     double nats = 0;
-    std::string text;
+    text::Sentence text;
 };
 
 struct LikelyCause {

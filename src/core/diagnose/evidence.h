@@ -7,6 +7,8 @@
 #include <set>
 #include <string>
 
+#include "core/base/sentence.h"
+
 namespace sokudo::diagnose {
 
 enum class Witness { Measured, Read, Plan, Told };
@@ -16,7 +18,7 @@ std::string_view word(Witness);
 struct Observation {
     bool present = false;
     Witness witness = Witness::Told;
-    std::string text;  ///< the fact behind it: "0.00 % sent again"
+    text::Sentence text;  ///< the fact behind it: "0.00 % sent again"
     /// Measured, read and planned facts count fully, a person's answer 0.8.
     double reliability() const { return witness == Witness::Told ? 0.8 : 1.0; }
 };

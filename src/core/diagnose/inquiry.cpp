@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 
 namespace sokudo::diagnose {
@@ -44,7 +45,7 @@ Inquiry inquire(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analy
     return result;
 }
 
-std::string conclusion(const Inquiry& inquiry, const measure::Trial& trial, const plan::Plan& plan)
+text::Sentence conclusion(const Inquiry& inquiry, const measure::Trial& trial, const plan::Plan& plan)
 {
     const auto nameOf = [&](plan::DeviceId id) {
         const plan::Device* device = plan.devices.find(id);
@@ -53,7 +54,7 @@ std::string conclusion(const Inquiry& inquiry, const measure::Trial& trial, cons
     std::string result =
         fmt::format("{} → {} at {}", nameOf(trial.from), nameOf(trial.to), text::rate(trial.rate.value, 3));
     const auto& causes = inquiry.diagnosis.causes;
-    if (causes.empty()) return result + ": no cause stands out";
+    if (causes.empty()) return result + text::say("inquiry.no-cause-stands-out", ": no cause stands out");
     const auto named = [](const auto& likely) {
         return fmt::format("{} ({:.0f} %)", likely.belief.cause->title, 100 * likely.belief.share);
     };

@@ -2,6 +2,7 @@
 // One question "why is this result slow": gathers the facts and asks the engine.
 #pragma once
 
+#include "core/base/sentence.h"
 #include "core/diagnose/diagnosis.h"
 #include "core/expect/path_expectation.h"
 
@@ -11,7 +12,7 @@ struct Inquiry {
     std::optional<expect::Expectation> expected;        ///< of the trial's own traffic
     std::optional<expect::Expectation> memoryExpected;  ///< memory to memory on the same path
     Diagnosis diagnosis;
-    std::string whyNoExpectation;  ///< when there is none
+    text::Sentence whyNoExpectation;  ///< when there is none
 };
 
 /// @param hosts  readings of the ends, where there are any
@@ -21,7 +22,7 @@ Inquiry inquire(const plan::Plan&, const kb::KnowledgeBase&, const Analysis&, co
                 const Evidence& told);
 
 /// The conclusion in a sentence, for the logbook: what was measured, the likeliest causes with their shares, the fix.
-std::string conclusion(const Inquiry&, const measure::Trial&, const plan::Plan&);
+text::Sentence conclusion(const Inquiry&, const measure::Trial&, const plan::Plan&);
 
 /// The question to the expectation that a trial answers.
 expect::PathQuestion questionOf(const measure::Trial&);

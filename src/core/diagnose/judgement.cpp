@@ -5,8 +5,7 @@
 #include <cmath>
 #include <limits>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/diagnose/unit_reading.h"
 #include "core/formulas/bus.h"
@@ -35,41 +34,45 @@ const Stage& narrowest(const expect::Expectation& path)
                              [](const Stage& a, const Stage& b) { return a.carries.high < b.carries.high; });
 }
 
-void linkMustBe(const Stage& stage, BitRate measured, int mtu, std::vector<std::string>& why)
+void linkMustBe(const Stage& stage, BitRate measured, int mtu, std::vector<text::Sentence>& why)
 {
     const auto jumbo = formulas::goodput(stage.line, {kJumbo});
     if (mtu < kJumbo && jumbo && measured.in() <= kImpossible * jumbo->in())
-        why.push_back(fmt::format("larger packets than MTU {}: with MTU {} this link carries {}", mtu, kJumbo,
-                                  text::rate(*jumbo)));
+        why.push_back(text::say("judgement.larger-packets-than-mtu",
+                                "larger packets than MTU {}: with MTU {} this link carries {}", mtu, kJumbo,
+                                text::figure::rate(*jumbo)));
     for (double rate : kLinkRates) {
         const auto carries = formulas::goodput(gigabits(rate), {mtu});
         if (gigabits(rate) <= stage.line || !carries || measured.in() > kImpossible * carries->in()) continue;
-        why.push_back(fmt::format("or the link runs at {} or more, not at {}: read its rate at both ends",
-                                  text::linkRate(gigabits(rate)), text::linkRate(stage.line)));
+        why.push_back(text::say("judgement.or-the-link-runs",
+                                "or the link runs at {} or more, not at {}: read its rate at both ends",
+                                text::figure::linkRate(gigabits(rate)), text::figure::linkRate(stage.line)));
         return;
     }
 }
 
-void slotMustBe(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, std::vector<std::string>& why)
+void slotMustBe(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, std::vector<text::Sentence>& why)
 {
     for (const kb::BusGeneration& bus : kb.all<kb::BusGeneration>())
         for (int lanes : kWidths) {
             const auto carries = formulas::busCarries(kb, {bus.generation, lanes, 0});
             if (!carries || carries->usable.high < measured) continue;
-            why.push_back(fmt::format("another slot than thought: {} ×{} would be the least that carries it, not {}",
-                                      bus.name, lanes, stage.detail));
+            why.push_back(text::say("judgement.another-slot-than-thought",
+                                    "another slot than thought: {} ×{} would be the least that carries it, not {}",
+                                    bus.name, lanes, stage.detail));
             return;
         }
 }
 
 /// Figures that are reckoned rather than measured: two ways added up, or lanes times transfers before their coding.
-void sumsOf(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, std::vector<std::string>& why)
+void sumsOf(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, std::vector<text::Sentence>& why)
 {
     const auto isAbout = [&](double value) { return std::fabs(measured.in() / value - 1) < kSameFigure; };
     for (BitRate one : {stage.carries.typical, stage.carries.high, stage.line})
         if (one.steps() > 0 && isAbout(2 * one.in())) {
-            why.push_back(
-                fmt::format("it is twice {}: perhaps both ways were added up; one way counts", text::rate(one)));
+            why.push_back(text::say("judgement.it-is-twice-perhaps",
+                                    "it is twice {}: perhaps both ways were added up; one way counts",
+                                    text::figure::rate(one)));
             break;
         }
     if (stage.kind != StageKind::Slot) return;
@@ -78,14 +81,16 @@ void sumsOf(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, s
             const auto carries = formulas::busCarries(kb, {bus.generation, lanes, 0});
             if (!carries || carries->coded != stage.line) continue;
             if (isAbout(carries->coded.in()))
-                why.push_back(fmt::format(
-                    "it is what {} ×{} codes, {}: packets and credits take their part, {} is usual", bus.name, lanes,
-                    text::rate(carries->coded, 3), text::rate(carries->usable.typical, 3)));
+                why.push_back(text::say("judgement.it-is-what-codes",
+                                        "it is what {} ×{} codes, {}: packets and credits take their part, {} is usual",
+                                        bus.name, lanes, text::figure::rate(carries->coded, 3),
+                                        text::figure::rate(carries->usable.typical, 3)));
             else if (isAbout(bus.gigatransfers * lanes * 1e9))
-                why.push_back(fmt::format(
-                    "it is {} GT/s × {} lanes: that counts the line coding too; {} are coded and {} is usual",
-                    text::number(bus.gigatransfers), lanes, text::rate(carries->coded, 3),
-                    text::rate(carries->usable.typical, 3)));
+                why.push_back(
+                    text::say("judgement.it-is-gt-s",
+                              "it is {} GT/s × {} lanes: that counts the line coding too; {} are coded and {} is usual",
+                              text::figure::number(bus.gigatransfers), lanes, text::figure::rate(carries->coded, 3),
+                              text::figure::rate(carries->usable.typical, 3)));
         }
 }
 
@@ -96,60 +101,76 @@ measure::MeasuredRate withDialogError(const measure::MeasuredRate& measured, Sou
     return {measured.value, scaled(measured.value, 1 - kDialogError), scaled(measured.value, 1 + kDialogError)};
 }
 
-/// What would have to be true for a figure above the ceiling.
-std::vector<std::string> mustBeTrue(const expect::Expectation& path, BitRate measured, const kb::KnowledgeBase& kb)
+/// What a stage without a sum of its own would have had to be.
+text::Sentence stageMustBe(const Stage& stage)
 {
-    std::vector<std::string> why;
-    const Stage& stage = narrowest(path);
-    sumsOf(stage, measured, kb, why);
     switch (stage.kind) {
-    case StageKind::Link: linkMustBe(stage, measured, path.mtu, why); break;
-    case StageKind::Slot: slotMustBe(stage, measured, kb, why); break;
     case StageKind::Disk:
-        why.push_back("a cache answered and not the disk: repeat with more data than the memory holds");
-        break;
+        return text::say("judgement.a-cache-answered-and",
+                         "a cache answered and not the disk: repeat with more data than the memory holds");
     case StageKind::FileShare:
-        why.push_back(
+        return text::say(
+            "judgement.the-copy-had-not",
             "the copy had not ended when its time was read, or a cache took it: wait for the disk, and repeat with "
             "more data");
-        break;
-    case StageKind::Processor: why.push_back("more streams, or a quicker processor than stated"); break;
+    case StageKind::Processor:
+        return text::say("judgement.more-streams-or-a", "more streams, or a quicker processor than stated");
     case StageKind::Window:
-        why.push_back("a larger window or a shorter round trip than stated, or more streams");
-        break;
-    case StageKind::Loss: why.push_back("less loss than stated, or a sender that is not slowed by it"); break;
+        return text::say("judgement.a-larger-window-or",
+                         "a larger window or a shorter round trip than stated, or more streams");
+    case StageKind::Loss:
+        return text::say("judgement.less-loss-than-stated",
+                         "less loss than stated, or a sender that is not slowed by it");
     case StageKind::Bond:
-        why.push_back("more connections than stated: the members of a bond add up over several");
-        break;
+        return text::say("judgement.more-connections-than-stated",
+                         "more connections than stated: the members of a bond add up over several");
     case StageKind::Internet:
-        why.push_back("a larger plan than stated, or a provider that gives more for the first seconds");
-        break;
+        return text::say("judgement.a-larger-plan-than",
+                         "a larger plan than stated, or a provider that gives more for the first seconds");
     case StageKind::Files:
     case StageKind::Requests:
-    case StageKind::CopyTool: why.push_back("more files at once than stated, or a cache that held them"); break;
-    default: why.push_back("another way of working than stated: " + stage.working); break;
+    case StageKind::CopyTool:
+        return text::say("judgement.more-files-at-once", "more files at once than stated, or a cache that held them");
+    default:
+        return text::say("judgement.another-way-of-working", "another way of working than stated: {}", stage.working);
     }
-    why.push_back("or the data never passed this path: both ends on one machine, or another way between them");
-    why.push_back("or the size or the time was read wrongly: count bytes and seconds again");
+}
+
+/// What would have to be true for a figure above the ceiling.
+std::vector<text::Sentence> mustBeTrue(const expect::Expectation& path, BitRate measured, const kb::KnowledgeBase& kb)
+{
+    std::vector<text::Sentence> why;
+    const Stage& stage = narrowest(path);
+    sumsOf(stage, measured, kb, why);
+    if (stage.kind == StageKind::Link) linkMustBe(stage, measured, path.mtu, why);
+    else if (stage.kind == StageKind::Slot) slotMustBe(stage, measured, kb, why);
+    else why.push_back(stageMustBe(stage));
+    why.push_back(
+        text::say("judgement.or-the-data-never",
+                  "or the data never passed this path: both ends on one machine, or another way between them"));
+    why.push_back(text::say("judgement.or-the-size-or",
+                            "or the size or the time was read wrongly: count bytes and seconds again"));
     return why;
 }
 
 /// What the figure is of the usual one, of the wire, and in seconds.
 void sayHowMuch(Judgement& result, BitRate measured, const expect::Expectation& expected)
 {
-    result.why.push_back(fmt::format("{} is {:.0f} % of the usual {}; expected {} to {}", text::rate(measured),
-                                     100 * result.share, text::rate(expected.expected.typical),
-                                     text::rate(expected.expected.low), text::rate(expected.expected.high)));
+    result.why.push_back(
+        text::say("judgement.is-of-the-usual", "{} is {:.0f} % of the usual {}; expected {} to {}",
+                  text::figure::rate(measured), 100 * result.share, text::figure::rate(expected.expected.typical),
+                  text::figure::rate(expected.expected.low), text::figure::rate(expected.expected.high)));
     const Stage* slowest = nullptr;
     for (const Stage& stage : expected.stages)
         if (stage.kind == StageKind::Link && (!slowest || stage.line < slowest->line)) slowest = &stage;
     if (slowest)
-        result.why.push_back(fmt::format("that is {:.0f} % of the {} on the wire",
-                                         100 * measured.in() / slowest->line.in(), text::linkRate(slowest->line)));
+        result.why.push_back(text::say("judgement.that-is-of-the", "that is {:.0f} % of the {} on the wire",
+                                       100 * measured.in() / slowest->line.in(),
+                                       text::figure::linkRate(slowest->line)));
     if (measured.steps() > 0)
-        result.why.push_back(fmt::format("that is {} for each GB, and {} for 100 GB",
-                                         text::duration(DataSize::of(1e9) / measured),
-                                         text::duration(DataSize::of(100e9) / measured)));
+        result.why.push_back(text::say("judgement.that-is-for-each", "that is {} for each GB, and {} for 100 GB",
+                                       text::figure::duration(DataSize::of(1e9) / measured),
+                                       text::figure::duration(DataSize::of(100e9) / measured)));
 }
 
 void sayUnit(Judgement& result, BitRate measured, const std::vector<UnitReading>& readings)
@@ -158,9 +179,10 @@ void sayUnit(Judgement& result, BitRate measured, const std::vector<UnitReading>
     const auto likeliest =
         std::max_element(readings.begin(), readings.end(),
                          [](const UnitReading& a, const UnitReading& b) { return a.probability < b.probability; });
-    result.why.push_back(fmt::format(
+    result.why.push_back(text::say(
+        "judgement.read-as-it-would",
         "read as {} it would be {}, which makes sense ({:.0f} % likely): was the unit meant so?", result.suggestedUnit,
-        text::rate(scaled(measured, likeliest->row->factor)), 100 * likeliest->probability));
+        text::figure::rate(scaled(measured, likeliest->row->factor)), 100 * likeliest->probability));
 }
 
 /// What holds the figure, or what must be true of it.
@@ -168,20 +190,22 @@ void sayWhatHolds(Judgement& result, BitRate measured, const expect::Expectation
 {
     const Stage* binding = expected.bindingStage();
     if (result.standing == Standing::Impossible) {
-        result.why.push_back(
-            fmt::format("no figure passes {}: {}", narrowest(expected).name, narrowest(expected).working));
-        for (std::string& one : mustBeTrue(expected, measured, kb)) result.why.push_back(std::move(one));
+        result.why.push_back(text::say("judgement.no-figure-passes", "no figure passes {}: {}",
+                                       narrowest(expected).name, narrowest(expected).working));
+        for (text::Sentence& one : mustBeTrue(expected, measured, kb)) result.why.push_back(std::move(one));
     } else if (binding && (result.standing == Standing::Full || result.standing == Standing::Normal)) {
-        result.why.push_back(fmt::format(
-            "{} holds it; nothing is wrong{}", binding->name,
-            expected.next ? fmt::format(", and the next limit is {} at {}", expected.stages[*expected.next].name,
-                                        text::rate(expected.stages[*expected.next].carries.typical))
-                          : std::string()));
+        result.why.push_back(
+            text::say("judgement.holds-it-nothing-is", "{} holds it; nothing is wrong{}", binding->name,
+                      expected.next ? text::say("judgement.and-the-next-limit", ", and the next limit is {} at {}",
+                                                expected.stages[*expected.next].name,
+                                                text::figure::rate(expected.stages[*expected.next].carries.typical))
+                                    : std::string()));
     } else if (binding) {
         result.why.push_back(
-            fmt::format("even {}, the narrowest stage, usually carries {}: something on the way is not as planned. Ask "
-                        "sokudo-cli diagnose, or the Diagnose bench",
-                        binding->name, text::rate(binding->carries.typical)));
+            text::say("judgement.even-the-narrowest-stage",
+                      "even {}, the narrowest stage, usually carries {}: something on the way is not as planned. Ask "
+                      "sokudo-cli diagnose, or the Diagnose bench",
+                      binding->name, text::figure::rate(binding->carries.typical)));
     }
 }
 
@@ -191,20 +215,23 @@ void sayHowSure(Judgement& result, const measure::MeasuredRate& measured, const 
 {
     const measure::MeasuredRate within = withDialogError(measured, how);
     if (!(within.low < within.high)) return;
-    const std::string why = within == measured
-                                ? "with its error"
-                                : fmt::format("a copy dialog smooths what it shows, ±{:.0f} %: so", 100 * kDialogError);
+    const text::Sentence why =
+        within == measured ? text::say("judgement.with-its-error", "with its error")
+                           : text::say("judgement.a-copy-dialog-smooths",
+                                       "a copy dialog smooths what it shows, ±{:.0f} %: so", 100 * kDialogError);
     const Standing least = measure::standing(within.low, expected.expected),
                    most = measure::standing(within.high, expected.expected);
     if (least != most)
         result.why.push_back(
-            fmt::format("{} the figure may stand anywhere from {} to {}: measure longer, or write size and time", why,
-                        measure::code(least), measure::code(most)));
+            text::say("judgement.the-figure-may-stand",
+                      "{} the figure may stand anywhere from {} to {}: measure longer, or write size and time", why,
+                      measure::code(least), measure::code(most)));
     if (within.high.in() - within.low.in() > 2 * kWantedError * within.value.in())
-        result.why.push_back(
-            fmt::format("for ±{:.0f} % with a watch that is a second off, time {:.0f} s or more: here that is {}",
-                        100 * kWantedError, kWatchError / kWantedError,
-                        text::size(DataSize::of(expected.expected.typical.in() / 8 * kWatchError / kWantedError))));
+        result.why.push_back(text::say(
+            "judgement.for-with-a-watch",
+            "for ±{:.0f} % with a watch that is a second off, time {:.0f} s or more: here that is {}",
+            100 * kWantedError, kWatchError / kWantedError,
+            text::figure::size(DataSize::of(expected.expected.typical.in() / 8 * kWatchError / kWantedError))));
 }
 
 }  // namespace

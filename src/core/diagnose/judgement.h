@@ -7,6 +7,7 @@
 #include <string_view>
 #include <vector>
 
+#include "core/base/sentence.h"
 #include "core/expect/stage.h"
 #include "core/measure/statistics.h"
 #include "core/measure/trial.h"
@@ -18,7 +19,7 @@ struct Judgement {
     double share = 0;           ///< measured over the usual expectation
     std::string suggestedUnit;  ///< "Gb/s": the figure makes sense when it is read so; empty: it does as it stands, or
                                 ///< neither does
-    std::vector<std::string> why;  ///< first how it stands, then what that means, each a sentence
+    std::vector<text::Sentence> why;  ///< first how it stands, then what that means, each a sentence
 };
 
 /// Where a figure comes from: of a copy of files bytes are often meant where bits are written; a copy dialog smooths

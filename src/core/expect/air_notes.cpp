@@ -106,10 +106,10 @@ const plan::Device* accessPointOf(const plan::Plan& plan, const kb::KnowledgeBas
     return b && b->role == plan::Role::AccessPoint && !(a && a->role == plan::Role::AccessPoint) ? b : a;
 }
 
-std::vector<std::string> airNotes(const SurveyedPath& path, const Paths& paths, const std::vector<Stage>& stages,
-                                  const plan::Route& way)
+std::vector<text::Sentence> airNotes(const SurveyedPath& path, const Paths& paths, const std::vector<Stage>& stages,
+                                     const plan::Route& way)
 {
-    std::vector<std::string> result;
+    std::vector<text::Sentence> result;
     const AirView view(path, paths);
     for (const Stage& stage : stages) {
         const plan::Run* run = path.plan.runs.find(stage.run);

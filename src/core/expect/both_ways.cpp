@@ -3,8 +3,7 @@
 
 #include <algorithm>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/kb/reach_rows.h"
 #include "core/kb/stage_rows.h"
@@ -24,13 +23,14 @@ kb::FactorBand besideAcks(double ackShareOfTwo, const kb::FactorBand& segments)
     return {left(segments.low), left(segments.typical), left(segments.high)};
 }
 
-void keep(Stage& stage, const kb::FactorBand& share, std::string_view says)
+void keep(Stage& stage, const kb::FactorBand& share, const text::Sentence& says)
 {
     stage.carries = times(stage.carries, share);
     if (stage.perFlow) stage.perFlow = times(*stage.perFlow, share);
     stage.working +=
-        fmt::format("; both ways busy, {}: usually × {} = {}, up to × {} = {}", says, text::number(share.typical),
-                    text::rate(stage.carries.typical), text::number(share.high), text::rate(stage.carries.high));
+        text::say("both-ways.both-ways-busy-usually", "; both ways busy, {}: usually × {} = {}, up to × {} = {}", says,
+                  text::figure::number(share.typical), text::figure::rate(stage.carries.typical),
+                  text::figure::number(share.high), text::figure::rate(stage.carries.high));
 }
 
 }  // namespace
@@ -41,9 +41,10 @@ Stage withBothWaysBusy(const kb::KnowledgeBase& kb, Stage stage)
         const Band half = times(*stage.both, {0.5, 0.5, 0.5});
         stage.carries = {std::min(stage.carries.low, half.low), std::min(stage.carries.typical, half.typical),
                          std::min(stage.carries.high, half.high)};
-        stage.working += fmt::format("; both ways busy, they share {} in all: usually {} each, up to {}",
-                                     text::rate(stage.both->high), text::rate(stage.carries.typical),
-                                     text::rate(stage.carries.high));
+        stage.working += text::say("both-ways.both-ways-busy-they",
+                                   "; both ways busy, they share {} in all: usually {} each, up to {}",
+                                   text::figure::rate(stage.both->high), text::figure::rate(stage.carries.typical),
+                                   text::figure::rate(stage.carries.high));
         return stage;
     }
     const auto row = std::find_if(kb.all<kb::BothWays>().begin(), kb.all<kb::BothWays>().end(),
@@ -52,7 +53,7 @@ Stage withBothWaysBusy(const kb::KnowledgeBase& kb, Stage stage)
     if (row != kb.all<kb::BothWays>().end()) keep(stage, row->share, row->says);
     else if (stage.ackShare > 0 && segments)
         keep(stage, besideAcks(stage.ackShare, {segments->value.low, segments->value.typical, segments->value.high}),
-             "acknowledgements travel along");
+             text::say("both-ways.acknowledgements-travel-along", "acknowledgements travel along"));
     return stage;
 }
 

@@ -6,6 +6,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/expect/fair_shares.h"
 #include "core/expect/trunk_load.h"
 
@@ -208,7 +209,8 @@ FlowShares flowShares(const plan::Plan& plan, const kb::KnowledgeBase& kb, const
         result.title = fmt::format("{}: {} → {}", flow->name, from ? from->name : "?", to ? to->name : "?");
         auto path = paths.expectation(questionOf(*flow));
         if (!path) result.problem = path.error().message();
-        else if (path->isEmpty()) result.problem = "nothing of this path is known yet";
+        else if (path->isEmpty())
+            result.problem = text::say("flow-shares.nothing-of-this-path", "nothing of this path is known yet");
         if (result.problem.empty()) {
             result.alone = path->expected;
             if (flow->asks)

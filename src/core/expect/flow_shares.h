@@ -2,6 +2,7 @@
 // A set of flows at once: fair shares, who slows whom, and how far trunks are promised twice.
 #pragma once
 
+#include "core/base/sentence.h"
 #include "core/expect/path_expectation.h"
 #include "core/expect/trunk_load.h"
 
@@ -14,7 +15,7 @@ struct FlowResult {
     std::string heldBy;                 ///< the stage that gives out; "what it asks for" where nothing does
     std::vector<std::string> slowedBy;  ///< names of the flows that share that stage
     double shareError = 0;              ///< how far the rate may lie from the fair share, as a share of it
-    std::string problem;                ///< why it has no rate; empty: it has one
+    text::Sentence problem;             ///< why it has no rate; empty: it has one
     /// What is left of the usual rate beside the others: 0.5 is half.
     double share() const { return alone.typical.steps() > 0 ? rate.typical.in() / alone.typical.in() : 0; }
 };

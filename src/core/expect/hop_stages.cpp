@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/survey_stages.h"
 #include "core/formulas/radio.h"
@@ -143,8 +144,9 @@ std::optional<Error> addHop(const SurveyedPath& path, const Paths& paths, const 
     const match::LinkReport* report = paths.report(hop.link);
     if (!report || !report->rate)
         return Error{ErrorCode::NotAllowed,
-                     report && report->verdict != Verdict::Unknown ? "this link does not come up: " + report->reason()
-                                                                   : "the rate of this link is not known yet",
+                     report && report->verdict != Verdict::Unknown
+                         ? text::say("hop-stages.this-link-does-not", "this link does not come up: ") + report->reason()
+                         : text::say("hop-stages.the-rate-of-this", "the rate of this link is not known yet"),
                      title};
     const plan::Run* run = path.plan.runs.find(hop.link.id());
     const kb::Medium* medium = run ? path.kb.find<kb::Medium>(run->medium) : nullptr;
@@ -168,7 +170,8 @@ void addBetween(const SurveyedPath& path, const plan::Device& device, Found& fou
         stage.label = "switch";
         stage.detail = device.name;
         stage.carries = {scaled(*fabric, 0.9), *fabric, *fabric};
-        stage.working = fmt::format("{} forwards {} in all, as stated", device.name, text::rate(*fabric));
+        stage.working = text::say("hop-stages.forwards-in-all-as", "{} forwards {} in all, as stated", device.name,
+                                  text::figure::rate(*fabric));
         stage.from = {"own", Certainty::Typical};
         stage.line = *fabric;
         found.add(std::move(stage), "switch " + device.name, device.id, device.name);
@@ -177,7 +180,8 @@ void addBetween(const SurveyedPath& path, const plan::Device& device, Found& fou
     const std::string_view forwards = device.traits.word("forwards");
     if (forwards.empty())
         found.missing.push_back(
-            {fmt::format("whether {} routes this traffic in software or passes it on as a switch", device.name),
+            {text::say("hop-stages.whether-routes-this-traffic",
+                       "whether {} routes this traffic in software or passes it on as a switch", device.name),
              device.id});
     else if (forwards != "switch")
         found.add(ceilingStage(path.kb, forwards), "router " + device.name, device.id, device.name);

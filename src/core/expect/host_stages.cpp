@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/survey_stages.h"
 #include "core/kb/stage_rows.h"
@@ -22,7 +23,9 @@ std::optional<formulas::BusLink> busOf(std::string_view word)
 
 void addDisk(const SurveyedPath& path, const plan::Device& device, Access access, Found& found)
 {
-    if (device.disks.empty()) return found.missing.push_back({"the disks of " + device.name, device.id});
+    if (device.disks.empty())
+        return found.missing.push_back(
+            {text::say("host-stages.the-disks-of", "the disks of ") + device.name, device.id});
     auto stage = diskStage(path.kb, device.disks.front(), access, factorsOf(path.kb, device.traits, "disk"));
     const std::string name = stage ? fmt::format("{} of {}", stage->label, device.name) : std::string();
     found.add(std::move(stage), name, device.id, device.name);
@@ -30,7 +33,9 @@ void addDisk(const SurveyedPath& path, const plan::Device& device, Access access
 
 void addProcessor(const SurveyedPath& path, const plan::Device& device, Found& found)
 {
-    if (!device.processor) return found.missing.push_back({"the processor of " + device.name, device.id});
+    if (!device.processor)
+        return found.missing.push_back(
+            {text::say("host-stages.the-processor-of", "the processor of ") + device.name, device.id});
     auto stage = processorStage(path.kb, *device.processor, path.mtu, path.question.streams,
                                 factorsOf(path.kb, device.traits, "processor"));
     if (stage) stage->detail = device.name;
@@ -56,13 +61,17 @@ void addAttachment(const SurveyedPath& path, const plan::Device& device, plan::P
     if (!slot) return;
     const auto addSlot = [&] {
         auto stage = slotStage(path.kb, *slot);
-        if (!stage) return found.missing.push_back({fmt::format("slot {} of {}", slot->name, device.name), device.id});
+        if (!stage)
+            return found.missing.push_back(
+                {text::say("host-stages.slot-of", "slot {} of {}", slot->name, device.name), device.id});
         found.add(std::move(stage), "slot of " + device.name, device.id, device.name, slot->id.value);
     };
     const auto addUplink = [&] {
         if (!slot->chipset) return;
         const auto bus = busOf(device.traits.word("uplink"));
-        if (!bus) return found.missing.push_back({"the chipset uplink of " + device.name, device.id});
+        if (!bus)
+            return found.missing.push_back(
+                {text::say("host-stages.the-chipset-uplink-of", "the chipset uplink of {}", device.name), device.id});
         found.add(uplinkStage(path.kb, *bus), "chipset uplink of " + device.name, device.id, device.name);
     };
     if (sends) addUplink();
@@ -91,7 +100,8 @@ Factors factorsOf(const kb::KnowledgeBase& kb, const plan::Traits& traits, std::
 void Found::add(Result<Stage> stage, std::string name, plan::DeviceId device, std::string_view otherwise,
                 std::int64_t part)
 {
-    if (!stage) return missing.push_back({fmt::format("{} at {}", stage.error().what, otherwise), device});
+    if (!stage)
+        return missing.push_back({text::say("host-stages.at", "{} at {}", stage.error().what, otherwise), device});
     stage->name = std::move(name);
     stage->device = device;
     stage->part = part;

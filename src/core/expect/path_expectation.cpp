@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/both_ways.h"
 #include "core/expect/remedy.h"
@@ -36,7 +37,7 @@ int mtuOf(const plan::Plan& plan, const plan::Route& way)
 }
 
 /// Ports that state another packet size than the path runs at.
-std::string mtuNote(const plan::Plan& plan, const plan::Route& way, int mtu)
+text::Sentence mtuNote(const plan::Plan& plan, const plan::Route& way, int mtu)
 {
     std::string larger;
     int most = mtu;
@@ -48,19 +49,21 @@ std::string mtuNote(const plan::Plan& plan, const plan::Route& way, int mtu)
             larger += (larger.empty() ? "" : ", ") + plan::portText(plan, end);
         }
     if (larger.empty()) return {};
-    return fmt::format(
+    return text::say(
+        "path-expectation.the-path-runs-at",
         "the path runs at MTU {}, although {} {} {}: set all alike, and prove it with a don't-fragment ping of {} "
         "bytes",
         mtu, larger, larger.find(',') == std::string::npos ? "is set to" : "are set up to", most, most - 28);
 }
 
 /// A test between machines that are slower than the wire measures the machines.
-std::string slowEndsNote(const Expectation& path, const PathQuestion& question, const std::string& remedy)
+text::Sentence slowEndsNote(const Expectation& path, const PathQuestion& question, const text::Sentence& remedy)
 {
     const Stage* binding = path.bindingStage();
     if (!binding || question.traffic != Traffic::MemoryToMemory || binding->kind != StageKind::Processor) return {};
-    return fmt::format("{} holds this test, not the wire: {}test between quicker machines", binding->name,
-                       remedy.empty() ? std::string() : remedy + "; or ");
+    return text::say("path-expectation.holds-this-test-not",
+                     "{} holds this test, not the wire: {}test between quicker machines", binding->name,
+                     remedy.empty() ? std::string() : remedy + "; or ");
 }
 
 void addWindow(const SurveyedPath& path, Found& found)
@@ -79,7 +82,7 @@ void addShare(const SurveyedPath& path, const std::string& protocol, Found& foun
 }
 
 /// A session that one core holds on a wire with room left: remote memory access takes the core out of the way.
-std::string remoteMemoryNote(const Expectation& path, const kb::KnowledgeBase& kb)
+text::Sentence remoteMemoryNote(const Expectation& path, const kb::KnowledgeBase& kb)
 {
     const Stage* binding = path.bindingStage();
     const auto network = networkBand(path.stages);
@@ -90,8 +93,9 @@ std::string remoteMemoryNote(const Expectation& path, const kb::KnowledgeBase& k
     if (!direct || !(isNfs || binding->detail.starts_with("smb")) || binding->detail == direct->id) return {};
     const BitRate would = scaled(network->typical, direct->share.typical);
     if (would.in() < 1.2 * binding->carries.typical.in()) return {};
-    return fmt::format("{} would carry about {} here: both cards and both systems must offer remote memory access",
-                       direct->name, text::rate(would, 3));
+    return text::say("path-expectation.would-carry-about-here",
+                     "{} would carry about {} here: both cards and both systems must offer remote memory access",
+                     direct->name, text::figure::rate(would, 3));
 }
 
 }  // namespace
@@ -126,26 +130,37 @@ const match::LinkReport* Paths::report(const plan::Link& link) const
     return at == m_reports.end() ? nullptr : at->second;
 }
 
+/// The way that is asked for; its numbers are those of `ways`.
+Result<plan::Route> Paths::wayOf(const PathQuestion& question, const plan::Device& from, const plan::Device& to) const
+{
+    if (question.route == 0)
+        if (auto way = m_net.way(question.from, question.to)) return std::move(*way);
+    auto all = question.route > 0 ? ways(question.from, question.to) : std::vector<plan::Route>();
+    if (question.route > 0 && static_cast<std::size_t>(question.route) >= all.size())
+        return failure(
+            ErrorCode::OutOfRange,
+            text::say("path-expectation.there-are-ways-from",
+                      "there are {} ways from {} to {}; they are numbered from 0", all.size(), from.name, to.name),
+            std::to_string(question.route));
+    if (question.route > 0) return std::move(all[static_cast<std::size_t>(question.route)]);
+    return failure(ErrorCode::NotFound,
+                   text::say("path-expectation.no-cable-leads-from",
+                             "no cable leads from {} to {}; add the runs between them in Survey", from.name, to.name));
+}
+
 Result<Expectation> Paths::expectation(const PathQuestion& question) const
 {
     const plan::Device* from = m_plan.devices.find(question.from);
     const plan::Device* to = m_plan.devices.find(question.to);
-    if (!from || !to) return failure(ErrorCode::NotFound, "pick two devices of the plan");
-    if (from == to) return failure(ErrorCode::BadInput, "pick two different devices", from->name);
-    std::optional<plan::Route> way = question.route == 0 ? m_net.way(question.from, question.to) : std::nullopt;
-    if (question.route > 0) {
-        auto all = ways(question.from, question.to);
-        if (static_cast<std::size_t>(question.route) >= all.size())
-            return failure(ErrorCode::OutOfRange,
-                           fmt::format("there are {} ways from {} to {}; they are numbered from 0", all.size(),
-                                       from->name, to->name),
-                           std::to_string(question.route));
-        way = std::move(all[static_cast<std::size_t>(question.route)]);
-    }
-    if (!way)
-        return failure(
-            ErrorCode::NotFound,
-            fmt::format("no cable leads from {} to {}; add the runs between them in Survey", from->name, to->name));
+    if (!from || !to)
+        return failure(ErrorCode::NotFound,
+                       text::say("path-expectation.pick-two-devices-of", "pick two devices of the plan"));
+    if (from == to)
+        return failure(ErrorCode::BadInput,
+                       text::say("path-expectation.pick-two-different-devices", "pick two different devices"),
+                       from->name);
+    const auto way = wayOf(question, *from, *to);
+    if (!way) return tl::unexpected(way.error());
     const SurveyedPath path{m_plan, m_kb, question, mtuOf(m_plan, *way)};
     const auto rateOf = [&](const plan::Hop& hop) {
         const match::LinkReport* found = report(hop.link);
@@ -169,11 +184,11 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
     result.missing = std::move(found.missing);
     result.mtu = path.mtu;
     result.bothWays = question.bothWays;
-    const std::string remedy = remedyNote(result), slowEnds = slowEndsNote(result, question, remedy);
-    for (std::string note :
+    const text::Sentence remedy = remedyNote(result), slowEnds = slowEndsNote(result, question, remedy);
+    for (text::Sentence note :
          {mtuNote(m_plan, *way, path.mtu), slowEnds.empty() ? remedy : slowEnds, remoteMemoryNote(result, m_kb)})
         if (!note.empty()) result.notes.push_back(std::move(note));
-    for (std::string& note : airNotes(path, *this, result.stages, *way)) result.notes.push_back(std::move(note));
+    for (text::Sentence& note : airNotes(path, *this, result.stages, *way)) result.notes.push_back(std::move(note));
     return result;
 }
 

@@ -37,6 +37,7 @@ public:
     const match::LinkReport* report(const plan::Link&) const;
 
 private:
+    Result<plan::Route> wayOf(const PathQuestion&, const plan::Device& from, const plan::Device& to) const;
     const plan::Plan& m_plan;
     const kb::KnowledgeBase& m_kb;
     std::unordered_map<plan::RunId, const match::LinkReport*> m_reports;

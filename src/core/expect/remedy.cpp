@@ -3,8 +3,7 @@
 
 #include <cmath>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 #include "core/formulas/transport.h"
@@ -16,40 +15,43 @@ constexpr int kManyStreams = 64;  ///< more than that is no advice
 
 int streamsFor(BitRate target, double each) { return static_cast<int>(std::ceil(std::min(1e6, target.in() / each))); }
 
-std::string orStreams(BitRate target, const Stage& stage)
+text::Sentence orStreams(BitRate target, const Stage& stage)
 {
     const int streams = streamsFor(target, stage.perFlow->typical.in());
-    return streams <= kManyStreams ? fmt::format(", and so would {} streams", streams) : std::string();
+    return streams <= kManyStreams ? text::say("remedy.and-so-would-streams", ", and so would {} streams", streams)
+                                   : std::string();
 }
 
 }  // namespace
 
-std::string remedyNote(const Expectation& path)
+text::Sentence remedyNote(const Expectation& path)
 {
     const Stage* holds = path.bindingStage();
     if (!holds || !path.next || !holds->perFlow || holds->perFlow->typical.steps() <= 0) return {};
     const Stage& next = path.stages[*path.next];
     const BitRate target = next.carries.typical;
     if (target <= holds->carries.typical) return {};
-    const std::string fills = fmt::format("would fill {} at {}", next.name, text::rate(target, 3));
+    const text::Sentence fills =
+        text::say("remedy.would-fill-at", "would fill {} at {}", next.name, text::figure::rate(target, 3));
     if (holds->kind == StageKind::Window && holds->transport)
-        return fmt::format("a window of {} ({} × {} ÷ 8) {}{}",
-                           text::size(formulas::bandwidthDelay(target, holds->transport->roundTrip)),
-                           text::rate(target, 3), text::duration(holds->transport->roundTrip), fills,
-                           orStreams(target, *holds));
+        return text::say("remedy.a-window-of", "a window of {} ({} × {} ÷ 8) {}{}",
+                         text::figure::size(formulas::bandwidthDelay(target, holds->transport->roundTrip)),
+                         text::figure::rate(target, 3), text::figure::duration(holds->transport->roundTrip), fills,
+                         orStreams(target, *holds));
     if (holds->kind == StageKind::Loss && holds->transport)
-        return fmt::format(
-            "no more than {}{}% of packets lost {}{}",
-            text::number(100 * formulas::lossThatFills(target, holds->transport->roundTrip, holds->transport->segment),
-                         2),
+        return text::say(
+            "remedy.no-more-than-of", "no more than {}{}% of packets lost {}{}",
+            text::figure::number(
+                100 * formulas::lossThatFills(target, holds->transport->roundTrip, holds->transport->segment), 2),
             text::kThin, fills, orStreams(target, *holds));
     if (holds->kind == StageKind::Processor && holds->pool) {
         if (holds->pool->typical < target)
-            return fmt::format(
+            return text::say(
+                "remedy.all-cores-of-it",
                 "all cores of it together carry about {}: more streams help that far, and {} stays out of reach",
-                text::rate(holds->pool->typical, 3), next.name);
-        return fmt::format("{} streams, each on a core of its own, {}",
-                           std::max(2, streamsFor(target, kScalingLoss * holds->perFlow->typical.in())), fills);
+                text::figure::rate(holds->pool->typical, 3), next.name);
+        return text::say("remedy.streams-each-on-a", "{} streams, each on a core of its own, {}",
+                         std::max(2, streamsFor(target, kScalingLoss * holds->perFlow->typical.in())), fills);
     }
     return {};
 }

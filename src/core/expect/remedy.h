@@ -10,6 +10,6 @@ namespace sokudo::expect {
 /// kind does.
 /// @source arithmetic::bandwidthDelay, arithmetic::lossThatFills; cores as in processorStage
 /// @example 64 KiB at 20 ms on 1 Gb/s: a window of 2.34 MB, or 36 streams
-std::string remedyNote(const Expectation&);
+text::Sentence remedyNote(const Expectation&);
 
 }  // namespace sokudo::expect

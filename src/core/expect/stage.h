@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "core/base/result.h"
+#include "core/base/sentence.h"
 #include "core/kb/knowledge_base.h"
 #include "core/kb/provenance.h"
 #include "core/kb/stage_rows.h"
@@ -61,11 +62,11 @@ struct Varied {
 
 struct Stage {
     StageKind kind = StageKind::Link;
-    std::string name;     ///< unique in its path: "slot of platen"
-    std::string label;    ///< short, under the bore: "slot"
-    std::string detail;   ///< second line under the bore: "4.0 ×4"
-    Band carries;         ///< payload, one direction; `high` is the ceiling
-    std::string working;  ///< the sum up to the ceiling, then what is usual
+    std::string name;        ///< unique in its path: "slot of platen"
+    std::string label;       ///< short, under the bore: "slot"
+    std::string detail;      ///< second line under the bore: "4.0 ×4"
+    Band carries;            ///< payload, one direction; `high` is the ceiling
+    text::Sentence working;  ///< the sum up to the ceiling, then what is usual
     kb::Provenance from;
     BitRate line;              ///< the named rate before what is taken off: link rate or coded bus rate; 0 where none
     std::optional<Band> both;  ///< both ways together, where the two share the stage; empty: each way has it all
@@ -93,14 +94,15 @@ Stage inPlaceOf(const Stage& now, Stage result);
 
 /// A stage that the plan cannot state yet, and what would tell.
 struct Missing {
-    std::string what;
+    text::Sentence what;
     plan::DeviceId device;
 };
 
 struct Expectation {
     std::vector<Stage> stages;
     std::vector<Missing> missing;
-    std::vector<std::string> notes;   ///< what to mind: packets of two sizes on the way, machines too slow for the test
+    std::vector<text::Sentence>
+        notes;                        ///< what to mind: packets of two sizes on the way, machines too slow for the test
     Band expected;                    ///< component-wise least of the stages
     std::size_t binding = 0;          ///< index of the stage with the least typical figure
     std::optional<std::size_t> next;  ///< the stage that binds when that one is mended

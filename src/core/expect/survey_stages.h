@@ -36,7 +36,7 @@ Factors factorsOf(const kb::KnowledgeBase&, const plan::Traits&, std::string_vie
 
 /// What is worth saying of each radio hop: who shares the air, what holds it, where to stand the access point. Texts:
 /// air_notes.csv.
-std::vector<std::string> airNotes(const SurveyedPath&, const Paths&, const std::vector<Stage>&, const plan::Route&);
+std::vector<text::Sentence> airNotes(const SurveyedPath&, const Paths&, const std::vector<Stage>&, const plan::Route&);
 /// The access point of a radio hop, else its first end; null for a hop that is no radio.
 const plan::Device* accessPointOf(const plan::Plan&, const kb::KnowledgeBase&, const plan::Run&);
 

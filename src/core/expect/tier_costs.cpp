@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/upgrade.h"
 #include "core/kb/trade_rows.h"
@@ -51,8 +52,8 @@ public:
             if (!end->port || !end->device || reaches(*end, tier)) continue;
             const kb::Gear* bought = gearFor(m_kb, *end->device, *end->port, tier);
             if (!bought)
-                return {std::nullopt, fmt::format("{}: {} cannot be brought to {}", report.title, end->device->name,
-                                                  text::linkRate(tier))};
+                return {std::nullopt, text::say("tier-costs.cannot-be-brought-to", "{}: {} cannot be brought to {}",
+                                                report.title, end->device->name, text::figure::linkRate(tier))};
             plan::Port port = *end->port;
             port.cage = bought->cage;
             port.rates.clear();
@@ -71,9 +72,10 @@ public:
         match::rank(found.ways, match::Preference::Cheapest);
         if (found.ways.empty())
             return {std::nullopt,
-                    fmt::format("{}: {} is not reached: {}", report.title, text::linkRate(tier),
-                                found.noWays.empty() ? std::string("nothing in the catalogue joins these ports")
-                                                     : found.noWays.front().why)};
+                    text::say("tier-costs.is-not-reached", "{}: {} is not reached: {}", report.title,
+                              text::figure::linkRate(tier),
+                              found.noWays.empty() ? std::string("nothing in the catalogue joins these ports")
+                                                   : found.noWays.front().why)};
         const match::Way& cheapest = found.ways.front();
         result.says += (result.says.empty() ? "" : ", ") + cheapest.brief;
         result.cost = cheapest.cost ? std::optional(*result.cost + *cheapest.cost) : std::nullopt;

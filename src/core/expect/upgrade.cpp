@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/both_ways.h"
 #include "core/expect/stages.h"
@@ -45,34 +46,37 @@ void nameLimits(const Expectation& path, std::string& heldBy, std::string& next)
     if (path.next) next = path.stages[*path.next].name;
 }
 
-std::string sentenceOf(const Upgrade& upgrade)
+text::Sentence sentenceOf(const Upgrade& upgrade)
 {
     const UpgradeTier* best = nullptr;
     for (const UpgradeTier& tier : upgrade.tiers)
         if (tier.isGained && (!best || tier.factor > best->factor * kGain)) best = &tier;
     if (upgrade.needs) {
         if (upgrade.isEnough)
-            return fmt::format("It is carried as it is: {} needed with safety, {} at the worst",
-                               text::rate(*upgrade.needs), text::rate(upgrade.now.low));
+            return text::say("upgrade.it-is-carried-as",
+                             "It is carried as it is: {} needed with safety, {} at the worst",
+                             text::figure::rate(*upgrade.needs), text::figure::rate(upgrade.now.low));
         const auto enough = std::find_if(upgrade.tiers.begin(), upgrade.tiers.end(),
                                          [](const UpgradeTier& tier) { return tier.isEnough; });
         if (enough != upgrade.tiers.end())
-            return fmt::format("It is not carried now; links of {} carry it", text::linkRate(enough->tier));
-        return fmt::format("No link rate carries it: {} holds it",
-                           upgrade.tiers.empty() ? upgrade.heldBy : upgrade.tiers.back().heldBy);
+            return text::say("upgrade.it-is-not-carried", "It is not carried now; links of {} carry it",
+                             text::figure::linkRate(enough->tier));
+        return text::say("upgrade.no-link-rate-carries", "No link rate carries it: {} holds it",
+                         upgrade.tiers.empty() ? upgrade.heldBy : upgrade.tiers.back().heldBy);
     }
     if (!best)
-        return fmt::format("Nothing is gained by faster links: {} holds it at {}", upgrade.heldBy,
-                           text::rate(upgrade.now.typical));
-    return fmt::format(
+        return text::say("upgrade.nothing-is-gained-by", "Nothing is gained by faster links: {} holds it at {}",
+                         upgrade.heldBy, text::figure::rate(upgrade.now.typical));
+    return text::say(
+        "upgrade.links-of-make-it",
         "Links of {} make it {} times as quick ({} instead of {}) where the link rate alone promises {}; then {} holds "
         "it",
-        text::linkRate(best->tier), text::number(best->factor, 3), text::duration(best->each),
-        text::duration(upgrade.each), text::number(best->ideal, 3), best->heldBy);
+        text::figure::linkRate(best->tier), text::figure::number(best->factor, 3), text::figure::duration(best->each),
+        text::figure::duration(upgrade.each), text::figure::number(best->ideal, 3), best->heldBy);
 }
 
 /// A computer that serves files must stay on for others: what that takes against a small store.
-std::string alwaysOnNote(const kb::KnowledgeBase& kb, const plan::Device& device)
+text::Sentence alwaysOnNote(const kb::KnowledgeBase& kb, const plan::Device& device)
 {
     if (device.role != plan::Role::Computer || device.fileShare.empty()) return {};
     const auto row = [&](plan::Role role) {
@@ -84,11 +88,14 @@ std::string alwaysOnNote(const kb::KnowledgeBase& kb, const plan::Device& device
     const Watt draws = device.traits.as<Watt>("idle-w").value_or(own->typical);
     const auto yearly = [](Watt watts) { return watts.in() * kHoursPerYear / 1000; };
     const double saved = yearly(draws) - yearly(store->typical);
-    const std::string so = fmt::format(
+    const text::Sentence so = text::say(
+        "upgrade.shares-files-so-it",
         "{} shares files, so it must stay on: {} idle are {:.0f} kWh a year, and {} takes about {}, {:.0f} kWh",
-        device.name, text::watt(draws), yearly(draws), store->name, text::watt(store->typical), yearly(store->typical));
-    return saved > 0 ? so + fmt::format(": {:.0f} kWh less, against the price of the store", saved)
-                     : so + ": nothing to gain there";
+        device.name, text::figure::watt(draws), yearly(draws), store->name, text::figure::watt(store->typical),
+        yearly(store->typical));
+    return saved > 0 ? so + text::say("upgrade.kwh-less-against-the",
+                                      ": {:.0f} kWh less, against the price of the store", saved)
+                     : so + text::say("upgrade.nothing-to-gain-there", ": nothing to gain there");
 }
 
 }  // namespace
@@ -165,14 +172,16 @@ Upgrade upgradeOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const mat
     if (!job.purpose.empty() && !purpose) {
         std::vector<std::string> known;
         for (const kb::Purpose& row : kb.all<kb::Purpose>()) known.push_back(row.id);
-        result.problem = fmt::format("there is no purpose “{}”; known are {}", job.purpose, text::joined(known, ", "));
+        result.problem = text::say("upgrade.there-is-no-purpose", "there is no purpose “{}”; known are {}", job.purpose,
+                                   text::joined(known, ", "));
         return result;
     }
     const Paths paths(plan, kb, reports);
     const std::string protocol = protocolOf(plan, job);
     const auto path = paths.expectation({job.from, job.to, Traffic::FileCopy, 1, protocol, 0});
     if (!path || path->isEmpty()) {
-        result.problem = path ? "nothing of this path is known yet" : path.error().message();
+        result.problem = path ? text::say("upgrade.nothing-of-this-path", "nothing of this path is known yet")
+                              : text::Sentence(path.error().message());
         return result;
     }
     result.now = path->expected;
@@ -193,7 +202,7 @@ Upgrade upgradeOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const mat
     }
     result.sentence = sentenceOf(result);
     for (const plan::Device* end : {from, to})
-        if (std::string note = alwaysOnNote(kb, *end); !note.empty()) result.notes.push_back(std::move(note));
+        if (text::Sentence note = alwaysOnNote(kb, *end); !note.empty()) result.notes.push_back(std::move(note));
     return result;
 }
 

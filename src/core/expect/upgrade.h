@@ -2,6 +2,7 @@
 // Is an upgrade worth it: one job now and at each rate its links could have.
 #pragma once
 
+#include "core/base/sentence.h"
 #include "core/expect/path_expectation.h"
 
 namespace sokudo::expect {
@@ -18,29 +19,30 @@ struct UpgradeTier {
     bool isGained = false;         ///< more than 2 % quicker
     bool isEnough = true;          ///< for a steady purpose: its worst moment carries it
     std::optional<double> cost;    ///< what must be bought; empty: not known
-    std::string costSays;          ///< what is bought, or why the cost is not known
+    text::Sentence costSays;       ///< what is bought, or why the cost is not known
     std::optional<double>
         perHour;  ///< cost for each hour saved in the first year; empty: nothing saved, or no cost known
 };
 
 struct Upgrade {
     const plan::Job* job = nullptr;
-    std::string title, problem;  ///< problem: why there is no answer; empty: there is one
+    std::string title;
+    text::Sentence problem;  ///< problem: why there is no answer; empty: there is one
     Band now;
     Duration each;  ///< usual time of one copy now
     std::string heldBy;
     std::optional<BitRate> needs;  ///< of a steady purpose: all of it, with its safety
     bool isEnough = true;
-    std::vector<UpgradeTier> tiers;  ///< those above the slowest link of today, rising
-    std::string sentence;            ///< the answer in one line
-    std::vector<std::string> notes;  ///< what else to weigh: a desktop that must stay on for others
+    std::vector<UpgradeTier> tiers;     ///< those above the slowest link of today, rising
+    text::Sentence sentence;            ///< the answer in one line
+    std::vector<text::Sentence> notes;  ///< what else to weigh: a desktop that must stay on for others
 };
 
 /// What a tier costs: so much for these links at that rate. Given by the caller, so that this stays free of the
 /// catalogue search.
 struct TierCost {
     std::optional<double> cost;
-    std::string says;
+    text::Sentence says;
 };
 using CostOfTier = std::function<TierCost(const plan::Route&, BitRate tier)>;
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/expect/waterfall.h"
+#include "core/base/sentence.h"
 
 #include <algorithm>
 
@@ -23,7 +24,7 @@ Waterfall waterfall(const Expectation& path)
             start = i;
     if (path.isEmpty()) return result;
     BitRate left;
-    const auto fall = [&](std::string what, BitRate to, std::size_t stage) {
+    const auto fall = [&](text::Sentence what, BitRate to, std::size_t stage) {
         if (to >= left) return;
         result.falls.push_back({std::move(what), left - to, to, path.stages[stage].working, stage});
         left = to;
@@ -33,11 +34,13 @@ Waterfall waterfall(const Expectation& path)
         result.from = link.name;
         result.line = std::max(link.line, link.carries.high);
         left = result.line;
-        fall((link.kind == StageKind::Link ? "headers and gaps of " : "what the medium of ") + link.name +
-                 (link.kind == StageKind::Link ? "" : " takes"),
+        fall(link.kind == StageKind::Link
+                 ? text::say("waterfall.headers-and-gaps-of", "headers and gaps of {}", link.name)
+                 : text::say("waterfall.what-the-medium-of", "what the medium of {} takes", link.name),
              link.carries.high, *start);
-        fall(link.kind == StageKind::Link ? "what a quiet wire loses" : "what is usual of it", link.carries.typical,
-             *start);
+        fall(link.kind == StageKind::Link ? text::say("waterfall.what-a-quiet-wire", "what a quiet wire loses")
+                                          : text::say("waterfall.what-is-usual-of", "what is usual of it"),
+             link.carries.typical, *start);
     } else {
         left = result.line = path.stages.front().carries.typical;
         result.from = path.stages.front().name;

@@ -2,14 +2,15 @@
 // Where each Gb/s goes: from the rate on the port down to what is usual.
 #pragma once
 
+#include "core/base/sentence.h"
 #include "core/expect/stage.h"
 
 namespace sokudo::expect {
 
 struct Fall {
-    std::string what;     ///< "headers of core 1 — vault X1"
+    text::Sentence what;  ///< "headers of core 1 — vault X1"
     BitRate takes, left;  ///< what this step takes, and what is left after it
-    std::string working;
+    text::Sentence working;
     std::size_t stage = 0;
     bool binds = false;  ///< the step after which nothing more is taken
 };

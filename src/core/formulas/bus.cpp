@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/formulas/bus.h"
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/kb/host_rows.h"
 #include "core/kb/reach_rows.h"
@@ -17,23 +16,28 @@ Result<BusCarries> busCarries(const kb::KnowledgeBase& kb, const BusLink& link)
     const kb::BusGeneration* row = kb::busOf(kb, link.generation);
     if (!row)
         return failure(ErrorCode::OutOfRange,
-                       fmt::format("there is no figure for bus generation {}; write 1.0 to 6.0", link.generation));
+                       text::say("bus.there-is-no-figure", "there is no figure for bus generation {}; write 1.0 to 6.0",
+                                 link.generation));
     if (link.lanes != 1 && link.lanes != 2 && link.lanes != 4 && link.lanes != 8 && link.lanes != 16)
-        return failure(ErrorCode::OutOfRange, fmt::format("a slot has 1, 2, 4, 8 or 16 lanes, not {}", link.lanes));
+        return failure(ErrorCode::OutOfRange,
+                       text::say("bus.a-slot-has-or", "a slot has 1, 2, 4, 8 or 16 lanes, not {}", link.lanes));
     const int payload = link.maxPayload > 0 ? link.maxPayload : link.generation <= 2 ? 128 : 256;
     const kb::Factor* left = kb.find<kb::Factor>("bus");
-    if (!left) return failure(ErrorCode::NotFound, "link_factors.csv has no row “bus”");
+    if (!left)
+        return failure(ErrorCode::NotFound, text::say("bus.link-factors-csv-has", "link_factors.csv has no row “bus”"));
     BusCarries result;
     result.coded = gigabits(row->gigatransfers * link.lanes * row->codingPayload / row->codingTotal);
     const int packet = payload + row->packetFraming + kHeader;
     const BitRate packets = scaled(result.coded, static_cast<double>(payload) / packet);
     result.usable = {scaled(packets, left->value.low), scaled(packets, left->value.typical),
                      scaled(packets, left->value.high)};
-    result.working = fmt::format(
-        "{} × {}{}GT/s × {}/{} = {} coded; × {}/{} for packets × {} = {}; usually × {} instead = {}", link.lanes,
-        text::number(row->gigatransfers), text::kThin, row->codingPayload, row->codingTotal,
-        text::rate(result.coded, 3), payload, packet, text::number(left->value.high), text::rate(result.usable.high, 3),
-        text::number(left->value.typical), text::rate(result.usable.typical, 3));
+    result.working =
+        text::say("bus.gt-s-coded-for",
+                  "{} × {}{}GT/s × {}/{} = {} coded; × {}/{} for packets × {} = {}; usually × {} instead = {}",
+                  link.lanes, text::figure::number(row->gigatransfers), text::kThin, row->codingPayload,
+                  row->codingTotal, text::figure::rate(result.coded, 3), payload, packet,
+                  text::figure::number(left->value.high), text::figure::rate(result.usable.high, 3),
+                  text::figure::number(left->value.typical), text::figure::rate(result.usable.typical, 3));
     return result;
 }
 

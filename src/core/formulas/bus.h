@@ -5,6 +5,7 @@
 #include <string>
 
 #include "core/base/result.h"
+#include "core/base/sentence.h"
 #include "core/kb/knowledge_base.h"
 #include "core/kb/stage_rows.h"
 
@@ -17,9 +18,9 @@ struct BusLink {
 };
 
 struct BusCarries {
-    BitRate coded;        ///< transfers * lanes * line coding, one direction
-    kb::Band usable;      ///< payload that a network card moves, one direction
-    std::string working;  ///< the sum to `usable.high`, then what is usual
+    BitRate coded;           ///< transfers * lanes * line coding, one direction
+    kb::Band usable;         ///< payload that a network card moves, one direction
+    text::Sentence working;  ///< the sum to `usable.high`, then what is usual
 };
 
 /// One direction of a PCI Express link.

@@ -8,6 +8,7 @@
 
 #include "core/base/quantity.h"
 #include "core/base/result.h"
+#include "core/base/sentence.h"
 #include "core/kb/stage_rows.h"
 
 namespace sokudo::formulas {
@@ -27,8 +28,8 @@ struct WireUse {
     double octetsPerFrame = 0;  ///< as counted
     bool isMerged = false;  ///< the frames were merged before they were counted; the frames on the wire are reckoned
                             ///< from the octets
-    std::string working;
-    std::vector<std::string> notes;
+    text::Sentence working;
+    std::vector<text::Sentence> notes;
 };
 
 /// (octets + extra * frames) * 8 / (time * link). Frames longer than the MTU allows were merged by an offload: then

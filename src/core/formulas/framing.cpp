@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/formulas/framing.h"
+#include "core/base/sentence.h"
 #include "core/kb/stage_rows.h"
 
 #include <algorithm>
@@ -55,12 +56,14 @@ Result<BitRate> goodput(BitRate link, const Framing& framing)
 {
     if (framing.mtu < 576 || framing.mtu > 65535)
         return failure(ErrorCode::OutOfRange,
-                       fmt::format("an MTU of {} bytes is outside 576 to 65535; 1500 and 9000 are usual", framing.mtu));
+                       text::say("framing.an-mtu-of-bytes-2",
+                                 "an MTU of {} bytes is outside 576 to 65535; 1500 and 9000 are usual", framing.mtu));
     if (payloadBytes(framing) <= 0)
-        return failure(ErrorCode::OutOfRange,
-                       fmt::format("an MTU of {} bytes leaves nothing for payload", framing.mtu));
+        return failure(ErrorCode::OutOfRange, text::say("framing.an-mtu-of-bytes",
+                                                        "an MTU of {} bytes leaves nothing for payload", framing.mtu));
     if (framing.vlanTags < 0 || framing.vlanTags > 2)
-        return failure(ErrorCode::OutOfRange, "a frame carries 0, 1 or 2 VLAN tags");
+        return failure(ErrorCode::OutOfRange,
+                       text::say("framing.a-frame-carries-or", "a frame carries 0, 1 or 2 VLAN tags"));
     return scaled(link, static_cast<double>(payloadBytes(framing)) / wireBytes(framing));
 }
 

@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/kb/copper_rows.h"
 #include "core/kb/port_rows.h"
@@ -66,7 +67,7 @@ std::optional<ChannelLoss> channelLoss(const LinkContext& link, const kb::Phy& p
     if (!limit || link.sections.empty()) return std::nullopt;
     ChannelLoss result;
     std::vector<PieceLoss> pieces;
-    std::vector<std::string> terms;
+    std::vector<text::Sentence> terms;
     double top = need->top.in();
     for (const CableSection& section : link.sections) {
         const kb::CableLoss* row = section.medium ? link.kb.find<kb::CableLoss>(section.medium->id) : nullptr;
@@ -76,8 +77,9 @@ std::optional<ChannelLoss> channelLoss(const LinkContext& link, const kb::Phy& p
             const kb::Conductor* wire = kb::conductorOf(link.kb, gaugeOf(section));
             if (!wire) return std::nullopt;
             factor = 1 + wire->cordFactor;
-            terms.push_back(fmt::format("{} of {} AWG cord (×{})", text::length(*section.length), wire->gauge,
-                                        text::number(factor)));
+            terms.push_back(text::say("channel-loss.of-awg-cord", "{} of {} AWG cord (×{})",
+                                      text::figure::length(*section.length), wire->gauge,
+                                      text::figure::number(factor)));
         } else {
             result.fixed = result.fixed + *section.length;
             terms.push_back(text::length(*section.length));
@@ -104,7 +106,8 @@ std::optional<ChannelLoss> channelLoss(const LinkContext& link, const kb::Phy& p
         result.limit = Decibel::of(allowed);
         result.at = Frequency::of(mhz);
     }
-    result.working = fmt::format("{} lose {}", text::joined(terms, " + "), text::decibel(result.loss));
+    result.working =
+        text::say("channel-loss.lose", "{} lose {}", text::joined(terms, " + "), text::figure::decibel(result.loss));
     return result;
 }
 

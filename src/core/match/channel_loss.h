@@ -5,6 +5,7 @@
 #include <optional>
 #include <string>
 
+#include "core/base/sentence.h"
 #include "core/kb/port_rows.h"
 #include "core/match/link_context.h"
 
@@ -16,7 +17,7 @@ struct ChannelLoss {
     Length equivalent;  ///< H + Σ cord · (1 + D): compared with 102 m
     Length fixed;       ///< H, the cables without the cords
     std::optional<Celsius> warmest;
-    std::string working;  ///< "70 m + 20 m of 26 AWG cord (×1.5): 22.4 dB"
+    text::Sentence working;  ///< "70 m + 20 m of 26 AWG cord (×1.5): 22.4 dB"
 };
 
 /// AWG of a cord or cable: what is stated; else 23 for Cat 6A and better, 24.

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/match/clause.h"
+#include "core/base/sentence.h"
 #include "core/kb/rule_rows.h"
 
 namespace sokudo::match {

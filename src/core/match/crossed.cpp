@@ -3,8 +3,7 @@
 
 #include <unordered_map>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/match/placing.h"
 
 namespace sokudo::match {
@@ -34,9 +33,10 @@ std::optional<Swap> trySwap(const plan::Plan& plan, const LinkDownEnd& a, const 
     const plan::Plan next = swapped(plan, swap);
     const auto first = rateOf(next, swap.runs[0], kb), second = rateOf(next, swap.runs[1], kb);
     if (!first || !second) return std::nullopt;
-    swap.text = fmt::format("{} and {} are both dark: swap their {}, and both link ({} and {})",
-                            plan::portText(plan, a.port), plan::portText(plan, b.port), modules ? "modules" : "cables",
-                            text::linkRate(*first), text::linkRate(*second));
+    swap.text =
+        text::say("crossed.and-are-both-dark", "{} and {} are both dark: swap their {}, and both link ({} and {})",
+                  plan::portText(plan, a.port), plan::portText(plan, b.port), modules ? "modules" : "cables",
+                  text::figure::linkRate(*first), text::figure::linkRate(*second));
     return swap;
 }
 
@@ -81,7 +81,7 @@ std::vector<Swap> crossedLinks(const plan::Plan& plan, const Reports& reports, c
                     }
             }
     }
-    std::sort(found.begin(), found.end(), [](const Swap& a, const Swap& b) { return a.text < b.text; });
+    std::sort(found.begin(), found.end(), [](const Swap& a, const Swap& b) { return a.text.text() < b.text.text(); });
     return found;
 }
 

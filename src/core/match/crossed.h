@@ -2,6 +2,7 @@
 // Two links that are dark because their modules or cables sit in each other's ports: "swap these two".
 #pragma once
 
+#include "core/base/sentence.h"
 #include "core/match/reports.h"
 
 namespace sokudo::match {
@@ -10,7 +11,7 @@ struct Swap {
     plan::PortId first, second;       ///< ports of one device
     std::array<plan::RunId, 2> runs;  ///< a run of each link
     bool modules = true;              ///< else the cables
-    std::string text;                 ///< "core 1 and core 2: swap their modules, and both link (10 Gb/s, 25 Gb/s)"
+    text::Sentence text;              ///< "core 1 and core 2: swap their modules, and both link (10 Gb/s, 25 Gb/s)"
 };
 
 /// Every pair of links without a link at one device that both come up when modules or cables change places; each was

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/base/quantity.h"
+#include "core/base/sentence.h"
 #include "core/base/static_text.h"
 #include "core/base/text.h"
 #include "core/base/verdict.h"
@@ -37,8 +38,8 @@ struct Outcome {
     text::Args args;
     Cited from;
     LinkPart part = LinkPart::Between;
-    StaticText caseId;    ///< the row or clause of the rule that decided
-    std::string working;  ///< the sum behind the sentence, where it is not in it
+    StaticText caseId;       ///< the row or clause of the rule that decided
+    text::Sentence working;  ///< the sum behind the sentence, where it is not in it
 };
 
 /// An outcome with the rule that gave it.

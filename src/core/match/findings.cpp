@@ -33,10 +33,12 @@ const std::vector<Finding>& Findings::all() const
     if (!m_lazy) return m_own ? *m_own : kNone;
     std::call_once(m_lazy->once, [lazy = m_lazy.get()] {
         lazy->own = *lazy->shared;
+        const auto byName = [lazy](const std::string& text) { return named(text, lazy->names); };
         for (Finding& finding : lazy->own) {
-            finding.outcome.working = named(finding.outcome.working, lazy->names);
+            finding.outcome.working = finding.outcome.working.with(byName);
             for (auto& [name, value] : finding.outcome.args)
                 if (auto* text = std::get_if<std::string>(&value)) *text = named(*text, lazy->names);
+                else if (auto* said = std::get_if<text::Sentence>(&value)) *said = said->with(byName);
         }
     });
     return m_lazy->own;

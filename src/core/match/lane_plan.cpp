@@ -4,8 +4,7 @@
 #include <algorithm>
 #include <numeric>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/formulas/bus.h"
 #include "core/formulas/framing.h"
@@ -114,18 +113,19 @@ private:
     Score m_bestScore;
 };
 
-std::string sentenceOf(const std::vector<CardPlacing>& cards)
+text::Sentence sentenceOf(const std::vector<CardPlacing>& cards)
 {
-    std::string moves, loses;
+    text::Sentence moves, loses;
     for (const CardPlacing& one : cards) {
         if (one.from != one.to)
-            moves += fmt::format("{}{} from slot {} to {} ({} instead of {})", moves.empty() ? "move " : ", ", one.card,
-                                 one.from, one.to, text::rate(one.then, 3), text::rate(one.now, 3));
+            moves += text::say("lane-plan.from-slot-to-instead", "{}{} from slot {} to {} ({} instead of {})",
+                               moves.empty() ? "move " : ", ", one.card, one.from, one.to,
+                               text::figure::rate(one.then, 3), text::figure::rate(one.now, 3));
         if (one.loses())
-            loses += fmt::format("{}{} keeps {} of {}", loses.empty() ? "; " : ", ", one.card, text::rate(one.then, 3),
-                                 text::rate(one.now, 3));
+            loses += text::say("lane-plan.keeps-of", "{}{} keeps {} of {}", loses.empty() ? "; " : ", ", one.card,
+                               text::figure::rate(one.then, 3), text::figure::rate(one.now, 3));
     }
-    return moves + (loses.empty() ? "; nothing loses by it" : loses);
+    return moves + (loses.empty() ? text::say("lane-plan.nothing-loses-by-it", "; nothing loses by it") : loses);
 }
 
 }  // namespace

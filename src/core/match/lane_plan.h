@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/sentence.h"
 #include "core/kb/knowledge_base.h"
 #include "core/plan/plan.h"
 
@@ -22,7 +23,7 @@ struct CardPlacing {
 
 struct LanePlan {
     std::vector<CardPlacing> cards;  ///< in the order of their slots today
-    std::string sentence;            ///< what to move, and what loses by it
+    text::Sentence sentence;         ///< what to move, and what loses by it
 };
 
 /// The best seating of the cards of one device: network cards first, then the others, then the fewest moves.

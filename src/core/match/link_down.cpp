@@ -3,8 +3,7 @@
 
 #include <algorithm>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/kb/trade_rows.h"
 
@@ -16,26 +15,27 @@ bool hasRate(const LinkEnd& end) { return end.ratesStated; }
 bool hasLight(const LinkEnd& end) { return end.port && end.port->traits.has("rx"); }
 
 /// What is still to be read before silence of the rules clears the step; empty: all was stated.
-std::string unstated(const LinkContext& link, std::string_view need)
+text::Sentence unstated(const LinkContext& link, std::string_view need)
 {
     using Has = bool (*)(const LinkEnd&);
     static constexpr struct {
         std::string_view need;
         Has has;
-        std::string_view what;
-    } kOfEnds[] = {
-        {"fec", &hasFec, "the FEC mode"}, {"rates", &hasRate, "the rates"}, {"light", &hasLight, "the light received"}};
+        text::Line what;
+    } kOfEnds[] = {{"fec", &hasFec, {"link-down.the-fec-mode", "the FEC mode"}},
+                   {"rates", &hasRate, {"link-down.the-rates", "the rates"}},
+                   {"light", &hasLight, {"link-down.the-light-received", "the light received"}}};
     for (const auto& row : kOfEnds) {
         if (row.need != need) continue;
         const bool a = row.has(link.a), b = row.has(link.b);
         if (a && b) return {};
-        return fmt::format("{} of {} was never read", row.what,
-                           a   ? link.b.name
-                           : b ? link.a.name
-                               : link.a.name + " and " + link.b.name);
+        return text::say("link-down.of-was-never-read", "{} of {} was never read", text::Sentence(row.what),
+                         a   ? link.b.name
+                         : b ? link.a.name
+                             : link.a.name + " and " + link.b.name);
     }
     if (need == "class" && link.runWord("class").empty() && link.runWord("aoc-code").empty())
-        return "the class of the lead was never read";
+        return text::say("link-down.the-class-of-the", "the class of the lead was never read");
     return {};
 }
 
@@ -60,8 +60,9 @@ LinkDownStep judged(const kb::LinkDownCheck& row, const LinkContext& link, const
     if (worst && worst->verdict() >= Verdict::Marginal) return {&row, StepState::Found, worst->text()};
     if (worst && worst->verdict() == Verdict::Unknown) return {&row, StepState::Look, worst->text()};
     for (const std::string& need : row.needs)
-        if (const std::string what = unstated(link, need); !what.empty()) return {&row, StepState::Look, what};
-    result.because = worst ? worst->text() : "nothing speaks against it";
+        if (const text::Sentence what = unstated(link, need); !what.empty()) return {&row, StepState::Look, what};
+    result.because =
+        worst ? worst->text() : text::say("link-down.nothing-speaks-against-it", "nothing speaks against it");
     return result;
 }
 

@@ -2,6 +2,7 @@
 // A module is seen and there is no link: what to look at, in which order, and what is ruled out already.
 #pragma once
 
+#include "core/base/sentence.h"
 #include "core/kb/trade_rows.h"
 #include "core/match/reports.h"
 
@@ -14,7 +15,7 @@ std::string_view word(StepState);
 struct LinkDownStep {
     const kb::LinkDownCheck* row = nullptr;
     StepState state = StepState::Look;
-    std::string because;  ///< the finding that shows or clears it, or what was never stated
+    text::Sentence because;  ///< the finding that shows or clears it, or what was never stated
 };
 
 struct LinkDown {

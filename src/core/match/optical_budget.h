@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/sentence.h"
 #include "core/match/link_context.h"
 
 namespace sokudo::match {
@@ -20,7 +21,7 @@ struct LossPart {
 struct OpticalLoss {
     Decibel greatest;             ///< length * greatest dB/km + 0.75 dB a mated pair + 0.3 dB a splice
     Decibel typical;              ///< what a meter should show
-    std::string working;          ///< "0.25 km × 3.5 dB/km + 2 × 0.75 dB = 2.375 dB"
+    text::Sentence working;       ///< "0.25 km × 3.5 dB/km + 2 × 0.75 dB = 2.375 dB"
     std::vector<LossPart> parts;  ///< they sum to the losses above
 };
 

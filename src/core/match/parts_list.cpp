@@ -4,8 +4,7 @@
 #include <algorithm>
 #include <set>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/formulas/bus.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/reach_rows.h"
@@ -14,17 +13,21 @@
 namespace sokudo::match {
 namespace {
 
-std::string bestUse(const kb::Cage& cage, BitRate rate, bool isHost)
+text::Sentence bestUse(const kb::Cage& cage, BitRate rate, bool isHost)
 {
-    if (isHost) return cage.holdsModule ? "the switch, by a lead or fibre" : "the switch";
+    if (isHost)
+        return cage.holdsModule ? text::say("parts-list.the-switch-by-a", "the switch, by a lead or fibre")
+                                : "the switch";
     if (cage.lanes > 1 && cage.holdsModule)
-        return fmt::format("an uplink of {}, or split into {} where the host allows it", text::linkRate(rate),
-                           cage.lanes);
+        return text::say("parts-list.an-uplink-of-or", "an uplink of {}, or split into {} where the host allows it",
+                         text::figure::linkRate(rate), cage.lanes);
     if (cage.holdsModule)
-        return rate >= gigabits(10) ? "an uplink, a server or storage: a lead within the rack, fibre beyond"
-                                    : "a far device over fibre";
-    return rate > gigabits(1) ? "a computer or access point that lists the same rate"
-                              : "a camera, printer or other slow device";
+        return rate >= gigabits(10) ? text::say("parts-list.an-uplink-a-server",
+                                                "an uplink, a server or storage: a lead within the rack, fibre beyond")
+                                    : text::say("parts-list.a-far-device-over", "a far device over fibre");
+    return rate > gigabits(1)
+               ? text::say("parts-list.a-computer-or-access", "a computer or access point that lists the same rate")
+               : text::say("parts-list.a-camera-printer-or", "a camera, printer or other slow device");
 }
 
 BitRate fastest(const plan::Plan& plan, const plan::Port& port, const kb::KnowledgeBase& kb)
@@ -67,9 +70,11 @@ CardLoad cardLoad(const plan::Plan& plan, const plan::Slot& slot, const plan::De
         covered = covered || port->traits.has("slot-blocked");
         cooled = cooled || port->traits.is("cooling", "fan");
     }
-    if (!bracket) load.unseen.emplace_back("height of bracket and case");
-    if (!covered) load.unseen.emplace_back("whether a neighbour covers the slot");
-    if (!cooled) load.unseen.emplace_back("air over its heat sink");
+    if (!bracket) load.unseen.emplace_back(text::say("parts-list.height-of-bracket-and", "height of bracket and case"));
+    if (!covered)
+        load.unseen.emplace_back(
+            text::say("parts-list.whether-a-neighbour-covers", "whether a neighbour covers the slot"));
+    if (!cooled) load.unseen.emplace_back(text::say("parts-list.air-over-its-heat", "air over its heat sink"));
     const auto [generation, lanes] = plan::trained(slot);
     if (const auto bus = formulas::busCarries(kb, {generation, lanes, 0}); bus && generation > 0 && lanes > 0)
         load.carries = bus->usable.typical;
@@ -77,11 +82,11 @@ CardLoad cardLoad(const plan::Plan& plan, const plan::Slot& slot, const plan::De
 }
 
 /// Where the card would carry more: a free slot, or one whose card needs no more than this slot gives.
-std::string betterSlot(const plan::Plan& plan, const plan::Slot& slot, const CardLoad& load,
-                       const std::vector<CardLoad>& all, const kb::KnowledgeBase& kb)
+text::Sentence betterSlot(const plan::Plan& plan, const plan::Slot& slot, const CardLoad& load,
+                          const std::vector<CardLoad>& all, const kb::KnowledgeBase& kb)
 {
     if (load.isEnough() || !load.carries) return {};
-    std::string best;
+    text::Sentence best;
     BitRate most = *load.carries;
     for (const plan::Slot* other : plan::slotsOf(plan, slot.device)) {
         if (other->id == slot.id || other->generation == 0 || other->shape < slot.card->lanes / 2) continue;
@@ -94,9 +99,11 @@ std::string betterSlot(const plan::Plan& plan, const plan::Slot& slot, const Car
             std::find_if(all.begin(), all.end(), [&](const CardLoad& one) { return one.slot == other->name; });
         if (other->card && (its == all.end() || its->sum > *load.carries)) continue;
         most = bus->usable.typical;
-        best = fmt::format("{} ({}.0 ×{}) would carry {}{}", other->name, generation, lanes, text::rate(most, 3),
-                           other->card ? fmt::format("; its {} needs no more than this slot gives", other->card->name)
-                                       : std::string());
+        best = text::say("parts-list.would-carry", "{} ({}.0 ×{}) would carry {}{}", other->name, generation, lanes,
+                         text::figure::rate(most, 3),
+                         other->card ? text::say("parts-list.its-needs-no-more",
+                                                 "; its {} needs no more than this slot gives", other->card->name)
+                                     : text::Sentence());
     }
     return best;
 }

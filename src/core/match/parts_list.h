@@ -4,6 +4,7 @@
 
 #include <map>
 
+#include "core/base/sentence.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/reach_rows.h"
 #include "core/match/reports.h"
@@ -27,7 +28,7 @@ struct PortMap {
         BitRate rate;
         std::string cage;
         int free = 0, used = 0;
-        std::string bestUse;
+        text::Sentence bestUse;
     };
     std::vector<Row> rows;  ///< fastest first
 };
@@ -36,10 +37,10 @@ struct PortMap {
 struct CardLoad {
     std::string device, slot, card;
     int ports = 0;
-    BitRate sum;                      ///< of the fastest each port offers
-    std::optional<BitRate> carries;   ///< payload of the bus; empty: the slot was never read
-    std::string better;               ///< a slot of the same machine in which it would carry more; empty: there is none
-    std::vector<std::string> unseen;  ///< what was never looked at: bracket, slot, air
+    BitRate sum;                     ///< of the fastest each port offers
+    std::optional<BitRate> carries;  ///< payload of the bus; empty: the slot was never read
+    text::Sentence better;           ///< a slot of the same machine in which it would carry more; empty: there is none
+    std::vector<text::Sentence> unseen;  ///< what was never looked at: bracket, slot, air
     bool isEnough() const { return carries && *carries >= sum; }
 };
 
@@ -69,10 +70,10 @@ struct PartsList {
     std::vector<CableCount> cables;
     std::vector<PortMap> devices;  ///< those with three ports or more
     std::vector<CardLoad> cards;
-    std::vector<std::pair<std::string, std::string>> lanes;  ///< device, and how its cards should be seated instead
-    std::vector<CordCount> cords;                            ///< of the devices whose box was counted
-    std::optional<CoaxCount> coax;                           ///< empty: no coax in the house
-    int linksWithoutModules = 0;                             ///< links with an empty cage at an end and no lead
+    std::vector<std::pair<std::string, text::Sentence>> lanes;  ///< device, and how its cards should be seated instead
+    std::vector<CordCount> cords;                               ///< of the devices whose box was counted
+    std::optional<CoaxCount> coax;                              ///< empty: no coax in the house
+    int linksWithoutModules = 0;                                ///< links with an empty cage at an end and no lead
 };
 
 PartsList partsList(const plan::Plan&, const kb::KnowledgeBase&);

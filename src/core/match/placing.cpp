@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/match/placing.h"
+#include "core/base/sentence.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/reach_rows.h"
 
 #include <algorithm>
-
-#include <fmt/format.h>
 
 namespace sokudo::match {
 namespace {
@@ -45,7 +44,8 @@ Result<plan::Plan> placed(const plan::Plan& plan, const plan::Link& link, SwapTa
     plan::Plan next = plan;
     if (place == SwapTarget::Cable) {
         if (!kb.find<kb::Medium>(id))
-            return failure(ErrorCode::NotFound, fmt::format("the catalogue has no cable “{}”", id));
+            return failure(ErrorCode::NotFound,
+                           text::say("placing.the-catalogue-has-no-2", "the catalogue has no cable “{}”", id));
         for (plan::RunId run : link.runs)
             if (const plan::Run* now = plan.runs.find(run)) {
                 plan::Run changed = *now;
@@ -55,9 +55,11 @@ Result<plan::Plan> placed(const plan::Plan& plan, const plan::Link& link, SwapTa
         return next;
     }
     if (!id.empty() && !kb::moduleNamed(kb, id))
-        return failure(ErrorCode::NotFound, fmt::format("the catalogue has no module “{}”", id));
+        return failure(ErrorCode::NotFound,
+                       text::say("placing.the-catalogue-has-no", "the catalogue has no module “{}”", id));
     const plan::Port* now = plan.ports.find(holderOf(plan, place == SwapTarget::ModuleA ? link.a : link.b));
-    if (!now) return failure(ErrorCode::NotFound, "the link has no port at that end");
+    if (!now)
+        return failure(ErrorCode::NotFound, text::say("placing.the-link-has-no", "the link has no port at that end"));
     plan::Port changed = *now;
     changed.module = id;
     next.ports = next.ports.with(changed);

@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/sentence.h"
 #include "core/match/run_rules.h"
 
 namespace sokudo::match {
@@ -27,7 +28,7 @@ struct Candidate {
     std::string id, name;
     Verdict verdict = Verdict::Unknown;
     std::optional<BitRate> rate;
-    std::string reason;
+    text::Sentence reason;
     bool isThere = false;  ///< it is what stands there now
 };
 

@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/match/power.h"
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/formulas/acceptance.h"
 #include "core/kb/copper_rows.h"
@@ -71,12 +70,12 @@ DropAnswer powerDrop(const LinkContext& link, const PowerFlow& flow)
     if (root < 0) return answer;
     const double ampere = resistance > 0 ? (volt - std::sqrt(root)) / (2 * resistance) : watt / volt;
     const double left = volt - ampere * resistance;
-    answer.drop = PowerDrop{Ohm::of(resistance), Volt::of(left), ampere,
-                            fmt::format("{} at {}V through {}Ω: {}A, {}V arrive", text::watt(Watt::of(watt)),
-                                        text::number(volt) + std::string(text::kThin),
-                                        text::number(resistance, 3) + std::string(text::kThin),
-                                        text::number(ampere, 3) + std::string(text::kThin),
-                                        text::number(left, 3) + std::string(text::kThin))};
+    answer.drop = PowerDrop{
+        Ohm::of(resistance), Volt::of(left), ampere,
+        text::say("power.at-v-through-a", "{} at {}V through {}Ω: {}A, {}V arrive", text::figure::watt(Watt::of(watt)),
+                  text::number(volt) + std::string(text::kThin), text::number(resistance, 3) + std::string(text::kThin),
+                  text::number(ampere, 3) + std::string(text::kThin),
+                  text::number(left, 3) + std::string(text::kThin))};
     return answer;
 }
 

@@ -5,6 +5,7 @@
 #include <optional>
 #include <string>
 
+#include "core/base/sentence.h"
 #include "core/kb/copper_rows.h"
 #include "core/match/link_context.h"
 
@@ -26,7 +27,7 @@ struct PowerDrop {
     Ohm resistance;  ///< of the loop that carries the current
     Volt atDevice;
     double ampere = 0;
-    std::string working;
+    text::Sentence working;
 };
 
 /// I = (V - √(V² - 4·R·P)) / 2R; two pairs: R = r·L of the pair pair, four: half of it.

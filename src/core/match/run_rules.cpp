@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <thread>
 
+#include "core/base/sentence.h"
 #include "core/match/link_shape.h"
 #include "core/match/rule.h"
 
@@ -25,13 +26,16 @@ void applyWaivers(const LinkContext& link, std::vector<Finding>& findings, std::
         const bool isOurs = std::any_of(link.sections.begin(), link.sections.end(),
                                         [&](const CableSection& s) { return s.run->id == waiver.run; });
         if (!isOurs) continue;
-        WaiverState state{waiver, false, "the finding is gone: take the waiver out"};
+        WaiverState state{waiver, false,
+                          text::say("run-rules.the-finding-is-gone", "the finding is gone: take the waiver out")};
         for (Finding& finding : findings) {
             if (!(finding.outcome.caseId == waiver.clause)) continue;
             state.holds = code(finding.verdict()) == waiver.verdict && finding.verdict() != Verdict::Unsafe;
-            state.why = state.holds ? ""
-                                    : "the finding is now “" + std::string(word(finding.verdict())) + "”, and “" +
-                                          waiver.verdict + "” was accepted: decide anew";
+            state.why = state.holds
+                            ? ""
+                            : text::say("run-rules.the-finding-is-now", "the finding is now “") +
+                                  std::string(word(finding.verdict())) + "”, and “" + waiver.verdict +
+                                  text::say("run-rules.was-accepted-decide-anew", "” was accepted: decide anew");
             finding.isWaived = state.holds;
             break;
         }
@@ -42,8 +46,8 @@ void applyWaivers(const LinkContext& link, std::vector<Finding>& findings, std::
 std::string mediumText(const LinkContext& link)
 {
     if (link.sections.empty()) return {};
-    std::string result = link.weakest ? link.weakest->name : std::string("cable of unknown kind");
-    return result + (link.length ? ", " + text::length(*link.length) : ", length not measured");
+    return (link.weakest ? link.weakest->name : "cable of unknown kind") +
+           (link.length ? ", " + text::length(*link.length) : ", length not measured");
 }
 
 }  // namespace

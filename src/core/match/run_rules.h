@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/sentence.h"
 #include "core/match/findings.h"
 #include "core/match/link_context.h"
 
@@ -14,7 +15,7 @@ namespace sokudo::match {
 struct WaiverState {
     plan::Waiver waiver;
     bool holds = true;
-    std::string why;  ///< when it does not hold: what has become of the finding
+    text::Sentence why;  ///< when it does not hold: what has become of the finding
 };
 
 struct LinkReport {

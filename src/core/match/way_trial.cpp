@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/reach_rows.h"
 #include "core/kb/rule_rows.h"
@@ -87,8 +88,7 @@ private:
         if (const auto equals = bridge->trait.find('='); equals != std::string::npos)
             far.traits.set(bridge->trait.substr(0, equals), bridge->trait.substr(equals + 1));
         m_next.ports = m_next.ports.with(near).with(far);
-        plan::Run cord{m_ids.cords[end], fmt::format("cord to {}", box.name), port, near.id, bridge->cordMedium,
-                       bridge->cord};
+        plan::Run cord{m_ids.cords[end], "cord to " + box.name, port, near.id, bridge->cordMedium, bridge->cord};
         detach(port);
         m_next.runs = m_next.runs.with(cord);
         const LinkReport report = judgeLink(m_next, {port, near.id, {cord.id}, {}}, m_kb);
@@ -295,19 +295,22 @@ private:
             buy(fmt::format("cable:{}:{}", supply.medium, m_wish.length.steps()),
                 text::length(m_wish.length) + " " + m_combination.medium->name,
                 priceOf(m_kb, supply.medium, m_wish.length));
-            m_way.steps.push_back(fmt::format("{} {} of {} from {} to {}, and test it",
-                                              m_wish.throughWall ? "Pull" : "Lay", text::length(m_wish.length),
-                                              m_combination.medium->name, plan::portText(m_before, m_wish.a),
-                                              plan::portText(m_before, m_wish.b)));
+            m_way.steps.push_back(text::say("way-trial.of-from-to-and", "{} {} of {} from {} to {}, and test it",
+                                            m_wish.throughWall ? "Pull" : "Lay", text::figure::length(m_wish.length),
+                                            m_combination.medium->name, plan::portText(m_before, m_wish.a),
+                                            plan::portText(m_before, m_wish.b)));
         }
         m_way.minutes +=
             m_wish.throughWall ? supply.minutesEach + supply.minutesPerMetre * m_wish.length.in() : supply.minutesCord;
         if (!m_wish.existing.runs.empty())
-            m_way.steps.push_back(m_build.plan().runs.has(m_wish.existing.id())
-                                      ? "The cable there now stays as a spare"
-                                      : "The cable there now leaves the survey; in the wall it is a spare");
+            m_way.steps.push_back(
+                m_build.plan().runs.has(m_wish.existing.id())
+                    ? text::say("way-trial.the-cable-there-now", "The cable there now stays as a spare")
+                    : text::say("way-trial.the-cable-there-now-2",
+                                "The cable there now leaves the survey; in the wall it is a spare"));
         if (m_wish.throughWall && supply.wall == kb::ThroughWall::Awkward)
-            m_way.note = "its ends are bulky and cannot be repaired in the wall";
+            m_way.note =
+                text::say("way-trial.its-ends-are-bulky", "its ends are bulky and cannot be repaired in the wall");
     }
     void end(const EndChoice& choice, plan::PortId port)
     {
@@ -320,10 +323,10 @@ private:
         } else if (choice.module) {
             buy("module:" + choice.module->id, choice.module->name, choice.module->price);
             m_way.minutes += minutesOf(m_kb, "module");
-            m_way.steps.push_back(
-                fmt::format("Put a {} into {}", choice.module->name, choice.bridge ? "the box" : name));
+            m_way.steps.push_back(text::say("way-trial.put-a-into", "Put a {} into {}", choice.module->name,
+                                            choice.bridge ? "the box" : name));
         } else if (!holder->module.empty()) {
-            m_way.steps.push_back(fmt::format("Take the module out of {}", name));
+            m_way.steps.push_back(text::say("way-trial.take-the-module-out", "Take the module out of {}", name));
         }
     }
     void converter(const kb::MediaConverter& box, const std::string& beside)
@@ -333,15 +336,16 @@ private:
             buy(fmt::format("cord:{}:{}", cord->id, box.cord.steps()),
                 fmt::format("{} cord, {}", cord->name, text::length(box.cord)), priceOf(m_kb, cord->id, box.cord));
         m_way.minutes += box.minutes;
-        m_way.steps.push_back(fmt::format("Put a {} beside {} and join them by a cord", box.name, beside));
+        m_way.steps.push_back(
+            text::say("way-trial.put-a-beside-and", "Put a {} beside {} and join them by a cord", box.name, beside));
     }
     void settings()
     {
         for (plan::PortId port : m_build.fecChanged()) {
             const plan::Port* set = m_build.plan().ports.find(port);
             m_way.minutes += minutesOf(m_kb, "setting");
-            m_way.steps.push_back(
-                fmt::format("Set FEC of {} to {}", plan::portText(m_build.plan(), port), plan::code(*set->fec)));
+            m_way.steps.push_back(text::say("way-trial.set-fec-of-to", "Set FEC of {} to {}",
+                                            plan::portText(m_build.plan(), port), plan::code(*set->fec)));
         }
     }
     /// What the cable there now feeds must be fed otherwise when the way has no copper from end to end.
@@ -351,10 +355,11 @@ private:
         const bool staysFed = m_combination.medium->kind == kb::MediumKind::TwistedPair && !m_combination.a.bridge &&
                               !m_combination.b.bridge;
         if (!fed || staysFed) return;
-        const std::string power =
-            fmt::format("{} is powered over the cable there now and needs a supply of its own", fed->name);
+        const text::Sentence power =
+            text::say("way-trial.is-powered-over-the",
+                      "{} is powered over the cable there now and needs a supply of its own", fed->name);
         m_way.note += (m_way.note.empty() ? "" : "; ") + power;
-        m_way.steps.push_back(fmt::format("Give {} power of its own", fed->name));
+        m_way.steps.push_back(text::say("way-trial.give-power-of-its", "Give {} power of its own", fed->name));
     }
     void warn(std::string_view id)
     {

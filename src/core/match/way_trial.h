@@ -2,6 +2,7 @@
 // One way tried: built into a copy of the plan, judged by all rules, priced.
 #pragma once
 
+#include "core/base/sentence.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/reach_rows.h"
 #include "core/kb/trade_rows.h"
@@ -25,7 +26,7 @@ struct Combination {
 struct Tried {
     std::optional<Way> way;
     Verdict verdict = Verdict::Unknown;
-    std::string why;
+    text::Sentence why;
     std::optional<BitRate> rate;  ///< what it would carry, where only the rate is short of the wish
 };
 

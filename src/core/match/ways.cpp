@@ -4,8 +4,7 @@
 #include <algorithm>
 #include <map>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/reach_rows.h"
 #include "core/kb/trade_rows.h"
@@ -120,13 +119,15 @@ public:
             const kb::Medium* medium = m_kb.find<kb::Medium>(supply.medium);
             if (!medium || (medium == there && m_keeps)) continue;
             if (m_made.wish.throughWall && supply.wall == kb::ThroughWall::No) {
-                m_made.noWays.push_back({medium->name, "not through a wall"});
+                m_made.noWays.push_back({medium->name, text::say("ways.not-through-a-wall", "not through a wall")});
             } else if (m_made.wish.length > supply.longest) {
-                m_made.noWays.push_back(
-                    {medium->name, fmt::format("sold or laid to {} only", text::length(supply.longest))});
+                m_made.noWays.push_back({medium->name, text::say("ways.sold-or-laid-to", "sold or laid to {} only",
+                                                                 text::figure::length(supply.longest))});
             } else if (medium->kind == kb::MediumKind::Coax && !(there && there->kind == kb::MediumKind::Coax)) {
                 m_made.noWays.push_back(
-                    {medium->name, "worth it only where the coax is in the wall already: enter it as a run first"});
+                    {medium->name,
+                     text::say("ways.worth-it-only-where",
+                               "worth it only where the coax is in the wall already: enter it as a run first")});
             } else {
                 tryMedium(*a, *b, *medium, &supply);
             }
@@ -148,9 +149,9 @@ private:
         const LinkContext bare = linkContext(m_plan, {m_made.wish.a, m_made.wish.b, {}, {}}, m_kb);
         for (const LinkEnd* end : {&bare.a, &bare.b}) {
             if (!end->port || end->hostRates.empty() || end->hostRates.front() >= m_made.wish.rate) continue;
-            m_made.noWays.push_back(
-                {end->name, fmt::format("{} at most {}", end->port->forced ? "it is forced to" : "it offers",
-                                        text::linkRate(end->hostRates.front()))});
+            m_made.noWays.push_back({end->name, text::say("ways.at-most", "{} at most {}",
+                                                          end->port->forced ? "it is forced to" : "it offers",
+                                                          text::figure::linkRate(end->hostRates.front()))});
             if (!m_made.most || end->hostRates.front() < *m_made.most) m_made.most = end->hostRates.front();
         }
         return !m_made.noWays.empty();
@@ -181,8 +182,9 @@ private:
         const std::string name = supply ? medium.name : "the cable there now, " + medium.name;
         m_made.noWays.push_back({name,
                                  nearest ? nearest->why
-                                         : fmt::format("nothing in the catalogue joins it to both ports at {}",
-                                                       text::linkRate(m_made.wish.rate)),
+                                         : text::say("ways.nothing-in-the-catalogue",
+                                                     "nothing in the catalogue joins it to both ports at {}",
+                                                     text::figure::linkRate(m_made.wish.rate)),
                                  nearest ? nearest->verdict : Verdict::NoLink});
     }
 
@@ -214,15 +216,17 @@ Result<Wish> wishOf(const plan::Plan& plan, const plan::Link& link, const kb::Kn
 {
     const LinkContext context = linkContext(plan, link, kb);
     if (!context.a.port || !context.hasFarEnd())
-        return failure(ErrorCode::NotFound, "the cable has an open end: say where it goes first");
+        return failure(ErrorCode::NotFound,
+                       text::say("ways.the-cable-has-an", "the cable has an open end: say where it goes first"));
     if (!context.length)
-        return failure(ErrorCode::NotFound, "the length was never measured: every way depends on it",
+        return failure(ErrorCode::NotFound,
+                       text::say("ways.the-length-was-never", "the length was never measured: every way depends on it"),
                        context.a.name + " — " + context.b.name);
     Wish wish{link.a, link.b, {}, *context.length, context.a.place != context.b.place, link};
     const auto& a = context.a.hostRates;
     const auto& b = context.b.hostRates;
     if (a.empty() || b.empty())
-        return failure(ErrorCode::NotFound, "the rates of a port are not known",
+        return failure(ErrorCode::NotFound, text::say("ways.the-rates-of-a", "the rates of a port are not known"),
                        a.empty() ? context.a.name : context.b.name);
     for (BitRate rate : a)
         if (wish.rate < rate && std::find(b.begin(), b.end(), rate) != b.end()) wish.rate = rate;

@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/sentence.h"
 #include "core/kb/trade_rows.h"
 #include "core/match/placing.h"
 
@@ -40,7 +41,7 @@ struct Way {
     std::string medium;  ///< id in media.csv
     Verdict verdict = Verdict::Fits;
     BitRate rate;
-    std::string note;              ///< why it is only limited
+    text::Sentence note;           ///< why it is only limited
     Length reaches;                ///< the longest cable of this kind with which every rule still passes
     std::optional<Decibel> light;  ///< left over of the loss allowance
     Watt watts;                    ///< modules, built-in ports and boxes of both ends
@@ -50,17 +51,18 @@ struct Way {
     BitRate later;                 ///< what the cable carries over this length with other modules
     bool keepsCable = false;
     std::vector<Bought> buys;
-    std::vector<std::string> keeps;  ///< what is used again
-    std::vector<std::string> steps;  ///< what to do, in order
+    std::vector<text::Sentence> keeps;  ///< what is used again
+    std::vector<text::Sentence> steps;  ///< what to do, in order
     std::vector<std::string> cautions;
-    std::string place;   ///< set by `rank`: what it does better or worse than the first
-    plan::Plan after;    ///< the plan as proved
-    plan::RunId result;  ///< a run of the link in it
+    text::Sentence place;  ///< set by `rank`: what it does better or worse than the first
+    plan::Plan after;      ///< the plan as proved
+    plan::RunId result;    ///< a run of the link in it
 };
 
 /// A kind of medium that does not do, with the reason of its best try.
 struct NoWay {
-    std::string medium, why;
+    std::string medium;
+    text::Sentence why;
     Verdict verdict = Verdict::NoLink;
 };
 
@@ -91,7 +93,7 @@ std::string_view code(Preference);
 std::string_view word(Preference);
 std::optional<Preference> preferenceFromCode(std::string_view);
 /// How the order comes about, in one sentence.
-std::string_view explains(Preference);
+text::Sentence explains(Preference);
 /// Best first, and `place` filled in.
 void rank(std::vector<Way>&, Preference);
 

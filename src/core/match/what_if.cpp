@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/match/what_if.h"
+#include "core/base/sentence.h"
 
 #include <algorithm>
 
@@ -12,7 +13,7 @@ WhatIfRow look(const plan::Plan& plan, const LinkReport& report, BitRate rate, P
     WhatIfRow row{report.link.id(), report.title, Needs::Unknown, report.rate, {}, {}, 0};
     if (report.verdict <= Verdict::Limited && report.rate && *report.rate >= rate) {
         row.needs = Needs::Nothing;
-        row.answer = "reaches it as it is";
+        row.answer = text::say("what-if.reaches-it-as-it", "reaches it as it is");
         return row;
     }
     auto wish = wishOf(plan, report.link, kb);
@@ -26,8 +27,9 @@ WhatIfRow look(const plan::Plan& plan, const LinkReport& report, BitRate rate, P
         const bool unknown = std::any_of(ways.noWays.begin(), ways.noWays.end(),
                                          [](const NoWay& no) { return no.verdict == Verdict::Unknown; });
         row.needs = unknown ? Needs::Unknown : Needs::Impossible;
-        row.answer = ways.noWays.empty() ? "nothing in the catalogue does it"
-                                         : ways.noWays.front().medium + ": " + ways.noWays.front().why;
+        row.answer = ways.noWays.empty()
+                         ? text::say("what-if.nothing-in-the-catalogue", "nothing in the catalogue does it")
+                         : ways.noWays.front().medium + ": " + ways.noWays.front().why;
         return row;
     }
     rank(ways.ways, preference);

@@ -5,6 +5,7 @@
 
 #include <functional>
 
+#include "core/base/sentence.h"
 #include "core/match/reports.h"
 #include "core/match/ways.h"
 
@@ -19,7 +20,7 @@ struct WhatIfRow {
     std::string title;
     Needs needs = Needs::Unknown;
     std::optional<BitRate> now;
-    std::string answer;  ///< the way chosen, or why there is none
+    text::Sentence answer;  ///< the way chosen, or why there is none
     std::optional<double> cost;
     double minutes = 0;
 };

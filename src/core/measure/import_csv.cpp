@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/base/csv.h"
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/base/whole.h"
 #include "core/measure/checks.h"
@@ -39,19 +40,27 @@ public:
             const std::string when = cell(column);
             if (when.empty()) continue;
             if (const auto at = timeFromIso(when)) trial.at = *at;
-            else complain(column, fmt::format("“{}” is not a time; write 2026-11-25T21:04:05Z", when));
+            else
+                complain(column,
+                         text::say("import-csv.is-not-a-time", "“{}” is not a time; write 2026-11-25T21:04:05Z", when));
         }
         if (const std::string kind = text::lower(cell("kind")); !kind.empty()) {
             if (const auto known = trialKindFromCode(kind)) trial.kind = *known;
-            else complain("kind", fmt::format("“{}” is no known kind: write memory or file-copy", kind));
+            else
+                complain("kind", text::say("import-csv.is-no-known-kind",
+                                           "“{}” is no known kind: write memory or file-copy", kind));
         }
         if (const std::string direction = text::lower(cell("direction")); !direction.empty()) {
             if (const auto known = directionFromCode(direction)) trial.direction = *known;
-            else complain("direction", fmt::format("“{}” is none of forward, reverse, both", direction));
+            else
+                complain("direction", text::say("import-csv.is-none-of-forward",
+                                                "“{}” is none of forward, reverse, both", direction));
         }
         if (const auto streams = number("streams")) {
             const auto whole = wholeOf(*streams, 1, 1024);
-            if (!whole) complain("streams", "streams are a whole number from 1 up");
+            if (!whole)
+                complain("streams",
+                         text::say("import-csv.streams-are-a-whole", "streams are a whole number from 1 up"));
             trial.streams = whole.value_or(1);
         }
         if (const auto seconds = number("seconds")) trial.duration = Duration::of(*seconds);
@@ -66,7 +75,7 @@ public:
 
 private:
     std::string cell(std::string_view column) const { return text::trimmed(m_sheet.cell(m_record, column)); }
-    void complain(std::string_view column, std::string what)
+    void complain(std::string_view column, text::Sentence what)
     {
         if (!m_error)
             m_error = Error{ErrorCode::BadInput, std::move(what),
@@ -76,22 +85,25 @@ private:
     {
         if (cell(column).empty()) return std::nullopt;
         const auto value = text::parseNumber(cell(column));
-        if (!value || *value < 0) complain(column, fmt::format("“{}” is not a number from 0 up", cell(column)));
+        if (!value || *value < 0)
+            complain(column, text::say("import-csv.is-not-a-number", "“{}” is not a number from 0 up", cell(column)));
         return value;
     }
     plan::DeviceId device(std::string_view column, plan::DeviceId fallback)
     {
         const std::string name = cell(column);
         if (name.empty()) {
-            if (!fallback.isSet()) complain(column, "the device is missing; name one of the plan");
+            if (!fallback.isSet())
+                complain(column,
+                         text::say("import-csv.the-device-is-missing", "the device is missing; name one of the plan"));
             return fallback;
         }
         if (const plan::Device* found = plan::deviceNamed(m_plan, name)) return found->id;
         std::vector<std::string> names;
         for (const plan::Device& device : m_plan.devices) names.push_back(device.name);
         const std::string near = text::nearest(name, names);
-        complain(column, fmt::format("the plan has no device “{}”{}", name,
-                                     near.empty() ? "" : "; did you mean " + near + "?"));
+        complain(column, text::say("import-csv.the-plan-has-no", "the plan has no device “{}”{}", name,
+                                   near.empty() ? "" : "; did you mean " + near + "?"));
         return {};
     }
     void readRate(Trial& trial)
@@ -108,7 +120,7 @@ private:
                 trial.rate = {rate, rate, rate};
                 return;
             }
-        complain("rate", "the record has no rate");
+        complain("rate", text::say("import-csv.the-record-has-no", "the record has no rate"));
     }
 
     const csv::Sheet& m_sheet;
@@ -127,10 +139,11 @@ Result<std::vector<Trial>> importCsv(std::string_view in, std::string name, cons
     const bool hasRate = std::any_of(kKnown.begin(), kKnown.begin() + 4,
                                      [&](std::string_view column) { return sheet->hasColumn(column); });
     if (!hasRate)
-        return failure(
-            ErrorCode::BadInput,
-            "no column holds the result; name one rate (with its unit in each cell), rate_gbps, rate_mbps or rate_bps",
-            sheet->name() + ":1");
+        return failure(ErrorCode::BadInput,
+                       text::say("import-csv.no-column-holds-the",
+                                 "no column holds the result; name one rate (with its unit in each cell), rate_gbps, "
+                                 "rate_mbps or rate_bps"),
+                       sheet->name() + ":1");
     std::vector<Trial> trials;
     for (const csv::Record& record : sheet->records()) {
         auto trial = RecordReader(*sheet, record, plan).read(defaults, ids);

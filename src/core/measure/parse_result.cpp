@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/base/ascii.h"
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 
 namespace sokudo::measure {
@@ -14,7 +15,7 @@ namespace {
 
 constexpr std::string_view kHow = "write it like 1.15 GB/s, 2.35 Gbit/s or 3 GiB in 27 s ±1";
 
-tl::unexpected<Error> refuse(std::string what)
+tl::unexpected<Error> refuse(text::Sentence what)
 {
     return failure(ErrorCode::BadInput, std::move(what) + "; " + std::string(kHow));
 }
@@ -56,7 +57,9 @@ Result<Unit> parseUnit(std::string_view word)
     const std::string base = rest.substr(at);
     if (base == "B" || text::lower(base) == "byte" || text::lower(base) == "bytes") unit.bits = 8 * factor;
     else if (base == "b" || text::lower(base) == "bit" || text::lower(base) == "bits") unit.bits = factor;
-    else return refuse(fmt::format("“{}” is not a unit of data: b is bits, B is bytes", word));
+    else
+        return refuse(
+            text::say("parse-result.is-not-a-unit-2", "“{}” is not a unit of data: b is bits, B is bytes", word));
     return unit;
 }
 
@@ -102,11 +105,14 @@ Result<Measure> splitMeasure(std::string_view in)
     while (end < clean.size() && (ascii::isDigit(clean[end]) || clean[end] == '.' || clean[end] == ',')) ++end;
     const std::string digits = clean.substr(0, end);
     if (digits.empty())
-        return refuse(clean.empty() ? "there is no figure" : fmt::format("“{}” does not start with a figure", clean));
+        return refuse(clean.empty()
+                          ? text::say("parse-result.there-is-no-figure", "there is no figure")
+                          : text::say("parse-result.does-not-start-with", "“{}” does not start with a figure", clean));
     if (digits.find(',') != std::string::npos)
-        return refuse(fmt::format("“{}” has a comma; write a point for decimals and no thousands mark", digits));
+        return refuse(text::say("parse-result.has-a-comma-write",
+                                "“{}” has a comma; write a point for decimals and no thousands mark", digits));
     const auto number = text::parseNumber(digits);
-    if (!number) return refuse(fmt::format("“{}” is not a number", digits));
+    if (!number) return refuse(text::say("parse-result.is-not-a-number", "“{}” is not a number", digits));
     std::string unit;
     for (char c : clean.substr(end))
         if (!ascii::isBlank(c)) unit.push_back(c);
@@ -121,7 +127,7 @@ Result<double> parseSeconds(std::string_view in)
         double seconds = 0;
         for (const std::string& part : text::split(clean, ':')) {
             const auto value = text::parseNumber(part);
-            if (!value) return refuse(fmt::format("“{}” is not a time", clean));
+            if (!value) return refuse(text::say("parse-result.is-not-a-time", "“{}” is not a time", clean));
             seconds = seconds * 60 + *value;
         }
         return seconds;
@@ -136,9 +142,10 @@ Result<double> parseSeconds(std::string_view in)
         if (!part) return tl::unexpected(part.error());
         const auto factor = secondsIn(part->unit);
         if (!factor)
-            return refuse(part->unit.empty()
-                              ? fmt::format("“{}” has no unit of time; write s, min or h", clean)
-                              : fmt::format("“{}” is not a unit of time; write s, min or h", part->unit));
+            return refuse(part->unit.empty() ? text::say("parse-result.has-no-unit-of",
+                                                         "“{}” has no unit of time; write s, min or h", clean)
+                                             : text::say("parse-result.is-not-a-unit",
+                                                         "“{}” is not a unit of time; write s, min or h", part->unit));
         seconds += part->number * *factor;
         at = next;
         while (at < clean.size() && ascii::isBlank(clean[at])) ++at;
@@ -152,7 +159,8 @@ Result<double> parseError(std::string_view in, double value, double unitFactor, 
     std::string clean = text::trimmed(in);
     if (clean.ends_with("%")) {
         const auto percent = text::parseNumber(clean.substr(0, clean.size() - 1));
-        if (!percent) return refuse(fmt::format("“{}” behind ± is not a percentage", clean));
+        if (!percent)
+            return refuse(text::say("parse-result.behind-is-not-a-2", "“{}” behind ± is not a percentage", clean));
         return value * *percent / 100;
     }
     const auto part = splitMeasure(clean);
@@ -160,7 +168,8 @@ Result<double> parseError(std::string_view in, double value, double unitFactor, 
     if (part->unit.empty()) return part->number * unitFactor;
     if (isTime) {
         const auto factor = secondsIn(part->unit);
-        if (!factor) return refuse(fmt::format("“{}” behind ± is not a unit of time", part->unit));
+        if (!factor)
+            return refuse(text::say("parse-result.behind-is-not-a", "“{}” behind ± is not a unit of time", part->unit));
         return part->number * *factor;
     }
     const auto unit = parseUnit(part->unit);
@@ -172,7 +181,7 @@ Result<ParsedResult> sizeInTime(const Measure& size, const Unit& unit, std::stri
 {
     const auto seconds = parseSeconds(time);
     if (!seconds) return tl::unexpected(seconds.error());
-    if (*seconds <= 0) return refuse("the time must be above 0 s");
+    if (*seconds <= 0) return refuse(text::say("parse-result.the-time-must-be", "the time must be above 0 s"));
     double halfWidth = 0;
     if (!error.empty()) {
         const auto last = splitMeasure(time);
@@ -182,7 +191,8 @@ Result<ParsedResult> sizeInTime(const Measure& size, const Unit& unit, std::stri
         halfWidth = *parsed;
     }
     if (halfWidth >= *seconds)
-        return refuse("the error of the time is as large as the time itself: measure for longer");
+        return refuse(text::say("parse-result.the-error-of-the",
+                                "the error of the time is as large as the time itself: measure for longer"));
     const double bits = size.number * unit.bits;
     ParsedResult result;
     result.rate = {BitRate::of(bits / *seconds), BitRate::of(bits / (*seconds + halfWidth)),
@@ -190,8 +200,9 @@ Result<ParsedResult> sizeInTime(const Measure& size, const Unit& unit, std::stri
     result.working = fmt::format("{} {} = {} bits; ÷ {} s = {}", text::number(size.number, 6), size.unit,
                                  text::number(bits, 15), text::number(*seconds, 6), text::rate(result.rate.value));
     if (halfWidth > 0)
-        result.working += fmt::format("; with ± {} s between {} and {}", text::number(halfWidth),
-                                      text::rate(result.rate.low), text::rate(result.rate.high));
+        result.working += text::say("parse-result.with-s-between-and", "; with ± {} s between {} and {}",
+                                    text::figure::number(halfWidth), text::figure::rate(result.rate.low),
+                                    text::figure::rate(result.rate.high));
     return result;
 }
 
@@ -203,11 +214,12 @@ Result<ParsedResult> parseResult(std::string_view in)
     for (std::string_view sign : {"+/-", "+-", "\u00b1"}) replaceAll(clean, sign, "\x01");
     for (std::string_view space : {"\u202f", "\u00a0", "\u2009"}) replaceAll(clean, space, " ");
     replaceAll(clean, " / s", "/s");
-    if (clean.empty()) return refuse("there is nothing to read");
+    if (clean.empty()) return refuse(text::say("parse-result.there-is-nothing-to", "there is nothing to read"));
     const std::size_t sign = clean.find('\x01');
     const std::string error =
         sign == std::string::npos ? std::string() : text::trimmed(std::string_view(clean).substr(sign + 1));
-    if (sign != std::string::npos && error.empty()) return refuse("nothing follows the ±");
+    if (sign != std::string::npos && error.empty())
+        return refuse(text::say("parse-result.nothing-follows-the", "nothing follows the ±"));
     const std::string main = text::trimmed(std::string_view(clean).substr(0, sign));
     std::string first = main, time;
     for (std::string_view word : {" in ", " over ", " / "})
@@ -217,14 +229,18 @@ Result<ParsedResult> parseResult(std::string_view in)
         }
     const auto measured = splitMeasure(first);
     if (!measured) return tl::unexpected(measured.error());
-    if (measured->unit.empty()) return refuse(fmt::format("“{}” has no unit", first));
+    if (measured->unit.empty()) return refuse(text::say("parse-result.has-no-unit", "“{}” has no unit", first));
     const auto unit = parseUnit(measured->unit);
     if (!unit) return tl::unexpected(unit.error());
     if (!time.empty()) {
-        if (unit->perSecond) return refuse(fmt::format("“{}” is already a rate; give a size before the time", first));
+        if (unit->perSecond)
+            return refuse(text::say("parse-result.is-already-a-rate",
+                                    "“{}” is already a rate; give a size before the time", first));
         return sizeInTime(*measured, *unit, time, error);
     }
-    if (!unit->perSecond) return refuse(fmt::format("“{}” is a size; say in how many seconds it went", first));
+    if (!unit->perSecond)
+        return refuse(
+            text::say("parse-result.is-a-size-say", "“{}” is a size; say in how many seconds it went", first));
     const double value = measured->number * unit->bits;
     double halfWidth = 0;
     if (!error.empty()) {
@@ -232,13 +248,14 @@ Result<ParsedResult> parseResult(std::string_view in)
         if (!parsed) return tl::unexpected(parsed.error());
         halfWidth = *parsed;
     }
-    if (value > 9e15) return refuse("that is more than any link carries");
+    if (value > 9e15) return refuse(text::say("parse-result.that-is-more-than", "that is more than any link carries"));
     ParsedResult result;
     result.rate = {BitRate::of(value), BitRate::of(std::max(0.0, value - halfWidth)), BitRate::of(value + halfWidth)};
     result.working = fmt::format("{} {} = {} = {}", text::number(measured->number, 6), measured->unit,
                                  text::rate(result.rate.value), text::byteRate(result.rate.value));
     if (halfWidth > 0)
-        result.working += fmt::format("; between {} and {}", text::rate(result.rate.low), text::rate(result.rate.high));
+        result.working += text::say("parse-result.between-and", "; between {} and {}",
+                                    text::figure::rate(result.rate.low), text::figure::rate(result.rate.high));
     return result;
 }
 

@@ -6,13 +6,14 @@
 #include <string_view>
 
 #include "core/base/result.h"
+#include "core/base/sentence.h"
 #include "core/measure/trial.h"
 
 namespace sokudo::measure {
 
 struct ParsedResult {
     MeasuredRate rate;
-    std::string working;  ///< the sum as a person follows it
+    text::Sentence working;  ///< the sum as a person follows it
 };
 
 /// A rate, or a size and a time. `b` is bits and `B` bytes; k, M, G, T are decimal, Ki, Mi, Gi, Ti binary.

@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "core/base/result.h"
+#include "core/base/sentence.h"
 #include "core/measure/trial.h"
 
 namespace sokudo::measure {
@@ -21,9 +22,9 @@ template <class T>
 struct Reading {
     std::optional<T> value;
     WhyNot why = WhyNot::NotPresent;
-    std::string explanation;
+    text::Sentence explanation;
     static Reading of(T v) { return {std::move(v), WhyNot::NotPresent, {}}; }
-    static Reading none(WhyNot why, std::string explanation) { return {std::nullopt, why, std::move(explanation)}; }
+    static Reading none(WhyNot why, text::Sentence explanation) { return {std::nullopt, why, std::move(explanation)}; }
     explicit operator bool() const { return value.has_value(); }
     const T& operator*() const { return *value; }
     const T* operator->() const { return &*value; }

@@ -6,15 +6,17 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/measure/parse_result.h"
 
 namespace sokudo::measure {
 namespace {
 
-constexpr std::string_view kHow =
+constexpr text::Line kHow = {
+    "speed-up.write-a-gain-as",
     "write a gain as “4 times as fast”, “300 % faster”, “75 % less time”, “half the time”, “20 min to 5 min” or “0.94 "
-    "Gb/s to 2.35 Gb/s”";
+    "Gb/s to 2.35 Gb/s”"};
 
 /// The number that a text begins with, and what stands behind it.
 std::optional<std::pair<double, std::string>> leading(std::string_view text)
@@ -57,10 +59,7 @@ std::optional<double> secondsOf(std::string_view typed)
     return sum > 0 ? std::optional(sum) : std::nullopt;
 }
 
-Result<SpeedUp> bad(std::string_view text)
-{
-    return failure(ErrorCode::BadInput, std::string(kHow), fmt::format("“{}”", text));
-}
+Result<SpeedUp> bad(std::string_view text) { return failure(ErrorCode::BadInput, kHow, fmt::format("“{}”", text)); }
 
 /// "0.94 Gb/s to 2.35 Gb/s"; each may be written as a result of its own.
 Result<SpeedUp> ofRates(std::string_view before, std::string_view after, std::string_view whole)
@@ -69,10 +68,11 @@ Result<SpeedUp> ofRates(std::string_view before, std::string_view after, std::st
     if (!old || !now || old->rate.value.steps() <= 0 || now->rate.value.steps() <= 0) return bad(whole);
     const double factor = now->rate.value.in() / old->rate.value.in();
     return SpeedUp{factor, factor,
-                   fmt::format("{} ÷ {} = {}: {} % {}, and a copy takes {} % {} time", text::rate(now->rate.value),
-                               text::rate(old->rate.value), text::number(factor),
-                               text::number(100 * std::fabs(factor - 1), 3), factor >= 1 ? "more" : "less",
-                               text::number(100 * std::fabs(1 - 1 / factor), 3), factor >= 1 ? "less" : "more")};
+                   text::say("speed-up.and-a-copy-takes", "{} ÷ {} = {}: {} % {}, and a copy takes {} % {} time",
+                             text::figure::rate(now->rate.value), text::figure::rate(old->rate.value),
+                             text::figure::number(factor), text::figure::number(100 * std::fabs(factor - 1), 3),
+                             factor >= 1 ? "more" : "less", text::figure::number(100 * std::fabs(1 - 1 / factor), 3),
+                             factor >= 1 ? "less" : "more")};
 }
 
 Result<SpeedUp> ofTimes(std::string_view before, std::string_view after, std::string_view whole)
@@ -103,11 +103,13 @@ Result<SpeedUp> readSpeedUp(std::string_view typed)
     const double n = number->first;
     const std::string& words = number->second;
     if (words == "times as fast" || words == "times as quick" || words == "x")
-        return SpeedUp{n, n, fmt::format("{} as it stands", text::number(n))};
+        return SpeedUp{n, n, text::say("speed-up.as-it-stands", "{} as it stands", text::figure::number(n))};
     if (words == "times faster" || words == "x faster" || words == "times quicker")
         return SpeedUp{n, n + 1,
-                       fmt::format("most people mean {}; by the letter it is 1 + {} = {}: say “{} times as fast”",
-                                   text::number(n), text::number(n), text::number(n + 1), text::number(n))};
+                       text::say("speed-up.most-people-mean-by",
+                                 "most people mean {}; by the letter it is 1 + {} = {}: say “{} times as fast”",
+                                 text::figure::number(n), text::figure::number(n), text::figure::number(n + 1),
+                                 text::figure::number(n))};
     if (words == "% faster" || words == "percent faster" || words == "% quicker")
         return SpeedUp{1 + n / 100, 1 + n / 100,
                        fmt::format("1 + {} ÷ 100 = {}", text::number(n), text::number(1 + n / 100))};

@@ -6,12 +6,13 @@
 #include <string_view>
 
 #include "core/base/result.h"
+#include "core/base/sentence.h"
 
 namespace sokudo::measure {
 
 struct SpeedUp {
     double least = 1, most = 1;  ///< new rate over old; they differ where the words can be read in two ways
-    std::string working;
+    text::Sentence working;
 };
 
 /// "N times as fast", "N times faster" (N, or N + 1 when read by the letter), "p % faster", "p % less time", "half the

@@ -6,6 +6,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/kb/stage_rows.h"
 
@@ -85,13 +86,16 @@ Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate
 {
     Comparison result;
     if (before.empty() || after.empty()) {
-        result.words = "there is nothing to compare yet";
+        result.words = text::say("statistics.there-is-nothing-to", "there is nothing to compare yet");
         return result;
     }
     result.ratio = medianOf(after).in() / std::max(1.0, medianOf(before).in());
-    const std::string factor = fmt::format("{} times as fast", text::number(result.ratio, 3));
+    const text::Sentence factor =
+        text::say("statistics.times-as-fast", "{} times as fast", text::figure::number(result.ratio, 3));
     if (before.size() < 2 || after.size() < 2) {
-        result.words = factor + "; one run on a side cannot tell a change from chance: run at least three of each";
+        result.words =
+            factor + text::say("statistics.one-run-on-a",
+                               "; one run on a side cannot tell a change from chance: run at least three of each");
         return result;
     }
     const auto a = logs(before), b = logs(after);
@@ -110,10 +114,14 @@ Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate
         result.change = result.ratio > 1 ? Change::Improved : Change::Worse;
     else if (excludesOne) result.change = Change::TooSmallToMatter;
     else result.change = std::exp(width) - 1 <= kSmallestThatMatters ? Change::NoneShown : Change::NotEnoughData;
-    constexpr std::string_view kWords[] = {"a real gain", "a real loss", "measurable, too small to matter",
-                                           "no change shown", "not enough runs to tell"};
-    result.words = fmt::format("{} ({} to {}): {}", factor, text::number(result.ratioLow, 3),
-                               text::number(result.ratioHigh, 3), kWords[static_cast<int>(result.change)]);
+    constexpr text::Line kWords[] = {{"statistics.a-real-gain", "a real gain"},
+                                     {"statistics.a-real-loss", "a real loss"},
+                                     {"statistics.too-small", "measurable, too small to matter"},
+                                     {"statistics.no-change-shown", "no change shown"},
+                                     {"statistics.not-enough-runs", "not enough runs to tell"}};
+    result.words =
+        text::say("statistics.change", "{} ({} to {}): {}", factor, text::figure::number(result.ratioLow, 3),
+                  text::figure::number(result.ratioHigh, 3), text::Sentence(kWords[static_cast<int>(result.change)]));
     return result;
 }
 

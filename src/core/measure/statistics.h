@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/base/quantity.h"
+#include "core/base/sentence.h"
 #include "core/kb/knowledge_base.h"
 #include "core/kb/stage_rows.h"
 
@@ -32,7 +33,7 @@ struct Comparison {
     Change change = Change::NotEnoughData;
     double ratio = 1;                    ///< median after / median before
     double ratioLow = 0, ratioHigh = 0;  ///< 95 % interval by Welch's t on log rates; 0 when there are too few runs
-    std::string words;
+    text::Sentence words;
 };
 
 /// Before and after of the same path. A change counts when the interval excludes 1 and it is at least 3 %.

@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/oneline/changed_stage.h"
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/expect/both_ways.h"
 #include "core/expect/remedy.h"
 #include "core/oneline/path_parts.h"
@@ -52,17 +51,21 @@ Result<expect::Stage> staged(std::string_view text, const expect::Expectation& p
                              const std::vector<expect::Stage>& others, int& mtu, const kb::KnowledgeBase& kb)
 {
     const auto words = tokens(text, 0);
-    if (words.empty()) return failure(ErrorCode::BadInput, "type what stands there instead");
+    if (words.empty())
+        return failure(ErrorCode::BadInput,
+                       text::say("changed-stage.type-what-stands-there", "type what stands there instead"));
     auto part = readPathPart(words, kb);
     if (!part) return tl::unexpected(part.error());
     if (part->mtu) mtu = *part->mtu;
     if (!part->make)
-        return failure(ErrorCode::BadInput, "that is no stage of its own: turn both ways on for the whole path");
+        return failure(ErrorCode::BadInput,
+                       text::say("changed-stage.that-is-no-stage",
+                                 "that is no stage of its own: turn both ways on for the whole path"));
     auto result = part->make({kb, mtu, at == 0, others});
     if (result && !stands(result->kind, path.stages[at].kind))
         return failure(ErrorCode::BadInput,
-                       fmt::format("that is a {}, and here stands a {}", expect::word(result->kind),
-                                   expect::word(path.stages[at].kind)));
+                       text::say("changed-stage.that-is-a-and", "that is a {}, and here stands a {}",
+                                 expect::word(result->kind), expect::word(path.stages[at].kind)));
     return result;
 }
 
@@ -77,7 +80,9 @@ std::string_view exampleFor(expect::StageKind kind)
 Result<expect::Expectation> changedStage(const expect::Expectation& path, std::size_t at, std::string_view text,
                                          const kb::KnowledgeBase& kb)
 {
-    if (at >= path.stages.size()) return failure(ErrorCode::OutOfRange, "pick a stage of the path first");
+    if (at >= path.stages.size())
+        return failure(ErrorCode::OutOfRange,
+                       text::say("changed-stage.pick-a-stage-of", "pick a stage of the path first"));
     const expect::Stage& now = path.stages[at];
     std::vector<expect::Stage> others;
     for (std::size_t i = 0; i < path.stages.size(); ++i)

@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/formulas/framing.h"
 #include "core/kb/stage_rows.h"
@@ -20,6 +21,31 @@ std::optional<BitRate> printedRate(std::string_view word)
     return rateOf(word);
 }
 
+/// What is printed on a box.
+struct Box {
+    std::optional<BitRate> printed, port;
+    int bands = 1;
+};
+
+Result<Box> boxOf(const std::vector<Token>& words)
+{
+    Box box;
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        const Token& token = words[i];
+        if (token.text == "port" && rateOf(token.value)) box.port = rateOf(token.value);
+        else if (token.text == "bands") {
+            const auto whole = wholeNumber(token, 1, 4);
+            if (!whole) return tl::unexpected(whole.error());
+            box.bands = *whole;
+        } else if (const auto rate = printedRate(token.text)) box.printed = rate;
+        else
+            return tl::unexpected(
+                pointAt(token, text::say("headline.this-does-not-belong",
+                                         "this does not belong here; known are the printed figure, port=1g, bands=3")));
+    }
+    return box;
+}
+
 }  // namespace
 
 Result<Headline> readHeadline(std::string_view line, const kb::KnowledgeBase& kb)
@@ -28,43 +54,36 @@ Result<Headline> readHeadline(std::string_view line, const kb::KnowledgeBase& kb
     std::vector<std::string> kinds;
     for (const kb::HeadlineShare& row : kb.all<kb::HeadlineShare>()) kinds.push_back(row.id);
     if (words.empty())
-        return failure(ErrorCode::BadInput,
-                       "write what the box says, such as “wifi 5400”; kinds are " + text::joined(kinds, ", "));
+        return failure(ErrorCode::BadInput, text::say("headline.write-what-the-box",
+                                                      "write what the box says, such as “wifi 5400”; kinds are ") +
+                                                text::joined(kinds, ", "));
     const kb::HeadlineShare* row = kb.find<kb::HeadlineShare>(words.front().text);
     if (!row)
-        return tl::unexpected(
-            pointAt(words.front(), "no kind of gear that Sokudo knows; kinds are " + text::joined(kinds, ", ")));
-    std::optional<BitRate> printed, port;
-    int bands = 1;
-    for (std::size_t i = 1; i < words.size(); ++i) {
-        const Token& token = words[i];
-        if (token.text == "port" && rateOf(token.value)) port = rateOf(token.value);
-        else if (token.text == "bands") {
-            const auto whole = wholeNumber(token, 1, 4);
-            if (!whole) return tl::unexpected(whole.error());
-            bands = *whole;
-        } else if (const auto rate = printedRate(token.text)) printed = rate;
-        else
-            return tl::unexpected(
-                pointAt(token, "this does not belong here; known are the printed figure, port=1g, bands=3"));
-    }
-    if (!printed)
-        return tl::unexpected(
-            pointAt(words.front(), "write the figure on the box behind it, such as " + row->id + " 2400"));
-    const BitRate one = scaled(*printed, 1.0 / bands);
+        return tl::unexpected(pointAt(
+            words.front(), text::say("headline.no-kind-of-gear", "no kind of gear that Sokudo knows; kinds are ") +
+                               text::joined(kinds, ", ")));
+    const auto box = boxOf(words);
+    if (!box) return tl::unexpected(box.error());
+    if (!box->printed)
+        return tl::unexpected(pointAt(words.front(), text::say("headline.write-the-figure-on",
+                                                               "write the figure on the box behind it, such as ") +
+                                                         row->id + " 2400"));
+    const BitRate one = scaled(*box->printed, 1.0 / box->bands);
     Headline result{
-        *printed,    {scaled(one, row->share.low), scaled(one, row->share.typical), scaled(one, row->share.high)},
-        row->name,   {},
-        row->beware, row->from};
-    result.working = fmt::format("{}{} × {} = {} at most; usually × {} = {}", text::rate(*printed),
-                                 bands > 1 ? fmt::format(" ÷ {} bands", bands) : std::string(),
-                                 text::number(row->share.high), text::rate(result.client.high),
-                                 text::number(row->share.typical), text::rate(result.client.typical));
-    if (port) {
-        const auto wire = formulas::goodput(*port);
+        *box->printed, {scaled(one, row->share.low), scaled(one, row->share.typical), scaled(one, row->share.high)},
+        row->name,     {},
+        row->beware,   row->from};
+    result.working = text::say("headline.at-most-usually", "{}{} × {} = {} at most; usually × {} = {}",
+                               text::figure::rate(*box->printed),
+                               box->bands > 1 ? fmt::format(" ÷ {} bands", box->bands) : std::string(),
+                               text::figure::number(row->share.high), text::figure::rate(result.client.high),
+                               text::figure::number(row->share.typical), text::figure::rate(result.client.typical));
+    if (box->port) {
+        const auto wire = formulas::goodput(*box->port);
         if (!wire) return tl::unexpected(wire.error());
         if (*wire < result.client.high)
-            result.working += fmt::format("; its socket of {} carries {}", text::linkRate(*port), text::rate(*wire));
+            result.working += text::say("headline.its-socket-of-carries", "; its socket of {} carries {}",
+                                        text::figure::linkRate(*box->port), text::figure::rate(*wire));
         result.client = {std::min(result.client.low, *wire), std::min(result.client.typical, *wire),
                          std::min(result.client.high, *wire)};
     }

@@ -6,6 +6,7 @@
 #include <string_view>
 
 #include "core/base/result.h"
+#include "core/base/sentence.h"
 #include "core/kb/knowledge_base.h"
 #include "core/kb/provenance.h"
 #include "core/kb/stage_rows.h"
@@ -16,7 +17,7 @@ struct Headline {
     BitRate printed;
     kb::Band client;   ///< what one client sees, one way at a time
     std::string name;  ///< "radio"
-    std::string working;
+    text::Sentence working;
     std::string beware;  ///< what the box does not say
     kb::Provenance from;
 };

@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/kb/copper_rows.h"
 #include "core/kb/port_rows.h"
@@ -48,15 +47,19 @@ public:
     Result<CableOfLine> read(const std::vector<Token>& words)
     {
         if (words.empty())
-            return failure(ErrorCode::BadInput,
-                           "the cable between two / is empty; write its kind and length, such as om4 80m or cat6a 20m");
+            return failure(
+                ErrorCode::BadInput,
+                text::say("line-cable.the-cable-between-two",
+                          "the cable between two / is empty; write its kind and length, such as om4 80m or cat6a 20m"));
         for (const Token& token : words)
             if (auto error = take(token)) return tl::unexpected(*error);
         if (m_made.run.medium.empty())
             return tl::unexpected(
-                pointAt(words.front(), "the cable names no kind; write cat6a, om4, os2, dac or another"));
+                pointAt(words.front(), text::say("line-cable.the-cable-names-no",
+                                                 "the cable names no kind; write cat6a, om4, os2, dac or another")));
         if (m_made.run.length && m_made.run.length->steps() <= 0)
-            return tl::unexpected(pointAt(words.front(), "the length must be above 0 m"));
+            return tl::unexpected(
+                pointAt(words.front(), text::say("line-cable.the-length-must-be", "the length must be above 0 m")));
         return m_made;
     }
 
@@ -68,11 +71,15 @@ private:
         if (token.text == "splices") return counted(token, run.splices);
         if (token.text == "want") {
             run.wanted = rateOf(token.value);
-            return run.wanted ? std::nullopt : std::optional(pointAt(token, "a wish is written want=10, in Gb/s"));
+            return run.wanted ? std::nullopt
+                              : std::optional(pointAt(token, text::say("line-cable.a-wish-is-written",
+                                                                       "a wish is written want=10, in Gb/s")));
         }
         if (token.text == "length") {
             run.length = lengthOf(token.value);
-            return run.length ? std::nullopt : std::optional(pointAt(token, "a length is written length=80m"));
+            return run.length ? std::nullopt
+                              : std::optional(pointAt(token, text::say("line-cable.a-length-is-written",
+                                                                       "a length is written length=80m")));
         }
         if (token.text == "wiremap") return wireMap(token);
         if (token.text == "bundled" || token.text == "bundle") run.bundle = plan::Bundle::Bundled;
@@ -92,18 +99,22 @@ private:
         if (!trait) return trait.error();
         if (*trait) return std::nullopt;
         if (token.hasValue())
-            return pointAt(token, "no property of a cable" + suggestion(token.text, mediumWords(m_kb)));
+            return pointAt(token, text::say("line-cable.no-property-of-a-2", "no property of a cable") +
+                                      suggestion(token.text, mediumWords(m_kb)));
         if (const auto length = lengthOf(token.text)) {
             run.length = length;
             return std::nullopt;
         }
         if (const kb::Medium* medium = m_kb.find<kb::Medium>(token.text)) {
-            if (!run.medium.empty()) return pointAt(token, "a second kind of cable; put a / between two cables");
+            if (!run.medium.empty())
+                return pointAt(token, text::say("line-cable.a-second-kind-of",
+                                                "a second kind of cable; put a / between two cables"));
             run.medium = medium->id;
             return std::nullopt;
         }
         return pointAt(token,
-                       "no cable, length or property that Sokudo knows" + suggestion(token.text, mediumWords(m_kb)));
+                       text::say("line-cable.no-cable-length-or", "no cable, length or property that Sokudo knows") +
+                           suggestion(token.text, mediumWords(m_kb)));
     }
     std::optional<Error> counted(const Token& token, int& into)
     {
@@ -120,7 +131,8 @@ private:
         }
         std::vector<std::string> known;
         for (const kb::WireFault& fault : m_kb.all<kb::WireFault>()) known.push_back(fault.id);
-        return pointAt(token, "a wire map is one of " + text::joined(known, ", "));
+        return pointAt(token,
+                       text::say("line-cable.a-wire-map-is", "a wire map is one of ") + text::joined(known, ", "));
     }
 
     const kb::KnowledgeBase& m_kb;
@@ -158,8 +170,9 @@ Result<plan::Segment> readSegment(const std::vector<Token>& words, const kb::Kno
         } else if (!isFiller(token.text)) {
             return tl::unexpected(pointAt(
                 token,
-                fmt::format("no property of a {}; write its kind, its length and its gauge, such as cord cat6 2m 26awg",
-                            code(result.kind))));
+                text::say("line-cable.no-property-of-a",
+                          "no property of a {}; write its kind, its length and its gauge, such as cord cat6 2m 26awg",
+                          code(result.kind))));
         }
     }
     return result;

@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/reach_rows.h"
@@ -41,13 +40,15 @@ public:
         if (words.empty())
             return failure(
                 ErrorCode::BadInput,
-                fmt::format("the {} end is empty; write its socket, such as sfp+:10gbase-sr or rj45:10gbase-t", which));
+                text::say("line-end.the-end-is-empty",
+                          "the {} end is empty; write its socket, such as sfp+:10gbase-sr or rj45:10gbase-t", which));
         for (const Token& token : words)
             if (auto error = take(token)) return tl::unexpected(*error);
         if (m_end.port.cage.empty())
-            return tl::unexpected(
-                pointAt(words.front(), "the end names no socket; start with rj45, sfp+, sfp28, qsfp28 or another" +
-                                           suggestion(words.front().text, portWords(m_kb))));
+            return tl::unexpected(pointAt(
+                words.front(), text::say("line-end.the-end-names-no",
+                                         "the end names no socket; start with rj45, sfp+, sfp28, qsfp28 or another") +
+                                   suggestion(words.front().text, portWords(m_kb))));
         if (auto error = settlePhy()) return tl::unexpected(*error);
         return m_end;
     }
@@ -71,8 +72,18 @@ private:
             if (m_end.port.cage.empty()) m_end.port.cage = module->cage;
             return std::nullopt;
         }
-        return pointAt(token,
-                       "no socket, PHY, module or setting that Sokudo knows" + suggestion(token.text, portWords(m_kb)));
+        return pointAt(
+            token, text::say("line-end.no-socket-phy-module", "no socket, PHY, module or setting that Sokudo knows") +
+                       suggestion(token.text, portWords(m_kb)));
+    }
+    std::optional<Error> takeModule(const Token& token)
+    {
+        const kb::ModuleKind* module = kb::moduleNamed(m_kb, token.value);
+        if (!module)
+            return pointAt(token, text::say("line-end.no-module-of-the", "no module of the catalogue") +
+                                      suggestion(token.value, portWords(m_kb)));
+        m_end.port.module = module->id;
+        return std::nullopt;
     }
     std::optional<Error> takeSetting(const Token& token)
     {
@@ -80,7 +91,9 @@ private:
         if (token.text == "rates") return takeRates(token);
         if (token.text == "rate" || token.text == "forced") {
             const auto rate = rateOf(token.value);
-            if (!rate) return pointAt(token, "a forced rate is written rate=10, in Gb/s");
+            if (!rate)
+                return pointAt(token,
+                               text::say("line-end.a-forced-rate-is", "a forced rate is written rate=10, in Gb/s"));
             m_end.port.forced = rate;
             return std::nullopt;
         }
@@ -98,30 +111,31 @@ private:
         if (token.text == "role") {
             const auto role = plan::roleFromCode(token.value);
             if (!role)
-                return pointAt(token, "a role is switch, router, computer, storage, access-point, camera or other");
+                return pointAt(token,
+                               text::say("line-end.a-role-is-switch",
+                                         "a role is switch, router, computer, storage, access-point, camera or other"));
             m_end.role = *role;
             return std::nullopt;
         }
-        if (token.text == "module") {
-            const kb::ModuleKind* module = kb::moduleNamed(m_kb, token.value);
-            if (!module) return pointAt(token, "no module of the catalogue" + suggestion(token.value, portWords(m_kb)));
-            m_end.port.module = module->id;
-            return std::nullopt;
-        }
+        if (token.text == "module") return takeModule(token);
         for (const auto& [owner, into] :
              {std::pair(kb::TraitOwner::Port, &m_end.port.traits), std::pair(kb::TraitOwner::Device, &m_end.device)}) {
             const auto taken = takeTrait(token, owner, *into, m_kb);
             if (!taken) return taken.error();
             if (*taken) return std::nullopt;
         }
-        return pointAt(token, "no setting of a port" + suggestion(token.text, portWords(m_kb)) +
-                                  " The settings stand in docs/one-line.md");
+        return pointAt(token,
+                       text::say("line-end.no-setting-of-a", "no setting of a port") +
+                           suggestion(token.text, portWords(m_kb)) +
+                           text::say("line-end.the-settings-stand-in", " The settings stand in docs/one-line.md"));
     }
     std::optional<Error> takeRates(const Token& token)
     {
         for (const std::string& word : text::split(token.value, '+')) {
             const auto rate = rateOf(word);
-            if (!rate) return pointAt(token, "rates are written 10+5+2.5+1, in Gb/s");
+            if (!rate)
+                return pointAt(token,
+                               text::say("line-end.rates-are-written-in", "rates are written 10+5+2.5+1, in Gb/s"));
             m_end.port.rates.push_back(*rate);
         }
         std::sort(m_end.port.rates.begin(), m_end.port.rates.end(), std::greater<>());
@@ -130,7 +144,9 @@ private:
     std::optional<Error> takeBus(const Token& token)
     {
         const auto bus = busOf(token.value);
-        if (!bus) return pointAt(token, "write generation and lanes, such as slot=3.0x4");
+        if (!bus)
+            return pointAt(token, text::say("line-end.write-generation-and-lanes",
+                                            "write generation and lanes, such as slot=3.0x4"));
         if (!m_end.slot) m_end.slot.emplace();
         if (token.text == "slot") {
             m_end.slot->generation = bus->generation;
@@ -144,9 +160,9 @@ private:
     {
         const kb::FecMode* mode = kb::fecModeNamed(m_kb, token.value);
         if (!mode)
-            return pointAt(
-                token,
-                "no kind of FEC; write fec=rs, fec=base-r, fec=none or fec=auto, or the clause: cl74, cl91, cl108");
+            return pointAt(token, text::say("line-end.no-kind-of-fec",
+                                            "no kind of FEC; write fec=rs, fec=base-r, fec=none or fec=auto, or the "
+                                            "clause: cl74, cl91, cl108"));
         m_end.port.fec = plan::fecFromCode(mode->setting);
         return std::nullopt;
     }
@@ -162,7 +178,8 @@ private:
         if (cage->holdsModule) {
             const kb::ModuleKind* module = kb::moduleNamed(m_kb, m_phy->id);
             if (!module)
-                return pointAt(m_phyToken, fmt::format("there is no module of this kind for a {} cage", cage->name));
+                return pointAt(m_phyToken, text::say("line-end.there-is-no-module",
+                                                     "there is no module of this kind for a {} cage", cage->name));
             m_end.port.module = module->id;
             return std::nullopt;
         }
@@ -192,8 +209,8 @@ Result<bool> takeTrait(const Token& token, kb::TraitOwner owner, plan::Traits& i
     if (!kind || kind->of != owner) return false;
     if (!token.hasValue() && kind->type != kb::TraitType::Flag)
         return tl::unexpected(
-            pointAt(token, fmt::format("needs a value: {}",
-                                       kind->choices.empty() ? kind->meaning : text::joined(kind->choices, ", "))));
+            pointAt(token, text::say("line-end.needs-a-value", "needs a value: {}",
+                                     kind->choices.empty() ? kind->meaning : text::joined(kind->choices, ", "))));
     const auto value = kb::traitValue(*kind, token.value);
     if (!value) return tl::unexpected(pointAt(token, value.error().what));
     into.set(kind->id, *value);

@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/kb/port_rows.h"
 #include "core/oneline/line_words.h"
 #include "core/plan/edits.h"
@@ -39,8 +40,10 @@ Result<std::vector<CableOfLine>> readMiddle(const std::vector<Part>& pieces, con
         cables.push_back(std::move(*cable));
     }
     if (cables.empty())
-        return failure(ErrorCode::BadInput,
-                       "between the ends stand only cords and joints; name the cable itself, such as cat6a 20m");
+        return failure(
+            ErrorCode::BadInput,
+            text::say("link-line.between-the-ends-stand",
+                      "between the ends stand only cords and joints; name the cable itself, such as cat6a 20m"));
     return cables;
 }
 
@@ -113,9 +116,11 @@ Result<plan::Plan> planFromLinkLine(std::string_view line, const kb::KnowledgeBa
 {
     const auto pieces = parts(line, '/');
     if (pieces.size() < 3)
-        return failure(ErrorCode::BadInput,
-                       "a link has three parts with / between them: end / cable / end, such as sfp+:10gbase-sr / om3 "
-                       "30m / sfp+:10gbase-sr");
+        return failure(
+            ErrorCode::BadInput,
+            text::say("link-line.a-link-has-three",
+                      "a link has three parts with / between them: end / cable / end, such as sfp+:10gbase-sr / om3 "
+                      "30m / sfp+:10gbase-sr"));
     auto a = readEnd(tokens(pieces.front().text, pieces.front().offset), "first", kb);
     if (!a) return tl::unexpected(a.error());
     auto media = readMiddle(pieces, kb);
@@ -131,7 +136,9 @@ Result<match::LinkReport> judgeLinkLine(std::string_view line, const kb::Knowled
     const auto plan = planFromLinkLine(line, kb);
     if (!plan) return tl::unexpected(plan.error());
     auto reports = match::judgeAll(*plan, kb);
-    if (reports.size() != 1) return failure(ErrorCode::BadInput, "the line does not make one link");
+    if (reports.size() != 1)
+        return failure(ErrorCode::BadInput,
+                       text::say("link-line.the-line-does-not", "the line does not make one link"));
     return reports.front();
 }
 

@@ -4,9 +4,8 @@
 #include <algorithm>
 #include <set>
 
-#include <fmt/format.h>
-
 #include "core/base/ascii.h"
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/kb/part_rows.h"
 
@@ -60,17 +59,19 @@ Result<LabelRead> readLabel(std::string_view label, const kb::KnowledgeBase& kb)
     if (read.known.empty())
         return failure(
             ErrorCode::BadInput,
-            fmt::format("“{}” holds no mark that Sokudo knows; type what is printed, such as 10G-LR 1310nm or SFP28",
-                        label));
+            text::say("marks.holds-no-mark-that",
+                      "“{}” holds no mark that Sokudo knows; type what is printed, such as 10G-LR 1310nm or SFP28",
+                      label));
     std::set<BitRate> rates;
     for (const MarkRead& one : read.known)
         if (one.mark->rate) rates.insert(*one.mark->rate);
     if (rates.size() == 1) read.rate = *rates.begin();
-    if (rates.empty()) read.sentence = "no mark tells a rate";
+    if (rates.empty()) read.sentence = text::say("marks.no-mark-tells-a", "no mark tells a rate");
     else if (read.rate) read.sentence = text::linkRate(*read.rate);
     else
-        read.sentence = fmt::format("the marks differ: {} to {}; a number of Gb/s on the label decides, then the cage",
-                                    text::linkRate(*rates.begin()), text::linkRate(*rates.rbegin()));
+        read.sentence = text::say("marks.the-marks-differ-to",
+                                  "the marks differ: {} to {}; a number of Gb/s on the label decides, then the cage",
+                                  text::figure::linkRate(*rates.begin()), text::figure::linkRate(*rates.rbegin()));
     return read;
 }
 

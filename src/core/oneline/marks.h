@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/base/result.h"
+#include "core/base/sentence.h"
 #include "core/kb/knowledge_base.h"
 #include "core/kb/part_rows.h"
 
@@ -21,7 +22,7 @@ struct LabelRead {
     std::vector<MarkRead> known;       ///< in the order they stand
     std::vector<std::string> unknown;  ///< words that tell nothing Sokudo knows
     std::optional<BitRate> rate;       ///< what the marks agree on; empty: none tells a rate, or they differ
-    std::string sentence;              ///< the answer in one line
+    text::Sentence sentence;           ///< the answer in one line
 };
 
 /// Marks are compared without case, blanks, dots between words and dashes; the longest mark wins.

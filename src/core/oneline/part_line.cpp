@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/oneline/line_words.h"
 
@@ -15,9 +16,11 @@ Result<std::vector<plan::Segment>> readParts(std::string_view text, bool atB, co
     for (const Part& part : parts(text, '/')) {
         const auto words = tokens(part.text, part.offset);
         if (words.empty())
-            return failure(ErrorCode::BadInput, "nothing stands between two /; write cord cat6a 3m / jack");
+            return failure(ErrorCode::BadInput, text::say("part-line.nothing-stands-between-two",
+                                                          "nothing stands between two /; write cord cat6a 3m / jack"));
         if (!isSegment(words))
-            return tl::unexpected(pointAt(words.front(), "a part begins with cord, jack, coupler or panel"));
+            return tl::unexpected(pointAt(words.front(), text::say("part-line.a-part-begins-with",
+                                                                   "a part begins with cord, jack, coupler or panel")));
         auto segment = readSegment(words, kb);
         if (!segment) return tl::unexpected(segment.error());
         segment->atB = atB;

@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/base/whole.h"
 #include "core/formulas/bus.h"
@@ -21,8 +22,9 @@ expect::Stage atFill(expect::Stage stage, double fill)
     const double share = formulas::diskZoneShare(fill);
     stage.carries = {scaled(stage.carries.low, share), scaled(stage.carries.typical, share),
                      scaled(stage.carries.high, share)};
-    stage.working += fmt::format("; {:.0f}{}% full: × √(1 − {} × 0.75) = {}, usually {}", 100 * fill, text::kThin,
-                                 text::number(fill), text::rate(stage.carries.high), text::rate(stage.carries.typical));
+    stage.working += text::say("path-host.full-usually", "; {:.0f}{}% full: × √(1 − {} × 0.75) = {}, usually {}",
+                               100 * fill, text::kThin, text::figure::number(fill),
+                               text::figure::rate(stage.carries.high), text::figure::rate(stage.carries.typical));
     return stage;
 }
 
@@ -35,9 +37,10 @@ Result<expect::Stage> behindBus(const kb::KnowledgeBase& kb, expect::Stage stage
     stage.carries = {std::min(stage.carries.low, most.low), std::min(stage.carries.typical, most.typical),
                      std::min(stage.carries.high, most.high)};
     stage.detail += fmt::format(" {}.0 ×{}", bus.generation, bus.lanes);
-    stage.working += fmt::format("; its bus {}.0 ×{} carries {} usually, {} at most: usually {}, up to {}",
-                                 bus.generation, bus.lanes, text::rate(most.typical), text::rate(most.high),
-                                 text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    stage.working += text::say(
+        "path-host.its-bus-carries-usually", "; its bus {}.0 ×{} carries {} usually, {} at most: usually {}, up to {}",
+        bus.generation, bus.lanes, text::figure::rate(most.typical), text::figure::rate(most.high),
+        text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     return stage;
 }
 
@@ -56,11 +59,14 @@ Result<DiskOfLine> disksOf(const Token& word)
     DiskOfLine disk;
     const auto pieces = text::split(word.text, '*');
     disk.group.kind = pieces[0];
-    if (pieces.size() > 2) return tl::unexpected(pointAt(word, "one * is enough: hdd*6"));
+    if (pieces.size() > 2)
+        return tl::unexpected(pointAt(word, text::say("path-host.one-is-enough-hdd", "one * is enough: hdd*6")));
     if (pieces.size() == 1) return disk;
     const auto count = text::parseNumber(pieces[1]);
     const auto whole = count ? wholeOf(*count, 1, 999) : std::nullopt;
-    if (!whole) return tl::unexpected(pointAt(word, "write the number of disks behind *, such as hdd*6"));
+    if (!whole)
+        return tl::unexpected(pointAt(
+            word, text::say("path-host.write-the-number-of", "write the number of disks behind *, such as hdd*6")));
     disk.group.count = *whole;
     return disk;
 }
@@ -75,16 +81,20 @@ Result<void> readDiskWord(const Token& token, const kb::KnowledgeBase& kb, DiskO
     } else if (isFactor(kb, token, "disk")) disk.factors.push_back(token.text);
     else if (token.text == "copy" && token.hasValue()) {
         disk.copy = sizeOf(token.value);
-        if (!disk.copy) return tl::unexpected(pointAt(token, "write the size of the copy, such as copy=500gb"));
+        if (!disk.copy)
+            return tl::unexpected(pointAt(
+                token, text::say("path-host.write-the-size-of", "write the size of the copy, such as copy=500gb")));
     } else if (token.text == "fill" && kind.starts_with("hdd")) {
         disk.fill = shareOf(token.value);
         if (!disk.fill || *disk.fill > 1)
-            return tl::unexpected(pointAt(token, "write how full the disk is, such as fill=75%"));
+            return tl::unexpected(pointAt(
+                token, text::say("path-host.write-how-full-the", "write how full the disk is, such as fill=75%")));
     } else
-        return tl::unexpected(
-            unknownWord(token, "a disk",
-                        "a level such as raid6, for nvme its bus such as 4.0x4, copy=500gb, aged, fragmented, "
-                        "degraded, rebuilding, inner, checksums, disk-encryption, and for a hard disk fill=75%"));
+        return tl::unexpected(unknownWord(
+            token, "a disk",
+            text::say("path-host.a-level-such-as",
+                      "a level such as raid6, for nvme its bus such as 4.0x4, copy=500gb, aged, fragmented, "
+                      "degraded, rebuilding, inner, checksums, disk-encryption, and for a hard disk fill=75%")));
     return {};
 }
 
@@ -111,7 +121,8 @@ Result<std::optional<PathPart>> readDisk(const Words& words, const kb::Knowledge
                         const auto path = expect::settle(line.result);
                         if (path.isEmpty())
                             return failure(ErrorCode::BadInput,
-                                           "a cache fills from a path: write the stages before it");
+                                           text::say("path-host.a-cache-fills-from",
+                                                     "a cache fills from a path: write the stages before it"));
                         return expect::cachedWriteStage(line.kb, disk.group, *disk.copy, path.expected);
                     }};
 }
@@ -134,7 +145,9 @@ Result<std::optional<PathPart>> readBus(const Words& words)
     if (!isUplink && words.front().text != "pcie" && words.front().text.starts_with("pcie"))
         spec = words.front().text.substr(4) + spec;
     const auto bus = busOf(spec);
-    if (!bus) return tl::unexpected(pointAt(words.front(), "write generation and lanes, such as pcie 3.0 x8"));
+    if (!bus)
+        return tl::unexpected(pointAt(words.front(), text::say("path-host.write-generation-and-lanes",
+                                                               "write generation and lanes, such as pcie 3.0 x8")));
     return PathPart{
         Turn::Path, {}, [bus = *bus, maxPayload, isUplink](const Assembly& line) {
             if (isUplink) return expect::uplinkStage(line.kb, {bus.generation, bus.lanes, maxPayload});
@@ -152,10 +165,14 @@ Result<std::optional<PathPart>> readUsb(const Words& words)
         const auto rate = rateOf(isAdapter ? words[i].value : words[i].text);
         if (!rate)
             return tl::unexpected(pointAt(
-                words[i], "write what USB enumerates at and the rate of the adapter, such as usb 5g adapter=2.5g"));
+                words[i],
+                text::say("path-host.write-what-usb-enumerates",
+                          "write what USB enumerates at and the rate of the adapter, such as usb 5g adapter=2.5g")));
         (isAdapter ? adapter : bus.emplace()) = *rate;
     }
-    if (!bus) return tl::unexpected(pointAt(words.front(), "write what USB enumerates at, such as usb 5g"));
+    if (!bus)
+        return tl::unexpected(pointAt(words.front(), text::say("path-host.write-what-usb-enumerates-2",
+                                                               "write what USB enumerates at, such as usb 5g")));
     return PathPart{Turn::Path, {}, [bus = *bus, adapter](const Assembly& line) {
                         return expect::usbStage(line.kb, bus, adapter);
                     }};
@@ -180,14 +197,16 @@ Result<std::optional<PathPart>> readProcessor(const Words& words, const kb::Know
             (token.text == "cores" ? host.cores : streams) = *whole;
         } else if (isFactor(kb, token, "processor")) factors.push_back(token.text);
         else
-            return tl::unexpected(
-                unknownWord(token, "a processor",
-                            "small-arm, big-arm, old-x86, mid-x86, recent-x86, 4.5ghz, cores=8, streams=4, and what "
-                            "slows it such as virtio, overlay, firewall, no-offload, numa-remote, power-saving"));
+            return tl::unexpected(unknownWord(
+                token, "a processor",
+                text::say("path-host.small-arm-big-arm",
+                          "small-arm, big-arm, old-x86, mid-x86, recent-x86, 4.5ghz, cores=8, streams=4, and what "
+                          "slows it such as virtio, overlay, firewall, no-offload, numa-remote, power-saving")));
     }
     if (host.kind.empty() || host.clockGhz <= 0)
         return tl::unexpected(
-            pointAt(words.front(), "write kind and clock of the processor, such as cpu recent-x86 4.5ghz"));
+            pointAt(words.front(), text::say("path-host.write-kind-and-clock",
+                                             "write kind and clock of the processor, such as cpu recent-x86 4.5ghz")));
     return PathPart{Turn::Path, {}, [host, streams, factors](const Assembly& line) {
                         return expect::processorStage(line.kb, host, line.mtu, streams, factors);
                     }};
@@ -203,7 +222,9 @@ Result<std::optional<PathPart>> readHostPart(const Words& words, const kb::Knowl
     if (first == "cpu" || first == "processor") return readProcessor(words, kb);
     if (first == "memory" || first == "mem") {
         if (words.size() > 1)
-            return tl::unexpected(unknownWord(words[1], "memory", "nothing; what is put in memory as a file is ram"));
+            return tl::unexpected(unknownWord(
+                words[1], "memory",
+                text::say("path-host.nothing-what-is-put", "nothing; what is put in memory as a file is ram")));
         return PathPart{Turn::Path, {}, [](const Assembly& line) {
                             return expect::diskStage(line.kb, {"ram", 1, ""}, expect::Access::Read);
                         }};

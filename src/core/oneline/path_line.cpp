@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/expect/both_ways.h"
 #include "core/expect/remedy.h"
 #include "core/kb/host_rows.h"
@@ -46,10 +47,13 @@ void nameStages(std::vector<expect::Stage>& stages)
 
 }  // namespace
 
-Error unknownWord(const Token& token, std::string_view partName, std::string_view known)
+Error unknownWord(const Token& token, std::string_view partName, const text::Sentence& known)
 {
-    if (token.text == "/") return pointAt(token, "the stages of a path are divided by |, the parts of a link by /");
-    return pointAt(token, fmt::format("this does not belong to {}; known there: {}", partName, known));
+    if (token.text == "/")
+        return pointAt(token, text::say("path-line.the-stages-of-a",
+                                        "the stages of a path are divided by |, the parts of a link by /"));
+    return pointAt(token, text::say("path-line.this-does-not-belong", "this does not belong to {}; known there: {}",
+                                    partName, known));
 }
 
 bool isFactor(const kb::KnowledgeBase& kb, const Token& token, std::string_view stage)
@@ -66,11 +70,13 @@ Result<PathPart> readPathPart(const Words& words, const kb::KnowledgeBase& kb)
         if (!*part) continue;
         for (auto word = words.begin(); word != words.end(); ++word)
             if (std::any_of(words.begin(), word, [&](const Token& before) { return before.text == word->text; }))
-                return tl::unexpected(pointAt(*word, "this stands twice in one stage; keep one of them"));
+                return tl::unexpected(pointAt(*word, text::say("path-line.this-stands-twice-in",
+                                                               "this stands twice in one stage; keep one of them")));
         return std::move(**part);
     }
     return tl::unexpected(
-        pointAt(words.front(), "no disk, slot, processor, link, medium or file share that Sokudo knows" +
+        pointAt(words.front(), text::say("path-line.no-disk-slot-processor",
+                                         "no disk, slot, processor, link, medium or file share that Sokudo knows") +
                                    suggestion(words.front().text, startWords(kb))));
 }
 
@@ -82,9 +88,11 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
     for (const Part& piece : parts(line, '|')) {
         const auto words = tokens(piece.text, piece.offset);
         if (words.empty())
-            return failure(ErrorCode::BadInput,
-                           "a stage between two | is empty; write stages such as nvme | pcie 3.0 x4 | 10g | smb",
-                           fmt::format("character {}", piece.offset + 1));
+            return failure(
+                ErrorCode::BadInput,
+                text::say("path-line.a-stage-between-two",
+                          "a stage between two | is empty; write stages such as nvme | pcie 3.0 x4 | 10g | smb"),
+                fmt::format("character {}", piece.offset + 1));
         auto part = readPathPart(words, kb);
         if (!part) return tl::unexpected(part.error());
         if (part->mtu) mtu = mtu ? std::min(*mtu, *part->mtu) : *part->mtu;

@@ -2,8 +2,7 @@
 // Parts of a path line between machines: links, bonds, shared media, routers, tunnels, plans, and what TCP leaves.
 #include <charconv>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/base/whole.h"
 #include "core/formulas/media_faults.h"
@@ -14,7 +13,8 @@
 namespace sokudo::oneline {
 namespace {
 
-constexpr std::string_view kLinkWords = "mtu=9000, ipv6, udp, rdma, vlan, no-timestamps, tunnel=vxlan";
+constexpr text::Line kLinkWords{"path-network.words-of-a-link",
+                                "mtu=9000, ipv6, udp, rdma, vlan, no-timestamps, tunnel=vxlan"};
 
 /// Reads a word that says how packets are framed; false: it is another word.
 Result<bool> readFraming(const Token& token, const kb::KnowledgeBase& kb, formulas::Framing& framing,
@@ -33,8 +33,9 @@ Result<bool> readFraming(const Token& token, const kb::KnowledgeBase& kb, formul
         if (!row) {
             std::vector<std::string> known;
             for (const kb::Encapsulation& one : kb.all<kb::Encapsulation>()) known.push_back(one.id);
-            return tl::unexpected(
-                pointAt(token, "no tunnel that Sokudo knows; known are " + text::joined(known, ", ")));
+            return tl::unexpected(pointAt(
+                token, text::say("path-network.no-tunnel-that-sokudo", "no tunnel that Sokudo knows; known are ") +
+                           text::joined(known, ", ")));
         }
         framing = formulas::wrapped(framing, *row);
     } else if (token.text == "rdma") framing.transport = formulas::Transport::Rdma;
@@ -72,7 +73,9 @@ Result<std::optional<PathPart>> readBond(const Words& words, const kb::Knowledge
         const auto pieces = text::split(token.text, '*');
         if (pieces.size() == 2 && text::parseNumber(pieces[0]) && rateOf(pieces[1])) {
             const auto whole = wholeOf(*text::parseNumber(pieces[0]), 2, 8);
-            if (!whole) return tl::unexpected(pointAt(token, "a bond has 2 to 8 members"));
+            if (!whole)
+                return tl::unexpected(
+                    pointAt(token, text::say("path-network.a-bond-has-to", "a bond has 2 to 8 members")));
             members = *whole;
             each = *rateOf(pieces[1]);
         } else if (token.text == "flows") {
@@ -81,14 +84,18 @@ Result<std::optional<PathPart>> readBond(const Words& words, const kb::Knowledge
             flows = *whole;
         } else if (token.text == "spread") {
             const auto read = expect::spreadFromCode(token.value);
-            if (!read) return tl::unexpected(pointAt(token, "spread is ports, addresses, round-robin or standby"));
+            if (!read)
+                return tl::unexpected(pointAt(token, text::say("path-network.spread-is-ports-addresses",
+                                                               "spread is ports, addresses, round-robin or standby")));
             spread = *read;
         } else {
             const auto read = readFraming(token, kb, framing, part.mtu);
             if (!read) return tl::unexpected(read.error());
             if (!*read)
                 return tl::unexpected(
-                    unknownWord(token, "a bond", "2*10g, flows=4, spread=ports and " + std::string(kLinkWords)));
+                    unknownWord(token, "a bond",
+                                text::say("path-network.words-of-a-bond", "2*10g, flows=4, spread=ports and {}",
+                                          text::Sentence(kLinkWords))));
         }
     }
     if (members == 0) return tl::unexpected(pointAt(words.front(), std::string(kHow)));
@@ -109,15 +116,21 @@ Result<std::optional<PathPart>> readInternet(const Words& words, const kb::Knowl
     for (std::size_t i = 1; i < words.size(); ++i) {
         if (words[i].text == "upload") {
             upload = rateOf(words[i].value);
-            if (!upload) return tl::unexpected(pointAt(words[i], "write the rate of the way up, such as upload=20m"));
+            if (!upload)
+                return tl::unexpected(pointAt(words[i], text::say("path-network.write-the-rate-of",
+                                                                  "write the rate of the way up, such as upload=20m")));
         } else if (const auto rate = rateOf(words[i].text)) plan = rate;
         else if (!isFactor(kb, words[i], "internet"))
-            return tl::unexpected(unknownWord(words[i], "an internet plan",
-                                              "its rate, upload=20m, fibre-plan, cable-plan, any-plan, busy-hour"));
+            return tl::unexpected(
+                unknownWord(words[i], "an internet plan",
+                            text::say("path-network.its-rate-upload-m",
+                                      "its rate, upload=20m, fibre-plan, cable-plan, any-plan, busy-hour")));
         else if (words[i].text.ends_with("-plan")) overshoot = words[i].text;
         else factors.push_back(words[i].text);
     }
-    if (!plan) return tl::unexpected(pointAt(words.front(), "write the rate of the plan, such as internet 1g"));
+    if (!plan)
+        return tl::unexpected(pointAt(words.front(), text::say("path-network.write-the-rate-of-2",
+                                                               "write the rate of the plan, such as internet 1g")));
     return PathPart{Turn::Path, {}, [=](const Assembly& line) {
                         return expect::internetStage(line.kb, *plan, overshoot, factors, upload);
                     }};
@@ -151,14 +164,18 @@ Result<std::optional<PathPart>> readTransport(const Words& words)
         else if (!isWindow && token.text == "ber" && errorRatioOf(token.value)) flips = errorRatioOf(token.value);
         else if (!isWindow && shareOf(token.text)) share = shareOf(token.text);
         else
-            return tl::unexpected(unknownWord(token, isWindow ? "a window" : "loss",
-                                              isWindow ? "its size such as 64kib, rtt=20ms, streams=4"
-                                                       : "its share such as 0.1% or ber=1e-9, rtt=0.3ms, streams=4"));
+            return tl::unexpected(unknownWord(
+                token, isWindow ? "a window" : "loss",
+                isWindow ? text::say("path-network.its-size-such-as", "its size such as 64kib, rtt=20ms, streams=4")
+                         : text::say("path-network.its-share-such-as",
+                                     "its share such as 0.1% or ber=1e-9, rtt=0.3ms, streams=4")));
     }
     if (!roundTrip || (isWindow ? !window : !share && !flips))
-        return tl::unexpected(pointAt(words.front(), isWindow
-                                                         ? "write size and round trip, such as window 64kib rtt=20ms"
-                                                         : "write share and round trip, such as loss 0.1% rtt=0.3ms"));
+        return tl::unexpected(
+            pointAt(words.front(), isWindow ? text::say("path-network.write-size-and-round",
+                                                        "write size and round trip, such as window 64kib rtt=20ms")
+                                            : text::say("path-network.write-share-and-round",
+                                                        "write share and round trip, such as loss 0.1% rtt=0.3ms")));
     if (isWindow)
         return PathPart{
             Turn::Path, {}, [=](const Assembly&) { return expect::windowStage(*window, *roundTrip, streams); }};
@@ -177,7 +194,8 @@ expect::Stage inTurns(expect::Stage stage, int stations)
         if (band)
             *band = {scaled(band->low, 1.0 / stations), scaled(band->typical, 1.0 / stations),
                      scaled(band->high, 1.0 / stations)};
-    stage.working += fmt::format("; {} stations take turns: up to {} each", stations, text::rate(stage.carries.high));
+    stage.working += text::say("path-network.stations-take-turns-up", "; {} stations take turns: up to {} each",
+                               stations, text::figure::rate(stage.carries.high));
     return stage;
 }
 
@@ -199,15 +217,22 @@ Result<std::optional<PathPart>> readRadio(const Words& words, const kb::Knowledg
         } else if (isFactor(kb, words[i], "radio")) factors.push_back(words[i].text);
         else if (const auto rate = rateOf(words[i].text)) phy = rate;
         else
-            return tl::unexpected(unknownWord(words[i], "radio",
-                                              "its PHY rate such as 2402m, or mcs=11 width=160 streams=2; stations=3, "
-                                              "wall, two-walls, floor, repeat, backhaul"));
+            return tl::unexpected(
+                unknownWord(words[i], "radio",
+                            text::say("path-network.its-phy-rate-such",
+                                      "its PHY rate such as 2402m, or mcs=11 width=160 streams=2; stations=3, "
+                                      "wall, two-walls, floor, repeat, backhaul")));
     }
     if (!phy && mcs >= 0) phy = formulas::wifiRate(mcs, width, streams);
     if (!phy && mcs >= 0)
+        return tl::unexpected(
+            pointAt(words.front(),
+                    text::say("path-network.there-is-no-such",
+                              "there is no such radio: mcs 0 to 13, width 20, 40, 80, 160 or 320, streams 1 to 16")));
+    if (!phy)
         return tl::unexpected(pointAt(
-            words.front(), "there is no such radio: mcs 0 to 13, width 20, 40, 80, 160 or 320, streams 1 to 16"));
-    if (!phy) return tl::unexpected(pointAt(words.front(), "write the PHY rate of the radio, such as radio 2402m"));
+            words.front(),
+            text::say("path-network.write-the-phy-rate", "write the PHY rate of the radio, such as radio 2402m")));
     return PathPart{Turn::Path, {}, [=](const Assembly& line) -> Result<expect::Stage> {
                         auto stage = expect::radioShareStage(line.kb, *phy);
                         if (!stage) return stage;

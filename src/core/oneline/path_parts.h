@@ -37,7 +37,7 @@ Result<std::optional<PathPart>> readCopyPart(const Words&, const kb::KnowledgeBa
 /// One part of whatever kind.
 Result<PathPart> readPathPart(const Words&, const kb::KnowledgeBase&);
 
-Error unknownWord(const Token&, std::string_view partName, std::string_view known);
+Error unknownWord(const Token&, std::string_view partName, const text::Sentence& known);
 /// The word as a factor of such a stage.
 bool isFactor(const kb::KnowledgeBase&, const Token&, std::string_view stage);
 

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/base/ascii.h"
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/base/whole.h"
 #include "core/oneline/word_hints.h"
@@ -139,19 +140,21 @@ std::vector<Part> parts(std::string_view line, char separator)
     }
 }
 
-Error pointAt(const Token& token, std::string what)
+Error pointAt(const Token& token, text::Sentence what)
 {
     const std::string word = token.hasValue() ? token.text + "=" + token.value : token.text;
     return Error{ErrorCode::BadInput, std::move(what), fmt::format("character {}, “{}”", token.position, word)};
 }
 
-std::string suggestion(std::string_view word, const std::vector<std::string>& known)
+text::Sentence suggestion(std::string_view word, const std::vector<std::string>& known)
 {
-    if (std::string hint = hintFor(word); !hint.empty()) return hint;
+    if (text::Sentence hint = hintFor(word); !hint.empty()) return hint;
     const std::string near = text::nearest(word, known);
     if (near == word)
-        return "; the word itself is known: it takes a value after =, or belongs to another part of the line";
-    return near.empty() ? std::string() : "; did you mean " + near + "?";
+        return text::say(
+            "tokens.the-word-itself-is",
+            "; the word itself is known: it takes a value after =, or belongs to another part of the line");
+    return near.empty() ? text::Sentence() : text::say("tokens.did-you-mean", "; did you mean {}?", near);
 }
 
 Result<int> wholeNumber(const Token& token, int least, int most)
@@ -159,8 +162,8 @@ Result<int> wholeNumber(const Token& token, int least, int most)
     const auto value = text::parseNumber(token.value);
     const auto whole = value ? wholeOf(*value, least, most) : std::nullopt;
     if (!whole)
-        return tl::unexpected(
-            pointAt(token, fmt::format("{} is a whole number from {} to {}", token.text, least, most)));
+        return tl::unexpected(pointAt(token, text::say("tokens.is-a-whole-number", "{} is a whole number from {} to {}",
+                                                       token.text, least, most)));
     return *whole;
 }
 

@@ -34,9 +34,9 @@ struct Part {
 std::vector<Part> parts(std::string_view line, char separator);
 
 /// "character 12, “om6”: …": a message that points at the word.
-Error pointAt(const Token&, std::string what);
+Error pointAt(const Token&, text::Sentence what);
 /// "; did you mean om5?", or empty.
-std::string suggestion(std::string_view word, const std::vector<std::string>& known);
+text::Sentence suggestion(std::string_view word, const std::vector<std::string>& known);
 
 /// The token's value as a whole number in a range. @error BadInput  with the range
 Result<int> wholeNumber(const Token&, int least, int most);

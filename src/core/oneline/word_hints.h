@@ -2,12 +2,13 @@
 // What people write in a line that means something else here, or belongs elsewhere.
 #pragma once
 
-#include <string>
 #include <string_view>
+
+#include "core/base/sentence.h"
 
 namespace sokudo::oneline {
 
 /// "; write u/utp, or leave it out" for a word that is often written and not known; empty: nothing to say of it.
-std::string hintFor(std::string_view word);
+text::Sentence hintFor(std::string_view word);
 
 }  // namespace sokudo::oneline

@@ -7,6 +7,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 
 namespace sokudo::plan {
@@ -25,14 +26,16 @@ Problem firstOf(Checks... checks)
     return found;
 }
 
-Problem problem(const char* field, std::string what) { return FieldProblem{field, std::move(what)}; }
+Problem problem(const char* field, text::Sentence what) { return FieldProblem{field, std::move(what)}; }
 
 auto name(const char* field, const std::string& value, const char* example)
 {
     return [field, &value, example]() -> Problem {
         if (text::trimmed(value).empty())
-            return problem(field, fmt::format("is missing or empty; type one, such as “{}”", example));
-        if (value.size() > 200) return problem(field, "is longer than 200 bytes; shorten it");
+            return problem(
+                field, text::say("checks.is-missing-or-empty", "is missing or empty; type one, such as “{}”", example));
+        if (value.size() > 200)
+            return problem(field, text::say("checks.is-longer-than-bytes-3", "is longer than 200 bytes; shorten it"));
         return {};
     };
 }
@@ -41,7 +44,8 @@ auto free(const char* field, const std::string& value)
 {
     return [field, &value]() -> Problem {
         if (value.size() <= kLongestText) return {};
-        return problem(field, fmt::format("is longer than {} bytes; shorten it", kLongestText));
+        return problem(field,
+                       text::say("checks.is-longer-than-bytes-2", "is longer than {} bytes; shorten it", kLongestText));
     };
 }
 
@@ -50,7 +54,8 @@ auto within(const char* field, Number value, Number least, Number most, const ch
 {
     return [=]() -> Problem {
         if (value >= least && value <= most) return {};
-        return problem(field, fmt::format("{} lies outside {} to {}{}", value, least, most, unit));
+        return problem(field,
+                       text::say("checks.lies-outside-to-3", "{} lies outside {} to {}{}", value, least, most, unit));
     };
 }
 
@@ -60,7 +65,8 @@ auto lanes(const char* field, int value)
         constexpr std::array kKnown{0, 1, 2, 4, 8, 16};
         if (std::find(kKnown.begin(), kKnown.end(), value) != kKnown.end()) return {};
         return problem(field,
-                       fmt::format("{} is no number of lanes: 1, 2, 4, 8 or 16, and 0 where it was not read", value));
+                       text::say("checks.is-no-number-of",
+                                 "{} is no number of lanes: 1, 2, 4, 8 or 16, and 0 where it was not read", value));
     };
 }
 
@@ -98,15 +104,19 @@ Problem problemOfSegment(const Segment& segment, std::size_t i)
         if (const auto what = problemOfLength(*segment.length))
             return FieldProblem{at("segments", i, "length_m"), *what};
     if (segment.gauge != 0 && (segment.gauge < 20 || segment.gauge > 34))
-        return FieldProblem{at("segments", i, "gauge_awg"), fmt::format("{} lies outside AWG 20 to 34", segment.gauge)};
+        return FieldProblem{at("segments", i, "gauge_awg"),
+                            text::say("checks.lies-outside-awg-to", "{} lies outside AWG 20 to 34", segment.gauge)};
     return {};
 }
 
 Problem problemOfDisks(const DiskGroup& group, std::size_t i)
 {
-    if (group.kind.empty()) return FieldProblem{at("disks", i, "kind"), "is missing: name a row of disks.csv"};
+    if (group.kind.empty())
+        return FieldProblem{at("disks", i, "kind"),
+                            text::say("checks.is-missing-name-a", "is missing: name a row of disks.csv")};
     if (group.count < 1 || group.count > 999)
-        return FieldProblem{at("disks", i, "count"), fmt::format("{} lies outside 1 to 999", group.count)};
+        return FieldProblem{at("disks", i, "count"),
+                            text::say("checks.lies-outside-to-2", "{} lies outside 1 to 999", group.count)};
     return {};
 }
 
@@ -133,16 +143,17 @@ std::string fieldWords(const std::string& field)
     return dot == std::string::npos ? result : worded(field.substr(dot + 1)) + " of " + result;
 }
 
-std::optional<std::string> problemOfRate(BitRate value)
+std::optional<text::Sentence> problemOfRate(BitRate value)
 {
     if (value > BitRate{} && value <= gigabits(1600)) return {};
-    return "must be a rate above 0 and at most 1600 Gb/s";
+    return text::say("checks.must-be-a-rate-2", "must be a rate above 0 and at most 1600 Gb/s");
 }
 
-std::optional<std::string> problemOfLength(Length value)
+std::optional<text::Sentence> problemOfLength(Length value)
 {
     if (value > Length{} && value <= Length::of(1e5)) return {};
-    return "must be a length above 0 m and at most 100 km; leave it out when it was never measured";
+    return text::say("checks.must-be-a-length",
+                     "must be a length above 0 m and at most 100 km; leave it out when it was never measured");
 }
 
 Problem problemOf(const Place& place)
@@ -156,9 +167,10 @@ Problem problemOf(const Device& device)
     const auto processor = [&]() -> Problem {
         if (!device.processor) return {};
         if (device.processor->kind.empty())
-            return problem("processor.kind", "is missing: name a row of processors.csv");
+            return problem("processor.kind",
+                           text::say("checks.is-missing-name-a-2", "is missing: name a row of processors.csv"));
         if (const double clock = device.processor->clockGhz; !(clock >= 0 && clock <= 10))
-            return problem("processor.clock_ghz", "lies outside 0 to 10 GHz");
+            return problem("processor.clock_ghz", text::say("checks.lies-outside-to-ghz", "lies outside 0 to 10 GHz"));
         return within("processor.cores", device.processor->cores, 0, 1024)();
     };
     return firstOf(name("name", device.name, "core"), free("description", device.description), processor,
@@ -179,8 +191,10 @@ Problem problemOf(const Slot& slot)
 Problem problemOf(const Port& port)
 {
     const auto cage = [&]() -> Problem {
-        return port.cage.empty() ? problem("cage", "is missing: say the kind of socket, such as rj45 or sfp+")
-                                 : Problem();
+        return port.cage.empty()
+                   ? problem("cage", text::say("checks.is-missing-say-the",
+                                               "is missing: say the kind of socket, such as rj45 or sfp+"))
+                   : Problem();
     };
     const auto rates = each(port.rates, [](BitRate one, std::size_t i) -> Problem {
         const auto what = problemOfRate(one);
@@ -189,7 +203,8 @@ Problem problemOf(const Port& port)
     const auto mtu = [&]() -> Problem {
         if (!port.mtu || (*port.mtu >= 576 && *port.mtu <= 65535)) return {};
         return problem("mtu_bytes",
-                       fmt::format("{}: an MTU lies between 576 and 65535 bytes; 1500 and 9000 are usual", *port.mtu));
+                       text::say("checks.an-mtu-lies-between",
+                                 "{}: an MTU lies between 576 and 65535 bytes; 1500 and 9000 are usual", *port.mtu));
     };
     return firstOf(name("name", port.name, "the one printed beside it"), cage,
                    within("position", port.position, 0, 9999), rates, rate("forced_bps", port.forced), mtu,
@@ -205,16 +220,24 @@ Problem problemOf(const Run& run)
 
 Problem problemOf(const Waiver& waiver)
 {
-    if (waiver.clause.empty()) return problem("clause", "is missing: a waiver names the finding that it accepts");
-    if (text::trimmed(waiver.reason).empty()) return problem("reason", "is missing: write why you accept this");
-    if (waiver.verdict == "unsafe") return problem("verdict", "what is unsafe cannot be accepted; fix it");
+    if (waiver.clause.empty())
+        return problem("clause", text::say("checks.is-missing-a-waiver",
+                                           "is missing: a waiver names the finding that it accepts"));
+    if (text::trimmed(waiver.reason).empty())
+        return problem("reason", text::say("checks.is-missing-write-why", "is missing: write why you accept this"));
+    if (waiver.verdict == "unsafe")
+        return problem("verdict",
+                       text::say("checks.what-is-unsafe-cannot", "what is unsafe cannot be accepted; fix it"));
     return free("reason", waiver.reason)();
 }
 
 Problem problemOf(const CatalogueRow& row)
 {
-    if (row.table.empty()) return problem("table", "is missing: a row of your own belongs to a table, such as modules");
-    if (row.cells.empty()) return problem("cells", "is empty: copy a shipped row and change it");
+    if (row.table.empty())
+        return problem("table", text::say("checks.is-missing-a-row",
+                                          "is missing: a row of your own belongs to a table, such as modules"));
+    if (row.cells.empty())
+        return problem("cells", text::say("checks.is-empty-copy-a", "is empty: copy a shipped row and change it"));
     return {};
 }
 
@@ -229,7 +252,9 @@ Problem problemOf(const Job& job)
     const auto work = [&]() -> Problem {
         if (job.size < DataSize{}) return problem("size_bytes", "is below 0");
         if (job.size.steps() == 0 && job.purpose.empty())
-            return problem("size_bytes", "is missing: say how much is copied, or which purpose needs a steady rate");
+            return problem("size_bytes",
+                           text::say("checks.is-missing-say-how",
+                                     "is missing: say how much is copied, or which purpose needs a steady rate"));
         return {};
     };
     return firstOf(name("name", job.name, "plates to the store"), work, within("per_week", job.perWeek, 0.0, 100000.0),

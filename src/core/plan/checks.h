@@ -5,14 +5,15 @@
 #include <optional>
 #include <string>
 
+#include "core/base/sentence.h"
 #include "core/plan/plan.h"
 
 namespace sokudo::plan {
 
 /// A field that holds what it may not.
 struct FieldProblem {
-    std::string field;  ///< its key in exported JSON: "mtu_bytes"
-    std::string what;   ///< what is wrong and what it may hold
+    std::string field;    ///< its key in exported JSON: "mtu_bytes"
+    text::Sentence what;  ///< what is wrong and what it may hold
 };
 
 // Ranges, choices and what must be there; nothing about other objects, which the edits and the invariants look at.
@@ -30,8 +31,8 @@ std::optional<FieldProblem> problemOf(const Job&);
 std::string fieldWords(const std::string& field);
 
 /// @return a sentence when the rate is not above 0 and at most 1.6 Tb/s
-std::optional<std::string> problemOfRate(BitRate);
+std::optional<text::Sentence> problemOfRate(BitRate);
 /// @return a sentence when the length is not above 0 and at most 100 km
-std::optional<std::string> problemOfLength(Length);
+std::optional<text::Sentence> problemOfLength(Length);
 
 }  // namespace sokudo::plan

@@ -3,21 +3,22 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/plan/checks.h"
 
 namespace sokudo::plan::edits {
 namespace {
 
-tl::unexpected<Error> refuse(std::string what) { return failure(ErrorCode::BadInput, std::move(what)); }
+tl::unexpected<Error> refuse(text::Sentence what) { return failure(ErrorCode::BadInput, std::move(what)); }
 
 /// What is wrong with the fields of an object, as a sentence about it; nothing where all hold.
 template <class T>
-std::optional<std::string> whyNot(const char* kind, const T& object)
+std::optional<text::Sentence> whyNot(const char* kind, const T& object)
 {
     const auto problem = problemOf(object);
     if (!problem) return std::nullopt;
-    return fmt::format("the {} of the {} {}", fieldWords(problem->field), kind, problem->what);
+    return text::say("edits.the-of-the", "the {} of the {} {}", fieldWords(problem->field), kind, problem->what);
 }
 
 /// The plan with the run's end at `port` left open.
@@ -48,29 +49,33 @@ Plan withoutLooseRuns(Plan plan)
     return plan;
 }
 
-std::optional<std::string> whyPortCannotTake(const Plan& plan, PortId port, RunId run)
+std::optional<text::Sentence> whyPortCannotTake(const Plan& plan, PortId port, RunId run)
 {
     if (!port.isSet()) return std::nullopt;
-    if (!plan.ports.has(port)) return "the run ends at a port that is not in the plan; pick a port of a device";
+    if (!plan.ports.has(port))
+        return text::say("edits.the-run-ends-at",
+                         "the run ends at a port that is not in the plan; pick a port of a device");
     const Device* device = deviceOf(plan, port);
     std::size_t taken = 0;
     for (const Run* other : runsAt(plan, port))
         if (other->id != run) ++taken;
     const std::size_t room = device && isPassive(device->role) ? 2 : 1;
     if (taken < room) return std::nullopt;
-    return fmt::format("{} already holds a run; take that one out first or pick a free port", portText(plan, port));
+    return text::say("edits.already-holds-a-run", "{} already holds a run; take that one out first or pick a free port",
+                     portText(plan, port));
 }
 
 }  // namespace
 
 Result<Plan> putPlace(const Plan& plan, Place place)
 {
-    if (!place.id.isSet()) return refuse("the place has no id");
+    if (!place.id.isSet()) return refuse(text::say("edits.the-place-has-no", "the place has no id"));
     place.name = text::trimmed(place.name);
     if (const auto why = whyNot("place", place)) return refuse(*why);
     for (const Place& other : plan.places)
         if (other.id != place.id && other.name == place.name && other.building == place.building)
-            return refuse(fmt::format("there is already a place called {}; give this one another name", place.name));
+            return refuse(text::say("edits.there-is-already-a-2",
+                                    "there is already a place called {}; give this one another name", place.name));
     Plan next = plan;
     next.places = plan.places.with(std::move(place));
     return next;
@@ -78,13 +83,15 @@ Result<Plan> putPlace(const Plan& plan, Place place)
 
 Result<Plan> putDevice(const Plan& plan, Device device)
 {
-    if (!device.id.isSet()) return refuse("the device has no id");
+    if (!device.id.isSet()) return refuse(text::say("edits.the-device-has-no", "the device has no id"));
     device.name = text::trimmed(device.name);
     if (const auto why = whyNot("device", device)) return refuse(*why);
-    if (!plan.places.has(device.place)) return refuse(fmt::format("{} needs a place that is in the plan", device.name));
+    if (!plan.places.has(device.place))
+        return refuse(text::say("edits.needs-a-place-that", "{} needs a place that is in the plan", device.name));
     for (const Device& other : plan.devices)
         if (other.id != device.id && other.name == device.name)
-            return refuse(fmt::format("there is already a device called {}; give this one another name", device.name));
+            return refuse(text::say("edits.there-is-already-a",
+                                    "there is already a device called {}; give this one another name", device.name));
     Plan next = plan;
     next.devices = plan.devices.with(std::move(device));
     return next;
@@ -93,7 +100,7 @@ Result<Plan> putDevice(const Plan& plan, Device device)
 Result<Plan> putSlot(const Plan& plan, Slot slot)
 {
     if (!slot.id.isSet() || !plan.devices.has(slot.device))
-        return refuse("the slot needs a device that is in the plan");
+        return refuse(text::say("edits.the-slot-needs-a", "the slot needs a device that is in the plan"));
     slot.name = text::trimmed(slot.name);
     if (const auto why = whyNot("slot", slot)) return refuse(*why);
     Plan next = plan;
@@ -104,24 +111,27 @@ Result<Plan> putSlot(const Plan& plan, Slot slot)
 Result<Plan> putPort(const Plan& plan, Port port)
 {
     if (!port.id.isSet() || !plan.devices.has(port.device))
-        return refuse("the port needs a device that is in the plan");
+        return refuse(text::say("edits.the-port-needs-a", "the port needs a device that is in the plan"));
     port.name = text::trimmed(port.name);
     if (const auto why = whyNot("port", port)) return refuse(*why);
     for (const Port& other : plan.ports)
         if (other.id != port.id && other.device == port.device && other.name == port.name)
-            return refuse(
-                fmt::format("the device already has a port called {}; give this one another name", port.name));
+            return refuse(text::say("edits.the-device-already-has",
+                                    "the device already has a port called {}; give this one another name", port.name));
     if (port.slot.isSet() && (!plan.slots.has(port.slot) || plan.slots.find(port.slot)->device != port.device))
-        return refuse(fmt::format("port {} is on a slot that its device does not have", port.name));
+        return refuse(text::say("edits.port-is-on-a", "port {} is on a slot that its device does not have", port.name));
     if (port.splitOf.isSet()) {
         const Port* whole = plan.ports.find(port.splitOf);
         if (!whole || whole->device != port.device || whole->id == port.id || whole->splitOf.isSet())
-            return refuse(fmt::format("{} must be a leg of a four-lane port of the same device", port.name));
-        if (port.leg < 1) return refuse(fmt::format("{} needs its lane, from 1 to 8", port.name));
+            return refuse(
+                text::say("edits.must-be-a-leg", "{} must be a leg of a four-lane port of the same device", port.name));
+        if (port.leg < 1)
+            return refuse(text::say("edits.needs-its-lane-from", "{} needs its lane, from 1 to 8", port.name));
         for (const Port& other : plan.ports)
             if (other.id != port.id && other.splitOf == port.splitOf && other.leg == port.leg)
-                return refuse(fmt::format("lane {} of {} is already {}; give this leg another lane", port.leg,
-                                          whole->name, other.name));
+                return refuse(text::say("edits.lane-of-is-already",
+                                        "lane {} of {} is already {}; give this leg another lane", port.leg,
+                                        whole->name, other.name));
     }
     Plan next = plan;
     next.ports = plan.ports.with(std::move(port));
@@ -130,9 +140,12 @@ Result<Plan> putPort(const Plan& plan, Port port)
 
 Result<Plan> putRun(const Plan& plan, Run run)
 {
-    if (!run.id.isSet()) return refuse("the run has no id");
-    if (!run.a.isSet() && !run.b.isSet()) return refuse("a run needs at least one end; pick a port");
-    if (run.a == run.b) return refuse("both ends of the run are the same port; pick another for one end");
+    if (!run.id.isSet()) return refuse(text::say("edits.the-run-has-no", "the run has no id"));
+    if (!run.a.isSet() && !run.b.isSet())
+        return refuse(text::say("edits.a-run-needs-at", "a run needs at least one end; pick a port"));
+    if (run.a == run.b)
+        return refuse(
+            text::say("edits.both-ends-of-the", "both ends of the run are the same port; pick another for one end"));
     if (const auto why = whyNot("run", run)) return refuse(*why);
     for (PortId end : {run.a, run.b})
         if (const auto why = whyPortCannotTake(plan, end, run.id)) return refuse(*why);
@@ -145,11 +158,13 @@ Result<Plan> putWaiver(const Plan& plan, Waiver waiver)
 {
     waiver.reason = text::trimmed(waiver.reason);
     if (!waiver.id.isSet() || !plan.runs.has(waiver.run))
-        return refuse("a waiver belongs to a run of the plan; pick the link again");
+        return refuse(
+            text::say("edits.a-waiver-belongs-to", "a waiver belongs to a run of the plan; pick the link again"));
     if (const auto why = whyNot("waiver", waiver)) return refuse(*why);
     for (const Waiver& other : plan.waivers)
         if (other.id != waiver.id && other.run == waiver.run && other.clause == waiver.clause)
-            return refuse(fmt::format("this finding is already accepted (“{}”); change that waiver", other.reason));
+            return refuse(text::say("edits.this-finding-is-already",
+                                    "this finding is already accepted (“{}”); change that waiver", other.reason));
     Plan next = plan;
     next.waivers = plan.waivers.with(std::move(waiver));
     return next;
@@ -157,7 +172,7 @@ Result<Plan> putWaiver(const Plan& plan, Waiver waiver)
 
 Result<Plan> putCatalogueRow(const Plan& plan, CatalogueRow row)
 {
-    if (!row.id.isSet()) return refuse("the row has no id");
+    if (!row.id.isSet()) return refuse(text::say("edits.the-row-has-no", "the row has no id"));
     if (const auto why = whyNot("row", row)) return refuse(*why);
     Plan next = plan;
     next.catalogue = plan.catalogue.with(std::move(row));
@@ -166,7 +181,8 @@ Result<Plan> putCatalogueRow(const Plan& plan, CatalogueRow row)
 
 Result<Plan> deleteCatalogueRow(const Plan& plan, CatalogueRowId id)
 {
-    if (!plan.catalogue.has(id)) return failure(ErrorCode::NotFound, "the row is not in your catalogue");
+    if (!plan.catalogue.has(id))
+        return failure(ErrorCode::NotFound, text::say("edits.the-row-is-not", "the row is not in your catalogue"));
     Plan next = plan;
     next.catalogue = plan.catalogue.without(id);
     return next;
@@ -174,10 +190,11 @@ Result<Plan> deleteCatalogueRow(const Plan& plan, CatalogueRowId id)
 
 namespace {
 /// Two devices of the plan; empty: they are.
-std::string whyNotEnds(const Plan& plan, DeviceId from, DeviceId to)
+text::Sentence whyNotEnds(const Plan& plan, DeviceId from, DeviceId to)
 {
-    if (!plan.devices.has(from) || !plan.devices.has(to)) return "pick two devices of the plan";
-    return from == to ? "pick two different devices" : "";
+    if (!plan.devices.has(from) || !plan.devices.has(to))
+        return text::say("edits.pick-two-devices-of", "pick two devices of the plan");
+    return from == to ? text::say("edits.pick-two-different-devices", "pick two different devices") : "";
 }
 }  // namespace
 
@@ -185,10 +202,10 @@ Result<Plan> putFlow(const Plan& plan, Flow flow)
 {
     flow.name = text::trimmed(flow.name);
     flow.set = text::trimmed(flow.set);
-    if (!flow.id.isSet()) return refuse("the flow has no id");
+    if (!flow.id.isSet()) return refuse(text::say("edits.the-flow-has-no", "the flow has no id"));
     if (const auto why = whyNot("flow", flow)) return refuse(*why);
-    if (const std::string why = whyNotEnds(plan, flow.from, flow.to); !why.empty())
-        return refuse(fmt::format("flow “{}”: {}", flow.name, why));
+    if (const text::Sentence why = whyNotEnds(plan, flow.from, flow.to); !why.empty())
+        return refuse(text::say("edits.flow", "flow “{}”: {}", flow.name, why));
     Plan next = plan;
     next.flows = plan.flows.with(std::move(flow));
     return next;
@@ -197,10 +214,10 @@ Result<Plan> putFlow(const Plan& plan, Flow flow)
 Result<Plan> putJob(const Plan& plan, Job job)
 {
     job.name = text::trimmed(job.name);
-    if (!job.id.isSet()) return refuse("the job has no id");
+    if (!job.id.isSet()) return refuse(text::say("edits.the-job-has-no", "the job has no id"));
     if (const auto why = whyNot("job", job)) return refuse(*why);
-    if (const std::string why = whyNotEnds(plan, job.from, job.to); !why.empty())
-        return refuse(fmt::format("job “{}”: {}", job.name, why));
+    if (const text::Sentence why = whyNotEnds(plan, job.from, job.to); !why.empty())
+        return refuse(text::say("edits.job", "job “{}”: {}", job.name, why));
     Plan next = plan;
     next.jobs = plan.jobs.with(std::move(job));
     return next;
@@ -208,7 +225,8 @@ Result<Plan> putJob(const Plan& plan, Job job)
 
 Result<Plan> deleteFlow(const Plan& plan, FlowId id)
 {
-    if (!plan.flows.has(id)) return failure(ErrorCode::NotFound, "the flow is not in the plan");
+    if (!plan.flows.has(id))
+        return failure(ErrorCode::NotFound, text::say("edits.the-flow-is-not", "the flow is not in the plan"));
     Plan next = plan;
     next.flows = plan.flows.without(id);
     return next;
@@ -216,7 +234,8 @@ Result<Plan> deleteFlow(const Plan& plan, FlowId id)
 
 Result<Plan> deleteJob(const Plan& plan, JobId id)
 {
-    if (!plan.jobs.has(id)) return failure(ErrorCode::NotFound, "the job is not in the plan");
+    if (!plan.jobs.has(id))
+        return failure(ErrorCode::NotFound, text::say("edits.the-job-is-not", "the job is not in the plan"));
     Plan next = plan;
     next.jobs = plan.jobs.without(id);
     return next;
@@ -224,7 +243,8 @@ Result<Plan> deleteJob(const Plan& plan, JobId id)
 
 Result<Plan> deleteWaiver(const Plan& plan, WaiverId id)
 {
-    if (!plan.waivers.has(id)) return failure(ErrorCode::NotFound, "the waiver is not in the plan");
+    if (!plan.waivers.has(id))
+        return failure(ErrorCode::NotFound, text::say("edits.the-waiver-is-not", "the waiver is not in the plan"));
     Plan next = plan;
     next.waivers = plan.waivers.without(id);
     return next;
@@ -244,11 +264,13 @@ Result<Plan> putDeviceWhole(const Plan& plan, Device device, const std::vector<S
 Result<Plan> deletePlace(const Plan& plan, PlaceId id)
 {
     const Place* place = plan.places.find(id);
-    if (!place) return failure(ErrorCode::NotFound, "the place is not in the plan");
+    if (!place)
+        return failure(ErrorCode::NotFound, text::say("edits.the-place-is-not", "the place is not in the plan"));
     for (const Device& device : plan.devices)
         if (device.place == id)
-            return failure(ErrorCode::NotAllowed, fmt::format("{} still stands in {}; move or delete its devices first",
-                                                              device.name, place->name));
+            return failure(ErrorCode::NotAllowed, text::say("edits.still-stands-in-move",
+                                                            "{} still stands in {}; move or delete its devices first",
+                                                            device.name, place->name));
     Plan next = plan;
     next.places = plan.places.without(id);
     return next;
@@ -256,7 +278,8 @@ Result<Plan> deletePlace(const Plan& plan, PlaceId id)
 
 Result<Plan> deleteDevice(const Plan& plan, DeviceId id)
 {
-    if (!plan.devices.has(id)) return failure(ErrorCode::NotFound, "the device is not in the plan");
+    if (!plan.devices.has(id))
+        return failure(ErrorCode::NotFound, text::say("edits.the-device-is-not", "the device is not in the plan"));
     Plan next = plan;
     for (const Port* port : portsOf(plan, id)) {
         next = opened(std::move(next), port->id);
@@ -279,7 +302,8 @@ Result<Plan> deleteDevice(const Plan& plan, DeviceId id)
 
 Result<Plan> deleteSlot(const Plan& plan, SlotId id)
 {
-    if (!plan.slots.has(id)) return failure(ErrorCode::NotFound, "the slot is not in the plan");
+    if (!plan.slots.has(id))
+        return failure(ErrorCode::NotFound, text::say("edits.the-slot-is-not", "the slot is not in the plan"));
     Plan next = plan;
     for (const Port& port : plan.ports)
         if (port.slot == id) {
@@ -293,11 +317,12 @@ Result<Plan> deleteSlot(const Plan& plan, SlotId id)
 
 Result<Plan> deletePort(const Plan& plan, PortId id)
 {
-    if (!plan.ports.has(id)) return failure(ErrorCode::NotFound, "the port is not in the plan");
+    if (!plan.ports.has(id))
+        return failure(ErrorCode::NotFound, text::say("edits.the-port-is-not", "the port is not in the plan"));
     for (const Port& leg : plan.ports)
         if (leg.splitOf == id)
             return failure(ErrorCode::NotAllowed,
-                           fmt::format("{} is a leg of this port; delete the legs first", leg.name));
+                           text::say("edits.is-a-leg-of", "{} is a leg of this port; delete the legs first", leg.name));
     Plan next = opened(plan, id);
     next.ports = next.ports.without(id);
     return withoutLooseRuns(std::move(next));
@@ -305,7 +330,8 @@ Result<Plan> deletePort(const Plan& plan, PortId id)
 
 Result<Plan> deleteRun(const Plan& plan, RunId id)
 {
-    if (!plan.runs.has(id)) return failure(ErrorCode::NotFound, "the run is not in the plan");
+    if (!plan.runs.has(id))
+        return failure(ErrorCode::NotFound, text::say("edits.the-run-is-not", "the run is not in the plan"));
     return withoutRun(plan, id);
 }
 

@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/plan/tables.h"
 
 namespace sokudo::plan {
@@ -20,58 +21,68 @@ void look(const Plan&, const T&, Found&)
 void look(const Plan& plan, const Device& device, Found& found)
 {
     if (!plan.places.has(device.place))
-        found.push_back({"device", device.id.value, fmt::format("device {} stands in no place", device.name)});
+        found.push_back({"device", device.id.value,
+                         text::say("invariants.device-stands-in-no", "device {} stands in no place", device.name)});
     else if (device.fedBy.isSet() && !plan.devices.has(device.fedBy))
         found.push_back(
-            {"device", device.id.value, fmt::format("device {} is fed by a device that is gone", device.name)});
+            {"device", device.id.value,
+             text::say("invariants.device-is-fed-by", "device {} is fed by a device that is gone", device.name)});
 }
 
 void look(const Plan& plan, const Slot& slot, Found& found)
 {
     if (!plan.devices.has(slot.device))
-        found.push_back({"slot", slot.id.value, fmt::format("slot {} belongs to no device", slot.name)});
+        found.push_back({"slot", slot.id.value,
+                         text::say("invariants.slot-belongs-to-no", "slot {} belongs to no device", slot.name)});
 }
 
 void look(const Plan& plan, const Port& port, Found& found)
 {
-    const auto say = [&](const char* what) {
-        found.push_back({"port", port.id.value, fmt::format("port {} {}", port.name, what)});
+    const auto say = [&](const text::Sentence& what) {
+        found.push_back({"port", port.id.value, text::say("invariants.port", "port {} {}", port.name, what)});
     };
     const Slot* slot = plan.slots.find(port.slot);
-    if (!plan.devices.has(port.device)) say("belongs to no device");
-    else if (port.splitOf.isSet() && !plan.ports.has(port.splitOf)) say("is a leg of a port that is gone");
-    else if (port.slot.isSet() && !slot) say("is on a slot that is gone");
-    else if (slot && slot->device != port.device) say("is on a slot of another device");
+    if (!plan.devices.has(port.device)) say(text::say("invariants.belongs-to-no-device", "belongs to no device"));
+    else if (port.splitOf.isSet() && !plan.ports.has(port.splitOf))
+        say(text::say("invariants.is-a-leg-of", "is a leg of a port that is gone"));
+    else if (port.slot.isSet() && !slot) say(text::say("invariants.is-on-a-slot", "is on a slot that is gone"));
+    else if (slot && slot->device != port.device)
+        say(text::say("invariants.is-on-a-slot-2", "is on a slot of another device"));
 }
 
 void look(const Plan& plan, const Run& run, Found& found)
 {
-    const auto say = [&](const char* what) {
-        found.push_back({"run", run.id.value, fmt::format("run {} {}", run.label, what)});
+    const auto say = [&](const text::Sentence& what) {
+        found.push_back({"run", run.id.value, text::say("invariants.run", "run {} {}", run.label, what)});
     };
     const auto isGone = [&](PortId end) { return end.isSet() && !plan.ports.has(end); };
-    if (isGone(run.a) || isGone(run.b)) say("ends at a port that is gone");
-    else if (!run.a.isSet() && !run.b.isSet()) say("has no end");
-    else if (run.a == run.b) say("ends where it begins");
+    if (isGone(run.a) || isGone(run.b)) say(text::say("invariants.ends-at-a-port", "ends at a port that is gone"));
+    else if (!run.a.isSet() && !run.b.isSet()) say(text::say("invariants.has-no-end", "has no end"));
+    else if (run.a == run.b) say(text::say("invariants.ends-where-it-begins", "ends where it begins"));
 }
 
 void look(const Plan& plan, const Waiver& waiver, Found& found)
 {
     if (!plan.runs.has(waiver.run))
-        found.push_back(
-            {"waiver", waiver.id.value, fmt::format("the waiver “{}” belongs to a run that is gone", waiver.reason)});
+        found.push_back({"waiver", waiver.id.value,
+                         text::say("invariants.the-waiver-belongs-to", "the waiver “{}” belongs to a run that is gone",
+                                   waiver.reason)});
 }
 
 void look(const Plan& plan, const Flow& flow, Found& found)
 {
     if (!plan.devices.has(flow.from) || !plan.devices.has(flow.to))
-        found.push_back({"flow", flow.id.value, fmt::format("the flow “{}” ends at a device that is gone", flow.name)});
+        found.push_back(
+            {"flow", flow.id.value,
+             text::say("invariants.the-flow-ends-at", "the flow “{}” ends at a device that is gone", flow.name)});
 }
 
 void look(const Plan& plan, const Job& job, Found& found)
 {
     if (!plan.devices.has(job.from) || !plan.devices.has(job.to))
-        found.push_back({"job", job.id.value, fmt::format("the job “{}” ends at a device that is gone", job.name)});
+        found.push_back(
+            {"job", job.id.value,
+             text::say("invariants.the-job-ends-at", "the job “{}” ends at a device that is gone", job.name)});
 }
 
 /// A port takes one run, a jack or a panel port two; of too many, those that come last are named.
@@ -83,9 +94,9 @@ void lookAtPorts(const Plan& plan, Found& found)
             if (!end.isSet()) continue;
             const Device* device = deviceOf(plan, end);
             if (!device || ++taken[end] <= (isPassive(device->role) ? 2 : 1)) continue;
-            found.push_back(
-                {"run", run.id.value,
-                 fmt::format("{} holds {} runs, {} is one too many", portText(plan, end), taken[end], run.label)});
+            found.push_back({"run", run.id.value,
+                             text::say("invariants.holds-runs-is-one", "{} holds {} runs, {} is one too many",
+                                       portText(plan, end), taken[end], run.label)});
             break;
         }
 }
@@ -102,9 +113,9 @@ std::vector<BrokenObject> brokenObjects(const Plan& plan)
     return found;
 }
 
-std::vector<std::string> brokenInvariants(const Plan& plan)
+std::vector<text::Sentence> brokenInvariants(const Plan& plan)
 {
-    std::vector<std::string> sentences;
+    std::vector<text::Sentence> sentences;
     for (BrokenObject& one : brokenObjects(plan)) sentences.push_back(std::move(one.what));
     return sentences;
 }

@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/sentence.h"
 #include "core/plan/plan.h"
 
 namespace sokudo::plan {
@@ -13,13 +14,13 @@ namespace sokudo::plan {
 struct BrokenObject {
     const char* kind;  ///< as in tables.h
     std::int64_t id;
-    std::string what;  ///< "run q2 ends at a port that is gone"
+    text::Sentence what;  ///< "run q2 ends at a port that is gone"
 };
 
 /// Empty for a valid plan. Taking the named objects out, again and again until nothing is named, gives a valid plan.
 std::vector<BrokenObject> brokenObjects(const Plan&);
 /// The same as sentences.
-std::vector<std::string> brokenInvariants(const Plan&);
+std::vector<text::Sentence> brokenInvariants(const Plan&);
 /// The plan without these objects.
 Plan without(Plan, const std::vector<BrokenObject>&);
 

@@ -35,8 +35,8 @@ TableBlock stageTable(const expect::Expectation& path)
 {
     TableBlock table{{"stage", "carries", "usually", "working"}, {}, {}};
     for (const expect::Stage& stage : path.stages)
-        table.rows.push_back(
-            {stage.name, text::rate(stage.carries.high, 3), text::rate(stage.carries.typical, 3), stage.working});
+        table.rows.push_back({stage.name, text::rate(stage.carries.high, 3), text::rate(stage.carries.typical, 3),
+                              stage.working.text()});
     return table;
 }
 

@@ -119,7 +119,7 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
     form->setSave([=, &presenter, base = device]() mutable {
         const auto traits = known->traits();
         if (!traits) {
-            form->setNotice(std::nullopt, toQt(traits.error().what));
+            form->setNotice(std::nullopt, toQt(traits.error().what.text()));
             return false;
         }
         device.traits = *traits;

@@ -110,7 +110,7 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
     form->setSave([=, &presenter, base = port]() mutable {
         const auto traits = known->traits();
         if (!traits) {
-            form->setNotice(std::nullopt, toQt(traits.error().what));
+            form->setNotice(std::nullopt, toQt(traits.error().what.text()));
             return false;
         }
         port.traits = *traits;

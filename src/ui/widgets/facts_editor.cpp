@@ -149,7 +149,7 @@ Result<plan::Traits> FactsEditor::traits() const
         }
         if (typed.empty()) continue;
         const auto value = kb::traitValue(*row.kind, typed);
-        if (!value) return failure(ErrorCode::BadInput, row.kind->name + ": " + value.error().what);
+        if (!value) return failure(ErrorCode::BadInput, row.kind->name + ": " + value.error().what.text());
         result.set(row.kind->id, *value);
     }
     return result;

@@ -65,7 +65,7 @@ private Q_SLOTS:
         const auto sheet = csv::parse(text.toStdString(), "t.csv");
         QVERIFY(!sheet);
         QCOMPARE(toQt(sheet.error().where), where);
-        QVERIFY2(toQt(sheet.error().what).contains(part), sheet.error().what.c_str());
+        QVERIFY2(toQt(sheet.error().what.text()).contains(part), sheet.error().what.text().c_str());
     }
     void writtenLinesAreReadBack()
     {

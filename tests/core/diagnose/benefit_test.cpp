@@ -52,7 +52,7 @@ private Q_SLOTS:
         NEAR(*told.arrives, std::log(2.0) / std::log(10.0), 1e-6);
         QVERIFY2(toQt(told.sentence).contains("10 times as quick") &&
                      toQt(told.sentence).contains("30 % of that gain reaches copies"),
-                 told.sentence.c_str());
+                 told.sentence.text().c_str());
     }
     void nothingArrives()
     {
@@ -62,7 +62,7 @@ private Q_SLOTS:
                               .add(9, TrialKind::Memory, 2.35)
                               .add(9, TrialKind::FileCopy, 0.81)
                               .of(5);
-        QVERIFY2(toQt(told.sentence).contains("the gain does not reach copies"), told.sentence.c_str());
+        QVERIFY2(toQt(told.sentence).contains("the gain does not reach copies"), told.sentence.text().c_str());
     }
     void theMachinesChanged()
     {
@@ -73,7 +73,7 @@ private Q_SLOTS:
                               .add(9, TrialKind::FileCopy, 6)
                               .of(5);
         QVERIFY(!told.arrives);
-        QVERIFY2(toQt(told.sentence).contains("lies in the machines"), told.sentence.c_str());
+        QVERIFY2(toQt(told.sentence).contains("lies in the machines"), told.sentence.text().c_str());
     }
     void whatIsMissingIsNamed()
     {

@@ -22,7 +22,7 @@ diagnose::Judgement judge(const char* measured, const char* line, diagnose::Sour
 bool says(const diagnose::Judgement& result, const char* part)
 {
     return std::any_of(result.why.begin(), result.why.end(),
-                       [&](const std::string& one) { return toQt(one).contains(part); });
+                       [&](const text::Sentence& one) { return toQt(one).contains(part); });
 }
 
 }  // namespace

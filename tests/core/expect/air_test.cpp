@@ -50,7 +50,7 @@ struct Air : FlowsPlan {
     {
         const auto result = path(from, to);
         return std::any_of(result.notes.begin(), result.notes.end(),
-                           [&](const std::string& note) { return toQt(note).contains(part); });
+                           [&](const text::Sentence& note) { return toQt(note).contains(part); });
     }
 };
 

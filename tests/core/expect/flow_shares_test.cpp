@@ -102,7 +102,7 @@ private Q_SLOTS:
             return house.run();
         };
         for (const FlowResult& flow : twoCards(false).flows) {
-            QVERIFY2(flow.problem.empty(), flow.problem.c_str());
+            QVERIFY2(flow.problem.empty(), flow.problem.text().c_str());
             NEAR(flow.share(), 1.0, 1e-6);
         }
         for (const FlowResult& flow : twoCards(true).flows) {
@@ -121,7 +121,7 @@ private Q_SLOTS:
         for (plan::Flow& flow : house.flows) flow.copies = true;
         const FlowShares got = house.run();
         for (const FlowResult& flow : got.flows) {
-            QVERIFY2(flow.problem.empty(), flow.problem.c_str());
+            QVERIFY2(flow.problem.empty(), flow.problem.text().c_str());
             NEAR(inGigabits(flow.rate.typical), 1.0, 1e-3);  // 2 Gb/s of disk for two
             QCOMPARE(toQt(flow.heldBy), "disk of vault");
         }
@@ -183,7 +183,7 @@ private Q_SLOTS:
         house.flow("lost", "vault", "alone");
         house.flow("fine", "vault", "c1");
         const FlowShares got = house.run();
-        QVERIFY(got.flows[0].problem.find("no cable leads") != std::string::npos);
+        QVERIFY(got.flows[0].problem.text().find("no cable leads") != std::string::npos);
         QVERIFY(got.flows[1].problem.empty() && got.flows[1].rate.typical > BitRate{});
     }
     void setsOfAPlan()

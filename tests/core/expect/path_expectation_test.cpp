@@ -71,9 +71,9 @@ private Q_SLOTS:
         const auto mixed = ask(built, "left", "right");
         QCOMPARE(mixed->mtu, 1500);
         QCOMPARE(mixed->notes.size(), std::size_t{1});
-        QVERIFY2(mixed->notes[0].find("left 1, mid 1, mid 2 are set up to 9000") != std::string::npos &&
-                     mixed->notes[0].find("8972 bytes") != std::string::npos,
-                 mixed->notes[0].c_str());
+        QVERIFY2(mixed->notes[0].text().find("left 1, mid 1, mid 2 are set up to 9000") != std::string::npos &&
+                     mixed->notes[0].text().find("8972 bytes") != std::string::npos,
+                 mixed->notes[0].text().c_str());
         built.changePort("right 1", [](plan::Port& port) { port.mtu = 9000; });
         const auto jumbo = ask(built, "left", "right");
         QCOMPARE(jumbo->mtu, 9000);
@@ -84,7 +84,7 @@ private Q_SLOTS:
         PlanBuilder built = testing::twoHosts();
         built.changeDevice("right", [](plan::Device& d) { d.processor = plan::HostProcessor{"small-arm", 1.5, 4}; });
         const auto slow = ask(built, "left", "right");
-        QVERIFY(slow->notes.size() == 1 && slow->notes[0].starts_with("processor of right holds this test"));
+        QVERIFY(slow->notes.size() == 1 && slow->notes[0].text().starts_with("processor of right holds this test"));
         QVERIFY(ask(furnished(), "left", "right")->notes.empty());
     }
     /// One core of 1 GHz carries 5.5 Gb/s; two of them at 0.8 fill the wire.
@@ -95,7 +95,7 @@ private Q_SLOTS:
         const auto slow = ask(built, "left", "right");
         QVERIFY2(slow->notes.size() == 1 &&
                      toQt(slow->notes[0]).contains("3 streams, each on a core of its own, would fill"),
-                 slow->notes.front().c_str());  // 9.37 / (0.8 * 5.5) = 2.13
+                 slow->notes.front().text().c_str());  // 9.37 / (0.8 * 5.5) = 2.13
     }
     void bothWaysAtOnce()
     {
@@ -156,7 +156,7 @@ private Q_SLOTS:
         built.changeDevice("mid", [](plan::Device& d) { d.role = plan::Role::Router; });
         const auto unread = ask(built, "left", "right");
         QVERIFY(std::any_of(unread->missing.begin(), unread->missing.end(),
-                            [](const Missing& one) { return one.what.starts_with("whether mid routes"); }));
+                            [](const Missing& one) { return one.what.text().starts_with("whether mid routes"); }));
         built.changeDevice("mid", [](plan::Device& d) {
             d.traits.set("forwards", "router-soc");
             d.traits.set("inspects", "inspect-soc");
@@ -176,7 +176,7 @@ private Q_SLOTS:
         const PathQuestion question{built.deviceId("left"), built.deviceId("right")};
         const auto missing = expectation(plan, knowledge(), reports, question)->missing;
         QVERIFY(std::any_of(missing.begin(), missing.end(),
-                            [](const Missing& one) { return one.what == "the chipset uplink of right"; }));
+                            [](const Missing& one) { return one.what.text() == "the chipset uplink of right"; }));
         plan::Device right = *plan::deviceNamed(plan, "right");
         right.traits.set("uplink", "4.0x4");
         plan.devices = plan.devices.with(right);

@@ -235,9 +235,10 @@ private Q_SLOTS:
             const Stage& last = path->stages.back();
             const std::string figure = text::rate(last.carries.high), fine = text::rate(last.carries.high, 5),
                               coarse = text::rate(last.carries.high, 3);
-            QVERIFY2(last.working.find(figure) != std::string::npos || last.working.find(fine) != std::string::npos ||
-                         last.working.find(coarse) != std::string::npos,
-                     (std::string(line) + ": " + last.working + " against " + figure).c_str());
+            QVERIFY2(last.working.text().find(figure) != std::string::npos ||
+                         last.working.text().find(fine) != std::string::npos ||
+                         last.working.text().find(coarse) != std::string::npos,
+                     (std::string(line) + ": " + last.working.text() + " against " + figure).c_str());
         }
     }
     void twoLimitsAtOnce()

@@ -67,7 +67,7 @@ private Q_SLOTS:
         const auto told = ask(built, copyJob(built, 80, 2));
         QCOMPARE(told.notes.size(), std::size_t{1});
         QVERIFY2(toQt(told.notes[0]).contains("526 kWh a year") && toQt(told.notes[0]).contains("350 kWh less"),
-                 told.notes[0].c_str());
+                 told.notes[0].text().c_str());
         built.changeDevice("left", [](plan::Device& device) { device.traits.set("idle-w", "15"); });
         QVERIFY(toQt(ask(built, copyJob(built, 80, 2)).notes[0]).contains("nothing to gain there"));
         built.changeDevice("left", [](plan::Device& device) { device.role = plan::Role::Storage; });
@@ -80,7 +80,7 @@ private Q_SLOTS:
         const PlanBuilder built = slowHouse("ssd");
         const plan::Job job = copyJob(built, 80, 2);
         const Upgrade got = ask(built, job);
-        QVERIFY2(got.problem.empty(), got.problem.c_str());
+        QVERIFY2(got.problem.empty(), got.problem.text().c_str());
         NEAR(got.each.in(), 80 * 8 / (0.96 * 0.995 * 0.941482), 0.5);
         const UpgradeTier& ten = tierOf(got, 10);
         NEAR(inGigabits(ten.rate.typical), 4.08, 1e-3);
@@ -92,7 +92,7 @@ private Q_SLOTS:
         QCOMPARE(toQt(got.heldBy), "file share over left 1 — mid 1");
         // nothing more comes of 25 Gb/s: the factor is that of 10
         NEAR(tierOf(got, 25).factor, ten.factor, 1e-6);
-        QVERIFY(got.sentence.find("then disk of right holds it") != std::string::npos);
+        QVERIFY(got.sentence.text().find("then disk of right holds it") != std::string::npos);
     }
     void nothingGainedIsSaid()
     {
@@ -100,7 +100,8 @@ private Q_SLOTS:
         const plan::Job job = copyJob(built, 80, 2);
         const Upgrade got = ask(built, job);
         for (const UpgradeTier& tier : got.tiers) QVERIFY(!tier.isGained);
-        QVERIFY2(got.sentence.starts_with("Nothing is gained by faster links: disk of right"), got.sentence.c_str());
+        QVERIFY2(got.sentence.text().starts_with("Nothing is gained by faster links: disk of right"),
+                 got.sentence.text().c_str());
     }
     void costAnHourSaved()
     {
@@ -125,12 +126,12 @@ private Q_SLOTS:
         const TierCost same = costs(way, gigabits(1));
         QVERIFY(same.cost && *same.cost == 0.0);
         QVERIFY(!costs(way, gigabits(400)).cost);
-        QVERIFY2(costs(way, gigabits(400)).says.find("cannot be brought") != std::string::npos,
-                 costs(way, gigabits(400)).says.c_str());
+        QVERIFY2(costs(way, gigabits(400)).says.text().find("cannot be brought") != std::string::npos,
+                 costs(way, gigabits(400)).says.text().c_str());
         // both ends of both links get 25G: two cards of 130, two ports of 85; the leads between them carry it
         const TierCost faster = costs(way, gigabits(25));
-        QVERIFY2(faster.cost && *faster.cost == 2.0 * (130 + 85), faster.says.c_str());
-        QVERIFY2(faster.says.find("25G card, SFP28 for left") != std::string::npos, faster.says.c_str());
+        QVERIFY2(faster.cost && *faster.cost == 2.0 * (130 + 85), faster.says.text().c_str());
+        QVERIFY2(faster.says.text().find("25G card, SFP28 for left") != std::string::npos, faster.says.text().c_str());
     }
     /// Three streams of 0.6 Gb/s with a safety of 2 need 3.6 Gb/s at the worst moment.
     void aSteadyPurpose()
@@ -143,12 +144,12 @@ private Q_SLOTS:
         NEAR(inGigabits(*got.needs), 3.6, 1e-9);
         QVERIFY(!got.isEnough);
         QVERIFY(!tierOf(got, 2.5).isEnough && tierOf(got, 10).isEnough);
-        QVERIFY2(got.sentence.find("links of") != std::string::npos, got.sentence.c_str());
+        QVERIFY2(got.sentence.text().find("links of") != std::string::npos, got.sentence.text().c_str());
         job.count = 1;
         job.purpose = "camera-4k";
         QVERIFY(ask(built, job).isEnough);
         job.purpose = "juggling";
-        QVERIFY(ask(built, job).problem.find("known are camera-1080p") != std::string::npos);
+        QVERIFY(ask(built, job).problem.text().find("known are camera-1080p") != std::string::npos);
     }
     /// A 2.5G adapter on a USB port of 5 Gb/s: a faster adapter gives 3.4, and no link makes the port faster.
     void theUsbPortStays()
@@ -168,8 +169,8 @@ private Q_SLOTS:
         NEAR(inGigabits(tierOf(got, 5).rate.typical), 0.95 * 3.4, 1e-3);
         NEAR(inGigabits(tierOf(got, 25).rate.typical), 0.95 * 3.4, 1e-3);
         QCOMPARE(toQt(tierOf(got, 25).heldBy), "file share over usb of left");
-        QVERIFY2(tierOf(got, 5).costSays.find("5G USB adapter for left") != std::string::npos,
-                 tierOf(got, 5).costSays.c_str());
+        QVERIFY2(tierOf(got, 5).costSays.text().find("5G USB adapter for left") != std::string::npos,
+                 tierOf(got, 5).costSays.text().c_str());
     }
     void jobsThatCannotBe()
     {

@@ -66,7 +66,7 @@ private Q_SLOTS:
         const auto kb = kb::load(files);
         QVERIFY(!kb);
         QVERIFY2(toQt(kb.error().where).startsWith(file + ":"), kb.error().where.c_str());
-        QVERIFY2(toQt(kb.error().what).contains(what), kb.error().what.c_str());
+        QVERIFY2(toQt(kb.error().what.text()).contains(what), kb.error().what.text().c_str());
     }
     void aMissingTableIsSaid()
     {

@@ -69,7 +69,7 @@ private Q_SLOTS:
         const kb::TraitKind* kind = knowledge().find<kb::TraitKind>(trait.toStdString());
         QVERIFY(kind);
         const auto got = kb::traitValue(*kind, typed.toStdString());
-        QVERIFY2(got, got ? "" : got.error().what.c_str());
+        QVERIFY2(got, got ? "" : got.error().what.text().c_str());
         QCOMPARE(toQt(*got), value);
         QCOMPARE(toQt(kb::traitText(*kind, *got)).replace(QChar(0x202f), ' '), shown);
     }
@@ -101,7 +101,7 @@ private Q_SLOTS:
         QFETCH(QString, says);
         const auto got = kb::traitValue(*knowledge().find<kb::TraitKind>(trait.toStdString()), typed.toStdString());
         QVERIFY(!got);
-        QVERIFY2(toQt(got.error().what).contains(says), got.error().what.c_str());
+        QVERIFY2(toQt(got.error().what.text()).contains(says), got.error().what.text().c_str());
     }
     /// Every kind has bounds or choices, a name and a meaning.
     void kindsAreWhole()

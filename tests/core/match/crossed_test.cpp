@@ -38,8 +38,8 @@ private Q_SLOTS:
         QCOMPARE(found.count(Verdict::NoLink), 2);
         QCOMPARE(found.swaps.size(), std::size_t(1));
         QVERIFY(found.swaps.front().modules);
-        QVERIFY2(found.swaps.front().text.starts_with("core 1 and core 2 are both dark: swap their modules"),
-                 found.swaps.front().text.c_str());
+        QVERIFY2(found.swaps.front().text.text().starts_with("core 1 and core 2 are both dark: swap their modules"),
+                 found.swaps.front().text.text().c_str());
         const plan::Plan mended = match::swapped(house.plan(), found.swaps.front());
         QCOMPARE(analyse(mended, knowledge()).count(Verdict::Fits), 2);
         QVERIFY(analyse(mended, knowledge()).swaps.empty());

@@ -62,7 +62,7 @@ private Q_SLOTS:
         NEAR(inGigabits(network.then), 54.16, 1e-3);
         NEAR(inGigabits(graphics.then), 27.08, 1e-3);
         QVERIFY(graphics.loses() && network.gains());
-        QVERIFY2(toQt(told->sentence).contains("graphics keeps 27.1"), told->sentence.c_str());
+        QVERIFY2(toQt(told->sentence).contains("graphics keeps 27.1"), told->sentence.text().c_str());
     }
     void aFreeSlotCostsNothing()
     {
@@ -71,7 +71,7 @@ private Q_SLOTS:
         const plan::Plan plan = withPort(seat(built, "3", {"a 25G port", 3, 8}), built, "desk a", "3");
         const auto told = match::lanePlan(plan, built.deviceId("desk"), knowledge());
         QVERIFY(told);
-        QVERIFY2(toQt(told->sentence).contains("nothing loses by it"), told->sentence.c_str());
+        QVERIFY2(toQt(told->sentence).contains("nothing loses by it"), told->sentence.text().c_str());
         QVERIFY(told->cards[0].to != "3");
     }
     void whatIsServedStays()

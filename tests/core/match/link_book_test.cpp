@@ -161,7 +161,7 @@ private Q_SLOTS:
         run.length = Length::of(130);
         const auto longer = judged(*plan::edits::putRun(*waived, run));
         QCOMPARE(longer.verdict, Verdict::NoLink);
-        QVERIFY(!longer.waivers.front().holds && longer.waivers.front().why.find("gone") != std::string::npos);
+        QVERIFY(!longer.waivers.front().holds && longer.waivers.front().why.text().find("gone") != std::string::npos);
         QVERIFY(!plan::edits::putWaiver(*waived, {{901}, run.id, "cu-07", "marginal", "again", ""}));
         QVERIFY(!plan::edits::putWaiver(house.plan(), {{901}, run.id, "cu-07", "marginal", "  ", ""}));
         QCOMPARE(plan::edits::deleteRun(*waived, run.id)->waivers.size(), std::size_t{0});

@@ -49,7 +49,7 @@ private Q_SLOTS:
         const auto unequal = dark("sfp28 rates=25 fec=rs / dac 3m class=l / sfp28 rates=25 fec=none");
         QCOMPARE(unequal.next()->row->id, std::string("fec"));
         QCOMPARE(unequal.next()->state, StepState::Found);
-        QVERIFY(unequal.next()->because.find("do not align") != std::string::npos);
+        QVERIFY(unequal.next()->because.text().find("do not align") != std::string::npos);
         // one end left to guess: a cheap look before anything else
         const auto half = dark("sfp28 rates=25 fec=rs / dac 3m class=l / sfp28 rates=25 fec=auto");
         QCOMPARE(half.next()->row->id, std::string("fec"));

@@ -34,7 +34,7 @@ private Q_SLOTS:
         const auto& rows = list.devices[0].rows;
         QCOMPARE(rows.size(), std::size_t(3));
         QCOMPARE(rows[0].rate, gigabits(40));
-        QVERIFY(rows[0].bestUse.find("split into 4") != std::string::npos);
+        QVERIFY(rows[0].bestUse.text().find("split into 4") != std::string::npos);
         const auto sfp = std::find_if(rows.begin(), rows.end(), [](const auto& row) { return row.cage == "SFP+"; });
         QCOMPARE(sfp->used, 2);
         QCOMPARE(sfp->free, 0);  // the combo socket is counted with its other half
@@ -72,7 +72,8 @@ private Q_SLOTS:
         wide.generation = 4;
         wide.lanes = wide.shape = 8;
         const auto moved = match::cardsOf(*plan::edits::putSlot(plan, wide), slot.device, knowledge());
-        QVERIFY2(moved[0].better.find("5 (3.0 ×8) would carry 54.2") != std::string::npos, moved[0].better.c_str());
+        QVERIFY2(moved[0].better.text().find("5 (3.0 ×8) would carry 54.2") != std::string::npos,
+                 moved[0].better.text().c_str());
         // nobody has looked at bracket, neighbour and air
         QCOMPARE(list.cards[0].unseen.size(), std::size_t(3));
         for (const plan::Port& port : Table<plan::Port>(plan.ports)) {

@@ -48,8 +48,8 @@ private Q_SLOTS:
     }
     void wrongFiguresAndKindsAreNamed()
     {
-        QVERIFY(toQt(import("rate_gbps,kind\n9.4,disk\n").error().what).contains("memory or file-copy"));
-        QVERIFY(toQt(import("rate_gbps\n99999\n").error().what).contains("1600 Gb/s"));
+        QVERIFY(toQt(import("rate_gbps,kind\n9.4,disk\n").error().what.text()).contains("memory or file-copy"));
+        QVERIFY(toQt(import("rate_gbps\n99999\n").error().what.text()).contains("1600 Gb/s"));
         QVERIFY(!import("rate_gbps,seconds\n9,99999999999\n"));
     }
     void ratesInNamedUnits()
@@ -95,7 +95,7 @@ private Q_SLOTS:
         const auto got = import(text.toStdString());
         QVERIFY(!got);
         QCOMPARE(toQt(got.error().where), where);
-        QVERIFY2(toQt(got.error().what).contains(what), got.error().what.c_str());
+        QVERIFY2(toQt(got.error().what.text()).contains(what), got.error().what.text().c_str());
     }
     void missingEndsTakeThePathAtHand()
     {

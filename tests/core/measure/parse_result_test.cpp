@@ -108,8 +108,8 @@ private Q_SLOTS:
         QFETCH(QString, part);
         const auto got = parseResult(text.toStdString());
         QVERIFY(!got);
-        QVERIFY2(toQt(got.error().what).contains(part), got.error().what.c_str());
-        QVERIFY2(toQt(got.error().what).contains("write it like"), got.error().what.c_str());
+        QVERIFY2(toQt(got.error().what.text()).contains(part), got.error().what.text().c_str());
+        QVERIFY2(toQt(got.error().what.text()).contains("write it like"), got.error().what.text().c_str());
     }
 };
 

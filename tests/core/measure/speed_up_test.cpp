@@ -41,7 +41,7 @@ private Q_SLOTS:
                                  "5 apples to 3 apples", "-3 times as fast"}) {
             const auto got = measure::readSpeedUp(text);
             QVERIFY2(!got, text);
-            QVERIFY(toQt(got.error().what).contains("times as fast"));
+            QVERIFY(toQt(got.error().what.text()).contains("times as fast"));
         }
     }
 };

@@ -76,7 +76,7 @@ private Q_SLOTS:
         const auto got = oneline::judgeLinkLine(line.toStdString(), knowledge());
         QVERIFY(!got);
         QCOMPARE(toQt(got.error().where), where);
-        QVERIFY2(toQt(got.error().what).contains(what), got.error().what.c_str());
+        QVERIFY2(toQt(got.error().what.text()).contains(what), got.error().what.text().c_str());
         QVERIFY(!toQt(got.error().message()).contains('\n'));
     }
     void screensAreWrittenWithTheirSlash()
@@ -130,7 +130,7 @@ private Q_SLOTS:
             for (auto n = engine() % 14; n > 0; --n)
                 line += std::string(kPieces[engine() % std::size(kPieces)]) + (engine() % 2 ? " " : "");
             const auto got = oneline::judgeLinkLine(line, knowledge());
-            if (!got) QVERIFY2(!got.error().what.empty(), line.c_str());
+            if (!got) QVERIFY2(!got.error().what.text().empty(), line.c_str());
         }
     }
 };

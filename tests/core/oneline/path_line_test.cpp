@@ -135,7 +135,7 @@ private Q_SLOTS:
         const auto got = expectPathLine(line.toStdString(), knowledge());
         QVERIFY(!got);
         QCOMPARE(toQt(got.error().where), where);
-        QVERIFY2(toQt(got.error().what).contains(what), got.error().what.c_str());
+        QVERIFY2(toQt(got.error().what.text()).contains(what), got.error().what.text().c_str());
     }
     void moreLanesNeverCarryLess()
     {

@@ -75,7 +75,7 @@ private Q_SLOTS:
         built.slot("left", "1", 3, 4).device("spare").port("spare", "1", "sfp+");
         const auto got = refused(built, which);
         QVERIFY(!got);
-        QVERIFY2(toQt(got.error().what).contains(part), got.error().what.c_str());
+        QVERIFY2(toQt(got.error().what.text()).contains(part), got.error().what.text().c_str());
     }
     void deletingADeviceOpensItsRuns()
     {
@@ -162,7 +162,7 @@ private Q_SLOTS:
             if (!got) QVERIFY(plan == before);
             else plan = *got;
             const auto broken = brokenInvariants(plan);
-            QVERIFY2(broken.empty(), broken.empty() ? "" : broken.front().c_str());
+            QVERIFY2(broken.empty(), broken.empty() ? "" : broken.front().text().c_str());
         }
     }
 };

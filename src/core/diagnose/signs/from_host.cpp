@@ -2,8 +2,7 @@
 // Signs read from the machines at the ends.
 #include <algorithm>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/diagnose/facts.h"
 #include "core/kb/host_rows.h"
@@ -14,7 +13,7 @@
 namespace sokudo::diagnose {
 namespace {
 
-Observation seen(bool present, std::string text) { return {present, Witness::Read, std::move(text)}; }
+Observation seen(bool present, text::Sentence text) { return {present, Witness::Read, std::move(text)}; }
 
 /// The interface with the fastest link that is up: the one the traffic takes, as far as the host can tell.
 const measure::InterfaceReading* busiest(const measure::HostSnapshot& host)
@@ -52,7 +51,8 @@ std::optional<Observation> rateLow(const Facts& facts)
                       const std::string& name) -> std::optional<Observation> {
                       if (!interface.speed) return std::nullopt;
                       const bool low = *interface.speed < facts.plannedRate();
-                      return seen(low, fmt::format("{} links at {}", name, text::linkRate(*interface.speed)));
+                      return seen(low, text::say("from-host.links-at", "{} links at {}", name,
+                                                 text::figure::linkRate(*interface.speed)));
                   });
 }
 
@@ -62,7 +62,8 @@ std::optional<Observation> halfDuplex(const Facts& facts)
                   [](const auto&, const measure::InterfaceReading& interface,
                      const std::string& name) -> std::optional<Observation> {
                       if (interface.duplex.empty()) return std::nullopt;
-                      return seen(interface.duplex == "half", fmt::format("{} runs {} duplex", name, interface.duplex));
+                      return seen(interface.duplex == "half",
+                                  text::say("from-host.runs-duplex", "{} runs {} duplex", name, interface.duplex));
                   });
 }
 
@@ -87,8 +88,9 @@ std::optional<Observation> busDown(const Facts& facts)
             const kb::BusGeneration* row = kb::busOf(facts.kb, bus.generation);
             const double coded = row ? row->gigatransfers * bus.lanes * row->codingPayload / row->codingTotal : 0;
             const bool below = coded * 0.86 < inGigabits(facts.plannedRate()) * 0.9415;
-            return seen(down && below, fmt::format("{}: the card trained to {}.0 ×{} of {}.0 ×{}", name, bus.generation,
-                                                   bus.lanes, bus.cardGeneration, bus.cardLanes));
+            return seen(down && below,
+                        text::say("from-host.the-card-trained-to", "{}: the card trained to {}.0 ×{} of {}.0 ×{}", name,
+                                  bus.generation, bus.lanes, bus.cardGeneration, bus.cardLanes));
         });
 }
 
@@ -112,8 +114,9 @@ std::optional<Observation> lightLow(const Facts& facts)
                       if (!limit) return std::nullopt;
                       const PowerDbm weakest =
                           *std::min_element(interface.module->rxPower.begin(), interface.module->rxPower.end());
-                      return seen(weakest < *limit, fmt::format("{} receives {}, its limit is {}", name,
-                                                                text::power(weakest), text::power(*limit)));
+                      return seen(weakest < *limit,
+                                  text::say("from-host.receives-its-limit-is", "{} receives {}, its limit is {}", name,
+                                            text::figure::power(weakest), text::figure::power(*limit)));
                   });
 }
 
@@ -131,8 +134,9 @@ std::optional<Observation> lightHigh(const Facts& facts)
                       if (!limit) return std::nullopt;
                       const PowerDbm strongest =
                           *std::max_element(interface.module->rxPower.begin(), interface.module->rxPower.end());
-                      return seen(strongest > *limit, fmt::format("{} receives {}, it bears {}", name,
-                                                                  text::power(strongest), text::power(*limit)));
+                      return seen(strongest > *limit,
+                                  text::say("from-host.receives-it-bears", "{} receives {}, it bears {}", name,
+                                            text::figure::power(strongest), text::figure::power(*limit)));
                   });
 }
 
@@ -143,31 +147,34 @@ std::optional<Observation> clockLow(const Facts& facts)
         [](const measure::HostSnapshot& host, const auto&, const std::string& name) -> std::optional<Observation> {
             if (!host.governor) return std::nullopt;
             return seen(*host.governor == "powersave" || *host.governor == "conservative",
-                        fmt::format("{} runs the governor {}", name, *host.governor));
+                        text::say("from-host.runs-the-governor", "{} runs the governor {}", name, *host.governor));
         });
 }
 
 std::optional<Observation> usbSlow(const Facts& facts)
 {
-    return ofEnds(
-        facts,
-        [&](const auto&, const measure::InterfaceReading& interface,
-            const std::string& name) -> std::optional<Observation> {
-            if (!interface.usb) return std::nullopt;
-            return seen(interface.usb->speed.in() < 1.6 * facts.plannedRate().in(),
-                        fmt::format("{}: the adapter hangs on USB at {}", name, text::linkRate(interface.usb->speed)));
-        });
+    return ofEnds(facts,
+                  [&](const auto&, const measure::InterfaceReading& interface,
+                      const std::string& name) -> std::optional<Observation> {
+                      if (!interface.usb) return std::nullopt;
+                      return seen(interface.usb->speed.in() < 1.6 * facts.plannedRate().in(),
+                                  text::say("from-host.the-adapter-hangs-on", "{}: the adapter hangs on USB at {}",
+                                            name, text::figure::linkRate(interface.usb->speed)));
+                  });
 }
 
 std::optional<Observation> bondOnPath(const Facts& facts)
 {
-    return ofEnds(facts,
-                  [](const auto&, const measure::InterfaceReading& interface,
-                     const std::string& name) -> std::optional<Observation> {
-                      const bool bonded = !interface.bondMaster.empty();
-                      return seen(bonded, bonded ? name + " sends through the bond " + interface.bondMaster
-                                                 : name + " has no bond on this interface");
-                  });
+    return ofEnds(
+        facts,
+        [](const auto&, const measure::InterfaceReading& interface,
+           const std::string& name) -> std::optional<Observation> {
+            const bool bonded = !interface.bondMaster.empty();
+            return seen(bonded, bonded
+                                    ? name + text::say("from-host.sends-through-the-bond", " sends through the bond ") +
+                                          interface.bondMaster
+                                    : name + text::say("from-host.has-no-bond-on", " has no bond on this interface"));
+        });
 }
 
 constexpr Sign kSigns[] = {{"e01", noLink},   {"e02", rateLow},    {"e03", halfDuplex},

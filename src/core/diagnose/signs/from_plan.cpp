@@ -4,13 +4,14 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/diagnose/facts.h"
 
 namespace sokudo::diagnose {
 namespace {
 
-Observation planned(bool present, std::string text) { return {present, Witness::Plan, std::move(text)}; }
+Observation planned(bool present, text::Sentence text) { return {present, Witness::Plan, std::move(text)}; }
 
 /// Judged links of the path.
 std::vector<const match::LinkReport*> pathLinks(const Facts& facts)
@@ -34,7 +35,8 @@ std::optional<Observation> ruleBroken(const Facts& facts)
             if (isReach && finding.verdict() == Verdict::Marginal)
                 return planned(true, report->title + ": " + finding.text());
         }
-    return planned(false, "every cable on the way is within its length and loss");
+    return planned(false,
+                   text::say("from-plan.every-cable-on-the", "every cable on the way is within its length and loss"));
 }
 
 std::optional<Observation> slotLimit(const Facts& facts)
@@ -50,7 +52,7 @@ std::optional<Observation> slotLimit(const Facts& facts)
                                              text::rate(stage.carries.typical, 3)));
     }
     if (!sawSlot) return std::nullopt;
-    return planned(false, "the slots on the way are wide enough");
+    return planned(false, text::say("from-plan.the-slots-on-the", "the slots on the way are wide enough"));
 }
 
 std::optional<Observation> pairFault(const Facts& facts)
@@ -61,10 +63,12 @@ std::optional<Observation> pairFault(const Facts& facts)
             const plan::Run* run = facts.plan.runs.find(id);
             if (!run || run->wireMap.empty()) continue;
             tested = true;
-            if (run->wireMap != "good") return planned(true, "the tester found a bad pair in run " + run->label);
+            if (run->wireMap != "good")
+                return planned(true, text::say("from-plan.the-tester-found-a", "the tester found a bad pair in run ") +
+                                         run->label);
         }
     if (!tested) return std::nullopt;
-    return planned(false, "the tester found all pairs straight");
+    return planned(false, text::say("from-plan.the-tester-found-all", "the tester found all pairs straight"));
 }
 
 std::optional<Observation> rateForced(const Facts& facts)
@@ -74,9 +78,10 @@ std::optional<Observation> rateForced(const Facts& facts)
     for (const match::LinkReport* report : links)
         for (plan::PortId end : {report->link.a, report->link.b})
             if (const plan::Port* port = facts.plan.ports.find(end); port && port->forced)
-                return planned(true,
-                               plan::portText(facts.plan, end) + " is forced to " + text::linkRate(*port->forced));
-    return planned(false, "no port on the way has a forced rate");
+                return planned(true, plan::portText(facts.plan, end) +
+                                         text::say("from-plan.is-forced-to", " is forced to ") +
+                                         text::linkRate(*port->forced));
+    return planned(false, text::say("from-plan.no-port-on-the", "no port on the way has a forced rate"));
 }
 
 constexpr Sign kSigns[] = {{"e58", rateForced}, {"e59", pairFault}, {"e60", ruleBroken}, {"e62", slotLimit}};

@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 
@@ -22,6 +23,28 @@ double membersUsed(int members, int flows, Spread spread)
     }
 }
 
+/// How the connections of a bond come to lie on its members.
+text::Sentence spreadText(Spread spread, int members, int flows, double used)
+{
+    switch (spread) {
+    case Spread::PerConnection:
+        return text::say(
+            "bond.spread-by-addresses-and",
+            "spread by addresses and ports they use {} × (1 − (1 − 1/{})^{}) = {} members on average; one connection "
+            "stays on one",
+            members, members, flows, text::figure::number(used, 3));
+    case Spread::PerHostPair:
+        return text::say("bond.spread-by-addresses-the",
+                         "spread by addresses, the same two hosts always use one member");
+    case Spread::RoundRobin:
+        return text::say("bond.in-turns-packets-overtake",
+                         "in turns; packets overtake each other, about {} of the sum is left",
+                         text::figure::number(kReordered));
+    case Spread::Standby: return text::say("bond.one-member-works-the", "one member works, the others wait");
+    }
+    return {};
+}
+
 }  // namespace
 
 std::string_view code(Spread spread) { return kCodes[static_cast<int>(spread)]; }
@@ -37,8 +60,11 @@ Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, 
                         int flows, Spread spread)
 {
     if (members < 2 || members > 8)
-        return failure(ErrorCode::OutOfRange, "a bond has 2 to 8 members", std::to_string(members));
-    if (flows < 1) return failure(ErrorCode::OutOfRange, "at least one connection crosses a bond");
+        return failure(ErrorCode::OutOfRange, text::say("bond.a-bond-has-to", "a bond has 2 to 8 members"),
+                       std::to_string(members));
+    if (flows < 1)
+        return failure(ErrorCode::OutOfRange,
+                       text::say("bond.at-least-one-connection", "at least one connection crosses a bond"));
     const auto one = linkStage(kb, each, framing);
     if (!one) return one;
     const double used = membersUsed(members, flows, spread);
@@ -53,24 +79,11 @@ Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, 
     if (spread != Spread::Standby)
         stage.pool = Band{scaled(one->carries.low, members), scaled(one->carries.typical, members),
                           scaled(one->carries.high, members)};
-    stage.working = fmt::format("{} members of {}, {} {}: ", members, text::rate(one->carries.high), flows,
-                                flows == 1 ? "connection" : "connections");
-    switch (spread) {
-    case Spread::PerConnection:
-        stage.working += fmt::format(
-            "spread by addresses and ports they use {} × (1 − (1 − 1/{})^{}) = {} members on average; one connection "
-            "stays on one",
-            members, members, flows, text::number(used, 3));
-        break;
-    case Spread::PerHostPair: stage.working += "spread by addresses, the same two hosts always use one member"; break;
-    case Spread::RoundRobin:
-        stage.working +=
-            fmt::format("in turns; packets overtake each other, about {} of the sum is left", text::number(kReordered));
-        break;
-    case Spread::Standby: stage.working += "one member works, the others wait"; break;
-    }
-    stage.working +=
-        fmt::format(": up to {}, usually {}", text::rate(stage.carries.high), text::rate(stage.carries.typical));
+    stage.working = text::say("bond.members-of", "{} members of {}, {} {}: ", members,
+                              text::figure::rate(one->carries.high), flows, flows == 1 ? "connection" : "connections");
+    stage.working += spreadText(spread, members, flows, used);
+    stage.working += text::say("bond.up-to-usually", ": up to {}, usually {}", text::figure::rate(stage.carries.high),
+                               text::figure::rate(stage.carries.typical));
     stage.from = {"own", Certainty::Typical};
     stage.varied = [members, each, framing, flows, spread](const kb::KnowledgeBase& rows, const Varied& to) {
         formulas::Framing packets = framing;

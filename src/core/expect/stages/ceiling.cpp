@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 #include "core/kb/reach_rows.h"
@@ -59,7 +60,10 @@ std::optional<Error> applyFactors(const kb::KnowledgeBase& kb, const Factors& fa
     for (const std::string& id : together(kb, factors)) {
         const kb::StageFactor* row = kb.find<kb::StageFactor>(id);
         if (!row || row->stage != stageWord)
-            return Error{ErrorCode::BadInput, fmt::format("“{}” is nothing that changes a {}", id, stageWord), {}};
+            return Error{
+                ErrorCode::BadInput,
+                text::say("ceiling.is-nothing-that-changes", "“{}” is nothing that changes a {}", id, stageWord),
+                {}};
         stage.carries = scaledBand(stage.carries, row->factor);
         if (stage.both) stage.both = scaledBand(*stage.both, row->factor);
         if (stage.pool) stage.pool = scaledBand(*stage.pool, row->factor);
@@ -75,22 +79,24 @@ std::optional<Error> applyFactors(const kb::KnowledgeBase& kb, const Factors& fa
 Result<Stage> ceilingStage(const kb::KnowledgeBase& kb, std::string_view id, const Factors& factors)
 {
     const kb::Ceiling* row = kb.find<kb::Ceiling>(id);
-    if (!row) return failure(ErrorCode::NotFound, fmt::format("ceilings.csv has no row “{}”", id));
+    if (!row)
+        return failure(ErrorCode::NotFound,
+                       text::say("ceiling.ceilings-csv-has-no", "ceilings.csv has no row “{}”", id));
     Stage stage;
     for (const KindOfRow& known : kKinds)
         if (known.row == row->kind) {
             stage.kind = known.kind;
             stage.label = known.label;
         }
-    stage.detail = row->both && stage.kind == StageKind::Medium ? "shared both ways" : row->id;
+    stage.detail = row->both && stage.kind == StageKind::Medium ? std::string("shared both ways") : row->id;
     stage.carries = row->carries;
     stage.both = row->both;
     stage.roundTrip = row->roundTrip;
-    stage.working = fmt::format("{}: up to {}, usually {}", row->name, text::rate(row->carries.high),
-                                text::rate(row->carries.typical));
+    stage.working = text::say("ceiling.up-to-usually", "{}: up to {}, usually {}", row->name,
+                              text::figure::rate(row->carries.high), text::figure::rate(row->carries.typical));
     if (row->both)
-        stage.working +=
-            fmt::format("; both ways together {} to {}", text::rate(row->both->low), text::rate(row->both->high));
+        stage.working += text::say("ceiling.both-ways-together-to", "; both ways together {} to {}",
+                                   text::figure::rate(row->both->low), text::figure::rate(row->both->high));
     stage.from = row->from;
     stage.line = row->port.value_or(row->carries.high);
     if (const auto error = applyFactors(kb, factors, row->kind, stage)) return tl::unexpected(*error);
@@ -103,9 +109,12 @@ Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::o
     if (!stage) return stage;
     const kb::Factor* share = kb.find<kb::Factor>("coax-phy");
     const kb::Factor* node = kb.find<kb::Factor>("coax-node");
-    if (!share || !node) return failure(ErrorCode::NotFound, "link_factors.csv has no row “coax-phy” or “coax-node”");
+    if (!share || !node)
+        return failure(ErrorCode::NotFound, text::say("ceiling.link-factors-csv-has",
+                                                      "link_factors.csv has no row “coax-phy” or “coax-node”"));
     if (nodes < 2 || nodes > 16)
-        return failure(ErrorCode::OutOfRange, "2 to 16 adapters share a coax", std::to_string(nodes));
+        return failure(ErrorCode::OutOfRange, text::say("ceiling.to-adapters-share-a", "2 to 16 adapters share a coax"),
+                       std::to_string(nodes));
     const auto least = [](const Band& a, const Band& b) {
         return Band{std::min(a.low, b.low), std::min(a.typical, b.typical), std::min(a.high, b.high)};
     };
@@ -113,9 +122,11 @@ Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::o
         const Band most = scaledBand({*phy, *phy, *phy}, share->value);
         stage->carries = least(stage->carries, most);
         stage->both = stage->both ? least(*stage->both, most) : most;
-        stage->working += fmt::format("; at {} between the adapters × {} both ways together: usually {}, up to {}",
-                                      text::rate(*phy), text::number(share->value.typical),
-                                      text::rate(stage->carries.typical), text::rate(stage->carries.high));
+        stage->working +=
+            text::say("ceiling.at-between-the-adapters",
+                      "; at {} between the adapters × {} both ways together: usually {}, up to {}",
+                      text::figure::rate(*phy), text::figure::number(share->value.typical),
+                      text::figure::rate(stage->carries.typical), text::figure::rate(stage->carries.high));
     }
     if (nodes > 2) {
         const auto left = [&](double each) { return std::pow(each, nodes - 2); };
@@ -123,8 +134,9 @@ Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::o
         stage->carries = scaledBand(stage->carries, by);
         if (stage->both) stage->both = scaledBand(*stage->both, by);
         stage->working +=
-            fmt::format("; {} adapters on the coax: usually × {} = {}, up to {}", nodes, text::number(by.typical, 3),
-                        text::rate(stage->carries.typical), text::rate(stage->carries.high));
+            text::say("ceiling.adapters-on-the-coax", "; {} adapters on the coax: usually × {} = {}, up to {}", nodes,
+                      text::figure::number(by.typical, 3), text::figure::rate(stage->carries.typical),
+                      text::figure::rate(stage->carries.high));
     }
     return stage;
 }
@@ -132,16 +144,19 @@ Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::o
 Result<Stage> radioShareStage(const kb::KnowledgeBase& kb, BitRate phy)
 {
     const kb::Factor* share = kb.find<kb::Factor>("radio");
-    if (!share) return failure(ErrorCode::NotFound, "link_factors.csv has no row “radio”");
+    if (!share)
+        return failure(ErrorCode::NotFound,
+                       text::say("ceiling.link-factors-csv-has-2", "link_factors.csv has no row “radio”"));
     Stage stage;
     stage.kind = StageKind::Medium;
     stage.label = "radio";
     stage.detail = "shared both ways";
     stage.carries = scaledBand({phy, phy, phy}, share->value);
     stage.both = stage.carries;
-    stage.working = fmt::format("radio rate {} × {} = {} at most; usually × {} = {}", text::rate(phy),
-                                text::number(share->value.high), text::rate(stage.carries.high),
-                                text::number(share->value.typical), text::rate(stage.carries.typical));
+    stage.working = text::say("ceiling.radio-rate-at-most", "radio rate {} × {} = {} at most; usually × {} = {}",
+                              text::figure::rate(phy), text::figure::number(share->value.high),
+                              text::figure::rate(stage.carries.high), text::figure::number(share->value.typical),
+                              text::figure::rate(stage.carries.typical));
     stage.from = share->from;
     stage.line = phy;
     return stage;

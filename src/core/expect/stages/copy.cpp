@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 #include "core/kb/host_rows.h"
@@ -24,12 +25,19 @@ double cachedSeconds(DataSize copy, DataSize cache, BitRate fast, BitRate slow, 
 Result<Stage> cachedWriteStage(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, DataSize copy,
                                const Band& incoming)
 {
-    if (group.count > 1) return failure(ErrorCode::BadInput, "a cache that runs out is reckoned for a single disk");
+    if (group.count > 1)
+        return failure(ErrorCode::BadInput,
+                       text::say("copy.a-cache-that-runs", "a cache that runs out is reckoned for a single disk"));
     const kb::Disk* disk = kb.find<kb::Disk>(group.kind);
-    if (!disk) return failure(ErrorCode::BadInput, fmt::format("unknown kind of disk “{}”", group.kind));
+    if (!disk)
+        return failure(ErrorCode::BadInput,
+                       text::say("copy.unknown-kind-of-disk", "unknown kind of disk “{}”", group.kind));
     const kb::WriteCache* cache = kb.find<kb::WriteCache>(disk->id);
-    if (!cache) return failure(ErrorCode::BadInput, fmt::format("{} has no cache that runs out", disk->name));
-    if (copy.steps() <= 0) return failure(ErrorCode::OutOfRange, "a copy holds at least one byte");
+    if (!cache)
+        return failure(ErrorCode::BadInput,
+                       text::say("copy.has-no-cache-that", "{} has no cache that runs out", disk->name));
+    if (copy.steps() <= 0)
+        return failure(ErrorCode::OutOfRange, text::say("copy.a-copy-holds-at", "a copy holds at least one byte"));
     const auto mean = [&](BitRate fast, BitRate slow, BitRate in) {
         return BitRate::of(8 * copy.in() / cachedSeconds(copy, cache->cache, fast, slow, in));
     };
@@ -41,15 +49,17 @@ Result<Stage> cachedWriteStage(const kb::KnowledgeBase& kb, const plan::DiskGrou
                      mean(disk->write.typical, cache->after.typical, incoming.typical),
                      mean(disk->write.high, cache->after.high, incoming.high)};
     const BitRate fast = std::min(disk->write.typical, incoming.typical);
-    stage.working =
-        copy <= cache->cache
-            ? fmt::format("{}: {} fit into its cache of {}: {}", disk->name, text::size(copy), text::size(cache->cache),
-                          text::rate(stage.carries.high))
-            : fmt::format("{}: {} at {} into its cache, then {}: {} fast, {} in all; usually {}, up to {}", disk->name,
-                          text::size(cache->cache), text::byteRate(fast), text::byteRate(cache->after.typical),
-                          text::duration(Duration::of(8 * cache->cache.in() / fast.in())),
-                          text::duration(Duration::of(8 * copy.in() / stage.carries.typical.in())),
-                          text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    stage.working = copy <= cache->cache
+                        ? text::say("copy.fit-into-its-cache", "{}: {} fit into its cache of {}: {}", disk->name,
+                                    text::figure::size(copy), text::figure::size(cache->cache),
+                                    text::figure::rate(stage.carries.high))
+                        : text::say("copy.at-into-its-cache",
+                                    "{}: {} at {} into its cache, then {}: {} fast, {} in all; usually {}, up to {}",
+                                    disk->name, text::figure::size(cache->cache), text::figure::byteRate(fast),
+                                    text::figure::byteRate(cache->after.typical),
+                                    text::figure::duration(Duration::of(8 * cache->cache.in() / fast.in())),
+                                    text::figure::duration(Duration::of(8 * copy.in() / stage.carries.typical.in())),
+                                    text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     stage.from = {cache->from.source, weaker(cache->from.certainty, disk->from.certainty)};
     return stage;
 }
@@ -58,9 +68,12 @@ Result<Stage> smallFilesStage(const kb::KnowledgeBase& kb, std::string_view kind
                               int workers, const Band& rest)
 {
     const kb::SmallFiles* row = kb.find<kb::SmallFiles>(kind);
-    if (!row) return failure(ErrorCode::BadInput, fmt::format("small_files.csv has no row “{}”", kind));
+    if (!row)
+        return failure(ErrorCode::BadInput,
+                       text::say("copy.small-files-csv-has", "small_files.csv has no row “{}”", kind));
     if (files < 1 || each.steps() < 1 || workers < 1)
-        return failure(ErrorCode::OutOfRange, "a copy has at least one file of one byte and one worker");
+        return failure(ErrorCode::OutOfRange,
+                       text::say("copy.a-copy-has-at", "a copy has at least one file of one byte and one worker"));
     const double bits = 8 * each.in() * static_cast<double>(files);
     const auto seconds = [&](BitRate rate, Duration one) {
         return bits / rate.in() + static_cast<double>(files) * one.in() / workers;
@@ -72,11 +85,12 @@ Result<Stage> smallFilesStage(const kb::KnowledgeBase& kb, std::string_view kind
     stage.detail = fmt::format("{} × {}", files, text::size(each));
     stage.carries = {rate(rest.low, row->low), rate(rest.typical, row->typical), rate(rest.high, row->high)};
     stage.working =
-        fmt::format("{}: {} files × {} each{} and {} at {} take {}; usually {}, up to {}", row->name, files,
-                    text::duration(row->typical), workers > 1 ? fmt::format(" ÷ {} at once", workers) : std::string(),
-                    text::size(DataSize::of(bits / 8)), text::rate(rest.typical),
-                    text::duration(Duration::of(seconds(rest.typical, row->typical))),
-                    text::rate(stage.carries.typical), text::rate(stage.carries.high));
+        text::say("copy.files-each-and-at", "{}: {} files × {} each{} and {} at {} take {}; usually {}, up to {}",
+                  row->name, files, text::figure::duration(row->typical),
+                  workers > 1 ? text::say("copy.at-once", " ÷ {} at once", workers) : std::string(),
+                  text::figure::size(DataSize::of(bits / 8)), text::figure::rate(rest.typical),
+                  text::figure::duration(Duration::of(seconds(rest.typical, row->typical))),
+                  text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     stage.from = row->from;
     return stage;
 }
@@ -84,9 +98,12 @@ Result<Stage> smallFilesStage(const kb::KnowledgeBase& kb, std::string_view kind
 Result<Stage> requestStage(DataSize each, int atOnce, Duration roundTrip, Duration server, const Band& rest)
 {
     if (each.steps() < 1 || atOnce < 1)
-        return failure(ErrorCode::OutOfRange, "a request asks for at least one byte, and at least one is under way");
+        return failure(ErrorCode::OutOfRange,
+                       text::say("copy.a-request-asks-for",
+                                 "a request asks for at least one byte, and at least one is under way"));
     if (roundTrip.steps() <= 0 || server.steps() < 0)
-        return failure(ErrorCode::OutOfRange, "a round trip takes longer than nothing");
+        return failure(ErrorCode::OutOfRange,
+                       text::say("copy.a-round-trip-takes", "a round trip takes longer than nothing"));
     const double bits = 8 * each.in();
     const auto carries = [&](BitRate rate) {
         return std::min(rate, BitRate::of(atOnce * bits / (roundTrip.in() + server.in() + bits / rate.in())));
@@ -96,10 +113,12 @@ Result<Stage> requestStage(DataSize each, int atOnce, Duration roundTrip, Durati
     stage.label = "requests";
     stage.detail = fmt::format("{} × {}", atOnce, text::size(each));
     stage.carries = {carries(rest.low), carries(rest.typical), carries(rest.high)};
-    stage.working = fmt::format(
-        "{} × {} ÷ ({} of round trip + {} at the server + {} to send it at {}): usually {}, up to {}", atOnce,
-        text::size(each), text::duration(roundTrip), text::duration(server), text::duration(each / rest.typical),
-        text::rate(rest.typical), text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    stage.working =
+        text::say("copy.of-round-trip-at",
+                  "{} × {} ÷ ({} of round trip + {} at the server + {} to send it at {}): usually {}, up to {}", atOnce,
+                  text::figure::size(each), text::figure::duration(roundTrip), text::figure::duration(server),
+                  text::figure::duration(each / rest.typical), text::figure::rate(rest.typical),
+                  text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     stage.from = {"own", Certainty::Typical};
     return stage;
 }
@@ -118,8 +137,9 @@ Stage serialStage(const std::vector<Band>& steps)
     stage.carries = {together(&Band::low), together(&Band::typical), together(&Band::high)};
     std::string sum;
     for (const Band& step : steps) sum += (sum.empty() ? "1/" : " + 1/") + text::rate(step.typical);
-    stage.working = fmt::format("reads, then sends, then writes: 1 ÷ ({}) = {} usually, up to {}", sum,
-                                text::rate(stage.carries.typical), text::rate(stage.carries.high));
+    stage.working =
+        text::say("copy.reads-then-sends-then", "reads, then sends, then writes: 1 ÷ ({}) = {} usually, up to {}", sum,
+                  text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     stage.from = {"own", Certainty::Typical};
     return stage;
 }

@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 #include "core/kb/host_rows.h"
@@ -14,17 +15,21 @@ namespace {
 Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, Access access)
 {
     const kb::Disk* disk = kb.find<kb::Disk>(group.kind);
-    if (!disk) return failure(ErrorCode::BadInput, fmt::format("unknown kind of disk “{}”", group.kind));
-    const kb::ArrayLevel* level = kb.find<kb::ArrayLevel>(group.level.empty() ? "single" : group.level);
-    if (!level) return failure(ErrorCode::BadInput, fmt::format("unknown array level “{}”", group.level));
-    if (group.count < level->leastDisks)
+    if (!disk)
         return failure(ErrorCode::BadInput,
-                       fmt::format("{} needs at least {} disks, not {}", level->id, level->leastDisks, group.count));
+                       text::say("disk.unknown-kind-of-disk", "unknown kind of disk “{}”", group.kind));
+    const kb::ArrayLevel* level = kb.find<kb::ArrayLevel>(group.level.empty() ? "single" : group.level);
+    if (!level)
+        return failure(ErrorCode::BadInput,
+                       text::say("disk.unknown-array-level", "unknown array level “{}”", group.level));
+    if (group.count < level->leastDisks)
+        return failure(ErrorCode::BadInput, text::say("disk.needs-at-least-disks", "{} needs at least {} disks, not {}",
+                                                      level->id, level->leastDisks, group.count));
     if (group.count > 1 && level->id == "single")
-        return failure(
-            ErrorCode::BadInput,
-            fmt::format("{} disks need an array level: write raid0, raid1, raid5, raid6 or raid10 after them",
-                        group.count));
+        return failure(ErrorCode::BadInput,
+                       text::say("disk.disks-need-an-array",
+                                 "{} disks need an array level: write raid0, raid1, raid5, raid6 or raid10 after them",
+                                 group.count));
     const bool reads = access == Access::Read;
     const Band& one = reads ? disk->read : disk->write;
     Stage stage;
@@ -34,9 +39,10 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
     stage.from = {level->from.source, weaker(level->from.certainty, disk->from.certainty)};
     if (level->id == "single") {
         stage.carries = one;
-        stage.working = fmt::format("{}, {}: up to {} = {}; usually {} = {}", disk->name, reads ? "reading" : "writing",
-                                    text::byteRate(one.high), text::rate(one.high), text::byteRate(one.typical),
-                                    text::rate(one.typical));
+        stage.working =
+            text::say("disk.up-to-usually", "{}, {}: up to {} = {}; usually {} = {}", disk->name,
+                      reads ? "reading" : "writing", text::figure::byteRate(one.high), text::figure::rate(one.high),
+                      text::figure::byteRate(one.typical), text::figure::rate(one.typical));
         return stage;
     }
     const double share = reads ? level->readPerDisk * group.count - level->readLess
@@ -45,9 +51,10 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
     const BitRate typical = scaled(one.typical, share * factor);
     stage.carries = {scaled(typical, 0.9), typical, scaled(one.typical, share)};
     stage.working =
-        fmt::format("{} disks, {}: {} × {} = {} = {}; usually × {} = {} = {}", group.count, level->name,
-                    text::number(share), text::byteRate(one.typical), text::byteRate(stage.carries.high),
-                    text::rate(stage.carries.high), text::number(factor), text::byteRate(typical), text::rate(typical));
+        text::say("disk.disks-usually", "{} disks, {}: {} × {} = {} = {}; usually × {} = {} = {}", group.count,
+                  level->name, text::figure::number(share), text::figure::byteRate(one.typical),
+                  text::figure::byteRate(stage.carries.high), text::figure::rate(stage.carries.high),
+                  text::figure::number(factor), text::figure::byteRate(typical), text::figure::rate(typical));
     return stage;
 }
 

@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 #include "core/kb/host_rows.h"
@@ -27,7 +28,9 @@ Result<Band> networkOf(const kb::KnowledgeBase& kb, const kb::FileShare& row, co
 Result<Stage> fileShareStage(const kb::KnowledgeBase& kb, std::string_view protocol, const Band& network)
 {
     const kb::FileShare* named = kb::fileShareAt(kb, protocol, network.typical);
-    if (!named) return failure(ErrorCode::BadInput, fmt::format("unknown file share “{}”", protocol));
+    if (!named)
+        return failure(ErrorCode::BadInput,
+                       text::say("file-share.unknown-file-share", "unknown file share “{}”", protocol));
     Stage stage;
     stage.kind = StageKind::FileShare;
     stage.label = "file share";

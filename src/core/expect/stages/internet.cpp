@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 #include "core/kb/reach_rows.h"
@@ -13,18 +12,21 @@ namespace sokudo::expect {
 Result<Stage> internetStage(const kb::KnowledgeBase& kb, BitRate plan, std::string_view overshoot,
                             const Factors& factors, std::optional<BitRate> upload)
 {
-    if (plan.steps() <= 0) return failure(ErrorCode::OutOfRange, "a plan is faster than nothing");
+    if (plan.steps() <= 0)
+        return failure(ErrorCode::OutOfRange, text::say("internet.a-plan-is-faster", "a plan is faster than nothing"));
     const kb::StageFactor* row = kb.find<kb::StageFactor>(overshoot);
     if (!row || row->stage != "internet")
-        return failure(ErrorCode::BadInput, fmt::format("“{}” is no kind of provider", overshoot));
+        return failure(ErrorCode::BadInput,
+                       text::say("internet.is-no-kind-of", "“{}” is no kind of provider", overshoot));
     Stage stage;
     stage.kind = StageKind::Internet;
     stage.label = "internet plan";
     stage.detail = text::linkRate(plan);
     stage.carries = {scaled(plan, row->factor.low), scaled(plan, row->factor.typical), scaled(plan, row->factor.high)};
-    stage.working = fmt::format("{} sold × {} = {} at most; usually × {} = {}: {}", text::linkRate(plan),
-                                text::number(row->factor.high), text::rate(stage.carries.high),
-                                text::number(row->factor.typical), text::rate(stage.carries.typical), row->name);
+    stage.working = text::say("internet.sold-at-most-usually", "{} sold × {} = {} at most; usually × {} = {}: {}",
+                              text::figure::linkRate(plan), text::figure::number(row->factor.high),
+                              text::figure::rate(stage.carries.high), text::figure::number(row->factor.typical),
+                              text::figure::rate(stage.carries.typical), row->name);
     stage.from = row->from;
     if (const auto error = applyFactors(kb, factors, "internet", stage)) return tl::unexpected(*error);
     if (const kb::Factor* segments = upload ? kb.find<kb::Factor>("ack-segments") : nullptr) {
@@ -32,10 +34,11 @@ Result<Stage> internetStage(const kb::KnowledgeBase& kb, BitRate plan, std::stri
         const Band most{held(segments->value.low), held(segments->value.typical), held(segments->value.high)};
         stage.carries = {std::min(stage.carries.low, most.low), std::min(stage.carries.typical, most.typical),
                          std::min(stage.carries.high, most.high)};
-        stage.working += fmt::format(
+        stage.working += text::say(
+            "internet.up-carry-the-acknowledgements",
             "; {} up carry the acknowledgements of {} down, or of up to {} where they are merged: usually {}, up to {}",
-            text::linkRate(*upload), text::rate(most.typical), text::rate(most.high), text::rate(stage.carries.typical),
-            text::rate(stage.carries.high));
+            text::figure::linkRate(*upload), text::figure::rate(most.typical), text::figure::rate(most.high),
+            text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     }
     return stage;
 }

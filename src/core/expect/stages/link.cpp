@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 #include "core/kb/reach_rows.h"
@@ -12,7 +13,9 @@ Result<Stage> linkStage(const kb::KnowledgeBase& kb, BitRate rate, const formula
     const auto ceiling = formulas::goodput(rate, framing);
     if (!ceiling) return tl::unexpected(ceiling.error());
     const kb::Factor* wire = kb.find<kb::Factor>("wire");
-    if (!wire) return failure(ErrorCode::NotFound, "link_factors.csv has no row “wire”");
+    if (!wire)
+        return failure(ErrorCode::NotFound,
+                       text::say("link.link-factors-csv-has", "link_factors.csv has no row “wire”"));
     Stage stage;
     stage.kind = StageKind::Link;
     stage.label = "link";

@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 #include "core/formulas/processor_cost.h"
@@ -11,16 +12,43 @@
 namespace sokudo::expect {
 namespace {
 constexpr std::string_view kPlain = "no-offload";  // has figures of its own in processors.csv
+
+/// The sum: clock, what a GHz carries, and over how many cores.
+text::Sentence sum(const plan::HostProcessor& host, int mtu, int used, bool offloads, const Band& perGhz,
+                   const Band& carries)
+{
+    const text::Sentence cores =
+        used > 1 ? text::say("processor.on-cores", " × {} cores × {}", used, text::figure::number(kScalingLoss))
+                 : text::say("processor.on-one-core", " on one core");
+    const text::Sentence more =
+        used == 1 && host.cores > 1
+            ? text::say("processor.streams-on-as-many", " ({} streams on as many cores: about {})", host.cores,
+                        text::figure::rate(scaled(perGhz.typical, host.clockGhz * host.cores * kScalingLoss), 3))
+            : text::Sentence();
+    const text::Sentence packets = (mtu == 1500 ? text::Sentence() : text::say("processor.at-mtu", " at MTU {}", mtu)) +
+                                   (offloads ? text::Sentence()
+                                             : text::say("processor.with-segmentation-and-aggregation",
+                                                         " with segmentation and aggregation switched off"));
+    return text::say("processor.ghz-per-ghz-usually", "{}{}GHz × {} per GHz{}{} = {}{}; usually {} per GHz = {}",
+                     text::figure::number(host.clockGhz), text::kThin, text::figure::rate(perGhz.high), packets, cores,
+                     text::figure::rate(carries.high), more, text::figure::rate(perGhz.typical),
+                     text::figure::rate(carries.typical));
+}
+
 }  // namespace
 
 Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProcessor& host, int mtu, int streams,
                              const Factors& factors)
 {
     const kb::Processor* row = kb.find<kb::Processor>(host.kind);
-    if (!row) return failure(ErrorCode::BadInput, fmt::format("unknown kind of processor “{}”", host.kind));
+    if (!row)
+        return failure(ErrorCode::BadInput,
+                       text::say("processor.unknown-kind-of-processor", "unknown kind of processor “{}”", host.kind));
     if (host.clockGhz <= 0 || host.clockGhz > 10)
-        return failure(ErrorCode::OutOfRange, "a processor clock lies between 0 and 10 GHz");
-    if (streams < 1) return failure(ErrorCode::OutOfRange, "at least one stream");
+        return failure(ErrorCode::OutOfRange,
+                       text::say("processor.a-processor-clock-lies", "a processor clock lies between 0 and 10 GHz"));
+    if (streams < 1)
+        return failure(ErrorCode::OutOfRange, text::say("processor.at-least-one-stream", "at least one stream"));
     Factors others = factors;
     const bool offloads = std::erase(others, kPlain) == 0;
     const Band perGhz = formulas::perGhzAt(*row, mtu, offloads);
@@ -32,18 +60,7 @@ Result<Stage> processorStage(const kb::KnowledgeBase& kb, const plan::HostProces
     stage.detail = used > 1 ? fmt::format("{} cores, {}{}GHz", used, text::number(host.clockGhz), text::kThin)
                             : fmt::format("one core, {}{}GHz", text::number(host.clockGhz), text::kThin);
     stage.carries = {scaled(perGhz.low, factor), scaled(perGhz.typical, factor), scaled(perGhz.high, factor)};
-    const std::string cores =
-        used > 1 ? fmt::format(" × {} cores × {}", used, text::number(kScalingLoss)) : std::string(" on one core");
-    const std::string more =
-        used == 1 && host.cores > 1
-            ? fmt::format(" ({} streams on as many cores: about {})", host.cores,
-                          text::rate(scaled(perGhz.typical, host.clockGhz * host.cores * kScalingLoss), 3))
-            : std::string();
-    const std::string packets = (mtu == 1500 ? std::string() : fmt::format(" at MTU {}", mtu)) +
-                                (offloads ? "" : " with segmentation and aggregation switched off");
-    stage.working = fmt::format("{}{}GHz × {} per GHz{}{} = {}{}; usually {} per GHz = {}", text::number(host.clockGhz),
-                                text::kThin, text::rate(perGhz.high), packets, cores, text::rate(stage.carries.high),
-                                more, text::rate(perGhz.typical), text::rate(stage.carries.typical));
+    stage.working = sum(host, mtu, used, offloads, perGhz, stage.carries);
     stage.from = row->from;
     if (host.cores > used) {
         const double all = host.clockGhz * host.cores * kScalingLoss;

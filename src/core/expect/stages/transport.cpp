@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 #include "core/formulas/framing.h"
@@ -20,8 +21,12 @@ std::string ofStreams(int streams) { return streams > 1 ? fmt::format(" × {} st
 
 Result<Stage> windowStage(DataSize window, Duration roundTrip, int streams)
 {
-    if (window.steps() <= 0) return failure(ErrorCode::OutOfRange, "a window holds at least one byte");
-    if (roundTrip.steps() <= 0) return failure(ErrorCode::OutOfRange, "a round trip takes longer than nothing");
+    if (window.steps() <= 0)
+        return failure(ErrorCode::OutOfRange,
+                       text::say("transport.a-window-holds-at", "a window holds at least one byte"));
+    if (roundTrip.steps() <= 0)
+        return failure(ErrorCode::OutOfRange,
+                       text::say("transport.a-round-trip-takes", "a round trip takes longer than nothing"));
     const BitRate one = window / roundTrip;
     const BitRate all = scaled(one, std::max(1, streams));
     Stage stage;
@@ -31,8 +36,8 @@ Result<Stage> windowStage(DataSize window, Duration roundTrip, int streams)
     stage.carries = {all, all, all};
     stage.perFlow = Band{one, one, one};
     stage.transport = Transport{window, 0, roundTrip, 0};
-    stage.working = fmt::format("8 × {} ÷ {} of round trip{} = {}", text::size(window), text::duration(roundTrip),
-                                ofStreams(streams), text::rate(all));
+    stage.working = text::say("transport.of-round-trip", "8 × {} ÷ {} of round trip{} = {}", text::figure::size(window),
+                              text::figure::duration(roundTrip), ofStreams(streams), text::figure::rate(all));
     stage.from = {"rfc-9293", Certainty::Standard};
     return stage;
 }
@@ -40,8 +45,11 @@ Result<Stage> windowStage(DataSize window, Duration roundTrip, int streams)
 Result<Stage> lossStage(double share, Duration roundTrip, int segment, int streams)
 {
     if (!(share > 0) || share >= 1)
-        return failure(ErrorCode::OutOfRange, "a share of lost packets lies between 0 and 100 %");
-    if (roundTrip.steps() <= 0) return failure(ErrorCode::OutOfRange, "a round trip takes longer than nothing");
+        return failure(ErrorCode::OutOfRange,
+                       text::say("transport.a-share-of-lost", "a share of lost packets lies between 0 and 100 %"));
+    if (roundTrip.steps() <= 0)
+        return failure(ErrorCode::OutOfRange,
+                       text::say("transport.a-round-trip-takes-2", "a round trip takes longer than nothing"));
     const auto [one, law] = formulas::lossLimited(share, roundTrip, segment);
     const BitRate all = scaled(one, std::max(1, streams));
     const auto around = [](BitRate rate) {
@@ -54,13 +62,15 @@ Result<Stage> lossStage(double share, Duration roundTrip, int segment, int strea
     stage.carries = around(all);
     stage.perFlow = around(one);
     stage.transport = Transport{{}, share, roundTrip, segment};
-    stage.working = law == formulas::LossLaw::Cubic
-                        ? fmt::format("8 × {} ÷ {} × 1.054 × (round trip³ ÷ loss³)^¼{} = {}", segment,
-                                      text::duration(roundTrip), ofStreams(streams), text::rate(all))
-                        : fmt::format("8 × {} ÷ {} × 1.2247 ÷ √{}{} = {}", segment, text::duration(roundTrip),
-                                      text::number(share, 3), ofStreams(streams), text::rate(all));
-    stage.working += fmt::format(", ±20{}%: up to {}; a sender that models the path is not held by it", text::kThin,
-                                 text::rate(stage.carries.high));
+    stage.working =
+        law == formulas::LossLaw::Cubic
+            ? text::say("transport.round-trip-loss", "8 × {} ÷ {} × 1.054 × (round trip³ ÷ loss³)^¼{} = {}", segment,
+                        text::figure::duration(roundTrip), ofStreams(streams), text::figure::rate(all))
+            : fmt::format("8 × {} ÷ {} × 1.2247 ÷ √{}{} = {}", segment, text::duration(roundTrip),
+                          text::number(share, 3), ofStreams(streams), text::rate(all));
+    stage.working +=
+        text::say("transport.up-to-a-sender", ", ±20{}%: up to {}; a sender that models the path is not held by it",
+                  text::kThin, text::figure::rate(stage.carries.high));
     stage.from = {"rfc-9438", Certainty::Typical};
     stage.varied = [share, roundTrip, streams](const kb::KnowledgeBase&, const Varied& to) {
         return lossStage(share, roundTrip, formulas::payloadBytes({to.mtu}), streams);

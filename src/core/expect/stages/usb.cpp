@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
-#include <fmt/format.h>
-
+#include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
 #include "core/kb/stage_rows.h"
@@ -13,7 +12,9 @@ Result<Stage> usbStage(const kb::KnowledgeBase& kb, BitRate bus, BitRate adapter
 {
     const kb::UsbLink* row = kb::usbLinkOf(kb, bus, adapter);
     if (!row)
-        return failure(ErrorCode::BadInput, "USB enumerates at 0.48, 5, 10, 20, 40 or 80 Gb/s", text::linkRate(bus));
+        return failure(ErrorCode::BadInput,
+                       text::say("usb.usb-enumerates-at-or", "USB enumerates at 0.48, 5, 10, 20, 40 or 80 Gb/s"),
+                       text::linkRate(bus));
     const auto wire = formulas::goodput(std::min(adapter, row->adapter));
     if (!wire) return tl::unexpected(wire.error());
     // A faster bus than the adapter needs carries what the adapter can.
@@ -26,8 +27,8 @@ Result<Stage> usbStage(const kb::KnowledgeBase& kb, BitRate bus, BitRate adapter
                                   std::min(row->carries.high, *wire)}
                            : row->carries;
     if (row->halfDuplex) stage.both = Band{stage.carries.low, stage.carries.typical, stage.carries.high};
-    stage.working = fmt::format("{}: up to {}, usually {}", row->name, text::rate(stage.carries.high),
-                                text::rate(stage.carries.typical));
+    stage.working = text::say("usb.up-to-usually", "{}: up to {}, usually {}", row->name,
+                              text::figure::rate(stage.carries.high), text::figure::rate(stage.carries.typical));
     stage.from = row->from;
     stage.line = bus;
     return stage;

@@ -30,7 +30,8 @@ void classes(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
     args.emplace_back("least", text::Arg(text::number(least.in()) + " V"));
     if (!answer.drop || answer.drop->atDevice < least) {
         args.emplace_back("working", text::Arg(answer.drop ? answer.drop->working
-                                                           : std::string("the cable takes more than it lets through")));
+                                                           : text::say("power-over-ethernet.too-much-lost",
+                                                                       "the cable takes more than it lets through")));
         found.push_back(clause(link, "po-06", std::move(args)));
         return;
     }
