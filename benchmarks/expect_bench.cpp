@@ -47,8 +47,7 @@ void paths(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Rep
     std::size_t answered = 0;
     const double together = bestMilliseconds(5, [&] {
         const expect::Paths all(plan, kb, reports);
-        std::vector<Result<expect::Expectation>> result;
-        for (const auto& question : asked) result.push_back(all.expectation(question));
+        auto result = all.expectations(asked);
         answered = static_cast<std::size_t>(
             std::count_if(result.begin(), result.end(), [](const auto& one) { return one.has_value(); }));
         return result;

@@ -11,38 +11,45 @@ std::vector<Gap> gapsOf(const plan::Plan& plan, const match::Reports& reports)
     std::vector<Gap> gaps;
     for (const plan::Run& run : plan.runs) {
         const std::string name = run.label.empty() ? plan::portText(plan, run.a.isSet() ? run.a : run.b) : run.label;
-        if (!run.length) gaps.push_back({"run " + name + " has no measured length", Verdict::Unknown, run.id, {}});
+        if (!run.length)
+            gaps.push_back(
+                {text::say("analyse.no-length", "run {} has no measured length", name), Verdict::Unknown, run.id, {}});
         if (run.medium.empty())
-            gaps.push_back({"run " + name + ": the kind of cable is not known", Verdict::Unknown, run.id, {}});
+            gaps.push_back({text::say("analyse.no-medium", "run {}: the kind of cable is not known", name),
+                            Verdict::Unknown,
+                            run.id,
+                            {}});
     }
     for (const match::LinkReport& report : reports)
         if (!report.link.b.isSet()) {
             const plan::PortId last = report.link.through.empty() ? report.link.a : report.link.through.back();
-            gaps.push_back({plan::portText(plan, last) + " is not traced to a second port",
-                            Verdict::Unknown,
-                            report.link.id(),
-                            {}});
+            gaps.push_back(
+                {text::say("analyse.not-traced", "{} is not traced to a second port", plan::portText(plan, last)),
+                 Verdict::Unknown,
+                 report.link.id(),
+                 {}});
         }
     for (const plan::Slot& slot : plan.slots)
         if (slot.card && (slot.generation == 0 || slot.lanes == 0)) {
             const plan::Device* device = plan.devices.find(slot.device);
-            gaps.push_back(
-                {"slot " + slot.name + " of " + (device ? device->name : std::string("?")) + " was never read",
-                 Verdict::Unknown,
-                 {},
-                 slot.device});
+            gaps.push_back({text::say("analyse.slot-not-read", "slot {} of {} was never read", slot.name,
+                                      device ? device->name : std::string("?")),
+                            Verdict::Unknown,
+                            {},
+                            slot.device});
         }
     for (const match::LinkReport& report : reports)
         for (const match::WaiverState& state : report.waivers)
             if (!state.holds)
-                gaps.push_back(
-                    {report.title + ": the waiver “" + state.waiver.reason + "” no longer fits: " + state.why.text(),
-                     Verdict::Unknown,
-                     report.link.id(),
-                     {}});
+                gaps.push_back({text::say("analyse.waiver-gone", "{}: the waiver “{}” no longer fits: {}", report.title,
+                                          state.waiver.reason, state.why),
+                                Verdict::Unknown,
+                                report.link.id(),
+                                {}});
     for (const match::LinkReport& report : reports)
         if (report.verdict == Verdict::Unsafe)
-            gaps.push_back({report.title + ": " + report.reason(), Verdict::Unsafe, report.link.id(), {}});
+            gaps.push_back(
+                {text::Sentence(report.title + ": " + report.reason()), Verdict::Unsafe, report.link.id(), {}});
     return gaps;
 }
 

@@ -14,7 +14,7 @@ namespace sokudo {
 
 /// Something the survey does not know yet, with the object to go to.
 struct Gap {
-    std::string text;
+    text::Sentence text;
     Verdict verdict = Verdict::Unknown;
     plan::RunId run;
     plan::DeviceId device;

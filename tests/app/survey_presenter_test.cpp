@@ -179,7 +179,7 @@ private Q_SLOTS:
         for (const Gap& gap : presenter.gaps()) {
             desk.selection.clear();
             presenter.follow(gap);
-            QVERIFY2(desk.selection.run().isSet() || desk.selection.device().isSet(), gap.text.c_str());
+            QVERIFY2(desk.selection.run().isSet() || desk.selection.device().isSet(), gap.text.text().c_str());
         }
     }
 };

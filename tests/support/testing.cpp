@@ -5,7 +5,10 @@
 #include <QDirIterator>
 #include <QFile>
 
+#include "core/base/csv.h"
 #include "core/kb/load.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/trade_rows.h"
 
 namespace sokudo::testing {
 
@@ -21,6 +24,46 @@ const kb::KnowledgeBase& knowledge()
         auto loaded = kb::load(kb::embeddedFiles());
         if (!loaded) qFatal("%s", loaded.error().message().c_str());
         return std::move(*loaded);
+    }();
+    return kb;
+}
+
+namespace {
+
+/// The fixture's price of a row by its table and id; nothing where it has none.
+class Prices {
+public:
+    Prices() : m_sheet(*csv::parse(sourceFile("tests/data/prices.csv").toStdString(), "prices.csv")) {}
+    std::optional<double> of(std::string_view table, const std::string& id, std::string_view column) const
+    {
+        for (const csv::Record& row : m_sheet.records())
+            if (m_sheet.cell(row, "table") == table && m_sheet.cell(row, "id") == id)
+                return text::parseNumber(m_sheet.cell(row, column));
+        return std::nullopt;
+    }
+
+private:
+    csv::Sheet m_sheet;
+};
+
+}  // namespace
+
+const kb::KnowledgeBase& priced()
+{
+    static const kb::KnowledgeBase kb = [] {
+        const Prices prices;
+        auto supplies = knowledge().all<kb::Supply>();
+        for (kb::Supply& row : supplies) {
+            row.pricePerMetre = prices.of("supplies", row.medium, "per_m");
+            row.priceEach = prices.of("supplies", row.medium, "each");
+        }
+        auto modules = knowledge().all<kb::ModuleKind>();
+        for (kb::ModuleKind& row : modules) row.price = prices.of("modules", row.id, "each");
+        auto converters = knowledge().all<kb::MediaConverter>();
+        for (kb::MediaConverter& row : converters) row.price = prices.of("media_converters", row.id, "each");
+        auto gear = knowledge().all<kb::Gear>();
+        for (kb::Gear& row : gear) row.price = prices.of("gear", row.id, "each").value_or(row.price);
+        return knowledge().with(supplies).with(modules).with(converters).with(gear);
     }();
     return kb;
 }

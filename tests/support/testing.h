@@ -35,6 +35,8 @@ int runRegistered(int argc, char** argv);
 
 /// The tables as built in; loaded once.
 const kb::KnowledgeBase& knowledge();
+/// The same tables at the prices of tests/data/prices.csv: what is shipped may become dearer, sums in tests may not.
+const kb::KnowledgeBase& priced();
 /// A file of the source tree.
 QByteArray sourceFile(const QString& path);
 QString sourcePath(const QString& path);

@@ -198,16 +198,19 @@ FlowShares flowShares(const plan::Plan& plan, const kb::KnowledgeBase& kb, const
                       const std::vector<const plan::Flow*>& flows)
 {
     FlowShares output;
-    const Paths paths(plan, kb, reports);
+    std::vector<PathQuestion> questions;
+    for (const plan::Flow* flow : flows) questions.push_back(questionOf(*flow));
+    auto paths = Paths(plan, kb, reports).expectations(questions);
     std::vector<Asked> asked;
     std::vector<std::size_t> at;  // of each asked flow among the results
-    for (const plan::Flow* flow : flows) {
+    for (std::size_t i = 0; i < flows.size(); ++i) {
+        const plan::Flow* flow = flows[i];
         FlowResult result;
         result.flow = flow;
         const plan::Device* from = plan.devices.find(flow->from);
         const plan::Device* to = plan.devices.find(flow->to);
         result.title = fmt::format("{}: {} → {}", flow->name, from ? from->name : "?", to ? to->name : "?");
-        auto path = paths.expectation(questionOf(*flow));
+        auto& path = paths[i];
         if (!path) result.problem = path.error().message();
         else if (path->isEmpty())
             result.problem = text::say("flow-shares.nothing-of-this-path", "nothing of this path is known yet");

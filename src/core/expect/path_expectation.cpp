@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/cores.h"
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/both_ways.h"
@@ -189,6 +190,16 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
          {mtuNote(m_plan, *way, path.mtu), slowEnds.empty() ? remedy : slowEnds, remoteMemoryNote(result, m_kb)})
         if (!note.empty()) result.notes.push_back(std::move(note));
     for (text::Sentence& note : airNotes(path, *this, result.stages, *way)) result.notes.push_back(std::move(note));
+    return result;
+}
+
+std::vector<Result<Expectation>> Paths::expectations(const std::vector<PathQuestion>& questions) const
+{
+    constexpr std::size_t kWorthAThread = 50;
+    std::vector<Result<Expectation>> result(questions.size());
+    onAllCores(questions.size(), kWorthAThread, [&](std::size_t from, std::size_t to) {
+        for (std::size_t i = from; i < to; ++i) result[i] = expectation(questions[i]);
+    });
     return result;
 }
 

@@ -32,6 +32,8 @@ public:
     /// @error NotFound  a device that is not there, no way between the two; the sentence says where the way ends
     /// @error NotAllowed  a link on the way does not come up
     Result<Expectation> expectation(const PathQuestion&) const;
+    /// Many questions at once, shared among the cores; the answers in their order.
+    std::vector<Result<Expectation>> expectations(const std::vector<PathQuestion>&) const;
     /// The ways between two devices, best first, at most four.
     std::vector<plan::Route> ways(plan::DeviceId from, plan::DeviceId to) const { return m_net.ways(from, to); }
     const match::LinkReport* report(const plan::Link&) const;

@@ -81,7 +81,12 @@ std::vector<Swap> crossedLinks(const plan::Plan& plan, const Reports& reports, c
                     }
             }
     }
-    std::sort(found.begin(), found.end(), [](const Swap& a, const Swap& b) { return a.text.text() < b.text.text(); });
+    std::sort(found.begin(), found.end(), [&](const Swap& a, const Swap& b) {
+        const auto names = [&](const Swap& swap) {
+            return std::pair(plan::portText(plan, swap.first), plan::portText(plan, swap.second));
+        };
+        return names(a) < names(b);
+    });
     return found;
 }
 

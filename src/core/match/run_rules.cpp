@@ -2,8 +2,8 @@
 #include "core/match/reports.h"
 
 #include <algorithm>
-#include <thread>
 
+#include "core/base/cores.h"
 #include "core/base/sentence.h"
 #include "core/match/link_shape.h"
 #include "core/match/rule.h"
@@ -90,13 +90,7 @@ void judgeShared(const plan::Plan& plan, const kb::KnowledgeBase& kb, std::vecto
         ShapeBook shapes(kb);
         for (std::size_t i = from; i < to; ++i) found[i] = std::make_shared<LinkReport>(shapes.judge(plan, traced[i]));
     };
-    const std::size_t shares = std::clamp<std::size_t>(
-        std::min<std::size_t>(std::thread::hardware_concurrency(), traced.size() / kWorthAThread), 1, 16);
-    std::vector<std::thread> helpers;
-    for (std::size_t i = 1; i < shares; ++i)
-        helpers.emplace_back(work, traced.size() * i / shares, traced.size() * (i + 1) / shares);
-    work(0, traced.size() / shares);
-    for (std::thread& helper : helpers) helper.join();
+    onAllCores(traced.size(), kWorthAThread, work);
 }
 
 }  // namespace

@@ -35,8 +35,9 @@ Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
         m_links.push_back(link);
         m_rates.push_back(rate(link));
         if (m_rates.back()) rates.insert(*m_rates.back());
-        m_out[from].push_back({at, to, true});
-        m_out[to].push_back({at, from, false});
+        const BitRate known = m_rates.back().value_or(BitRate{});
+        m_out[from].push_back({at, to, true, known});
+        m_out[to].push_back({at, from, false, known});
     }
     m_levels.assign(rates.begin(), rates.end());
     // Joined from the fastest rate down: an island at a level is what hangs together at that rate or faster.
@@ -55,22 +56,28 @@ Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
 std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_t to, std::optional<BitRate> least,
                                                     std::optional<std::size_t> banned) const
 {
-    constexpr std::size_t kNone = static_cast<std::size_t>(-1);
-    std::vector<std::size_t> cameFrom(m_devices.size(), kNone);
-    std::vector<const Edge*> cameBy(m_devices.size(), nullptr);
-    std::vector<std::size_t> open{from};
-    cameFrom[from] = from;
-    for (std::size_t at = 0; at < open.size() && cameFrom[to] == kNone; ++at)
+    constexpr std::uint32_t kNone = static_cast<std::uint32_t>(-1);
+    struct Step {
+        std::uint32_t from = kNone;
+        const Edge* by = nullptr;
+    };
+    std::vector<Step> came(m_devices.size());
+    std::vector<std::size_t> open;
+    open.reserve(m_devices.size());
+    open.push_back(from);
+    came[from].from = static_cast<std::uint32_t>(from);
+    const BitRate atLeast = least.value_or(BitRate{});
+    const std::size_t avoided = banned.value_or(m_links.size());
+    for (std::size_t at = 0; at < open.size() && came[to].from == kNone; ++at)
         for (const Edge& edge : m_out[open[at]]) {
-            if (banned == edge.link || cameFrom[edge.to] != kNone) continue;
-            if (least && (!m_rates[edge.link] || *m_rates[edge.link] < *least)) continue;
-            cameFrom[edge.to] = open[at];
-            cameBy[edge.to] = &edge;
+            if (came[edge.to].from != kNone || edge.link == avoided) continue;
+            if (least && edge.rate < atLeast) continue;
+            came[edge.to] = {static_cast<std::uint32_t>(open[at]), &edge};
             open.push_back(edge.to);
         }
-    if (cameFrom[to] == kNone) return std::nullopt;
+    if (came[to].from == kNone) return std::nullopt;
     std::vector<Edge> way;
-    for (std::size_t at = to; at != from; at = cameFrom[at]) way.push_back(*cameBy[at]);
+    for (std::size_t at = to; at != from; at = came[at].from) way.push_back(*came[at].by);
     std::reverse(way.begin(), way.end());
     return way;
 }

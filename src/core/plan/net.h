@@ -28,6 +28,7 @@ private:
         std::size_t link;
         std::size_t to;
         bool forward;
+        BitRate rate;  ///< of the link, beside its end; 0: none
     };
     std::optional<std::vector<Edge>> shortest(std::size_t from, std::size_t to, std::optional<BitRate> least,
                                               std::optional<std::size_t> banned) const;

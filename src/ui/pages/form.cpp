@@ -89,6 +89,7 @@ QComboBox* choice(Form& form, const QString& name, const Choices& entries, const
     result->setObjectName(name);
     result->setMinimumContentsLength(8);
     result->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    result->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     form.fields().addRow(name, result);
     return result;
 }

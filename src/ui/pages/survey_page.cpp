@@ -51,7 +51,6 @@ SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()
     top->addLayout(left, 1);
     m_inspector = new QScrollArea;
     m_inspector->setWidgetResizable(true);
-    m_inspector->setFixedWidth(scaled(340));
     m_inspector->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto* panel = frame("panel");
     auto* inside = column(panel, 0, 0);
@@ -146,6 +145,8 @@ void SurveyPage::fillFoot()
 void SurveyPage::resizeEvent(QResizeEvent* event)
 {
     QWidget::resizeEvent(event);
+    // At large text the house keeps two thirds of the window.
+    m_inspector->setFixedWidth(std::clamp(width() / 3, 340, scaled(340)));
     if (event->oldSize().width() != event->size().width()) QTimer::singleShot(0, this, &SurveyPage::fillFoot);
 }
 

@@ -30,10 +30,7 @@ public:
 
     HouseLayout build()
     {
-        const bool hasOutside = std::any_of(m_content.places.begin(), m_content.places.end(),
-                                            [](const auto& place) { return !place.building.isEmpty(); });
-        m_outsideWidth = hasOutside ? scaled(164) : 0;
-        m_yardWidth = hasOutside ? scaled(56) : 0;
+        giveRoomOutside();
         // The lanes at the left depend on the rows, the rows on the room that the lanes leave: twice is enough.
         for (int pass = 0; pass < 2; ++pass) {
             m_rows.clear();
@@ -51,6 +48,19 @@ private:
     double cardsLeft() const { return labelWidth() + 10 + m_leftLanes * kLane + 8; }
     double houseWidth() const { return m_width - m_outsideWidth - m_yardWidth; }
 
+    /// What stands outside takes no more room than it needs: at large text the house needs it.
+    void giveRoomOutside()
+    {
+        double widest = 0;
+        for (const app::PlaceBand& place : m_content.places) {
+            if (place.building.isEmpty()) continue;
+            widest = std::max(widest, QFontMetricsF(typeface(Face::Strong, 12)).horizontalAdvance(place.name));
+            for (const app::DeviceCard& card : place.devices) widest = std::max(widest, cardSize(card).width());
+        }
+        if (widest == 0) return;
+        m_outsideWidth = std::clamp<double>(widest + 28, scaled(110), scaled(200));
+        m_yardWidth = std::min(scaled(56), 60);
+    }
     /// Measured once: texts are measured slowly, and every pass asks again.
     QSizeF cardSize(const app::DeviceCard& card)
     {

@@ -118,11 +118,12 @@ private Q_SLOTS:
     void costsFromTheCatalogue()
     {
         PlanBuilder built = testing::twoHosts();
-        const auto reports = match::judgeAll(built.plan(), knowledge());
+        const auto reports = match::judgeAll(built.plan(), testing::priced());
         IdSource ids(3);
-        const auto costs = costsByOtherWays(built.plan(), knowledge(), reports, ids);
-        const auto way =
-            Paths(built.plan(), knowledge(), reports).ways(built.deviceId("left"), built.deviceId("right")).front();
+        const auto costs = costsByOtherWays(built.plan(), testing::priced(), reports, ids);
+        const auto way = Paths(built.plan(), testing::priced(), reports)
+                             .ways(built.deviceId("left"), built.deviceId("right"))
+                             .front();
         const TierCost same = costs(way, gigabits(1));
         QVERIFY(same.cost && *same.cost == 0.0);
         QVERIFY(!costs(way, gigabits(400)).cost);

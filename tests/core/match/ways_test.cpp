@@ -18,14 +18,14 @@ namespace {
 match::Ways waysFor(const plan::Plan& plan, match::Wish wish)
 {
     IdSource ids(7);
-    return match::otherWays(plan, wish, knowledge(), ids);
+    return match::otherWays(plan, wish, priced(), ids);
 }
 
 match::Ways waysOf(const char* line, double gbps = 0, bool wall = true)
 {
-    const auto plan = oneline::planFromLinkLine(line, knowledge());
-    const auto reports = match::judgeAll(*plan, knowledge());
-    auto wish = match::wishOf(*plan, reports.front().link, knowledge());
+    const auto plan = oneline::planFromLinkLine(line, priced());
+    const auto reports = match::judgeAll(*plan, priced());
+    auto wish = match::wishOf(*plan, reports.front().link, priced());
     if (gbps > 0) wish->rate = gigabits(gbps);
     wish->throughWall = wall;
     return waysFor(*plan, *wish);
@@ -43,7 +43,7 @@ void mustPass(const match::Way& way, const match::Wish& wish)
 {
     const auto broken = plan::brokenInvariants(way.after);
     QVERIFY2(broken.empty(), (way.id + ": " + (broken.empty() ? "" : broken.front())).text().c_str());
-    const match::Reports reports = match::judgeAll(way.after, knowledge());
+    const match::Reports reports = match::judgeAll(way.after, priced());
     int touching = 0;
     bool result = false;
     for (const match::LinkReport& report : reports) {
@@ -83,7 +83,7 @@ private Q_SLOTS:
             match::Wish wish{
                 house.portId("a 1"), house.portId("b 1"), gigabits(pick(rates)), Length::of(pick(lengths)), rooms, {}};
             if (house.plan().runs.size() > 0) {
-                wish.existing = match::judgeAll(house.plan(), knowledge()).front().link;
+                wish.existing = match::judgeAll(house.plan(), priced()).front().link;
                 wish.length = Length::of(20);
             }
             const match::Ways found = waysFor(house.plan(), wish);
@@ -167,9 +167,9 @@ private Q_SLOTS:
     void fibreBringsNoPower()
     {
         const plan::Plan house = lanternRow();
-        for (const match::LinkReport& report : match::judgeAll(house, knowledge())) {
+        for (const match::LinkReport& report : match::judgeAll(house, priced())) {
             if (report.title != "spread 20 — attic-ap 1") continue;
-            const match::Ways found = waysFor(house, *match::wishOf(house, report.link, knowledge()));
+            const match::Ways found = waysFor(house, *match::wishOf(house, report.link, priced()));
             QVERIFY(find(found, "cat6a:none:none")->note.empty());
             const match::Way* fibre = find(found, "om4:copper-to-sfp+:copper-to-sfp+:10gbase-sr:10gbase-sr");
             QVERIFY(fibre && fibre->note.text().find("attic-ap is powered over the cable") != std::string::npos);
@@ -205,8 +205,8 @@ private Q_SLOTS:
     void aWishNeedsBothEndsAndALength()
     {
         const plan::Plan house = lanternRow();
-        for (const match::LinkReport& report : match::judgeAll(house, knowledge())) {
-            const auto wish = match::wishOf(house, report.link, knowledge());
+        for (const match::LinkReport& report : match::judgeAll(house, priced())) {
+            const auto wish = match::wishOf(house, report.link, priced());
             const plan::Run* run = house.runs.find(report.link.id());
             if (!report.link.b.isSet())
                 QVERIFY(!wish && wish.error().what.text().find("open end") != std::string::npos);
@@ -220,10 +220,10 @@ private Q_SLOTS:
         QVERIFY(asked.ways.empty());
         QCOMPARE(toQt(asked.noWays.front().why), "it offers at most 10\u202fGb/s");
         const auto plan = oneline::planFromLinkLine(
-            "qsfp28:100gbase-sr4,slot=4.0x4,card=4.0x16 / om4 14m / qsfp28:100gbase-sr4", knowledge());
-        const auto wish = match::wishOf(*plan, match::judgeAll(*plan, knowledge()).front().link, knowledge());
+            "qsfp28:100gbase-sr4,slot=4.0x4,card=4.0x16 / om4 14m / qsfp28:100gbase-sr4", priced());
+        const auto wish = match::wishOf(*plan, match::judgeAll(*plan, priced()).front().link, priced());
         IdSource ids(3);
-        const match::Ways near = match::nearestWays(*plan, *wish, knowledge(), ids);
+        const match::Ways near = match::nearestWays(*plan, *wish, priced(), ids);
         QCOMPARE(*near.asked, gigabits(100));
         QVERIFY(std::fabs(inGigabits(near.wish.rate) - 63.015) < 0.01);  // 4 lanes at 16 GT/s, 128 of 130
         QVERIFY(!near.ways.empty() && near.noWays.front().why.text().find("slot") != std::string::npos);
@@ -232,10 +232,10 @@ private Q_SLOTS:
     void whatIfAllWantedTen()
     {
         const plan::Plan house = lanternRow();
-        const match::Reports reports = match::judgeAll(house, knowledge());
+        const match::Reports reports = match::judgeAll(house, priced());
         std::vector<match::ReportPtr> links;
         for (std::size_t i = 0; i < reports.size(); ++i) links.push_back(reports.row(i));
-        const match::WhatIf found = match::whatIf(house, links, gigabits(10), match::Preference::Cheapest, knowledge());
+        const match::WhatIf found = match::whatIf(house, links, gigabits(10), match::Preference::Cheapest, priced());
         QCOMPARE(found.rows.size(), links.size());
         double cost = 0;
         std::size_t sum = 0;
@@ -246,8 +246,8 @@ private Q_SLOTS:
         QCOMPARE(found.cost, cost);
         QCOMPARE(sum, links.size());
         QVERIFY(found.count(match::Needs::Nothing) >= 3 && found.count(match::Needs::Unknown) >= 1);
-        const match::WhatIf stopped = match::whatIf(house, links, gigabits(10), match::Preference::Cheapest,
-                                                    knowledge(), [](std::size_t done) { return done < 2; });
+        const match::WhatIf stopped = match::whatIf(house, links, gigabits(10), match::Preference::Cheapest, priced(),
+                                                    [](std::size_t done) { return done < 2; });
         QCOMPARE(stopped.rows.size(), std::size_t(2));
     }
 };

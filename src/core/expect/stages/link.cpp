@@ -1,6 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <fmt/format.h>
-
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
@@ -22,8 +20,8 @@ Result<Stage> linkStage(const kb::KnowledgeBase& kb, BitRate rate, const formula
     stage.detail = text::linkRate(rate);
     stage.carries = {scaled(*ceiling, wire->value.low), scaled(*ceiling, wire->value.typical),
                      scaled(*ceiling, wire->value.high)};
-    stage.working = fmt::format("{} {} (MTU {}) = {}", text::linkRate(rate), formulas::shareText(framing), framing.mtu,
-                                text::rate(*ceiling, 5));
+    stage.working = text::say("link.framing", "{} {} (MTU {}) = {}", text::figure::linkRate(rate),
+                              formulas::shareText(framing), framing.mtu, text::figure::rate(*ceiling, 5));
     stage.from = {"802.3-3", Certainty::Standard};
     stage.line = rate;
     if (const auto frames = formulas::frameRate(rate, framing)) stage.frames = *frames;

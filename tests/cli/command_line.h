@@ -1,0 +1,30 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// sokudo-cli as a user runs it.
+#pragma once
+
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QProcess>
+#include <QTemporaryDir>
+
+#include "testing.h"
+
+namespace sokudo::testing {
+
+struct Run {
+    int status = -1;
+    QString out, err;
+    QJsonObject json() const { return QJsonDocument::fromJson(out.toUtf8()).object(); }
+};
+
+inline Run cli(const QStringList& arguments)
+{
+    QProcess process;
+    process.start(program("sokudo-cli"), arguments);
+    if (!process.waitForFinished(60000)) qFatal("sokudo-cli does not end");
+    return {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()),
+            QString::fromUtf8(process.readAllStandardError())};
+}
+
+}  // namespace sokudo::testing
