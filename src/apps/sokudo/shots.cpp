@@ -107,7 +107,7 @@ public:
         save("path-flows");
         m_window.pathPage().showPane(ui::PathPage::Upgrade);
         settle(6000);
-        save("path-worth");
+        save("path-upgrade");
     }
     void thisMachine()
     {

@@ -116,7 +116,7 @@ void SurveyPage::fillFoot()
     std::vector<Gap> shown = gaps;
     std::stable_sort(shown.begin(), shown.end(), [](const Gap& a, const Gap& b) { return a.verdict > b.verdict; });
     std::size_t count = 0;
-    int room = std::max(width(), scaled(900)) - scaled(300);
+    int room = std::max(width(), 640) - scaled(370);  // the heading, the path and what is more stand beside them
     const QFontMetrics metrics(typeface(Face::Text, 13));
     for (const Gap& gap : shown) {
         // The first is always shown, cut to what there is; a hazard never takes the whole line.
