@@ -11,11 +11,18 @@ namespace {
 constexpr std::string_view kKinds[] = {"twisted-pair",   "multimode", "single-mode", "direct-attach",
                                        "active-optical", "coax",      "power-line",  "radio"};
 
+MediumKind kindOf(RowReader& row, std::string_view column)
+{
+    const auto kind = mediumKindFromCode(row.text(column));
+    if (!kind) row.complain("unknown kind of medium “" + row.text(column) + "”");
+    return kind.value_or(MediumKind::TwistedPair);
+}
+
 Medium mediumRow(RowReader& row)
 {
     return {row.text("id"),
             row.text("name"),
-            row.mediumKind("kind"),
+            kindOf(row, "kind"),
             row.whole("grade"),
             row.yes("conductive"),
             row.maybeDecibel("loss_850_db_per_km"),
@@ -48,7 +55,7 @@ Phy phyRow(RowReader& row)
     phy.codingPayload = row.wholeOr("coding_payload", 0);
     phy.codingTotal = row.wholeOr("coding_total", 0);
     phy.bitsPerSymbol = row.wholeOr("bits_per_symbol", 1);
-    phy.medium = row.mediumKind("medium_kind");
+    phy.medium = kindOf(row, "medium_kind");
     phy.windowNm = row.wholeOr("window_nm", 0);
     phy.wavelengths = row.text("wavelengths");
     phy.connector = row.text("connector");

@@ -85,13 +85,6 @@ Verdict RowReader::verdict(std::string_view column)
     return value.value_or(Verdict::Unknown);
 }
 
-MediumKind RowReader::mediumKind(std::string_view column)
-{
-    const auto value = mediumKindFromCode(text(column));
-    if (!value) complain(fmt::format("unknown kind of medium “{}”", text(column)));
-    return value.value_or(MediumKind::TwistedPair);
-}
-
 Provenance RowReader::provenance()
 {
     const auto certainty = certaintyFromCode(text("confidence"));

@@ -10,7 +10,7 @@
 
 #include "core/base/csv.h"
 #include "core/base/quantity.h"
-#include "core/kb/port_rows.h"
+#include "core/kb/provenance.h"
 
 namespace sokudo::kb {
 
@@ -37,7 +37,6 @@ public:
     std::optional<Length> maybeMetres(std::string_view column);
     std::optional<PowerDbm> maybeDbm(std::string_view column);
     Verdict verdict(std::string_view column);
-    MediumKind mediumKind(std::string_view column);
     Provenance provenance();
     void complain(std::string what);
 
