@@ -168,6 +168,7 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
         return found && found->rate ? wireRate(*found) : BitRate{};
     };
     Found found;
+    found.stages.reserve(way->size() + 6);
     addInternet(path, *from, found);
     if (!from->traits.has("plan-rate")) addHost(path, *from, way->front().from, rateOf(way->front()), true, found);
     for (std::size_t i = 0; i < way->size(); ++i) {

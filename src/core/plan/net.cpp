@@ -39,6 +39,11 @@ Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
         m_out[from].push_back({at, to, true, known});
         m_out[to].push_back({at, from, false, known});
     }
+    for (std::vector<Edge>& edges : m_out) {
+        const auto leaves = std::stable_partition(edges.begin(), edges.end(),
+                                                  [&](const Edge& edge) { return m_out[edge.to].size() > 1; });
+        m_inner.push_back(static_cast<std::size_t>(leaves - edges.begin()));
+    }
     m_levels.assign(rates.begin(), rates.end());
     // Joined from the fastest rate down: an island at a level is what hangs together at that rate or faster.
     std::vector<std::size_t> parent(m_devices.size());
@@ -53,8 +58,8 @@ Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
     }
 }
 
-std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_t to, std::optional<BitRate> least,
-                                                    std::optional<std::size_t> banned) const
+template <class IsOpen>
+std::optional<std::vector<Net::Edge>> Net::between(std::size_t from, std::size_t to, IsOpen isOpen) const
 {
     constexpr std::uint32_t kNone = static_cast<std::uint32_t>(-1);
     struct Step {
@@ -62,16 +67,12 @@ std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_
         const Edge* by = nullptr;
     };
     std::vector<Step> came(m_devices.size());
-    std::vector<std::size_t> open;
-    open.reserve(m_devices.size());
-    open.push_back(from);
+    std::vector<std::size_t> open{from};
     came[from].from = static_cast<std::uint32_t>(from);
-    const BitRate atLeast = least.value_or(BitRate{});
-    const std::size_t avoided = banned.value_or(m_links.size());
     for (std::size_t at = 0; at < open.size() && came[to].from == kNone; ++at)
-        for (const Edge& edge : m_out[open[at]]) {
-            if (came[edge.to].from != kNone || edge.link == avoided) continue;
-            if (least && edge.rate < atLeast) continue;
+        for (std::size_t i = 0; i < m_inner[open[at]]; ++i) {
+            const Edge& edge = m_out[open[at]][i];
+            if (came[edge.to].from != kNone || !isOpen(edge)) continue;
             came[edge.to] = {static_cast<std::uint32_t>(open[at]), &edge};
             open.push_back(edge.to);
         }
@@ -79,6 +80,23 @@ std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_
     std::vector<Edge> way;
     for (std::size_t at = to; at != from; at = came[at].from) way.push_back(*came[at].by);
     std::reverse(way.begin(), way.end());
+    return way;
+}
+
+/// To a device with one link the way leads over its neighbour, and no way leads through it: the search looks at the
+/// others only.
+std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_t to, std::optional<BitRate> least,
+                                                    std::optional<std::size_t> banned) const
+{
+    const auto isOpen = [&, atLeast = least.value_or(BitRate{})](const Edge& edge) {
+        return banned != edge.link && !(least && edge.rate < atLeast);
+    };
+    if (m_out[to].size() != 1) return between(from, to, isOpen);
+    const Edge& last = m_out[to].front();
+    if (!isOpen(last)) return std::nullopt;
+    std::optional<std::vector<Edge>> way = std::vector<Edge>();
+    if (last.to != from) way = between(from, last.to, isOpen);
+    if (way) way->push_back({last.link, to, !last.forward, last.rate});
     return way;
 }
 

@@ -32,6 +32,9 @@ private:
     };
     std::optional<std::vector<Edge>> shortest(std::size_t from, std::size_t to, std::optional<BitRate> least,
                                               std::optional<std::size_t> banned) const;
+    /// A way to a device that has more than one link.
+    template <class IsOpen>
+    std::optional<std::vector<Edge>> between(std::size_t from, std::size_t to, IsOpen isOpen) const;
     std::optional<std::vector<Edge>> best(std::size_t from, std::size_t to, std::optional<std::size_t> banned) const;
     Route hops(const std::vector<Edge>&) const;
     std::optional<BitRate> slowest(const std::vector<Edge>&) const;
@@ -40,8 +43,9 @@ private:
     std::vector<std::optional<BitRate>> m_rates;
     std::vector<DeviceId> m_devices;
     std::unordered_map<DeviceId, std::size_t> m_index;
-    std::vector<std::vector<Edge>> m_out;
-    std::vector<BitRate> m_levels;  ///< the rates there are, falling
+    std::vector<std::vector<Edge>> m_out;  ///< first those to devices that lead on
+    std::vector<std::size_t> m_inner;      ///< of each device, how many lead on
+    std::vector<BitRate> m_levels;         ///< the rates there are, falling
     std::vector<std::vector<std::size_t>>
         m_islands;  ///< for each level: which devices hang together at that rate or faster
 };
