@@ -8,17 +8,12 @@ using namespace sokudo::testing;
 
 class CliTest : public QObject {
     Q_OBJECT
-    QTemporaryDir m_folder;
-    QString m_project;
+    DemoProject m_demo;
+    const QTemporaryDir& m_folder = m_demo.folder;
+    const QString m_project = m_demo.path;
 
 private Q_SLOTS:
-    void initTestCase()
-    {
-        m_project = m_folder.filePath("house.sokudo");
-        const Run result = cli({"import", sourcePath("data/starters/lantern-row.json"), "--to", m_project});
-        QCOMPARE(result.status, 0);
-        QVERIFY(result.out.contains("19 devices, 26 runs"));
-    }
+    void theDemoIsImported() { QVERIFY2(m_demo.said.contains("19 devices, 26 runs"), qPrintable(m_demo.said)); }
     void link()
     {
         const Run good = cli({"link", "sfp+:10gbase-sr / om3 250m lc joints=2 / sfp+:10gbase-sr", "--json"});

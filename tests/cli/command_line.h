@@ -27,4 +27,11 @@ inline Run cli(const QStringList& arguments)
             QString::fromUtf8(process.readAllStandardError())};
 }
 
+/// The demo house as a project of its own.
+struct DemoProject {
+    QTemporaryDir folder;
+    QString path = folder.filePath("house.sokudo");
+    QString said = cli({"import", sourcePath("data/starters/lantern-row.json"), "--to", path}).out;
+};
+
 }  // namespace sokudo::testing
