@@ -5,8 +5,7 @@ option(SOKUDO_WERROR "Treat warnings as errors" OFF)
 # The compiler cache: hits with precompiled headers, and from one clone to the next.
 find_program(CCACHE ccache)
 if(CCACHE)
-  set(CMAKE_CXX_COMPILER_LAUNCHER ${CMAKE_COMMAND} -E env CCACHE_SLOPPINESS=pch_defines,time_macros
-    CCACHE_BASEDIR=${CMAKE_SOURCE_DIR} CCACHE_NOHASHDIR=1 ${CCACHE})
+  set(CMAKE_CXX_COMPILER_LAUNCHER ${CMAKE_SOURCE_DIR}/cmake/cached_compile ${CMAKE_SOURCE_DIR})
   add_compile_options($<$<CXX_COMPILER_ID:GNU>:-fpch-preprocess>
     "$<$<CXX_COMPILER_ID:Clang>:SHELL:-Xclang -fno-pch-timestamp>")
 endif()
