@@ -1,31 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Prints how long many paths over a large lab and many flows at once take, each against a plainer way of doing the
 // same.
-#include <chrono>
 #include <cstdio>
 #include <random>
 
+#include "clock.h"
 #include "core/expect/fair_shares.h"
 #include "core/expect/flow_shares.h"
 #include "core/kb/load.h"
 #include "lab.h"
 
 using namespace sokudo;
+using bench::bestMilliseconds;
 
 namespace {
-
-template <class Work>
-double bestMilliseconds(int times, Work work)
-{
-    double best = 1e9;
-    for (int i = 0; i < times; ++i) {
-        const auto start = std::chrono::steady_clock::now();
-        const auto kept = work();
-        best =
-            std::min(best, std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start).count());
-    }
-    return best;
-}
 
 std::vector<expect::PathQuestion> questions(const plan::Plan& plan, std::size_t count)
 {

@@ -1,29 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Prints how long a whole lab takes to judge and how it grows.
-#include <chrono>
 #include <cstdio>
 
+#include "clock.h"
 #include "core/kb/load.h"
 #include "core/match/link_book.h"
 #include "core/plan/edits.h"
 #include "lab.h"
 
 using namespace sokudo;
+using bench::bestMilliseconds;
 
 namespace {
-
-template <class Work>
-double bestMilliseconds(int times, Work work)
-{
-    double best = 1e9;
-    for (int i = 0; i < times; ++i) {
-        const auto start = std::chrono::steady_clock::now();
-        const auto kept = work();  // given back after the clock has stopped
-        best =
-            std::min(best, std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start).count());
-    }
-    return best;
-}
 
 /// Best of some edits of one run's length.
 double afterOneEdit(const plan::Plan& lab, const kb::KnowledgeBase& kb)
@@ -36,11 +24,10 @@ double afterOneEdit(const plan::Plan& lab, const kb::KnowledgeBase& kb)
         plan::Run run = *plan->runs.begin();
         run.length = Length::of(10 + i);
         plan = std::make_shared<const plan::Plan>(*plan::edits::putRun(*plan, run));
-        const auto start = std::chrono::steady_clock::now();
+        const bench::Clock clock;
         book.update(plan);
         const auto reports = book.reports();
-        best =
-            std::min(best, std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start).count());
+        best = std::min(best, clock.milliseconds());
         if (book.judged() != 1 || reports.size() != plan->runs.size())
             std::printf("the book judged %zu links\n", book.judged());
     }

@@ -16,10 +16,13 @@ set(CMAKE_CXX_EXTENSIONS OFF)
 set(CMAKE_EXPORT_COMPILE_COMMANDS ON)
 
 function(sokudo_warnings target)
-  target_compile_options(${target} PRIVATE -Wall -Wextra -Wpedantic -Wconversion -Wshadow -Wno-missing-field-initializers)
-  # GCC 12 takes sums of strings for overflows when it optimises (its bug 105651): these four say nothing that is true here.
+  target_compile_options(${target} PRIVATE -Wall -Wextra -Wpedantic -Wconversion -Wshadow
+    -Wno-missing-field-initializers)
+  # GCC 12 takes sums of strings for overflows when it optimises (its bug 105651): these four say nothing that is true
+  # here.
   if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
-    target_compile_options(${target} PRIVATE $<$<CONFIG:Release>:-Wno-restrict -Wno-array-bounds -Wno-stringop-overflow -Wno-stringop-overread>)
+    target_compile_options(${target} PRIVATE
+      $<$<CONFIG:Release>:-Wno-restrict -Wno-array-bounds -Wno-stringop-overflow -Wno-stringop-overread>)
   endif()
   if(SOKUDO_WERROR)
     target_compile_options(${target} PRIVATE -Werror)
@@ -76,6 +79,8 @@ function(sokudo_tests folder)
       string(APPEND class ${first}${rest})
     endforeach()
     add_test(NAME ${folder}.${class} COMMAND ${target} ${class})
-    set_tests_properties(${folder}.${class} PROPERTIES ENVIRONMENT "QT_QPA_PLATFORM=offscreen;SOKUDO_BIN=$<TARGET_FILE_DIR:sokudo-cli>;SOKUDO_SOURCE=${CMAKE_SOURCE_DIR}" TIMEOUT 120)
+    set(environment QT_QPA_PLATFORM=offscreen SOKUDO_BIN=$<TARGET_FILE_DIR:sokudo-cli>
+      SOKUDO_SOURCE=${CMAKE_SOURCE_DIR})
+    set_tests_properties(${folder}.${class} PROPERTIES ENVIRONMENT "${environment}" TIMEOUT 120)
   endforeach()
 endfunction()

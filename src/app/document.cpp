@@ -180,11 +180,21 @@ void Document::lookAtFile()
         m_isShared = shared;
         Q_EMIT noticesChanged();
     }
-    if (!m_file->isChangedElsewhere()) return;
-    auto loaded = m_file->load();
-    if (!loaded) return;  // it is being written: the next look sees it
-    adopt(std::move(*loaded));
-    Q_EMIT told("Another window has changed the project: its changes are shown.");
+    if (m_isReading || !m_file->isChangedElsewhere()) return;
+    m_isReading = true;
+    const auto read = [path = m_file->path()](const std::atomic<bool>& isStopped) {
+        store::ReadProgress progress;
+        progress.stop = &isStopped;
+        return store::ProjectFile::read(path, progress);
+    };
+    m_reading.start(*this, read, [this, since = m_file->revision()](Result<store::Loaded> loaded) {
+        m_isReading = false;
+        // What cannot be read now is being written, and what was saved meanwhile makes this out of date: the next look
+        // sees it.
+        if (!loaded || !m_file->accept(*loaded, since)) return;
+        adopt(std::move(*loaded));
+        Q_EMIT told("Another window has changed the project: its changes are shown.");
+    });
 }
 
 /// Saves the difference from `from` to `to`, and shows what the plan then is.

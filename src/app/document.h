@@ -39,6 +39,8 @@ public:
     const Analysis& analysis() const { return *m_analysis; }
     /// The analysis is that of the plan as it is now.
     bool isJudged() const { return m_isJudged; }
+    /// What another program has written is being read.
+    bool isReading() const { return m_isReading; }
     IdSource& ids() { return m_ids; }
     QUndoStack& undoStack() { return m_undo; }
     std::string path() const { return m_file->path(); }
@@ -56,7 +58,7 @@ public:
 public Q_SLOTS:
     void undo();
     void redo();
-    /// Takes over what other programs have written to the file.
+    /// Takes over what other programs have written to the file, as soon as it is read on another thread.
     void lookAtFile();
 
 Q_SIGNALS:
@@ -96,9 +98,11 @@ private:
     std::shared_ptr<SharedBook> m_book;
     std::shared_ptr<const Analysis> m_analysis;
     bool m_isJudged = false;
+    bool m_isReading = false;
     QUndoStack m_undo;
     IdSource m_ids;
     QTimer m_look;
+    Work m_reading;
     Work m_judging;
 };
 

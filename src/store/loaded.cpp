@@ -57,6 +57,21 @@ void ProjectBuilder::add(RawRow raw)
     });
 }
 
+void ProjectBuilder::append(ProjectBuilder next)
+{
+    const auto move = [](auto& from, auto& to) {
+        to.insert(to.end(), std::make_move_iterator(from.begin()), std::make_move_iterator(from.end()));
+    };
+    plan::eachTable([&](auto table) {
+        using Rows = std::vector<typename decltype(table)::Row>;
+        move(std::get<Rows>(next.m_rows), std::get<Rows>(m_rows));
+    });
+    eachRecord([&](auto records) { move(next.m_project.*records.rows, m_project.*records.rows); });
+    move(next.m_project.setAside, m_project.setAside);
+    m_project.unknown.merge(next.m_project.unknown);
+    if (!next.m_project.plan.name.empty()) m_project.plan.name = std::move(next.m_project.plan.name);
+}
+
 Project ProjectBuilder::finish() &&
 {
     plan::Plan& plan = m_project.plan;

@@ -2,6 +2,8 @@
 // A project out of rows: what can be used, what was set aside, what is missing.
 #pragma once
 
+#include <atomic>
+
 #include "core/base/json_fwd.h"
 #include "core/plan/tables.h"
 #include "store/project.h"
@@ -12,6 +14,14 @@ struct Loaded {
     Project project;                ///< valid; its setAside names what was left out
     std::vector<std::string> lost;  ///< "14 of 27 runs are missing from the file": what it once held and holds no more
     std::int64_t revision = 0;      ///< how often the file was written
+};
+
+/// How far the reading of a file has come, as another thread sees it.
+struct ReadProgress {
+    std::atomic<std::int64_t> rows = 0;       ///< read so far
+    std::atomic<std::int64_t> ofRows = 0;     ///< in the file; 0: not known yet
+    const std::atomic<bool>* stop = nullptr;  ///< when true, the reader gives up
+    bool isStopped() const { return stop && *stop; }
 };
 
 /// A row as it stands in a file.
@@ -29,6 +39,8 @@ public:
     explicit ProjectBuilder(int version) : m_version(version) {}
     /// Rows of a kind that this Sokudo does not know are left where they are.
     void add(RawRow);
+    /// Takes what another builder, given the rows that follow, has made of them.
+    void append(ProjectBuilder);
     /// Sets aside what does not hold together, sorts records by time, and keeps the newest answer to a question.
     Project finish() &&;
 

@@ -67,13 +67,13 @@ std::optional<Error> whyNotOurs(const Sqlite& file, const std::string& path)
 
 struct ProjectFile::Connection {
     Sqlite file;
-    Presence presence;
+    std::optional<Presence> presence;  ///< none: this connection is not told of
     int version;
     struct stat state {};
     std::int64_t dataVersion = -1;  ///< changes when another connection writes
 
     Connection(Sqlite database, const std::string& path)
-        : file(std::move(database)), presence(path), version(static_cast<int>(file.number("PRAGMA user_version")))
+        : file(std::move(database)), version(static_cast<int>(file.number("PRAGMA user_version")))
     {
         ::stat(path.c_str(), &state);
     }
@@ -85,6 +85,13 @@ ProjectFile::ProjectFile(std::string path, std::unique_ptr<Connection> connectio
 ProjectFile::~ProjectFile() = default;
 
 Result<std::unique_ptr<ProjectFile>> ProjectFile::open(const std::string& path)
+{
+    auto file = connect(path);
+    if (file) (*file)->m_connection->presence.emplace(path);
+    return file;
+}
+
+Result<std::unique_ptr<ProjectFile>> ProjectFile::connect(const std::string& path)
 {
     if (auto why = whyNotAFile(path)) return tl::unexpected(std::move(*why));
     auto file = Sqlite::open(path, Sqlite::Mode::Open);
@@ -122,21 +129,16 @@ Result<std::unique_ptr<ProjectFile>> ProjectFile::create(const std::string& path
     return open(path);
 }
 
-Result<std::unique_ptr<ProjectFile>> openOrCreate(const std::string& path, const Project& fresh)
-{
-    std::error_code problem;
-    return std::filesystem::exists(path, problem) ? ProjectFile::open(path) : ProjectFile::create(path, fresh);
-}
-
 bool ProjectFile::isReadOnly() const { return m_connection->file.isReadOnly(); }
-bool ProjectFile::isOpenElsewhere() const { return m_connection->presence.isShared(); }
+bool ProjectFile::isOpenElsewhere() const { return m_connection->presence && m_connection->presence->isShared(); }
 
 bool ProjectFile::isChangedElsewhere()
 {
     const std::int64_t now = m_connection->file.number("PRAGMA data_version");
     if (now == m_connection->dataVersion) return false;
+    if (revisionOf(m_connection->file) != m_revision) return true;
     m_connection->dataVersion = now;
-    return revisionOf(m_connection->file) != m_revision;
+    return false;
 }
 
 bool ProjectFile::isWhereItWas() const
@@ -164,6 +166,12 @@ std::optional<Error> ProjectFile::whyNotWritable() const
 
 Result<Loaded> ProjectFile::load()
 {
+    ReadProgress untold;
+    return load(untold);
+}
+
+Result<Loaded> ProjectFile::load(ReadProgress& progress)
+{
     Sqlite& file = m_connection->file;
     if (file.run("BEGIN; SELECT count(*) FROM sqlite_schema") != 0) {
         Error error = file.error("reading");
@@ -172,13 +180,34 @@ Result<Loaded> ProjectFile::load()
     }
     m_connection->dataVersion = file.number("PRAGMA data_version");
     m_connection->version = static_cast<int>(file.number("PRAGMA user_version"));
-    Loaded loaded = readRows(file, m_connection->version);
+    Loaded loaded = readRows(file, m_connection->version, progress);
     file.run("COMMIT");
+    if (progress.isStopped()) return tl::unexpected(Error{ErrorCode::Cancelled, "reading was stopped", m_path});
+    take(loaded);
+    if (loaded.lost.empty() && m_isDamaged)
+        loaded.lost.push_back("The pages of the file are damaged; nothing is known to be missing.");
+    return loaded;
+}
+
+void ProjectFile::take(const Loaded& loaded)
+{
     m_revision = loaded.revision;
     m_unknown = loaded.project.unknown;
     if (!loaded.lost.empty()) m_isDamaged = true;
-    else if (m_isDamaged) loaded.lost.push_back("The pages of the file are damaged; nothing is known to be missing.");
-    return loaded;
+}
+
+Result<Loaded> ProjectFile::read(const std::string& path, ReadProgress& progress)
+{
+    auto file = connect(path);
+    if (!file) return tl::unexpected(file.error());
+    return (*file)->load(progress);
+}
+
+bool ProjectFile::accept(const Loaded& loaded, std::int64_t since)
+{
+    if (m_revision != since || !isWhereItWas()) return false;
+    take(loaded);
+    return true;
 }
 
 Result<std::optional<Loaded>> ProjectFile::save(const Changes& changes)
@@ -197,11 +226,12 @@ Result<std::optional<Loaded>> ProjectFile::save(const Changes& changes)
     if (!migrateTables(file, version)) return undone(file.error("bringing the file to this version"));
 
     std::optional<Loaded> theirs;
+    ReadProgress untold;
     const plan::Plan* before = changes.before;
     const plan::Plan* after = changes.after;
     plan::Plan merged;
     if (revisionOf(file) != m_revision && version >= 2) {
-        theirs = readRows(file, kVersion);
+        theirs = readRows(file, kVersion, untold);
         m_unknown = theirs->project.unknown;
         if (before && after) {
             auto result = rebased(theirs->project.plan, *before, *after);
@@ -221,7 +251,7 @@ Result<std::optional<Loaded>> ProjectFile::save(const Changes& changes)
     const std::string next = fmt::format(
         "INSERT INTO setting VALUES ('revision', {0}) ON CONFLICT (name) DO UPDATE SET value = {0}", revision);
     if (!writer.isGood() || file.run(next) != 0) return undone(file.error("saving"));
-    if (theirs) theirs = readRows(file, kVersion);
+    if (theirs) theirs = readRows(file, kVersion, untold);
     if (file.run("COMMIT") != 0) return undone(file.error("saving"));
     m_revision = revision;
     m_connection->version = kVersion;

@@ -38,8 +38,20 @@ public:
     ProjectFile& operator=(const ProjectFile&) = delete;
 
     const std::string& path() const { return m_path; }
-    /// All that the file holds now. @error NotAllowed  another program holds it for writing
+    /// All that the file holds now; later saves start from it.
+    /// @error NotAllowed  another program holds it for writing
+    /// @error Cancelled   the progress was told to stop
     Result<Loaded> load();
+    Result<Loaded> load(ReadProgress&);
+    /// All that the file at `path` holds now, read over a connection of its own: for another thread than the one that
+    /// saves. Errors as of `open` and `load`.
+    static Result<Loaded> read(const std::string& path, ReadProgress&);
+    /// How often the file had been written when it was last loaded or saved here.
+    std::int64_t revision() const { return m_revision; }
+    /// Later saves start from what `read` gave.
+    /// @param since  the revision when the reading began
+    /// @return false: something was saved since, or the file was replaced; what was read is out of date
+    bool accept(const Loaded&, std::int64_t since);
     /// Nothing can be saved, because the file or its folder may not be written.
     bool isReadOnly() const;
     /// Its pages are damaged: it is read as far as it goes and never written.
@@ -61,16 +73,16 @@ public:
 private:
     struct Connection;
     ProjectFile(std::string path, std::unique_ptr<Connection>);
+    /// Opens the file without telling other programs.
+    static Result<std::unique_ptr<ProjectFile>> connect(const std::string& path);
     bool isWhereItWas() const;
+    void take(const Loaded&);
     std::string m_path;
     std::unique_ptr<Connection> m_connection;
     bool m_isDamaged = false;
     std::int64_t m_revision = 0;
     UnknownFields m_unknown;
 };
-
-/// Opens the file, or makes it with `fresh` in it where there is none.
-Result<std::unique_ptr<ProjectFile>> openOrCreate(const std::string& path, const Project& fresh);
 
 /// A sentence for each row that was set aside and for what is missing; empty: all is there.
 std::vector<std::string> troubles(const Loaded&);

@@ -14,8 +14,10 @@ bool makeTables(const Sqlite&);
 /// Brings the tables of an older version to this one, inside the transaction that is open. @return whether it went well
 bool migrateTables(const Sqlite&, int version);
 
-/// Reads all there is. Rows that cannot be read are set aside or, where not even that is possible, counted as lost.
-Loaded readRows(const Sqlite&, int version);
+/// Reads all there is, on all cores. Rows that cannot be read are set aside or, where not even that is possible,
+/// counted as lost.
+/// @return not whole where the progress was told to stop meanwhile
+Loaded readRows(const Sqlite&, int version, ReadProgress&);
 std::int64_t revisionOf(const Sqlite&);
 
 /// Writes rows inside the transaction that is open; after a failure it does nothing more.

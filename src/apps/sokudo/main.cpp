@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The window: joins the seams to real things and opens a project.
 #include <cstdio>
-#include <filesystem>
 
 #include <QApplication>
 #include <QCommandLineParser>
@@ -15,6 +14,7 @@
 #include <unistd.h>
 
 #include "app/document.h"
+#include "app/opening.h"
 #include "app/qt_text.h"
 #include "core/kb/load.h"
 #include "host/host_reader.h"
@@ -23,6 +23,7 @@
 #include "traffic/traffic_client.h"
 #include "traffic/trial_server.h"
 #include "ui/shell/main_window.h"
+#include "ui/shell/opening_window.h"
 #include "ui/theme.h"
 
 using namespace sokudo;
@@ -56,51 +57,33 @@ app::HostSource hostSource(bool demo)
     };
 }
 
-/// A free name beside a damaged project: "home-recovered.sokudo".
-std::string recoveredPath(const std::string& path)
+Result<store::Project> demoHouse()
 {
-    const std::filesystem::path whole(path);
-    for (int i = 1;; ++i) {
-        std::filesystem::path next = whole.parent_path() / whole.stem();
-        next += i == 1 ? std::string("-recovered") : "-recovered-" + std::to_string(i);
-        next += whole.extension();
-        std::error_code problem;
-        if (!std::filesystem::exists(next, problem)) return next.string();
-    }
+    return store::importJson(kb::embeddedFiles().at("starters/lantern-row.json"), "lantern-row.json");
 }
 
-/// What can be read of a damaged project goes into a file of its own; the damaged one stays as it is.
-Result<std::unique_ptr<app::Document>> recover(const kb::KnowledgeBase& kb, const std::string& path,
-                                               store::Loaded loaded)
+QString projectPath(const QString& asked, bool demo)
 {
-    const std::string copy = recoveredPath(path);
-    auto file = store::ProjectFile::create(copy, loaded.project);
-    if (!file) return tl::unexpected(file.error());
-    auto again = (*file)->load();
-    if (!again) return tl::unexpected(again.error());
-    again->lost = std::move(loaded.lost);
-    again->lost.insert(again->lost.begin(), path + " is damaged. It was left as it is; what could be read is in " +
-                                                copy + ", where you work now.");
-    return std::make_unique<app::Document>(kb, std::move(*file), std::move(*again));
+    if (!asked.isEmpty()) return asked;
+    return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
+           (demo ? "/sokudo/lantern-row.sokudo" : "/sokudo/home.sokudo");
 }
 
-Result<std::unique_ptr<app::Document>> openDocument(const kb::KnowledgeBase& kb, const QString& path, bool demo,
-                                                    bool fresh)
+/// Lets the window of the opening live until the project is there; and, where it cannot be opened, until the reason was
+/// read.
+Result<app::Opened> waitFor(app::Opening& opening, const QString& path, bool isWatched)
 {
-    store::Project start;
-    if (demo) {
-        auto imported = store::importJson(kb::embeddedFiles().at("starters/lantern-row.json"), "lantern-row.json");
-        if (!imported) return tl::unexpected(imported.error());
-        start = std::move(*imported);
+    ui::OpeningWindow window(opening, path);
+    QEventLoop loop;
+    QObject::connect(&opening, &app::Opening::done, &loop, &QEventLoop::quit);
+    if (!opening.isDone()) loop.exec();
+    auto opened = opening.take();
+    if (!opened && isWatched && opened.error().code != ErrorCode::Cancelled) {
+        window.showFailure(opened.error());
+        QObject::connect(&window, &ui::OpeningWindow::closed, &loop, &QEventLoop::quit);
+        loop.exec();
     }
-    QDir().mkpath(QFileInfo(path).absolutePath());
-    if (fresh) QFile::remove(path);
-    auto file = store::openOrCreate(path.toStdString(), start);
-    if (!file) return tl::unexpected(file.error());
-    auto loaded = (*file)->load();
-    if (!loaded) return tl::unexpected(loaded.error());
-    if ((*file)->isDamaged()) return recover(kb, path.toStdString(), std::move(*loaded));
-    return std::make_unique<app::Document>(kb, std::move(*file), std::move(*loaded));
+    return opened;
 }
 
 void describe(QCommandLineParser& parser)
@@ -129,16 +112,15 @@ int main(int argc, char** argv)
     QCommandLineParser parser;
     describe(parser);
     parser.process(application);
+    const bool demo = parser.isSet("demo"), isWatched = !parser.isSet("shots") && !parser.isSet("bench-start");
+    const QString path = projectPath(parser.positionalArguments().value(0), demo);
+    app::Opening opening({app::fromQt(path), demo ? demoHouse : nullptr, demo && parser.isSet("fresh")});
+    ui::applyTheme(application, parser.isSet("dark"), parser.value("text-size").toInt());
     const auto kb = kb::load(kb::embeddedFiles());
     if (!kb) return fail(kb.error());
-    const bool demo = parser.isSet("demo");
-    QString path = parser.positionalArguments().value(0);
-    if (path.isEmpty())
-        path = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
-               (demo ? "/sokudo/lantern-row.sokudo" : "/sokudo/home.sokudo");
-    ui::applyTheme(application, parser.isSet("dark"), parser.value("text-size").toInt());
-    auto document = openDocument(*kb, path, demo, parser.isSet("fresh"));
-    if (!document) return fail(document.error());
+    auto opened = waitFor(opening, path, isWatched);
+    if (!opened) return fail(opened.error());
+    app::Document document(*kb, std::move(opened->file), std::move(opened->loaded));
 
     traffic::TrafficClient traffic;
     std::unique_ptr<traffic::TrialServer> local;
@@ -150,7 +132,7 @@ int main(int argc, char** argv)
         local->serveInBackground();
         return ui::LocalAgent{local->port(), key};
     };
-    ui::MainWindow window(**document, {traffic, hostSource(demo), localAgent});
+    ui::MainWindow window(document, {traffic, hostSource(demo), localAgent});
     if (parser.isSet("shots")) return shots::take(application, window, parser.value("shots"), parser.isSet("dark"));
     window.show();
     if (parser.isSet("bench-start")) {
