@@ -10,6 +10,7 @@
 
 #include "app/qt_text.h"
 #include "core/logbook/record.h"
+#include "core/measure/checks.h"
 #include "core/plan/invariants.h"
 #include "store/rebase.h"
 
@@ -272,6 +273,11 @@ void Document::redo()
 
 bool Document::keepTrials(std::vector<measure::Trial> trials)
 {
+    for (const measure::Trial& trial : trials)
+        if (const auto problem = measure::problemOf(trial)) {
+            Q_EMIT failed("The result is not kept: " + toQt(problem->field) + " " + toQt(problem->what));
+            return false;
+        }
     store::Changes changes;
     for (const measure::Trial& trial : trials) changes.entries.push_back(logbook::trialEntry(trial, *m_plan, m_ids));
     changes.trials = std::move(trials);

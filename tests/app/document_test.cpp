@@ -11,6 +11,12 @@ using namespace sokudo;
 using namespace sokudo::testing;
 
 namespace {
+/// Has a document look at its file, and waits until it has taken over what is there.
+void look(app::Document& document)
+{
+    document.lookAtFile();
+    QTRY_VERIFY(!document.isReading());
+}
 store::Project onDisk(const Desk& desk) { return (*store::ProjectFile::open(desk.file()))->load()->project; }
 }  // namespace
 
@@ -117,6 +123,11 @@ private Q_SLOTS:
         trial.to = desk.device("platen");
         trial.rate.value = gigabits(1);
         const auto count = desk.document->trials().size();
+        // What the file would not give back is refused: its interval does not hold the rate.
+        QSignalSpy failed(desk.document.get(), &app::Document::failed);
+        QVERIFY(!desk.document->keepTrials({trial}));
+        QVERIFY2(failed[0][0].toString().contains("high_bps"), qPrintable(failed[0][0].toString()));
+        trial.rate.low = trial.rate.high = trial.rate.value;
         QVERIFY(desk.document->keepTrials({trial}));
         QCOMPARE(desk.document->trials().size(), count + 1);
         QCOMPARE(desk.document->trials().front().id, trial.id);
@@ -130,7 +141,7 @@ private Q_SLOTS:
         auto loaded = (*file)->load();
         app::Document b(knowledge(), std::move(*file), std::move(*loaded));
         QVERIFY2(b.notices().join(" ").contains("open in another window"), qPrintable(b.notices().join(" ")));
-        a.lookAtFile();
+        look(a);
         QVERIFY(a.notices().join(" ").contains("open in another window"));
         QSignalSpy told(&b, &app::Document::told), failed(&b, &app::Document::failed);
 
@@ -138,13 +149,13 @@ private Q_SLOTS:
         QVERIFY(a.edit("Add loft", plan::edits::putPlace(a.plan(), {{7}, "loft", 3})));
         QVERIFY(b.edit("Delete q2", plan::edits::deleteRun(b.plan(), desk.run("q2"))));
         QVERIFY(b.plan().places.has({7}));
-        a.lookAtFile();
+        look(a);
         QVERIFY(a.plan() == b.plan());
         // a takes back its own step only.
         a.undo();
         QVERIFY(!a.plan().places.has({7}));
         QCOMPARE(a.plan().runs.size(), std::size_t{25});
-        b.lookAtFile();
+        look(b);
         QVERIFY(told.size() >= 1);
         QVERIFY(a.plan() == b.plan());
         // b takes back its deletion, though a has written since.
@@ -152,21 +163,21 @@ private Q_SLOTS:
         QCOMPARE(b.plan().runs.size(), std::size_t{26});
         b.redo();
         b.undo();
-        a.lookAtFile();
+        look(a);
         a.redo();
-        b.lookAtFile();
+        look(b);
         QVERIFY(a.plan() == b.plan() && a.plan().places.has({7}) && a.plan().runs.size() == 26);
         QCOMPARE(failed.size(), 0);
         // What b changed in a thing that a then deleted cannot be taken back, and is said.
         plan::Device device = *plan::deviceNamed(b.plan(), "store-cam");
         device.note = "b was here";
         QVERIFY(b.edit("Note", plan::edits::putDevice(b.plan(), device)));
-        a.lookAtFile();
+        look(a);
         QVERIFY(a.edit("Delete", plan::edits::deleteDevice(a.plan(), device.id)));
         b.undo();
         QCOMPARE(failed.size(), 1);
         QVERIFY2(failed[0][0].toString().contains("store-cam"), qPrintable(failed[0][0].toString()));
-        b.lookAtFile();
+        look(b);
         QVERIFY(a.plan() == b.plan());
         QVERIFY(plan::brokenInvariants(a.plan()).empty());
         QVERIFY(onDisk(desk).plan == a.plan());
@@ -187,9 +198,44 @@ private Q_SLOTS:
         QVERIFY(!b.edit("x", plan::edits::putDevice(b.plan(), two)));
         QVERIFY2(failed[0][0].toString().contains("description was changed meanwhile"),
                  qPrintable(failed[0][0].toString()));
-        b.lookAtFile();
+        look(b);
         QVERIFY(b.edit("x", plan::edits::putDevice(b.plan(), two)));
         QCOMPARE(toQt(onDisk(desk).plan.devices.find(one.id)->description), "two");
+    }
+    void whatIsSavedWhileAnothersEditIsReadIsKept()
+    {
+        Desk desk;
+        app::Document& a = *desk.document;
+        auto file = store::ProjectFile::open(desk.file());
+        auto loaded = (*file)->load();
+        app::Document b(knowledge(), std::move(*file), std::move(*loaded));
+        QVERIFY(b.edit("Add loft", plan::edits::putPlace(b.plan(), {{7}, "loft", 3})));
+        a.lookAtFile();
+        QVERIFY(a.isReading());
+        QVERIFY(!a.plan().places.has({7}));  // it is read on another thread
+        // Before it has arrived, a saves: its own and the other's edit are there, and stay when the reading ends.
+        QVERIFY(a.edit("Add shed", plan::edits::putPlace(a.plan(), {{8}, "shed", 0})));
+        QVERIFY(a.plan().places.has({7}) && a.plan().places.has({8}));
+        QTRY_VERIFY(!a.isReading());
+        look(a);
+        QVERIFY(a.plan().places.has({7}) && a.plan().places.has({8}));
+        look(b);
+        QVERIFY(a.plan() == b.plan());
+    }
+    void readingDoesNotPassForAnotherWindow()
+    {
+        Desk desk;
+        store::ReadProgress progress;
+        const auto before = desk.document->notices();
+        auto read = store::ProjectFile::read(desk.file(), progress);
+        QVERIFY(read && read->project.plan == desk.document->plan());
+        auto file = store::ProjectFile::open(desk.file());
+        auto loaded = (*file)->load();
+        const std::int64_t since = (*file)->revision();
+        QVERIFY((*file)->accept(*read, since));
+        QVERIFY(desk.document->writeNote("meanwhile"));
+        QVERIFY(!(*file)->accept(*read, since + 1));
+        QCOMPARE(desk.document->notices(), before);
     }
     void trialsAndAnswersOfBothWindowsAreKept()
     {
@@ -202,7 +248,7 @@ private Q_SLOTS:
         QVERIFY(a.answer(from, to, "e30", true));
         QVERIFY(b.answer(from, to, "e30", false));  // the later word counts
         QVERIFY(b.writeNote("from b"));
-        a.lookAtFile();
+        look(a);
         QCOMPARE(a.answers().size(), std::size_t{1});
         QVERIFY(!a.answers().front().present);
         QVERIFY(a.project() == b.project());

@@ -411,9 +411,18 @@ private Q_SLOTS:
         QVERIFY(process.waitForFinished(30000));
         QCOMPARE(process.exitCode(), 0);
         QVERIFY(process.readAllStandardOutput().contains("start to first painted window"));
-        process.start(program("sokudo"), {sourcePath("README.md")});
+        process.start(program("sokudo"), {sourcePath("README.md"), "--bench-start"});
         QVERIFY(process.waitForFinished(30000));
         QCOMPARE(process.exitCode(), 2);
+        // For a person, the window says why and stays; for a terminal, the sentence is there at once.
+        process.setProcessChannelMode(QProcess::MergedChannels);
+        process.start(program("sokudo"), {sourcePath("README.md")});
+        QByteArray said;
+        while (!said.contains("not a Sokudo project") && process.waitForReadyRead(30000)) said += process.readAll();
+        QVERIFY2(said.contains("not a Sokudo project"), said.constData());
+        QVERIFY(!process.waitForFinished(300));
+        process.kill();
+        process.waitForFinished();
     }
 };
 

@@ -1,8 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The house section: nothing overlaps, nothing leaves the picture, twelve devices or a hundred and twenty.
 #include "ui/widgets/house_layout.h"
+
+#include <QImage>
+#include <QPainter>
+
+#include "core/base/text.h"
 #include "core/kb/port_rows.h"
 #include "desk.h"
+#include "ui/widgets/house_labels.h"
+#include "ui/widgets/seen_lines.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -15,7 +22,8 @@ app::HouseContent demo()
     return app::SurveyPresenter(*desk.document, desk.selection, shippedHosts()).house();
 }
 
-app::HouseContent large(int devices)
+/// @param span  how many ports lie between the ends of a run
+app::HouseContent large(int devices, std::size_t span = 7)
 {
     app::HouseContent result;
     std::int64_t id = 0;
@@ -29,9 +37,9 @@ app::HouseContent large(int devices)
     for (const auto& place : result.places)
         for (const auto& card : place.devices)
             for (const auto& port : card.ports) ports.push_back(port.id);
-    for (std::size_t i = 0; i + 7 < ports.size(); i += 8)
+    for (std::size_t i = 0; i + span < ports.size(); i += 8)
         result.runs.push_back(
-            {{++id}, ports[i], ports[i + 7], "r", gigabits(1), Verdict::Fits, kb::MediumKind::TwistedPair});
+            {{++id}, ports[i], ports[i + span], "r", gigabits(1), Verdict::Fits, kb::MediumKind::TwistedPair});
     return result;
 }
 
@@ -56,6 +64,27 @@ void check(const app::HouseContent& content, double width)
     }
 }
 
+/// The lines of a house, painted in strips of that height.
+QImage painted(const ui::HouseLayout& house, int strip)
+{
+    QImage image(house.size.toSize(), QImage::Format_RGB32);
+    image.fill(Qt::white);
+    for (int top = 0; top < image.height(); top += strip) {
+        QPainter painter(&image);
+        painter.setRenderHint(QPainter::Antialiasing);
+        const QRect part(0, top, image.width(), strip);
+        painter.setClipRect(part);
+        ui::SeenLines lines(painter, QRectF(part).adjusted(-8, -8, 8, 8));
+        for (const ui::PlacedRun& run : house.runs) {
+            QPen pen(Qt::black, 2);
+            if (run.run->medium == kb::MediumKind::Multimode) pen.setDashPattern({1.2, 1.2});
+            pen.setCapStyle(Qt::FlatCap);
+            lines.draw(run.line, pen);
+        }
+    }
+    return image;
+}
+
 }  // namespace
 
 class HouseLayoutTest : public QObject {
@@ -74,6 +103,51 @@ private Q_SLOTS:
     }
     void itFitsAtTheUsualSize() { QVERIFY(ui::layOut(demo(), 930, {}).size.height() <= 645); }
     void aHundredAndTwentyDevices() { check(large(120), 900); }
+    void moreRunsThanAnEyeCanFollowLeaveRoomForTheCards()
+    {
+        const app::HouseContent content = large(2000);
+        QVERIFY(content.runs.size() > 900);
+        check(content, 900);
+        const auto layout = ui::layOut(content, 900, {});
+        double left = 900;
+        for (const auto& card : layout.cards) left = std::min(left, card.box.left());
+        QVERIFY2(left < 900 * 0.4, qPrintable(QString::number(left)));
+    }
+    void labelsStandClearOfCardsAndOfEachOther()
+    {
+        app::HouseContent content = large(120, 31);
+        for (std::size_t i = 0; i < content.runs.size(); i += 2) content.runs[i].verdict = Verdict::Limited;
+        const auto layout = ui::layOut(content, 1200, {});
+        const auto labels = ui::placeLabels(layout, {});
+        QVERIFY2(labels.size() > 10, qPrintable(QString::number(labels.size())));
+        for (std::size_t i = 0; i < labels.size(); ++i) {
+            QCOMPARE(labels[i].run->verdict, Verdict::Limited);
+            QCOMPARE(labels[i].text, toQt(text::rate(gigabits(1), 2)));
+            for (const auto& card : layout.cards) QVERIFY(!card.box.intersects(labels[i].box));
+            for (std::size_t j = i + 1; j < labels.size(); ++j) QVERIFY(!labels[j].box.intersects(labels[i].box));
+        }
+        // The selected run has one though it simply fits.
+        const auto fits = std::find_if(layout.runs.begin(), layout.runs.end(), [](const auto& run) {
+            return run.run->verdict == Verdict::Fits && std::abs(run.line[1].x() - run.line[2].x()) > 200;
+        });
+        QVERIFY(fits != layout.runs.end());
+        QVERIFY(ui::placeLabels(layout, fits->run->run).size() >= labels.size());
+    }
+    void paintedInPiecesTheLinesAreTheSame()
+    {
+        app::HouseContent content = demo();
+        const auto house = ui::layOut(content, 900, {});
+        const QImage whole = painted(house, 4000), strips = painted(house, 64);
+        int dark = 0, unlike = 0;
+        for (int y = 0; y < whole.height(); ++y)
+            for (int x = 0; x < whole.width(); ++x) {
+                const int a = qGray(whole.pixel(x, y)), b = qGray(strips.pixel(x, y));
+                dark += a < 128;
+                unlike += std::abs(a - b) > 40;
+            }
+        QVERIFY(dark > 5000);
+        QVERIFY2(unlike <= dark / 500, qPrintable(QString("%1 of %2").arg(unlike).arg(dark)));
+    }
     void nothingAtAll()
     {
         const auto layout = ui::layOut({}, 900, {});

@@ -30,10 +30,12 @@ using namespace sokudo;
 
 namespace {
 
+constexpr int kFailed = 2;  ///< the program's answer where it cannot do what was asked
+
 int fail(const Error& error)
 {
     std::fprintf(stderr, "sokudo: %s\n", error.message().c_str());
-    return 2;
+    return kFailed;
 }
 
 QString dataFolder()
@@ -78,6 +80,7 @@ Result<app::Opened> waitFor(app::Opening& opening, const QString& path, bool isW
     QObject::connect(&opening, &app::Opening::done, &loop, &QEventLoop::quit);
     if (!opening.isDone()) loop.exec();
     auto opened = opening.take();
+    if (!opened) fail(opened.error());
     if (!opened && isWatched && opened.error().code != ErrorCode::Cancelled) {
         window.showFailure(opened.error());
         QObject::connect(&window, &ui::OpeningWindow::closed, &loop, &QEventLoop::quit);
@@ -119,7 +122,7 @@ int main(int argc, char** argv)
     const auto kb = kb::load(kb::embeddedFiles());
     if (!kb) return fail(kb.error());
     auto opened = waitFor(opening, path, isWatched);
-    if (!opened) return fail(opened.error());
+    if (!opened) return kFailed;
     app::Document document(*kb, std::move(opened->file), std::move(opened->loaded));
 
     traffic::TrafficClient traffic;

@@ -210,27 +210,35 @@ private:
         return 0;
     }
 
-    /// Stretches side by side: each takes the first lane where it meets no other.
+    /// Stretches side by side: each takes the first lane where it meets no other. More of them than an eye can follow
+    /// share the lanes there are.
     class Lanes {
     public:
         int take(double from, double to)
         {
             const double low = std::min(from, to), high = std::max(from, to);
-            for (std::size_t lane = 0; lane < m_taken.size(); ++lane) {
-                const bool meets = std::any_of(m_taken[lane].begin(), m_taken[lane].end(), [&](const auto& other) {
-                    return low <= other.second + 0.5 && other.first <= high + 0.5;
-                });
-                if (meets) continue;
-                m_taken[lane].emplace_back(low, high);
-                return static_cast<int>(lane);
-            }
+            for (std::size_t lane = 0; lane < m_taken.size(); ++lane)
+                if (isFree(m_taken[lane], low, high)) {
+                    m_taken[lane].emplace(low, high);
+                    return static_cast<int>(lane);
+                }
+            if (m_taken.size() == kMostLanes) return static_cast<int>(m_shared++ % kMostLanes);
             m_taken.push_back({{low, high}});
-            return static_cast<int>(m_taken.size()) - 1;
+            return count() - 1;
         }
         int count() const { return static_cast<int>(m_taken.size()); }
 
     private:
-        std::vector<std::vector<std::pair<double, double>>> m_taken;
+        using Stretches = std::map<double, double>;  ///< from where to where; no two of them meet
+        static constexpr double kGap = 0.5;
+        static constexpr std::size_t kMostLanes = 40;
+        static bool isFree(const Stretches& taken, double low, double high)
+        {
+            const auto next = taken.upper_bound(high + kGap);
+            return next == taken.begin() || std::prev(next)->second + kGap < low;
+        }
+        std::vector<Stretches> m_taken;
+        std::size_t m_shared = 0;
     };
 
     /// Rows below each other; where the last of them ends.
@@ -313,7 +321,7 @@ private:
         for (std::size_t i = 0; i < m_routes.size(); ++i) {
             const Route& route = m_routes[i];
             if (route.rowA < 0) continue;
-            PlacedRun placed{{}, &m_content.runs[i], {}};
+            PlacedRun placed{{}, &m_content.runs[i]};
             const double bottomA = m_rows[static_cast<std::size_t>(route.rowA)].bottom;
             placed.line << QPointF(route.xA, bottomA);
             if (route.open) {

@@ -36,7 +36,6 @@ struct PlacedCard {
 struct PlacedRun {
     QPolygonF line;
     const app::DrawnRun* run = nullptr;
-    QRectF label;
 };
 
 struct HouseLayout {

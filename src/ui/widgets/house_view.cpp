@@ -13,6 +13,7 @@
 #include "core/base/text.h"
 #include "core/kb/port_rows.h"
 #include "ui/theme.h"
+#include "ui/widgets/seen_lines.h"
 #include "ui/widgets/verdict_mark.h"
 
 namespace sokudo::ui {
@@ -65,13 +66,24 @@ QSize HouseView::sizeHint() const { return m_layout.size.toSize(); }
 
 void HouseView::setContent(app::HouseContent content)
 {
+    // What was placed points into the old content.
+    m_layout = {};
+    m_labels.clear();
+    m_laidOutFor = kNotLaidOut;
     m_content = std::move(content);
-    relayout();
+    if (isVisible()) relayout();
+}
+
+const HouseLayout& HouseView::placed()
+{
+    if (m_laidOutFor == kNotLaidOut) relayout();
+    return m_layout;
 }
 
 void HouseView::setSelection(plan::DeviceId device, plan::RunId run)
 {
     m_device = device;
+    if (m_run != run) m_labels = placeLabels(m_layout, run);
     m_run = run;
     for (const PlacedCard& card : m_layout.cards)
         if (card.card->id == device)
@@ -79,75 +91,55 @@ void HouseView::setSelection(plan::DeviceId device, plan::RunId run)
     update();
 }
 
+int HouseView::layoutWidth() const { return std::max(560, width()); }
+
+/// Lays out for the width there is.
 void HouseView::relayout()
 {
-    m_layout = layOut(m_content, std::max(560, width()), m_folded);
+    m_laidOutFor = layoutWidth();
+    m_layout = layOut(m_content, m_laidOutFor, m_folded);
+    m_labels = placeLabels(m_layout, m_run);
     setMinimumHeight(static_cast<int>(m_layout.size.height()));
     update();
 }
 
-void HouseView::resizeEvent(QResizeEvent*) { relayout(); }
+void HouseView::resizeEvent(QResizeEvent*)
+{
+    if (isVisible() && layoutWidth() != m_laidOutFor) relayout();
+}
 
-void HouseView::drawRun(QPainter& painter, const PlacedRun& placed, bool selected) const
+/// What is not shown has no width to be laid out for yet.
+void HouseView::showEvent(QShowEvent*)
+{
+    if (layoutWidth() != m_laidOutFor) relayout();
+}
+
+void HouseView::drawRun(QPainter& painter, SeenLines& lines, const PlacedRun& placed, bool selected) const
 {
     const Theme& t = theme();
     const app::DrawnRun& run = *placed.run;
     QPen pen(run.verdict > Verdict::Unknown ? t.verdict(run.verdict) : t.rate(run.rate), thickness(run.rate));
-    pen.setJoinStyle(Qt::MiterJoin);
     if (selected) {
         QPen halo(t.ink, pen.widthF() + 4);
-        halo.setJoinStyle(Qt::MiterJoin);
-        painter.setPen(halo);
-        painter.drawPolyline(placed.line);
-        QPen gap(t.paper, pen.widthF() + 2);
-        gap.setJoinStyle(Qt::MiterJoin);
-        painter.setPen(gap);
-        painter.drawPolyline(placed.line);
+        lines.draw(placed.line, halo);
+        lines.draw(placed.line, QPen(t.paper, pen.widthF() + 2));
     }
     setDash(pen, run.medium);
-    painter.setPen(pen);
-    painter.drawPolyline(placed.line);
+    lines.draw(placed.line, pen);
     if (placed.line.size() == 3) {  // an open end: a dotted square where it stops
         paintVerdict(painter, QRectF(placed.line.last() - QPointF(0, 4), QSizeF(8, 8)), Verdict::Unknown);
     }
 }
 
-void HouseView::drawRunLabels(QPainter& painter) const
+void HouseView::drawLabel(QPainter& painter, const PlacedLabel& label) const
 {
     const Theme& t = theme();
+    const QRectF& box = label.box;
     painter.setFont(typeface(Face::Figure, 11));
-    const QFontMetricsF metrics(painter.font());
-    std::vector<QRectF> taken;
-    for (const PlacedCard& card : m_layout.cards) taken.push_back(card.box);
-    for (const PlacedRun& placed : m_layout.runs) {
-        const app::DrawnRun& run = *placed.run;
-        const bool selected = run.run == m_run;
-        if (run.verdict == Verdict::Fits && !selected) continue;
-        const QString text = run.rate                          ? toQt(text::rate(*run.rate, 2))
-                             : run.verdict == Verdict::Unknown ? QString("not traced")
-                                                               : QString("no link");
-        const QSizeF size(metrics.horizontalAdvance(text) + 16, metrics.height() + 1);
-        // Along each level stretch, first the longest, look for room that no card and no other label takes.
-        for (int i = 1; i < placed.line.size(); ++i) {
-            const QPointF a = placed.line[i - 1], b = placed.line[i];
-            if (std::abs(a.y() - b.y()) > 0.5 || std::abs(a.x() - b.x()) < size.width() + 8) continue;
-            const double left = std::min(a.x(), b.x()), right = std::max(a.x(), b.x()) - size.width();
-            bool done = false;
-            for (double x = left + 10; x < right && !done; x += 14) {
-                const QRectF box(QPointF(x, a.y() - size.height() / 2), size);
-                if (std::any_of(taken.begin(), taken.end(),
-                                [&](const QRectF& other) { return other.adjusted(-3, -1, 3, 1).intersects(box); }))
-                    continue;
-                taken.push_back(box);
-                painter.fillRect(box, t.paper);
-                paintVerdict(painter, QRectF(box.left() + 2, box.center().y() - 4.5, 9, 9), run.verdict);
-                painter.setPen(t.verdict(run.verdict));
-                painter.drawText(box.adjusted(14, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, text);
-                done = true;
-            }
-            if (done) break;
-        }
-    }
+    painter.fillRect(box, t.paper);
+    paintVerdict(painter, QRectF(box.left() + 2, box.center().y() - 4.5, 9, 9), label.run->verdict);
+    painter.setPen(t.verdict(label.run->verdict));
+    painter.drawText(box.adjusted(14, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, label.text);
 }
 
 void HouseView::drawCard(QPainter& painter, const PlacedCard& placed) const
@@ -229,8 +221,9 @@ void HouseView::drawBands(QPainter& painter) const
     }
 }
 
-void HouseView::paintEvent(QPaintEvent*)
+void HouseView::paintEvent(QPaintEvent* event)
 {
+    const QRectF seen = QRectF(event->rect()).adjusted(-8, -8, 8, 8);
     const Theme& t = theme();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
@@ -242,12 +235,15 @@ void HouseView::paintEvent(QPaintEvent*)
     painter.setFont(typeface(Face::Strong, 12));
     painter.setPen(t.ink);
     for (const PlacedTitle& title : m_layout.titles) painter.drawText(title.at, title.text);
+    SeenLines lines(painter, seen);
     for (const PlacedRun& run : m_layout.runs)
-        if (run.run->run != m_run) drawRun(painter, run, false);
+        if (run.run->run != m_run) drawRun(painter, lines, run, false);
     for (const PlacedRun& run : m_layout.runs)
-        if (run.run->run == m_run) drawRun(painter, run, true);
-    for (const PlacedCard& card : m_layout.cards) drawCard(painter, card);
-    drawRunLabels(painter);
+        if (run.run->run == m_run) drawRun(painter, lines, run, true);
+    for (const PlacedCard& card : m_layout.cards)
+        if (card.box.intersects(seen)) drawCard(painter, card);
+    for (const PlacedLabel& label : m_labels)
+        if (label.box.intersects(seen)) drawLabel(painter, label);
     if (m_dragFrom.isSet()) {
         painter.setPen(QPen(t.planDeep, 2, Qt::DashLine));
         for (const PlacedCard& card : m_layout.cards)
@@ -328,7 +324,7 @@ void HouseView::mouseReleaseEvent(QMouseEvent* event)
     if (from.isSet() && mark && mark->mark.id != from) Q_EMIT portsJoined(from, mark->mark.id);
 }
 
-/// Arrows go to the nearest card in that direction; with Alt held… the runs of the card are walked by R.
+/// Arrows go to the nearest card in that direction.
 void HouseView::moveSelection(int key)
 {
     const PlacedCard* from = nullptr;

@@ -7,9 +7,12 @@
 #include <QWidget>
 
 #include "app/presenters/survey_presenter.h"
+#include "ui/widgets/house_labels.h"
 #include "ui/widgets/house_layout.h"
 
 namespace sokudo::ui {
+
+class SeenLines;
 
 class HouseView final : public QWidget {
     Q_OBJECT
@@ -18,7 +21,8 @@ public:
     void setContent(app::HouseContent);
     void setSelection(plan::DeviceId, plan::RunId);
     QSize sizeHint() const override;
-    const HouseLayout& placed() const { return m_layout; }
+    /// Where everything stands, for the width it was last shown in.
+    const HouseLayout& placed();
 
 Q_SIGNALS:
     void deviceSelected(sokudo::plan::DeviceId);
@@ -29,6 +33,7 @@ Q_SIGNALS:
 protected:
     void paintEvent(QPaintEvent*) override;
     void resizeEvent(QResizeEvent*) override;
+    void showEvent(QShowEvent*) override;
     void mousePressEvent(QMouseEvent*) override;
     void mouseMoveEvent(QMouseEvent*) override;
     void mouseReleaseEvent(QMouseEvent*) override;
@@ -36,9 +41,10 @@ protected:
     bool event(QEvent*) override;
 
 private:
+    int layoutWidth() const;
     void relayout();
-    void drawRun(QPainter&, const PlacedRun&, bool selected) const;
-    void drawRunLabels(QPainter&) const;
+    void drawRun(QPainter&, SeenLines&, const PlacedRun&, bool selected) const;
+    void drawLabel(QPainter&, const PlacedLabel&) const;
     void drawYard(QPainter&) const;
     void drawBands(QPainter&) const;
     void drawCard(QPainter&, const PlacedCard&) const;
@@ -48,6 +54,9 @@ private:
     const PlacedRun* runAt(const QPointF&) const;
     app::HouseContent m_content;
     HouseLayout m_layout;
+    std::vector<PlacedLabel> m_labels;
+    static constexpr int kNotLaidOut = -1;
+    int m_laidOutFor = kNotLaidOut;  ///< pixels of width
     std::set<int> m_folded;
     plan::DeviceId m_device;
     plan::RunId m_run;
