@@ -5,6 +5,8 @@
 #include <cmath>
 #include <limits>
 
+#include "core/kb/trait_value.h"
+
 namespace sokudo::store {
 namespace {
 
@@ -141,11 +143,18 @@ void FieldReader::texts(const char* key, std::map<std::string, std::string>& int
         else complain(std::string(key) + "." + name, "needs a text");
 }
 
-void FieldReader::traits(const char* key, plan::Traits& into)
+void FieldReader::traits(const char* key, plan::Traits& into, kb::TraitOwner owner)
 {
     std::map<std::string, std::string> stated;
     texts(key, stated);
-    for (auto& [id, value] : stated) into.set(id, std::move(value));
+    for (auto& [id, value] : stated) {
+        if (const kb::TraitKind* kind = kb::shippedTrait(id)) {
+            const std::string field = std::string(key) + "." + id;
+            if (kind->of != owner) complain(field, "is not stated of this kind of object");
+            else if (auto problem = kb::problemOfValue(*kind, value)) complain(field, std::move(*problem));
+        }
+        into.set(id, std::move(value));
+    }
 }
 
 Json FieldReader::unknown() const

@@ -11,6 +11,7 @@
 #include "core/base/id.h"
 #include "core/base/json.h"
 #include "core/base/quantity.h"
+#include "core/kb/rule_rows.h"
 #include "core/measure/trial.h"
 #include "core/plan/traits.h"
 
@@ -78,7 +79,8 @@ public:
     void time(const char* key, measure::Timestamp& into);
     /// An object of texts; a number in it is kept as its text.
     void texts(const char* key, std::map<std::string, std::string>& into);
-    void traits(const char* key, plan::Traits& into);
+    /// Stated values; those of kinds that this Sokudo does not know are kept as they are.
+    void traits(const char* key, plan::Traits& into, kb::TraitOwner owner);
     template <class T, class Fields>
     void object(const char* key, std::optional<T>& into, Fields fields)
     {

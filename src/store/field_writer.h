@@ -10,6 +10,7 @@
 #include "core/base/id.h"
 #include "core/base/json.h"
 #include "core/base/quantity.h"
+#include "core/kb/rule_rows.h"
 #include "core/measure/trial.h"
 #include "core/plan/traits.h"
 
@@ -81,7 +82,7 @@ public:
     {
         for (const auto& [name, value] : values) result[key][name] = value;
     }
-    void traits(const char* key, const plan::Traits& values)
+    void traits(const char* key, const plan::Traits& values, kb::TraitOwner)
     {
         for (const auto& [id, value] : values) result[key][id] = value;
     }

@@ -44,7 +44,7 @@ void fields(F& f, Seen<F, plan::Device>& device)
     });
     f.text("file_share", device.fileShare);
     f.ref("fed_by", device.fedBy);
-    f.traits("traits", device.traits);
+    f.traits("traits", device.traits, kb::TraitOwner::Device);
     f.text("note", device.note);
 }
 
@@ -81,7 +81,7 @@ void fields(F& f, Seen<F, plan::Port>& port)
     f.ref("slot", port.slot);
     f.ref("split_of", port.splitOf);
     f.count("leg", port.leg);
-    f.traits("traits", port.traits);
+    f.traits("traits", port.traits, kb::TraitOwner::Port);
 }
 
 /// The end of a run that a segment belongs to, as its word.
@@ -118,7 +118,7 @@ void fields(F& f, Seen<F, plan::Run>& run)
         g.maybe("length_m", segment.length);
         g.count("gauge_awg", segment.gauge);
     });
-    f.traits("traits", run.traits);
+    f.traits("traits", run.traits, kb::TraitOwner::Run);
     f.yes("protected_outdoors", run.protectedOutdoors);
     f.maybe("wanted_bps", run.wanted);
     f.text("note", run.note);

@@ -78,6 +78,8 @@ public:
             auto parsed = parsedRow<T>(body, where);
             if (!parsed) {
                 m_error = parsed.error();
+                if (const std::string name = nameIn(body); !name.empty())
+                    m_error->what = fmt::format("{} (of “{}”)", m_error->what.text(), name);
                 return rows;
             }
             const std::int64_t id = parsed->row.id.value;

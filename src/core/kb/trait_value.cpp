@@ -6,6 +6,8 @@
 #include "core/base/text.h"
 #include "core/base/whole.h"
 #include "core/kb/cause_rows.h"
+#include "core/kb/load.h"
+#include "core/kb/loader.h"
 #include "core/kb/reach_rows.h"
 #include "core/kb/rule_rows.h"
 
@@ -64,6 +66,16 @@ Result<std::string> word(const TraitKind& kind, const std::string& typed, const 
                    fmt::format("{} is {}, not “{}”", text::lower(kind.name), text::joined(known, ", "), typed));
 }
 
+/// @param value  in the canonical unit
+std::optional<std::string> outsideRange(const TraitKind& kind, double value, std::string_view typed)
+{
+    const double shown = value / bareFactor(kind.type);
+    if (!(kind.least && shown < *kind.least - 1e-9) && !(kind.most && shown > *kind.most + 1e-9)) return std::nullopt;
+    return fmt::format("{} lies between {} and {}{}, not “{}”", text::lower(kind.name),
+                       text::number(kind.least.value_or(0)), text::number(kind.most.value_or(0)),
+                       kind.unit.empty() ? "" : " " + kind.unit, typed);
+}
+
 }  // namespace
 
 Result<std::string> traitValue(const TraitKind& kind, std::string_view raw)
@@ -79,12 +91,37 @@ Result<std::string> traitValue(const TraitKind& kind, std::string_view raw)
     if (kind.type == TraitType::Count && !wholeOf(*value))
         return failure(ErrorCode::BadInput,
                        fmt::format("{} is a whole number, not “{}”", text::lower(kind.name), typed));
-    const double shown = *value / bareFactor(kind.type);
-    if ((kind.least && shown < *kind.least - 1e-9) || (kind.most && shown > *kind.most + 1e-9))
-        return failure(ErrorCode::OutOfRange, fmt::format("{} lies between {} and {}{}, not “{}”",
-                                                          text::lower(kind.name), text::number(kind.least.value_or(0)),
-                                                          text::number(kind.most.value_or(0)), unit, typed));
+    if (auto outside = outsideRange(kind, *value, typed)) return failure(ErrorCode::OutOfRange, std::move(*outside));
     return decimal(*value);
+}
+
+std::optional<std::string> problemOfValue(const TraitKind& kind, std::string_view value)
+{
+    if (kind.type == TraitType::Flag || kind.type == TraitType::Choice) {
+        const auto known = traitValue(kind, value);
+        if (!known) return known.error().what.text();
+        return *known == value ? std::nullopt
+                               : std::optional(fmt::format("{} is written {}", text::lower(kind.name), *known));
+    }
+    const auto figure = text::parseNumber(value);
+    if (!figure)
+        return fmt::format("{} is a number{}, not “{}”", text::lower(kind.name),
+                           kind.unit.empty() ? "" : " in " + kind.unit, value);
+    if (kind.type == TraitType::Count && !wholeOf(*figure))
+        return fmt::format("{} is a whole number, not “{}”", text::lower(kind.name), value);
+    return outsideRange(kind, *figure,
+                        kind.type == TraitType::Rate ? fmt::format("{} b/s", value) : std::string(value));
+}
+
+const TraitKind* shippedTrait(std::string_view id)
+{
+    static const KnowledgeBase kb = [] {
+        KnowledgeBase rules;
+        Loader tables(embeddedFiles(), rules);
+        ruleTables(tables);
+        return rules;
+    }();
+    return kb.find<TraitKind>(id);
 }
 
 std::string traitText(const TraitKind& kind, std::string_view value)

@@ -2,6 +2,7 @@
 // A typed value of a trait, checked and brought to its canonical text.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <string_view>
 
@@ -15,6 +16,10 @@ namespace sokudo::kb {
 /// @error OutOfRange  outside least and most
 /// @error BadInput    no such choice, or not a number in that unit
 Result<std::string> traitValue(const TraitKind&, std::string_view typed);
+/// What is wrong with a value that is said to be canonical, such as one out of a file; nothing: it is one.
+std::optional<std::string> problemOfValue(const TraitKind&, std::string_view value);
+/// The kind of that id as shipped; null: there is none, perhaps a later Sokudo has it.
+const TraitKind* shippedTrait(std::string_view id);
 /// How a person reads a canonical value: "55 °C", "2.5 Gb/s", "yes".
 std::string traitText(const TraitKind&, std::string_view value);
 

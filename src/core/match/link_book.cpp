@@ -56,8 +56,8 @@ void LinkBook::touchNeighbours(const plan::Plan& plan, Runs& dirty) const
         const auto known = m_byRun.find(id);
         const plan::Run* run = plan.runs.find(id);
         const auto look = [&](plan::PortId port) {
-            const plan::Device* device = plan::deviceOf(plan, port);
-            if (device && (device->traits.has("pse-budget") || device->traits.has("fed-w"))) sharing.insert(device->id);
+            const plan::Port* row = plan.ports.find(port);
+            if (row && (row->traits.has("pse") || row->traits.has("pd"))) sharing.insert(row->device);
         };
         if (known != m_byRun.end()) {
             look(known->second->link.a);

@@ -1,15 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/match/link_context.h"
-#include "core/kb/part_rows.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/reach_rows.h"
+#include "core/match/port_rates.h"
 
 #include <algorithm>
 
 namespace sokudo::match {
 namespace {
-
-void sortFalling(std::vector<BitRate>& rates) { std::sort(rates.begin(), rates.end(), std::greater<>()); }
 
 const plan::Place* placeOf(const plan::Plan& plan, plan::PortId port)
 {
@@ -31,43 +29,8 @@ LinkEnd endAt(const plan::Plan& plan, plan::PortId id, const kb::KnowledgeBase& 
     const plan::Port& holder = end.whole ? *end.whole : *end.port;  // the module sits in the four-lane port
     end.module = holder.module.empty() ? nullptr : kb::moduleNamed(kb, holder.module);
     end.splits = holder.traits.count("split").value_or(0);
-    end.ratesStated = end.port->forced || !end.port->rates.empty();
-    if (end.port->forced) end.hostRates = {*end.port->forced};
-    else if (!end.port->rates.empty()) end.hostRates = end.port->rates;
-    else if (end.cage) end.hostRates = end.cage->defaultRates;
-    // Split lanes run at their share of the port; an adapter leaves one lane of it.
-    if (end.splits > 0 && end.port->rates.empty() && !end.port->forced)
-        for (BitRate& rate : end.hostRates) rate = BitRate::fromSteps(rate.steps() / end.splits);
-    if (end.cage && end.port->rates.empty() && kb.find<kb::CageAdapter>(end.word("adapter")))
-        for (BitRate& rate : end.hostRates) rate = BitRate::fromSteps(rate.steps() / end.cage->lanes);
-    if (const auto port = end.port->traits.as<BitRate>("adapter-port")) end.hostRates = {*port};
-    if (const auto group = end.port->traits.as<BitRate>("group-rate"))
-        std::erase_if(end.hostRates, [&](BitRate rate) { return rate > *group; });
-    if (end.is("2500base-x", "yes") && !end.port->forced) end.hostRates.push_back(gigabits(2.5));
-    sortFalling(end.hostRates);
+    setHostRates(end, kb);
     return end;
-}
-
-/// What the end can link at: the host's rates, narrowed by what is plugged into the cage.
-std::vector<BitRate> linkableRates(const LinkEnd& end)
-{
-    if (!end.module) return end.hostRates;
-    const int lanes = std::max(1, end.splits);
-    const bool fixedLane = end.module->adapts == kb::Adapts::Lane && end.is("serdes", "fixed");
-    const bool noSgmii = end.module->adapts == kb::Adapts::Sgmii && end.is("sgmii", "no");
-    std::vector<BitRate> rates;
-    for (BitRate whole : end.module->rates) {
-        const BitRate rate = BitRate::fromSteps(whole.steps() / lanes);
-        if ((fixedLane || noSgmii) && whole != end.module->rates.front()) continue;
-        // A rate-adapting copper module shows the host its own top rate whatever the copper runs at; SGMII carries the
-        // lower ones.
-        const bool laneFollows = end.module->adapts == kb::Adapts::Lane && end.is("serdes", "switches");
-        const bool hidden =
-            laneFollows || end.module->adapts == kb::Adapts::Pause || end.module->adapts == kb::Adapts::Sgmii;
-        const BitRate host = hidden ? end.module->rates.front() : rate;
-        if (std::find(end.hostRates.begin(), end.hostRates.end(), host) != end.hostRates.end()) rates.push_back(rate);
-    }
-    return rates;
 }
 
 bool isShared(kb::MediumKind kind)
@@ -119,6 +82,17 @@ void addCords(LinkContext& link, const plan::Run& run, bool atB)
     }
 }
 
+/// The jacks, couplers and panels that are stated of a run.
+void addParts(LinkContext& link, const plan::Run& run, bool forward)
+{
+    for (const plan::Segment& segment : run.segments) {
+        if (segment.kind == plan::SegmentKind::Cord) continue;
+        link.parts.push_back({"the " + std::string(plan::code(segment.kind)) + " of run " + run.label,
+                              segment.medium.empty() ? nullptr : link.kb.find<kb::Medium>(segment.medium),
+                              segment.atB == forward});
+    }
+}
+
 /// Mated pairs of a run: a cord meets the cable at one, be it at a jack, a panel or a plug; couplers come on top.
 int jointsOf(const plan::Run& run)
 {
@@ -148,6 +122,10 @@ void sumUp(LinkContext& link)
     for (const CableSection& section : link.sections)
         if (section.medium && (!link.kind || section.medium->kind == *link.kind || !section.cord))
             if (!link.weakest || section.medium->grade < link.weakest->grade) link.weakest = section.medium;
+    link.weakestCable = link.weakest ? link.weakest->grade : 0;
+    if (link.kind == kb::MediumKind::TwistedPair)
+        for (const ChannelPart& part : link.parts)
+            if (part.medium && link.weakest && part.medium->grade < link.weakest->grade) link.weakest = part.medium;
     if (!known) link.weakest = nullptr;
     if (!known || !oneKind) link.kind.reset();
     if (measured) link.length = total;
@@ -166,13 +144,27 @@ void addStretches(LinkContext& link, const plan::Plan& plan, const plan::Link& t
         link.sections.push_back({run, nullptr, mediumOf(*run, link.kb), run->length,
                                  run->traits.count("gauge").value_or(0), placeOf(plan, run->a), placeOf(plan, run->b)});
         addCords(link, *run, forward);
+        addParts(link, *run, forward);
         link.joints += jointsOf(*run);
         link.splices += run->splices;
         link.bundled = link.bundled || run->bundle == plan::Bundle::Bundled;
         if (run->wanted && (!link.wanted || *link.wanted < *run->wanted)) link.wanted = run->wanted;
     }
+    for (plan::PortId id : traced.through)
+        if (const plan::Device* device = plan::deviceOf(plan, id); device && plan::isPassive(device->role))
+            link.parts.push_back({device->name, link.kb.find<kb::Medium>(device->traits.word("category")), false});
     link.joints += static_cast<int>(traced.through.size());
     sumUp(link);
+}
+
+/// The highest rate that both ends and the lead between them could run at, however the ports are set.
+std::optional<BitRate> ableRate(const LinkContext& link)
+{
+    if (!link.a.port || !link.b.port) return std::nullopt;
+    std::vector<BitRate> a = linkableRates(link.a, link.a.ableRates);
+    if (const auto made = link.isCaptive() ? link.runAs<BitRate>("rated") : std::nullopt)
+        std::erase_if(a, [&](BitRate rate) { return rate > *made; });
+    return highestCommon(a, linkableRates(link.b, link.b.ableRates));
 }
 
 }  // namespace
@@ -208,17 +200,18 @@ std::optional<int> LinkContext::runCount(std::string_view trait) const
 
 LinkContext linkContext(const plan::Plan& plan, const plan::Link& traced, const kb::KnowledgeBase& kb)
 {
-    LinkContext link{kb, plan, endAt(plan, traced.a, kb), endAt(plan, traced.b, kb), {}, nullptr, {}, {}, 0, 0, false,
-                     {}, {}};
+    LinkContext link{
+        kb, plan, endAt(plan, traced.a, kb), endAt(plan, traced.b, kb), {}, {}, nullptr, 0, {}, {}, 0, 0, false, {},
+        {}, {}};
     addStretches(link, plan, traced);
     for (LinkEnd* end : {&link.a, &link.b})
-        if (end->port) end->rates = linkableRates(*end);
+        if (end->port) end->rates = linkableRates(*end, end->hostRates);
     // Adapters of a shared medium each have an Ethernet port of their own: the slower one is the ceiling.
     if (link.kind && isShared(*link.kind) && !link.a.rates.empty() && !link.b.rates.empty())
         link.common = std::min(link.a.rates.front(), link.b.rates.front());
-    for (BitRate rate : link.a.rates) {
-        if (link.common) break;
-        if (std::find(link.b.rates.begin(), link.b.rates.end(), rate) != link.b.rates.end()) link.common = rate;
+    if (!link.common) {
+        link.common = highestCommon(link.a.rates, link.b.rates);
+        link.able = ableRate(link);
     }
     link.a.phy = phyAt(link.a, link);
     link.b.phy = phyAt(link.b, link);

@@ -23,6 +23,9 @@ struct LinkEnd {
     const kb::ModuleKind* module = nullptr;
     const kb::Phy* phy = nullptr;       ///< what this end speaks at the common rate
     std::vector<BitRate> hostRates;     ///< what the host offers here, falling: forced, listed or usual
+    std::vector<BitRate> ableRates;     ///< what it could offer if it were set to it, falling
+    std::vector<BitRate> beyondCage;    ///< listed, and more than the cage carries: not counted
+    bool cannotBeSet = false;           ///< it is forced to a rate that it does not have
     bool ratesStated = false;           ///< somebody listed or forced them
     std::vector<BitRate> rates;         ///< what the end can link at with its module or lead, falling
     int splits = 0;                     ///< the four-lane port is split into so many; 0: it is not
@@ -60,12 +63,21 @@ struct CableSection {
     bool isScreened() const;
 };
 
+/// A jack, coupler or panel that somebody named.
+struct ChannelPart {
+    std::string name;                    ///< "a jack of run q1", "press"
+    const kb::Medium* medium = nullptr;  ///< its category; null: not known
+    bool atB = false;                    ///< nearer to the link's end b
+};
+
 struct LinkContext {
     const kb::KnowledgeBase& kb;
     const plan::Plan& plan;
     LinkEnd a, b;
     std::vector<CableSection> sections;
-    const kb::Medium* weakest = nullptr;  ///< the weakest medium on the way; null: some medium is not known
+    std::vector<ChannelPart> parts;       ///< of a twisted-pair channel
+    const kb::Medium* weakest = nullptr;  ///< the weakest medium or part on the way; null: some medium is not known
+    int weakestCable = 0;                 ///< grade of the weakest cable or cord
     std::optional<kb::MediumKind> kind;   ///< kind of all stretches; empty: mixed or not known
     std::optional<Length> length;         ///< whole channel; empty: some stretch was never measured
     int joints = 0;                       ///< mated pairs: inside runs, and one at each panel or jack
@@ -73,6 +85,7 @@ struct LinkContext {
     bool bundled = false;
     std::optional<BitRate> wanted;
     std::optional<BitRate> common;  ///< highest rate both ends can link at
+    std::optional<BitRate> able;    ///< highest rate both could link at, however their ports are set
 
     bool hasFarEnd() const { return b.port != nullptr; }
     bool isOn(kb::MediumKind wantedKind) const { return kind == wantedKind; }

@@ -29,7 +29,9 @@ public:
     /// Whether the rules look at nothing else of the plan: no port that is split, no power that devices share.
     bool isAlone(const plan::Plan& plan) const
     {
-        const auto isShared = [](const plan::Port* port) { return port->splitOf.isSet() || port->traits.has("split"); };
+        const auto isShared = [](const plan::Port* port) {
+            return port->splitOf.isSet() || port->traits.has("split") || port->traits.has("pse");
+        };
         const auto states = [](const plan::Device* device) { return !device->traits.empty(); };
         const auto isWaived = [&](const plan::Waiver& waiver) {
             return std::any_of(runs.begin(), runs.end(), [&](const plan::Run* run) { return run->id == waiver.run; });

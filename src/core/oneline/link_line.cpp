@@ -65,7 +65,7 @@ public:
             run.label = media.size() == 1 ? "cable" : fmt::format("cable {}", i + 1);
             run.a = at;
             if (media[i].betweenBuildings) building = b.building;
-            run.b = at = i + 1 < media.size() ? addPanel(i + 1, building) : last;
+            run.b = at = i + 1 < media.size() ? addPanel(i + 1, building, run.medium, media[i + 1].run.medium) : last;
             m_result.runs = m_result.runs.with(run);
         }
         return std::move(m_result);
@@ -96,11 +96,19 @@ private:
         m_result.ports = m_result.ports.with(end.port);
         return end.port.id;
     }
-    plan::PortId addPanel(std::size_t number, const std::string& building)
+    /// The panel between two cables; where both are twisted pair, its jacks count as good as the weaker of them.
+    plan::PortId addPanel(std::size_t number, const std::string& building, const std::string& left,
+                          const std::string& right)
     {
         const plan::PortId id{m_next++};
-        const plan::Port panel{id, addDevice(fmt::format("panel {}", number), plan::Role::Panel, building), 0, "1",
-                               "panel"};
+        const kb::Medium* a = m_kb.find<kb::Medium>(left);
+        const kb::Medium* b = m_kb.find<kb::Medium>(right);
+        plan::Traits traits;
+        if (a && b && a->kind == kb::MediumKind::TwistedPair && b->kind == a->kind)
+            traits.set("category", (a->grade < b->grade ? a : b)->id);
+        const plan::DeviceId device =
+            addDevice(fmt::format("panel {}", number), plan::Role::Panel, building, std::move(traits));
+        const plan::Port panel{id, device, 0, "1", "panel"};
         m_result.ports = m_result.ports.with(panel);
         return id;
     }

@@ -18,6 +18,7 @@ constexpr LinkRow kRows[] = {
     {"sfp:2500base-x 2500base-x=no / om3 20m / sfp:2500base-x 2500base-x=yes", Verdict::NoLink, kNoRate, "md-30"},
     {"sfp:2500base-x 2500base-x=yes / om3 20m / sfp:2500base-x 2500base-x=yes", Verdict::Fits, kSilent, "md-30"},
     {"sfp+:10gbase-lrm edc=no / om3 100m / sfp+:10gbase-lrm edc=yes", Verdict::NoLink, kNoRate, "fo-13"},
+    {"sfp+:10gbase-lrm edc=yes / om3 100m / sfp+:10gbase-lrm", Verdict::Unknown, 10, "fo-13"},
     {"sfp+:10gbase-lrm edc=yes / om3 100m / sfp+:10gbase-lrm edc=yes", Verdict::Fits, kSilent, "fo-13"},
     {"sfp+:10gbase-sr edc=no / om3 100m / sfp+:10gbase-sr", Verdict::Fits, kSilent, "fo-13"},
 };

@@ -117,7 +117,8 @@ public:
         }
         if (!std::isnan(runs)) answer.rate = std::min(answer.rate, runs);
         fibre(answer, phy, medium, phyRate, metres, joints);
-        if (phyRate == 2.5) answer.say("unknown");
+        // Whether a host offers 2500BASE-X, or equalises, was not said.
+        if (phyRate == 2.5 || phy.at("id") == "10gbase-lrm") answer.say("unknown");
         return answer;
     }
 
@@ -192,13 +193,12 @@ private:
             else answer.say("marginal");
         } else {
             const double longest = number(reach, "max_length_m");
-            if (reach.at("condition").starts_with("mode-conditioning"))
-                answer.say(metres > 300 ? "marginal" : clause("fo-12"));
+            const bool wantsCords = reach.at("condition").starts_with("mode-conditioning");
+            if (wantsCords && phyRate > 1 && metres <= longest) answer.say("unknown");
+            else if (wantsCords && phyRate <= 1) answer.say(metres > 300 ? "marginal" : clause("fo-12"));
             else if (metres <= longest) answer.say("fits");
             else answer.say(metres <= 1.2 * longest + 1e-9 || isSingle ? "marginal" : "no-link");
         }
-        if (!reach.empty() && reach.at("condition").starts_with("mode-conditioning") && metres > 300)
-            answer.say("marginal");
         light(answer, phy, medium, reach, metres, joints);
     }
 

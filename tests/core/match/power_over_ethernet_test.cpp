@@ -12,8 +12,8 @@ namespace {
 constexpr LinkRow kRows[] = {
     {"rj45:1000base-t pse=type2 / cat5e 100m / rj45:1000base-t pd=class4", Verdict::Fits, kNoRate, "po-01"},
     {"rj45:1000base-t pse=type4 / cat6a 90m / rj45:1000base-t pd=class8", Verdict::Fits, kNoRate, "po-01"},
-    {"rj45:1000base-t pse=type1 / cat5e 50m / rj45:1000base-t pd=class4", Verdict::Limited, kNoRate, "po-02"},
-    {"rj45:1000base-t pse=type3 / cat5e 50m / rj45:1000base-t pd=class7", Verdict::Limited, kNoRate, "po-02"},
+    {"rj45:1000base-t pse=type1 / cat5e 50m / rj45:1000base-t pd=class4", Verdict::Marginal, kNoRate, "po-02"},
+    {"rj45:1000base-t pse=type3 / cat5e 50m / rj45:1000base-t pd=class7", Verdict::Marginal, kNoRate, "po-02"},
     {"rj45:1000base-t pse=type3 / cat5e 50m / rj45:1000base-t pd=class6", Verdict::Fits, kSilent, "po-02"},
     {"rj45:1000base-t pse=passive / cat5e 50m / rj45:1000base-t pd=class3", Verdict::Unsafe, kNoRate, "po-04"},
     {"rj45:1000base-t pse=passive / cat5e 50m / rj45:1000base-t", Verdict::Unsafe, kNoRate, "po-04"},

@@ -26,6 +26,7 @@ constexpr LinkRow kRows[] = {
      0.3122549, "wl-04"},
     {"radio adapter-port=1 / wifi 50m mcs=9 width-mhz=80 streams=2 hops=1 / radio adapter-port=1", Verdict::Fits,
      kSilent, "wl-04"},
+    {"radio / radio-60 100m / radio", Verdict::Unknown, kNoRate, "radio-unknown"},
     {"radio / wifi 50m / radio", Verdict::Unknown, kNoRate, "radio-unknown"},
 };
 

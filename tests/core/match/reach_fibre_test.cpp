@@ -41,6 +41,10 @@ constexpr LinkRow kRows[] = {
     {"sfp28:25gbase-sr / om4 40m / om3 31m / sfp28:25gbase-sr", Verdict::Marginal, 25, "fo-02"},
     {"sfp+:10gbase-sr / om1 10m / om3 10m / sfp+:10gbase-sr", Verdict::Marginal, -1, "fo-07"},
     {"sfp+:10gbase-sr / om4 / sfp+:10gbase-sr", Verdict::Unknown, 10, "length-unknown"},
+    {"sfp+:10gbase-lrm edc=yes / om1 100m / sfp+:10gbase-lrm edc=yes", Verdict::Unknown, 10, "fo-27"},
+    {"sfp+:10gbase-lrm edc=yes / om2 100m conditioning=no / sfp+:10gbase-lrm edc=yes", Verdict::Marginal, 10, "fo-27"},
+    {"sfp+:10gbase-lrm edc=yes / om2 100m conditioning / sfp+:10gbase-lrm edc=yes", Verdict::Fits, 10, "fo-11"},
+    {"sfp+:10gbase-lrm edc=yes / om3 100m / sfp+:10gbase-lrm edc=yes", Verdict::Fits, kSilent, "fo-27"},
 };
 
 }  // namespace

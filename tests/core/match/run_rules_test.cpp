@@ -57,10 +57,12 @@ private Q_SLOTS:
                 QVERIFY2(knowledge().find<kb::RuleClause>(id), id.c_str());
                 said.insert(id);
             }
-        // 143 clauses of the reference, and those of ours about cards, hand-offs, extenders, mounts and tests
-        const auto ours =
-            std::count_if(knowledge().all<kb::RuleClause>().begin(), knowledge().all<kb::RuleClause>().end(),
-                          [](const kb::RuleClause& row) { return row.id.starts_with("hw-"); });
+        // 143 clauses of the reference, and those of ours about cards, hand-offs, extenders, mounts and tests, about
+        // the parts of a channel and about cords for 10GBASE-LRM
+        const std::set<std::string> later{"cu-38", "cu-39", "fo-27"};
+        const auto ours = std::count_if(
+            knowledge().all<kb::RuleClause>().begin(), knowledge().all<kb::RuleClause>().end(),
+            [&](const kb::RuleClause& row) { return row.id.starts_with("hw-") || later.contains(row.id); });
         QCOMPARE(knowledge().all<kb::RuleClause>().size(), static_cast<std::size_t>(143 + ours));
         for (const kb::RuleClause& row : knowledge().all<kb::RuleClause>())
             QVERIFY2(said.count(row.id) == 1, row.id.c_str());

@@ -28,6 +28,58 @@ text::Args named(const LinkContext& link)
         {"a", link.a.name}, {"b", link.b.name}, {"listA", listText(link.a.rates)}, {"listB", listText(link.b.rates)}};
 }
 
+/// An end is forced to what it does not have, or lists what its cage does not carry.
+void settings(const LinkEnd& end, LinkPart part, Outcomes& found)
+{
+    if (!end.port || !end.cage) return;
+    if (!end.beyondCage.empty())
+        found.push_back({end.hostRates.empty() ? Verdict::NoLink : Verdict::Fits,
+                         {},
+                         "{end} lists {beyond}, more than its {cage} cage carries ({most}): not counted",
+                         {{"end", end.name},
+                          {"beyond", listText(end.beyondCage)},
+                          {"cage", end.cage->name},
+                          {"most", end.cage->rate}},
+                         end.cage->from,
+                         part,
+                         "beyond-cage"});
+    if (!end.cannotBeSet) return;
+    const auto group = end.port->traits.as<BitRate>("group-rate");
+    const bool isGroup = group && *end.port->forced > *group;
+    text::Args args{{"end", end.name}, {"forced", *end.port->forced}, {"list", listText(end.ableRates)}};
+    if (isGroup) args.emplace_back("group", text::Arg(*group));
+    found.push_back({Verdict::NoLink,
+                     {},
+                     isGroup ? StaticText("{end} cannot be set to {forced}: its port group is set to {group}")
+                             : StaticText("{end} cannot be set to {forced}: it has {list}"),
+                     std::move(args),
+                     end.cage->from,
+                     part,
+                     "cannot-be-set"});
+}
+
+/// Both ends could run faster than they are set to.
+Outcome narrowed(const LinkContext& link)
+{
+    const auto narrows = [&](const LinkEnd& end) {
+        return std::find(end.rates.begin(), end.rates.end(), *link.able) == end.rates.end();
+    };
+    const LinkEnd& end = narrows(link.a) ? link.a : link.b;
+    text::Args args{{"end", end.name}, {"best", *link.able}, {"rate", *link.common}, {"list", listText(end.hostRates)}};
+    const auto group = end.port->traits.as<BitRate>("group-rate");
+    const bool isGroup = group && *group < *link.able;
+    if (isGroup) args.emplace_back("group", text::Arg(*group));
+    return {Verdict::Limited,
+            link.common,
+            end.port->forced ? StaticText("both ends could run at {best}; {end} is forced to {list}")
+            : isGroup        ? StaticText("both ends could run at {best}; the port group of {end} is set to {group}")
+                             : StaticText("both ends could run at {best}; {end} lists only {list}"),
+            std::move(args),
+            provenance(link),
+            &end == &link.a ? LinkPart::CageA : LinkPart::CageB,
+            "narrowed"};
+}
+
 /// Both ends share a rate, and it is not the best of both or not the one wished for.
 Outcome belowTheBest(const LinkContext& link, bool belowWish)
 {
@@ -47,6 +99,7 @@ Outcome belowTheBest(const LinkContext& link, bool belowWish)
     if (link.isOn(kb::MediumKind::TwistedPair) && bothFaster && *link.common <= gigabits(1))
         return clause(link, "cu-18", args, link.common);
     const bool wished = link.wanted && *link.wanted <= *link.common;
+    if (link.able && *link.able > *link.common && !wished) return narrowed(link);
     const BitRate best = std::max(link.a.rates.front(), link.b.rates.front());
     if (best > *link.common && !wished) {
         const bool aIsFaster = link.a.rates.front() == best;
@@ -66,6 +119,30 @@ Outcome belowTheBest(const LinkContext& link, bool belowWish)
                    "common"};
 }
 
+/// Both ends have rates: where they meet.
+Outcome meeting(const LinkContext& link)
+{
+    if (!link.common)
+        return {Verdict::NoLink,
+                {},
+                "{a} runs at {listA}, {b} at {listB}: they share no rate",
+                named(link),
+                provenance(link),
+                LinkPart::Between,
+                "no-common"};
+    const bool belowWish = link.wanted && *link.wanted > *link.common;
+    const bool isHighest = link.a.rates.front() == *link.common && link.b.rates.front() == *link.common;
+    const bool isNarrowed = link.able && *link.able > *link.common;
+    if (belowWish || !isHighest || isNarrowed) return belowTheBest(link, belowWish);
+    return {Verdict::Fits,
+            link.common,
+            "{rate} is the highest rate that both ends list",
+            {{"rate", *link.common}},
+            provenance(link),
+            LinkPart::Between,
+            "common"};
+}
+
 Outcomes check(const LinkContext& link)
 {
     if (!link.hasFarEnd())
@@ -76,27 +153,13 @@ Outcomes check(const LinkContext& link)
                        {"own", Certainty::Standard},
                        LinkPart::MediumB,
                        "untraced"});
+    Outcomes found;
+    settings(link.a, LinkPart::CageA, found);
+    settings(link.b, LinkPart::CageB, found);
     // An end whose module does not run in its cage has no rate at all: that is for the cage rule to say.
-    if (link.a.rates.empty() || link.b.rates.empty()) return {};
-    if (!link.common)
-        return single({Verdict::NoLink,
-                       {},
-                       "{a} runs at {listA}, {b} at {listB}: they share no rate",
-                       named(link),
-                       provenance(link),
-                       LinkPart::Between,
-                       "no-common"});
-    const bool belowWish = link.wanted && *link.wanted > *link.common;
-    const bool isHighest = link.a.rates.front() == *link.common && link.b.rates.front() == *link.common;
-    if (!belowWish && isHighest)
-        return single({Verdict::Fits,
-                       link.common,
-                       "{rate} is the highest rate that both ends list",
-                       {{"rate", *link.common}},
-                       provenance(link),
-                       LinkPart::Between,
-                       "common"});
-    return single(belowTheBest(link, belowWish));
+    if (link.a.rates.empty() || link.b.rates.empty()) return found;
+    found.push_back(meeting(link));
+    return found;
 }
 
 }  // namespace

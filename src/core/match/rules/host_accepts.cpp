@@ -39,6 +39,15 @@ Outcomes check(const LinkContext& link)
         }
         if (phy && phy->id == "10gbase-lrm" && end.is("edc", "no"))
             found.push_back(clause(link, "fo-13", {{"end", end.name}, {"phy", phy->name}}, {}, part));
+        else if (phy && phy->id == "10gbase-lrm" && !end.is("edc", "yes"))
+            found.push_back({Verdict::Unknown,
+                             phy->rate,
+                             "{phy} needs a host that equalises (EDC), and few do: look for it in the data sheet of "
+                             "{end}",
+                             {{"end", end.name}, {"phy", phy->name}},
+                             phy->from,
+                             part,
+                             "fo-13"});
     };
     look(link.a, LinkPart::CageA);
     look(link.b, LinkPart::CageB);

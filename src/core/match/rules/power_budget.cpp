@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
 #include "core/kb/copper_rows.h"
 #include "core/match/clause.h"
 #include "core/match/power.h"
@@ -9,24 +11,99 @@ namespace {
 
 constexpr double kConversion = 0.88;  // of a fed switch: 85 to 90 %
 
-/// Watts granted to the devices on the other ports of the source: what is stated at the port, or the sum over the plan.
-Watt grantedElsewhere(const LinkContext& link, const PowerFlow& flow)
+/// The device at the far end of the cable at a port; null: nothing is known there.
+const plan::Port* farPort(const plan::Plan& plan, plan::PortId port)
+{
+    for (const plan::Run* run : plan::runsAt(plan, port))
+        if (const auto traced = plan::linkOf(plan, run->id))
+            return plan.ports.find(traced->a == port ? traced->b : traced->a);
+    return nullptr;
+}
+
+/// Watts that a port of the source grants to what hangs on it.
+Watt grantAt(const LinkContext& link, const plan::Port& port)
+{
+    const kb::PoeType* type = link.kb.find<kb::PoeType>(port.traits.word("pse"));
+    const plan::Port* far = type ? farPort(link.plan, port.id) : nullptr;
+    const kb::PoeClass* asked = far ? link.kb.find<kb::PoeClass>(far->traits.word("pd")) : nullptr;
+    return asked ? grantOf(link.kb, *type, *asked) : Watt{};
+}
+
+/// Watts taken before this port is asked: what is stated at the port; else what the ports of lower number were given
+/// out of `most`. A port that would take too much gets nothing and takes nothing.
+Watt takenBefore(const LinkContext& link, const PowerFlow& flow, Watt most)
 {
     if (const auto stated = flow.source->port->traits.as<Watt>("pse-others")) return *stated;
-    Watt sum;
-    for (const plan::Port* port : plan::portsOf(link.plan, flow.source->device->id)) {
-        if (port->id == flow.source->port->id) continue;
-        const kb::PoeType* type = link.kb.find<kb::PoeType>(port->traits.word("pse"));
-        if (!type) continue;
-        for (const plan::Run* run : plan::runsAt(link.plan, port->id)) {
-            const auto traced = plan::linkOf(link.plan, run->id);
-            if (!traced) continue;
-            const plan::Port* far = link.plan.ports.find(traced->a == port->id ? traced->b : traced->a);
-            const kb::PoeClass* asked = far ? link.kb.find<kb::PoeClass>(far->traits.word("pd")) : nullptr;
-            if (asked) sum = sum + grantOf(link.kb, *type, *asked);
-        }
+    std::vector<const plan::Port*> ports = plan::portsOf(link.plan, flow.source->device->id);
+    std::stable_sort(ports.begin(), ports.end(),
+                     [](const auto* a, const auto* b) { return a->position < b->position; });
+    Watt taken;
+    for (const plan::Port* port : ports) {
+        if (port->id == flow.source->port->id) break;
+        if (const Watt grant = grantAt(link, *port); taken + grant <= most) taken = taken + grant;
     }
-    return sum;
+    return taken;
+}
+
+/// What a device that is itself fed over its cable receives: stated, or from the port that feeds it.
+struct Fed {
+    bool isFed = false;
+    std::optional<Watt> granted;  ///< empty: not known
+};
+
+Fed fedBy(const LinkContext& link, const plan::Device& device)
+{
+    if (const auto stated = device.traits.as<Watt>("fed-w")) return {true, stated};
+    for (const plan::Port* port : plan::portsOf(link.plan, device.id)) {
+        const kb::PoeClass* asked = link.kb.find<kb::PoeClass>(port->traits.word("pd"));
+        if (!asked) continue;
+        const plan::Port* far = farPort(link.plan, port->id);
+        const kb::PoeType* type = far ? link.kb.find<kb::PoeType>(far->traits.word("pse")) : nullptr;
+        return {true, type ? std::optional(std::min(asked->device, type->device)) : std::nullopt};
+    }
+    return {};
+}
+
+void budget(const LinkContext& link, const PowerFlow& flow, Watt most, Outcomes& found)
+{
+    const Watt taken = takenBefore(link, flow, most);
+    if (taken + flow.granted <= most) return;
+    found.push_back(clause(link, "po-03",
+                           {{"a", flow.source->device->name},
+                            {"b", flow.device->name},
+                            {"budget", most},
+                            {"taken", taken},
+                            {"asked", flow.granted}}));
+}
+
+void passedOn(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
+{
+    const plan::Device& source = *flow.source->device;
+    const Fed fed = fedBy(link, source);
+    if (!fed.isFed) return;
+    const auto own = source.traits.as<Watt>("own-w");
+    if (!fed.granted || !own)
+        return found.push_back({Verdict::Unknown,
+                                {},
+                                fed.granted ? StaticText("{a} is fed over its cable and feeds {b}: read what it uses "
+                                                         "itself")
+                                            : StaticText("{a} is fed over its cable and feeds {b}: find out what it is "
+                                                         "granted"),
+                                {{"a", source.name}, {"b", flow.device->name}},
+                                {"practice", Certainty::Typical},
+                                LinkPart::Between,
+                                "po-09"});
+    const Watt left = Watt::of(std::max(0.0, (fed.granted->in() - own->in()) * kConversion));
+    const Watt taken = takenBefore(link, flow, left);
+    if (taken + flow.granted <= left) return;
+    found.push_back(clause(link, "po-09",
+                           {{"a", source.name},
+                            {"b", flow.device->name},
+                            {"fed", *fed.granted},
+                            {"own", *own},
+                            {"left", left},
+                            {"taken", taken},
+                            {"asked", flow.granted}}));
 }
 
 Outcomes check(const LinkContext& link)
@@ -34,21 +111,8 @@ Outcomes check(const LinkContext& link)
     Outcomes found;
     const auto flow = powerOn(link);
     if (!flow || !flow->type || !flow->asked || !flow->source->device) return found;
-    const plan::Traits& source = flow->source->device->traits;
-    const auto budget = source.as<Watt>("pse-budget");
-    const auto fed = source.as<Watt>("fed-w");
-    if (!budget && !fed) return found;
-    const Watt sum = flow->granted + grantedElsewhere(link, *flow);
-    if (budget && sum > *budget)
-        found.push_back(clause(link, "po-03", {{"a", flow->source->device->name}, {"sum", sum}, {"budget", *budget}}));
-    if (fed) {
-        const Watt own = source.as<Watt>("own-w").value_or(Watt{});
-        const Watt left = Watt::of(std::max(0.0, (fed->in() - own.in()) * kConversion));
-        if (sum > left)
-            found.push_back(clause(
-                link, "po-09",
-                {{"a", flow->source->device->name}, {"fed", *fed}, {"own", own}, {"left", left}, {"asked", sum}}));
-    }
+    if (const auto most = flow->source->device->traits.as<Watt>("pse-budget")) budget(link, *flow, *most, found);
+    passedOn(link, *flow, found);
     return found;
 }
 

@@ -19,15 +19,26 @@ std::optional<BitRate> radioRate(const LinkContext& link)
                                link.runCount("streams"));
 }
 
+Outcome notRead()
+{
+    return {Verdict::Unknown,
+            {},
+            "The radio rate in use is not known: read it at the bridge, the access point or the client",
+            {},
+            {"own", Certainty::Standard},
+            LinkPart::Between,
+            "radio-unknown"};
+}
+
 void sixtyGigahertz(const LinkContext& link, std::optional<BitRate> radio, Outcomes& found)
 {
     if (link.runWord("sight") == "blocked") return found.push_back(clause(link, "wl-02"));
-    const BitRate used = radio.value_or(*link.common);
-    const BitRate low = std::min(scaled(used, kLeastShare), *link.common),
-                  high = std::min(scaled(used, kBestShare), *link.common);
+    if (!radio) return found.push_back(notRead());
+    const BitRate low = std::min(scaled(*radio, kLeastShare), *link.common),
+                  high = std::min(scaled(*radio, kBestShare), *link.common);
     const Length length = link.length.value_or(Length{});
     found.push_back(clause(link, "wl-01",
-                           {{"phy", text::rate(used)},
+                           {{"phy", text::rate(*radio)},
                             {"low", text::rate(low)},
                             {"high", text::rate(high)},
                             {"rain", formulas::rainLoss(25, length)},
@@ -46,14 +57,7 @@ void sixtyGigahertz(const LinkContext& link, std::optional<BitRate> radio, Outco
 
 void wifi(const LinkContext& link, std::optional<BitRate> radio, Outcomes& found)
 {
-    if (!radio)
-        return found.push_back({Verdict::Unknown,
-                                {},
-                                "The radio rate in use is not known: read it at the access point or the client",
-                                {},
-                                {"own", Certainty::Standard},
-                                LinkPart::Between,
-                                "radio-unknown"});
+    if (!radio) return found.push_back(notRead());
     const BitRate high = std::min(scaled(*radio, kBestShare), *link.common);
     found.push_back(clause(link, "wl-03",
                            {{"phy", text::rate(*radio)},

@@ -64,7 +64,13 @@ Outcome judge(const LinkContext& link, const kb::Phy& phy)
     if (reach->condition.starts_with("mode-conditioning")) {
         const bool fitted = link.runWord("conditioning") == "yes";
         if (fitted && *link.length <= reach->max) return clause(link, "fo-11", std::move(args), phy.rate);
-        if (!fitted) {
+        if (!fitted && phy.rate > gigabits(1) && *link.length <= reach->max) {
+            if (link.runWord("conditioning") == "no") return clause(link, "fo-27", std::move(args), phy.rate);
+            return outcome(phy, args, Verdict::Unknown,
+                           "{phy} on {medium} wants mode-conditioning cords at both ends: see whether they are fitted",
+                           reach->from, "fo-27");
+        }
+        if (!fitted && phy.rate <= gigabits(1)) {
             Outcome plain = clause(link, "fo-12", std::move(args), phy.rate);
             if (*link.length > Length::of(300)) plain.verdict = Verdict::Marginal;
             return plain;
@@ -117,7 +123,7 @@ constinit const Rule kReachFibre{
     .id = "reach-fibre",
     .title = "The fibre is no longer than the optic reaches",
     .why = "Past the reach, dispersion closes the eye: a good power reading never excuses too long a multimode run.",
-    .clauses = "fo-01 fo-02 fo-03 fo-06 fo-07 fo-09 fo-10 fo-11 fo-12",
+    .clauses = "fo-01 fo-02 fo-03 fo-06 fo-07 fo-09 fo-10 fo-11 fo-12 fo-27",
     .check = &check,
 };
 
