@@ -62,6 +62,12 @@ AcceptanceLimits acceptanceLimits(const kb::KnowledgeBase& kb, std::string_view 
     return result;
 }
 
+Ohm loopLimit(Length length, int contacts)
+{
+    constexpr double kConductorPerMetre = 0.0938, kContactLoop = 0.4;
+    return Ohm::of(2 * kConductorPerMetre * length.in() + kContactLoop * contacts);
+}
+
 std::optional<Ohm> loopResistance(const kb::KnowledgeBase& kb, int gauge, Length length, bool copperClad)
 {
     const kb::Conductor* wire = kb::conductorOf(kb, gauge);

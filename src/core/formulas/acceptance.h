@@ -26,4 +26,9 @@ AcceptanceLimits acceptanceLimits(const kb::KnowledgeBase&, std::string_view med
 /// @source own; a copper-clad conductor has 63.5 % of the conductivity of copper
 std::optional<Ohm> loopResistance(const kb::KnowledgeBase&, int gauge, Length, bool copperClad);
 
+/// The most that a pair of that length may measure, out and back: 9.38 Ω for 100 m of each conductor, and 0.4 Ω at each
+/// mated pair of contacts.
+/// @source tia-568.2
+Ohm loopLimit(Length, int contacts);
+
 }  // namespace sokudo::formulas

@@ -98,9 +98,12 @@ void references(const KnowledgeBase& kb, Complaints& out)
             if (!kb.find<FecMode>(mode))
                 out.push_back(fmt::format("fec.csv: {} allows the unknown mode {}", row.phy, mode));
     }
-    for (const Phy& row : kb.all<Phy>())
+    for (const Phy& row : kb.all<Phy>()) {
+        if (!row.slowPhy.empty() && !kb.find<Phy>(row.slowPhy))
+            out.push_back(fmt::format("phys.csv: {} names the unknown slower PHY {}", row.id, row.slowPhy));
         if (!row.lanePhy.empty() && !kb.find<Phy>(row.lanePhy))
             out.push_back(fmt::format("phys.csv: {} names the unknown lane {}", row.id, row.lanePhy));
+    }
     for (const Cause& cause : kb.all<Cause>()) {
         if (!kb.find<Check>(cause.check))
             out.push_back(fmt::format("causes.csv: {} names the unknown check {}", cause.id, cause.check));

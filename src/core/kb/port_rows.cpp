@@ -61,6 +61,7 @@ Phy phyRow(RowReader& row)
     phy.connector = row.text("connector");
     phy.cage = row.text("cage");
     phy.lanePhy = row.text("lane_phy");
+    phy.slowPhy = row.text("slow_phy");
     phy.fecRequired = row.text("fec_required");
     phy.aliases = row.words("aliases");
     phy.from = row.provenance();

@@ -60,6 +60,7 @@ struct Phy {
     std::string wavelengths;  ///< equal text means: each hears what the other sends
     std::string connector, cage;
     std::string lanePhy;      ///< what one lane of a broken-out port speaks; empty: its lanes cannot be used alone
+    std::string slowPhy;      ///< what a dual-rate module speaks at its lower rate
     std::string fecRequired;  ///< empty, none, base-r, rs528, rs544, module
     std::vector<std::string> aliases;
     Provenance from;

@@ -51,6 +51,9 @@ const kb::Phy* phyAt(const LinkEnd& end, const LinkContext& link)
         if (own && own->medium == kb::MediumKind::TwistedPair && link.common)
             return kb::twistedPairPhy(link.kb, *link.common);
         if (own && end.splits == own->lanes && !own->lanePhy.empty()) return link.kb.find<kb::Phy>(own->lanePhy);
+        // A dual-rate module is judged by the rate that it runs at.
+        if (own && !own->slowPhy.empty() && link.common && *link.common < own->rate)
+            return link.kb.find<kb::Phy>(own->slowPhy);
         return own;
     }
     if (!end.cage || !link.common || !link.kind) return nullptr;

@@ -49,14 +49,36 @@ bool concerns(const kb::LinkDownCheck& step, const LinkContext& link)
     return true;
 }
 
-LinkDownStep judged(const kb::LinkDownCheck& row, const LinkContext& link, const LinkReport& report)
+/// A step names the rules that it asks, or single cases of them; a case that a step names counts there alone.
+bool isOf(const Finding& finding, const kb::LinkDownCheck& row, const kb::KnowledgeBase& kb)
+{
+    const auto names = [](const kb::LinkDownCheck& step, std::string_view word) {
+        return std::find(step.rules.begin(), step.rules.end(), word) != step.rules.end();
+    };
+    const std::string_view caseId = finding.outcome.caseId;
+    const auto& all = kb.all<kb::LinkDownCheck>();
+    const bool isNamed = std::any_of(all.begin(), all.end(), [&](const auto& step) { return names(step, caseId); });
+    return names(row, isNamed ? caseId : std::string_view(finding.rule));
+}
+
+/// One step is the fault, the one with the worst finding; what else was found is to be looked at.
+void keepOneFault(std::vector<LinkDownStep>& steps, const std::vector<Verdict>& worst)
+{
+    std::size_t fault = steps.size();
+    for (std::size_t i = 0; i < steps.size(); ++i)
+        if (steps[i].state == StepState::Found && (fault == steps.size() || worst[i] > worst[fault])) fault = i;
+    for (std::size_t i = 0; i < steps.size(); ++i)
+        if (i != fault && steps[i].state == StepState::Found) steps[i].state = StepState::Look;
+}
+
+/// @param worstOut  the worst verdict of the step's findings
+LinkDownStep judged(const kb::LinkDownCheck& row, const LinkContext& link, const LinkReport& report, Verdict& worstOut)
 {
     LinkDownStep result{&row, StepState::Cleared, {}};
     const Finding* worst = nullptr;
     for (const Finding& finding : report.findings)
-        if (std::find(row.rules.begin(), row.rules.end(), std::string_view(finding.rule)) != row.rules.end() &&
-            (!worst || worst->verdict() < finding.verdict()))
-            worst = &finding;
+        if (isOf(finding, row, link.kb) && (!worst || worst->verdict() < finding.verdict())) worst = &finding;
+    worstOut = worst ? worst->verdict() : Verdict::Fits;
     if (worst && worst->verdict() >= Verdict::Marginal) return {&row, StepState::Found, worst->text()};
     if (worst && worst->verdict() == Verdict::Unknown) return {&row, StepState::Look, worst->text()};
     for (const std::string& need : row.needs)
@@ -87,11 +109,13 @@ LinkDown linkDown(const plan::Plan& plan, const LinkReport& report, const kb::Kn
     const LinkContext link = linkContext(plan, report.link, kb);
     const auto holds = [](const LinkEnd& end) { return end.cage && end.cage->holdsModule; };
     if (!link.hasFarEnd() || (!holds(link.a) && !holds(link.b))) return result;
+    std::vector<Verdict> worst;
     for (const kb::LinkDownCheck& row : kb.all<kb::LinkDownCheck>()) {
         if (!concerns(row, link)) continue;
-        result.steps.push_back(judged(row, link, report));
+        result.steps.push_back(judged(row, link, report, worst.emplace_back()));
         if (result.steps.back().state != StepState::Cleared) result.minutes += row.minutes;
     }
+    keepOneFault(result.steps, worst);
     return result;
 }
 

@@ -175,6 +175,13 @@ private:
             if (m_end.port.rates.empty() && !m_end.port.forced) m_end.port.rates = {m_phy->rate};
             return std::nullopt;
         }
+        if (cage->holdsModule && !m_end.port.module.empty()) {
+            const kb::ModuleKind* named = m_kb.find<kb::ModuleKind>(m_end.port.module);
+            if (named && named->phy == m_phy->id) return std::nullopt;
+            return pointAt(m_phyToken,
+                           text::say("line-end.the-module-speaks-another",
+                                     "the module {} speaks another PHY: name one of the two", m_end.port.module));
+        }
         if (cage->holdsModule) {
             const kb::ModuleKind* module = kb::moduleNamed(m_kb, m_phy->id);
             if (!module)

@@ -55,6 +55,10 @@ constexpr LinkRow kRows[] = {
     {"qsfp+,fec=base-r / dac 3m / qsfp+,fec=base-r", Verdict::Fits, 40, "fe-11"},
     {"qsfp+,fec=none / dac 3m / qsfp+,fec=none", Verdict::Fits, 40, "fe-11"},
     {"qsfp+,fec=base-r / dac 3m / qsfp+,fec=none", Verdict::NoLink, -1, "fe-02"},
+    // there is no RS-FEC at 40 Gb/s
+    {"qsfp+,fec=rs / dac 3m / qsfp+,fec=rs", Verdict::NoLink, -1, "fec-rate"},
+    // a dual-rate optic at its lower rate needs none
+    {"sfp28:25g-dual-sr,rate=10 / om4 80m / sfp28:25g-dual-sr,rate=10", Verdict::Limited, kSilent, "fe-01"},
 };
 
 }  // namespace

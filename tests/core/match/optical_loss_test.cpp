@@ -33,6 +33,8 @@ constexpr LinkRow kRows[] = {
     // a long-reach sender on a short jumper: +4.0 - 0.004 against -1.0
     {"sfp+:10gbase-er / os2 10m / sfp+:10gbase-er", Verdict::Marginal, 10, "fo-18"},
     {"sfp+:10g-zr / os2 10m / sfp+:10g-zr", Verdict::Unsafe, 10, "fo-18"},
+    // What does not hear the other cannot be overloaded: the mismatch is the finding.
+    {"qsfp28:100g-cwdm4 / os2 10m / qsfp28:100gbase-lr4", Verdict::NoLink, kSilent, "fo-18"},
     {"sfp+:10gbase-lr / os2 1m / sfp+:10gbase-lr", Verdict::Fits, 10, "fo-01"},
     // 40 km of 1310 nm at 0.5: 20 > 18.5
     {"qsfp+:40gbase-er4 / os2 30km / qsfp+:40gbase-er4", Verdict::Fits, 40, "fo-01"},

@@ -116,7 +116,10 @@ public:
             }
         }
         if (!std::isnan(runs)) answer.rate = std::min(answer.rate, runs);
-        fibre(answer, phy, medium, phyRate, metres, joints);
+        // A dual-rate module at its lower rate is what it speaks there.
+        const bool isSlow = !std::isnan(runs) && runs < phyRate && !phy.at("slow_phy").empty();
+        const Row speaks = isSlow ? one(phys, "id", phy.at("slow_phy")) : phy;
+        fibre(answer, speaks, medium, number(speaks, "rate_gbps"), metres, joints);
         // Whether a host offers 2500BASE-X, or equalises, was not said.
         if (phyRate == 2.5 || phy.at("id") == "10gbase-lrm") answer.say("unknown");
         return answer;
@@ -220,7 +223,10 @@ private:
         if (level.empty()) return;
         const double strongest = number(level, "tx_max_dbm") - typical;
         if (strongest > number(level, "rx_max_dbm") + 5e-4) {
-            const bool burns = strongest > number(level, "damage_dbm", INFINITY) + 5e-4 || phy.at("id") == "10g-zr";
+            // A damage figure that is only typical counts from 1 dB above it.
+            const double unsure = level.at("confidence") == "standard" ? 0 : 1;
+            const bool burns =
+                strongest > number(level, "damage_dbm", INFINITY) + unsure + 5e-4 || phy.at("id") == "10g-zr";
             answer.say(burns ? "unsafe" : "marginal");
         }
         const double least = number(level, "tx_max_dbm") - number(level, "rx_max_dbm");

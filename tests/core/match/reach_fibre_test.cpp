@@ -41,6 +41,10 @@ constexpr LinkRow kRows[] = {
     {"sfp28:25gbase-sr / om4 40m / om3 31m / sfp28:25gbase-sr", Verdict::Marginal, 25, "fo-02"},
     {"sfp+:10gbase-sr / om1 10m / om3 10m / sfp+:10gbase-sr", Verdict::Marginal, -1, "fo-07"},
     {"sfp+:10gbase-sr / om4 / sfp+:10gbase-sr", Verdict::Unknown, 10, "length-unknown"},
+    // A dual-rate module at its lower rate reaches what that PHY reaches: 10GBASE-SR 300 m on OM3, 1000BASE-SX 550 m.
+    {"sfp28:25g-dual-sr,rate=10 / om3 300m / sfp28:25g-dual-sr,rate=10", Verdict::Fits, 10, "fo-01"},
+    {"sfp28:25g-dual-sr / om3 301m / sfp28:25g-dual-sr", Verdict::NoLink, kNoRate, "fo-03"},
+    {"sfp:10g-dual-sr / om2 550m / sfp:1000base-sx", Verdict::Fits, 1, "fo-01"},
     {"sfp+:10gbase-lrm edc=yes / om1 100m / sfp+:10gbase-lrm edc=yes", Verdict::Unknown, 10, "fo-27"},
     {"sfp+:10gbase-lrm edc=yes / om2 100m conditioning=no / sfp+:10gbase-lrm edc=yes", Verdict::Marginal, 10, "fo-27"},
     {"sfp+:10gbase-lrm edc=yes / om2 100m conditioning / sfp+:10gbase-lrm edc=yes", Verdict::Fits, 10, "fo-11"},

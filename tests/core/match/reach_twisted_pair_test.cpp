@@ -24,7 +24,7 @@ constexpr LinkRow kRows[] = {
     {"rj45:10gbase-t / cat6 36.999m / rj45:10gbase-t", Verdict::Fits, 10, "cu-04"},
     {"rj45:10gbase-t / cat6 37m bundled / rj45:10gbase-t", Verdict::Fits, 10, "cu-04"},
     {"rj45:10gbase-t / cat6 37.001m / rj45:10gbase-t", Verdict::Limited, 10, "cu-05"},
-    {"rj45:10gbase-t / cat6 37.001m bundled / rj45:10gbase-t", Verdict::Marginal, 10, "cu-06"},
+    {"rj45:10gbase-t / cat6 37.001m bundled / rj45:10gbase-t", Verdict::Marginal, 5, "cu-06"},
     {"rj45:10gbase-t / cat6 55m / rj45:10gbase-t", Verdict::Limited, 10, "cu-05"},
     {"rj45:10gbase-t / cat6 55.001m / rj45:10gbase-t", Verdict::Marginal, 5, "cu-07"},
     {"rj45:10gbase-t / cat6 100m screened / rj45:10gbase-t", Verdict::Limited, 10, "cu-08"},
@@ -38,7 +38,7 @@ constexpr LinkRow kRows[] = {
     {"rj45:5gbase-t / cat5e 50m bundled / rj45:5gbase-t", Verdict::Fits, 5, "cu-13"},
     {"rj45:5gbase-t / cat5e 50.001m / rj45:5gbase-t", Verdict::Limited, 5, "cu-37"},
     {"rj45:5gbase-t / cat5e 75m bundled / rj45:5gbase-t", Verdict::Limited, 5, "cu-37"},
-    {"rj45:5gbase-t / cat5e 75.001m bundled / rj45:5gbase-t", Verdict::Marginal, 5, "cu-12"},
+    {"rj45:5gbase-t / cat5e 75.001m bundled / rj45:5gbase-t", Verdict::Marginal, 2.5, "cu-12"},
     {"rj45:5gbase-t / cat6 100m / rj45:5gbase-t", Verdict::Fits, 5, "cu-13"},
     {"rj45:5gbase-t / cat6 75.001m bundled / rj45:5gbase-t", Verdict::Limited, 5, "cu-37"},
     // 2.5GBASE-T and slower.
@@ -59,7 +59,7 @@ constexpr LinkRow kRows[] = {
     {"rj45:10gbase-t / cat6a / rj45:10gbase-t", Verdict::Unknown, 10, "length-unknown"},
     // A copper module reaches less far than its PHY.
     {"sfp+:10gbase-t / cat6a 30m / rj45:10gbase-t", Verdict::Fits, 10, "cu-09"},
-    {"sfp+:10gbase-t / cat6a 30.001m / rj45:10gbase-t", Verdict::Marginal, 10, "md-17"},
+    {"sfp+:10gbase-t / cat6a 30.001m / rj45:10gbase-t", Verdict::Marginal, 5, "md-17"},
     {"sfp+ module=10gbase-t-80 / cat6a 80m / rj45:10gbase-t", Verdict::Fits, 10, "cu-09"},
 };
 

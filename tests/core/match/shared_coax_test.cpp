@@ -9,6 +9,7 @@ namespace {
 
 constexpr LinkRow kRows[] = {
     {"f / coax 22m / f", Verdict::Limited, 2.5, "cx-01"},
+    {"f adapter-port=1 / coax 22m / f adapter-port=1", Verdict::Limited, 1, "cx-01"},
     {"f coax-version=1.1 / coax 22m / f coax-version=1.1", Verdict::Limited, 0.175, "cx-01"},
     {"f adapter-port=1 / coax 22m / f", Verdict::Limited, 1, "cx-02"},
     {"f adapter-port=2.5 / coax 22m / f", Verdict::Limited, kSilent, "cx-02"},
@@ -40,6 +41,14 @@ SOKUDO_RULE_ROWS(SharedCoaxTest, "shared-coax", kRows)
 class SharedCoaxTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    /// An Ethernet port caps each way by itself, not the sum that the adapters share.
+    void aSlowPortCapsEachWay()
+    {
+        const auto shared = outcomeOf("shared-coax", "f adapter-port=1 / coax 22m / f adapter-port=1", "cx-01");
+        QVERIFY(shared);
+        const QString text = toQt(match::Finding{"shared-coax", *shared}.text());
+        QVERIFY2(text.contains("2.3") && text.contains("at most 1\u202FGb/s each way"), qPrintable(text));
+    }
     void otherMediaAreNotShared() { QVERIFY(!outcomeOf("shared-coax", "rj45 / cat6 9m / rj45")); }
 };
 

@@ -66,6 +66,8 @@ private Q_SLOTS:
         row("rj45 / cat6 9m cca / rj45", "character 16, “cca”", "copper-clad");
         row("rj45 lacp / cat6 9m / rj45", "character 6, “lacp”", "bond=ports");
         row("rj45 10gbe / cat6 9m / rj45", "character 6, “10gbe”", "rates=10");
+        row("sfp+:10gbase-sr module=10gbase-lr / om3 9m / sfp+:10gbase-sr", "character 6, “10gbase-sr”",
+            "speaks another PHY");
         row("rj45 autoneg / cat6 9m / rj45", "character 6, “autoneg”", "takes a value");
     }
     void errorsPointAtTheWord()

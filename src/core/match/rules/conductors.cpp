@@ -20,21 +20,32 @@ std::optional<Outcome> measuredLoop(const LinkContext& link, const CableSection&
     const int gauge = gaugeOf(cable);
     const auto copper = formulas::loopResistance(link.kb, gauge, *cable.length, false);
     if (!copper) return std::nullopt;
-    const double expected = copper->in();
-    const bool overLimit = measured->in() > 25.0;
-    if (measured->in() <= expected * kMeasuredTolerance && !overLimit) return std::nullopt;
-    const double ratio = measured->in() / expected;
+    const double expected = copper->in(), ratio = measured->in() / expected;
+    // Contacts at both ends of the run and at its joints.
+    const Ohm limit = formulas::loopLimit(*cable.length, 2 + cable.run->joints);
     const bool cladSign = ratio >= kCladLeast && ratio <= kCladMost;
-    const std::string sign = cladSign    ? "half as much again is the sign of copper-clad conductors"
-                             : overLimit ? "more than the 25 Ω that a channel may have"
-                                         : "a poor contact or thinner wire";
-    Outcome result = clause(link, "cu-33",
-                            {{"run", cable.run->label},
-                             {"measured", text::number(measured->in(), 3) + " Ω"},
-                             {"expected", text::number(expected, 3) + " Ω"},
-                             {"length", *cable.length},
-                             {"gauge", static_cast<double>(gauge)},
-                             {"sign", sign}});
+    text::Args args{{"run", cable.run->label},
+                    {"measured", text::number(measured->in(), 3) + " Ω"},
+                    {"expected", text::number(expected, 3) + " Ω"},
+                    {"limit", text::number(limit.in(), 3) + " Ω"},
+                    {"length", *cable.length},
+                    {"gauge", static_cast<double>(gauge)}};
+    if (*measured <= limit) {
+        if (ratio <= kMeasuredTolerance) return std::nullopt;
+        return Outcome{
+            Verdict::Fits,
+            {},
+            "{run} measures {measured}, inside the {limit} allowed, where {expected} is usual for {length} of "
+            "{gauge} AWG: it may be longer, thinner or warmer than the survey says",
+            std::move(args),
+            {"tia-568.2", Certainty::Standard},
+            LinkPart::Between,
+            "loop-plausible"};
+    }
+    args.emplace_back("sign",
+                      text::Arg(std::string(cladSign ? "half as much again is the sign of copper-clad conductors"
+                                                     : "a poor contact or thinner wire")));
+    Outcome result = clause(link, "cu-33", std::move(args));
     if (cladSign && powerOn(link)) result.verdict = Verdict::Unsafe;
     return result;
 }

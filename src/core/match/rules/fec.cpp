@@ -34,7 +34,7 @@ Outcomes belowFecRates(const LinkContext& link)
                          {},
                          "{end} is set to {mode}, which does not exist at {rate}: switch FEC off there",
                          {{"end", end.name}, {"mode", mode->name}, {"rate", *link.common}},
-                         {"802.3-49", Certainty::Standard},
+                         link.a.phy->from,
                          part,
                          "fec-rate"});
     };
@@ -103,7 +103,9 @@ void agree(const LinkContext& link, const kb::FecRule& rule, Outcomes& found)
     if (a && b && a != b) {
         const bool longReach = link.a.phy->id == "100gbase-lr4" || link.a.phy->id == "100gbase-er4";
         return result(Verdict::NoLink,
-                      "{a} runs {modeA}, {b} runs {modeB}: the blocks do not align. Set both ends alike ({required})",
+                      inModule ? "{a} runs {modeA}, {b} runs {modeB}, and {text}. Switch it off at both ends"
+                               : "{a} runs {modeA}, {b} runs {modeB}: the blocks do not align. Set both ends alike "
+                                 "({required})",
                       inModule    ? "fe-07"
                       : longReach ? "fe-08"
                                   : "fe-02");
@@ -122,6 +124,11 @@ void agree(const LinkContext& link, const kb::FecRule& rule, Outcomes& found)
         a->id == "none" || std::find(rule.allowed.begin(), rule.allowed.end(), a->id) != rule.allowed.end();
     if (allowed && a->strength < required->strength)
         return equalButShort(link, rule, *required, std::move(args), found);
+    args.emplace_back("rate", text::Arg(*link.common));
+    if (!allowed && a->setting == "rs" && *link.common == gigabits(40))
+        return result(Verdict::NoLink,
+                      "both ends are set to {modeA}, which does not exist at {rate}: set BASE-R, or switch FEC off",
+                      "fec-rate");
     if (!allowed)
         return result(a->setting == "rs" ? Verdict::Marginal : Verdict::NoLink, "both ends run {modeA}, but {text}",
                       inModule ? "fe-07" : "fec-not-allowed");
@@ -140,7 +147,6 @@ Outcomes check(const LinkContext& link)
 {
     if (!link.common || !link.a.phy || !link.hasFarEnd() || (!link.isCaptive() && !link.isOnFibre())) return {};
     const kb::FecRule* rule = link.kb.find<kb::FecRule>(link.a.phy->id);
-    // A dual-rate optic running at its lower rate has no FEC there.
     if (!rule || *link.common <= gigabits(10)) return belowFecRates(link);
     Outcomes found;
     if (*link.common == gigabits(40) && !link.isCaptive()) return belowFecRates(link);

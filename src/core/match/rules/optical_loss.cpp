@@ -8,6 +8,8 @@
 namespace sokudo::match {
 namespace {
 
+constexpr Decibel kUnsure = Decibel::fromSteps(1000);  // 1 dB: how far typical damage figures lie apart
+
 std::optional<Outcome> lossOutcome(const LinkContext& link, const kb::Phy& phy, const OpticalLoss& loss)
 {
     const kb::Reach* reach = kb::reachOf(link.kb, phy.id, link.weakest->id);
@@ -59,6 +61,13 @@ std::optional<Outcome> madeForDistance(const LinkContext& link, const LinkEnd& e
     return clause(link, "fo-25", {{"phy", phy.name}, {"least", least}, {"loss", loss.typical}}, phy.rate);
 }
 
+/// Optics that do not talk to each other have nothing to overload: that is said first, and no attenuator mends it.
+bool hearEachOther(const LinkContext& link)
+{
+    const std::string &a = link.a.module->phy, &b = link.b.module->phy;
+    return a == b || link.a.phy == link.b.phy || kb::pairingOf(link.kb, a, b) || kb::pairingOf(link.kb, b, a);
+}
+
 /// A receiver too close to a strong transmitter is blinded, some kinds for good.
 std::optional<Outcome> overload(const LinkContext& link, const LinkEnd& sending, const LinkEnd& receiving,
                                 const OpticalLoss& loss, LinkPart part)
@@ -69,7 +78,9 @@ std::optional<Outcome> overload(const LinkContext& link, const LinkEnd& sending,
     if (!from || !to) return std::nullopt;
     const PowerDbm strongest = from->txMax - loss.typical;
     if (strongest <= to->rxMax) return std::nullopt;
-    const bool burns = to->damage && strongest > *to->damage;
+    // A damage figure that is only typical burns nothing by a hair: that far the sentence says how sure it is.
+    const bool isSure = to->row->from.certainty == Certainty::Standard;
+    const bool burns = to->damage && strongest > *to->damage + (isSure ? Decibel{} : kUnsure);
     const bool fragile = receiver.id == "10g-zr";
     return Outcome{burns || fragile ? Verdict::Unsafe : Verdict::Marginal,
                    receiver.rate,
@@ -97,6 +108,7 @@ Outcomes check(const LinkContext& link)
     if (auto outcome = lossOutcome(link, *link.a.phy, *loss)) found.push_back(*outcome);
     if (link.b.phy != link.a.phy)
         if (auto outcome = lossOutcome(link, *link.b.phy, *loss)) found.push_back(*outcome);
+    if (!hearEachOther(link)) return found;
     if (auto outcome = overload(link, link.a, link.b, *loss, LinkPart::MediumB)) found.push_back(*outcome);
     if (auto outcome = overload(link, link.b, link.a, *loss, LinkPart::MediumA); outcome && link.a.phy != link.b.phy)
         found.push_back(*outcome);

@@ -23,10 +23,17 @@ std::optional<Outcome> moduleReach(const LinkContext& link, const LinkEnd& end, 
     if (!end.module || !end.copperReach() || !link.length || !link.common || *link.common < gigabits(10))
         return std::nullopt;
     if (*link.length <= *end.copperReach()) return std::nullopt;
+    const auto lower = sharedAtMost(link, BitRate::fromSteps(link.common->steps() - 1));
     return Outcome{Verdict::Marginal,
-                   link.common,
-                   "the copper module in {end} is made for {reach} at 10 Gb/s; this channel is {length}",
-                   {{"end", end.name}, {"reach", *end.copperReach()}, {"length", *link.length}},
+                   lower ? lower : link.common,
+                   lower ? "the copper module in {end} is made for {reach} at 10 Gb/s; this channel is {length}. Plan "
+                           "on {plan}; {shown} may be shown"
+                         : "the copper module in {end} is made for {reach} at 10 Gb/s; this channel is {length}",
+                   {{"end", end.name},
+                    {"reach", *end.copperReach()},
+                    {"length", *link.length},
+                    {"plan", lower.value_or(*link.common)},
+                    {"shown", *link.common}},
                    end.module->from,
                    part,
                    "md-17"};
@@ -57,6 +64,10 @@ Outcomes check(const LinkContext& link)
     if (row->verdict != Verdict::NoLink) {
         const BitRate plan = row->planIsAsked ? *link.common : row->plan.value_or(*link.common);
         rate = sharedAtMost(link, plan);
+        if (rate && *rate < *link.common) {
+            args.emplace_back("shown", text::Arg(*link.common));
+            pattern = "{phy} over {length} of {medium}{laid}: {text}. The ports may show {shown}";
+        }
         if (rate && *rate < plan) {
             args.emplace_back("fallback", text::Arg(*rate));
             pattern =

@@ -22,8 +22,9 @@ void generations(const LinkContext& link, Outcomes& found)
     if (!a || !b || !link.common) return;
     const bool aIsOlder = a->order < b->order;
     const kb::CoaxGeneration& older = aIsOlder ? *a : *b;
-    const BitRate low = std::min(older.low, *link.common), high = std::min(older.high, *link.common);
-    const std::string share = text::rate(low, 2) + " to " + text::rate(high, 3);
+    // The adapters share the sum of both ways; an Ethernet port caps each way by itself.
+    std::string share = text::rate(older.low, 2) + " to " + text::rate(older.high, 3);
+    if (*link.common < older.high) share += ", at most " + text::rate(*link.common, 3) + " each way";
     if (a->order != b->order)
         found.push_back(clause(link, "cx-10",
                                {{"end", (aIsOlder ? link.a : link.b).name}, {"version", older.name}, {"share", share}},
