@@ -68,7 +68,7 @@ private Q_SLOTS:
         QVERIFY(states(dark("sfp28:25gbase-sr,fec=rs,rates=25 rx=-4 / om4 9m / sfp28:25gbase-sr,fec=rs,rates=25 rx=-4"))
                     .contains("light=ruled out"));
     }
-    /// A rate that the module cannot run at is the fault of the setting; one step is it, what else was found is looked at.
+    /// A rate that the module cannot run at is the fault of the setting. One step is it, the others are looked at.
     void oneStepIsTheFault()
     {
         const auto forced = dark("sfp28:25gbase-sr,rate=10,fec=rs / om4 9m / sfp28:25gbase-sr,rates=25,fec=rs");
