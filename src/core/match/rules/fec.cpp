@@ -82,6 +82,16 @@ void equalButShort(const LinkContext& link, const kb::FecRule& rule, const kb::F
     found.push_back(std::move(result));
 }
 
+/// What two different settings mean for that PHY: the sentence and its clause.
+std::pair<StaticText, StaticText> unequal(const kb::Phy& phy)
+{
+    if (phy.fecRequired == "module")
+        return {"{a} runs {modeA}, {b} runs {modeB}, and {text}. Switch it off at both ends", "fe-07"};
+    const bool isLongReach = phy.id == "100gbase-lr4" || phy.id == "100gbase-er4";
+    return {"{a} runs {modeA}, {b} runs {modeB}: the blocks do not align. Set both ends alike ({required})",
+            isLongReach ? "fe-08" : "fe-02"};
+}
+
 void agree(const LinkContext& link, const kb::FecRule& rule, Outcomes& found)
 {
     const kb::FecMode* required = link.kb.find<kb::FecMode>(requiredOf(link, rule));
@@ -101,14 +111,8 @@ void agree(const LinkContext& link, const kb::FecRule& rule, Outcomes& found)
                          LinkPart::Between, caseId});
     };
     if (a && b && a != b) {
-        const bool longReach = link.a.phy->id == "100gbase-lr4" || link.a.phy->id == "100gbase-er4";
-        return result(Verdict::NoLink,
-                      inModule ? "{a} runs {modeA}, {b} runs {modeB}, and {text}. Switch it off at both ends"
-                               : "{a} runs {modeA}, {b} runs {modeB}: the blocks do not align. Set both ends alike "
-                                 "({required})",
-                      inModule    ? "fe-07"
-                      : longReach ? "fe-08"
-                                  : "fe-02");
+        const auto [pattern, id] = unequal(*link.a.phy);
+        return result(Verdict::NoLink, pattern, id);
     }
     if (!a && !b) {
         if (required->id == "none") return result(Verdict::Fits, "{text}", fitsId);
