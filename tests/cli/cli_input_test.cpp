@@ -83,7 +83,7 @@ private Q_SLOTS:
     }
     void whatCannotBeWrittenOrReadIsSaid()
     {
-        QProcess full;
+        Child full;
         full.setStandardOutputFile("/dev/full");
         full.start(program("sokudo-cli"), {"export", m_project});
         QVERIFY(full.waitForFinished(10000));
@@ -103,8 +103,8 @@ private Q_SLOTS:
     }
     void textThatIsNotUtf8IsRefused()
     {
-        // QProcess would convert the argument: a shell passes the bytes on.
-        QProcess shell;
+        // A list of texts would convert the argument: a shell passes the bytes on.
+        Child shell;
         shell.start("sh", {"-c", program("sokudo-cli") + " read \"$(printf 'Stra\\337e')\""});
         QVERIFY(shell.waitForFinished(10000));
         QCOMPARE(shell.exitCode(), 2);
@@ -131,7 +131,7 @@ private Q_SLOTS:
         QProcessEnvironment german = QProcessEnvironment::systemEnvironment();
         german.insert("LC_ALL", locale);
         const auto in = [&](const QStringList& arguments) {
-            QProcess process;
+            Child process;
             process.setProcessEnvironment(german);
             process.start(program("sokudo-cli"), arguments);
             process.waitForFinished(10000);

@@ -5,9 +5,9 @@
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
-#include <QProcess>
 #include <QTemporaryDir>
 
+#include "child.h"
 #include "testing.h"
 
 namespace sokudo::testing {
@@ -20,7 +20,7 @@ struct Run {
 
 inline Run cli(const QStringList& arguments)
 {
-    QProcess process;
+    Child process;
     process.start(program("sokudo-cli"), arguments);
     if (!process.waitForFinished(60000)) qFatal("sokudo-cli does not end");
     return {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()),

@@ -3,11 +3,11 @@
 #include <thread>
 
 #include <QElapsedTimer>
-#include <QProcess>
 #include <QTemporaryFile>
 
 #include <csignal>
 
+#include "child.h"
 #include "testing.h"
 #include "traffic/traffic_client.h"
 #include "traffic/trial_server.h"
@@ -195,7 +195,7 @@ private Q_SLOTS:
     }
     void aCutPeerEndsTheTest()
     {
-        QProcess agent;
+        sokudo::testing::Child agent;
         QTemporaryFile key;
         QVERIFY(key.open());
         key.write(kKey);
@@ -208,8 +208,7 @@ private Q_SLOTS:
         question.port = found.captured(1).toInt();
         question.key = kKey;
         question.duration = Duration::of(20);
-        std::thread killer([&agent, pid = agent.processId()] {
-            Q_UNUSED(agent)
+        std::thread killer([pid = agent.processId()] {
             std::this_thread::sleep_for(std::chrono::milliseconds(700));
             ::kill(static_cast<pid_t>(pid), SIGKILL);
         });
@@ -224,7 +223,7 @@ private Q_SLOTS:
     }
     void theAgentProgram()
     {
-        QProcess agent;
+        sokudo::testing::Child agent;
         agent.start(program("sokudo-agent"), {"--port", "0", "--minutes", "0.02"});
         QVERIFY(agent.waitForFinished(10000));
         const QString said = QString::fromUtf8(agent.readAllStandardOutput());
