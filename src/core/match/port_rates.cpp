@@ -56,7 +56,7 @@ void setHostRates(LinkEnd& end, const kb::KnowledgeBase& kb)
         std::erase_if(able, [&](BitRate rate) { return rate > *group; });
     std::sort(able.begin(), able.end(), std::greater<>());
     end.cannotBeSet = port.forced && !takes(end, able, *port.forced);
-    if (port.forced && !has(end.ableRates, *port.forced)) end.ableRates.push_back(*port.forced);
+    if (port.forced && !end.cannotBeSet && !has(end.ableRates, *port.forced)) end.ableRates.push_back(*port.forced);
     std::sort(end.ableRates.begin(), end.ableRates.end(), std::greater<>());
     end.hostRates = end.cannotBeSet ? Rates{} : port.forced ? Rates{*port.forced} : std::move(able);
 }

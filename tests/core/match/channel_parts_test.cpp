@@ -16,13 +16,7 @@ constexpr LinkRow kRows[] = {
     // Where two cables meet, the panel counts as good as the weaker of them.
     {"rj45:10gbase-t / cat6a 14m / cat6a 20m / rj45:10gbase-t", Verdict::Fits, kSilent, "cu-38"},
 };
-constexpr LinkRow kReach[] = {
-    // The weakest part rates the channel: Cat 3 carries no 10GBASE-T, Cat 5e carries it marginally on 14 m.
-    {"rj45:10gbase-t / cat6a 14m / jack cat3 / rj45:10gbase-t", Verdict::NoLink, kNoRate, "cu-17"},
-    {"rj45:10gbase-t / cat6a 14m / jack cat5e / rj45:10gbase-t", Verdict::Marginal, 5, "cu-10"},
-};
 
 }  // namespace
 
 SOKUDO_RULE_ROWS(ChannelPartsTest, "channel-parts", kRows)
-SOKUDO_RULE_ROWS(ChannelPartsReachTest, "reach-twisted-pair", kReach)

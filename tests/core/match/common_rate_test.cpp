@@ -43,3 +43,19 @@ constexpr LinkRow kRows[] = {
 }  // namespace
 
 SOKUDO_RULE_ROWS(CommonRateTest, "common-rate", kRows)
+
+class CommonRateTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    /// The sentence names what the port has, not what it was forced to.
+    void whatAPortHasIsSaid()
+    {
+        const auto found = outcomeOf("common-rate", "sfp+,rate=25 / dac 2m / sfp28,rate=25", "cannot-be-set");
+        QVERIFY(found);
+        const QString text = toQt(match::Finding{"common-rate", *found}.text());
+        QVERIFY2(text.contains("cannot be set to 25") && text.contains("it has 10, 1"), qPrintable(text));
+    }
+};
+
+SOKUDO_TEST(CommonRateTest)
+#include "common_rate_test.moc"

@@ -61,6 +61,9 @@ constexpr LinkRow kRows[] = {
     {"sfp+:10gbase-t / cat6a 30m / rj45:10gbase-t", Verdict::Fits, 10, "cu-09"},
     {"sfp+:10gbase-t / cat6a 30.001m / rj45:10gbase-t", Verdict::Marginal, 5, "md-17"},
     {"sfp+ module=10gbase-t-80 / cat6a 80m / rj45:10gbase-t", Verdict::Fits, 10, "cu-09"},
+    // The weakest part rates the channel: Cat 3 carries no 10GBASE-T, Cat 5e carries it marginally on 14 m.
+    {"rj45:10gbase-t / cat6a 14m / jack cat3 / rj45:10gbase-t", Verdict::NoLink, kNoRate, "cu-17"},
+    {"rj45:10gbase-t / cat6a 14m / jack cat5e / rj45:10gbase-t", Verdict::Marginal, 5, "cu-10"},
 };
 
 }  // namespace
