@@ -38,7 +38,7 @@ Result<std::unique_ptr<store::ProjectFile>> openOrMake(const OpenRequest& reques
     std::error_code problem;
     const std::filesystem::path path(request.path);
     if (path.has_parent_path()) std::filesystem::create_directories(path.parent_path(), problem);
-    if (request.isAnew) std::filesystem::remove(path, problem);
+    if (request.replaces) std::filesystem::remove(path, problem);
     if (std::filesystem::exists(path, problem)) return store::ProjectFile::open(request.path);
     if (!request.start) return store::ProjectFile::create(request.path, {});
     auto start = request.start();

@@ -31,7 +31,7 @@ struct Analysis {
 };
 
 /// The shipped catalogue with the project's own rows in it.
-/// @error BadInput  a row that does not fit its table; says which and how to mend it
+/// @error BadInput  a row that does not fit its table; says which and how to fix it
 Result<kb::KnowledgeBase> knowledgeOf(const plan::Plan&, const kb::Files& shipped);
 
 Analysis analyse(const plan::Plan&, const kb::KnowledgeBase&);

@@ -40,7 +40,7 @@ public:
     DeviceChoices hosts() const { return deviceChoices(m_document.plan()); }
     plan::FlowId newId() { return m_document.ids().next<plan::FlowId>(); }
 
-    /// Nothing is reckoned while nobody looks.
+    /// Nothing is computed while the pane is hidden.
     void setActive(bool);
 
 Q_SIGNALS:

@@ -35,7 +35,7 @@ public:
     /// "80 GB" as a size; nothing: it is none.
     static std::optional<DataSize> sizeOf(const QString&);
 
-    /// Nothing is reckoned while nobody looks.
+    /// Nothing is computed while the pane is hidden.
     void setActive(bool);
 
 Q_SIGNALS:

@@ -23,7 +23,7 @@ enum class ErrorCode {
     Conflict
 };
 
-/// What went wrong, where, and how to mend it, in one sentence a user can act on.
+/// What went wrong, where, and how to fix it, in one sentence a user can act on.
 struct Error {
     ErrorCode code = ErrorCode::BadInput;
     text::Sentence what;  ///< the sentence

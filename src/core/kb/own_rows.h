@@ -27,7 +27,7 @@ std::vector<std::string> columnsOf(const Files&, std::string_view table);
 
 /// The catalogue with the rows in it.
 /// @error BadInput  a table that takes none, an unknown column, a cell of the wrong kind, a row that contradicts
-/// another; says which and how to mend it
+/// another; says which and how to fix it
 Result<KnowledgeBase> loadWith(const Files&, std::span<const OwnRow>);
 
 /// Rows of a CSV file with the columns of `table`; columns may be left out, in any order.

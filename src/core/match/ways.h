@@ -23,7 +23,7 @@ struct Wish {
 
 /// The wish behind a link: the rate wanted, else what its ends could do together, else the most both offer; its length;
 /// a wall where its ends stand in different rooms.
-/// @error NotFound  the link has no second end, or its length was never measured; the sentence says how to mend it
+/// @error NotFound  the link has no second end, or its length was never measured; the sentence says how to fix it
 Result<Wish> wishOf(const plan::Plan&, const plan::Link&, const kb::KnowledgeBase&);
 
 struct Bought {

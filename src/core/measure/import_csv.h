@@ -18,7 +18,7 @@ struct ImportDefaults {
 /// One trial for each record. Columns: `rate` (a result as people write it) or `rate_gbps`, `rate_mbps`, `rate_bps`;
 /// and any of time (or at, when, date; UTC), from, to, kind, direction, streams, seconds, note. Every other column is
 /// kept as a condition. Nothing is imported when one record is wrong.
-/// @error BadInput, NotFound  file, line, column and how to mend it
+/// @error BadInput, NotFound  file, line, column and how to fix it
 /// @source rfc-4180
 Result<std::vector<Trial>> importCsv(std::string_view text, std::string name, const plan::Plan&, const ImportDefaults&,
                                      IdSource&);

@@ -163,7 +163,7 @@ void DiagnosePage::fillCauses()
         auto* title = label(row.title, "heading", true);
         inside->addWidget(title);
         if (!row.reason.isEmpty()) inside->addWidget(label(row.reason, "soft", true));
-        if (leads && !row.fix.isEmpty()) inside->addWidget(label("To mend: " + row.fix, "", true));
+        if (leads && !row.fix.isEmpty()) inside->addWidget(label("Fix: " + row.fix, "", true));
         m_causes->addWidget(block);
         leads = false;
     }

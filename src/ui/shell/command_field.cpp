@@ -120,7 +120,7 @@ void CommandField::search(const QString& text)
     }
     m_shown = matches(text.trimmed());
     for (const Command& command : m_shown) m_popup->addItem(command.text);
-    if (m_shown.empty()) m_popup->addItem("Nothing of that name");
+    if (m_shown.empty()) m_popup->addItem("No match");
     m_popup->setCurrentRow(0);
     const int rows = std::min(10, m_popup->count());
     const bool isAnswer = m_shown.size() == 1 && !m_shown.front().run;

@@ -33,8 +33,10 @@ constexpr LinkRow kRows[] = {
     // a long-reach sender on a short jumper: +4.0 - 0.004 against -1.0
     {"sfp+:10gbase-er / os2 10m / sfp+:10gbase-er", Verdict::Marginal, 10, "fo-18"},
     {"sfp+:10g-zr / os2 10m / sfp+:10g-zr", Verdict::Unsafe, 10, "fo-18"},
-    // What does not hear the other cannot be overloaded: the mismatch is the finding.
-    {"qsfp28:100g-cwdm4 / os2 10m / qsfp28:100gbase-lr4", Verdict::NoLink, kSilent, "fo-18"},
+    // Grids differ, so no attenuator is offered; +4.5 dBm into a receiver that is destroyed from +3.5 stays unsafe.
+    {"qsfp28:100g-cwdm4 / os2 10m / qsfp28:100gbase-lr4", Verdict::Unsafe, kNoRate, "fo-18"},
+    // -1 dBm of 10GBASE-SR overloads nothing of 10GBASE-LR that it does not talk to
+    {"sfp+:10gbase-sr / om3 9m / sfp+:10gbase-lr", Verdict::NoLink, kSilent, "fo-18"},
     {"sfp+:10gbase-lr / os2 1m / sfp+:10gbase-lr", Verdict::Fits, 10, "fo-01"},
     // 40 km of 1310 nm at 0.5: 20 > 18.5
     {"qsfp+:40gbase-er4 / os2 30km / qsfp+:40gbase-er4", Verdict::Fits, 40, "fo-01"},

@@ -61,7 +61,7 @@ std::optional<Outcome> madeForDistance(const LinkContext& link, const LinkEnd& e
     return clause(link, "fo-25", {{"phy", phy.name}, {"least", least}, {"loss", loss.typical}}, phy.rate);
 }
 
-/// Optics that do not talk to each other have nothing to overload: that is said first, and no attenuator mends it.
+/// Where they do not, an attenuator helps nothing; light that burns a receiver burns it all the same.
 bool hearEachOther(const LinkContext& link)
 {
     const std::string &a = link.a.module->phy, &b = link.b.module->phy;
@@ -82,6 +82,18 @@ std::optional<Outcome> overload(const LinkContext& link, const LinkEnd& sending,
     const bool isSure = to->row->from.certainty == Certainty::Standard;
     const bool burns = to->damage && strongest > *to->damage + (isSure ? Decibel{} : kUnsure);
     const bool fragile = receiver.id == "10g-zr";
+    if (!hearEachOther(link)) {
+        if (!burns && !fragile) return std::nullopt;
+        return Outcome{
+            Verdict::Unsafe,
+            {},
+            "{sender} does not talk to {receiver}, and up to {level} may reach a receiver that takes {limit} "
+            "and may be destroyed: do not switch on, fit the same PHY at both ends",
+            {{"sender", sending.phy->name}, {"receiver", receiver.name}, {"level", strongest}, {"limit", to->rxMax}},
+            to->row->from,
+            part,
+            "fo-18"};
+    }
     return Outcome{burns || fragile ? Verdict::Unsafe : Verdict::Marginal,
                    receiver.rate,
                    burns || fragile
@@ -108,7 +120,6 @@ Outcomes check(const LinkContext& link)
     if (auto outcome = lossOutcome(link, *link.a.phy, *loss)) found.push_back(*outcome);
     if (link.b.phy != link.a.phy)
         if (auto outcome = lossOutcome(link, *link.b.phy, *loss)) found.push_back(*outcome);
-    if (!hearEachOther(link)) return found;
     if (auto outcome = overload(link, link.a, link.b, *loss, LinkPart::MediumB)) found.push_back(*outcome);
     if (auto outcome = overload(link, link.b, link.a, *loss, LinkPart::MediumA); outcome && link.a.phy != link.b.phy)
         found.push_back(*outcome);
