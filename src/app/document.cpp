@@ -146,22 +146,8 @@ bool Document::save(const store::Changes& changes)
         return false;
     }
     if (*saved) adopt(std::move(**saved));
-    else addRecords(changes);
+    else store::putRecords(m_project, changes);
     return true;
-}
-
-void Document::addRecords(const store::Changes& changes)
-{
-    m_project.trials.insert(m_project.trials.end(), changes.trials.begin(), changes.trials.end());
-    m_project.entries.insert(m_project.entries.end(), changes.entries.begin(), changes.entries.end());
-    std::erase_if(m_project.answers, [&](const store::Answer& answer) {
-        const auto isOf = [&](const store::Answer& other) { return other.id == answer.id; };
-        const auto& gone = changes.withdrawnAnswers;
-        return std::find(gone.begin(), gone.end(), answer.id) != gone.end() ||
-               std::any_of(changes.answers.begin(), changes.answers.end(), isOf);
-    });
-    m_project.answers.insert(m_project.answers.end(), changes.answers.begin(), changes.answers.end());
-    store::sortRecords(m_project);
 }
 
 /// Another window has written: what the file holds now is shown.

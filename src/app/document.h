@@ -76,7 +76,6 @@ private:
     bool step(int direction);
     void show(plan::PlanPtr);
     void adopt(store::Loaded);
-    void addRecords(const store::Changes&);
     void startAnalysis();
     Result<std::shared_ptr<const kb::KnowledgeBase>> catalogueOf(const plan::Plan&);
     void takeCatalogue(std::shared_ptr<const kb::KnowledgeBase> kb);

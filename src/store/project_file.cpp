@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/project_file.h"
 
+#include <algorithm>
 #include <filesystem>
 #include <fstream>
 
@@ -251,11 +252,33 @@ Result<std::optional<Loaded>> ProjectFile::save(const Changes& changes)
     const std::string next = fmt::format(
         "INSERT INTO setting VALUES ('revision', {0}) ON CONFLICT (name) DO UPDATE SET value = {0}", revision);
     if (!writer.isGood() || file.run(next) != 0) return undone(file.error("saving"));
-    if (theirs) theirs = readRows(file, kVersion, untold);
+    // What was set aside may lean on what is written now, so only a second reading knows what the file then holds.
+    if (theirs && !theirs->project.setAside.empty()) theirs = readRows(file, kVersion, untold);
+    else if (theirs) {
+        if (before && after) theirs->project.plan = std::move(merged);
+        putRecords(theirs->project, changes);
+        theirs->revision = revision;
+    }
     if (file.run("COMMIT") != 0) return undone(file.error("saving"));
     m_revision = revision;
     m_connection->version = kVersion;
     return theirs;
+}
+
+void putRecords(Project& project, const Changes& changes)
+{
+    const auto isReplaced = [&](const Answer& old) {
+        const auto isSame = [&](const Answer& answer) { return answer.id == old.id; };
+        const auto& gone = changes.withdrawnAnswers;
+        return std::find(gone.begin(), gone.end(), old.id) != gone.end() ||
+               std::any_of(changes.answers.begin(), changes.answers.end(), isSame);
+    };
+    const auto append = [](auto& list, const auto& more) { list.insert(list.end(), more.begin(), more.end()); };
+    std::erase_if(project.answers, isReplaced);
+    append(project.trials, changes.trials);
+    append(project.entries, changes.entries);
+    append(project.answers, changes.answers);
+    sortRecords(project);
 }
 
 std::vector<std::string> troubles(const Loaded& loaded)

@@ -84,6 +84,9 @@ private:
     UnknownFields m_unknown;
 };
 
+/// Adds the results, entries and answers of a change to what a project holds, and takes away withdrawn answers.
+void putRecords(Project&, const Changes&);
+
 /// A sentence for each row that was set aside and for what is missing; empty: all is there.
 std::vector<std::string> troubles(const Loaded&);
 
