@@ -291,15 +291,17 @@ bool Document::writeDiagnosis(const QString& text, measure::TrialId trial)
     return true;
 }
 
-bool Document::answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present)
+diagnose::Told Document::toldOf(const measure::Trial& trial) const { return store::toldOf(m_project, *m_kb, trial); }
+
+bool Document::answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present, bool isUnsure)
 {
     const auto& all = m_project.answers;
     const auto same = std::find_if(
         all.begin(), all.end(), [&](const store::Answer& a) { return a.from == from && a.to == to && a.flag == flag; });
     store::Changes changes;
     const store::AnswerId id = same != all.end() ? same->id : m_ids.next<store::AnswerId>();
-    if (same != all.end() && same->present == present) changes.withdrawnAnswers = {id};
-    else changes.answers = {{id, from, to, flag, present, now()}};
+    if (same != all.end() && same->present == present && same->isUnsure == isUnsure) changes.withdrawnAnswers = {id};
+    else changes.answers = {{id, from, to, flag, present, now(), isUnsure}};
     if (!save(changes)) return false;
     Q_EMIT recordChanged();
     return true;

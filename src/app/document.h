@@ -13,6 +13,7 @@
 #include "core/analyse.h"
 #include "core/kb/knowledge_base.h"
 #include "store/project_file.h"
+#include "store/told.h"
 
 namespace sokudo::app {
 
@@ -52,8 +53,11 @@ public:
     bool writeNote(const QString&);
     /// What was concluded about a result.
     bool writeDiagnosis(const QString&, measure::TrialId);
-    /// The owner's answer to a flag of a path; the same answer again withdraws it.
-    bool answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present);
+    /// The owner's answer to a flag of a path, or that the fix of a cause was tried in vain; the same answer again
+    /// withdraws it.
+    bool answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present, bool isUnsure = false);
+    /// What the owner has told about the path of a result.
+    diagnose::Told toldOf(const measure::Trial&) const;
 
 public Q_SLOTS:
     void undo();

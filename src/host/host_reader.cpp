@@ -166,6 +166,7 @@ void readProcessor(const Tree& tree, measure::HostSnapshot& host)
     host.governor = governor ? Reading<std::string>::of(*governor)
                              : Reading<std::string>::none(WhyNot::NotPresent,
                                                           "there is no clock control here, as in a virtual machine");
+    host.scalingDriver = tree.line(cpus + "/cpu0/cpufreq/scaling_driver").value_or("");
     if (const auto info = tree.content("proc/cpuinfo"); info && !host.maxClockGhz)
         for (const std::string& row : text::split(*info, '\n'))
             if (row.starts_with("cpu MHz"))

@@ -41,6 +41,9 @@ void fields(F& f, Seen<F, plan::Device>& device)
         g.neededText("kind", group.kind);
         g.whole("count", group.count);
         g.text("level", group.level);
+        g.text("name", group.name);
+        g.maybe("reads_bps", group.reads);
+        g.maybe("writes_bps", group.writes);
     });
     f.text("file_share", device.fileShare);
     f.ref("fed_by", device.fedBy);
@@ -57,6 +60,7 @@ void fields(F& f, Seen<F, plan::Slot>& slot)
     f.whole("generation", slot.generation);
     f.whole("lanes", slot.lanes);
     f.whole("shape", slot.shape);
+    f.count("max_payload_bytes", slot.maxPayload);
     f.yes("chipset", slot.chipset);
     f.object("card", slot.card, [](auto& g, auto& card) {
         g.text("name", card.name);
@@ -212,6 +216,7 @@ void fields(F& f, Seen<F, Answer>& answer)
     f.ref("to", answer.to);
     f.neededText("flag", answer.flag);
     f.yes("present", answer.present);
+    f.yes("unsure", answer.isUnsure);
     f.time("at", answer.at);
 }
 

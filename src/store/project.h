@@ -19,9 +19,10 @@ using AnswerId = Id<struct AnswerTag>;
 struct Answer {
     AnswerId id;
     plan::DeviceId from, to;
-    std::string flag;  ///< id in flags.csv
+    std::string flag;  ///< id in flags.csv; or in causes.csv: its fix was tried and did not help
     bool present = false;
     measure::Timestamp at;
+    bool isUnsure = false;  ///< the owner cannot tell: not asked again
     friend bool operator==(const Answer&, const Answer&) = default;
 };
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "traffic/streams.h"
+#include "traffic/interface_counters.h"
 
 #include <algorithm>
 #include <cerrno>
@@ -84,6 +85,11 @@ void StreamSet::stop()
     for (auto& stream : m_streams) stream->socket.shutdown();
     for (auto& stream : m_streams)
         if (stream->thread.joinable()) stream->thread.join();
+}
+
+std::string StreamSet::interface() const
+{
+    return m_streams.empty() ? std::string() : interfaceOf(m_streams.front()->socket.descriptor());
 }
 
 bool StreamSet::isBroken() const

@@ -30,6 +30,8 @@ public:
     void stop();
     std::int64_t bytesReceived() const { return bytes(StreamRole::Receive); }
     std::int64_t bytesSent() const { return bytes(StreamRole::Send); }
+    /// The interface that the first stream runs over; empty: there is none, or it cannot be told.
+    std::string interface() const;
     /// A stream ended although nobody stopped it: the peer is gone.
     bool isBroken() const;
     /// From the kernel's TCP state of the sending streams: sent_again_percent, least_round_trip_ms,

@@ -5,6 +5,7 @@
 
 #include "core/base/text.h"
 #include "traffic/channel.h"
+#include "traffic/interface_counters.h"
 #include "traffic/streams.h"
 
 namespace sokudo::traffic {
@@ -167,12 +168,14 @@ Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion
     channel.send(Go{});
 
     CoreWatch cores;
+    const CounterWatch counters(streams.interface());
     streams.start(ready->cap ? ready->cap : question.rateCap);
     auto watched = watch(channel, streams, question, onSample, cancel);
     if (!watched) return tl::unexpected(watched.error());
     measure::TrafficResult result;
     result.samples = std::move(watched->samples);
     result.conditions = streams.senderConditions();
+    if (question.direction == Direction::Reverse) result.conditions.merge(counters.since());
     const auto load = cores.since();
     const auto last = lastWord(channel, std::move(watched->last));
     streams.stop();
@@ -182,6 +185,10 @@ Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion
         result.reverse = watched->log.mean(question.warmup, question.warmup + question.duration);
     if (question.direction == Direction::Reverse)
         result.conditions.insert(last->conditions.begin(), last->conditions.end());
+    // What the receiver counted: the agent, unless the test runs back.
+    else
+        for (const auto& [name, value] : last->conditions)
+            if (name.starts_with("rx_")) result.conditions.insert_or_assign(name, value);
     const double busiest = std::max(last->busiestCorePercent, load ? load->busiestPercent : 0.0);
     const double mean = std::max(last->meanCorePercent, load ? load->meanPercent : 0.0);
     result.conditions["busiest_core_percent"] = text::number(busiest, 3);

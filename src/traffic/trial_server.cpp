@@ -5,6 +5,7 @@
 
 #include "core/base/text.h"
 #include "traffic/data_gate.h"
+#include "traffic/interface_counters.h"
 #include "traffic/streams.h"
 
 namespace sokudo::traffic {
@@ -157,6 +158,7 @@ void TrialServer::run(Channel& channel, const TestOrder& order, const std::strin
                     order.streams));
     const auto start = Clock::now();
     CoreWatch cores;
+    const CounterWatch counters(streams.interface());
     ByteLog log;
     streams.start(order.cap);
     const Duration end = order.warmup + order.seconds;
@@ -168,6 +170,7 @@ void TrialServer::run(Channel& channel, const TestOrder& order, const std::strin
         if (!channel.send(SampleCount{at, streams.bytesReceived()})) break;
     }
     TestResult result{log.mean(order.warmup, end), streams.senderConditions()};
+    if (order.direction != measure::Direction::Reverse) result.conditions.merge(counters.since());
     if (const auto load = cores.since()) {
         result.busiestCorePercent = load->busiestPercent;
         result.meanCorePercent = load->meanPercent;

@@ -118,7 +118,8 @@ private Q_SLOTS:
     {
         const Run got = cli({"judge", "1.1 Gb/s", "--path", "10g", "--json"});
         QCOMPARE(got.status, 1);
-        QCOMPARE(got.json()["verdict"].toString(), "fault");
+        QCOMPARE(got.json()["verdict"].toString(), "unit");
+        QCOMPARE(got.json()["standing"].toString(), "fault");
         QCOMPARE(got.json()["suggested_unit"].toString(), "GB/s");
         QVERIFY(got.json()["share"].toDouble() > 0.11 && got.json()["share"].toDouble() < 0.12);
         QVERIFY(got.json()["why"].toArray().size() >= 3);
@@ -226,9 +227,10 @@ private Q_SLOTS:
         const Run both = cli({"judge", "3 Gb/s", "--path", "10g | pcie 3.0 x8", "--reverse", "9.2 Gb/s", "--json"});
         const auto view = both.json()["asymmetry"].toObject();
         QVERIFY(view["asymmetric"].toBool());
-        QCOMPARE(view["ruled_out"].toArray()[0].toString(), "slot");
+        QCOMPARE(view["ruled_out"].toArray()[0].toString(), "link");
+        QCOMPARE(view["ruled_out"].toArray()[1].toString(), "slot");
         QVERIFY(!view["suspects"].toArray().isEmpty());
-        QVERIFY(cli({"judge", "3 Gb/s", "--path", "10g"}).out.contains("for each GB"));
+        QVERIFY(cli({"judge", "3 Gb/s", "--path", "10g"}).out.contains("per GB"));
     }
     void severalWays()
     {
@@ -342,6 +344,24 @@ private Q_SLOTS:
         QVERIFY(!diagnose.json()["next"].toArray().isEmpty());
         QCOMPARE(cli({"diagnose", m_project, "--from", "vault", "--to", "platen"}).status, 0);
     }
+    void diagnoseWithoutAProject()
+    {
+        const Run got = cli({"diagnose", "--context", "copper pcie file", "--answer", "e02=yes", "--json"});
+        QCOMPARE(got.status, 1);
+        QVERIFY(got.json()["causes"].toArray().size() >= 10);
+        QVERIFY(got.json()["context"].toArray().contains("copper"));
+        QVERIFY(!got.json()["next"].toArray()[0].toObject()["id"].toString().isEmpty());
+        const QString first = got.json()["causes"].toArray()[0].toObject()["id"].toString();
+        const Run tried = cli({"diagnose", "--context", "copper", "--answer", "e02=yes", "--tried", first, "--json"});
+        for (const auto& cause : tried.json()["causes"].toArray()) QVERIFY(cause.toObject()["id"].toString() != first);
+        QVERIFY(cli({"diagnose", "--context", "copper", "--answer", "e27=unsure"}).out.contains("Likely causes"));
+        const Run wrong = cli({"diagnose", "--context", "tin"});
+        QCOMPARE(wrong.status, 2);
+        QVERIFY(wrong.err.contains("no such part of a path") && wrong.err.contains("copper"));
+        QCOMPARE(cli({"diagnose"}).status, 2);
+        QCOMPARE(cli({"diagnose", "--context", "copper", "--answer", "e02=perhaps"}).status, 2);
+        QCOMPARE(cli({"diagnose", "--context", "copper", "--from", "vault"}).status, 2);
+    }
     void host()
     {
         const Run got = cli({"host", "--root", sourcePath("data/hosts/platen"), "--json"});
@@ -363,10 +383,14 @@ private Q_SLOTS:
         csv.close();
         QCOMPARE(cli({"measure", "--csv", csv.fileName(), "--save", m_project}).status, 0);
         const Run loop = cli({"measure", "--loopback", "--seconds", "1", "--warmup", "0.5", "--streams", "2", "--json",
-                              "--save", m_project, "--from", "vault", "--to", "platen"});
+                              "--save", m_project, "--from", "vault"});
         QVERIFY2(loop.status == 0, qPrintable(loop.err));
         QVERIFY(loop.json()["forward_bps"].toDouble() > 1e8);
+        QCOMPARE(cli({"measure", "--loopback", "--seconds", "1", "--save", m_project, "--from", "vault", "--to", "platen"})
+                     .status,
+                 2);
         const Run log = cli({"log", m_project});
+        QVERIFY(log.out.contains("vault alone, memory to memory"));
         QVERIFY(log.out.contains("typed here") && log.out.contains("9.3 Gb/s"));
     }
     void logReportExport()

@@ -22,12 +22,12 @@ plan::Plan fullPlan()
                         plan::Role::Storage,
                         "text",
                         plan::HostProcessor{"mid-x86", 3.4, 4},
-                        {{"hdd", 6, "raid6"}, {"ssd", 1, ""}},
+                        {{"hdd", 6, "raid6", "tank", megabytes(450), megabytes(300)}, {"ssd", 1, ""}},
                         "smb",
                         {},
                         "note"};
     plan.devices = plan.devices.with(device);
-    plan.slots = plan.slots.with({{3}, {2}, "1", 3, 4, 16, true, plan::Card{"card", 4, 16}});
+    plan.slots = plan.slots.with({{3}, {2}, "1", 3, 4, 16, 512, true, plan::Card{"card", 4, 16}});
     plan::Port port{{4},          {2},  7,  "X1", "sfp28", {gigabits(25), gigabits(10)}, gigabits(10), plan::Fec::BaseR,
                     "25gbase-sr", 9000, {3}};
     port.splitOf = {10};
@@ -64,7 +64,7 @@ void addRecords(Project& project)
     trial.note = "with \"quotes\" and\nlines";
     project.trials = {trial};
     project.entries = {{{7}, trial.at, logbook::EntryKind::Diagnosis, "text", {6}, {2}}};
-    project.answers = {{{8}, {2}, {2}, "e30", true, trial.at}};
+    project.answers = {{{8}, {2}, {2}, "e30", true, trial.at, true}};
 }
 
 }  // namespace

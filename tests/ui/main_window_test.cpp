@@ -360,12 +360,13 @@ private Q_SLOTS:
         shown.window->showBench(MainWindow::Measure);
         const auto before = shown.document->trials().size();
         shown.press("Start test");
-        QTRY_COMPARE(shown.document->trials().size(), before + 1);
-        QVERIFY(shown.says("kept in the logbook"));
+        // A test of this machine with itself says nothing of the path, and this machine is not in the demo house.
+        QTRY_VERIFY(shown.says("This machine alone moves"));
+        QCOMPARE(shown.document->trials().size(), before);
         shown.type("Result as you read it", "3 GiB in 27 s ±1");
         QVERIFY(shown.says("954.4"));
         shown.press("Keep");
-        QCOMPARE(shown.document->trials().size(), before + 2);
+        QCOMPARE(shown.document->trials().size(), before + 1);
         QVERIFY(shown.find<QTableView>("Results of this path")->model()->rowCount() > 1);
     }
     void answersFromTheDiagnoseBench()
@@ -378,7 +379,7 @@ private Q_SLOTS:
         QTRY_VERIFY(shown.says("scan read"));
         shown.press("Yes");
         QCOMPARE(shown.document->answers().size(), std::size_t{1});
-        QTRY_VERIFY(shown.button("take back"));
+        QTRY_VERIFY(shown.button("Take back"));
     }
     void notesFromTheLogbook()
     {

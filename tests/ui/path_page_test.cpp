@@ -230,7 +230,7 @@ private Q_SLOTS:
         QTRY_VERIFY(bench.button("Show the path"));
         QTest::mouseClick(bench.button("Show the path"), Qt::LeftButton);
         QVERIFY(bench.window->survey().isPathShown());
-        QVERIFY(bench.says("held by file share"));
+        QVERIFY(bench.says("Limited by file share"));
         QTRY_VERIFY(bench.button("Hide the path"));
         QTest::mouseClick(bench.button("Hide the path"), Qt::LeftButton);
         QVERIFY(!bench.window->survey().isPathShown());

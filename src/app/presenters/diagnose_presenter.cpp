@@ -1,23 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/presenters/diagnose_presenter.h"
 
-#include <array>
-
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/kb/cause_rows.h"
-#include "core/measure/statistics.h"
+#include "core/diagnose/standing.h"
 
 namespace sokudo::app {
 namespace {
 
-constexpr std::array<std::string_view, 6> kReadable{"T01", "T06", "T10", "T25", "T37", "T41"};
-constexpr std::array<std::string_view, 7> kMeasurable{"T03", "T04", "T05", "T07", "T20", "T35", "T29"};
-
-template <std::size_t N>
-bool isOneOf(const std::array<std::string_view, N>& list, std::string_view id)
+/// The fix, and what it costs the house.
+QString fixText(const kb::Cause& cause)
 {
-    return std::find(list.begin(), list.end(), id) != list.end();
+    return cause.house.empty() ? toQt(cause.fix) : toQt(cause.fix) + " (" + toQt(cause.house) + ")";
 }
 
 QString sentenceCase(QString text)
@@ -44,15 +39,13 @@ void DiagnosePresenter::refresh()
         path.traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
     m_trial.reset();
     m_inquiry.reset();
+    m_told = {};
     for (const measure::Trial& trial : m_document.trials())
         if (trial.from == path.from && trial.to == path.to && trial.kind == kind) m_trial = trial;
     if (m_trial) {
-        diagnose::Evidence told;
-        for (const store::Answer& answer : m_document.answers())
-            if (answer.from == path.from && answer.to == path.to)
-                told[answer.flag] = {answer.present, diagnose::Witness::Told, {}};
+        m_told = m_document.toldOf(*m_trial);
         m_inquiry = diagnose::inquire(m_document.plan(), m_document.knowledge(), m_document.analysis(), *m_trial,
-                                      m_document.trials(), m_snapshots, told);
+                                      {m_document.trials(), m_document.entries(), m_snapshots, m_told});
     }
     Q_EMIT changed();
 }
@@ -63,10 +56,9 @@ QString DiagnosePresenter::heading() const
     const plan::Device* to = m_document.plan().devices.find(m_selection.path().to);
     if (!from || !to) return "Pick two hosts";
     const QString ends = toQt(from->name) + " → " + toQt(to->name);
-    if (!m_inquiry || !m_inquiry->expected) return ends;
-    const auto standing = measure::standing(measure::eachWay(*m_trial).value, m_inquiry->expected->expected);
-    if (standing == measure::Standing::Low || standing == measure::Standing::Fault) return "Why is " + ends + " slow?";
-    if (standing == measure::Standing::Impossible) return "How can " + ends + " be so fast?";
+    if (!m_inquiry || !m_inquiry->stand) return ends;
+    if (m_inquiry->stand->isSlow()) return "Why is " + ends + " slow?";
+    if (m_inquiry->stand->at == diagnose::Standing::Impossible) return "How can " + ends + " be so fast?";
     return ends + " is as fast as expected";
 }
 
@@ -76,12 +68,15 @@ QString DiagnosePresenter::sentence() const
     QString result;
     if (m_inquiry->expected) {
         const auto& band = m_inquiry->expected->expected;
-        result = QString("Expected %1 to %2. ").arg(toQt(text::rate(band.low, 3)), toQt(text::rate(band.high, 3)));
+        result = QString("Expected %1 to %2, typically %3. ")
+                     .arg(toQt(text::rate(band.low, 3)), toQt(text::rate(band.high, 3)),
+                          toQt(text::rate(band.typical, 3)));
     } else {
         result = toQt(m_inquiry->whyNoExpectation) + ". ";
     }
-    return result + QString("Measured %1, %2.")
-                        .arg(toQt(text::rate(m_trial->rate.value, 3)), toQt(measure::momentText(m_trial->at)));
+    result += QString("Measured %1, %2")
+                  .arg(toQt(text::rate(m_trial->rate.value, 3)), toQt(measure::momentText(m_trial->at)));
+    return result + (m_inquiry->stand ? QString(": %1.").arg(toQt(diagnose::text(*m_inquiry->stand))) : QString("."));
 }
 
 std::vector<EvidenceRow> DiagnosePresenter::evidence() const
@@ -98,8 +93,11 @@ std::vector<EvidenceRow> DiagnosePresenter::evidence() const
         QString text = toQt(seen.text);
         if (text.isEmpty() && known) text = (seen.present ? QString() : QString("not so: ")) + toQt(known->trueWhen);
         rows.push_back({sentenceCase(text), toQt(word(seen.witness)), seen.present, flag,
-                        seen.witness == diagnose::Witness::Told});
+                        seen.witness == diagnose::Witness::Told, false});
     }
+    for (const std::string& flag : m_told.unsure)
+        if (const kb::Flag* known = m_document.knowledge().find<kb::Flag>(flag))
+            rows.push_back({sentenceCase(toQt(known->trueWhen)), "not sure", false, flag, true, true});
     std::stable_sort(rows.begin(), rows.end(), [&](const EvidenceRow& a, const EvidenceRow& b) {
         if (a.told != b.told) return a.told;
         return effect[a.flag] > effect[b.flag];
@@ -130,10 +128,13 @@ std::vector<CauseRow> DiagnosePresenter::causes(std::size_t most) const
         if (worst) reasons << "against: " + toQt(worst->text);
         rows.push_back({toQt(likely.belief.cause->title),
                         QString("%1 %").arg(100 * likely.belief.share, 0, 'f', likely.belief.share < 0.1 ? 1 : 0),
-                        reasons.join("; "), toQt(likely.belief.cause->fix), likely.belief.share});
+                        reasons.join("; "), fixText(*likely.belief.cause),
+                        toQt(diagnose::cautionText(m_document.knowledge(), likely.belief.cause->caution)),
+                        likely.belief.share, likely.belief.cause->id});
     }
     if (others > 0)
-        rows.push_back({QString("%1 others").arg(others), QString("%1 %").arg(100 * rest, 0, 'f', 0), {}, {}, rest});
+        rows.push_back(
+            {QString("%1 others").arg(others), QString("%1 %").arg(100 * rest, 0, 'f', 0), {}, {}, {}, rest, {}});
     return rows;
 }
 
@@ -152,12 +153,13 @@ std::vector<NextRow> DiagnosePresenter::next(std::size_t most) const
                    : next.bits >= 0.2 ? QString("helps")
                                       : QString("a little");
         row.gain += QString(" (%1%2bit)").arg(toQt(text::number(next.bits, 2)), toQt(text::kThin));
-        row.caution = toQt(diagnose::cautionFor(next.check->id));
-        row.canRead = isOneOf(kReadable, next.check->id);
-        row.canMeasure = isOneOf(kMeasurable, next.check->id);
+        row.caution = toQt(diagnose::cautionText(m_document.knowledge(), next.check->caution));
+        row.house = toQt(next.check->house);
+        row.canRead = next.check->by == kb::CheckBy::Read;
+        row.canMeasure = next.check->by == kb::CheckBy::Measure;
         for (const std::string& id : next.check->flags) {
             const kb::Flag* flag = m_document.knowledge().find<kb::Flag>(id);
-            if (flag && !m_inquiry->diagnosis.evidence.contains(id))
+            if (flag && !m_inquiry->diagnosis.evidence.contains(id) && !m_told.unsure.contains(id))
                 row.questions.push_back({id, sentenceCase(toQt(flag->trueWhen))});
         }
         rows.push_back(std::move(row));
@@ -187,6 +189,31 @@ QStringList DiagnosePresenter::tried() const
 void DiagnosePresenter::answer(const std::string& flag, bool present)
 {
     m_document.answer(m_selection.path().from, m_selection.path().to, flag, present);
+}
+
+void DiagnosePresenter::cannotTell(const std::string& flag)
+{
+    m_document.answer(m_selection.path().from, m_selection.path().to, flag, false, true);
+}
+
+void DiagnosePresenter::fixFailed(const std::string& cause)
+{
+    m_document.answer(m_selection.path().from, m_selection.path().to, cause, true);
+}
+
+std::vector<CauseRow> DiagnosePresenter::struckOff() const
+{
+    std::vector<CauseRow> rows;
+    for (const std::string& id : m_told.failed)
+        if (const kb::Cause* cause = m_document.knowledge().find<kb::Cause>(id))
+            rows.push_back({toQt(cause->title), {}, {}, toQt(cause->fix), {}, 0, id});
+    return rows;
+}
+
+bool DiagnosePresenter::isFine() const
+{
+    return m_inquiry && m_inquiry->stand && !m_inquiry->stand->isSlow() &&
+           m_inquiry->stand->at != diagnose::Standing::Impossible;
 }
 
 void DiagnosePresenter::readHosts()

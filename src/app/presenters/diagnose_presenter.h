@@ -13,14 +13,16 @@ struct EvidenceRow {
     QString text, witness;
     bool present = false;
     std::string flag;
-    bool told = false;
+    bool told = false, unsure = false;
 };
 struct CauseRow {
-    QString title, share, reason, fix;
+    QString title, share, reason, fix, caution;
     double portion = 0;
+    std::string id;  ///< empty: the rest
 };
 struct NextRow {
     QString title, cost, gain, caution;
+    QString house;  ///< what it costs the others: "takes the link down"; empty: nothing
     struct Question {
         std::string flag;
         QString text;
@@ -42,6 +44,11 @@ public:
     std::vector<NextRow> next(std::size_t most) const;
     QStringList tried() const;  ///< newest results of the path, oldest first
     void answer(const std::string& flag, bool present);
+    void cannotTell(const std::string& flag);
+    /// The fix of this cause was tried and did not help; asked again, it is suspected again.
+    void fixFailed(const std::string& cause);
+    std::vector<CauseRow> struckOff() const;  ///< causes whose fix did not help
+    bool isFine() const;                      ///< the result is as fast as expected: there is nothing to explain
     /// Reads the ends that can be read, on another thread; `hostsRead` says what was read, or why not.
     void readHosts();
     /// What can be said now, for the logbook: "most likely the slot is too narrow (62 %) …"; empty: nothing.
@@ -59,6 +66,7 @@ private:
     HostSource m_hosts;
     std::map<plan::DeviceId, measure::HostSnapshot> m_snapshots;
     std::optional<measure::Trial> m_trial;
+    diagnose::Told m_told;
     std::optional<diagnose::Inquiry> m_inquiry;
     Work m_reading;
 };

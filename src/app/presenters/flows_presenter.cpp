@@ -24,6 +24,15 @@ Verdict markOf(const expect::FlowResult& flow)
     return flow.share() >= kHalved ? Verdict::Limited : Verdict::Marginal;
 }
 
+/// Where neither side is the core, what hangs on the other one.
+QString otherSide(const expect::TrunkLoad& trunk)
+{
+    return trunk.otherDevices > 0 ? QString(" (other side: %1, %2)")
+                                        .arg(trunk.otherDevices)
+                                        .arg(toQt(text::rate(trunk.otherAccess, 3)))
+                                  : QString();
+}
+
 }  // namespace
 
 FlowsPresenter::FlowsPresenter(Document& document, QObject* parent)
@@ -105,7 +114,8 @@ void FlowsPresenter::refresh()
                                         : QString("%1 %2, %3")
                                               .arg(trunk.devices)
                                               .arg(trunk.devices == 1 ? "device" : "devices")
-                                              .arg(toQt(text::rate(trunk.access, 3))),
+                                              .arg(toQt(text::rate(trunk.access, 3))) +
+                                              otherSide(trunk),
                           trunk.isSpare ? QString("spare") : QString("%1 : 1").arg(toQt(text::number(ratio, 2))),
                           toQt(text::rate(trunk.load, 3)),
                           ratio <= kPromised ? Verdict::Fits

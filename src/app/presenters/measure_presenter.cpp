@@ -4,6 +4,8 @@
 #include <chrono>
 #include <map>
 
+#include <QSysInfo>
+
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/diagnose/inquiry.h"
@@ -11,7 +13,7 @@
 #include "core/measure/import_csv.h"
 #include "core/measure/measured_trial.h"
 #include "core/measure/parse_result.h"
-#include "core/measure/statistics.h"
+#include "core/diagnose/standing.h"
 
 namespace sokudo::app {
 namespace {
@@ -27,7 +29,11 @@ measure::TrialKind kindOf(const expect::PathQuestion& path)
 
 MeasurePresenter::MeasurePresenter(Document& document, Selection& selection, measure::TrafficRunner& runner,
                                    QObject* parent)
-    : QObject(parent), m_document(document), m_selection(selection), m_runner(runner)
+    : QObject(parent),
+      m_document(document),
+      m_selection(selection),
+      m_runner(runner),
+      m_machineName(QSysInfo::machineHostName())
 {
     connect(&document, &Document::recordChanged, this, &MeasurePresenter::changed);
     connect(&document, &Document::analysisChanged, this, &MeasurePresenter::changed);
@@ -40,9 +46,10 @@ MeasurePresenter::~MeasurePresenter()
     if (m_thread.joinable()) m_thread.join();
 }
 
-void MeasurePresenter::start(const measure::TrafficQuestion& question)
+void MeasurePresenter::start(const measure::TrafficQuestion& question, Of of)
 {
     if (m_running) return;
+    m_of = of;
     if (m_thread.joinable()) m_thread.join();
     m_running = true;
     m_cancel = false;
@@ -75,12 +82,32 @@ void MeasurePresenter::finish(const measure::TrafficQuestion& question, Result<m
     measure::Trial trial = measure::measuredTrial(question, *result);
     trial.id = m_document.ids().next<measure::TrialId>();
     trial.at = now();
+    if (m_of == Of::ThisMachine) {
+        Q_EMIT finished(keepOwn(std::move(trial)), true);
+        return;
+    }
     trial.from = m_path.from;
     trial.to = m_path.to;
     const BitRate rate = trial.rate.value;
     const bool kept = m_document.keepTrials({trial});
     Q_EMIT finished(
         QString("%1, that is %2, kept in the logbook").arg(toQt(text::rate(rate)), toQt(text::byteRate(rate))), kept);
+}
+
+/// A test of this machine with itself is its own ceiling and says nothing of a path. @return what became of it
+QString MeasurePresenter::keepOwn(measure::Trial trial)
+{
+    const QString rate = toQt(text::rate(trial.rate.value));
+    const plan::Device* self = plan::deviceNamed(m_document.plan(), fromQt(m_machineName));
+    if (!self)
+        return QString("This machine alone moves %1. It is not kept: the plan has no device “%2”; add it in Survey with "
+                       "Read this machine")
+            .arg(rate, m_machineName);
+    trial.from = trial.to = self->id;
+    const bool isKept = m_document.keepTrials({std::move(trial)});
+    return isKept ? QString("%1 alone moves %2: kept as its own ceiling, and shown at its processor on every path")
+                        .arg(toQt(self->name), rate)
+                  : QString("%1 alone moves %2; it could not be kept").arg(toQt(self->name), rate);
 }
 
 MeasurePresenter::Reading MeasurePresenter::read(const QString& typed) const
@@ -153,14 +180,13 @@ std::vector<MeasurePresenter::Row> MeasurePresenter::rows() const
     std::vector<Row> rows;
     const auto& path = m_selection.path();
     const expect::Paths paths(m_document.plan(), m_document.knowledge(), m_document.analysis().links);
-    std::map<std::pair<measure::Direction, int>, std::optional<kb::Band>> bands;
-    const auto bandOf = [&](const measure::Trial& trial) {
-        const auto [at, fresh] = bands.try_emplace({trial.direction, trial.streams});
+    std::map<std::pair<measure::Direction, int>, expect::Expectation> expected;
+    const auto expectationOf = [&](const measure::Trial& trial) -> const expect::Expectation& {
+        const auto [at, fresh] = expected.try_emplace({trial.direction, trial.streams});
         if (!fresh) return at->second;
         expect::PathQuestion question = diagnose::questionOf(trial);
         question.protocol = path.protocol;
-        if (const auto output = paths.expectation(question); output && !output->isEmpty())
-            at->second = output->expected;
+        if (auto output = paths.expectation(question)) at->second = std::move(*output);
         return at->second;
     };
     for (const measure::Trial& trial : m_document.trials()) {
@@ -172,8 +198,9 @@ std::vector<MeasurePresenter::Row> MeasurePresenter::rows() const
                                                                        .arg(trial.streams == 1 ? "stream" : "streams",
                                                                             kWays[static_cast<int>(trial.direction)]);
         if (trial.origin != measure::Origin::Measured) how += ", " + toQt(code(trial.origin));
-        const auto band = bandOf(trial);
-        const QString standing = band ? toQt(code(measure::standing(measure::eachWay(trial).value, *band))) : QString();
+        const expect::Expectation& toCarry = expectationOf(trial);
+        const QString standing =
+            toCarry.isEmpty() ? QString() : toQt(diagnose::text(diagnose::standing(measure::eachWay(trial), toCarry)));
         rows.push_back({toQt(measure::timeText(trial.at)), how, toQt(text::rate(trial.rate.value)),
                         toQt(text::byteRate(trial.rate.value)), standing, toQt(trial.note), trial.id});
     }

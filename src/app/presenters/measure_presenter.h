@@ -18,7 +18,11 @@ public:
     ~MeasurePresenter() override;
     bool isRunning() const { return m_running; }
     /// Starts a test; `progress` follows about ten times a second, then `finished`.
-    void start(const measure::TrafficQuestion&);
+    /// What a test says something about: the selected path, or this machine alone over its loopback.
+    enum class Of { Path, ThisMachine };
+    void start(const measure::TrafficQuestion&, Of = Of::Path);
+    /// The name this machine goes by in the plan; its host name unless set.
+    void setMachineName(const QString& name) { m_machineName = name; }
     void cancel() { m_cancel = true; }
 
     struct Reading {
@@ -49,10 +53,13 @@ Q_SIGNALS:
     void changed();
 
 private:
+    QString keepOwn(measure::Trial);
     void finish(const measure::TrafficQuestion&, Result<measure::TrafficResult>);
     Document& m_document;
     Selection& m_selection;
     measure::TrafficRunner& m_runner;
+    Of m_of = Of::Path;
+    QString m_machineName;
     std::thread m_thread;
     std::atomic<bool> m_cancel{false};
     bool m_running = false;

@@ -4,7 +4,7 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/diagnose/inquiry.h"
-#include "core/measure/statistics.h"
+#include "core/diagnose/standing.h"
 #include "core/report/project_report.h"
 
 namespace sokudo::app {
@@ -133,7 +133,7 @@ void PathPresenter::fillBore()
             const expect::Stage& stage = path->stages[i];
             rows.push_back(
                 {toQt(stage.name), toQt(text::rate(stage.carries.low, 3)), toQt(text::rate(stage.carries.typical, 3)),
-                 toQt(text::rate(stage.carries.high, 3)), toQt(stage.working),
+                 toQt(text::rate(stage.carries.high, 3)), toQt(stage.working) + ownCeilingText(stage),
                  toQt(m_document.knowledge().citation(stage.from.source)) + ", " + toQt(code(stage.from.certainty)),
                  i == path->binding});
         }
@@ -147,6 +147,17 @@ void PathPresenter::fillBore()
     }
     fillOther();
     Q_EMIT changed();
+}
+
+/// What this machine moved in a test with itself; empty: it was not tested so.
+QString PathPresenter::ownCeilingText(const expect::Stage& stage) const
+{
+    const measure::Trial* own = stage.kind == expect::StageKind::Processor
+                                    ? measure::ownCeiling(m_document.trials(), stage.device)
+                                    : nullptr;
+    return own ? QString(". Measured with itself: %1, %2")
+                     .arg(toQt(text::rate(measure::eachWay(*own).value, 3)), toQt(measure::momentText(own->at)))
+               : QString();
 }
 
 QString PathPresenter::title() const
@@ -184,7 +195,7 @@ QString PathPresenter::standingText() const
 {
     const measure::Trial* trial = newest();
     if (!trial || !m_expectation) return {};
-    return toQt(code(measure::standing(measure::eachWay(*trial).value, m_expectation->expected)));
+    return toQt(diagnose::text(diagnose::standing(measure::eachWay(*trial), *m_expectation)));
 }
 
 }  // namespace sokudo::app

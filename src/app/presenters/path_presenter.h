@@ -78,6 +78,7 @@ private:
     void refresh();
     void pickFirstPath();
     void fillBore();
+    QString ownCeilingText(const expect::Stage&) const;
     void fillOther();
     const expect::Expectation* shown() const { return m_tried ? &*m_tried : m_expectation ? &*m_expectation : nullptr; }
     struct Row {

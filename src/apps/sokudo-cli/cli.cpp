@@ -99,6 +99,11 @@ Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
                 {"expected_bps", bandJson(path.expected)},
                 {"binding_stage", path.isEmpty() ? Json(nullptr) : Json(path.bindingStage()->name)},
                 {"next_stage", path.next ? Json(path.stages[*path.next].name) : Json(nullptr)},
+                {"low_stage", path.isEmpty() ? Json(nullptr) : Json(path.stages[path.bindingLow].name)},
+                {"high_stage", path.isEmpty() ? Json(nullptr) : Json(path.stages[path.bindingHigh].name)},
+                {"hard_stage", path.hard ? Json(path.hardStage()->name) : Json(nullptr)},
+                {"hard_ceiling_bps", path.hard ? Json(path.hardStage()->hard->steps()) : Json(nullptr)},
+                {"facts", path.facts},
                 {"gain_if_mended", path.gain() ? Json(*path.gain()) : Json(nullptr)},
                 {"near_stages", Json::array()},
                 {"round_trip_s", path.roundTrip.in()},
@@ -112,9 +117,13 @@ Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
                  {"ceiling_bps", stage.carries.high.steps()},
                  {"low_bps", stage.carries.low.steps()},
                  {"typical_bps", stage.carries.typical.steps()},
+                 {"ceiling", stage.hard ? "hard" : "soft"},
+                 {"hard_bps", stage.hard ? Json(stage.hard->steps()) : Json(nullptr)},
                  {"working", stage.working.text()},
                  {"source", kb.citation(stage.from.source)},
                  {"confidence", code(stage.from.certainty)}};
+        if (!stage.facts.empty()) one["facts"] = stage.facts;
+        if (stage.mtu > 0) one["mtu_bytes"] = stage.mtu;
         if (stage.both) one["both_ways_bps"] = bandJson(*stage.both);
         if (stage.perFlow) one["per_stream_bps"] = bandJson(*stage.perFlow);
         if (stage.roundTrip.steps() > 0) one["round_trip_s"] = stage.roundTrip.in();

@@ -35,6 +35,8 @@ Json toJson(const expect::FlowShares& shares)
                                     {"rate_bps", trunk.line.steps()},
                                     {"access_bps", trunk.access.steps()},
                                     {"devices", trunk.devices},
+                                    {"other_access_bps", trunk.otherAccess.steps()},
+                                    {"other_devices", trunk.otherDevices},
                                     {"spare", trunk.isSpare},
                                     {"oversubscription", trunk.oversubscription()},
                                     {"load_bps", trunk.load.steps()}});

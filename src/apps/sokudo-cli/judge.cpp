@@ -32,6 +32,7 @@ Json inJson(const diagnose::AsymmetryView& asymmetry)
                 {"ratio", asymmetry.ratio},
                 {"ruled_out", asymmetry.ruledOut},
                 {"sentence", plain(asymmetry.sentence)},
+                {"slower_hop_bps", asymmetry.slowerHop ? Json(asymmetry.slowerHop->steps()) : Json(nullptr)},
                 {"suspects", Json::array()}};
     for (const auto& suspect : asymmetry.suspects)
         result["suspects"].push_back(
@@ -42,7 +43,12 @@ Json inJson(const diagnose::AsymmetryView& asymmetry)
 Json inJson(const diagnose::Judgement& judgement, BitRate measured, const expect::Expectation& path,
             const std::optional<diagnose::AsymmetryView>& asymmetry)
 {
-    Json result{{"verdict", measure::code(judgement.standing)},
+    Json result{{"verdict", diagnose::verdictCode(judgement)},
+                {"standing", diagnose::code(judgement.stand.at)},
+                {"standing_least", diagnose::code(judgement.stand.least)},
+                {"standing_most", diagnose::code(judgement.stand.most)},
+                {"borderline", judgement.stand.isBorderline()},
+                {"above_estimate", judgement.stand.isAboveEstimate},
                 {"share", judgement.share},
                 {"suggested_unit", judgement.suggestedUnit.empty() ? Json(nullptr) : Json(judgement.suggestedUnit)},
                 {"rate_bps", measured.steps()},
@@ -50,7 +56,13 @@ Json inJson(const diagnose::Judgement& judgement, BitRate measured, const expect
                  {{"low", path.expected.low.steps()},
                   {"typical", path.expected.typical.steps()},
                   {"high", path.expected.high.steps()}}},
+                {"units", Json::array()},
                 {"why", Json::array()}};
+    for (const diagnose::UnitReading& reading : judgement.readings)
+        result["units"].push_back({{"id", reading.row->id},
+                                   {"unit", reading.unit.empty() ? Json(nullptr) : Json(reading.unit)},
+                                   {"factor", reading.factor},
+                                   {"probability", reading.probability}});
     for (const text::Sentence& one : judgement.why) result["why"].push_back(plain(one));
     if (asymmetry) result["asymmetry"] = inJson(*asymmetry);
     return result;
@@ -58,7 +70,7 @@ Json inJson(const diagnose::Judgement& judgement, BitRate measured, const expect
 
 void printWords(const diagnose::Judgement& judgement, const std::optional<diagnose::AsymmetryView>& asymmetry)
 {
-    print(std::string(measure::code(judgement.standing)));
+    print(diagnose::verdictText(judgement));
     for (const text::Sentence& one : judgement.why) print("  " + one);
     if (!asymmetry) return;
     print("  " + asymmetry->sentence);
@@ -85,8 +97,9 @@ int answer(const Options& given, Context& context)
     }
     if (context.json) print(inJson(judgement, measured->rate.value, *path, asymmetry));
     else printWords(judgement, asymmetry);
-    return judgement.standing == measure::Standing::Full || judgement.standing == measure::Standing::Normal ? kFine
-                                                                                                            : kFindings;
+    const bool isFine = judgement.suggestedUnit.empty() && !judgement.stand.isSlow() &&
+                        judgement.stand.at != diagnose::Standing::Impossible;
+    return isFine ? kFine : kFindings;
 }
 
 }  // namespace

@@ -21,8 +21,8 @@ void showMedia(const std::vector<diagnose::MediumRank>& ranks)
 {
     for (const diagnose::MediumRank& rank : ranks)
         print(fmt::format(
-            "{}: {} over {} {}, {:.0f} % of the best, {:.0f} % of what its paths should carry, varies {:.0f} %{}",
-            rank.medium->name, text::rate(rank.runs.median, 3), rank.runs.count,
+            "{} at {}: {} over {} {}, {:.0f} % of the best, {:.0f} % of what its paths should carry, varies {:.0f} %{}",
+            rank.medium->name, text::linkRate(rank.line), text::rate(rank.runs.median, 3), rank.runs.count,
             rank.runs.count == 1 ? "test" : "tests", 100 * rank.toBest, 100 * rank.ofUsual, 100 * rank.runs.variation,
             rank.perMetre ? fmt::format(", {:.2f} a metre", *rank.perMetre) : std::string()));
 }
@@ -32,6 +32,7 @@ Json toJson(const std::vector<diagnose::MediumRank>& ranks)
     Json result{{"media", Json::array()}};
     for (const diagnose::MediumRank& rank : ranks)
         result["media"].push_back({{"id", rank.medium->id},
+                                   {"link_rate_bps", rank.line.steps()},
                                    {"median_bps", rank.runs.median.steps()},
                                    {"tests", rank.runs.count},
                                    {"to_best", rank.toBest},
@@ -77,13 +78,25 @@ int showGain(const store::Project& project, const Options& given, Context& conte
     const auto gain = diagnose::benefit(project.trials, ends->from, ends->to, *change, path ? &*path : nullptr);
     if (context.json) {
         const auto ratio = [](const auto& one) { return one ? Json(one->ratio) : Json(nullptr); };
+        const auto inFull = [](const std::optional<measure::Comparison>& one) {
+            if (!one) return Json(nullptr);
+            const bool hasInterval = one->ratioHigh > 0;
+            return Json{{"factor", one->ratio},
+                        {"factor_low", hasInterval ? Json(one->ratioLow) : Json(nullptr)},
+                        {"factor_high", hasInterval ? Json(one->ratioHigh) : Json(nullptr)},
+                        {"words", plain(one->words)}};
+        };
         print(Json{{"since", measure::isoText(*change)},
                    {"network_factor", ratio(gain.network)},
                    {"copy_factor", ratio(gain.copy)},
+                   {"network", inFull(gain.network)},
+                   {"copy", inFull(gain.copy)},
                    {"arrives", gain.arrives ? Json(*gain.arrives) : Json(nullptr)},
                    {"sentence", plain(gain.sentence)}});
     } else {
         print(fmt::format("since {}: {}", measure::momentText(*change), gain.sentence.text()));
+        if (gain.network) print("  network: " + gain.network->words);
+        if (gain.copy) print("  copies: " + gain.copy->words);
     }
     return kFine;
 }

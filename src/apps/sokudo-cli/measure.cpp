@@ -117,6 +117,11 @@ int measureTraffic(const Options& given, const Context& context, IdSource& ids)
     if (!given.save.empty()) {
         auto opened = openTarget(given);
         if (!opened) return fail(opened.error());
+        // A test of this machine with itself is its own ceiling and says nothing of a path.
+        if (given.loopback && opened->to.isSet() && opened->to != opened->from)
+            return fail({ErrorCode::BadInput,
+                         "a loopback test is of this machine alone: name it with --from, and leave out --to", ""});
+        if (given.loopback) opened->to = opened->from;
         if (!opened->from.isSet() || !opened->to.isSet())
             return fail({ErrorCode::BadInput, "a result is kept for a path; name it with --from and --to", ""});
         target = std::move(*opened);

@@ -65,7 +65,7 @@ Result<LinkFound> findLink(const LinkOptions& given, Context& context)
         if (!plan) return tl::unexpected(plan.error());
         const match::Reports reports = match::judgeAll(*plan, context.kb);
         if (reports.empty()) return failure(ErrorCode::BadInput, "the line makes no link", given.file);
-        return LinkFound{std::move(*plan), reports.row(0)};
+        return LinkFound{std::move(*plan), reports.row(0), true};
     }
     auto project = openProject(given.file, context);
     if (!project) return tl::unexpected(project.error());
@@ -73,7 +73,7 @@ Result<LinkFound> findLink(const LinkOptions& given, Context& context)
     const match::Reports reports = match::judgeAll(project->plan, context.kb);
     auto report = linkCalled(reports, project->plan, given.link);
     if (!report) return tl::unexpected(report.error());
-    return LinkFound{std::move(project->plan), std::move(*report)};
+    return LinkFound{std::move(project->plan), std::move(*report), false};
 }
 
 }  // namespace sokudo::cli

@@ -48,6 +48,7 @@ void addLinkOptions(Verb& verb, LinkOptions&);
 struct LinkFound {
     plan::Plan plan;
     match::ReportPtr report;
+    bool isLine = false;  ///< made from a line, which knows nothing of rooms and walls
 };
 /// @error NotFound  names the nearest run
 Result<LinkFound> findLink(const LinkOptions&, Context&);

@@ -84,14 +84,15 @@ std::string toText(const match::Ways& found, match::Preference by, bool all)
     return result;
 }
 
-int answer(const plan::Plan& plan, const match::LinkReport& report, const WayOptions& given, const Context& context)
+int answer(const LinkFound& asked, const WayOptions& given, const Context& context)
 {
-    auto wish = match::wishOf(plan, report.link, context.kb);
+    const plan::Plan& plan = asked.plan;
+    auto wish = match::wishOf(plan, asked.report->link, context.kb);
     if (!wish) return fail(wish.error());
     const auto by = match::preferenceFromCode(given.by);
     if (!by) return fail({ErrorCode::BadInput, "--by needs cheapest, least-work, most-headroom or coolest", given.by});
     if (given.gigabit > 0) wish->rate = gigabits(given.gigabit);
-    if (given.wall) wish->throughWall = true;
+    if (given.wall || asked.isLine) wish->throughWall = given.wall;
     IdSource ids(std::random_device{}());
     match::Ways found = match::nearestWays(plan, *wish, context.kb, ids);
     match::rank(found.ways, *by);
@@ -135,7 +136,7 @@ void addWays(Verbs& verbs, Context& context)
     verb.flag("--all", given->all, "show every way");
     verb.answer([given, &context] {
         const auto found = findLink(*given, context);
-        return found ? answer(found->plan, *found->report, *given, context) : fail(found.error());
+        return found ? answer(*found, *given, context) : fail(found.error());
     });
 }
 

@@ -5,6 +5,7 @@
 
 #include "core/base/sentence.h"
 #include "core/base/text.h"
+#include "core/diagnose/plateau.h"
 #include "core/kb/rule_rows.h"
 
 namespace sokudo::diagnose {
@@ -13,10 +14,10 @@ namespace {
 using expect::Stage;
 using expect::StageKind;
 
-constexpr double kQuarter = 0.75;
+constexpr double kFactor = 1.25;
 constexpr Duration kLong = Duration::fromSteps(2'000'000);
 
-/// A wire, a bus and a fabric are as wide in both directions.
+/// A wire, a bus and a fabric are as wide in both directions. Each end of a bond spreads what it sends by itself.
 bool isAlikeBothWays(const Stage& stage)
 {
     switch (stage.kind) {
@@ -24,10 +25,16 @@ bool isAlikeBothWays(const Stage& stage)
     case StageKind::Slot:
     case StageKind::Uplink:
     case StageKind::Switch:
-    case StageKind::Memory:
-    case StageKind::Bond: return true;
+    case StageKind::Memory: return true;
     default: return false;
     }
+}
+
+/// The stage cannot be what is slow: it passed the fast way, and its ceiling allows that.
+bool isRuledOut(const Stage& stage, BitRate faster)
+{
+    constexpr double kReadError = 1.01;
+    return isAlikeBothWays(stage) && kReadError * stage.hard.value_or(stage.carries.high).in() >= faster.in();
 }
 
 bool has(const expect::Expectation& path, StageKind kind)
@@ -61,7 +68,26 @@ bool applies(std::string_view when, const expect::Expectation& path, bool forwar
     return when == "slow-copper" && label([](const Stage& stage) { return stage.line <= BitRate::of(1e8); });
 }
 
+/// The plateau of the slow way, and what the fast way rules out.
+text::Sentence whatIsSaid(const AsymmetryView& view)
+{
+    text::Sentence result;
+    if (view.slowerHop)
+        result += text::say("asymmetry.just-what-a-hop",
+                            "; that is just what a {} hop carries: a link that runs at {} or half duplex that way",
+                            text::figure::linkRate(*view.slowerHop), text::figure::linkRate(*view.slowerHop));
+    if (!view.ruledOut.empty())
+        result += text::say("asymmetry.ruled-out", "; ruled out, because the same both ways: {}",
+                            text::joined(view.ruledOut, ", "));
+    return result;
+}
+
 }  // namespace
+
+bool isAsymmetric(BitRate one, BitRate other)
+{
+    return std::max(one, other).in() > 0 && std::max(one, other).in() >= kFactor * std::min(one, other).in();
+}
 
 AsymmetryView asymmetry(BitRate forward, BitRate reverse, const expect::Expectation& path, const kb::KnowledgeBase& kb)
 {
@@ -69,24 +95,26 @@ AsymmetryView asymmetry(BitRate forward, BitRate reverse, const expect::Expectat
     result.forwardIsSlower = forward < reverse;
     const BitRate slower = std::min(forward, reverse), faster = std::max(forward, reverse);
     result.ratio = faster.steps() > 0 ? slower.in() / faster.in() : 1;
-    result.isAsymmetric = result.ratio < kQuarter;
+    result.isAsymmetric = isAsymmetric(forward, reverse);
     if (!result.isAsymmetric) {
         result.sentence =
-            text::say("asymmetry.both-directions-are-alike", "both directions are alike within a quarter ({} and {})",
-                      text::figure::rate(forward, 3), text::figure::rate(reverse, 3));
+            text::say("asymmetry.both-directions-are-alike",
+                      "both directions are alike: {} and {}, less than a factor of {} apart",
+                      text::figure::rate(forward, 3), text::figure::rate(reverse, 3), text::figure::number(kFactor));
         return result;
     }
     for (const Stage& stage : path.stages)
-        if (isAlikeBothWays(stage) && stage.carries.low >= faster) result.ruledOut.push_back(stage.name);
+        if (isRuledOut(stage, faster)) result.ruledOut.push_back(stage.name);
+    result.slowerHop = slowerHopOf(slower, path);
     for (const kb::Asymmetry& row : kb.all<kb::Asymmetry>())
         if (row.when != "any" && applies(row.when, path, result.forwardIsSlower)) result.suspects.push_back({&row});
     for (const kb::Asymmetry& row : kb.all<kb::Asymmetry>())
         if (row.when == "any") result.suspects.push_back({&row});
-    result.sentence = text::say(
-        "asymmetry.the-direction-is-the",
-        "the {} direction is the slower one, {} against {}: what is the same both ways is ruled out{}",
-        result.forwardIsSlower ? "forward" : "reverse", text::figure::rate(slower, 3), text::figure::rate(faster, 3),
-        result.ruledOut.empty() ? std::string() : " (" + text::joined(result.ruledOut, ", ") + ")");
+    result.sentence =
+        text::say("asymmetry.the-direction-is-the", "the {} direction is slower, {} against {}",
+                  result.forwardIsSlower ? "forward" : "reverse", text::figure::rate(slower, 3),
+                  text::figure::rate(faster, 3)) +
+        whatIsSaid(result);
     return result;
 }
 

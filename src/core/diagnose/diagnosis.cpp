@@ -1,14 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/diagnose/diagnosis.h"
+
+#include <algorithm>
+#include <cmath>
+
 #include "core/base/sentence.h"
 #include "core/kb/cause_rows.h"
-
-#include <cmath>
+#include "core/kb/rule_rows.h"
 
 namespace sokudo::diagnose {
 namespace {
 
 constexpr double kWorthSaying = 0.05;  // nats; less does not move anyone
+constexpr std::string_view kNoLink = "e01";
 
 text::Sentence reasonText(const kb::KnowledgeBase& kb, const Weight& weight, const Observation& seen)
 {
@@ -18,43 +22,72 @@ text::Sentence reasonText(const kb::KnowledgeBase& kb, const Weight& weight, con
     return seen.present ? text::Sentence(what) : text::say("diagnosis.not-so", "not so: {}", what);
 }
 
-}  // namespace
-
-Diagnosis diagnose(const Facts& facts, const Evidence& told)
+bool isDown(const Evidence& evidence)
 {
-    Diagnosis result;
-    result.evidence = observe(facts);
-    for (const auto& [flag, seen] : told) result.evidence.insert_or_assign(flag, seen);
-    result.context = contextOf(facts);
-    auto beliefs = rank(facts.kb, result.context, result.evidence);
-    result.next = nextChecks(facts.kb, beliefs, result.evidence);
+    const auto seen = evidence.find(std::string(kNoLink));
+    return seen != evidence.end() && seen->second.present;
+}
+
+/// Checks that were done, or that cannot be done now.
+bool isOpen(const Evidence& evidence, const kb::Check& check, bool bothRead)
+{
+    if (check.needsLink && isDown(evidence)) return false;
+    // What two readings do not tell, a third does not tell either.
+    return !(bothRead && check.by == kb::CheckBy::Read);
+}
+
+void fill(Diagnosis& result, const kb::KnowledgeBase& kb, const Told& told, bool bothRead)
+{
+    auto beliefs = rank(kb, result.context, result.evidence, told.failed);
+    Evidence settled = result.evidence;
+    for (const std::string& flag : told.unsure) settled.try_emplace(flag, Observation{});
+    result.next = nextChecks(kb, beliefs, settled);
+    std::erase_if(result.next, [&](const NextCheck& next) { return !isOpen(result.evidence, *next.check, bothRead); });
     for (Belief& belief : beliefs) {
         LikelyCause likely{std::move(belief), {}};
         for (const Weight& weight : likely.belief.weights) {
             const auto seen = result.evidence.find(weight.flag);
             if (std::fabs(weight.nats) < kWorthSaying || seen == result.evidence.end()) continue;
-            likely.reasons.push_back({weight.nats > 0, weight.nats, reasonText(facts.kb, weight, seen->second)});
+            likely.reasons.push_back({weight.nats > 0, weight.nats, reasonText(kb, weight, seen->second)});
         }
         result.causes.push_back(std::move(likely));
     }
+}
+
+}  // namespace
+
+Diagnosis diagnose(const Facts& facts, const Told& told)
+{
+    Diagnosis result;
+    result.evidence = observe(facts);
+    for (const auto& [flag, seen] : told.answers) result.evidence.insert_or_assign(flag, seen);
+    result.context = contextOf(facts, result.evidence);
+    const bool bothRead = facts.hosts.contains(facts.trial.from) && facts.hosts.contains(facts.trial.to);
+    fill(result, facts.kb, told, bothRead);
     return result;
 }
 
-std::string_view cautionFor(std::string_view check)
+Diagnosis diagnose(const kb::KnowledgeBase& kb, Context context, const Told& told)
 {
-    static constexpr std::pair<std::string_view, std::string_view> kCautions[] = {
-        {"T12", "Before you open a case: shut down, unplug, and touch bare metal first."},
-        {"T10", "Never look into a fibre or a cage: the light is invisible. Read the power from the module."},
-        {"T43", "Never look into a fibre: both ends dark, caps on, before you inspect or clean."},
-        {"T11",
-         "Behind a wall plate there may be mains: switch the circuit off and check, or leave it to a "
-         "licensed trade."},
-        {"T31", "Restarting interrupts everyone: tell the house first."},
-        {"T34", "Agree on it first, and switch protection back on at once."},
-    };
-    for (const auto& [id, text] : kCautions)
-        if (id == check) return text;
-    return {};
+    Diagnosis result;
+    result.evidence = told.answers;
+    result.context = std::move(context);
+    result.context.merge(contextOf(kb, result.evidence));
+    fill(result, kb, told, false);
+    return result;
+}
+
+std::string_view cautionText(const kb::KnowledgeBase& kb, std::string_view id)
+{
+    const kb::Caution* caution = id.empty() ? nullptr : kb.find<kb::Caution>(id);
+    return caution ? std::string_view(caution->text) : std::string_view();
+}
+
+std::vector<std::string> contextTags(const kb::KnowledgeBase& kb)
+{
+    std::set<std::string> tags;
+    for (const kb::Cause& cause : kb.all<kb::Cause>()) tags.insert(cause.needs.begin(), cause.needs.end());
+    return {tags.begin(), tags.end()};
 }
 
 }  // namespace sokudo::diagnose

@@ -2,6 +2,8 @@
 // The whole answer to "why is it slow": evidence, causes, what to do next.
 #pragma once
 
+#include <set>
+
 #include "core/base/sentence.h"
 #include "core/diagnose/engine.h"
 #include "core/diagnose/facts.h"
@@ -19,6 +21,13 @@ struct LikelyCause {
     std::vector<Reason> reasons;  ///< for and against, strongest first
 };
 
+/// What the owner has told about a path.
+struct Told {
+    Evidence answers;
+    std::set<std::string> unsure;  ///< flags that the owner cannot answer: not asked again
+    std::set<std::string> failed;  ///< causes whose fix was tried and did not help: no longer suspected
+};
+
 struct Diagnosis {
     Evidence evidence;
     Context context;
@@ -27,9 +36,16 @@ struct Diagnosis {
 };
 
 /// @param told  the owner's own answers; they stand beside what is read, and win where both speak
-Diagnosis diagnose(const Facts&, const Evidence& told);
+Diagnosis diagnose(const Facts&, const Told& told);
+/// The same from what is told alone, without a project.
+/// @param context  tags of causes.csv, column needs_any_of; a yes adds those it tells of
+Diagnosis diagnose(const kb::KnowledgeBase&, Context context, const Told& told);
 
-/// The caution that belongs to a check, or empty: opening a case, lasers, ladders.
-std::string_view cautionFor(std::string_view check);
+/// The sentence of the caution that belongs to a check or a fix; empty: none.
+/// @param id  in cautions.csv; empty: none
+std::string_view cautionText(const kb::KnowledgeBase&, std::string_view id);
+
+/// Tags that a context may have. @return in alphabetical order
+std::vector<std::string> contextTags(const kb::KnowledgeBase&);
 
 }  // namespace sokudo::diagnose

@@ -25,9 +25,8 @@ double letterValue(char letter)
 
 double likelihood(const kb::Cause& cause, const kb::Flag& flag)
 {
-    for (const auto& [id, letter] : cause.signature)
-        if (id == flag.id) return letterValue(letter);
-    return flag.background;
+    const auto letter = cause.letterOf(flag.id);
+    return letter ? letterValue(*letter) : flag.background;
 }
 
 /// The plateau flags as one variable: where the best stable rate lies, or nowhere in particular.
@@ -185,19 +184,30 @@ double effortOf(const kb::Check& check)
     return check.minutes + 0.5 * check.cost + risk;
 }
 
+/// The path has what the cause needs, and a link that is down is no more explained by what only slows it.
+bool isPossible(const kb::Cause& cause, const Context& context, const Evidence& evidence)
+{
+    constexpr const char* kNoLink = "e01";
+    const auto down = evidence.find(kNoLink);
+    if (down != evidence.end() && down->second.present) {
+        const auto letter = cause.letterOf(kNoLink);
+        if (!letter || *letter == 'Z') return false;
+    }
+    return cause.needs.empty() || std::any_of(cause.needs.begin(), cause.needs.end(),
+                                              [&](const std::string& tag) { return context.contains(tag); });
+}
+
 }  // namespace
 
-std::vector<Belief> rank(const kb::KnowledgeBase& kb, const Context& context, const Evidence& evidence)
+std::vector<Belief> rank(const kb::KnowledgeBase& kb, const Context& context, const Evidence& evidence,
+                         const std::set<std::string>& failed)
 {
     const Plateau plateau(kb);
     std::vector<Belief> beliefs;
     std::vector<double> scores;
     double total = 0;
     for (const kb::Cause& cause : kb.all<kb::Cause>()) {
-        const bool possible =
-            cause.needs.empty() || std::any_of(cause.needs.begin(), cause.needs.end(),
-                                               [&](const std::string& tag) { return context.contains(tag); });
-        if (!possible) continue;
+        if (failed.contains(cause.id) || !isPossible(cause, context, evidence)) continue;
         total += cause.weight;
         beliefs.push_back({&cause, 0, weigh(kb, plateau, cause, evidence)});
     }

@@ -2,6 +2,7 @@
 // Which causes the evidence speaks for, and which check teaches most per minute.
 #pragma once
 
+#include <set>
 #include <string>
 #include <vector>
 
@@ -25,9 +26,13 @@ struct Belief {
 
 /// The causes that the context allows, most likely first.
 /// Naive Bayes in log-odds: prior from the weights; each observation clipped to ± 4 nats; within a family of flags
-/// the second, third, … count 0.7, 0.5, 0.4, 0.3; the four plateau flags are one variable with five outcomes.
+/// the second, third, … count 0.7, 0.5, 0.4, 0.3; the plateau flags are one variable with one outcome each and one for
+/// none of them.
 /// @source own; letters H 0.85, M 0.45, L 0.12, Z 0.02, unlisted: the flag's background
-std::vector<Belief> rank(const kb::KnowledgeBase&, const Context&, const Evidence&);
+/// While the link is down (e01), only causes that can take it down count.
+/// @param failed  causes that are left out: their fix was tried
+std::vector<Belief> rank(const kb::KnowledgeBase&, const Context&, const Evidence&,
+                         const std::set<std::string>& failed = {});
 
 struct NextCheck {
     const kb::Check* check = nullptr;

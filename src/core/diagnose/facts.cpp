@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/diagnose/facts.h"
-#include "core/kb/port_rows.h"
 
 #include <algorithm>
+
+#include "core/base/ascii.h"
+#include "core/base/text.h"
 
 namespace sokudo::diagnose {
 
@@ -18,7 +20,7 @@ std::vector<const measure::Trial*> Facts::samePath(measure::TrialKind kind, meas
     constexpr auto kFresh = std::chrono::hours(24);
     std::vector<const measure::Trial*> found;
     for (const measure::Trial& other : trials) {
-        if (std::chrono::abs(other.at - trial.at) > kFresh) continue;
+        if (std::chrono::abs(other.at - trial.at) > kFresh || (changed && other.at < *changed)) continue;
         const bool same = other.from == trial.from && other.to == trial.to;
         const bool turned = other.from == trial.to && other.to == trial.from;
         if (other.kind != kind || (!same && !turned) || other.direction == measure::Direction::Both) continue;
@@ -26,7 +28,16 @@ std::vector<const measure::Trial*> Facts::samePath(measure::TrialKind kind, meas
         const bool forward = (other.direction == measure::Direction::Forward) == same;
         if (forward == (direction == measure::Direction::Forward)) found.push_back(&other);
     }
+    std::stable_sort(found.begin(), found.end(),
+                     [](const measure::Trial* a, const measure::Trial* b) { return a->at > b->at; });
     return found;
+}
+
+const measure::Trial* Facts::newest(measure::TrialKind kind, measure::Direction direction, int streams) const
+{
+    for (const measure::Trial* one : samePath(kind, direction))
+        if (one->streams == streams) return one;
+    return nullptr;
 }
 
 BitRate Facts::plannedRate() const
@@ -40,54 +51,45 @@ BitRate Facts::plannedRate() const
     return slowest;
 }
 
+const measure::InterfaceReading* Facts::interfaceOf(plan::DeviceId device) const
+{
+    const auto host = hosts.find(device);
+    if (host == hosts.end()) return nullptr;
+    const plan::Port* port = path.portOf(device);
+    std::vector<const measure::InterfaceReading*> physical;
+    for (const auto& interface : host->second.interfaces) {
+        if (port && text::lower(interface.name) == text::lower(port->name)) return &interface;
+        if (!interface.isVirtual) physical.push_back(&interface);
+    }
+    const auto only = [&](auto isIt) -> const measure::InterfaceReading* {
+        const auto first = std::find_if(physical.begin(), physical.end(), isIt);
+        if (first == physical.end()) return nullptr;
+        return std::find_if(std::next(first), physical.end(), isIt) == physical.end() ? *first : nullptr;
+    };
+    if (const auto* one = only([](const auto*) { return true; })) return one;
+    const auto isUp = [](const measure::InterfaceReading* interface) { return interface->carrier && *interface->carrier; };
+    if (port && port->traits.has("usb"))
+        if (const auto* one = only([](const auto* interface) { return bool(interface->usb); })) return one;
+    const BitRate planned = plannedRate();
+    if (const auto* one = only([&](const auto* interface) {
+            return isUp(interface) && interface->speed && *interface->speed == planned;
+        }))
+        return one;
+    return only(isUp);
+}
+
 Evidence observe(const Facts& facts)
 {
     Evidence evidence;
-    for (const auto signs : {signsFromTrials(), signsFromPlan(), signsFromHost()})
+    for (const auto signs : {signsFromTrials(), signsFromPlateaus(), signsFromPlan(), signsFromTraits(),
+                             signsFromHost(), signsFromModules()})
         for (const Sign& sign : signs)
-            if (auto seen = sign.read(facts)) evidence.insert_or_assign(std::string(sign.flag), *seen);
+            if (auto seen = sign.read(facts)) {
+                // Two readers of one flag: a yes of either stands.
+                auto [at, fresh] = evidence.try_emplace(std::string(sign.flag), *seen);
+                if (!fresh && seen->present && !at->second.present) at->second = *seen;
+            }
     return evidence;
-}
-
-Context contextOf(const Facts& facts)
-{
-    Context context;
-    if (facts.trial.kind == measure::TrialKind::FileCopy) context.insert("file");
-    if (!facts.expected) return context;
-    for (const expect::Stage& stage : facts.expected->stages) {
-        if (stage.kind == expect::StageKind::Slot) context.insert("pcie");
-        const match::LinkReport* report = stage.run.isSet() ? facts.analysis.reportOf(stage.run) : nullptr;
-        if (!report) continue;
-        if (stage.line >= gigabits(25)) context.insert("fec");
-        for (plan::RunId id : report->link.runs) {
-            const plan::Run* run = facts.plan.runs.find(id);
-            const kb::Medium* medium = run ? facts.kb.find<kb::Medium>(run->medium) : nullptr;
-            if (!medium) continue;
-            if (medium->kind == kb::MediumKind::TwistedPair) context.insert("copper");
-            if (kb::isFibre(medium->kind)) context.insert("fibre");
-            if (kb::isCaptive(medium->kind)) context.insert("dac");
-            if (medium->kind == kb::MediumKind::Coax) context.insert("coax");
-        }
-        for (plan::PortId end : {report->link.a, report->link.b}) {
-            const plan::Port* port = facts.plan.ports.find(end);
-            const kb::Cage* cage = port ? facts.kb.find<kb::Cage>(port->cage) : nullptr;
-            if (cage && cage->holdsModule) context.insert("cage");
-        }
-    }
-    for (plan::DeviceId end : {facts.trial.from, facts.trial.to}) {
-        const plan::Device* device = facts.plan.devices.find(end);
-        if (device && device->description.find("USB") != std::string::npos) context.insert("usb");
-        const auto host = facts.hosts.find(end);
-        if (host == facts.hosts.end()) continue;
-        for (const auto& interface : host->second.interfaces) {
-            if (interface.usb) context.insert("usb");
-            if (interface.bus) context.insert("pcie");
-            if (!interface.bondMaster.empty()) context.insert("lag");
-            if (interface.isRadio) context.insert("wifi");
-            if (interface.bus && interface.bus->numaNode > 0) context.insert("numa");
-        }
-    }
-    return context;
 }
 
 }  // namespace sokudo::diagnose

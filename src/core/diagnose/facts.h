@@ -8,6 +8,7 @@
 
 #include "core/analyse.h"
 #include "core/diagnose/evidence.h"
+#include "core/diagnose/path_parts.h"
 #include "core/expect/stage.h"
 #include "core/measure/seams.h"
 #include "core/measure/trial.h"
@@ -23,11 +24,18 @@ struct Facts {
     const expect::Expectation* expected = nullptr;          ///< of the same traffic as the trial
     const expect::Expectation* memoryExpected = nullptr;    ///< memory to memory on the same path
     std::map<plan::DeviceId, measure::HostSnapshot> hosts;  ///< readings of ends, where there are any
+    PathParts path;                                         ///< what lies between the two
+    std::optional<measure::Timestamp> changed;              ///< the last logged change before the trial
 
-    /// Trials of the same two ends and kind, in the direction asked for.
+    /// Trials of the same two ends and kind in the direction asked for, newest first: none from before the last change,
+    /// none of another day.
     std::vector<const measure::Trial*> samePath(measure::TrialKind, measure::Direction) const;
+    /// The newest of them with as many streams as asked for; null: there is none.
+    const measure::Trial* newest(measure::TrialKind, measure::Direction, int streams) const;
     /// The fastest link rate that the path promises end to end: its slowest link. Zero where not known.
     BitRate plannedRate() const;
+    /// The interface of an end that carries this path; null: not read, or the reading does not tell which it is.
+    const measure::InterfaceReading* interfaceOf(plan::DeviceId) const;
 };
 
 /// A fact that the program can look up: it answers one flag, or says that it cannot tell.
@@ -37,12 +45,17 @@ struct Sign {
 };
 
 std::span<const Sign> signsFromTrials();
+std::span<const Sign> signsFromPlateaus();
 std::span<const Sign> signsFromPlan();
+std::span<const Sign> signsFromTraits();
 std::span<const Sign> signsFromHost();
+std::span<const Sign> signsFromModules();
 
 /// All flags that the facts answer by themselves.
 Evidence observe(const Facts&);
-/// What the path has.
-Context contextOf(const Facts&);
+/// What the path has: of its media, sockets, roles, stated values and readings, and of what a yes tells.
+Context contextOf(const Facts&, const Evidence&);
+/// The tags that a yes to some flag tells of.
+Context contextOf(const kb::KnowledgeBase&, const Evidence&);
 
 }  // namespace sokudo::diagnose

@@ -22,9 +22,17 @@ expect::PathQuestion questionOf(const measure::Trial& trial)
             trial.direction == measure::Direction::Both};
 }
 
+std::optional<measure::Timestamp> lastChange(const std::vector<logbook::Entry>& entries, measure::Timestamp before)
+{
+    std::optional<measure::Timestamp> last;
+    for (const logbook::Entry& entry : entries)
+        if (entry.kind == logbook::EntryKind::Change && entry.at <= before && (!last || entry.at > *last))
+            last = entry.at;
+    return last;
+}
+
 Inquiry inquire(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analysis& analysis,
-                const measure::Trial& trial, const std::vector<measure::Trial>& all,
-                const std::map<plan::DeviceId, measure::HostSnapshot>& hosts, const Evidence& told)
+                const measure::Trial& trial, const Known& known)
 {
     Inquiry result;
     expect::PathQuestion question = questionOf(trial);
@@ -37,11 +45,20 @@ Inquiry inquire(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analy
                       kb,
                       analysis,
                       trial,
-                      all,
+                      known.trials,
                       result.expected ? &*result.expected : nullptr,
                       result.memoryExpected ? &*result.memoryExpected : nullptr,
-                      hosts};
-    result.diagnosis = diagnose(facts, told);
+                      known.hosts,
+                      partsOf(plan, analysis, trial.from, trial.to),
+                      lastChange(known.entries, trial.at)};
+    result.diagnosis = diagnose(facts, known.told);
+    if (result.expected && !result.expected->isEmpty())
+        result.stand = standing(measure::eachWay(trial), *result.expected);
+    const bool isFine = result.stand && !result.stand->isSlow() && result.stand->at != Standing::Impossible;
+    if (isFine) {
+        result.diagnosis.causes.clear();
+        result.diagnosis.next.clear();
+    }
     return result;
 }
 

@@ -4,7 +4,9 @@
 
 #include "core/base/sentence.h"
 #include "core/diagnose/diagnosis.h"
+#include "core/diagnose/standing.h"
 #include "core/expect/path_expectation.h"
+#include "core/logbook/entry.h"
 
 namespace sokudo::diagnose {
 
@@ -13,13 +15,22 @@ struct Inquiry {
     std::optional<expect::Expectation> memoryExpected;  ///< memory to memory on the same path
     Diagnosis diagnosis;
     text::Sentence whyNoExpectation;  ///< when there is none
+    std::optional<Stand> stand;       ///< of the trial; empty: there is no expectation
 };
 
-/// @param hosts  readings of the ends, where there are any
-/// @param told   the owner's answers for this path
-Inquiry inquire(const plan::Plan&, const kb::KnowledgeBase&, const Analysis&, const measure::Trial&,
-                const std::vector<measure::Trial>& all, const std::map<plan::DeviceId, measure::HostSnapshot>& hosts,
-                const Evidence& told);
+/// What is known beside the plan.
+struct Known {
+    const std::vector<measure::Trial>& trials;                   ///< all of them, any path
+    const std::vector<logbook::Entry>& entries;                  ///< a change makes older results say nothing
+    std::map<plan::DeviceId, measure::HostSnapshot> hosts = {};  ///< readings of the ends, where there are any
+    Told told = {};                                              ///< the owner's answers for this path
+};
+
+/// A result that is as fast as expected has no causes: there is nothing to explain.
+Inquiry inquire(const plan::Plan&, const kb::KnowledgeBase&, const Analysis&, const measure::Trial&, const Known&);
+
+/// The last logged change at or before a moment; empty: none.
+std::optional<measure::Timestamp> lastChange(const std::vector<logbook::Entry>&, measure::Timestamp before);
 
 /// The conclusion in a sentence, for the logbook: what was measured, the likeliest causes with their shares, the fix.
 text::Sentence conclusion(const Inquiry&, const measure::Trial&, const plan::Plan&);

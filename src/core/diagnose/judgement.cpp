@@ -3,96 +3,20 @@
 
 #include <algorithm>
 #include <cmath>
-#include <limits>
 
-#include "core/base/sentence.h"
 #include "core/base/text.h"
+#include "core/diagnose/must_be_true.h"
+#include "core/diagnose/plateau.h"
 #include "core/diagnose/unit_reading.h"
-#include "core/formulas/bus.h"
-#include "core/formulas/framing.h"
-#include "core/kb/host_rows.h"
 
 namespace sokudo::diagnose {
 namespace {
 
 using expect::Stage;
 using expect::StageKind;
-using measure::Standing;
 
-constexpr double kImpossible = 1.03;  ///< of the high figure
-constexpr double kSameFigure = 0.015;
 constexpr double kDialogError = 0.15;  ///< practice: smoothed over seconds, begins at the rate of memory
 constexpr double kWantedError = 0.05, kWatchError = 1.0;  ///< a share, and seconds
-constexpr int kJumbo = 9000;
-constexpr double kLinkRates[] = {1, 2.5, 5, 10, 25, 40, 50, 100};
-constexpr int kWidths[] = {1, 2, 4, 8, 16};
-
-/// The stage that no figure can pass.
-const Stage& narrowest(const expect::Expectation& path)
-{
-    return *std::min_element(path.stages.begin(), path.stages.end(),
-                             [](const Stage& a, const Stage& b) { return a.carries.high < b.carries.high; });
-}
-
-void linkMustBe(const Stage& stage, BitRate measured, int mtu, std::vector<text::Sentence>& why)
-{
-    const auto jumbo = formulas::goodput(stage.line, {kJumbo});
-    if (mtu < kJumbo && jumbo && measured.in() <= kImpossible * jumbo->in())
-        why.push_back(text::say("judgement.larger-packets-than-mtu",
-                                "larger packets than MTU {}: with MTU {} this link carries {}", mtu, kJumbo,
-                                text::figure::rate(*jumbo)));
-    for (double rate : kLinkRates) {
-        const auto carries = formulas::goodput(gigabits(rate), {mtu});
-        if (gigabits(rate) <= stage.line || !carries || measured.in() > kImpossible * carries->in()) continue;
-        why.push_back(text::say("judgement.or-the-link-runs",
-                                "or the link runs at {} or more, not at {}: read its rate at both ends",
-                                text::figure::linkRate(gigabits(rate)), text::figure::linkRate(stage.line)));
-        return;
-    }
-}
-
-void slotMustBe(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, std::vector<text::Sentence>& why)
-{
-    for (const kb::BusGeneration& bus : kb.all<kb::BusGeneration>())
-        for (int lanes : kWidths) {
-            const auto carries = formulas::busCarries(kb, {bus.generation, lanes, 0});
-            if (!carries || carries->usable.high < measured) continue;
-            why.push_back(text::say("judgement.another-slot-than-thought",
-                                    "another slot than thought: {} ×{} would be the least that carries it, not {}",
-                                    bus.name, lanes, stage.detail));
-            return;
-        }
-}
-
-/// Figures that are reckoned rather than measured: two ways added up, or lanes times transfers before their coding.
-void sumsOf(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, std::vector<text::Sentence>& why)
-{
-    const auto isAbout = [&](double value) { return std::fabs(measured.in() / value - 1) < kSameFigure; };
-    for (BitRate one : {stage.carries.typical, stage.carries.high, stage.line})
-        if (one.steps() > 0 && isAbout(2 * one.in())) {
-            why.push_back(text::say("judgement.it-is-twice-perhaps",
-                                    "it is twice {}: perhaps both ways were added up; one way counts",
-                                    text::figure::rate(one)));
-            break;
-        }
-    if (stage.kind != StageKind::Slot) return;
-    for (const kb::BusGeneration& bus : kb.all<kb::BusGeneration>())
-        for (int lanes : kWidths) {
-            const auto carries = formulas::busCarries(kb, {bus.generation, lanes, 0});
-            if (!carries || carries->coded != stage.line) continue;
-            if (isAbout(carries->coded.in()))
-                why.push_back(text::say("judgement.it-is-what-codes",
-                                        "it is what {} ×{} codes, {}: packets and credits take their part, {} is usual",
-                                        bus.name, lanes, text::figure::rate(carries->coded, 3),
-                                        text::figure::rate(carries->usable.typical, 3)));
-            else if (isAbout(bus.gigatransfers * lanes * 1e9))
-                why.push_back(
-                    text::say("judgement.it-is-gt-s",
-                              "it is {} GT/s × {} lanes: that counts the line coding too; {} are coded and {} is usual",
-                              text::figure::number(bus.gigatransfers), lanes, text::figure::rate(carries->coded, 3),
-                              text::figure::rate(carries->usable.typical, 3)));
-        }
-}
 
 /// A figure out of a copy dialog without an error of its own is no truer than that.
 measure::MeasuredRate withDialogError(const measure::MeasuredRate& measured, Source how)
@@ -101,131 +25,110 @@ measure::MeasuredRate withDialogError(const measure::MeasuredRate& measured, Sou
     return {measured.value, scaled(measured.value, 1 - kDialogError), scaled(measured.value, 1 + kDialogError)};
 }
 
-/// What a stage without a sum of its own would have had to be.
-text::Sentence stageMustBe(const Stage& stage)
-{
-    switch (stage.kind) {
-    case StageKind::Disk:
-        return text::say("judgement.a-cache-answered-and",
-                         "a cache answered and not the disk: repeat with more data than the memory holds");
-    case StageKind::FileShare:
-        return text::say(
-            "judgement.the-copy-had-not",
-            "the copy had not ended when its time was read, or a cache took it: wait for the disk, and repeat with "
-            "more data");
-    case StageKind::Processor:
-        return text::say("judgement.more-streams-or-a", "more streams, or a quicker processor than stated");
-    case StageKind::Window:
-        return text::say("judgement.a-larger-window-or",
-                         "a larger window or a shorter round trip than stated, or more streams");
-    case StageKind::Loss:
-        return text::say("judgement.less-loss-than-stated",
-                         "less loss than stated, or a sender that is not slowed by it");
-    case StageKind::Bond:
-        return text::say("judgement.more-connections-than-stated",
-                         "more connections than stated: the members of a bond add up over several");
-    case StageKind::Internet:
-        return text::say("judgement.a-larger-plan-than",
-                         "a larger plan than stated, or a provider that gives more for the first seconds");
-    case StageKind::Files:
-    case StageKind::Requests:
-    case StageKind::CopyTool:
-        return text::say("judgement.more-files-at-once", "more files at once than stated, or a cache that held them");
-    default:
-        return text::say("judgement.another-way-of-working", "another way of working than stated: {}", stage.working);
-    }
-}
-
-/// What would have to be true for a figure above the ceiling.
-std::vector<text::Sentence> mustBeTrue(const expect::Expectation& path, BitRate measured, const kb::KnowledgeBase& kb)
-{
-    std::vector<text::Sentence> why;
-    const Stage& stage = narrowest(path);
-    sumsOf(stage, measured, kb, why);
-    if (stage.kind == StageKind::Link) linkMustBe(stage, measured, path.mtu, why);
-    else if (stage.kind == StageKind::Slot) slotMustBe(stage, measured, kb, why);
-    else why.push_back(stageMustBe(stage));
-    why.push_back(
-        text::say("judgement.or-the-data-never",
-                  "or the data never passed this path: both ends on one machine, or another way between them"));
-    why.push_back(text::say("judgement.or-the-size-or",
-                            "or the size or the time was read wrongly: count bytes and seconds again"));
-    return why;
-}
-
-/// What the figure is of the usual one, of the wire, and in seconds.
+/// What the figure is of the typical one, of the wire, and in seconds.
 void sayHowMuch(Judgement& result, BitRate measured, const expect::Expectation& expected)
 {
     result.why.push_back(
-        text::say("judgement.is-of-the-usual", "{} is {:.0f} % of the usual {}; expected {} to {}",
+        text::say("judgement.is-of-the-usual", "{} is {:.0f} % of the typical {}; expected {} to {}",
                   text::figure::rate(measured), 100 * result.share, text::figure::rate(expected.expected.typical),
                   text::figure::rate(expected.expected.low), text::figure::rate(expected.expected.high)));
     const Stage* slowest = nullptr;
     for (const Stage& stage : expected.stages)
         if (stage.kind == StageKind::Link && (!slowest || stage.line < slowest->line)) slowest = &stage;
     if (slowest)
-        result.why.push_back(text::say("judgement.that-is-of-the", "that is {:.0f} % of the {} on the wire",
+        result.why.push_back(text::say("judgement.that-is-of-the", "that is {:.0f} % of the line rate of {}",
                                        100 * measured.in() / slowest->line.in(),
                                        text::figure::linkRate(slowest->line)));
     if (measured.steps() > 0)
-        result.why.push_back(text::say("judgement.that-is-for-each", "that is {} for each GB, and {} for 100 GB",
+        result.why.push_back(text::say("judgement.that-is-for-each", "that is {} per GB, and {} for 100 GB",
                                        text::figure::duration(DataSize::of(1e9) / measured),
                                        text::figure::duration(DataSize::of(100e9) / measured)));
 }
 
-void sayUnit(Judgement& result, BitRate measured, const std::vector<UnitReading>& readings)
+/// A unit is asked for only where the figure, read so, is one that such a path gives.
+bool makesSense(BitRate would, const expect::Expectation& expected)
 {
-    if (result.suggestedUnit.empty()) return;
-    const auto likeliest =
-        std::max_element(readings.begin(), readings.end(),
-                         [](const UnitReading& a, const UnitReading& b) { return a.probability < b.probability; });
-    result.why.push_back(text::say(
-        "judgement.read-as-it-would",
-        "read as {} it would be {}, which makes sense ({:.0f} % likely): was the unit meant so?", result.suggestedUnit,
-        text::figure::rate(scaled(measured, likeliest->row->factor)), 100 * likeliest->probability));
+    const Standing at = standing({would, would, would}, expected).at;
+    return at != Standing::Impossible && (at != Standing::Fault || plateauOf(would));
 }
 
-/// What holds the figure, or what must be true of it.
-void sayWhatHolds(Judgement& result, BitRate measured, const expect::Expectation& expected, const kb::KnowledgeBase& kb)
+void askUnit(Judgement& result, BitRate measured, const UnitReading& meant, const expect::Expectation& expected)
 {
-    const Stage* binding = expected.bindingStage();
-    if (result.standing == Standing::Impossible) {
-        result.why.push_back(text::say("judgement.no-figure-passes", "no figure passes {}: {}",
-                                       narrowest(expected).name, narrowest(expected).working));
-        for (text::Sentence& one : mustBeTrue(expected, measured, kb)) result.why.push_back(std::move(one));
-    } else if (binding && (result.standing == Standing::Full || result.standing == Standing::Normal)) {
+    const BitRate would = scaled(measured, meant.factor);
+    result.suggestedUnit = meant.unit;
+    result.why.push_back(text::say("judgement.was-the-unit-meant",
+                                   "was the unit meant as {}? Read so, the figure is {}, which is {} on this path "
+                                   "({:.0f} % likely); as written it would be {}",
+                                   meant.unit, text::figure::rate(would),
+                                   code(standing({would, would, would}, expected).at), 100 * meant.probability,
+                                   code(result.stand.at)));
+}
+
+/// Limits at the two ends of the band, where they are not the one that binds.
+text::Sentence worstAndBest(const expect::Expectation& expected)
+{
+    if (expected.bindingLow == expected.binding && expected.bindingHigh == expected.binding) return {};
+    return text::say("judgement.at-worst-and-best", " (at worst {} limits it, at best {})",
+                     expected.stages[expected.bindingLow].name, expected.stages[expected.bindingHigh].name);
+}
+
+void sayFine(Judgement& result, const expect::Expectation& expected)
+{
+    const Stage& binding = *expected.bindingStage();
+    if (result.stand.isAboveEstimate)
+        result.why.push_back(text::say("judgement.better-than-estimated",
+                                       "better than estimated: {} was estimated at {} at most. Nothing is wrong",
+                                       expected.stages[expected.bindingHigh].name,
+                                       text::figure::rate(expected.expected.high)));
+    else
+        result.why.push_back(text::say("judgement.limited-by", "limited by {}{}: nothing is wrong", binding.name,
+                                       worstAndBest(expected)));
+    if (expected.next)
+        result.why.push_back(text::say("judgement.next-limit", "next limit: {} at {}",
+                                       expected.stages[*expected.next].name,
+                                       text::figure::rate(expected.stages[*expected.next].carries.typical)));
+}
+
+void saySlow(Judgement& result, BitRate measured, const expect::Expectation& expected)
+{
+    if (const auto hop = slowerHopOf(measured, expected))
         result.why.push_back(
-            text::say("judgement.holds-it-nothing-is", "{} holds it; nothing is wrong{}", binding->name,
-                      expected.next ? text::say("judgement.and-the-next-limit", ", and the next limit is {} at {}",
-                                                expected.stages[*expected.next].name,
-                                                text::figure::rate(expected.stages[*expected.next].carries.typical))
-                                    : std::string()));
-    } else if (binding) {
-        result.why.push_back(
-            text::say("judgement.even-the-narrowest-stage",
-                      "even {}, the narrowest stage, usually carries {}: something on the way is not as planned. Ask "
-                      "sokudo-cli diagnose, or the Diagnose bench",
-                      binding->name, text::figure::rate(binding->carries.typical)));
-    }
+            text::say("judgement.just-what-a-hop",
+                      "that is just what a {} hop carries: look for a link, a port or an adapter on the way that runs "
+                      "at {}",
+                      text::figure::linkRate(*hop), text::figure::linkRate(*hop)));
+    const Stage& binding = *expected.bindingStage();
+    result.why.push_back(text::say("judgement.even-the-narrowest-stage",
+                                   "even {}, the narrowest stage, typically carries {}: something on the path does not "
+                                   "work as planned. Run sokudo-cli diagnose, or open Diagnose",
+                                   binding.name, text::figure::rate(binding.carries.typical)));
+}
+
+void sayImpossible(Judgement& result, BitRate measured, const expect::Expectation& expected,
+                   const kb::KnowledgeBase& kb)
+{
+    const Stage& hard = *expected.hardStage();
+    result.why.push_back(text::say("judgement.no-figure-passes", "nothing passes {} faster than {}: {}", hard.name,
+                                   text::figure::rate(*hard.hard, 4), hard.working));
+    for (text::Sentence& one : mustBeTrue(expected, measured, kb)) result.why.push_back(std::move(one));
 }
 
 /// How sure the figure is, and what would make it surer.
-void sayHowSure(Judgement& result, const measure::MeasuredRate& measured, const expect::Expectation& expected,
-                Source how)
+void sayHowSure(Judgement& result, const measure::MeasuredRate& within, bool isDialog,
+                const expect::Expectation& expected)
 {
-    const measure::MeasuredRate within = withDialogError(measured, how);
     if (!(within.low < within.high)) return;
-    const text::Sentence why =
-        within == measured ? text::say("judgement.with-its-error", "with its error")
-                           : text::say("judgement.a-copy-dialog-smooths",
-                                       "a copy dialog smooths what it shows, ±{:.0f} %: so", 100 * kDialogError);
-    const Standing least = measure::standing(within.low, expected.expected),
-                   most = measure::standing(within.high, expected.expected);
-    if (least != most)
-        result.why.push_back(
-            text::say("judgement.the-figure-may-stand",
-                      "{} the figure may stand anywhere from {} to {}: measure longer, or write size and time", why,
-                      measure::code(least), measure::code(most)));
+    if (result.stand.isBorderline()) {
+        const text::Sentence why =
+            isDialog ? text::say("judgement.a-copy-dialog-smooths", "a copy dialog smooths what it shows, ±{:.0f} %",
+                                 100 * kDialogError)
+                     : text::say("judgement.with-its-error", "with its error the figure is {} to {}",
+                                 text::figure::rate(within.low), text::figure::rate(within.high));
+        result.why.push_back(text::say("judgement.the-figure-may-stand",
+                                       "borderline: {}, so it stands anywhere from {} to {}; measure longer, or write "
+                                       "size and time",
+                                       why, code(result.stand.least), code(result.stand.most)));
+    }
     if (within.high.in() - within.low.in() > 2 * kWantedError * within.value.in())
         result.why.push_back(text::say(
             "judgement.for-with-a-watch",
@@ -236,19 +139,34 @@ void sayHowSure(Judgement& result, const measure::MeasuredRate& measured, const 
 
 }  // namespace
 
+std::string_view verdictCode(const Judgement& judgement)
+{
+    return judgement.suggestedUnit.empty() ? code(judgement.stand.at) : "unit";
+}
+
+std::string verdictText(const Judgement& judgement)
+{
+    return judgement.suggestedUnit.empty() ? text(judgement.stand) : "which unit?";
+}
+
 Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected,
                 const kb::KnowledgeBase& kb, Source how)
 {
     Judgement result;
-    result.standing = measure::standing(measured.value, expected.expected);
+    const measure::MeasuredRate within = withDialogError(measured, how);
+    result.stand = standing(within, expected);
     result.share = expected.expected.typical.steps() > 0 ? measured.value.in() / expected.expected.typical.in() : 0;
-    const auto readings =
-        unitReadings(measured.value, expected.expected, plateausOf(expected), how != Source::Unknown, kb);
-    result.suggestedUnit = unitMeant(typed, readings);
+    kb::Band possible = expected.expected;
+    if (const Stage* hard = expected.hardStage()) possible.high = std::max(possible.high, *hard->hard);
+    result.readings =
+        unitReadings(measured.value, typed, possible, plateausOf(expected, kb), how != Source::Unknown, kb);
     sayHowMuch(result, measured.value, expected);
-    sayUnit(result, measured.value, readings);
-    sayWhatHolds(result, measured.value, expected, kb);
-    sayHowSure(result, measured, expected, how);
+    const UnitReading* meant = unitMeant(result.readings);
+    if (meant && makesSense(scaled(measured.value, meant->factor), expected)) askUnit(result, measured.value, *meant, expected);
+    else if (result.stand.at == Standing::Impossible) sayImpossible(result, measured.value, expected, kb);
+    else if (result.stand.isSlow()) saySlow(result, measured.value, expected);
+    else sayFine(result, expected);
+    sayHowSure(result, within, within != measured, expected);
     return result;
 }
 

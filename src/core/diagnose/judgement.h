@@ -8,19 +8,26 @@
 #include <vector>
 
 #include "core/base/sentence.h"
+#include "core/diagnose/standing.h"
+#include "core/diagnose/unit_reading.h"
 #include "core/expect/stage.h"
-#include "core/measure/statistics.h"
 #include "core/measure/trial.h"
 
 namespace sokudo::diagnose {
 
 struct Judgement {
-    measure::Standing standing = measure::Standing::Normal;
-    double share = 0;           ///< measured over the usual expectation
-    std::string suggestedUnit;  ///< "Gb/s": the figure makes sense when it is read so; empty: it does as it stands, or
-                                ///< neither does
-    std::vector<text::Sentence> why;  ///< first how it stands, then what that means, each a sentence
+    Stand stand;                ///< of the figure as it is written, with its interval
+    double share = 0;           ///< measured over the typical expectation
+    std::string suggestedUnit;  ///< "GB/s": the figure fits the path when it is read so, and hardly as it is written;
+                                ///< empty: nothing to ask
+    std::vector<UnitReading> readings;  ///< what the written unit may mean
+    std::vector<text::Sentence> why;    ///< first how it stands, then what that means, each a sentence
 };
+
+/// "unit" where the unit must be asked for first, else the code of the standing.
+std::string_view verdictCode(const Judgement&);
+/// The same in words: "full", "low, borderline (fault to low)", "which unit?".
+std::string verdictText(const Judgement&);
 
 /// Where a figure comes from: of a copy of files bytes are often meant where bits are written; a copy dialog smooths
 /// its figure besides.
@@ -28,8 +35,7 @@ enum class Source { Unknown, FileCopy, CopyDialog };
 
 /// @param measured  the figure; `typed` is how it was written, for the unit that is suggested
 /// @param expected  with at least one stage
-/// @source own: above 1.03 of the high figure impossible; from the usual on full; from low on normal; from 0.9 low on
-/// low; else fault
+/// @source see standing
 Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected,
                 const kb::KnowledgeBase&, Source = Source::Unknown);
 

@@ -11,13 +11,14 @@ namespace sokudo::diagnose {
 
 struct MediumRank {
     const kb::Medium* medium = nullptr;
+    BitRate line;  ///< of its links: a 1G and a 10G link of one cable are two ranks
     measure::Summary runs;
-    double toBest = 1;               ///< its median over the best medium's
+    double toBest = 1;               ///< its median over the best one's
     double ofUsual = 0;              ///< median of measured over usual expectation of the same path
     std::optional<double> perMetre;  ///< usual price of a metre; empty: not sold so, or not known
 };
 
-/// Memory tests are laid to the medium of the link that is narrowest on their path. Best median first.
+/// Memory tests are laid to the medium and the rate of the link that is narrowest on their path. Best median first.
 /// Paths that no cable joins any more are left out.
 std::vector<MediumRank> rankMedia(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&,
                                   const std::vector<measure::Trial>&);

@@ -13,24 +13,23 @@ namespace sokudo::diagnose {
 
 struct UnitReading {
     const kb::UnitMeaning* row = nullptr;
+    double factor = 1;       ///< of the figure as it was read
+    std::string unit;        ///< "MB/s": the unit so meant; empty where none was written
     double probability = 0;  ///< 0 to 1; those of one figure sum to 1
 };
 
-/// Each meaning with its probability, in the order of unit_readings.csv.
+/// Each meaning that the written unit can have, with its probability, in the order of unit_readings.csv.
 /// @param asRead    the figure as its unit says
+/// @param typed     how it was written, "1.1 Gb/s"; a size in a time has no unit to doubt
+/// @param band      what is expected; nothing is likely above 1.03 of its high figure
 /// @param plateaus  rates at which results often stand still; those above the band's high figure do not count
 /// @param isCopy    the figure comes from a copy dialog
-/// @source own: prior times the likelihood of the figure it would be: 0.45 near the usual expectation (10 % spread),
-/// 0.25 on a plateau
-///         (2.5 %), 0.30 anywhere from a thousandth to the high figure, and next to none above 1.03 of that
-std::vector<UnitReading> unitReadings(BitRate asRead, const kb::Band&, const std::vector<BitRate>& plateaus,
-                                      bool isCopy, const kb::KnowledgeBase&);
+/// @source own: prior times the likelihood of the figure it would be: 0.45 near the typical expectation (10 % spread),
+/// 0.25 on a plateau (2.5 %), 0.30 anywhere from a thousandth to the high figure, and next to none above it
+std::vector<UnitReading> unitReadings(BitRate asRead, std::string_view typed, const kb::Band& band,
+                                      const std::vector<BitRate>& plateaus, bool isCopy, const kb::KnowledgeBase&);
 
-/// Plateaus of a path: what usual links carry, and each of its own stages but links.
-std::vector<BitRate> plateausOf(const expect::Expectation&);
-
-/// The unit that was probably meant, "MB/s"; empty: the one that stands there, or none that stands out.
-/// @param typed  the figure as written; one given by a size and a time has no unit to doubt
-std::string unitMeant(std::string_view typed, const std::vector<UnitReading>&);
+/// The reading that stands out against the unit as it is written; null: the written one does, or none.
+const UnitReading* unitMeant(const std::vector<UnitReading>&);
 
 }  // namespace sokudo::diagnose

@@ -110,7 +110,19 @@ std::string poolName(const Stage& stage, const plan::Flow& flow)
     }
 }
 
-void addUses(const Asked& asked, Pools& pools, Pick pick, ShareFlow& into)
+/// How many streams of all flows cross each bond, by the way they travel it.
+using BondStreams = std::map<std::pair<plan::RunId, plan::PortId>, int>;
+
+BondStreams streamsOverBonds(const std::vector<Asked>& asked)
+{
+    BondStreams result;
+    for (const Asked& one : asked)
+        for (const Stage& stage : one.path.stages)
+            if (stage.poolOf) result[{stage.run, stage.enters}] += std::max(1, one.flow->streams);
+    return result;
+}
+
+void addUses(const Asked& asked, const BondStreams& streams, Pools& pools, Pick pick, ShareFlow& into)
 {
     std::optional<BitRate> cap = asked.flow->asks;
     const auto hold = [&](BitRate most) { cap = cap ? std::min(*cap, most) : most; };
@@ -119,7 +131,9 @@ void addUses(const Asked& asked, Pools& pools, Pick pick, ShareFlow& into)
         if (isPrivate(stage.kind)) continue;
         PoolId id{stage.kind, false,        false,        wayOf(stage, *asked.flow),
                   stage.run,  stage.enters, stage.device, stage.part};
-        into.uses.push_back(pools.use(id, poolName(stage, *asked.flow), stage.pool.value_or(stage.carries)));
+        const Band pool = stage.poolOf ? stage.poolOf(streams.at({stage.run, stage.enters}))
+                                       : stage.pool.value_or(stage.carries);
+        into.uses.push_back(pools.use(id, poolName(stage, *asked.flow), pool));
         if (!stage.both) continue;
         // A slow station takes more of the air that all share.
         if (stage.airOf.isSet()) id = {stage.kind, true, true, Direction::Both, {}, {}, stage.airOf, 0};
@@ -148,7 +162,8 @@ struct Shared {
 Shared shareAt(const std::vector<Asked>& asked, Pick pick)
 {
     Shared output{{}, {}, Pools(pick)};
-    for (const Asked& one : asked) addUses(one, output.pools, pick, output.flows.emplace_back());
+    const BondStreams streams = streamsOverBonds(asked);
+    for (const Asked& one : asked) addUses(one, streams, output.pools, pick, output.flows.emplace_back());
     output.shares = fairShares(output.pools.capacity(), output.flows);
     return output;
 }

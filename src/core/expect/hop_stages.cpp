@@ -8,6 +8,7 @@
 #include "core/base/text.h"
 #include "core/expect/survey_stages.h"
 #include "core/formulas/radio.h"
+#include "core/formulas/shared_media.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/stage_rows.h"
 
@@ -20,60 +21,84 @@ std::string shortName(const kb::Medium& medium)
     return medium.kind == kb::MediumKind::DirectAttach ? "DAC" : "AOC";
 }
 
-/// What an end of a shared medium states, from whichever end states it.
-std::string_view either(const plan::Port* a, const plan::Port* b, std::string_view trait)
-{
-    const std::string_view first = a ? a->traits.word(trait) : std::string_view();
-    return first.empty() && b ? b->traits.word(trait) : first;
-}
-
-std::string coaxRow(const SurveyedPath& path, const plan::Port* a, const plan::Port* b)
+const kb::Ceiling* coaxRowOf(const SurveyedPath& path, const plan::Port* a, const plan::Port* b)
 {
     // The older of the two speaks for both.
-    constexpr std::string_view kVersions[] = {"1.1", "2.0", "2.0-bonded", "2.5"};
-    std::string_view version = "2.5";
-    for (auto known = std::rbegin(kVersions); known != std::rend(kVersions); ++known)
-        for (const plan::Port* end : {a, b})
-            if (end && end->traits.is("coax-version", *known)) version = *known;
-    std::string id = fmt::format("coax-{}", version);
-    for (const plan::Port* end : {a, b})
-        if (const auto own = end ? end->traits.as<BitRate>("adapter-port") : std::nullopt;
-            own && *own <= gigabits(1) && path.kb.find<kb::Ceiling>(id + "-1g"))
-            return id + "-1g";
-    return path.kb.find<kb::Ceiling>(id) ? id : "coax-2.5";
+    const kb::CoaxGeneration* older = path.kb.find<kb::CoaxGeneration>("2.5");
+    std::optional<BitRate> slowest;
+    for (const plan::Port* end : {a, b}) {
+        if (!end) continue;
+        const kb::CoaxGeneration* own = path.kb.find<kb::CoaxGeneration>(end->traits.word("coax-version"));
+        if (own && (!older || own->order < older->order)) older = own;
+        const auto port = end->traits.as<BitRate>("adapter-port");
+        if (port && (!slowest || *port < *slowest)) slowest = port;
+    }
+    return formulas::coaxRow(path.kb, older ? std::string_view(older->id) : std::string_view(), slowest);
 }
 
-Result<Stage> powerLineStage(const SurveyedPath& path, const plan::Run& run, const plan::Port* a, const plan::Port* b)
+/// Ids of the rows that change a medium as this run states it.
+Factors mediumFactors(const SurveyedPath& path, const plan::Run& run, std::string_view stage, bool is60)
 {
-    const std::string_view family = either(a, b, "plc");
-    return ceilingStage(path.kb, family.empty() ? "plc-ghn" : fmt::format("plc-{}", family),
-                        factorsOf(path.kb, run.traits, "power-line"));
-}
-
-/// Rain takes from a long 60 GHz bridge, and nothing of it passes a wall; the other bands are the other way round.
-Factors airFactors(const SurveyedPath& path, const plan::Run& run, bool is60)
-{
-    constexpr std::string_view kRain = "rain";
-    constexpr Length kRainMatters = Length::fromSteps(500'000);  // practice
-    Factors result = factorsOf(path.kb, run.traits, "radio");
-    std::erase_if(result, [&](const std::string& id) {
-        return (id == kRain) != is60 || (is60 && run.length && *run.length <= kRainMatters);
-    });
+    const auto isStated = [&](std::string_view trait, std::string_view value) { return run.traits.is(trait, value); };
+    Factors result;
+    for (const kb::StageFactor* row : formulas::mediumFactors(path.kb, stage, isStated, is60, run.length,
+                                                              run.traits.count("hops").value_or(1)))
+        result.push_back(row->id);
     return result;
 }
 
-Result<Stage> radioStage(const SurveyedPath& path, const plan::Run& run, BitRate linkRate)
+/// Each end states its family; the slower of the two speaks for both.
+Result<Stage> powerLineStage(const SurveyedPath& path, const plan::Run& run, const plan::Port* a, const plan::Port* b)
 {
-    if (run.medium == "radio-60")
-        return ceilingStage(path.kb, linkRate <= gigabits(1) ? "bridge-60-1g" : "bridge-60",
-                            airFactors(path, run, true));
+    const kb::PowerLine* slower = nullptr;
+    for (const plan::Port* end : {a, b}) {
+        const kb::PowerLine* own = end ? path.kb.find<kb::PowerLine>(end->traits.word("plc")) : nullptr;
+        if (own && (!slower || own->printed < slower->printed)) slower = own;
+    }
+    const kb::Ceiling* row = formulas::powerLineRow(path.kb, slower ? std::string_view(slower->id) : std::string_view());
+    return ceilingStage(path.kb, row ? row->id : "plc-ghn", mediumFactors(path, run, "power-line", false));
+}
+
+/// No radio passes more than the slowest Ethernet port beside it.
+Stage behindPort(Stage stage, BitRate port)
+{
+    const auto wire = formulas::goodput(port);
+    if (!wire || stage.carries.high <= *wire) return stage;
+    stage.carries = formulas::atMost(stage.carries, {*wire, *wire, *wire});
+    stage.hard = std::min(stage.hard.value_or(port), port);
+    stage.working += text::say("hop-stages.its-port-carries", "; its Ethernet port of {} carries {}",
+                               text::figure::linkRate(port), text::figure::rate(*wire));
+    return stage;
+}
+
+/// The slower of the Ethernet ports that the two ends state; empty: neither does.
+std::optional<BitRate> slowerPort(const plan::Port* a, const plan::Port* b)
+{
+    std::optional<BitRate> slowest;
+    for (const plan::Port* end : {a, b}) {
+        if (!end) continue;
+        auto own = end->traits.as<BitRate>("adapter-port");
+        if (!own && !end->rates.empty()) own = *std::max_element(end->rates.begin(), end->rates.end());
+        if (own && (!slowest || *own < *slowest)) slowest = own;
+    }
+    return slowest;
+}
+
+Result<Stage> radioStage(const SurveyedPath& path, const plan::Run& run, const plan::Port* a, const plan::Port* b)
+{
+    const bool is60 = run.medium == "radio-60";
     const auto phy = formulas::radioRate(run.traits.as<BitRate>("phy-rate"), run.traits.count("mcs"),
                                          run.traits.count("width-mhz"), run.traits.count("streams"));
-    auto stage = radioShareStage(path.kb, phy.value_or(linkRate));
+    if (!phy)
+        return failure(ErrorCode::NotFound, text::say("hop-stages.the-radio-rate-is",
+                                                      "the radio rate is not known: read it at the access point, the "
+                                                      "bridge or the client"),
+                       run.label);
+    auto stage = radioShareStage(path.kb, *phy, is60);
     if (!stage) return stage;
-    Factors factors = airFactors(path, run, false);
-    for (int hop = 1; hop < run.traits.count("hops").value_or(1); ++hop) factors.emplace_back("repeat");
-    if (const auto error = applyFactors(path.kb, factors, "radio", *stage)) return tl::unexpected(*error);
+    if (const auto error = applyFactors(path.kb, mediumFactors(path, run, "radio", is60), "radio", *stage))
+        return tl::unexpected(*error);
+    if (const auto port = slowerPort(a, b)) *stage = behindPort(std::move(*stage), *port);
     if (const plan::Device* point = accessPointOf(path.plan, path.kb, run)) {
         stage->air = point->name;
         stage->airOf = point->id;
@@ -81,8 +106,8 @@ Result<Stage> radioStage(const SurveyedPath& path, const plan::Run& run, BitRate
     return stage;
 }
 
-/// Ends in `bond` of the same two devices.
-int membersOf(const SurveyedPath& path, const plan::Hop& hop)
+/// Links of the bond between the same two devices that run at this rate: members of another rate are left out of it.
+int membersOf(const SurveyedPath& path, const Paths& paths, const plan::Hop& hop, BitRate rate)
 {
     const plan::Device* from = plan::deviceOf(path.plan, hop.from);
     const plan::Device* to = plan::deviceOf(path.plan, hop.to);
@@ -91,6 +116,8 @@ int membersOf(const SurveyedPath& path, const plan::Hop& hop)
         const plan::Port* a = path.plan.ports.find(run.a);
         const plan::Port* b = path.plan.ports.find(run.b);
         if (!a || !b || !a->traits.has("bond") || !b->traits.has("bond")) continue;
+        const match::LinkReport* report = paths.report({run.a, run.b, {run.id}});
+        if (!report || !report->rate || wireRate(*report) != rate) continue;
         members += (a->device == from->id && b->device == to->id) || (a->device == to->id && b->device == from->id);
     }
     return members;
@@ -108,21 +135,32 @@ formulas::Framing framingOf(const SurveyedPath& path, const plan::Run* run)
     return framing;
 }
 
-Result<Stage> hopStage(const SurveyedPath& path, const plan::Hop& hop, const plan::Run* run, const kb::Medium* medium,
-                       BitRate rate)
+Result<Stage> mediumStage(const SurveyedPath& path, const plan::Run& run, kb::MediumKind kind, const plan::Port* a,
+                          const plan::Port* b)
+{
+    if (kind == kb::MediumKind::Coax) {
+        const kb::Ceiling* row = coaxRowOf(path, a, b);
+        return coaxStage(path.kb, row ? row->id : "coax-2.5", run.traits.as<BitRate>("phy-rate"));
+    }
+    if (kind == kb::MediumKind::PowerLine) return powerLineStage(path, run, a, b);
+    return radioStage(path, run, a, b);
+}
+
+Result<Stage> hopStage(const SurveyedPath& path, const Paths& paths, const plan::Hop& hop, const plan::Run* run,
+                       const kb::Medium* medium, BitRate rate)
 {
     const plan::Port* a = path.plan.ports.find(hop.from);
     const plan::Port* b = path.plan.ports.find(hop.to);
-    if (medium && run) switch (medium->kind) {
-        case kb::MediumKind::Coax: return coaxStage(path.kb, coaxRow(path, a, b), run->traits.as<BitRate>("phy-rate"));
-        case kb::MediumKind::PowerLine: return powerLineStage(path, *run, a, b);
-        case kb::MediumKind::Radio: return radioStage(path, *run, rate);
-        default: break;
-        }
+    if (medium && run && kb::isShared(medium->kind)) {
+        auto stage = mediumStage(path, *run, medium->kind, a, b);
+        if (const auto own = run->traits.as<BitRate>("carries"); own && stage)
+            return withOwnFigure(std::move(*stage), *own);
+        return stage;
+    }
     const auto framing = framingOf(path, run);
     // Each side spreads what it sends: the sender's setting counts.
     if (const auto spread = a ? spreadFromCode(a->traits.word("bond")) : std::nullopt)
-        if (const int members = membersOf(path, hop); members >= 2)
+        if (const int members = membersOf(path, paths, hop, rate); members >= 2)
             return bondStage(path.kb, members, rate, framing, path.question.streams, *spread);
     return linkStage(path.kb, rate, framing);
 }
@@ -151,8 +189,13 @@ std::optional<Error> addHop(const SurveyedPath& path, const Paths& paths, const 
     const plan::Run* run = path.plan.runs.find(hop.link.id());
     const kb::Medium* medium = run ? path.kb.find<kb::Medium>(run->medium) : nullptr;
     // A slot that narrows the link is a stage of its own: the wire still runs at the rate the ends share.
-    auto stage = hopStage(path, hop, run, medium, wireRate(*report));
+    auto stage = hopStage(path, paths, hop, run, medium, wireRate(*report));
     if (!stage) return stage.error();
+    const auto mtuOf = [&](plan::PortId id) {
+        const plan::Port* port = path.plan.ports.find(id);
+        return port ? port->mtu.value_or(1500) : 1500;
+    };
+    if (stage->mtu > 0) stage->mtu = std::min(mtuOf(hop.from), mtuOf(hop.to));
     if (medium && stage->kind == StageKind::Link)
         stage->label = shortName(*medium) + (run->length ? " " + text::length(*run->length) : std::string());
     stage->name = title;
@@ -195,6 +238,9 @@ void addInternet(const SurveyedPath& path, const plan::Device& device, Found& fo
     if (!down) return;
     // What the provider's box sends came down the line; what it receives goes up.
     const bool isDown = device.id == path.question.from;
+    if (const auto gives = device.traits.as<BitRate>(isDown ? "plan-gives" : "plan-gives-up"))
+        return found.add(ownInternetStage(*gives), isDown ? "internet plan, down" : "internet plan, up", device.id,
+                         device.name);
     found.add(isDown ? internetStage(path.kb, *down, "any-plan", {}, up) : internetStage(path.kb, up.value_or(*down)),
               isDown ? "internet plan, down" : "internet plan, up", device.id, device.name);
 }

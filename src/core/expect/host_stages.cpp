@@ -18,7 +18,7 @@ std::optional<formulas::BusLink> busOf(std::string_view word)
     const auto generation = text::parseNumber(word.substr(0, at)),
                lanes = at == std::string_view::npos ? std::nullopt : text::parseNumber(word.substr(at + 1));
     if (!generation || !lanes) return std::nullopt;
-    return formulas::BusLink{static_cast<int>(*generation), static_cast<int>(*lanes), 0};
+    return formulas::BusLink{static_cast<int>(*generation), static_cast<int>(*lanes), 0, 1500};
 }
 
 void addDisk(const SurveyedPath& path, const plan::Device& device, Access access, Found& found)
@@ -26,13 +26,20 @@ void addDisk(const SurveyedPath& path, const plan::Device& device, Access access
     if (device.disks.empty())
         return found.missing.push_back(
             {text::say("host-stages.the-disks-of", "the disks of ") + device.name, device.id});
-    auto stage = diskStage(path.kb, device.disks.front(), access, factorsOf(path.kb, device.traits, "disk"));
-    const std::string name = stage ? fmt::format("{} of {}", stage->label, device.name) : std::string();
-    found.add(std::move(stage), name, device.id, device.name);
+    const int asked = access == Access::Read ? path.question.disksFrom : path.question.disksTo;
+    const std::size_t group = std::clamp<std::size_t>(static_cast<std::size_t>(std::max(0, asked)), 0,
+                                                      device.disks.size() - 1);
+    const plan::DiskGroup& disks = device.disks[group];
+    auto stage = diskStage(path.kb, disks, access, factorsOf(path.kb, device.traits, "disk"));
+    std::string name = stage ? fmt::format("{} of {}", disks.name.empty() ? stage->label : disks.name, device.name)
+                             : std::string();
+    if (disks.name.empty() && group > 0) name += fmt::format(", group {}", group + 1);
+    found.add(std::move(stage), name, device.id, device.name, static_cast<std::int64_t>(group));
 }
 
 void addProcessor(const SurveyedPath& path, const plan::Device& device, Found& found)
 {
+    if (path.isRemoteMemory) return;
     if (!device.processor)
         return found.missing.push_back(
             {text::say("host-stages.the-processor-of", "the processor of ") + device.name, device.id});
@@ -60,7 +67,7 @@ void addAttachment(const SurveyedPath& path, const plan::Device& device, plan::P
     const plan::Slot* slot = path.plan.slots.find(port->slot);
     if (!slot) return;
     const auto addSlot = [&] {
-        auto stage = slotStage(path.kb, *slot);
+        auto stage = slotStage(path.kb, *slot, path.mtu);
         if (!stage)
             return found.missing.push_back(
                 {text::say("host-stages.slot-of", "slot {} of {}", slot->name, device.name), device.id});
@@ -72,7 +79,7 @@ void addAttachment(const SurveyedPath& path, const plan::Device& device, plan::P
         if (!bus)
             return found.missing.push_back(
                 {text::say("host-stages.the-chipset-uplink-of", "the chipset uplink of {}", device.name), device.id});
-        found.add(uplinkStage(path.kb, *bus), "chipset uplink of " + device.name, device.id, device.name);
+        found.add(uplinkStage(path.kb, {bus->generation, bus->lanes, 0, path.mtu}), "chipset uplink of " + device.name, device.id, device.name);
     };
     if (sends) addUplink();
     addSlot();

@@ -75,6 +75,13 @@ void addWindow(const SurveyedPath& path, Found& found)
         found.add(windowStage(kUsualWindow, roundTrip, path.question.streams), "window", {}, "the path");
 }
 
+/// A file copy is one thread that reads and writes through the page cache, unless the cards move the data.
+void addCopyThread(const SurveyedPath& path, plan::DeviceId writer, Found& found)
+{
+    if (path.question.traffic == Traffic::FileCopy && !path.isRemoteMemory)
+        found.add(ceilingStage(path.kb, "copy-thread-write"), "copying thread", writer, "the receiver");
+}
+
 void addShare(const SurveyedPath& path, const std::string& protocol, Found& found)
 {
     const auto network = networkBand(found.stages);
@@ -162,7 +169,10 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
                        from->name);
     const auto way = wayOf(question, *from, *to);
     if (!way) return tl::unexpected(way.error());
-    const SurveyedPath path{m_plan, m_kb, question, mtuOf(m_plan, *way)};
+    const bool copies = question.traffic == Traffic::FileCopy;
+    const std::string protocol = copies ? protocolOf(question, *from, *to) : std::string();
+    const kb::FileShare* shareRow = copies ? m_kb.find<kb::FileShare>(protocol) : nullptr;
+    const SurveyedPath path{m_plan, m_kb, question, mtuOf(m_plan, *way), shareRow && shareRow->isRemoteMemory};
     const auto rateOf = [&](const plan::Hop& hop) {
         const match::LinkReport* found = report(hop.link);
         return found && found->rate ? wireRate(*found) : BitRate{};
@@ -179,9 +189,10 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
     addWindow(path, found);
     if (!to->traits.has("plan-rate")) addHost(path, *to, way->back().to, rateOf(way->back()), false, found);
     addInternet(path, *to, found);
+    addCopyThread(path, to->id, found);
     if (question.bothWays)
         for (Stage& stage : found.stages) stage = withBothWaysBusy(m_kb, std::move(stage));
-    if (question.traffic == Traffic::FileCopy) addShare(path, protocolOf(question, *from, *to), found);
+    if (copies) addShare(path, protocol, found);
     Expectation result = settle(std::move(found.stages));
     result.missing = std::move(found.missing);
     result.mtu = path.mtu;

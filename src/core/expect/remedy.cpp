@@ -56,4 +56,20 @@ text::Sentence remedyNote(const Expectation& path)
     return {};
 }
 
+void addRemedy(Expectation& path)
+{
+    text::Sentence note = remedyNote(path);
+    if (note.empty()) return;
+    const Stage& holds = *path.bindingStage();
+    const BitRate target = path.stages[*path.next].carries.typical;
+    if (holds.kind == StageKind::Window)
+        path.facts["window_needed_bytes"] = formulas::bandwidthDelay(target, holds.transport->roundTrip).in();
+    if (holds.kind == StageKind::Loss)
+        path.facts["loss_that_fills"] =
+            formulas::lossThatFills(target, holds.transport->roundTrip, holds.transport->segment);
+    if (const int streams = streamsFor(target, holds.perFlow->typical.in()); streams <= kManyStreams)
+        path.facts["streams_needed"] = streams;
+    path.notes.push_back(std::move(note));
+}
+
 }  // namespace sokudo::expect

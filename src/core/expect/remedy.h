@@ -12,4 +12,7 @@ namespace sokudo::expect {
 /// @example 64 KiB at 20 ms on 1 Gb/s: a window of 2.34 MB, or 36 streams
 text::Sentence remedyNote(const Expectation&);
 
+/// The same as a note and as figures of the expectation: window_needed_bytes, loss_that_fills, streams_needed.
+void addRemedy(Expectation&);
+
 }  // namespace sokudo::expect

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <functional>
+#include <map>
 #include <optional>
 #include <string>
 #include <vector>
@@ -60,12 +61,18 @@ struct Varied {
     BitRate link;  ///< 0: as it is
 };
 
+/// Figures by a name that carries the unit: "total_s", "window_needed_bytes".
+using Facts = std::map<std::string, double>;
+
 struct Stage {
     StageKind kind = StageKind::Link;
     std::string name;        ///< unique in its path: "slot of platen"
     std::string label;       ///< short, under the bore: "slot"
     std::string detail;      ///< second line under the bore: "4.0 ×4"
-    Band carries;            ///< payload, one direction; `high` is the ceiling
+    Band carries;            ///< payload, one direction; `high` is the most that is estimated
+    /// What no payload can pass here: framing without the TCP timestamps, a coded bus less its packet headers, a printed
+    /// bus or socket. Empty: the stage is soft, its figures are estimates and may be passed.
+    std::optional<BitRate> hard;
     text::Sentence working;  ///< the sum up to the ceiling, then what is usual
     kb::Provenance from;
     BitRate line;              ///< the named rate before what is taken off: link rate or coded bus rate; 0 where none
@@ -74,6 +81,10 @@ struct Stage {
         perFlow;  ///< what one stream gets at most, where that is less than the stage: a core, a member of a bond
     std::optional<Band>
         pool;  ///< what all flows through it share, where that is more than this one gets: all cores, all members
+    std::function<Band(int streams)> poolOf;  ///< the same for a stage whose pool depends on how many streams cross it
+    Facts facts;                              ///< figures that its working tells in words, for programs
+    int mtu = 0;                              ///< of a link: what it is set to itself; 0: it has none
+    int busGeneration = 0, busLanes = 0;      ///< of a bus; 0: it is none
     std::optional<Transport> transport;  ///< for a window and a loss
     double ackShare = 0;   ///< of what travels one way, what its acknowledgements take the other way; 0: none
     FrameRate frames;      ///< full frames a second of a link at its rate; 0: no frames here
@@ -109,13 +120,16 @@ struct Expectation {
     std::vector<std::size_t>
         near;  ///< stages within a tenth of the binding one, itself left out: mending one of them alone gains little
     std::size_t bindingLow = 0, bindingHigh = 0;  ///< what binds at the low and at the high end of the band
+    std::optional<std::size_t> hard;              ///< the stage with the least hard ceiling; empty: none has one
     Duration roundTrip;                           ///< of all stages
+    Facts facts;  ///< figures that the notes tell in words
     int mtu = 1500;
     bool bothWays = false;  ///< as much travels back: the stages are those of one busy way of two
     /// How much more would pass if the binding stage were mended: 0.25 is a quarter more; empty: nothing else holds it.
     std::optional<double> gain() const;
     bool isEmpty() const { return stages.empty(); }
     const Stage* bindingStage() const { return stages.empty() ? nullptr : &stages[binding]; }
+    const Stage* hardStage() const { return hard ? &stages[*hard] : nullptr; }
 };
 
 /// The narrowest stage, the band, the next limit. Stages must not be empty of figures.

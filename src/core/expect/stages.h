@@ -43,9 +43,10 @@ Result<Stage> processorStage(const kb::KnowledgeBase&, const plan::HostProcessor
                              const Factors& = {});
 
 /// A bus slot with its card: the lesser generation and width of the two.
-/// @param maxPayload  bytes of a bus packet; 0: usual for the generation
-/// @source pcie-base; see arithmetic::busCarries
-Result<Stage> slotStage(const kb::KnowledgeBase&, const plan::Slot&, int maxPayload = 0);
+/// @param mtu         of the packets that cross it
+/// @param maxPayload  bytes of a bus packet; 0: what the slot states, else usual for the generation
+/// @source pcie-base; see formulas::busCarries
+Result<Stage> slotStage(const kb::KnowledgeBase&, const plan::Slot&, int mtu = 1500, int maxPayload = 0);
 
 /// What everything behind the chipset shares towards the processor.
 Result<Stage> uplinkStage(const kb::KnowledgeBase&, const formulas::BusLink&);
@@ -69,12 +70,16 @@ Result<Stage> ceilingStage(const kb::KnowledgeBase&, std::string_view id, const 
 /// @param nodes  2 to 16
 /// @source moca-2.5; link_factors.csv, rows coax-phy and coax-node
 /// @example coax-2.5 at 2.0 Gb/s: both ways together at most 1.44 Gb/s
-Result<Stage> coaxStage(const kb::KnowledgeBase&, std::string_view id, std::optional<BitRate> phy, int nodes = 2);
+/// @param back  the rate the other way where it differs: the two take turns, so both together carry twice their
+/// harmonic mean
+Result<Stage> coaxStage(const kb::KnowledgeBase&, std::string_view id, std::optional<BitRate> phy, int nodes = 2,
+                        std::optional<BitRate> back = {});
 
 /// Radio of which only the PHY rate is known.
 /// @source practice: link_factors.csv, 0.45 / 0.60 / 0.75 of it
 /// @example 2.402 Gb/s: 1.08 / 1.44 / 1.80 Gb/s, both ways together
-Result<Stage> radioShareStage(const kb::KnowledgeBase&, BitRate phy);
+/// @param is60  a 60 GHz bridge: 0.35 / 0.55 / 0.66
+Result<Stage> radioShareStage(const kb::KnowledgeBase&, BitRate phy, bool is60 = false);
 
 enum class Spread { PerConnection, PerHostPair, RoundRobin, Standby };
 std::string_view code(Spread);
@@ -95,6 +100,16 @@ Result<Stage> bondStage(const kb::KnowledgeBase&, int members, BitRate each, con
 /// @example 1 Gb/s, any-plan: 1.0 / 1.08 / 1.25 Gb/s; with 10 Mb/s up it usually holds at 684 Mb/s
 Result<Stage> internetStage(const kb::KnowledgeBase&, BitRate plan, std::string_view overshoot = "any-plan",
                             const Factors& = {}, std::optional<BitRate> upload = {});
+
+/// What a tunnel leaves of the payload of packets of the usual size.
+/// @example an internet stage inside udp-tunnel: * 1368 / 1448
+Stage inTunnel(Stage, const formulas::Framing& inside);
+
+/// What the owner has measured of the line, as payload.
+Stage ownInternetStage(BitRate gives);
+
+/// The owner's own figure of a stage, as payload in one direction: it overrules the tables.
+Stage withOwnFigure(Stage, BitRate own);
 
 /// A window of so many bytes in flight over a round trip.
 /// @source rfc-9293: 8 * window / round trip; per stream

@@ -20,6 +20,7 @@ struct SurveyedPath {
     const kb::KnowledgeBase& kb;
     const PathQuestion& question;
     int mtu = 1500;
+    bool isRemoteMemory = false;  ///< the cards move the data by themselves: no processor on the way
 };
 
 /// A host at one end, in the order the traffic meets its parts.

@@ -17,6 +17,7 @@ bool isNode(const plan::Device* device)
 struct Access {
     BitRate sum;
     int devices = 0;
+    bool hasPlan = false, hasRouter = false;  ///< the internet comes in there; a router stands there
 };
 
 /// The tree of the fastest links, and what hangs behind one end of a trunk in it.
@@ -60,6 +61,8 @@ public:
             if (node == m_nodes.end()) continue;
             result.sum = result.sum + node->second.own.sum;
             result.devices += node->second.own.devices;
+            result.hasPlan = result.hasPlan || node->second.own.hasPlan;
+            result.hasRouter = result.hasRouter || node->second.own.hasRouter;
             for (const auto& [to, report] : node->second.next)
                 if (report != cut && seen.insert(to).second) open.push_back(to);
         }
@@ -74,7 +77,13 @@ private:
     void hang(const plan::Device& at, const plan::Device& other, const match::LinkReport& report)
     {
         Node& node = m_nodes[at.id];
+        node.own.hasRouter = node.own.hasRouter || at.role == plan::Role::Router;
         if (isNode(&other)) return node.next.push_back({other.id, &report});
+        // What the internet brings is what the others ask for, not one more that asks.
+        if (other.traits.has("plan-rate")) {
+            node.own.hasPlan = true;
+            return;
+        }
         node.own.sum = node.own.sum + *report.rate;
         ++node.own.devices;
     }
@@ -92,6 +101,18 @@ private:
     std::map<plan::DeviceId, Node> m_nodes;
 };
 
+/// The side away from the core counts; where neither is the core, the one that asks for less, and the other is told
+/// beside it.
+void putAccess(const Access& a, const Access& b, TrunkLoad& trunk)
+{
+    const bool plan = a.hasPlan != b.hasPlan, router = a.hasRouter != b.hasRouter;
+    const bool aIsCore = plan ? a.hasPlan : router ? a.hasRouter : b.sum < a.sum;
+    const Access& away = aIsCore ? b : a;
+    const Access& core = aIsCore ? a : b;
+    std::tie(trunk.access, trunk.devices) = std::tie(away.sum, away.devices);
+    if (!plan && !router) std::tie(trunk.otherAccess, trunk.otherDevices) = std::tie(core.sum, core.devices);
+}
+
 }  // namespace
 
 std::vector<TrunkLoad> trunksOf(const plan::Plan& plan, const match::Reports& reports, const RunLoads& loads)
@@ -108,8 +129,7 @@ std::vector<TrunkLoad> trunksOf(const plan::Plan& plan, const match::Reports& re
         trunk.line = *report.rate;
         trunk.isSpare = !tree.holds(report);
         const Access atA = tree.behind(a->id, &report), atB = tree.behind(b->id, &report);
-        if (const Access& less = atA.sum < atB.sum ? atA : atB; !trunk.isSpare)
-            std::tie(trunk.access, trunk.devices) = std::tie(less.sum, less.devices);
+        if (!trunk.isSpare) putAccess(atA, atB, trunk);
         if (const auto load = loads.find(trunk.run); load != loads.end())
             for (const auto& [way, rate] : load->second) trunk.load = std::max(trunk.load, rate);
         result.push_back(std::move(trunk));

@@ -15,8 +15,11 @@ namespace sokudo::expect {
 struct TrunkLoad {
     std::string title;
     plan::RunId run;
-    BitRate line, access;  ///< its rate; the sum of the links to devices on its smaller side
+    BitRate line, access;  ///< its rate; the sum of the links to devices on the side away from the core
     int devices = 0;       ///< how many hang there
+    /// Where neither side is clearly the core: the sum and the number on the other side; 0: one side is.
+    BitRate otherAccess;
+    int otherDevices = 0;
     bool isSpare = false;  ///< closes a ring: a faster way leads past it
     BitRate load;          ///< usual sum of the flows over it, the busier way
     double oversubscription() const { return line.steps() > 0 ? access.in() / line.in() : 0; }
@@ -25,8 +28,9 @@ struct TrunkLoad {
 /// What is put on a run, by the name of the way it is travelled.
 using RunLoads = std::map<plan::RunId, std::map<plan::PortId, BitRate>>;
 
-/// Every trunk, most promised first. Where switches form a ring, the tree of its fastest links counts: that is the way
-/// traffic takes.
+/// Every trunk, most oversubscribed first. Where switches form a ring, the tree of its fastest links counts: that is the
+/// way traffic takes. The core is the side that holds the internet plan; without one the side of a router; without one
+/// both sides are told.
 /// @source own: oversubscription = sum of access rates / rate of the trunk
 std::vector<TrunkLoad> trunksOf(const plan::Plan&, const match::Reports&, const RunLoads&);
 

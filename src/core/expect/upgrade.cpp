@@ -15,7 +15,8 @@ namespace sokudo::expect {
 namespace {
 
 constexpr double kTiers[] = {1, 2.5, 5, 10, 25, 40, 100};
-constexpr double kGain = 1.02;  // own: less than that nobody notices
+constexpr double kGain = 1.02;   // own: less than that nobody notices
+constexpr double kEarned = 0.2;  // own: a further step has to bring at least a fifth of what its rate promises
 constexpr double kWeeks = 52;
 constexpr double kHoursPerYear = 8760;
 
@@ -46,11 +47,18 @@ void nameLimits(const Expectation& path, std::string& heldBy, std::string& next)
     if (path.next) next = path.stages[*path.next].name;
 }
 
+/// A further step is worth naming when the job gains a fair part of the step in rate.
+bool earns(const UpgradeTier& tier, const UpgradeTier& best)
+{
+    const double step = tier.ideal / best.ideal - 1, gain = tier.factor / best.factor - 1;
+    return gain >= kEarned * step && tier.factor > best.factor * kGain;
+}
+
 text::Sentence sentenceOf(const Upgrade& upgrade)
 {
     const UpgradeTier* best = nullptr;
     for (const UpgradeTier& tier : upgrade.tiers)
-        if (tier.isGained && (!best || tier.factor > best->factor * kGain)) best = &tier;
+        if (tier.isGained && (!best || earns(tier, *best))) best = &tier;
     if (upgrade.needs) {
         if (upgrade.isEnough)
             return text::say("upgrade.it-is-carried-as",

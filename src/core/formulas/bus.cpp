@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/formulas/bus.h"
 
+#include <algorithm>
+
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/kb/host_rows.h"
@@ -9,7 +11,18 @@
 namespace sokudo::formulas {
 namespace {
 constexpr int kHeader = 16;  // with a 64-bit address
+
+/// What of an Ethernet frame in memory is no payload: Ethernet 14, IP 20, TCP with timestamps 32.
+double headerShare(int mtu) { return 66.0 / (mtu + 14); }
+
+kb::FactorBand factorAt(const kb::FactorBand& usual, const kb::FactorBand& jumbo, int mtu)
+{
+    const double towards =
+        std::clamp((headerShare(1500) - headerShare(mtu)) / (headerShare(1500) - headerShare(9000)), 0.0, 1.0);
+    const auto between = [&](double from, double to) { return from + (to - from) * towards; };
+    return {between(usual.low, jumbo.low), between(usual.typical, jumbo.typical), between(usual.high, jumbo.high)};
 }
+}  // namespace
 
 Result<BusCarries> busCarries(const kb::KnowledgeBase& kb, const BusLink& link)
 {
@@ -22,22 +35,25 @@ Result<BusCarries> busCarries(const kb::KnowledgeBase& kb, const BusLink& link)
         return failure(ErrorCode::OutOfRange,
                        text::say("bus.a-slot-has-or", "a slot has 1, 2, 4, 8 or 16 lanes, not {}", link.lanes));
     const int payload = link.maxPayload > 0 ? link.maxPayload : link.generation <= 2 ? 128 : 256;
-    const kb::Factor* left = kb.find<kb::Factor>("bus");
-    if (!left)
-        return failure(ErrorCode::NotFound, text::say("bus.link-factors-csv-has", "link_factors.csv has no row “bus”"));
+    const kb::Factor* usual = kb.find<kb::Factor>("bus");
+    const kb::Factor* jumbo = kb.find<kb::Factor>("bus-jumbo");
+    if (!usual || !jumbo)
+        return failure(ErrorCode::NotFound,
+                       text::say("bus.link-factors-csv-has", "link_factors.csv has no row “bus” or “bus-jumbo”"));
+    const kb::FactorBand left = factorAt(usual->value, jumbo->value, link.mtu);
     BusCarries result;
     result.coded = gigabits(row->gigatransfers * link.lanes * row->codingPayload / row->codingTotal);
     const int packet = payload + row->packetFraming + kHeader;
-    const BitRate packets = scaled(result.coded, static_cast<double>(payload) / packet);
-    result.usable = {scaled(packets, left->value.low), scaled(packets, left->value.typical),
-                     scaled(packets, left->value.high)};
+    result.packets = scaled(result.coded, static_cast<double>(payload) / packet);
+    result.usable = {scaled(result.packets, left.low), scaled(result.packets, left.typical),
+                     scaled(result.packets, left.high)};
     result.working =
         text::say("bus.gt-s-coded-for",
                   "{} × {}{}GT/s × {}/{} = {} coded; × {}/{} for packets × {} = {}; usually × {} instead = {}",
                   link.lanes, text::figure::number(row->gigatransfers), text::kThin, row->codingPayload,
                   row->codingTotal, text::figure::rate(result.coded, 3), payload, packet,
-                  text::figure::number(left->value.high), text::figure::rate(result.usable.high, 3),
-                  text::figure::number(left->value.typical), text::figure::rate(result.usable.typical, 3));
+                  text::figure::number(left.high, 3), text::figure::rate(result.usable.high, 3),
+                  text::figure::number(left.typical, 3), text::figure::rate(result.usable.typical, 3));
     return result;
 }
 

@@ -24,14 +24,17 @@ int payloadBytes(const Framing& framing)
         return 0;
     }
     const int transport = framing.transport == Transport::Udp ? kUdp : kTcp + (framing.timestamps ? kTimestamps : 0);
-    return framing.mtu - framing.shorterBy - ip - transport;
+    const int fits = framing.mtu - framing.shorterBy - ip - transport;
+    const bool isShort = framing.transport == Transport::Udp && framing.payload > 0 && framing.payload < fits;
+    return isShort ? framing.payload : fits;
 }
 
 int wireBytes(const Framing& framing)
 {
-    const int packet = framing.transport == Transport::Rdma
-                           ? payloadBytes(framing) + (framing.ipv6 ? kIpv6 : kIpv4) + kRdma
-                           : framing.mtu - framing.shorterBy;
+    const int ip = framing.ipv6 ? kIpv6 : kIpv4;
+    int packet = framing.mtu - framing.shorterBy;
+    if (framing.transport == Transport::Rdma) packet = payloadBytes(framing) + ip + kRdma;
+    else if (framing.transport == Transport::Udp) packet = std::max(payloadBytes(framing) + ip + kUdp, kLeastPayload);
     return packet + framing.tunnelBytes + framing.frameBytes + kHeader + kCheckSequence + kPreamble + kGap +
            kTag * framing.vlanTags;
 }

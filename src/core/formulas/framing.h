@@ -19,6 +19,7 @@ struct Framing {
     bool ipv6 = false;
     bool timestamps = true;  ///< the TCP option Linux uses unless told otherwise, 12 bytes
     int vlanTags = 0;        ///< 0 to 2, 4 bytes each
+    int payload = 0;         ///< of UDP: bytes that the program sends in a packet, where fewer than fit; 0: as many
     int shorterBy = 0;       ///< a tunnel: by how much the inner packet falls short of the MTU
     int tunnelBytes = 0;     ///< what the tunnel puts around it, inside the outer IP packet
     int frameBytes = 0;      ///< what it adds to the frame beyond the IP packet

@@ -14,7 +14,7 @@ namespace {
 Cause causeRow(RowReader& row)
 {
     Cause cause{row.text("id"),  row.text("cause"), row.number("weight"),     {}, {}, row.text("best_test"),
-                row.text("fix"), row.text("gain"),  row.number("fix_minutes")};
+                row.text("fix"), row.text("gain"),  row.number("fix_minutes"), row.text("caution"), row.text("house")};
     if (!row.text("needs_any_of").empty()) cause.needs = text::split(row.text("needs_any_of"), '/');
     for (const std::string& word : row.words("signature")) {
         const auto parts = text::split(word, ':');
@@ -32,16 +32,33 @@ Cause causeRow(RowReader& row)
 
 Flag flagRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), row.text("true_when"), row.number("background"), row.text("family")};
+    return {row.text("id"),           row.text("name"),   row.text("true_when"),
+            row.number("background"), row.text("family"), row.text("implies")};
 }
 
 Check checkRow(RowReader& row)
 {
-    return {row.text("id"),         row.text("test"), row.number("minutes"),
-            row.number("currency"), row.text("risk"), row.words("flags")};
+    const std::string who = row.text("by");
+    if (who != "read" && who != "measure" && who != "owner")
+        row.complain(fmt::format("“{}” in column by is not read, measure or owner", who));
+    return {row.text("id"),          row.text("test"),
+            row.number("minutes"),   row.number("currency"),
+            row.text("risk"),        row.words("flags"),
+            who == "read"      ? CheckBy::Read
+            : who == "measure" ? CheckBy::Measure
+                              : CheckBy::Owner,
+            row.yes("needs_link"),   row.text("house"),
+            row.text("caution")};
 }
 
 }  // namespace
+
+std::optional<char> Cause::letterOf(std::string_view flag) const
+{
+    for (const auto& [known, letter] : signature)
+        if (known == flag) return letter;
+    return std::nullopt;
+}
 
 void causeTables(Loader& tables)
 {

@@ -22,19 +22,29 @@ struct Cause {
     std::vector<std::pair<std::string, char>> signature;  ///< flag and H, M, L or Z
     std::string check, fix, gain;
     double fixMinutes = 0;
+    std::string caution;  ///< id in cautions.csv; empty: none needed
+    std::string house;    ///< what the fix costs the house: "takes the link down"; empty: nothing
+    /// How likely a flag is true when the cause holds: H, M, L or Z; empty: as in the background.
+    std::optional<char> letterOf(std::string_view flag) const;
 };
 
 struct Flag {
     std::string id, name, trueWhen;
     double background = 0;
     std::string family;
+    std::string implies;  ///< the context tag that a yes tells of: "usb"; empty: none
 };
+
+enum class CheckBy { Read, Measure, Owner };
 
 struct Check {
     std::string id, title;
     double minutes = 0, cost = 0;
     std::string risk;
     std::vector<std::string> flags;
+    CheckBy by = CheckBy::Owner;  ///< Sokudo reads it from a host, measures it, or the owner looks
+    bool needsLink = false;       ///< it makes no sense while the link is down
+    std::string house, caution;   ///< as of a cause
 };
 
 }  // namespace sokudo::kb

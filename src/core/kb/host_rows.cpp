@@ -22,6 +22,12 @@ Band megabyteBand(RowReader& row, std::string_view prefix)
             megabytes(row.number(p + "high_mbyte_s"))};
 }
 
+std::optional<Band> maybeMegabyteBand(RowReader& row, std::string_view prefix)
+{
+    if (row.text(std::string(prefix) + "typical_mbyte_s").empty()) return std::nullopt;
+    return megabyteBand(row, prefix);
+}
+
 BusGeneration busRow(RowReader& row)
 {
     return {row.whole("generation"),   row.text("name"),
@@ -47,6 +53,10 @@ ArrayLevel arrayRow(RowReader& row)
             row.number("write_less"),
             row.number("read_factor"),
             row.number("write_factor"),
+            row.maybeNumber("read_least_per_disk"),
+            row.maybeNumber("read_most_per_disk"),
+            maybeMegabyteBand(row, "read_cap_"),
+            maybeMegabyteBand(row, "write_cap_"),
             row.words("aliases"),
             row.provenance()};
 }
@@ -65,9 +75,10 @@ Processor processorRow(RowReader& row)
 
 FileShare fileShareRow(RowReader& row)
 {
-    return {row.text("id"),         row.text("name"),
-            row.gigabit("at_gbps"), {row.number("low"), row.number("typical"), row.number("high")},
-            row.words("aliases"),   row.provenance()};
+    return {row.text("id"),           row.text("name"),
+            row.gigabit("at_gbps"),   {row.number("low"), row.number("typical"), row.number("high")},
+            row.yes("remote_memory"), row.words("aliases"),
+            row.provenance()};
 }
 
 }  // namespace

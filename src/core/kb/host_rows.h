@@ -37,6 +37,8 @@ struct ArrayLevel {
     std::string id, name;
     int leastDisks = 1;
     double readPerDisk = 1, readLess = 0, writePerDisk = 1, writeLess = 0, readFactor = 1, writeFactor = 1;
+    std::optional<double> readLeastPerDisk, readMostPerDisk;  ///< at the two ends of the band; empty: as above
+    std::optional<Band> readCap, writeCap;                    ///< what the software does at most; empty: not known
     std::vector<std::string> aliases;
     Provenance from;
 };
@@ -55,6 +57,7 @@ struct FileShare {
     std::string id, name;
     BitRate at;
     FactorBand share;
+    bool isRemoteMemory = false;  ///< the cards move the data: the processor is out of the way
     std::vector<std::string> aliases;
     Provenance from;
 };

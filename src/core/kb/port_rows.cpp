@@ -30,6 +30,7 @@ Medium mediumRow(RowReader& row)
             row.maybeDecibel("loss_1550_db_per_km"),
             row.maybeDecibel("typical_850_db_per_km"),
             row.maybeDecibel("typical_1310_db_per_km"),
+            row.maybeDecibel("typical_1550_db_per_km"),
             row.words("aliases"),
             row.provenance()};
 }

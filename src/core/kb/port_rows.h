@@ -19,6 +19,11 @@ enum class MediumKind { TwistedPair, Multimode, SingleMode, DirectAttach, Active
 std::string_view code(MediumKind);
 std::optional<MediumKind> mediumKindFromCode(std::string_view);
 constexpr bool isFibre(MediumKind kind) { return kind == MediumKind::Multimode || kind == MediumKind::SingleMode; }
+/// Adapters share the medium between both directions and with others.
+constexpr bool isShared(MediumKind kind)
+{
+    return kind == MediumKind::Coax || kind == MediumKind::PowerLine || kind == MediumKind::Radio;
+}
 constexpr bool isCaptive(MediumKind kind)
 {
     return kind == MediumKind::DirectAttach || kind == MediumKind::ActiveOptical;
@@ -31,7 +36,7 @@ struct Medium {
     int grade = 0;                                       ///< compares media of one kind: the smaller is the weaker
     bool conductive = false;                             ///< carries metal from end to end
     std::optional<Decibel> loss850, loss1310, loss1550;  ///< greatest loss per kilometre
-    std::optional<Decibel> typical850, typical1310;      ///< loss per kilometre a meter shows
+    std::optional<Decibel> typical850, typical1310, typical1550;  ///< loss per kilometre a meter shows
     std::vector<std::string> aliases;
     Provenance from;
 };

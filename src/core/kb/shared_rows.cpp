@@ -16,8 +16,6 @@ CoaxGeneration coaxGenerationRow(RowReader& row)
             megabit(row, "phy_mbps"),
             megabit(row, "mac_mbps"),
             row.whole("nodes"),
-            megabit(row, "low_mbps"),
-            megabit(row, "high_mbps"),
             Duration::of(row.number("latency_ms") / 1000),
             row.whole("order"),
             row.provenance()};
@@ -30,7 +28,6 @@ CoaxBand coaxBandRow(RowReader& row)
             megahertz(row, "low_mhz"),
             megahertz(row, "high_mhz"),
             row.yes("satellite_clash"),
-            row.yes("cable_internet_clash"),
             row.provenance()};
 }
 
@@ -46,11 +43,6 @@ PowerLine powerLineRow(RowReader& row)
             row.text("name"),
             megabit(row, "printed_mbps"),
             row.text("protocol"),
-            megabit(row, "good_low_mbps"),
-            megabit(row, "good_high_mbps"),
-            megabit(row, "typical_low_mbps"),
-            megabit(row, "typical_high_mbps"),
-            megabit(row, "bad_mbps"),
             row.provenance()};
 }
 

@@ -13,7 +13,6 @@ struct CoaxGeneration {
     std::string id, name;
     BitRate phy, mac;
     int nodes = 0;
-    BitRate low, high;
     Duration latency;
     int order = 0;
     Provenance from;
@@ -21,7 +20,7 @@ struct CoaxGeneration {
 struct CoaxBand {
     std::string id, name;
     Frequency low, high;
-    bool clashesWithSatellite = false, clashesWithCableInternet = false;
+    bool clashesWithSatellite = false;
     Provenance from;
 };
 /// Loss at 1.5 GHz of a cable (per 100 m), a splitter or another part (each).
@@ -35,7 +34,6 @@ struct PowerLine {
     std::string id, name;
     BitRate printed;
     std::string protocol;
-    BitRate goodLow, goodHigh, typicalLow, typicalHigh, bad;
     Provenance from;
 };
 

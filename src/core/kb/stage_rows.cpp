@@ -57,8 +57,8 @@ BothWays bothWaysRow(RowReader& row)
 
 UnitMeaning unitRow(RowReader& row)
 {
-    return {row.text("id"),      row.text("name"),         row.number("factor"),
-            row.number("prior"), row.number("copy_prior"), row.provenance()};
+    return {row.text("id"),      row.text("name"),    row.text("typed"),        row.text("meant"),
+            row.whole("prefix"), row.number("prior"), row.number("copy_prior"), row.provenance()};
 }
 
 AirNote airNoteRow(RowReader& row) { return {row.text("id"), row.number("limit"), row.text("text"), row.provenance()}; }
@@ -92,7 +92,7 @@ SmallFiles smallFilesRow(RowReader& row)
 
 HeadlineShare headlineRow(RowReader& row)
 {
-    return {row.text("id"),     row.text("name"),     {row.number("low"), row.number("typical"), row.number("high")},
+    return {row.text("id"),     row.text("name"),     row.text("by"),
             row.text("beware"), row.words("aliases"), row.provenance()};
 }
 

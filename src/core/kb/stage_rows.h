@@ -91,18 +91,20 @@ struct Purpose {
 /// What the printed figure of a kind of gear leaves one client.
 struct HeadlineShare {
     std::string id, name;
-    FactorBand share;
+    std::string by;  ///< radio, radio-60, power-line or coax: where its figures stand, see formulas::shared_media
     std::string beware;
     std::vector<std::string> aliases;
     Provenance from;
 };
 
 /// What a written unit may have meant.
-/// @param factor  on the figure as it was read; `prior` how often, `copyPrior` the same for a figure out of a copy
-/// dialog, before both are normalised
+/// @param typed, meant  bit, byte, binary-byte or any
+/// @param prefix        how many prefixes further the meant one stands: 1 is M for k
+/// @param prior         how often; `copyPrior` the same for a figure out of a copy dialog, before both are normalised
 struct UnitMeaning {
-    std::string id, name;
-    double factor = 1, prior = 0, copyPrior = 0;
+    std::string id, name, typed, meant;
+    int prefix = 0;
+    double prior = 0, copyPrior = 0;
     Provenance from;
 };
 

@@ -15,7 +15,10 @@ std::string trialText(const measure::Trial& trial, const plan::Plan& plan)
         return device ? device->name : std::string("?");
     };
     constexpr std::string_view kArrows[] = {" → ", " ← ", " ⇄ "};
-    std::string result = name(trial.from) + std::string(kArrows[static_cast<int>(trial.direction)]) + name(trial.to);
+    std::string result =
+        trial.from == trial.to
+            ? name(trial.from) + " alone"
+            : name(trial.from) + std::string(kArrows[static_cast<int>(trial.direction)]) + name(trial.to);
     result += trial.kind == measure::TrialKind::FileCopy
                   ? ", file copy"
                   : fmt::format(", memory to memory, {} {}", trial.streams, trial.streams == 1 ? "stream" : "streams");

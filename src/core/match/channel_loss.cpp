@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/match/channel_loss.h"
 
+#include <algorithm>
+
 #include <fmt/format.h>
 
 #include "core/base/sentence.h"
@@ -21,6 +23,9 @@ double channelLimit(const kb::CableLoss& row, double mhz)
     return row.limitFactor * cableLoss(row, mhz) + row.limitConnectors * row.connector * std::sqrt(mhz) +
            row.limitDeviation * std::pow(mhz, 1.5);
 }
+
+constexpr Length kModelCord = Length::fromSteps(10'000);  // tia-568.2: the channel of 90 m and 10 m of cords
+constexpr int kModelCordGauge = 24, kModelJoints = 4;
 
 struct PieceLoss {
     const kb::CableLoss* row;
@@ -92,12 +97,25 @@ std::optional<ChannelLoss> channelLoss(const LinkContext& link, const kb::Phy& p
         top = std::min(top, row->top.in());
         pieces.push_back({row, section.length->in(), factor});
     }
+    // The cords of a hot channel were left out: the model channel of the standard has 10 m of them, and four joints.
+    const bool hasCord = std::any_of(link.sections.begin(), link.sections.end(),
+                                     [](const CableSection& section) { return section.cord; });
+    int joints = link.joints;
+    if (result.warmest && !hasCord) {
+        const kb::Conductor* wire = kb::conductorOf(link.kb, kModelCordGauge);
+        const double factor = wire ? 1 + wire->cordFactor : 1;
+        pieces.push_back({pieces.front().row, kModelCord.in(), factor});
+        result.equivalent = result.equivalent + Length::of(kModelCord.in() * factor);
+        joints = std::max(joints, kModelJoints);
+        terms.push_back(text::say("channel-loss.assumed-cords", "{} of cords and {} joints assumed",
+                                  text::figure::length(kModelCord), joints));
+    }
     const double connector = pieces.front().row->connector;
     double least = 1e9;
     // Margin over frequency is smooth: twenty points find its least to a hundredth of a decibel.
     for (int i = 0; i <= 20; ++i) {
         const double mhz = std::pow(top, i / 20.0);
-        double loss = link.joints * connector * std::sqrt(mhz);
+        double loss = joints * connector * std::sqrt(mhz);
         for (const PieceLoss& piece : pieces) loss += cableLoss(*piece.row, mhz) * piece.metres / 100 * piece.factor;
         const double allowed = channelLimit(*limit, mhz);
         if (allowed - loss >= least) continue;

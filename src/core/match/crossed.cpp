@@ -25,32 +25,38 @@ std::optional<BitRate> rateOf(const plan::Plan& plan, plan::RunId run, const kb:
     return report.verdict <= Verdict::Limited ? report.rate : std::nullopt;
 }
 
-std::optional<Swap> trySwap(const plan::Plan& plan, const LinkDownEnd& a, const LinkDownEnd& b, bool modules,
+std::optional<Swap> trySwap(const plan::Plan& plan, const LinkDownEnd& a, const LinkDownEnd& b, SwapOf what,
                             const kb::KnowledgeBase& kb)
 {
-    Swap swap{a.port, b.port, {a.report->link.id(), b.report->link.id()}, modules, {}};
-    if (modules && plan.ports.find(a.port)->module == plan.ports.find(b.port)->module) return std::nullopt;
+    Swap swap{a.port, b.port, {a.report->link.id(), b.report->link.id()}, what, {}};
+    if (what == SwapOf::Modules && plan.ports.find(a.port)->module == plan.ports.find(b.port)->module) return std::nullopt;
     const plan::Plan next = swapped(plan, swap);
     const auto first = rateOf(next, swap.runs[0], kb), second = rateOf(next, swap.runs[1], kb);
     if (!first || !second) return std::nullopt;
     swap.text =
-        text::say("crossed.and-are-both-dark", "{} and {} are both dark: swap their {}, and both link ({} and {})",
-                  plan::portText(plan, a.port), plan::portText(plan, b.port), modules ? "modules" : "cables",
+        text::say("crossed.and-are-both-dark", "{} and {} both have no link: swap their {}, and both link ({} and {})",
+                  plan::portText(plan, a.port), plan::portText(plan, b.port), word(what),
                   text::figure::linkRate(*first), text::figure::linkRate(*second));
     return swap;
 }
 
 }  // namespace
 
+std::string_view word(SwapOf what)
+{
+    constexpr std::string_view kWords[] = {"modules", "cables", "modules with their cables"};
+    return kWords[static_cast<int>(what)];
+}
+
 plan::Plan swapped(const plan::Plan& plan, const Swap& swap)
 {
     plan::Plan next = plan;
-    if (swap.modules) {
+    if (swap.what != SwapOf::Cables) {
         plan::Port first = *plan.ports.find(swap.first), second = *plan.ports.find(swap.second);
         std::swap(first.module, second.module);
         next.ports = next.ports.with(first).with(second);
-        return next;
     }
+    if (swap.what == SwapOf::Modules) return next;
     for (const plan::Run& run : plan.runs) {
         plan::Run changed = run;
         for (plan::PortId* end : {&changed.a, &changed.b})
@@ -74,8 +80,8 @@ std::vector<Swap> crossedLinks(const plan::Plan& plan, const Reports& reports, c
         for (std::size_t i = 0; i < ends.size(); ++i)
             for (std::size_t j = i + 1; j < ends.size(); ++j) {
                 if (ends[i].report == ends[j].report) continue;
-                for (bool modules : {true, false})
-                    if (auto swap = trySwap(plan, ends[i], ends[j], modules, kb)) {
+                for (SwapOf what : {SwapOf::Modules, SwapOf::Cables, SwapOf::Both})
+                    if (auto swap = trySwap(plan, ends[i], ends[j], what, kb)) {
                         found.push_back(std::move(*swap));
                         break;
                     }

@@ -7,10 +7,14 @@
 
 namespace sokudo::match {
 
+/// What changes places: the modules, the cables, or each module with its cable, as it was put into the wrong cage.
+enum class SwapOf { Modules, Cables, Both };
+std::string_view word(SwapOf);
+
 struct Swap {
     plan::PortId first, second;       ///< ports of one device
     std::array<plan::RunId, 2> runs;  ///< a run of each link
-    bool modules = true;              ///< else the cables
+    SwapOf what = SwapOf::Modules;
     text::Sentence text;              ///< "core 1 and core 2: swap their modules, and both link (10 Gb/s, 25 Gb/s)"
 };
 

@@ -15,7 +15,12 @@ struct DirectAttachFit {
     std::optional<Length> longest;              ///< the longest lead the table knows; empty: none at all
 };
 
-/// @param length  of the lead, above 0
-DirectAttachFit directAttachFit(const kb::KnowledgeBase&, const kb::Phy&, const kb::Medium&, Length length);
+/// @param length    of the lead, above 0
+/// @param leastFec  only rows of this class of lead; empty: all
+DirectAttachFit directAttachFit(const kb::KnowledgeBase&, const kb::Phy&, const kb::Medium&, Length length,
+                                std::string_view leastFec = {});
+
+/// The least FEC of a lead by its stated 25G class: n none, s base-r, l rs528; empty: not stated.
+std::string_view leastFecOf(std::string_view leadClass);
 
 }  // namespace sokudo::match

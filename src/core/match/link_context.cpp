@@ -33,11 +33,6 @@ LinkEnd endAt(const plan::Plan& plan, plan::PortId id, const kb::KnowledgeBase& 
     return end;
 }
 
-bool isShared(kb::MediumKind kind)
-{
-    return kind == kb::MediumKind::Coax || kind == kb::MediumKind::PowerLine || kind == kb::MediumKind::Radio;
-}
-
 /// 50 Gb/s over a lead from a 100G cage: two lanes of 25.78 GBd; an SFP56 cage speaks one PAM4 lane.
 bool isTwoLane(const LinkEnd& end)
 {
@@ -58,11 +53,13 @@ const kb::Phy* phyAt(const LinkEnd& end, const LinkContext& link)
     }
     if (!end.cage || !link.common || !link.kind) return nullptr;
     if (end.cage->family == "rj45") return kb::twistedPairPhy(link.kb, *link.common);
-    if (isShared(*link.kind))
+    if (kb::isShared(*link.kind))
         return link.kind == kb::MediumKind::Coax
                    ? link.kb.find<kb::Phy>("coax-2.5")
                    : link.kb.find<kb::Phy>(link.kind == kb::MediumKind::Radio ? "radio" : "power-line");
     if (link.isCaptive() && *link.common == gigabits(50) && isTwoLane(end)) return link.kb.find<kb::Phy>("50gbase-cr2");
+    if (link.isCaptive() && *link.common == gigabits(100) && end.splits == 0 && end.cage->lanes == 2)
+        return link.kb.find<kb::Phy>("100gbase-cr2");
     return link.isCaptive() ? kb::directAttachPhy(link.kb, *link.common) : nullptr;
 }
 
@@ -210,7 +207,7 @@ LinkContext linkContext(const plan::Plan& plan, const plan::Link& traced, const 
     for (LinkEnd* end : {&link.a, &link.b})
         if (end->port) end->rates = linkableRates(*end, end->hostRates);
     // Adapters of a shared medium each have an Ethernet port of their own: the slower one is the ceiling.
-    if (link.kind && isShared(*link.kind) && !link.a.rates.empty() && !link.b.rates.empty())
+    if (link.kind && kb::isShared(*link.kind) && !link.a.rates.empty() && !link.b.rates.empty())
         link.common = std::min(link.a.rates.front(), link.b.rates.front());
     if (!link.common) {
         link.common = highestCommon(link.a.rates, link.b.rates);

@@ -19,7 +19,9 @@ std::optional<FibreLoss> lossPerKm(const kb::Medium& medium, int windowNm)
 {
     const auto& greatest = windowNm == 850 ? medium.loss850 : windowNm == 1310 ? medium.loss1310 : medium.loss1550;
     if (!greatest) return std::nullopt;
-    const auto& typical = windowNm == 850 ? medium.typical850 : medium.typical1310;
+    const auto& typical = windowNm == 850    ? medium.typical850
+                          : windowNm == 1310 ? medium.typical1310
+                                             : medium.typical1550;
     return FibreLoss{*greatest, typical && *typical < *greatest ? *typical : *greatest};
 }
 

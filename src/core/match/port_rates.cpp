@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/kb/part_rows.h"
+#include "core/kb/port_rows.h"
 
 namespace sokudo::match {
 namespace {
@@ -22,11 +23,22 @@ Rates usualRates(const LinkEnd& end, const kb::KnowledgeBase& kb)
     return rates;
 }
 
+/// More than the socket carries: of a cage its lanes, of an RJ45 the rates that exist over twisted pairs.
+bool isBeyond(const LinkEnd& end, BitRate rate, const kb::KnowledgeBase& kb)
+{
+    if (!end.cage) return false;
+    if (end.cage->family == "rj45") return !kb::twistedPairPhy(kb, rate);
+    if (!end.cage->holdsModule) return false;
+    std::int64_t share = std::max(1, end.splits);
+    if (kb.find<kb::CageAdapter>(end.word("adapter"))) share *= end.cage->lanes;
+    return rate.steps() > end.cage->rate.steps() / share;
+}
+
 /// The port takes this setting: it is in its list; or no list was stated, and it is slower than what it has.
-bool takes(const LinkEnd& end, const Rates& able, BitRate forced)
+bool takes(const LinkEnd& end, const Rates& able, BitRate forced, const kb::KnowledgeBase& kb)
 {
     if (has(able, forced)) return true;
-    return end.port->rates.empty() && !able.empty() && forced < able.front();
+    return !isBeyond(end, forced, kb) && end.port->rates.empty() && !able.empty() && forced < able.front();
 }
 
 }  // namespace
@@ -38,12 +50,11 @@ void setHostRates(LinkEnd& end, const kb::KnowledgeBase& kb)
     Rates usual = usualRates(end, kb);
     Rates able = port.rates.empty() ? usual : port.rates;
     if (const auto adapter = port.traits.as<BitRate>("adapter-port")) able = usual = {*adapter};
-    if (end.cage && end.cage->holdsModule)
-        std::erase_if(able, [&](BitRate rate) {
-            const bool isBeyond = rate > end.cage->rate;
-            if (isBeyond) end.beyondCage.push_back(rate);
-            return isBeyond;
-        });
+    std::erase_if(able, [&](BitRate rate) {
+        const bool isOut = isBeyond(end, rate, kb);
+        if (isOut) end.beyondCage.push_back(rate);
+        return isOut;
+    });
     if (end.is("2500base-x", "yes") && !has(able, gigabits(2.5))) able.push_back(gigabits(2.5));
     if (const auto lowest = port.traits.as<BitRate>("lowest-rate"))
         std::erase_if(able, [&](BitRate rate) { return rate < *lowest; });
@@ -55,7 +66,7 @@ void setHostRates(LinkEnd& end, const kb::KnowledgeBase& kb)
     if (const auto group = port.traits.as<BitRate>("group-rate"))
         std::erase_if(able, [&](BitRate rate) { return rate > *group; });
     std::sort(able.begin(), able.end(), std::greater<>());
-    end.cannotBeSet = port.forced && !takes(end, able, *port.forced);
+    end.cannotBeSet = port.forced && !takes(end, able, *port.forced, kb);
     if (port.forced && !end.cannotBeSet && !has(end.ableRates, *port.forced)) end.ableRates.push_back(*port.forced);
     std::sort(end.ableRates.begin(), end.ableRates.end(), std::greater<>());
     end.hostRates = end.cannotBeSet ? Rates{} : port.forced ? Rates{*port.forced} : std::move(able);

@@ -2,6 +2,7 @@
 #include "core/match/way_trial.h"
 
 #include <algorithm>
+#include <tuple>
 
 #include <fmt/format.h>
 
@@ -35,6 +36,7 @@ public:
         setModule(ends[0], combination.a.module);
         setModule(ends[1], combination.b.module);
         if (combination.supply) lay(ends[0], ends[1]);
+        else std::tie(m_main.a, m_main.b) = std::tie(ends[0], ends[1]);
         settleFec();
     }
 
@@ -89,7 +91,8 @@ private:
             far.traits.set(bridge->trait.substr(0, equals), bridge->trait.substr(equals + 1));
         m_next.ports = m_next.ports.with(near).with(far);
         plan::Run cord{m_ids.cords[end], "cord to " + box.name, port, near.id, bridge->cordMedium, bridge->cord};
-        detach(port);
+        if (m_combination.supply) detach(port);
+        else move(port, far.id);
         m_next.runs = m_next.runs.with(cord);
         const LinkReport report = judgeLink(m_next, {port, near.id, {cord.id}, {}}, m_kb);
         m_cords = worse(m_cords, report.verdict);
@@ -106,6 +109,17 @@ private:
         plan::Port changed = *port;
         changed.module = wanted;
         m_next.ports = m_next.ports.with(changed);
+    }
+
+    /// The cable that is kept changes over from the port to the box.
+    void move(plan::PortId from, plan::PortId to)
+    {
+        for (plan::RunId id : m_wish.existing.runs)
+            if (const plan::Run* run = m_next.runs.find(id); run && (run->a == from || run->b == from)) {
+                plan::Run changed = *run;
+                (changed.a == from ? changed.a : changed.b) = to;
+                m_next.runs = m_next.runs.with(changed);
+            }
     }
 
     /// The cable on a port comes out. It stays in the survey as a spare while another end of it is known.

@@ -13,11 +13,6 @@
 namespace sokudo::match {
 namespace {
 
-bool isShared(kb::MediumKind kind)
-{
-    return kind == kb::MediumKind::Coax || kind == kb::MediumKind::PowerLine || kind == kb::MediumKind::Radio;
-}
-
 /// The family of socket that a shared medium needs.
 std::string_view familyOf(kb::MediumKind kind)
 {
@@ -48,10 +43,10 @@ std::vector<EndChoice> choicesAt(const plan::Port& port, const kb::Medium& mediu
     if (!cage) return choices;
     if (cage->holdsModule) {
         if (kb::isCaptive(medium.kind)) choices.push_back({});
-        else if (!isShared(medium.kind)) addModules(choices, *cage, nullptr, medium.kind, rate, kb);
+        else if (!kb::isShared(medium.kind)) addModules(choices, *cage, nullptr, medium.kind, rate, kb);
         return choices;
     }
-    const bool plugsIn = isShared(medium.kind) ? cage->family == familyOf(medium.kind)
+    const bool plugsIn = kb::isShared(medium.kind) ? cage->family == familyOf(medium.kind)
                                                : medium.kind == kb::MediumKind::TwistedPair && cage->family == "rj45";
     if (plugsIn) choices.push_back({});
     for (const kb::MediaConverter& bridge : kb.all<kb::MediaConverter>()) {
@@ -59,7 +54,7 @@ std::vector<EndChoice> choicesAt(const plan::Port& port, const kb::Medium& mediu
         const kb::Cage* out = kb.find<kb::Cage>(bridge.toCage);
         if (!out) continue;
         if (out->holdsModule && kb::isFibre(medium.kind)) addModules(choices, *out, &bridge, medium.kind, rate, kb);
-        else if (isShared(medium.kind) && out->family == familyOf(medium.kind)) choices.push_back({nullptr, &bridge});
+        else if (kb::isShared(medium.kind) && out->family == familyOf(medium.kind)) choices.push_back({nullptr, &bridge});
     }
     return choices;
 }

@@ -84,6 +84,7 @@ struct HostSnapshot {
     int cores = 0;
     std::optional<double> maxClockGhz;
     Reading<std::string> governor;
+    std::string scalingDriver;  ///< what drives the clock: "acpi-cpufreq", "intel_pstate"; empty: not told
     std::optional<DataSize> memory;
     std::string architecture;  ///< x86_64, aarch64
     std::string congestionControl;

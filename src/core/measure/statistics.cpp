@@ -8,7 +8,6 @@
 
 #include "core/base/sentence.h"
 #include "core/base/text.h"
-#include "core/kb/stage_rows.h"
 
 namespace sokudo::measure {
 namespace {
@@ -123,20 +122,6 @@ Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate
         text::say("statistics.change", "{} ({} to {}): {}", factor, text::figure::number(result.ratioLow, 3),
                   text::figure::number(result.ratioHigh, 3), text::Sentence(kWords[static_cast<int>(result.change)]));
     return result;
-}
-
-std::string_view code(Standing standing)
-{
-    constexpr std::string_view kCodes[] = {"impossible", "full", "normal", "low", "fault"};
-    return kCodes[static_cast<int>(standing)];
-}
-
-Standing standing(BitRate measured, const kb::Band& expected)
-{
-    if (measured.in() > 1.03 * expected.high.in()) return Standing::Impossible;
-    if (measured >= expected.typical) return Standing::Full;
-    if (measured >= expected.low) return Standing::Normal;
-    return measured.in() >= 0.9 * expected.low.in() ? Standing::Low : Standing::Fault;
 }
 
 }  // namespace sokudo::measure

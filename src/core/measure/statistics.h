@@ -8,8 +8,6 @@
 
 #include "core/base/quantity.h"
 #include "core/base/sentence.h"
-#include "core/kb/knowledge_base.h"
-#include "core/kb/stage_rows.h"
 
 namespace sokudo::measure {
 
@@ -39,11 +37,5 @@ struct Comparison {
 /// Before and after of the same path. A change counts when the interval excludes 1 and it is at least 3 %.
 /// @source own: unequal-variance t test on logarithms
 Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate>& after);
-
-/// How a measured figure stands to what was expected.
-enum class Standing { Impossible, Full, Normal, Low, Fault };
-std::string_view code(Standing);
-/// @source own: above 1.03 high impossible; from typical on full; from low on normal; from 0.9 low on low; else fault
-Standing standing(BitRate measured, const kb::Band& expected);
 
 }  // namespace sokudo::measure

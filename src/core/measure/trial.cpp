@@ -86,6 +86,14 @@ std::optional<TrialKind> trialKindFromCode(std::string_view text) { return fromC
 std::optional<Origin> originFromCode(std::string_view text) { return fromCode<Origin>(kOrigins, text); }
 std::optional<Direction> directionFromCode(std::string_view text) { return fromCode<Direction>(kDirections, text); }
 
+const Trial* ownCeiling(const std::vector<Trial>& trials, plan::DeviceId device)
+{
+    const Trial* newest = nullptr;
+    for (const Trial& trial : trials)
+        if (trial.from == device && trial.to == device && (!newest || trial.at >= newest->at)) newest = &trial;
+    return newest;
+}
+
 MeasuredRate eachWay(const Trial& trial)
 {
     if (trial.direction != Direction::Both) return trial.rate;

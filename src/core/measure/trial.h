@@ -50,6 +50,9 @@ struct Trial {
     friend bool operator==(const Trial&, const Trial&) = default;
 };
 
+/// The newest test of a machine with itself: its own ceiling, whatever it is joined to. Null: there is none.
+const Trial* ownCeiling(const std::vector<Trial>&, plan::DeviceId);
+
 /// The rate of one way: that of the trial, half of the sum where it ran both ways at once.
 MeasuredRate eachWay(const Trial&);
 

@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/oneline/changed_stage.h"
 
+#include <algorithm>
+
 #include "core/base/sentence.h"
 #include "core/expect/both_ways.h"
+#include "core/expect/packet_size.h"
 #include "core/expect/remedy.h"
 #include "core/oneline/path_parts.h"
 
@@ -48,7 +51,7 @@ bool stands(expect::StageKind kind, expect::StageKind now)
 }
 
 Result<expect::Stage> staged(std::string_view text, const expect::Expectation& path, std::size_t at,
-                             const std::vector<expect::Stage>& others, int& mtu, const kb::KnowledgeBase& kb)
+                             const std::vector<expect::Stage>& others, const kb::KnowledgeBase& kb)
 {
     const auto words = tokens(text, 0);
     if (words.empty())
@@ -56,12 +59,15 @@ Result<expect::Stage> staged(std::string_view text, const expect::Expectation& p
                        text::say("changed-stage.type-what-stands-there", "type what stands there instead"));
     auto part = readPathPart(words, kb);
     if (!part) return tl::unexpected(part.error());
-    if (part->mtu) mtu = *part->mtu;
     if (!part->make)
         return failure(ErrorCode::BadInput,
                        text::say("changed-stage.that-is-no-stage",
                                  "that is no stage of its own: turn both ways on for the whole path"));
-    auto result = part->make({kb, mtu, at == 0, others});
+    // A link that is tried without an MTU keeps the one it is set to.
+    const int before = path.stages[at].mtu;
+    const int own = !part->isMtuStated && before > 0 ? before : part->mtu.value_or(path.mtu);
+    auto result = part->make({kb, std::min(own, expect::leastMtu(others, own)), at == 0, others});
+    if (result && result->mtu > 0) result->mtu = own;
     if (result && !stands(result->kind, path.stages[at].kind))
         return failure(ErrorCode::BadInput,
                        text::say("changed-stage.that-is-a-and", "that is a {}, and here stands a {}",
@@ -87,25 +93,26 @@ Result<expect::Expectation> changedStage(const expect::Expectation& path, std::s
     std::vector<expect::Stage> others;
     for (std::size_t i = 0; i < path.stages.size(); ++i)
         if (i != at && path.stages[i].kind != expect::StageKind::FileShare) others.push_back(path.stages[i]);
-    int mtu = path.mtu;
     const Entry* entry = entryOf(now.kind);
     auto result = entry && !entry->prefix.empty()
-                      ? staged(std::string(entry->prefix) + std::string(text), path, at, others, mtu, kb)
-                      : staged(text, path, at, others, mtu, kb);
+                      ? staged(std::string(entry->prefix) + std::string(text), path, at, others, kb)
+                      : staged(text, path, at, others, kb);
     if (!result && entry && !entry->prefix.empty())
-        if (auto whole = staged(text, path, at, others, mtu, kb)) result = std::move(whole);
+        if (auto whole = staged(text, path, at, others, kb)) result = std::move(whole);
     if (!result) return tl::unexpected(result.error());
     if (path.bothWays && result->kind != expect::StageKind::FileShare)
         result = expect::withBothWaysBusy(kb, std::move(*result));
     std::vector<expect::Stage> stages = path.stages;
     stages[at] = expect::inPlaceOf(now, std::move(*result));
-    // One MTU counts for the whole path.
+    // The least MTU of the links counts for the whole path; the others keep what they are set to.
+    const int mtu = expect::leastMtu(stages, path.mtu);
     for (std::size_t i = 0; mtu != path.mtu && i < stages.size(); ++i) {
         if (i == at || !stages[i].varied) continue;
         auto again = stages[i].varied(kb, {mtu, {}});
         if (!again) return tl::unexpected(again.error());
         if (path.bothWays) again = expect::withBothWaysBusy(kb, std::move(*again));
         again->label = stages[i].label;
+        if (stages[i].mtu > 0) again->mtu = stages[i].mtu;
         stages[i] = expect::inPlaceOf(stages[i], std::move(*again));
     }
     // The share of the protocol is a share of what the network carries now.
@@ -122,7 +129,8 @@ Result<expect::Expectation> changedStage(const expect::Expectation& path, std::s
     changed.missing = path.missing;
     changed.mtu = mtu;
     changed.bothWays = path.bothWays;
-    if (auto note = expect::remedyNote(changed); !note.empty()) changed.notes.push_back(std::move(note));
+    if (auto note = expect::unlikeMtuNote(changed); !note.empty()) changed.notes.push_back(std::move(note));
+    expect::addRemedy(changed);
     return changed;
 }
 

@@ -2,12 +2,15 @@
 #include "core/oneline/headline.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include <fmt/format.h>
 
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/formulas/framing.h"
+#include "core/formulas/shared_media.h"
+#include "core/kb/reach_rows.h"
 #include "core/kb/stage_rows.h"
 #include "core/oneline/tokens.h"
 
@@ -46,6 +49,55 @@ Result<Box> boxOf(const std::vector<Token>& words)
     return box;
 }
 
+/// What one client sees, and by which row.
+struct Figures {
+    kb::Band carries;
+    kb::Provenance from;
+    text::Sentence says;
+};
+
+/// The class of power-line gear whose printed figure is nearest.
+const kb::PowerLine* powerLineOf(const kb::KnowledgeBase& kb, BitRate printed)
+{
+    const auto apart = [&](const kb::PowerLine& row) { return std::fabs(std::log(row.printed.in() / printed.in())); };
+    const auto& rows = kb.all<kb::PowerLine>();
+    const auto nearest =
+        std::min_element(rows.begin(), rows.end(), [&](const auto& a, const auto& b) { return apart(a) < apart(b); });
+    return nearest == rows.end() ? nullptr : &*nearest;
+}
+
+/// The generation of coax adapters that is sold under this figure.
+const kb::CoaxGeneration* coaxOf(const kb::KnowledgeBase& kb, BitRate printed)
+{
+    const auto apart = [&](const kb::CoaxGeneration& row) { return std::fabs(std::log(row.mac.in() / printed.in())); };
+    const auto& rows = kb.all<kb::CoaxGeneration>();
+    const auto nearest =
+        std::min_element(rows.begin(), rows.end(), [&](const auto& a, const auto& b) { return apart(a) < apart(b); });
+    return nearest == rows.end() ? nullptr : &*nearest;
+}
+
+/// The same figures as a link or a path gives: see formulas::shared_media.
+Result<Figures> figuresOf(std::string_view by, BitRate printed, std::optional<BitRate> port, const kb::KnowledgeBase& kb)
+{
+    if (by == "radio" || by == "radio-60") {
+        const kb::Factor* share = kb.find<kb::Factor>(by);
+        if (share)
+            return Figures{formulas::radioCarries(kb, printed, by == "radio-60"), share->from,
+                           text::say("headline.share-of-the-phy", "× {} typically, × {} at most",
+                                     text::figure::number(share->value.typical),
+                                     text::figure::number(share->value.high))};
+    }
+    const kb::PowerLine* family = by == "power-line" ? powerLineOf(kb, printed) : nullptr;
+    const kb::CoaxGeneration* generation = by == "coax" ? coaxOf(kb, printed) : nullptr;
+    const kb::Ceiling* row = family       ? formulas::powerLineRow(kb, family->id)
+                             : generation ? formulas::coaxRow(kb, generation->id, port)
+                                          : nullptr;
+    if (!row)
+        return failure(ErrorCode::NotFound,
+                       text::say("headline.no-figures", "headline_shares.csv names “{}”, which has no figures", by));
+    return Figures{row->carries, row->from, text::say("headline.as-measured-of", "as {} do", row->name)};
+}
+
 }  // namespace
 
 Result<Headline> readHeadline(std::string_view line, const kb::KnowledgeBase& kb)
@@ -69,15 +121,13 @@ Result<Headline> readHeadline(std::string_view line, const kb::KnowledgeBase& kb
                                                                "write the figure on the box behind it, such as ") +
                                                          row->id + " 2400"));
     const BitRate one = scaled(*box->printed, 1.0 / box->bands);
-    Headline result{
-        *box->printed, {scaled(one, row->share.low), scaled(one, row->share.typical), scaled(one, row->share.high)},
-        row->name,     {},
-        row->beware,   row->from};
-    result.working = text::say("headline.at-most-usually", "{}{} × {} = {} at most; usually × {} = {}",
+    const auto figures = figuresOf(row->by, one, box->port, kb);
+    if (!figures) return tl::unexpected(figures.error());
+    Headline result{*box->printed, figures->carries, row->name, {}, row->beware, figures->from};
+    result.working = text::say("headline.at-most-usually", "{}{}, {}: typically {}, at most {}",
                                text::figure::rate(*box->printed),
-                               box->bands > 1 ? fmt::format(" ÷ {} bands", box->bands) : std::string(),
-                               text::figure::number(row->share.high), text::figure::rate(result.client.high),
-                               text::figure::number(row->share.typical), text::figure::rate(result.client.typical));
+                               box->bands > 1 ? fmt::format(" ÷ {} bands", box->bands) : std::string(), figures->says,
+                               text::figure::rate(result.client.typical), text::figure::rate(result.client.high));
     if (box->port) {
         const auto wire = formulas::goodput(*box->port);
         if (!wire) return tl::unexpected(wire.error());

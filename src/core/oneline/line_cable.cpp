@@ -37,7 +37,14 @@ std::optional<Token> byUnit(const Token& token)
 /// Words that are accepted and say nothing beyond the medium.
 bool isFiller(std::string_view word)
 {
-    static constexpr std::string_view kWords[] = {"lc", "sc", "st", "mpo", "rj45", "duplex", "passive", "cable", "of"};
+    static constexpr std::string_view kWords[] = {"rj45", "duplex", "passive", "cable", "of"};
+    return std::find(std::begin(kWords), std::end(kWords), word) != std::end(kWords);
+}
+
+/// Connectors of a fibre, as they stand in front of it or behind it.
+bool isConnector(std::string_view word)
+{
+    static constexpr std::string_view kWords[] = {"lc", "sc", "st", "mpo"};
     return std::find(std::begin(kWords), std::end(kWords), word) != std::end(kWords);
 }
 
@@ -95,6 +102,10 @@ private:
     {
         plan::Run& run = m_made.run;
         if (!token.hasValue() && isFiller(token.text)) return std::nullopt;
+        if (!token.hasValue() && isConnector(token.text)) {
+            run.traits.set("ends", token.text);
+            return std::nullopt;
+        }
         const auto trait = takeTrait(byUnit(token).value_or(token), kb::TraitOwner::Run, run.traits, m_kb);
         if (!trait) return trait.error();
         if (*trait) return std::nullopt;

@@ -115,6 +115,13 @@ Result<expect::Stage> makeSerial(const Assembly& line)
     return expect::serialStage(steps);
 }
 
+PathPart bothWaysPart()
+{
+    PathPart part;
+    part.bothWays = true;
+    return part;
+}
+
 }  // namespace
 
 Result<std::optional<PathPart>> readCopyPart(const Words& words, const kb::KnowledgeBase& kb)
@@ -125,7 +132,7 @@ Result<std::optional<PathPart>> readCopyPart(const Words& words, const kb::Knowl
     if (first.text == "both-ways")
         return words.size() > 1
                    ? Result<std::optional<PathPart>>(tl::unexpected(unknownWord(words[1], "both-ways", "nothing")))
-                   : PathPart{Turn::Path, {}, {}, true};
+                   : bothWaysPart();
     const kb::FileShare* share = kb::fileShareAt(kb, first.text, gigabits(1));
     if (!share && first.text != "serial") return std::optional<PathPart>();
     if (words.size() > 1)
@@ -134,7 +141,9 @@ Result<std::optional<PathPart>> readCopyPart(const Words& words, const kb::Knowl
                         text::say("path-copy.nothing-signing-and-encryption",
                                   "nothing; signing and encryption are stages of their own such as smb-sign-hmac")));
     if (!share) return PathPart{Turn::Tool, {}, &makeSerial};
-    return PathPart{Turn::Share, {}, [id = share->id](const Assembly& line) { return makeShare(line, id); }};
+    PathPart part{Turn::Share, {}, [id = share->id](const Assembly& line) { return makeShare(line, id); }};
+    part.isRemoteMemory = share->isRemoteMemory;
+    return part;
 }
 
 }  // namespace sokudo::oneline

@@ -79,6 +79,11 @@ Result<void> readDiskWord(const Token& token, const kb::KnowledgeBase& kb, DiskO
         kind = fmt::format("nvme{}{}", bus->generation, kind.ends_with("-qlc") ? "-qlc" : "");
         if (bus->lanes < 4) disk.narrow = bus;
     } else if (isFactor(kb, token, "disk")) disk.factors.push_back(token.text);
+    else if (token.text == "reads" || token.text == "writes") {
+        const auto own = payloadRateOf(token);
+        if (!own) return tl::unexpected(own.error());
+        (token.text == "reads" ? disk.group.reads : disk.group.writes) = *own;
+    }
     else if (token.text == "copy" && token.hasValue()) {
         disk.copy = sizeOf(token.value);
         if (!disk.copy)
@@ -93,7 +98,8 @@ Result<void> readDiskWord(const Token& token, const kb::KnowledgeBase& kb, DiskO
         return tl::unexpected(unknownWord(
             token, "a disk",
             text::say("path-host.a-level-such-as",
-                      "a level such as raid6, for nvme its bus such as 4.0x4, copy=500gb, aged, fragmented, "
+                      "a level such as raid6, for nvme its bus such as 4.0x4, your own figures reads=450mb/s and "
+                      "writes=300mb/s, copy=500gb, aged, fragmented, "
                       "degraded, rebuilding, inner, checksums, disk-encryption, and for a hard disk fill=75%")));
     return {};
 }
@@ -150,8 +156,8 @@ Result<std::optional<PathPart>> readBus(const Words& words)
                                                                "write generation and lanes, such as pcie 3.0 x8")));
     return PathPart{
         Turn::Path, {}, [bus = *bus, maxPayload, isUplink](const Assembly& line) {
-            if (isUplink) return expect::uplinkStage(line.kb, {bus.generation, bus.lanes, maxPayload});
-            return expect::slotStage(line.kb, plan::Slot{{}, {}, "1", bus.generation, bus.lanes}, maxPayload);
+            if (isUplink) return expect::uplinkStage(line.kb, {bus.generation, bus.lanes, maxPayload, line.mtu});
+            return expect::slotStage(line.kb, plan::Slot{{}, {}, "1", bus.generation, bus.lanes}, line.mtu, maxPayload);
         }};
 }
 

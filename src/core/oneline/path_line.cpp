@@ -7,6 +7,7 @@
 
 #include "core/base/sentence.h"
 #include "core/expect/both_ways.h"
+#include "core/expect/packet_size.h"
 #include "core/expect/remedy.h"
 #include "core/kb/host_rows.h"
 #include "core/kb/stage_rows.h"
@@ -45,6 +46,21 @@ void nameStages(std::vector<expect::Stage>& stages)
     }
 }
 
+/// "10GB/s" is bytes, and a link is named in bits; own figures may be either.
+std::optional<Error> bytesForBits(const Words& words)
+{
+    for (const Token& word : words) {
+        const bool isOwn = word.text == "reads" || word.text == "writes" || word.text == "gives";
+        const bool isBytes = word.typed.ends_with("B/s") && !word.typed.empty() && word.typed.front() >= '0' &&
+                             word.typed.front() <= '9';
+        if (isOwn || !isBytes) continue;
+        return pointAt(word, text::say("path-line.bytes-for-bits",
+                                       "B stands for bytes, and links are named in bits: write 10g for 10 Gb/s; 1.25 "
+                                       "GB/s are 10 Gb/s"));
+    }
+    return std::nullopt;
+}
+
 }  // namespace
 
 Error unknownWord(const Token& token, std::string_view partName, const text::Sentence& known)
@@ -69,7 +85,8 @@ Result<PathPart> readPathPart(const Words& words, const kb::KnowledgeBase& kb)
         if (!part) return tl::unexpected(part.error());
         if (!*part) continue;
         for (auto word = words.begin(); word != words.end(); ++word)
-            if (std::any_of(words.begin(), word, [&](const Token& before) { return before.text == word->text; }))
+            if (word->text != "tunnel" &&
+                std::any_of(words.begin(), word, [&](const Token& before) { return before.text == word->text; }))
                 return tl::unexpected(pointAt(*word, text::say("path-line.this-stands-twice-in",
                                                                "this stands twice in one stage; keep one of them")));
         return std::move(**part);
@@ -93,6 +110,7 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
                 text::say("path-line.a-stage-between-two",
                           "a stage between two | is empty; write stages such as nvme | pcie 3.0 x4 | 10g | smb"),
                 fmt::format("character {}", piece.offset + 1));
+        if (auto error = bytesForBits(words)) return tl::unexpected(std::move(*error));
         auto part = readPathPart(words, kb);
         if (!part) return tl::unexpected(part.error());
         if (part->mtu) mtu = mtu ? std::min(*mtu, *part->mtu) : *part->mtu;
@@ -103,13 +121,21 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
     const auto source = std::find_if(read.begin(), read.end(),
                                      [](const PathPart& part) { return part.turn == Turn::Path && part.make; }) -
                         read.begin();
-    const bool bothWays = std::any_of(read.begin(), read.end(), [](const PathPart& part) { return part.bothWays; });
+    const auto isAny = [&](bool PathPart::*is) {
+        return std::any_of(read.begin(), read.end(), [is](const PathPart& part) { return part.*is; });
+    };
+    const bool bothWays = isAny(&PathPart::bothWays), isRemoteMemory = isAny(&PathPart::isRemoteMemory);
+    std::string leftOut;
     std::vector<expect::Stage> stages;
     for (Turn turn : {Turn::Path, Turn::Share, Turn::Copy, Turn::Tool})
         for (std::size_t i = 0; i < read.size(); ++i) {
             if (read[i].turn != turn || !read[i].make) continue;
             auto stage = read[i].make({kb, mtu.value_or(1500), static_cast<std::ptrdiff_t>(i) == source, stages});
             if (!stage) return tl::unexpected(pointAt(firsts[i], stage.error().what));
+            if (isRemoteMemory && stage->kind == expect::StageKind::Processor) {
+                leftOut = stage->detail;
+                continue;
+            }
             stages.push_back(bothWays && turn == Turn::Path ? expect::withBothWaysBusy(kb, std::move(*stage))
                                                             : std::move(*stage));
         }
@@ -117,7 +143,13 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
     auto result = expect::settle(std::move(stages));
     result.mtu = mtu.value_or(1500);
     result.bothWays = bothWays;
-    if (auto note = expect::remedyNote(result); !note.empty()) result.notes.push_back(std::move(note));
+    if (!leftOut.empty())
+        result.notes.push_back(text::say("path-line.remote-memory-access",
+                                         "remote memory access: the cards move the data, and the processor ({}) does "
+                                         "not limit it",
+                                         leftOut));
+    if (auto note = expect::unlikeMtuNote(result); !note.empty()) result.notes.push_back(std::move(note));
+    expect::addRemedy(result);
     return result;
 }
 

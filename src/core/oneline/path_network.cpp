@@ -14,7 +14,7 @@ namespace sokudo::oneline {
 namespace {
 
 constexpr text::Line kLinkWords{"path-network.words-of-a-link",
-                                "mtu=9000, ipv6, udp, rdma, vlan, no-timestamps, tunnel=vxlan"};
+                                "mtu=9000, ipv6, udp, udp=1200, rdma, vlan, no-timestamps, tunnel=vxlan"};
 
 /// Reads a word that says how packets are framed; false: it is another word.
 Result<bool> readFraming(const Token& token, const kb::KnowledgeBase& kb, formulas::Framing& framing,
@@ -26,7 +26,13 @@ Result<bool> readFraming(const Token& token, const kb::KnowledgeBase& kb, formul
         (token.text == "mtu" ? mtu.emplace() : framing.vlanTags) = *whole;
     } else if (token.text == "vlan") framing.vlanTags = 1;
     else if (token.text == "ipv6") framing.ipv6 = true;
-    else if (token.text == "udp") framing.transport = formulas::Transport::Udp;
+    else if (token.text == "udp") {
+        framing.transport = formulas::Transport::Udp;
+        if (!token.hasValue()) return true;
+        const auto bytes = wholeNumber(token, 1, 65507);
+        if (!bytes) return tl::unexpected(bytes.error());
+        framing.payload = *bytes;
+    }
     else if (token.text == "notimestamps" || token.text == "no-timestamps") framing.timestamps = false;
     else if (token.text == "tunnel") {
         const kb::Encapsulation* row = kb.find<kb::Encapsulation>(token.value);
@@ -52,9 +58,14 @@ Result<std::optional<PathPart>> readLink(BitRate rate, const Words& words, const
         if (!read) return tl::unexpected(read.error());
         if (!*read) return tl::unexpected(unknownWord(words[i], "a link", kLinkWords));
     }
-    part.make = [rate, framing](const Assembly& line) mutable {
+    part.isRemoteMemory = framing.transport == formulas::Transport::Rdma;
+    part.isMtuStated = part.mtu.has_value();
+    part.mtu = part.mtu.value_or(kUsualMtu);
+    part.make = [rate, framing, own = *part.mtu](const Assembly& line) mutable {
         framing.mtu = line.mtu;
-        return expect::linkStage(line.kb, rate, framing);
+        auto stage = expect::linkStage(line.kb, rate, framing);
+        if (stage) stage->mtu = own;
+        return stage;
     };
     return part;
 }
@@ -99,9 +110,13 @@ Result<std::optional<PathPart>> readBond(const Words& words, const kb::Knowledge
         }
     }
     if (members == 0) return tl::unexpected(pointAt(words.front(), std::string(kHow)));
-    part.make = [=](const Assembly& line) mutable {
+    part.isMtuStated = part.mtu.has_value();
+    part.mtu = part.mtu.value_or(kUsualMtu);
+    part.make = [=, own = *part.mtu](const Assembly& line) mutable {
         framing.mtu = line.mtu;
-        return expect::bondStage(line.kb, members, each, framing, flows, spread);
+        auto stage = expect::bondStage(line.kb, members, each, framing, flows, spread);
+        if (stage) stage->mtu = own;
+        return stage;
     };
     return part;
 }
@@ -109,9 +124,9 @@ Result<std::optional<PathPart>> readBond(const Words& words, const kb::Knowledge
 /// "internet 1g fibre-plan busy-hour"
 Result<std::optional<PathPart>> readInternet(const Words& words, const kb::KnowledgeBase& kb)
 {
-    std::optional<BitRate> plan;
-    std::optional<BitRate> upload;
+    std::optional<BitRate> plan, upload, gives;
     std::string overshoot = "any-plan";
+    formulas::Framing inside;
     expect::Factors factors;
     for (std::size_t i = 1; i < words.size(); ++i) {
         if (words[i].text == "upload") {
@@ -119,20 +134,31 @@ Result<std::optional<PathPart>> readInternet(const Words& words, const kb::Knowl
             if (!upload)
                 return tl::unexpected(pointAt(words[i], text::say("path-network.write-the-rate-of",
                                                                   "write the rate of the way up, such as upload=20m")));
+        } else if (words[i].text == "gives") {
+            const auto own = payloadRateOf(words[i]);
+            if (!own) return tl::unexpected(own.error());
+            gives = *own;
+        } else if (words[i].text == "tunnel") {
+            std::optional<int> none;
+            if (const auto read = readFraming(words[i], kb, inside, none); !read) return tl::unexpected(read.error());
         } else if (const auto rate = rateOf(words[i].text)) plan = rate;
         else if (!isFactor(kb, words[i], "internet"))
             return tl::unexpected(
                 unknownWord(words[i], "an internet plan",
                             text::say("path-network.its-rate-upload-m",
-                                      "its rate, upload=20m, fibre-plan, cable-plan, any-plan, busy-hour")));
+                                      "its rate, upload=20m, gives=1.3g, tunnel=udp-tunnel, fibre-plan, cable-plan, any-plan, "
+                                      "busy-hour")));
         else if (words[i].text.ends_with("-plan")) overshoot = words[i].text;
         else factors.push_back(words[i].text);
     }
     if (!plan)
         return tl::unexpected(pointAt(words.front(), text::say("path-network.write-the-rate-of-2",
                                                                "write the rate of the plan, such as internet 1g")));
-    return PathPart{Turn::Path, {}, [=](const Assembly& line) {
-                        return expect::internetStage(line.kb, *plan, overshoot, factors, upload);
+    return PathPart{Turn::Path, kUsualMtu, [=](const Assembly& line) -> Result<expect::Stage> {
+                        if (gives) return expect::ownInternetStage(*gives);
+                        auto stage = expect::internetStage(line.kb, *plan, overshoot, factors, upload);
+                        if (stage && inside.shorterBy > 0) *stage = expect::inTunnel(std::move(*stage), inside);
+                        return stage;
                     }};
 }
 
@@ -233,7 +259,7 @@ Result<std::optional<PathPart>> readRadio(const Words& words, const kb::Knowledg
         return tl::unexpected(pointAt(
             words.front(),
             text::say("path-network.write-the-phy-rate", "write the PHY rate of the radio, such as radio 2402m")));
-    return PathPart{Turn::Path, {}, [=](const Assembly& line) -> Result<expect::Stage> {
+    return PathPart{Turn::Path, kUsualMtu, [=](const Assembly& line) -> Result<expect::Stage> {
                         auto stage = expect::radioShareStage(line.kb, *phy);
                         if (!stage) return stage;
                         if (const auto error = expect::applyFactors(line.kb, factors, "radio", *stage))
@@ -246,9 +272,10 @@ Result<std::optional<PathPart>> readRadio(const Words& words, const kb::Knowledg
 Result<std::optional<PathPart>> readCeiling(const kb::Ceiling& row, const Words& words, const kb::KnowledgeBase& kb)
 {
     expect::Factors factors;
-    std::optional<BitRate> phy;
+    std::optional<BitRate> phy, back, gives;
     int stations = 1, nodes = 2;
     const bool isCoax = row.kind == "coax";
+    const bool isMedium = isCoax || row.kind == "power-line" || row.kind == "radio" || row.kind == "cable";
     for (std::size_t i = 1; i < words.size(); ++i) {
         if (isCoax && words[i].text == "nodes") {
             const auto whole = wholeNumber(words[i], 2, 16);
@@ -256,8 +283,14 @@ Result<std::optional<PathPart>> readCeiling(const kb::Ceiling& row, const Words&
             nodes = *whole;
             continue;
         }
-        if (isCoax && words[i].text == "phy" && rateOf(words[i].value)) {
-            phy = rateOf(words[i].value);
+        if (isCoax && (words[i].text == "phy" || words[i].text == "phy-back") && rateOf(words[i].value)) {
+            (words[i].text == "phy" ? phy : back) = rateOf(words[i].value);
+            continue;
+        }
+        if (words[i].text == "gives") {
+            const auto own = payloadRateOf(words[i]);
+            if (!own) return tl::unexpected(own.error());
+            gives = *own;
             continue;
         }
         if (words[i].text == "stations" && row.both) {
@@ -273,16 +306,23 @@ Result<std::optional<PathPart>> readCeiling(const kb::Ceiling& row, const Words&
         std::vector<std::string> known;
         for (const kb::StageFactor& one : kb.all<kb::StageFactor>())
             if (one.stage == row.kind) known.push_back(one.id);
-        if (isCoax) known.insert(known.end(), {"phy=3.1g", "nodes=3"});
-        return tl::unexpected(unknownWord(words[i], row.name, known.empty() ? "nothing" : text::joined(known, ", ")));
+        if (isCoax) known.insert(known.end(), {"phy=3.1g", "phy-back=2.0g", "nodes=3"});
+        if (isMedium) known.emplace_back("gives=0.9g");
+        const bool isGeneration = row.kind == "radio" && text::parseNumber(words[i].text).has_value();
+        text::Sentence list = known.empty() ? text::Sentence("nothing") : text::Sentence(text::joined(known, ", "));
+        if (isGeneration)
+            list += text::say("path-network.a-generation-is-part", "; a generation is part of the word: wifi{}-2x2-80",
+                              words[i].text);
+        return tl::unexpected(unknownWord(words[i], row.name, list));
     }
     return PathPart{
-        Turn::Path,
-        {},
-        [id = row.id, factors, stations, isCoax, phy, nodes](const Assembly& line) -> Result<expect::Stage> {
+        Turn::Path, isMedium ? std::optional(kUsualMtu) : std::nullopt,
+        [id = row.id, factors, stations, isCoax, phy, back, nodes, gives](const Assembly& line) -> Result<expect::Stage> {
             auto stage =
-                isCoax ? expect::coaxStage(line.kb, id, phy, nodes) : expect::ceilingStage(line.kb, id, factors);
-            return stage ? inTurns(std::move(*stage), stations) : stage;
+                isCoax ? expect::coaxStage(line.kb, id, phy, nodes, back) : expect::ceilingStage(line.kb, id, factors);
+            if (!stage) return stage;
+            if (gives) return expect::withOwnFigure(std::move(*stage), *gives);
+            return inTurns(std::move(*stage), stations);
         }};
 }
 
@@ -296,6 +336,10 @@ Result<std::optional<PathPart>> readNetworkPart(const Words& words, const kb::Kn
     if (first == "window" || first == "loss") return readTransport(words);
     if (first == "radio") return readRadio(words, kb);
     if (const kb::Ceiling* row = kb.find<kb::Ceiling>(first)) return readCeiling(*row, words, kb);
+    if (text::parseNumber(first))
+        return tl::unexpected(pointAt(words.front(), text::say("path-network.say-the-unit",
+                                                               "say the unit of the rate: {}g for {} Gb/s", first,
+                                                               first)));
     const bool looksLikeRate = !first.empty() && first.front() >= '0' && first.front() <= '9';
     if (const auto rate = looksLikeRate ? rateOf(first) : std::nullopt) return readLink(*rate, words, kb);
     return std::optional<PathPart>();

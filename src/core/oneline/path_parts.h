@@ -17,15 +17,20 @@ struct Assembly {
     const std::vector<expect::Stage>& result;  ///< the stages before it, in the order of their turns
 };
 
+/// What Ethernet and every shared medium is set to unless it is told otherwise.
+inline constexpr int kUsualMtu = 1500;
+
 /// When a part is reckoned: a share counts what links carry, small files count the share, a serial tool counts all of
 /// it.
 enum class Turn { Path, Share, Copy, Tool };
 
 struct PathPart {
     Turn turn = Turn::Path;
-    std::optional<int> mtu;                                      ///< a link may state one; the least counts for all
+    std::optional<int> mtu;  ///< of a link or a medium: what it is set to; the least of the path counts for all
     std::function<Result<expect::Stage>(const Assembly&)> make;  ///< empty: the part makes no stage
-    bool bothWays = false;                                       ///< everything on the path is as busy the other way
+    bool isMtuStated = false;  ///< the line says it; else it is the usual one
+    bool bothWays = false;        ///< everything on the path is as busy the other way
+    bool isRemoteMemory = false;  ///< the cards move the data: no processor counts
 };
 
 using Words = std::vector<Token>;

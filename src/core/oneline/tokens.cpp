@@ -48,6 +48,7 @@ bool isKeyword(const std::string& word)
 struct Word {
     std::string text;
     std::size_t at = 0;
+    std::string typed;  ///< the same letter by letter, in the case it was typed
 };
 
 /// Whether the blanks at `at` stand beside a sign that binds what is left and right of it; moves to what follows.
@@ -69,7 +70,7 @@ std::vector<Word> plainWords(std::string_view part)
             ++i;
             continue;
         }
-        Word word{{}, i};
+        Word word{{}, i, {}};
         while (i < part.size() && part[i] != ',') {
             if (isBlank(part[i])) {
                 if (!bridgesBlanks(part, i, word.text)) break;
@@ -78,6 +79,7 @@ std::vector<Word> plainWords(std::string_view part)
             // The multiplication sign is two bytes in UTF-8.
             const bool times = part.substr(i).starts_with("\xC3\x97");
             word.text.push_back(times ? 'x' : ascii::lower(part[i]));
+            word.typed.push_back(times ? 'x' : part[i]);
             i += times ? 2 : 1;
         }
         words.push_back(std::move(word));
@@ -91,9 +93,12 @@ std::vector<Token> tokens(std::string_view part, std::size_t offset)
 {
     std::vector<Word> joined;
     for (Word& word : plainWords(part)) {
-        if (!joined.empty() && continues(joined.back().text, word.text)) joined.back().text += word.text;
-        else if (!joined.empty() && isKeyword(joined.back().text)) joined.back().text += "=" + word.text;
-        else joined.push_back(std::move(word));
+        const bool isKey = !joined.empty() && isKeyword(joined.back().text);
+        if (isKey || (!joined.empty() && continues(joined.back().text, word.text))) {
+            const char* between = isKey ? "=" : "";
+            joined.back().text += between + word.text;
+            joined.back().typed += between + word.typed;
+        } else joined.push_back(std::move(word));
     }
     std::vector<Token> result;
     for (const Word& word : joined) {
@@ -104,6 +109,9 @@ std::vector<Token> tokens(std::string_view part, std::size_t offset)
                 Token token;
                 token.text = piece.substr(0, equals);
                 if (equals != std::string::npos) token.value = piece.substr(equals + 1);
+                const std::size_t from = at - word.at;
+                token.typed = word.typed.substr(from + (equals != std::string::npos ? equals + 1 : 0),
+                                                equals != std::string::npos ? piece.size() - equals - 1 : piece.size());
                 token.position = static_cast<int>(offset + at) + 1;
                 result.push_back(std::move(token));
             }
@@ -229,6 +237,42 @@ std::optional<BitRate> rateOf(std::string_view word)
         if (number && *number > 0 && *number * factor <= 1.6e12) return BitRate::of(*number * factor);
     }
     return std::nullopt;
+}
+
+namespace {
+
+/// 450 and "MB" of "450MB/s"; the unit without its "/s".
+struct Written {
+    double number = 0;
+    std::string_view unit;
+};
+std::optional<Written> writtenOf(std::string_view typed)
+{
+    std::size_t digits = 0;
+    while (digits < typed.size() && (isDigit(typed[digits]) || typed[digits] == '.')) ++digits;
+    const auto number = text::parseNumber(typed.substr(0, digits));
+    if (!number || *number <= 0) return std::nullopt;
+    std::string_view unit = typed.substr(digits);
+    if (unit.ends_with("/s")) unit.remove_suffix(2);
+    return Written{*number, unit};
+}
+
+}  // namespace
+
+Result<BitRate> payloadRateOf(const Token& token)
+{
+    static constexpr std::pair<std::string_view, double> kUnits[] = {
+        {"kB", 8e3}, {"KB", 8e3}, {"MB", 8e6},   {"GB", 8e9},   {"KiB", 8 * 1024.0}, {"MiB", 8 * 1048576.0},
+        {"g", 1e9},  {"m", 1e6},  {"Gb", 1e9},   {"Mb", 1e6},   {"GiB", 8 * 1073741824.0},
+        {"G", 1e9},  {"M", 1e6},  {"gbit", 1e9}, {"mbit", 1e6}, {"Gbit", 1e9},       {"Mbit", 1e6}};
+    if (const auto written = writtenOf(token.typed))
+        for (const auto& [unit, factor] : kUnits)
+            if (written->unit == unit && written->number * factor <= 1.6e12)
+                return BitRate::of(written->number * factor);
+    return tl::unexpected(pointAt(
+        token, text::say("tokens.write-a-rate-with-unit",
+                         "write a rate with its unit: {}=450MB/s for bytes, {}=3.6g for bits", token.text,
+                         token.text)));
 }
 
 std::optional<BusWord> busOf(std::string_view word)

@@ -17,7 +17,8 @@ namespace sokudo::oneline {
 struct Token {
     std::string text;  ///< the key where there is a value
     std::string value;
-    int position = 0;  ///< character in the line, from 1
+    int position = 0;       ///< character in the line, from 1
+    std::string typed = {};  ///< the value, or the word without one, as it was typed: "450MB/s"
     bool hasValue() const { return !value.empty(); }
 };
 
@@ -44,6 +45,9 @@ Result<int> wholeNumber(const Token&, int least, int most);
 std::optional<Length> lengthOf(std::string_view word);
 /// "10g", "2.5g", "100m" (megabit), "10gbit", or a bare number of Gb/s.
 std::optional<BitRate> rateOf(std::string_view word);
+/// A word whose value is a rate of payload: "450mb/s" and "1.2gb/s" are megabytes and gigabytes where they are typed
+/// with a large B ("450MB/s"); "1.3g" is bits. @error BadInput  names both ways to write it
+Result<BitRate> payloadRateOf(const Token&);
 /// "64kib", "500gb", "3gib": bytes, decimal or binary.
 std::optional<DataSize> sizeOf(std::string_view word);
 /// "20ms", "300us", "1.5s".

@@ -47,6 +47,9 @@ constexpr Hint kHints[] = {
     {"lacp", {"word-hints.links-that-act-as", "links that act as one are written bond=ports at the end"}},
     {"lag", {"word-hints.links-that-act-as-2", "links that act as one are written bond=ports at the end"}},
     {"vpn", {"word-hints.a-tunnel-is-written", "a tunnel is written tunnel=udp-tunnel, tunnel=esp-gcm and so on"}},
+    {"lan", {"word-hints.a-rate-of-a-link", "a link is written by its rate: 10g"}},
+    {"wifi6", {"word-hints.radio-by-its-row", "radio is written wifi6-2x2-80, wifi6-2x2-160 or radio 2402m"}},
+    {"wifi7", {"word-hints.radio-by-its-row-2", "radio is written wifi7-2x2-160, wifi7-2x2-320 or radio 2882m"}},
     {"pin", {"word-hints.a-fault-of-the", "a fault of the wires is written wiremap=open-cd, wiremap=split and so on"}},
 };
 
@@ -67,6 +70,9 @@ text::Sentence hintFor(std::string_view word)
 {
     for (const Hint& hint : kHints)
         if (hint.word == word) return text::Sentence("; ") + hint.says;
+    if (word.size() >= 2 && word.back() == 'x' && isFigure(word.substr(0, word.size() - 1)))
+        return text::say("word-hints.disks-are-written-2", "; several disks are written hdd*{} raid5",
+                         word.substr(0, word.size() - 1));
     if (isFigure(word))
         return text::say("word-hints.a-length-is-written",
                          "; a length is written {}m, several rates with + between: rates=10+5", word);

@@ -70,6 +70,19 @@ auto lanes(const char* field, int value)
     };
 }
 
+auto payload(int bytes)
+{
+    return [=]() -> Problem {
+        constexpr std::array kKnown{0, 128, 256, 512, 1024, 2048, 4096};
+        if (std::find(kKnown.begin(), kKnown.end(), bytes) != kKnown.end()) return {};
+        return problem("max_payload_bytes",
+                       text::say("checks.is-no-payload-size",
+                                 "{} is no payload size: 128, 256, 512, 1024, 2048 or 4096 bytes, and 0 where it was "
+                                 "not read",
+                                 bytes));
+    };
+}
+
 auto rate(const char* field, const std::optional<BitRate>& value)
 {
     return [field, &value]() -> Problem {
@@ -117,6 +130,9 @@ Problem problemOfDisks(const DiskGroup& group, std::size_t i)
     if (group.count < 1 || group.count > 999)
         return FieldProblem{at("disks", i, "count"),
                             text::say("checks.lies-outside-to-2", "{} lies outside 1 to 999", group.count)};
+    for (const auto& [key, rate] : {std::pair{"reads_bps", group.reads}, {"writes_bps", group.writes}})
+        if (rate)
+            if (const auto what = problemOfRate(*rate)) return FieldProblem{at("disks", i, key), *what};
     return {};
 }
 
@@ -127,7 +143,9 @@ std::string fieldWords(const std::string& field)
     static const std::map<std::string, std::string> kWords{
         {"mtu_bytes", "MTU"},          {"cage", "kind of socket"}, {"length_m", "length"},      {"wanted_bps", "wish"},
         {"forced_bps", "forced rate"}, {"rates_bps", "rates"},     {"asks_bps", "wanted rate"}, {"size_bytes", "size"},
-        {"per_week", "number a week"}, {"clock_ghz", "clock"},     {"gauge_awg", "gauge"},      {"leg", "lane"}};
+        {"per_week", "number a week"},
+        {"reads_bps", "own reading rate"}, {"writes_bps", "own writing rate"}, {"max_payload_bytes", "payload size"},
+        {"clock_ghz", "clock"},     {"gauge_awg", "gauge"},      {"leg", "lane"}};
     const auto worded = [](const std::string& key) {
         const auto at = kWords.find(key);
         if (at != kWords.end()) return at->second;
@@ -185,7 +203,7 @@ Problem problemOf(const Slot& slot)
                        free("card.name", slot.card->name));
     };
     return firstOf(name("name", slot.name, "1"), within("generation", slot.generation, 0, 7),
-                   lanes("lanes", slot.lanes), lanes("shape", slot.shape), card);
+                   lanes("lanes", slot.lanes), lanes("shape", slot.shape), payload(slot.maxPayload), card);
 }
 
 Problem problemOf(const Port& port)

@@ -55,7 +55,9 @@ struct HostProcessor {
 struct DiskGroup {
     std::string kind;  ///< id in disks.csv
     int count = 1;
-    std::string level;  ///< id in arrays.csv; empty: a single disk
+    std::string level;                      ///< id in arrays.csv; empty: a single disk
+    std::string name;                       ///< "tank"; empty: told by its kind
+    std::optional<BitRate> reads, writes;   ///< the owner's own figures of the whole group; they overrule the tables
     friend bool operator==(const DiskGroup&, const DiskGroup&) = default;
 };
 
@@ -90,6 +92,7 @@ struct Slot {
     int generation = 0;
     int lanes = 0;         ///< wired electrically
     int shape = 0;         ///< lanes the connector could hold
+    int maxPayload = 0;    ///< bytes of a bus packet, 128 to 4096, as the system shows it; 0: usual for the generation
     bool chipset = false;  ///< shares the chipset uplink
     std::optional<Card> card;
     friend bool operator==(const Slot&, const Slot&) = default;

@@ -6,7 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
-#include "core/measure/statistics.h"
+#include "core/diagnose/standing.h"
 
 namespace sokudo::report {
 namespace {
@@ -67,22 +67,24 @@ std::string pathTitle(const plan::Plan& plan, plan::DeviceId from, plan::DeviceI
 
 std::string expectationSentence(const expect::Expectation& path)
 {
-    if (path.isEmpty()) return "nothing is known of this path yet";
+    if (path.isEmpty()) return "Nothing is known of this path yet";
     const auto& stages = path.stages;
     std::string result =
-        fmt::format("expected {} to {}, usually {}, held by {}", text::rate(path.expected.low, 3),
-                    text::rate(path.expected.high, 3), text::rate(path.expected.typical, 3), stages[path.binding].name);
-    if (path.next)
-        result += fmt::format("; {} comes next at {}", stages[*path.next].name,
+        fmt::format("Limited by {}: typically {} ({} to {})", stages[path.binding].name,
+                    text::rate(path.expected.typical, 3), text::rate(path.expected.low, 3),
+                    text::rate(path.expected.high, 3));
+    if (path.next) {
+        result += fmt::format(". Next limit: {} at {}", stages[*path.next].name,
                               text::rate(stages[*path.next].carries.typical, 3));
-    if (!path.near.empty())
-        result += fmt::format(
-            "; {} {} within a tenth of it: mending one alone gains little",
-            path.near.size() == 1 ? stages[path.near.front()].name : fmt::format("{} stages", path.near.size()),
-            path.near.size() == 1 ? "lies" : "lie");
-    else if (const auto gain = path.gain(); gain && *gain > 0)
-        result += *gain < 1 ? fmt::format(", {:.0f}{}% more", 100 * *gain, text::kThin)
-                            : fmt::format(", {} times as much", text::number(1 + *gain, 3));
+        const auto gain = path.gain();
+        if (!path.near.empty()) result += ", so fixing only one of them gains little";
+        else if (gain && *gain > 0)
+            result += *gain < 1 ? fmt::format(", {:.0f}{}% more", 100 * *gain, text::kThin)
+                                : fmt::format(", {} times as much", text::number(1 + *gain, 3));
+    }
+    if (path.bindingLow != path.binding || path.bindingHigh != path.binding)
+        result += fmt::format(". At worst limited by {}, at best by {}", stages[path.bindingLow].name,
+                              stages[path.bindingHigh].name);
     return result;
 }
 
@@ -104,7 +106,7 @@ std::vector<Block> projectReport(const ReportInput& in)
             const measure::Trial& last = in.path->trials.back();
             blocks.push_back(Paragraph{fmt::format(
                 "Last measured {}: {}, {}.", measure::momentText(last.at), text::rate(measure::eachWay(last).value, 3),
-                code(measure::standing(measure::eachWay(last).value, in.path->expectation.expected)))});
+                diagnose::text(diagnose::standing(measure::eachWay(last), in.path->expectation)))});
         }
     }
     blocks.push_back(Heading{"Links, worst first", 2});

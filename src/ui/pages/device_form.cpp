@@ -57,6 +57,24 @@ private:
     QComboBox *m_place, *m_role, *m_fedBy;
 };
 
+std::string megabytesText(const std::optional<BitRate>& rate)
+{
+    return rate ? text::number(rate->in() / 8e6) : std::string();
+}
+
+/// A figure that nobody typed stays as it is, to the last digit. False where the text is no figure.
+bool readRate(const QLineEdit* edit, const std::optional<BitRate>& before, std::optional<BitRate>& into)
+{
+    into = before;
+    if (!isTyped(edit)) return true;
+    into.reset();
+    if (edit->text().trimmed().isEmpty()) return true;
+    const auto megabytes = text::parseNumber(fromQt(edit->text().trimmed()));
+    if (!megabytes || *megabytes <= 0) return false;
+    into = BitRate::of(*megabytes * 8e6);
+    return true;
+}
+
 /// Its processor, disks and file share.
 class Machine {
 public:
@@ -71,6 +89,9 @@ public:
         m_disks = choice(form, "Disks", named(kb.all<kb::Disk>()), disk.kind, "none, or not known");
         m_count = number(form, "How many", disk.count, 1, 99);
         m_level = choice(form, "Array", named(kb.all<kb::ArrayLevel>()), disk.level.empty() ? "single" : disk.level);
+        m_diskName = line(form, "Name of the disks", disk.name, "tank");
+        m_reads = line(form, "They read, MB/s", megabytesText(disk.reads), "own figure, such as 450");
+        m_writes = line(form, "They write, MB/s", megabytesText(disk.writes), "own figure");
         m_share = choice(form, "File share", fileShares(kb), device.fileShare, "none");
         for (std::size_t i = 1; i < device.disks.size(); ++i) {
             const plan::DiskGroup& group = device.disks[i];
@@ -93,16 +114,22 @@ public:
         }
         // The form shows the first group; the others stay as they are.
         if (!device.disks.empty()) device.disks.erase(device.disks.begin());
-        if (const std::string kind = chosen(m_disks); !kind.empty())
-            device.disks.insert(device.disks.begin(), {kind, m_count->value(),
-                                                       chosen(m_level) == "single" ? std::string() : chosen(m_level)});
+        if (const std::string kind = chosen(m_disks); !kind.empty()) {
+            plan::DiskGroup group{kind, m_count->value(),
+                                  chosen(m_level) == "single" ? std::string() : chosen(m_level),
+                                  fromQt(m_diskName->text().trimmed()), {}, {}};
+            const plan::DiskGroup before = base.disks.empty() ? plan::DiskGroup{} : base.disks.front();
+            if (!readRate(m_reads, before.reads, group.reads) || !readRate(m_writes, before.writes, group.writes))
+                return false;
+            device.disks.insert(device.disks.begin(), std::move(group));
+        }
         device.fileShare = chosen(m_share);
         return true;
     }
 
 private:
     QComboBox *m_processor, *m_disks, *m_level, *m_share;
-    QLineEdit* m_clock;
+    QLineEdit *m_clock, *m_diskName, *m_reads, *m_writes;
     QSpinBox *m_cores, *m_count;
 };
 

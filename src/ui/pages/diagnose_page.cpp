@@ -55,6 +55,14 @@ QVBoxLayout* scrollingColumn(QHBoxLayout* into, const QString& heading, const QS
     return result;
 }
 
+QHBoxLayout* cautionLine(const QString& text)
+{
+    auto* line = new QHBoxLayout;
+    line->addWidget(new VerdictMark(Verdict::Unsafe), 0, Qt::AlignTop);
+    line->addWidget(label(text, "caution", true), 1);
+    return line;
+}
+
 }  // namespace
 
 DiagnosePage::DiagnosePage(app::DiagnosePresenter& presenter, app::PathPresenter& path, QWidget* parent)
@@ -130,12 +138,16 @@ void DiagnosePage::fillEvidence()
         auto* layout = new QHBoxLayout(line);
         layout->setContentsMargins(0, 0, 0, 0);
         layout->setSpacing(8);
-        auto* yes = label(row.present ? "yes" : "no", "figure");
+        auto* yes = label(row.unsure ? "?" : row.present ? "yes" : "no", "figure");
         yes->setFixedWidth(scaled(28));
         layout->addWidget(yes, 0, Qt::AlignTop);
         layout->addWidget(label(row.text, "", true), 1);
         if (row.told) {
-            auto* undo = button("take back", "quiet", [this, row] { m_presenter.answer(row.flag, row.present); });
+            auto* undo = button("Take back", "quiet", [this, row] {
+                if (row.unsure) m_presenter.cannotTell(row.flag);
+                else m_presenter.answer(row.flag, row.present);
+            });
+            undo->setAccessibleName("Take back: " + row.text);
             layout->addWidget(undo, 0, Qt::AlignTop);
         } else {
             layout->addWidget(label(row.witness, "soft"), 0, Qt::AlignTop);
@@ -148,6 +160,8 @@ void DiagnosePage::fillEvidence()
 void DiagnosePage::fillCauses()
 {
     clear(m_causes);
+    if (m_presenter.isFine())
+        m_causes->addWidget(label("Nothing to explain: the result is as fast as this path should be.", "good", true));
     bool leads = true;
     for (const auto& row : m_presenter.causes(8)) {
         auto* block = new QWidget;
@@ -163,11 +177,31 @@ void DiagnosePage::fillCauses()
         auto* title = label(row.title, "heading", true);
         inside->addWidget(title);
         if (!row.reason.isEmpty()) inside->addWidget(label(row.reason, "soft", true));
-        if (leads && !row.fix.isEmpty()) inside->addWidget(label("Fix: " + row.fix, "", true));
+        if (leads && !row.fix.isEmpty()) addFix(*inside, row);
         m_causes->addWidget(block);
         leads = false;
     }
+    for (const auto& row : m_presenter.struckOff()) {
+        auto* line = new QHBoxLayout;
+        line->addWidget(label("Fixed without success: " + row.title, "soft", true), 1);
+        auto* undo = button("Take back", "quiet", [this, row] { m_presenter.fixFailed(row.id); });
+        undo->setAccessibleName("Suspect again: " + row.title);
+        line->addWidget(undo, 0, Qt::AlignTop);
+        m_causes->addLayout(line);
+    }
     m_causes->addStretch(1);
+}
+
+/// What cures the likeliest cause, its caution, and the way to say that it did not help.
+void DiagnosePage::addFix(QVBoxLayout& into, const app::CauseRow& row)
+{
+    auto* fix = new QHBoxLayout;
+    fix->addWidget(label("Fix: " + row.fix, "", true), 1);
+    auto* failed = button("Did not help", "quiet", [this, row] { m_presenter.fixFailed(row.id); });
+    failed->setAccessibleName("The fix did not help: " + row.title);
+    fix->addWidget(failed, 0, Qt::AlignTop);
+    into.addLayout(fix);
+    if (!row.caution.isEmpty()) into.addLayout(cautionLine(row.caution));
 }
 
 QWidget* DiagnosePage::nextCard(const app::NextRow& row, bool first)
@@ -188,8 +222,7 @@ QWidget* DiagnosePage::nextCard(const app::NextRow& row, bool first)
         top->addWidget(button("Measure", first ? "main" : "", [this] { Q_EMIT measureAsked(); }), 0, Qt::AlignTop);
     inside->addLayout(top);
     auto* facts = new QHBoxLayout;
-    facts->addWidget(label(row.cost, "figure"));
-    facts->addStretch(1);
+    facts->addWidget(label(row.house.isEmpty() ? row.cost : row.cost + ", " + row.house, "figure", true), 1);
     facts->addWidget(label(row.gain, "soft"));
     inside->addLayout(facts);
     int shown = 0;
@@ -203,14 +236,12 @@ QWidget* DiagnosePage::nextCard(const app::NextRow& row, bool first)
         no->setAccessibleName("No: " + question.text);
         line->addWidget(yes, 0, Qt::AlignTop);
         line->addWidget(no, 0, Qt::AlignTop);
+        auto* unsure = button("Not sure", "quiet", [this, question] { m_presenter.cannotTell(question.flag); });
+        unsure->setAccessibleName("Not sure: " + question.text);
+        line->addWidget(unsure, 0, Qt::AlignTop);
         inside->addLayout(line);
     }
-    if (!row.caution.isEmpty()) {
-        auto* caution = new QHBoxLayout;
-        caution->addWidget(new VerdictMark(Verdict::Unsafe), 0, Qt::AlignTop);
-        caution->addWidget(label(row.caution, "caution", true), 1);
-        inside->addLayout(caution);
-    }
+    if (!row.caution.isEmpty()) inside->addLayout(cautionLine(row.caution));
     return card;
 }
 

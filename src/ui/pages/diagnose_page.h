@@ -29,6 +29,7 @@ private:
     void fillEvidence();
     void fillCauses();
     void fillNext();
+    void addFix(QVBoxLayout& into, const app::CauseRow&);
     QWidget* nextCard(const app::NextRow&, bool first);
     app::DiagnosePresenter& m_presenter;
     app::PathPresenter& m_path;

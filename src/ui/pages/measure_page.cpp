@@ -267,7 +267,8 @@ void MeasurePage::start()
     m_start->setEnabled(false);
     m_stop->setEnabled(true);
     m_band = m_local->isChecked() ? std::nullopt : m_presenter.bandOf(question);
-    m_presenter.start(question);
+    using Of = app::MeasurePresenter::Of;
+    m_presenter.start(question, m_local->isChecked() ? Of::ThisMachine : Of::Path);
 }
 
 void MeasurePage::onProgress(const measure::TrafficSample& sample, double share)

@@ -39,11 +39,14 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
     auto* form = new Form(slot.id.isSet() ? "Change slot " + toQt(slot.name) : QString("Add a slot"));
     form->setNotice(std::nullopt, "Before you open a case: shut down, unplug, and touch bare metal first.");
     const Choices lanes{{"1", "×1"}, {"2", "×2"}, {"4", "×4"}, {"8", "×8"}, {"16", "×16"}},
+        payloads{{"128", "128 bytes"}, {"256", "256 bytes"}, {"512", "512 bytes"}, {"1024", "1024 bytes"},
+                 {"2048", "2048 bytes"}, {"4096", "4096 bytes"}},
         generations{{"1", "1.0"}, {"2", "2.0"}, {"3", "3.0"}, {"4", "4.0"}, {"5", "5.0"}, {"6", "6.0"}};
     auto* name = line(*form, "Name", slot.name, "1");
     auto* generation = choice(*form, "Generation", generations, std::to_string(slot.generation), "not read");
     auto* wired = choice(*form, "Lanes wired", lanes, std::to_string(slot.lanes), "not read");
     auto* shape = choice(*form, "Shape", lanes, std::to_string(slot.shape), "not known");
+    auto* payload = choice(*form, "Payload size", payloads, std::to_string(slot.maxPayload), "usual");
     auto* chipset = new QCheckBox("behind the chipset");
     chipset->setChecked(slot.chipset);
     form->fields().addRow("", chipset);
@@ -57,6 +60,7 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
         slot.generation = generation->currentData().toString().toInt();
         slot.lanes = wired->currentData().toString().toInt();
         slot.shape = shape->currentData().toString().toInt();
+        slot.maxPayload = payload->currentData().toString().toInt();
         slot.chipset = chipset->isChecked();
         slot.card.reset();
         if (!card->text().trimmed().isEmpty())

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/text.h"
 #include "core/diagnose/asymmetry.h"
 #include "core/oneline/path_line.h"
 #include "testing.h"
@@ -30,7 +31,9 @@ private Q_SLOTS:
     void alikeIsNoAsymmetry()
     {
         QVERIFY(!view(9.4, 8.0, "10g").isAsymmetric);
-        QVERIFY(view(9.4, 7.0, "10g").isAsymmetric);  // 0.745
+        QVERIFY(!view(9.0, 7.21, "10g").isAsymmetric);  // a factor of 1.248
+        QVERIFY(view(9.0, 7.2, "10g").isAsymmetric);    // 1.25, as everywhere else
+        QVERIFY(view(9.0, 7.0, "10g").isAsymmetric);
         QVERIFY(!view(0, 0, "10g").isAsymmetric);
     }
     /// A 10G wire and a 3.0 x8 slot that carried 9.2 one way carry it the other way too.
@@ -40,8 +43,19 @@ private Q_SLOTS:
         QVERIFY(got.forwardIsSlower);
         QCOMPARE(got.ruledOut, std::vector<std::string>({"link", "slot"}));
         QCOMPARE(suspects(got), QStringList{"receiver"});
+        // a healthy wire that carried a figure near its ceiling is cleared by it
+        QCOMPARE(view(3.0, 9.41, "10g").ruledOut, std::vector<std::string>({"link"}));
+        // each end of a bond spreads by itself: the other way proves nothing
+        QVERIFY(view(3.0, 9.2, "bond 2*10g flows=4").ruledOut.empty());
         // a slot that carries less than the fast direction is not cleared by it
         QVERIFY(view(3.0, 9.2, "10g mtu=9000 | pcie 2.0 x1").ruledOut == std::vector<std::string>({"link"}));
+    }
+    void thePlateauOfTheSlowWayIsNamed()
+    {
+        const auto got = view(2.3, 0.94, "2.5g");
+        QVERIFY(got.slowerHop && *got.slowerHop == gigabits(1));
+        QVERIFY(toQt(got.sentence).replace(toQt(text::kThin), " ").contains("just what a 1 Gb/s hop carries"));
+        QVERIFY(!view(2.3, 1.4, "2.5g").slowerHop);
     }
     void aStepDownSlowsOneDirectionOnly()
     {

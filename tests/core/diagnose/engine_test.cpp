@@ -2,6 +2,7 @@
 // The worked run of the method, figure by figure, and what must hold for all causes.
 #include "core/diagnose/engine.h"
 #include "core/kb/cause_rows.h"
+#include "core/kb/load.h"
 #include "testing.h"
 
 using namespace sokudo;
@@ -10,6 +11,20 @@ using sokudo::testing::knowledge;
 using sokudo::testing::toQt;
 
 namespace {
+
+/// The tables of the worked run, which stay as they were; shipped rows grow.
+const kb::KnowledgeBase& worked()
+{
+    static const kb::KnowledgeBase kb = [] {
+        kb::Files files = kb::embeddedFiles();
+        for (const char* table : {"causes.csv", "flags.csv", "checks.csv"})
+            files[table] = testing::sourceFile(QString("tests/data/diagnosis/") + table).toStdString();
+        auto loaded = kb::load(files);
+        if (!loaded) qFatal("%s", loaded.error().message().c_str());
+        return std::move(*loaded);
+    }();
+    return kb;
+}
 
 // Copper, a bus card, a file copy, internet access: the context of the worked run.
 const Context kContext{"copper", "pcie", "file", "inet"};
@@ -43,12 +58,12 @@ class EngineTest : public QObject {
 private Q_SLOTS:
     void theContextDecidesWhatIsPossible()
     {
-        const auto all = rank(knowledge(), kContext, {});
+        const auto all = rank(worked(), kContext, {});
         double weights = 0;
         for (const Belief& belief : all) weights += belief.cause->weight;
         QCOMPARE(weights, 802.0);
         QCOMPARE(shareOf(all, "C17"), -1.0);  // a dirty fibre needs a fibre
-        QVERIFY(shareOf(rank(knowledge(), {"fibre"}, {}), "C17") > 0);
+        QVERIFY(shareOf(rank(worked(), {"fibre"}, {}), "C17") > 0);
         NEAR(shareOf(all, "C06"), 60.0 / 802, 1e-9);
     }
     void firstChecksByWhatTheyTeach_data()
@@ -68,7 +83,7 @@ private Q_SLOTS:
         QFETCH(QString, check);
         QFETCH(double, bits);
         QFETCH(double, effort);
-        const auto checks = nextChecks(knowledge(), rank(knowledge(), kContext, {}), {});
+        const auto checks = nextChecks(worked(), rank(worked(), kContext, {}), {});
         const NextCheck* found = checkOf(checks, check.toStdString());
         QVERIFY(found);
         QVERIFY2(std::fabs(found->bits - bits) < 0.011, qPrintable(QString::number(found->bits)));
@@ -77,12 +92,12 @@ private Q_SLOTS:
     }
     void afterAPlateauAtOneGigabit()
     {
-        const auto beliefs = rank(knowledge(), kContext, afterStep2());
+        const auto beliefs = rank(worked(), kContext, afterStep2());
         for (const auto& [id, share] :
              {std::pair{"C06", 0.37}, {"C03", 0.09}, {"C47", 0.09}, {"C02", 0.07}, {"C23", 0.07}, {"C52", 0.05}})
             QVERIFY2(std::fabs(shareOf(beliefs, id) - share) < 0.011,
                      qPrintable(QString("%1 %2").arg(id).arg(shareOf(beliefs, id))));
-        const auto checks = nextChecks(knowledge(), beliefs, afterStep2());
+        const auto checks = nextChecks(worked(), beliefs, afterStep2());
         QCOMPARE(toQt(checks.front().check->id), "T01");
         QVERIFY2(std::fabs(checks.front().bitsPerMinute - 0.78) < 0.02,
                  qPrintable(QString::number(checks.front().bitsPerMinute)));
@@ -91,11 +106,11 @@ private Q_SLOTS:
     {
         Evidence evidence = afterStep2();
         for (const char* flag : {"e01", "e02", "e03"}) evidence[flag] = seen(false);
-        QVERIFY(std::fabs(shareOf(rank(knowledge(), kContext, evidence), "C06") - 0.50) < 0.011);
+        QVERIFY(std::fabs(shareOf(rank(worked(), kContext, evidence), "C06") - 0.50) < 0.011);
         for (const char* flag : {"e35", "e36", "e51"}) evidence[flag] = seen(false);
-        QVERIFY(std::fabs(shareOf(rank(knowledge(), kContext, evidence), "C06") - 0.61) < 0.011);
+        QVERIFY(std::fabs(shareOf(rank(worked(), kContext, evidence), "C06") - 0.61) < 0.011);
         evidence["e30"] = seen(true);
-        const auto beliefs = rank(knowledge(), kContext, evidence);
+        const auto beliefs = rank(worked(), kContext, evidence);
         QVERIFY(std::fabs(beliefs.front().share - 0.82) < 0.011);
         QCOMPARE(toQt(beliefs.front().cause->id), "C06");
     }
@@ -103,7 +118,7 @@ private Q_SLOTS:
     {
         Evidence evidence = afterStep2();
         evidence["e30"] = seen(true);
-        const auto beliefs = rank(knowledge(), kContext, evidence);
+        const auto beliefs = rank(worked(), kContext, evidence);
         std::map<std::string, double> nats;
         for (const Weight& weight : beliefs.front().weights) nats[weight.flag] = weight.nats;
         NEAR(nats["e06"], 2.20, 5e-3);
@@ -130,7 +145,7 @@ private Q_SLOTS:
             Evidence evidence;
             bool plateauTaken = false;
             for (const auto& [flag, letter] : cause.signature) {
-                const bool plateau = flag == "e05" || flag == "e06" || flag == "e07" || flag == "e08";
+                const bool plateau = knowledge().find<kb::Flag>(flag)->family == "plateau";
                 if (letter == 'H' && (!plateau || !plateauTaken)) {
                     evidence[flag] = seen(true);
                     plateauTaken = plateauTaken || plateau;

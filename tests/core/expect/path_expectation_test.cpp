@@ -46,7 +46,7 @@ private Q_SLOTS:
         QStringList names;
         for (const Stage& stage : result->stages) names << toQt(stage.name);
         QCOMPARE(names, QStringList({"disks of left", "processor of left", "left 1 — mid 1", "mid 2 — right 1",
-                                     "slot of right", "processor of right", "disk of right", "file share"}));
+                                     "slot of right", "processor of right", "disk of right", "copying thread", "file share"}));
     }
     void theNarrowSlotBindsMemoryTraffic()
     {
@@ -118,7 +118,7 @@ private Q_SLOTS:
         NEAR(inGigabits(ask(built, "right", "left")->expected.typical), 1.08, 1e-6);
         built.changeDevice("left", [](plan::Device& d) { d.traits.set("plan-up", "10000000"); });
         const auto down = ask(built, "left", "right"), up = ask(built, "right", "left");
-        NEAR(inGigabits(down->expected.typical), 0.010 / (90.0 / (4 * 1538)), 1e-4);
+        NEAR(inGigabits(down->expected.typical), 0.010 / (90.0 / (4 * 1538)) * 1448 / 1538, 1e-4);
         QCOMPARE(toQt(down->bindingStage()->name), "internet plan, down");
         NEAR(inGigabits(up->expected.typical), 0.0108, 1e-6);
         QCOMPARE(toQt(up->bindingStage()->name), "internet plan, up");
@@ -233,6 +233,57 @@ private Q_SLOTS:
         QVERIFY(link != result->stages.end());
         QCOMPARE(link->line, gigabits(100));
     }
+    /// What the owner has measured of the line overrules the plan that is sold.
+    void whatTheLineGives()
+    {
+        PlanBuilder built = testing::twoHosts();
+        built.changeDevice("left", [](plan::Device& d) {
+            d.traits.set("plan-rate", "1000000000");
+            d.traits.set("plan-gives", "1300000000");
+        });
+        NEAR(inGigabits(ask(built, "left", "right")->expected.typical), 1.3, 1e-6);
+        NEAR(inGigabits(ask(built, "right", "left")->expected.typical), 1.08, 1e-6);
+    }
+    /// The second disk group of a store is asked for by its number, and named by its own name.
+    void theDiskGroupThatIsAskedFor()
+    {
+        PlanBuilder built = furnished();
+        built.changeDevice("left", [](plan::Device& d) {
+            d.disks = {{"hdd", 4, "raid5", "tank", {}, {}}, {"ssd", 1, "", "", megabytes(450), {}}};
+        });
+        PathQuestion question{built.deviceId("left"), built.deviceId("right"), Traffic::FileCopy};
+        const auto reports = match::judgeAll(built.plan(), knowledge());
+        const auto first = expectation(built.plan(), knowledge(), reports, question);
+        QCOMPARE(toQt(first->stages.front().name), QString("tank of left"));
+        question.disksFrom = 1;
+        const auto second = expectation(built.plan(), knowledge(), reports, question);
+        QCOMPARE(toQt(second->stages.front().name), QString("disk of left, group 2"));
+        NEAR(inGigabits(second->stages.front().carries.typical), 3.6, 1e-6);
+        QVERIFY(second->stages.front().part != first->stages.front().part);  // two pools
+    }
+    /// Remote memory access takes the processors, and the copying thread, out of the way.
+    void remoteMemoryAccessPaysNoProcessor()
+    {
+        PlanBuilder built = furnished();
+        PathQuestion question{built.deviceId("left"), built.deviceId("right"), Traffic::FileCopy, 1, "smb-direct"};
+        const auto path = expectation(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), question);
+        for (const Stage& stage : path->stages)
+            QVERIFY2(stage.kind != StageKind::Processor && stage.kind != StageKind::CopyTool, stage.name.c_str());
+    }
+    /// Members of another rate stay out of a bond.
+    void aBondCountsMembersOfOneRate()
+    {
+        PlanBuilder built = testing::twoHosts();
+        built.port("mid", "8", "sfp+").port("right", "8", "sfp+").port("mid", "9", "sfp28").port("right", "9", "sfp28");
+        built.run("second", "mid 8", "right 8", "dac", 2).run("third", "mid 9", "right 9", "dac", 2);
+        for (const char* end : {"mid 2", "right 1", "mid 8", "right 8", "mid 9", "right 9"})
+            built.changePort(end, [](plan::Port& port) { port.traits.set("bond", "round-robin"); });
+        const auto path = ask(built, "left", "right");
+        QVERIFY2(path, path ? "" : path.error().message().c_str());
+        for (const Stage& stage : path->stages)
+            if (stage.kind == StageKind::Bond)
+                QVERIFY2(stage.detail.starts_with("2 ×") || stage.detail.starts_with("1 ×"), stage.detail.c_str());
+    }
     void theDemoHouseCopies()
     {
         const plan::Plan plan = testing::lanternRow();
@@ -241,7 +292,7 @@ private Q_SLOTS:
             {plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id, Traffic::FileCopy});
         NEAR(inGigabits(result->expected.low), 4.11, 2e-3);
         NEAR(inGigabits(result->expected.typical), 7.026, 1e-3);
-        NEAR(inGigabits(result->expected.high), 8.0, 1e-6);
+        NEAR(inGigabits(result->expected.high), 4 * 2.28, 1e-6);
     }
     void aFasterLinkNeverLowersTheExpectation()
     {

@@ -18,8 +18,8 @@ private Q_SLOTS:
         const auto wrong = kb::contradictions(*kb);
         QVERIFY2(wrong.empty(), wrong.empty() ? "" : wrong.front().c_str());
         QVERIFY(kb->all<kb::Phy>().size() > 40);
-        QVERIFY(kb->all<kb::Cause>().size() == 68);
-        QVERIFY(kb->all<kb::Flag>().size() == 72);
+        QVERIFY(kb->all<kb::Cause>().size() >= 82);
+        QVERIFY(kb->all<kb::Flag>().size() >= 88);
     }
     void badCellsNameFileAndLine_data()
     {
@@ -32,8 +32,8 @@ private Q_SLOTS:
                                       << "1000base-sx,om1,far"
                                       << "not a number";
         QTest::newRow("unknown verdict") << "twisted_pair.csv"
-                                         << "any,100,no-link"
-                                         << "any,100,nolink"
+                                         << "any,,no-link"
+                                         << "any,,nolink"
                                          << "unknown verdict";
         QTest::newRow("unknown confidence") << "buses.csv"
                                             << "pcie-base,standard"

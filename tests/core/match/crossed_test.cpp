@@ -37,8 +37,8 @@ private Q_SLOTS:
         const Analysis found = analyse(house.plan(), knowledge());
         QCOMPARE(found.count(Verdict::NoLink), 2);
         QCOMPARE(found.swaps.size(), std::size_t(1));
-        QVERIFY(found.swaps.front().modules);
-        QVERIFY2(found.swaps.front().text.text().starts_with("core 1 and core 2 are both dark: swap their modules"),
+        QVERIFY(found.swaps.front().what == match::SwapOf::Modules);
+        QVERIFY2(found.swaps.front().text.text().starts_with("core 1 and core 2 both have no link: swap their modules"),
                  found.swaps.front().text.text().c_str());
         const plan::Plan mended = match::swapped(house.plan(), found.swaps.front());
         QCOMPARE(analyse(mended, knowledge()).count(Verdict::Fits), 2);
@@ -56,6 +56,22 @@ private Q_SLOTS:
         QVERIFY(found.swaps.size() >= 1);
         for (const match::Swap& swap : found.swaps)
             QCOMPARE(analyse(match::swapped(house.plan(), swap), knowledge()).count(Verdict::NoLink), 0);
+    }
+    /// Module and lead went into the neighbouring cage together: one is made for 25 Gb/s, the other for 10.
+    void crossedModulesWithTheirCables()
+    {
+        PlanBuilder house;
+        house.device("core").device("a").device("b");
+        house.port("core", "1", "sfp28", "10gbase-sr").port("core", "2", "sfp+", "25gbase-sr");
+        house.port("a", "1", "sfp+", "10gbase-sr").port("b", "1", "sfp28", "25gbase-sr");
+        house.changePort("core 1", [](plan::Port& port) { port.rates = {gigabits(25)}; });
+        house.run("ten", "core 1", "a 1", "om4", 20).run("fast", "core 2", "b 1", "om4", 20);
+        const Analysis found = analyse(house.plan(), knowledge());
+        QCOMPARE(found.count(Verdict::NoLink), 2);
+        QCOMPARE(found.swaps.size(), std::size_t(1));
+        QVERIFY(found.swaps.front().what == match::SwapOf::Both);
+        const Analysis mended = analyse(match::swapped(house.plan(), found.swaps.front()), knowledge());
+        QCOMPARE(mended.count(Verdict::NoLink), 0);
     }
     void otherFaultsAreNotSwaps()
     {

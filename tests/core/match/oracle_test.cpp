@@ -1,57 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // 5,000 random links: the engine against a naive reading of the tables, cell by cell, that shares no code with it but
 // the CSV reader.
-#include "testing.h"
+#include "csv_rows.h"
 
-#include <cmath>
-#include <map>
 #include <random>
 #include <set>
 
 #include <fmt/format.h>
 
-#include "core/base/csv.h"
 #include "core/oneline/link_line.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
 
 namespace {
-
-using Row = std::map<std::string, std::string>;
-
-std::vector<Row> table(const char* name)
-{
-    const auto sheet = csv::parse(sourceFile(QString("data/%1.csv").arg(name)).toStdString(), name);
-    std::vector<Row> rows;
-    for (const csv::Record& record : sheet->records()) {
-        Row row;
-        for (const std::string& column : sheet->columns()) row[column] = sheet->cell(record, column);
-        rows.push_back(row);
-    }
-    return rows;
-}
-
-double number(const Row& row, const char* column, double otherwise = NAN)
-{
-    const std::string& cell = row.at(column);
-    return cell.empty() ? otherwise : std::stod(cell);
-}
-
-std::vector<double> numbers(const std::string& cell)
-{
-    std::vector<double> result;
-    for (const std::string& word : text::words(cell)) result.push_back(std::stod(word));
-    return result;
-}
-
-bool has(const std::string& list, const std::string& word)
-{
-    const auto all = text::words(list);
-    return std::find(all.begin(), all.end(), word) != all.end() || std::find(all.begin(), all.end(), "*") != all.end();
-}
-
-bool equal(double a, double b) { return std::fabs(a - b) < 1e-9; }
 
 /// What the tables say: the worst word and the least rate.
 struct Answer {
@@ -210,7 +172,7 @@ private:
         const std::string window = phy.at("window_nm");
         const double perKm = number(medium, ("loss_" + window + "_db_per_km").c_str());
         if (std::isnan(perKm)) return;
-        const std::string typicalColumn = window == "850" ? "typical_850_db_per_km" : "typical_1310_db_per_km";
+        const std::string typicalColumn = "typical_" + window + "_db_per_km";
         const double usual = std::min(perKm, number(medium, typicalColumn.c_str(), perKm));
         const Row pair = one(losses, "id", "mated-pair");
         const double most = metres / 1000 * perKm + joints * number(pair, "greatest_db"),

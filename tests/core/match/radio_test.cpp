@@ -10,20 +10,20 @@ using namespace sokudo::testing;
 namespace {
 
 constexpr LinkRow kRows[] = {
-    // 65 % of 4.62 Gb/s
-    {"radio / radio-60 100m phy-rate=4.62 / radio", Verdict::Limited, 3.003, "wl-01"},
+    // 55 % of 4.62 Gb/s
+    {"radio / radio-60 100m phy-rate=4.62 / radio", Verdict::Limited, 2.541, "wl-01"},
     {"radio adapter-port=2.5 / radio-60 100m phy-rate=4.62 / radio adapter-port=2.5", Verdict::Limited, 2.5, "wl-05"},
-    {"radio adapter-port=2.5 / radio-60 100m phy-rate=3.8 / radio adapter-port=2.5", Verdict::Fits, kSilent, "wl-05"},
+    {"radio adapter-port=2.5 / radio-60 100m phy-rate=3.78 / radio adapter-port=2.5", Verdict::Fits, kSilent, "wl-05"},
     {"radio / radio-60 300m phy-rate=4.62 / radio", Verdict::Fits, kSilent, "radio-range"},
-    {"radio / radio-60 301m phy-rate=4.62 / radio", Verdict::Marginal, 3.003, "radio-range"},
+    {"radio / radio-60 301m phy-rate=4.62 / radio", Verdict::Marginal, 2.541, "radio-range"},
     {"radio / radio-60 301m phy-rate=4.62 range=500m / radio", Verdict::Fits, kSilent, "radio-range"},
     {"radio / radio-60 100m sight=blocked / radio", Verdict::NoLink, kNoRate, "wl-02"},
     {"radio / radio-60 100m sight=clear / radio", Verdict::Fits, kSilent, "wl-02"},
-    // two streams of MCS 9 at 80 MHz are 960.784 Mb/s; 65 % of it
+    // two streams of MCS 9 at 80 MHz are 960.784 Mb/s; 60 % of it, and 45 % of that after a second hop
     {"radio adapter-port=1 / wifi 50m mcs=9 width-mhz=80 streams=2 / radio adapter-port=1", Verdict::Limited,
-     0.62450980, "wl-03"},
+     0.57647059, "wl-03"},
     {"radio adapter-port=1 / wifi 50m mcs=9 width-mhz=80 streams=2 hops=2 / radio adapter-port=1", Verdict::Limited,
-     0.3122549, "wl-04"},
+     0.25941176, "wl-04"},
     {"radio adapter-port=1 / wifi 50m mcs=9 width-mhz=80 streams=2 hops=1 / radio adapter-port=1", Verdict::Fits,
      kSilent, "wl-04"},
     {"radio / radio-60 100m / radio", Verdict::Unknown, kNoRate, "radio-unknown"},

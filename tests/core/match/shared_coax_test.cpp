@@ -24,6 +24,10 @@ constexpr LinkRow kRows[] = {
     {"f / coax 22m docsis=1125 / f", Verdict::Marginal, 2.5, "cx-06"},
     {"f / coax 22m docsis=1218 / f", Verdict::Marginal, 2.5, "cx-06"},
     {"f coax-band=d-high / coax 22m docsis=1218 / f coax-band=d-high", Verdict::Marginal, kSilent, "cx-06"},
+    {"f coax-band=d-high / coax 22m docsis=1350 / f coax-band=d-high", Verdict::Marginal, 2.5, "cx-06"},
+    {"f coax-band=e / coax 22m docsis=862 / f coax-band=e", Verdict::Marginal, 2.5, "cx-06"},
+    {"f coax-band=f / coax 22m television / f coax-band=f", Verdict::Marginal, 2.5, "cx-13"},
+    {"f / coax 22m television / f", Verdict::Fits, kSilent, "cx-13"},
     {"f / coax 22m amplifier=one-way / f", Verdict::NoLink, kNoRate, "cx-07"},
     {"f / coax 22m amplifier=pass-through / f", Verdict::NoLink, kSilent, "cx-07"},
     {"f coax-band=d / coax 22m / f coax-band=e", Verdict::NoLink, kNoRate, "cx-08"},
@@ -47,7 +51,7 @@ private Q_SLOTS:
         const auto shared = outcomeOf("shared-coax", "f adapter-port=1 / coax 22m / f adapter-port=1", "cx-01");
         QVERIFY(shared);
         const QString text = toQt(match::Finding{"shared-coax", *shared}.text());
-        QVERIFY2(text.contains("2.3") && text.contains("at most 1\u202FGb/s each way"), qPrintable(text));
+        QVERIFY2(text.contains("942\u202FMb/s one way") && text.contains("1.88\u202FGb/s in the sum"), qPrintable(text));
     }
     void otherMediaAreNotShared() { QVERIFY(!outcomeOf("shared-coax", "rj45 / cat6 9m / rj45")); }
 };

@@ -65,6 +65,25 @@ void mustPass(const match::Way& way, const match::Wish& wish)
 class WaysTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    /// A cable that is kept stays the cable, with a box at one end or at both.
+    void aKeptFibreWithBoxes()
+    {
+        for (const char* line : {"rj45 / os2 100m / rj45", "rj45 / om3 100m / sfp+"}) {
+            const match::Ways found = waysOf(line, 1);
+            bool isKept = false;
+            for (const match::Way& way : found.ways) {
+                if (!way.keepsCable) continue;
+                isKept = true;
+                mustPass(way, found.wish);
+                QVERIFY2(way.after.runs.has(found.wish.existing.id()), way.id.c_str());
+                QCOMPARE(way.result, found.wish.existing.id());
+                // the module in the box is of the fibre's kind
+                const bool isSingle = std::string_view(line).find("os2") != std::string_view::npos;
+                QVERIFY2(!isSingle || way.title.find("SX") == std::string::npos, way.title.c_str());
+            }
+            QVERIFY2(isKept, line);
+        }
+    }
     void everyOptionPasses()
     {
         std::mt19937 random(20261125);

@@ -83,27 +83,6 @@ private Q_SLOTS:
         NEAR(result.ratio, 6.58 / 3.09, 1e-9);
         QVERIFY(toQt(result.words).startsWith("2.13 times as fast"));
     }
-    void standings_data()
-    {
-        QTest::addColumn<double>("measured");
-        QTest::addColumn<QString>("code");
-        // band 9.0 / 9.5 / 10.0
-        QTest::newRow("just possible") << 10.3 << "full";
-        QTest::newRow("impossible") << 10.301 << "impossible";
-        QTest::newRow("typical") << 9.5 << "full";
-        QTest::newRow("below typical") << 9.499 << "normal";
-        QTest::newRow("low edge") << 9.0 << "normal";
-        QTest::newRow("below low") << 8.999 << "low";
-        QTest::newRow("a tenth below") << 8.1 << "low";
-        QTest::newRow("fault") << 8.099 << "fault";
-    }
-    void standings()
-    {
-        QFETCH(double, measured);
-        QFETCH(QString, code);
-        QCOMPARE(toQt(sokudo::measure::code(standing(gigabits(measured), {gigabits(9), gigabits(9.5), gigabits(10)}))),
-                 code);
-    }
 };
 
 SOKUDO_TEST(StatisticsTest)

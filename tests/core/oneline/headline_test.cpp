@@ -17,10 +17,14 @@ private Q_SLOTS:
         QTest::addColumn<double>("high");
         QTest::newRow("radio") << "wifi 2402" << 2.402 * 0.45 << 2.402 * 0.60 << 2.402 * 0.75;
         QTest::newRow("two bands") << "wifi 4804 bands=2" << 2.402 * 0.45 << 2.402 * 0.60 << 2.402 * 0.75;
-        QTest::newRow("power line") << "powerline 2000" << 0.04 << 0.20 << 0.50;
-        QTest::newRow("with a unit") << "powerline 2gbit" << 0.04 << 0.20 << 0.50;
+        QTest::newRow("power line") << "powerline 2000" << 0.05 << 0.20 << 0.50;
+        QTest::newRow("with a unit") << "powerline 2gbit" << 0.05 << 0.20 << 0.50;
         QTest::newRow("a 1G socket") << "wifi 2402 port=1g" << 0.941482 << 0.941482 << 0.941482;
-        QTest::newRow("coax") << "coax 2500" << 1.5 << 1.75 << 1.8;
+        QTest::newRow("coax") << "coax 2500" << 1.2 << 2.1 << 2.35;
+        QTest::newRow("power line, 1200") << "powerline 1200" << 0.03 << 0.12 << 0.40;
+        QTest::newRow("power line, 600") << "powerline 600" << 0.015 << 0.06 << 0.15;
+        QTest::newRow("coax, 1G port") << "coax 2500 port=1g" << 0.85 << 0.935 << 0.941482445;
+        QTest::newRow("60 GHz") << "60ghz 4620" << 4.62 * 0.35 << 4.62 * 0.55 << 4.62 * 0.66;
     }
     void whatOneClientSees()
     {

@@ -34,7 +34,7 @@ private Q_SLOTS:
         row("100g | pcie 4.0 x16 | cpu recent-x86 3.5ghz", 21.0, 28.0, 36.75, "processor");
         row("100g mtu=9000 | pcie 4.0 x16 | cpu recent-x86 3.5ghz cores=8 streams=4", 89.6, 98.5, 99.0, "link");
         row("10g | 1g | 10g", 0.9132, 0.9368, 0.9415, "link 2");
-        row("hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb", 4.11, 7.026, 8.0,
+        row("hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | pcie 3.0 x4 | nvme 4.0x4 | smb", 4.11, 7.026, 9.12,
             "file share");
         row("nvme | 10g | ssd | smb", 3.60, 4.08, 4.24, "disk 2");
         row("2.5g | coax | 2.5g", 1.20, 2.10, 2.35, "coax");
@@ -97,8 +97,77 @@ private Q_SLOTS:
     void theLeastStatedMtuCounts()
     {
         QCOMPARE(expectPathLine("10g mtu=9000 | 10g mtu=4000", knowledge())->mtu, 4000);
-        QCOMPARE(expectPathLine("10g mtu=9000 | 10g", knowledge())->mtu, 9000);
+        // what states none is set to 1500, and a shared medium is
+        const auto unlike = expectPathLine("10g mtu=9000 | 10g", knowledge());
+        QCOMPARE(unlike->mtu, 1500);
+        QVERIFY(toQt(unlike->notes.front()).contains("the path runs at MTU 1500, although link 1 is set to 9000"));
+        QCOMPARE(expectPathLine("10g mtu=9000 | coax", knowledge())->mtu, 1500);
+        QVERIFY(expectPathLine("10g mtu=9000 | 25g mtu=9000", knowledge())->notes.empty());
         QCOMPARE(expectPathLine("10g", knowledge())->mtu, 1500);
+    }
+    void bytesAreNotBits()
+    {
+        const auto refused = [](const char* line) {
+            const auto got = expectPathLine(line, knowledge());
+            return got ? QString() : toQt(got.error().message());
+        };
+        QVERIFY(refused("10GB/s").contains("B stands for bytes"));
+        QVERIFY(refused("internet 1GB/s").contains("B stands for bytes"));
+        QVERIFY(refused("10 | smb").contains("say the unit of the rate: 10g"));
+        QVERIFY(refused("nvme reads=450mb/s | 10g").contains("450MB/s for bytes"));
+        QVERIFY(expectPathLine("10Gb/s", knowledge()));
+    }
+    /// evidence: own-figure
+    void ownFiguresOverrule()
+    {
+        const auto typical = [](const char* line) {
+            const auto got = expectPathLine(line, knowledge());
+            if (!got) qFatal("%s: %s", line, got.error().message().c_str());
+            return inGigabits(got->expected.typical);
+        };
+        NEAR(typical("hdd*6 raid6 reads=450MB/s | 10g"), 3.6, 1e-9);
+        NEAR(typical("10g | hdd*6 raid6 writes=2.4g"), 2.4, 1e-9);
+        NEAR(typical("internet 1g gives=1.3g | 10g"), 1.3, 1e-9);
+        NEAR(typical("coax gives=0.9g | 10g"), 0.9, 1e-9);
+        NEAR(typical("powerline-1200 gives=95m | 1g"), 0.095, 1e-9);
+    }
+    void remoteMemoryAccessPaysNoProcessor()
+    {
+        const auto path = expectPathLine("100g rdma mtu=9000 | cpu small-arm 1.5ghz", knowledge());
+        QCOMPARE(path->stages.size(), std::size_t{1});
+        QVERIFY(toQt(path->notes.front()).contains("does not limit it"));
+        QVERIFY(expectPathLine("nvme5 | 100g | cpu small-arm 1.5ghz | smb-direct", knowledge())->bindingStage()->kind !=
+                expect::StageKind::Processor);
+    }
+    /// 1 Gb/s of plan, 20 Mb/s up: 684 Mb/s of frames per 10 Mb/s by 4 segments, of which 1448 / 1538 is payload.
+    void payloadBehindANarrowUpload()
+    {
+        const auto path = expectPathLine("internet 1g upload=10m", knowledge());
+        NEAR(inGigabits(path->expected.typical), 0.010 / (90.0 / (4 * 1538)) * 1448 / 1538, 1e-4);
+    }
+    void tunnelsNest()
+    {
+        const auto most = [](const char* line) { return inGigabits(expectPathLine(line, knowledge())->expected.high); };
+        QVERIFY(most("10g tunnel=vxlan tunnel=udp-tunnel") < most("10g tunnel=vxlan"));
+        QVERIFY(most("10g tunnel=vxlan tunnel=udp-tunnel") < most("10g tunnel=udp-tunnel"));
+        QVERIFY(most("internet 1g tunnel=udp-tunnel") < most("internet 1g"));
+    }
+    /// 1200 bytes in UDP: 1200 / (1200 + 8 + 20 + 38) of the rate.
+    void datagramsOfTheirOwnSize()
+    {
+        NEAR(inGigabits(expectPathLine("10g udp=1200", knowledge())->expected.high), 12000.0 / 1266, 1e-6);
+    }
+    /// Both ways on coax take turns: at 2.0 and 1.0 Gb/s twice the harmonic mean, 1.333, times 0.70.
+    void coaxWithUnlikeRates()
+    {
+        const auto path = expectPathLine("coax phy=2g phy-back=1g | both-ways", knowledge());
+        NEAR(inGigabits(path->expected.typical), 0.70 * 4.0 / 3 / 2, 1e-3);
+    }
+    void heavyLossIsSaidToWait()
+    {
+        const auto works = [](const char* line) { return toQt(expectPathLine(line, knowledge())->stages.back().working); };
+        QVERIFY(works("10g | loss 2% rtt=0.3ms").contains("waits for its timer"));
+        QVERIFY(!works("10g | loss 0.5% rtt=0.3ms").contains("waits for its timer"));
     }
     void errorsPointAtTheWord_data()
     {

@@ -6,42 +6,30 @@
 #include "core/base/text.h"
 #include "core/diagnose/facts.h"
 #include "core/kb/host_rows.h"
-#include "core/kb/port_rows.h"
-#include "core/kb/reach_rows.h"
-#include "core/measure/module_name.h"
 
 namespace sokudo::diagnose {
 namespace {
 
 Observation seen(bool present, text::Sentence text) { return {present, Witness::Read, std::move(text)}; }
 
-/// The interface with the fastest link that is up: the one the traffic takes, as far as the host can tell.
-const measure::InterfaceReading* busiest(const measure::HostSnapshot& host)
-{
-    const measure::InterfaceReading* best = nullptr;
-    for (const auto& interface : host.interfaces) {
-        if (interface.isVirtual || !interface.carrier || !*interface.carrier) continue;
-        if (!best || (interface.speed && (!best->speed || *interface.speed > *best->speed))) best = &interface;
-    }
-    return best;
-}
-
-/// Asks every read end; the first that says yes wins, else the last no.
+/// Asks both ends about the interface that carries the path. One yes is a yes; a no needs the answer of both.
 template <class Ask>
 std::optional<Observation> ofEnds(const Facts& facts, Ask ask)
 {
     std::optional<Observation> answer;
-    for (const auto& [device, host] : facts.hosts) {
-        if (device != facts.trial.from && device != facts.trial.to) continue;
-        const measure::InterfaceReading* interface = busiest(host);
+    int said = 0;
+    for (plan::DeviceId end : {facts.trial.from, facts.trial.to}) {
+        const measure::InterfaceReading* interface = facts.interfaceOf(end);
         if (!interface) continue;
-        const plan::Device* known = facts.plan.devices.find(device);
-        if (auto one = ask(host, *interface, known ? known->name : host.name)) {
+        const plan::Device* device = facts.plan.devices.find(end);
+        const measure::HostSnapshot& host = facts.hosts.at(end);
+        if (auto one = ask(host, *interface, device ? device->name : host.name)) {
+            if (one->present) return one;
+            ++said;
             answer = one;
-            if (one->present) return answer;
         }
     }
-    return answer;
+    return said == 2 ? answer : std::nullopt;
 }
 
 std::optional<Observation> rateLow(const Facts& facts)
@@ -69,11 +57,15 @@ std::optional<Observation> halfDuplex(const Facts& facts)
 
 std::optional<Observation> noLink(const Facts& facts)
 {
-    for (const auto& [device, host] : facts.hosts) {
-        if (device != facts.trial.from && device != facts.trial.to) continue;
-        if (busiest(host)) return seen(false, host.name + " has a carrier");
-    }
-    return std::nullopt;
+    return ofEnds(facts,
+                  [](const auto&, const measure::InterfaceReading& interface,
+                     const std::string& name) -> std::optional<Observation> {
+                      if (!interface.carrier) return std::nullopt;
+                      return *interface.carrier
+                                 ? seen(false, text::say("from-host.has-a-carrier", "{} has a carrier", name))
+                                 : seen(true, text::say("from-host.has-no-carrier", "{}: {} has no carrier", name,
+                                                        interface.name));
+                  });
 }
 
 std::optional<Observation> busDown(const Facts& facts)
@@ -94,60 +86,22 @@ std::optional<Observation> busDown(const Facts& facts)
         });
 }
 
-const kb::Optics* opticsOf(const measure::ModuleReading& module, const kb::KnowledgeBase& kb)
-{
-    const kb::Phy* phy = measure::nameOf(module, kb).phy;
-    return phy ? kb.find<kb::Optics>(phy->id) : nullptr;
-}
-
-std::optional<Observation> lightLow(const Facts& facts)
-{
-    return ofEnds(facts,
-                  [&](const auto&, const measure::InterfaceReading& interface,
-                      const std::string& name) -> std::optional<Observation> {
-                      if (!interface.module || interface.module->rxPower.empty()) return std::nullopt;
-                      const kb::Optics* optics = opticsOf(*interface.module, facts.kb);
-                      const std::optional<PowerDbm> limit = interface.module->rxLowWarning
-                                                                ? interface.module->rxLowWarning
-                                                            : optics ? std::optional(optics->rxMin)
-                                                                     : std::nullopt;
-                      if (!limit) return std::nullopt;
-                      const PowerDbm weakest =
-                          *std::min_element(interface.module->rxPower.begin(), interface.module->rxPower.end());
-                      return seen(weakest < *limit,
-                                  text::say("from-host.receives-its-limit-is", "{} receives {}, its limit is {}", name,
-                                            text::figure::power(weakest), text::figure::power(*limit)));
-                  });
-}
-
-std::optional<Observation> lightHigh(const Facts& facts)
-{
-    return ofEnds(facts,
-                  [&](const auto&, const measure::InterfaceReading& interface,
-                      const std::string& name) -> std::optional<Observation> {
-                      if (!interface.module || interface.module->rxPower.empty()) return std::nullopt;
-                      const kb::Optics* optics = opticsOf(*interface.module, facts.kb);
-                      const std::optional<PowerDbm> limit = interface.module->rxHighAlarm
-                                                                ? interface.module->rxHighAlarm
-                                                            : optics ? std::optional(optics->rxMax)
-                                                                     : std::nullopt;
-                      if (!limit) return std::nullopt;
-                      const PowerDbm strongest =
-                          *std::max_element(interface.module->rxPower.begin(), interface.module->rxPower.end());
-                      return seen(strongest > *limit,
-                                  text::say("from-host.receives-it-bears", "{} receives {}, it bears {}", name,
-                                            text::figure::power(strongest), text::figure::power(*limit)));
-                  });
-}
-
+/// Governors that hold the clock at its lowest; those of drivers that manage the clock in hardware reach the full clock
+/// under any name.
 std::optional<Observation> clockLow(const Facts& facts)
 {
+    constexpr std::string_view kInHardware[] = {"intel_pstate", "amd-pstate-epp", "amd_pstate_epp"};
     return ofEnds(
         facts,
-        [](const measure::HostSnapshot& host, const auto&, const std::string& name) -> std::optional<Observation> {
+        [&](const measure::HostSnapshot& host, const auto&, const std::string& name) -> std::optional<Observation> {
             if (!host.governor) return std::nullopt;
-            return seen(*host.governor == "powersave" || *host.governor == "conservative",
-                        text::say("from-host.runs-the-governor", "{} runs the governor {}", name, *host.governor));
+            const bool isSlow = *host.governor == "powersave" || *host.governor == "conservative";
+            const bool isManaged = std::find(std::begin(kInHardware), std::end(kInHardware), host.scalingDriver) !=
+                                   std::end(kInHardware);
+            if (isSlow && (isManaged || host.scalingDriver.empty())) return std::nullopt;
+            return seen(isSlow, text::say("from-host.runs-the-governor", "{} runs the governor {} of {}", name,
+                                          *host.governor,
+                                          host.scalingDriver.empty() ? "an unknown driver" : host.scalingDriver));
         });
 }
 
@@ -178,8 +132,8 @@ std::optional<Observation> bondOnPath(const Facts& facts)
 }
 
 constexpr Sign kSigns[] = {{"e01", noLink},   {"e02", rateLow},    {"e03", halfDuplex},
-                           {"e17", busDown},  {"e24", lightLow},   {"e25", lightHigh},
-                           {"e42", clockLow}, {"e54", bondOnPath}, {"e61", usbSlow}};
+                           {"e17", busDown},  {"e42", clockLow},   {"e54", bondOnPath},
+                           {"e61", usbSlow}};
 
 }  // namespace
 

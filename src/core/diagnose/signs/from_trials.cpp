@@ -5,8 +5,10 @@
 
 #include "core/base/sentence.h"
 #include "core/base/text.h"
+#include "core/diagnose/asymmetry.h"
 #include "core/diagnose/facts.h"
-#include "core/formulas/bus.h"
+#include "core/diagnose/plateau.h"
+#include "core/diagnose/standing.h"
 #include "core/measure/statistics.h"
 
 namespace sokudo::diagnose {
@@ -16,111 +18,54 @@ using measure::Direction;
 using measure::Trial;
 using measure::TrialKind;
 
+constexpr double kFewErrors = 1e-7, kFewDrops = 1e-4;  ///< of the frames received
+
 Observation measured(bool present, text::Sentence text) { return {present, Witness::Measured, std::move(text)}; }
-
-/// The best stable figure of the path: the greater of the medians of the two directions.
-std::optional<BitRate> bestStable(const Facts& facts)
-{
-    if (facts.trial.kind != TrialKind::Memory) return std::nullopt;
-    std::optional<BitRate> best;
-    for (Direction direction : {Direction::Forward, Direction::Reverse}) {
-        std::vector<BitRate> rates;
-        for (const Trial* trial : facts.samePath(TrialKind::Memory, direction)) rates.push_back(trial->rate.value);
-        if (rates.empty()) continue;
-        const BitRate median = measure::summarise(rates).median;
-        if (!best || median > *best) best = median;
-    }
-    return best ? best : std::optional(facts.trial.rate.value);
-}
-
-std::optional<Observation> plateau(const Facts& facts, double low, double high, std::string_view hop)
-{
-    const auto best = bestStable(facts);
-    if (!best || facts.plannedRate().steps() == 0) return std::nullopt;
-    const double gbps = inGigabits(*best);
-    const bool inside = gbps >= low && gbps <= high && inGigabits(facts.plannedRate()) >= 1.5 * gbps;
-    if (!inside)
-        return measured(false, text::say("from-trials.is-not-what-a", "{} is not what a {} hop would give",
-                                         text::figure::rate(*best, 3), hop));
-    return measured(true, text::say("from-trials.best-stable-result-just",
-                                    "best stable result {}: just what a {} hop gives, and the path promises {}",
-                                    text::figure::rate(*best, 3), hop, text::figure::linkRate(facts.plannedRate())));
-}
-
-std::optional<Observation> plateau94(const Facts& facts) { return plateau(facts, 0.085, 0.0965, "100 Mb/s"); }
-std::optional<Observation> plateau940(const Facts& facts) { return plateau(facts, 0.88, 0.965, "1 Gb/s"); }
-std::optional<Observation> plateau235(const Facts& facts) { return plateau(facts, 2.15, 2.42, "2.5 Gb/s"); }
-
-/// The result sits at a ceiling of a bus that is narrower than the link.
-std::optional<Observation> plateauBus(const Facts& facts)
-{
-    const auto best = bestStable(facts);
-    const expect::Expectation* path = facts.memoryExpected ? facts.memoryExpected : facts.expected;
-    if (!best || !path) return std::nullopt;
-    for (int generation = 1; generation <= 4; ++generation)
-        for (int lanes : {1, 2, 4, 8}) {
-            const auto bus = formulas::busCarries(facts.kb, {generation, lanes, 0});
-            if (!bus) continue;
-            const double typical = inGigabits(bus->usable.typical);
-            const bool below = inGigabits(bus->usable.high) < 0.97 * inGigabits(facts.plannedRate()) * 0.9415;
-            if (below && std::fabs(std::log(inGigabits(*best) / typical)) < 0.08)
-                return measured(
-                    true, text::say("from-trials.is-what-a-slot", "{} is what a {}.0 ×{} slot carries ({} Gb/s)",
-                                    text::figure::rate(*best, 3), generation, lanes, text::figure::number(typical, 3)));
-        }
-    return measured(false, text::say("from-trials.is-no-ceiling-of", "{} is no ceiling of a narrower slot",
-                                     text::figure::rate(*best, 3)));
-}
 
 std::optional<Observation> multiGain(const Facts& facts)
 {
-    std::optional<BitRate> one, many;
-    for (const Trial* trial : facts.samePath(TrialKind::Memory, Direction::Forward)) {
-        auto& best = trial->streams == 1 ? one : trial->streams >= 2 ? many : one;
-        if (!best || trial->rate.value > *best) best = trial->rate.value;
-    }
+    const Trial* one = facts.newest(TrialKind::Memory, Direction::Forward, 1);
+    const Trial* many = nullptr;
+    for (const Trial* trial : facts.samePath(TrialKind::Memory, Direction::Forward))
+        if (trial->streams >= 2 && (!many || trial->streams > many->streams)) many = trial;
     if (!one || !many) return std::nullopt;
-    const bool oneIsEnough = facts.memoryExpected && one->in() >= 0.9 * facts.memoryExpected->expected.typical.in();
-    const double factor = many->in() / std::max(1.0, one->in());
+    const bool oneIsEnough =
+        facts.memoryExpected && one->rate.value.in() >= 0.9 * facts.memoryExpected->expected.typical.in();
+    const double factor = many->rate.value.in() / std::max(1.0, one->rate.value.in());
     return measured(!oneIsEnough && factor >= 1.5,
-                    text::say("from-trials.several-streams-one-stream", "several streams {}, one stream {}",
-                              text::figure::rate(*many, 3), text::figure::rate(*one, 3)));
+                    text::say("from-trials.several-streams-one-stream", "{} streams {}, one stream {}", many->streams,
+                              text::figure::rate(many->rate.value, 3), text::figure::rate(one->rate.value, 3)));
 }
 
 std::optional<Observation> asymmetry(const Facts& facts)
 {
-    std::vector<BitRate> forward, reverse;
-    for (const Trial* trial : facts.samePath(facts.trial.kind, Direction::Forward))
-        forward.push_back(trial->rate.value);
-    for (const Trial* trial : facts.samePath(facts.trial.kind, Direction::Reverse))
-        reverse.push_back(trial->rate.value);
-    if (forward.empty() || reverse.empty()) return std::nullopt;
-    const double a = measure::summarise(forward).median.in(), b = measure::summarise(reverse).median.in();
-    const double factor = std::max(a, b) / std::max(1.0, std::min(a, b));
-    return measured(factor >= 1.25,
-                    factor >= 1.25
-                        ? text::say("from-trials.one-direction-is-times",
-                                    "one direction is {} times as fast as the other", text::figure::number(factor, 2))
-                        : text::Sentence(text::say("from-trials.the-same-in-both", "the same in both directions")));
+    const Trial* forward = facts.newest(facts.trial.kind, Direction::Forward, facts.trial.streams);
+    const Trial* reverse = facts.newest(facts.trial.kind, Direction::Reverse, facts.trial.streams);
+    if (!forward || !reverse) return std::nullopt;
+    const BitRate a = forward->rate.value, b = reverse->rate.value;
+    if (!isAsymmetric(a, b))
+        return measured(false, text::say("from-trials.the-same-in-both", "the same in both directions: {} and {}",
+                                         text::figure::rate(a, 3), text::figure::rate(b, 3)));
+    return measured(true, text::say("from-trials.one-direction-is-times",
+                                    "one direction is {} times as fast as the other",
+                                    text::figure::number(std::max(a, b).in() / std::max(1.0, std::min(a, b).in()), 2)));
 }
 
 std::optional<Observation> fileOnly(const Facts& facts)
 {
-    if (!facts.memoryExpected) return std::nullopt;
+    if (!facts.memoryExpected || facts.memoryExpected->isEmpty()) return std::nullopt;
     if (facts.trial.kind == TrialKind::Memory) {
-        const auto standing = measure::standing(measure::eachWay(facts.trial).value, facts.memoryExpected->expected);
-        if (standing == measure::Standing::Low || standing == measure::Standing::Fault)
+        if (standing(measure::eachWay(facts.trial), *facts.memoryExpected).isSlow())
             return measured(false, text::say("from-trials.memory-to-memory-is", "memory to memory is already slow"));
         return std::nullopt;
     }
     const auto memory = facts.samePath(TrialKind::Memory, Direction::Forward);
     if (memory.empty()) return std::nullopt;
-    std::vector<BitRate> rates;
-    for (const Trial* trial : memory) rates.push_back(trial->rate.value);
-    const BitRate median = measure::summarise(rates).median;
-    const bool fine = median >= facts.memoryExpected->expected.low;
+    const Trial& newest = *memory.front();
+    const bool fine = !standing(newest.rate, *facts.memoryExpected).isSlow();
     return measured(fine, text::say("from-trials.memory-to-memory-reaches", "memory to memory reaches {}, {}",
-                                    text::figure::rate(median, 3), fine ? "as expected" : "less than expected"));
+                                    text::figure::rate(newest.rate.value, 3),
+                                    fine ? "as expected" : "less than expected"));
 }
 
 std::optional<Observation> erratic(const Facts& facts)
@@ -183,7 +128,9 @@ std::optional<Observation> checkErrors(const Facts& facts)
 {
     const auto errors = condition(facts, "rx_check_errors");
     if (!errors) return std::nullopt;
-    return measured(*errors > 0,
+    const auto frames = condition(facts, "rx_frames");
+    const bool isMany = frames && *frames > 0 ? *errors / *frames > kFewErrors : *errors > 0;
+    return measured(isMany,
                     text::say("from-trials.frames-with-a-wrong", "{} frames with a wrong check sum during the test",
                               text::figure::number(*errors, 6)));
 }
@@ -192,7 +139,9 @@ std::optional<Observation> receiveDrops(const Facts& facts)
 {
     const auto drops = condition(facts, "rx_drops");
     if (!drops) return std::nullopt;
-    return measured(*drops > 0,
+    const auto frames = condition(facts, "rx_frames");
+    const bool isMany = frames && *frames > 0 ? *drops / *frames > kFewDrops : *drops > 0;
+    return measured(isMany,
                     text::say("from-trials.frames-dropped-by-the", "{} frames dropped by the receiver during the test",
                               text::figure::number(*drops, 6)));
 }
@@ -205,10 +154,14 @@ std::optional<Observation> windowBound(const Facts& facts)
                                             text::figure::number(*share, 2)));
 }
 
+/// A wired path is quick; shared media and the internet are not, and say nothing.
 std::optional<Observation> idleLatency(const Facts& facts)
 {
     const auto ms = condition(facts, "least_round_trip_ms");
-    if (!ms) return std::nullopt;
+    const expect::Expectation* path = facts.memoryExpected ? facts.memoryExpected : facts.expected;
+    if (!ms || !path) return std::nullopt;
+    for (const expect::Stage& stage : path->stages)
+        if (stage.kind == expect::StageKind::Medium || stage.kind == expect::StageKind::Internet) return std::nullopt;
     return measured(
         *ms > 2, text::say("from-trials.least-round-trip-ms", "least round trip {} ms", text::figure::number(*ms, 3)));
 }
@@ -216,16 +169,18 @@ std::optional<Observation> idleLatency(const Facts& facts)
 std::optional<Observation> unitSlip(const Facts& facts)
 {
     const expect::Expectation* path = facts.expected;
-    if (!path) return std::nullopt;
+    if (!path || path->isEmpty()) return std::nullopt;
     if (facts.trial.origin == measure::Origin::Measured)
         return measured(
             false, text::say("from-trials.measured-by-sokudo-itself", "measured by Sokudo itself: the unit is right"));
-    const double share = facts.trial.rate.value.in() / std::max(1.0, path->expected.typical.in());
-    const bool fits =
-        share >= 0.09 && share <= 0.13 && 8 * facts.trial.rate.value.in() <= 1.03 * path->expected.high.in();
+    const auto typed = facts.trial.conditions.find("typed");
+    const bool isBytes = typed != facts.trial.conditions.end() && typed->second.find('B') != std::string::npos;
+    const BitRate rate = facts.trial.rate.value;
+    const double asBytes = 8 * rate.in() / std::max(1.0, path->expected.typical.in());
+    const bool fits = !isBytes && !slowerHopOf(rate, *path) && asBytes >= 0.75 && asBytes <= 1.02;
     return measured(fits, fits ? text::say("from-trials.eight-times-the-figure",
                                            "eight times the figure is {}: bits and bytes may be mixed up",
-                                           text::figure::rate(scaled(facts.trial.rate.value, 8), 3))
+                                           text::figure::rate(scaled(rate, 8), 3))
                                : text::Sentence(text::say("from-trials.the-figure-times-eight",
                                                           "the figure times eight is not what is expected")));
 }
@@ -241,16 +196,48 @@ std::optional<Observation> shortTest(const Facts& facts)
 std::optional<Observation> aboveCeiling(const Facts& facts)
 {
     if (!facts.expected || facts.expected->isEmpty()) return std::nullopt;
-    const bool above = facts.trial.rate.value.in() > 1.03 * facts.expected->expected.high.in();
+    const bool above = standing(measure::eachWay(facts.trial), *facts.expected).at == Standing::Impossible;
     return measured(above, above ? text::say("from-trials.more-than-the-path", "more than the path can carry")
                                  : text::say("from-trials.within-what-the-path", "within what the path can carry"));
 }
 
+/// A step down to a flat lower level: both levels steady, and nothing between them.
+std::optional<Observation> knee(const Facts& facts)
+{
+    constexpr std::size_t kLeastOfEach = 3, kLeast = 8;
+    constexpr double kSteady = 0.10, kStep = 1.4;
+    const auto& samples = facts.trial.samples;
+    if (samples.size() < kLeast) return std::nullopt;
+    const auto part = [&](std::size_t from, std::size_t to) {
+        return measure::summarise(std::vector<BitRate>(samples.begin() + static_cast<std::ptrdiff_t>(from),
+                                                       samples.begin() + static_cast<std::ptrdiff_t>(to)));
+    };
+    for (std::size_t at = kLeastOfEach; at + kLeastOfEach <= samples.size(); ++at) {
+        const auto before = part(0, at), after = part(at, samples.size());
+        if (before.variation > kSteady || after.variation > kSteady || before.mean.in() < kStep * after.mean.in())
+            continue;
+        return measured(true, text::say("from-trials.a-step-down-after",
+                                        "a step from {} down to {} after {} s, flat before and after",
+                                        text::figure::rate(before.mean, 3), text::figure::rate(after.mean, 3), at));
+    }
+    return measured(false, text::say("from-trials.no-step-down", "no step down to a flat lower level"));
+}
+
+/// Something was changed shortly before the test.
+std::optional<Observation> moved(const Facts& facts)
+{
+    constexpr auto kShortly = std::chrono::minutes(10);
+    if (!facts.changed || facts.trial.at - *facts.changed > kShortly) return std::nullopt;
+    const auto minutes = std::chrono::duration_cast<std::chrono::minutes>(facts.trial.at - *facts.changed).count();
+    return measured(true, text::say("from-trials.changed-before-the-test", "the logbook has a change {} min before",
+                                    minutes));
+}
+
 constexpr Sign kSigns[] = {
-    {"e05", plateau94},     {"e06", plateau940},  {"e07", plateau235},  {"e08", plateauBus},   {"e09", multiGain},
-    {"e10", asymmetry},     {"e12", fileOnly},    {"e13", decay},       {"e14", erratic},      {"e15", corePegged},
-    {"e16", processorFull}, {"e19", retransmits}, {"e20", checkErrors}, {"e21", receiveDrops}, {"e33", idleLatency},
-    {"e37", windowBound},   {"e46", unitSlip},    {"e56", shortTest},   {"e57", aboveCeiling},
+    {"e09", multiGain}, {"e10", asymmetry},     {"e12", fileOnly},    {"e13", decay},       {"e14", erratic},
+    {"e15", corePegged}, {"e16", processorFull}, {"e19", retransmits}, {"e20", checkErrors}, {"e21", receiveDrops},
+    {"e33", idleLatency}, {"e37", windowBound},  {"e38", moved},       {"e46", unitSlip},    {"e56", shortTest},
+    {"e57", aboveCeiling}, {"e73", knee},
 };
 
 }  // namespace

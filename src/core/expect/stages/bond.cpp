@@ -23,6 +23,23 @@ double membersUsed(int members, int flows, Spread spread)
     }
 }
 
+double mostMembers(int members, int flows, Spread spread)
+{
+    switch (spread) {
+    case Spread::PerConnection: return std::min(members, flows);
+    case Spread::RoundRobin: return members;
+    default: return 1;
+    }
+}
+
+/// How likely all of several connections lie on one member: 1/N^(k - 1).
+text::Sentence sameMember(int members, int flows)
+{
+    if (flows < 2) return {};
+    return text::say("bond.chance-of-one-member", ", and with a chance of {} % all of them share one",
+                     text::figure::number(100 * std::pow(members, 1 - flows), 2));
+}
+
 /// How the connections of a bond come to lie on its members.
 text::Sentence spreadText(Spread spread, int members, int flows, double used)
 {
@@ -31,8 +48,8 @@ text::Sentence spreadText(Spread spread, int members, int flows, double used)
         return text::say(
             "bond.spread-by-addresses-and",
             "spread by addresses and ports they use {} × (1 − (1 − 1/{})^{}) = {} members on average; one connection "
-            "stays on one",
-            members, members, flows, text::figure::number(used, 3));
+            "stays on one{}",
+            members, members, flows, text::figure::number(used, 3), sameMember(members, flows));
     case Spread::PerHostPair:
         return text::say("bond.spread-by-addresses-the",
                          "spread by addresses, the same two hosts always use one member");
@@ -68,17 +85,19 @@ Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, 
     const auto one = linkStage(kb, each, framing);
     if (!one) return one;
     const double used = membersUsed(members, flows, spread);
-    const bool many = spread == Spread::RoundRobin || (spread == Spread::PerConnection && flows > 1);
-    const double most = many ? std::min(members, spread == Spread::RoundRobin ? members : flows) : 1;
+    const double most = mostMembers(members, flows, spread);
     Stage stage = *one;
     stage.kind = StageKind::Bond;
     stage.label = "bond";
     stage.detail = fmt::format("{} × {}", members, text::linkRate(each));
     stage.carries = {one->carries.low, scaled(one->carries.typical, used), scaled(one->carries.high, most)};
     if (spread != Spread::RoundRobin) stage.perFlow = one->carries;
-    if (spread != Spread::Standby)
-        stage.pool = Band{scaled(one->carries.low, members), scaled(one->carries.typical, members),
-                          scaled(one->carries.high, members)};
+    if (one->hard) stage.hard = scaled(*one->hard, members);
+    stage.poolOf = [each = one->carries, members, spread](int streams) {
+        return Band{each.low, scaled(each.typical, membersUsed(members, streams, spread)),
+                    scaled(each.high, mostMembers(members, streams, spread))};
+    };
+    stage.pool = stage.poolOf(flows);
     stage.working = text::say("bond.members-of", "{} members of {}, {} {}: ", members,
                               text::figure::rate(one->carries.high), flows, flows == 1 ? "connection" : "connections");
     stage.working += spreadText(spread, members, flows, used);

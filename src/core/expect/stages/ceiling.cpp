@@ -7,6 +7,7 @@
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/expect/stages.h"
+#include "core/formulas/shared_media.h"
 #include "core/kb/reach_rows.h"
 #include "core/kb/stage_rows.h"
 
@@ -31,6 +32,7 @@ constexpr KindOfRow kKinds[] = {
     {"attachment", StageKind::Disk, "disk line"},
     {"access", StageKind::Internet, "access line"},
     {"cipher", StageKind::Session, "cipher"},
+    {"copying", StageKind::CopyTool, "copying"},
 };
 
 Band scaledBand(const Band& band, const kb::FactorBand& by)
@@ -99,11 +101,25 @@ Result<Stage> ceilingStage(const kb::KnowledgeBase& kb, std::string_view id, con
                                    text::figure::rate(row->both->low), text::figure::rate(row->both->high));
     stage.from = row->from;
     stage.line = row->port.value_or(row->carries.high);
+    formulas::Framing barest;
+    barest.timestamps = false;
+    if (row->port)
+        if (const auto most = formulas::goodput(*row->port, barest)) stage.hard = *most;
     if (const auto error = applyFactors(kb, factors, row->kind, stage)) return tl::unexpected(*error);
     return stage;
 }
 
-Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::optional<BitRate> phy, int nodes)
+Stage withOwnFigure(Stage stage, BitRate own)
+{
+    stage.carries = {own, own, own};
+    stage.working = text::say("ceiling.own-figure", "your own figure: {}", text::figure::rate(own));
+    stage.from = {"own-figure", Certainty::Typical};
+    if (stage.both && stage.both->high < own) stage.both = stage.carries;
+    return stage;
+}
+
+Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::optional<BitRate> phy, int nodes,
+                        std::optional<BitRate> back)
 {
     auto stage = ceilingStage(kb, id);
     if (!stage) return stage;
@@ -121,7 +137,10 @@ Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::o
     if (phy) {
         const Band most = scaledBand({*phy, *phy, *phy}, share->value);
         stage->carries = least(stage->carries, most);
-        stage->both = stage->both ? least(*stage->both, most) : most;
+        const BitRate mean = back ? BitRate::of(2 / (1 / phy->in() + 1 / back->in())) : *phy;
+        const Band together = scaledBand({mean, mean, mean}, share->value);
+        stage->both = stage->both ? least(*stage->both, together) : together;
+        stage->hard = std::min(stage->hard.value_or(*phy), *phy);
         stage->working +=
             text::say("ceiling.at-between-the-adapters",
                       "; at {} between the adapters × {} both ways together: usually {}, up to {}",
@@ -141,9 +160,9 @@ Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::o
     return stage;
 }
 
-Result<Stage> radioShareStage(const kb::KnowledgeBase& kb, BitRate phy)
+Result<Stage> radioShareStage(const kb::KnowledgeBase& kb, BitRate phy, bool is60)
 {
-    const kb::Factor* share = kb.find<kb::Factor>("radio");
+    const kb::Factor* share = kb.find<kb::Factor>(is60 ? "radio-60" : "radio");
     if (!share)
         return failure(ErrorCode::NotFound,
                        text::say("ceiling.link-factors-csv-has-2", "link_factors.csv has no row “radio”"));
@@ -151,7 +170,7 @@ Result<Stage> radioShareStage(const kb::KnowledgeBase& kb, BitRate phy)
     stage.kind = StageKind::Medium;
     stage.label = "radio";
     stage.detail = "shared both ways";
-    stage.carries = scaledBand({phy, phy, phy}, share->value);
+    stage.carries = formulas::radioCarries(kb, phy, is60);
     stage.both = stage.carries;
     stage.working = text::say("ceiling.radio-rate-at-most", "radio rate {} × {} = {} at most; usually × {} = {}",
                               text::figure::rate(phy), text::figure::number(share->value.high),
@@ -159,6 +178,7 @@ Result<Stage> radioShareStage(const kb::KnowledgeBase& kb, BitRate phy)
                               text::figure::rate(stage.carries.typical));
     stage.from = share->from;
     stage.line = phy;
+    stage.hard = phy;
     return stage;
 }
 

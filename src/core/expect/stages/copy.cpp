@@ -60,6 +60,9 @@ Result<Stage> cachedWriteStage(const kb::KnowledgeBase& kb, const plan::DiskGrou
                                     text::figure::duration(Duration::of(8 * cache->cache.in() / fast.in())),
                                     text::figure::duration(Duration::of(8 * copy.in() / stage.carries.typical.in())),
                                     text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
+    stage.facts = {{"knee_bytes", std::min(cache->cache, copy).in()},
+                   {"fast_bps", fast.in()},
+                   {"total_s", 8 * copy.in() / stage.carries.typical.in()}};
     stage.from = {cache->from.source, weaker(cache->from.certainty, disk->from.certainty)};
     return stage;
 }
@@ -91,6 +94,8 @@ Result<Stage> smallFilesStage(const kb::KnowledgeBase& kb, std::string_view kind
                   text::figure::size(DataSize::of(bits / 8)), text::figure::rate(rest.typical),
                   text::figure::duration(Duration::of(seconds(rest.typical, row->typical))),
                   text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
+    const double total = seconds(rest.typical, row->typical);
+    stage.facts = {{"total_s", total}, {"files_per_s", static_cast<double>(files) / total}};
     stage.from = row->from;
     return stage;
 }

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -11,6 +12,28 @@
 namespace sokudo::expect {
 
 namespace {
+
+constexpr double kLeastOfTypical = 0.9;  ///< of an array whose row states no least
+
+/// The owner's own figure of the whole group overrules the tables.
+Stage ownFigure(Stage stage, BitRate own, bool reads)
+{
+    stage.carries = {own, own, own};
+    stage.working = text::say("disk.own-figure", "your own figure, {}: {} = {}", reads ? "reading" : "writing",
+                              text::figure::byteRate(own), text::figure::rate(own));
+    stage.from = {"own-figure", Certainty::Typical};
+    return stage;
+}
+
+/// What the software of the array does at most, however fast its disks are.
+void heldBySoftware(Stage& stage, const kb::Band& cap, std::string_view name)
+{
+    if (cap.high >= stage.carries.high) return;
+    stage.carries = {std::min(stage.carries.low, cap.low), std::min(stage.carries.typical, cap.typical),
+                     std::min(stage.carries.high, cap.high)};
+    stage.working += text::say("disk.held-by-software", "; the software of {} does {} at most, typically {}", name,
+                               text::figure::byteRate(cap.high), text::figure::byteRate(cap.typical));
+}
 
 Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, Access access)
 {
@@ -37,7 +60,7 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
     stage.label = group.count > 1 ? "disks" : "disk";
     stage.detail = group.count > 1 ? fmt::format("{} {} {}", group.count, disk->id, level->id) : disk->id;
     stage.from = {level->from.source, weaker(level->from.certainty, disk->from.certainty)};
-    if (level->id == "single") {
+    if (level->id == "single" && !(reads ? group.reads : group.writes)) {
         stage.carries = one;
         stage.working =
             text::say("disk.up-to-usually", "{}, {}: up to {} = {}; usually {} = {}", disk->name,
@@ -45,16 +68,22 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
                       text::figure::byteRate(one.typical), text::figure::rate(one.typical));
         return stage;
     }
+    if (const auto own = reads ? group.reads : group.writes) return ownFigure(std::move(stage), *own, reads);
     const double share = reads ? level->readPerDisk * group.count - level->readLess
                                : level->writePerDisk * group.count - level->writeLess;
     const double factor = reads ? level->readFactor : level->writeFactor;
     const BitRate typical = scaled(one.typical, share * factor);
-    stage.carries = {scaled(typical, 0.9), typical, scaled(one.typical, share)};
-    stage.working =
-        text::say("disk.disks-usually", "{} disks, {}: {} × {} = {} = {}; usually × {} = {} = {}", group.count,
-                  level->name, text::figure::number(share), text::figure::byteRate(one.typical),
-                  text::figure::byteRate(stage.carries.high), text::figure::rate(stage.carries.high),
-                  text::figure::number(factor), text::figure::byteRate(typical), text::figure::rate(typical));
+    const auto least = reads ? level->readLeastPerDisk : std::nullopt, most = reads ? level->readMostPerDisk : std::nullopt;
+    const double mostShare = most ? *most * group.count : share;
+    stage.carries = {least ? scaled(one.low, *least * group.count) : scaled(typical, kLeastOfTypical), typical,
+                     scaled(one.high, mostShare)};
+    stage.working = text::say(
+        "disk.disks-usually", "{} disks, {}: up to {} × {} = {} = {}; typically {} × {} × {} = {} = {}", group.count,
+        level->name, text::figure::number(mostShare), text::figure::byteRate(one.high),
+        text::figure::byteRate(stage.carries.high), text::figure::rate(stage.carries.high), text::figure::number(share),
+        text::figure::byteRate(one.typical), text::figure::number(factor), text::figure::byteRate(typical),
+        text::figure::rate(typical));
+    if (const auto& cap = reads ? level->readCap : level->writeCap) heldBySoftware(stage, *cap, level->name);
     return stage;
 }
 

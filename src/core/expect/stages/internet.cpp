@@ -30,16 +30,46 @@ Result<Stage> internetStage(const kb::KnowledgeBase& kb, BitRate plan, std::stri
     stage.from = row->from;
     if (const auto error = applyFactors(kb, factors, "internet", stage)) return tl::unexpected(*error);
     if (const kb::Factor* segments = upload ? kb.find<kb::Factor>("ack-segments") : nullptr) {
-        const auto held = [&](double each) { return formulas::downloadHeldByUpload(*upload, {}, each); };
+        // The upload carries acknowledgements of frames; of a frame down, the payload counts.
+        const double payload = static_cast<double>(formulas::payloadBytes({})) / formulas::wireBytes({});
+        const auto held = [&](double each) {
+            return scaled(formulas::downloadHeldByUpload(*upload, {}, each), payload);
+        };
         const Band most{held(segments->value.low), held(segments->value.typical), held(segments->value.high)};
         stage.carries = {std::min(stage.carries.low, most.low), std::min(stage.carries.typical, most.typical),
                          std::min(stage.carries.high, most.high)};
         stage.working += text::say(
             "internet.up-carry-the-acknowledgements",
-            "; {} up carry the acknowledgements of {} down, or of up to {} where they are merged: usually {}, up to {}",
+            "; {} up carries the acknowledgements of {} of payload down, or of up to {} where they are merged: "
+            "typically {}, up to {}",
             text::figure::linkRate(*upload), text::figure::rate(most.typical), text::figure::rate(most.high),
             text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     }
+    return stage;
+}
+
+Stage inTunnel(Stage stage, const formulas::Framing& inside)
+{
+    const int plain = formulas::payloadBytes({}), left = formulas::payloadBytes(inside);
+    const double share = static_cast<double>(left) / plain;
+    stage.carries = {scaled(stage.carries.low, share), scaled(stage.carries.typical, share),
+                     scaled(stage.carries.high, share)};
+    stage.working += text::say("internet.inside-a-tunnel", "; inside the tunnel × {} ÷ {}: typically {}, up to {}", left,
+                               plain, text::figure::rate(stage.carries.typical),
+                               text::figure::rate(stage.carries.high));
+    return stage;
+}
+
+Stage ownInternetStage(BitRate gives)
+{
+    Stage stage;
+    stage.kind = StageKind::Internet;
+    stage.label = "internet plan";
+    stage.detail = "own figure";
+    stage.carries = {gives, gives, gives};
+    stage.line = gives;
+    stage.working = text::say("internet.own-figure", "your own figure of this line: {}", text::figure::rate(gives));
+    stage.from = {"own-figure", Certainty::Typical};
     return stage;
 }
 

@@ -24,6 +24,10 @@ Result<Stage> linkStage(const kb::KnowledgeBase& kb, BitRate rate, const formula
                               formulas::shareText(framing), framing.mtu, text::figure::rate(*ceiling, 5));
     stage.from = {"802.3-3", Certainty::Standard};
     stage.line = rate;
+    stage.mtu = framing.mtu;
+    formulas::Framing barest = framing;
+    barest.timestamps = false;
+    if (const auto most = formulas::goodput(rate, barest)) stage.hard = *most;
     if (const auto frames = formulas::frameRate(rate, framing)) stage.frames = *frames;
     if (framing.transport == formulas::Transport::Tcp) stage.ackShare = formulas::ackShare(framing);
     stage.varied = [rate, framing](const kb::KnowledgeBase& rows, const Varied& to) {

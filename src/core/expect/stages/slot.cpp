@@ -17,18 +17,26 @@ Result<Stage> busStage(const kb::KnowledgeBase& kb, StageKind kind, const formul
     stage.label = word(kind);
     stage.detail = fmt::format("{}.0 ×{}", link.generation, link.lanes);
     stage.carries = bus->usable;
+    stage.hard = bus->packets;
     stage.working = bus->working;
     stage.from = {"pcie-base", Certainty::Typical};
     stage.line = bus->coded;
+    stage.busGeneration = link.generation;
+    stage.busLanes = link.lanes;
+    stage.varied = [kind, link](const kb::KnowledgeBase& rows, const Varied& to) {
+        formulas::BusLink other = link;
+        other.mtu = to.mtu;
+        return busStage(rows, kind, other);
+    };
     return stage;
 }
 
 }  // namespace
 
-Result<Stage> slotStage(const kb::KnowledgeBase& kb, const plan::Slot& slot, int maxPayload)
+Result<Stage> slotStage(const kb::KnowledgeBase& kb, const plan::Slot& slot, int mtu, int maxPayload)
 {
     const auto [generation, lanes] = plan::trained(slot);
-    return busStage(kb, StageKind::Slot, {generation, lanes, maxPayload});
+    return busStage(kb, StageKind::Slot, {generation, lanes, maxPayload > 0 ? maxPayload : slot.maxPayload, mtu});
 }
 
 Result<Stage> uplinkStage(const kb::KnowledgeBase& kb, const formulas::BusLink& link)

@@ -13,7 +13,9 @@
 namespace sokudo::expect {
 namespace {
 
-constexpr double kLossBand = 0.2;  // own: measured within ±20 %
+constexpr double kLossBand = 0.2;   // own: measured within ±20 %
+constexpr double kTimerLoss = 0.01;  // rfc-6298: the retransmission timer is at least 200 ms on usual systems
+constexpr Duration kLan = Duration::fromSteps(10'000'000);  // 10 ms
 
 std::string ofStreams(int streams) { return streams > 1 ? fmt::format(" × {} streams", streams) : std::string(); }
 
@@ -71,6 +73,11 @@ Result<Stage> lossStage(double share, Duration roundTrip, int segment, int strea
     stage.working +=
         text::say("transport.up-to-a-sender", ", ±20{}%: up to {}; a sender that models the path is not held by it",
                   text::kThin, text::figure::rate(stage.carries.high));
+    if (share > kTimerLoss && roundTrip < kLan)
+        stage.working += text::say("transport.timer-loss",
+                                   "; above {}{}% whole windows are lost and TCP waits for its timer, 200 ms and more "
+                                   "each time: expect far less, and find the loss",
+                                   text::figure::number(100 * kTimerLoss), text::kThin);
     stage.from = {"rfc-9438", Certainty::Typical};
     stage.varied = [share, roundTrip, streams](const kb::KnowledgeBase&, const Varied& to) {
         return lossStage(share, roundTrip, formulas::payloadBytes({to.mtu}), streams);

@@ -32,7 +32,15 @@ text::Args named(const LinkContext& link)
 void settings(const LinkEnd& end, LinkPart part, Outcomes& found)
 {
     if (!end.port || !end.cage) return;
-    if (!end.beyondCage.empty())
+    if (!end.beyondCage.empty() && end.cage->family == "rj45")
+        found.push_back({end.hostRates.empty() ? Verdict::NoLink : Verdict::Fits,
+                         {},
+                         "{end} lists {beyond}: no such rate exists over twisted pairs; not counted",
+                         {{"end", end.name}, {"beyond", listText(end.beyondCage)}},
+                         end.cage->from,
+                         part,
+                         "beyond-cage"});
+    else if (!end.beyondCage.empty())
         found.push_back({end.hostRates.empty() ? Verdict::NoLink : Verdict::Fits,
                          {},
                          "{end} lists {beyond}, more than its {cage} cage carries ({most}): not counted",

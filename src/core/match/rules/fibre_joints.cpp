@@ -20,11 +20,30 @@ bool meetsOtherPolish(const LinkContext& link, std::string_view polish)
     return joint && joint->verdict != Verdict::Fits;
 }
 
+/// A module takes one connector; one strand or two of it make no difference to the plug.
+void otherConnectors(const LinkContext& link, Outcomes& found)
+{
+    const std::string_view ends = link.runWord("ends");
+    if (ends.empty()) return;
+    for (const LinkEnd* end : {&link.a, &link.b}) {
+        const kb::Phy* phy = end->module ? link.kb.find<kb::Phy>(end->module->phy) : nullptr;
+        if (!phy || phy->connector.empty() || phy->connector.starts_with(ends)) continue;
+        const kb::Connector* takes = link.kb.find<kb::Connector>(phy->connector);
+        const kb::Connector* has = link.kb.find<kb::Connector>(ends);
+        found.push_back(clause(link, "fo-28",
+                               {{"end", end->name},
+                                {"connector", takes ? takes->name : phy->connector},
+                                {"ends", has ? has->name : std::string(ends)}},
+                               {}, end == &link.a ? LinkPart::CageA : LinkPart::CageB));
+    }
+}
+
 Outcomes check(const LinkContext& link)
 {
     Outcomes found;
     if (!link.isOnFibre()) return found;
     if (meetsOtherPolish(link, link.runWord("polish"))) found.push_back(clause(link, "fo-19", {}, link.common));
+    otherConnectors(link, found);
     bool thinCord = false, thickCord = false;
     for (const CableSection& section : link.sections) {
         if (!section.cord || !section.medium || !kb::isFibre(section.medium->kind) ||
@@ -49,7 +68,7 @@ constinit const Rule kFibreJoints{
     .id = "fibre-joints",
     .title = "Faces, cores and bends suit each other",
     .why = "An angled face against a flat one, a thin core after a thick one or a tight bend loses the light.",
-    .clauses = "fo-19 fo-20 fo-21 fo-24",
+    .clauses = "fo-19 fo-20 fo-21 fo-24 fo-28",
     .check = &check,
 };
 

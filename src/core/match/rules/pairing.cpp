@@ -17,6 +17,12 @@ const kb::Phy* spokenBy(const LinkContext& link, const LinkEnd& end)
     return own && end.splits == own->lanes && !own->lanePhy.empty() ? link.kb.find<kb::Phy>(own->lanePhy) : own;
 }
 
+/// The same colours, lanes and symbol rate: nothing but the standard keeps the two apart.
+bool isAlike(const kb::Phy& a, const kb::Phy& b)
+{
+    return a.windowNm == b.windowNm && a.laneGbd == b.laneGbd && a.lanes == b.lanes && a.wavelengths == b.wavelengths;
+}
+
 const char* whyNot(const kb::Phy& a, const kb::Phy& b)
 {
     if (&a == &b)
@@ -56,6 +62,14 @@ Outcomes check(const LinkContext& link)
             {pair->verdict, pair->rate, "{a} facing {b}: {text}", args, pair->from, LinkPart::Between, "pairing"});
     }
     if (isOneStrand(*a) && isOneStrand(*b) && a != b) return single(clause(link, "fo-17", args));
+    if (a != b && isAlike(*a, *b))
+        return single({Verdict::Unknown,
+                       std::min(a->rate, b->rate),
+                       "{a} facing {b}: colours and rates are alike, and the pairing is not specified: ask the makers",
+                       args,
+                       Cited(a->from.source, Certainty::Unsure),
+                       LinkPart::Between,
+                       "pairing"});
     return single({Verdict::NoLink,
                    {},
                    whyNot(*a, *b),

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/formulas/shared_media.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/shared_rows.h"
 #include "core/match/clause.h"
@@ -9,7 +10,16 @@
 namespace sokudo::match {
 namespace {
 
-constexpr double kFilteredShare = 0.05;  // of the printed figure
+/// Every factor of the medium that the run states, but those that a finding of its own tells.
+kb::Band carried(const LinkContext& link, const kb::PowerLine& family, std::string_view without = {})
+{
+    const kb::Ceiling* row = formulas::powerLineRow(link.kb, family.id);
+    kb::Band band = row ? row->carries : kb::Band{};
+    const auto isStated = [&](std::string_view trait, std::string_view value) { return link.runWord(trait) == value; };
+    for (const kb::StageFactor* factor : formulas::mediumFactors(link.kb, "power-line", isStated))
+        if (factor->id != without) band = formulas::times(band, factor->factor);
+    return formulas::atMost(band, {*link.common, *link.common, *link.common});
+}
 
 Outcomes check(const LinkContext& link)
 {
@@ -32,18 +42,21 @@ Outcomes check(const LinkContext& link)
         return single(clause(link, "pl-03",
                              {{"a", link.a.name}, {"b", link.b.name}, {"familyA", a->name}, {"familyB", b->name}}));
     const kb::PowerLine& slower = a->printed < b->printed ? *a : *b;
-    const bool near = link.runWord("circuit") == "same";
-    const BitRate low = std::min(near ? slower.goodLow : slower.typicalLow, *link.common);
-    const BitRate high = std::min(near ? slower.goodHigh : slower.typicalHigh, *link.common);
-    found.push_back(
-        clause(link, "pl-01",
-               {{"printed", text::rate(slower.printed)}, {"low", text::rate(low)}, {"high", text::rate(high)}}, high));
-    if (link.runWord("filtered") == "yes") {
-        const BitRate left = scaled(slower.printed, kFilteredShare);
-        found.push_back(
-            clause(link, "pl-02", {{"high", text::rate(left)}, {"printed", text::rate(slower.printed)}}, left));
-    }
-    if (link.runWord("circuit") == "other-phase") found.push_back(clause(link, "pl-04", {}, gigabits(0.05)));
+    const bool isFiltered = link.runWord("filtered") == "yes", isOtherPhase = link.runWord("circuit") == "other-phase";
+    const kb::Band all = carried(link, slower);
+    found.push_back(clause(link, "pl-01",
+                           {{"printed", text::rate(slower.printed)},
+                            {"low", text::rate(all.low)},
+                            {"typical", text::rate(all.typical)},
+                            {"high", text::rate(all.high)}},
+                           all.typical));
+    if (isFiltered)
+        found.push_back(clause(link, "pl-02",
+                               {{"high", text::rate(all.high)},
+                                {"without", text::rate(carried(link, slower, "filtered").high)},
+                                {"printed", text::rate(slower.printed)}},
+                               all.typical));
+    if (isOtherPhase) found.push_back(clause(link, "pl-04", {{"high", text::rate(all.high)}}, all.typical));
     return found;
 }
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/kb/port_rows.h"
+#include "core/kb/copper_rows.h"
 #include "core/match/clause.h"
 #include "core/match/power.h"
 #include "core/match/rule.h"
@@ -24,8 +25,9 @@ void classes(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
     }
     const DropAnswer answer = powerDrop(link, flow);
     if (!answer.known) return;
-    // A device fed by its lower type turns on at that type's voltage.
-    const Volt least = std::min(flow.asked->deviceVolt, flow.type->deviceVolt);
+    // Fed by a lower type it takes that type's power, and turns on at that type's voltage.
+    const bool isLower = flow.asked->number > flow.type->highestClass;
+    const Volt least = isLower ? std::min(flow.asked->deviceVolt, flow.type->deviceVolt) : flow.asked->deviceVolt;
     text::Args args = names;
     args.emplace_back("least", text::Arg(text::number(least.in()) + " V"));
     if (!answer.drop || answer.drop->atDevice < least) {
@@ -42,10 +44,23 @@ void classes(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
     found.push_back(clause(link, "po-01", std::move(args)));
 }
 
+/// What a fault of the wires leaves of the power. @source wire_faults.csv, column poe
+void brokenPairs(const LinkContext& link, const PowerFlow& flow, const plan::Run& run, Outcomes& found)
+{
+    const kb::WireFault* fault = link.kb.find<kb::WireFault>(run.wireMap);
+    if (!fault || !flow.asked) return;
+    const bool isDark = fault->power == "no";
+    const bool isTwoPair = fault->power == "two pairs only" && flow.asked->fourPair;
+    if (!isDark && !isTwoPair) return;
+    text::Args args{{"run", run.label}, {"fault", fault->name}, {"b", flow.device->name}};
+    found.push_back(clause(link, isDark ? "po-10" : "po-11", std::move(args)));
+}
+
 void wiring(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
 {
     for (const CableSection* cable : link.cables()) {
         const plan::Traits& traits = cable->run->traits;
+        brokenPairs(link, flow, *cable->run, found);
         if (traits.is("surge", "data")) found.push_back(clause(link, "po-08", {{"run", cable->run->label}}));
         const auto size = traits.count("bundle-size");
         if (size && *size > 24 && flow.type && flow.type->highestClass >= 6)
@@ -74,6 +89,8 @@ Outcomes check(const LinkContext& link)
     if (!flow) return found;
     if (!flow->type) passive(link, *flow, found);
     else if (flow->asked) classes(link, *flow, found);
+    else if (flow->device->word("pd") == "passive")
+        found.push_back(clause(link, "po-12", {{"a", flow->source->name}, {"b", flow->device->name}}));
     wiring(link, *flow, found);
     return found;
 }
@@ -84,7 +101,7 @@ constinit const Rule kPowerOverEthernet{
     .id = "power-over-ethernet",
     .title = "The power on the cable suits source, cable and device",
     .why = "Too little power leaves the device dark, power without asking burns it, and thin cable eats it.",
-    .clauses = "po-01 po-02 po-04 po-05 po-06 po-07 po-08",
+    .clauses = "po-01 po-02 po-04 po-05 po-06 po-07 po-08 po-10 po-11 po-12",
     .check = &check,
 };
 

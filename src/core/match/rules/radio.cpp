@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include "core/formulas/framing.h"
 #include "core/formulas/radio.h"
+#include "core/formulas/shared_media.h"
 #include "core/kb/port_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
@@ -9,7 +11,6 @@
 namespace sokudo::match {
 namespace {
 
-constexpr double kLeastShare = 0.50, kBestShare = 0.65;     // of the PHY rate in use
 constexpr Length kUsualRange = Length::fromSteps(300'000);  // small integrated antennas
 
 /// The stated radio rate, or the one its MCS, width and streams give.
@@ -17,6 +18,18 @@ std::optional<BitRate> radioRate(const LinkContext& link)
 {
     return formulas::radioRate(link.runAs<BitRate>("phy-rate"), link.runCount("mcs"), link.runCount("width-mhz"),
                                link.runCount("streams"));
+}
+
+/// What it passes with all that the run states of walls, rain and hops, behind the slower Ethernet port.
+kb::Band carried(const LinkContext& link, BitRate radio, bool is60, int hops)
+{
+    const auto isStated = [&](std::string_view trait, std::string_view value) { return link.runWord(trait) == value; };
+    kb::Band band = formulas::radioCarries(link.kb, radio, is60);
+    for (const kb::StageFactor* factor :
+         formulas::mediumFactors(link.kb, "radio", isStated, is60, link.length, hops))
+        band = formulas::times(band, factor->factor);
+    const BitRate wire = formulas::goodput(*link.common).value_or(*link.common);
+    return formulas::atMost(band, {wire, wire, wire});
 }
 
 Outcome notRead()
@@ -34,20 +47,20 @@ void sixtyGigahertz(const LinkContext& link, std::optional<BitRate> radio, Outco
 {
     if (link.runWord("sight") == "blocked") return found.push_back(clause(link, "wl-02"));
     if (!radio) return found.push_back(notRead());
-    const BitRate low = std::min(scaled(*radio, kLeastShare), *link.common),
-                  high = std::min(scaled(*radio, kBestShare), *link.common);
+    const kb::Band band = carried(link, *radio, true, 1);
     const Length length = link.length.value_or(Length{});
     found.push_back(clause(link, "wl-01",
                            {{"phy", text::rate(*radio)},
-                            {"low", text::rate(low)},
-                            {"high", text::rate(high)},
+                            {"low", text::rate(band.low)},
+                            {"typical", text::rate(band.typical)},
+                            {"high", text::rate(band.high)},
                             {"rain", formulas::rainLoss(25, length)},
                             {"length", length}},
-                           high));
+                           band.typical));
     const Length range = link.runAs<Length>("range").value_or(kUsualRange);
     if (link.length && *link.length > range)
         found.push_back({Verdict::Marginal,
-                         high,
+                         band.typical,
                          "{length} is more than the {range} the bridge is rated for",
                          {{"length", *link.length}, {"range", range}},
                          {"typical", Certainty::Typical},
@@ -58,17 +71,18 @@ void sixtyGigahertz(const LinkContext& link, std::optional<BitRate> radio, Outco
 void wifi(const LinkContext& link, std::optional<BitRate> radio, Outcomes& found)
 {
     if (!radio) return found.push_back(notRead());
-    const BitRate high = std::min(scaled(*radio, kBestShare), *link.common);
+    const int hops = link.runCount("hops").value_or(1);
+    const kb::Band band = carried(link, *radio, false, hops);
     found.push_back(clause(link, "wl-03",
                            {{"phy", text::rate(*radio)},
-                            {"low", text::rate(std::min(scaled(*radio, kLeastShare), *link.common))},
-                            {"high", text::rate(high)}},
-                           high));
-    const int hops = link.runCount("hops").value_or(1);
+                            {"low", text::rate(band.low)},
+                            {"typical", text::rate(band.typical)},
+                            {"high", text::rate(band.high)}},
+                           band.typical));
     if (hops > 1)
         found.push_back(clause(link, "wl-04",
-                               {{"hops", static_cast<double>(hops)}, {"share", text::rate(scaled(high, 1.0 / hops))}},
-                               scaled(high, 1.0 / hops)));
+                               {{"hops", static_cast<double>(hops)}, {"share", text::rate(band.typical)}},
+                               band.typical));
 }
 
 Outcomes check(const LinkContext& link)
@@ -76,11 +90,12 @@ Outcomes check(const LinkContext& link)
     Outcomes found;
     if (!link.isOn(kb::MediumKind::Radio) || !link.hasFarEnd() || !link.common) return found;
     const auto radio = radioRate(link);
-    if (link.weakest && link.weakest->id == "radio-60") sixtyGigahertz(link, radio, found);
+    const bool is60 = link.weakest && link.weakest->id == "radio-60";
+    if (is60) sixtyGigahertz(link, radio, found);
     else wifi(link, radio, found);
     if (!radio) return found;
     for (const LinkEnd* end : {&link.a, &link.b})
-        if (!end->rates.empty() && scaled(*radio, kBestShare) > end->rates.front())
+        if (!end->rates.empty() && formulas::radioCarries(link.kb, *radio, is60).high > end->rates.front())
             found.push_back(clause(link, "wl-05", {{"end", end->name}, {"rate", end->rates.front()}},
                                    end->rates.front(), end == &link.a ? LinkPart::CageA : LinkPart::CageB));
     return found;
@@ -92,7 +107,7 @@ constinit const Rule kRadio{
     .id = "radio",
     .title = "The radio link is in sight, in range and not the bottleneck",
     .why =
-        "A radio gives half to two thirds of its printed rate, shares it up and down, and loses it to rain, walls and "
+        "A radio gives about half of its printed rate, shares it up and down, and loses it to rain, walls and "
         "further hops.",
     .clauses = "wl-01 wl-02 wl-03 wl-04 wl-05",
     .check = &check,

@@ -10,7 +10,14 @@ Outcomes check(const LinkContext& link)
 {
     if (!link.isCaptive() || !link.common || !link.weakest) return {};
     const kb::Phy* phy = link.a.phy ? link.a.phy : kb::directAttachPhy(link.kb, *link.common);
-    if (!phy) return {};
+    if (!phy)
+        return single({Verdict::Unknown,
+                       link.common,
+                       "no figure for {rate} over a {medium}: ask the makers of host and lead",
+                       {{"rate", *link.common}, {"medium", link.weakest->name}},
+                       {"typical", Certainty::Unsure},
+                       LinkPart::Between,
+                       "no-figure"});
     if (link.b.phy && link.b.phy != phy)
         return single({Verdict::NoLink,
                        {},
@@ -29,7 +36,9 @@ Outcomes check(const LinkContext& link)
                        LinkPart::Between,
                        "length-unknown"});
     args.emplace_back("length", text::Arg(*link.length));
-    const DirectAttachFit fit = directAttachFit(link.kb, *phy, *link.weakest, *link.length);
+    // A 25G lead of a stated class is as long as that class allows.
+    const std::string_view leastFec = phy->id == "25gbase-cr" ? leastFecOf(link.runWord("class")) : std::string_view();
+    const DirectAttachFit fit = directAttachFit(link.kb, *phy, *link.weakest, *link.length, leastFec);
     if (fit.row) {
         args.emplace_back("text", text::Arg(fit.row->text));
         return single({fit.row->verdict, link.common, "{phy}, {length}: {text}", args, fit.row->from, LinkPart::Between,

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <tuple>
+
 #include "core/kb/port_rows.h"
 #include "core/kb/reach_rows.h"
+#include "core/kb/trade_rows.h"
 #include "core/match/clause.h"
 #include "core/match/rule.h"
 
@@ -34,9 +37,37 @@ Outcome notSpecified(const LinkContext& link, const kb::Phy& phy, const text::Ar
                    "fo-10");
 }
 
-/// A run longer than its row.
-Outcome tooLong(const LinkContext& link, const kb::Phy& phy, const text::Args& args, const kb::Reach& reach)
+/// The cheapest fibre on which this PHY reaches so far; null: none does.
+const kb::Medium* betterFibre(const LinkContext& link, const kb::Phy& phy)
 {
+    const kb::Medium* best = nullptr;
+    double price = 0;
+    for (const kb::Reach& row : link.kb.all<kb::Reach>()) {
+        const kb::Medium* medium = link.kb.find<kb::Medium>(row.medium);
+        const kb::Supply* supply = link.kb.find<kb::Supply>(row.medium);
+        if (row.phy != phy.id || !medium || !supply || row.max < *link.length) continue;
+        const double metre = supply->pricePerMetre.value_or(1e9);
+        if (!best || metre < price) std::tie(best, price) = std::tie(medium, metre);
+    }
+    return best;
+}
+
+/// A run longer than its row.
+Outcome tooLong(const LinkContext& link, const kb::Phy& phy, text::Args args, const kb::Reach& reach)
+{
+    if (const kb::Medium* better = betterFibre(link, phy)) {
+        args.emplace_back("better", better->name);
+        if (link.length->steps() * 5 <= reach.max.steps() * 6)
+            return outcome(phy, args, Verdict::Marginal,
+                           "{length} of {medium} is more than the {reach} that {phy} reaches: it may link, prove it; "
+                           "{better} carries it this far",
+                           reach.from, "fo-02");
+        if (phy.medium != kb::MediumKind::SingleMode)
+            return outcome(phy, args, Verdict::NoLink,
+                           "{length} of {medium} is more than a fifth past the {reach} of {phy}; {better} carries it "
+                           "this far",
+                           reach.from, "fo-03");
+    }
     if (link.length->steps() * 5 <= reach.max.steps() * 6)
         return outcome(phy, args, Verdict::Marginal,
                        "{length} of {medium} is more than the {reach} that {phy} reaches: it may link, prove it",

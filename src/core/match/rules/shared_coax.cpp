@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 
+#include <fmt/format.h>
+
+#include "core/formulas/shared_media.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/shared_rows.h"
 #include "core/match/clause.h"
@@ -8,6 +11,8 @@
 
 namespace sokudo::match {
 namespace {
+
+constexpr Frequency kTelevisionTo = Frequency::fromSteps(862'000'000);  ///< the top of the broadcast band
 
 const kb::CoaxGeneration* generationOf(const LinkContext& link, const LinkEnd& end)
 {
@@ -23,8 +28,17 @@ void generations(const LinkContext& link, Outcomes& found)
     const bool aIsOlder = a->order < b->order;
     const kb::CoaxGeneration& older = aIsOlder ? *a : *b;
     // The adapters share the sum of both ways; an Ethernet port caps each way by itself.
-    std::string share = text::rate(older.low, 2) + " to " + text::rate(older.high, 3);
-    if (*link.common < older.high) share += ", at most " + text::rate(*link.common, 3) + " each way";
+    std::optional<BitRate> slowestPort;
+    for (const LinkEnd* end : {&link.a, &link.b})
+        if (const auto port = end->port->traits.as<BitRate>("adapter-port"); port && (!slowestPort || *port < *slowestPort))
+            slowestPort = port;
+    const kb::Ceiling* row = formulas::coaxRow(link.kb, older.id, slowestPort);
+    if (!row) return;
+    const kb::Band both = row->both.value_or(row->carries);
+    const std::string share = fmt::format("{} to {} one way, typically {}; {} to {} in the sum of both directions",
+                                          text::rate(row->carries.low, 3), text::rate(row->carries.high, 3),
+                                          text::rate(row->carries.typical, 3), text::rate(both.low, 3),
+                                          text::rate(both.high, 3));
     if (a->order != b->order)
         found.push_back(clause(link, "cx-10",
                                {{"end", (aIsOlder ? link.a : link.b).name}, {"version", older.name}, {"share", share}},
@@ -54,8 +68,20 @@ void bands(const LinkContext& link, Outcomes& found)
         if (traits.yes("satellite") && (a->clashesWithSatellite || b->clashesWithSatellite))
             found.push_back(clause(link, "cx-05"));
         const auto internet = traits.as<Frequency>("docsis");
-        if (internet && internet->in() >= 1125 && (a->clashesWithCableInternet || b->clashesWithCableInternet))
-            found.push_back(clause(link, "cx-06", {{"docsis", text::number(internet->in()) + " MHz"}}, link.common));
+        for (const kb::CoaxBand* band : {a, b}) {
+            if (!internet || *internet < band->low) continue;
+            found.push_back(clause(link, "cx-06",
+                                   {{"docsis", text::number(internet->in()) + " MHz"},
+                                    {"band", band->name},
+                                    {"from", text::number(band->low.in()) + " MHz"}},
+                                   link.common));
+            break;
+        }
+        for (const kb::CoaxBand* band : {a, b}) {
+            if (!traits.yes("television") || band->low > kTelevisionTo) continue;
+            found.push_back(clause(link, "cx-13", {{"band", band->name}}, link.common));
+            break;
+        }
     }
 }
 
@@ -89,7 +115,7 @@ constinit const Rule kSharedCoax{
     .why =
         "Both directions and all adapters take turns on the same cable; another band, an amplifier or a satellite "
         "signal keeps them apart.",
-    .clauses = "cx-01 cx-02 cx-03 cx-04 cx-05 cx-06 cx-07 cx-08 cx-10",
+    .clauses = "cx-01 cx-02 cx-03 cx-04 cx-05 cx-06 cx-07 cx-08 cx-10 cx-13",
     .check = &check,
 };
 

@@ -1,0 +1,15 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What would have to be true for a figure that no payload can reach.
+#pragma once
+
+#include <vector>
+
+#include "core/base/sentence.h"
+#include "core/expect/stage.h"
+
+namespace sokudo::diagnose {
+
+/// @param path  one with a hard stage; @param measured  more than that carries
+std::vector<text::Sentence> mustBeTrue(const expect::Expectation& path, BitRate measured, const kb::KnowledgeBase&);
+
+}  // namespace sokudo::diagnose
