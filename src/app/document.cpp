@@ -125,9 +125,9 @@ QStringList Document::notices() const
 {
     QStringList result = m_troubles;
     if (!m_catalogueTrouble.empty())
-        result << "Your own catalogue was left out, the shipped one judges: " + toQt(m_catalogueTrouble);
-    if (m_file->isReadOnly()) result << "The file may only be read: nothing that you change is kept.";
-    if (m_isShared) result << "The file is open in another window too: what is changed there appears here.";
+        result << "Your own catalogue rows were not used; the shipped catalogue applies: " + toQt(m_catalogueTrouble);
+    if (m_file->isReadOnly()) result << "The file is read-only: your changes are not saved.";
+    if (m_isShared) result << "The file is also open in another window. Changes made there appear here.";
     return result;
 }
 
@@ -180,7 +180,7 @@ void Document::lookAtFile()
         // sees it.
         if (!loaded || !m_file->accept(*loaded, since)) return;
         adopt(std::move(*loaded));
-        Q_EMIT told("Another window has changed the project: its changes are shown.");
+        Q_EMIT told("Another window changed the project. Its changes are shown.");
     });
 }
 
@@ -261,7 +261,7 @@ bool Document::keepTrials(std::vector<measure::Trial> trials)
 {
     for (const measure::Trial& trial : trials)
         if (const auto problem = measure::problemOf(trial)) {
-            Q_EMIT failed("The result is not kept: " + toQt(problem->field) + " " + toQt(problem->what));
+            Q_EMIT failed("The result was not saved: " + toQt(problem->field) + " " + toQt(problem->what));
             return false;
         }
     store::Changes changes;

@@ -27,7 +27,7 @@ public:
     /// The shipped catalogue with the project's own rows. A row edit makes another one; the old one lives on for what
     /// still refers to it.
     const kb::KnowledgeBase& knowledge() const { return *m_kb; }
-    /// The same, to be held by work on another thread.
+    /// The same, to be limited by work on another thread.
     std::shared_ptr<const kb::KnowledgeBase> sharedKnowledge() const;
     /// What to know of the file, in sentences: rows set aside, own rows that could not be taken, that it may only be
     /// read, that another window has it open; empty: nothing.

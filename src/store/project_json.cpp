@@ -84,7 +84,7 @@ public:
             }
             const std::int64_t id = parsed->row.id.value;
             if (!seen.insert(id).second) {
-                m_error = Error{ErrorCode::BadInput, fmt::format("{} stands twice; give one of the two another id", id),
+                m_error = Error{ErrorCode::BadInput, fmt::format("{} appears twice; give one of the two another id", id),
                                 where + ".id"};
                 return rows;
             }

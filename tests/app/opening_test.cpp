@@ -70,9 +70,9 @@ private Q_SLOTS:
         app::Opening kept({files.path("p.sokudo"), demoHouse, false});
         finish(kept);
         QVERIFY(kept.take()->loaded.project.plan.devices.empty());
-        app::Opening anew({files.path("p.sokudo"), demoHouse, true});
-        finish(anew);
-        QVERIFY(!anew.take()->loaded.project.plan.devices.empty());
+        app::Opening again({files.path("p.sokudo"), demoHouse, true});
+        finish(again);
+        QVERIFY(!again.take()->loaded.project.plan.devices.empty());
     }
     void theWindowLivesWhileALargeFileIsRead()
     {

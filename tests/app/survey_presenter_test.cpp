@@ -61,7 +61,7 @@ private Q_SLOTS:
     {
         Desk desk(false);
         app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
-        QVERIFY(presenter.emptyAdvice().startsWith("Begin with a place"));
+        QVERIFY(presenter.emptyAdvice().startsWith("Start with a place"));
         QVERIFY(presenter.putPlace({{}, "cupboard", -1}));
         QVERIFY(presenter.emptyAdvice().contains("first device"));
         const auto place = presenter.plan().places.begin()->id;

@@ -24,7 +24,7 @@ private Q_SLOTS:
     {
         Desk desk;
         app::WaysPresenter presenter(*desk.document, desk.selection);
-        QVERIFY(presenter.headline().startsWith("Pick a link"));
+        QVERIFY(presenter.headline().startsWith("Select a link"));
         desk.selection.selectRun(desk.run("c2"));
         QVERIFY(!presenter.isBusy());
         QCOMPARE(presenter.rows()->rowCount(), 0);
@@ -34,7 +34,7 @@ private Q_SLOTS:
         QVERIFY(presenter.isBusy());
         QTRY_VERIFY_WITH_TIMEOUT(!presenter.isBusy(), 20000);
         QVERIFY(presenter.rows()->rowCount() > 5);
-        QVERIFY2(presenter.headline().contains("ways pass all rules"), qPrintable(presenter.headline()));
+        QVERIFY2(presenter.headline().contains("options pass all rules"), qPrintable(presenter.headline()));
     }
     void theFirstIsWhatIsThereAndCostsNothing()
     {
@@ -90,7 +90,7 @@ private Q_SLOTS:
         QVERIFY2(presenter.rows()->rowCount() > 3, qPrintable(presenter.headline()));
         QVERIFY(presenter.rows()->index(0, 0).data().toString().startsWith("Direct-attach"));
         presenter.ask({port("core 6"), port("core 6"), gigabits(25), Length::of(3), false, {}});
-        QCOMPARE(presenter.headline(), "Pick two different ports.");
+        QCOMPARE(presenter.headline(), "Select two different ports.");
     }
     void whatCannotBeHadSaysWhatCan()
     {
@@ -100,7 +100,7 @@ private Q_SLOTS:
         presenter.setActive(true);
         QTRY_VERIFY_WITH_TIMEOUT(!presenter.isBusy(), 20000);
         QVERIFY2(
-            presenter.headline().startsWith(toQt("Nothing reaches 100\u202fGb/s between these ports. At 63\u202fGb/s")),
+            presenter.headline().startsWith(toQt("No option reaches 100\u202fGb/s between these ports. At 63\u202fGb/s")),
             qPrintable(presenter.headline()));
         desk.selection.selectRun(desk.run("west"));
         QVERIFY2(presenter.headline().contains("never measured"), qPrintable(presenter.headline()));
@@ -116,7 +116,7 @@ private Q_SLOTS:
         QVERIFY(presenter.isBusy());
         QTRY_VERIFY_WITH_TIMEOUT(!presenter.isBusy(), 20000);
         QCOMPARE(presenter.rows()->rowCount(), 4);
-        QVERIFY2(presenter.headline().contains("reach it as they are"), qPrintable(presenter.headline()));
+        QVERIFY2(presenter.headline().contains("reach it now"), qPrintable(presenter.headline()));
         QVERIFY(presenter.runAt(0).isSet() && !presenter.runAt(99).isSet());
         links.setMediumFilter({});
         presenter.ask(links.shown(), gigabits(100));

@@ -234,7 +234,7 @@ private Q_SLOTS:
         oneProjectInside(port("\"forced_bps\":1e30"), "x.ports[0].forced_bps", "1600 Gb/s");
         oneProjectInside(device + "}],\"slots\":[{\"id\":3,\"device\":2,\"name\":\"1\",\"lanes\":-4}]",
                          "x.slots[0].lanes", "number of lanes");
-        oneProjectInside(device + "},{\"id\":2,\"place\":1,\"name\":\"e\"}]", "x.devices[1].id", "stands twice");
+        oneProjectInside(device + "},{\"id\":2,\"place\":1,\"name\":\"e\"}]", "x.devices[1].id", "appears twice");
         oneProjectInside("\"trials\":[{\"id\":4,\"at\":\"2026-11-25T25:00:00Z\"}]", "x.trials[0].at", "not a time");
         oneProjectInside("\"trials\":[{\"id\":4,\"at\":\"2026-11-25T21:00:60Z\"}]", "x.trials[0].at", "not a time");
         oneProjectInside("\"trials\":[{\"id\":4,\"at\":\"2026-11-25\",\"rate_bps\":-5}]", "x.trials[0].rate_bps",

@@ -115,7 +115,7 @@ private Q_SLOTS:
     void fromNothingToAFirstLink()
     {
         Shown shown(false);
-        QTRY_VERIFY(shown.says("Begin with a place"));
+        QTRY_VERIFY(shown.says("Start with a place"));
         QTRY_VERIFY(shown.button("Add a place"));
         shown.press("Add a place");
         shown.type("Name", "cupboard");
@@ -278,7 +278,7 @@ private Q_SLOTS:
         shown.press("Change");
         shown.type("Parts, from end", "cord cat6 5m 26awg / panel");
         QVERIFY2(shown.find<QLineEdit>("Parts, from end"), "the form has a field for cords and joints");
-        auto* offers = shown.find<QComboBox>("State another fact");
+        auto* offers = shown.find<QComboBox>("Add a property");
         QVERIFY(offers);
         const int hot = offers->findText("Warmest place");
         QVERIFY(hot > 0);

@@ -64,7 +64,7 @@ private Q_SLOTS:
         QVERIFY(bench.window->path().isTrying());
         NEAR(inGigabits(bench.window->path().bore().expected->typical), 2.0, 1e-6);  // one disk of 250 MB/s
         QCOMPARE(bench.window->path().bore().otherName, "as surveyed");
-        QVERIFY(bench.says("times as much as now"));
+        QVERIFY(bench.says("times the rate now"));
         QTest::mouseClick(bench.button("Drop"), Qt::LeftButton);
         QVERIFY(!bench.window->path().isTrying());
         QVERIFY(*bench.window->path().bore().expected == *before);

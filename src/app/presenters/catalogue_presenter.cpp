@@ -103,7 +103,7 @@ bool CataloguePresenter::keep(const QString& table, const std::vector<CatalogueC
         if (!cell.value.trimmed().isEmpty()) row.cells[fromQt(cell.column)] = fromQt(cell.value.trimmed());
     const plan::CatalogueRow* there = find(table, row.cells);
     row.id = there ? there->id : m_document.ids().next<plan::CatalogueRowId>();
-    return m_document.edit("Keep a row of your own in " + table,
+    return m_document.edit("Add own row to " + table,
                            plan::edits::putCatalogueRow(m_document.plan(), std::move(row)));
 }
 
@@ -112,7 +112,7 @@ bool CataloguePresenter::forget(const QString& table, const QString& key)
     const kb::OpenTable* open = tableCalled(table);
     for (const plan::CatalogueRow& row : m_document.plan().catalogue)
         if (open && row.table == open->table && cellOf(row.cells, open->key.front()) == fromQt(key))
-            return m_document.edit("Forget a row of your own in " + table,
+            return m_document.edit("Remove own row from " + table,
                                    plan::edits::deleteCatalogueRow(m_document.plan(), row.id));
     return false;
 }

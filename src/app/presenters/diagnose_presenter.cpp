@@ -64,7 +64,7 @@ QString DiagnosePresenter::heading() const
 
 QString DiagnosePresenter::sentence() const
 {
-    if (!m_inquiry) return "Nothing was measured on this path yet. Measure it first: Alt+5.";
+    if (!m_inquiry) return "No measurement of this path yet. Measure it first (Alt+5).";
     QString result;
     if (m_inquiry->expected) {
         const auto& band = m_inquiry->expected->expected;

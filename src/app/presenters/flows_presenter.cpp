@@ -42,13 +42,13 @@ FlowsPresenter::FlowsPresenter(Document& document, QObject* parent)
                 [](const FlowRow& row, int role) -> QVariant {
                     if (role == kMarkRole) return static_cast<int>(row.mark);
                     if (role == Qt::AccessibleTextRole)
-                        return QString("%1: %2, alone %3, held by %4").arg(row.name, row.rate, row.alone, row.heldBy);
+                        return QString("%1: %2, alone %3, limited by %4").arg(row.name, row.rate, row.alone, row.heldBy);
                     return shown(&FlowRow::name, row, role);
                 }},
                {"Gets", [](const FlowRow& row, int role) { return shown(&FlowRow::rate, row, role); }},
                {"Alone", [](const FlowRow& row, int role) { return shown(&FlowRow::alone, row, role); }},
                {"Of it", [](const FlowRow& row, int role) { return shown(&FlowRow::share, row, role); }},
-               {"Held by", [](const FlowRow& row, int role) { return shown(&FlowRow::heldBy, row, role); }}},
+               {"Limited by", [](const FlowRow& row, int role) { return shown(&FlowRow::heldBy, row, role); }}},
               this),
       m_trunks({{"Trunk",
                  [](const TrunkRow& row, int role) -> QVariant {
@@ -57,7 +57,7 @@ FlowsPresenter::FlowsPresenter(Document& document, QObject* parent)
                  }},
                 {"Rate", [](const TrunkRow& row, int role) { return shown(&TrunkRow::line, row, role); }},
                 {"Behind it", [](const TrunkRow& row, int role) { return shown(&TrunkRow::access, row, role); }},
-                {"Promised", [](const TrunkRow& row, int role) { return shown(&TrunkRow::ratio, row, role); }},
+                {"Oversubscribed", [](const TrunkRow& row, int role) { return shown(&TrunkRow::ratio, row, role); }},
                 {"These flows", [](const TrunkRow& row, int role) { return shown(&TrunkRow::load, row, role); }}},
                this)
 {
@@ -110,7 +110,7 @@ void FlowsPresenter::refresh()
     for (const expect::TrunkLoad& trunk : m_shares.trunks) {
         const double ratio = trunk.oversubscription();
         trunks.push_back({toQt(trunk.title), toQt(text::linkRate(trunk.line)),
-                          trunk.isSpare ? QString("a faster way leads past it")
+                          trunk.isSpare ? QString("a faster link bypasses it")
                                         : QString("%1 %2, %3")
                                               .arg(trunk.devices)
                                               .arg(trunk.devices == 1 ? "device" : "devices")
@@ -127,8 +127,8 @@ void FlowsPresenter::refresh()
     const auto count = static_cast<int>(m_shares.flows.size());
     if (count == 0)
         m_headline = "No flows yet. Name a set, such as “busy evening”, and add what runs at the same time.";
-    else if (slowed == 0) m_headline = QString("%1 flows at once, and none slows another.").arg(count);
-    else m_headline = QString("%1 flows at once: %2 of them get less than they would alone.").arg(count).arg(slowed);
+    else if (slowed == 0) m_headline = QString("%1 flows at once. None slows another.").arg(count);
+    else m_headline = QString("%1 flows at once. %2 of them get less than they would alone.").arg(count).arg(slowed);
     Q_EMIT changed();
 }
 
@@ -138,10 +138,10 @@ std::optional<FlowsPresenter::Detail> FlowsPresenter::detail(int row) const
     const expect::FlowResult& flow = m_shares.flows[static_cast<std::size_t>(row)];
     if (!flow.problem.empty()) return Detail{toQt(flow.title), toQt(flow.problem), {}, {}};
     Detail result{toQt(flow.title),
-                  QString("%1 to %2, usually %3; alone %4%5")
+                  QString("%1 to %2, typically %3; alone %4%5")
                       .arg(toQt(text::rate(flow.rate.low, 3)), toQt(text::rate(flow.rate.high, 3)),
                            toQt(text::rate(flow.rate.typical, 3)), toQt(text::rate(flow.alone.typical, 3)),
-                           flow.shareError > 0 ? QString("; a share of TCP may be %1%2% off")
+                           flow.shareError > 0 ? QString("; TCP shares may differ by %1%2%")
                                                      .arg(100 * flow.shareError, 0, 'f', 0)
                                                      .arg(toQt(text::kThin))
                                                : QString()),

@@ -143,18 +143,18 @@ QString LogbookPresenter::compareSentence() const
 {
     const auto trials = pathTrials();
     if (trials.size() < 2)
-        return "Two results of a path make a comparison. Select a measurement in the list to see its path.";
+        return "A comparison needs two results of one path. Select a measurement in the list.";
     const measure::Timestamp split = splitTime();
     std::vector<BitRate> before, after;
     for (const measure::Trial* trial : trials) (trial->at < split ? before : after).push_back(trial->rate.value);
     if (before.empty() || after.empty())
-        return "All results of this path lie on one side of that entry: select another one.";
+        return "All results of this path are on one side of that entry. Select another one.";
     const auto a = measure::summarise(before), b = measure::summarise(after);
     QString what = m_split ? m_splitText : QString();
     if (!m_split)
         for (const auto& entry : m_document.entries())
             if (entry.at == split && entry.kind == logbook::EntryKind::Change) what = toQt(entry.text);
-    const QString since = what.isEmpty() ? QString("the break in time") : "“" + what + "”";
+    const QString since = what.isEmpty() ? QString("the change") : "“" + what + "”";
     return gainSentence(split) + QString("Before %1: %2 (%3 %4). After: %5 (%6 %7). %8.")
                                      .arg(since, toQt(text::rate(a.median, 3)))
                                      .arg(a.count)

@@ -347,7 +347,7 @@ QString MatchPresenter::title() const { return selected() ? toQt(selected()->tit
 QString MatchPresenter::sentence() const
 {
     const match::LinkReport* report = selected();
-    if (!report) return "The list on the left holds every link, worst first.";
+    if (!report) return "The list on the left shows every link, worst first.";
     const QString rate = report->rate ? toQt(text::rate(*report->rate, 3)) : QString("no link");
     if (report->verdict == Verdict::Fits) return QString("Fits: links at %1.").arg(rate);
     const QString head = toQt(word(report->verdict));

@@ -8,6 +8,16 @@
 #include "core/report/project_report.h"
 
 namespace sokudo::app {
+namespace {
+
+/// Whether the figures may be passed.
+QString hardText(const expect::Stage& stage)
+{
+    return stage.hard ? QString(". Hard ceiling: %1").arg(toQt(text::rate(*stage.hard, 3)))
+                      : QString(". An estimate: it may be exceeded");
+}
+
+}  // namespace
 
 PathPresenter::PathPresenter(Document& document, Selection& selection, QObject* parent)
     : QObject(parent),
@@ -15,22 +25,22 @@ PathPresenter::PathPresenter(Document& document, Selection& selection, QObject* 
       m_selection(selection),
       m_rows({{"Stage",
                [](const Row& row, int role) -> QVariant {
-                   if (role == Qt::DisplayRole) return row.binds ? row.name + " (binds)" : row.name;
+                   if (role == Qt::DisplayRole) return row.binds ? row.name + " (limit)" : row.name;
                    if (role == kMarkRole) return static_cast<int>(row.binds ? Verdict::Limited : Verdict::Fits);
                    if (role == Qt::AccessibleTextRole)
-                       return QString("%1: usually %2, %3 to %4. %5")
+                       return QString("%1: typically %2, %3 to %4. %5")
                            .arg(row.name, row.typical, row.low, row.high, row.working);
                    return {};
                }},
-              {"Least",
+              {"Low",
                [](const Row& row, int role) -> QVariant {
                    return role == Qt::DisplayRole ? QVariant(row.low) : QVariant();
                }},
-              {"Usual",
+              {"Typical",
                [](const Row& row, int role) -> QVariant {
                    return role == Qt::DisplayRole ? QVariant(row.typical) : QVariant();
                }},
-              {"Most",
+              {"High",
                [](const Row& row, int role) -> QVariant {
                    return role == Qt::DisplayRole ? QVariant(row.high) : QVariant();
                }},
@@ -85,6 +95,7 @@ void PathPresenter::turn()
 {
     expect::PathQuestion turned = question();
     std::swap(turned.from, turned.to);
+    std::swap(turned.disksFrom, turned.disksTo);
     ask(turned);
 }
 
@@ -133,7 +144,7 @@ void PathPresenter::fillBore()
             const expect::Stage& stage = path->stages[i];
             rows.push_back(
                 {toQt(stage.name), toQt(text::rate(stage.carries.low, 3)), toQt(text::rate(stage.carries.typical, 3)),
-                 toQt(text::rate(stage.carries.high, 3)), toQt(stage.working) + ownCeilingText(stage),
+                 toQt(text::rate(stage.carries.high, 3)), toQt(stage.working) + hardText(stage) + ownCeilingText(stage),
                  toQt(m_document.knowledge().citation(stage.from.source)) + ", " + toQt(code(stage.from.certainty)),
                  i == path->binding});
         }
@@ -147,6 +158,18 @@ void PathPresenter::fillBore()
     }
     fillOther();
     Q_EMIT changed();
+}
+
+QStringList PathPresenter::disksOf(plan::DeviceId id) const
+{
+    QStringList result;
+    const plan::Device* device = m_document.plan().devices.find(id);
+    if (!device || question().traffic != expect::Traffic::FileCopy) return result;
+    for (const plan::DiskGroup& group : device->disks)
+        result << (group.name.empty() ? QString("%1 × %2 %3").arg(group.count).arg(toQt(group.kind), toQt(group.level))
+                                      : toQt(group.name))
+                      .trimmed();
+    return result;
 }
 
 /// What this machine moved in a test with itself; empty: it was not tested so.

@@ -54,6 +54,9 @@ public:
 
     /// The ways between the two ends, in words; one or none: there is nothing to choose.
     QStringList ways() const;
+    /// The disk groups of the sender or the receiver in words, for a file copy; one or none: there is nothing to choose.
+    QStringList disksFrom() const { return disksOf(question().from); }
+    QStringList disksTo() const { return disksOf(question().to); }
     /// Changes a stage for a look; empty: it was understood, else why not.
     QString tryStage(int stage, const QString& text);
     bool isTrying() const { return m_tried.has_value(); }
@@ -79,6 +82,7 @@ private:
     void pickFirstPath();
     void fillBore();
     QString ownCeilingText(const expect::Stage&) const;
+    QStringList disksOf(plan::DeviceId) const;
     void fillOther();
     const expect::Expectation* shown() const { return m_tried ? &*m_tried : m_expectation ? &*m_expectation : nullptr; }
     struct Row {

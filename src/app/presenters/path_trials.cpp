@@ -17,7 +17,7 @@ constexpr double kTiers[] = {2.5, 5, 10, 25, 40, 100};
 
 QString outcome(const expect::Expectation& path)
 {
-    return QString("%1 to %2, usually %3, held by %4")
+    return QString("%1 to %2, typically %3, limited by %4")
         .arg(toQt(text::rate(path.expected.low, 3)), toQt(text::rate(path.expected.high, 3)),
              toQt(text::rate(path.expected.typical, 3)), toQt(path.bindingStage()->name));
 }
@@ -71,7 +71,7 @@ QString PathPresenter::tryText() const
     if (!m_tried || !m_expectation) return {};
     const double factor = m_tried->expected.typical.in() / std::max(1.0, m_expectation->expected.typical.in());
     const QString effect = factor > 1.005 || factor < 0.995
-                               ? QString("%1 times as much as now").arg(toQt(text::number(factor, 3)))
+                               ? QString("%1 times the rate now").arg(toQt(text::number(factor, 3)))
                                : QString("nothing changes");
     return QString("%1 as “%2”: %3 — %4")
         .arg(toQt(m_expectation->stages[static_cast<std::size_t>(m_try.stage)].name), m_try.text, outcome(*m_tried),
@@ -87,7 +87,7 @@ void PathPresenter::dropTry()
 
 QString PathPresenter::keepTry()
 {
-    if (!m_tried) return "Nothing is being tried";
+    if (!m_tried) return "Nothing tried yet";
     const expect::Stage& stage = m_tried->stages[static_cast<std::size_t>(m_try.stage)];
     const plan::Plan& plan = m_document.plan();
     const auto words = oneline::tokens(fromQt(m_try.text), 0);
@@ -99,13 +99,13 @@ QString PathPresenter::keepTry()
         {plan, m_document.knowledge(), question(), route < all.size() ? all[route] : plan::Route{}}, stage, words);
     if (!next && stage.kind == expect::StageKind::Link)
         return "A link of another rate needs other ports, modules or cable: Other ways on the Match bench finds them. "
-               "Here it stays for a look";
+               "Shown here only";
     if (!next)
         return QString(
                    "The survey does not hold a %1 in these words: change it on the Survey bench. Here it stays for a "
                    "look")
             .arg(toQt(std::string(expect::word(stage.kind))));
-    return m_document.edit(label, *next) ? QString() : QString("The survey did not take it");
+    return m_document.edit(label, *next) ? QString() : QString("The survey did not accept it");
 }
 
 QStringList PathPresenter::comparisons() const

@@ -212,7 +212,7 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
     if (const auto lanes = match::lanePlan(plan(), device.id, m_document.knowledge())) {
         QString sentence = toQt(lanes->sentence);
         sentence[0] = sentence[0].toUpper();
-        result.sections.push_back({"A better seating of its cards", {{{}, sentence, {}, {}, {}, {}, {}}}});
+        result.sections.push_back({"A better arrangement of its cards", {{{}, sentence, {}, {}, {}, {}, {}}}});
     }
     const auto dark = poweredThrough(device.id);
     result.sections.push_back({"If this fails",
@@ -287,8 +287,8 @@ void SurveyPresenter::follow(const Gap& gap)
 
 QString SurveyPresenter::emptyAdvice() const
 {
-    if (plan().places.empty()) return "Begin with a place: the cupboard or room where the router stands.";
-    if (plan().devices.empty()) return "Now add the first device: the router, or this machine.";
+    if (plan().places.empty()) return "Start with a place: the cupboard or room with the router.";
+    if (plan().devices.empty()) return "Now add the first device: the router or this machine.";
     return {};
 }
 

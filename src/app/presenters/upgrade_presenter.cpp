@@ -40,10 +40,10 @@ UpgradePresenter::UpgradePresenter(Document& document, QObject* parent)
                 }},
                {"Usual rate", [](const TierRow& row, int role) { return shown(&TierRow::rate, row, role); }},
                {"One takes", [](const TierRow& row, int role) { return shown(&TierRow::time, row, role); }},
-               {"Quicker", [](const TierRow& row, int role) { return shown(&TierRow::factor, row, role); }},
+               {"Faster", [](const TierRow& row, int role) { return shown(&TierRow::factor, row, role); }},
                {"Saved a year", [](const TierRow& row, int role) { return shown(&TierRow::saved, row, role); }},
                {"Cost", [](const TierRow& row, int role) { return shown(&TierRow::cost, row, role); }},
-               {"Then held by", [](const TierRow& row, int role) { return shown(&TierRow::heldBy, row, role); }}},
+               {"Then limited by", [](const TierRow& row, int role) { return shown(&TierRow::heldBy, row, role); }}},
               this)
 {
     connect(&document, &Document::analysisChanged, this, &UpgradePresenter::refresh);
@@ -154,7 +154,7 @@ QString UpgradePresenter::title() const
 QString UpgradePresenter::sentence() const
 {
     if (m_found.empty())
-        return "Add what you do again and again, such as a copy of 80 GB twice a week, or three streams to edit from "
+        return "Add a recurring job, such as a copy of 80 GB twice a week, or three streams to edit from "
                "storage.";
     const expect::Upgrade& one = m_found[static_cast<std::size_t>(m_chosen)];
     if (!one.problem.empty()) return toQt(one.problem) + ".";
@@ -168,7 +168,7 @@ QString UpgradePresenter::now() const
     if (m_found.empty()) return {};
     const expect::Upgrade& one = m_found[static_cast<std::size_t>(m_chosen)];
     if (!one.problem.empty()) return {};
-    QString result = QString("Now %1, held by %2").arg(toQt(text::rate(one.now.typical, 3)), toQt(one.heldBy));
+    QString result = QString("Now %1, limited by %2").arg(toQt(text::rate(one.now.typical, 3)), toQt(one.heldBy));
     if (one.each.steps() > 0)
         result += QString("; one takes %1, %2 times a week")
                       .arg(toQt(text::duration(one.each)), toQt(text::number(one.job->perWeek)));

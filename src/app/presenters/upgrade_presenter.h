@@ -22,7 +22,7 @@ public:
     void choose(int row);
     QString title() const;
     QString sentence() const;
-    QString now() const;  ///< "now 7.03 Gb/s, one takes 1 min 31 s, held by file share"
+    QString now() const;  ///< "now 7.03 Gb/s, one takes 1 min 31 s, limited by file share"
     /// What the chosen tier buys.
     QString buys(int tier) const;
     bool isPricing() const { return m_pricing; }

@@ -82,7 +82,7 @@ void WaysPresenter::takeSelection()
     m_trouble.clear();
     const match::LinkReport* report = selected();
     if (!report) {
-        m_trouble = "Pick a link, or two ports, to see what could join them.";
+        m_trouble = "Select a link or two ports to see what could connect them.";
         m_wish = {};
     } else if (auto wish = match::wishOf(m_document.plan(), report->link, m_document.knowledge())) {
         m_wish = std::move(*wish);
@@ -120,7 +120,7 @@ void WaysPresenter::start()
     m_stale = false;
     m_search.stop();
     if (!m_wish.a.isSet() || !m_wish.b.isSet() || m_wish.a == m_wish.b) {
-        if (m_trouble.isEmpty()) m_trouble = "Pick two different ports.";
+        if (m_trouble.isEmpty()) m_trouble = "Select two different ports.";
         m_busy = false;
         m_found = {};
         show();
@@ -181,12 +181,12 @@ QString WaysPresenter::headline() const
                              .arg(toQt(text::linkRate(m_wish.rate)), toQt(text::length(m_wish.length)),
                                   m_wish.throughWall ? " through walls" : "");
     if (m_busy) return what + ": trying …";
-    if (m_found.ways.empty()) return what + ": nothing passes with these ports.";
+    if (m_found.ways.empty()) return what + ": no option works with these ports.";
     if (m_found.asked)
-        return QString("Nothing reaches %1 between these ports. At %2 %3 ways pass all rules.")
+        return QString("No option reaches %1 between these ports. At %2, %3 options pass all rules.")
             .arg(toQt(text::linkRate(*m_found.asked)), toQt(text::rate(m_found.wish.rate, 3)))
             .arg(m_found.ways.size());
-    return QString("%1: %2 ways pass all rules, of %3 tried.").arg(what).arg(m_found.ways.size()).arg(m_found.tried);
+    return QString("%1: %2 of %3 options pass all rules.").arg(what).arg(m_found.ways.size()).arg(m_found.tried);
 }
 
 std::optional<WayDetail> WaysPresenter::detail(int row) const
@@ -199,7 +199,7 @@ std::optional<WayDetail> WaysPresenter::detail(int row) const
     output.figures =
         QString("%1 one way; good to %2").arg(toQt(text::duration(way.latency)), toQt(text::length(way.reaches)));
     if (way.light)
-        output.figures += QString("; %1 of the loss allowance to spare").arg(toQt(text::decibel(*way.light)));
+        output.figures += QString("; %1 of loss budget left").arg(toQt(text::decibel(*way.light)));
     return output;
 }
 

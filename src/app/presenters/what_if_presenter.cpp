@@ -57,7 +57,7 @@ WhatIfPresenter::WhatIfPresenter(Document& document, QObject* parent)
                }}},
              this)
 {
-    m_headline = "Pick a rate: every link in the list on the left is asked for it.";
+    m_headline = "Select a rate to see what each link on the left needs for it.";
 }
 
 WhatIfPresenter::~WhatIfPresenter() { stop(); }
@@ -104,16 +104,16 @@ void WhatIfPresenter::take(const match::WhatIf& found)
     m_rows.setRows(std::move(rows));
     const auto count = [&](match::Needs needs) { return found.count(needs); };
     m_headline =
-        QString("%1: %2 reach it as they are, %3 by modules or settings, %4 by another cable, %5 not with these ports.")
+        QString("%1: %2 reach it now, %3 need modules or settings, %4 need another cable, %5 cannot with these ports.")
             .arg(toQt(text::linkRate(found.rate)))
             .arg(count(match::Needs::Nothing))
             .arg(count(match::Needs::Modules))
             .arg(count(match::Needs::Cable))
             .arg(count(match::Needs::Impossible));
     if (count(match::Needs::Unknown) > 0)
-        m_headline += QString(" %1 cannot be told yet.").arg(count(match::Needs::Unknown));
+        m_headline += QString(" %1 are not known yet.").arg(count(match::Needs::Unknown));
     if (found.cost > 0 || found.minutes > 0)
-        m_headline += QString(" In all it costs %1 and takes %2 of work%3.")
+        m_headline += QString(" Total: %1 and %2 of work%3.")
                           .arg(std::lround(found.cost))
                           .arg(minutes(found.minutes),
                                found.unpriced > 0 ? QString(", %1 prices not known").arg(found.unpriced) : QString());

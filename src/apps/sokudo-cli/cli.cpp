@@ -104,7 +104,7 @@ Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
                 {"hard_stage", path.hard ? Json(path.hardStage()->name) : Json(nullptr)},
                 {"hard_ceiling_bps", path.hard ? Json(path.hardStage()->hard->steps()) : Json(nullptr)},
                 {"facts", path.facts},
-                {"gain_if_mended", path.gain() ? Json(*path.gain()) : Json(nullptr)},
+                {"gain_if_fixed", path.gain() ? Json(*path.gain()) : Json(nullptr)},
                 {"near_stages", Json::array()},
                 {"round_trip_s", path.roundTrip.in()},
                 {"mtu_bytes", path.mtu},
@@ -159,14 +159,14 @@ std::string linkText(const match::LinkReport& report, const kb::KnowledgeBase& k
 
 std::string expectationText(const expect::Expectation& path)
 {
-    report::TableBlock table{{"stage", "carries", "usually", "working"}, {}, {}};
+    report::TableBlock table{{"stage", "carries", "typically", "working"}, {}, {}};
     for (const expect::Stage& stage : path.stages)
         table.rows.push_back(
             {stage.name, text::rate(stage.carries.high), text::rate(stage.carries.typical), stage.working.text()});
     std::string result = report::expectationSentence(path) + "\n";
     const std::string whole = report::toText("", {table});
     result += whole.substr(whole.find("stage"));
-    for (const text::Sentence& note : path.notes) result += "mind: " + note.text() + "\n";
+    for (const text::Sentence& note : path.notes) result += "note: " + note.text() + "\n";
     for (const expect::Missing& missing : path.missing) result += "not known: " + missing.what.text() + "\n";
     return result;
 }

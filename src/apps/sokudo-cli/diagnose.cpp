@@ -140,7 +140,7 @@ void show(const diagnose::Diagnosis& diagnosis, const kb::KnowledgeBase& kb, int
         if (const auto caution = diagnose::cautionText(kb, cause.caution); shown == 1 && !caution.empty())
             print("         caution: " + std::string(caution));
     }
-    print("\nDo next, most learnt per minute first");
+    print("\nDo next, most informative per minute first");
     shown = 0;
     for (const auto& next : diagnosis.next) {
         if (++shown > 5) break;

@@ -50,7 +50,7 @@ void show(const expect::FlowShares& shares)
             print(fmt::format("{}: no rate, {}", flow.title, flow.problem.text()));
             continue;
         }
-        print(fmt::format("{}: {} to {}, usually {}; alone {}; held by {}{}", flow.title, text::rate(flow.rate.low, 3),
+        print(fmt::format("{}: {} to {}, typically {}; alone {}; limited by {}{}", flow.title, text::rate(flow.rate.low, 3),
                           text::rate(flow.rate.high, 3), text::rate(flow.rate.typical, 3),
                           text::rate(flow.alone.typical, 3), flow.heldBy,
                           flow.slowedBy.empty()
@@ -60,7 +60,7 @@ void show(const expect::FlowShares& shares)
     }
     for (const expect::TrunkLoad& trunk : shares.trunks) {
         if (trunk.isSpare) {
-            print(fmt::format("trunk {}: {}, spare: a faster way leads past it", trunk.title,
+            print(fmt::format("trunk {}: {}, spare: a faster link bypasses it", trunk.title,
                               text::linkRate(trunk.line)));
             continue;
         }

@@ -26,7 +26,7 @@ void addHeadline(Verbs& verbs, Context& context)
                        {"confidence", code(read->from.certainty)}});
             return kFine;
         }
-        print(fmt::format("{} of {} printed: one client sees {} to {}, usually {}", read->name,
+        print(fmt::format("{} of {} printed: one client sees {} to {}, typically {}", read->name,
                           text::rate(read->printed), text::rate(read->client.low, 3), text::rate(read->client.high, 3),
                           text::rate(read->client.typical, 3)));
         print("  " + read->working);

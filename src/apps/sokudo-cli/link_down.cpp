@@ -28,7 +28,7 @@ Json toJson(const match::LinkDown& dark, const match::LinkReport& report, const 
 void show(const match::LinkDown& dark, const match::LinkReport& report)
 {
     if (dark.steps.empty())
-        return print(fmt::format("{}: neither end takes a module; sokudo-cli link or check says what keeps it dark",
+        return print(fmt::format("{}: neither end takes a module; sokudo-cli link or check says why there is no link",
                                  report.title));
     print(fmt::format("{}: module seen, no link", report.title));
     int number = 0;

@@ -41,6 +41,8 @@ void addTraffic(Verb& verb, PathOptions& given)
     verb.option("--protocol", given.protocol, "file share of the copy, such as smb, nfs, http or ssh");
     verb.option("--streams", given.streams, "parallel streams").within(1, 64);
     verb.flag("--both", given.both, "as much travels back at the same time: the band is that of one way");
+    verb.option("--disks-from", given.disksFrom, "which disk group of the sender, 1 the first").within(1, 99);
+    verb.option("--disks-to", given.disksTo, "which disk group of the receiver, 1 the first").within(1, 99);
     verb.option("--way", given.way, "which of several ways between the two, 0 the best").within(0, 3);
 }
 
@@ -48,8 +50,8 @@ Result<expect::PathQuestion> questionOf(const plan::Plan& plan, const PathOption
 {
     const auto ends = pathEnds(plan, given.from, given.to);
     if (!ends) return tl::unexpected(ends.error());
-    return expect::PathQuestion{ends->from,     ends->to,  given.traffic(), given.streams,
-                                given.protocol, given.way, given.both};
+    return expect::PathQuestion{ends->from,     ends->to,  given.traffic(), given.streams,       given.protocol,
+                                given.way,      given.both, given.disksFrom - 1, given.disksTo - 1};
 }
 
 void addLinkOptions(Verb& verb, LinkOptions& given)

@@ -31,7 +31,7 @@ struct ProjectOptions {
 struct PathOptions {
     std::string file, from, to, protocol;
     bool copy = false, both = false;
-    int streams = 1, way = 0;
+    int streams = 1, way = 0, disksFrom = 1, disksTo = 1;
     expect::Traffic traffic() const { return copy ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory; }
 };
 /// Adds --from and --to.

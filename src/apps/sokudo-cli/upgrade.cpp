@@ -53,14 +53,14 @@ Json toJson(const expect::Upgrade& upgrade)
 void show(const expect::Upgrade& upgrade)
 {
     if (!upgrade.problem.empty()) return print(upgrade.title + ": " + upgrade.problem);
-    print(fmt::format("{}\n  now {}, held by {}{}", upgrade.title, text::rate(upgrade.now.typical, 3), upgrade.heldBy,
+    print(fmt::format("{}\n  now {}, limited by {}{}", upgrade.title, text::rate(upgrade.now.typical, 3), upgrade.heldBy,
                       upgrade.each.steps() > 0 ? "; one takes " + text::duration(upgrade.each) : std::string()));
     for (const expect::UpgradeTier& tier : upgrade.tiers) {
         std::string line = fmt::format("  {}: {}, ", text::linkRate(tier.tier), text::rate(tier.rate.typical, 3));
         if (upgrade.needs) line += tier.isEnough ? "enough" : "not enough";
         else if (!tier.isGained) line += "nothing gained";
         else
-            line += fmt::format("{} instead of {}, {} times as quick of {} promised, {} h a year",
+            line += fmt::format("{} instead of {}, {} times as fast of {} promised, {} h a year",
                                 text::duration(tier.each), text::duration(upgrade.each), text::number(tier.factor, 3),
                                 text::number(tier.ideal, 3), text::number(tier.hoursPerYear, 3));
         line += "; then " + tier.heldBy + " holds it";

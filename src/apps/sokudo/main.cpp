@@ -96,7 +96,7 @@ void describe(QCommandLineParser& parser)
     parser.addVersionOption();
     parser.addPositionalArgument("FILE", "project to open or to make", "[FILE]");
     parser.addOptions({{"demo", "open the demo house, Lantern Row"},
-                       {"fresh", "with --demo: begin it anew"},
+                       {"fresh", "with --demo: begin it again"},
                        {"dark", "dark theme"},
                        {"text-size", "text size in percent, 100 to 200", "percent", "100"},
                        {"bench-start", "print the time from start to the first painted window, then quit"},

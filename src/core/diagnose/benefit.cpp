@@ -30,7 +30,7 @@ bool isChanged(double ratio) { return ratio > 1 + kNoChange || ratio < 1 - kNoCh
 text::Sentence became(std::string_view what, double ratio)
 {
     if (!isChanged(ratio)) return text::say("benefit.stayed-as-it-was", "{} stayed as it was", what);
-    return ratio > 1 ? text::say("benefit.became-times-as-quick", "{} became {} times as quick", what,
+    return ratio > 1 ? text::say("benefit.became-times-as-quick", "{} became {} times as fast", what,
                                  text::figure::number(ratio, 3))
                      : text::say("benefit.fell-to-of-what", "{} fell to {} of what it was", what,
                                  text::figure::number(ratio, 2));
@@ -39,7 +39,7 @@ text::Sentence became(std::string_view what, double ratio)
 text::Sentence heldBy(const expect::Expectation* path)
 {
     const expect::Stage* binding = path ? path->bindingStage() : nullptr;
-    return binding ? text::say("benefit.holds-a-copy-here", "; {} holds a copy here, at {} usually", binding->name,
+    return binding ? text::say("benefit.holds-a-copy-here", "; {} holds a copy here, at {} typically", binding->name,
                                text::figure::rate(binding->carries.typical, 3))
                    : std::string();
 }

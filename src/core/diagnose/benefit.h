@@ -21,7 +21,7 @@ struct Benefit {
 };
 
 /// Forward results of one path before and after a moment, memory to memory against file copies.
-/// @param copyPath  what the copy is expected to be held by; null: not known
+/// @param copyPath  what the copy is expected to be limited by; null: not known
 /// @source own: medians of each side; a factor between 0.97 and 1.03 is no change
 /// @example network 0.94 to 9.4 Gb/s, copies 0.9 to 1.8 Gb/s: of a factor 10 copies see a factor 2, 30 % of it on the
 /// scale of factors

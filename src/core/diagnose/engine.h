@@ -41,7 +41,7 @@ struct NextCheck {
     double bitsPerMinute = 0;
 };
 
-/// Checks that could still tell something, most learnt per minute first. Those under 0.005 bit are left out.
+/// Checks that could still tell something, most informative per minute first. Those under 0.005 bit are left out.
 std::vector<NextCheck> nextChecks(const kb::KnowledgeBase&, const std::vector<Belief>&, const Evidence&);
 
 /// "very likely" from 0.80, "likely" from 0.50, "possible" from 0.20, "less likely" below.

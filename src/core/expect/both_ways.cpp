@@ -28,7 +28,7 @@ void keep(Stage& stage, const kb::FactorBand& share, const text::Sentence& says)
     stage.carries = times(stage.carries, share);
     if (stage.perFlow) stage.perFlow = times(*stage.perFlow, share);
     stage.working +=
-        text::say("both-ways.both-ways-busy-usually", "; both ways busy, {}: usually × {} = {}, up to × {} = {}", says,
+        text::say("both-ways.both-ways-busy-typically", "; both ways busy, {}: typically × {} = {}, up to × {} = {}", says,
                   text::figure::number(share.typical), text::figure::rate(stage.carries.typical),
                   text::figure::number(share.high), text::figure::rate(stage.carries.high));
 }
@@ -42,7 +42,7 @@ Stage withBothWaysBusy(const kb::KnowledgeBase& kb, Stage stage)
         stage.carries = {std::min(stage.carries.low, half.low), std::min(stage.carries.typical, half.typical),
                          std::min(stage.carries.high, half.high)};
         stage.working += text::say("both-ways.both-ways-busy-they",
-                                   "; both ways busy, they share {} in all: usually {} each, up to {}",
+                                   "; both ways busy, they share {} in all: typically {} each, up to {}",
                                    text::figure::rate(stage.both->high), text::figure::rate(stage.carries.typical),
                                    text::figure::rate(stage.carries.high));
         return stage;

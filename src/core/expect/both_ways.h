@@ -11,7 +11,7 @@ namespace sokudo::expect {
 /// way by itself.
 /// @source practice: both_ways.csv; wires: goodput / (1 + acknowledgements), see arithmetic::ackShare and row
 /// ack-segments
-/// @example 10 Gb/s, MTU 1500: at most 9.380 Gb/s; coax adapters 2.5: usually 2.2 / 2 = 1.1 Gb/s
+/// @example 10 Gb/s, MTU 1500: at most 9.380 Gb/s; coax adapters 2.5: typically 2.2 / 2 = 1.1 Gb/s
 Stage withBothWaysBusy(const kb::KnowledgeBase&, Stage);
 
 }  // namespace sokudo::expect

@@ -19,7 +19,7 @@ struct Use {
 struct ShareFlow {
     std::vector<Use> uses;
     double weight = 1;           ///< parallel streams; above zero
-    std::optional<BitRate> cap;  ///< of this flow alone: what it asks for, one core, one bond member
+    std::optional<BitRate> cap;  ///< of this flow alone: its own demand, one core, one bond member
 };
 
 struct ShareOf {

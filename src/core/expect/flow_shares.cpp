@@ -149,7 +149,7 @@ void addUses(const Asked& asked, const BondStreams& streams, Pools& pools, Pick 
 std::string ownLimit(const Asked& asked)
 {
     const Stage* binding = asked.path.bindingStage();
-    if (asked.flow->asks && *asked.flow->asks <= asked.path.expected.typical) return "what it asks for";
+    if (asked.flow->asks && *asked.flow->asks <= asked.path.expected.typical) return "its own demand";
     return binding ? binding->name : std::string();
 }
 

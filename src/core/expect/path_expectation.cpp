@@ -63,7 +63,7 @@ text::Sentence slowEndsNote(const Expectation& path, const PathQuestion& questio
     const Stage* binding = path.bindingStage();
     if (!binding || question.traffic != Traffic::MemoryToMemory || binding->kind != StageKind::Processor) return {};
     return text::say("path-expectation.holds-this-test-not",
-                     "{} holds this test, not the wire: {}test between quicker machines", binding->name,
+                     "{} holds this test, not the wire: {}test between faster machines", binding->name,
                      remedy.empty() ? std::string() : remedy + "; or ");
 }
 

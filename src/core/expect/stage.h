@@ -47,7 +47,7 @@ std::string_view word(StageKind);
 /// A stage that the traffic crosses as packets; a file share counts what these carry.
 bool isNetwork(StageKind);
 
-/// What a window or a loss was reckoned from.
+/// What a window or a loss was estimated from.
 struct Transport {
     DataSize window;  ///< 0: a loss
     double loss = 0;  ///< share of packets; 0: a window
@@ -116,16 +116,16 @@ struct Expectation {
         notes;                        ///< what to mind: packets of two sizes on the way, machines too slow for the test
     Band expected;                    ///< component-wise least of the stages
     std::size_t binding = 0;          ///< index of the stage with the least typical figure
-    std::optional<std::size_t> next;  ///< the stage that binds when that one is mended
+    std::optional<std::size_t> next;  ///< the stage that binds when that one is fixed
     std::vector<std::size_t>
-        near;  ///< stages within a tenth of the binding one, itself left out: mending one of them alone gains little
+        near;  ///< stages within a tenth of the binding one, itself left out: fixing one of them alone gains little
     std::size_t bindingLow = 0, bindingHigh = 0;  ///< what binds at the low and at the high end of the band
     std::optional<std::size_t> hard;              ///< the stage with the least hard ceiling; empty: none has one
     Duration roundTrip;                           ///< of all stages
     Facts facts;  ///< figures that the notes tell in words
     int mtu = 1500;
     bool bothWays = false;  ///< as much travels back: the stages are those of one busy way of two
-    /// How much more would pass if the binding stage were mended: 0.25 is a quarter more; empty: nothing else holds it.
+    /// How much more would pass if the binding stage were fixed: 0.25 is a quarter more; empty: nothing else holds it.
     std::optional<double> gain() const;
     bool isEmpty() const { return stages.empty(); }
     const Stage* bindingStage() const { return stages.empty() ? nullptr : &stages[binding]; }

@@ -97,7 +97,7 @@ Result<Stage> bondStage(const kb::KnowledgeBase&, int members, BitRate each, con
 /// An internet plan: what is sold times what providers send above it.
 /// @param overshoot  id of an internet row in stage_factors.csv
 /// @param upload  the way up, which carries the acknowledgements of what comes down; empty: it has room
-/// @example 1 Gb/s, any-plan: 1.0 / 1.08 / 1.25 Gb/s; with 10 Mb/s up it usually holds at 684 Mb/s
+/// @example 1 Gb/s, any-plan: 1.0 / 1.08 / 1.25 Gb/s; with 10 Mb/s up it typically holds at 684 Mb/s
 Result<Stage> internetStage(const kb::KnowledgeBase&, BitRate plan, std::string_view overshoot = "any-plan",
                             const Factors& = {}, std::optional<BitRate> upload = {});
 

@@ -77,7 +77,7 @@ text::Sentence sentenceOf(const Upgrade& upgrade)
                          upgrade.heldBy, text::figure::rate(upgrade.now.typical));
     return text::say(
         "upgrade.links-of-make-it",
-        "Links of {} make it {} times as quick ({} instead of {}) where the link rate alone promises {}; then {} holds "
+        "Links of {} make it {} times as fast ({} instead of {}) where the link rate alone promises {}; then {} holds "
         "it",
         text::figure::linkRate(best->tier), text::figure::number(best->factor, 3), text::figure::duration(best->each),
         text::figure::duration(upgrade.each), text::figure::number(best->ideal, 3), best->heldBy);

@@ -13,10 +13,10 @@ struct UpgradeTier {
     BitRate tier;
     Band rate;                     ///< of the job's path
     Duration each;                 ///< usual time of one copy; 0 for a steady purpose
-    double factor = 1, ideal = 1;  ///< how much quicker than now; how much the link rate alone would promise
+    double factor = 1, ideal = 1;  ///< how much faster than now; how much the link rate alone would promise
     double hoursPerYear = 0;       ///< saved
     std::string heldBy, next;      ///< what binds then, and after it
-    bool isGained = false;         ///< more than 2 % quicker
+    bool isGained = false;         ///< more than 2 % faster
     bool isEnough = true;          ///< for a steady purpose: its worst moment carries it
     std::optional<double> cost;    ///< what must be bought; empty: not known
     text::Sentence costSays;       ///< what is bought, or why the cost is not known

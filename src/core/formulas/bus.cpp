@@ -49,7 +49,7 @@ Result<BusCarries> busCarries(const kb::KnowledgeBase& kb, const BusLink& link)
                      scaled(result.packets, left.high)};
     result.working =
         text::say("bus.gt-s-coded-for",
-                  "{} × {}{}GT/s × {}/{} = {} coded; × {}/{} for packets × {} = {}; usually × {} instead = {}",
+                  "{} × {}{}GT/s × {}/{} = {} coded; × {}/{} for packets × {} = {}; typically × {} instead = {}",
                   link.lanes, text::figure::number(row->gigatransfers), text::kThin, row->codingPayload,
                   row->codingTotal, text::figure::rate(result.coded, 3), payload, packet,
                   text::figure::number(left.high, 3), text::figure::rate(result.usable.high, 3),

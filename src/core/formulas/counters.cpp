@@ -50,7 +50,7 @@ Result<WireUse> wireUse(const CounterReading& read, const kb::CounterPlace& plac
         result.notes.push_back(
             text::say("counters.octets-a-frame-do",
                       "{} octets a frame do not fit an MTU of {}: an offload merged frames before they were counted, "
-                      "so {} full frames are reckoned; with longer packets write mtu=9000",
+                      "so {} full frames are estimated; with longer packets write mtu=9000",
                       text::figure::number(std::round(result.octetsPerFrame)), read.mtu, text::figure::number(frames)));
     }
     const double onWire = octets + place.frameExtra * frames;

@@ -26,14 +26,14 @@ struct WireUse {
     BitRate wire;               ///< with preamble, gap and what else the place leaves out
     double share = 0;           ///< of the link
     double octetsPerFrame = 0;  ///< as counted
-    bool isMerged = false;  ///< the frames were merged before they were counted; the frames on the wire are reckoned
+    bool isMerged = false;  ///< the frames were merged before they were counted; the frames on the wire are estimated
                             ///< from the octets
     text::Sentence working;
     std::vector<text::Sentence> notes;
 };
 
 /// (octets + extra * frames) * 8 / (time * link). Frames longer than the MTU allows were merged by an offload: then
-/// full frames are reckoned.
+/// full frames are estimated.
 /// @error OutOfRange  nothing counted, no time, no link, an MTU outside 576 to 65535
 /// @source 802.3-3; own
 /// @example 8 127 438 frames and 12.304941132 GB in 10 s at 10 Gb/s, counted by an interface: 100 % of the wire

@@ -6,7 +6,7 @@ namespace sokudo::formulas {
 
 /// Rate of a hard disk at a fill from the outer edge, as a share of its outer rate, at constant density of bits.
 /// @param fill   0 (empty, outer tracks) to 1 (full)
-/// @param inner  rate at the innermost track over that at the outermost, usually 0.5
+/// @param inner  rate at the innermost track over that at the outermost, typically 0.5
 /// @source own: sqrt(1 - fill * (1 - inner²))
 /// @example diskZoneShare(0.75, 0.5) == 0.661
 double diskZoneShare(double fill, double inner = 0.5);

@@ -12,7 +12,7 @@ namespace sokudo::formulas {
 /// each frame, by what the row tells at 1500 and at 9000.
 /// @param mtu  576 to 65535  @param offloads  false: segmentation and aggregation switched off
 /// @source practice: processors.csv; own between its figures: 1 / k = byte + frame / payload
-/// @example recent-x86, usually: 411 ns a frame and 0.716 ns a byte at 1 GHz, so 9.755 Gb/s at MTU 4000 and 5.330 at
+/// @example recent-x86, typically: 411 ns a frame and 0.716 ns a byte at 1 GHz, so 9.755 Gb/s at MTU 4000 and 5.330 at
 /// 576
 kb::Band perGhzAt(const kb::Processor&, int mtu, bool offloads = true);
 

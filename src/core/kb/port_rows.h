@@ -47,7 +47,7 @@ struct Cage {
     int lanes = 1;
     std::optional<double> laneGbd;      ///< symbol rate of one lane, GBd
     BitRate rate;                       ///< the most the socket is made for
-    std::vector<BitRate> defaultRates;  ///< what hosts usually list when nobody said
+    std::vector<BitRate> defaultRates;  ///< what hosts typically list when nobody said
     bool holdsModule = false;
     std::vector<std::string> aliases;
     Provenance from;

@@ -33,7 +33,7 @@ struct LinkEnd {
     std::string name;                   ///< "core 3"
     std::string_view word(std::string_view trait) const { return port ? port->traits.word(trait) : std::string_view(); }
     bool is(std::string_view trait, std::string_view value) const { return word(trait) == value; }
-    /// What the module here draws: stated for this one, else as its kind usually does. There must be a module.
+    /// What the module here draws: stated for this one, else as its kind typically does. There must be a module.
     Watt moduleDraw() const { return port->traits.as<Watt>("module-w").value_or(module->power); }
     /// How far the copper module here reaches at 10 Gb/s.
     std::optional<Length> copperReach() const

@@ -35,7 +35,7 @@ void applyWaivers(const LinkContext& link, std::vector<Finding>& findings, std::
                             ? ""
                             : text::say("run-rules.the-finding-is-now", "the finding is now “") +
                                   std::string(word(finding.verdict())) + "”, and “" + waiver.verdict +
-                                  text::say("run-rules.was-accepted-decide-anew", "” was accepted: decide anew");
+                                  text::say("run-rules.was-accepted-decide-again", "” was accepted: decide again");
             finding.isWaived = state.holds;
             break;
         }

@@ -102,15 +102,15 @@ Result<SpeedUp> readSpeedUp(std::string_view typed)
     if (!number || number->first <= 0) return bad(typed);
     const double n = number->first;
     const std::string& words = number->second;
-    if (words == "times as fast" || words == "times as quick" || words == "x")
+    if (words == "times as fast" || words == "times as fast" || words == "x")
         return SpeedUp{n, n, text::say("speed-up.as-it-stands", "{} as it stands", text::figure::number(n))};
-    if (words == "times faster" || words == "x faster" || words == "times quicker")
+    if (words == "times faster" || words == "x faster" || words == "times faster")
         return SpeedUp{n, n + 1,
                        text::say("speed-up.most-people-mean-by",
                                  "most people mean {}; by the letter it is 1 + {} = {}: say “{} times as fast”",
                                  text::figure::number(n), text::figure::number(n), text::figure::number(n + 1),
                                  text::figure::number(n))};
-    if (words == "% faster" || words == "percent faster" || words == "% quicker")
+    if (words == "% faster" || words == "percent faster" || words == "% faster")
         return SpeedUp{1 + n / 100, 1 + n / 100,
                        fmt::format("1 + {} ÷ 100 = {}", text::number(n), text::number(1 + n / 100))};
     if ((words == "% less time" || words == "percent less time") && n < 100)

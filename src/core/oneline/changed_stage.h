@@ -10,7 +10,7 @@
 namespace sokudo::oneline {
 
 /// The word the stage's kind begins with in a line may be left out: "4.0 x8" at a slot, "recent-x86 4.5ghz" at a
-/// processor. The file share counts the network anew.
+/// processor. The file share counts the network again.
 /// @error BadInput  points at the word, or says that the text is another kind of stage
 Result<expect::Expectation> changedStage(const expect::Expectation&, std::size_t stage, std::string_view text,
                                          const kb::KnowledgeBase&);

@@ -124,7 +124,7 @@ Result<Headline> readHeadline(std::string_view line, const kb::KnowledgeBase& kb
     const auto figures = figuresOf(row->by, one, box->port, kb);
     if (!figures) return tl::unexpected(figures.error());
     Headline result{*box->printed, figures->carries, row->name, {}, row->beware, figures->from};
-    result.working = text::say("headline.at-most-usually", "{}{}, {}: typically {}, at most {}",
+    result.working = text::say("headline.at-most-typically", "{}{}, {}: typically {}, at most {}",
                                text::figure::rate(*box->printed),
                                box->bands > 1 ? fmt::format(" ÷ {} bands", box->bands) : std::string(), figures->says,
                                text::figure::rate(result.client.typical), text::figure::rate(result.client.high));

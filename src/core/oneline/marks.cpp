@@ -60,7 +60,7 @@ Result<LabelRead> readLabel(std::string_view label, const kb::KnowledgeBase& kb)
         return failure(
             ErrorCode::BadInput,
             text::say("marks.holds-no-mark-that",
-                      "“{}” holds no mark that Sokudo knows; type what is printed, such as 10G-LR 1310nm or SFP28",
+                      "“{}” contains no mark that Sokudo knows; type what is printed, such as 10G-LR 1310nm or SFP28",
                       label));
     std::set<BitRate> rates;
     for (const MarkRead& one : read.known)

@@ -22,7 +22,7 @@ expect::Stage atFill(expect::Stage stage, double fill)
     const double share = formulas::diskZoneShare(fill);
     stage.carries = {scaled(stage.carries.low, share), scaled(stage.carries.typical, share),
                      scaled(stage.carries.high, share)};
-    stage.working += text::say("path-host.full-usually", "; {:.0f}{}% full: × √(1 − {} × 0.75) = {}, usually {}",
+    stage.working += text::say("path-host.full-typically", "; {:.0f}{}% full: × √(1 − {} × 0.75) = {}, typically {}",
                                100 * fill, text::kThin, text::figure::number(fill),
                                text::figure::rate(stage.carries.high), text::figure::rate(stage.carries.typical));
     return stage;
@@ -38,7 +38,7 @@ Result<expect::Stage> behindBus(const kb::KnowledgeBase& kb, expect::Stage stage
                      std::min(stage.carries.high, most.high)};
     stage.detail += fmt::format(" {}.0 ×{}", bus.generation, bus.lanes);
     stage.working += text::say(
-        "path-host.its-bus-carries-usually", "; its bus {}.0 ×{} carries {} usually, {} at most: usually {}, up to {}",
+        "path-host.its-bus-carries-typically", "; its bus {}.0 ×{} carries {} typically, {} at most: typically {}, up to {}",
         bus.generation, bus.lanes, text::figure::rate(most.typical), text::figure::rate(most.high),
         text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     return stage;

@@ -88,7 +88,7 @@ Result<PathPart> readPathPart(const Words& words, const kb::KnowledgeBase& kb)
             if (word->text != "tunnel" &&
                 std::any_of(words.begin(), word, [&](const Token& before) { return before.text == word->text; }))
                 return tl::unexpected(pointAt(*word, text::say("path-line.this-stands-twice-in",
-                                                               "this stands twice in one stage; keep one of them")));
+                                                               "this appears twice in one stage; keep one of them")));
         return std::move(**part);
     }
     return tl::unexpected(

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The parts of a path line, read but not yet reckoned.
+// The parts of a path line, read but not yet estimated.
 #pragma once
 
 #include <functional>
@@ -20,7 +20,7 @@ struct Assembly {
 /// What Ethernet and every shared medium is set to unless it is told otherwise.
 inline constexpr int kUsualMtu = 1500;
 
-/// When a part is reckoned: a share counts what links carry, small files count the share, a serial tool counts all of
+/// When a part is estimated: a share counts what links carry, small files count the share, a serial tool counts all of
 /// it.
 enum class Turn { Path, Share, Copy, Tool };
 

@@ -192,7 +192,7 @@ struct Flow {
     bool copies = false;          ///< from disk to disk, not from memory to memory
     std::string protocol;         ///< file share of a copy; empty: what the storage serves
     int streams = 1;              ///< 1 to 64
-    std::optional<BitRate> asks;  ///< all it wants; empty: as much as it gets
+    std::optional<BitRate> asks;  ///< all it wants; empty: as much as possible
     friend bool operator==(const Flow&, const Flow&) = default;
 };
 

@@ -33,7 +33,7 @@ TableBlock linkTable(const match::Reports& links)
 
 TableBlock stageTable(const expect::Expectation& path)
 {
-    TableBlock table{{"stage", "carries", "usually", "working"}, {}, {}};
+    TableBlock table{{"stage", "carries", "typically", "working"}, {}, {}};
     for (const expect::Stage& stage : path.stages)
         table.rows.push_back({stage.name, text::rate(stage.carries.high, 3), text::rate(stage.carries.typical, 3),
                               stage.working.text()});

@@ -28,12 +28,12 @@ struct ReportInput {
     measure::Timestamp now;
 };
 
-/// Summary, what to mend, all links, the path asked for, the newest results, the newest log entries.
+/// Summary, what to fix, all links, the path asked for, the newest results, the newest log entries.
 std::vector<Block> projectReport(const ReportInput&);
 
 /// "vault → platen, memory to memory".
 std::string pathTitle(const plan::Plan&, plan::DeviceId from, plan::DeviceId to, expect::Traffic);
-/// "expected 6.1 to 7.4 Gb/s, held by disks of vault; link … comes next at 9.41 Gb/s".
+/// "expected 6.1 to 7.4 Gb/s, limited by disks of vault; link … comes next at 9.41 Gb/s".
 std::string expectationSentence(const expect::Expectation&);
 
 }  // namespace sokudo::report

@@ -87,9 +87,9 @@ DiagnosePage::DiagnosePage(app::DiagnosePresenter& presenter, app::PathPresenter
     auto* columns = new QHBoxLayout;
     columns->setContentsMargins(24, 0, 24, 0);
     columns->setSpacing(26);
-    m_evidence = scrollingColumn(columns, "Evidence", "read from the hosts, the plan and the log, or told by you", 10);
-    m_causes = scrollingColumn(columns, "Likely causes", "share of belief after the evidence", 11);
-    m_next = scrollingColumn(columns, "Do next", "most learnt per minute first", 11);
+    m_evidence = scrollingColumn(columns, "Evidence", "from hosts, plan, log and your answers", 10);
+    m_causes = scrollingColumn(columns, "Likely causes", "probability given the evidence", 11);
+    m_next = scrollingColumn(columns, "Do next", "most informative per minute first", 11);
     all->addLayout(columns, 1);
     auto* foot = frame("foot");
     auto* footRow = new QHBoxLayout(foot);

@@ -38,7 +38,7 @@ void FindingsPane::refresh()
     }
     addLinkDownSteps();
     for (const app::FindingRow& finding : m_presenter.findings()) m_lines->addWidget(line(finding));
-    auto* how = button(m_chains ? "Hide how each came about" : "Show how each came about", "quiet", [this] {
+    auto* how = button(m_chains ? "Hide the calculations" : "Show the calculations", "quiet", [this] {
         m_chains = !m_chains;
         QTimer::singleShot(0, this, &FindingsPane::refresh);
     });
@@ -46,7 +46,7 @@ void FindingsPane::refresh()
     foot->setSpacing(14);
     foot->addWidget(how);
     if (!m_presenter.linkDownSteps().empty())
-        foot->addWidget(button(m_dark ? "Hide what to try" : "Module seen, but no link? What to try", "quiet", [this] {
+        foot->addWidget(button(m_dark ? "Hide what to try" : "Module detected but no link? What to try", "quiet", [this] {
             m_dark = !m_dark;
             QTimer::singleShot(0, this, &FindingsPane::refresh);
         }));
@@ -62,7 +62,7 @@ void FindingsPane::addLinkDownSteps()
     if (!m_dark) return;
     auto* card = frame("first");
     auto* all = new QVBoxLayout(card);
-    all->addWidget(label("Module seen, no link: look in this order", "heading"));
+    all->addWidget(label("Module detected, no link: check in this order", "heading"));
     int number = 0;
     for (const app::LinkDownStepRow& step : steps) {
         auto* row = new QHBoxLayout;

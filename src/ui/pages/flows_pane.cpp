@@ -36,7 +36,7 @@ FlowsPane::FlowsPane(app::FlowsPresenter& presenter, QWidget* parent) : QWidget(
     m_flows->setWide({0, 4});
     both->addWidget(m_flows, 7);
     auto* side = new QVBoxLayout;
-    side->addWidget(label("Gets, and would get alone", "heading"));
+    side->addWidget(label("With the others, and alone", "heading"));
     m_bars = new BarView;
     side->addWidget(m_bars);
     auto* detail = new QWidget;
@@ -46,7 +46,7 @@ FlowsPane::FlowsPane(app::FlowsPresenter& presenter, QWidget* parent) : QWidget(
     both->addLayout(side, 4);
     all->addLayout(both, 3);
     all->addWidget(addRow());
-    all->addWidget(label("Trunks, most promised first", "heading"));
+    all->addWidget(label("Trunks, most oversubscribed first", "heading"));
     auto* trunks = new MarkedTable(presenter.trunks(), app::FlowsPresenter::kMarkRole);
     trunks->setAccessibleName("Links between switches and what hangs behind them");
     trunks->setWide({0});
@@ -77,8 +77,8 @@ QWidget* FlowsPane::addRow()
     m_asks = new QSpinBox;
     m_asks->setRange(0, 100'000);
     m_asks->setSuffix(QString::fromUtf8("\u202fMb/s"));
-    m_asks->setSpecialValueText("as much as it gets");
-    m_asks->setAccessibleName("All it asks for");
+    m_asks->setSpecialValueText("as much as possible");
+    m_asks->setAccessibleName("Its full demand");
     m_asks->setMinimumWidth(scaled(140));
     layout->addWidget(m_name);
     layout->addWidget(m_from);
@@ -127,7 +127,7 @@ void FlowsPane::showDetail(int row)
     if (!detail) return;
     m_detail->addWidget(label(detail->title, "heading", true));
     m_detail->addWidget(label(detail->figures, "", true));
-    if (!detail->heldBy.isEmpty()) m_detail->addWidget(label("Held by " + detail->heldBy, "", true));
+    if (!detail->heldBy.isEmpty()) m_detail->addWidget(label("Limited by " + detail->heldBy, "", true));
     if (!detail->slowedBy.isEmpty())
         m_detail->addWidget(label("Shared with " + detail->slowedBy.join(", "), "soft", true));
 }

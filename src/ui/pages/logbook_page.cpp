@@ -101,7 +101,7 @@ LogbookPage::LogbookPage(app::LogbookPresenter& presenter, QWidget* parent) : QW
     left->addWidget(m_table, 1);
     auto* noteRow = new QHBoxLayout;
     m_note = new QLineEdit;
-    m_note->setPlaceholderText("Write a note: what you saw, what you changed");
+    m_note->setPlaceholderText("Add a note: what you saw, what you changed");
     m_note->setAccessibleName("New note");
     const auto write = [this] {
         if (m_presenter.writeNote(m_note->text())) m_note->clear();

@@ -69,7 +69,7 @@ MeasurePage::MeasurePage(app::MeasurePresenter& presenter, app::PathPresenter& p
 /// What a test is asked with, before it is laid out.
 void MeasurePage::makeTestFields()
 {
-    m_local = new QCheckBox("this machine alone (loopback): how much can it move at all?");
+    m_local = new QCheckBox("this machine only (loopback): its own limit");
     m_local->setChecked(true);
     m_host = new QLineEdit;
     m_host->setPlaceholderText("where sokudo-agent runs");
@@ -147,7 +147,7 @@ QWidget* MeasurePage::testPanel()
     grid->setColumnStretch(3, 1);
     all->addLayout(grid);
     all->addLayout(runRow());
-    m_outcome = label("A test fills the link: others in the house will notice.", "soft", true);
+    m_outcome = label("The test uses the full link. Others in the house will notice.", "soft", true);
     all->addWidget(m_outcome);
     const auto enable = [this] {
         for (QWidget* widget : std::initializer_list<QWidget*>{m_host, m_port, m_key})
@@ -162,7 +162,7 @@ QWidget* MeasurePage::typedPanel()
 {
     auto* panel = new QWidget;
     auto* all = column(panel, 0, 6);
-    all->addWidget(label("Or type a result", "heading"));
+    all->addWidget(label("Or enter a result", "heading"));
     auto* row = new QHBoxLayout;
     m_typed = new QLineEdit;
     m_typed->setPlaceholderText("3 GiB in 27 s ±1");
@@ -256,7 +256,7 @@ void MeasurePage::start()
         question.port = agent->port;
         question.key = agent->key;
     } else if (question.host.empty()) {
-        onFinished("Say where the agent runs: a name or an address", false);
+        onFinished("Enter where the agent runs: a name or an address", false);
         return;
     }
     m_samples.clear();
@@ -276,7 +276,7 @@ void MeasurePage::onProgress(const measure::TrafficSample& sample, double share)
     m_samples.push_back(sample);
     m_progress->setValue(static_cast<int>(share * 1000));
     m_live->setText(toQt(text::rate(sample.forward + sample.reverse, 3)));
-    m_outcome->setText(sample.isWarmup ? "Warming up; this part is left out" : "Measuring");
+    m_outcome->setText(sample.isWarmup ? "Warming up (not counted)" : "Measuring");
     std::vector<SeriesPlot::Point> forward, reverse;
     for (const auto& one : m_samples) {
         if (one.forward.steps() > 0) forward.push_back({one.at.in(), inGigabits(one.forward), false});

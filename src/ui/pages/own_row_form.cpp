@@ -43,7 +43,7 @@ OwnRowForm::OwnRowForm(app::CataloguePresenter& presenter, QWidget* parent) : QW
     top->addWidget(button("Keep", "main", [this] { save(); }));
     all->addLayout(top);
     all->addWidget(
-        label("Same columns as the shipped tables; a row with the same name stands in the place of the shipped one, in "
+        label("Same columns as the shipped tables. A row with the same name replaces the shipped one in "
               "this project only.",
               "soft", true));
     m_own = label("", "soft", true);

@@ -99,7 +99,7 @@ QWidget* PathPage::borePane()
     auto* right = new QVBoxLayout;
     right->addWidget(label("Stage by stage", "heading"));
     auto* table = new MarkedTable(m_presenter.table(), app::PathPresenter::kMarkRole);
-    table->setAccessibleName("Stages with their least, usual and most");
+    table->setAccessibleName("Stages with low, typical and high figures");
     table->setWide({4, 5});
     right->addWidget(table, 1);
     foot->addLayout(left, 5);
@@ -118,7 +118,7 @@ QWidget* PathPage::tryRow()
     auto* layout = new QHBoxLayout(row);
     layout->setContentsMargins(20, 6, 20, 6);
     layout->setSpacing(8);
-    m_tryName = label("Click a stage to try another in its place");
+    m_tryName = label("Click a stage to try a replacement");
     m_tryName->setTextFormat(Qt::RichText);  // names in it are escaped
     m_tryText = new QLineEdit;
     m_tryText->setFixedWidth(scaled(190));
@@ -156,7 +156,7 @@ void PathPage::beginTry(int stage)
     const QString example = app::PathPresenter::exampleFor(chosen.kind);
     m_tryName->setText(QString("Instead of <b>%1</b>, %2:")
                            .arg(toQt(chosen.name).toHtmlEscaped(), toQt(chosen.detail).toHtmlEscaped()));
-    m_tryText->setPlaceholderText(example.isEmpty() ? QString("this stage cannot be typed") : "such as " + example);
+    m_tryText->setPlaceholderText(example.isEmpty() ? QString("this stage cannot be replaced") : "such as " + example);
     m_tryText->setEnabled(!example.isEmpty());
     m_tryText->clear();
     m_trySays->clear();
@@ -181,7 +181,7 @@ void PathPage::endTry()
 {
     m_presenter.dropTry();
     m_stage = -1;
-    m_tryName->setText("Click a stage to try another in its place");
+    m_tryName->setText("Click a stage to try a replacement");
     m_trySays->clear();
     for (QWidget* one : std::initializer_list<QWidget*>{m_tryText, m_keep, m_drop}) one->hide();
 }

@@ -66,7 +66,7 @@ QWidget* PiecePane::chooser()
     auto* page = new QWidget;
     auto* all = column(page, 0, 6);
     auto* top = new QHBoxLayout;
-    m_head = label("Pick a module or a cable above to see what else could stand there.", "", true);
+    m_head = label("Select a module or a cable above to see what could replace it.", "", true);
     m_head->setTextFormat(Qt::RichText);  // names in it are escaped
     m_filter = new QLineEdit;
     m_filter->setPlaceholderText("Type to find a piece");
@@ -76,7 +76,7 @@ QWidget* PiecePane::chooser()
     top->addWidget(m_filter);
     all->addLayout(top);
     m_table = new MarkedTable(&m_rows, kVerdictRole);
-    m_table->setAccessibleName("Pieces that could stand here, best first");
+    m_table->setAccessibleName("Parts that fit here, best first");
     m_table->setWide({3});
     all->addWidget(m_table, 1);
     auto* foot = new QHBoxLayout;
@@ -122,7 +122,7 @@ void PiecePane::fill()
         if (row.name.contains(m_filter->text().trimmed(), Qt::CaseInsensitive)) shown.push_back(row);
     const auto good =
         std::count_if(m_all.begin(), m_all.end(), [](const Row& row) { return row.verdict <= Verdict::Limited; });
-    m_head->setText(QString("Instead of <b>%1</b>: %2 pieces go in there, %3 of them make the link.")
+    m_head->setText(QString("Instead of <b>%1</b>: %2 parts fit, %3 of them give a link.")
                         .arg(m_name.toHtmlEscaped())
                         .arg(m_all.size())
                         .arg(good));

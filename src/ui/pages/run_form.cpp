@@ -48,7 +48,7 @@ public:
         m_bundle = choice(form, "Laid", bundles, std::string(code(run.bundle)), "not known");
         m_map = choice(form, "Wire map", named(kb.all<kb::WireFault>()), run.wireMap, "not tested");
         m_wanted = line(form, "Wanted, Gb/s", run.wanted ? text::number(inGigabits(*run.wanted)) : "",
-                        "empty: the best there is");
+                        "empty: the fastest possible");
         m_partsA = line(form, "Parts, from end", oneline::partsText(run.segments, false), "cord cat6a 3m / jack");
         m_partsB = line(form, "Parts, to end", oneline::partsText(run.segments, true), "panel / cord cat6a 1m");
         m_splices = number(form, "Splices", run.splices, 0, 20);

@@ -342,7 +342,7 @@ void SurveyPage::deleteSelected()
 void SurveyPage::readThisMachine()
 {
     m_formOpen = true;
-    m_inspector->setWidget(sections({"This machine", "reading its cards, slots and modules …", {}, {}, {}}));
+    m_inspector->setWidget(sections({"This machine", "reading cards, slots and modules …", {}, {}, {}}));
     m_presenter.readHost("", [this](const Result<measure::HostSnapshot>& read) {
         if (read) showHost(*read);
         else m_inspector->setWidget(sections({"This machine", toQt(read.error().message()), {}, {}, {}}));

@@ -37,7 +37,7 @@ UpgradePane::UpgradePane(app::UpgradePresenter& presenter, QWidget* parent) : QW
     right->addWidget(m_buys);
     right->addWidget(
         label("Every link of the path at that rate or faster; disks, slots, processors and other media stay as they "
-              "are. Quicker: what it is, of what the link rate alone would promise.",
+              "are. Faster: the real factor, against what the link rate alone would suggest.",
               "soft", true));
     all->addLayout(right, 1);
     connect(m_jobs, &MarkedTable::rowChosen, this, [this](int row) {

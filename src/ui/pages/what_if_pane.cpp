@@ -19,7 +19,7 @@ WhatIfPane::WhatIfPane(app::WhatIfPresenter& presenter, app::MatchPresenter& mat
     auto* all = column(this, 0, 6);
     all->setContentsMargins(22, 4, 20, 8);
     auto* top = new QHBoxLayout;
-    top->addWidget(label("What if every link in the list wanted"));
+    top->addWidget(label("What if every link in the list needed"));
     m_rate = new QComboBox;
     m_rate->setAccessibleName("Rate asked of every link");
     for (double rate : {1.0, 2.5, 5.0, 10.0, 25.0, 40.0, 100.0})

@@ -60,7 +60,7 @@ std::vector<Command> CommandField::answers(const QString& text) const
     } else if (const auto parsed = measure::parseResult(line)) {
         result.push_back({toQt(parsed->working), {}});
     } else if (const auto box = oneline::readHeadline(text.toLower().toStdString(), m_document.knowledge())) {
-        result.push_back({QString("one client sees %1 to %2, usually %3 (%4); %5")
+        result.push_back({QString("one client sees %1 to %2, typically %3 (%4); %5")
                               .arg(toQt(text::rate(box->client.low, 3)), toQt(text::rate(box->client.high, 3)),
                                    toQt(text::rate(box->client.typical, 3)), toQt(box->working), toQt(box->beware)),
                           {}});

@@ -20,7 +20,7 @@ constexpr int kTickMilliseconds = 50;
 OpeningWindow::OpeningWindow(app::Opening& opening, const QString& path)
     : m_opening(opening),
       m_title(label("Opening " + QFileInfo(path).fileName(), "heading", true)),
-      m_rows(label("Looking at the file", "soft", true)),
+      m_rows(label("Reading the file", "soft", true)),
       m_bar(new QProgressBar),
       m_button(button("Cancel", "", [this] { close(); }))
 {

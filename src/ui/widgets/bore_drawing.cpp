@@ -204,7 +204,7 @@ void BoreDrawing::draw(QPainter& painter) const
     if (count == 0) {
         painter.setPen(t.soft);
         painter.setFont(typeface(Face::Text, 13));
-        painter.drawText(m_area, Qt::AlignCenter, "No path yet: pick two hosts that a cable joins");
+        painter.drawText(m_area, Qt::AlignCenter, "No path yet. Select two connected hosts.");
         return;
     }
     const QRectF pipe = this->pipe();

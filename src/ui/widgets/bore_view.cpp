@@ -113,7 +113,7 @@ QString BoreView::tip(int stage) const
 {
     if (stage < 0 || stage >= static_cast<int>(m_content.stages.size())) return {};
     const auto& one = m_content.stages[static_cast<std::size_t>(stage)];
-    return QString("<b>%1</b><br>usually %4, at most %2 (%3)<br>%5<br><i>%6</i>")
+    return QString("<b>%1</b><br>typically %4, at most %2 (%3)<br>%5<br><i>%6</i>")
         .arg(toQt(one.name).toHtmlEscaped(), toQt(text::rate(one.carries.high)), toQt(text::byteRate(one.carries.high)),
              toQt(text::rate(one.carries.typical)), toQt(one.working).toHtmlEscaped(),
              toQt(std::string(code(one.from.certainty))) + ", " + toQt(one.from.source));
@@ -126,7 +126,7 @@ void BoreView::focusStage(int stage)
     update();
     if (stage >= 0) {
         const auto& one = m_content.stages[static_cast<std::size_t>(stage)];
-        setAccessibleDescription(QString("%1: usually %2, at most %3. %4. Source: %5, %6")
+        setAccessibleDescription(QString("%1: typically %2, at most %3. %4. Source: %5, %6")
                                      .arg(toQt(one.name), toQt(text::rate(one.carries.typical)),
                                           toQt(text::rate(one.carries.high)), toQt(one.working), toQt(one.from.source),
                                           toQt(code(one.from.certainty))));

@@ -43,7 +43,7 @@ FactsEditor::FactsEditor(const kb::KnowledgeBase& kb, kb::TraitOwner owner, cons
     m_lines->setSpacing(4);
     all->addLayout(m_lines);
     m_offers = new QComboBox;
-    m_offers->setAccessibleName("State another fact");
+    m_offers->setAccessibleName("Add a property");
     m_offers->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     m_offers->setMinimumContentsLength(8);
     all->addWidget(m_offers);

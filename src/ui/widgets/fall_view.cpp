@@ -44,7 +44,7 @@ void FallView::paintEvent(QPaintEvent*)
         painter.setFont(typeface(row.binds ? Face::Strong : Face::Text, 12));
         painter.setPen(t.ink);
         painter.drawText(QRectF(0, top, names - 8, height), Qt::AlignLeft | Qt::AlignVCenter,
-                         painter.fontMetrics().elidedText(row.what + (row.binds ? " (binds)" : ""), Qt::ElideRight,
+                         painter.fontMetrics().elidedText(row.what + (row.binds ? " (limit)" : ""), Qt::ElideRight,
                                                           static_cast<int>(names) - 8));
         const QRectF bar(names, top + height * 0.22, room, height * 0.56);
         painter.fillRect(QRectF(bar.left(), bar.top(), bar.width() * row.leftShare, bar.height()),

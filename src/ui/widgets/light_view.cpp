@@ -69,11 +69,11 @@ QString LightView::sentence(const match::LightPath& path)
                          ? QString("%1 short: at least %2 arrives, the receiver needs %3")
                                .arg(toQt(text::decibel(-margin)), toQt(text::power(path.steps.back().weakest)),
                                     toQt(text::power(path.receiverLeast)))
-                         : QString("%1 to spare: at least %2 arrives, the receiver needs %3")
+                         : QString("%1 margin: at least %2 arrives, the receiver needs %3")
                                .arg(toQt(text::decibel(margin)), toQt(text::power(path.steps.back().weakest)),
                                     toQt(text::power(path.receiverLeast)));
     if (const auto excess = path.tooStrongBy())
-        result += QString("; up to %1 arrives and it takes %2: attenuate by %3")
+        result += QString("; up to %1 arrives, the limit is %2: attenuate by %3")
                       .arg(toQt(text::power(path.strongest)), toQt(text::power(path.receiverMost)),
                            toQt(text::decibel(*excess)));
     if (path.measured) result += QString("; measured %1").arg(toQt(text::power(*path.measured)));

@@ -58,18 +58,28 @@ QLayout* PathStrip::questionRow()
     m_way->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     m_way->setMinimumContentsLength(14);
     m_way->hide();
+    m_disksFrom = new QComboBox;
+    m_disksFrom->setAccessibleName("Disks of the sender");
+    m_disksTo = new QComboBox;
+    m_disksTo->setAccessibleName("Disks of the receiver");
+    for (QComboBox* box : {m_disksFrom, m_disksTo}) {
+        box->hide();
+        connect(box, &QComboBox::activated, this, &PathStrip::ask);
+    }
     m_measured = label("", "measured");
     m_standing = label("", "soft");
     auto* turn = button("⇄", "quiet", [this] { m_presenter.turn(); });
-    turn->setToolTip("Turn the path round");
-    turn->setAccessibleName("Turn the path round");
+    turn->setToolTip("Swap the ends");
+    turn->setAccessibleName("Swap the ends");
     auto* save = button("Save drawing", "quiet", [this] { saveDrawing(); });
     auto* row = new QHBoxLayout;
     row->setSpacing(8);
     row->addWidget(label("Path", "heading"));
     row->addWidget(m_from);
+    row->addWidget(m_disksFrom);
     row->addWidget(turn);
     row->addWidget(m_to);
+    row->addWidget(m_disksTo);
     row->addWidget(m_traffic);
     row->addWidget(m_streams);
     row->addWidget(m_way);
@@ -94,6 +104,8 @@ void PathStrip::refresh()
     m_traffic->setCurrentIndex((copies ? 1 : 0) + (m_presenter.question().bothWays ? 2 : 0));
     m_streams->setValue(m_presenter.question().streams);
     m_streams->setVisible(!copies);
+    fillDisks(m_disksFrom, m_presenter.disksFrom(), m_presenter.question().disksFrom);
+    fillDisks(m_disksTo, m_presenter.disksTo(), m_presenter.question().disksTo);
     if (m_waysShown) {
         const QStringList ways = m_presenter.ways();
         m_way->clear();
@@ -107,6 +119,15 @@ void PathStrip::refresh()
     m_bore->setContent(m_presenter.bore());
     showWorking(m_bore->focusedStage());
     m_filling = false;
+}
+
+/// Shown only where there is something to choose.
+void PathStrip::fillDisks(QComboBox* box, const QStringList& groups, int chosen)
+{
+    box->clear();
+    box->addItems(groups);
+    box->setCurrentIndex(chosen);
+    box->setVisible(groups.size() > 1);
 }
 
 void PathStrip::showWorking(int stage)
@@ -128,6 +149,8 @@ void PathStrip::ask()
     question.bothWays = m_traffic->currentIndex() >= 2;
     question.streams = m_streams->value();
     const bool samePath = question.from == m_presenter.question().from && question.to == m_presenter.question().to;
+    question.disksFrom = samePath ? std::max(0, m_disksFrom->currentIndex()) : 0;
+    question.disksTo = samePath ? std::max(0, m_disksTo->currentIndex()) : 0;
     question.route = samePath && m_waysShown ? std::max(0, m_way->currentIndex()) : 0;
     m_presenter.ask(question);
 }

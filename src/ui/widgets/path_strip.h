@@ -36,6 +36,8 @@ private:
     QSpinBox* m_streams;
     QComboBox* m_way;
     bool m_waysShown = false;
+    void fillDisks(QComboBox*, const QStringList&, int chosen);
+    QComboBox *m_disksFrom, *m_disksTo;
     QLabel* m_sentence;
     QLabel* m_working;
     QLabel* m_measured;

@@ -56,7 +56,7 @@ private Q_SLOTS:
         QCOMPARE(toQt(said.with(named)), "core 1 and core 1 B: 7");
         QCOMPARE(toQt(said), "A and A B: 7");
     }
-    /// What the core refuses and reckons carries an id.
+    /// What the core refuses and estimates carries an id.
     void whatTheCoreSaysHasAnId()
     {
         const auto refused = plan::edits::putPlace({}, {{1}, "  "});

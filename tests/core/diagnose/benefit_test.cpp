@@ -38,7 +38,7 @@ struct Log {
 class BenefitTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
-    /// The wire ten times as quick, copies twice: log 2 / log 10 = 30 %.
+    /// The wire ten times as fast, copies twice: log 2 / log 10 = 30 %.
     void aPartOfTheGainArrives()
     {
         const auto told = Log()
@@ -50,7 +50,7 @@ private Q_SLOTS:
         NEAR(told.network->ratio, 10.0, 1e-6);
         NEAR(told.copy->ratio, 2.0, 1e-6);
         NEAR(*told.arrives, std::log(2.0) / std::log(10.0), 1e-6);
-        QVERIFY2(toQt(told.sentence).contains("10 times as quick") &&
+        QVERIFY2(toQt(told.sentence).contains("10 times as fast") &&
                      toQt(told.sentence).contains("30 % of that gain reaches copies"),
                  told.sentence.text().c_str());
     }

@@ -80,7 +80,7 @@ private Q_SLOTS:
         house.flow("copy", "c1", "vault");
         const FlowShares got = house.run();
         NEAR(inGigabits(got.flows[0].rate.typical), 0.1, 1e-6);
-        QCOMPARE(toQt(got.flows[0].heldBy), "what it asks for");
+        QCOMPARE(toQt(got.flows[0].heldBy), "its own demand");
         QCOMPARE(got.flows[0].shareError, 0.0);
         NEAR(inGigabits(got.flows[1].rate.typical), 0.995 * 2.35371 - 0.1, 1e-3);
     }

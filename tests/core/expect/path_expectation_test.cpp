@@ -106,7 +106,7 @@ private Q_SLOTS:
         const auto result = expectation(built.plan(), knowledge(), reports, question);
         NEAR(inGigabits(result->expected.high), 9.3805, 1e-3);
     }
-    /// A plan of 1 Gb/s down and 20 Mb/s up: what comes down is held by the acknowledgements, what goes up by the plan.
+    /// A plan of 1 Gb/s down and 20 Mb/s up: what comes down is limited by the acknowledgements, what goes up by the plan.
     void thePlanDownAndUp()
     {
         PlanBuilder built = testing::twoHosts();

@@ -66,7 +66,7 @@ private Q_SLOTS:
         NEAR(most(8, "raid10"), 8 * 2.28, 1e-6);
         NEAR(inGigabits(diskStage(knowledge(), {"hdd", 6, "raid6"}, Access::Write)->carries.high), 4 * 2.28, 1e-6);
     }
-    /// Fast disks are held by the software of their array: a parity thread writes 1.5 GB/s, a pool reads 6.
+    /// Fast disks are limited by the software of their array: a parity thread writes 1.5 GB/s, a pool reads 6.
     void softwareHoldsFastArrays()
     {
         const auto typical = [](const char* level, Access access) {
@@ -102,7 +102,7 @@ private Q_SLOTS:
         band(processorStage(knowledge(), {"recent-x86", 3.5, 8}, 9000, 4)->carries, 89.6, 117.6, 156.8);
         band(processorStage(knowledge(), {"recent-x86", 3.5, 2}, 1500, 4)->carries, 33.6, 44.8, 58.8);
         band(processorStage(knowledge(), {"old-x86", 2.0, 1}, 1500, 8)->carries, 4.0, 6.4, 9.0);
-        // Offloads off has figures of its own, and long packets mend much of it.
+        // Offloads off has figures of its own, and long packets fix much of it.
         band(processorStage(knowledge(), {"recent-x86", 2.0, 8}, 1500, 1, {"no-offload"})->carries, 3.6, 5.0, 6.4);
         band(processorStage(knowledge(), {"recent-x86", 2.0, 8}, 9000, 1, {"no-offload"})->carries, 8.28, 14.5, 22.4);
         band(processorStage(knowledge(), {"small-arm", 1.5, 4}, 1500, 1, {"no-offload", "firewall"})->carries,

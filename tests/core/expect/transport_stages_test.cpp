@@ -126,7 +126,7 @@ private Q_SLOTS:
     {
         NEAR(inGigabits(usbStage(knowledge(), gigabits(5), gigabits(2.5))->carries.typical), 2.33, 1e-9);
         NEAR(inGigabits(usbStage(knowledge(), gigabits(5), gigabits(5))->carries.typical), 3.4, 1e-9);
-        // a 1G adapter on a 5 Gb/s bus is held by itself
+        // a 1G adapter on a 5 Gb/s bus is limited by itself
         NEAR(inGigabits(usbStage(knowledge(), gigabits(5), gigabits(1))->carries.high), 0.941482, 1e-6);
         // an adapter faster than any row of its bus: what the bus gives
         NEAR(inGigabits(usbStage(knowledge(), gigabits(0.48), gigabits(2.5))->carries.typical), 0.28, 1e-9);
@@ -145,7 +145,7 @@ private Q_SLOTS:
     void aCacheThatHoldsTheCopy()
     {
         const kb::Band in{gigabits(8), gigabits(8), gigabits(8)};
-        // 50 GB fit into 100 GB: the fast rate, 1800 MB/s, held by 1000 MB/s coming in
+        // 50 GB fit into 100 GB: the fast rate, 1800 MB/s, limited by 1000 MB/s coming in
         NEAR(inGigabits(cachedWriteStage(knowledge(), {"nvme3-qlc", 1, ""}, DataSize::of(50e9), in)->carries.typical),
              8.0, 1e-6);
         // 500 GB: 100 s fast and 400 GB at 180 MB/s

@@ -40,9 +40,9 @@ private Q_SLOTS:
         QVERIFY(found.swaps.front().what == match::SwapOf::Modules);
         QVERIFY2(found.swaps.front().text.text().starts_with("core 1 and core 2 both have no link: swap their modules"),
                  found.swaps.front().text.text().c_str());
-        const plan::Plan mended = match::swapped(house.plan(), found.swaps.front());
-        QCOMPARE(analyse(mended, knowledge()).count(Verdict::Fits), 2);
-        QVERIFY(analyse(mended, knowledge()).swaps.empty());
+        const plan::Plan fixed = match::swapped(house.plan(), found.swaps.front());
+        QCOMPARE(analyse(fixed, knowledge()).count(Verdict::Fits), 2);
+        QVERIFY(analyse(fixed, knowledge()).swaps.empty());
     }
     void crossedCables()
     {
@@ -70,8 +70,8 @@ private Q_SLOTS:
         QCOMPARE(found.count(Verdict::NoLink), 2);
         QCOMPARE(found.swaps.size(), std::size_t(1));
         QVERIFY(found.swaps.front().what == match::SwapOf::Both);
-        const Analysis mended = analyse(match::swapped(house.plan(), found.swaps.front()), knowledge());
-        QCOMPARE(mended.count(Verdict::NoLink), 0);
+        const Analysis fixed = analyse(match::swapped(house.plan(), found.swaps.front()), knowledge());
+        QCOMPARE(fixed.count(Verdict::NoLink), 0);
     }
     void otherFaultsAreNotSwaps()
     {

@@ -15,7 +15,7 @@ constexpr LinkRow kRows[] = {
     {"sfp+ / dac 14.001m / sfp+", Verdict::NoLink, -1, "fe-09"},
     {"sfp28 / dac 5m / sfp28", Verdict::Fits, 25, "da-1"},
     {"sfp28 / dac 5.001m / sfp28", Verdict::Marginal, 25, "fe-09"},
-    {"qsfp+ / dac 7m / qsfp+", Verdict::Limited, 40, "da-1"},
+    {"qsfp+ / dac 7m / qsfp+", Verdict::Fits, 40, "da-1"},
     {"qsfp28 / dac 5m / qsfp28", Verdict::Fits, 100, "da-1"},
     {"qsfp28 / dac 5.001m / qsfp28", Verdict::Marginal, 100, "fe-09"},
     {"sfp+ / dac-active 10m / sfp+", Verdict::Fits, 10, "da-2"},

@@ -70,7 +70,7 @@ std::optional<Error> applyFactors(const kb::KnowledgeBase& kb, const Factors& fa
         if (stage.both) stage.both = scaledBand(*stage.both, row->factor);
         if (stage.pool) stage.pool = scaledBand(*stage.pool, row->factor);
         if (stage.perFlow) stage.perFlow = scaledBand(*stage.perFlow, row->factor);
-        stage.working += fmt::format("; {}: × {} = {}, usually × {} = {}", row->name, text::number(row->factor.high),
+        stage.working += fmt::format("; {}: × {} = {}, typically × {} = {}", row->name, text::number(row->factor.high),
                                      text::rate(stage.carries.high), text::number(row->factor.typical),
                                      text::rate(stage.carries.typical));
         stage.from.certainty = weaker(stage.from.certainty, row->from.certainty);
@@ -94,7 +94,7 @@ Result<Stage> ceilingStage(const kb::KnowledgeBase& kb, std::string_view id, con
     stage.carries = row->carries;
     stage.both = row->both;
     stage.roundTrip = row->roundTrip;
-    stage.working = text::say("ceiling.up-to-usually", "{}: up to {}, usually {}", row->name,
+    stage.working = text::say("ceiling.up-to-typically", "{}: up to {}, typically {}", row->name,
                               text::figure::rate(row->carries.high), text::figure::rate(row->carries.typical));
     if (row->both)
         stage.working += text::say("ceiling.both-ways-together-to", "; both ways together {} to {}",
@@ -143,7 +143,7 @@ Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::o
         stage->hard = std::min(stage->hard.value_or(*phy), *phy);
         stage->working +=
             text::say("ceiling.at-between-the-adapters",
-                      "; at {} between the adapters × {} both ways together: usually {}, up to {}",
+                      "; at {} between the adapters × {} both ways together: typically {}, up to {}",
                       text::figure::rate(*phy), text::figure::number(share->value.typical),
                       text::figure::rate(stage->carries.typical), text::figure::rate(stage->carries.high));
     }
@@ -153,7 +153,7 @@ Result<Stage> coaxStage(const kb::KnowledgeBase& kb, std::string_view id, std::o
         stage->carries = scaledBand(stage->carries, by);
         if (stage->both) stage->both = scaledBand(*stage->both, by);
         stage->working +=
-            text::say("ceiling.adapters-on-the-coax", "; {} adapters on the coax: usually × {} = {}, up to {}", nodes,
+            text::say("ceiling.adapters-on-the-coax", "; {} adapters on the coax: typically × {} = {}, up to {}", nodes,
                       text::figure::number(by.typical, 3), text::figure::rate(stage->carries.typical),
                       text::figure::rate(stage->carries.high));
     }
@@ -172,7 +172,7 @@ Result<Stage> radioShareStage(const kb::KnowledgeBase& kb, BitRate phy, bool is6
     stage.detail = "shared both ways";
     stage.carries = formulas::radioCarries(kb, phy, is60);
     stage.both = stage.carries;
-    stage.working = text::say("ceiling.radio-rate-at-most", "radio rate {} × {} = {} at most; usually × {} = {}",
+    stage.working = text::say("ceiling.radio-rate-at-most", "radio rate {} × {} = {} at most; typically × {} = {}",
                               text::figure::rate(phy), text::figure::number(share->value.high),
                               text::figure::rate(stage.carries.high), text::figure::number(share->value.typical),
                               text::figure::rate(stage.carries.typical));

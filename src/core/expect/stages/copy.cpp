@@ -27,7 +27,7 @@ Result<Stage> cachedWriteStage(const kb::KnowledgeBase& kb, const plan::DiskGrou
 {
     if (group.count > 1)
         return failure(ErrorCode::BadInput,
-                       text::say("copy.a-cache-that-runs", "a cache that runs out is reckoned for a single disk"));
+                       text::say("copy.a-cache-that-runs", "a cache that runs out is estimated for a single disk"));
     const kb::Disk* disk = kb.find<kb::Disk>(group.kind);
     if (!disk)
         return failure(ErrorCode::BadInput,
@@ -54,7 +54,7 @@ Result<Stage> cachedWriteStage(const kb::KnowledgeBase& kb, const plan::DiskGrou
                                     text::figure::size(copy), text::figure::size(cache->cache),
                                     text::figure::rate(stage.carries.high))
                         : text::say("copy.at-into-its-cache",
-                                    "{}: {} at {} into its cache, then {}: {} fast, {} in all; usually {}, up to {}",
+                                    "{}: {} at {} into its cache, then {}: {} fast, {} in all; typically {}, up to {}",
                                     disk->name, text::figure::size(cache->cache), text::figure::byteRate(fast),
                                     text::figure::byteRate(cache->after.typical),
                                     text::figure::duration(Duration::of(8 * cache->cache.in() / fast.in())),
@@ -88,7 +88,7 @@ Result<Stage> smallFilesStage(const kb::KnowledgeBase& kb, std::string_view kind
     stage.detail = fmt::format("{} × {}", files, text::size(each));
     stage.carries = {rate(rest.low, row->low), rate(rest.typical, row->typical), rate(rest.high, row->high)};
     stage.working =
-        text::say("copy.files-each-and-at", "{}: {} files × {} each{} and {} at {} take {}; usually {}, up to {}",
+        text::say("copy.files-each-and-at", "{}: {} files × {} each{} and {} at {} take {}; typically {}, up to {}",
                   row->name, files, text::figure::duration(row->typical),
                   workers > 1 ? text::say("copy.at-once", " ÷ {} at once", workers) : std::string(),
                   text::figure::size(DataSize::of(bits / 8)), text::figure::rate(rest.typical),
@@ -120,7 +120,7 @@ Result<Stage> requestStage(DataSize each, int atOnce, Duration roundTrip, Durati
     stage.carries = {carries(rest.low), carries(rest.typical), carries(rest.high)};
     stage.working =
         text::say("copy.of-round-trip-at",
-                  "{} × {} ÷ ({} of round trip + {} at the server + {} to send it at {}): usually {}, up to {}", atOnce,
+                  "{} × {} ÷ ({} of round trip + {} at the server + {} to send it at {}): typically {}, up to {}", atOnce,
                   text::figure::size(each), text::figure::duration(roundTrip), text::figure::duration(server),
                   text::figure::duration(each / rest.typical), text::figure::rate(rest.typical),
                   text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
@@ -143,7 +143,7 @@ Stage serialStage(const std::vector<Band>& steps)
     std::string sum;
     for (const Band& step : steps) sum += (sum.empty() ? "1/" : " + 1/") + text::rate(step.typical);
     stage.working =
-        text::say("copy.reads-then-sends-then", "reads, then sends, then writes: 1 ÷ ({}) = {} usually, up to {}", sum,
+        text::say("copy.reads-then-sends-then", "reads, then sends, then writes: 1 ÷ ({}) = {} typically, up to {}", sum,
                   text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     stage.from = {"own", Certainty::Typical};
     return stage;

@@ -63,7 +63,7 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
     if (level->id == "single" && !(reads ? group.reads : group.writes)) {
         stage.carries = one;
         stage.working =
-            text::say("disk.up-to-usually", "{}, {}: up to {} = {}; usually {} = {}", disk->name,
+            text::say("disk.up-to-typically", "{}, {}: up to {} = {}; typically {} = {}", disk->name,
                       reads ? "reading" : "writing", text::figure::byteRate(one.high), text::figure::rate(one.high),
                       text::figure::byteRate(one.typical), text::figure::rate(one.typical));
         return stage;
@@ -78,7 +78,7 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
     stage.carries = {least ? scaled(one.low, *least * group.count) : scaled(typical, kLeastOfTypical), typical,
                      scaled(one.high, mostShare)};
     stage.working = text::say(
-        "disk.disks-usually", "{} disks, {}: up to {} × {} = {} = {}; typically {} × {} × {} = {} = {}", group.count,
+        "disk.disks-typically", "{} disks, {}: up to {} × {} = {} = {}; typically {} × {} × {} = {} = {}", group.count,
         level->name, text::figure::number(mostShare), text::figure::byteRate(one.high),
         text::figure::byteRate(stage.carries.high), text::figure::rate(stage.carries.high), text::figure::number(share),
         text::figure::byteRate(one.typical), text::figure::number(factor), text::figure::byteRate(typical),

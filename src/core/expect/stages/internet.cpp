@@ -23,7 +23,7 @@ Result<Stage> internetStage(const kb::KnowledgeBase& kb, BitRate plan, std::stri
     stage.label = "internet plan";
     stage.detail = text::linkRate(plan);
     stage.carries = {scaled(plan, row->factor.low), scaled(plan, row->factor.typical), scaled(plan, row->factor.high)};
-    stage.working = text::say("internet.sold-at-most-usually", "{} sold × {} = {} at most; usually × {} = {}: {}",
+    stage.working = text::say("internet.sold-at-most-typically", "{} sold × {} = {} at most; typically × {} = {}: {}",
                               text::figure::linkRate(plan), text::figure::number(row->factor.high),
                               text::figure::rate(stage.carries.high), text::figure::number(row->factor.typical),
                               text::figure::rate(stage.carries.typical), row->name);

@@ -29,7 +29,7 @@ text::Sentence sum(const plan::HostProcessor& host, int mtu, int used, bool offl
                                    (offloads ? text::Sentence()
                                              : text::say("processor.with-segmentation-and-aggregation",
                                                          " with segmentation and aggregation switched off"));
-    return text::say("processor.ghz-per-ghz-usually", "{}{}GHz × {} per GHz{}{} = {}{}; usually {} per GHz = {}",
+    return text::say("processor.ghz-per-ghz-typically", "{}{}GHz × {} per GHz{}{} = {}{}; typically {} per GHz = {}",
                      text::figure::number(host.clockGhz), text::kThin, text::figure::rate(perGhz.high), packets, cores,
                      text::figure::rate(carries.high), more, text::figure::rate(perGhz.typical),
                      text::figure::rate(carries.typical));

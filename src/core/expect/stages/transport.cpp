@@ -71,7 +71,7 @@ Result<Stage> lossStage(double share, Duration roundTrip, int segment, int strea
             : fmt::format("8 × {} ÷ {} × 1.2247 ÷ √{}{} = {}", segment, text::duration(roundTrip),
                           text::number(share, 3), ofStreams(streams), text::rate(all));
     stage.working +=
-        text::say("transport.up-to-a-sender", ", ±20{}%: up to {}; a sender that models the path is not held by it",
+        text::say("transport.up-to-a-sender", ", ±20{}%: up to {}; a sender that models the path is not limited by it",
                   text::kThin, text::figure::rate(stage.carries.high));
     if (share > kTimerLoss && roundTrip < kLan)
         stage.working += text::say("transport.timer-loss",

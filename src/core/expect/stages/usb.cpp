@@ -27,7 +27,7 @@ Result<Stage> usbStage(const kb::KnowledgeBase& kb, BitRate bus, BitRate adapter
                                   std::min(row->carries.high, *wire)}
                            : row->carries;
     if (row->halfDuplex) stage.both = Band{stage.carries.low, stage.carries.typical, stage.carries.high};
-    stage.working = text::say("usb.up-to-usually", "{}: up to {}, usually {}", row->name,
+    stage.working = text::say("usb.up-to-typically", "{}: up to {}, typically {}", row->name,
                               text::figure::rate(stage.carries.high), text::figure::rate(stage.carries.typical));
     stage.from = row->from;
     stage.line = bus;

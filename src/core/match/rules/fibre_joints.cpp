@@ -24,7 +24,9 @@ bool meetsOtherPolish(const LinkContext& link, std::string_view polish)
 void otherConnectors(const LinkContext& link, Outcomes& found)
 {
     const std::string_view ends = link.runWord("ends");
-    if (ends.empty()) return;
+    // A break-out lead ends in another connector at each end.
+    const bool isBreakOut = link.a.splits > 0 || link.b.splits > 0;
+    if (ends.empty() || isBreakOut) return;
     for (const LinkEnd* end : {&link.a, &link.b}) {
         const kb::Phy* phy = end->module ? link.kb.find<kb::Phy>(end->module->phy) : nullptr;
         if (!phy || phy->connector.empty() || phy->connector.starts_with(ends)) continue;

@@ -35,7 +35,7 @@ std::optional<Outcome> lossOutcome(const LinkContext& link, const kb::Phy& phy, 
                        "fo-04"};
     return Outcome{Verdict::NoLink,
                    {},
-                   "{working}, and even {typical} as usually measured is more than the {allowed} allowed for {phy}",
+                   "{working}, and even {typical} as typically measured is more than the {allowed} allowed for {phy}",
                    args,
                    reach->from,
                    LinkPart::Between,
