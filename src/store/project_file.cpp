@@ -211,6 +211,18 @@ bool ProjectFile::accept(const Loaded& loaded, std::int64_t since)
     return true;
 }
 
+/// What the file holds once `changes` are on top of what was read. What was set aside may lean on what is written now,
+/// so then only a second reading knows.
+Loaded ProjectFile::held(Loaded theirs, plan::Plan* merged, const Changes& changes, std::int64_t revision)
+{
+    ReadProgress untold;
+    if (!theirs.project.setAside.empty()) return readRows(m_connection->file, kVersion, untold);
+    if (merged) theirs.project.plan = std::move(*merged);
+    putRecords(theirs.project, changes);
+    theirs.revision = revision;
+    return theirs;
+}
+
 Result<std::optional<Loaded>> ProjectFile::save(const Changes& changes)
 {
     if (auto why = whyNotWritable()) return tl::unexpected(std::move(*why));
@@ -252,12 +264,9 @@ Result<std::optional<Loaded>> ProjectFile::save(const Changes& changes)
     const std::string next = fmt::format(
         "INSERT INTO setting VALUES ('revision', {0}) ON CONFLICT (name) DO UPDATE SET value = {0}", revision);
     if (!writer.isGood() || file.run(next) != 0) return undone(file.error("saving"));
-    // What was set aside may lean on what is written now, so only a second reading knows what the file then holds.
-    if (theirs && !theirs->project.setAside.empty()) theirs = readRows(file, kVersion, untold);
-    else if (theirs) {
-        if (before && after) theirs->project.plan = std::move(merged);
-        putRecords(theirs->project, changes);
-        theirs->revision = revision;
+    if (theirs) {
+        const bool isMerged = before && after;
+        theirs = held(std::move(*theirs), isMerged ? &merged : nullptr, changes, revision);
     }
     if (file.run("COMMIT") != 0) return undone(file.error("saving"));
     m_revision = revision;

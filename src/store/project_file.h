@@ -77,6 +77,7 @@ private:
     static Result<std::unique_ptr<ProjectFile>> connect(const std::string& path);
     bool isWhereItWas() const;
     void take(const Loaded&);
+    Loaded held(Loaded theirs, plan::Plan* merged, const Changes&, std::int64_t revision);
     std::string m_path;
     std::unique_ptr<Connection> m_connection;
     bool m_isDamaged = false;

@@ -84,8 +84,8 @@ public:
             }
             const std::int64_t id = parsed->row.id.value;
             if (!seen.insert(id).second) {
-                m_error = Error{ErrorCode::BadInput, fmt::format("{} appears twice; give one of the two another id", id),
-                                where + ".id"};
+                m_error = Error{ErrorCode::BadInput,
+                                fmt::format("{} appears twice; give one of the two another id", id), where + ".id"};
                 return rows;
             }
             if (!parsed->unknown.is_null()) m_project.unknown[{kind, id}] = jsonText(parsed->unknown);

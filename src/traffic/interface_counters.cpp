@@ -50,7 +50,8 @@ std::string interfaceOf(int descriptor)
     sockaddr_storage own{};
     socklen_t length = sizeof own;
     ifaddrs* all = nullptr;
-    if (::getsockname(descriptor, reinterpret_cast<sockaddr*>(&own), &length) != 0 || ::getifaddrs(&all) != 0) return {};
+    if (::getsockname(descriptor, reinterpret_cast<sockaddr*>(&own), &length) != 0 || ::getifaddrs(&all) != 0)
+        return {};
     std::string found;
     for (const ifaddrs* one = all; one; one = one->ifa_next)
         if (one->ifa_addr && isSameAddress(*one->ifa_addr, reinterpret_cast<const sockaddr&>(own))) {

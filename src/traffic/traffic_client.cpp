@@ -144,6 +144,19 @@ std::optional<TestResult> lastWord(Channel& channel, std::optional<Message> last
     return result ? std::optional(*result) : std::nullopt;
 }
 
+/// What the sender saw and what the receiver's card counted, whichever end that is.
+void mergeConditions(measure::TrafficResult& result, Direction direction, const TestResult& last,
+                     std::map<std::string, std::string> counted)
+{
+    if (direction == Direction::Reverse) {
+        result.conditions.merge(counted);
+        result.conditions.insert(last.conditions.begin(), last.conditions.end());
+        return;
+    }
+    for (const auto& [name, value] : last.conditions)
+        if (name.starts_with("rx_")) result.conditions.insert_or_assign(name, value);
+}
+
 }  // namespace
 
 Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion& question,
@@ -175,7 +188,7 @@ Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion
     measure::TrafficResult result;
     result.samples = std::move(watched->samples);
     result.conditions = streams.senderConditions();
-    if (question.direction == Direction::Reverse) result.conditions.merge(counters.since());
+    auto counted = counters.since();
     const auto load = cores.since();
     const auto last = lastWord(channel, std::move(watched->last));
     streams.stop();
@@ -183,12 +196,7 @@ Result<measure::TrafficResult> TrafficClient::run(const measure::TrafficQuestion
     if (question.direction != Direction::Reverse) result.forward = last->forward;
     if (question.direction != Direction::Forward)
         result.reverse = watched->log.mean(question.warmup, question.warmup + question.duration);
-    if (question.direction == Direction::Reverse)
-        result.conditions.insert(last->conditions.begin(), last->conditions.end());
-    // What the receiver counted: the agent, unless the test runs back.
-    else
-        for (const auto& [name, value] : last->conditions)
-            if (name.starts_with("rx_")) result.conditions.insert_or_assign(name, value);
+    mergeConditions(result, question.direction, *last, std::move(counted));
     const double busiest = std::max(last->busiestCorePercent, load ? load->busiestPercent : 0.0);
     const double mean = std::max(last->meanCorePercent, load ? load->meanPercent : 0.0);
     result.conditions["busiest_core_percent"] = text::number(busiest, 3);

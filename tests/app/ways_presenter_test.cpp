@@ -99,9 +99,9 @@ private Q_SLOTS:
         desk.selection.selectRun(desk.run("q1"));
         presenter.setActive(true);
         QTRY_VERIFY_WITH_TIMEOUT(!presenter.isBusy(), 20000);
-        QVERIFY2(
-            presenter.headline().startsWith(toQt("No option reaches 100\u202fGb/s between these ports. At 63\u202fGb/s")),
-            qPrintable(presenter.headline()));
+        QVERIFY2(presenter.headline().startsWith(
+                     toQt("No option reaches 100\u202fGb/s between these ports. At 63\u202fGb/s")),
+                 qPrintable(presenter.headline()));
         desk.selection.selectRun(desk.run("west"));
         QVERIFY2(presenter.headline().contains("never measured"), qPrintable(presenter.headline()));
     }

@@ -386,9 +386,10 @@ private Q_SLOTS:
                               "--save", m_project, "--from", "vault"});
         QVERIFY2(loop.status == 0, qPrintable(loop.err));
         QVERIFY(loop.json()["forward_bps"].toDouble() > 1e8);
-        QCOMPARE(cli({"measure", "--loopback", "--seconds", "1", "--save", m_project, "--from", "vault", "--to", "platen"})
-                     .status,
-                 2);
+        QCOMPARE(
+            cli({"measure", "--loopback", "--seconds", "1", "--save", m_project, "--from", "vault", "--to", "platen"})
+                .status,
+            2);
         const Run log = cli({"log", m_project});
         QVERIFY(log.out.contains("vault alone, memory to memory"));
         QVERIFY(log.out.contains("typed here") && log.out.contains("9.3 Gb/s"));

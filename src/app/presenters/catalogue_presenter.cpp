@@ -103,8 +103,7 @@ bool CataloguePresenter::keep(const QString& table, const std::vector<CatalogueC
         if (!cell.value.trimmed().isEmpty()) row.cells[fromQt(cell.column)] = fromQt(cell.value.trimmed());
     const plan::CatalogueRow* there = find(table, row.cells);
     row.id = there ? there->id : m_document.ids().next<plan::CatalogueRowId>();
-    return m_document.edit("Add own row to " + table,
-                           plan::edits::putCatalogueRow(m_document.plan(), std::move(row)));
+    return m_document.edit("Add own row to " + table, plan::edits::putCatalogueRow(m_document.plan(), std::move(row)));
 }
 
 bool CataloguePresenter::forget(const QString& table, const QString& key)

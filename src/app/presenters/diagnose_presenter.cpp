@@ -3,8 +3,8 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
-#include "core/kb/cause_rows.h"
 #include "core/diagnose/standing.h"
+#include "core/kb/cause_rows.h"
 
 namespace sokudo::app {
 namespace {
@@ -68,9 +68,9 @@ QString DiagnosePresenter::sentence() const
     QString result;
     if (m_inquiry->expected) {
         const auto& band = m_inquiry->expected->expected;
-        result = QString("Expected %1 to %2, typically %3. ")
-                     .arg(toQt(text::rate(band.low, 3)), toQt(text::rate(band.high, 3)),
-                          toQt(text::rate(band.typical, 3)));
+        result =
+            QString("Expected %1 to %2, typically %3. ")
+                .arg(toQt(text::rate(band.low, 3)), toQt(text::rate(band.high, 3)), toQt(text::rate(band.typical, 3)));
     } else {
         result = toQt(m_inquiry->whyNoExpectation) + ". ";
     }

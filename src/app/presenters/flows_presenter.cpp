@@ -27,10 +27,9 @@ Verdict markOf(const expect::FlowResult& flow)
 /// Where neither side is the core, what hangs on the other one.
 QString otherSide(const expect::TrunkLoad& trunk)
 {
-    return trunk.otherDevices > 0 ? QString(" (other side: %1, %2)")
-                                        .arg(trunk.otherDevices)
-                                        .arg(toQt(text::rate(trunk.otherAccess, 3)))
-                                  : QString();
+    return trunk.otherDevices > 0
+               ? QString(" (other side: %1, %2)").arg(trunk.otherDevices).arg(toQt(text::rate(trunk.otherAccess, 3)))
+               : QString();
 }
 
 }  // namespace
@@ -38,18 +37,19 @@ QString otherSide(const expect::TrunkLoad& trunk)
 FlowsPresenter::FlowsPresenter(Document& document, QObject* parent)
     : QObject(parent),
       m_document(document),
-      m_flows({{"Flow",
-                [](const FlowRow& row, int role) -> QVariant {
-                    if (role == kMarkRole) return static_cast<int>(row.mark);
-                    if (role == Qt::AccessibleTextRole)
-                        return QString("%1: %2, alone %3, limited by %4").arg(row.name, row.rate, row.alone, row.heldBy);
-                    return shown(&FlowRow::name, row, role);
-                }},
-               {"Gets", [](const FlowRow& row, int role) { return shown(&FlowRow::rate, row, role); }},
-               {"Alone", [](const FlowRow& row, int role) { return shown(&FlowRow::alone, row, role); }},
-               {"Of it", [](const FlowRow& row, int role) { return shown(&FlowRow::share, row, role); }},
-               {"Limited by", [](const FlowRow& row, int role) { return shown(&FlowRow::heldBy, row, role); }}},
-              this),
+      m_flows(
+          {{"Flow",
+            [](const FlowRow& row, int role) -> QVariant {
+                if (role == kMarkRole) return static_cast<int>(row.mark);
+                if (role == Qt::AccessibleTextRole)
+                    return QString("%1: %2, alone %3, limited by %4").arg(row.name, row.rate, row.alone, row.heldBy);
+                return shown(&FlowRow::name, row, role);
+            }},
+           {"Gets", [](const FlowRow& row, int role) { return shown(&FlowRow::rate, row, role); }},
+           {"Alone", [](const FlowRow& row, int role) { return shown(&FlowRow::alone, row, role); }},
+           {"Of it", [](const FlowRow& row, int role) { return shown(&FlowRow::share, row, role); }},
+           {"Limited by", [](const FlowRow& row, int role) { return shown(&FlowRow::heldBy, row, role); }}},
+          this),
       m_trunks({{"Trunk",
                  [](const TrunkRow& row, int role) -> QVariant {
                      if (role == kMarkRole) return static_cast<int>(row.mark);
@@ -112,9 +112,9 @@ void FlowsPresenter::refresh()
         trunks.push_back({toQt(trunk.title), toQt(text::linkRate(trunk.line)),
                           trunk.isSpare ? QString("a faster link bypasses it")
                                         : QString("%1 %2, %3")
-                                              .arg(trunk.devices)
-                                              .arg(trunk.devices == 1 ? "device" : "devices")
-                                              .arg(toQt(text::rate(trunk.access, 3))) +
+                                                  .arg(trunk.devices)
+                                                  .arg(trunk.devices == 1 ? "device" : "devices")
+                                                  .arg(toQt(text::rate(trunk.access, 3))) +
                                               otherSide(trunk),
                           trunk.isSpare ? QString("spare") : QString("%1 : 1").arg(toQt(text::number(ratio, 2))),
                           toQt(text::rate(trunk.load, 3)),

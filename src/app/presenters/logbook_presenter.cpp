@@ -142,8 +142,7 @@ QString LogbookPresenter::gainSentence(measure::Timestamp split) const
 QString LogbookPresenter::compareSentence() const
 {
     const auto trials = pathTrials();
-    if (trials.size() < 2)
-        return "A comparison needs two results of one path. Select a measurement in the list.";
+    if (trials.size() < 2) return "A comparison needs two results of one path. Select a measurement in the list.";
     const measure::Timestamp split = splitTime();
     std::vector<BitRate> before, after;
     for (const measure::Trial* trial : trials) (trial->at < split ? before : after).push_back(trial->rate.value);

@@ -483,8 +483,7 @@ bool MatchPresenter::swapThem()
     const match::Swap* found = swapOfSelected();
     if (!found) return false;
     const match::Swap swap = *found;
-    return m_document.edit("Swap two " + toQt(match::word(swap.what)),
-                           match::swapped(m_document.plan(), swap));
+    return m_document.edit("Swap two " + toQt(match::word(swap.what)), match::swapped(m_document.plan(), swap));
 }
 
 }  // namespace sokudo::app

@@ -9,11 +9,11 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/diagnose/inquiry.h"
+#include "core/diagnose/standing.h"
 #include "core/kb/stage_rows.h"
 #include "core/measure/import_csv.h"
 #include "core/measure/measured_trial.h"
 #include "core/measure/parse_result.h"
-#include "core/diagnose/standing.h"
 
 namespace sokudo::app {
 namespace {
@@ -100,8 +100,9 @@ QString MeasurePresenter::keepOwn(measure::Trial trial)
     const QString rate = toQt(text::rate(trial.rate.value));
     const plan::Device* self = plan::deviceNamed(m_document.plan(), fromQt(m_machineName));
     if (!self)
-        return QString("This machine alone moves %1. It is not kept: the plan has no device “%2”; add it in Survey with "
-                       "Read this machine")
+        return QString(
+                   "This machine alone moves %1. It is not kept: the plan has no device “%2”; add it in Survey with "
+                   "Read this machine")
             .arg(rate, m_machineName);
     trial.from = trial.to = self->id;
     const bool isKept = m_document.keepTrials({std::move(trial)});

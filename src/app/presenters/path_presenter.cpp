@@ -175,9 +175,8 @@ QStringList PathPresenter::disksOf(plan::DeviceId id) const
 /// What this machine moved in a test with itself; empty: it was not tested so.
 QString PathPresenter::ownCeilingText(const expect::Stage& stage) const
 {
-    const measure::Trial* own = stage.kind == expect::StageKind::Processor
-                                    ? measure::ownCeiling(m_document.trials(), stage.device)
-                                    : nullptr;
+    const measure::Trial* own =
+        stage.kind == expect::StageKind::Processor ? measure::ownCeiling(m_document.trials(), stage.device) : nullptr;
     return own ? QString(". Measured with itself: %1, %2")
                      .arg(toQt(text::rate(measure::eachWay(*own).value, 3)), toQt(measure::momentText(own->at)))
                : QString();

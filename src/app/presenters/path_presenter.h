@@ -54,7 +54,8 @@ public:
 
     /// The ways between the two ends, in words; one or none: there is nothing to choose.
     QStringList ways() const;
-    /// The disk groups of the sender or the receiver in words, for a file copy; one or none: there is nothing to choose.
+    /// The disk groups of the sender or the receiver in words, for a file copy; one or none: there is nothing to
+    /// choose.
     QStringList disksFrom() const { return disksOf(question().from); }
     QStringList disksTo() const { return disksOf(question().to); }
     /// Changes a stage for a look; empty: it was understood, else why not.

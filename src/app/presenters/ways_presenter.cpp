@@ -198,8 +198,7 @@ std::optional<WayDetail> WaysPresenter::detail(int row) const
     for (const match::Bought& item : way.buys) output.buys << bought(item);
     output.figures =
         QString("%1 one way; good to %2").arg(toQt(text::duration(way.latency)), toQt(text::length(way.reaches)));
-    if (way.light)
-        output.figures += QString("; %1 of loss budget left").arg(toQt(text::decibel(*way.light)));
+    if (way.light) output.figures += QString("; %1 of loss budget left").arg(toQt(text::decibel(*way.light)));
     return output;
 }
 

@@ -11,8 +11,8 @@
 #include "core/kb/stage_rows.h"
 #include "core/logbook/record.h"
 #include "host/host_reader.h"
-#include "store/told.h"
 #include "path_options.h"
+#include "store/told.h"
 
 namespace sokudo::cli {
 namespace {
@@ -122,9 +122,9 @@ void show(const diagnose::Diagnosis& diagnosis, const kb::KnowledgeBase& kb, int
 {
     print("\nEvidence");
     for (const auto& [flag, seen] : diagnosis.evidence)
-        print(
-            fmt::format("  {} {:<3} {} ({})", flag, seen.present ? "yes" : "no",
-                        !seen.text.empty() ? seen.text.text() : kb.find<kb::Flag>(flag)->trueWhen, word(seen.witness)));
+        print(fmt::format("  {} {:<3} {} ({})", flag, seen.present ? "yes" : "no",
+                          !seen.text.empty() ? seen.text.text() : kb.find<kb::Flag>(flag)->trueWhen,
+                          word(seen.witness)));
     if (diagnosis.causes.empty()) return print("\nNothing to explain: the result is as fast as this path should be");
     print("\nLikely causes");
     int shown = 0;
@@ -208,8 +208,8 @@ int answer(const store::Project& project, const Options& given, Context& context
     const auto told = toldBy(given, store::toldOf(project, context.kb, *newest), context.kb);
     if (!told) return fail(told.error());
     const Analysis analysis = analyse(project.plan, context.kb);
-    const auto inquiry = diagnose::inquire(project.plan, context.kb, analysis, *newest,
-                                           {project.trials, project.entries, hosts, *told});
+    const auto inquiry =
+        diagnose::inquire(project.plan, context.kb, analysis, *newest, {project.trials, project.entries, hosts, *told});
     if (context.json) print(toJson(inquiry, *newest, context.kb, given.most));
     else show(inquiry, *newest, project.plan, context.kb, given.most);
     if (given.keep)
@@ -246,8 +246,7 @@ void addDiagnose(Verbs& verbs, Context& context)
     auto given = std::make_shared<Options>();
     auto verb = verbs.add("diagnose", "Why is the newest result of a path slow, and what to check next?");
     verb.option("FILE", given->file, "project or exported JSON, with --from and --to; or none, with --context");
-    verb.option("--context", given->context,
-                "without a project: what the path has, such as \"copper pcie file\"");
+    verb.option("--context", given->context, "without a project: what the path has, such as \"copper pcie file\"");
     verb.answer([given, &context] {
         if (given->file.empty()) return answerWithoutProject(*given, context);
         const auto project = openProject(given->file, context);

@@ -50,8 +50,8 @@ void show(const expect::FlowShares& shares)
             print(fmt::format("{}: no rate, {}", flow.title, flow.problem.text()));
             continue;
         }
-        print(fmt::format("{}: {} to {}, typically {}; alone {}; limited by {}{}", flow.title, text::rate(flow.rate.low, 3),
-                          text::rate(flow.rate.high, 3), text::rate(flow.rate.typical, 3),
+        print(fmt::format("{}: {} to {}, typically {}; alone {}; limited by {}{}", flow.title,
+                          text::rate(flow.rate.low, 3), text::rate(flow.rate.high, 3), text::rate(flow.rate.typical, 3),
                           text::rate(flow.alone.typical, 3), flow.heldBy,
                           flow.slowedBy.empty()
                               ? std::string()
@@ -60,8 +60,8 @@ void show(const expect::FlowShares& shares)
     }
     for (const expect::TrunkLoad& trunk : shares.trunks) {
         if (trunk.isSpare) {
-            print(fmt::format("trunk {}: {}, spare: a faster link bypasses it", trunk.title,
-                              text::linkRate(trunk.line)));
+            print(
+                fmt::format("trunk {}: {}, spare: a faster link bypasses it", trunk.title, text::linkRate(trunk.line)));
             continue;
         }
         print(fmt::format("trunk {}: {}, {} {} with {} behind it, {} : 1; these flows put {} on it", trunk.title,

@@ -50,8 +50,8 @@ Result<expect::PathQuestion> questionOf(const plan::Plan& plan, const PathOption
 {
     const auto ends = pathEnds(plan, given.from, given.to);
     if (!ends) return tl::unexpected(ends.error());
-    return expect::PathQuestion{ends->from,     ends->to,  given.traffic(), given.streams,       given.protocol,
-                                given.way,      given.both, given.disksFrom - 1, given.disksTo - 1};
+    return expect::PathQuestion{ends->from, ends->to,   given.traffic(),     given.streams,    given.protocol,
+                                given.way,  given.both, given.disksFrom - 1, given.disksTo - 1};
 }
 
 void addLinkOptions(Verb& verb, LinkOptions& given)

@@ -53,7 +53,8 @@ Json toJson(const expect::Upgrade& upgrade)
 void show(const expect::Upgrade& upgrade)
 {
     if (!upgrade.problem.empty()) return print(upgrade.title + ": " + upgrade.problem);
-    print(fmt::format("{}\n  now {}, limited by {}{}", upgrade.title, text::rate(upgrade.now.typical, 3), upgrade.heldBy,
+    print(fmt::format("{}\n  now {}, limited by {}{}", upgrade.title, text::rate(upgrade.now.typical, 3),
+                      upgrade.heldBy,
                       upgrade.each.steps() > 0 ? "; one takes " + text::duration(upgrade.each) : std::string()));
     for (const expect::UpgradeTier& tier : upgrade.tiers) {
         std::string line = fmt::format("  {}: {}, ", text::linkRate(tier.tier), text::rate(tier.rate.typical, 3));

@@ -110,11 +110,10 @@ AsymmetryView asymmetry(BitRate forward, BitRate reverse, const expect::Expectat
         if (row.when != "any" && applies(row.when, path, result.forwardIsSlower)) result.suspects.push_back({&row});
     for (const kb::Asymmetry& row : kb.all<kb::Asymmetry>())
         if (row.when == "any") result.suspects.push_back({&row});
-    result.sentence =
-        text::say("asymmetry.the-direction-is-the", "the {} direction is slower, {} against {}",
-                  result.forwardIsSlower ? "forward" : "reverse", text::figure::rate(slower, 3),
-                  text::figure::rate(faster, 3)) +
-        whatIsSaid(result);
+    result.sentence = text::say("asymmetry.the-direction-is-the", "the {} direction is slower, {} against {}",
+                                result.forwardIsSlower ? "forward" : "reverse", text::figure::rate(slower, 3),
+                                text::figure::rate(faster, 3)) +
+                      whatIsSaid(result);
     return result;
 }
 

@@ -67,13 +67,14 @@ const measure::InterfaceReading* Facts::interfaceOf(plan::DeviceId device) const
         return std::find_if(std::next(first), physical.end(), isIt) == physical.end() ? *first : nullptr;
     };
     if (const auto* one = only([](const auto*) { return true; })) return one;
-    const auto isUp = [](const measure::InterfaceReading* interface) { return interface->carrier && *interface->carrier; };
+    const auto isUp = [](const measure::InterfaceReading* interface) {
+        return interface->carrier && *interface->carrier;
+    };
     if (port && port->traits.has("usb"))
         if (const auto* one = only([](const auto* interface) { return bool(interface->usb); })) return one;
     const BitRate planned = plannedRate();
-    if (const auto* one = only([&](const auto* interface) {
-            return isUp(interface) && interface->speed && *interface->speed == planned;
-        }))
+    if (const auto* one = only(
+            [&](const auto* interface) { return isUp(interface) && interface->speed && *interface->speed == planned; }))
         return one;
     return only(isUp);
 }

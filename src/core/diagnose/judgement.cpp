@@ -119,11 +119,11 @@ void sayHowSure(Judgement& result, const measure::MeasuredRate& within, bool isD
 {
     if (!(within.low < within.high)) return;
     if (result.stand.isBorderline()) {
-        const text::Sentence why =
-            isDialog ? text::say("judgement.a-copy-dialog-smooths", "a copy dialog smooths what it shows, ±{:.0f} %",
-                                 100 * kDialogError)
-                     : text::say("judgement.with-its-error", "with its error the figure is {} to {}",
-                                 text::figure::rate(within.low), text::figure::rate(within.high));
+        const text::Sentence why = isDialog
+                                       ? text::say("judgement.a-copy-dialog-smooths",
+                                                   "a copy dialog smooths what it shows, ±{:.0f} %", 100 * kDialogError)
+                                       : text::say("judgement.with-its-error", "with its error the figure is {} to {}",
+                                                   text::figure::rate(within.low), text::figure::rate(within.high));
         result.why.push_back(text::say("judgement.the-figure-may-stand",
                                        "borderline: {}, so it stands anywhere from {} to {}; measure longer, or write "
                                        "size and time",
@@ -162,7 +162,8 @@ Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, c
         unitReadings(measured.value, typed, possible, plateausOf(expected, kb), how != Source::Unknown, kb);
     sayHowMuch(result, measured.value, expected);
     const UnitReading* meant = unitMeant(result.readings);
-    if (meant && makesSense(scaled(measured.value, meant->factor), expected)) askUnit(result, measured.value, *meant, expected);
+    if (meant && makesSense(scaled(measured.value, meant->factor), expected))
+        askUnit(result, measured.value, *meant, expected);
     else if (result.stand.at == Standing::Impossible) sayImpossible(result, measured.value, expected, kb);
     else if (result.stand.isSlow()) saySlow(result, measured.value, expected);
     else sayFine(result, expected);

@@ -49,9 +49,9 @@ std::vector<MediumRank> rankMedia(const plan::Plan& plan, const kb::KnowledgeBas
     std::vector<MediumRank> result;
     for (auto& [link, gathered] : byMedium) {
         std::sort(gathered.shares.begin(), gathered.shares.end());
-        MediumRank rank{link.medium, link.line, measure::summarise(gathered.rates),
-                        1,           gathered.shares[gathered.shares.size() / 2],
-                        {}};
+        MediumRank rank{
+            link.medium, link.line, measure::summarise(gathered.rates), 1, gathered.shares[gathered.shares.size() / 2],
+            {}};
         if (const kb::Supply* supply = kb.find<kb::Supply>(link.medium->id)) rank.perMetre = supply->pricePerMetre;
         result.push_back(std::move(rank));
     }

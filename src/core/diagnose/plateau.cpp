@@ -16,8 +16,8 @@ constexpr int kJumbo = 9000;
 std::optional<BitRate> slowUsb(const kb::KnowledgeBase& kb)
 {
     const auto& rows = kb.all<kb::UsbLink>();
-    const auto slowest =
-        std::min_element(rows.begin(), rows.end(), [](const auto& a, const auto& b) { return a.enumerated < b.enumerated; });
+    const auto slowest = std::min_element(rows.begin(), rows.end(),
+                                          [](const auto& a, const auto& b) { return a.enumerated < b.enumerated; });
     return slowest == rows.end() ? std::nullopt : std::optional(slowest->carries.typical);
 }
 

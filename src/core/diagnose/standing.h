@@ -14,7 +14,7 @@ enum class Standing { Impossible, Full, Normal, Low, Fault };
 std::string_view code(Standing);
 
 struct Stand {
-    Standing at = Standing::Normal;                             ///< of the figure itself
+    Standing at = Standing::Normal;                              ///< of the figure itself
     Standing least = Standing::Normal, most = Standing::Normal;  ///< at the two ends of its interval
     bool isAboveEstimate = false;  ///< more than any estimate, and possible: the machines are better than estimated
     bool isBorderline() const { return least != most; }

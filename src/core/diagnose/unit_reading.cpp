@@ -86,8 +86,8 @@ std::optional<Unit> meantBy(const kb::UnitMeaning& row, const Unit& typed)
         meant.isBinary = row.meant == "binary-byte";
     }
     meant.prefix += row.prefix;
-    const bool isThere = row.prefix == 0 || (typed.prefix > 0 && meant.prefix > 0 &&
-                                             meant.prefix < static_cast<int>(kPrefixes.size()));
+    const bool isThere =
+        row.prefix == 0 || (typed.prefix > 0 && meant.prefix > 0 && meant.prefix < static_cast<int>(kPrefixes.size()));
     return isThere ? std::optional(meant) : std::nullopt;
 }
 

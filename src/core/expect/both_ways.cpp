@@ -28,8 +28,8 @@ void keep(Stage& stage, const kb::FactorBand& share, const text::Sentence& says)
     stage.carries = times(stage.carries, share);
     if (stage.perFlow) stage.perFlow = times(*stage.perFlow, share);
     stage.working +=
-        text::say("both-ways.both-ways-busy-typically", "; both ways busy, {}: typically × {} = {}, up to × {} = {}", says,
-                  text::figure::number(share.typical), text::figure::rate(stage.carries.typical),
+        text::say("both-ways.both-ways-busy-typically", "; both ways busy, {}: typically × {} = {}, up to × {} = {}",
+                  says, text::figure::number(share.typical), text::figure::rate(stage.carries.typical),
                   text::figure::number(share.high), text::figure::rate(stage.carries.high));
 }
 

@@ -131,8 +131,8 @@ void addUses(const Asked& asked, const BondStreams& streams, Pools& pools, Pick 
         if (isPrivate(stage.kind)) continue;
         PoolId id{stage.kind, false,        false,        wayOf(stage, *asked.flow),
                   stage.run,  stage.enters, stage.device, stage.part};
-        const Band pool = stage.poolOf ? stage.poolOf(streams.at({stage.run, stage.enters}))
-                                       : stage.pool.value_or(stage.carries);
+        const Band pool =
+            stage.poolOf ? stage.poolOf(streams.at({stage.run, stage.enters})) : stage.pool.value_or(stage.carries);
         into.uses.push_back(pools.use(id, poolName(stage, *asked.flow), pool));
         if (!stage.both) continue;
         // A slow station takes more of the air that all share.

@@ -41,8 +41,8 @@ Factors mediumFactors(const SurveyedPath& path, const plan::Run& run, std::strin
 {
     const auto isStated = [&](std::string_view trait, std::string_view value) { return run.traits.is(trait, value); };
     Factors result;
-    for (const kb::StageFactor* row : formulas::mediumFactors(path.kb, stage, isStated, is60, run.length,
-                                                              run.traits.count("hops").value_or(1)))
+    for (const kb::StageFactor* row :
+         formulas::mediumFactors(path.kb, stage, isStated, is60, run.length, run.traits.count("hops").value_or(1)))
         result.push_back(row->id);
     return result;
 }
@@ -55,7 +55,8 @@ Result<Stage> powerLineStage(const SurveyedPath& path, const plan::Run& run, con
         const kb::PowerLine* own = end ? path.kb.find<kb::PowerLine>(end->traits.word("plc")) : nullptr;
         if (own && (!slower || own->printed < slower->printed)) slower = own;
     }
-    const kb::Ceiling* row = formulas::powerLineRow(path.kb, slower ? std::string_view(slower->id) : std::string_view());
+    const kb::Ceiling* row =
+        formulas::powerLineRow(path.kb, slower ? std::string_view(slower->id) : std::string_view());
     return ceilingStage(path.kb, row ? row->id : "plc-ghn", mediumFactors(path, run, "power-line", false));
 }
 
@@ -90,9 +91,10 @@ Result<Stage> radioStage(const SurveyedPath& path, const plan::Run& run, const p
     const auto phy = formulas::radioRate(run.traits.as<BitRate>("phy-rate"), run.traits.count("mcs"),
                                          run.traits.count("width-mhz"), run.traits.count("streams"));
     if (!phy)
-        return failure(ErrorCode::NotFound, text::say("hop-stages.the-radio-rate-is",
-                                                      "the radio rate is not known: read it at the access point, the "
-                                                      "bridge or the client"),
+        return failure(ErrorCode::NotFound,
+                       text::say("hop-stages.the-radio-rate-is",
+                                 "the radio rate is not known: read it at the access point, the "
+                                 "bridge or the client"),
                        run.label);
     auto stage = radioShareStage(path.kb, *phy, is60);
     if (!stage) return stage;

@@ -27,12 +27,12 @@ void addDisk(const SurveyedPath& path, const plan::Device& device, Access access
         return found.missing.push_back(
             {text::say("host-stages.the-disks-of", "the disks of ") + device.name, device.id});
     const int asked = access == Access::Read ? path.question.disksFrom : path.question.disksTo;
-    const std::size_t group = std::clamp<std::size_t>(static_cast<std::size_t>(std::max(0, asked)), 0,
-                                                      device.disks.size() - 1);
+    const std::size_t group =
+        std::clamp<std::size_t>(static_cast<std::size_t>(std::max(0, asked)), 0, device.disks.size() - 1);
     const plan::DiskGroup& disks = device.disks[group];
     auto stage = diskStage(path.kb, disks, access, factorsOf(path.kb, device.traits, "disk"));
-    std::string name = stage ? fmt::format("{} of {}", disks.name.empty() ? stage->label : disks.name, device.name)
-                             : std::string();
+    std::string name =
+        stage ? fmt::format("{} of {}", disks.name.empty() ? stage->label : disks.name, device.name) : std::string();
     if (disks.name.empty() && group > 0) name += fmt::format(", group {}", group + 1);
     found.add(std::move(stage), name, device.id, device.name, static_cast<std::int64_t>(group));
 }
@@ -79,7 +79,8 @@ void addAttachment(const SurveyedPath& path, const plan::Device& device, plan::P
         if (!bus)
             return found.missing.push_back(
                 {text::say("host-stages.the-chipset-uplink-of", "the chipset uplink of {}", device.name), device.id});
-        found.add(uplinkStage(path.kb, {bus->generation, bus->lanes, 0, path.mtu}), "chipset uplink of " + device.name, device.id, device.name);
+        found.add(uplinkStage(path.kb, {bus->generation, bus->lanes, 0, path.mtu}), "chipset uplink of " + device.name,
+                  device.id, device.name);
     };
     if (sends) addUplink();
     addSlot();

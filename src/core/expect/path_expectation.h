@@ -16,10 +16,10 @@ enum class Traffic { MemoryToMemory, FileCopy };
 struct PathQuestion {
     plan::DeviceId from, to;
     Traffic traffic = Traffic::MemoryToMemory;
-    int streams = 1;        ///< 1 to 64
-    std::string protocol;   ///< file share; empty: what the storage serves, else smb
-    int route = 0;          ///< which of the ways between the two, 0 the best; see Paths::ways
-    bool bothWays = false;  ///< as much travels back: the band is that of one way
+    int streams = 1;                 ///< 1 to 64
+    std::string protocol;            ///< file share; empty: what the storage serves, else smb
+    int route = 0;                   ///< which of the ways between the two, 0 the best; see Paths::ways
+    bool bothWays = false;           ///< as much travels back: the band is that of one way
     int disksFrom = 0, disksTo = 0;  ///< which disk group of the sender and of the receiver, 0 the first
     friend bool operator==(const PathQuestion&, const PathQuestion&) = default;
 };

@@ -67,7 +67,8 @@ Expectation settle(std::vector<Stage> stages)
         if (band.typical < result.stages[result.binding].carries.typical) result.binding = i;
         if (band.low < result.stages[result.bindingLow].carries.low) result.bindingLow = i;
         if (band.high < result.stages[result.bindingHigh].carries.high) result.bindingHigh = i;
-        if (const auto hard = result.stages[i].hard; hard && (!result.hard || *hard < *result.stages[*result.hard].hard))
+        if (const auto hard = result.stages[i].hard;
+            hard && (!result.hard || *hard < *result.stages[*result.hard].hard))
             result.hard = i;
         result.roundTrip = result.roundTrip + result.stages[i].roundTrip;
     }

@@ -66,12 +66,12 @@ using Facts = std::map<std::string, double>;
 
 struct Stage {
     StageKind kind = StageKind::Link;
-    std::string name;        ///< unique in its path: "slot of platen"
-    std::string label;       ///< short, under the bore: "slot"
-    std::string detail;      ///< second line under the bore: "4.0 ×4"
-    Band carries;            ///< payload, one direction; `high` is the most that is estimated
-    /// What no payload can pass here: framing without the TCP timestamps, a coded bus less its packet headers, a printed
-    /// bus or socket. Empty: the stage is soft, its figures are estimates and may be passed.
+    std::string name;    ///< unique in its path: "slot of platen"
+    std::string label;   ///< short, under the bore: "slot"
+    std::string detail;  ///< second line under the bore: "4.0 ×4"
+    Band carries;        ///< payload, one direction; `high` is the most that is estimated
+    /// What no payload can pass here: framing without the TCP timestamps, a coded bus less its packet headers, a
+    /// printed bus or socket. Empty: the stage is soft, its figures are estimates and may be passed.
     std::optional<BitRate> hard;
     text::Sentence working;  ///< the sum up to the ceiling, then what is usual
     kb::Provenance from;
@@ -85,7 +85,7 @@ struct Stage {
     Facts facts;                              ///< figures that its working tells in words, for programs
     int mtu = 0;                              ///< of a link: what it is set to itself; 0: it has none
     int busGeneration = 0, busLanes = 0;      ///< of a bus; 0: it is none
-    std::optional<Transport> transport;  ///< for a window and a loss
+    std::optional<Transport> transport;       ///< for a window and a loss
     double ackShare = 0;   ///< of what travels one way, what its acknowledgements take the other way; 0: none
     FrameRate frames;      ///< full frames a second of a link at its rate; 0: no frames here
     std::string air;       ///< the device whose radio several links share; empty: a stage of its own
@@ -122,7 +122,7 @@ struct Expectation {
     std::size_t bindingLow = 0, bindingHigh = 0;  ///< what binds at the low and at the high end of the band
     std::optional<std::size_t> hard;              ///< the stage with the least hard ceiling; empty: none has one
     Duration roundTrip;                           ///< of all stages
-    Facts facts;  ///< figures that the notes tell in words
+    Facts facts;                                  ///< figures that the notes tell in words
     int mtu = 1500;
     bool bothWays = false;  ///< as much travels back: the stages are those of one busy way of two
     /// How much more would pass if the binding stage were fixed: 0.25 is a quarter more; empty: nothing else holds it.

@@ -23,7 +23,8 @@ kb::Band atMost(const kb::Band&, const kb::Band&);
 const kb::Ceiling* coaxRow(const kb::KnowledgeBase&, std::string_view generation, std::optional<BitRate> slowestPort);
 /// The row for a power-line family; an empty or unknown one counts as the fastest.
 const kb::Ceiling* powerLineRow(const kb::KnowledgeBase&, std::string_view family);
-/// What a radio of this PHY rate passes as TCP, close by and in sight. @source link_factors.csv, rows radio and radio-60
+/// What a radio of this PHY rate passes as TCP, close by and in sight. @source link_factors.csv, rows radio and
+/// radio-60
 kb::Band radioCarries(const kb::KnowledgeBase&, BitRate phy, bool is60);
 
 /// Whether a value of a trait is stated of a run.

@@ -13,8 +13,17 @@ namespace {
 
 Cause causeRow(RowReader& row)
 {
-    Cause cause{row.text("id"),  row.text("cause"), row.number("weight"),     {}, {}, row.text("best_test"),
-                row.text("fix"), row.text("gain"),  row.number("fix_minutes"), row.text("caution"), row.text("house")};
+    Cause cause{row.text("id"),
+                row.text("cause"),
+                row.number("weight"),
+                {},
+                {},
+                row.text("best_test"),
+                row.text("fix"),
+                row.text("gain"),
+                row.number("fix_minutes"),
+                row.text("caution"),
+                row.text("house")};
     if (!row.text("needs_any_of").empty()) cause.needs = text::split(row.text("needs_any_of"), '/');
     for (const std::string& word : row.words("signature")) {
         const auto parts = text::split(word, ':');
@@ -41,13 +50,17 @@ Check checkRow(RowReader& row)
     const std::string who = row.text("by");
     if (who != "read" && who != "measure" && who != "owner")
         row.complain(fmt::format("“{}” in column by is not read, measure or owner", who));
-    return {row.text("id"),          row.text("test"),
-            row.number("minutes"),   row.number("currency"),
-            row.text("risk"),        row.words("flags"),
+    return {row.text("id"),
+            row.text("test"),
+            row.number("minutes"),
+            row.number("currency"),
+            row.text("risk"),
+            row.words("flags"),
             who == "read"      ? CheckBy::Read
             : who == "measure" ? CheckBy::Measure
-                              : CheckBy::Owner,
-            row.yes("needs_link"),   row.text("house"),
+                               : CheckBy::Owner,
+            row.yes("needs_link"),
+            row.text("house"),
             row.text("caution")};
 }
 

@@ -11,14 +11,9 @@ Frequency megahertz(RowReader& row, std::string_view column) { return Frequency:
 
 CoaxGeneration coaxGenerationRow(RowReader& row)
 {
-    return {row.text("id"),
-            row.text("name"),
-            megabit(row, "phy_mbps"),
-            megabit(row, "mac_mbps"),
-            row.whole("nodes"),
-            Duration::of(row.number("latency_ms") / 1000),
-            row.whole("order"),
-            row.provenance()};
+    return {row.text("id"),           row.text("name"),   megabit(row, "phy_mbps"),
+            megabit(row, "mac_mbps"), row.whole("nodes"), Duration::of(row.number("latency_ms") / 1000),
+            row.whole("order"),       row.provenance()};
 }
 
 CoaxBand coaxBandRow(RowReader& row)
@@ -39,11 +34,7 @@ CoaxLoss coaxLossRow(RowReader& row)
 
 PowerLine powerLineRow(RowReader& row)
 {
-    return {row.text("id"),
-            row.text("name"),
-            megabit(row, "printed_mbps"),
-            row.text("protocol"),
-            row.provenance()};
+    return {row.text("id"), row.text("name"), megabit(row, "printed_mbps"), row.text("protocol"), row.provenance()};
 }
 
 }  // namespace

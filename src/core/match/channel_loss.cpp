@@ -65,6 +65,30 @@ std::optional<Length> longestWhenHot(const kb::KnowledgeBase& kb, Celsius at, bo
     return std::nullopt;
 }
 
+namespace {
+
+/// Where the channel has least margin up to `top`, in MHz: the loss there and what the limit allows.
+void findWorst(ChannelLoss& result, const std::vector<PieceLoss>& pieces, const kb::CableLoss& limit, double top,
+               int joints)
+{
+    const double connector = pieces.front().row->connector;
+    double least = 1e9;
+    // Margin over frequency is smooth: twenty points find its least to a hundredth of a decibel.
+    for (int i = 0; i <= 20; ++i) {
+        const double mhz = std::pow(top, i / 20.0);
+        double loss = joints * connector * std::sqrt(mhz);
+        for (const PieceLoss& piece : pieces) loss += cableLoss(*piece.row, mhz) * piece.metres / 100 * piece.factor;
+        const double allowed = channelLimit(limit, mhz);
+        if (allowed - loss >= least) continue;
+        least = allowed - loss;
+        result.loss = Decibel::of(loss);
+        result.limit = Decibel::of(allowed);
+        result.at = Frequency::of(mhz);
+    }
+}
+
+}  // namespace
+
 std::optional<ChannelLoss> channelLoss(const LinkContext& link, const kb::Phy& phy)
 {
     const kb::CopperNeed* need = link.kb.find<kb::CopperNeed>(phy.id);
@@ -110,20 +134,7 @@ std::optional<ChannelLoss> channelLoss(const LinkContext& link, const kb::Phy& p
         terms.push_back(text::say("channel-loss.assumed-cords", "{} of cords and {} joints assumed",
                                   text::figure::length(kModelCord), joints));
     }
-    const double connector = pieces.front().row->connector;
-    double least = 1e9;
-    // Margin over frequency is smooth: twenty points find its least to a hundredth of a decibel.
-    for (int i = 0; i <= 20; ++i) {
-        const double mhz = std::pow(top, i / 20.0);
-        double loss = joints * connector * std::sqrt(mhz);
-        for (const PieceLoss& piece : pieces) loss += cableLoss(*piece.row, mhz) * piece.metres / 100 * piece.factor;
-        const double allowed = channelLimit(*limit, mhz);
-        if (allowed - loss >= least) continue;
-        least = allowed - loss;
-        result.loss = Decibel::of(loss);
-        result.limit = Decibel::of(allowed);
-        result.at = Frequency::of(mhz);
-    }
+    findWorst(result, pieces, *limit, top, joints);
     result.working =
         text::say("channel-loss.lose", "{} lose {}", text::joined(terms, " + "), text::figure::decibel(result.loss));
     return result;

@@ -29,7 +29,8 @@ std::optional<Swap> trySwap(const plan::Plan& plan, const LinkDownEnd& a, const 
                             const kb::KnowledgeBase& kb)
 {
     Swap swap{a.port, b.port, {a.report->link.id(), b.report->link.id()}, what, {}};
-    if (what == SwapOf::Modules && plan.ports.find(a.port)->module == plan.ports.find(b.port)->module) return std::nullopt;
+    if (what == SwapOf::Modules && plan.ports.find(a.port)->module == plan.ports.find(b.port)->module)
+        return std::nullopt;
     const plan::Plan next = swapped(plan, swap);
     const auto first = rateOf(next, swap.runs[0], kb), second = rateOf(next, swap.runs[1], kb);
     if (!first || !second) return std::nullopt;

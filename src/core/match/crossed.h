@@ -15,7 +15,7 @@ struct Swap {
     plan::PortId first, second;       ///< ports of one device
     std::array<plan::RunId, 2> runs;  ///< a run of each link
     SwapOf what = SwapOf::Modules;
-    text::Sentence text;              ///< "core 1 and core 2: swap their modules, and both link (10 Gb/s, 25 Gb/s)"
+    text::Sentence text;  ///< "core 1 and core 2: swap their modules, and both link (10 Gb/s, 25 Gb/s)"
 };
 
 /// Every pair of links without a link at one device that both come up when modules or cables change places; each was

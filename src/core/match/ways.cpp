@@ -46,15 +46,17 @@ std::vector<EndChoice> choicesAt(const plan::Port& port, const kb::Medium& mediu
         else if (!kb::isShared(medium.kind)) addModules(choices, *cage, nullptr, medium.kind, rate, kb);
         return choices;
     }
-    const bool plugsIn = kb::isShared(medium.kind) ? cage->family == familyOf(medium.kind)
-                                               : medium.kind == kb::MediumKind::TwistedPair && cage->family == "rj45";
+    const bool plugsIn = kb::isShared(medium.kind)
+                             ? cage->family == familyOf(medium.kind)
+                             : medium.kind == kb::MediumKind::TwistedPair && cage->family == "rj45";
     if (plugsIn) choices.push_back({});
     for (const kb::MediaConverter& bridge : kb.all<kb::MediaConverter>()) {
         if (bridge.fromCage != port.cage || plugsIn) continue;
         const kb::Cage* out = kb.find<kb::Cage>(bridge.toCage);
         if (!out) continue;
         if (out->holdsModule && kb::isFibre(medium.kind)) addModules(choices, *out, &bridge, medium.kind, rate, kb);
-        else if (kb::isShared(medium.kind) && out->family == familyOf(medium.kind)) choices.push_back({nullptr, &bridge});
+        else if (kb::isShared(medium.kind) && out->family == familyOf(medium.kind))
+            choices.push_back({nullptr, &bridge});
     }
     return choices;
 }

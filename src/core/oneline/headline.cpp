@@ -77,15 +77,16 @@ const kb::CoaxGeneration* coaxOf(const kb::KnowledgeBase& kb, BitRate printed)
 }
 
 /// The same figures as a link or a path gives: see formulas::shared_media.
-Result<Figures> figuresOf(std::string_view by, BitRate printed, std::optional<BitRate> port, const kb::KnowledgeBase& kb)
+Result<Figures> figuresOf(std::string_view by, BitRate printed, std::optional<BitRate> port,
+                          const kb::KnowledgeBase& kb)
 {
     if (by == "radio" || by == "radio-60") {
         const kb::Factor* share = kb.find<kb::Factor>(by);
         if (share)
-            return Figures{formulas::radioCarries(kb, printed, by == "radio-60"), share->from,
-                           text::say("headline.share-of-the-phy", "× {} typically, × {} at most",
-                                     text::figure::number(share->value.typical),
-                                     text::figure::number(share->value.high))};
+            return Figures{
+                formulas::radioCarries(kb, printed, by == "radio-60"), share->from,
+                text::say("headline.share-of-the-phy", "× {} typically, × {} at most",
+                          text::figure::number(share->value.typical), text::figure::number(share->value.high))};
     }
     const kb::PowerLine* family = by == "power-line" ? powerLineOf(kb, printed) : nullptr;
     const kb::CoaxGeneration* generation = by == "coax" ? coaxOf(kb, printed) : nullptr;
@@ -124,10 +125,10 @@ Result<Headline> readHeadline(std::string_view line, const kb::KnowledgeBase& kb
     const auto figures = figuresOf(row->by, one, box->port, kb);
     if (!figures) return tl::unexpected(figures.error());
     Headline result{*box->printed, figures->carries, row->name, {}, row->beware, figures->from};
-    result.working = text::say("headline.at-most-typically", "{}{}, {}: typically {}, at most {}",
-                               text::figure::rate(*box->printed),
-                               box->bands > 1 ? fmt::format(" ÷ {} bands", box->bands) : std::string(), figures->says,
-                               text::figure::rate(result.client.typical), text::figure::rate(result.client.high));
+    result.working =
+        text::say("headline.at-most-typically", "{}{}, {}: typically {}, at most {}", text::figure::rate(*box->printed),
+                  box->bands > 1 ? fmt::format(" ÷ {} bands", box->bands) : std::string(), figures->says,
+                  text::figure::rate(result.client.typical), text::figure::rate(result.client.high));
     if (box->port) {
         const auto wire = formulas::goodput(*box->port);
         if (!wire) return tl::unexpected(wire.error());

@@ -37,10 +37,11 @@ Result<expect::Stage> behindBus(const kb::KnowledgeBase& kb, expect::Stage stage
     stage.carries = {std::min(stage.carries.low, most.low), std::min(stage.carries.typical, most.typical),
                      std::min(stage.carries.high, most.high)};
     stage.detail += fmt::format(" {}.0 ×{}", bus.generation, bus.lanes);
-    stage.working += text::say(
-        "path-host.its-bus-carries-typically", "; its bus {}.0 ×{} carries {} typically, {} at most: typically {}, up to {}",
-        bus.generation, bus.lanes, text::figure::rate(most.typical), text::figure::rate(most.high),
-        text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
+    stage.working +=
+        text::say("path-host.its-bus-carries-typically",
+                  "; its bus {}.0 ×{} carries {} typically, {} at most: typically {}, up to {}", bus.generation,
+                  bus.lanes, text::figure::rate(most.typical), text::figure::rate(most.high),
+                  text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     return stage;
 }
 
@@ -83,8 +84,7 @@ Result<void> readDiskWord(const Token& token, const kb::KnowledgeBase& kb, DiskO
         const auto own = payloadRateOf(token);
         if (!own) return tl::unexpected(own.error());
         (token.text == "reads" ? disk.group.reads : disk.group.writes) = *own;
-    }
-    else if (token.text == "copy" && token.hasValue()) {
+    } else if (token.text == "copy" && token.hasValue()) {
         disk.copy = sizeOf(token.value);
         if (!disk.copy)
             return tl::unexpected(pointAt(

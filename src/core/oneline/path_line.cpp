@@ -97,11 +97,18 @@ Result<PathPart> readPathPart(const Words& words, const kb::KnowledgeBase& kb)
                                    suggestion(words.front().text, startWords(kb))));
 }
 
-Result<expect::Expectation> expectPathLine(std::string_view line, const kb::KnowledgeBase& kb)
-{
-    std::vector<PathPart> read;
+namespace {
+
+/// The parts of a line as typed, each with its first word, and the smallest MTU that is stated.
+struct ReadLine {
+    std::vector<PathPart> parts;
     std::vector<Token> firsts;
     std::optional<int> mtu;
+};
+
+Result<ReadLine> readParts(std::string_view line, const kb::KnowledgeBase& kb)
+{
+    ReadLine result;
     for (const Part& piece : parts(line, '|')) {
         const auto words = tokens(piece.text, piece.offset);
         if (words.empty())
@@ -113,10 +120,22 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
         if (auto error = bytesForBits(words)) return tl::unexpected(std::move(*error));
         auto part = readPathPart(words, kb);
         if (!part) return tl::unexpected(part.error());
-        if (part->mtu) mtu = mtu ? std::min(*mtu, *part->mtu) : *part->mtu;
-        read.push_back(std::move(*part));
-        firsts.push_back(words.front());
+        if (part->mtu) result.mtu = std::min(result.mtu.value_or(*part->mtu), *part->mtu);
+        result.parts.push_back(std::move(*part));
+        result.firsts.push_back(words.front());
     }
+    return result;
+}
+
+}  // namespace
+
+Result<expect::Expectation> expectPathLine(std::string_view line, const kb::KnowledgeBase& kb)
+{
+    auto typed = readParts(line, kb);
+    if (!typed) return tl::unexpected(std::move(typed.error()));
+    auto& read = typed->parts;
+    const auto& firsts = typed->firsts;
+    const auto mtu = typed->mtu;
     // Where the path begins, a disk is read from; a share or a copy may stand before it in the line.
     const auto source = std::find_if(read.begin(), read.end(),
                                      [](const PathPart& part) { return part.turn == Turn::Path && part.make; }) -

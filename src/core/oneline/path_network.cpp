@@ -32,8 +32,7 @@ Result<bool> readFraming(const Token& token, const kb::KnowledgeBase& kb, formul
         const auto bytes = wholeNumber(token, 1, 65507);
         if (!bytes) return tl::unexpected(bytes.error());
         framing.payload = *bytes;
-    }
-    else if (token.text == "notimestamps" || token.text == "no-timestamps") framing.timestamps = false;
+    } else if (token.text == "notimestamps" || token.text == "no-timestamps") framing.timestamps = false;
     else if (token.text == "tunnel") {
         const kb::Encapsulation* row = kb.find<kb::Encapsulation>(token.value);
         if (!row) {
@@ -143,11 +142,11 @@ Result<std::optional<PathPart>> readInternet(const Words& words, const kb::Knowl
             if (const auto read = readFraming(words[i], kb, inside, none); !read) return tl::unexpected(read.error());
         } else if (const auto rate = rateOf(words[i].text)) plan = rate;
         else if (!isFactor(kb, words[i], "internet"))
-            return tl::unexpected(
-                unknownWord(words[i], "an internet plan",
-                            text::say("path-network.its-rate-upload-m",
-                                      "its rate, upload=20m, gives=1.3g, tunnel=udp-tunnel, fibre-plan, cable-plan, any-plan, "
-                                      "busy-hour")));
+            return tl::unexpected(unknownWord(
+                words[i], "an internet plan",
+                text::say("path-network.its-rate-upload-m",
+                          "its rate, upload=20m, gives=1.3g, tunnel=udp-tunnel, fibre-plan, cable-plan, any-plan, "
+                          "busy-hour")));
         else if (words[i].text.ends_with("-plan")) overshoot = words[i].text;
         else factors.push_back(words[i].text);
     }
@@ -268,6 +267,21 @@ Result<std::optional<PathPart>> readRadio(const Words& words, const kb::Knowledg
                     }};
 }
 
+/// The words that a row of ceilings.csv takes.
+Error unknownCeilingWord(const kb::Ceiling& row, const Token& word, bool isMedium, const kb::KnowledgeBase& kb)
+{
+    std::vector<std::string> known;
+    for (const kb::StageFactor& one : kb.all<kb::StageFactor>())
+        if (one.stage == row.kind) known.push_back(one.id);
+    if (row.kind == "coax") known.insert(known.end(), {"phy=3.1g", "phy-back=2.0g", "nodes=3"});
+    if (isMedium) known.emplace_back("gives=0.9g");
+    text::Sentence list = known.empty() ? text::Sentence("nothing") : text::Sentence(text::joined(known, ", "));
+    if (row.kind == "radio" && text::parseNumber(word.text))
+        list += text::say("path-network.a-generation-is-part", "; a generation is part of the word: wifi{}-2x2-80",
+                          word.text);
+    return unknownWord(word, row.name, list);
+}
+
 /// A row of ceilings.csv with what changes it: "wifi6-2x2-160 wall", "router-soc", "smb-sign-hmac"
 Result<std::optional<PathPart>> readCeiling(const kb::Ceiling& row, const Words& words, const kb::KnowledgeBase& kb)
 {
@@ -303,27 +317,17 @@ Result<std::optional<PathPart>> readCeiling(const kb::Ceiling& row, const Words&
             factors.push_back(words[i].text);
             continue;
         }
-        std::vector<std::string> known;
-        for (const kb::StageFactor& one : kb.all<kb::StageFactor>())
-            if (one.stage == row.kind) known.push_back(one.id);
-        if (isCoax) known.insert(known.end(), {"phy=3.1g", "phy-back=2.0g", "nodes=3"});
-        if (isMedium) known.emplace_back("gives=0.9g");
-        const bool isGeneration = row.kind == "radio" && text::parseNumber(words[i].text).has_value();
-        text::Sentence list = known.empty() ? text::Sentence("nothing") : text::Sentence(text::joined(known, ", "));
-        if (isGeneration)
-            list += text::say("path-network.a-generation-is-part", "; a generation is part of the word: wifi{}-2x2-80",
-                              words[i].text);
-        return tl::unexpected(unknownWord(words[i], row.name, list));
+        return tl::unexpected(unknownCeilingWord(row, words[i], isMedium, kb));
     }
-    return PathPart{
-        Turn::Path, isMedium ? std::optional(kUsualMtu) : std::nullopt,
-        [id = row.id, factors, stations, isCoax, phy, back, nodes, gives](const Assembly& line) -> Result<expect::Stage> {
-            auto stage =
-                isCoax ? expect::coaxStage(line.kb, id, phy, nodes, back) : expect::ceilingStage(line.kb, id, factors);
-            if (!stage) return stage;
-            if (gives) return expect::withOwnFigure(std::move(*stage), *gives);
-            return inTurns(std::move(*stage), stations);
-        }};
+    return PathPart{Turn::Path, isMedium ? std::optional(kUsualMtu) : std::nullopt,
+                    [id = row.id, factors, stations, isCoax, phy, back, nodes,
+                     gives](const Assembly& line) -> Result<expect::Stage> {
+                        auto stage = isCoax ? expect::coaxStage(line.kb, id, phy, nodes, back)
+                                            : expect::ceilingStage(line.kb, id, factors);
+                        if (!stage) return stage;
+                        if (gives) return expect::withOwnFigure(std::move(*stage), *gives);
+                        return inTurns(std::move(*stage), stations);
+                    }};
 }
 
 }  // namespace
@@ -337,9 +341,9 @@ Result<std::optional<PathPart>> readNetworkPart(const Words& words, const kb::Kn
     if (first == "radio") return readRadio(words, kb);
     if (const kb::Ceiling* row = kb.find<kb::Ceiling>(first)) return readCeiling(*row, words, kb);
     if (text::parseNumber(first))
-        return tl::unexpected(pointAt(words.front(), text::say("path-network.say-the-unit",
-                                                               "say the unit of the rate: {}g for {} Gb/s", first,
-                                                               first)));
+        return tl::unexpected(
+            pointAt(words.front(),
+                    text::say("path-network.say-the-unit", "say the unit of the rate: {}g for {} Gb/s", first, first)));
     const bool looksLikeRate = !first.empty() && first.front() >= '0' && first.front() <= '9';
     if (const auto rate = looksLikeRate ? rateOf(first) : std::nullopt) return readLink(*rate, words, kb);
     return std::optional<PathPart>();

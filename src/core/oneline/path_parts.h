@@ -28,9 +28,9 @@ struct PathPart {
     Turn turn = Turn::Path;
     std::optional<int> mtu;  ///< of a link or a medium: what it is set to; the least of the path counts for all
     std::function<Result<expect::Stage>(const Assembly&)> make;  ///< empty: the part makes no stage
-    bool isMtuStated = false;  ///< the line says it; else it is the usual one
-    bool bothWays = false;        ///< everything on the path is as busy the other way
-    bool isRemoteMemory = false;  ///< the cards move the data: no processor counts
+    bool isMtuStated = false;                                    ///< the line says it; else it is the usual one
+    bool bothWays = false;                                       ///< everything on the path is as busy the other way
+    bool isRemoteMemory = false;                                 ///< the cards move the data: no processor counts
 };
 
 using Words = std::vector<Token>;

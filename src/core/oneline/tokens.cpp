@@ -261,18 +261,30 @@ std::optional<Written> writtenOf(std::string_view typed)
 
 Result<BitRate> payloadRateOf(const Token& token)
 {
-    static constexpr std::pair<std::string_view, double> kUnits[] = {
-        {"kB", 8e3}, {"KB", 8e3}, {"MB", 8e6},   {"GB", 8e9},   {"KiB", 8 * 1024.0}, {"MiB", 8 * 1048576.0},
-        {"g", 1e9},  {"m", 1e6},  {"Gb", 1e9},   {"Mb", 1e6},   {"GiB", 8 * 1073741824.0},
-        {"G", 1e9},  {"M", 1e6},  {"gbit", 1e9}, {"mbit", 1e6}, {"Gbit", 1e9},       {"Mbit", 1e6}};
+    static constexpr std::pair<std::string_view, double> kUnits[] = {{"kB", 8e3},
+                                                                     {"KB", 8e3},
+                                                                     {"MB", 8e6},
+                                                                     {"GB", 8e9},
+                                                                     {"KiB", 8 * 1024.0},
+                                                                     {"MiB", 8 * 1048576.0},
+                                                                     {"g", 1e9},
+                                                                     {"m", 1e6},
+                                                                     {"Gb", 1e9},
+                                                                     {"Mb", 1e6},
+                                                                     {"GiB", 8 * 1073741824.0},
+                                                                     {"G", 1e9},
+                                                                     {"M", 1e6},
+                                                                     {"gbit", 1e9},
+                                                                     {"mbit", 1e6},
+                                                                     {"Gbit", 1e9},
+                                                                     {"Mbit", 1e6}};
     if (const auto written = writtenOf(token.typed))
         for (const auto& [unit, factor] : kUnits)
             if (written->unit == unit && written->number * factor <= 1.6e12)
                 return BitRate::of(written->number * factor);
-    return tl::unexpected(pointAt(
-        token, text::say("tokens.write-a-rate-with-unit",
-                         "write a rate with its unit: {}=450MB/s for bytes, {}=3.6g for bits", token.text,
-                         token.text)));
+    return tl::unexpected(pointAt(token, text::say("tokens.write-a-rate-with-unit",
+                                                   "write a rate with its unit: {}=450MB/s for bytes, {}=3.6g for bits",
+                                                   token.text, token.text)));
 }
 
 std::optional<BusWord> busOf(std::string_view word)

@@ -17,7 +17,7 @@ namespace sokudo::oneline {
 struct Token {
     std::string text;  ///< the key where there is a value
     std::string value;
-    int position = 0;       ///< character in the line, from 1
+    int position = 0;        ///< character in the line, from 1
     std::string typed = {};  ///< the value, or the word without one, as it was typed: "450MB/s"
     bool hasValue() const { return !value.empty(); }
 };

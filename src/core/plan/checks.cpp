@@ -140,12 +140,21 @@ Problem problemOfDisks(const DiskGroup& group, std::size_t i)
 
 std::string fieldWords(const std::string& field)
 {
-    static const std::map<std::string, std::string> kWords{
-        {"mtu_bytes", "MTU"},          {"cage", "kind of socket"}, {"length_m", "length"},      {"wanted_bps", "wish"},
-        {"forced_bps", "forced rate"}, {"rates_bps", "rates"},     {"asks_bps", "wanted rate"}, {"size_bytes", "size"},
-        {"per_week", "number a week"},
-        {"reads_bps", "own reading rate"}, {"writes_bps", "own writing rate"}, {"max_payload_bytes", "payload size"},
-        {"clock_ghz", "clock"},     {"gauge_awg", "gauge"},      {"leg", "lane"}};
+    static const std::map<std::string, std::string> kWords{{"mtu_bytes", "MTU"},
+                                                           {"cage", "kind of socket"},
+                                                           {"length_m", "length"},
+                                                           {"wanted_bps", "wish"},
+                                                           {"forced_bps", "forced rate"},
+                                                           {"rates_bps", "rates"},
+                                                           {"asks_bps", "wanted rate"},
+                                                           {"size_bytes", "size"},
+                                                           {"per_week", "number a week"},
+                                                           {"reads_bps", "own reading rate"},
+                                                           {"writes_bps", "own writing rate"},
+                                                           {"max_payload_bytes", "payload size"},
+                                                           {"clock_ghz", "clock"},
+                                                           {"gauge_awg", "gauge"},
+                                                           {"leg", "lane"}};
     const auto worded = [](const std::string& key) {
         const auto at = kWords.find(key);
         if (at != kWords.end()) return at->second;

@@ -55,9 +55,9 @@ struct HostProcessor {
 struct DiskGroup {
     std::string kind;  ///< id in disks.csv
     int count = 1;
-    std::string level;                      ///< id in arrays.csv; empty: a single disk
-    std::string name;                       ///< "tank"; empty: told by its kind
-    std::optional<BitRate> reads, writes;   ///< the owner's own figures of the whole group; they overrule the tables
+    std::string level;                     ///< id in arrays.csv; empty: a single disk
+    std::string name;                      ///< "tank"; empty: told by its kind
+    std::optional<BitRate> reads, writes;  ///< the owner's own figures of the whole group; they overrule the tables
     friend bool operator==(const DiskGroup&, const DiskGroup&) = default;
 };
 

@@ -69,10 +69,9 @@ std::string expectationSentence(const expect::Expectation& path)
 {
     if (path.isEmpty()) return "Nothing is known of this path yet";
     const auto& stages = path.stages;
-    std::string result =
-        fmt::format("Limited by {}: typically {} ({} to {})", stages[path.binding].name,
-                    text::rate(path.expected.typical, 3), text::rate(path.expected.low, 3),
-                    text::rate(path.expected.high, 3));
+    std::string result = fmt::format("Limited by {}: typically {} ({} to {})", stages[path.binding].name,
+                                     text::rate(path.expected.typical, 3), text::rate(path.expected.low, 3),
+                                     text::rate(path.expected.high, 3));
     if (path.next) {
         result += fmt::format(". Next limit: {} at {}", stages[*path.next].name,
                               text::rate(stages[*path.next].carries.typical, 3));

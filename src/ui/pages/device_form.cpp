@@ -115,9 +115,12 @@ public:
         // The form shows the first group; the others stay as they are.
         if (!device.disks.empty()) device.disks.erase(device.disks.begin());
         if (const std::string kind = chosen(m_disks); !kind.empty()) {
-            plan::DiskGroup group{kind, m_count->value(),
+            plan::DiskGroup group{kind,
+                                  m_count->value(),
                                   chosen(m_level) == "single" ? std::string() : chosen(m_level),
-                                  fromQt(m_diskName->text().trimmed()), {}, {}};
+                                  fromQt(m_diskName->text().trimmed()),
+                                  {},
+                                  {}};
             const plan::DiskGroup before = base.disks.empty() ? plan::DiskGroup{} : base.disks.front();
             if (!readRate(m_reads, before.reads, group.reads) || !readRate(m_writes, before.writes, group.writes))
                 return false;

@@ -46,10 +46,11 @@ void FindingsPane::refresh()
     foot->setSpacing(14);
     foot->addWidget(how);
     if (!m_presenter.linkDownSteps().empty())
-        foot->addWidget(button(m_dark ? "Hide what to try" : "Module detected but no link? What to try", "quiet", [this] {
-            m_dark = !m_dark;
-            QTimer::singleShot(0, this, &FindingsPane::refresh);
-        }));
+        foot->addWidget(
+            button(m_dark ? "Hide what to try" : "Module detected but no link? What to try", "quiet", [this] {
+                m_dark = !m_dark;
+                QTimer::singleShot(0, this, &FindingsPane::refresh);
+            }));
     foot->addStretch(1);
     m_lines->addLayout(foot);
     m_lines->addStretch(1);

@@ -39,8 +39,8 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
     auto* form = new Form(slot.id.isSet() ? "Change slot " + toQt(slot.name) : QString("Add a slot"));
     form->setNotice(std::nullopt, "Before you open a case: shut down, unplug, and touch bare metal first.");
     const Choices lanes{{"1", "×1"}, {"2", "×2"}, {"4", "×4"}, {"8", "×8"}, {"16", "×16"}},
-        payloads{{"128", "128 bytes"}, {"256", "256 bytes"}, {"512", "512 bytes"}, {"1024", "1024 bytes"},
-                 {"2048", "2048 bytes"}, {"4096", "4096 bytes"}},
+        payloads{{"128", "128 bytes"},   {"256", "256 bytes"},   {"512", "512 bytes"},
+                 {"1024", "1024 bytes"}, {"2048", "2048 bytes"}, {"4096", "4096 bytes"}},
         generations{{"1", "1.0"}, {"2", "2.0"}, {"3", "3.0"}, {"4", "4.0"}, {"5", "5.0"}, {"6", "6.0"}};
     auto* name = line(*form, "Name", slot.name, "1");
     auto* generation = choice(*form, "Generation", generations, std::to_string(slot.generation), "not read");

@@ -37,6 +37,19 @@ PathStrip::PathStrip(app::PathPresenter& presenter, QWidget* parent) : QFrame(pa
     refresh();
 }
 
+/// The disks at the two ends: shown where there is a choice.
+void PathStrip::addDiskChoices()
+{
+    m_disksFrom = new QComboBox;
+    m_disksFrom->setAccessibleName("Disks of the sender");
+    m_disksTo = new QComboBox;
+    m_disksTo->setAccessibleName("Disks of the receiver");
+    for (QComboBox* box : {m_disksFrom, m_disksTo}) {
+        box->hide();
+        connect(box, &QComboBox::activated, this, &PathStrip::ask);
+    }
+}
+
 /// From where to where, with what, and how the newest result stands.
 QLayout* PathStrip::questionRow()
 {
@@ -58,14 +71,7 @@ QLayout* PathStrip::questionRow()
     m_way->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     m_way->setMinimumContentsLength(14);
     m_way->hide();
-    m_disksFrom = new QComboBox;
-    m_disksFrom->setAccessibleName("Disks of the sender");
-    m_disksTo = new QComboBox;
-    m_disksTo->setAccessibleName("Disks of the receiver");
-    for (QComboBox* box : {m_disksFrom, m_disksTo}) {
-        box->hide();
-        connect(box, &QComboBox::activated, this, &PathStrip::ask);
-    }
+    addDiskChoices();
     m_measured = label("", "measured");
     m_standing = label("", "soft");
     auto* turn = button("⇄", "quiet", [this] { m_presenter.turn(); });

@@ -24,6 +24,7 @@ public:
 
 private:
     QLayout* questionRow();
+    void addDiskChoices();
     void refresh();
     void ask();
     void saveDrawing();

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/base/text.h"
 #include "core/diagnose/asymmetry.h"
+#include "core/base/text.h"
 #include "core/oneline/path_line.h"
 #include "testing.h"
 

@@ -112,7 +112,8 @@ private Q_SLOTS:
             const Context needs(cause.needs.begin(), cause.needs.end());
             QVERIFY2(suspects(diagnose::diagnose(knowledge(), needs, {}), cause.id), cause.id.c_str());
             if (needs.empty()) continue;
-            if (!needs.contains("usb")) QVERIFY2(!suspects(diagnose::diagnose(knowledge(), {}, {}), cause.id), cause.id.c_str());
+            if (!needs.contains("usb"))
+                QVERIFY2(!suspects(diagnose::diagnose(knowledge(), {}, {}), cause.id), cause.id.c_str());
             for (const std::string& tag : cause.needs) {
                 if (!byTag.contains(tag)) continue;
                 Told owner;
@@ -205,14 +206,13 @@ private Q_SLOTS:
         PlanBuilder built = testing::twoHosts();
         for (const char* end : {"left", "right"}) {
             built.slot(end, "1", 4, 8);
-            built.changePort(std::string(end) + " 1",
-                             [&](plan::Port& port) { port.slot = built.slotId(end, "1"); });
+            built.changePort(std::string(end) + " 1", [&](plan::Port& port) { port.slot = built.slotId(end, "1"); });
         }
         std::vector<measure::Trial> trials{trialOf(built, 6.0)};
         trials.front().conditions = {{"busiest_core_percent", "100"}, {"mean_core_percent", "30"}};
-        const auto causes = inquire(built.plan(), knowledge(), analyse(built.plan(), knowledge()), trials.front(),
-                                    {trials, {}})
-                                .diagnosis.causes;
+        const auto causes =
+            inquire(built.plan(), knowledge(), analyse(built.plan(), knowledge()), trials.front(), {trials, {}})
+                .diagnosis.causes;
         const auto share = [&](const char* id) {
             for (const LikelyCause& one : causes)
                 if (one.belief.cause->id == id) return one.belief.share;

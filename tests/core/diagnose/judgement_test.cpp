@@ -22,8 +22,9 @@ diagnose::Judgement judge(const char* measured, const char* line, diagnose::Sour
 
 bool says(const diagnose::Judgement& result, const char* part)
 {
-    return std::any_of(result.why.begin(), result.why.end(),
-                       [&](const text::Sentence& one) { return toQt(one).replace(toQt(text::kThin), " ").contains(part); });
+    return std::any_of(result.why.begin(), result.why.end(), [&](const text::Sentence& one) {
+        return toQt(one).replace(toQt(text::kThin), " ").contains(part);
+    });
 }
 
 }  // namespace

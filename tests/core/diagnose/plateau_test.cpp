@@ -17,15 +17,15 @@ private Q_SLOTS:
         const auto row = [](double gbps, double link) { QTest::addRow("%g", gbps) << gbps << link; };
         row(0.094, 0.1);
         row(0.941, 1);
-        row(0.99, 1);     // with MTU 9000
-        row(0.8757, 1);   // 0.93 * 0.94148 = 0.87558
+        row(0.99, 1);    // with MTU 9000
+        row(0.8757, 1);  // 0.93 * 0.94148 = 0.87558
         row(0.8754, 0);
-        row(0.9914, 0);   // 8960 / 9038 = 0.99137
+        row(0.9914, 0);  // 8960 / 9038 = 0.99137
         row(2.35, 2.5);
         row(4.7, 5);
         row(9.4, 10);
         row(3.0, 0);
-        row(23.5, 0);     // what a 25G link carries is no slower hop that is told apart
+        row(23.5, 0);  // what a 25G link carries is no slower hop that is told apart
     }
     void links()
     {

@@ -389,9 +389,8 @@ private Q_SLOTS:
         Bench bench;
         bench.add(2.0, 1, Direction::Forward, TrialKind::FileCopy);
         const auto state = [&](const char* device, const QString& value) {
-            bench.built.changeDevice(device, [&](plan::Device& one) {
-                one.traits.set(trait.toStdString(), value.toStdString());
-            });
+            bench.built.changeDevice(
+                device, [&](plan::Device& one) { one.traits.set(trait.toStdString(), value.toStdString()); });
         };
         const QByteArray id = flag.toUtf8();
         QCOMPARE(bench.flag(id.constData()), -1);

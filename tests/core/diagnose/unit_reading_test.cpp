@@ -106,8 +106,9 @@ private Q_SLOTS:
     void theBinaryFactorFollowsThePrefix()
     {
         const kb::Band band{gigabits(0.9), gigabits(0.937), gigabits(0.9415)};
-        for (const auto& [typed, gbps, factor] :
-             {std::tuple{"112 MB/s", 0.896, 1.048576}, {"0.11 GB/s", 0.88, 1.073741824}, {"110000 kB/s", 0.88, 1.024}}) {
+        for (const auto& [typed, gbps, factor] : {std::tuple{"112 MB/s", 0.896, 1.048576},
+                                                  {"0.11 GB/s", 0.88, 1.073741824},
+                                                  {"110000 kB/s", 0.88, 1.024}}) {
             const auto readings = unitReadings(gigabits(gbps), typed, band, kPlateaus, true, knowledge());
             const auto at = std::find_if(readings.begin(), readings.end(),
                                          [](const auto& one) { return one.row->id == "binary-as-decimal"; });

@@ -74,8 +74,8 @@ private Q_SLOTS:
             air.state("s1", trait, value);
         NEAR(inGigabits(air.path("vault", "s1").expected.typical), 0.60 * 2.402, 1e-3);
     }
-    /// 55 % of the radio rate; heavy rain leaves a fifth of it beyond 500 m, walls are no factor there, and rain is none
-    /// indoors.
+    /// 55 % of the radio rate; heavy rain leaves a fifth of it beyond 500 m, walls are no factor there, and rain is
+    /// none indoors.
     void rainTakesFromALongBridge()
     {
         const auto usual = [](const char* medium, double metres, const char* trait) {

@@ -45,8 +45,9 @@ private Q_SLOTS:
         QVERIFY2(result, result ? "" : result.error().message().c_str());
         QStringList names;
         for (const Stage& stage : result->stages) names << toQt(stage.name);
-        QCOMPARE(names, QStringList({"disks of left", "processor of left", "left 1 — mid 1", "mid 2 — right 1",
-                                     "slot of right", "processor of right", "disk of right", "copying thread", "file share"}));
+        QCOMPARE(names,
+                 QStringList({"disks of left", "processor of left", "left 1 — mid 1", "mid 2 — right 1",
+                              "slot of right", "processor of right", "disk of right", "copying thread", "file share"}));
     }
     void theNarrowSlotBindsMemoryTraffic()
     {
@@ -106,7 +107,8 @@ private Q_SLOTS:
         const auto result = expectation(built.plan(), knowledge(), reports, question);
         NEAR(inGigabits(result->expected.high), 9.3805, 1e-3);
     }
-    /// A plan of 1 Gb/s down and 20 Mb/s up: what comes down is limited by the acknowledgements, what goes up by the plan.
+    /// A plan of 1 Gb/s down and 20 Mb/s up: what comes down is limited by the acknowledgements, what goes up by the
+    /// plan.
     void thePlanDownAndUp()
     {
         PlanBuilder built = testing::twoHosts();

@@ -81,7 +81,8 @@ private Q_SLOTS:
     void ownFiguresOverruleTheTables()
     {
         const plan::DiskGroup own{"hdd", 6, "raid6", "tank", megabytes(450), megabytes(300)};
-        const auto reading = diskStage(knowledge(), own, Access::Read), writing = diskStage(knowledge(), own, Access::Write);
+        const auto reading = diskStage(knowledge(), own, Access::Read),
+                   writing = diskStage(knowledge(), own, Access::Write);
         band(reading->carries, 3.6, 3.6, 3.6);
         band(writing->carries, 2.4, 2.4, 2.4);
         QVERIFY(toQt(reading->working).contains("your own figure"));

@@ -55,7 +55,8 @@ private Q_SLOTS:
         NEAR(inGigabits(jumbo->packets), 31.508 * 256 / 280, 1e-4);
         NEAR(inGigabits(jumbo->usable.typical), 0.975 * 28.807, 1e-4);
         const double share = (66.0 / 1514 - 66.0 / 4014) / (66.0 / 1514 - 66.0 / 9014);
-        NEAR(inGigabits(busCarries(knowledge(), {3, 4, 0, 4000})->usable.typical), (0.94 + 0.035 * share) * 28.807, 1e-4);
+        NEAR(inGigabits(busCarries(knowledge(), {3, 4, 0, 4000})->usable.typical), (0.94 + 0.035 * share) * 28.807,
+             1e-4);
         NEAR(inGigabits(busCarries(knowledge(), {3, 4, 512})->usable.typical), 28.3, 5e-3);
         NEAR(inGigabits(busCarries(knowledge(), {1, 16, 256})->usable.high), 28.4, 5e-3);
         NEAR(inGigabits(busCarries(knowledge(), {4, 8, 128})->usable.typical), 99.8, 5e-3);

@@ -10,7 +10,8 @@ namespace {
 // The typical figure is the rate to plan on: 0.12 and 0.035 Gb/s, a filter leaves 0.3 of it, another phase 0.35.
 constexpr LinkRow kRows[] = {
     {"mains-plug plc=av2-mimo / power-line 20m / mains-plug plc=av2-mimo", Verdict::Limited, 0.12, "pl-01"},
-    {"mains-plug plc=av2-mimo / power-line 20m circuit=same / mains-plug plc=av2-mimo", Verdict::Limited, 0.12, "pl-01"},
+    {"mains-plug plc=av2-mimo / power-line 20m circuit=same / mains-plug plc=av2-mimo", Verdict::Limited, 0.12,
+     "pl-01"},
     {"mains-plug plc=av2-mimo adapter-port=0.1 / power-line 20m circuit=same / mains-plug plc=av2-mimo",
      Verdict::Limited, 0.1, "pl-01"},
     {"mains-plug plc=av2-mimo / power-line 20m / mains-plug plc=av", Verdict::Limited, 0.035, "pl-01"},

@@ -81,7 +81,8 @@ private:
 
     End end(unsigned long kind)
     {
-        static const char* holders[] = {"sfp", "sfp+", "sfp28", "sfp56", "qsfp+", "qsfp28", "qsfp56", "sfp-dd", "qsfp-dd"};
+        static const char* holders[] = {"sfp",    "sfp+",   "sfp28",  "sfp56",  "qsfp+",
+                                        "qsfp28", "qsfp56", "sfp-dd", "qsfp-dd"};
         static const double rates[] = {0.1, 1, 2.5, 5, 10, 25, 40, 50, 100, 200};
         End result;
         result.cage = kind == 0 || (kind == 3 && sometimes(3)) ? "rj45" : pick(holders);
@@ -123,15 +124,19 @@ private:
 
     void cable(Sample& sample, unsigned long kind)
     {
-        static const char* coppers[] = {"cat3", "cat5", "cat5e", "cat6", "cat6-screened", "cat6a", "cat7", "cat7a", "cat8"};
+        static const char* coppers[] = {"cat3",  "cat5", "cat5e", "cat6", "cat6-screened",
+                                        "cat6a", "cat7", "cat7a", "cat8"};
         static const char* fibres[] = {"om1", "om2", "om3", "om4", "om5", "os1", "os2"};
         static const char* leads[] = {"dac", "dac-active", "aoc"};
         static const char* parts[] = {"jack", "coupler", "panel"};
-        static const double lengths[] = {0.5, 1, 2, 3, 4, 5, 6, 7, 10, 14, 15, 30, 31, 37, 38, 55, 56, 70, 75, 82, 90,
-                                         100, 101, 110, 120, 121, 150, 220, 300, 400, 550, 2000, 10000, 30000, 80000};
-        const std::string medium = kind == 0 ? pick(coppers) : kind == 1 ? pick(fibres) : kind == 2 ? pick(leads)
-                                   : sometimes(2)                        ? pick(fibres)
-                                                                         : pick(coppers);
+        static const double lengths[] = {0.5, 1,   2,   3,   4,   5,   6,   7,    10,    14,    15,   30,
+                                         31,  37,  38,  55,  56,  70,  75,  82,   90,    100,   101,  110,
+                                         120, 121, 150, 220, 300, 400, 550, 2000, 10000, 30000, 80000};
+        const std::string medium = kind == 0      ? pick(coppers)
+                                   : kind == 1    ? pick(fibres)
+                                   : kind == 2    ? pick(leads)
+                                   : sometimes(2) ? pick(fibres)
+                                                  : pick(coppers);
         sample.metres = pick(lengths);
         sample.pieces.push_back({"", medium, sample.metres});
         sample.line = fmt::format(" / {} {}m", medium, sample.metres);
@@ -194,7 +199,7 @@ private:
             const double own = number(m_tables.row(m_tables.media, piece.medium), "grade");
             if (own < grade) std::tie(grade, weakest) = std::tie(own, piece.medium);
         }
-        const std::string phy = rate < 1 ? fmt::format("{:g}base-tx", 1000 * rate)
+        const std::string phy = rate < 1         ? fmt::format("{:g}base-tx", 1000 * rate)
                                 : equal(rate, 1) ? std::string("1000base-t")
                                                  : fmt::format("{:g}gbase-t", rate);
         for (const Row& row : m_tables.pairs) {
@@ -217,7 +222,8 @@ private:
             const Row& phy = m_tables.row(m_tables.phys, end->phy);
             if (phy.at("medium_kind") == "twisted-pair") return "a copper module on fibre";
             const std::string kind = m_tables.row(m_tables.media, medium).at("kind");
-            if (phy.at("medium_kind") == "multimode" && kind == "single-mode") return "a multimode optic on single-mode";
+            if (phy.at("medium_kind") == "multimode" && kind == "single-mode")
+                return "a multimode optic on single-mode";
             const double own = number(phy, "rate_gbps");
             const std::string speaks = end->split == 4 && !phy.at("lane_phy").empty() ? phy.at("lane_phy")
                                        : rate < own && !phy.at("slow_phy").empty()    ? phy.at("slow_phy")

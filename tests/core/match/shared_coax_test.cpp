@@ -51,7 +51,8 @@ private Q_SLOTS:
         const auto shared = outcomeOf("shared-coax", "f adapter-port=1 / coax 22m / f adapter-port=1", "cx-01");
         QVERIFY(shared);
         const QString text = toQt(match::Finding{"shared-coax", *shared}.text());
-        QVERIFY2(text.contains("942\u202FMb/s one way") && text.contains("1.88\u202FGb/s in the sum"), qPrintable(text));
+        QVERIFY2(text.contains("942\u202FMb/s one way") && text.contains("1.88\u202FGb/s in the sum"),
+                 qPrintable(text));
     }
     void otherMediaAreNotShared() { QVERIFY(!outcomeOf("shared-coax", "rj45 / cat6 9m / rj45")); }
 };

@@ -24,9 +24,9 @@ Answer answerOf(const std::string& line)
     return {report->verdict, report->rate ? inGigabits(*report->rate) : 0};
 }
 
-constexpr double kMetres[] = {0.5, 1,   2,   3,   5,   7,   10,  15,  20,  30,   37,   50,   55,    75,    90,   100,
-                              105, 110, 120, 125, 150, 200, 220, 275, 300, 400,  550,  700,  1000,  2000,  2400, 5000,
-                              10000, 12000, 15000, 30000, 40000, 80000};
+constexpr double kMetres[] = {0.5, 1,   2,    3,    5,    7,    10,    15,    20,    30,    37,    50,   55,
+                              75,  90,  100,  105,  110,  120,  125,   150,   200,   220,   275,   300,  400,
+                              550, 700, 1000, 2000, 2400, 5000, 10000, 12000, 15000, 30000, 40000, 80000};
 
 /// The same line over ever longer runs: never a better word, never a higher rate.
 void neverBetter(const std::string& before, const std::string& after)
@@ -72,7 +72,8 @@ private Q_SLOTS:
                 if (reach.at("phy") != phy) continue;
                 const std::string end = module.at("cage") + ":" + module.at("id");
                 std::string other = end;
-                if (const auto at = other.rfind("-d"); at != std::string::npos && at + 2 == other.size()) other[at + 1] = 'u';
+                if (const auto at = other.rfind("-d"); at != std::string::npos && at + 2 == other.size())
+                    other[at + 1] = 'u';
                 else if (const auto up = other.rfind("-u"); up != std::string::npos && up + 2 == other.size())
                     other[up + 1] = 'd';
                 neverBetter(fmt::format("{} / {} joints=0 ", end, reach.at("medium")), " / " + other);
@@ -116,9 +117,9 @@ private Q_SLOTS:
                     continue;
                 const Row *atA = moduleOf(a.at("id")), *atB = moduleOf(b.at("id"));
                 if (!atA || !atB) continue;
-                const auto report = oneline::judgeLinkLine(
-                    fmt::format("{}:{} / os2 100m / {}:{}", atA->at("cage"), atA->at("id"), atB->at("cage"), atB->at("id")),
-                    knowledge());
+                const auto report = oneline::judgeLinkLine(fmt::format("{}:{} / os2 100m / {}:{}", atA->at("cage"),
+                                                                       atA->at("id"), atB->at("cage"), atB->at("id")),
+                                                           knowledge());
                 QVERIFY(report);
                 ++pairs;
                 for (const match::Finding& finding : report->findings)
@@ -127,16 +128,19 @@ private Q_SLOTS:
             }
         QVERIFY(pairs >= 10);
     }
-    /// At the lower rate of a dual-rate part the rows of the slower PHY count: the answer is that of a single-rate part.
+    /// At the lower rate of a dual-rate part the rows of the slower PHY count: the answer is that of a single-rate
+    /// part.
     void theSlowerRateUsesTheSlowerRows()
     {
         for (const auto& [dual, cage, single, home, rate] :
-             {std::tuple{"25g-dual-sr", "sfp28", "10gbase-sr", "sfp+", 10}, {"25g-dual-lr", "sfp28", "10gbase-lr", "sfp+", 10},
-              {"10g-dual-sr", "sfp+", "1000base-sx", "sfp", 1}, {"40g-dual-100", "qsfp28", "40gbase-sr4", "qsfp+", 40}})
+             {std::tuple{"25g-dual-sr", "sfp28", "10gbase-sr", "sfp+", 10},
+              {"25g-dual-lr", "sfp28", "10gbase-lr", "sfp+", 10},
+              {"10g-dual-sr", "sfp+", "1000base-sx", "sfp", 1},
+              {"40g-dual-100", "qsfp28", "40gbase-sr4", "qsfp+", 40}})
             for (const char* fibre : {"om1", "om2", "om3", "om4", "os2"})
                 for (double metres : {10.0, 82.0, 100.0, 150.0, 300.0, 550.0, 10000.0}) {
-                    const Answer own = answerOf(fmt::format("{0}:{1},rate={4} / {2} {3}m / {0}:{1},rate={4}", cage, dual,
-                                                            fibre, metres, rate));
+                    const Answer own = answerOf(
+                        fmt::format("{0}:{1},rate={4} / {2} {3}m / {0}:{1},rate={4}", cage, dual, fibre, metres, rate));
                     const Answer plain =
                         answerOf(fmt::format("{0}:{1} / {2} {3}m / {0}:{1}", home, single, fibre, metres));
                     const auto said = fmt::format("{} at {} on {} {} m: {} against {} of {}", dual, rate, fibre, metres,
@@ -150,7 +154,8 @@ private Q_SLOTS:
     /// IEEE 802.3 Table 145-29: what a device is given at its plug by its class.
     void noClassOfPowerGetsLessVoltage()
     {
-        const std::map<int, double> clause{{1, 37}, {2, 37}, {3, 37}, {4, 42.5}, {5, 44.3}, {6, 42.5}, {7, 42.9}, {8, 41.1}};
+        const std::map<int, double> clause{{1, 37},   {2, 37},   {3, 37},   {4, 42.5},
+                                           {5, 44.3}, {6, 42.5}, {7, 42.9}, {8, 41.1}};
         for (const kb::PoeClass& row : knowledge().all<kb::PoeClass>())
             if (const auto least = clause.find(row.number); least != clause.end())
                 QVERIFY2(row.deviceVolt.in() >= least->second - 1e-9, row.id.c_str());

@@ -165,7 +165,9 @@ private Q_SLOTS:
     }
     void heavyLossIsSaidToWait()
     {
-        const auto works = [](const char* line) { return toQt(expectPathLine(line, knowledge())->stages.back().working); };
+        const auto works = [](const char* line) {
+            return toQt(expectPathLine(line, knowledge())->stages.back().working);
+        };
         QVERIFY(works("10g | loss 2% rtt=0.3ms").contains("waits for its timer"));
         QVERIFY(!works("10g | loss 0.5% rtt=0.3ms").contains("waits for its timer"));
     }

@@ -54,7 +54,8 @@ private Q_SLOTS:
             QVERIFY2(headlineBand(QString("powerline %1").arg(printed)) == path, family.id.c_str());
         }
         // and with what the run states
-        const OnPlan far = onPlan("mains-plug plc=ghn / power-line 20m circuit=other-phase filtered / mains-plug plc=ghn");
+        const OnPlan far =
+            onPlan("mains-plug plc=ghn / power-line 20m circuit=other-phase filtered / mains-plug plc=ghn");
         QVERIFY(far.link == far.stage.carries.typical);
         QVERIFY(far.stage.carries == pathBand("plc-ghn other-phase filtered"));
     }

@@ -30,7 +30,9 @@ private Q_SLOTS:
         QVERIFY(page.contains(
             "19 devices, 26 runs, 23 links: 12 fits, 3 limited, 4 unknown, 1 marginal, 2 no link, 1 unsafe"));
         QVERIFY(page.contains("vault → platen, file copy"));
-        QVERIFY(page.contains("Limited by file share: typically 7.03 Gb/s (4.11 Gb/s to 9.12 Gb/s). Next limit: disks of vault at 7.2 Gb/s, so fixing only one of them gains little"));
+        QVERIFY(
+            page.contains("Limited by file share: typically 7.03 Gb/s (4.11 Gb/s to 9.12 Gb/s). Next limit: disks of "
+                          "vault at 7.2 Gb/s, so fixing only one of them gains little"));
         QVERIFY(page.contains("Last measured 2026-11-24 00:00 UTC: 6.58 Gb/s, normal."));
         QVERIFY(page.contains("a note"));
         QVERIFY(page.contains("Where they differ, they win."));

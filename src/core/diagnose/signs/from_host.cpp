@@ -96,12 +96,12 @@ std::optional<Observation> clockLow(const Facts& facts)
         [&](const measure::HostSnapshot& host, const auto&, const std::string& name) -> std::optional<Observation> {
             if (!host.governor) return std::nullopt;
             const bool isSlow = *host.governor == "powersave" || *host.governor == "conservative";
-            const bool isManaged = std::find(std::begin(kInHardware), std::end(kInHardware), host.scalingDriver) !=
-                                   std::end(kInHardware);
+            const bool isManaged =
+                std::find(std::begin(kInHardware), std::end(kInHardware), host.scalingDriver) != std::end(kInHardware);
             if (isSlow && (isManaged || host.scalingDriver.empty())) return std::nullopt;
-            return seen(isSlow, text::say("from-host.runs-the-governor", "{} runs the governor {} of {}", name,
-                                          *host.governor,
-                                          host.scalingDriver.empty() ? "an unknown driver" : host.scalingDriver));
+            return seen(isSlow,
+                        text::say("from-host.runs-the-governor", "{} runs the governor {} of {}", name, *host.governor,
+                                  host.scalingDriver.empty() ? "an unknown driver" : host.scalingDriver));
         });
 }
 
@@ -131,9 +131,8 @@ std::optional<Observation> bondOnPath(const Facts& facts)
         });
 }
 
-constexpr Sign kSigns[] = {{"e01", noLink},   {"e02", rateLow},    {"e03", halfDuplex},
-                           {"e17", busDown},  {"e42", clockLow},   {"e54", bondOnPath},
-                           {"e61", usbSlow}};
+constexpr Sign kSigns[] = {{"e01", noLink},   {"e02", rateLow},    {"e03", halfDuplex}, {"e17", busDown},
+                           {"e42", clockLow}, {"e54", bondOnPath}, {"e61", usbSlow}};
 
 }  // namespace
 

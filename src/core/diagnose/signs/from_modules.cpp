@@ -48,13 +48,14 @@ std::optional<Observation> lightLow(const Facts& facts)
     return ofModules(facts, [&](const End& end, const auto& module) -> std::optional<Observation> {
         if (module.rxPower.empty()) return std::nullopt;
         const kb::Optics* optics = opticsOf(module, facts.kb);
-        const std::optional<PowerDbm> limit =
-            module.rxLowWarning ? module.rxLowWarning : optics ? std::optional(optics->rxMin) : std::nullopt;
+        const std::optional<PowerDbm> limit = module.rxLowWarning ? module.rxLowWarning
+                                              : optics            ? std::optional(optics->rxMin)
+                                                                  : std::nullopt;
         if (!limit) return std::nullopt;
         const PowerDbm weakest = *std::min_element(module.rxPower.begin(), module.rxPower.end());
-        return seen(weakest < *limit, text::say("from-host.receives-its-limit-is", "{} receives {}, its limit is {}",
-                                                end.device->name, text::figure::power(weakest),
-                                                text::figure::power(*limit)));
+        return seen(weakest < *limit,
+                    text::say("from-host.receives-its-limit-is", "{} receives {}, its limit is {}", end.device->name,
+                              text::figure::power(weakest), text::figure::power(*limit)));
     });
 }
 
@@ -63,8 +64,9 @@ std::optional<Observation> lightHigh(const Facts& facts)
     return ofModules(facts, [&](const End& end, const auto& module) -> std::optional<Observation> {
         if (module.rxPower.empty()) return std::nullopt;
         const kb::Optics* optics = opticsOf(module, facts.kb);
-        const std::optional<PowerDbm> limit =
-            module.rxHighAlarm ? module.rxHighAlarm : optics ? std::optional(optics->rxMax) : std::nullopt;
+        const std::optional<PowerDbm> limit = module.rxHighAlarm ? module.rxHighAlarm
+                                              : optics           ? std::optional(optics->rxMax)
+                                                                 : std::nullopt;
         if (!limit) return std::nullopt;
         const PowerDbm strongest = *std::max_element(module.rxPower.begin(), module.rxPower.end());
         return seen(strongest > *limit,
@@ -105,12 +107,15 @@ std::optional<Observation> unlikeFec(const Facts& facts)
     const auto* a = facts.interfaceOf(facts.trial.from);
     const auto* b = facts.interfaceOf(facts.trial.to);
     if (!a || !b || !a->fec || !b->fec) return std::nullopt;
-    return seen(*a->fec != *b->fec, text::say("from-modules.fec-of-both", "FEC {} at one end, {} at the other", *a->fec,
-                                              *b->fec));
+    return seen(*a->fec != *b->fec,
+                text::say("from-modules.fec-of-both", "FEC {} at one end, {} at the other", *a->fec, *b->fec));
 }
 
-constexpr Sign kSigns[] = {
-    {"e23", unlikeFec}, {"e24", lightLow}, {"e25", lightHigh}, {"e26", otherModule}, {"e41", hot}};
+constexpr Sign kSigns[] = {{"e23", unlikeFec},
+                           {"e24", lightLow},
+                           {"e25", lightHigh},
+                           {"e26", otherModule},
+                           {"e41", hot}};
 
 }  // namespace
 

@@ -65,8 +65,8 @@ std::optional<Observation> pairFault(const Facts& facts)
         isAny = true;
         isAllTested = isAllTested && !run->wireMap.empty();
         if (!run->wireMap.empty() && run->wireMap != "good")
-            return planned(true, text::say("from-plan.the-tester-found-a", "the tester found a bad pair in run ") +
-                                     run->label);
+            return planned(
+                true, text::say("from-plan.the-tester-found-a", "the tester found a bad pair in run ") + run->label);
     }
     if (!isAny || !isAllTested) return std::nullopt;
     return planned(false, text::say("from-plan.the-tester-found-all", "the tester found all pairs straight"));
@@ -112,11 +112,11 @@ std::optional<Observation> linkDown(const Facts& facts)
 {
     const match::LinkReport* down = facts.path.down();
     if (!down) return std::nullopt;
-    return planned(true, text::say("from-plan.does-not-come-up", "{} does not come up: {}", down->title,
-                                   down->reason()));
+    return planned(true,
+                   text::say("from-plan.does-not-come-up", "{} does not come up: {}", down->title, down->reason()));
 }
 
-constexpr Sign kSigns[] = {{"e01", linkDown}, {"e31", unlikeMtu}, {"e58", rateForced},
+constexpr Sign kSigns[] = {{"e01", linkDown},  {"e31", unlikeMtu},  {"e58", rateForced},
                            {"e59", pairFault}, {"e60", ruleBroken}, {"e62", slotLimit}};
 
 }  // namespace

@@ -37,10 +37,10 @@ std::optional<Observation> plateau(const Facts& facts, std::size_t link)
     if (planned <= hop || !isWhatLinkCarries(*best, hop))
         return measured(false, text::say("from-trials.is-not-what-a", "{} is not what a {} hop would give",
                                          text::figure::rate(*best, 3), text::figure::linkRate(hop)));
-    return measured(true, text::say("from-trials.best-stable-result-just",
-                                    "best stable result {}: just what a {} hop gives, and the path promises {}",
-                                    text::figure::rate(*best, 3), text::figure::linkRate(hop),
-                                    text::figure::linkRate(planned)));
+    return measured(
+        true, text::say("from-trials.best-stable-result-just",
+                        "best stable result {}: just what a {} hop gives, and the path promises {}",
+                        text::figure::rate(*best, 3), text::figure::linkRate(hop), text::figure::linkRate(planned)));
 }
 
 std::optional<Observation> at100M(const Facts& facts) { return plateau(facts, 0); }
@@ -84,11 +84,12 @@ std::optional<Observation> atBus(const Facts& facts)
     if (!best || buses.empty() || !wire) return std::nullopt;
     for (const Bus& bus : buses)
         if (bus.high.in() < kBelowLink * wire->in() && std::fabs(std::log(best->in() / bus.typical.in())) < kNear)
-            return measured(true, text::say("from-trials.is-what-a-slot", "{} is what {} carries, {}",
-                                            text::figure::rate(*best, 3), bus.name, text::figure::rate(bus.typical, 3)));
-    return measured(false, text::say("from-trials.is-no-ceiling-of",
-                                     "{} is not the ceiling of a slot or USB port of these hosts",
-                                     text::figure::rate(*best, 3)));
+            return measured(
+                true, text::say("from-trials.is-what-a-slot", "{} is what {} carries, {}", text::figure::rate(*best, 3),
+                                bus.name, text::figure::rate(bus.typical, 3)));
+    return measured(
+        false, text::say("from-trials.is-no-ceiling-of", "{} is not the ceiling of a slot or USB port of these hosts",
+                         text::figure::rate(*best, 3)));
 }
 
 constexpr Sign kSigns[] = {{"e05", at100M}, {"e06", at1G},  {"e07", at2500M},

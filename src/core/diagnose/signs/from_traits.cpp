@@ -59,7 +59,8 @@ std::optional<Observation> oneChannel(const Facts& facts)
 std::optional<Observation> arrayState(const Facts& facts)
 {
     if (facts.trial.kind != measure::TrialKind::FileCopy) return std::nullopt;
-    return ofEnds(facts, {"disk-state", {"degraded", "rebuilding"}, {"healthy"}, "its array is degraded or rebuilding"});
+    return ofEnds(facts,
+                  {"disk-state", {"degraded", "rebuilding"}, {"healthy"}, "its array is degraded or rebuilding"});
 }
 std::optional<Observation> signedSession(const Facts& facts)
 {
@@ -71,10 +72,11 @@ std::optional<Observation> signedSession(const Facts& facts)
                               session.find("encrypt") != std::string_view::npos || session.starts_with("ssh") ||
                               session == "smb-no-aes";
         if (isSigned)
-            return planned(true, text::say("from-traits.signed-session", "{}: its file session is {}", device->name,
-                                           session));
+            return planned(
+                true, text::say("from-traits.signed-session", "{}: its file session is {}", device->name, session));
         if (session == "plain")
-            return planned(false, text::say("from-traits.plain-session", "{}: its file session is plain", device->name));
+            return planned(false,
+                           text::say("from-traits.plain-session", "{}: its file session is plain", device->name));
     }
     return std::nullopt;
 }
@@ -154,9 +156,9 @@ std::optional<Observation> halfDuplex(const Facts& facts)
     return planned(false, text::say("from-traits.full-duplex", "every port on the way runs full duplex"));
 }
 
-constexpr Sign kSigns[] = {{"e03", halfDuplex}, {"e40", signedSession}, {"e42", governor},   {"e43", phyLow},
-                           {"e54", bondStated}, {"e55", isVirtual},     {"e61", usbStated},  {"e63", remoteNode},
-                           {"e64", offloads},   {"e78", arrayState},    {"e80", shingled},   {"e86", oneChannel}};
+constexpr Sign kSigns[] = {{"e03", halfDuplex}, {"e40", signedSession}, {"e42", governor},  {"e43", phyLow},
+                           {"e54", bondStated}, {"e55", isVirtual},     {"e61", usbStated}, {"e63", remoteNode},
+                           {"e64", offloads},   {"e78", arrayState},    {"e80", shingled},  {"e86", oneChannel}};
 
 }  // namespace
 

@@ -46,9 +46,9 @@ std::optional<Observation> asymmetry(const Facts& facts)
     if (!isAsymmetric(a, b))
         return measured(false, text::say("from-trials.the-same-in-both", "the same in both directions: {} and {}",
                                          text::figure::rate(a, 3), text::figure::rate(b, 3)));
-    return measured(true, text::say("from-trials.one-direction-is-times",
-                                    "one direction is {} times as fast as the other",
-                                    text::figure::number(std::max(a, b).in() / std::max(1.0, std::min(a, b).in()), 2)));
+    return measured(true,
+                    text::say("from-trials.one-direction-is-times", "one direction is {} times as fast as the other",
+                              text::figure::number(std::max(a, b).in() / std::max(1.0, std::min(a, b).in()), 2)));
 }
 
 std::optional<Observation> fileOnly(const Facts& facts)
@@ -63,9 +63,9 @@ std::optional<Observation> fileOnly(const Facts& facts)
     if (memory.empty()) return std::nullopt;
     const Trial& newest = *memory.front();
     const bool fine = !standing(newest.rate, *facts.memoryExpected).isSlow();
-    return measured(fine, text::say("from-trials.memory-to-memory-reaches", "memory to memory reaches {}, {}",
-                                    text::figure::rate(newest.rate.value, 3),
-                                    fine ? "as expected" : "less than expected"));
+    return measured(fine,
+                    text::say("from-trials.memory-to-memory-reaches", "memory to memory reaches {}, {}",
+                              text::figure::rate(newest.rate.value, 3), fine ? "as expected" : "less than expected"));
 }
 
 std::optional<Observation> erratic(const Facts& facts)
@@ -229,14 +229,14 @@ std::optional<Observation> moved(const Facts& facts)
     constexpr auto kShortly = std::chrono::minutes(10);
     if (!facts.changed || facts.trial.at - *facts.changed > kShortly) return std::nullopt;
     const auto minutes = std::chrono::duration_cast<std::chrono::minutes>(facts.trial.at - *facts.changed).count();
-    return measured(true, text::say("from-trials.changed-before-the-test", "the logbook has a change {} min before",
-                                    minutes));
+    return measured(
+        true, text::say("from-trials.changed-before-the-test", "the logbook has a change {} min before", minutes));
 }
 
 constexpr Sign kSigns[] = {
-    {"e09", multiGain}, {"e10", asymmetry},     {"e12", fileOnly},    {"e13", decay},       {"e14", erratic},
-    {"e15", corePegged}, {"e16", processorFull}, {"e19", retransmits}, {"e20", checkErrors}, {"e21", receiveDrops},
-    {"e33", idleLatency}, {"e37", windowBound},  {"e38", moved},       {"e46", unitSlip},    {"e56", shortTest},
+    {"e09", multiGain},    {"e10", asymmetry},     {"e12", fileOnly},    {"e13", decay},       {"e14", erratic},
+    {"e15", corePegged},   {"e16", processorFull}, {"e19", retransmits}, {"e20", checkErrors}, {"e21", receiveDrops},
+    {"e33", idleLatency},  {"e37", windowBound},   {"e38", moved},       {"e46", unitSlip},    {"e56", shortTest},
     {"e57", aboveCeiling}, {"e73", knee},
 };
 

@@ -101,8 +101,8 @@ Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, 
     stage.working = text::say("bond.members-of", "{} members of {}, {} {}: ", members,
                               text::figure::rate(one->carries.high), flows, flows == 1 ? "connection" : "connections");
     stage.working += spreadText(spread, members, flows, used);
-    stage.working += text::say("bond.up-to-typically", ": up to {}, typically {}", text::figure::rate(stage.carries.high),
-                               text::figure::rate(stage.carries.typical));
+    stage.working += text::say("bond.up-to-typically", ": up to {}, typically {}",
+                               text::figure::rate(stage.carries.high), text::figure::rate(stage.carries.typical));
     stage.from = {"own", Certainty::Typical};
     stage.varied = [members, each, framing, flows, spread](const kb::KnowledgeBase& rows, const Varied& to) {
         formulas::Framing packets = framing;

@@ -120,8 +120,8 @@ Result<Stage> requestStage(DataSize each, int atOnce, Duration roundTrip, Durati
     stage.carries = {carries(rest.low), carries(rest.typical), carries(rest.high)};
     stage.working =
         text::say("copy.of-round-trip-at",
-                  "{} × {} ÷ ({} of round trip + {} at the server + {} to send it at {}): typically {}, up to {}", atOnce,
-                  text::figure::size(each), text::figure::duration(roundTrip), text::figure::duration(server),
+                  "{} × {} ÷ ({} of round trip + {} at the server + {} to send it at {}): typically {}, up to {}",
+                  atOnce, text::figure::size(each), text::figure::duration(roundTrip), text::figure::duration(server),
                   text::figure::duration(each / rest.typical), text::figure::rate(rest.typical),
                   text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     stage.from = {"own", Certainty::Typical};
@@ -143,8 +143,8 @@ Stage serialStage(const std::vector<Band>& steps)
     std::string sum;
     for (const Band& step : steps) sum += (sum.empty() ? "1/" : " + 1/") + text::rate(step.typical);
     stage.working =
-        text::say("copy.reads-then-sends-then", "reads, then sends, then writes: 1 ÷ ({}) = {} typically, up to {}", sum,
-                  text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
+        text::say("copy.reads-then-sends-then", "reads, then sends, then writes: 1 ÷ ({}) = {} typically, up to {}",
+                  sum, text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     stage.from = {"own", Certainty::Typical};
     return stage;
 }

@@ -35,7 +35,9 @@ void heldBySoftware(Stage& stage, const kb::Band& cap, std::string_view name)
                                text::figure::byteRate(cap.high), text::figure::byteRate(cap.typical));
 }
 
-Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, Access access)
+/// Which row of disks and of arrays a group is; an error says what to write instead.
+Result<std::pair<const kb::Disk*, const kb::ArrayLevel*>> rowsOf(const kb::KnowledgeBase& kb,
+                                                                 const plan::DiskGroup& group)
 {
     const kb::Disk* disk = kb.find<kb::Disk>(group.kind);
     if (!disk)
@@ -53,6 +55,14 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
                        text::say("disk.disks-need-an-array",
                                  "{} disks need an array level: write raid0, raid1, raid5, raid6 or raid10 after them",
                                  group.count));
+    return std::pair(disk, level);
+}
+
+Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group, Access access)
+{
+    const auto rows = rowsOf(kb, group);
+    if (!rows) return tl::unexpected(rows.error());
+    const auto [disk, level] = *rows;
     const bool reads = access == Access::Read;
     const Band& one = reads ? disk->read : disk->write;
     Stage stage;
@@ -73,16 +83,17 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
                                : level->writePerDisk * group.count - level->writeLess;
     const double factor = reads ? level->readFactor : level->writeFactor;
     const BitRate typical = scaled(one.typical, share * factor);
-    const auto least = reads ? level->readLeastPerDisk : std::nullopt, most = reads ? level->readMostPerDisk : std::nullopt;
+    const auto least = reads ? level->readLeastPerDisk : std::nullopt,
+               most = reads ? level->readMostPerDisk : std::nullopt;
     const double mostShare = most ? *most * group.count : share;
     stage.carries = {least ? scaled(one.low, *least * group.count) : scaled(typical, kLeastOfTypical), typical,
                      scaled(one.high, mostShare)};
-    stage.working = text::say(
-        "disk.disks-typically", "{} disks, {}: up to {} × {} = {} = {}; typically {} × {} × {} = {} = {}", group.count,
-        level->name, text::figure::number(mostShare), text::figure::byteRate(one.high),
-        text::figure::byteRate(stage.carries.high), text::figure::rate(stage.carries.high), text::figure::number(share),
-        text::figure::byteRate(one.typical), text::figure::number(factor), text::figure::byteRate(typical),
-        text::figure::rate(typical));
+    stage.working =
+        text::say("disk.disks-typically", "{} disks, {}: up to {} × {} = {} = {}; typically {} × {} × {} = {} = {}",
+                  group.count, level->name, text::figure::number(mostShare), text::figure::byteRate(one.high),
+                  text::figure::byteRate(stage.carries.high), text::figure::rate(stage.carries.high),
+                  text::figure::number(share), text::figure::byteRate(one.typical), text::figure::number(factor),
+                  text::figure::byteRate(typical), text::figure::rate(typical));
     if (const auto& cap = reads ? level->readCap : level->writeCap) heldBySoftware(stage, *cap, level->name);
     return stage;
 }

@@ -49,9 +49,10 @@ Result<Stage> fileShareStage(const kb::KnowledgeBase& kb, std::string_view proto
             of = counted->typical;
         }
     }
-    stage.working = fmt::format("{}: {} × {} = {}; typically {} × {} = {}", usual->name, text::number(usual->share.high),
-                                text::rate(network.high), text::rate(stage.carries.high),
-                                text::number(usual->share.typical), text::rate(of), text::rate(stage.carries.typical));
+    stage.working =
+        fmt::format("{}: {} × {} = {}; typically {} × {} = {}", usual->name, text::number(usual->share.high),
+                    text::rate(network.high), text::rate(stage.carries.high), text::number(usual->share.typical),
+                    text::rate(of), text::rate(stage.carries.typical));
     stage.from = usual->from;
     return stage;
 }

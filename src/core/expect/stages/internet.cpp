@@ -54,9 +54,9 @@ Stage inTunnel(Stage stage, const formulas::Framing& inside)
     const double share = static_cast<double>(left) / plain;
     stage.carries = {scaled(stage.carries.low, share), scaled(stage.carries.typical, share),
                      scaled(stage.carries.high, share)};
-    stage.working += text::say("internet.inside-a-tunnel", "; inside the tunnel × {} ÷ {}: typically {}, up to {}", left,
-                               plain, text::figure::rate(stage.carries.typical),
-                               text::figure::rate(stage.carries.high));
+    stage.working +=
+        text::say("internet.inside-a-tunnel", "; inside the tunnel × {} ÷ {}: typically {}, up to {}", left, plain,
+                  text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
     return stage;
 }
 

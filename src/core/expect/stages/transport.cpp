@@ -13,7 +13,7 @@
 namespace sokudo::expect {
 namespace {
 
-constexpr double kLossBand = 0.2;   // own: measured within ±20 %
+constexpr double kLossBand = 0.2;    // own: measured within ±20 %
 constexpr double kTimerLoss = 0.01;  // rfc-6298: the retransmission timer is at least 200 ms on usual systems
 constexpr Duration kLan = Duration::fromSteps(10'000'000);  // 10 ms
 

@@ -63,13 +63,9 @@ Outcomes check(const LinkContext& link)
     }
     if (isOneStrand(*a) && isOneStrand(*b) && a != b) return single(clause(link, "fo-17", args));
     if (a != b && isAlike(*a, *b))
-        return single({Verdict::Unknown,
-                       std::min(a->rate, b->rate),
+        return single({Verdict::Unknown, std::min(a->rate, b->rate),
                        "{a} facing {b}: colours and rates are alike, and the pairing is not specified: ask the makers",
-                       args,
-                       Cited(a->from.source, Certainty::Unsure),
-                       LinkPart::Between,
-                       "pairing"});
+                       args, Cited(a->from.source, Certainty::Unsure), LinkPart::Between, "pairing"});
     return single({Verdict::NoLink,
                    {},
                    whyNot(*a, *b),

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/kb/port_rows.h"
 #include "core/kb/copper_rows.h"
+#include "core/kb/port_rows.h"
 #include "core/match/clause.h"
 #include "core/match/power.h"
 #include "core/match/rule.h"

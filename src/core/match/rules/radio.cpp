@@ -25,8 +25,7 @@ kb::Band carried(const LinkContext& link, BitRate radio, bool is60, int hops)
 {
     const auto isStated = [&](std::string_view trait, std::string_view value) { return link.runWord(trait) == value; };
     kb::Band band = formulas::radioCarries(link.kb, radio, is60);
-    for (const kb::StageFactor* factor :
-         formulas::mediumFactors(link.kb, "radio", isStated, is60, link.length, hops))
+    for (const kb::StageFactor* factor : formulas::mediumFactors(link.kb, "radio", isStated, is60, link.length, hops))
         band = formulas::times(band, factor->factor);
     const BitRate wire = formulas::goodput(*link.common).value_or(*link.common);
     return formulas::atMost(band, {wire, wire, wire});
@@ -80,9 +79,8 @@ void wifi(const LinkContext& link, std::optional<BitRate> radio, Outcomes& found
                             {"high", text::rate(band.high)}},
                            band.typical));
     if (hops > 1)
-        found.push_back(clause(link, "wl-04",
-                               {{"hops", static_cast<double>(hops)}, {"share", text::rate(band.typical)}},
-                               band.typical));
+        found.push_back(clause(
+            link, "wl-04", {{"hops", static_cast<double>(hops)}, {"share", text::rate(band.typical)}}, band.typical));
 }
 
 Outcomes check(const LinkContext& link)

@@ -6,6 +6,21 @@
 namespace sokudo::match {
 namespace {
 
+/// The lead is longer than any row of its kind.
+Outcomes tooLong(const LinkContext& link, const kb::Phy& phy, Length longest, text::Args args)
+{
+    args.emplace_back("longest", text::Arg(longest));
+    const bool hopeless = link.length->steps() > 2 * longest.steps();
+    return single({hopeless ? Verdict::NoLink : Verdict::Marginal,
+                   hopeless ? std::nullopt : link.common,
+                   "{length} is more than the {longest} that such leads reach at {phy}: take a shorter lead, an active "
+                   "optical one, or fibre",
+                   std::move(args),
+                   {phy.from.source, Certainty::Typical},
+                   LinkPart::Between,
+                   "fe-09"});
+}
+
 Outcomes check(const LinkContext& link)
 {
     if (!link.isCaptive() || !link.common || !link.weakest) return {};
@@ -52,16 +67,7 @@ Outcomes check(const LinkContext& link)
                        {"typical", Certainty::Unsure},
                        LinkPart::Between,
                        "no-figure"});
-    args.emplace_back("longest", text::Arg(*fit.longest));
-    const bool hopeless = link.length->steps() > 2 * fit.longest->steps();
-    return single({hopeless ? Verdict::NoLink : Verdict::Marginal,
-                   hopeless ? std::nullopt : link.common,
-                   "{length} is more than the {longest} that such leads reach at {phy}: take a shorter lead, an active "
-                   "optical one, or fibre",
-                   args,
-                   {phy->from.source, Certainty::Typical},
-                   LinkPart::Between,
-                   "fe-09"});
+    return tooLong(link, *phy, *fit.longest, std::move(args));
 }
 
 }  // namespace

@@ -30,15 +30,16 @@ void generations(const LinkContext& link, Outcomes& found)
     // The adapters share the sum of both ways; an Ethernet port caps each way by itself.
     std::optional<BitRate> slowestPort;
     for (const LinkEnd* end : {&link.a, &link.b})
-        if (const auto port = end->port->traits.as<BitRate>("adapter-port"); port && (!slowestPort || *port < *slowestPort))
+        if (const auto port = end->port->traits.as<BitRate>("adapter-port");
+            port && (!slowestPort || *port < *slowestPort))
             slowestPort = port;
     const kb::Ceiling* row = formulas::coaxRow(link.kb, older.id, slowestPort);
     if (!row) return;
     const kb::Band both = row->both.value_or(row->carries);
-    const std::string share = fmt::format("{} to {} one way, typically {}; {} to {} in the sum of both directions",
-                                          text::rate(row->carries.low, 3), text::rate(row->carries.high, 3),
-                                          text::rate(row->carries.typical, 3), text::rate(both.low, 3),
-                                          text::rate(both.high, 3));
+    const std::string share =
+        fmt::format("{} to {} one way, typically {}; {} to {} in the sum of both directions",
+                    text::rate(row->carries.low, 3), text::rate(row->carries.high, 3),
+                    text::rate(row->carries.typical, 3), text::rate(both.low, 3), text::rate(both.high, 3));
     if (a->order != b->order)
         found.push_back(clause(link, "cx-10",
                                {{"end", (aIsOlder ? link.a : link.b).name}, {"version", older.name}, {"share", share}},
