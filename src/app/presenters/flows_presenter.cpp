@@ -47,7 +47,7 @@ FlowsPresenter::FlowsPresenter(Document& document, QObject* parent)
             }},
            {"Gets", [](const FlowRow& row, int role) { return shown(&FlowRow::rate, row, role); }},
            {"Alone", [](const FlowRow& row, int role) { return shown(&FlowRow::alone, row, role); }},
-           {"Of it", [](const FlowRow& row, int role) { return shown(&FlowRow::share, row, role); }},
+           {"Share", [](const FlowRow& row, int role) { return shown(&FlowRow::share, row, role); }},
            {"Limited by", [](const FlowRow& row, int role) { return shown(&FlowRow::heldBy, row, role); }}},
           this),
       m_trunks({{"Trunk",

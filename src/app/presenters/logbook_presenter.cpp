@@ -17,19 +17,19 @@ LogbookPresenter::LogbookPresenter(Document& document, Selection& selection, QOb
     : QObject(parent),
       m_document(document),
       m_selection(selection),
-      m_rows({{"when (UTC)",
+      m_rows({{"Time (UTC)",
                [](const Row& row, int role) -> QVariant {
                    return role == Qt::DisplayRole ? QVariant(row.when)
                           : role == kKindRole     ? QVariant(static_cast<int>(row.kind))
                                                   : QVariant();
                }},
-              {"kind",
+              {"Kind",
                [](const Row& row, int role) -> QVariant {
                    return role == Qt::DisplayRole ? QVariant(toQt(code(row.kind)))
                           : role == kKindRole     ? QVariant(static_cast<int>(row.kind))
                                                   : QVariant();
                }},
-              {"entry",
+              {"Entry",
                [](const Row& row, int role) -> QVariant {
                    return role == Qt::DisplayRole || role == Qt::ToolTipRole ? QVariant(row.text)
                           : role == kKindRole                                ? QVariant(static_cast<int>(row.kind))

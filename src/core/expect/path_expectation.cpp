@@ -78,8 +78,10 @@ void addWindow(const SurveyedPath& path, Found& found)
 /// A file copy is one thread that reads and writes through the page cache, unless the cards move the data.
 void addCopyThread(const SurveyedPath& path, plan::DeviceId writer, Found& found)
 {
-    if (path.question.traffic == Traffic::FileCopy && !path.isRemoteMemory)
-        found.add(ceilingStage(path.kb, "copy-thread-write"), "copying thread", writer, "the receiver");
+    if (path.question.traffic != Traffic::FileCopy || path.isRemoteMemory) return;
+    auto stage = ceilingStage(path.kb, "copy-thread-write");
+    if (stage) stage->detail = "one thread";
+    found.add(std::move(stage), "copying thread", writer, "the receiver");
 }
 
 void addShare(const SurveyedPath& path, const std::string& protocol, Found& found)

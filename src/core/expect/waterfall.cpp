@@ -38,8 +38,8 @@ Waterfall waterfall(const Expectation& path)
                  ? text::say("waterfall.headers-and-gaps-of", "headers and gaps of {}", link.name)
                  : text::say("waterfall.what-the-medium-of", "what the medium of {} takes", link.name),
              link.carries.high, *start);
-        fall(link.kind == StageKind::Link ? text::say("waterfall.what-a-quiet-wire", "what even an idle link loses")
-                                          : text::say("waterfall.what-is-usual-of", "what is typical of it"),
+        fall(link.kind == StageKind::Link ? text::say("waterfall.what-a-quiet-wire", "typical shortfall in practice")
+                                          : text::say("waterfall.what-is-usual-of", "typical shortfall in practice"),
              link.carries.typical, *start);
     } else {
         left = result.line = path.stages.front().carries.typical;

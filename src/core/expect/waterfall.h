@@ -22,7 +22,7 @@ struct Waterfall {
     BitRate left() const { return falls.empty() ? line : falls.back().left; }
 };
 
-/// Begins at the slowest link, takes its headers and what even an idle link loses, then each stage that carries less
+/// Begins at the slowest link, takes its headers and what an idle link still loses, then each stage that carries less
 /// than what is left. The last figure is the usual one of the path.
 Waterfall waterfall(const Expectation&);
 

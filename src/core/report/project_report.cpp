@@ -42,7 +42,7 @@ TableBlock stageTable(const expect::Expectation& path)
 
 TableBlock trialTable(const plan::Plan& plan, const std::vector<measure::Trial>& trials)
 {
-    TableBlock table{{"when (UTC)", "path", "kind", "result", "how"}, {}, {}};
+    TableBlock table{{"time (UTC)", "path", "kind", "result", "test"}, {}, {}};
     const std::size_t first = trials.size() > kNewest ? trials.size() - kNewest : 0;
     for (std::size_t i = trials.size(); i > first; --i) {
         const measure::Trial& trial = trials[i - 1];
@@ -116,7 +116,7 @@ std::vector<Block> projectReport(const ReportInput& in)
     }
     if (!in.entries.empty()) {
         blocks.push_back(Heading{"Newest in the logbook", 2});
-        TableBlock table{{"when (UTC)", "kind", "entry"}, {}, {}};
+        TableBlock table{{"time (UTC)", "kind", "entry"}, {}, {}};
         const std::size_t first = in.entries.size() > kNewest ? in.entries.size() - kNewest : 0;
         for (std::size_t i = in.entries.size(); i > first; --i)
             table.rows.push_back({measure::timeText(in.entries[i - 1].at), std::string(code(in.entries[i - 1].kind)),

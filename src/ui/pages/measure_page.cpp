@@ -214,12 +214,12 @@ QWidget* MeasurePage::resultsPanel()
             return {};
         };
     };
-    m_rows = new app::RowModel<Row>({{"when (UTC)", text(&Row::when)},
-                                     {"result", figure(&Row::result)},
-                                     {"bytes", text(&Row::bytes)},
-                                     {"stands", text(&Row::standing)},
-                                     {"how", text(&Row::how)},
-                                     {"note", text(&Row::note)}},
+    m_rows = new app::RowModel<Row>({{"Time (UTC)", text(&Row::when)},
+                                     {"Result", figure(&Row::result)},
+                                     {"Bytes", text(&Row::bytes)},
+                                     {"Verdict", text(&Row::standing)},
+                                     {"Test", text(&Row::how)},
+                                     {"Note", text(&Row::note)}},
                                     this);
     m_table = new QTableView;
     m_table->setModel(m_rows);

@@ -197,7 +197,7 @@ void PathPage::refresh()
     if (m_filling) return;
     m_filling = true;
     m_falls->setFalls(m_presenter.fallsHead(), m_presenter.falls());
-    m_notes->setText(m_presenter.notes().isEmpty() ? QString() : "Mind: " + m_presenter.notes());
+    m_notes->setText(m_presenter.notes().isEmpty() ? QString() : "Note: " + m_presenter.notes());
     const QStringList known = m_presenter.comparisons();
     m_behind->clear();
     if (m_presenter.isTrying()) m_behind->addItem(m_presenter.bore().otherName);

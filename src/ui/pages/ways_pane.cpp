@@ -156,7 +156,7 @@ void WaysPane::showDetail(int row)
         m_detail->addWidget(label(detail->title, "heading", true));
         m_detail->addWidget(label(detail->place, "soft", true));
         m_detail->addWidget(label(detail->figures, "", true));
-        if (!detail->note.isEmpty()) list("Mind", {detail->note});
+        if (!detail->note.isEmpty()) list("Note", {detail->note});
         list("Do", detail->steps);
         list("Buy", detail->buys.isEmpty() ? QStringList{"nothing"} : detail->buys);
         list("Keep", detail->keeps);
