@@ -238,7 +238,7 @@ private Q_SLOTS:
         QVERIFY2(ways.json()["ways"].toArray().size() >= 2, qPrintable(ways.out + ways.err));
         const Run second = cli({"expect", m_project, "--from", "vault", "--to", "store-cam", "--way", "1"});
         QCOMPARE(second.status, 0);
-        QVERIFY(second.out.contains("way 1, this one"));
+        QVERIFY(second.out.contains("route 1, this one"));
         QVERIFY(cli({"expect", m_project, "--from", "vault", "--to", "platen", "--way", "3"})
                     .err.contains("ways from vault"));
     }

@@ -49,7 +49,7 @@ private Q_SLOTS:
         QTest::keyClick(&coupling, Qt::Key_Return);
         QCOMPARE(bench.page->pane(), MatchPage::SegmentKind);
         QVERIFY(bench.says("of them give a link"));
-        auto* filter = bench.named<QLineEdit>("Find a piece");
+        auto* filter = bench.named<QLineEdit>("Find a part");
         QTest::keyClicks(filter, "cat 6a");
         ui::MarkedTable& table = bench.page->piecePane().table();
         QCOMPARE(table.model()->rowCount(), 1);
@@ -87,13 +87,13 @@ private Q_SLOTS:
     void aWayIsUsed()
     {
         Bench bench("attic");
-        QTest::mouseClick(bench.button("Other ways"), Qt::LeftButton);
+        QTest::mouseClick(bench.button("Options"), Qt::LeftButton);
         QCOMPARE(bench.page->pane(), MatchPage::Ways);
         ui::MarkedTable& table = bench.page->waysPane().table();
         QTRY_VERIFY_WITH_TIMEOUT(table.model()->rowCount() > 0, 20000);
         QVERIFY(bench.says("options pass all rules"));
         QTRY_VERIFY(bench.says("Where opinions differ"));
-        auto* order = bench.named<QComboBox>("Order of the ways");
+        auto* order = bench.named<QComboBox>("Order of the options");
         order->setCurrentIndex(3);
         QVERIFY(bench.says("Coolest first"));
         order->setCurrentIndex(0);

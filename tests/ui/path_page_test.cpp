@@ -111,7 +111,7 @@ private Q_SLOTS:
         const int at = static_cast<int>(link - stages.begin());
         const BitRate line = link->line;  // a try makes other stages
         QVERIFY(bench.window->path().tryStage(at, "100g").isEmpty());
-        QVERIFY(bench.window->path().keepTry().contains("Other ways on the Match bench"));
+        QVERIFY(bench.window->path().keepTry().contains("Options on the Match bench"));
         // the rate it has, with larger packets: every port of the way gets them
         QVERIFY(bench.window->path().tryStage(at, QString("%1g mtu=9000").arg(inGigabits(line))).isEmpty());
         QVERIFY(bench.window->path().keepTry().isEmpty());

@@ -98,7 +98,7 @@ QString PathPresenter::keepTry()
     const auto next = keptStage(
         {plan, m_document.knowledge(), question(), route < all.size() ? all[route] : plan::Route{}}, stage, words);
     if (!next && stage.kind == expect::StageKind::Link)
-        return "A link of another rate needs other ports, modules or cable: Other ways on the Match bench finds them. "
+        return "A link of another rate needs other ports, modules or cable: Options on the Match bench lists them. "
                "Shown here only";
     if (!next)
         return QString(
@@ -113,7 +113,7 @@ QStringList PathPresenter::comparisons() const
     QStringList result{"nothing", "the other direction"};
     for (double tier : kTiers) result << QString("every link at %1").arg(toQt(text::linkRate(gigabits(tier))));
     const auto all = ways();
-    for (int i = 1; i < all.size(); ++i) result << QString("way %1: %2").arg(i + 1).arg(all[i]);
+    for (int i = 1; i < all.size(); ++i) result << QString("route %1: %2").arg(i + 1).arg(all[i]);
     return result;
 }
 

@@ -38,7 +38,7 @@ UpgradePresenter::UpgradePresenter(Document& document, QObject* parent)
                         return QString("%1: %2, %3, %4").arg(row.tier, row.rate, row.time, row.factor);
                     return shown(&TierRow::tier, row, role);
                 }},
-               {"Usual rate", [](const TierRow& row, int role) { return shown(&TierRow::rate, row, role); }},
+               {"Typical rate", [](const TierRow& row, int role) { return shown(&TierRow::rate, row, role); }},
                {"One takes", [](const TierRow& row, int role) { return shown(&TierRow::time, row, role); }},
                {"Faster", [](const TierRow& row, int role) { return shown(&TierRow::factor, row, role); }},
                {"Saved a year", [](const TierRow& row, int role) { return shown(&TierRow::saved, row, role); }},

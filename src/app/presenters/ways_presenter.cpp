@@ -34,7 +34,7 @@ WaysPresenter::WaysPresenter(Document& document, Selection& selection, QObject* 
     : QObject(parent),
       m_document(document),
       m_selection(selection),
-      m_rows({{"Way",
+      m_rows({{"Option",
                [](const Row& row, int role) -> QVariant {
                    if (role == Qt::DisplayRole) return row.brief;
                    if (role == Qt::ToolTipRole) return row.title;

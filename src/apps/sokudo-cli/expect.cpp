@@ -24,7 +24,7 @@ int answer(const store::Project& project, const PathOptions& given, Context& con
     }
     print(expectationText(*path));
     for (std::size_t i = 0; ways.size() > 1 && i < ways.size(); ++i)
-        print(fmt::format("way {}{}: {}", i, static_cast<int>(i) == question->route ? ", this one" : "",
+        print(fmt::format("route {}{}: {}", i, static_cast<int>(i) == question->route ? ", this one" : "",
                           expect::wayText(project.plan, ways[i])));
     return kFine;
 }

@@ -43,7 +43,7 @@ void addTraffic(Verb& verb, PathOptions& given)
     verb.flag("--both", given.both, "as much travels back at the same time: the band is that of one way");
     verb.option("--disks-from", given.disksFrom, "which disk group of the sender, 1 the first").within(1, 99);
     verb.option("--disks-to", given.disksTo, "which disk group of the receiver, 1 the first").within(1, 99);
-    verb.option("--way", given.way, "which of several ways between the two, 0 the best").within(0, 3);
+    verb.option("--way", given.way, "which of several routes between the two, 0 the best").within(0, 3);
 }
 
 Result<expect::PathQuestion> questionOf(const plan::Plan& plan, const PathOptions& given)

@@ -64,7 +64,7 @@ void show(const expect::Upgrade& upgrade)
             line += fmt::format("{} instead of {}, {} times as fast of {} promised, {} h a year",
                                 text::duration(tier.each), text::duration(upgrade.each), text::number(tier.factor, 3),
                                 text::number(tier.ideal, 3), text::number(tier.hoursPerYear, 3));
-        line += "; then " + tier.heldBy + " holds it";
+        line += "; then limited by " + tier.heldBy;
         if (tier.cost)
             line += fmt::format(
                 "; costs {:.0f}{}", *tier.cost,

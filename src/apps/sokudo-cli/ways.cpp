@@ -53,7 +53,7 @@ std::string money(const std::optional<double>& cost)
 
 std::string toText(const match::Ways& found, match::Preference by, bool all)
 {
-    std::string result = fmt::format("{} over {}{}: {} ways pass, of {} tried\n{}\n", text::linkRate(found.wish.rate),
+    std::string result = fmt::format("{} over {}{}: {} of {} options pass\n{}\n", text::linkRate(found.wish.rate),
                                      text::length(found.wish.length), found.wish.throughWall ? " through a wall" : "",
                                      found.ways.size(), found.tried, explains(by).text());
     if (found.asked)
@@ -70,7 +70,7 @@ std::string toText(const match::Ways& found, match::Preference by, bool all)
         result += fmt::format("  costs {}, {:.0f} min of work, {}, {} one way, cable good to {}, later {}\n",
                               money(way.cost), way.minutes, text::watt(way.watts), text::duration(way.latency),
                               text::length(way.reaches), text::linkRate(way.later));
-        if (!way.note.empty()) result += "  mind: " + way.note.text() + "\n";
+        if (!way.note.empty()) result += "  note: " + way.note.text() + "\n";
         for (const text::Sentence& kept : way.keeps) result += "  keeps " + kept.text() + "\n";
         for (const text::Sentence& step : way.steps) result += "  - " + step.text() + "\n";
         for (const std::string& caution : way.cautions) result += "  ! " + caution + "\n";
@@ -133,7 +133,7 @@ void addWays(Verbs& verbs, Context& context)
     verb.option("--rate", given->gigabit, "wanted rate in Gb/s; without it what the ports could do").positive();
     verb.flag("--wall", given->wall, "through a wall, even within one room");
     verb.option("--by", given->by, "cheapest, least-work, most-headroom or coolest");
-    verb.flag("--all", given->all, "show every way");
+    verb.flag("--all", given->all, "show every option");
     verb.answer([given, &context] {
         const auto found = findLink(*given, context);
         return found ? answer(*found, *given, context) : fail(found.error());

@@ -94,7 +94,7 @@ void saySlow(Judgement& result, BitRate measured, const expect::Expectation& exp
     if (const auto hop = slowerHopOf(measured, expected))
         result.why.push_back(
             text::say("judgement.just-what-a-hop",
-                      "that is just what a {} hop carries: look for a link, a port or an adapter on the way that runs "
+                      "that is just what a {} hop carries: look for a link, a port or an adapter on the path that runs "
                       "at {}",
                       text::figure::linkRate(*hop), text::figure::linkRate(*hop)));
     const Stage& binding = *expected.bindingStage();

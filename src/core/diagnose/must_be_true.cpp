@@ -103,7 +103,7 @@ std::vector<text::Sentence> mustBeTrue(const expect::Expectation& path, BitRate 
                                 "a faster port or a higher rate at {} than stated: read it at both ends", stage.name));
     why.push_back(text::say("judgement.or-the-data-never",
                             "or the data never passed this path: both ends on one machine, a cache that answered, or "
-                            "another way between them"));
+                            "another route between them"));
     why.push_back(
         text::say("judgement.or-the-size-or", "or the size or the time was misread: count bytes and seconds again"));
     return why;

@@ -150,7 +150,7 @@ Result<plan::Route> Paths::wayOf(const PathQuestion& question, const plan::Devic
         return failure(
             ErrorCode::OutOfRange,
             text::say("path-expectation.there-are-ways-from",
-                      "there are {} ways from {} to {}; they are numbered from 0", all.size(), from.name, to.name),
+                      "there are {} routes from {} to {}; they are numbered from 0", all.size(), from.name, to.name),
             std::to_string(question.route));
     if (question.route > 0) return std::move(all[static_cast<std::size_t>(question.route)]);
     return failure(ErrorCode::NotFound,

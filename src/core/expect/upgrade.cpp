@@ -69,15 +69,15 @@ text::Sentence sentenceOf(const Upgrade& upgrade)
         if (enough != upgrade.tiers.end())
             return text::say("upgrade.it-is-not-carried", "It is not carried now; links of {} carry it",
                              text::figure::linkRate(enough->tier));
-        return text::say("upgrade.no-link-rate-carries", "No link rate carries it: {} holds it",
+        return text::say("upgrade.no-link-rate-carries", "No link rate carries it: {} limits it",
                          upgrade.tiers.empty() ? upgrade.heldBy : upgrade.tiers.back().heldBy);
     }
     if (!best)
-        return text::say("upgrade.nothing-is-gained-by", "Nothing is gained by faster links: {} holds it at {}",
+        return text::say("upgrade.nothing-is-gained-by", "Faster links gain nothing: {} limits it to {}",
                          upgrade.heldBy, text::figure::rate(upgrade.now.typical));
     return text::say(
         "upgrade.links-of-make-it",
-        "Links of {} make it {} times as fast ({} instead of {}) where the link rate alone promises {}; then {} holds "
+        "Links of {} make it {} times as fast ({} instead of {}) where the link rate alone suggests {}; then {} limits "
         "it",
         text::figure::linkRate(best->tier), text::figure::number(best->factor, 3), text::figure::duration(best->each),
         text::figure::duration(upgrade.each), text::figure::number(best->ideal, 3), best->heldBy);

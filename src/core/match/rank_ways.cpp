@@ -23,7 +23,7 @@ constexpr Named kNames[] = {
      "cheapest",
      "cheapest",
      {"rank-ways.cheapest-first-the-sum",
-      "Cheapest first: the sum of what must be bought. At equal cost the less work, then the cooler. A way with an "
+      "Cheapest first: the sum of what must be bought. At equal cost the less work, then the cooler. An option with an "
       "unknown price comes last."}},
     {Preference::LeastWork,
      "least-work",

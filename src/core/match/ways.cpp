@@ -216,9 +216,10 @@ Result<Wish> wishOf(const plan::Plan& plan, const plan::Link& link, const kb::Kn
         return failure(ErrorCode::NotFound,
                        text::say("ways.the-cable-has-an", "the cable has an open end: say where it goes first"));
     if (!context.length)
-        return failure(ErrorCode::NotFound,
-                       text::say("ways.the-length-was-never", "the length was never measured: every way depends on it"),
-                       context.a.name + " — " + context.b.name);
+        return failure(
+            ErrorCode::NotFound,
+            text::say("ways.the-length-was-never", "the length was never measured: every option depends on it"),
+            context.a.name + " — " + context.b.name);
     Wish wish{link.a, link.b, {}, *context.length, context.a.place != context.b.place, link};
     const auto& a = context.a.hostRates;
     const auto& b = context.b.hostRates;

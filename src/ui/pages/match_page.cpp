@@ -170,7 +170,7 @@ QWidget* MatchPage::paneBar()
     auto* row = new QHBoxLayout(bar);
     row->setContentsMargins(14, 0, 20, 0);
     row->setSpacing(0);
-    const char* names[] = {"Why", "Light", "Swap a piece", "Other ways", "What if all …"};
+    const char* names[] = {"Why", "Light", "Swap a part", "Options", "What if all …"};
     const char* keys[] = {"W", "L", "P", "O", "A"};
     for (int i = 0; i < 5; ++i) {
         auto* tab = button(names[i], "bench", [this, i] { showPane(static_cast<Pane>(i)); });

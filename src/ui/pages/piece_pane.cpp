@@ -17,7 +17,7 @@ constexpr int kVerdictRole = Qt::UserRole;
 
 std::vector<app::RowModel<PiecePane::Row>::Column> PiecePane::columns()
 {
-    return {{"Piece",
+    return {{"Part",
              [](const Row& row, int role) -> QVariant {
                  if (role == Qt::DisplayRole) return row.isThere ? row.name + " (there now)" : row.name;
                  if (role == kVerdictRole) return static_cast<int>(row.verdict);
@@ -69,8 +69,8 @@ QWidget* PiecePane::chooser()
     m_head = label("Select a module or a cable above to see what could replace it.", "", true);
     m_head->setTextFormat(Qt::RichText);  // names in it are escaped
     m_filter = new QLineEdit;
-    m_filter->setPlaceholderText("Type to find a piece");
-    m_filter->setAccessibleName("Find a piece");
+    m_filter->setPlaceholderText("Type to find a part");
+    m_filter->setAccessibleName("Find a part");
     m_filter->setMaximumWidth(220);
     top->addWidget(m_head, 1);
     top->addWidget(m_filter);

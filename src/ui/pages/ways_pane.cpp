@@ -26,7 +26,7 @@ WaysPane::WaysPane(app::WaysPresenter& presenter, QWidget* parent) : QWidget(par
     said->addWidget(m_headline, 1);
     said->addWidget(label("Order by", "soft"));
     m_order = new QComboBox;
-    m_order->setAccessibleName("Order of the ways");
+    m_order->setAccessibleName("Order of the options");
     for (match::Preference preference : match::kAllPreferences)
         m_order->addItem(app::toQt(match::word(preference)), static_cast<int>(preference));
     said->addWidget(m_order);
@@ -37,7 +37,7 @@ WaysPane::WaysPane(app::WaysPresenter& presenter, QWidget* parent) : QWidget(par
     auto* both = new QHBoxLayout;
     both->setSpacing(14);
     m_table = new MarkedTable(presenter.rows(), app::WaysPresenter::kVerdictRole);
-    m_table->setAccessibleName("Ways that pass, best first");
+    m_table->setAccessibleName("Options that pass, best first");
     both->addWidget(m_table, 1);
     auto* side = new QWidget;
     side->setFixedWidth(scaled(292));

@@ -41,9 +41,9 @@ WhatIfPane::WhatIfPane(app::WhatIfPresenter& presenter, app::MatchPresenter& mat
     m_table->setAccessibleName("What each link needs");
     m_table->setWide({2});
     all->addWidget(m_table, 1);
-    all->addWidget(label(
-        "Enter opens the link with its other ways. Modules are chosen before cables, and the cheapest set of them.",
-        "soft", true));
+    all->addWidget(
+        label("Enter opens the link with its options. Modules are chosen before cables, and the cheapest set of them.",
+              "soft", true));
     connect(m_table, &MarkedTable::rowActivated, this, [this](int row) { Q_EMIT linkChosen(m_presenter.runAt(row)); });
     connect(&presenter, &app::WhatIfPresenter::changed, this, &WhatIfPane::refresh);
     refresh();

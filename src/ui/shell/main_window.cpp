@@ -330,9 +330,9 @@ void MainWindow::showKeys()
         "Alt+1 … Alt+7 benches · Ctrl+K find or ask · Ctrl+Z, Ctrl+Shift+Z undo, redo · in the house: arrows move, R "
         "walks the runs, Enter changes, Esc goes back · "
         "Ctrl+P place, Ctrl+D device, Ctrl+R run, Ctrl+Delete deletes · in the bore and the coupling: left and right "
-        "walk the pieces, Enter swaps one · "
+        "move along the parts, Enter swaps one · "
         "Alt+0 the path at large, with Ctrl+Shift+1 to 3 bore, flows, worth · in Match: Ctrl+Shift+W why, L light, P "
-        "pieces, O other ways, A what if all");
+        "parts, O options, A what if all");
 }
 
 void MainWindow::resizeEvent(QResizeEvent* event)

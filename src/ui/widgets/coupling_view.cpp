@@ -21,7 +21,7 @@ constexpr int kMostWidth = 168;
 CouplingView::CouplingView(QWidget* parent) : QWidget(parent)
 {
     setFocusPolicy(Qt::StrongFocus);
-    setAccessibleName("Pieces of the link");
+    setAccessibleName("Parts of the link");
 }
 
 QSize CouplingView::sizeHint() const { return {760, scaled(98)}; }

@@ -67,7 +67,7 @@ QLayout* PathStrip::questionRow()
     m_streams->setSuffix(" stream");
     m_streams->setAccessibleName("Streams");
     m_way = new QComboBox;
-    m_way->setAccessibleName("Way");
+    m_way->setAccessibleName("Route");
     m_way->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     m_way->setMinimumContentsLength(14);
     m_way->hide();

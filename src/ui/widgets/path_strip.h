@@ -19,7 +19,7 @@ class PathStrip final : public QFrame {
 public:
     explicit PathStrip(app::PathPresenter&, QWidget* parent = nullptr);
     BoreView& bore() { return *m_bore; }
-    /// Offers the other ways between the two ends, where there are any.
+    /// Offers the routes between the two ends, where there are any.
     void showWays();
 
 private:

@@ -31,7 +31,7 @@ std::optional<Observation> ruleBroken(const Facts& facts)
     const auto isMeasured = [](const plan::Run* run) { return run->length && !run->medium.empty(); };
     if (!isAllKnown || !std::all_of(facts.path.runs.begin(), facts.path.runs.end(), isMeasured)) return std::nullopt;
     return planned(false,
-                   text::say("from-plan.every-cable-on-the", "every cable on the way is within its length and loss"));
+                   text::say("from-plan.every-cable-on-the", "every cable on the path is within its length and loss"));
 }
 
 std::optional<Observation> slotLimit(const Facts& facts)
@@ -53,7 +53,7 @@ std::optional<Observation> slotLimit(const Facts& facts)
     };
     const int cards = sitsInSlot(facts.trial.from) + sitsInSlot(facts.trial.to);
     if (slots == 0 || slots < cards) return std::nullopt;
-    return planned(false, text::say("from-plan.the-slots-on-the", "the slots on the way are wide enough"));
+    return planned(false, text::say("from-plan.the-slots-on-the", "the slots on the path are wide enough"));
 }
 
 std::optional<Observation> pairFault(const Facts& facts)
@@ -88,7 +88,7 @@ std::optional<Observation> rateForced(const Facts& facts)
         isAllStated = isAllStated && port->traits.is("autoneg", "on");
     }
     if (!isAllStated) return std::nullopt;
-    return planned(false, text::say("from-plan.no-port-on-the", "every port on the way negotiates its rate"));
+    return planned(false, text::say("from-plan.no-port-on-the", "every port on the path negotiates its rate"));
 }
 
 /// Ports of one path that are set to unlike packet sizes: a ping of the larger one cannot pass.

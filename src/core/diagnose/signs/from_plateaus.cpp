@@ -39,7 +39,7 @@ std::optional<Observation> plateau(const Facts& facts, std::size_t link)
                                          text::figure::rate(*best, 3), text::figure::linkRate(hop)));
     return measured(
         true, text::say("from-trials.best-stable-result-just",
-                        "best stable result {}: just what a {} hop gives, and the path promises {}",
+                        "best stable result {}: just what a {} hop gives, and the path should carry {}",
                         text::figure::rate(*best, 3), text::figure::linkRate(hop), text::figure::linkRate(planned)));
 }
 

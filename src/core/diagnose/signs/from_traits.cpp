@@ -153,7 +153,7 @@ std::optional<Observation> halfDuplex(const Facts& facts)
         full += port->traits.is("duplex", "full");
     }
     if (facts.path.ports.empty() || full < static_cast<int>(facts.path.ports.size())) return std::nullopt;
-    return planned(false, text::say("from-traits.full-duplex", "every port on the way runs full duplex"));
+    return planned(false, text::say("from-traits.full-duplex", "every port on the path runs full duplex"));
 }
 
 constexpr Sign kSigns[] = {{"e03", halfDuplex}, {"e40", signedSession}, {"e42", governor},  {"e43", phyLow},

@@ -21,7 +21,7 @@ struct Sum {
 std::optional<Sum> pathLoss(const LinkContext& link)
 {
     if (const auto measured = link.runAs<Decibel>("measured-loss"))
-        return Sum{*measured, text::decibel(*measured) + " measured on the way"};
+        return Sum{*measured, text::decibel(*measured) + " measured along it"};
     const kb::CoaxLoss* connector = link.kb.find<kb::CoaxLoss>("connector");
     if (!connector) return std::nullopt;
     Sum sum;

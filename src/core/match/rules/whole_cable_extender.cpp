@@ -26,7 +26,7 @@ Outcomes check(const LinkContext& link)
 constinit const Rule kWholeCableExtender{
     .id = "whole-cable-extender",
     .title = "A video extender has the cable it needs",
-    .why = "Most extenders of picture and sound send no Ethernet: a switch in the way sees nothing.",
+    .why = "Most extenders of picture and sound send no Ethernet: a switch between sees nothing.",
     .clauses = "hw-07 hw-08",
     .check = &check,
 };
