@@ -240,7 +240,7 @@ private Q_SLOTS:
         QCOMPARE(second.status, 0);
         QVERIFY(second.out.contains("route 1, this one"));
         QVERIFY(cli({"expect", m_project, "--from", "vault", "--to", "platen", "--way", "3"})
-                    .err.contains("ways from vault"));
+                    .err.contains("routes from vault"));
     }
     void aLinkThatIsDownIsLookedAtInOrder()
     {
