@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A set of flows at once: what each gets, who slows whom, and the trunks they cross.
+// A set of flows at once: what each gets, which flow slows which, and the trunks they cross.
 #pragma once
 
 #include "app/device_choices.h"

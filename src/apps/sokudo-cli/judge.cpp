@@ -106,7 +106,7 @@ int answer(const Options& given, Context& context)
 
 void addJudge(Verbs& verbs, Context& context)
 {
-    auto verb = verbs.add("judge", "How a measured figure stands to what its path should carry");
+    auto verb = verbs.add("judge", "Compare a measured figure with what its path should carry");
     auto given = std::make_shared<Options>();
     verb.option("MEASURED", given->measured, "such as \"1.15 GB/s\" or \"3 GiB in 27 s ±1\"").required();
     verb.option("FILE", given->file, "project or exported JSON, with --from and --to");

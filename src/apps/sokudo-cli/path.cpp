@@ -7,7 +7,7 @@ namespace sokudo::cli {
 
 void addPath(Verbs& verbs, Context& context)
 {
-    auto verb = verbs.add("path", "What should these stages carry together, and which one binds?");
+    auto verb = verbs.add("path", "What should these stages carry together, and which one is the limit?");
     auto line = std::make_shared<std::string>();
     verb.option("LINE", *line, "such as \"hdd*6 raid6 | pcie 3.0 x8 | 10g mtu=1500 | nvme 4.0x4 | smb\"").required();
     verb.answer([line, &context] {

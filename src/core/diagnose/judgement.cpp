@@ -99,8 +99,8 @@ void saySlow(Judgement& result, BitRate measured, const expect::Expectation& exp
                       text::figure::linkRate(*hop), text::figure::linkRate(*hop)));
     const Stage& binding = *expected.bindingStage();
     result.why.push_back(text::say("judgement.even-the-narrowest-stage",
-                                   "even {}, the narrowest stage, typically carries {}: something on the path does not "
-                                   "work as planned. Run sokudo-cli diagnose, or open Diagnose",
+                                   "the limit ({}) typically carries {}: something on the path does not work as planned. "
+                                   "Run sokudo-cli diagnose, or open Diagnose",
                                    binding.name, text::figure::rate(binding.carries.typical)));
 }
 
@@ -108,8 +108,10 @@ void sayImpossible(Judgement& result, BitRate measured, const expect::Expectatio
                    const kb::KnowledgeBase& kb)
 {
     const Stage& hard = *expected.hardStage();
-    result.why.push_back(text::say("judgement.no-figure-passes", "nothing passes {} faster than {}: {}", hard.name,
-                                   text::figure::rate(*hard.hard, 4), hard.working));
+    const bool isFramed = hard.kind == expect::StageKind::Link;
+    result.why.push_back(text::say("judgement.hard-ceiling", "the hard ceiling of {} is {}{}: {}", hard.name,
+                                   text::figure::rate(*hard.hard, 4), isFramed ? " without TCP timestamps" : "",
+                                   hard.working));
     for (text::Sentence& one : mustBeTrue(expected, measured, kb)) result.why.push_back(std::move(one));
 }
 

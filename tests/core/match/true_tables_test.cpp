@@ -2,6 +2,8 @@
 // What must hold of every row of the tables, whatever its figures are.
 #include "csv_rows.h"
 
+#include <QRegularExpression>
+
 #include <fmt/format.h>
 
 #include "core/kb/copper_rows.h"
@@ -159,6 +161,28 @@ private Q_SLOTS:
         for (const kb::PoeClass& row : knowledge().all<kb::PoeClass>())
             if (const auto least = clause.find(row.number); least != clause.end())
                 QVERIFY2(row.deviceVolt.in() >= least->second - 1e-9, row.id.c_str());
+    }
+    /// Every PHY, category and fibre that advice names is one of the catalogue. "-R" and "-X" name a family.
+    void advisedPartsExist()
+    {
+        QStringList names;
+        for (const char* source : {"phys", "media"})
+            for (const Row& row : table(source)) names << QString::fromStdString(row.at("name"));
+        const QRegularExpression part(R"(\b[\d.]+G?BASE-[A-Z0-9]+(?:-[A-Z0-9]+)?|\b(?:OM|OS)\d\b|\bCat \d\w?)");
+        int named = 0;
+        const std::pair<const char*, const char*> advice[] = {
+            {"rules", "remedy"}, {"causes", "fix"}, {"wire_faults", "remedy"}, {"link_down_steps", "look"}};
+        for (const auto& [source, column] : advice)
+            for (const Row& row : table(source)) {
+                auto found = part.globalMatch(QString::fromStdString(row.at(column)));
+                while (found.hasNext()) {
+                    const QString name = found.next().captured();
+                    ++named;
+                    const bool isFamily = name.endsWith("-R") || name.endsWith("-X");
+                    QVERIFY2(isFamily || names.contains(name), qPrintable(QString(source) + ": " + name));
+                }
+            }
+        QVERIFY2(named > 10, qPrintable(QString::number(named)));
     }
 };
 
