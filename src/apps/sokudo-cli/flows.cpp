@@ -95,8 +95,8 @@ int answer(const store::Project& project, const Options& given, Context& context
 void addFlows(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    projectVerb(verbs, context, "flows", "What each flow of a busy evening gets beside the others, and which flow slows which",
-                given, &answer)
+    projectVerb(verbs, context, "flows",
+                "What each flow of a busy evening gets beside the others, and which flow slows which", given, &answer)
         .option("--set", given->set, "name of the set; without it all flows of the project");
 }
 

@@ -130,9 +130,10 @@ int answer(const store::Project& project, const Options& given, Context& context
 void addUpgrade(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    auto verb = projectVerb(
-        verbs, context, "upgrade,worth",
-        "Time of a job now and with faster links, what limits it then, and whether it is worth its cost", given, &answer);
+    auto verb =
+        projectVerb(verbs, context, "upgrade,worth",
+                    "Time of a job now and with faster links, what limits it then, and whether it is worth its cost",
+                    given, &answer);
     verb.option("--job", given->job, "name of one job of the project; without it all of them");
     addEnds(verb, *given, false);
     verb.option("--size", given->size, "of one copy, such as 80GB");

@@ -98,10 +98,11 @@ void saySlow(Judgement& result, BitRate measured, const expect::Expectation& exp
                       "at {}",
                       text::figure::linkRate(*hop), text::figure::linkRate(*hop)));
     const Stage& binding = *expected.bindingStage();
-    result.why.push_back(text::say("judgement.even-the-narrowest-stage",
-                                   "the limit ({}) typically carries {}: something on the path does not work as planned. "
-                                   "Run sokudo-cli diagnose, or open Diagnose",
-                                   binding.name, text::figure::rate(binding.carries.typical)));
+    result.why.push_back(
+        text::say("judgement.the-limit",
+                  "the limit ({}) typically carries {}: something on the path does not work as planned. "
+                  "Run sokudo-cli diagnose, or open Diagnose",
+                  binding.name, text::figure::rate(binding.carries.typical)));
 }
 
 void sayImpossible(Judgement& result, BitRate measured, const expect::Expectation& expected,
