@@ -140,6 +140,7 @@ Result<std::optional<PathPart>> readBus(const Words& words)
     int maxPayload = 0;
     for (std::size_t i = 1; i < words.size(); ++i) {
         if (words[i].text != "mps") {
+            if (!words[i].value.empty()) return tl::unexpected(unknownWord(words[i], "a slot", "mps=256"));
             spec += words[i].text;
             continue;
         }

@@ -115,6 +115,7 @@ private Q_SLOTS:
         QVERIFY(refused("internet 1GB/s").contains("B stands for bytes"));
         QVERIFY(refused("10 | smb").contains("say the unit of the rate: 10g"));
         QVERIFY(refused("nvme reads=450mb/s | 10g").contains("450MB/s for bytes"));
+        QVERIFY(refused("pcie 3.0 x8 payload=256").contains("mps=256"));
         QVERIFY(expectPathLine("10Gb/s", knowledge()));
     }
     /// evidence: own-figure

@@ -41,7 +41,11 @@ Outcomes check(const LinkContext& link)
                        link.b.phy->from,
                        LinkPart::Between,
                        "lanes-differ"});
-    text::Args args{{"phy", phy->name}, {"medium", link.weakest->name}};
+    // An active optical lead speaks no copper PHY: its rate names it.
+    const bool isCopper = link.weakest->kind == kb::MediumKind::DirectAttach;
+    text::Args args{{"medium", link.weakest->name}};
+    if (isCopper) args.emplace_back("phy", phy->name);
+    else args.emplace_back("phy", *link.common);
     if (!link.length)
         return single({Verdict::Unknown,
                        link.common,

@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <fmt/format.h>
+
 #include <algorithm>
 
 #include "core/kb/port_rows.h"
@@ -39,12 +41,21 @@ std::optional<Outcome> moduleReach(const LinkContext& link, const LinkEnd& end, 
                    "md-17"};
 }
 
+/// What the channel is rated by: its weakest cable, or the jack or panel that is weaker still.
+std::string ratedBy(const LinkContext& link)
+{
+    if (link.weakest->grade >= link.weakestCable) return link.weakest->name;
+    const auto part = std::find_if(link.parts.begin(), link.parts.end(),
+                                   [&](const ChannelPart& one) { return one.medium == link.weakest; });
+    return fmt::format("{} ({})", link.weakest->name, part->name);
+}
+
 Outcomes check(const LinkContext& link)
 {
     if (!link.isOn(kb::MediumKind::TwistedPair) || !link.common || !link.weakest) return {};
     const kb::Phy* phy = kb::twistedPairPhy(link.kb, *link.common);
     if (!phy) return {};
-    text::Args args{{"phy", phy->name}, {"medium", link.weakest->name}};
+    text::Args args{{"phy", phy->name}, {"medium", ratedBy(link)}};
     if (!link.length)
         return single({Verdict::Unknown,
                        link.common,
