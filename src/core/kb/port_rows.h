@@ -47,10 +47,13 @@ struct Cage {
     int lanes = 1;
     std::optional<double> laneGbd;      ///< symbol rate of one lane, GBd
     BitRate rate;                       ///< the most the socket is made for
-    std::vector<BitRate> defaultRates;  ///< what hosts typically list when nobody said
+    std::vector<BitRate> defaultRates;  ///< what hosts typically list when nobody said, fastest first
     bool holdsModule = false;
     std::vector<std::string> aliases;
     Provenance from;
+
+    /// The rate that hosts typically offer in it; the socket may be made for more.
+    BitRate usualRate() const { return defaultRates.empty() ? rate : defaultRates.front(); }
 };
 
 /// A physical-layer type of IEEE 802.3 or of a multi-source agreement.

@@ -21,8 +21,8 @@ Enum oneOf(RowReader& row, std::string_view column, const std::string_view (&wor
 }
 
 constexpr std::string_view kOwners[] = {"device", "port", "run"};
-constexpr std::string_view kTypes[] = {"flag", "choice", "count",   "length",    "decibel", "level",
-                                       "watt", "ohm",    "celsius", "frequency", "rate"};
+constexpr std::string_view kTypes[] = {"flag", "choice", "count", "length",  "decibel",   "level",
+                                       "watt", "volt",   "ohm",   "celsius", "frequency", "rate"};
 
 Clause clauseRow(RowReader& row)
 {

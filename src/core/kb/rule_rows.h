@@ -45,7 +45,7 @@ struct Caution {
 };
 
 enum class TraitOwner { Device, Port, Run };
-enum class TraitType { Flag, Choice, Count, Length, Decibel, Level, Watt, Ohm, Celsius, Frequency, Rate };
+enum class TraitType { Flag, Choice, Count, Length, Decibel, Level, Watt, Volt, Ohm, Celsius, Frequency, Rate };
 
 /// A kind of stated value.
 struct TraitKind {

@@ -27,6 +27,7 @@ std::vector<Unit> unitsOf(TraitType type)
     case TraitType::Decibel: return {{"db", 1}};
     case TraitType::Level: return {{"dbm", 1}};
     case TraitType::Watt: return {{"mw", 0.001}, {"w", 1}};
+    case TraitType::Volt: return {{"mv", 0.001}, {"v", 1}};
     case TraitType::Ohm: return {{"ohm", 1}, {"Ω", 1}};
     case TraitType::Celsius: return {{"°c", 1}, {"c", 1}};
     case TraitType::Frequency: return {{"ghz", 1000}, {"mhz", 1}};

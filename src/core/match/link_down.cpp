@@ -42,7 +42,8 @@ text::Sentence unstated(const LinkContext& link, std::string_view need)
 bool concerns(const kb::LinkDownCheck& step, const LinkContext& link)
 {
     const BitRate most = std::max(link.common.value_or(BitRate{}), link.wanted.value_or(BitRate{}));
-    const BitRate cage = link.a.cage && link.b.cage ? std::min(link.a.cage->rate, link.b.cage->rate) : BitRate{};
+    const BitRate cage =
+        link.a.cage && link.b.cage ? std::min(link.a.cage->usualRate(), link.b.cage->usualRate()) : BitRate{};
     if (std::max(most, cage) < step.atLeast) return false;
     if (step.on == "lead") return link.isCaptive();
     if (step.on == "fibre") return link.isOnFibre();

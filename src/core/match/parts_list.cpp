@@ -44,7 +44,7 @@ PortMap portMap(const plan::Plan& plan, const plan::Device& device, const kb::Kn
         if (!cage || port->traits.is("combo", "both") || port->splitOf.isSet())
             continue;  // a combo port's second socket, a leg
         const BitRate offered = fastest(plan, *port, kb);
-        const BitRate rate = offered == BitRate{} ? cage->rate : offered;
+        const BitRate rate = offered == BitRate{} ? cage->usualRate() : offered;
         auto row = std::find_if(result.rows.begin(), result.rows.end(),
                                 [&](const PortMap::Row& one) { return one.rate == rate && one.cage == cage->name; });
         if (row == result.rows.end())

@@ -23,6 +23,12 @@ constexpr LinkRow kRows[] = {
     // 50 m x 0.1876 + 2 x 0.4 = 10.18 Ω are allowed; 15 % over the nominal 8.42 Ω is worth a word only
     {"rj45:1000base-t / cat5e 50m loop=9.6 / rj45:1000base-t", Verdict::Fits, kSilent, "loop-plausible"},
     {"rj45:1000base-t / cat5e 50m loop=9.7 / rj45:1000base-t", Verdict::Fits, kNoRate, "loop-plausible"},
+    // no gauge stated: 9.9 ohm is 1.48 times the 6.68 ohm of 50 m of 23 AWG, the sign of copper-clad wire
+    {"rj45:1000base-t pse=type1 / cat6 50m loop=9.9 / rj45:1000base-t pd=class1", Verdict::Marginal, kNoRate,
+     "loop-plausible"},
+    {"rj45:1000base-t / cat6 50m loop=9.9 / rj45:1000base-t", Verdict::Fits, kNoRate, "loop-plausible"},
+    {"rj45:1000base-t pse=type1 / cat6 50m 24awg loop=9.9 / rj45:1000base-t pd=class1", Verdict::Fits, kNoRate,
+     "loop-plausible"},
     {"rj45:1000base-t / cat5e 50m loop=10.1 / rj45:1000base-t", Verdict::Fits, kSilent, "cu-33"},
     {"rj45:1000base-t / cat5e 50m loop=10.2 / rj45:1000base-t", Verdict::Marginal, kNoRate, "cu-33"},
     {"rj45:1000base-t / cat5e 50m joints=1 loop=10.5 / rj45:1000base-t", Verdict::Fits, kSilent, "cu-33"},

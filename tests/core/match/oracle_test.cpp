@@ -56,6 +56,7 @@ public:
         }
         const std::vector<double> offered = numbers(cage.at("default_rates_gbps")),
                                   result = numbers(module.at("rates_gbps"));
+        const double usual = offered.front();  // a socket may be made for more than hosts offer in it
         double runs = NAN;
         for (double rate : result)
             if (std::isnan(runs) &&
@@ -65,12 +66,12 @@ public:
             if (std::isnan(runs)) {
                 if (result.back() > cageRate)
                     answer.say(home.at("family") == "qsfp" ? clause("md-10")
-                               : cageRate <= 1             ? clause("md-04")
+                               : usual <= 1                ? clause("md-04")
                                                            : clause("md-07"));
                 else answer.say("unknown");
             } else if (result.size() > 1 && runs < result.front()) {
                 answer.say(clause("md-08"), runs);
-            } else if (runs < cageRate) {
+            } else if (runs < usual) {
                 answer.say(cage.at("family").starts_with("qsfp") ? clause("md-11")
                            : runs <= 1                           ? clause("md-02")
                                                                  : clause("md-09"),

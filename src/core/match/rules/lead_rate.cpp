@@ -12,7 +12,7 @@ Outcomes check(const LinkContext& link)
     if (*result < *link.common)
         return single(clause(link, "md-06", {{"made", *result}, {"rate", *link.common}}, *result));
     if (*result == *link.common) return {};
-    const LinkEnd& slower = link.a.cage->rate <= link.b.cage->rate ? link.a : link.b;
+    const LinkEnd& slower = link.a.cage->usualRate() <= link.b.cage->usualRate() ? link.a : link.b;
     return single(
         clause(link, "md-05", {{"made", *result}, {"cage", slower.cage->name}, {"rate", *link.common}}, link.common));
 }

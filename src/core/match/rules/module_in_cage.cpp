@@ -50,7 +50,7 @@ std::string_view slowerClause(const LinkEnd& end, BitRate runs)
 std::string_view tooFastClause(const LinkEnd& end)
 {
     if (end.cage->family.starts_with("qsfp")) return "md-10";
-    return end.cage->rate <= gigabits(1) ? "md-04" : "md-07";
+    return end.cage->usualRate() <= gigabits(1) ? "md-04" : "md-07";
 }
 
 /// What is said of one end: its words and where they come from.
@@ -113,7 +113,7 @@ Outcome running(const LinkEnd& end, const LinkContext& link, const EndWords& say
                             kb::isFibre(link.kb.find<kb::Phy>(end.module->phy)->medium) &&
                             *link.common < end.module->rates.front();
     if (lowerOfTwo && !isEnough && !end.is("rate-select", "yes")) return say.numbered("md-08", link.common);
-    if (runs < end.cage->rate && !end.port->forced && !isEnough && !end.splits)
+    if (runs < end.cage->usualRate() && !end.port->forced && !isEnough && !end.splits)
         return say.numbered(slowerClause(end, runs), runs);
     Outcome fits = say.numbered("md-01");
     fits.pattern = "the {module} belongs in the {cage} cage of {end}";

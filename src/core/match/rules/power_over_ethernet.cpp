@@ -8,10 +8,26 @@
 namespace sokudo::match {
 namespace {
 
+/// Nominal voltages this far apart are two kinds of gear; 48 V gear also takes the 56 V of long-reach injectors.
+constexpr double kSameVoltage = 1.2;
+
 void passive(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
 {
-    if (flow.device->is("pd", "passive")) return;
-    found.push_back(clause(link, "po-04", {{"a", flow.source->name}, {"b", flow.device->name}}));
+    text::Args args{{"a", flow.source->name}, {"b", flow.device->name}};
+    if (!flow.device->is("pd", "passive")) {
+        found.push_back(clause(link, "po-04", std::move(args)));
+        return;
+    }
+    const auto given = flow.source->port->traits.as<Volt>("passive-volt"),
+               taken = flow.device->port->traits.as<Volt>("passive-volt");
+    if (!given || !taken) {
+        found.push_back(clause(link, "po-15", std::move(args)));
+        return;
+    }
+    args.emplace_back("given", text::Arg(text::number(given->in()) + " V"));
+    args.emplace_back("taken", text::Arg(text::number(taken->in()) + " V"));
+    if (given->in() > kSameVoltage * taken->in()) found.push_back(clause(link, "po-13", std::move(args)));
+    else if (taken->in() > kSameVoltage * given->in()) found.push_back(clause(link, "po-14", std::move(args)));
 }
 
 void classes(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
@@ -101,7 +117,7 @@ constinit const Rule kPowerOverEthernet{
     .id = "power-over-ethernet",
     .title = "The power on the cable suits source, cable and device",
     .why = "Too little power leaves the device dark, power without asking burns it, and thin cable eats it.",
-    .clauses = "po-01 po-02 po-04 po-05 po-06 po-07 po-08 po-10 po-11 po-12",
+    .clauses = "po-01 po-02 po-04 po-05 po-06 po-07 po-08 po-10 po-11 po-12 po-13 po-14 po-15",
     .check = &check,
 };
 

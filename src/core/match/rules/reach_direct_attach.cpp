@@ -43,9 +43,7 @@ Outcomes check(const LinkContext& link)
                        "lanes-differ"});
     // An active optical lead speaks no copper PHY: its rate names it.
     const bool isCopper = link.weakest->kind == kb::MediumKind::DirectAttach;
-    text::Args args{{"medium", link.weakest->name}};
-    if (isCopper) args.emplace_back("phy", phy->name);
-    else args.emplace_back("phy", *link.common);
+    text::Args args{{"medium", link.weakest->name}, {"phy", isCopper ? text::Arg(phy->name) : text::Arg(*link.common)}};
     if (!link.length)
         return single({Verdict::Unknown,
                        link.common,
