@@ -65,6 +65,7 @@ measure::ModuleReading decodeSfp(Memory m)
     result.power = bit(m, 64, 5) ? Watt::of(2) : bit(m, 64, 1) ? Watt::of(1.5) : Watt::of(1);
     if (copper && m[18] > 0) result.copperLength = Length::of(m[18]);
     else if (word(m, 60) > 0 && !copper && m[2] != 0x22) result.wavelengthNm = word(m, 60);
+    if (m[14] > 0 && m[14] < 0xFF) result.singleModeLength = Length::of(1000.0 * m[14]);  // km
     const bool diagnostics = bit(m, 92, 6) && !bit(m, 92, 4) && m.size() >= 512;
     if (diagnostics) {
         const Memory a2 = m.subspan(256);

@@ -69,13 +69,15 @@ private Q_SLOTS:
             Memory m(quad ? 640 : 256);
             m[0] = quad ? 0x11 : 0x03;
             if (quad) m[128] = 0x11;
-            if (const auto dot = row.code.find('.'); dot != std::string::npos) {
-                m[std::stoul(row.code.substr(0, dot))] =
-                    static_cast<std::uint8_t>(1 << std::stoi(row.code.substr(dot + 1)));
-            } else if (!row.code.empty()) {
-                if (quad) m[131] = 0x80;
-                m[quad ? 192 : 36] = static_cast<std::uint8_t>(std::stoi(row.code.substr(0, 2), nullptr, 16));
-            }
+            for (const std::string& code : {row.code, row.alsoCode})
+                if (const auto dot = code.find('.'); dot != std::string::npos) {
+                    m[std::stoul(code.substr(0, dot))] |=
+                        static_cast<std::uint8_t>(1 << std::stoi(code.substr(dot + 1)));
+                } else if (!code.empty()) {
+                    if (quad) m[131] |= 0x80;
+                    m[quad ? 192 : 36] = static_cast<std::uint8_t>(std::stoi(code.substr(0, 2), nullptr, 16));
+                }
+            if (row.leastReach) m[14] = static_cast<std::uint8_t>(row.leastReach->in() / 1000);
             if (row.nm) word(m, 60, static_cast<unsigned>(*row.nm));
             if (row.least) m[12] = static_cast<std::uint8_t>(row.least->in() / 100);
             const auto read = decodeModule(m);
@@ -85,7 +87,21 @@ private Q_SLOTS:
             QVERIFY((nameOf(*read).phy ? nameOf(*read).phy->id : std::string()) == row.phy);
             ++checked;
         }
-        QCOMPARE(checked, 52);
+        QCOMPARE(checked, 60);
+    }
+    /// A plain 10GBASE-LR states 1310 nm and 10 km: neither the half of a pair at 1330 nm, nor a part of two rates.
+    void plainPartsStayPlain()
+    {
+        Memory m(256);
+        m[0] = 0x03;
+        m[3] = 0x20;
+        m[14] = 10;
+        word(m, 60, 1310);
+        QCOMPARE(toQt(nameOf(*decodeModule(m)).phy->id), "10gbase-lr");
+        m[3] = 0x80;
+        m[14] = 40;
+        word(m, 60, 1550);
+        QCOMPARE(toQt(nameOf(*decodeModule(m)).phy->id), "10gbase-er");
     }
     /// One bit, two parts: the wavelength tells which half of the pair it is; without one the PHY stays open.
     void theHalvesOfAPair()

@@ -33,8 +33,18 @@ FibreJoint fibreJointRow(RowReader& row)
 
 ModuleCode moduleCodeRow(RowReader& row)
 {
-    ModuleCode result{row.text("family"), row.text("place"), row.text("code"),      {}, {}, {},
-                      row.text("phy"),    row.text("says"),  row.text("link_mode"), {}};
+    ModuleCode result;
+    result.family = row.text("family");
+    result.place = row.text("place");
+    result.code = row.text("code");
+    result.phy = row.text("phy");
+    result.says = row.text("says");
+    result.linkMode = row.text("link_mode");
+    if (const auto also = text::words(row.text("also")); also.size() == 2) {
+        result.alsoPlace = also[0];
+        result.alsoCode = also[1];
+    } else if (!also.empty()) row.complain("column also needs a place and a code, such as sff-8024 02h");
+    if (const auto reach = row.maybeNumber("least_km")) result.leastReach = Length::of(1000 * *reach);
     if (result.family != "sfp" && result.family != "qsfp") row.complain("column family needs sfp or qsfp");
     if (!row.text("nm").empty()) result.nm = row.whole("nm");
     if (const auto least = row.maybeNumber("least_mbd")) result.least = Frequency::of(*least);

@@ -68,7 +68,9 @@ struct ModuleCode {
     std::string family;  ///< sfp or qsfp: a code means another thing in the other
     std::string place,
         code;  ///< place sff-8472, sff-8636 or sff-8024; code a bit "3.4" or a byte "02h"; empty: by the bit rate alone
+    std::string alsoPlace, alsoCode;       ///< a second code that a part of two rates sets; empty: none is asked for
     std::optional<int> nm;                 ///< only at this wavelength
+    std::optional<Length> leastReach;      ///< only where the module states this much of single-mode fibre or more
     std::optional<Frequency> least, most;  ///< only with a nominal symbol rate in this range, MBd
     std::string phy;  ///< id in phys.csv; empty: a part without a PHY of its own, such as an active cable
     std::string says, linkMode;

@@ -11,13 +11,20 @@
 namespace sokudo::measure {
 namespace {
 
+/// The windows of a one-strand pair and of two-fibre parts lie 20 nm apart: 1330 and 1310.
+constexpr int kSameWindowNm = 10;
+
+bool has(const ModuleReading& read, const std::string& place, const std::string& code)
+{
+    return code.empty() || std::find(read.codes.begin(), read.codes.end(), std::pair(place, code)) != read.codes.end();
+}
+
 bool fits(const kb::ModuleCode& row, const ModuleReading& read)
 {
     if ((row.family == "qsfp") != read.isQuad) return false;
-    if (!row.code.empty() &&
-        std::find(read.codes.begin(), read.codes.end(), std::pair(row.place, row.code)) == read.codes.end())
-        return false;
-    if (row.nm && (!read.wavelengthNm || std::abs(*read.wavelengthNm - *row.nm) > 20)) return false;
+    if (!has(read, row.place, row.code) || !has(read, row.alsoPlace, row.alsoCode)) return false;
+    if (row.nm && (!read.wavelengthNm || std::abs(*read.wavelengthNm - *row.nm) > kSameWindowNm)) return false;
+    if (row.leastReach && (!read.singleModeLength || *read.singleModeLength < *row.leastReach)) return false;
     if (row.least && (!read.symbolRate || *read.symbolRate < *row.least)) return false;
     return !row.most || (read.symbolRate && *read.symbolRate <= *row.most);
 }

@@ -52,6 +52,7 @@ struct ModuleReading {
     std::string maker, part, serial;
     std::optional<int> wavelengthNm;
     std::optional<Length> copperLength;
+    std::optional<Length> singleModeLength;  ///< the reach it states on single-mode fibre
     std::optional<Watt> power;               ///< the most of its power level or class; empty: not told
     std::vector<PowerDbm> rxPower, txPower;  ///< one a lane; empty: the module has no diagnostics
     std::optional<double> celsius;
