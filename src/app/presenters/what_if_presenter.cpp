@@ -104,16 +104,16 @@ void WhatIfPresenter::take(const match::WhatIf& found)
     m_rows.setRows(std::move(rows));
     const auto count = [&](match::Needs needs) { return found.count(needs); };
     m_headline =
-        QString("%1: %2 reach it now, %3 need modules or settings, %4 need another cable, %5 cannot with these ports.")
+        QString("%1: reach it now %2; need modules or settings %3; need another cable %4; not with these ports %5")
             .arg(toQt(text::linkRate(found.rate)))
             .arg(count(match::Needs::Nothing))
             .arg(count(match::Needs::Modules))
             .arg(count(match::Needs::Cable))
             .arg(count(match::Needs::Impossible));
-    if (count(match::Needs::Unknown) > 0)
-        m_headline += QString(" %1 are not known yet.").arg(count(match::Needs::Unknown));
+    if (count(match::Needs::Unknown) > 0) m_headline += QString("; not known yet %1").arg(count(match::Needs::Unknown));
+    m_headline += ".";
     if (found.cost > 0 || found.minutes > 0)
-        m_headline += QString(" Total: %1 and %2 of work%3.")
+        m_headline += QString(" Total cost %1, work %2%3.")
                           .arg(std::lround(found.cost))
                           .arg(minutes(found.minutes),
                                found.unpriced > 0 ? QString(", %1 prices not known").arg(found.unpriced) : QString());
