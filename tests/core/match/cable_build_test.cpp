@@ -18,6 +18,13 @@ constexpr LinkRow kRows[] = {
     {"rj45:1000base-t / cat6 20m space=outdoors jacket=outdoor protected / rj45:1000base-t", Verdict::Fits, kSilent,
      "cu-35"},
     {"rj45:1000base-t / cat6 20m space=indoors jacket=general / rj45:1000base-t", Verdict::Fits, kSilent, "cu-35"},
+    // one jacket for both places; the European classes know no plenum
+    {"rj45:1000base-t / cat6 20m space=outdoors jacket=riser-outdoor protected / rj45:1000base-t", Verdict::Fits,
+     kSilent, "cu-35"},
+    {"rj45:1000base-t / cat6 20m space=riser jacket=riser-outdoor / rj45:1000base-t", Verdict::Fits, kSilent, "sf-05"},
+    {"rj45:1000base-t / cat6 20m space=plenum jacket=b2ca / rj45:1000base-t", Verdict::Unsafe, kNoRate, "sf-05"},
+    {"rj45:1000base-t / cat6 20m space=buried jacket=burial protected / rj45:1000base-t", Verdict::Fits, kSilent,
+     "cu-35"},
     {"rj45:1000base-t / cat6 20m space=plenum jacket=riser / rj45:1000base-t", Verdict::Unsafe, kNoRate, "sf-05"},
     {"rj45:1000base-t / cat6 20m space=riser jacket=general / rj45:1000base-t", Verdict::Unsafe, kNoRate, "sf-05"},
     {"rj45:1000base-t / cat6 20m space=riser jacket=plenum / rj45:1000base-t", Verdict::Fits, kSilent, "sf-05"},

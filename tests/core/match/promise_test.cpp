@@ -21,6 +21,7 @@ struct End {
     std::vector<double> list, moduleRates;
     double forced = NAN, cageMost = 0;
     int split = 0;
+    bool adapts = false;  ///< the module shows its host one rate, whatever the copper runs at
 
     /// Whether every piece of this end can run at that rate.
     bool allows(double rate) const
@@ -30,6 +31,7 @@ struct End {
         };
         if (rate > cageMost + 1e-9) return false;
         if (!moduleRates.empty() && !in(moduleRates)) return false;
+        if (adapts) rate = moduleRates.front();
         if (!list.empty() && !in(list)) return false;
         return std::isnan(forced) || equal(forced, rate);
     }
@@ -96,6 +98,7 @@ private:
             result.module = module.at("id");
             result.phy = module.at("phy");
             result.moduleRates = numbers(module.at("rates_gbps"));
+            result.adapts = module.at("adapts") == "pause";
             result.text += ":" + result.module;
         }
         if (result.family == "qsfp" && result.module.empty() && sometimes(4)) {
