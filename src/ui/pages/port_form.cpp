@@ -62,7 +62,7 @@ public:
         m_name = line(form, "Name", port.name, "as printed beside it");
         m_cage = choice(form, "Socket", named(kb.all<kb::Cage>()), port.cage);
         m_module = choice(form, "Module", named(kb.all<kb::ModuleKind>()), port.module, "none");
-        m_rates = line(form, "Rates, Gb/s", ratesText(port.rates), "empty: the usual ones");
+        m_rates = line(form, "Rates, Gb/s", ratesText(port.rates), "empty: the typical ones");
         m_forced = line(form, "Forced to, Gb/s", port.forced ? text::number(inGigabits(*port.forced)) : "",
                         "empty: not forced");
         m_fec = choice(form, "FEC", fecs, port.fec ? std::string(code(*port.fec)) : "", "not known");

@@ -46,7 +46,7 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
     auto* generation = choice(*form, "Generation", generations, std::to_string(slot.generation), "not read");
     auto* wired = choice(*form, "Lanes wired", lanes, std::to_string(slot.lanes), "not read");
     auto* shape = choice(*form, "Shape", lanes, std::to_string(slot.shape), "not known");
-    auto* payload = choice(*form, "Payload size", payloads, std::to_string(slot.maxPayload), "usual");
+    auto* payload = choice(*form, "Payload size", payloads, std::to_string(slot.maxPayload), "typical");
     auto* chipset = new QCheckBox("behind the chipset");
     chipset->setChecked(slot.chipset);
     form->fields().addRow("", chipset);

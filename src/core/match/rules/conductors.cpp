@@ -48,10 +48,10 @@ std::optional<Outcome> measuredLoop(const LinkContext& link, const CableSection&
             cladSign && powerOn(link) ? Verdict::Marginal : Verdict::Fits,
             {},
             cladSign
-                ? "{run} measures {measured}, inside the {limit} allowed, where {expected} is usual for {length} of "
+                ? "{run} measures {measured}, inside the {limit} allowed, where {expected} is typical for {length} of "
                   "{gauge} AWG: copper-clad wire of a thicker gauge measures that too, and heats up under power. Look "
                   "at a cut end: copper is copper right through"
-                : "{run} measures {measured}, inside the {limit} allowed, where {expected} is usual for {length} of "
+                : "{run} measures {measured}, inside the {limit} allowed, where {expected} is typical for {length} of "
                   "{gauge} AWG: it may be longer, thinner or warmer than the survey says",
             std::move(args),
             {"tia-568.2", Certainty::Standard},

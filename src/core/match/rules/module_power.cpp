@@ -20,7 +20,8 @@ std::optional<Outcome> judge(const LinkEnd& end, const LinkContext& link, LinkPa
         Outcome hint = clause(link, "md-16", std::move(args), {}, part);
         hint.verdict = Verdict::Limited;
         hint.pattern =
-            "the {module} draws {needs}, more than the 1.0 to 1.5 W of a usual cage: look up what {end} allows, leave "
+            "the {module} draws {needs}, more than the 1.0 to 1.5 W of a typical cage: look up what {end} allows, "
+            "leave "
             "its neighbours empty";
         return hint;
     }

@@ -66,7 +66,8 @@ constinit const Rule kPowerLine{
     .id = "power-line",
     .title = "Power-line adapters are of one family and on good sockets",
     .why =
-        "The mains is shared and noisy: a tenth to a quarter of the printed figure is usual, a filter or another phase "
+        "The mains is shared and noisy: a tenth to a quarter of the printed figure is typical, a filter or another "
+        "phase "
         "leaves little.",
     .clauses = "pl-01 pl-02 pl-03 pl-04",
     .check = &check,
