@@ -17,7 +17,7 @@ struct OpenRequest {
     std::string path;
     /// What a new file holds; none: an empty project.
     std::function<Result<store::Project>()> start;
-    bool replaces = false;  ///< an existing file of that name is deleted first
+    bool replaces = false;  ///< overwrite an existing file of that name
 };
 
 struct Opened {

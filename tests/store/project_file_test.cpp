@@ -339,7 +339,8 @@ private Q_SLOTS:
     void fieldsOfAListComeBackWhereItKeptItsLength()
     {
         const auto read = importJson(R"({"format":"sokudo-project","version":2,"places":[{"id":1,"name":"p"}],
-            "devices":[{"id":2,"place":1,"name":"d","disks":[{"kind":"hdd","count":1,"serial":"a"},{"kind":"ssd","count":1,"serial":"b"}]}]})",
+            "devices":[{"id":2,"place":1,"name":"d","disks":[{"kind":"hdd","count":1,"serial":"a"},
+                                                            {"kind":"ssd","count":1,"serial":"b"}]}]})",
                                      "x");
         QVERIFY2(read, read ? "" : read.error().message().c_str());
         QVERIFY(toQt(exportJson(*read)).contains("\"serial\": \"b\""));

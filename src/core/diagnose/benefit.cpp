@@ -39,8 +39,8 @@ text::Sentence became(std::string_view what, double ratio)
 text::Sentence heldBy(const expect::Expectation* path)
 {
     const expect::Stage* binding = path ? path->bindingStage() : nullptr;
-    return binding ? text::say("benefit.holds-a-copy-here", "; {} holds a copy here, at {} typically", binding->name,
-                               text::figure::rate(binding->carries.typical, 3))
+    return binding ? text::say("benefit.holds-a-copy-here", "; copies here are limited by {}, typically to {}",
+                               binding->name, text::figure::rate(binding->carries.typical, 3))
                    : std::string();
 }
 

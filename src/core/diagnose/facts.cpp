@@ -5,6 +5,7 @@
 
 #include "core/base/ascii.h"
 #include "core/base/text.h"
+#include "core/formulas/framing.h"
 
 namespace sokudo::diagnose {
 
@@ -49,6 +50,14 @@ BitRate Facts::plannedRate() const
         if (stage.kind == expect::StageKind::Link && (slowest.steps() == 0 || stage.line < slowest))
             slowest = stage.line;
     return slowest;
+}
+
+BitRate Facts::plannedPayload() const { return formulas::goodput(plannedRate()).value_or(BitRate{}); }
+
+bool Facts::isSlowUsb(BitRate enumerated) const
+{
+    constexpr double kRoom = 1.6;
+    return enumerated.in() < kRoom * plannedRate().in();
 }
 
 const measure::InterfaceReading* Facts::interfaceOf(plan::DeviceId device) const

@@ -32,8 +32,13 @@ struct Facts {
     std::vector<const measure::Trial*> samePath(measure::TrialKind, measure::Direction) const;
     /// The newest of them with as many streams as asked for; null: there is none.
     const measure::Trial* newest(measure::TrialKind, measure::Direction, int streams) const;
-    /// The fastest link rate that the path promises end to end: its slowest link. Zero where not known.
+    /// The link rate of the path end to end: that of its slowest link. Zero where not known.
     BitRate plannedRate() const;
+    /// What that rate carries as payload. Zero where not known.
+    BitRate plannedPayload() const;
+    /// USB that is too slow for the planned rate.
+    /// @source usb-3.2: 1.6 times the rate leaves room for coding and packets
+    bool isSlowUsb(BitRate enumerated) const;
     /// The interface of an end that carries this path; null: not read, or the reading does not tell which it is.
     const measure::InterfaceReading* interfaceOf(plan::DeviceId) const;
 };

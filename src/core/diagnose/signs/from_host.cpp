@@ -4,32 +4,25 @@
 
 #include "core/base/sentence.h"
 #include "core/base/text.h"
-#include "core/diagnose/facts.h"
-#include "core/kb/host_rows.h"
+#include "core/diagnose/signs/both_ends.h"
+#include "core/formulas/bus.h"
 
 namespace sokudo::diagnose {
 namespace {
 
 Observation seen(bool present, text::Sentence text) { return {present, Witness::Read, std::move(text)}; }
 
-/// Asks both ends about the interface that carries the path. One yes is a yes; a no needs the answer of both.
+/// Asks both ends about the interface that carries the path.
 template <class Ask>
 std::optional<Observation> ofEnds(const Facts& facts, Ask ask)
 {
-    std::optional<Observation> answer;
-    int said = 0;
-    for (plan::DeviceId end : {facts.trial.from, facts.trial.to}) {
+    return ofBothEnds(facts, [&](plan::DeviceId end) -> std::optional<Observation> {
         const measure::InterfaceReading* interface = facts.interfaceOf(end);
-        if (!interface) continue;
+        if (!interface) return std::nullopt;
         const plan::Device* device = facts.plan.devices.find(end);
         const measure::HostSnapshot& host = facts.hosts.at(end);
-        if (auto one = ask(host, *interface, device ? device->name : host.name)) {
-            if (one->present) return one;
-            ++said;
-            answer = one;
-        }
-    }
-    return said == 2 ? answer : std::nullopt;
+        return ask(host, *interface, device ? device->name : host.name);
+    });
 }
 
 std::optional<Observation> rateLow(const Facts& facts)
@@ -70,20 +63,19 @@ std::optional<Observation> noLink(const Facts& facts)
 
 std::optional<Observation> busDown(const Facts& facts)
 {
-    return ofEnds(
-        facts,
-        [&](const auto&, const measure::InterfaceReading& interface,
-            const std::string& name) -> std::optional<Observation> {
-            if (!interface.bus) return std::nullopt;
-            const measure::BusState& bus = *interface.bus;
-            const bool down = bus.generation < bus.cardGeneration || bus.lanes < bus.cardLanes;
-            const kb::BusGeneration* row = kb::busOf(facts.kb, bus.generation);
-            const double coded = row ? row->gigatransfers * bus.lanes * row->codingPayload / row->codingTotal : 0;
-            const bool below = coded * 0.86 < inGigabits(facts.plannedRate()) * 0.9415;
-            return seen(down && below,
-                        text::say("from-host.the-card-trained-to", "{}: the card trained to {}.0 ×{} of {}.0 ×{}", name,
-                                  bus.generation, bus.lanes, bus.cardGeneration, bus.cardLanes));
-        });
+    return ofEnds(facts,
+                  [&](const auto&, const measure::InterfaceReading& interface,
+                      const std::string& name) -> std::optional<Observation> {
+                      if (!interface.bus) return std::nullopt;
+                      const measure::BusState& bus = *interface.bus;
+                      const bool down = bus.generation < bus.cardGeneration || bus.lanes < bus.cardLanes;
+                      const auto carries = formulas::busCarries(facts.kb, {bus.generation, bus.lanes, 0});
+                      const bool below = !carries || carries->usable.typical < facts.plannedPayload();
+                      return seen(
+                          down && below,
+                          text::say("from-host.the-card-trained-to", "{}: the card trained to {}.0 ×{} of {}.0 ×{}",
+                                    name, bus.generation, bus.lanes, bus.cardGeneration, bus.cardLanes));
+                  });
 }
 
 /// Governors that hold the clock at its lowest; those of drivers that manage the clock in hardware reach the full clock
@@ -111,9 +103,9 @@ std::optional<Observation> usbSlow(const Facts& facts)
                   [&](const auto&, const measure::InterfaceReading& interface,
                       const std::string& name) -> std::optional<Observation> {
                       if (!interface.usb) return std::nullopt;
-                      return seen(interface.usb->speed.in() < 1.6 * facts.plannedRate().in(),
-                                  text::say("from-host.the-adapter-hangs-on", "{}: the adapter hangs on USB at {}",
-                                            name, text::figure::linkRate(interface.usb->speed)));
+                      return seen(facts.isSlowUsb(interface.usb->speed),
+                                  text::say("from-host.the-adapter-hangs-on", "{}: its adapter runs on USB at {}", name,
+                                            text::figure::linkRate(interface.usb->speed)));
                   });
 }
 

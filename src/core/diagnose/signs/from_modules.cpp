@@ -2,7 +2,8 @@
 // Signs read from the modules at the two ends: light, identity, heat, FEC.
 #include <algorithm>
 
-#include "core/diagnose/facts.h"
+#include "core/diagnose/signs/both_ends.h"
+#include "core/kb/port_rows.h"
 #include "core/kb/reach_rows.h"
 #include "core/measure/module_name.h"
 
@@ -19,22 +20,15 @@ struct End {
     const measure::InterfaceReading* interface;
 };
 
-/// Asks both ends whose module was read. One yes is a yes; a no needs the answer of both.
+/// Asks both ends whose module was read.
 template <class Ask>
 std::optional<Observation> ofModules(const Facts& facts, Ask ask)
 {
-    std::optional<Observation> answer;
-    int said = 0;
-    for (plan::DeviceId id : {facts.trial.from, facts.trial.to}) {
+    return ofBothEnds(facts, [&](plan::DeviceId id) -> std::optional<Observation> {
         const End end{facts.plan.devices.find(id), facts.path.portOf(id), facts.interfaceOf(id)};
-        if (!end.device || !end.interface || !end.interface->module) continue;
-        if (auto one = ask(end, *end.interface->module)) {
-            if (one->present) return one;
-            ++said;
-            answer = one;
-        }
-    }
-    return said == 2 ? answer : std::nullopt;
+        if (!end.device || !end.interface || !end.interface->module) return std::nullopt;
+        return ask(end, *end.interface->module);
+    });
 }
 
 const kb::Optics* opticsOf(const measure::ModuleReading& module, const kb::KnowledgeBase& kb)
@@ -43,36 +37,38 @@ const kb::Optics* opticsOf(const measure::ModuleReading& module, const kb::Knowl
     return phy ? kb.find<kb::Optics>(phy->id) : nullptr;
 }
 
+/// Light received against a limit that the module states, or that its PHY has.
+std::optional<Observation> light(const End& end, const measure::ModuleReading& module, bool isLow,
+                                 const kb::KnowledgeBase& kb)
+{
+    if (module.rxPower.empty()) return std::nullopt;
+    std::optional<PowerDbm> limit = isLow ? module.rxLowWarning : module.rxHighAlarm;
+    if (const kb::Optics* optics = opticsOf(module, kb); optics && !limit)
+        limit = isLow ? optics->rxMin : optics->rxMax;
+    if (!limit) return std::nullopt;
+    const auto [weakest, strongest] = std::minmax_element(module.rxPower.begin(), module.rxPower.end());
+    const PowerDbm worst = isLow ? *weakest : *strongest;
+    return seen(isLow ? worst < *limit : worst > *limit,
+                text::say("from-modules.receives", "{} receives {}, its limit is {}", end.device->name,
+                          text::figure::power(worst), text::figure::power(*limit)));
+}
+
 std::optional<Observation> lightLow(const Facts& facts)
 {
-    return ofModules(facts, [&](const End& end, const auto& module) -> std::optional<Observation> {
-        if (module.rxPower.empty()) return std::nullopt;
-        const kb::Optics* optics = opticsOf(module, facts.kb);
-        const std::optional<PowerDbm> limit = module.rxLowWarning ? module.rxLowWarning
-                                              : optics            ? std::optional(optics->rxMin)
-                                                                  : std::nullopt;
-        if (!limit) return std::nullopt;
-        const PowerDbm weakest = *std::min_element(module.rxPower.begin(), module.rxPower.end());
-        return seen(weakest < *limit,
-                    text::say("from-host.receives-its-limit-is", "{} receives {}, its limit is {}", end.device->name,
-                              text::figure::power(weakest), text::figure::power(*limit)));
-    });
+    return ofModules(facts, [&](const End& end, const auto& module) { return light(end, module, true, facts.kb); });
 }
 
 std::optional<Observation> lightHigh(const Facts& facts)
 {
-    return ofModules(facts, [&](const End& end, const auto& module) -> std::optional<Observation> {
-        if (module.rxPower.empty()) return std::nullopt;
-        const kb::Optics* optics = opticsOf(module, facts.kb);
-        const std::optional<PowerDbm> limit = module.rxHighAlarm ? module.rxHighAlarm
-                                              : optics           ? std::optional(optics->rxMax)
-                                                                 : std::nullopt;
-        if (!limit) return std::nullopt;
-        const PowerDbm strongest = *std::max_element(module.rxPower.begin(), module.rxPower.end());
-        return seen(strongest > *limit,
-                    text::say("from-host.receives-it-bears", "{} receives {}, its limit is {}", end.device->name,
-                              text::figure::power(strongest), text::figure::power(*limit)));
-    });
+    return ofModules(facts, [&](const End& end, const auto& module) { return light(end, module, false, facts.kb); });
+}
+
+/// A dual-rate module does the work of either single-rate one.
+bool standsInFor(const kb::Phy& read, const kb::Phy& planned)
+{
+    if (read.slowPhy.empty()) return false;
+    return read.slowPhy == planned.id ||
+           (read.rate == planned.rate && read.medium == planned.medium && read.wavelengths == planned.wavelengths);
 }
 
 /// The module in the socket is another kind than the plan has there.
@@ -81,8 +77,9 @@ std::optional<Observation> otherModule(const Facts& facts)
     return ofModules(facts, [&](const End& end, const auto& module) -> std::optional<Observation> {
         const kb::ModuleKind* planned = end.port ? facts.kb.find<kb::ModuleKind>(end.port->module) : nullptr;
         const kb::Phy* read = measure::nameOf(module, facts.kb).phy;
-        if (!planned || planned->phy.empty() || !read) return std::nullopt;
-        const bool isOther = planned->phy != read->id;
+        const kb::Phy* expected = planned ? facts.kb.find<kb::Phy>(planned->phy) : nullptr;
+        if (!expected || !read) return std::nullopt;
+        const bool isOther = expected->id != read->id && !standsInFor(*read, *expected);
         return seen(isOther, isOther ? text::say("from-modules.another-module", "{} holds {}, the plan says {}",
                                                  end.device->name, read->name, planned->name)
                                      : text::say("from-modules.planned-module", "{} holds {}, as planned",

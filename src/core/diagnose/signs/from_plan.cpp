@@ -42,7 +42,7 @@ std::optional<Observation> slotLimit(const Facts& facts)
     for (const expect::Stage& stage : path->stages) {
         if (stage.kind != expect::StageKind::Slot) continue;
         ++slots;
-        if (stage.carries.typical.in() < facts.plannedRate().in() * 0.9415)
+        if (stage.carries.typical < facts.plannedPayload())
             return planned(true, fmt::format("{} ({}) carries {}", stage.name, stage.detail,
                                              text::rate(stage.carries.typical, 3)));
     }

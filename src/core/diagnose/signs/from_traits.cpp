@@ -2,8 +2,8 @@
 // Signs that are stated of devices, ports and runs in the survey.
 #include <algorithm>
 
-#include "core/diagnose/facts.h"
-#include "core/kb/stage_rows.h"
+#include "core/diagnose/signs/both_ends.h"
+#include "core/kb/shared_rows.h"
 
 namespace sokudo::diagnose {
 namespace {
@@ -17,20 +17,17 @@ struct Stated {
     std::string_view says;  ///< what a yes means: "its governor saves power"
 };
 
-/// A yes of either end is a yes; a no needs both ends.
 std::optional<Observation> ofEnds(const Facts& facts, const Stated& what)
 {
-    int said = 0;
-    for (plan::DeviceId end : {facts.trial.from, facts.trial.to}) {
+    return ofBothEnds(facts, [&](plan::DeviceId end) -> std::optional<Observation> {
         const plan::Device* device = facts.plan.devices.find(end);
-        if (!device) continue;
+        if (!device) return std::nullopt;
         const auto is = [&](std::string_view value) { return device->traits.is(what.trait, value); };
         if (std::any_of(what.yes.begin(), what.yes.end(), is))
             return planned(true, text::say("from-traits.stated", "{}: {}", device->name, what.says));
-        said += std::any_of(what.no.begin(), what.no.end(), is);
-    }
-    if (said < 2) return std::nullopt;
-    return planned(false, text::say("from-traits.neither", "neither end: {}", what.says));
+        if (std::none_of(what.no.begin(), what.no.end(), is)) return std::nullopt;
+        return planned(false, text::say("from-traits.neither", "not so at either end: {}", what.says));
+    });
 }
 
 std::optional<Observation> governor(const Facts& facts)
@@ -46,7 +43,7 @@ std::optional<Observation> isVirtual(const Facts& facts)
 }
 std::optional<Observation> remoteNode(const Facts& facts)
 {
-    return ofEnds(facts, {"numa", {"remote"}, {"near"}, "the card hangs on the other processor"});
+    return ofEnds(facts, {"numa", {"remote"}, {"near"}, "the card is on the other processor"});
 }
 std::optional<Observation> offloads(const Facts& facts)
 {
@@ -62,39 +59,43 @@ std::optional<Observation> arrayState(const Facts& facts)
     return ofEnds(facts,
                   {"disk-state", {"degraded", "rebuilding"}, {"healthy"}, "its array is degraded or rebuilding"});
 }
+bool isProtected(std::string_view session)
+{
+    return session.find("sign") != std::string_view::npos || session.find("encrypt") != std::string_view::npos ||
+           session.starts_with("ssh") || session == "smb-no-aes";
+}
+
+/// Either end can ask for signing; one that states a plain session speaks for the session.
 std::optional<Observation> signedSession(const Facts& facts)
 {
     if (facts.trial.kind != measure::TrialKind::FileCopy) return std::nullopt;
+    std::optional<Observation> answer;
     for (plan::DeviceId end : {facts.trial.from, facts.trial.to}) {
         const plan::Device* device = facts.plan.devices.find(end);
         const std::string_view session = device ? device->traits.word("session") : std::string_view();
-        const bool isSigned = session.find("sign") != std::string_view::npos ||
-                              session.find("encrypt") != std::string_view::npos || session.starts_with("ssh") ||
-                              session == "smb-no-aes";
-        if (isSigned)
+        if (isProtected(session))
             return planned(
                 true, text::say("from-traits.signed-session", "{}: its file session is {}", device->name, session));
         if (session == "plain")
-            return planned(false,
-                           text::say("from-traits.plain-session", "{}: its file session is plain", device->name));
+            answer =
+                planned(false, text::say("from-traits.plain-session", "{}: its file session is plain", device->name));
     }
-    return std::nullopt;
+    return answer;
 }
 
 std::optional<Observation> shingled(const Facts& facts)
 {
     if (facts.trial.kind != measure::TrialKind::FileCopy) return std::nullopt;
-    int known = 0;
-    for (plan::DeviceId end : {facts.trial.from, facts.trial.to}) {
+    return ofBothEnds(facts, [&](plan::DeviceId end) -> std::optional<Observation> {
         const plan::Device* device = facts.plan.devices.find(end);
-        if (!device || device->disks.empty()) continue;
-        ++known;
-        for (const plan::DiskGroup& group : device->disks)
-            if (group.kind == "hdd-shingled")
-                return planned(true, text::say("from-traits.shingled-disk", "{} has a shingled disk", device->name));
-    }
-    if (known < 2) return std::nullopt;
-    return planned(false, text::say("from-traits.no-shingled-disk", "no disk of either end is stated to be shingled"));
+        if (!device || device->disks.empty()) return std::nullopt;
+        const bool isShingled = std::any_of(device->disks.begin(), device->disks.end(),
+                                            [](const plan::DiskGroup& group) { return group.kind == "hdd-shingled"; });
+        return planned(
+            isShingled,
+            isShingled ? text::say("from-traits.shingled-disk", "{} has a shingled disk", device->name)
+                       : text::say("from-traits.no-shingled-disk", "no disk of either end is stated to be shingled"));
+    });
 }
 
 std::optional<Observation> bondStated(const Facts& facts)
@@ -106,39 +107,45 @@ std::optional<Observation> bondStated(const Facts& facts)
     return std::nullopt;
 }
 
-/// USB that is slower than its adapter needs. @source usb-3.2: 1.6 times the rate leaves room for coding and packets
+/// What the survey states of the USB port of an end. A card in a slot is on no USB.
 std::optional<Observation> usbStated(const Facts& facts)
 {
-    constexpr double kRoom = 1.6;
-    std::optional<Observation> answer;
-    for (plan::DeviceId end : {facts.trial.from, facts.trial.to}) {
+    return ofBothEnds(facts, [&](plan::DeviceId end) -> std::optional<Observation> {
         const plan::Port* port = facts.path.portOf(end);
-        const auto usb = port ? port->traits.as<BitRate>("usb") : std::nullopt;
-        if (!usb) continue;
-        const bool isSlow = usb->in() < kRoom * facts.plannedRate().in();
-        if (isSlow || !answer)
-            answer = planned(isSlow, text::say("from-traits.usb-at", "{}: USB at {}",
-                                               plan::portText(facts.plan, port->id), text::figure::linkRate(*usb)));
-        if (isSlow) return answer;
-    }
-    return answer;
+        if (!port) return std::nullopt;
+        const std::string name = plan::portText(facts.plan, port->id);
+        if (const auto usb = port->traits.as<BitRate>("usb"))
+            return planned(facts.isSlowUsb(*usb),
+                           text::say("from-traits.usb-at", "{}: USB at {}", name, text::figure::linkRate(*usb)));
+        if (!port->slot.isSet()) return std::nullopt;
+        return planned(false, text::say("from-traits.in-a-slot", "{} is in a slot, not on USB", name));
+    });
 }
 
-/// What adapters of a shared medium report between them, against what their generation reaches.
+/// The coax generation that both ends state, the older of the two; null: one of them does not.
+const kb::CoaxGeneration* coaxOf(const Facts& facts, const plan::Run& run)
+{
+    const kb::CoaxGeneration* older = nullptr;
+    for (plan::PortId id : {run.a, run.b}) {
+        const plan::Port* port = facts.plan.ports.find(id);
+        const auto* own = port ? facts.kb.find<kb::CoaxGeneration>(port->traits.word("coax-version")) : nullptr;
+        if (!own) return nullptr;
+        if (!older || own->order < older->order) older = own;
+    }
+    return older;
+}
+
+/// What coax adapters report between them, against what their generation reaches.
 std::optional<Observation> phyLow(const Facts& facts)
 {
     constexpr double kLow = 0.8;
     for (const plan::Run* run : facts.path.runs) {
         const auto phy = run->traits.as<BitRate>("phy-rate");
-        const kb::Medium* medium = facts.kb.find<kb::Medium>(run->medium);
-        if (!phy || !medium || medium->kind != kb::MediumKind::Coax) continue;
-        const kb::Factor* share = facts.kb.find<kb::Factor>("coax-phy");
-        const kb::Ceiling* row = facts.kb.find<kb::Ceiling>("coax-2.5");
-        if (!share || !row || !row->both) continue;
-        const BitRate usual = scaled(row->both->high, 1 / share->value.high);
-        return planned(phy->in() < kLow * usual.in(),
-                       text::say("from-traits.phy-rate-of", "{}: {} between its adapters, where {} is reached",
-                                 run->label, text::figure::rate(*phy), text::figure::rate(usual, 2)));
+        const kb::CoaxGeneration* generation = phy ? coaxOf(facts, *run) : nullptr;
+        if (!generation) continue;
+        return planned(phy->in() < kLow * generation->phy.in(),
+                       text::say("from-traits.phy-rate-of", "{}: {} between its adapters, where {} is possible",
+                                 run->label, text::figure::rate(*phy), text::figure::rate(generation->phy, 2)));
     }
     return std::nullopt;
 }

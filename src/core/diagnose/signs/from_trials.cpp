@@ -150,7 +150,7 @@ std::optional<Observation> windowBound(const Facts& facts)
 {
     const auto share = condition(facts, "window_limited_percent");
     if (!share) return std::nullopt;
-    return measured(*share >= 20, text::say("from-trials.held-back-by-the", "held back by the window {} % of the time",
+    return measured(*share >= 20, text::say("from-trials.held-back-by-the", "limited by the window {} % of the time",
                                             text::figure::number(*share, 2)));
 }
 
