@@ -131,8 +131,14 @@ private Q_SLOTS:
     {
         const auto old = importJson(sokudo::testing::sourceFile("tests/data/project-v1.json").toStdString(), "old");
         QVERIFY2(old, old ? "" : old.error().message().c_str());
-        // The demo house of that time knew no category of its wall jacks.
+        // The demo house of that time knew no category of its wall jacks, and no generation of its coax adapters.
         Project now = *importJson(demo(), "demo");
+        for (const plan::Port& port : plan::Plan(now.plan).ports) {
+            if (!port.traits.has("coax-version")) continue;
+            plan::Port older = port;
+            older.traits.set("coax-version", "");
+            now.plan.ports = now.plan.ports.with(older);
+        }
         for (const char* jacks : {"press", "bindery"}) {
             plan::Device device = *plan::deviceNamed(now.plan, jacks);
             device.traits.set("category", "");

@@ -193,7 +193,7 @@ QString PathPresenter::sentence() const
     QString result = toQt(report::expectationSentence(*shown()));
     QStringList missing;
     for (const auto& one : m_expectation->missing) missing << toQt(one.what);
-    if (!missing.isEmpty()) result += QString(". Not counted, because not known: %1").arg(missing.join(", "));
+    if (!missing.isEmpty()) result += QString(". Not known: %1").arg(missing.join(", "));
     return result;
 }
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A set of flows at once: fair shares, which flow slows which, and how far trunks are promised twice.
+// A set of flows at once: fair shares, which flow slows which, and how far trunks are oversubscribed.
 #pragma once
 
 #include "core/base/sentence.h"

@@ -178,6 +178,22 @@ BitRate wireRate(const match::LinkReport& report)
     return rate.value_or(*report.rate);
 }
 
+/// What the adapters of a shared medium do not state, and what was taken for it.
+void addUnstated(const SurveyedPath& path, const plan::Hop& hop, kb::MediumKind kind, Found& found)
+{
+    const bool isCoax = kind == kb::MediumKind::Coax;
+    if (!isCoax && kind != kb::MediumKind::PowerLine) return;
+    for (plan::PortId id : {hop.from, hop.to}) {
+        const plan::Port* port = path.plan.ports.find(id);
+        if (!port || port->traits.has(isCoax ? "coax-version" : "plc")) continue;
+        const std::string name = plan::portText(path.plan, id);
+        found.missing.push_back(
+            {isCoax ? text::say("hop-stages.coax-generation", "the coax generation of {}; 2.5 is assumed", name)
+                    : text::say("hop-stages.power-line-family", "the power-line family of {}; G.hn is assumed", name),
+             port->device});
+    }
+}
+
 std::optional<Error> addHop(const SurveyedPath& path, const Paths& paths, const plan::Hop& hop, Found& found)
 {
     const std::string title = plan::portText(path.plan, hop.from) + " — " + plan::portText(path.plan, hop.to);
@@ -193,6 +209,7 @@ std::optional<Error> addHop(const SurveyedPath& path, const Paths& paths, const 
     // A slot that narrows the link is a stage of its own: the wire still runs at the rate the ends share.
     auto stage = hopStage(path, paths, hop, run, medium, wireRate(*report));
     if (!stage) return stage.error();
+    if (medium) addUnstated(path, hop, medium->kind, found);
     const auto mtuOf = [&](plan::PortId id) {
         const plan::Port* port = path.plan.ports.find(id);
         return port ? port->mtu.value_or(1500) : 1500;

@@ -20,7 +20,7 @@ struct TrunkLoad {
     /// Where neither side is clearly the core: the sum and the number on the other side; 0: one side is.
     BitRate otherAccess;
     int otherDevices = 0;
-    bool isSpare = false;  ///< closes a ring: spare: a faster link bypasses it
+    bool isSpare = false;  ///< closes a ring: a faster link bypasses it
     BitRate load;          ///< usual sum of the flows over it, the busier way
     double oversubscription() const { return line.steps() > 0 ? access.in() / line.in() : 0; }
 };

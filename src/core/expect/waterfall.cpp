@@ -38,9 +38,7 @@ Waterfall waterfall(const Expectation& path)
                  ? text::say("waterfall.headers-and-gaps-of", "headers and gaps of {}", link.name)
                  : text::say("waterfall.what-the-medium-of", "what the medium of {} takes", link.name),
              link.carries.high, *start);
-        fall(link.kind == StageKind::Link ? text::say("waterfall.what-a-quiet-wire", "typical shortfall in practice")
-                                          : text::say("waterfall.what-is-usual-of", "typical shortfall in practice"),
-             link.carries.typical, *start);
+        fall(text::say("waterfall.typical-shortfall", "typical shortfall in practice"), link.carries.typical, *start);
     } else {
         left = result.line = path.stages.front().carries.typical;
         result.from = path.stages.front().name;

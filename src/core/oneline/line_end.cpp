@@ -197,7 +197,12 @@ private:
                                      .value_or(m_phy->rate >= gigabits(25) ? gigabits(1) : gigabits(0.01)));
             return std::nullopt;
         }
-        if (cage->family == "coax" && m_phy->medium == kb::MediumKind::Coax) return std::nullopt;
+        if (cage->family == "coax" && m_phy->medium == kb::MediumKind::Coax) {
+            constexpr std::string_view kPrefix = "coax-";  // coax-2.5 is the PHY of generation 2.5
+            if (!m_end.port.traits.has("coax-version") && m_phy->id.starts_with(kPrefix))
+                m_end.port.traits.set("coax-version", m_phy->id.substr(kPrefix.size()));
+            return std::nullopt;
+        }
         m_end.port.module = m_phy->id;  // a module in a fixed socket: the rules say that it does not go in
         return std::nullopt;
     }

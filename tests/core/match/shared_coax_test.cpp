@@ -9,6 +9,10 @@ namespace {
 
 constexpr LinkRow kRows[] = {
     {"f / coax 22m / f", Verdict::Limited, 2.5, "cx-01"},
+    {"f / coax 22m / f", Verdict::Unknown, 2.5, "coax-unknown"},
+    {"f coax-version=2.5 / coax 22m / f", Verdict::Unknown, 2.5, "coax-unknown"},
+    {"f coax-version=2.5 / coax 22m / f coax-version=2.0", Verdict::Limited, kSilent, "coax-unknown"},
+    {"f:coax-2.5 / coax 22m / f:coax-2.5", Verdict::Limited, kSilent, "coax-unknown"},
     {"f adapter-port=1 / coax 22m / f adapter-port=1", Verdict::Limited, 1, "cx-01"},
     {"f coax-version=1.1 / coax 22m / f coax-version=1.1", Verdict::Limited, 0.175, "cx-01"},
     {"f adapter-port=1 / coax 22m / f", Verdict::Limited, 1, "cx-02"},

@@ -67,8 +67,7 @@ constinit const Rule kPowerLine{
     .title = "Power-line adapters are of one family and on good sockets",
     .why =
         "The mains is shared and noisy: a tenth to a quarter of the printed figure is typical, a filter or another "
-        "phase "
-        "leaves little.",
+        "phase leaves little.",
     .clauses = "pl-01 pl-02 pl-03 pl-04",
     .check = &check,
 };

@@ -20,6 +20,23 @@ const kb::CoaxGeneration* generationOf(const LinkContext& link, const LinkEnd& e
     return link.kb.find<kb::CoaxGeneration>(stated.empty() ? "2.5" : stated);
 }
 
+/// An older adapter carries far less: what nobody looked at is not promised.
+void unstated(const LinkContext& link, Outcomes& found)
+{
+    for (const LinkEnd* end : {&link.a, &link.b}) {
+        if (!end->word("coax-version").empty()) continue;
+        found.push_back({Verdict::Unknown,
+                         link.common,
+                         "the coax generation of {end} is not known: read it on the adapter. The figures are those of "
+                         "2.5; older adapters carry far less",
+                         {{"end", end->name}},
+                         {"own", Certainty::Standard},
+                         end == &link.a ? LinkPart::CageA : LinkPart::CageB,
+                         "coax-unknown"});
+        return;
+    }
+}
+
 void generations(const LinkContext& link, Outcomes& found)
 {
     const kb::CoaxGeneration* a = generationOf(link, link.a);
@@ -102,6 +119,7 @@ Outcomes check(const LinkContext& link)
 {
     Outcomes found;
     if (!link.isOn(kb::MediumKind::Coax) || !link.hasFarEnd()) return found;
+    unstated(link, found);
     generations(link, found);
     bands(link, found);
     parts(link, found);
