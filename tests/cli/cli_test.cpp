@@ -351,6 +351,17 @@ private Q_SLOTS:
         QVERIFY(got.json()["causes"].toArray().size() >= 10);
         QVERIFY(got.json()["context"].toArray().contains("copper"));
         QVERIFY(!got.json()["next"].toArray()[0].toObject()["id"].toString().isEmpty());
+        // every fix and every check that needs care says so where it stands
+        qsizetype cautions = 0, ofChecks = 0;
+        for (const auto& cause : got.json()["causes"].toArray())
+            cautions += !cause.toObject()["caution"].toString().isEmpty();
+        for (const auto& next : got.json()["next"].toArray()) {
+            if (++ofChecks > 5) break;
+            cautions += !next.toObject()["caution"].toString().isEmpty();
+        }
+        const Run spoken = cli({"diagnose", "--context", "copper pcie file", "--answer", "e02=yes"});
+        QVERIFY(cautions > 1);
+        QCOMPARE(QString(spoken.out).count("caution: "), cautions);
         const QString first = got.json()["causes"].toArray()[0].toObject()["id"].toString();
         const Run tried = cli({"diagnose", "--context", "copper", "--answer", "e02=yes", "--tried", first, "--json"});
         for (const auto& cause : tried.json()["causes"].toArray()) QVERIFY(cause.toObject()["id"].toString() != first);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 #include <random>
+#include <set>
 
 #include <fmt/format.h>
 
@@ -118,8 +119,26 @@ Json toJson(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const
     return result;
 }
 
+/// Prints a caution where it is needed: its words once, after that where they stand.
+class Cautions {
+public:
+    explicit Cautions(const kb::KnowledgeBase& kb) : m_kb(kb) {}
+    void print(const std::string& id)
+    {
+        const auto caution = diagnose::cautionText(m_kb, id);
+        if (caution.empty()) return;
+        const bool isNew = m_said.insert(id).second;
+        cli::print("         caution: " + (isNew ? std::string(caution) : "see above (" + id + ")"));
+    }
+
+private:
+    const kb::KnowledgeBase& m_kb;
+    std::set<std::string> m_said;
+};
+
 void show(const diagnose::Diagnosis& diagnosis, const kb::KnowledgeBase& kb, int most)
 {
+    Cautions cautions(kb);
     print("\nEvidence");
     for (const auto& [flag, seen] : diagnosis.evidence)
         print(fmt::format("  {} {:<3} {} ({})", flag, seen.present ? "yes" : "no",
@@ -137,8 +156,7 @@ void show(const diagnose::Diagnosis& diagnosis, const kb::KnowledgeBase& kb, int
                 print(fmt::format("         {} {}", reason.speaksFor ? "for:    " : "against:", reason.text.text()));
         const kb::Cause& cause = *likely.belief.cause;
         print("         fix:     " + cause.fix + (cause.house.empty() ? std::string() : " (" + cause.house + ")"));
-        if (const auto caution = diagnose::cautionText(kb, cause.caution); shown == 1 && !caution.empty())
-            print("         caution: " + std::string(caution));
+        cautions.print(cause.caution);
     }
     print("\nDo next, most informative per minute first");
     shown = 0;
@@ -147,8 +165,7 @@ void show(const diagnose::Diagnosis& diagnosis, const kb::KnowledgeBase& kb, int
         print(fmt::format("  {}  {} ({} min, {} bit{}{})", next.check->id, next.check->title,
                           text::number(next.check->minutes), text::number(next.bits, 2),
                           next.check->house.empty() ? "" : ", ", next.check->house));
-        if (const auto caution = diagnose::cautionText(kb, next.check->caution); !caution.empty())
-            print("        " + std::string(caution));
+        cautions.print(next.check->caution);
     }
 }
 

@@ -56,23 +56,14 @@ struct Figures {
     text::Sentence says;
 };
 
-/// The class of power-line gear whose printed figure is nearest.
-const kb::PowerLine* powerLineOf(const kb::KnowledgeBase& kb, BitRate printed)
+/// The row that is sold under the figure nearest to this one.
+template <class Row>
+const Row* soldAs(const kb::KnowledgeBase& kb, BitRate Row::*figure, BitRate printed)
 {
-    const auto apart = [&](const kb::PowerLine& row) { return std::fabs(std::log(row.printed.in() / printed.in())); };
-    const auto& rows = kb.all<kb::PowerLine>();
+    const auto apart = [&](const Row& row) { return std::fabs(std::log((row.*figure).in() / printed.in())); };
+    const auto& rows = kb.all<Row>();
     const auto nearest =
-        std::min_element(rows.begin(), rows.end(), [&](const auto& a, const auto& b) { return apart(a) < apart(b); });
-    return nearest == rows.end() ? nullptr : &*nearest;
-}
-
-/// The generation of coax adapters that is sold under this figure.
-const kb::CoaxGeneration* coaxOf(const kb::KnowledgeBase& kb, BitRate printed)
-{
-    const auto apart = [&](const kb::CoaxGeneration& row) { return std::fabs(std::log(row.mac.in() / printed.in())); };
-    const auto& rows = kb.all<kb::CoaxGeneration>();
-    const auto nearest =
-        std::min_element(rows.begin(), rows.end(), [&](const auto& a, const auto& b) { return apart(a) < apart(b); });
+        std::min_element(rows.begin(), rows.end(), [&](const Row& a, const Row& b) { return apart(a) < apart(b); });
     return nearest == rows.end() ? nullptr : &*nearest;
 }
 
@@ -88,8 +79,8 @@ Result<Figures> figuresOf(std::string_view by, BitRate printed, std::optional<Bi
                 text::say("headline.share-of-the-phy", "× {} typically, × {} at most",
                           text::figure::number(share->value.typical), text::figure::number(share->value.high))};
     }
-    const kb::PowerLine* family = by == "power-line" ? powerLineOf(kb, printed) : nullptr;
-    const kb::CoaxGeneration* generation = by == "coax" ? coaxOf(kb, printed) : nullptr;
+    const kb::PowerLine* family = by == "power-line" ? soldAs(kb, &kb::PowerLine::printed, printed) : nullptr;
+    const kb::CoaxGeneration* generation = by == "coax" ? soldAs(kb, &kb::CoaxGeneration::mac, printed) : nullptr;
     const kb::Ceiling* row = family       ? formulas::powerLineRow(kb, family->id)
                              : generation ? formulas::coaxRow(kb, generation->id, port)
                                           : nullptr;

@@ -98,8 +98,8 @@ Result<void> readDiskWord(const Token& token, const kb::KnowledgeBase& kb, DiskO
         return tl::unexpected(unknownWord(
             token, "a disk",
             text::say("path-host.a-level-such-as",
-                      "a level such as raid6, for nvme its bus such as 4.0x4, your own figures reads=450mb/s and "
-                      "writes=300mb/s, copy=500gb, aged, fragmented, "
+                      "a level such as raid6, for nvme its bus such as 4.0x4, your own figures reads=450MB/s and "
+                      "writes=300MB/s, copy=500gb, aged, fragmented, "
                       "degraded, rebuilding, inner, checksums, disk-encryption, and for a hard disk fill=75%")));
     return {};
 }
