@@ -12,6 +12,7 @@
 #include "core/logbook/record.h"
 #include "core/measure/checks.h"
 #include "core/plan/invariants.h"
+#include "core/plan/tables.h"
 #include "store/rebase.h"
 
 namespace sokudo::app {
@@ -81,6 +82,7 @@ Document::Document(const kb::KnowledgeBase& kb, std::unique_ptr<store::ProjectFi
         m_catalogueTrouble = own.error().message();
         takeCatalogue(sharedKnowledge());
     }
+    m_ids.startAfter(plan::greatestId(*m_plan));
     m_isShared = m_file->isOpenElsewhere();
     if (m_plan->runs.size() > kJudgedAtOnce) {
         startAnalysis();

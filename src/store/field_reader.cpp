@@ -114,6 +114,29 @@ void FieldReader::yes(const char* key, bool& into)
     else complain(key, "must be true or false");
 }
 
+void FieldReader::words(const char* key, std::vector<std::string>& into)
+{
+    const Json* found = arrayMember(key);
+    if (!found) return;
+    for (const Json& one : *found) {
+        if (!one.is_string()) return complain(key, "must be a list of texts in quotes");
+        into.push_back(one.get<std::string>());
+    }
+}
+
+void FieldReader::sources(const char* key, plan::Sources& into)
+{
+    std::map<std::string, std::string> stated;
+    texts(key, stated);
+    for (const auto& [field, given] : stated)
+        if (auto source = plan::sourceFromText(given)) into.set(field, std::move(source));
+        else
+            complain(std::string(key) + "." + field,
+                     "“" + given +
+                         "” is no source; write read, measured, printed, told or guessed, and a day such as "
+                         "2026-11-28");
+}
+
 void FieldReader::rates(const char* key, std::vector<BitRate>& into)
 {
     const Json* found = member(key);

@@ -13,6 +13,7 @@
 #include "core/base/quantity.h"
 #include "core/kb/rule_rows.h"
 #include "core/measure/trial.h"
+#include "core/plan/sources.h"
 #include "core/plan/traits.h"
 
 namespace sokudo::store {
@@ -75,12 +76,26 @@ public:
         quantity(key, given);
         into = given;
     }
+    template <class Tag>
+    void refs(const char* key, std::vector<Id<Tag>>& into)
+    {
+        const Json* found = arrayMember(key);
+        if (!found) return;
+        for (const Json& one : *found) {
+            const std::int64_t id = one.is_number_integer() ? one.get<std::int64_t>() : 0;
+            if (id <= 0) return complain(key, "must be a list of whole numbers above 0");
+            into.push_back({id});
+        }
+    }
+    void words(const char* key, std::vector<std::string>& into);
     void rates(const char* key, std::vector<BitRate>& into);
     void time(const char* key, measure::Timestamp& into);
     /// An object of texts; a number in it is kept as its text.
     void texts(const char* key, std::map<std::string, std::string>& into);
     /// Stated values; those of kinds that this Sokudo does not know are kept as they are.
     void traits(const char* key, plan::Traits& into, kb::TraitOwner owner);
+    /// Fields with where they are from: {"length_m": "measured 2026-11-02"}.
+    void sources(const char* key, plan::Sources& into);
     template <class T, class Fields>
     void object(const char* key, std::optional<T>& into, Fields fields)
     {

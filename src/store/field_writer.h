@@ -12,6 +12,7 @@
 #include "core/base/quantity.h"
 #include "core/kb/rule_rows.h"
 #include "core/measure/trial.h"
+#include "core/plan/sources.h"
 #include "core/plan/traits.h"
 
 namespace sokudo::store {
@@ -72,6 +73,19 @@ public:
     void maybe(const char* key, const std::optional<Q>& value)
     {
         if (value) quantity(key, *value);
+    }
+    template <class Tag>
+    void refs(const char* key, const std::vector<Id<Tag>>& values)
+    {
+        for (const Id<Tag>& one : values) result[key].push_back(one.value);
+    }
+    void words(const char* key, const std::vector<std::string>& values)
+    {
+        for (const std::string& one : values) result[key].push_back(one);
+    }
+    void sources(const char* key, const plan::Sources& values)
+    {
+        for (const auto& [field, source] : values) result[key][field] = plan::text(source);
     }
     void rates(const char* key, const std::vector<BitRate>& values)
     {

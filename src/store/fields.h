@@ -6,13 +6,9 @@
 
 #include "store/field_reader.h"
 #include "store/field_writer.h"
-#include "store/project.h"
+#include "store/record_fields.h"
 
 namespace sokudo::store {
-
-/// What a visitor sees of a T: a reader fills it, a writer only looks.
-template <class F, class T>
-using Seen = std::conditional_t<F::kReads, T, const T>;
 
 template <class F>
 void fields(F& f, Seen<F, plan::Place>& place)
@@ -22,6 +18,16 @@ void fields(F& f, Seen<F, plan::Place>& place)
     f.whole("level", place.level);
     f.text("building", place.building);
     f.text("note", place.note);
+    f.word("kind", place.kind, plan::placeKindFromCode, std::optional(plan::PlaceKind::Room));
+    f.ref("within", place.within);
+    f.object("area", place.area, [](auto& g, auto& area) {
+        g.quantity("x_m", area.x);
+        g.quantity("y_m", area.y);
+        g.quantity("width_m", area.width);
+        g.quantity("depth_m", area.depth);
+    });
+    f.traits("traits", place.traits, kb::TraitOwner::Place);
+    f.sources("sources", place.sources);
 }
 
 template <class F>
@@ -44,11 +50,20 @@ void fields(F& f, Seen<F, plan::Device>& device)
         g.text("name", group.name);
         g.maybe("reads_bps", group.reads);
         g.maybe("writes_bps", group.writes);
+        g.maybe("each_bytes", group.each);
+        g.maybe("used_bytes", group.used);
+        g.maybe("growth_bytes", group.growth);
     });
     f.text("file_share", device.fileShare);
     f.ref("fed_by", device.fedBy);
     f.traits("traits", device.traits, kb::TraitOwner::Device);
     f.text("note", device.note);
+    f.object("at", device.at, [](auto& g, auto& spot) {
+        g.quantity("x_m", spot.x);
+        g.quantity("y_m", spot.y);
+    });
+    f.count("rack_unit", device.rackUnit);
+    f.sources("sources", device.sources);
 }
 
 template <class F>
@@ -67,6 +82,7 @@ void fields(F& f, Seen<F, plan::Slot>& slot)
         g.whole("generation", card.generation);
         g.whole("lanes", card.lanes);
     });
+    f.sources("sources", slot.sources);
 }
 
 template <class F>
@@ -86,6 +102,10 @@ void fields(F& f, Seen<F, plan::Port>& port)
     f.ref("split_of", port.splitOf);
     f.count("leg", port.leg);
     f.traits("traits", port.traits, kb::TraitOwner::Port);
+    f.ref("combo_of", port.comboOf);
+    f.ref("untagged", port.untagged);
+    f.refs("tagged", port.tagged);
+    f.sources("sources", port.sources);
 }
 
 /// The end of a run that a segment belongs to, as its word.
@@ -126,6 +146,9 @@ void fields(F& f, Seen<F, plan::Run>& run)
     f.yes("protected_outdoors", run.protectedOutdoors);
     f.maybe("wanted_bps", run.wanted);
     f.text("note", run.note);
+    f.words("route", run.route);
+    f.maybe("slack_m", run.slack);
+    f.sources("sources", run.sources);
 }
 
 template <class F>
@@ -173,51 +196,6 @@ void fields(F& f, Seen<F, plan::Job>& job)
     f.text("protocol", job.protocol);
     f.text("purpose", job.purpose);
     f.quantity("size_bytes", job.size);
-}
-
-template <class F>
-void fields(F& f, Seen<F, measure::Trial>& trial)
-{
-    f.id("id", trial.id);
-    f.time("at", trial.at);
-    f.ref("from", trial.from);
-    f.ref("to", trial.to);
-    f.word("kind", trial.kind, measure::trialKindFromCode);
-    f.word("origin", trial.origin, measure::originFromCode);
-    f.word("direction", trial.direction, measure::directionFromCode);
-    f.whole("streams", trial.streams);
-    f.quantity("duration_s", trial.duration);
-    f.quantity("warmup_s", trial.warmup);
-    f.quantity("rate_bps", trial.rate.value);
-    if constexpr (F::kReads) trial.rate.low = trial.rate.high = trial.rate.value;
-    f.quantity("low_bps", trial.rate.low);
-    f.quantity("high_bps", trial.rate.high);
-    f.rates("samples_bps", trial.samples);
-    f.texts("conditions", trial.conditions);
-    f.text("note", trial.note);
-}
-
-template <class F>
-void fields(F& f, Seen<F, logbook::Entry>& entry)
-{
-    f.id("id", entry.id);
-    f.time("at", entry.at);
-    f.word("kind", entry.kind, logbook::entryKindFromCode);
-    f.text("text", entry.text);
-    f.ref("trial", entry.trial);
-    f.ref("device", entry.device);
-}
-
-template <class F>
-void fields(F& f, Seen<F, Answer>& answer)
-{
-    f.id("id", answer.id);
-    f.ref("from", answer.from);
-    f.ref("to", answer.to);
-    f.neededText("flag", answer.flag);
-    f.yes("present", answer.present);
-    f.yes("unsure", answer.isUnsure);
-    f.time("at", answer.at);
 }
 
 template <class T>

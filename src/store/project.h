@@ -3,6 +3,9 @@
 #pragma once
 
 #include <map>
+#include <optional>
+#include <string>
+#include <string_view>
 #include <utility>
 #include <vector>
 
@@ -26,6 +29,26 @@ struct Answer {
     friend bool operator==(const Answer&, const Answer&) = default;
 };
 
+using VersionId = Id<struct VersionTag>;
+
+enum class VersionKind {
+    Snapshot,  ///< the house as it was on a day
+    Variant,   ///< the house as it could be
+};
+std::string_view code(VersionKind);
+std::optional<VersionKind> versionKindFromCode(std::string_view);
+
+/// The whole house at another time, or as it could be. It is read when somebody looks at it.
+struct Version {
+    VersionId id;
+    std::string name;  ///< "before the fibre"
+    VersionKind kind = VersionKind::Snapshot;
+    measure::Timestamp at;
+    std::string note;
+    std::string house;  ///< its plan, as plan_json writes it
+    friend bool operator==(const Version&, const Version&) = default;
+};
+
 /// A row that cannot be used: damaged, or leaning on one that is. It stays in the file as it is.
 struct SetAside {
     std::string kind;  ///< "run"
@@ -45,6 +68,7 @@ struct Project {
     std::vector<measure::Trial> trials;
     std::vector<logbook::Entry> entries;
     std::vector<Answer> answers;
+    std::vector<Version> versions;
     UnknownFields unknown;
     std::vector<SetAside> setAside;
     friend bool operator==(const Project&, const Project&) = default;
@@ -65,6 +89,7 @@ constexpr void eachRecord(Visit visit)
     visit(RecordsOf<measure::Trial>{"trial", "trials", &Project::trials});
     visit(RecordsOf<logbook::Entry>{"entry", "log", &Project::entries});
     visit(RecordsOf<Answer>{"answer", "answers", &Project::answers});
+    visit(RecordsOf<Version>{"version", "versions", &Project::versions});
 }
 
 }  // namespace sokudo::store

@@ -223,6 +223,18 @@ Loaded ProjectFile::held(Loaded theirs, plan::Plan* merged, const Changes& chang
     return theirs;
 }
 
+namespace {
+void writeRecords(RowWriter& writer, const Changes& changes)
+{
+    for (const auto& one : changes.trials) writer.put("trial", one);
+    for (const auto& one : changes.entries) writer.put("entry", one);
+    for (const auto& one : changes.answers) writer.put("answer", one);
+    for (const AnswerId id : changes.withdrawnAnswers) writer.drop("answer", id.value);
+    for (const auto& one : changes.versions) writer.put("version", one);
+    for (const VersionId id : changes.droppedVersions) writer.drop("version", id.value);
+}
+}  // namespace
+
 Result<std::optional<Loaded>> ProjectFile::save(const Changes& changes)
 {
     if (auto why = whyNotWritable()) return tl::unexpected(std::move(*why));
@@ -256,10 +268,7 @@ Result<std::optional<Loaded>> ProjectFile::save(const Changes& changes)
     }
     RowWriter writer(file, m_unknown);
     if (before && after) writer.plan(*before, *after);
-    for (const auto& trial : changes.trials) writer.put("trial", trial);
-    for (const auto& entry : changes.entries) writer.put("entry", entry);
-    for (const auto& answer : changes.answers) writer.put("answer", answer);
-    for (const AnswerId id : changes.withdrawnAnswers) writer.drop("answer", id.value);
+    writeRecords(writer, changes);
     const std::int64_t revision = revisionOf(file) + 1;
     const std::string next = fmt::format(
         "INSERT INTO setting VALUES ('revision', {0}) ON CONFLICT (name) DO UPDATE SET value = {0}", revision);
@@ -274,19 +283,27 @@ Result<std::optional<Loaded>> ProjectFile::save(const Changes& changes)
     return theirs;
 }
 
+namespace {
+/// Takes out the rows that are given anew, and those that go.
+template <class T>
+void drop(std::vector<T>& rows, const std::vector<T>& anew, const std::vector<decltype(T::id)>& gone)
+{
+    std::erase_if(rows, [&](const T& old) {
+        return std::find(gone.begin(), gone.end(), old.id) != gone.end() ||
+               std::any_of(anew.begin(), anew.end(), [&](const T& one) { return one.id == old.id; });
+    });
+}
+}  // namespace
+
 void putRecords(Project& project, const Changes& changes)
 {
-    const auto isReplaced = [&](const Answer& old) {
-        const auto isSame = [&](const Answer& answer) { return answer.id == old.id; };
-        const auto& gone = changes.withdrawnAnswers;
-        return std::find(gone.begin(), gone.end(), old.id) != gone.end() ||
-               std::any_of(changes.answers.begin(), changes.answers.end(), isSame);
-    };
     const auto append = [](auto& list, const auto& more) { list.insert(list.end(), more.begin(), more.end()); };
-    std::erase_if(project.answers, isReplaced);
+    drop(project.answers, changes.answers, changes.withdrawnAnswers);
+    drop(project.versions, changes.versions, changes.droppedVersions);
     append(project.trials, changes.trials);
     append(project.entries, changes.entries);
     append(project.answers, changes.answers);
+    append(project.versions, changes.versions);
     sortRecords(project);
 }
 

@@ -20,6 +20,8 @@ struct Changes {
     std::vector<logbook::Entry> entries;
     std::vector<Answer> answers;
     std::vector<AnswerId> withdrawnAnswers;
+    std::vector<Version> versions;
+    std::vector<VersionId> droppedVersions;
 };
 
 class ProjectFile {

@@ -14,6 +14,7 @@ namespace sokudo::store {
 namespace {
 
 constexpr std::string_view kFormat = "sokudo-project";
+constexpr std::string_view kPrivateKind = "access";
 
 template <class Rows>
 Json listOf(const Rows& rows, const char* kind, const UnknownFields& unknown)
@@ -123,15 +124,19 @@ private:
 
 }  // namespace
 
-std::string exportJson(const Project& project)
+std::string exportJson(const Project& project, const Export& how)
 {
     Json result{{"format", kFormat}, {"version", kVersion}, {"name", project.plan.name}};
-    plan::eachTable(
-        [&](auto table) { result[table.list] = listOf(project.plan.*table.rows, table.kind, project.unknown); });
+    const auto isLeftOut = [&](std::string_view kind) { return kind == kPrivateKind && !how.isPrivateToo; };
+    plan::eachTable([&](auto table) {
+        if (!isLeftOut(table.kind)) result[table.list] = listOf(project.plan.*table.rows, table.kind, project.unknown);
+    });
     eachRecord(
         [&](auto records) { result[records.list] = listOf(project.*records.rows, records.kind, project.unknown); });
-    if (!project.setAside.empty()) result["set_aside"] = listOf(project.setAside);
-    return jsonText(result, 1) + "\n";
+    std::vector<SetAside> aside = project.setAside;
+    std::erase_if(aside, [&](const SetAside& row) { return isLeftOut(row.kind); });
+    if (!aside.empty()) result["set_aside"] = listOf(aside);
+    return jsonText(result, how.isCompact ? -1 : 1) + "\n";
 }
 
 Result<Project> importJson(std::string_view text, const std::string& name)

@@ -106,9 +106,9 @@ std::string pluralOf(const std::string& kind)
         if (kind == table.kind) plural = table.list;
     });
     if (kind == "entry") plural = "entries of the logbook";
-    return !plural.empty()                       ? plural
-           : kind == "trial" || kind == "answer" ? kind + "s"
-                                                 : "rows of the kind “" + kind + "”";
+    return !plural.empty()                                            ? plural
+           : kind == "trial" || kind == "answer" || kind == "version" ? kind + "s"
+                                                                      : "rows of the kind “" + kind + "”";
 }
 
 std::vector<std::string> lostRows(const Sqlite& file, const std::map<std::string, std::int64_t>& found, bool isWhole)
@@ -230,6 +230,7 @@ void RowWriter::put(const char* kind, const T& row)
 template void RowWriter::put(const char*, const measure::Trial&);
 template void RowWriter::put(const char*, const logbook::Entry&);
 template void RowWriter::put(const char*, const Answer&);
+template void RowWriter::put(const char*, const Version&);
 
 void RowWriter::plan(const plan::Plan& before, const plan::Plan& after)
 {

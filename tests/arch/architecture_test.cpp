@@ -32,6 +32,7 @@ const QList<Arrow> kArrows{
     {"core/expect", {"core/base", "core/kb", "core/formulas", "core/plan", "core/match"}},
     {"core/measure", {"core/base", "core/kb", "core/plan"}},
     {"core/oneline", {"core/base", "core/kb", "core/formulas", "core/plan", "core/match", "core/expect"}},
+    {"core/editline", {"core/base", "core/kb", "core/plan", "core/oneline"}},
     {"core/logbook", {"core/base", "core/plan", "core/measure"}},
     {"core/diagnose",
      {"core/base", "core/kb", "core/formulas", "core/plan", "core/match", "core/expect", "core/measure", "core/logbook",

@@ -460,6 +460,47 @@ private Q_SLOTS:
         process.kill();
         process.waitForFinished();
     }
+    void aHouseByLines()
+    {
+        const QString house = m_folder.filePath("lines.sokudo");
+        const Run made = cli({"edit", house, "--new", "add place Cellar level -1", "switch core in Cellar: 8x sfp28",
+                              "add storage vault in Cellar: 2x sfp28", "add run core 4 - vault 2, dac 2m label=q1"});
+        QCOMPARE(made.status, 0);
+        QVERIFY2(made.out.contains("added run q1: core 4 – vault 2, dac, 2 m"), qPrintable(made.out));
+        QVERIFY2(made.out.contains("core 4 – vault 2: fits, 25 Gb/s"), qPrintable(made.out));
+        const Run refused = cli({"edit", house, "add place Attic", "add run core 4 - vault 1, dac 2m"});
+        QCOMPARE(refused.status, 2);
+        QVERIFY2(refused.err.contains("line 2: core 4 already holds a run"), qPrintable(refused.err));
+        QVERIFY(!cli({"export", house}).out.contains("Attic"));
+        const Run tried = cli({"edit", house, "--try", "--json", "set run q1 length=9m"});
+        QCOMPARE(tried.json()["links"].toArray()[0].toObject()["verdict"].toString(), "marginal");
+        QCOMPARE(tried.json()["touched"].toArray()[0].toObject()["name"].toString(), "run q1");
+        QVERIFY(cli({"export", house}).out.contains("\"length_m\": 2"));
+        QVERIFY(cli({"log", house}).out.contains("added storage vault with 2 ports in Cellar"));
+        QVERIFY(cli({"edit", house}).err.contains("say what to change"));
+        QVERIFY(cli({"edit", house, "--new", "name house x"}).err.contains("lines.sokudo"));
+    }
+    void tablesAndSchema()
+    {
+        const QString house = m_folder.filePath("tables.sokudo");
+        QVERIFY(QFile::copy(m_project, house));
+        const Run runs = cli({"export", house, "--table", "runs"});
+        QCOMPARE(runs.out.count('\n'), 27);
+        QFile table(m_folder.filePath("runs.csv"));
+        QVERIFY(table.open(QIODevice::WriteOnly));
+        table.write(QString(runs.out).replace(",om4,9", ",om4,31").toUtf8());
+        table.close();
+        const Run taken = cli({"import", table.fileName(), "--to", house, "--table", "runs"});
+        QVERIFY2(taken.out.contains("1 changed"), qPrintable(taken.out + taken.err));
+        QVERIFY(cli({"export", house, "--table", "runs"}).out.contains(",om4,31"));
+        QVERIFY(
+            cli({"import", table.fileName(), "--to", house, "--table", "log"}).err.contains("with a whole project"));
+        QCOMPARE(cli({"export", "--schema"}).out, QString::fromUtf8(sourceFile("docs/house.schema.json")));
+        QVERIFY(cli({"edit", house, "add address vault 10.20.0.2"}).status == 0);
+        const Run exported = cli({"export", house});
+        QVERIFY(!exported.out.contains("10.20.0.2") && exported.err.contains("--private"));
+        QVERIFY(cli({"export", house, "--private"}).out.contains("10.20.0.2"));
+    }
 };
 
 SOKUDO_TEST(CliTest)

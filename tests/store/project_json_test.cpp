@@ -2,71 +2,21 @@
 #include "store/project_json.h"
 #include "core/base/json.h"
 #include "core/kb/load.h"
+#include "full_project.h"
+#include "store/project_file.h"
 #include "testing.h"
+
+#include <QTemporaryDir>
 
 using namespace sokudo;
 using namespace sokudo::store;
+using sokudo::testing::addRecords;
+using sokudo::testing::fullPlan;
 using sokudo::testing::toQt;
 
 namespace {
+std::string version2() { return sokudo::testing::sourceFile("tests/data/project-v2.json").toStdString(); }
 std::string demo() { return kb::embeddedFiles().at("starters/lantern-row.json"); }
-/// A plan with every field set.
-plan::Plan fullPlan()
-{
-    plan::Plan plan;
-    plan.name = "x";
-    plan.places = plan.places.with({{1}, "place", -2, "shed", "note"});
-    plan::Device device{{2},
-                        {1},
-                        "device",
-                        plan::Role::Storage,
-                        "text",
-                        plan::HostProcessor{"mid-x86", 3.4, 4},
-                        {{"hdd", 6, "raid6", "tank", megabytes(450), megabytes(300)}, {"ssd", 1, ""}},
-                        "smb",
-                        {},
-                        "note"};
-    plan.devices = plan.devices.with(device);
-    plan.slots = plan.slots.with({{3}, {2}, "1", 3, 4, 16, 512, true, plan::Card{"card", 4, 16}});
-    plan::Port port{{4},          {2},  7,  "X1", "sfp28", {gigabits(25), gigabits(10)}, gigabits(10), plan::Fec::BaseR,
-                    "25gbase-sr", 9000, {3}};
-    port.splitOf = {10};
-    port.leg = 2;
-    port.traits.set("lock", "listed");
-    plan.ports = plan.ports.with(port);
-    plan.ports = plan.ports.with({{10}, {2}, 8, "X2", "qsfp28"});
-    plan::Run run{{5},     "run", {4},          {},    "om4", Length::of(12.345), 2, 1, plan::Bundle::Bundled,
-                  "split", true,  gigabits(25), "note"};
-    run.segments = {{plan::SegmentKind::Cord, true, "cat6", Length::of(2.5), 26}, {plan::SegmentKind::Coupler}};
-    run.traits.set("celsius", "55");
-    run.traits.set("copper-clad", "yes");
-    plan.runs = plan.runs.with(run);
-    plan.waivers = plan.waivers.with({{9}, {5}, "cu-07", "marginal", "soak-tested for a day", "2026-11-25"});
-    return plan;
-}
-
-/// A trial, an entry and an answer with every field set.
-void addRecords(Project& project)
-{
-    measure::Trial trial;
-    trial.id = {6};
-    trial.at = *measure::timeFromIso("2026-11-25T21:04:05.120Z");
-    trial.from = trial.to = {2};
-    trial.kind = measure::TrialKind::FileCopy;
-    trial.origin = measure::Origin::Imported;
-    trial.direction = measure::Direction::Both;
-    trial.streams = 4;
-    trial.duration = Duration::of(10.5);
-    trial.warmup = Duration::of(2);
-    trial.rate = {gigabits(1.25), gigabits(1), gigabits(1.5)};
-    trial.samples = {gigabits(1), gigabits(1.5)};
-    trial.conditions = {{"governor", "performance"}};
-    trial.note = "with \"quotes\" and\nlines";
-    project.trials = {trial};
-    project.entries = {{{7}, trial.at, logbook::EntryKind::Diagnosis, "text", {6}, {2}}};
-    project.answers = {{{8}, {2}, {2}, "e30", true, trial.at, true}};
-}
-
 }  // namespace
 
 class ProjectJsonTest : public QObject {
@@ -87,9 +37,10 @@ private Q_SLOTS:
         Project project;
         project.plan = fullPlan();
         addRecords(project);
-        const auto again = importJson(exportJson(project), "again");
+        const auto again = importJson(exportJson(project, {.isPrivateToo = true}), "again");
         QVERIFY2(again, again ? "" : again.error().message().c_str());
         QVERIFY(*again == project);
+        QVERIFY(exportJson(*again, {.isPrivateToo = true}) == exportJson(project, {.isPrivateToo = true}));
     }
     void damageIsSaidWithItsPlace_data()
     {
@@ -132,7 +83,7 @@ private Q_SLOTS:
         const auto old = importJson(sokudo::testing::sourceFile("tests/data/project-v1.json").toStdString(), "old");
         QVERIFY2(old, old ? "" : old.error().message().c_str());
         // The demo house of that time knew no category of its wall jacks, and no generation of its coax adapters.
-        Project now = *importJson(demo(), "demo");
+        Project now = *importJson(version2(), "v2");
         for (const plan::Port& port : plan::Plan(now.plan).ports) {
             if (!port.traits.has("coax-version")) continue;
             plan::Port older = port;
@@ -145,6 +96,33 @@ private Q_SLOTS:
             now.plan.devices = now.plan.devices.with(device);
         }
         QVERIFY(*old == now);
+    }
+    /// The file and the export of version 2 hold the same.
+    void aVersion2ExportIsRead()
+    {
+        const auto exported = importJson(version2(), "v2");
+        QVERIFY2(exported, exported ? "" : exported.error().message().c_str());
+        QCOMPARE(exported->plan.runs.size(), std::size_t{26});
+        QVERIFY(exported->unknown.empty());
+        const QTemporaryDir folder;
+        const QString path = folder.filePath("old.sokudo");
+        QVERIFY(QFile::copy(sokudo::testing::sourcePath("tests/data/project-v2.sokudo"), path));
+        const auto file = ProjectFile::open(path.toStdString());
+        QVERIFY2(file, file ? "" : file.error().message().c_str());
+        const auto loaded = (*file)->load();
+        QVERIFY2(loaded && loaded->lost.empty(), loaded ? "" : loaded.error().message().c_str());
+        QVERIFY(loaded->project == *exported);
+    }
+    void privateRowsAreLeftOut()
+    {
+        Project project;
+        project.plan = fullPlan();
+        QVERIFY(exportJson(project).find("10.0.0.2") == std::string::npos);
+        const auto left = importJson(exportJson(project), "left");
+        QVERIFY(left && left->plan.accesses.empty());
+        project.setAside = {{"access", 77, "x", "damaged", "10.9.9.9", false}};
+        QVERIFY(exportJson(project).find("10.9.9.9") == std::string::npos);
+        QVERIFY(exportJson(project, {.isPrivateToo = true}).find("10.9.9.9") != std::string::npos);
     }
     void statedValuesAreCheckedAsWhenTyped_data()
     {

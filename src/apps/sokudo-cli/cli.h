@@ -58,6 +58,7 @@ void addDiagnose(Verbs&, Context&);
 void addHost(Verbs&, Context&);
 void addLog(Verbs&, Context&);
 void addReport(Verbs&, Context&);
+void addEdit(Verbs&, Context&);
 void addExport(Verbs&, Context&);
 void addImport(Verbs&, Context&);
 

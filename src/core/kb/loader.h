@@ -83,5 +83,6 @@ void ruleTables(Loader&);
 void tradeTables(Loader&);
 void partTables(Loader&);
 void stageTables(Loader&);
+void surveyTables(Loader&);
 
 }  // namespace sokudo::kb

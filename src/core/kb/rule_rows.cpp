@@ -20,9 +20,9 @@ Enum oneOf(RowReader& row, std::string_view column, const std::string_view (&wor
     return static_cast<Enum>(0);
 }
 
-constexpr std::string_view kOwners[] = {"device", "port", "run"};
-constexpr std::string_view kTypes[] = {"flag", "choice", "count", "length",  "decibel",   "level",
-                                       "watt", "volt",   "ohm",   "celsius", "frequency", "rate"};
+constexpr std::string_view kOwners[] = {"device", "port", "run", "place"};
+constexpr std::string_view kTypes[] = {"flag", "choice", "count",   "length",    "decibel", "level", "watt",
+                                       "volt", "ohm",    "celsius", "frequency", "rate",    "mass",  "text"};
 
 Clause clauseRow(RowReader& row)
 {

@@ -44,8 +44,23 @@ struct Caution {
     Provenance from;
 };
 
-enum class TraitOwner { Device, Port, Run };
-enum class TraitType { Flag, Choice, Count, Length, Decibel, Level, Watt, Volt, Ohm, Celsius, Frequency, Rate };
+enum class TraitOwner { Device, Port, Run, Place };
+enum class TraitType {
+    Flag,
+    Choice,
+    Count,
+    Length,
+    Decibel,
+    Level,
+    Watt,
+    Volt,
+    Ohm,
+    Celsius,
+    Frequency,
+    Rate,
+    Mass,
+    Text
+};
 
 /// A kind of stated value.
 struct TraitKind {
@@ -56,6 +71,8 @@ struct TraitKind {
     std::optional<double> least, most;  ///< in `unit`
     std::vector<std::string> choices, media;
     std::string name, meaning;
+    /// No rule asks for it; the survey, the power bench and the build do.
+    bool isOfSurvey() const { return media.size() == 1 && media.front() == "survey"; }
 };
 
 /// "cl91", "fire-code", "rs": the mode a switch or card means by that word.

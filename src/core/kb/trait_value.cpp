@@ -14,6 +14,8 @@
 namespace sokudo::kb {
 namespace {
 
+constexpr std::size_t kLongestText = 1000;  // bytes
+
 struct Unit {
     std::string_view word;
     double factor;
@@ -33,6 +35,7 @@ std::vector<Unit> unitsOf(TraitType type)
     case TraitType::Frequency: return {{"ghz", 1000}, {"mhz", 1}};
     case TraitType::Rate: return {{"gb/s", 1e9}, {"gbps", 1e9}, {"g", 1e9}, {"mb/s", 1e6}, {"mbps", 1e6}, {"m", 1e6}};
     case TraitType::Count: return {{"awg", 1}};
+    case TraitType::Mass: return {{"kg", 1}, {"lb", 0.45359237}, {"g", 0.001}};
     default: return {};
     }
 }
@@ -81,6 +84,12 @@ std::optional<std::string> outsideRange(const TraitKind& kind, double value, std
 
 Result<std::string> traitValue(const TraitKind& kind, std::string_view raw)
 {
+    if (kind.type == TraitType::Text) {
+        std::string said = text::trimmed(raw);
+        if (!said.empty() && said.size() <= kLongestText) return said;
+        return failure(ErrorCode::BadInput,
+                       fmt::format("{} is a text of 1 to {} bytes", text::lower(kind.name), kLongestText));
+    }
     const std::string typed = text::lower(text::trimmed(raw));
     if (kind.type == TraitType::Flag) return word(kind, typed.empty() ? "yes" : typed, {"yes", "no"});
     if (kind.type == TraitType::Choice) return word(kind, typed, kind.choices);
@@ -98,7 +107,7 @@ Result<std::string> traitValue(const TraitKind& kind, std::string_view raw)
 
 std::optional<std::string> problemOfValue(const TraitKind& kind, std::string_view value)
 {
-    if (kind.type == TraitType::Flag || kind.type == TraitType::Choice) {
+    if (kind.type == TraitType::Flag || kind.type == TraitType::Choice || kind.type == TraitType::Text) {
         const auto known = traitValue(kind, value);
         if (!known) return known.error().what.text();
         return *known == value ? std::nullopt
@@ -128,7 +137,8 @@ const TraitKind* shippedTrait(std::string_view id)
 std::string traitText(const TraitKind& kind, std::string_view value)
 {
     const auto figure = text::parseNumber(value);
-    if (!figure || kind.type == TraitType::Flag || kind.type == TraitType::Choice) return std::string(value);
+    const bool isWord = kind.type == TraitType::Flag || kind.type == TraitType::Choice || kind.type == TraitType::Text;
+    if (!figure || isWord) return std::string(value);
     if (kind.type == TraitType::Rate) return text::linkRate(BitRate::of(*figure));
     if (kind.type == TraitType::Length) return text::length(Length::of(*figure));
     return text::number(*figure, 6) + (kind.unit.empty() ? "" : std::string(text::kThin) + kind.unit);

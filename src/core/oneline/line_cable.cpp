@@ -51,6 +51,14 @@ bool isConnector(std::string_view word)
 class CableReader {
 public:
     explicit CableReader(const kb::KnowledgeBase& kb) : m_kb(kb) {}
+    /// What is said is put onto this run.
+    CableReader(const kb::KnowledgeBase& kb, plan::Run run) : m_kb(kb) { m_made.run = std::move(run); }
+    Result<plan::Run> change(const std::vector<Token>& words)
+    {
+        for (const Token& token : words)
+            if (auto error = take(token)) return tl::unexpected(*error);
+        return std::move(m_made.run);
+    }
     Result<CableOfLine> read(const std::vector<Token>& words)
     {
         if (words.empty())
@@ -117,10 +125,11 @@ private:
             return std::nullopt;
         }
         if (const kb::Medium* medium = m_kb.find<kb::Medium>(token.text)) {
-            if (!run.medium.empty())
+            if (m_isNamed)
                 return pointAt(token, text::say("line-cable.a-second-kind-of",
                                                 "a second kind of cable; put a / between two cables"));
             run.medium = medium->id;
+            m_isNamed = true;
             return std::nullopt;
         }
         return pointAt(token,
@@ -148,6 +157,7 @@ private:
 
     const kb::KnowledgeBase& m_kb;
     CableOfLine m_made;
+    bool m_isNamed = false;  ///< the words have named a kind of cable
 };
 
 }  // namespace
@@ -155,6 +165,11 @@ private:
 Result<CableOfLine> readCable(const std::vector<Token>& words, const kb::KnowledgeBase& kb)
 {
     return CableReader(kb).read(words);
+}
+
+Result<plan::Run> changedCable(plan::Run run, const std::vector<Token>& words, const kb::KnowledgeBase& kb)
+{
+    return CableReader(kb, std::move(run)).change(words);
 }
 
 bool isSegment(const std::vector<Token>& words)

@@ -16,7 +16,7 @@ std::vector<std::string> portWords(const kb::KnowledgeBase& kb)
 {
     std::vector<std::string> known{"fec", "rates", "rate", "slot", "card", "mtu", "building", "module", "role"};
     for (const auto& trait : kb.all<kb::TraitKind>())
-        if (trait.of != kb::TraitOwner::Run) known.push_back(trait.id);
+        if (trait.of == kb::TraitOwner::Port || trait.of == kb::TraitOwner::Device) known.push_back(trait.id);
     for (const auto& cage : kb.all<kb::Cage>()) known.push_back(cage.id);
     for (const auto& phy : kb.all<kb::Phy>()) known.push_back(phy.id);
     for (const auto& module : kb.all<kb::ModuleKind>()) known.push_back(module.id);
@@ -223,7 +223,8 @@ Result<bool> takeTrait(const Token& token, kb::TraitOwner owner, plan::Traits& i
         return tl::unexpected(
             pointAt(token, text::say("line-end.needs-a-value", "needs a value: {}",
                                      kind->choices.empty() ? kind->meaning : text::joined(kind->choices, ", "))));
-    const auto value = kb::traitValue(*kind, token.value);
+    const bool isText = kind->type == kb::TraitType::Text && token.hasValue();
+    const auto value = kb::traitValue(*kind, isText ? token.typed : token.value);
     if (!value) return tl::unexpected(pointAt(token, value.error().what));
     into.set(kind->id, *value);
     return true;

@@ -28,6 +28,8 @@ struct CableOfLine {
 /// @param which  "first" or "second", for the message
 Result<EndOfLine> readEnd(const std::vector<Token>& words, std::string_view which, const kb::KnowledgeBase&);
 Result<CableOfLine> readCable(const std::vector<Token>& words, const kb::KnowledgeBase&);
+/// The run with what the words say of it; what they do not name stays as it is.
+Result<plan::Run> changedCable(plan::Run, const std::vector<Token>& words, const kb::KnowledgeBase&);
 /// Whether the part starts with cord, jack, coupler or panel.
 bool isSegment(const std::vector<Token>& words);
 Result<plan::Segment> readSegment(const std::vector<Token>& words, const kb::KnowledgeBase&);

@@ -9,55 +9,12 @@
 
 #include "core/base/sentence.h"
 #include "core/base/text.h"
+#include "core/plan/field_checks.h"
 
 namespace sokudo::plan {
 namespace {
 
-using Problem = std::optional<FieldProblem>;
-
-constexpr std::size_t kLongestText = 4000;  // bytes: a note of two pages
-
-/// The first of several checks that has something to say.
-template <class... Checks>
-Problem firstOf(Checks... checks)
-{
-    Problem found;
-    ((found || (found = checks(), true)), ...);
-    return found;
-}
-
-Problem problem(const char* field, text::Sentence what) { return FieldProblem{field, std::move(what)}; }
-
-auto name(const char* field, const std::string& value, const char* example)
-{
-    return [field, &value, example]() -> Problem {
-        if (text::trimmed(value).empty())
-            return problem(
-                field, text::say("checks.is-missing-or-empty", "is missing or empty; type one, such as “{}”", example));
-        if (value.size() > 200)
-            return problem(field, text::say("checks.is-longer-than-bytes-3", "is longer than 200 bytes; shorten it"));
-        return {};
-    };
-}
-
-auto free(const char* field, const std::string& value)
-{
-    return [field, &value]() -> Problem {
-        if (value.size() <= kLongestText) return {};
-        return problem(field,
-                       text::say("checks.is-longer-than-bytes-2", "is longer than {} bytes; shorten it", kLongestText));
-    };
-}
-
-template <class Number>
-auto within(const char* field, Number value, Number least, Number most, const char* unit = "")
-{
-    return [=]() -> Problem {
-        if (value >= least && value <= most) return {};
-        return problem(field,
-                       text::say("checks.lies-outside-to-3", "{} lies outside {} to {}{}", value, least, most, unit));
-    };
-}
+using namespace fieldchecks;
 
 auto lanes(const char* field, int value)
 {
@@ -80,32 +37,6 @@ auto payload(int bytes)
                                  "{} is no payload size: 128, 256, 512, 1024, 2048 or 4096 bytes, and 0 where it was "
                                  "not read",
                                  bytes));
-    };
-}
-
-auto rate(const char* field, const std::optional<BitRate>& value)
-{
-    return [field, &value]() -> Problem {
-        const auto what = value ? problemOfRate(*value) : std::nullopt;
-        return what ? problem(field, *what) : Problem();
-    };
-}
-
-auto length(const char* field, const std::optional<Length>& value)
-{
-    return [field, &value]() -> Problem {
-        const auto what = value ? problemOfLength(*value) : std::nullopt;
-        return what ? problem(field, *what) : Problem();
-    };
-}
-
-template <class Rows, class Check>
-auto each(const Rows& rows, Check check)
-{
-    return [&rows, check]() -> Problem {
-        for (std::size_t i = 0; i < rows.size(); ++i)
-            if (Problem found = check(rows[i], i)) return found;
-        return {};
     };
 }
 
@@ -133,6 +64,9 @@ Problem problemOfDisks(const DiskGroup& group, std::size_t i)
     for (const auto& [key, rate] : {std::pair{"reads_bps", group.reads}, {"writes_bps", group.writes}})
         if (rate)
             if (const auto what = problemOfRate(*rate)) return FieldProblem{at("disks", i, key), *what};
+    for (const auto& [key, bytes] :
+         {std::pair{"each_bytes", &group.each}, {"used_bytes", &group.used}, {"growth_bytes", &group.growth}})
+        if (const auto what = size(key, *bytes)()) return FieldProblem{at("disks", i, key), what->what};
     return {};
 }
 
@@ -154,7 +88,17 @@ std::string fieldWords(const std::string& field)
                                                            {"max_payload_bytes", "payload size"},
                                                            {"clock_ghz", "clock"},
                                                            {"gauge_awg", "gauge"},
-                                                           {"leg", "lane"}};
+                                                           {"leg", "lane"},
+                                                           {"down_bps", "rate down"},
+                                                           {"up_bps", "rate up"},
+                                                           {"hand_off_bps", "hand-off rate"},
+                                                           {"each_bytes", "size of each disk"},
+                                                           {"used_bytes", "used space"},
+                                                           {"growth_bytes", "growth a month"},
+                                                           {"slack_m", "slack"},
+                                                           {"jpeg", "picture"},
+                                                           {"on", "date"},
+                                                           {"rack_unit", "rack unit"}};
     const auto worded = [](const std::string& key) {
         const auto at = kWords.find(key);
         if (at != kWords.end()) return at->second;
@@ -185,8 +129,15 @@ std::optional<text::Sentence> problemOfLength(Length value)
 
 Problem problemOf(const Place& place)
 {
+    const auto area = [&]() -> Problem {
+        if (!place.area) return {};
+        for (const auto& [key, value] :
+             {std::pair{"area.width_m", place.area->width}, {"area.depth_m", place.area->depth}})
+            if (const auto what = problemOfLength(value)) return problem(key, *what);
+        return {};
+    };
     return firstOf(name("name", place.name, "cellar"), within("level", place.level, -20, 200),
-                   free("building", place.building), free("note", place.note));
+                   free("building", place.building), free("note", place.note), area, sources(place.sources));
 }
 
 Problem problemOf(const Device& device)
@@ -201,7 +152,8 @@ Problem problemOf(const Device& device)
         return within("processor.cores", device.processor->cores, 0, 1024)();
     };
     return firstOf(name("name", device.name, "core"), free("description", device.description), processor,
-                   each(device.disks, problemOfDisks), free("note", device.note));
+                   each(device.disks, problemOfDisks), free("note", device.note),
+                   within("rack_unit", device.rackUnit, 0, 60), sources(device.sources));
 }
 
 Problem problemOf(const Slot& slot)
@@ -212,7 +164,8 @@ Problem problemOf(const Slot& slot)
                        free("card.name", slot.card->name));
     };
     return firstOf(name("name", slot.name, "1"), within("generation", slot.generation, 0, 7),
-                   lanes("lanes", slot.lanes), lanes("shape", slot.shape), payload(slot.maxPayload), card);
+                   lanes("lanes", slot.lanes), lanes("shape", slot.shape), payload(slot.maxPayload), card,
+                   sources(slot.sources));
 }
 
 Problem problemOf(const Port& port)
@@ -235,14 +188,25 @@ Problem problemOf(const Port& port)
     };
     return firstOf(name("name", port.name, "the one printed beside it"), cage,
                    within("position", port.position, 0, 9999), rates, rate("forced_bps", port.forced), mtu,
-                   within("leg", port.leg, 0, 8));
+                   within("leg", port.leg, 0, 8), sources(port.sources));
 }
 
 Problem problemOf(const Run& run)
 {
+    const auto slack = [&]() -> Problem {
+        if (!run.slack || run.slack->steps() == 0) return {};
+        if (const auto what = problemOfLength(*run.slack)) return problem("slack_m", *what);
+        if (run.length && *run.slack >= *run.length)
+            return problem("slack_m", text::say("checks.slack-beyond-length",
+                                                "is {}, and the whole cable {}; slack is part of the length",
+                                                text::length(*run.slack), text::length(*run.length)));
+        return {};
+    };
     return firstOf(length("length_m", run.length), within("joints", run.joints, 0, 99),
                    within("splices", run.splices, 0, 99), each(run.segments, problemOfSegment),
-                   rate("wanted_bps", run.wanted), free("label", run.label), free("note", run.note));
+                   rate("wanted_bps", run.wanted), free("label", run.label), free("note", run.note), slack,
+                   each(run.route, [](const std::string& one, std::size_t) { return free("route", one)(); }),
+                   sources(run.sources));
 }
 
 Problem problemOf(const Waiver& waiver)

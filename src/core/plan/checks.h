@@ -26,6 +26,14 @@ std::optional<FieldProblem> problemOf(const Waiver&);
 std::optional<FieldProblem> problemOf(const CatalogueRow&);
 std::optional<FieldProblem> problemOf(const Flow&);
 std::optional<FieldProblem> problemOf(const Job&);
+std::optional<FieldProblem> problemOf(const Service&);
+std::optional<FieldProblem> problemOf(const Network&);
+std::optional<FieldProblem> problemOf(const Workload&);
+std::optional<FieldProblem> problemOf(const StockItem&);
+std::optional<FieldProblem> problemOf(const LooseEnd&);
+std::optional<FieldProblem> problemOf(const Access&);
+std::optional<FieldProblem> problemOf(const Photo&);
+std::optional<FieldProblem> problemOf(const DeviceKind&);
 
 /// A key as words: "mtu_bytes" is "MTU", "disks[1].count" "count of disks 2".
 std::string fieldWords(const std::string& field);

@@ -6,6 +6,8 @@
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/plan/checks.h"
+#include "core/plan/invariants.h"
+#include "core/plan/loosen.h"
 
 namespace sokudo::plan::edits {
 namespace {
@@ -29,6 +31,21 @@ Plan opened(Plan plan, PortId port)
         if (run.a == port) run.a = {};
         if (run.b == port) run.b = {};
         plan.runs = plan.runs.with(run);
+    }
+    return plan;
+}
+
+/// Places within this one, however deep, take its level and building.
+Plan withLevelsOf(Plan plan, PlaceId id)
+{
+    const Place outer = *plan.places.find(id);
+    for (const Place* inner : placesIn(plan, id)) {
+        if (inner->level == outer.level && inner->building == outer.building) continue;
+        Place moved = *inner;
+        moved.level = outer.level;
+        moved.building = outer.building;
+        plan.places = plan.places.with(moved);
+        plan = withLevelsOf(std::move(plan), moved.id);
     }
     return plan;
 }
@@ -76,9 +93,15 @@ Result<Plan> putPlace(const Plan& plan, Place place)
         if (other.id != place.id && other.name == place.name && other.building == place.building)
             return refuse(text::say("edits.there-is-already-a-2",
                                     "there is already a place called {}; give this one another name", place.name));
+    if (const auto why = brokenReference(plan, place)) return refuse(*why);
+    if (const Place* outer = plan.places.find(place.within)) {
+        place.level = outer->level;
+        place.building = outer->building;
+    }
     Plan next = plan;
+    const PlaceId id = place.id;
     next.places = plan.places.with(std::move(place));
-    return next;
+    return withLevelsOf(std::move(next), id);
 }
 
 Result<Plan> putDevice(const Plan& plan, Device device)
@@ -133,6 +156,7 @@ Result<Plan> putPort(const Plan& plan, Port port)
                                         "lane {} of {} is already {}; give this leg another lane", port.leg,
                                         whole->name, other.name));
     }
+    if (const auto why = brokenReference(plan, port)) return refuse(*why);
     Plan next = plan;
     next.ports = plan.ports.with(std::move(port));
     return next;
@@ -272,8 +296,13 @@ Result<Plan> deletePlace(const Plan& plan, PlaceId id)
                                                             "{} still stands in {}; move or delete its devices first",
                                                             device.name, place->name));
     Plan next = plan;
-    next.places = plan.places.without(id);
-    return next;
+    for (const Place* inner : placesIn(plan, id)) {
+        Place moved = *inner;
+        moved.within = place->within;
+        next.places = next.places.with(moved);
+    }
+    next.places = next.places.without(id);
+    return loosened(std::move(next));
 }
 
 Result<Plan> deleteDevice(const Plan& plan, DeviceId id)
@@ -297,7 +326,7 @@ Result<Plan> deleteDevice(const Plan& plan, DeviceId id)
     for (const Job& job : plan.jobs)
         if (job.from == id || job.to == id) next.jobs = next.jobs.without(job.id);
     next.devices = next.devices.without(id);
-    return withoutLooseRuns(std::move(next));
+    return loosened(withoutLooseRuns(std::move(next)));
 }
 
 Result<Plan> deleteSlot(const Plan& plan, SlotId id)
@@ -312,7 +341,7 @@ Result<Plan> deleteSlot(const Plan& plan, SlotId id)
             next.ports = next.ports.with(moved);
         }
     next.slots = next.slots.without(id);
-    return next;
+    return loosened(std::move(next));
 }
 
 Result<Plan> deletePort(const Plan& plan, PortId id)
@@ -325,14 +354,14 @@ Result<Plan> deletePort(const Plan& plan, PortId id)
                            text::say("edits.is-a-leg-of", "{} is a leg of this port; delete the legs first", leg.name));
     Plan next = opened(plan, id);
     next.ports = next.ports.without(id);
-    return withoutLooseRuns(std::move(next));
+    return loosened(withoutLooseRuns(std::move(next)));
 }
 
 Result<Plan> deleteRun(const Plan& plan, RunId id)
 {
     if (!plan.runs.has(id))
         return failure(ErrorCode::NotFound, text::say("edits.the-run-is-not", "the run is not in the plan"));
-    return withoutRun(plan, id);
+    return loosened(withoutRun(plan, id));
 }
 
 }  // namespace sokudo::plan::edits

@@ -9,6 +9,7 @@ namespace sokudo::plan::edits {
 
 // Each `put` adds the object, or replaces the one with the same id. References must resolve.
 // @error BadInput  an empty name, an unknown reference, a port already taken; the sentence says which
+/// A place within another takes its level and building, and so do the places within it.
 Result<Plan> putPlace(const Plan&, Place);
 Result<Plan> putDevice(const Plan&, Device);
 Result<Plan> putSlot(const Plan&, Slot);
@@ -27,12 +28,21 @@ Result<Plan> putFlow(const Plan&, Flow);
 /// @error BadInput  no name, ends that are not two devices of the plan, neither a size nor a purpose
 Result<Plan> putJob(const Plan&, Job);
 
+/// Adds or replaces a service, a network, work, stock, a loose end, a way to a device, a photo or a kind of device.
+/// @error BadInput  a field that holds what it may not, a reference to something gone, a second one of the name
+template <class T>
+Result<Plan> putRecord(const Plan&, T);
+/// What referred to it no longer does. @error NotFound  it is not in the plan
+template <class T>
+Result<Plan> deleteRecord(const Plan&, decltype(T::id));
+
 /// A device with its slots and ports at once, as read from a host.
 Result<Plan> putDeviceWhole(const Plan&, Device, const std::vector<Slot>&, const std::vector<Port>&);
 
-/// @error NotAllowed  devices still stand in the place
+/// Places in it then stand in what it stood in. @error NotAllowed  devices still stand in the place
 Result<Plan> deletePlace(const Plan&, PlaceId);
-/// Takes the device's ports and slots with it; its runs stay, with an open end; flows and jobs that end at it go.
+/// Takes the device's ports and slots with it; its runs stay, with an open end; flows, jobs and addresses of it go;
+/// other records stay and no longer name it.
 Result<Plan> deleteDevice(const Plan&, DeviceId);
 /// The card's ports stay on the device.
 Result<Plan> deleteSlot(const Plan&, SlotId);

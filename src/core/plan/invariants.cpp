@@ -18,6 +18,21 @@ template <class T>
 void look(const Plan&, const T&, Found&)
 {}
 
+void look(const Plan& plan, const Place& place, Found& found)
+{
+    const auto say = [&](const text::Sentence& what) {
+        found.push_back({"place", place.id.value, text::say("invariants.place", "place {} {}", place.name, what)});
+    };
+    if (!place.within.isSet()) return;
+    if (!plan.places.has(place.within))
+        return say(text::say("invariants.stands-in-a-place", "stands in a place that is gone"));
+    // Nobody nests deeper than a shelf of a rack in a cupboard of a room; more steps than places is a ring.
+    std::size_t steps = 0;
+    for (const Place* outer = plan.places.find(place.within); outer; outer = plan.places.find(outer->within))
+        if (outer->id == place.id || ++steps > plan.places.size())
+            return say(text::say("invariants.stands-in-itself", "stands in itself; pick another place around it"));
+}
+
 void look(const Plan& plan, const Device& device, Found& found)
 {
     if (!plan.places.has(device.place))
@@ -48,6 +63,14 @@ void look(const Plan& plan, const Port& port, Found& found)
     else if (port.slot.isSet() && !slot) say(text::say("invariants.is-on-a-slot", "is on a slot that is gone"));
     else if (slot && slot->device != port.device)
         say(text::say("invariants.is-on-a-slot-2", "is on a slot of another device"));
+    else if (port.comboOf.isSet() && !plan.ports.has(port.comboOf))
+        say(text::say("invariants.shares-with-a-port", "shares with a port that is gone"));
+    else if (port.untagged.isSet() && !plan.networks.has(port.untagged))
+        say(text::say("invariants.is-in-a-network", "is in a network that is gone"));
+    else
+        for (NetworkId one : port.tagged)
+            if (!plan.networks.has(one))
+                return say(text::say("invariants.passes-a-network", "is in a network that is gone"));
 }
 
 void look(const Plan& plan, const Run& run, Found& found)
@@ -85,6 +108,69 @@ void look(const Plan& plan, const Job& job, Found& found)
              text::say("invariants.the-job-ends-at", "the job “{}” ends at a device that is gone", job.name)});
 }
 
+template <class T>
+bool isGone(const Table<T>& rows, decltype(T::id) id)
+{
+    return id.isSet() && !rows.has(id);
+}
+
+bool isGone(const Plan& plan, const std::optional<Subject>& about)
+{
+    if (!about) return false;
+    bool found = false;
+    eachTable([&](auto table) {
+        using Row = typename decltype(table)::Row;
+        found = found || (about->kind == table.kind && (plan.*table.rows).has(decltype(Row::id){about->id}));
+    });
+    return !found;
+}
+
+void look(const Plan& plan, const Service& service, Found& found)
+{
+    if (isGone(plan.devices, service.device) || isGone(plan.places, service.entry))
+        found.push_back({"service", service.id.value,
+                         text::say("invariants.the-service-names", "the service “{}” names a box or place that is gone",
+                                   service.name)});
+}
+
+void look(const Plan& plan, const Workload& work, Found& found)
+{
+    if (!plan.places.has(work.place) || isGone(plan.devices, work.device))
+        found.push_back({"workload", work.id.value,
+                         text::say("invariants.the-work-is-done",
+                                   "the work “{}” needs a place, and a device if any, that is there", work.purpose)});
+}
+
+void look(const Plan& plan, const StockItem& item, Found& found)
+{
+    if (isGone(plan.places, item.place))
+        found.push_back({"stock", item.id.value,
+                         text::say("invariants.lies-in-a-place", "“{}” lies in a place that is gone", item.name)});
+}
+
+void look(const Plan& plan, const LooseEnd& end, Found& found)
+{
+    if (isGone(plan, end.about))
+        found.push_back({"loose-end", end.id.value,
+                         text::say("invariants.is-about-something", "“{}” is about something that is gone", end.text)});
+}
+
+void look(const Plan& plan, const Photo& photo, Found& found)
+{
+    if (isGone(plan, photo.about))
+        found.push_back(
+            {"photo", photo.id.value,
+             text::say("invariants.shows-something", "“{}” is about something that is gone", photo.caption)});
+}
+
+void look(const Plan& plan, const Access& access, Found& found)
+{
+    if (!plan.devices.has(access.device) || isGone(plan.networks, access.network))
+        found.push_back({"access", access.id.value,
+                         text::say("invariants.the-address-belongs",
+                                   "the address “{}” belongs to a device or network that is gone", access.address)});
+}
+
 /// A port takes one run, a jack or a panel port two; of too many, those that come last are named.
 void lookAtPorts(const Plan& plan, Found& found)
 {
@@ -112,6 +198,24 @@ std::vector<BrokenObject> brokenObjects(const Plan& plan)
     if (found.empty()) lookAtPorts(plan, found);
     return found;
 }
+
+template <class T>
+std::optional<text::Sentence> brokenReference(const Plan& plan, const T& row)
+{
+    Found found;
+    look(plan, row, found);
+    return found.empty() ? std::nullopt : std::optional(std::move(found.front().what));
+}
+template std::optional<text::Sentence> brokenReference(const Plan&, const Place&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Port&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Service&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Network&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Workload&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const StockItem&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const LooseEnd&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Access&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Photo&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const DeviceKind&);
 
 std::vector<text::Sentence> brokenInvariants(const Plan& plan)
 {

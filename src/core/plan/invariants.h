@@ -2,6 +2,7 @@
 // What always holds of a plan: every reference leads somewhere, no port holds more runs than it can.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -19,7 +20,10 @@ struct BrokenObject {
 
 /// Empty for a valid plan. Taking the named objects out, again and again until nothing is named, gives a valid plan.
 std::vector<BrokenObject> brokenObjects(const Plan&);
-/// The same as sentences.
+/// Why a record that is about to join the plan does not go with it; nothing where it does.
+template <class T>
+std::optional<text::Sentence> brokenReference(const Plan&, const T&);
+/// The broken objects as sentences.
 std::vector<text::Sentence> brokenInvariants(const Plan&);
 /// The plan without these objects.
 Plan without(Plan, const std::vector<BrokenObject>&);

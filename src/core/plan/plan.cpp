@@ -7,14 +7,36 @@
 namespace sokudo::plan {
 namespace {
 
-constexpr std::array<std::string_view, 10> kRoleCodes{"router", "switch", "storage", "computer",     "access-point",
-                                                      "camera", "jack",   "panel",   "coax-adapter", "other"};
-constexpr std::array<std::string_view, 10> kRoleWords{"router",       "switch", "storage",   "computer",
-                                                      "access point", "camera", "wall jack", "patch panel",
-                                                      "coax adapter", "device"};
+struct RoleNames {
+    std::string_view code, word;
+};
+constexpr std::array<RoleNames, kRoles> kRoleNames{{
+    {"router", "router"},
+    {"switch", "switch"},
+    {"storage", "storage"},
+    {"computer", "computer"},
+    {"access-point", "access point"},
+    {"camera", "camera"},
+    {"jack", "wall jack"},
+    {"panel", "patch panel"},
+    {"coax-adapter", "coax adapter"},
+    {"other", "device"},
+    {"recorder", "recorder"},
+    {"hub", "hub"},
+    {"power-line-adapter", "power-line adapter"},
+    {"radio-adapter", "radio bridge"},
+    {"injector", "injector"},
+    {"media-converter", "media converter"},
+    {"internet-terminal", "internet terminal"},
+    {"coax-outlet", "coax outlet"},
+    {"coax-splitter", "coax splitter"},
+    {"ups", "battery supply"},
+    {"radio-client", "radio client"},
+}};
 constexpr std::array<std::string_view, 4> kFecCodes{"none", "base-r", "rs", "auto"};
 constexpr std::array<std::string_view, 3> kBundleCodes{"unknown", "loose", "bundled"};
 constexpr std::array<std::string_view, 4> kPieceCodes{"cord", "jack", "coupler", "panel"};
+constexpr std::array<std::string_view, 5> kPlaceKindCodes{"room", "cupboard", "rack", "panel", "outside"};
 
 template <class Enum, std::size_t N>
 std::optional<Enum> fromCode(const std::array<std::string_view, N>& codes, std::string_view text)
@@ -26,9 +48,16 @@ std::optional<Enum> fromCode(const std::array<std::string_view, N>& codes, std::
 
 }  // namespace
 
-std::string_view code(Role role) { return kRoleCodes[static_cast<std::size_t>(role)]; }
-std::string_view word(Role role) { return kRoleWords[static_cast<std::size_t>(role)]; }
-std::optional<Role> roleFromCode(std::string_view text) { return fromCode<Role>(kRoleCodes, text); }
+std::string_view code(Role role) { return kRoleNames[static_cast<std::size_t>(role)].code; }
+std::string_view word(Role role) { return kRoleNames[static_cast<std::size_t>(role)].word; }
+std::optional<Role> roleFromCode(std::string_view text)
+{
+    for (std::size_t i = 0; i < kRoleNames.size(); ++i)
+        if (kRoleNames[i].code == text) return static_cast<Role>(i);
+    return std::nullopt;
+}
+std::string_view code(PlaceKind kind) { return kPlaceKindCodes[static_cast<std::size_t>(kind)]; }
+std::optional<PlaceKind> placeKindFromCode(std::string_view text) { return fromCode<PlaceKind>(kPlaceKindCodes, text); }
 std::string_view code(Fec fec) { return kFecCodes[static_cast<std::size_t>(fec)]; }
 std::optional<Fec> fecFromCode(std::string_view text) { return fromCode<Fec>(kFecCodes, text); }
 std::string_view code(Bundle bundle) { return kBundleCodes[static_cast<std::size_t>(bundle)]; }
@@ -84,6 +113,14 @@ const Device* deviceNamed(const Plan& plan, std::string_view name)
     for (const Device& device : plan.devices)
         if (device.name == name) return &device;
     return nullptr;
+}
+
+std::vector<const Place*> placesIn(const Plan& plan, PlaceId outer)
+{
+    std::vector<const Place*> found;
+    for (const Place& place : plan.places)
+        if (place.within == outer && outer.isSet()) found.push_back(&place);
+    return found;
 }
 
 std::string portText(const Plan& plan, PortId id)

@@ -11,12 +11,12 @@
 #include "core/base/id.h"
 #include "core/base/quantity.h"
 #include "core/base/table.h"
+#include "core/plan/records.h"
+#include "core/plan/sources.h"
 #include "core/plan/traits.h"
 
 namespace sokudo::plan {
 
-using PlaceId = Id<struct PlaceTag>;
-using DeviceId = Id<struct DeviceTag>;
 using SlotId = Id<struct SlotTag>;
 using PortId = Id<struct PortTag>;
 using RunId = Id<struct RunTag>;
@@ -25,24 +25,68 @@ using WaiverId = Id<struct WaiverTag>;
 using FlowId = Id<struct FlowTag>;
 using JobId = Id<struct JobTag>;
 
-/// A room, a cupboard, a level of the house or an outbuilding.
+enum class PlaceKind { Room, Cupboard, Rack, Panel, Outside };
+std::string_view code(PlaceKind);
+std::optional<PlaceKind> placeKindFromCode(std::string_view);
+
+/// A rectangle on a floor. `x` runs to the right and `y` away from the front of the building, both from its front left
+/// corner; an outbuilding has a corner of its own.
+struct Area {
+    Length x, y, width, depth;
+    friend bool operator==(const Area&, const Area&) = default;
+};
+/// A spot in a place, from its front left corner.
+struct Spot {
+    Length x, y;
+    friend bool operator==(const Spot&, const Spot&) = default;
+};
+
+/// A room, a cupboard or rack in it, a level of the house or an outbuilding.
 struct Place {
     PlaceId id;
     std::string name;
     int level = 0;         ///< storeys above the ground floor; -1 is a cellar
     std::string building;  ///< empty: the main house. Copper between two buildings is a hazard.
     std::string note;
+    PlaceKind kind = PlaceKind::Room;
+    PlaceId within;            ///< the place it stands in, whose level and building it shares
+    std::optional<Area> area;  ///< not set: never measured
+    Traits traits;
+    Sources sources;
     friend bool operator==(const Place&, const Place&) = default;
 };
 
-enum class Role { Router, Switch, Storage, Computer, AccessPoint, Camera, Jack, Panel, CoaxAdapter, Other };
+enum class Role {
+    Router,
+    Switch,
+    Storage,
+    Computer,
+    AccessPoint,
+    Camera,
+    Jack,
+    Panel,
+    CoaxAdapter,
+    Other,
+    Recorder,
+    Hub,
+    PowerLineAdapter,
+    RadioAdapter,
+    Injector,
+    MediaConverter,
+    InternetTerminal,
+    CoaxOutlet,
+    CoaxSplitter,
+    Ups,
+    RadioClient,
+};
+inline constexpr std::size_t kRoles = 21;
 std::string_view code(Role);
 std::string_view word(Role);
 std::optional<Role> roleFromCode(std::string_view);
-/// A jack or a panel passes a link through; it has no end of its own.
-constexpr bool isPassive(Role role) { return role == Role::Jack || role == Role::Panel; }
+/// A jack, a panel or an outlet passes a link through; it has no end of its own.
+constexpr bool isPassive(Role role) { return role == Role::Jack || role == Role::Panel || role == Role::CoaxOutlet; }
 /// A host can send and receive traffic of its own.
-constexpr bool isHost(Role role) { return role == Role::Storage || role == Role::Computer; }
+constexpr bool isHost(Role role) { return role == Role::Storage || role == Role::Computer || role == Role::Recorder; }
 
 /// The processor as the expectation needs it.
 struct HostProcessor {
@@ -58,6 +102,9 @@ struct DiskGroup {
     std::string level;                     ///< id in arrays.csv; empty: a single disk
     std::string name;                      ///< "tank"; empty: told by its kind
     std::optional<BitRate> reads, writes;  ///< the owner's own figures of the whole group; they overrule the tables
+    std::optional<DataSize> each;          ///< size of one disk, as sold
+    std::optional<DataSize> used;          ///< of the whole group
+    std::optional<DataSize> growth;        ///< a month
     friend bool operator==(const DiskGroup&, const DiskGroup&) = default;
 };
 
@@ -73,6 +120,9 @@ struct Device {
     DeviceId fedBy;         ///< the device that powers this one, when not the mains
     std::string note;
     Traits traits;
+    std::optional<Spot> at;  ///< where in its place
+    int rackUnit = 0;        ///< lowest unit it takes in the rack it stands in, from 1 at the bottom; 0: not mounted
+    Sources sources;
     friend bool operator==(const Device&, const Device&) = default;
 };
 
@@ -95,6 +145,7 @@ struct Slot {
     int maxPayload = 0;    ///< bytes of a bus packet, 128 to 4096, as the system shows it; 0: usual for the generation
     bool chipset = false;  ///< shares the chipset uplink
     std::optional<Card> card;
+    Sources sources;
     friend bool operator==(const Slot&, const Slot&) = default;
 };
 
@@ -123,6 +174,10 @@ struct Port {
     PortId splitOf;          ///< this is one leg of that four-lane port; unset: a port of its own
     int leg = 0;             ///< lane of the split port, from 1; 0: not a leg
     Traits traits;
+    PortId comboOf;                 ///< the other socket of one shared port: only one of the two can be used
+    NetworkId untagged;             ///< network of frames without a tag; unset: not known
+    std::vector<NetworkId> tagged;  ///< networks that pass with their tag
+    Sources sources;
     friend bool operator==(const Port&, const Port&) = default;
 };
 
@@ -139,7 +194,7 @@ std::optional<SegmentKind> segmentKindFromCode(std::string_view);
 struct Segment {
     SegmentKind kind = SegmentKind::Cord;
     bool atB = false;              ///< at the run's end b; else at a
-    std::string medium;            ///< of a cord: id in media.csv; empty: as the run
+    std::string medium;            ///< cable of a cord, category of a jack: id in media.csv; empty: a cord as the run
     std::optional<Length> length;  ///< of a cord; empty: never measured
     int gauge = 0;                 ///< AWG of a cord's conductors; 0: not stated, 24 counts
     friend bool operator==(const Segment&, const Segment&) = default;
@@ -161,6 +216,9 @@ struct Run {
     std::string note;
     std::vector<Segment> segments;  ///< cords and joints at its ends, each from the port inwards
     Traits traits;
+    std::vector<std::string> route;  ///< from a to b: through which rooms, walls and voids, so that it is found again
+    std::optional<Length> slack;     ///< spare length left in loops, part of the length
+    Sources sources;
     friend bool operator==(const Run&, const Run&) = default;
 };
 
@@ -221,6 +279,14 @@ struct Plan {
     Table<CatalogueRow> catalogue;
     Table<Flow> flows;
     Table<Job> jobs;
+    Table<Service> services;
+    Table<Network> networks;
+    Table<Workload> workloads;
+    Table<StockItem> stock;
+    Table<LooseEnd> looseEnds;
+    Table<Access> accesses;
+    Table<Photo> photos;
+    Table<DeviceKind> deviceKinds;
     friend bool operator==(const Plan&, const Plan&) = default;
 };
 using PlanPtr = std::shared_ptr<const Plan>;
@@ -231,6 +297,8 @@ std::vector<const Slot*> slotsOf(const Plan&, DeviceId);
 std::vector<const Run*> runsAt(const Plan&, PortId);
 const Device* deviceOf(const Plan&, PortId);
 const Device* deviceNamed(const Plan&, std::string_view name);
+/// Places inside a place, not those inside these.
+std::vector<const Place*> placesIn(const Plan&, PlaceId);
 /// "core 3": device and port as the owner says them.
 std::string portText(const Plan&, PortId);
 

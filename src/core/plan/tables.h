@@ -29,6 +29,14 @@ inline constexpr std::tuple kTables{
     TableOf<CatalogueRow>{"catalogue", "catalogue", &Plan::catalogue},
     TableOf<Flow>{"flow", "flows", &Plan::flows},
     TableOf<Job>{"job", "jobs", &Plan::jobs},
+    TableOf<Service>{"service", "services", &Plan::services},
+    TableOf<Network>{"network", "networks", &Plan::networks},
+    TableOf<Workload>{"workload", "workloads", &Plan::workloads},
+    TableOf<StockItem>{"stock", "stock", &Plan::stock},
+    TableOf<LooseEnd>{"loose-end", "loose_ends", &Plan::looseEnds},
+    TableOf<Access>{"access", "accesses", &Plan::accesses},
+    TableOf<Photo>{"photo", "photos", &Plan::photos},
+    TableOf<DeviceKind>{"device-kind", "device_kinds", &Plan::deviceKinds},
 };
 
 /// Calls `visit` with the TableOf of each kind.
@@ -45,11 +53,29 @@ std::tuple<std::vector<Rows>...> lists(const std::tuple<TableOf<Rows>...>&);
 /// A list of rows for each kind: std::get<std::vector<Run>>(lists).
 using RowLists = decltype(detail::lists(kTables));
 
+/// The largest id of any kind; 0 in an empty plan.
+inline std::int64_t greatestId(const Plan& plan)
+{
+    std::int64_t greatest = 0;
+    eachTable([&](auto table) {
+        for (const auto& row : plan.*table.rows) greatest = row.id.value > greatest ? row.id.value : greatest;
+    });
+    return greatest;
+}
+
 /// How messages call an object: by what the owner gave it.
 template <class T>
 const std::string& ownName(const T& object)
 {
     if constexpr (requires { object.label; }) return object.label;
+    else if constexpr (requires { object.caption; }) return object.caption;
+    else if constexpr (requires {
+                           object.purpose;
+                           object.place;
+                       })
+        return object.purpose;
+    else if constexpr (requires { object.passwordAt; }) return object.address;
+    else if constexpr (requires { object.review; }) return object.text;
     else if constexpr (requires { object.reason; }) return object.reason;
     else if constexpr (requires { object.table; }) return object.table;
     else return object.name;

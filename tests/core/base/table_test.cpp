@@ -82,6 +82,19 @@ private Q_SLOTS:
         QVERIFY(Table<Thing>::fromRows({{{1}, 1}}) == Table<Thing>().with({{1}, 1}));
         QVERIFY(!(Table<Thing>::fromRows({{{1}, 1}}) == Table<Thing>::fromRows({{{1}, 2}})));
     }
+    void idsGrowWhereAsked()
+    {
+        IdSource ids(7);
+        ids.startAfter(500);
+        std::int64_t last = 500;
+        for (int i = 0; i < 10000; ++i) {
+            const auto id = ids.next<Id<ThingTag>>();
+            QVERIFY(id.value > last && id.value - last <= (std::int64_t{1} << 28));
+            last = id.value;
+        }
+        ids.startAfter((std::int64_t{1} << 53) - 5);  // no room above: random ones again
+        QVERIFY(ids.next<Id<ThingTag>>().value < (std::int64_t{1} << 53));
+    }
     void idsDoNotRepeat()
     {
         IdSource ids(7);

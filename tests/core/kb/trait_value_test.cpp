@@ -109,7 +109,8 @@ private Q_SLOTS:
         for (const kb::TraitKind& kind : knowledge().all<kb::TraitKind>()) {
             QVERIFY2(!kind.name.empty() && !kind.meaning.empty() && !kind.media.empty(), kind.id.c_str());
             const bool bounded = kind.least && kind.most && *kind.least < *kind.most;
-            QVERIFY2(kind.type == kb::TraitType::Flag || bounded == kind.choices.empty(), kind.id.c_str());
+            const bool isFree = kind.type == kb::TraitType::Flag || kind.type == kb::TraitType::Text;
+            QVERIFY2(isFree ? !bounded && kind.choices.empty() : bounded == kind.choices.empty(), kind.id.c_str());
         }
     }
     /// What the rules ask for exists, and what exists is asked for.
@@ -124,7 +125,7 @@ private Q_SLOTS:
             const bool byRow =
                 std::any_of(knowledge().all<kb::StageFactor>().begin(), knowledge().all<kb::StageFactor>().end(),
                             [&](const kb::StageFactor& row) { return row.trait == kind.id; });
-            QVERIFY2(byRow || code.contains('"' + toQt(kind.id) + '"'), kind.id.c_str());
+            QVERIFY2(byRow || kind.isOfSurvey() || code.contains('"' + toQt(kind.id) + '"'), kind.id.c_str());
         }
         static const QRegularExpression asked(
             "(?:traits\\.(?:word|is|yes|count|has)|traits\\.as<\\w+>|runWord|runCount|runAs<\\w+>|\\bend\\.is|\\bend\\."

@@ -1,0 +1,217 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// set, rename, move, delete, duplicate: verbs that change what is there.
+#include <fmt/format.h>
+
+#include "core/base/sentence.h"
+#include "core/base/text.h"
+#include "core/editline/properties.h"
+#include "core/editline/verbs.h"
+#include "core/plan/duplicate.h"
+#include "core/plan/edits.h"
+
+namespace sokudo::editline {
+namespace {
+
+/// How a sentence calls an object.
+std::string nameOf(const plan::Plan& plan, const plan::Subject& subject)
+{
+    if (subject.kind == "device") return plan.devices.find({subject.id})->name;
+    if (subject.kind == "place") return plan.places.find({subject.id})->name;
+    if (subject.kind == "port") return plan::portText(plan, {subject.id});
+    if (subject.kind == "network") return "network " + plan.networks.find({subject.id})->name;
+    return "run " + plan.runs.find({subject.id})->label;
+}
+
+/// Changes one object by the properties that follow.
+template <class T, class Put>
+std::optional<Error> change(Draft& draft, Words& words, const Table<T>& rows, std::int64_t id, Put put)
+{
+    T object = *rows.find({id});
+    if (auto error = takeProperties(words, object, draft)) return error;
+    return draft.take(put(draft.plan, std::move(object)));
+}
+
+/// The slot of "slot platen 2".
+Result<plan::SlotId> takeSlot(Words& words, const plan::Plan& plan)
+{
+    const auto device = takeDevice(words, plan);
+    if (!device) return tl::unexpected(device.error());
+    for (const plan::Slot* slot : plan::slotsOf(plan, *device))
+        if (text::lower(slot->name) == text::lower(words.peek().text)) {
+            words.next();
+            return slot->id;
+        }
+    return tl::unexpected(words.wrong(
+        text::say("change.no-slot-of-that-name", "{} has no slot of that name", plan.devices.find(*device)->name)));
+}
+
+/// Gives an object another name.
+std::optional<Error> call(Draft& draft, const plan::Subject& subject, const std::string& name)
+{
+    if (subject.kind == "device") {
+        plan::Device one = *draft.plan.devices.find({subject.id});
+        one.name = name;
+        return draft.take(plan::edits::putDevice(draft.plan, std::move(one)));
+    }
+    if (subject.kind == "place") {
+        plan::Place one = *draft.plan.places.find({subject.id});
+        one.name = name;
+        return draft.take(plan::edits::putPlace(draft.plan, std::move(one)));
+    }
+    if (subject.kind == "port") {
+        plan::Port one = *draft.plan.ports.find({subject.id});
+        one.name = name;
+        return draft.take(plan::edits::putPort(draft.plan, std::move(one)));
+    }
+    if (subject.kind == "network") {
+        plan::Network one = *draft.plan.networks.find({subject.id});
+        one.name = name;
+        return draft.take(plan::edits::putRecord(draft.plan, std::move(one)));
+    }
+    plan::Run one = *draft.plan.runs.find({subject.id});
+    one.label = name;
+    return draft.take(plan::edits::putRun(draft.plan, std::move(one)));
+}
+
+}  // namespace
+
+Done setFields(Draft& draft, Words& words)
+{
+    if (words.take("slot")) {
+        const auto slot = takeSlot(words, draft.plan);
+        if (!slot) return tl::unexpected(slot.error());
+        if (auto error = change(draft, words, draft.plan.slots, slot->value, plan::edits::putSlot))
+            return tl::unexpected(*error);
+        draft.touch("slot", *slot);
+        return "changed slot " + draft.plan.slots.find(*slot)->name;
+    }
+    const auto subject = takeSubject(words, draft.plan);
+    if (!subject) return tl::unexpected(subject.error());
+    if (words.isAtEnd())
+        return tl::unexpected(
+            words.wrong(text::say("change.say-what-to-set", "say what to set: set core 5 module=25gbase-sr")));
+    std::optional<Error> error;
+    if (subject->kind == "device")
+        error = change(draft, words, draft.plan.devices, subject->id, plan::edits::putDevice);
+    else if (subject->kind == "place")
+        error = change(draft, words, draft.plan.places, subject->id, plan::edits::putPlace);
+    else if (subject->kind == "port") error = change(draft, words, draft.plan.ports, subject->id, plan::edits::putPort);
+    else if (subject->kind == "run") error = change(draft, words, draft.plan.runs, subject->id, plan::edits::putRun);
+    else error = words.wrong(text::say("change.cannot-be-set", "set changes places, devices, slots, ports and runs"));
+    if (error) return tl::unexpected(*error);
+    draft.touched.push_back(*subject);
+    return "changed " + nameOf(draft.plan, *subject);
+}
+
+Done rename(Draft& draft, Words& words)
+{
+    const auto subject = takeSubject(words, draft.plan);
+    if (!subject) return tl::unexpected(subject.error());
+    const std::string before = nameOf(draft.plan, *subject);
+    if (!words.take("to") && !words.take("as"))
+        return tl::unexpected(words.wrong(text::say("change.to-what", "say its new name: rename core to core-sw")));
+    const std::string name = words.until({});
+    if (auto error = call(draft, *subject, name)) return tl::unexpected(*error);
+    draft.touched.push_back(*subject);
+    return fmt::format("renamed {} to {}", before, name);
+}
+
+Done moveDevice(Draft& draft, Words& words)
+{
+    const auto id = takeDevice(words, draft.plan);
+    if (!id) return tl::unexpected(id.error());
+    if (!words.take("to") && !words.take("in") && !words.take("into"))
+        return tl::unexpected(
+            words.wrong(text::say("change.to-which-place", "say to which place: move vault to attic")));
+    const auto place = takePlace(words, draft.plan);
+    if (!place) return tl::unexpected(place.error());
+    plan::Device device = *draft.plan.devices.find(*id);
+    if (device.place != *place) {
+        device.at.reset();
+        device.rackUnit = 0;
+    }
+    device.place = *place;
+    if (auto error = takeProperties(words, device, draft)) return tl::unexpected(*error);
+    const std::string name = device.name;
+    if (auto error = draft.take(plan::edits::putDevice(draft.plan, std::move(device)))) return tl::unexpected(*error);
+    draft.touch("device", *id);
+    return fmt::format("moved {} to {}", name, draft.plan.places.find(*place)->name);
+}
+
+Done remove(Draft& draft, Words& words)
+{
+    if (words.take("slot")) {
+        const auto slot = takeSlot(words, draft.plan);
+        if (!slot) return tl::unexpected(slot.error());
+        const std::string name = draft.plan.slots.find(*slot)->name;
+        if (auto error = draft.take(plan::edits::deleteSlot(draft.plan, *slot))) return tl::unexpected(*error);
+        return "deleted slot " + name;
+    }
+    const auto subject = takeSubject(words, draft.plan);
+    if (!subject) return tl::unexpected(subject.error());
+    if (!words.isAtEnd())
+        return tl::unexpected(words.wrong(text::say("change.nothing-may-follow", "nothing may follow the name here")));
+    const std::string name = nameOf(draft.plan, *subject);
+    const std::int64_t id = subject->id;
+    std::optional<Error> error;
+    if (subject->kind == "device") error = draft.take(plan::edits::deleteDevice(draft.plan, {id}));
+    else if (subject->kind == "place") error = draft.take(plan::edits::deletePlace(draft.plan, {id}));
+    else if (subject->kind == "port") error = draft.take(plan::edits::deletePort(draft.plan, {id}));
+    else if (subject->kind == "network") error = draft.take(plan::edits::deleteRecord<plan::Network>(draft.plan, {id}));
+    else error = draft.take(plan::edits::deleteRun(draft.plan, {id}));
+    if (error) return tl::unexpected(*error);
+    return "deleted " + name;
+}
+
+Done duplicate(Draft& draft, Words& words)
+{
+    const auto subject = takeSubject(words, draft.plan);
+    if (!subject) return tl::unexpected(subject.error());
+    const std::string before = nameOf(draft.plan, *subject);
+    if (!words.take("as"))
+        return tl::unexpected(
+            words.wrong(text::say("change.as-what", "say what the copy is called: duplicate spread as spread-2")));
+    const std::string name = words.until({"in", "level"});
+    Result<plan::Duplicated> made;
+    if (subject->kind == "device") {
+        plan::PlaceId place;
+        if (words.take("in")) {
+            const auto found = takePlace(words, draft.plan);
+            if (!found) return tl::unexpected(found.error());
+            place = *found;
+        }
+        made = plan::duplicateDevice(draft.plan, {subject->id}, name, place, draft.ids);
+    } else if (subject->kind == "place") {
+        int level = draft.plan.places.find({subject->id})->level;
+        if (words.take("level")) {
+            const auto figure = text::parseNumber(words.peek().text);
+            if (!figure || *figure != static_cast<int>(*figure))
+                return tl::unexpected(words.wrong(text::say("change.a-level-is", "a level is a whole number")));
+            level = static_cast<int>(*figure);
+            words.next();
+        }
+        made = plan::duplicatePlace(draft.plan, {subject->id}, name, level, " of " + name, draft.ids);
+    } else {
+        return tl::unexpected(
+            words.wrong(text::say("change.cannot-be-copied", "a device or a place can be duplicated")));
+    }
+    if (!made) return tl::unexpected(made.error());
+    draft.plan = std::move(made->plan);
+    for (plan::PlaceId id : made->places) draft.touch("place", id);
+    for (plan::DeviceId id : made->devices) draft.touch("device", id);
+    return fmt::format("duplicated {} as {}{}", before, name,
+                       subject->kind == "place" ? fmt::format(" with {} devices", made->devices.size()) : "");
+}
+
+Done nameHouse(Draft& draft, Words& words)
+{
+    words.take("house");
+    const std::string name = text::trimmed(words.until({}));
+    if (name.empty())
+        return tl::unexpected(
+            words.wrong(text::say("change.a-house-needs-a-name", "say the name: name house Lantern Row")));
+    draft.plan.name = name;
+    return "named the house " + name;
+}
+
+}  // namespace sokudo::editline

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Copies of a device or a place with all that stands in it.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/base/id.h"
+#include "core/base/result.h"
+#include "core/plan/plan.h"
+
+namespace sokudo::plan {
+
+struct Duplicated {
+    Plan plan;
+    std::vector<DeviceId> devices;  ///< the copies
+    std::vector<PlaceId> places;
+};
+
+/// A device with its slots, ports and settings under another name. No cable goes along, and no address.
+/// @param place  where it stands; unset: where the first one stands
+/// @error BadInput  the name is taken
+Result<Duplicated> duplicateDevice(const Plan&, DeviceId, const std::string& name, PlaceId place, IdSource& ids);
+
+/// A place with the places in it and their devices. Runs between copied devices are copied, with their lengths unknown;
+/// devices and runs get `suffix` behind their name.
+/// @param level  of the copy
+/// @error BadInput  a name is taken
+Result<Duplicated> duplicatePlace(const Plan&, PlaceId, const std::string& name, int level, const std::string& suffix,
+                                  IdSource& ids);
+
+}  // namespace sokudo::plan

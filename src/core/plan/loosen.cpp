@@ -1,0 +1,107 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/loosen.h"
+
+#include <algorithm>
+
+#include "core/plan/tables.h"
+
+namespace sokudo::plan {
+namespace {
+
+template <class T>
+void clear(decltype(T::id)& id, const Table<T>& rows)
+{
+    if (id.isSet() && !rows.has(id)) id = {};
+}
+
+void clear(std::optional<Subject>& about, const Plan& plan)
+{
+    if (!about) return;
+    bool isThere = false;
+    eachTable([&](auto table) {
+        using Row = typename decltype(table)::Row;
+        isThere = isThere || (about->kind == table.kind && (plan.*table.rows).has(decltype(Row::id){about->id}));
+    });
+    if (!isThere) about.reset();
+}
+
+// Each makes a row stand alone. @return false: it cannot, and goes
+bool loosen(const Plan& plan, Port& port)
+{
+    clear(port.comboOf, plan.ports);
+    clear(port.untagged, plan.networks);
+    std::erase_if(port.tagged, [&](NetworkId id) { return !plan.networks.has(id); });
+    return true;
+}
+bool loosen(const Plan& plan, Service& service)
+{
+    clear(service.device, plan.devices);
+    clear(service.entry, plan.places);
+    return true;
+}
+bool loosen(const Plan& plan, Workload& work)
+{
+    clear(work.device, plan.devices);
+    return plan.places.has(work.place);
+}
+bool loosen(const Plan& plan, StockItem& item)
+{
+    clear(item.place, plan.places);
+    return true;
+}
+bool loosen(const Plan& plan, LooseEnd& end)
+{
+    clear(end.about, plan);
+    return true;
+}
+bool loosen(const Plan& plan, Photo& photo)
+{
+    clear(photo.about, plan);
+    return true;
+}
+bool loosen(const Plan& plan, Access& access)
+{
+    clear(access.network, plan.networks);
+    return plan.devices.has(access.device);
+}
+
+template <class T>
+void loosenAll(const Plan& plan, Table<T>& rows)
+{
+    Table<T> result = rows;
+    for (const T& row : rows) {
+        T changed = row;
+        if (!loosen(plan, changed)) result = result.without(row.id);
+        else if (!(changed == row)) result = result.with(std::move(changed));
+    }
+    rows = std::move(result);
+}
+
+/// Ports are many: those that refer to nothing that could be gone are not copied.
+void loosenPorts(Plan& plan)
+{
+    Table<Port> result = plan.ports;
+    for (const Port& port : plan.ports) {
+        if (!port.comboOf.isSet() && !port.untagged.isSet() && port.tagged.empty()) continue;
+        Port changed = port;
+        loosen(plan, changed);
+        if (!(changed == port)) result = result.with(std::move(changed));
+    }
+    plan.ports = std::move(result);
+}
+
+}  // namespace
+
+Plan loosened(Plan plan)
+{
+    loosenPorts(plan);
+    loosenAll(plan, plan.services);
+    loosenAll(plan, plan.workloads);
+    loosenAll(plan, plan.stock);
+    loosenAll(plan, plan.accesses);
+    loosenAll(plan, plan.looseEnds);
+    loosenAll(plan, plan.photos);
+    return plan;
+}
+
+}  // namespace sokudo::plan

@@ -1,0 +1,89 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the fields of a service, a network and the other records may hold.
+#include "core/plan/field_checks.h"
+
+namespace sokudo::plan {
+
+using namespace fieldchecks;
+
+namespace {
+
+constexpr std::size_t kLargestPicture = 700'000;  ///< characters of base64: half a megabyte of picture
+
+auto subject(const std::optional<Subject>& about)
+{
+    return [&about]() -> Problem {
+        if (!about || (!about->kind.empty() && about->id > 0)) return {};
+        return problem("about", text::say("checks.names-no-object", "names no object; leave it out or pick one"));
+    };
+}
+
+}  // namespace
+
+Problem problemOf(const Service& service)
+{
+    return firstOf(name("name", service.name, "home fibre"), free("technology", service.technology),
+                   rate("down_bps", service.down), rate("up_bps", service.up), rate("hand_off_bps", service.handOff),
+                   day("since", service.since), free("note", service.note), sources(service.sources));
+}
+
+Problem problemOf(const Network& network)
+{
+    return firstOf(name("name", network.name, "cameras"), within("tag", network.tag, 0, 4094),
+                   free("subnet", network.subnet), free("note", network.note));
+}
+
+Problem problemOf(const Workload& workload)
+{
+    return firstOf(needed("purpose", workload.purpose, "edit-4k"), within("count", workload.count, 1, 10000),
+                   free("note", workload.note));
+}
+
+Problem problemOf(const StockItem& item)
+{
+    return firstOf(name("name", item.name, "Cat 6A jacks"), within("count", item.count, 0, 100000),
+                   length("length_m", item.length), free("state", item.state), day("due", item.due),
+                   free("note", item.note));
+}
+
+Problem problemOf(const LooseEnd& end)
+{
+    return firstOf(needed("text", end.text, "cable along the stairs, to go into the wall"), free("why", end.why),
+                   day("review", end.review), subject(end.about));
+}
+
+Problem problemOf(const Access& access)
+{
+    const auto something = [&]() -> Problem {
+        if (!access.address.empty() || !access.hardware.empty() || !access.wayIn.empty() || !access.logIn.empty() ||
+            !access.passwordAt.empty() || !access.note.empty())
+            return {};
+        return problem("address", text::say("checks.access-says-nothing",
+                                            "is missing, as is all else; type an address or how one gets in"));
+    };
+    return firstOf(something, free("address", access.address), free("hardware", access.hardware),
+                   free("way_in", access.wayIn), free("log_in", access.logIn), free("password_at", access.passwordAt),
+                   free("note", access.note));
+}
+
+Problem problemOf(const Photo& photo)
+{
+    const auto picture = [&]() -> Problem {
+        if (photo.jpeg.size() > kLargestPicture)
+            return problem("jpeg", text::say("checks.picture-too-large",
+                                             "is larger than half a megabyte; add it again, and it is made smaller"));
+        if (photo.jpeg.empty() && photo.found == Inspection::None && text::trimmed(photo.caption).empty())
+            return problem("caption", text::say("checks.photo-says-nothing",
+                                                "is missing, and there is no picture; say what was seen"));
+        return {};
+    };
+    return firstOf(picture, free("caption", photo.caption), day("on", photo.on), subject(photo.about));
+}
+
+Problem problemOf(const DeviceKind& kind)
+{
+    return firstOf(name("name", kind.name, "my 8-port switch"),
+                   needed("line", kind.line, "switch: 8x rj45 2.5g, 2x sfp+"));
+}
+
+}  // namespace sokudo::plan

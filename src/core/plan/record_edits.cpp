@@ -1,0 +1,123 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/text.h"
+#include "core/plan/checks.h"
+#include "core/plan/edits.h"
+#include "core/plan/invariants.h"
+#include "core/plan/loosen.h"
+#include "core/plan/tables.h"
+
+namespace sokudo::plan::edits {
+namespace {
+
+tl::unexpected<Error> refuse(text::Sentence what) { return failure(ErrorCode::BadInput, std::move(what)); }
+
+/// Where the rows of a kind stand, and how messages call one.
+template <class T>
+struct Kind;
+template <>
+struct Kind<Service> {
+    static constexpr auto kRows = &Plan::services;
+    static constexpr const char* kWord = "service";
+    static constexpr bool kIsNamed = true;
+};
+template <>
+struct Kind<Network> {
+    static constexpr auto kRows = &Plan::networks;
+    static constexpr const char* kWord = "network";
+    static constexpr bool kIsNamed = true;
+};
+template <>
+struct Kind<Workload> {
+    static constexpr auto kRows = &Plan::workloads;
+    static constexpr const char* kWord = "work";
+    static constexpr bool kIsNamed = false;
+};
+template <>
+struct Kind<StockItem> {
+    static constexpr auto kRows = &Plan::stock;
+    static constexpr const char* kWord = "item in stock";
+    static constexpr bool kIsNamed = false;
+};
+template <>
+struct Kind<LooseEnd> {
+    static constexpr auto kRows = &Plan::looseEnds;
+    static constexpr const char* kWord = "loose end";
+    static constexpr bool kIsNamed = false;
+};
+template <>
+struct Kind<Access> {
+    static constexpr auto kRows = &Plan::accesses;
+    static constexpr const char* kWord = "address";
+    static constexpr bool kIsNamed = false;
+};
+template <>
+struct Kind<Photo> {
+    static constexpr auto kRows = &Plan::photos;
+    static constexpr const char* kWord = "photo";
+    static constexpr bool kIsNamed = false;
+};
+template <>
+struct Kind<DeviceKind> {
+    static constexpr auto kRows = &Plan::deviceKinds;
+    static constexpr const char* kWord = "kind of device";
+    static constexpr bool kIsNamed = true;
+};
+
+}  // namespace
+
+template <class T>
+Result<Plan> putRecord(const Plan& plan, T row)
+{
+    using Of = Kind<T>;
+    if (!row.id.isSet()) return refuse(text::say("edits.the-record-has-no", "the {} has no id", Of::kWord));
+    if constexpr (Of::kIsNamed) row.name = text::trimmed(row.name);
+    if (const auto problem = problemOf(row))
+        return refuse(
+            text::say("record-edits.the-of-the", "the {} of the {} {}", fieldWords(problem->field), Of::kWord, problem->what));
+    if (const auto why = brokenReference(plan, row)) return refuse(*why);
+    if constexpr (Of::kIsNamed)
+        for (const T& other : plan.*Of::kRows)
+            if (other.id != row.id && text::lower(other.name) == text::lower(row.name))
+                return refuse(text::say("edits.there-is-already-a-record",
+                                        "there is already a {} called {}; give this one another name", Of::kWord,
+                                        other.name));
+    if constexpr (std::is_same_v<T, Network>)
+        for (const Network& other : plan.networks)
+            if (other.id != row.id && other.tag != 0 && other.tag == row.tag)
+                return refuse(text::say("edits.tag-is-taken", "tag {} already belongs to {}; give {} another one",
+                                        row.tag, other.name, row.name));
+    Plan next = plan;
+    next.*Of::kRows = (plan.*Of::kRows).with(std::move(row));
+    return next;
+}
+
+template <class T>
+Result<Plan> deleteRecord(const Plan& plan, decltype(T::id) id)
+{
+    using Of = Kind<T>;
+    if (!(plan.*Of::kRows).has(id))
+        return failure(ErrorCode::NotFound,
+                       text::say("edits.the-record-is-not", "the {} is not in the plan", Of::kWord));
+    Plan next = plan;
+    next.*Of::kRows = (plan.*Of::kRows).without(id);
+    return loosened(std::move(next));
+}
+
+template Result<Plan> putRecord(const Plan&, Service);
+template Result<Plan> putRecord(const Plan&, Network);
+template Result<Plan> putRecord(const Plan&, Workload);
+template Result<Plan> putRecord(const Plan&, StockItem);
+template Result<Plan> putRecord(const Plan&, LooseEnd);
+template Result<Plan> putRecord(const Plan&, Access);
+template Result<Plan> putRecord(const Plan&, Photo);
+template Result<Plan> putRecord(const Plan&, DeviceKind);
+template Result<Plan> deleteRecord<Service>(const Plan&, ServiceId);
+template Result<Plan> deleteRecord<Network>(const Plan&, NetworkId);
+template Result<Plan> deleteRecord<Workload>(const Plan&, WorkloadId);
+template Result<Plan> deleteRecord<StockItem>(const Plan&, StockId);
+template Result<Plan> deleteRecord<LooseEnd>(const Plan&, LooseEndId);
+template Result<Plan> deleteRecord<Access>(const Plan&, AccessId);
+template Result<Plan> deleteRecord<Photo>(const Plan&, PhotoId);
+template Result<Plan> deleteRecord<DeviceKind>(const Plan&, DeviceKindId);
+
+}  // namespace sokudo::plan::edits

@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/records.h"
+
+#include <array>
+
+namespace sokudo::plan {
+namespace {
+
+constexpr std::array<std::string_view, 5> kServices{"internet", "telephone", "television", "alarm", "other"};
+constexpr std::array<std::string_view, 4> kStock{"spare", "tool", "borrowed", "ordered"};
+constexpr std::array<std::string_view, 3> kLooseEnds{"temporary", "compromise", "open"};
+constexpr std::array<std::string_view, 9> kInspections{"none",     "clean", "dirty", "bent", "frayed",
+                                                       "corroded", "torn",  "burnt", "other"};
+
+template <class Enum, std::size_t N>
+std::optional<Enum> fromCode(const std::array<std::string_view, N>& codes, std::string_view text)
+{
+    for (std::size_t i = 0; i < N; ++i)
+        if (codes[i] == text) return static_cast<Enum>(i);
+    return std::nullopt;
+}
+
+}  // namespace
+
+std::string_view code(ServiceKind kind) { return kServices[static_cast<std::size_t>(kind)]; }
+std::optional<ServiceKind> serviceKindFromCode(std::string_view text) { return fromCode<ServiceKind>(kServices, text); }
+std::string_view code(StockKind kind) { return kStock[static_cast<std::size_t>(kind)]; }
+std::optional<StockKind> stockKindFromCode(std::string_view text) { return fromCode<StockKind>(kStock, text); }
+std::string_view code(LooseEndKind kind) { return kLooseEnds[static_cast<std::size_t>(kind)]; }
+std::optional<LooseEndKind> looseEndKindFromCode(std::string_view text)
+{
+    return fromCode<LooseEndKind>(kLooseEnds, text);
+}
+std::string_view code(Inspection found) { return kInspections[static_cast<std::size_t>(found)]; }
+std::optional<Inspection> inspectionFromCode(std::string_view text) { return fromCode<Inspection>(kInspections, text); }
+
+}  // namespace sokudo::plan

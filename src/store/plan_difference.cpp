@@ -1,0 +1,253 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/plan_difference.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/rule_rows.h"
+#include "core/kb/trait_value.h"
+#include "core/plan/checks.h"
+#include "core/plan/tables.h"
+#include "store/fields.h"
+#include "store/reference.h"
+
+namespace sokudo::store {
+namespace {
+
+constexpr const char* kNothing = "not known";
+
+using Values = std::map<std::string, Json>;
+
+/// Every stated field by its path; inner objects are taken apart, lists are kept.
+void flatten(const Json& row, const std::string& before, Values& into)
+{
+    for (const auto& [key, value] : row.items()) {
+        if (value.is_object()) flatten(value, before + key + ".", into);
+        else into[before + key] = value;
+    }
+}
+
+/// One side of a comparison: words its values.
+class Side {
+public:
+    Side(const plan::Plan& plan, const kb::KnowledgeBase& kb) : m_plan(plan), m_kb(kb) {}
+    std::string text(const std::string& path, const Json& value) const
+    {
+        if (value.is_null()) return kNothing;
+        const std::string key = path.substr(path.rfind('.') + 1);
+        if (path.starts_with("traits.")) return trait(key, value);
+        if (value.is_array()) return list(key, value);
+        if (value.is_boolean()) return value.get<bool>() ? "yes" : "no";
+        if (value.is_number()) return number(key, value);
+        return value.is_string() ? word(key, value.get<std::string>()) : jsonText(value);
+    }
+
+private:
+    std::string trait(const std::string& id, const Json& value) const
+    {
+        const kb::TraitKind* kind = m_kb.find<kb::TraitKind>(id);
+        const std::string said = value.is_string() ? value.get<std::string>() : jsonText(value);
+        return kind ? kb::traitText(*kind, said) : said;
+    }
+    std::string number(const std::string& key, const Json& value) const
+    {
+        const double figure = value.get<double>();
+        if (const std::string name = referenceName(m_plan, key, jsonText(value)); !name.empty()) return name;
+        if (key.ends_with("_bps")) return text::linkRate(BitRate::of(figure));
+        if (key.ends_with("_bytes") && key != "mtu_bytes") return text::size(DataSize::of(figure));
+        if (key.ends_with("_m")) return text::length(Length::of(figure));
+        return text::number(figure, 12);
+    }
+    std::string word(const std::string& key, const std::string& said) const
+    {
+        if (key == "medium")
+            if (const auto* medium = m_kb.find<kb::Medium>(said)) return medium->name;
+        if (key == "module")
+            if (const auto* module = m_kb.find<kb::ModuleKind>(said)) return module->name;
+        if (key == "cage")
+            if (const auto* cage = m_kb.find<kb::Cage>(said)) return cage->name;
+        return said;
+    }
+    std::string list(const std::string& key, const Json& values) const
+    {
+        std::vector<std::string> parts;
+        for (const Json& one : values) {
+            if (!one.is_object()) {
+                parts.push_back(text(key, one));
+                continue;
+            }
+            Values inner;
+            flatten(one, "", inner);
+            std::vector<std::string> words;
+            for (const auto& [field, value] : inner) words.push_back(text(field, value));
+            parts.push_back(text::joined(words, " "));
+        }
+        return parts.empty() ? "none" : text::joined(parts, ", ");
+    }
+    const plan::Plan& m_plan;
+    const kb::KnowledgeBase& m_kb;
+};
+
+std::string fieldName(const std::string& path, const kb::KnowledgeBase& kb)
+{
+    if (path.starts_with("traits.")) {
+        const kb::TraitKind* kind = kb.find<kb::TraitKind>(path.substr(7));
+        return kind ? text::lower(kind->name) : path.substr(7);
+    }
+    if (path.starts_with("sources.")) return "source of " + fieldName(path.substr(8), kb);
+    static const std::map<std::string, std::string> kWords{{"medium", "cable"},    {"a", "first end"},
+                                                           {"b", "second end"},    {"fed_by", "fed by"},
+                                                           {"at.x_m", "position"}, {"at.y_m", "depth in the room"},
+                                                           {"jpeg", "picture"}};
+    const auto at = kWords.find(path);
+    return at != kWords.end() ? at->second : plan::fieldWords(path);
+}
+
+std::string kindWord(std::string_view kind)
+{
+    if (kind == "catalogue") return "row of your catalogue";
+    if (kind == "stock") return "item in stock";
+    if (kind == "access") return "address";
+    if (kind == "device-kind") return "kind of device";
+    if (kind == "loose-end") return "loose end";
+    if (kind == "workload") return "work";
+    return std::string(kind);
+}
+
+/// What an object is, for one that came or went.
+template <class T>
+std::string summaryOf(const T& row, const plan::Plan& plan, const kb::KnowledgeBase& kb)
+{
+    if constexpr (std::is_same_v<T, plan::Run>) {
+        const kb::Medium* medium = kb.find<kb::Medium>(row.medium);
+        return fmt::format("{} – {}, {}{}", plan::portText(plan, row.a), plan::portText(plan, row.b),
+                           medium ? medium->name : "cable not known",
+                           row.length ? " " + text::length(*row.length) : ", length not known");
+    } else if constexpr (std::is_same_v<T, plan::Device>) {
+        const plan::Place* place = plan.places.find(row.place);
+        return fmt::format("{} in {}", word(row.role), place ? place->name : "no place");
+    } else if constexpr (std::is_same_v<T, plan::Place>) {
+        return fmt::format("level {}{}", row.level, row.building.empty() ? "" : ", " + row.building);
+    } else if constexpr (std::is_same_v<T, plan::Port>) {
+        const kb::Cage* cage = kb.find<kb::Cage>(row.cage);
+        return cage ? cage->name : row.cage;
+    } else {
+        return {};
+    }
+}
+
+class Differences {
+public:
+    Differences(const plan::Plan& before, const plan::Plan& after, const kb::KnowledgeBase& kb)
+        : m_before(before), m_after(after), m_kb(kb), m_old(before, kb), m_new(after, kb)
+    {}
+    std::vector<ObjectChange> all() &&
+    {
+        if (m_before.name != m_after.name)
+            m_found.push_back(
+                {ChangeKind::Changed, {}, "house", m_after.name, {}, {{"name", m_before.name, m_after.name}}});
+        plan::eachTable([&](auto table) {
+            using Row = typename decltype(table)::Row;
+            eachDifference(m_before.*table.rows, m_after.*table.rows,
+                           [&](const Row* old, const Row* now) { add(table.kind, old, now); });
+        });
+        return std::move(m_found);
+    }
+
+private:
+    /// The device that a part belongs to came or went as a whole.
+    template <class T>
+    bool goesWithItsDevice(const T* old, const T* now) const
+    {
+        if constexpr (requires { old->device; } && (std::is_same_v<T, plan::Port> || std::is_same_v<T, plan::Slot>)) {
+            if (!old) return !m_before.devices.has(now->device);
+            if (!now) return !m_after.devices.has(old->device);
+        }
+        return false;
+    }
+    template <class T>
+    void add(const char* kind, const T* old, const T* now)
+    {
+        if (goesWithItsDevice(old, now)) return;
+        const T& row = now ? *now : *old;
+        const plan::Plan& plan = now ? m_after : m_before;
+        ObjectChange change{ChangeKind::Changed, {kind, row.id.value}, kindWord(kind), nameOf(plan, row), {}, {}};
+        if (old && now) {
+            change.fields = fieldsOf(*old, *now);
+            if (change.fields.empty()) return;
+        } else {
+            change.what = now ? ChangeKind::Added : ChangeKind::Removed;
+            change.summary = summaryOf(row, plan, m_kb);
+        }
+        m_found.push_back(std::move(change));
+    }
+    template <class T>
+    std::vector<FieldChange> fieldsOf(const T& old, const T& now) const
+    {
+        Values before, after;
+        flatten(toJson(old), "", before);
+        flatten(toJson(now), "", after);
+        std::set<std::string> paths;
+        for (const Values* side : {&before, &after})
+            for (const auto& [path, value] : *side) paths.insert(path);
+        std::vector<FieldChange> changes;
+        for (const std::string& path : paths) {
+            const auto valueIn = [&](const Values& side) {
+                const auto at = side.find(path);
+                return at == side.end() ? Json() : at->second;
+            };
+            const Json from = valueIn(before), to = valueIn(after);
+            if (from == to) continue;
+            if (path == "jpeg") changes.push_back({"picture", from.is_null() ? "none" : "another", "this one"});
+            else changes.push_back({fieldName(path, m_kb), m_old.text(path, from), m_new.text(path, to)});
+        }
+        return changes;
+    }
+    const plan::Plan& m_before;
+    const plan::Plan& m_after;
+    const kb::KnowledgeBase& m_kb;
+    Side m_old, m_new;
+    std::vector<ObjectChange> m_found;
+};
+
+}  // namespace
+
+std::string ObjectChange::sentence() const
+{
+    const std::string called = name.starts_with(kind + " ") ? name : kind + " " + name;
+    if (what != ChangeKind::Changed)
+        return fmt::format("{} {}{}", called, what == ChangeKind::Added ? "is new" : "is gone",
+                           summary.empty() ? "" : ": " + summary);
+    std::vector<std::string> parts;
+    for (const FieldChange& one : fields) parts.push_back(fmt::format("{} {} → {}", one.field, one.before, one.after));
+    return called + ": " + text::joined(parts, ", ");
+}
+
+std::vector<ObjectChange> differences(const plan::Plan& before, const plan::Plan& after, const kb::KnowledgeBase& kb)
+{
+    return Differences(before, after, kb).all();
+}
+
+std::string countText(const std::vector<ObjectChange>& changes)
+{
+    if (changes.empty()) return "nothing changed";
+    std::vector<std::string> parts;
+    struct Counted {
+        ChangeKind what;
+        const char* word;
+    };
+    for (const Counted one : {Counted{ChangeKind::Added, "new"}, Counted{ChangeKind::Removed, "gone"},
+                              Counted{ChangeKind::Changed, "changed"}})
+        if (const auto count = std::count_if(changes.begin(), changes.end(),
+                                             [&](const ObjectChange& change) { return change.what == one.what; }))
+            parts.push_back(fmt::format("{} {}", count, one.word));
+    return text::joined(parts, ", ");
+}
+
+}  // namespace sokudo::store

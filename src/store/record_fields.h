@@ -1,0 +1,183 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The fields of what is kept beside the things that carry data; a part of fields.h.
+#pragma once
+
+#include <type_traits>
+
+#include "store/field_reader.h"
+#include "store/field_writer.h"
+#include "store/project.h"
+
+namespace sokudo::store {
+
+/// What a visitor sees of a T: a reader fills it, a writer only looks.
+template <class F, class T>
+using Seen = std::conditional_t<F::kReads, T, const T>;
+
+/// The object that a record is about.
+template <class F, class Maybe>
+void aboutField(F& f, Maybe& about)
+{
+    f.object("about", about, [](auto& g, auto& subject) {
+        g.neededText("kind", subject.kind);
+        Id<plan::Subject> id{subject.id};
+        g.id("id", id);
+        if constexpr (std::remove_reference_t<decltype(g)>::kReads) subject.id = id.value;
+    });
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Service>& service)
+{
+    f.id("id", service.id);
+    f.neededText("name", service.name);
+    f.word("kind", service.kind, plan::serviceKindFromCode);
+    f.text("technology", service.technology);
+    f.maybe("down_bps", service.down);
+    f.maybe("up_bps", service.up);
+    f.maybe("hand_off_bps", service.handOff);
+    f.ref("entry", service.entry);
+    f.ref("device", service.device);
+    f.text("since", service.since);
+    f.text("note", service.note);
+    f.sources("sources", service.sources);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Network>& network)
+{
+    f.id("id", network.id);
+    f.neededText("name", network.name);
+    f.count("tag", network.tag);
+    f.text("subnet", network.subnet);
+    f.text("note", network.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Workload>& work)
+{
+    f.id("id", work.id);
+    f.id("place", work.place);
+    f.ref("device", work.device);
+    f.neededText("purpose", work.purpose);
+    f.whole("count", work.count);
+    f.text("note", work.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::StockItem>& item)
+{
+    f.id("id", item.id);
+    f.neededText("name", item.name);
+    f.word("kind", item.kind, plan::stockKindFromCode);
+    f.text("part", item.part);
+    f.whole("count", item.count);
+    f.maybe("length_m", item.length);
+    f.ref("place", item.place);
+    f.text("state", item.state);
+    f.text("due", item.due);
+    f.text("note", item.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::LooseEnd>& end)
+{
+    f.id("id", end.id);
+    f.word("kind", end.kind, plan::looseEndKindFromCode);
+    f.neededText("text", end.text);
+    f.text("why", end.why);
+    aboutField(f, end.about);
+    f.text("review", end.review);
+    f.yes("done", end.isDone);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Access>& access)
+{
+    f.id("id", access.id);
+    f.id("device", access.device);
+    f.text("address", access.address);
+    f.text("hardware", access.hardware);
+    f.ref("network", access.network);
+    f.text("way_in", access.wayIn);
+    f.text("log_in", access.logIn);
+    f.text("password_at", access.passwordAt);
+    f.text("note", access.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Photo>& photo)
+{
+    f.id("id", photo.id);
+    f.text("caption", photo.caption);
+    aboutField(f, photo.about);
+    f.word("found", photo.found, plan::inspectionFromCode, std::optional(plan::Inspection::None));
+    f.text("on", photo.on);
+    f.text("jpeg", photo.jpeg);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::DeviceKind>& kind)
+{
+    f.id("id", kind.id);
+    f.neededText("name", kind.name);
+    f.neededText("line", kind.line);
+}
+
+template <class F>
+void fields(F& f, Seen<F, measure::Trial>& trial)
+{
+    f.id("id", trial.id);
+    f.time("at", trial.at);
+    f.ref("from", trial.from);
+    f.ref("to", trial.to);
+    f.word("kind", trial.kind, measure::trialKindFromCode);
+    f.word("origin", trial.origin, measure::originFromCode);
+    f.word("direction", trial.direction, measure::directionFromCode);
+    f.whole("streams", trial.streams);
+    f.quantity("duration_s", trial.duration);
+    f.quantity("warmup_s", trial.warmup);
+    f.quantity("rate_bps", trial.rate.value);
+    if constexpr (F::kReads) trial.rate.low = trial.rate.high = trial.rate.value;
+    f.quantity("low_bps", trial.rate.low);
+    f.quantity("high_bps", trial.rate.high);
+    f.rates("samples_bps", trial.samples);
+    f.texts("conditions", trial.conditions);
+    f.text("note", trial.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, logbook::Entry>& entry)
+{
+    f.id("id", entry.id);
+    f.time("at", entry.at);
+    f.word("kind", entry.kind, logbook::entryKindFromCode);
+    f.text("text", entry.text);
+    f.ref("trial", entry.trial);
+    f.ref("device", entry.device);
+}
+
+template <class F>
+void fields(F& f, Seen<F, Version>& version)
+{
+    f.id("id", version.id);
+    f.neededText("name", version.name);
+    f.word("kind", version.kind, versionKindFromCode);
+    f.time("at", version.at);
+    f.text("note", version.note);
+    f.neededText("house", version.house);
+}
+
+template <class F>
+void fields(F& f, Seen<F, Answer>& answer)
+{
+    f.id("id", answer.id);
+    f.ref("from", answer.from);
+    f.ref("to", answer.to);
+    f.neededText("flag", answer.flag);
+    f.yes("present", answer.present);
+    f.yes("unsure", answer.isUnsure);
+    f.time("at", answer.at);
+}
+
+}  // namespace sokudo::store

@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Fields that name another row by its id, and how a person calls that row.
+#pragma once
+
+#include <string>
+#include <string_view>
+
+#include "core/plan/plan.h"
+
+namespace sokudo::store {
+
+/// Whether the field of this key holds the id of another row.
+bool isReference(std::string_view key);
+/// What the row is called that the field names by `id`: "core 4"; empty where it is not there.
+std::string referenceName(const plan::Plan&, std::string_view key, std::string_view id);
+
+/// How a person calls any row of a plan: "core 4", "run q2", "Cellar".
+template <class T>
+std::string nameOf(const plan::Plan&, const T&);
+/// The same, by its kind as in tables.h. Empty where it is not there.
+std::string nameOf(const plan::Plan&, const plan::Subject&);
+
+}  // namespace sokudo::store

@@ -1,0 +1,18 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The house of a version: written when it is kept, read when somebody looks at it.
+#pragma once
+
+#include "core/base/result.h"
+#include "store/project.h"
+
+namespace sokudo::store {
+
+/// The plan as text, without its pictures: those belong to every version.
+std::string houseText(const plan::Plan&);
+/// The plan of a version, without pictures.
+/// @error BadInput  its text is damaged
+Result<plan::Plan> houseOf(const Version&);
+/// The plan of a version with the pictures there are now; those of things it does not have are about nothing.
+Result<plan::Plan> restored(const plan::Plan& now, const Version&);
+
+}  // namespace sokudo::store
