@@ -101,9 +101,16 @@ std::string fieldName(const std::string& path, const kb::KnowledgeBase& kb)
         return kind ? text::lower(kind->name) : path.substr(7);
     }
     if (path.starts_with("sources.")) return "source of " + fieldName(path.substr(8), kb);
-    static const std::map<std::string, std::string> kWords{{"medium", "cable"},    {"a", "first end"},
-                                                           {"b", "second end"},    {"fed_by", "fed by"},
-                                                           {"at.x_m", "position"}, {"at.y_m", "depth in the room"},
+    static const std::map<std::string, std::string> kWords{{"medium", "cable"},
+                                                           {"a", "first end"},
+                                                           {"b", "second end"},
+                                                           {"fed_by", "fed by"},
+                                                           {"at.x_m", "place from the left"},
+                                                           {"area.x_m", "left side"},
+                                                           {"area.y_m", "front side"},
+                                                           {"area.width_m", "width"},
+                                                           {"area.depth_m", "depth"},
+                                                           {"at.y_m", "place from the front"},
                                                            {"jpeg", "picture"}};
     const auto at = kWords.find(path);
     return at != kWords.end() ? at->second : plan::fieldWords(path);

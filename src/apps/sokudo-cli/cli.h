@@ -59,6 +59,9 @@ void addHost(Verbs&, Context&);
 void addLog(Verbs&, Context&);
 void addReport(Verbs&, Context&);
 void addEdit(Verbs&, Context&);
+void addStart(Verbs&, Context&);
+void addSurvey(Verbs&, Context&);
+void addVersions(Verbs&, Context&);
 void addExport(Verbs&, Context&);
 void addImport(Verbs&, Context&);
 

@@ -57,6 +57,8 @@ ArrayLevel arrayRow(RowReader& row)
             row.maybeNumber("read_most_per_disk"),
             maybeMegabyteBand(row, "read_cap_"),
             maybeMegabyteBand(row, "write_cap_"),
+            row.number("keeps_per_disk"),
+            row.number("keeps_less"),
             row.words("aliases"),
             row.provenance()};
 }

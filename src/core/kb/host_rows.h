@@ -39,6 +39,7 @@ struct ArrayLevel {
     double readPerDisk = 1, readLess = 0, writePerDisk = 1, writeLess = 0, readFactor = 1, writeFactor = 1;
     std::optional<double> readLeastPerDisk, readMostPerDisk;  ///< at the two ends of the band; empty: as above
     std::optional<Band> readCap, writeCap;                    ///< what the software does at most; empty: not known
+    double keepsPerDisk = 1, keepsLess = 0;                   ///< disks' worth of space that redundancy leaves
     std::vector<std::string> aliases;
     Provenance from;
 };

@@ -72,8 +72,8 @@ Result<Plan> putRecord(const Plan& plan, T row)
     if (!row.id.isSet()) return refuse(text::say("edits.the-record-has-no", "the {} has no id", Of::kWord));
     if constexpr (Of::kIsNamed) row.name = text::trimmed(row.name);
     if (const auto problem = problemOf(row))
-        return refuse(
-            text::say("record-edits.the-of-the", "the {} of the {} {}", fieldWords(problem->field), Of::kWord, problem->what));
+        return refuse(text::say("record-edits.the-of-the", "the {} of the {} {}", fieldWords(problem->field), Of::kWord,
+                                problem->what));
     if (const auto why = brokenReference(plan, row)) return refuse(*why);
     if constexpr (Of::kIsNamed)
         for (const T& other : plan.*Of::kRows)
