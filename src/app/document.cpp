@@ -8,12 +8,14 @@
 #include <QMutex>
 #include <QUndoCommand>
 
+#include "app/own_views.h"
 #include "app/qt_text.h"
 #include "core/logbook/record.h"
 #include "core/measure/checks.h"
 #include "core/plan/invariants.h"
 #include "core/plan/tables.h"
 #include "store/rebase.h"
+#include "store/version.h"
 
 namespace sokudo::app {
 
@@ -109,7 +111,7 @@ Result<std::shared_ptr<const kb::KnowledgeBase>> Document::catalogueOf(const pla
     if (plan.catalogue.empty())
         return std::shared_ptr<const kb::KnowledgeBase>(std::shared_ptr<const kb::KnowledgeBase>(), m_shipped);
     if (m_built.kb && m_built.rows == plan.catalogue) return m_built.kb;
-    auto own = knowledgeOf(plan, kb::embeddedFiles());
+    auto own = knowledgeOf(plan, tablesInForce());
     if (!own) return tl::unexpected(own.error());
     m_built = {plan.catalogue, std::make_shared<const kb::KnowledgeBase>(std::move(*own))};
     return m_built.kb;
@@ -257,6 +259,59 @@ void Document::undo()
 void Document::redo()
 {
     if (m_undo.canRedo() && step(1)) m_undo.redo();
+}
+
+bool Document::keepVersion(const QString& name, store::VersionKind kind, const QString& note)
+{
+    const QString called = name.trimmed();
+    const auto isTaken = [&](const store::Version& one) {
+        return toQt(one.name).compare(called, Qt::CaseInsensitive) == 0;
+    };
+    if (called.isEmpty() || std::any_of(versions().begin(), versions().end(), isTaken)) {
+        Q_EMIT failed(called.isEmpty() ? QString("Give the version a name")
+                                       : "There is a version called " + called + "; give this one another name");
+        return false;
+    }
+    store::Changes changes;
+    changes.versions = {
+        {m_ids.next<store::VersionId>(), fromQt(called), kind, now(), fromQt(note), store::houseText(*m_plan)}};
+    changes.entries = {logbook::changeEntry(fromQt("kept the version “" + called + "”"), now(), m_ids)};
+    if (!save(changes)) return false;
+    Q_EMIT recordChanged();
+    return true;
+}
+
+bool Document::dropVersion(store::VersionId id)
+{
+    store::Changes changes;
+    changes.droppedVersions = {id};
+    if (!save(changes)) return false;
+    Q_EMIT recordChanged();
+    return true;
+}
+
+bool Document::useVersion(store::VersionId id)
+{
+    const auto version =
+        std::find_if(versions().begin(), versions().end(), [id](const store::Version& one) { return one.id == id; });
+    if (version == versions().end()) return false;
+    const QString name = toQt(version->name);
+    const auto house = store::restored(*m_plan, *version);
+    if (!house) {
+        Q_EMIT failed(toQt(house.error().message()));
+        return false;
+    }
+    // Unless a version holds the house as it is now, one is kept.
+    const std::string text = store::houseText(*m_plan);
+    const bool isKept =
+        std::any_of(versions().begin(), versions().end(), [&](const store::Version& one) { return one.house == text; });
+    QString before = "before going to " + name;
+    for (int i = 2; std::any_of(versions().begin(), versions().end(),
+                                [&](const store::Version& one) { return toQt(one.name) == before; });
+         ++i)
+        before = QString("before going to %1, %2").arg(name).arg(i);
+    if (!isKept && !keepVersion(before, store::VersionKind::Snapshot)) return false;
+    return edit("Go to the version “" + name + "”", house);
 }
 
 bool Document::keepTrials(std::vector<measure::Trial> trials)

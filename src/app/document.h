@@ -37,7 +37,9 @@ public:
     const std::vector<measure::Trial>& trials() const { return m_project.trials; }
     const std::vector<logbook::Entry>& entries() const { return m_project.entries; }
     const std::vector<store::Answer>& answers() const { return m_project.answers; }
+    const std::vector<store::Version>& versions() const { return m_project.versions; }
     const Analysis& analysis() const { return *m_analysis; }
+    std::shared_ptr<const Analysis> sharedAnalysis() const { return m_analysis; }
     /// The analysis is that of the plan as it is now.
     bool isJudged() const { return m_isJudged; }
     /// What another program has written is being read.
@@ -49,6 +51,11 @@ public:
 
     /// Takes the edited plan, in the file first; refused edits change nothing and say why through `failed`.
     bool edit(const QString& text, const Result<plan::Plan>& next);
+    /// Keeps the house as it is now.
+    bool keepVersion(const QString& name, store::VersionKind, const QString& note = {});
+    bool dropVersion(store::VersionId);
+    /// Makes a version the house; what is there now is kept first, so that nothing is lost.
+    bool useVersion(store::VersionId);
     bool keepTrials(std::vector<measure::Trial>);
     bool writeNote(const QString&);
     /// What was concluded about a result.

@@ -11,9 +11,12 @@
 
 namespace sokudo::app {
 
+QString inOwnUnits(QString);
+
+/// A text of the core as the window shows it: in the user's units.
 inline QString toQt(std::string_view text)
 {
-    return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
+    return inOwnUnits(QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size())));
 }
 /// A sentence of the core in the words of the window.
 inline QString toQt(const text::Sentence& sentence) { return toQt(std::string_view(sentence.text())); }

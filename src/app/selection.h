@@ -16,10 +16,21 @@ public:
     plan::RunId run() const { return m_run; }
     const expect::PathQuestion& path() const { return m_path; }
 
+    /// The port that was picked of the selected device; unset: the device as a whole.
+    plan::PortId port() const { return m_port; }
+
     void selectDevice(plan::DeviceId device)
     {
-        if (m_device == device && !m_run.isSet()) return;
+        if (m_device == device && !m_run.isSet() && !m_port.isSet()) return;
         m_device = device;
+        m_port = {};
+        m_run = {};
+        Q_EMIT changed();
+    }
+    void selectPort(plan::PortId port, plan::DeviceId device)
+    {
+        m_device = device;
+        m_port = port;
         m_run = {};
         Q_EMIT changed();
     }
@@ -27,12 +38,14 @@ public:
     {
         if (m_run == run && !m_device.isSet()) return;
         m_run = run;
+        m_port = {};
         m_device = {};
         Q_EMIT changed();
     }
     void clear()
     {
         m_device = {};
+        m_port = {};
         m_run = {};
         Q_EMIT changed();
     }
@@ -48,6 +61,7 @@ Q_SIGNALS:
 
 private:
     plan::DeviceId m_device;
+    plan::PortId m_port;
     plan::RunId m_run;
     expect::PathQuestion m_path;
 };

@@ -124,8 +124,27 @@ private:
 
 }  // namespace
 
+namespace {
+/// A kept house without its addresses and log-in hints. A text that cannot be read is left out: nobody knows what it
+/// holds.
+Version withoutPrivate(Version version)
+{
+    auto house = parseJson(version.house, version.name);
+    if (house && house->is_object()) house->erase("accesses");
+    version.house = house ? jsonText(*house) + "\n" : std::string("{}\n");
+    return version;
+}
+}  // namespace
+
 std::string exportJson(const Project& project, const Export& how)
 {
+    if (!how.isPrivateToo && !project.versions.empty()) {
+        Project open = project;
+        for (Version& one : open.versions) one = withoutPrivate(std::move(one));
+        open.plan.accesses = {};
+        std::erase_if(open.setAside, [](const SetAside& row) { return row.kind == kPrivateKind; });
+        return exportJson(open, {.isPrivateToo = true, .isCompact = how.isCompact});
+    }
     Json result{{"format", kFormat}, {"version", kVersion}, {"name", project.plan.name}};
     const auto isLeftOut = [&](std::string_view kind) { return kind == kPrivateKind && !how.isPrivateToo; };
     plan::eachTable([&](auto table) {

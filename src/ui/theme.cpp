@@ -9,6 +9,8 @@
 #include <QPalette>
 #include <QToolTip>
 
+#include "app/preferences.h"
+
 namespace sokudo::ui {
 namespace {
 
@@ -114,6 +116,14 @@ void applyTheme(QApplication& application, bool dark, int textPercent)
     application.setPalette(palette);
     application.setFont(typeface(Face::Text, 13));
     application.setStyleSheet(styleSheet(current));
+}
+
+void applyTheme(QApplication& application, const app::Preferences& wanted)
+{
+    // Before the first palette of ours is set.
+    static const bool kDesktopIsDark = application.palette().color(QPalette::Window).lightness() < 128;
+    const bool isDark = wanted.look == app::Look::Dark || (wanted.look == app::Look::Desktop && kDesktopIsDark);
+    applyTheme(application, isDark, wanted.textPercent);
 }
 
 }  // namespace sokudo::ui

@@ -12,6 +12,9 @@
 #include "core/base/verdict.h"
 
 class QApplication;
+namespace sokudo::app {
+struct Preferences;
+}
 
 namespace sokudo::ui {
 
@@ -31,6 +34,8 @@ struct Theme {
 /// The theme in force. Set once at start and when the user changes it.
 const Theme& theme();
 void applyTheme(QApplication&, bool dark, int textPercent);
+/// As the user prefers it; where the desktop shall say, its window colour at the start of the program does.
+void applyTheme(QApplication&, const app::Preferences&);
 
 enum class Face { Text, Strong, Figure };
 QFont typeface(Face, int pixels);

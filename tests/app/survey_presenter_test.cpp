@@ -13,7 +13,7 @@ private Q_SLOTS:
         Desk desk;
         app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
         const auto house = presenter.house();
-        QCOMPARE(house.places.size(), std::size_t{6});
+        QCOMPARE(house.places.size(), std::size_t{7});
         QCOMPARE(house.places.front().name, "Attic");
         QCOMPARE(house.runs.size(), std::size_t{26});
         std::size_t devices = 0;

@@ -133,7 +133,8 @@ private Q_SLOTS:
         const auto count = loaded->project.setAside.size();
         QVERIFY(count > 0);
         // Neither in a recovered copy nor by way of an export does the changed text become a run.
-        for (const Project& project : {loaded->project, *importJson(exportJson(loaded->project), "again")}) {
+        for (const Project& project :
+             {loaded->project, *importJson(exportJson(loaded->project, {.isPrivateToo = true}), "again")}) {
             const std::string copy = fresh();
             QVERIFY(ProjectFile::create(copy, project));
             const auto again = (*ProjectFile::open(copy))->load();

@@ -4,6 +4,7 @@
 #include "core/kb/load.h"
 #include "full_project.h"
 #include "store/project_file.h"
+#include "store/version.h"
 #include "testing.h"
 
 #include <QTemporaryDir>
@@ -26,7 +27,7 @@ private Q_SLOTS:
     {
         const auto first = importJson(demo(), "demo");
         QVERIFY2(first, first ? "" : first.error().message().c_str());
-        const auto second = importJson(exportJson(*first), "again");
+        const auto second = importJson(exportJson(*first, {.isPrivateToo = true}), "again");
         QVERIFY2(second, second ? "" : second.error().message().c_str());
         QVERIFY(*first == *second);
         QCOMPARE(first->entries.size(), std::size_t{41});
@@ -120,6 +121,11 @@ private Q_SLOTS:
         QVERIFY(exportJson(project).find("10.0.0.2") == std::string::npos);
         const auto left = importJson(exportJson(project), "left");
         QVERIFY(left && left->plan.accesses.empty());
+        // Nor do they go along inside a version that was kept.
+        project.versions = {{{1}, "old", VersionKind::Snapshot, {}, {}, houseText(project.plan)}};
+        QVERIFY(project.versions.front().house.find("10.0.0.2") != std::string::npos);
+        QVERIFY(exportJson(project).find("10.0.0.2") == std::string::npos);
+        QVERIFY(houseOf(importJson(exportJson(project), "left")->versions.front()));
         project.setAside = {{"access", 77, "x", "damaged", "10.9.9.9", false}};
         QVERIFY(exportJson(project).find("10.9.9.9") == std::string::npos);
         QVERIFY(exportJson(project, {.isPrivateToo = true}).find("10.9.9.9") != std::string::npos);

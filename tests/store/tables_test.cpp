@@ -183,13 +183,14 @@ private Q_SLOTS:
         const QStringList said = changed(
             "set run q2 length=31m\nset core 5 module=none rate=auto\nadd place Loft level 3\nadd switch up in Loft: "
             "4x rj45\n"
-            "delete scan\nset Cellar summer=29\nmove ledger to Study");
+            "delete scan\nset Cellar summer=30\nmove ledger to Study");
         for (const char* sentence :
              {"run q2: length 9 m → 31 m",
               "port core 5: forced rate 10 Gb/s → not known, module 25GBASE-SR module → not known",
               "place Loft is new: level 3", "device up is new: switch in Loft",
-              "device scan is gone: computer in Press hall", "place Cellar: warmest in summer not known → 29 °C",
-              "device ledger: place Bindery → Study"})
+              "device scan is gone: computer in Press hall", "place Cellar: warmest in summer 29 °C → 30 °C",
+              "device ledger: place from the left 2 m → not known, place from the front 2 m → not known, place Bindery "
+              "→ Study"})
             QVERIFY2(said.contains(QString::fromUtf8(sentence)), qPrintable(said.join("\n")));
         // The ports of a device that comes or goes are not listed, its cable is: it lost an end.
         QVERIFY(said.filter("port up").isEmpty() && said.filter("port scan").isEmpty());

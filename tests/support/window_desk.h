@@ -12,7 +12,7 @@ namespace sokudo::testing {
 
 struct WindowDesk : Desk {
     std::unique_ptr<ui::MainWindow> window;
-    WindowDesk()
+    explicit WindowDesk(bool demo = true) : Desk(demo)
     {
         window = std::make_unique<ui::MainWindow>(
             *document, ui::World{traffic, shippedHosts(), [] {

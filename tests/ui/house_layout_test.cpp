@@ -155,7 +155,7 @@ private Q_SLOTS:
     }
     void foldedLevelsHideTheirDevices()
     {
-        const auto layout = ui::layOut(demo(), 900, {-1});
+        const auto layout = ui::layOut(demo(), 900, {{-1}, {}});
         QCOMPARE(layout.cards.size(), std::size_t{12});
         const auto band =
             std::find_if(layout.bands.begin(), layout.bands.end(), [](const auto& one) { return one.level == -1; });

@@ -71,7 +71,8 @@ struct Shown : Desk {
     {
         auto* box = find<QComboBox>(field);
         QVERIFY2(box, qPrintable(field));
-        const int at = box->findText(text);
+        int at = box->findText(text);
+        if (at < 0) at = box->findText(text + ":", Qt::MatchStartsWith);  // a cable with what it would give
         QVERIFY2(at >= 0, qPrintable(field + " has no " + text));
         box->setCurrentIndex(at);
     }
@@ -115,9 +116,9 @@ private Q_SLOTS:
     void fromNothingToAFirstLink()
     {
         Shown shown(false);
-        QTRY_VERIFY(shown.says("Start with a place"));
-        QTRY_VERIFY(shown.button("Add a place"));
-        shown.press("Add a place");
+        QTRY_VERIFY(shown.says("Start with the house you have"));
+        QTest::keyClick(shown.window.get(), Qt::Key_P, Qt::ControlModifier);
+        QVERIFY(shown.says("Start with a place"));
         shown.type("Name", "cupboard");
         shown.press("Save");
         QTest::qWait(20);

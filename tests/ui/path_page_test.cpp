@@ -226,14 +226,14 @@ private Q_SLOTS:
     {
         Bench bench;
         bench.window->showBench(ui::MainWindow::Survey);
-        QVERIFY(!bench.window->survey().isPathShown());
+        QVERIFY(!bench.window->survey().housePane().isPathShown());
         QTRY_VERIFY(bench.button("Show the path"));
         QTest::mouseClick(bench.button("Show the path"), Qt::LeftButton);
-        QVERIFY(bench.window->survey().isPathShown());
+        QVERIFY(bench.window->survey().housePane().isPathShown());
         QVERIFY(bench.says("Limited by file share"));
         QTRY_VERIFY(bench.button("Hide the path"));
         QTest::mouseClick(bench.button("Hide the path"), Qt::LeftButton);
-        QVERIFY(!bench.window->survey().isPathShown());
+        QVERIFY(!bench.window->survey().housePane().isPathShown());
     }
 };
 

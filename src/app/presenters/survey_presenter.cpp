@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/presenters/survey_presenter.h"
 
-#include <map>
 #include <set>
 
 #include "app/qt_text.h"
@@ -36,57 +35,14 @@ SurveyPresenter::SurveyPresenter(Document& document, Selection& selection, HostS
 {
     connect(&document, &Document::planChanged, this, &SurveyPresenter::changed);
     connect(&document, &Document::analysisChanged, this, &SurveyPresenter::changed);
+    connect(&document, &Document::analysisChanged, this, &SurveyPresenter::findNextThings);
     connect(&selection, &Selection::changed, this, &SurveyPresenter::selectionChanged);
+    findNextThings();
 }
 
 HouseContent SurveyPresenter::house() const
 {
-    const plan::Plan& plan = m_document.plan();
-    const Analysis& analysis = m_document.analysis();
-    HouseContent result;
-    std::map<plan::PortId, PortMark> marks;
-    for (const plan::Run& run : plan.runs) {
-        const match::LinkReport* report = analysis.reportOf(run.id);
-        const kb::Medium* medium = m_document.knowledge().find<kb::Medium>(run.medium);
-        DrawnRun drawn{run.id,
-                       run.a,
-                       run.b,
-                       toQt(run.label),
-                       report ? report->rate : std::nullopt,
-                       report ? report->verdict : Verdict::Unknown,
-                       medium ? std::optional(medium->kind) : std::nullopt};
-        const PortState state = drawn.verdict == Verdict::NoLink ? PortState::Dead : PortState::Used;
-        for (plan::PortId end : {run.a, run.b})
-            if (end.isSet()) marks[end] = {end, state, drawn.rate};
-        result.runs.push_back(std::move(drawn));
-    }
-    std::vector<const plan::Place*> places;
-    for (const plan::Place& place : plan.places) places.push_back(&place);
-    std::stable_sort(places.begin(), places.end(),
-                     [](const plan::Place* a, const plan::Place* b) { return a->level > b->level; });
-    std::map<plan::DeviceId, std::vector<const plan::Port*>> ports;
-    for (const plan::Port& port : plan.ports) ports[port.device].push_back(&port);
-    std::map<plan::PlaceId, std::vector<const plan::Device*>> devices;
-    for (const plan::Device& device : plan.devices) devices[device.place].push_back(&device);
-    for (const plan::Place* place : places) {
-        PlaceBand band{toQt(place->name), toQt(place->building), place->level, {}};
-        for (const plan::Device* device : devices[place->id]) {
-            const std::string role(word(device->role));
-            DeviceCard card{
-                device->id, toQt(device->name), toQt(device->description.empty() ? role : device->description), {}};
-            auto& own = ports[device->id];
-            std::stable_sort(own.begin(), own.end(),
-                             [](const auto* x, const auto* y) { return x->position < y->position; });
-            for (const plan::Port* port : own) {
-                const auto mark = marks.find(port->id);
-                card.ports.push_back(mark == marks.end() ? PortMark{port->id, PortState::Free, std::nullopt}
-                                                         : mark->second);
-            }
-            band.devices.push_back(std::move(card));
-        }
-        result.places.push_back(std::move(band));
-    }
-    return result;
+    return houseContent(m_document.plan(), m_document.knowledge(), m_document.analysis());
 }
 
 /// Everything that loses its power with this device, down the chain.
@@ -108,9 +64,10 @@ std::vector<const plan::Device*> SurveyPresenter::poweredThrough(plan::DeviceId 
 
 InspectorContent SurveyPresenter::inspector() const
 {
+    if (const plan::Port* port = plan().ports.find(m_selection.port())) return portContent(*port);
     if (const plan::Device* device = plan().devices.find(m_selection.device())) return deviceContent(*device);
     if (const plan::Run* run = plan().runs.find(m_selection.run())) return runContent(*run);
-    return houseContent();
+    return standingContent();
 }
 
 /// The ports of a device and what hangs on them; the worst of its links becomes the notice.
@@ -255,34 +212,35 @@ InspectorContent SurveyPresenter::runContent(const plan::Run& run) const
     return result;
 }
 
-InspectorContent SurveyPresenter::houseContent() const
-{
-    InspectorContent result{toQt(plan().name.empty() ? std::string("This house") : plan().name),
-                            "Select a device or a run, or add one",
-                            {},
-                            {},
-                            {}};
-    InspectorSection places{"Places", {}};
-    for (const plan::Place& place : plan().places) {
-        int count = 0;
-        for (const plan::Device& device : plan().devices)
-            if (device.place == place.id) ++count;
-        places.lines.push_back({{},
-                                toQt(place.name),
-                                place.building.empty() ? QString("level %1").arg(place.level) : toQt(place.building),
-                                QString("%1 %2").arg(count).arg(count == 1 ? "device" : "devices"),
-                                {},
-                                {},
-                                {}});
-    }
-    result.sections.push_back(std::move(places));
-    return result;
-}
-
 void SurveyPresenter::follow(const Gap& gap)
 {
     if (gap.run.isSet()) m_selection.selectRun(gap.run);
     else if (gap.device.isSet()) m_selection.selectDevice(gap.device);
+}
+
+void SurveyPresenter::select(const plan::Subject& at)
+{
+    if (at.kind == "run") m_selection.selectRun({at.id});
+    else if (at.kind == "device") m_selection.selectDevice({at.id});
+    else if (const plan::Port* port = at.kind == "port" ? plan().ports.find({at.id}) : nullptr)
+        m_selection.selectPort(port->id, port->device);
+    else if (at.kind == "place") {
+        for (const plan::Device& device : plan().devices)
+            if (device.place.value == at.id) return m_selection.selectDevice(device.id);
+    } else if (const plan::Service* service = at.kind == "service" ? plan().services.find({at.id}) : nullptr)
+        m_selection.selectDevice(service->device);
+}
+
+bool SurveyPresenter::isFree(plan::PortId id) const
+{
+    const plan::Device* device = plan::deviceOf(plan(), id);
+    return device && plan::runsAt(plan(), id).size() < (plan::isPassive(device->role) ? 2u : 1u);
+}
+
+std::vector<survey::CableChoice> SurveyPresenter::cablesFor(plan::PortId a, plan::PortId b,
+                                                            std::optional<Length> length) const
+{
+    return survey::cableChoices(plan(), a, b, length, m_document.knowledge());
 }
 
 QString SurveyPresenter::emptyAdvice() const

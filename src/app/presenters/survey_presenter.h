@@ -5,42 +5,14 @@
 #include <functional>
 
 #include "app/document.h"
+#include "app/presenters/house_content.h"
 #include "app/selection.h"
 #include "core/kb/port_rows.h"
 #include "core/measure/seams.h"
+#include "core/survey/cable_choices.h"
+#include "core/survey/standing.h"
 
 namespace sokudo::app {
-
-enum class PortState { Free, Used, Dead };
-
-struct PortMark {
-    plan::PortId id;
-    PortState state = PortState::Free;
-    std::optional<BitRate> rate;
-};
-struct DeviceCard {
-    plan::DeviceId id;
-    QString name, description;
-    std::vector<PortMark> ports;
-};
-struct PlaceBand {
-    QString name, building;
-    int level = 0;
-    std::vector<DeviceCard> devices;
-};
-struct DrawnRun {
-    plan::RunId run;
-    plan::PortId a, b;
-    QString label;
-    std::optional<BitRate> rate;
-    Verdict verdict = Verdict::Unknown;
-    std::optional<kb::MediumKind> medium;
-};
-/// All that a house section shows, without a pixel.
-struct HouseContent {
-    std::vector<PlaceBand> places;
-    std::vector<DrawnRun> runs;
-};
 
 struct InspectorLine {
     std::optional<Verdict> mark;
@@ -48,6 +20,7 @@ struct InspectorLine {
     plan::RunId run;
     plan::PortId port;
     plan::SlotId slot;
+    plan::Subject at = {};  ///< where pressing it leads, where it is none of those
 };
 struct InspectorSection {
     QString heading;
@@ -71,6 +44,12 @@ public:
     InspectorContent inspector() const;
     std::vector<Gap> gaps() const { return m_document.analysis().gaps; }
     void follow(const Gap&);
+    /// Selects an object of any kind, or what stands for it.
+    void select(const plan::Subject&);
+    /// A cable can still be plugged in.
+    bool isFree(plan::PortId) const;
+    /// Cables that make sense between two ports, best first, judged.
+    std::vector<survey::CableChoice> cablesFor(plan::PortId a, plan::PortId b, std::optional<Length>) const;
     QString emptyAdvice() const;  ///< what to do first; empty once there is a device
 
     // Each adds an object without an id, or changes one. `base` is what it was when its form was opened: where it was
@@ -113,12 +92,18 @@ private:
     InspectorSection slotSection(const plan::Device&) const;
     InspectorSection hostSection(const plan::Device&) const;
     InspectorContent runContent(const plan::Run&) const;
-    InspectorContent houseContent() const;
+    InspectorContent portContent(const plan::Port&) const;
+    InspectorSection portHolds(const plan::Port&, const kb::Cage*, InspectorContent&) const;
+    InspectorSection portSettings(const plan::Port&) const;
+    void findNextThings();
+    InspectorContent standingContent() const;
     std::vector<const plan::Device*> poweredThrough(plan::DeviceId) const;
     Document& m_document;
     Selection& m_selection;
     HostSource m_hosts;
+    std::vector<survey::NextThing> m_next;
     Work m_reading;
+    Work m_thinking;
 };
 
 }  // namespace sokudo::app

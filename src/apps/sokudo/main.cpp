@@ -7,23 +7,24 @@
 #include <QDir>
 #include <QElapsedTimer>
 #include <QFileInfo>
-#include <QSettings>
-#include <QStandardPaths>
 #include <QTimer>
 
 #include <unistd.h>
 
 #include "app/document.h"
+#include "app/house_files.h"
 #include "app/opening.h"
+#include "app/own_views.h"
+#include "app/preferences.h"
 #include "app/qt_text.h"
 #include "core/kb/load.h"
 #include "host/host_reader.h"
 #include "shots.h"
-#include "store/project_json.h"
 #include "traffic/traffic_client.h"
 #include "traffic/trial_server.h"
 #include "ui/shell/main_window.h"
-#include "ui/shell/opening_window.h"
+#include "ui/shell/program.h"
+#include "ui/shell/term_tips.h"
 #include "ui/theme.h"
 
 using namespace sokudo;
@@ -59,34 +60,15 @@ app::HostSource hostSource(bool demo)
     };
 }
 
-Result<store::Project> demoHouse()
-{
-    return store::importJson(kb::embeddedFiles().at("starters/lantern-row.json"), "lantern-row.json");
-}
+Result<store::Project> demoHouse() { return app::starterHouse("lantern-row"); }
 
+/// The file asked for, the demo, the house that was open last, or a new one.
 QString projectPath(const QString& asked, bool demo)
 {
     if (!asked.isEmpty()) return asked;
-    return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
-           (demo ? "/sokudo/lantern-row.sokudo" : "/sokudo/home.sokudo");
-}
-
-/// Lets the window of the opening live until the project is there; and, where it cannot be opened, until the reason was
-/// read.
-Result<app::Opened> waitFor(app::Opening& opening, const QString& path, bool isWatched)
-{
-    ui::OpeningWindow window(opening, path);
-    QEventLoop loop;
-    QObject::connect(&opening, &app::Opening::done, &loop, &QEventLoop::quit);
-    if (!opening.isDone()) loop.exec();
-    auto opened = opening.take();
-    if (!opened) fail(opened.error());
-    if (!opened && isWatched && opened.error().code != ErrorCode::Cancelled) {
-        window.showFailure(opened.error());
-        QObject::connect(&window, &ui::OpeningWindow::closed, &loop, &QEventLoop::quit);
-        loop.exec();
-    }
-    return opened;
+    if (demo) return app::housesFolder() + "/lantern-row.sokudo";
+    const QStringList recent = app::recentHouses();
+    return recent.isEmpty() ? app::housesFolder() + "/home.sokudo" : recent.front();
 }
 
 void describe(QCommandLineParser& parser)
@@ -97,10 +79,36 @@ void describe(QCommandLineParser& parser)
     parser.addPositionalArgument("FILE", "project to open or to make", "[FILE]");
     parser.addOptions({{"demo", "open the demo house, Lantern Row"},
                        {"fresh", "with --demo: begin it again"},
-                       {"dark", "dark theme"},
-                       {"text-size", "text size in percent, 100 to 200", "percent", "100"},
+                       {"dark", "dark theme, whatever the settings say"},
+                       {"text-size", "text size in percent, 100 to 200, whatever the settings say", "percent"},
                        {"bench-start", "print the time from start to the first painted window, then quit"},
-                       {"shots", "save a picture of each main view into this folder, then quit", "folder"}});
+                       {"shots", "save a picture of each main view into this folder, then quit", "folder"},
+                       {"house", "with --shots: picture this house too", "file"}});
+}
+
+/// The settings, overruled by what was said on the command line.
+app::Preferences wanted(const QCommandLineParser& parser)
+{
+    app::Preferences result = parser.isSet("shots") ? app::Preferences() : app::preferences();
+    if (parser.isSet("dark")) result.look = app::Look::Dark;
+    if (parser.isSet("text-size")) result.textPercent = parser.value("text-size").toInt();
+    return result;
+}
+
+/// What was asked for beside a window, once the house is there; without one the program ends.
+void begin(ui::Program& program, ui::MainWindow* window, const QCommandLineParser& parser,
+           const QElapsedTimer& sinceStart)
+{
+    const auto end = [](int status) { QTimer::singleShot(0, qApp, [status] { QApplication::exit(status); }); };
+    if (!window) return end(kFailed);
+    if (parser.isSet("shots"))
+        return end(shots::take(program, *window, {parser.value("shots"), parser.value("house"), parser.isSet("dark")}));
+    if (!parser.isSet("bench-start")) return;
+    QTimer::singleShot(0, window, [window, sinceStart, end] {
+        window->grab();
+        std::printf("start to first painted window: %lld ms\n", static_cast<long long>(sinceStart.elapsed()));
+        end(0);
+    });
 }
 
 }  // namespace
@@ -112,18 +120,17 @@ int main(int argc, char** argv)
     QApplication application(argc, argv);
     QApplication::setApplicationName("sokudo");
     QApplication::setApplicationVersion("0.1.0");
+    QApplication::setQuitOnLastWindowClosed(false);
     QCommandLineParser parser;
     describe(parser);
     parser.process(application);
     const bool demo = parser.isSet("demo"), isWatched = !parser.isSet("shots") && !parser.isSet("bench-start");
     const QString path = projectPath(parser.positionalArguments().value(0), demo);
-    app::Opening opening({app::fromQt(path), demo ? demoHouse : nullptr, demo && parser.isSet("fresh")});
-    ui::applyTheme(application, parser.isSet("dark"), parser.value("text-size").toInt());
-    const auto kb = kb::load(kb::embeddedFiles());
+    ui::applyTheme(application, wanted(parser));
+    const auto kb = kb::load(app::tablesInForce());
     if (!kb) return fail(kb.error());
-    auto opened = waitFor(opening, path, isWatched);
-    if (!opened) return kFailed;
-    app::Document document(*kb, std::move(opened->file), std::move(opened->loaded));
+    ui::TermTips tips(*kb);
+    application.installEventFilter(&tips);
 
     traffic::TrafficClient traffic;
     std::unique_ptr<traffic::TrialServer> local;
@@ -135,17 +142,9 @@ int main(int argc, char** argv)
         local->serveInBackground();
         return ui::LocalAgent{local->port(), key};
     };
-    ui::MainWindow window(document, {traffic, hostSource(demo), localAgent});
-    if (parser.isSet("shots")) return shots::take(application, window, parser.value("shots"), parser.isSet("dark"));
-    window.show();
-    if (parser.isSet("bench-start")) {
-        QTimer::singleShot(0, &window, [&] {
-            window.grab();
-            std::printf("start to first painted window: %lld ms\n", static_cast<long long>(sinceStart.elapsed()));
-            QApplication::quit();
-        });
-    } else {
-        window.warmUp();
-    }
+    ui::Program program(*kb, [&] { return ui::World{traffic, hostSource(demo), localAgent}; });
+    const app::OpenRequest request{app::fromQt(path), demo ? demoHouse : nullptr, demo && parser.isSet("fresh")};
+    program.openHouse(
+        request, [&](ui::MainWindow* window) { begin(program, window, parser, sinceStart); }, isWatched);
     return QApplication::exec();
 }

@@ -6,6 +6,8 @@
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
+#include <QLineEdit>
+#include <QTemporaryDir>
 
 #include "app/qt_text.h"
 #include "ui/pages/match_page.h"
@@ -13,6 +15,7 @@
 #include "ui/pages/survey_page.h"
 #include "ui/pages/what_if_pane.h"
 #include "ui/shell/main_window.h"
+#include "ui/shell/program.h"
 #include "ui/widgets/house_view.h"
 
 namespace sokudo::shots {
@@ -53,6 +56,31 @@ public:
         selectRun(m_window, "attic");
         m_window.survey().editSelected();
         save("survey-run");
+    }
+    void surveyPanes()
+    {
+        m_window.survey().showPane(ui::SurveyPage::House);
+        Q_EMIT m_window.survey().house().deviceSelected({});  // as a press beside everything: forms close
+        settle(2500);
+        save("survey-standing");
+        m_window.selection().selectDevice(deviceOf(m_window, "vault"));
+        m_window.survey().showPane(ui::SurveyPage::Building);
+        save("survey-building");
+        m_window.selection().clear();
+        m_window.survey().showPane(ui::SurveyPage::Tables);
+        save("survey-tables");
+        m_window.survey().showPane(ui::SurveyPage::Jacks);
+        save("survey-jacks");
+        m_window.survey().showPane(ui::SurveyPage::Versions);
+        save("survey-versions");
+        m_window.survey().showPane(ui::SurveyPage::Census);
+        save("survey-census");
+        m_window.survey().showPane(ui::SurveyPage::House);
+        m_window.showSheet("settings");
+        save("settings");
+        m_window.showSheet("help");
+        save("help");
+        m_window.showBench(ui::MainWindow::Survey);
     }
     void match()
     {
@@ -115,13 +143,6 @@ public:
         m_window.survey().readThisMachine();
         save("this-machine");
     }
-    bool isGood() const { return m_good; }
-
-private:
-    void ask(const char* from, const char* to, expect::Traffic traffic)
-    {
-        m_window.path().ask({deviceOf(m_window, from), deviceOf(m_window, to), traffic, 1, {}});
-    }
     void save(const QString& name)
     {
         if (QWidget* focused = QApplication::focusWidget()) focused->clearFocus();
@@ -131,6 +152,13 @@ private:
         std::printf("%s\n", qPrintable(file));
     }
 
+    bool isGood() const { return m_good; }
+
+private:
+    void ask(const char* from, const char* to, expect::Traffic traffic)
+    {
+        m_window.path().ask({deviceOf(m_window, from), deviceOf(m_window, to), traffic, 1, {}});
+    }
     ui::MainWindow& m_window;
     QString m_folder, m_ending;
     bool m_good = true;
@@ -138,19 +166,60 @@ private:
 
 }  // namespace
 
-int take(QApplication&, ui::MainWindow& window, const QString& folder, bool dark)
+namespace {
+
+/// A window on another house, once it is there.
+ui::MainWindow* opened(ui::Program& program, const QString& path)
 {
-    QDir().mkpath(folder);
+    ui::MainWindow* found = nullptr;
+    program.openHouse(
+        {app::fromQt(path), nullptr, false}, [&](ui::MainWindow* window) { found = window; }, false);
+    for (int i = 0; i < 100 && !found; ++i) settle(50);
+    if (found) found->resize(1280, 800);
+    settle(200);
+    return found;
+}
+
+/// The page of an empty house, with answers typed into it.
+bool takeStart(ui::Program& program, const Options& options)
+{
+    const QTemporaryDir folder;
+    ui::MainWindow* window = opened(program, folder.filePath("empty.sokudo"));
+    if (!window) return false;
+    const auto fields = window->survey().start().findChildren<QLineEdit*>();
+    for (int i = 0; i < fields.size() && i < static_cast<int>(survey::kQuestions); ++i)
+        fields[i]->setText(survey::questions()[static_cast<std::size_t>(i)].example);
+    Camera camera(*window, options.folder, options.isDark);
+    camera.save("start");
+    window->close();
+    settle(100);
+    return camera.isGood();
+}
+
+}  // namespace
+
+int take(ui::Program& program, ui::MainWindow& window, const Options& options)
+{
+    QDir().mkpath(options.folder);
     window.resize(1280, 800);
     window.show();
     settle(300);
-    Camera camera(window, folder, dark);
+    Camera camera(window, options.folder, options.isDark);
     camera.survey();
+    camera.surveyPanes();
     camera.match();
     camera.benches();
     camera.path();
     camera.thisMachine();
-    return camera.isGood() ? 0 : 1;
+    bool isGood = camera.isGood() && takeStart(program, options);
+    if (!options.house.isEmpty())
+        if (ui::MainWindow* other = opened(program, options.house)) {
+            Camera large(*other, options.folder, options.isDark);
+            settle(1500);
+            large.save("survey-large");
+            isGood = isGood && large.isGood();
+        }
+    return isGood ? 0 : 1;
 }
 
 }  // namespace sokudo::shots

@@ -2,16 +2,21 @@
 // Pictures of the main views, for the documentation and for a look at a change.
 #pragma once
 
-class QApplication;
-class QString;
+#include <QString>
 
 namespace sokudo::ui {
 class MainWindow;
-}
+class Program;
+}  // namespace sokudo::ui
 
 namespace sokudo::shots {
 
-/// Saves survey, match, measure, diagnose and logbook (with -dark in the dark theme). @return exit status
-int take(QApplication&, ui::MainWindow&, const QString& folder, bool dark);
+struct Options {
+    QString folder;
+    QString house;  ///< another house to be pictured, such as a large one; empty: none
+    bool isDark = false;
+};
+/// Saves every main view (with -dark in the dark theme). @return exit status
+int take(ui::Program&, ui::MainWindow&, const Options&);
 
 }  // namespace sokudo::shots

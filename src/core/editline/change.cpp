@@ -75,6 +75,17 @@ std::optional<Error> call(Draft& draft, const plan::Subject& subject, const std:
 
 }  // namespace
 
+std::optional<Error> setProperties(Draft& draft, Words& words, const plan::Subject& subject)
+{
+    const plan::Plan& plan = draft.plan;
+    if (subject.kind == "device") return change(draft, words, plan.devices, subject.id, plan::edits::putDevice);
+    if (subject.kind == "place") return change(draft, words, plan.places, subject.id, plan::edits::putPlace);
+    if (subject.kind == "port") return change(draft, words, plan.ports, subject.id, plan::edits::putPort);
+    if (subject.kind == "slot") return change(draft, words, plan.slots, subject.id, plan::edits::putSlot);
+    if (subject.kind == "run") return change(draft, words, plan.runs, subject.id, plan::edits::putRun);
+    return words.wrong(text::say("change.cannot-be-set", "set changes places, devices, slots, ports and runs"));
+}
+
 Done setFields(Draft& draft, Words& words)
 {
     if (words.take("slot")) {
@@ -90,14 +101,7 @@ Done setFields(Draft& draft, Words& words)
     if (words.isAtEnd())
         return tl::unexpected(
             words.wrong(text::say("change.say-what-to-set", "say what to set: set core 5 module=25gbase-sr")));
-    std::optional<Error> error;
-    if (subject->kind == "device")
-        error = change(draft, words, draft.plan.devices, subject->id, plan::edits::putDevice);
-    else if (subject->kind == "place")
-        error = change(draft, words, draft.plan.places, subject->id, plan::edits::putPlace);
-    else if (subject->kind == "port") error = change(draft, words, draft.plan.ports, subject->id, plan::edits::putPort);
-    else if (subject->kind == "run") error = change(draft, words, draft.plan.runs, subject->id, plan::edits::putRun);
-    else error = words.wrong(text::say("change.cannot-be-set", "set changes places, devices, slots, ports and runs"));
+    const auto error = setProperties(draft, words, *subject);
     if (error) return tl::unexpected(*error);
     draft.touched.push_back(*subject);
     return "changed " + nameOf(draft.plan, *subject);

@@ -126,6 +126,15 @@ Result<Edited> edited(const plan::Plan& plan, std::string_view line, const kb::K
     return Edited{std::move(draft.plan), std::move(*done), std::move(draft.touched)};
 }
 
+Result<plan::Plan> withProperties(const plan::Plan& plan, const plan::Subject& subject, std::string_view properties,
+                                  const kb::KnowledgeBase& kb, IdSource& ids)
+{
+    Draft draft{plan, kb, ids, {}};
+    Words words(properties);
+    if (auto error = setProperties(draft, words, subject)) return tl::unexpected(*error);
+    return std::move(draft.plan);
+}
+
 Result<Edited> editedByAll(const plan::Plan& plan, std::string_view lines, const kb::KnowledgeBase& kb, IdSource& ids)
 {
     Draft draft{plan, kb, ids, {}};

@@ -34,6 +34,12 @@ bool isEditLine(std::string_view line);
 /// @error BadInput  a word that is not understood, with its place; an edit that the plan does not allow
 Result<Edited> edited(const plan::Plan&, std::string_view line, const kb::KnowledgeBase&, IdSource& ids);
 
+/// One object with other properties: what `set` does to the object it names.
+/// @param properties  "length=12m source=measured"; of a run also words of a cable
+/// @error BadInput  as of `edited`; a kind of object that has no properties
+Result<plan::Plan> withProperties(const plan::Plan&, const plan::Subject&, std::string_view properties,
+                                  const kb::KnowledgeBase&, IdSource& ids);
+
 /// Carries out many lines, all or none. Empty lines and those that begin with # say nothing.
 /// @error  that of the first line that fails, with its number
 Result<Edited> editedByAll(const plan::Plan&, std::string_view lines, const kb::KnowledgeBase&, IdSource& ids);

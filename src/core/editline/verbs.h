@@ -23,6 +23,8 @@ Done addDrops(Draft&, Words&);
 Done addRecord(Draft&, Words&, std::string_view kind);
 
 Done setFields(Draft&, Words&);
+/// Changes one object by the properties that follow.
+std::optional<Error> setProperties(Draft&, Words&, const plan::Subject&);
 Done rename(Draft&, Words&);
 Done moveDevice(Draft&, Words&);
 Done remove(Draft&, Words&);

@@ -12,7 +12,7 @@ namespace {
 const plan::Place* placeOf(const plan::Plan& plan, plan::PortId port)
 {
     const plan::Device* device = plan::deviceOf(plan, port);
-    return device ? plan.places.find(device->place) : nullptr;
+    return device ? plan.places.find(plan::roomOf(plan, device->place)) : nullptr;
 }
 
 LinkEnd endAt(const plan::Plan& plan, plan::PortId id, const kb::KnowledgeBase& kb)

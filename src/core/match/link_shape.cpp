@@ -17,6 +17,7 @@ public:
         places.clear();
         runs.clear();
         m_link = &link;
+        m_plan = &plan;
         addPort(plan, link.a);
         addPort(plan, link.b);
         for (plan::RunId id : link.runs)
@@ -53,6 +54,13 @@ public:
         return result;
     }
     const plan::Link& link() const { return *m_link; }
+    plan::PlaceId roomOf(const plan::Place& place) const { return plan::roomOf(*m_plan, place.id); }
+    /// The room of a rack or cupboard; unset: it is a room itself. What stands between the two is not asked for.
+    plan::PlaceId roomAround(const plan::Place& place) const
+    {
+        const plan::PlaceId room = roomOf(place);
+        return room == place.id ? plan::PlaceId{} : room;
+    }
 
     std::vector<const plan::Device*> devices;
     std::vector<const plan::Port*> ports;
@@ -74,8 +82,11 @@ private:
         const plan::Device* device = plan.devices.find(port->device);
         addOnce(devices, device);
         addOnce(slots, plan.slots.find(port->slot));
-        if (device) addOnce(places, plan.places.find(device->place));
+        if (!device) return;
+        addOnce(places, plan.places.find(device->place));
+        addOnce(places, plan.places.find(plan::roomOf(plan, device->place)));
     }
+    const plan::Plan* m_plan = nullptr;
     const plan::Link* m_link = nullptr;
 };
 
@@ -186,6 +197,7 @@ void writeKey(const LinkPieces& pieces, std::string& into)
     for (const plan::Place* place : pieces.places) {
         key.add(place->building);
         key.small(place->level * 2 + (place->name.empty() ? 1 : 0));
+        key.small(static_cast<int>(place->kind) * 256 + numberOf(pieces.places, pieces.roomOf(*place)));
     }
     addRuns(pieces, key);
 }
@@ -213,61 +225,93 @@ plan::Link linkOf(const LinkPieces& pieces)
     return link;
 }
 
-Example exampleOf(const LinkPieces& pieces)
-{
-    Example example;
-    std::size_t next = 0;
-    const auto standIn = [&](std::string& name) {
-        if (!name.empty()) name = nameMark(next);
-        ++next;
-    };
-    plan::Plan& plan = example.plan;
-    for (const plan::Device* one : pieces.devices) {
-        plan::Device device = *one;
-        standIn(device.name);
-        number(pieces.devices, device.id);
-        number(pieces.places, device.place);
-        device.fedBy = {};
-        plan.devices = plan.devices.with(device);
+/// The pieces of a link under numbers and names of their own, put into a plan one kind after the other.
+class ExampleMaker {
+public:
+    explicit ExampleMaker(const LinkPieces& pieces) : m_pieces(pieces) {}
+    Example made()
+    {
+        addDevices();
+        addPorts();
+        addSlots();
+        addPlaces();
+        addRuns();
+        m_example.link = linkOf(m_pieces);
+        return std::move(m_example);
     }
-    for (const plan::Port* one : pieces.ports) {
-        plan::Port port = *one;
-        standIn(port.name);
-        number(pieces.ports, port.id);
-        number(pieces.devices, port.device);
-        number(pieces.slots, port.slot);
-        plan.ports = plan.ports.with(port);
+
+private:
+    void addDevices()
+    {
+        for (const plan::Device* one : m_pieces.devices) {
+            plan::Device device = *one;
+            standIn(device.name);
+            number(m_pieces.devices, device.id);
+            number(m_pieces.places, device.place);
+            device.fedBy = {};
+            m_plan.devices = m_plan.devices.with(device);
+        }
     }
-    for (const plan::Slot* one : pieces.slots) {
-        plan::Slot slot = *one;
-        standIn(slot.name);
-        number(pieces.slots, slot.id);
-        number(pieces.devices, slot.device);
-        plan.slots = plan.slots.with(slot);
+    void addPorts()
+    {
+        for (const plan::Port* one : m_pieces.ports) {
+            plan::Port port = *one;
+            standIn(port.name);
+            number(m_pieces.ports, port.id);
+            number(m_pieces.devices, port.device);
+            number(m_pieces.slots, port.slot);
+            m_plan.ports = m_plan.ports.with(port);
+        }
     }
-    for (const plan::Place* one : pieces.places) {
-        plan::Place place = *one;
-        standIn(place.name);
-        number(pieces.places, place.id);
-        plan.places = plan.places.with(place);
+    void addSlots()
+    {
+        for (const plan::Slot* one : m_pieces.slots) {
+            plan::Slot slot = *one;
+            standIn(slot.name);
+            number(m_pieces.slots, slot.id);
+            number(m_pieces.devices, slot.device);
+            m_plan.slots = m_plan.slots.with(slot);
+        }
     }
-    for (const plan::Run* one : pieces.runs) {
-        plan::Run run = *one;
-        standIn(run.label);
-        number(pieces.runs, run.id);
-        number(pieces.ports, run.a);
-        number(pieces.ports, run.b);
-        plan.runs = plan.runs.with(run);
+    void addPlaces()
+    {
+        for (const plan::Place* one : m_pieces.places) {
+            plan::Place place = *one;
+            standIn(place.name);
+            number(m_pieces.places, place.id);
+            place.within = m_pieces.roomAround(*one);
+            number(m_pieces.places, place.within);
+            m_plan.places = m_plan.places.with(place);
+        }
     }
-    example.link = linkOf(pieces);
-    return example;
-}
+    void addRuns()
+    {
+        for (const plan::Run* one : m_pieces.runs) {
+            plan::Run run = *one;
+            standIn(run.label);
+            number(m_pieces.runs, run.id);
+            number(m_pieces.ports, run.a);
+            number(m_pieces.ports, run.b);
+            m_plan.runs = m_plan.runs.with(run);
+        }
+    }
+    void standIn(std::string& name)
+    {
+        if (!name.empty()) name = nameMark(m_next);
+        ++m_next;
+    }
+
+    const LinkPieces& m_pieces;
+    Example m_example;
+    plan::Plan& m_plan = m_example.plan;
+    std::size_t m_next = 0;
+};
 
 }  // namespace
 
 ShapeBook::Shape ShapeBook::judgeShape(const LinkPieces& pieces) const
 {
-    const Example example = exampleOf(pieces);
+    const Example example = ExampleMaker(pieces).made();
     const LinkReport report = match::judge(linkContext(example.plan, example.link, m_kb));
     return {report.verdict, report.rate, report.wanted, report.result,
             std::make_shared<const std::vector<Finding>>(report.findings.all())};

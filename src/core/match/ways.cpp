@@ -209,6 +209,15 @@ private:
 
 }  // namespace
 
+namespace {
+/// Its ends stand in different rooms.
+bool isThroughWall(const plan::Plan& plan, const LinkContext& link)
+{
+    if (!link.a.place || !link.b.place) return link.a.place != link.b.place;
+    return plan::roomOf(plan, link.a.place->id) != plan::roomOf(plan, link.b.place->id);
+}
+}  // namespace
+
 Result<Wish> wishOf(const plan::Plan& plan, const plan::Link& link, const kb::KnowledgeBase& kb)
 {
     const LinkContext context = linkContext(plan, link, kb);
@@ -220,7 +229,7 @@ Result<Wish> wishOf(const plan::Plan& plan, const plan::Link& link, const kb::Kn
             ErrorCode::NotFound,
             text::say("ways.the-length-was-never", "the length was never measured: every option depends on it"),
             context.a.name + " — " + context.b.name);
-    Wish wish{link.a, link.b, {}, *context.length, context.a.place != context.b.place, link};
+    Wish wish{link.a, link.b, {}, *context.length, isThroughWall(plan, context), link};
     const auto& a = context.a.hostRates;
     const auto& b = context.b.hostRates;
     if (a.empty() || b.empty())

@@ -115,6 +115,17 @@ const Device* deviceNamed(const Plan& plan, std::string_view name)
     return nullptr;
 }
 
+PlaceId roomOf(const Plan& plan, PlaceId id)
+{
+    const Place* place = plan.places.find(id);
+    for (std::size_t steps = 0; place && steps < plan.places.size(); ++steps) {
+        const Place* outer = plan.places.find(place->within);
+        if (!outer || place->kind == PlaceKind::Room || place->kind == PlaceKind::Outside) break;
+        place = outer;
+    }
+    return place ? place->id : PlaceId{};
+}
+
 std::vector<const Place*> placesIn(const Plan& plan, PlaceId outer)
 {
     std::vector<const Place*> found;

@@ -297,6 +297,8 @@ std::vector<const Slot*> slotsOf(const Plan&, DeviceId);
 std::vector<const Run*> runsAt(const Plan&, PortId);
 const Device* deviceOf(const Plan&, PortId);
 const Device* deviceNamed(const Plan&, std::string_view name);
+/// The room that a place is, or that its rack, cupboard or panel stands in; unset where the place is gone.
+PlaceId roomOf(const Plan&, PlaceId);
 /// Places inside a place, not those inside these.
 std::vector<const Place*> placesIn(const Plan&, PlaceId);
 /// "core 3": device and port as the owner says them.

@@ -57,7 +57,10 @@ private:
         const auto at = m_near.find(id);
         return at == m_near.end() ? kNone : at->second;
     }
-    const plan::Place& placeOf(const plan::Device& device) const { return *m_plan.places.find(device.place); }
+    const plan::Place& placeOf(const plan::Device& device) const
+    {
+        return *m_plan.places.find(plan::roomOf(m_plan, device.place));
+    }
     void add(Advice advice) { m_all.push_back(std::move(advice)); }
     plan::Subject subject(const plan::Device& device) const { return {"device", device.id.value}; }
 
@@ -76,15 +79,9 @@ private:
             }
         }
     }
-    void corePlace()
+    /// What is stated of a place that active equipment does not bear.
+    static std::vector<std::string> objections(const plan::Place& own)
     {
-        if (!m_core) return;
-        // The place to which most cables would be shortest: where most of what it serves stands.
-        std::map<plan::PlaceId, int> served;
-        for (const Neighbour& one : near(m_core->id)) ++served[one.device->place];
-        const plan::Place& own = placeOf(*m_core);
-        const auto most = std::max_element(served.begin(), served.end(),
-                                           [](const auto& a, const auto& b) { return a.second < b.second; });
         std::vector<std::string> against;
         const auto summer = own.traits.as<Celsius>("summer");
         const auto winter = own.traits.as<Celsius>("winter");
@@ -96,6 +93,18 @@ private:
             against.push_back("its fans would be heard there");
         if (own.traits.is("place-owner", "landlord") && !own.traits.is("consent", "given"))
             against.push_back("the owner has not agreed");
+        return against;
+    }
+    void corePlace()
+    {
+        if (!m_core) return;
+        // The place to which most cables would be shortest: where most of what it serves stands.
+        std::map<plan::PlaceId, int> served;
+        for (const Neighbour& one : near(m_core->id)) ++served[plan::roomOf(m_plan, one.device->place)];
+        const plan::Place& own = placeOf(*m_core);
+        const auto most = std::max_element(served.begin(), served.end(),
+                                           [](const auto& a, const auto& b) { return a.second < b.second; });
+        const std::vector<std::string> against = objections(own);
         if (!against.empty()) {
             add({"core-place",
                  text::say("advice.move-core", "Move {} out of {}", m_core->name, own.name),

@@ -75,7 +75,8 @@ std::vector<CableChoice> cableChoices(const plan::Plan& plan, plan::PortId a, pl
     const plan::Device* deviceA = plan::deviceOf(plan, a);
     const plan::Device* deviceB = plan::deviceOf(plan, b);
     if (!cageA || !cageB || !deviceA || !deviceB) return choices;
-    const Length taken = length.value_or(deviceA->place == deviceB->place ? kInOnePlace : kBetweenPlaces);
+    const Length taken = length.value_or(
+        plan::roomOf(plan, deviceA->place) == plan::roomOf(plan, deviceB->place) ? kInOnePlace : kBetweenPlaces);
     for (const kb::Medium& medium : kb.all<kb::Medium>()) {
         if (!takes(plan, a, *cageA, medium.kind, kb) || !takes(plan, b, *cageB, medium.kind, kb)) continue;
         plan::Run run;

@@ -116,7 +116,9 @@ bool hasWallCable(const plan::Plan& plan, plan::PortId port)
     for (const plan::Run* run : plan::runsAt(plan, port)) {
         const plan::Device* far = plan::deviceOf(plan, run->a == port ? run->b : run->a);
         const plan::Device* own = plan::deviceOf(plan, port);
-        if (far && own && (plan::isPassive(far->role) || far->place != own->place)) return true;
+        if (far && own &&
+            (plan::isPassive(far->role) || plan::roomOf(plan, far->place) != plan::roomOf(plan, own->place)))
+            return true;
     }
     return false;
 }

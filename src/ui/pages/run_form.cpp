@@ -7,6 +7,7 @@
 #include "core/kb/copper_rows.h"
 #include "core/kb/port_rows.h"
 #include "core/oneline/part_line.h"
+#include "core/oneline/tokens.h"
 #include "ui/pages/survey_forms.h"
 #include "ui/widgets/facts_editor.h"
 
@@ -30,10 +31,20 @@ Choices portChoices(const plan::Plan& plan, const plan::Run& run)
     return result;
 }
 
+/// "31", "31 m", "102 ft": a bare number is metres.
+std::optional<Length> lengthTyped(const QLineEdit* edit)
+{
+    const std::string typed = text::lower(fromQt(edit->text().remove(' ').remove(QChar(0x202F))));
+    if (const auto metres = text::parseNumber(typed))
+        return *metres > 0 ? std::optional(Length::of(*metres)) : std::nullopt;
+    return oneline::lengthOf(typed);
+}
+
 /// Everything a run may hold, and the run as it is filled in.
 class RunFields {
 public:
-    RunFields(Form& form, const plan::Plan& plan, const kb::KnowledgeBase& kb, const plan::Run& run)
+    RunFields(Form& form, app::SurveyPresenter& presenter, const plan::Plan& plan, const kb::KnowledgeBase& kb,
+              const plan::Run& run)
         : m_kb(kb), m_base(run)
     {
         const auto ports = portChoices(plan, run);
@@ -55,6 +66,7 @@ public:
         m_facts = facts(form, kb, kb::TraitOwner::Run, run.traits);
         m_note = line(form, "Note", run.note);
         followMedium();
+        followEnds(presenter);
     }
     /// @error BadInput  says which field and what it may hold
     Result<plan::Run> read() const
@@ -99,6 +111,29 @@ private:
         follow();
         QObject::connect(m_medium, &QComboBox::currentIndexChanged, m_facts, follow);
     }
+    /// Cables that make sense between the two ends stand first, with what each would give.
+    void followEnds(app::SurveyPresenter& presenter) const
+    {
+        const auto fill = [from = m_from, to = m_to, medium = m_medium, length = m_length, &presenter, &kb = m_kb] {
+            const auto choices = presenter.cablesFor({chosenId(from)}, {chosenId(to)}, lengthTyped(length));
+            const QSignalBlocker quiet(medium);
+            const QString current = medium->currentData().toString();
+            medium->clear();
+            medium->addItem("not known", QString());
+            for (const survey::CableChoice& one : choices)
+                medium->addItem(QString("%1: %2%3")
+                                    .arg(toQt(one.name), toQt(std::string(word(one.verdict))),
+                                         one.rate ? ", " + toQt(text::linkRate(*one.rate)) : QString()),
+                                toQt(one.medium));
+            if (!choices.empty()) medium->insertSeparator(medium->count());
+            for (const kb::Medium& one : kb.all<kb::Medium>())
+                if (medium->findData(toQt(one.id)) < 0) medium->addItem(toQt(one.name), toQt(one.id));
+            medium->setCurrentIndex(std::max(0, medium->findData(current)));
+        };
+        fill();
+        for (QComboBox* box : {m_from, m_to}) QObject::connect(box, &QComboBox::currentIndexChanged, m_medium, fill);
+        QObject::connect(m_length, &QLineEdit::editingFinished, m_medium, fill);
+    }
     Result<void> readParts(plan::Run& result) const
     {
         for (const auto& [edit, atB] : {std::pair(m_partsA, false), std::pair(m_partsB, true)}) {
@@ -114,10 +149,11 @@ private:
     {
         const auto isEmpty = [](const QLineEdit* edit) { return edit->text().trimmed().isEmpty(); };
         if (isTyped(m_length)) {
-            const auto metres = text::parseNumber(fromQt(m_length->text()));
-            if (!metres && !isEmpty(m_length))
-                return failure(ErrorCode::BadInput, "The length is a plain number in metres, such as 31");
-            result.length = metres ? std::optional(Length::of(*metres)) : std::nullopt;
+            const auto typed = lengthTyped(m_length);
+            if (!typed && !isEmpty(m_length))
+                return failure(ErrorCode::BadInput,
+                               "The length is a number in metres, such as 31, or with its unit: 31 m, 102 ft");
+            result.length = typed;
         }
         if (isTyped(m_wanted)) {
             const auto rate = text::parseNumber(fromQt(m_wanted->text()));
@@ -141,7 +177,7 @@ private:
 Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
 {
     auto* form = new Form(run.id.isSet() ? "Change run " + toQt(run.label) : QString("Add a run"));
-    const RunFields fields(*form, presenter.plan(), presenter.document().knowledge(), run);
+    const RunFields fields(*form, presenter, presenter.plan(), presenter.document().knowledge(), run);
     const auto show = [=, &presenter] {
         const auto result = fields.read();
         if (!result) {

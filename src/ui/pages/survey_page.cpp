@@ -1,376 +1,127 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/pages/survey_page.h"
 
-#include <QApplication>
-#include <QComboBox>
-#include <QFormLayout>
-#include <QGridLayout>
-#include <QHBoxLayout>
-#include <QResizeEvent>
-#include <QScrollArea>
-#include <QTimer>
-
-#include "app/qt_text.h"
-#include "ui/pages/survey_forms.h"
-#include "ui/theme.h"
+#include "ui/pages/building_pane.h"
+#include "ui/pages/census_pane.h"
+#include "ui/pages/jacks_pane.h"
+#include "ui/pages/tables_pane.h"
+#include "ui/pages/versions_pane.h"
 #include "ui/widgets/house_view.h"
+#include "ui/widgets/lazy_stack.h"
 #include "ui/widgets/parts.h"
-#include "ui/widgets/verdict_mark.h"
 
 namespace sokudo::ui {
 
-using app::toQt;
-
 namespace {
-constexpr int kLongDetail = 24;  // characters that fit between name and value of an inspector line
+
+struct PaneName {
+    const char* title;
+    const char* keys;
+};
+constexpr PaneName kPanes[] = {{"House", "Ctrl+Shift+H"},    {"Racks and floors", "Ctrl+Shift+B"},
+                               {"Tables", "Ctrl+Shift+T"},   {"Trace jacks", "Ctrl+Shift+J"},
+                               {"Versions", "Ctrl+Shift+V"}, {"Census and advice", "Ctrl+Shift+G"}};
+
 }  // namespace
 
-SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()> makePath, QWidget* parent)
-    : QWidget(parent), m_presenter(presenter), m_makePath(std::move(makePath))
+SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()> makePath, StartWays ways,
+                       QWidget* parent)
+    : QStackedWidget(parent), m_presenter(presenter), m_startPresenter(presenter.document())
 {
-    auto* all = column(this, 0, 0);
-    auto* top = new QHBoxLayout;
-    top->setSpacing(0);
-    auto* left = new QVBoxLayout;
-    left->setSpacing(0);
-    auto* tools = new QHBoxLayout;
-    tools->setContentsMargins(12, 6, 12, 6);
-    tools->setSpacing(6);
-    tools->addWidget(button("Add place", "", [this] { addPlace(); }));
-    tools->addWidget(button("Add device", "", [this] { addDevice(); }));
-    tools->addWidget(button("Add run", "", [this] { addRun(); }));
-    tools->addStretch(1);
-    tools->addWidget(button("This machine", "", [this] { readThisMachine(); }));
-    left->addLayout(tools);
-    m_house = new HouseView;
-    auto* scroll = new QScrollArea;
-    scroll->setWidget(m_house);
-    scroll->setWidgetResizable(true);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    left->addWidget(scroll, 1);
-    top->addLayout(left, 1);
-    m_inspector = new QScrollArea;
-    m_inspector->setWidgetResizable(true);
-    m_inspector->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    auto* panel = frame("panel");
-    auto* inside = column(panel, 0, 0);
-    inside->addWidget(m_inspector);
-    top->addWidget(panel);
-    all->addLayout(top, 1);
-    auto* foot = frame("foot");
-    auto* footColumn = column(foot, 0, 4);
-    footColumn->setContentsMargins(16, 8, 16, 8);
-    m_foot = new QHBoxLayout;
-    m_foot->setSpacing(18);
-    footColumn->addLayout(m_foot);
-    all->addWidget(foot);
-    m_all = all;
-
-    followHouse();
-    refresh();
+    m_start = new StartPage(m_startPresenter, std::move(ways));
+    addWidget(m_start);
+    auto* main = new QWidget;
+    auto* all = column(main, 0, 0);
+    all->addLayout(tabs());
+    m_house = new HousePane(presenter, std::move(makePath));
+    m_panes = new LazyStack;
+    addPanes();
+    all->addWidget(m_panes, 1);
+    addWidget(main);
+    showPane(House);
+    connect(&presenter, &app::SurveyPresenter::changed, this, &SurveyPage::follow);
+    follow();
 }
 
-void SurveyPage::followHouse()
+QHBoxLayout* SurveyPage::tabs()
 {
-    connect(m_house, &HouseView::deviceSelected, this, [this](plan::DeviceId id) {
-        m_formOpen = false;
-        if (id.isSet()) m_presenter.selection().selectDevice(id);
-        else m_presenter.selection().clear();
-    });
-    connect(m_house, &HouseView::runSelected, this, [this](plan::RunId id) {
-        m_formOpen = false;
-        m_presenter.selection().selectRun(id);
-    });
-    connect(m_house, &HouseView::opened, this, &SurveyPage::editSelected);
-    connect(m_house, &HouseView::portsJoined, this, [this](plan::PortId from, plan::PortId to) { addRun(from, to); });
-    connect(&m_presenter, &app::SurveyPresenter::changed, this, &SurveyPage::refresh);
-    connect(&m_presenter, &app::SurveyPresenter::selectionChanged, this, &SurveyPage::showSelection);
-}
-
-void SurveyPage::refresh()
-{
-    m_house->setContent(m_presenter.house());
-    fillFoot();
-    showSelection();
-}
-
-void SurveyPage::showSelection()
-{
-    m_house->setSelection(m_presenter.selection().device(), m_presenter.selection().run());
-    if (!m_formOpen) showInspector();
-}
-
-void SurveyPage::fillFoot()
-{
-    clear(m_foot);
-    const auto gaps = m_presenter.gaps();
-    m_foot->addWidget(label("Next in the survey", "heading"));
-    if (const QString advice = m_presenter.emptyAdvice(); !advice.isEmpty()) {
-        m_foot->addWidget(label(advice));
-        m_foot->addWidget(button(m_presenter.plan().places.empty() ? "Add a place" : "Add a device", "main",
-                                 [this] { m_presenter.plan().places.empty() ? addPlace() : addDevice(); }));
-    } else if (gaps.empty()) {
-        m_foot->addWidget(label("Nothing is missing."));
-    }
-    // The gravest first, and only as many as one line holds.
-    std::vector<Gap> shown = gaps;
-    std::stable_sort(shown.begin(), shown.end(), [](const Gap& a, const Gap& b) { return a.verdict > b.verdict; });
-    std::size_t count = 0;
-    int room = std::max(width(), 640) - scaled(370);  // the heading, the path and what is more stand beside them
-    const QFontMetrics metrics(typeface(Face::Text, 13));
-    for (const Gap& gap : shown) {
-        // The first is always shown, cut to what there is; a hazard never takes the whole line.
-        const int most = gap.verdict == Verdict::Unsafe ? scaled(300)
-                         : count == 0                   ? std::max(room - 50, scaled(120))
-                                                        : room;
-        const QString text = metrics.elidedText(toQt(gap.text), Qt::ElideRight, most);
-        const int need = metrics.horizontalAdvance(text) + 50;
-        if (need > room && count > 0) break;
-        room -= need;
-        auto* row = new QHBoxLayout;
-        row->setSpacing(4);
-        row->addWidget(new VerdictMark(gap.verdict));
-        auto* jump = button(text, "quiet", [this, gap] { m_presenter.follow(gap); });
-        jump->setToolTip(tip(toQt(gap.text)));
-        row->addWidget(jump);
-        m_foot->addLayout(row);
-        ++count;
-    }
-    m_foot->addStretch(1);
-    m_foot->addWidget(
-        button(isPathShown() ? "Hide the path" : "Show the path", "quiet", [this] { showPath(!isPathShown()); }));
-    if (count < gaps.size()) m_foot->addWidget(label(QString("and %1 more").arg(gaps.size() - count), "soft"));
-}
-
-void SurveyPage::resizeEvent(QResizeEvent* event)
-{
-    QWidget::resizeEvent(event);
-    // At large text the house keeps two thirds of the window.
-    m_inspector->setFixedWidth(std::clamp(width() / 3, 340, scaled(340)));
-    if (event->oldSize().width() != event->size().width()) QTimer::singleShot(0, this, &SurveyPage::fillFoot);
-}
-
-void SurveyPage::showPath(bool shown)
-{
-    if (!m_path && shown) {
-        m_path = m_makePath();
-        m_all->addWidget(m_path);
-    }
-    if (m_path) m_path->setVisible(shown);
-    QTimer::singleShot(0, this, &SurveyPage::fillFoot);  // the button that was pressed is about to go
-}
-
-QWidget* SurveyPage::sections(const app::InspectorContent& content)
-{
-    auto* page = new QWidget;
-    auto* all = column(page, 18, 6);
-    all->addWidget(label(content.title, "title", true));
-    all->addWidget(label(content.subtitle, "soft", true));
-    if (!content.notice.isEmpty()) {
-        auto* notice = frame("notice");
-        auto* row = new QHBoxLayout(notice);
-        row->setContentsMargins(10, 8, 10, 8);
-        row->addWidget(new VerdictMark(content.verdict), 0, Qt::AlignTop);
-        row->addWidget(label(content.notice, "", true), 1);
-        all->addSpacing(4);
-        all->addWidget(notice);
-    }
-    for (const auto& section : content.sections) {
-        all->addSpacing(8);
-        all->addWidget(label(section.heading, "heading", true));
-        auto* grid = new QGridLayout;
-        grid->setHorizontalSpacing(10);
-        grid->setVerticalSpacing(3);
-        grid->setColumnStretch(3, 1);
-        int row = 0;
-        for (const auto& entry : section.lines) row += addLine(*grid, row, entry);
-        all->addLayout(grid);
-    }
-    return page;
-}
-
-/// The name of a line; a button where a form opens by it.
-QWidget* SurveyPage::nameOf(const app::InspectorLine& entry)
-{
-    if (!entry.port.isSet() && !entry.slot.isSet())
-        return label(entry.name, entry.detail.isEmpty() && entry.value.isEmpty() ? "" : "soft", true);
-    auto* name = button(entry.name, "quiet", [this, entry] {
-        if (const plan::Port* port = m_presenter.plan().ports.find(entry.port)) showForm(portForm(m_presenter, *port));
-        else if (const plan::Slot* slot = m_presenter.plan().slots.find(entry.slot))
-            showForm(slotForm(m_presenter, *slot));
-    });
-    name->setToolTip(tip("Change " + entry.name));
-    return name;
-}
-
-/// Puts a line at `row`; the rows it takes.
-int SurveyPage::addLine(QGridLayout& grid, int row, const app::InspectorLine& entry)
-{
-    if (entry.mark) grid.addWidget(new VerdictMark(entry.mark), row, 0, Qt::AlignVCenter);
-    QWidget* name = nameOf(entry);
-    if (entry.detail.isEmpty() && entry.value.isEmpty()) {
-        grid.addWidget(name, row, 1, 1, 3);
-        return 1;
-    }
-    const QString value = entry.value.isEmpty() ? entry.detail : entry.value;
-    grid.addWidget(name, row, 1, Qt::AlignLeft | (value.size() > 34 ? Qt::AlignTop : Qt::AlignVCenter));
-    // What does not fit between name and value stands below them.
-    const bool isLong = entry.detail.size() > kLongDetail;
-    if (!entry.value.isEmpty() && !entry.detail.isEmpty() && isLong)
-        grid.addWidget(label(entry.detail, "soft", true), row + 1, 1, 1, 3);
-    else if (!entry.value.isEmpty() && !entry.detail.isEmpty())
-        grid.addWidget(label(entry.detail, "soft"), row, 2, Qt::AlignLeft | Qt::AlignVCenter);
-    if (entry.run.isSet()) {
-        auto* jump = button(value, "quiet", [this, entry] {
-            m_formOpen = false;
-            m_presenter.selection().selectRun(entry.run);
-        });
-        jump->setToolTip("Show the run");
-        grid.addWidget(jump, row, 3, Qt::AlignRight);
-    } else {
-        auto* text = label(value, entry.value == "free" ? "soft" : "", true);
-        text->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
-        grid.addWidget(text, row, 3);
-    }
-    return isLong ? 2 : 1;
-}
-
-QWidget* SurveyPage::actions()
-{
-    auto* holder = new QWidget;
-    auto* grid = new QGridLayout(holder);
-    grid->setContentsMargins(0, 12, 0, 8);
-    grid->setSpacing(8);
-    const auto device = m_presenter.selection().device();
-    const auto run = m_presenter.selection().run();
-    if (device.isSet()) {
-        grid->addWidget(button("Change", "main", [this] { editSelected(); }), 0, 0);
-        grid->addWidget(button("Add port", "",
-                               [this, device] {
-                                   showForm(portForm(m_presenter, plan::Port{{}, device}));
-                               }),
-                        0, 1);
-        grid->addWidget(button("Add slot", "",
-                               [this, device] {
-                                   showForm(slotForm(m_presenter, plan::Slot{{}, device}));
-                               }),
-                        0, 2);
-        grid->addWidget(button("Run from here", "",
-                               [this, device] {
-                                   plan::PortId free;
-                                   for (const plan::Port* port : plan::portsOf(m_presenter.plan(), device))
-                                       if (!free.isSet() && plan::runsAt(m_presenter.plan(), port->id).empty())
-                                           free = port->id;
-                                   addRun(free);
-                               }),
-                        1, 0, 1, 2);
-        grid->addWidget(button("Delete", "", [this] { deleteSelected(); }), 1, 2);
-    } else if (run.isSet()) {
-        grid->addWidget(button("Change", "main", [this] { editSelected(); }), 0, 0);
-        grid->addWidget(button("Delete", "", [this] { deleteSelected(); }), 0, 1);
-    } else {
-        int row = 0;
-        for (const plan::Place& place : m_presenter.plan().places)
-            grid->addWidget(button("Change " + toQt(place.name), "quiet",
-                                   [this, place] { showForm(placeForm(m_presenter, place)); }),
-                            row++, 0, Qt::AlignLeft);
-    }
-    return holder;
-}
-
-void SurveyPage::showInspector()
-{
-    m_formOpen = false;
-    auto* page = sections(m_presenter.inspector());
-    page->layout()->addWidget(actions());
-    static_cast<QVBoxLayout*>(page->layout())->addStretch(1);
-    m_inspector->setWidget(page);
-}
-
-void SurveyPage::showForm(Form* form)
-{
-    m_formOpen = true;
-    m_inspector->setWidget(form);
-    connect(
-        form, &Form::closed, this,
-        [this] {
-            m_formOpen = false;
-            // The form is still on the stack: replace it when control is back in the event loop.
-            QMetaObject::invokeMethod(this, &SurveyPage::refresh, Qt::QueuedConnection);
-        },
-        Qt::QueuedConnection);
-    if (QWidget* first = form->fields().itemAt(0, QFormLayout::FieldRole)->widget()) first->setFocus();
-}
-
-void SurveyPage::addPlace() { showForm(placeForm(m_presenter, {})); }
-
-void SurveyPage::addDevice()
-{
-    if (m_presenter.plan().places.empty()) {
-        addPlace();
-        return;
-    }
-    plan::Device device;
-    device.place = m_presenter.plan().places.begin()->id;
-    if (const plan::Device* near = m_presenter.plan().devices.find(m_presenter.selection().device()))
-        device.place = near->place;
-    showForm(deviceForm(m_presenter, device));
-}
-
-void SurveyPage::addRun(plan::PortId from, plan::PortId to)
-{
-    plan::Run run;
-    run.a = from;
-    run.b = to;
-    showForm(runForm(m_presenter, run));
-}
-
-void SurveyPage::editSelected()
-{
-    if (const plan::Device* device = m_presenter.plan().devices.find(m_presenter.selection().device()))
-        showForm(deviceForm(m_presenter, *device));
-    else if (const plan::Run* run = m_presenter.plan().runs.find(m_presenter.selection().run()))
-        showForm(runForm(m_presenter, *run));
-}
-
-void SurveyPage::deleteSelected()
-{
-    m_formOpen = false;
-    m_presenter.deleteSelected();
-}
-
-void SurveyPage::readThisMachine()
-{
-    m_formOpen = true;
-    m_inspector->setWidget(sections({"This machine", "reading cards, slots and modules …", {}, {}, {}}));
-    m_presenter.readHost("", [this](const Result<measure::HostSnapshot>& read) {
-        if (read) showHost(*read);
-        else m_inspector->setWidget(sections({"This machine", toQt(read.error().message()), {}, {}, {}}));
-    });
-}
-
-void SurveyPage::showHost(const measure::HostSnapshot& snapshot)
-{
-    m_formOpen = true;
-    auto* page = sections(m_presenter.hostContent(snapshot));
     auto* row = new QHBoxLayout;
-    auto* where = new QComboBox;
-    where->setAccessibleName("Place");
-    for (const plan::Place& place : m_presenter.plan().places)
-        where->addItem(toQt(place.name), QVariant::fromValue<qint64>(place.id.value));
-    row->addWidget(where, 1);
-    auto* add = button("Add to the survey", "main", [this, snapshot, where] {
-        m_formOpen = false;
-        if (!m_presenter.addHost(snapshot, {where->currentData().toLongLong()})) m_formOpen = true;
+    row->setContentsMargins(14, 4, 20, 0);
+    row->setSpacing(0);
+    int i = 0;
+    for (const PaneName& one : kPanes) {
+        auto* tab = button(one.title, "bench", [this, i] { showPane(static_cast<Pane>(i)); });
+        tab->setCheckable(true);
+        tab->setShortcut(QKeySequence(one.keys));
+        tab->setToolTip(one.keys);
+        row->addWidget(tab);
+        m_tabs << tab;
+        ++i;
+    }
+    row->addStretch(1);
+    return row;
+}
+
+/// Panes are built when they are first shown.
+void SurveyPage::addPanes()
+{
+    m_panes->addLater([this] { return m_house; });
+    m_panes->addLater([this] {
+        m_building = std::make_unique<app::BuildingPresenter>(m_presenter.document(), m_presenter.selection());
+        return new BuildingPane(*m_building);
     });
-    add->setEnabled(where->count() > 0);
-    row->addWidget(add);
-    auto* all = static_cast<QVBoxLayout*>(page->layout());
-    all->addSpacing(10);
-    all->addLayout(row);
-    all->addWidget(button("Close", "quiet", [this] { showInspector(); }), 0, Qt::AlignLeft);
-    all->addStretch(1);
-    m_inspector->setWidget(page);
+    m_panes->addLater([this] {
+        m_tables = std::make_unique<app::TablesPresenter>(m_presenter.document());
+        auto* pane = new TablesPane(*m_tables);
+        connect(pane, &TablesPane::chosen, this, &SurveyPage::go);
+        return pane;
+    });
+    m_panes->addLater([this] {
+        m_jacks = std::make_unique<app::JacksPresenter>(m_presenter.document());
+        return new JacksPane(*m_jacks);
+    });
+    m_panes->addLater([this] {
+        m_versions = std::make_unique<app::VersionsPresenter>(m_presenter.document());
+        auto* pane = new VersionsPane(*m_versions);
+        connect(pane, &VersionsPane::chosen, this, &SurveyPage::go);
+        return pane;
+    });
+    m_panes->addLater([this] {
+        auto* pane = new CensusPane(m_presenter);
+        connect(pane, &CensusPane::chosen, this, &SurveyPage::go);
+        return pane;
+    });
+}
+
+/// The questions stand there as long as there is nothing else.
+void SurveyPage::follow()
+{
+    const bool isEmpty = m_presenter.plan().places.empty() && m_presenter.plan().devices.empty();
+    if (isStarting() != isEmpty) setCurrentIndex(isEmpty ? 0 : 1);
+}
+
+void SurveyPage::showPane(Pane pane)
+{
+    if (m_panes->count() > 0) m_panes->showPage(pane);
+    for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == pane);
+}
+
+SurveyPage::Pane SurveyPage::pane() const { return static_cast<Pane>(m_panes->currentIndex()); }
+
+QWidget* SurveyPage::paneWidget(Pane pane) { return m_panes->page(pane); }
+
+HousePane& SurveyPage::shownHouse()
+{
+    setCurrentIndex(1);
+    showPane(House);
+    return *m_house;
+}
+
+void SurveyPage::go(const plan::Subject& at)
+{
+    showPane(House);
+    m_presenter.select(at);
+    house().reveal();
 }
 
 }  // namespace sokudo::ui

@@ -1,62 +1,65 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Bench 1: the house in section, an inspector beside it, what is still missing below.
+// Bench 1: the house drawn and in tables, jacks to trace, versions, what there is. An empty house starts with
+// questions.
 #pragma once
 
 #include <functional>
 
-#include <QWidget>
+#include <QStackedWidget>
 
+#include "app/presenters/building_presenter.h"
+#include "app/presenters/jacks_presenter.h"
+#include "app/presenters/start_presenter.h"
 #include "app/presenters/survey_presenter.h"
-
-class QGridLayout;
-class QScrollArea;
-class QHBoxLayout;
-class QVBoxLayout;
-class QLabel;
+#include "app/presenters/tables_presenter.h"
+#include "app/presenters/versions_presenter.h"
+#include "ui/pages/house_pane.h"
+#include "ui/pages/start_page.h"
 
 namespace sokudo::ui {
 
-class Form;
-class HouseView;
+class LazyStack;
+class StartPage;
 
-class SurveyPage final : public QWidget {
+class SurveyPage final : public QStackedWidget {
     Q_OBJECT
 public:
+    enum Pane { House, Building, Tables, Jacks, Versions, Census };
     /// @param makePath  builds the strip of the selected path, when it is first shown at the foot
-    SurveyPage(app::SurveyPresenter&, std::function<QWidget*()> makePath, QWidget* parent = nullptr);
-    void showPath(bool);
-    bool isPathShown() const { return m_path && m_path->isVisibleTo(this); }
-    void addPlace();
-    void addDevice();
-    void addRun(plan::PortId from = {}, plan::PortId to = {});
-    void readThisMachine();
-    void deleteSelected();
-    void editSelected();
-    HouseView& house() { return *m_house; }
+    SurveyPage(app::SurveyPresenter&, std::function<QWidget*()> makePath, StartWays, QWidget* parent = nullptr);
+    void showPane(Pane);
+    Pane pane() const;
+    HousePane& housePane() { return *m_house; }
+    HouseView& house() { return m_house->house(); }
+    StartPage& start() { return *m_start; }
+    QWidget* paneWidget(Pane);
+    /// The questions of an empty house are shown.
+    bool isStarting() const { return currentIndex() == 0; }
 
-protected:
-    void resizeEvent(QResizeEvent*) override;
+    // On the house pane, which is shown for it.
+    void addPlace() { shownHouse().addPlace(); }
+    void addDevice() { shownHouse().addDevice(); }
+    void addRun(plan::PortId from = {}, plan::PortId to = {}) { shownHouse().addRun(from, to); }
+    void readThisMachine() { shownHouse().readThisMachine(); }
+    void deleteSelected() { shownHouse().deleteSelected(); }
+    void editSelected() { shownHouse().editSelected(); }
 
 private:
-    void showSelection();
-    void followHouse();
-    void refresh();
-    void showInspector();
-    void showForm(Form*);
-    void showHost(const measure::HostSnapshot&);
-    void fillFoot();
-    QWidget* sections(const app::InspectorContent&);
-    QWidget* nameOf(const app::InspectorLine&);
-    int addLine(QGridLayout&, int row, const app::InspectorLine&);
-    QWidget* actions();
+    HousePane& shownHouse();
+    void addPanes();
+    QHBoxLayout* tabs();
+    void follow();
+    void go(const plan::Subject&);
     app::SurveyPresenter& m_presenter;
-    HouseView* m_house;
-    QScrollArea* m_inspector;
-    QHBoxLayout* m_foot;
-    QVBoxLayout* m_all;
-    std::function<QWidget*()> m_makePath;
-    QWidget* m_path = nullptr;
-    bool m_formOpen = false;
+    app::StartPresenter m_startPresenter;
+    std::unique_ptr<app::BuildingPresenter> m_building;
+    std::unique_ptr<app::TablesPresenter> m_tables;
+    std::unique_ptr<app::JacksPresenter> m_jacks;
+    std::unique_ptr<app::VersionsPresenter> m_versions;
+    StartPage* m_start;
+    HousePane* m_house;
+    LazyStack* m_panes;
+    QList<QPushButton*> m_tabs;
 };
 
 }  // namespace sokudo::ui

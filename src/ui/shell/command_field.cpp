@@ -6,6 +6,8 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/editline/edit_line.h"
+#include "core/match/link_context.h"
 #include "core/measure/parse_result.h"
 #include "core/oneline/counter_line.h"
 #include "core/oneline/headline.h"
@@ -24,7 +26,7 @@ CommandField::CommandField(app::Document& document, app::Selection& selection, s
                            QWidget* parent)
     : QLineEdit(parent), m_document(document), m_selection(selection), m_commands(std::move(commands))
 {
-    setPlaceholderText("Find a device, port, run or command (Ctrl+K)");
+    setPlaceholderText("Find, ask, or change by a line (Ctrl+K)");
     setAccessibleName("Find or command");
     m_popup = new QListWidget(this);
     m_popup->setWindowFlags(Qt::ToolTip);
@@ -73,8 +75,45 @@ std::vector<Command> CommandField::answers(const QString& text) const
     return result;
 }
 
+/// What an edit line would do; Enter does it. A refusal says why.
+std::vector<Command> CommandField::editOf(const QString& text) const
+{
+    auto edited = editline::edited(m_document.plan(), fromQt(text), m_document.knowledge(), m_document.ids());
+    if (!edited) return {{toQt(edited.error().message()), {}}};
+    QString says = toQt(edited->done);
+    for (const plan::Subject& one : edited->touched) {
+        const auto link = one.kind == "run" ? plan::linkOf(edited->plan, {one.id}) : std::nullopt;
+        if (!link || edited->touched.size() > 2) continue;
+        const auto report = match::judge(match::linkContext(edited->plan, *link, m_document.knowledge()));
+        says += QString(". It would be: %1%2, %3")
+                    .arg(toQt(std::string(word(report.verdict))),
+                         report.rate ? ", " + toQt(text::linkRate(*report.rate)) : QString(), toQt(report.reason()));
+    }
+    const auto act = [this, edit = std::make_shared<editline::Edited>(std::move(*edited))] {
+        if (!m_document.edit(toQt(edit->done), edit->plan)) return;
+        for (auto one = edit->touched.rbegin(); one != edit->touched.rend(); ++one) {
+            if (one->kind == "run") return m_selection.selectRun({one->id});
+            if (one->kind == "device") return m_selection.selectDevice({one->id});
+        }
+    };
+    return {{"Enter: " + says, act}};
+}
+
+void CommandField::ask(const QString& line)
+{
+    setFocus();
+    setText(line);
+    search(line);
+}
+
 std::vector<Command> CommandField::matches(const QString& text) const
 {
+    if (editline::isEditLine(fromQt(text)) && text.contains(' ')) {
+        const bool isCommand = std::any_of(m_commands.begin(), m_commands.end(), [&](const Command& one) {
+            return one.text.startsWith(text, Qt::CaseInsensitive);
+        });
+        if (!isCommand) return editOf(text);
+    }
     std::vector<Command> result = answers(text);
     if (!result.empty()) return result;
     const plan::Plan& plan = m_document.plan();
@@ -99,7 +138,8 @@ std::vector<Command> CommandField::matches(const QString& text) const
     for (const plan::Port& port : plan.ports) {
         const QString name = toQt(plan::portText(plan, port.id));
         if (text.size() >= 3 && hit(name))
-            result.push_back({"port " + name, [this, id = port.device] { m_selection.selectDevice(id); }});
+            result.push_back(
+                {"port " + name, [this, id = port.id, device = port.device] { m_selection.selectPort(id, device); }});
     }
     if (result.empty())
         if (const auto label = oneline::readLabel(fromQt(text), m_document.knowledge())) {
@@ -123,7 +163,7 @@ void CommandField::search(const QString& text)
     if (m_shown.empty()) m_popup->addItem("No match");
     m_popup->setCurrentRow(0);
     const int rows = std::min(10, m_popup->count());
-    const bool isAnswer = m_shown.size() == 1 && !m_shown.front().run;
+    const bool isAnswer = m_shown.size() == 1 && (!m_shown.front().run || m_shown.front().text.startsWith("Enter: "));
     m_popup->setFixedSize(std::max(width(), scaled(460)),
                           isAnswer ? scaled(84) : rows * m_popup->sizeHintForRow(0) + 8);
     m_popup->move(mapToGlobal(QPoint(0, height() + 2)));
@@ -137,7 +177,8 @@ void CommandField::take(int row)
     m_popup->hide();
     clear();
     run();
-    Q_EMIT found();
+    // What was run may have put the focus where the next words are typed.
+    if (hasFocus()) Q_EMIT found();
 }
 
 bool CommandField::eventFilter(QObject* watched, QEvent* event)

@@ -24,6 +24,9 @@ class CommandField final : public QLineEdit {
 public:
     CommandField(app::Document&, app::Selection&, std::vector<Command>, QWidget* parent = nullptr);
 
+    /// Types a question and shows its answer.
+    void ask(const QString&);
+
 Q_SIGNALS:
     void found();  ///< something was selected: show it
 
@@ -35,6 +38,7 @@ private:
     void take(int row);
     std::vector<Command> matches(const QString&) const;
     std::vector<Command> answers(const QString&) const;
+    std::vector<Command> editOf(const QString&) const;
     app::Document& m_document;
     app::Selection& m_selection;
     std::vector<Command> m_commands, m_shown;

@@ -1,19 +1,31 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/shell/main_window.h"
 
+#include <QApplication>
+#include <QDragEnterEvent>
 #include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLineEdit>
+#include <QMimeData>
 #include <QPainter>
 #include <QPainterPath>
 #include <QShortcut>
 #include <QTimer>
 
+#include "app/preferences.h"
 #include "app/qt_text.h"
+#include "core/kb/survey_rows.h"
 #include "ui/pages/diagnose_page.h"
+#include "ui/pages/help_page.h"
 #include "ui/pages/logbook_page.h"
 #include "ui/pages/match_page.h"
 #include "ui/pages/path_page.h"
+#include "ui/pages/settings_page.h"
+#include "ui/pages/start_page.h"
 #include "ui/pages/survey_page.h"
 #include "ui/shell/command_field.h"
+#include "ui/shell/houses.h"
+#include "ui/shell/term_tips.h"
 #include "ui/theme.h"
 #include "ui/widgets/house_view.h"
 #include "ui/widgets/lazy_stack.h"
@@ -63,10 +75,10 @@ protected:
 
 }  // namespace
 
-MainWindow::MainWindow(app::Document& document, World world, QWidget* parent)
-    : QMainWindow(parent), m_document(document)
+MainWindow::MainWindow(app::Document& document, World world, Houses* houses, QWidget* parent)
+    : QMainWindow(parent), m_document(document), m_houses(houses)
 {
-    setWindowTitle(toQt(document.plan().name.empty() ? std::string("Sokudo") : document.plan().name + " – Sokudo"));
+    setAcceptDrops(true);
     resize(1280, 800);
     setMinimumSize(1024, 680);
     m_path = std::make_unique<app::PathPresenter>(document, m_selection);
@@ -102,8 +114,18 @@ MainWindow::MainWindow(app::Document& document, World world, QWidget* parent)
 /// Benches are built when they are first shown.
 void MainWindow::addPages(LocalAgentSource localAgent)
 {
-    m_pages->addLater(
-        [this] { return m_survey = new SurveyPage(*m_surveyPresenter, [this] { return new PathStrip(*m_path); }); });
+    m_pages->addLater([this] {
+        const StartWays ways{[this] { m_survey->readThisMachine(); },
+                             [this] {
+                                 if (m_houses) m_houses->open({}, this);
+                             },
+                             [this](const QString& id) {
+                                 if (m_houses) m_houses->openStarter(id);
+                             },
+                             [this](const QString& line) { m_command->ask(line); }};
+        return m_survey = new SurveyPage(
+                   *m_surveyPresenter, [this] { return new PathStrip(*m_path); }, ways);
+    });
     m_pages->addLater(
         [this] { return new MatchPage(*m_match, *m_ways, *m_whatIf, *m_catalogue, new PathStrip(*m_path)); });
     m_pages->addLater(
@@ -136,6 +158,7 @@ void MainWindow::followDocument()
 {
     connect(&m_document, &app::Document::failed, this, &MainWindow::say);
     connect(&m_document, &app::Document::planChanged, m_message, &QWidget::hide);
+    connect(&m_document, &app::Document::planChanged, this, &MainWindow::showHouseName);
     connect(&m_document, &app::Document::analysisChanged, this, &MainWindow::fillCounts);
     connect(&m_document.undoStack(), &QUndoStack::indexChanged, this, [this] {
         m_undo->setEnabled(m_document.undoStack().canUndo());
@@ -166,31 +189,14 @@ QWidget* MainWindow::topBar()
     row->setSpacing(10);
     row->addWidget(new Sign);
     row->addWidget(label("Sokudo", "heading"));
-    row->addWidget(label(toQt(m_document.plan().name)));
+    m_house = new HouseMenu(houseActions(), app::recentHouses, [this](const QString& path) {
+        if (m_houses) m_houses->open(path, this);
+    });
+    row->addWidget(m_house);
+    row->addWidget(nameField());
+    showHouseName();
     row->addStretch(1);
-    std::vector<Command> commands;
-    for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i)
-        commands.push_back({QString("Go to %1").arg(kBenches[i].title), [this, i] { showBench(i); }});
-    commands.push_back({"Add a place", [this] {
-                            showBench(Survey);
-                            m_survey->addPlace();
-                        }});
-    commands.push_back({"Add a device", [this] {
-                            showBench(Survey);
-                            m_survey->addDevice();
-                        }});
-    commands.push_back({"Add a run", [this] {
-                            showBench(Survey);
-                            m_survey->addRun();
-                        }});
-    commands.push_back({"Read this machine", [this] {
-                            showBench(Survey);
-                            m_survey->readThisMachine();
-                        }});
-    commands.push_back({"Undo", [this] { m_document.undo(); }});
-    commands.push_back({"Redo", [this] { m_document.redo(); }});
-    commands.push_back({"Keys", [this] { showKeys(); }});
-    m_command = new CommandField(m_document, m_selection, std::move(commands));
+    m_command = new CommandField(m_document, m_selection, commands());
     m_command->setFixedWidth(scaled(340));
     row->addWidget(m_command);
     row->addStretch(1);
@@ -198,6 +204,134 @@ QWidget* MainWindow::topBar()
     m_counts->setSpacing(6);
     row->addLayout(m_counts);
     return bar;
+}
+
+/// Takes the place of the house's name while it is changed.
+QWidget* MainWindow::nameField()
+{
+    m_name = new QLineEdit;
+    m_name->setAccessibleName("Name of the house");
+    m_name->setFixedWidth(scaled(180));
+    m_name->hide();
+    connect(m_name, &QLineEdit::editingFinished, this, [this] {
+        if (m_name->isHidden()) return;
+        m_name->hide();
+        m_house->show();
+        plan::Plan next = m_document.plan();
+        next.name = app::fromQt(m_name->text().trimmed());
+        if (!next.name.empty()) m_document.edit("named the house " + m_name->text().trimmed(), next);
+    });
+    return m_name;
+}
+
+void MainWindow::renameHouse()
+{
+    m_name->setText(toQt(m_document.plan().name));
+    m_house->hide();
+    m_name->show();
+    m_name->selectAll();
+    m_name->setFocus();
+}
+
+void MainWindow::showHouseName()
+{
+    const QString name = toQt(m_document.plan().name);
+    setWindowTitle(name.isEmpty() ? QString("Sokudo") : name + " – Sokudo");
+    if (m_house) m_house->setHouse(name);
+}
+
+std::vector<HouseAction> MainWindow::houseActions()
+{
+    std::vector<HouseAction> all;
+    const auto withHouses = [this](auto act) {
+        return [this, act] {
+            if (m_houses) act(*m_houses);
+        };
+    };
+    all.push_back({"New house", "Ctrl+N", withHouses([](Houses& houses) { houses.makeHouse(); })});
+    all.push_back({"Open a house …", "Ctrl+O", withHouses([this](Houses& houses) { houses.open({}, this); })});
+    all.push_back({"Rename the house", "", [this] { renameHouse(); }, true});
+    all.push_back({"Duplicate the house", "", withHouses([this](Houses& houses) { houses.duplicate(*this); })});
+    all.push_back({"Save a copy …", "Ctrl+Shift+S", withHouses([this](Houses& houses) { houses.saveCopy(*this); })});
+    all.push_back({"Restore points", "", [this] {
+                       showBench(Survey);
+                       m_survey->showPane(SurveyPage::Versions);
+                   }});
+    all.push_back({"Import …", "", withHouses([this](Houses& houses) { houses.importFile(*this); }), true});
+    all.push_back({"Export …", "Ctrl+E", withHouses([this](Houses& houses) { houses.exportFile(*this, false); })});
+    all.push_back({"Export with addresses and log-in hints …", "",
+                   withHouses([this](Houses& houses) { houses.exportFile(*this, true); })});
+    all.push_back({"Export the drawing …", "", withHouses([this](Houses& houses) { houses.exportDrawing(*this); })});
+    all.push_back({"Print the drawing …", "", [this] { m_survey->housePane().print(); }});
+    all.push_back({"Another window on this house", "Ctrl+Shift+N",
+                   withHouses([this](Houses& houses) { houses.anotherWindow(*this); }), true});
+    all.push_back({"Settings", "Ctrl+,", [this] { showSheet("settings"); }, true});
+    all.push_back({"Help and about", "", [this] { showSheet("help"); }});
+    all.push_back({"Close", "Ctrl+W", [this] { close(); }, true});
+    return all;
+}
+
+std::vector<Command> MainWindow::commands()
+{
+    std::vector<Command> all;
+    for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i)
+        all.push_back({QString("Go to %1").arg(kBenches[i].title), [this, i] { showBench(i); }});
+    for (const HouseAction& one : houseActions()) all.push_back({one.text, one.act});
+    const auto onSurvey = [&](const char* text, auto act) {
+        all.push_back({text, [this, act] {
+                           showBench(Survey);
+                           act(*m_survey);
+                       }});
+    };
+    onSurvey("Add a place", [](SurveyPage& page) { page.addPlace(); });
+    onSurvey("Add a device", [](SurveyPage& page) { page.addDevice(); });
+    onSurvey("Add a run", [](SurveyPage& page) { page.addRun(); });
+    onSurvey("Read this machine", [](SurveyPage& page) { page.readThisMachine(); });
+    all.push_back({"Undo", [this] { m_document.undo(); }});
+    all.push_back({"Redo", [this] { m_document.redo(); }});
+    all.push_back({"Keys", [this] { showSheet("help"); }});
+    return all;
+}
+
+void MainWindow::showSheet(const QString& id)
+{
+    if (!m_sheets.contains(id)) {
+        const auto make = [this, id]() -> QWidget* {
+            if (id == "settings")
+                return new SettingsPage(m_document.knowledge(), [this] {
+                    if (m_houses) m_houses->applyPreferences();
+                });
+            return new HelpPage(m_document.knowledge());
+        };
+        m_sheets[id] = m_pages->addLater(make);
+    }
+    m_sheet = id;
+    m_pages->showPage(m_sheets[id]);
+    for (QPushButton* tab : m_tabs) tab->setChecked(false);
+}
+
+/// Back to the bench that was left for a sheet.
+void MainWindow::leaveSheet()
+{
+    if (!m_sheet.isEmpty()) showBench(m_lastBench);
+}
+
+/// Escape that no field wanted leads back from a page that is no bench.
+void MainWindow::keyPressEvent(QKeyEvent* event)
+{
+    if (event->key() == Qt::Key_Escape && !m_sheet.isEmpty()) leaveSheet();
+    else QMainWindow::keyPressEvent(event);
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event)
+{
+    if (m_houses && event->mimeData()->hasUrls()) event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event)
+{
+    for (const QUrl& url : event->mimeData()->urls())
+        if (m_houses && url.isLocalFile()) m_houses->open(url.toLocalFile(), this);
 }
 
 PathPage& MainWindow::pathPage() { return *static_cast<PathPage*>(m_pages->page(Path)); }
@@ -225,7 +359,7 @@ QWidget* MainWindow::benchBar()
     m_redo->setEnabled(false);
     row->addWidget(m_undo);
     row->addWidget(m_redo);
-    row->addWidget(button("Keys", "quiet", [this] { showKeys(); }));
+    row->addWidget(button("Help", "quiet", [this] { showSheet("help"); }));
     return bar;
 }
 
@@ -242,7 +376,7 @@ void MainWindow::addShortcuts()
     });
     add(QKeySequence::Undo, [this] { m_document.undo(); });
     add(QKeySequence("Ctrl+Shift+Z"), [this] { m_document.redo(); });
-    add(QKeySequence("F1"), [this] { showKeys(); });
+    add(QKeySequence("F1"), [this] { showHelp(); });
     add(QKeySequence("Ctrl+D"), [this] {
         if (bench() == Survey) m_survey->addDevice();
     });
@@ -283,6 +417,8 @@ void MainWindow::fillCounts()
 
 void MainWindow::showBench(int index)
 {
+    m_sheet.clear();
+    m_lastBench = index;
     m_pages->showPage(index);
     for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == index);
     if (index == Match && m_match->selectedRow() < 0) m_match->select(0);
@@ -299,7 +435,7 @@ void MainWindow::warmUp()
     });
 }
 
-int MainWindow::bench() const { return m_pages->currentIndex(); }
+int MainWindow::bench() const { return m_lastBench; }
 
 void MainWindow::say(const QString& message)
 {
@@ -324,15 +460,15 @@ void MainWindow::showNotices()
     tell(shown.join("\n"));
 }
 
-void MainWindow::showKeys()
+/// On a word of the trade what it means; else the page of keys.
+void MainWindow::showHelp()
 {
-    tell(
-        "Alt+1 … Alt+7 benches · Ctrl+K find or ask · Ctrl+Z, Ctrl+Shift+Z undo, redo · in the house: arrows move, R "
-        "walks the runs, Enter changes, Esc goes back · "
-        "Ctrl+P place, Ctrl+D device, Ctrl+R run, Ctrl+Delete deletes · in the bore and the coupling: left and right "
-        "move along the parts, Enter swaps one · "
-        "Alt+0 the path at large, with Ctrl+Shift+1 to 3 bore, flows, worth · in Match: Ctrl+Shift+W why, L light, P "
-        "parts, O options, A what if all");
+    QString text;
+    if (const QWidget* focused = QApplication::focusWidget())
+        if (isAncestorOf(focused)) text = textOf(focused);
+    const auto terms = kb::termsIn(m_document.knowledge(), app::fromQt(text));
+    if (terms.empty()) return showSheet("help");
+    tell(toQt(terms.front()->term + ": " + terms.front()->says + " " + terms.front()->more));
 }
 
 void MainWindow::resizeEvent(QResizeEvent* event)

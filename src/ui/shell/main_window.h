@@ -2,6 +2,7 @@
 // The frame: top bar, benches, undo and redo. Holds pages; knows nothing of networks.
 #pragma once
 
+#include <map>
 #include <memory>
 
 #include <QFrame>
@@ -19,13 +20,16 @@
 #include "app/presenters/ways_presenter.h"
 #include "app/presenters/what_if_presenter.h"
 #include "ui/pages/measure_page.h"
+#include "ui/shell/command_field.h"
+#include "ui/shell/house_menu.h"
 
 class QHBoxLayout;
 class QLabel;
+class QLineEdit;
 
 namespace sokudo::ui {
 
-class CommandField;
+class Houses;
 class LazyStack;
 class MatchPage;
 class PathPage;
@@ -41,7 +45,8 @@ struct World {
 class MainWindow final : public QMainWindow {
     Q_OBJECT
 public:
-    MainWindow(app::Document&, World, QWidget* parent = nullptr);
+    /// @param houses  the program around the window; null: there is none, and no other house can be opened
+    MainWindow(app::Document&, World, Houses* houses = nullptr, QWidget* parent = nullptr);
     ~MainWindow() override;
     enum Bench { Survey, Match, Measure, Diagnose, Logbook, Path };
     void showBench(int bench);
@@ -53,24 +58,37 @@ public:
     MeasurePage& measurePage();
     MatchPage& matchPage();
     PathPage& pathPage();
+    /// A page that is no bench: "settings", "help". Escape leads back to the bench.
+    void showSheet(const QString& id);
+    /// The one that is shown; empty: a bench is.
+    QString sheet() const { return m_sheet; }
+    void say(const QString& message);   ///< something went wrong
+    void tell(const QString& message);  ///< worth knowing
     /// Builds the benches that were not shown yet, one per turn of the event loop.
     void warmUp();
 
 protected:
     void resizeEvent(QResizeEvent*) override;
+    void keyPressEvent(QKeyEvent*) override;
+    void dragEnterEvent(QDragEnterEvent*) override;
+    void dropEvent(QDropEvent*) override;
 
 private:
     void addPages(LocalAgentSource);
     void makeMessage();
     void followDocument();
     QWidget* topBar();
+    QWidget* nameField();
+    std::vector<Command> commands();
     QWidget* benchBar();
     void addShortcuts();
     void fillCounts();
-    void say(const QString& message);   ///< something went wrong
-    void tell(const QString& message);  ///< worth knowing
     void showNotices();
-    void showKeys();
+    void showHelp();
+    void leaveSheet();
+    void renameHouse();
+    void showHouseName();
+    std::vector<HouseAction> houseActions();
     app::Document& m_document;
     app::Selection m_selection;
     std::unique_ptr<app::PathPresenter> m_path;
@@ -87,6 +105,12 @@ private:
     LazyStack* m_pages;
     SurveyPage* m_survey;
     CommandField* m_command;
+    Houses* m_houses;
+    HouseMenu* m_house = nullptr;
+    QLineEdit* m_name = nullptr;
+    QString m_sheet;
+    int m_lastBench = 0;
+    std::map<QString, int> m_sheets;
     QHBoxLayout* m_counts;
     bool m_shortCounts = false;
     QList<QPushButton*> m_tabs;

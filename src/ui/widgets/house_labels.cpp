@@ -38,8 +38,14 @@ private:
     std::map<int, std::vector<QRectF>> m_bands;
 };
 
-QString textOf(const app::DrawnRun& run)
+/// What the layer says of a run; empty: nothing worth a label.
+QString textOf(const app::DrawnRun& run, HouseLayer layer, bool isSelected)
 {
+    if (layer == HouseLayer::Networks) return run.network;
+    if (layer == HouseLayer::Owner) return run.owner;
+    if (layer == HouseLayer::Makeshift) return run.isMakeshift ? "temporary" : "";
+    if (layer == HouseLayer::Verdicts && run.verdict != Verdict::Fits) return app::toQt(std::string(word(run.verdict)));
+    if (run.verdict == Verdict::Fits && !isSelected) return {};
     if (run.rate) return app::toQt(text::rate(*run.rate, 2));
     return run.verdict == Verdict::Unknown ? "not traced" : "no link";
 }
@@ -61,15 +67,31 @@ std::optional<QRectF> roomOn(const QPointF& a, const QPointF& b, const QSizeF& s
 
 }  // namespace
 
-std::vector<PlacedLabel> placeLabels(const HouseLayout& house, plan::RunId selected)
+const char* word(HouseLayer layer)
+{
+    static constexpr const char* kWords[] = {"rates", "verdicts", "networks", "owner", "makeshift"};
+    return kWords[static_cast<int>(layer)];
+}
+
+const char* word(app::Mark mark)
+{
+    static constexpr const char* kWords[] = {"", "new", "changed", "gone"};
+    return kWords[static_cast<int>(mark)];
+}
+
+std::vector<PlacedLabel> placeLabels(const HouseLayout& house, plan::RunId selected, HouseLayer layer,
+                                     const std::map<plan::RunId, app::Mark>& marks)
 {
     const QFontMetricsF metrics(typeface(Face::Figure, 11));
     Taken taken;
     for (const PlacedCard& card : house.cards) taken.add(card.box);
     std::vector<PlacedLabel> labels;
     for (const PlacedRun& placed : house.runs) {
-        if (placed.run->verdict == Verdict::Fits && placed.run->run != selected) continue;
-        const QString text = textOf(*placed.run);
+        const auto mark = marks.find(placed.run->run);
+        const QString text = marks.empty()         ? textOf(*placed.run, layer, placed.run->run == selected)
+                             : mark == marks.end() ? QString()
+                                                   : QString("run " + placed.run->label + ": " + word(mark->second));
+        if (text.isEmpty()) continue;
         const QSizeF size(metrics.horizontalAdvance(text) + 16, metrics.height() + 1);
         for (int i = 1; i < placed.line.size(); ++i) {
             const auto box = roomOn(placed.line[i - 1], placed.line[i], size, taken);

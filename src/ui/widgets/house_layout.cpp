@@ -24,9 +24,16 @@ struct Row {
 
 class Builder {
 public:
-    Builder(const app::HouseContent& content, double width, const std::set<int>& folded)
-        : m_content(content), m_width(width), m_folded(folded)
-    {}
+    Builder(const app::HouseContent& content, double width, const HouseFolds& folds)
+        : m_content(content), m_width(width), m_folded(folds.levels)
+    {
+        for (const app::PlaceBand& place : content.places) {
+            std::vector<const app::DeviceCard*>& cards = m_cardsOf[&place];
+            if (folds.places.contains(place.id) && !place.devices.empty()) cards.push_back(foldedCard(place));
+            else
+                for (const app::DeviceCard& card : place.devices) cards.push_back(&card);
+        }
+    }
 
     HouseLayout build()
     {
@@ -35,11 +42,14 @@ public:
         for (int pass = 0; pass < 2; ++pass) {
             m_rows.clear();
             m_made = {};
+            m_routes.clear();
             placeBands(pass == 0);
+            notePortsOfFolds();
             assignRuns();
         }
         stack();
         drawRuns();
+        m_made.foldedCards = std::move(m_folds);
         return std::move(m_made);
     }
 
@@ -48,6 +58,25 @@ private:
     double cardsLeft() const { return labelWidth() + 10 + m_leftLanes * kLane + 8; }
     double houseWidth() const { return m_width - m_outsideWidth - m_yardWidth; }
 
+    /// One card for all devices of a place: its marks are the ports that cables lead to.
+    const app::DeviceCard* foldedCard(const app::PlaceBand& place)
+    {
+        auto card = std::make_unique<app::DeviceCard>();
+        card->name = place.name;
+        card->description = QString("%1 devices, folded").arg(place.devices.size());
+        card->place = place.id;
+        card->isFolded = true;
+        for (const app::DeviceCard& one : place.devices)
+            for (const app::PortMark& port : one.ports)
+                if (port.state != app::PortState::Free) card->ports.push_back(port);
+        m_folds.push_back(std::move(card));
+        return m_folds.back().get();
+    }
+    const std::vector<const app::DeviceCard*>& cardsOf(const app::PlaceBand& place) const
+    {
+        return m_cardsOf.at(&place);
+    }
+
     /// What stands outside takes no more room than it needs: at large text the house needs it.
     void giveRoomOutside()
     {
@@ -55,7 +84,7 @@ private:
         for (const app::PlaceBand& place : m_content.places) {
             if (place.building.isEmpty()) continue;
             widest = std::max(widest, QFontMetricsF(typeface(Face::Strong, 12)).horizontalAdvance(place.name));
-            for (const app::DeviceCard& card : place.devices) widest = std::max(widest, cardSize(card).width());
+            for (const app::DeviceCard* card : cardsOf(place)) widest = std::max(widest, cardSize(*card).width());
         }
         if (widest == 0) return;
         m_outsideWidth = std::clamp<double>(widest + 28, scaled(110), scaled(200));
@@ -77,6 +106,10 @@ private:
         return {std::clamp<double>(std::max(text, marks) + 20, scaled(96), scaled(240)), scaled(43) + 11.0 * markRows};
     }
 
+    static QString titleOf(const app::PlaceBand& place)
+    {
+        return place.within.isEmpty() ? place.name : place.name + ", in " + place.within;
+    }
     /// One line of groups of cards; wraps when the width is used up.
     void flow(const std::vector<const app::PlaceBand*>& places, double left, double right, bool outside,
               double& bottomOut)
@@ -85,18 +118,18 @@ private:
         int row = newRow(outside);
         for (const app::PlaceBand* place : places) {
             bool titled = false;
-            for (const app::DeviceCard& card : place->devices) {
-                const QSizeF size = cardSize(card);
+            for (const app::DeviceCard* card : cardsOf(*place)) {
+                const QSizeF size = cardSize(*card);
                 if (x + size.width() > right && x > left) {
                     x = left;
                     row = newRow(outside);
                 }
                 if (!titled) {
-                    m_pendingTitles.push_back({row, {{x, 0}, place->name}});
+                    m_pendingTitles.push_back({row, {{x, 0}, titleOf(*place), place->id}});
                     titled = true;
                 }
                 m_cardRows.push_back(row);
-                m_made.cards.push_back({QRectF(QPointF(x, 0), size), &card, {}});
+                m_made.cards.push_back({QRectF(QPointF(x, 0), size), card, {}});
                 x += size.width() + 10;
             }
             if (place->devices.empty()) {
@@ -152,6 +185,20 @@ private:
         bool open = false;
     };
 
+    /// Both ends are in one folded place: nothing is drawn.
+    bool isInsideOneFold(std::int64_t a, std::int64_t b) const
+    {
+        const auto at = m_foldOf.find(a), other = m_foldOf.find(b);
+        return at != m_foldOf.end() && other != m_foldOf.end() && at->second == other->second;
+    }
+
+    void notePortsOfFolds()
+    {
+        m_foldOf.clear();
+        for (const auto& card : m_folds)
+            for (const app::PortMark& port : card->ports) m_foldOf[port.id.value] = card.get();
+    }
+
     void assignRuns()
     {
         m_routes.assign(m_content.runs.size(), {});
@@ -172,6 +219,10 @@ private:
             route.xA = first.second;
             if (a == portAt.end() || b == portAt.end()) {
                 route.open = true;
+                continue;
+            }
+            if (isInsideOneFold(a->first, b->first)) {
+                route = {};
                 continue;
             }
             route.rowB = b->second.first;
@@ -310,6 +361,9 @@ private:
         }
         for (auto& [row, placed] : m_pendingTitles) {
             placed.at.setY(m_rows[static_cast<std::size_t>(row)].top - 7);
+            const QFontMetricsF metrics(typeface(Face::Strong, 12));
+            placed.box = QRectF(placed.at.x() - 2, placed.at.y() - metrics.ascent() - 2,
+                                metrics.horizontalAdvance(placed.text) + 4, metrics.height() + 4);
             m_made.titles.push_back(placed);
         }
     }
@@ -321,7 +375,7 @@ private:
         for (std::size_t i = 0; i < m_routes.size(); ++i) {
             const Route& route = m_routes[i];
             if (route.rowA < 0) continue;
-            PlacedRun placed{{}, &m_content.runs[i]};
+            PlacedRun placed{{}, &m_content.runs[i], route.open};
             const double bottomA = m_rows[static_cast<std::size_t>(route.rowA)].bottom;
             placed.line << QPointF(route.xA, bottomA);
             if (route.open) {
@@ -350,6 +404,9 @@ private:
     };
     const QFontMetricsF m_strong{typeface(Face::Strong, 13)}, m_small{typeface(Face::Text, 11)};
     std::unordered_map<const app::DeviceCard*, QSizeF> m_sizes;
+    std::unordered_map<const app::PlaceBand*, std::vector<const app::DeviceCard*>> m_cardsOf;
+    std::vector<std::unique_ptr<app::DeviceCard>> m_folds;
+    std::unordered_map<std::int64_t, const app::DeviceCard*> m_foldOf;  ///< by port
     const app::HouseContent& m_content;
     double m_width;
     const std::set<int>& m_folded;
@@ -365,9 +422,9 @@ private:
 
 }  // namespace
 
-HouseLayout layOut(const app::HouseContent& content, double width, const std::set<int>& folded)
+HouseLayout layOut(const app::HouseContent& content, double width, const HouseFolds& folds)
 {
-    return Builder(content, width, folded).build();
+    return Builder(content, width, folds).build();
 }
 
 }  // namespace sokudo::ui

@@ -3,13 +3,14 @@
 #pragma once
 
 #include <map>
+#include <memory>
 #include <set>
 #include <vector>
 
 #include <QPolygonF>
 #include <QRectF>
 
-#include "app/presenters/survey_presenter.h"
+#include "app/presenters/house_content.h"
 
 namespace sokudo::ui {
 
@@ -23,6 +24,8 @@ struct PlacedBand {
 struct PlacedTitle {
     QPointF at;
     QString text;
+    plan::PlaceId place = {};
+    QRectF box = {};  ///< where a click folds the place
 };
 struct PlacedMark {
     QRectF square;
@@ -36,9 +39,18 @@ struct PlacedCard {
 struct PlacedRun {
     QPolygonF line;
     const app::DrawnRun* run = nullptr;
+    bool isOpen = false;  ///< its second end is open or not traced
+};
+
+/// What is not drawn device by device.
+struct HouseFolds {
+    std::set<int> levels;
+    std::set<plan::PlaceId> places;
 };
 
 struct HouseLayout {
+    /// Cards that stand for folded places; the layout owns them.
+    std::vector<std::unique_ptr<app::DeviceCard>> foldedCards;
     QSizeF size;
     QRectF house, yard, outbuildings;
     double groundLine = 0;  ///< y of the ground in the yard
@@ -48,7 +60,7 @@ struct HouseLayout {
     std::vector<PlacedRun> runs;
 };
 
-/// Lays out the content for a width. @param folded  levels whose devices are not shown
-HouseLayout layOut(const app::HouseContent&, double width, const std::set<int>& folded);
+/// Lays out the content for a width.
+HouseLayout layOut(const app::HouseContent&, double width, const HouseFolds&);
 
 }  // namespace sokudo::ui

@@ -5,16 +5,16 @@
 
 #include <QHelpEvent>
 #include <QKeyEvent>
+#include <QNativeGestureEvent>
 #include <QPainter>
-#include <QPainterPath>
+#include <QScrollArea>
+#include <QScrollBar>
 #include <QToolTip>
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
-#include "core/kb/port_rows.h"
 #include "ui/theme.h"
-#include "ui/widgets/seen_lines.h"
-#include "ui/widgets/verdict_mark.h"
+#include "ui/widgets/parts.h"
 
 namespace sokudo::ui {
 
@@ -22,23 +22,8 @@ using app::toQt;
 
 namespace {
 
-/// Thickness by the log of the rate: 1.3 at 100 Mb/s to 4.8 at 100 Gb/s.
-double thickness(const std::optional<BitRate>& rate)
-{
-    if (!rate || rate->steps() <= 0) return 1.3;
-    return std::clamp(1.3 + (std::log10(rate->in()) - 8) * 1.15, 1.3, 4.8);
-}
-
-/// Solid copper, fine dots fibre, short dashes coax, long dashes what is not known.
-Qt::PenStyle setDash(QPen& pen, const std::optional<kb::MediumKind>& medium)
-{
-    const double w = std::max(1.0, pen.widthF());
-    if (!medium) pen.setDashPattern({9 / w, 6 / w});
-    else if (kb::isFibre(*medium)) pen.setDashPattern({2.4 / w, 2.4 / w});
-    else if (*medium == kb::MediumKind::Coax) pen.setDashPattern({7 / w, 4 / w});
-    pen.setCapStyle(Qt::FlatCap);
-    return pen.style();
-}
+constexpr double kLeastZoom = 0.25, kMostZoom = 3;
+constexpr double kZoomStep = 1.2;
 
 double distance(const QPolygonF& line, const QPointF& point)
 {
@@ -62,7 +47,7 @@ HouseView::HouseView(QWidget* parent) : QWidget(parent)
     setMouseTracking(true);
 }
 
-QSize HouseView::sizeHint() const { return m_layout.size.toSize(); }
+QSize HouseView::sizeHint() const { return (m_layout.size * m_zoom).toSize(); }
 
 void HouseView::setContent(app::HouseContent content)
 {
@@ -80,27 +65,125 @@ const HouseLayout& HouseView::placed()
     return m_layout;
 }
 
-void HouseView::setSelection(plan::DeviceId device, plan::RunId run)
+void HouseView::setSelection(plan::DeviceId device, plan::RunId run, plan::PortId port)
 {
-    m_device = device;
-    if (m_run != run) m_labels = placeLabels(m_layout, run);
-    m_run = run;
+    const bool isOther = m_look.run != run;
+    m_look.device = device;
+    m_look.run = run;
+    m_look.port = port;
+    if (isOther) m_labels = placeLabels(m_layout, run, m_look.layer, m_look.runMarks);
     for (const PlacedCard& card : m_layout.cards)
         if (card.card->id == device)
             setAccessibleDescription("Selected: " + card.card->name + ", " + card.card->description);
     update();
 }
 
-int HouseView::layoutWidth() const { return std::max(560, width()); }
+void HouseView::setLayer(HouseLayer layer)
+{
+    if (m_look.layer == layer) return;
+    m_look.layer = layer;
+    m_labels = placeLabels(m_layout, m_look.run, layer, m_look.runMarks);
+    update();
+    Q_EMIT layerChanged();
+}
+
+void HouseView::setMarks(std::map<plan::DeviceId, app::Mark> devices, std::map<plan::RunId, app::Mark> runs)
+{
+    m_look.deviceMarks = std::move(devices);
+    m_look.runMarks = std::move(runs);
+    m_labels = placeLabels(m_layout, m_look.run, m_look.layer, m_look.runMarks);
+    update();
+}
+
+/// The width there is; zoomed out, the house spreads over more.
+int HouseView::layoutWidth() const
+{
+    const QScrollArea* around = area();
+    const int room = around ? around->viewport()->width() : width();
+    return std::max(560, static_cast<int>(m_zoom < 1 ? room / m_zoom : room));
+}
 
 /// Lays out for the width there is.
 void HouseView::relayout()
 {
     m_laidOutFor = layoutWidth();
-    m_layout = layOut(m_content, m_laidOutFor, m_folded);
-    m_labels = placeLabels(m_layout, m_run);
-    setMinimumHeight(static_cast<int>(m_layout.size.height()));
+    m_layout = layOut(m_content, m_laidOutFor, m_folds);
+    m_labels = placeLabels(m_layout, m_look.run, m_look.layer, m_look.runMarks);
+    const QSize size = (m_layout.size * m_zoom).toSize();
+    setMinimumSize(m_zoom > 1 ? size.width() : 0, size.height());
+    updateGeometry();
     update();
+}
+
+QScrollArea* HouseView::area() const
+{
+    for (QWidget* one = parentWidget(); one; one = one->parentWidget())
+        if (auto* found = qobject_cast<QScrollArea*>(one)) return found;
+    return nullptr;
+}
+
+void HouseView::setZoom(double zoom, QPointF about)
+{
+    const double next = std::clamp(zoom, kLeastZoom, kMostZoom);
+    if (std::abs(next - m_zoom) < 1e-6) return;
+    const QPointF kept = about / m_zoom;
+    m_zoom = next;
+    relayout();
+    if (QScrollArea* around = area()) {
+        const QPointF moved = kept * m_zoom - about;
+        around->horizontalScrollBar()->setValue(around->horizontalScrollBar()->value() + static_cast<int>(moved.x()));
+        around->verticalScrollBar()->setValue(around->verticalScrollBar()->value() + static_cast<int>(moved.y()));
+    }
+    Q_EMIT zoomed();
+}
+
+void HouseView::fit()
+{
+    const QScrollArea* around = area();
+    const int room = around ? around->viewport()->height() : height();
+    // Zoomed out the house is wider and thus lower: a few steps find where all of it is seen.
+    for (double zoom = 1; zoom >= kLeastZoom; zoom /= 1.1) {
+        setZoom(zoom);
+        if (m_layout.size.height() * m_zoom <= room) return;
+    }
+}
+
+void HouseView::toggleFold(plan::PlaceId place)
+{
+    if (!m_folds.places.erase(place)) m_folds.places.insert(place);
+    relayout();
+}
+
+void HouseView::reveal()
+{
+    QScrollArea* around = area();
+    if (!around) return;
+    for (const PlacedCard& card : placed().cards)
+        if (card.card->id == m_look.device && m_look.device.isSet()) {
+            const QPoint centre = (card.box.center() * m_zoom).toPoint();
+            around->ensureVisible(centre.x(), centre.y(), 120, 90);
+            return;
+        }
+    for (const PlacedRun& run : m_layout.runs)
+        if (run.run->run == m_look.run && m_look.run.isSet() && !run.line.isEmpty()) {
+            const QPoint first = (run.line.first() * m_zoom).toPoint();
+            around->ensureVisible(first.x(), first.y(), 120, 90);
+            return;
+        }
+}
+
+void HouseView::print(QPainter& painter, const QRectF& into)
+{
+    placed();
+    const double scale = std::min(into.width() / m_layout.size.width(), into.height() / m_layout.size.height());
+    painter.save();
+    painter.translate(into.topLeft());
+    painter.scale(scale, scale);
+    HouseLook plain;
+    plain.layer = m_look.layer;
+    HousePainter(m_content, m_layout, m_labels, plain)
+        .paint(painter, QRectF(QPointF(0, 0), m_layout.size), m_layout.size);
+    painter.restore();
 }
 
 void HouseView::resizeEvent(QResizeEvent*)
@@ -114,144 +197,22 @@ void HouseView::showEvent(QShowEvent*)
     if (layoutWidth() != m_laidOutFor) relayout();
 }
 
-void HouseView::drawRun(QPainter& painter, SeenLines& lines, const PlacedRun& placed, bool selected) const
-{
-    const Theme& t = theme();
-    const app::DrawnRun& run = *placed.run;
-    QPen pen(run.verdict > Verdict::Unknown ? t.verdict(run.verdict) : t.rate(run.rate), thickness(run.rate));
-    if (selected) {
-        QPen halo(t.ink, pen.widthF() + 4);
-        lines.draw(placed.line, halo);
-        lines.draw(placed.line, QPen(t.paper, pen.widthF() + 2));
-    }
-    setDash(pen, run.medium);
-    lines.draw(placed.line, pen);
-    if (placed.line.size() == 3) {  // an open end: a dotted square where it stops
-        paintVerdict(painter, QRectF(placed.line.last() - QPointF(0, 4), QSizeF(8, 8)), Verdict::Unknown);
-    }
-}
-
-void HouseView::drawLabel(QPainter& painter, const PlacedLabel& label) const
-{
-    const Theme& t = theme();
-    const QRectF& box = label.box;
-    painter.setFont(typeface(Face::Figure, 11));
-    painter.fillRect(box, t.paper);
-    paintVerdict(painter, QRectF(box.left() + 2, box.center().y() - 4.5, 9, 9), label.run->verdict);
-    painter.setPen(t.verdict(label.run->verdict));
-    painter.drawText(box.adjusted(14, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, label.text);
-}
-
-void HouseView::drawCard(QPainter& painter, const PlacedCard& placed) const
-{
-    const Theme& t = theme();
-    const bool selected = placed.card->id == m_device;
-    painter.setPen(QPen(selected ? t.ink : t.plan, selected ? 2.2 : 1.1));
-    painter.setBrush(t.raised);
-    painter.drawRoundedRect(placed.box, 3, 3);
-    const QRectF inside = placed.box.adjusted(10, 6, -8, -4);
-    painter.setPen(t.ink);
-    painter.setFont(typeface(Face::Strong, 13));
-    QFontMetricsF metrics(painter.font());
-    painter.drawText(QRectF(inside.left(), inside.top(), inside.width(), scaled(17)), Qt::AlignVCenter,
-                     metrics.elidedText(placed.card->name, Qt::ElideRight, inside.width()));
-    painter.setPen(t.soft);
-    painter.setFont(typeface(Face::Text, 11));
-    metrics = QFontMetricsF(painter.font());
-    painter.drawText(QRectF(inside.left(), inside.top() + scaled(17), inside.width(), scaled(15)), Qt::AlignVCenter,
-                     metrics.elidedText(placed.card->description, Qt::ElideRight, inside.width()));
-    for (const PlacedMark& mark : placed.marks) {
-        switch (mark.mark.state) {
-        case app::PortState::Used: painter.fillRect(mark.square, t.rate(mark.mark.rate)); break;
-        case app::PortState::Free:
-            painter.setPen(QPen(t.plan, 1));
-            painter.setBrush(Qt::NoBrush);
-            painter.drawRect(mark.square.adjusted(0.5, 0.5, -0.5, -0.5));
-            break;
-        case app::PortState::Dead: paintVerdict(painter, mark.square, Verdict::NoLink); break;
-        }
-    }
-}
-
-/// The yard, the ground and the outbuildings on it.
-void HouseView::drawYard(QPainter& painter) const
-{
-    if (m_layout.yard.width() <= 0) return;
-    const Theme& t = theme();
-    const QColor earth = t.dark ? QColor("#2a2620") : QColor("#e9e2d2"),
-                 yard = t.dark ? QColor("#20201f") : QColor("#f1ebde");
-    painter.fillRect(QRectF(m_layout.yard.left(), 0, width() - m_layout.yard.left(), m_layout.groundLine), yard);
-    painter.fillRect(QRectF(m_layout.yard.left(), m_layout.groundLine, width() - m_layout.yard.left(), height()),
-                     earth);
-    painter.setPen(t.soft);
-    painter.setFont(typeface(Face::Text, 11));
-    painter.drawText(QRectF(m_layout.yard.left(), 6, m_layout.yard.width(), scaled(16)), Qt::AlignCenter, "yard");
-    painter.drawText(
-        QRectF(m_layout.yard.left(), m_layout.groundLine + 6, width() - m_layout.yard.left() - 12, scaled(16)),
-        Qt::AlignCenter, "ground");
-    double top = m_layout.groundLine, bottom = 0;
-    for (const PlacedCard& card : m_layout.cards)
-        if (card.box.left() > m_layout.yard.right())
-            top = std::min(top, card.box.top() - scaled(28)), bottom = std::max(bottom, card.box.bottom() + 22);
-    if (bottom > 0) {
-        painter.setPen(QPen(t.ink, 1.2));
-        painter.setBrush(t.paper);
-        painter.drawRect(QRectF(m_layout.outbuildings.left(), top, m_layout.outbuildings.width() - 4,
-                                std::max(bottom, m_layout.groundLine) - top));
-    }
-}
-
-/// Levels of the house with their names.
-void HouseView::drawBands(QPainter& painter) const
-{
-    const Theme& t = theme();
-    for (const PlacedBand& band : m_layout.bands) {
-        painter.setPen(QPen(t.hairline, 1));
-        painter.drawLine(band.area.bottomLeft(), band.area.bottomRight());
-        painter.setPen(t.soft);
-        painter.setFont(typeface(Face::Figure, 11));
-        painter.drawText(QRectF(12, band.area.top() + 8, scaled(84), scaled(16)), Qt::AlignLeft | Qt::AlignVCenter,
-                         (band.folded ? "▸ " : "") + band.label);
-        if (band.folded) {
-            painter.setFont(typeface(Face::Text, 12));
-            painter.drawText(QRectF(scaled(104), band.area.top(), band.area.width() - scaled(110), band.area.height()),
-                             Qt::AlignLeft | Qt::AlignVCenter,
-                             QString("%1 devices, folded; click to open").arg(band.devices));
-        }
-    }
-}
-
 void HouseView::paintEvent(QPaintEvent* event)
 {
-    const QRectF seen = QRectF(event->rect()).adjusted(-8, -8, 8, 8);
-    const Theme& t = theme();
     QPainter painter(this);
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.fillRect(rect(), t.paper);
-    drawYard(painter);
-    drawBands(painter);
-    painter.setPen(QPen(t.ink, 1.2));
-    painter.drawLine(m_layout.house.topRight(), m_layout.house.bottomRight());
-    painter.setFont(typeface(Face::Strong, 12));
-    painter.setPen(t.ink);
-    for (const PlacedTitle& title : m_layout.titles) painter.drawText(title.at, title.text);
-    SeenLines lines(painter, seen);
-    for (const PlacedRun& run : m_layout.runs)
-        if (run.run->run != m_run) drawRun(painter, lines, run, false);
-    for (const PlacedRun& run : m_layout.runs)
-        if (run.run->run == m_run) drawRun(painter, lines, run, true);
-    for (const PlacedCard& card : m_layout.cards)
-        if (card.box.intersects(seen)) drawCard(painter, card);
-    for (const PlacedLabel& label : m_labels)
-        if (label.box.intersects(seen)) drawLabel(painter, label);
+    painter.scale(m_zoom, m_zoom);
+    const QRectF seen(QRectF(event->rect()).topLeft() / m_zoom, QRectF(event->rect()).size() / m_zoom);
+    HousePainter(m_content, m_layout, m_labels, m_look)
+        .paint(painter, seen.adjusted(-8, -8, 8, 8), QSizeF(size()) / m_zoom);
     if (m_dragFrom.isSet()) {
-        painter.setPen(QPen(t.planDeep, 2, Qt::DashLine));
+        painter.setPen(QPen(theme().planDeep, 2, Qt::DashLine));
         for (const PlacedCard& card : m_layout.cards)
             for (const PlacedMark& mark : card.marks)
                 if (mark.mark.id == m_dragFrom) painter.drawLine(mark.square.center(), m_dragTo);
     }
+    painter.resetTransform();
     if (hasFocus()) {
-        painter.setPen(QPen(t.plan, 1, Qt::DotLine));
+        painter.setPen(QPen(theme().plan, 1, Qt::DotLine));
         painter.setBrush(Qt::NoBrush);
         painter.drawRect(QRectF(rect()).adjusted(1, 1, -1, -1));
     }
@@ -284,44 +245,113 @@ const PlacedRun* HouseView::runAt(const QPointF& point) const
     return best;
 }
 
+/// A port after a free one joins the two; else it is looked at.
+void HouseView::choosePort(const app::PortMark& mark)
+{
+    const plan::PortId from = m_look.port;
+    bool isFromFree = false;
+    for (const PlacedCard& card : m_layout.cards)
+        for (const PlacedMark& one : card.marks)
+            isFromFree = isFromFree || (one.mark.id == from && one.mark.state == app::PortState::Free);
+    if (from.isSet() && from != mark.id && isFromFree && mark.state == app::PortState::Free)
+        Q_EMIT portsJoined(from, mark.id);
+    else Q_EMIT portSelected(mark.id);
+}
+
 void HouseView::mousePressEvent(QMouseEvent* event)
 {
-    const QPointF at = event->position();
+    if (event->button() == Qt::MiddleButton) {
+        m_isPanning = true;
+        m_panFrom = event->globalPosition();
+        setCursor(Qt::ClosedHandCursor);
+        return;
+    }
+    const QPointF at = inHouse(event->position());
     if (const PlacedMark* mark = markAt(at)) {
         m_dragFrom = mark->mark.id;
         m_dragTo = at;
+        return;
     }
     if (const PlacedCard* card = cardAt(at)) {
-        Q_EMIT deviceSelected(card->card->id);
+        if (card->card->isFolded) toggleFold(card->card->place);
+        else Q_EMIT deviceSelected(card->card->id);
         return;
     }
     if (const PlacedRun* run = runAt(at)) {
         Q_EMIT runSelected(run->run->run);
         return;
     }
+    if (!foldAt(at)) Q_EMIT deviceSelected({});
+}
+
+/// Folds or opens the level or place whose name stands there.
+bool HouseView::foldAt(const QPointF& at)
+{
+    for (const PlacedTitle& title : m_layout.titles)
+        if (title.box.contains(at) && title.place.isSet()) {
+            toggleFold(title.place);
+            return true;
+        }
     for (const PlacedBand& band : m_layout.bands)
         if (band.area.contains(at) && (at.x() < scaled(96) || band.folded)) {
-            if (!m_folded.erase(band.level)) m_folded.insert(band.level);
+            if (!m_folds.levels.erase(band.level)) m_folds.levels.insert(band.level);
             relayout();
-            return;
+            return true;
         }
-    Q_EMIT deviceSelected({});
+    return false;
 }
 
 void HouseView::mouseMoveEvent(QMouseEvent* event)
 {
-    if (!m_dragFrom.isSet()) return;
-    m_dragTo = event->position();
+    if (m_isPanning) {
+        if (QScrollArea* around = area()) {
+            const QPoint by = (event->globalPosition() - m_panFrom).toPoint();
+            around->horizontalScrollBar()->setValue(around->horizontalScrollBar()->value() - by.x());
+            around->verticalScrollBar()->setValue(around->verticalScrollBar()->value() - by.y());
+        }
+        m_panFrom = event->globalPosition();
+        return;
+    }
+    const QPointF at = inHouse(event->position());
+    if (m_dragFrom.isSet()) {
+        m_dragTo = at;
+        update();
+        return;
+    }
+    const PlacedRun* run = cardAt(at) ? nullptr : runAt(at);
+    const plan::RunId hovered = run ? run->run->run : plan::RunId{};
+    if (hovered == m_look.hovered) return;
+    m_look.hovered = hovered;
     update();
 }
 
 void HouseView::mouseReleaseEvent(QMouseEvent* event)
 {
+    if (m_isPanning) {
+        m_isPanning = false;
+        unsetCursor();
+        return;
+    }
     const plan::PortId from = m_dragFrom;
     m_dragFrom = {};
     update();
-    const PlacedMark* mark = markAt(event->position());
-    if (from.isSet() && mark && mark->mark.id != from) Q_EMIT portsJoined(from, mark->mark.id);
+    const PlacedMark* mark = markAt(inHouse(event->position()));
+    if (!from.isSet() || !mark) return;
+    if (mark->mark.id == from) choosePort(mark->mark);
+    else Q_EMIT portsJoined(from, mark->mark.id);
+}
+
+void HouseView::leaveEvent(QEvent*)
+{
+    m_look.hovered = {};
+    update();
+}
+
+void HouseView::wheelEvent(QWheelEvent* event)
+{
+    if (!event->modifiers().testFlag(Qt::ControlModifier)) return QWidget::wheelEvent(event);
+    setZoom(m_zoom * std::pow(kZoomStep, event->angleDelta().y() / 120.0), event->position());
+    event->accept();
 }
 
 /// Arrows go to the nearest card in that direction.
@@ -329,7 +359,7 @@ void HouseView::moveSelection(int key)
 {
     const PlacedCard* from = nullptr;
     for (const PlacedCard& card : m_layout.cards)
-        if (card.card->id == m_device) from = &card;
+        if (card.card->id == m_look.device) from = &card;
     if (!from) {
         if (!m_layout.cards.empty()) Q_EMIT deviceSelected(m_layout.cards.front().card->id);
         return;
@@ -337,7 +367,7 @@ void HouseView::moveSelection(int key)
     const PlacedCard* best = nullptr;
     double nearest = 1e9;
     for (const PlacedCard& card : m_layout.cards) {
-        if (&card == from) continue;
+        if (&card == from || card.card->isFolded) continue;
         const QPointF d = card.box.center() - from->box.center();
         const bool sideways = key == Qt::Key_Left || key == Qt::Key_Right;
         const double along = key == Qt::Key_Left    ? -d.x()
@@ -355,39 +385,79 @@ void HouseView::moveSelection(int key)
     if (best) Q_EMIT deviceSelected(best->card->id);
 }
 
+/// The next port of the selected device.
+void HouseView::stepPort()
+{
+    for (const PlacedCard& card : m_layout.cards) {
+        if (card.card->id != m_look.device || !m_look.device.isSet() || card.marks.empty()) continue;
+        std::size_t next = 0;
+        for (std::size_t i = 0; i < card.marks.size(); ++i)
+            if (card.marks[i].mark.id == m_look.port) next = (i + 1) % card.marks.size();
+        Q_EMIT portSelected(card.marks[next].mark.id);
+        return;
+    }
+}
+
+void HouseView::stepRun()
+{
+    if (m_content.runs.empty()) return;
+    std::size_t next = 0;
+    for (std::size_t i = 0; i < m_content.runs.size(); ++i)
+        if (m_content.runs[i].run == m_look.run) next = (i + 1) % m_content.runs.size();
+    Q_EMIT runSelected(m_content.runs[next].run);
+}
+
 void HouseView::keyPressEvent(QKeyEvent* event)
 {
     switch (event->key()) {
     case Qt::Key_Left:
     case Qt::Key_Right:
     case Qt::Key_Up:
-    case Qt::Key_Down: moveSelection(event->key()); return;
-    case Qt::Key_R: {  // walk through the runs
-        if (m_content.runs.empty()) return;
-        std::size_t next = 0;
-        for (std::size_t i = 0; i < m_content.runs.size(); ++i)
-            if (m_content.runs[i].run == m_run) next = (i + 1) % m_content.runs.size();
-        Q_EMIT runSelected(m_content.runs[next].run);
-        return;
-    }
+    case Qt::Key_Down: return moveSelection(event->key());
+    case Qt::Key_R: return stepRun();
+    case Qt::Key_P: return stepPort();
+    case Qt::Key_Plus:
+    case Qt::Key_Equal: return setZoom(m_zoom * kZoomStep);
+    case Qt::Key_Minus: return setZoom(m_zoom / kZoomStep);
+    case Qt::Key_0: return setZoom(1);
+    case Qt::Key_F: return fit();
+    case Qt::Key_L: return setLayer(static_cast<HouseLayer>((static_cast<int>(m_look.layer) + 1) % kHouseLayers));
     case Qt::Key_Return:
     case Qt::Key_Enter: Q_EMIT opened(); return;
-    case Qt::Key_Escape: Q_EMIT deviceSelected({}); return;
-    default: QWidget::keyPressEvent(event);
+    case Qt::Key_Escape:
+        if (!m_look.device.isSet() && !m_look.run.isSet()) break;
+        Q_EMIT deviceSelected({});
+        return;
+    default: break;
     }
+    QWidget::keyPressEvent(event);
+}
+
+void HouseView::showTip(const QPoint& global, const QPointF& at)
+{
+    QString text;
+    if (const PlacedMark* mark = markAt(at))
+        text = mark->mark.name + (mark->mark.rate ? ", " + toQt(text::rate(*mark->mark.rate, 3)) : QString());
+    else if (const PlacedCard* card = cardAt(at)) text = card->card->name + ", " + card->card->description;
+    else if (const PlacedRun* run = runAt(at))
+        text = "run " + run->run->label + ": " + toQt(word(run->run->verdict)) +
+               (run->run->rate ? ", " + toQt(text::rate(*run->run->rate, 3)) : QString());
+    QToolTip::showText(global, text.isEmpty() ? text : tip(text), this);
 }
 
 bool HouseView::event(QEvent* event)
 {
     if (event->type() == QEvent::ToolTip) {
         const auto* help = static_cast<QHelpEvent*>(event);
-        QString text;
-        if (const PlacedCard* card = cardAt(help->pos())) text = card->card->name + ", " + card->card->description;
-        else if (const PlacedRun* run = runAt(help->pos()))
-            text = "run " + run->run->label + ": " + toQt(word(run->run->verdict)) +
-                   (run->run->rate ? ", " + toQt(text::rate(*run->run->rate, 3)) : QString());
-        QToolTip::showText(help->globalPos(), text, this);
+        showTip(help->globalPos(), inHouse(help->pos()));
         return true;
+    }
+    if (event->type() == QEvent::NativeGesture) {
+        const auto* gesture = static_cast<QNativeGestureEvent*>(event);
+        if (gesture->gestureType() == Qt::ZoomNativeGesture) {
+            setZoom(m_zoom * (1 + gesture->value()), gesture->position());
+            return true;
+        }
     }
     return QWidget::event(event);
 }

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/widgets/parts.h"
 
+#include <QKeyEvent>
+#include <QMouseEvent>
+
 #include <algorithm>
 
 #include <QComboBox>
@@ -36,6 +39,39 @@ QPushButton* button(const QString& text, const char* kind, const std::function<v
     QObject::connect(result, &QPushButton::clicked, result, [clicked] { clicked(); });
     return result;
 }
+
+namespace {
+
+class LinkText final : public QLabel {
+public:
+    LinkText(const QString& text, std::function<void()> pressed) : QLabel(text), m_pressed(std::move(pressed))
+    {
+        setTextFormat(Qt::PlainText);
+        setWordWrap(true);
+        setCursor(Qt::PointingHandCursor);
+        setFocusPolicy(Qt::TabFocus);
+        setProperty("kind", "link");
+    }
+
+protected:
+    void mouseReleaseEvent(QMouseEvent* event) override
+    {
+        if (rect().contains(event->position().toPoint())) m_pressed();
+    }
+    void keyPressEvent(QKeyEvent* event) override
+    {
+        if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter || event->key() == Qt::Key_Space)
+            m_pressed();
+        else QLabel::keyPressEvent(event);
+    }
+
+private:
+    std::function<void()> m_pressed;
+};
+
+}  // namespace
+
+QLabel* linkText(const QString& text, const std::function<void()>& pressed) { return new LinkText(text, pressed); }
 
 QFrame* frame(const char* kind)
 {

@@ -21,6 +21,8 @@ QString tip(const QString& text);
 QLabel* label(const QString& text, const char* kind = "", bool wraps = false);
 /// kind: main, quiet; empty: plain.
 QPushButton* button(const QString& text, const char* kind, const std::function<void()>& clicked);
+/// Text that wraps and can be pressed, by mouse or with Enter.
+QLabel* linkText(const QString& text, const std::function<void()>& pressed);
 QFrame* frame(const char* kind);
 /// Sets the style kind of a widget and restyles it.
 void setKind(QWidget*, const char* kind);

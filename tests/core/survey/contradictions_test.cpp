@@ -12,7 +12,7 @@ using sokudo::testing::toQt;
 namespace {
 
 const char* const kHouse =
-    "add room hall\nset place hall size=10x4 corner=0x0\nadd rack R in hall, rack-units=6\n"
+    "add room hall\nset place hall size=10x4 corner=0x0 ceiling=2.5m\nadd rack R in hall, rack-units=6\n"
     "add switch sw in hall, at=0x0: 4x rj45, sfp+ as X, rj45 as C\nadd computer pc in hall, at=10x0: rj45, rj45 as L2\n"
     "add network lan\nadd network cams, tag=20\n";
 
@@ -62,6 +62,7 @@ private Q_SLOTS:
             "set place hall sockets=3\nset pc power-source=outlet brick=2\nset sw power-source=outlet", "");
         // The ends are 10 m apart: 10 straight, 10 × 1.1 + 6 = 17 with slack, 3 × 17 + 20 = 71 at most.
         row("too short", "add run sw 1 - pc 1, cat6a 9.9m", "too-short");
+        row("short, from a spot that is not known", "set pc at=none\nadd run sw 1 - pc 1, cat6a 1m", "");
         row("short enough", "add run sw 1 - pc 1, cat6a 10m", "");
         row("long enough", "add run sw 1 - pc 1, cat6a 71m", "");
         row("too long", "add run sw 1 - pc 1, cat6a 71.1m", "too-long");

@@ -1,0 +1,188 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the survey says with nothing selected, and of one port.
+#include "app/preferences.h"
+#include "app/presenters/survey_presenter.h"
+#include "app/qt_text.h"
+#include "core/base/text.h"
+#include "core/kb/port_rows.h"
+#include "core/kb/reach_rows.h"
+#include "core/kb/rule_rows.h"
+#include "core/kb/trait_value.h"
+
+namespace sokudo::app {
+namespace {
+
+constexpr std::size_t kMostInGroup = 4;  ///< of one group; the others are counted
+constexpr std::size_t kMostHistory = 5;
+
+InspectorLine plain(const QString& name, const QString& value) { return {{}, name, {}, value, {}, {}, {}, {}}; }
+
+}  // namespace
+
+/// Other ways are tried on another thread: the pane shows what was found as soon as it is there.
+void SurveyPresenter::findNextThings()
+{
+    if (plan().runs.empty()) {
+        m_next.clear();
+        return;
+    }
+    const auto think = [plan = m_document.snapshot(), kb = m_document.sharedKnowledge(),
+                        analysis = m_document.sharedAnalysis()](const std::atomic<bool>&) {
+        return survey::nextThings(*plan, *kb, *analysis);
+    };
+    m_thinking.start(*this, think, [this](std::vector<survey::NextThing> next) {
+        m_next = std::move(next);
+        if (!m_selection.device().isSet() && !m_selection.run().isSet()) Q_EMIT selectionChanged();
+    });
+}
+
+InspectorContent SurveyPresenter::standingContent() const
+{
+    const survey::Standing standing = survey::standing(plan(), m_document.knowledge(), m_document.analysis());
+    InspectorContent result{
+        toQt(plan().name.empty() ? std::string("This house") : plan().name), toQt(standing.sentence), {}, {}, {}};
+    for (const survey::StandingGroup& group : standing.groups) {
+        InspectorSection section{toQt(group.title), {}};
+        for (const survey::StandingItem& item : group.items) {
+            if (section.lines.size() == kMostInGroup) {
+                section.lines.push_back(plain({}, QString("and %1 more").arg(group.items.size() - kMostInGroup)));
+                break;
+            }
+            section.lines.push_back({item.mark, toQt(item.what), {}, {}, {}, {}, {}, item.at});
+        }
+        result.sections.push_back(std::move(section));
+    }
+    if (!m_next.empty()) {
+        InspectorSection section{"Most worth doing next", {}};
+        for (const survey::NextThing& one : m_next) {
+            section.lines.push_back({{},
+                                     QString("%1  %2").arg(section.lines.size() / 2 + 1).arg(toQt(one.what)),
+                                     {},
+                                     {},
+                                     {},
+                                     {},
+                                     {},
+                                     one.at});
+            const QString cost = !one.cost ? "price not known" : *one.cost > 0 ? moneyText(*one.cost) : "costs nothing";
+            section.lines.push_back({{},
+                                     QString("%1 min · %2 · %3").arg(qRound(one.minutes)).arg(cost, toQt(one.gain)),
+                                     {},
+                                     {},
+                                     {},
+                                     {},
+                                     {},
+                                     {}});
+            if (const auto* caution = m_document.knowledge().find<kb::Caution>(one.caution))
+                section.lines.push_back({Verdict::Unsafe, toQt(caution->text), {}, {}, {}, {}, {}, {}});
+        }
+        result.sections.insert(result.sections.begin(), std::move(section));
+    }
+    return result;
+}
+
+namespace {
+
+/// The kinds of module that the cage is made for, as a short list.
+QString modulesFor(const kb::Cage& cage, const kb::KnowledgeBase& kb)
+{
+    QStringList names;
+    for (const kb::ModuleKind& module : kb.all<kb::ModuleKind>())
+        if (module.cage == cage.id) names << toQt(module.name);
+    if (names.size() > 5) names = names.mid(0, 5) << "and others";
+    return names.join(", ");
+}
+
+InspectorSection goesIn(const plan::Port& port, const kb::Cage* cage, const kb::KnowledgeBase& kb)
+{
+    InspectorSection section{"What goes in", {}};
+    QStringList rates;
+    for (BitRate rate : port.rates.empty() && cage ? cage->defaultRates : port.rates)
+        rates << toQt(text::linkRate(rate));
+    section.lines.push_back(
+        plain("rates", rates.isEmpty() ? QString("not known")
+                                       : rates.join(", ") + (port.rates.empty() ? " (typical for the socket)" : "")));
+    if (cage && cage->holdsModule) section.lines.push_back(plain("modules", modulesFor(*cage, kb)));
+    return section;
+}
+
+}  // namespace
+
+/// The module and the cables in a port; the first cable's link becomes the notice.
+InspectorSection SurveyPresenter::portHolds(const plan::Port& port, const kb::Cage* cage,
+                                            InspectorContent& result) const
+{
+    const kb::KnowledgeBase& kb = m_document.knowledge();
+    InspectorSection in{"What is in", {}};
+    if (cage && cage->holdsModule) {
+        const kb::ModuleKind* module = kb.find<kb::ModuleKind>(port.module);
+        in.lines.push_back(plain("module", module ? toQt(module->name) : QString("none")));
+    }
+    for (const plan::Run* run : plan::runsAt(plan(), port.id)) {
+        const match::LinkReport* report = m_document.analysis().reportOf(run->id);
+        const plan::PortId far = run->a == port.id ? run->b : run->a;
+        in.lines.push_back({report ? std::optional(report->verdict) : std::nullopt,
+                            "run " + toQt(run->label),
+                            {},
+                            toQt(far.isSet() ? plan::portText(plan(), far) : std::string("not traced")) +
+                                (report && report->rate ? " · " + toQt(text::rate(*report->rate, 3)) : QString()),
+                            run->id,
+                            {},
+                            {},
+                            {}});
+        if (report && result.notice.isEmpty()) {
+            result.verdict = report->verdict;
+            result.notice = toQt(report->reason());
+        }
+    }
+    if (in.lines.empty()) in.lines.push_back(plain("cable", "free"));
+    return in;
+}
+
+InspectorSection SurveyPresenter::portSettings(const plan::Port& port) const
+{
+    const kb::KnowledgeBase& kb = m_document.knowledge();
+    InspectorSection set{"How it is set", {}};
+    if (port.forced) set.lines.push_back(plain("forced rate", toQt(text::linkRate(*port.forced))));
+    if (port.fec) set.lines.push_back(plain("FEC", toQt(code(*port.fec))));
+    if (port.mtu) set.lines.push_back(plain("MTU", QString("%1 bytes").arg(*port.mtu)));
+    if (const plan::Network* network = plan().networks.find(port.untagged))
+        set.lines.push_back(plain("network", toQt(network->name)));
+    QStringList tagged;
+    for (plan::NetworkId id : port.tagged)
+        if (const plan::Network* network = plan().networks.find(id)) tagged << toQt(network->name);
+    if (!tagged.isEmpty()) set.lines.push_back(plain("with a tag", tagged.join(", ")));
+    if (const plan::Port* other = plan().ports.find(port.comboOf))
+        set.lines.push_back(plain("shares with", toQt(other->name)));
+    for (const auto& [id, value] : port.traits)
+        if (const kb::TraitKind* kind = kb.find<kb::TraitKind>(id))
+            set.lines.push_back(plain(toQt(kind->name), toQt(kb::traitText(*kind, value))));
+    return set;
+}
+
+InspectorContent SurveyPresenter::portContent(const plan::Port& port) const
+{
+    const kb::KnowledgeBase& kb = m_document.knowledge();
+    const plan::Device* device = plan().devices.find(port.device);
+    const plan::Place* place = device ? plan().places.find(device->place) : nullptr;
+    const kb::Cage* cage = kb.find<kb::Cage>(port.cage);
+    InspectorContent result{
+        toQt(plan::portText(plan(), port.id)),
+        (cage ? toQt(cage->name) : toQt(port.cage)) + " · " + (place ? toQt(place->name) : QString("?")),
+        {},
+        {},
+        {}};
+    result.sections.push_back(goesIn(port, cage, kb));
+
+    result.sections.push_back(portHolds(port, cage, result));
+    if (InspectorSection set = portSettings(port); !set.lines.empty()) result.sections.push_back(std::move(set));
+    // The newest entries of the logbook that name the port.
+    InspectorSection history{"History", {}};
+    const QString name = toQt(plan::portText(plan(), port.id));
+    const auto& entries = m_document.entries();
+    for (auto entry = entries.rbegin(); entry != entries.rend() && history.lines.size() < kMostHistory; ++entry)
+        if (toQt(entry->text).contains(name)) history.lines.push_back(plain(momentText(entry->at), toQt(entry->text)));
+    if (!history.lines.empty()) result.sections.push_back(std::move(history));
+    return result;
+}
+
+}  // namespace sokudo::app

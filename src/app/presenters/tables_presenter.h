@@ -1,0 +1,66 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The survey as tables: edited in place, many cells at once, pasted from a spreadsheet and copied to one.
+#pragma once
+
+#include <functional>
+#include <vector>
+
+#include <QAbstractTableModel>
+
+#include "app/document.h"
+#include "core/survey/paste.h"
+
+namespace sokudo::app {
+
+enum class TableKind { Places, Devices, Ports, Jacks, Runs, Outlets };
+inline constexpr int kTableKinds = 6;
+const char* word(TableKind);
+
+class TablesPresenter final : public QAbstractTableModel {
+    Q_OBJECT
+public:
+    explicit TablesPresenter(Document&, QObject* parent = nullptr);
+    void show(TableKind);
+    TableKind kind() const { return m_kind; }
+    /// The object of a row.
+    const plan::Subject& subject(int row) const { return m_rows[static_cast<std::size_t>(row)].object; }
+    bool isEditable(int column) const;
+    /// Writes one text into a column of several rows: one step of undo. @return false: refused, and said through
+    /// `failed`
+    bool fill(const std::vector<int>& rows, int column, const QString& text);
+    /// Cells with tabs between them, rows on lines, headings first.
+    QString copied(const std::vector<int>& rows) const;
+
+    /// What would be pasted; its rows say why one is refused.
+    Result<survey::Pasted> readPaste(const QString& text) const;
+    bool paste(const survey::Pasted&);
+
+    int rowCount(const QModelIndex& parent = {}) const override;
+    int columnCount(const QModelIndex& parent = {}) const override;
+    QVariant data(const QModelIndex&, int role) const override;
+    QVariant headerData(int section, Qt::Orientation, int role) const override;
+    Qt::ItemFlags flags(const QModelIndex&) const override;
+    bool setData(const QModelIndex&, const QVariant&, int role) override;
+
+private:
+    struct Row {
+        plan::Subject object;
+        std::vector<QString> cells;
+    };
+    struct Column {
+        QString heading;
+        std::string property;  ///< as edit lines call it; empty: it cannot be edited here
+    };
+    void fillRows();
+    void addPlaces();
+    void addDevices();
+    void addPorts(bool ofJacks);
+    void addRuns();
+    void addOutlets();
+    Document& m_document;
+    TableKind m_kind = TableKind::Devices;
+    std::vector<Column> m_columns;
+    std::vector<Row> m_rows;
+};
+
+}  // namespace sokudo::app

@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Racks from the front and floors from above.
+#pragma once
+
+#include <QWidget>
+
+#include "app/presenters/building_presenter.h"
+
+class QComboBox;
+class QLabel;
+class QVBoxLayout;
+
+namespace sokudo::ui {
+
+class FloorView;
+class RackView;
+
+class BuildingPane final : public QWidget {
+    Q_OBJECT
+public:
+    explicit BuildingPane(app::BuildingPresenter&, QWidget* parent = nullptr);
+    FloorView& floor() { return *m_floor; }
+    std::vector<RackView*> racks() const { return m_racks; }
+
+Q_SIGNALS:
+    void chosen(const sokudo::plan::Subject&);
+
+protected:
+    void showEvent(QShowEvent*) override;
+
+private:
+    void refresh();
+    void fillRacks();
+    void fillFloors();
+    void showFloor();
+    app::BuildingPresenter& m_presenter;
+    QVBoxLayout* m_rackColumn;
+    std::vector<RackView*> m_racks;
+    QComboBox *m_floors, *m_to;
+    FloorView* m_floor;
+    QLabel* m_distance;
+    plan::PlanPtr m_shown;
+};
+
+}  // namespace sokudo::ui
