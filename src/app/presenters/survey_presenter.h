@@ -21,6 +21,7 @@ struct InspectorLine {
     plan::PortId port;
     plan::SlotId slot;
     plan::Subject at = {};  ///< where pressing it leads, where it is none of those
+    int number = 0;         ///< of a list that is numbered; 0: none
 };
 struct InspectorSection {
     QString heading;

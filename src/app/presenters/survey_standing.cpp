@@ -54,24 +54,17 @@ InspectorContent SurveyPresenter::standingContent() const
     }
     if (!m_next.empty()) {
         InspectorSection section{"Most worth doing next", {}};
+        int number = 0;
         for (const survey::NextThing& one : m_next) {
-            section.lines.push_back({{},
-                                     QString("%1  %2").arg(section.lines.size() / 2 + 1).arg(toQt(one.what)),
-                                     {},
-                                     {},
-                                     {},
-                                     {},
-                                     {},
-                                     one.at});
+            InspectorLine what;
+            what.name = toQt(one.what);
+            what.at = one.at;
+            what.number = ++number;
+            section.lines.push_back(std::move(what));
             const QString cost = !one.cost ? "price not known" : *one.cost > 0 ? moneyText(*one.cost) : "costs nothing";
-            section.lines.push_back({{},
-                                     QString("%1 min · %2 · %3").arg(qRound(one.minutes)).arg(cost, toQt(one.gain)),
-                                     {},
-                                     {},
-                                     {},
-                                     {},
-                                     {},
-                                     {}});
+            InspectorLine gain;
+            gain.detail = QString("%1 min · %2 · %3").arg(qRound(one.minutes)).arg(cost, toQt(one.gain));
+            section.lines.push_back(std::move(gain));
             if (const auto* caution = m_document.knowledge().find<kb::Caution>(one.caution))
                 section.lines.push_back({Verdict::Unsafe, toQt(caution->text), {}, {}, {}, {}, {}, {}});
         }

@@ -18,6 +18,8 @@ using app::toQt;
 
 namespace {
 
+constexpr int kLongCell = 36;  ///< characters; longer ones are wrapped
+
 QVBoxLayout* scrollingColumn(QHBoxLayout* row, const char* kind, int stretch)
 {
     auto* scroll = new QScrollArea;
@@ -127,7 +129,9 @@ void CensusPane::addTables(QVBoxLayout* all)
         for (const auto& cells : table.rows) {
             for (int i = 0; i < columns; ++i) {
                 const QString text = toQt(cells[static_cast<std::size_t>(i)]);
-                grid->addWidget(label(text, text == "not known" ? "soft" : ""), row, i);
+                auto* cell = label(text, text == "not known" ? "soft" : "", text.size() > kLongCell);
+                grid->addWidget(cell, row, i);
+                if (text.size() > kLongCell) grid->setColumnStretch(i, 2);
             }
             grid->setRowMinimumHeight(row, scaled(18));
             ++row;

@@ -290,11 +290,18 @@ QWidget* HousePane::nameOf(const app::InspectorLine& entry)
 /// Puts a line at `row`; the rows it takes.
 int HousePane::addLine(QGridLayout& grid, int row, const app::InspectorLine& entry)
 {
+    // What belongs to the line above it, without a name of its own.
+    if (entry.name.isEmpty() && entry.value.isEmpty()) {
+        grid.addWidget(label(entry.detail, "soft", true), row, 1, 1, 3);
+        return 1;
+    }
     QWidget* name = nameOf(entry);
     const bool isAlone = entry.detail.isEmpty() && entry.value.isEmpty();
     if (entry.mark) grid.addWidget(new VerdictMark(entry.mark), row, 0, isAlone ? Qt::AlignTop : Qt::AlignVCenter);
+    if (entry.number > 0) grid.addWidget(label(QString::number(entry.number), "figure"), row, 0, Qt::AlignTop);
     if (isAlone) {
-        grid.addWidget(name, row, entry.mark ? 1 : 0, 1, entry.mark ? 3 : 4);
+        const bool isBehind = entry.mark || entry.number > 0;
+        grid.addWidget(name, row, isBehind ? 1 : 0, 1, isBehind ? 3 : 4);
         return 1;
     }
     const QString value = entry.value.isEmpty() ? entry.detail : entry.value;

@@ -140,11 +140,11 @@ void HouseView::setZoom(double zoom, QPointF about)
 void HouseView::fit()
 {
     const QScrollArea* around = area();
-    const int room = around ? around->viewport()->height() : height();
+    const QSize room = around ? around->maximumViewportSize() : size();
     // Zoomed out the house is wider and thus lower: a few steps find where all of it is seen.
     for (double zoom = 1; zoom >= kLeastZoom; zoom /= 1.1) {
         setZoom(zoom);
-        if (m_layout.size.height() * m_zoom <= room) return;
+        if (m_layout.size.height() * m_zoom <= room.height() && m_layout.size.width() * m_zoom <= room.width()) return;
     }
 }
 
