@@ -429,7 +429,9 @@ private Q_SLOTS:
         for (const char* verb :
              {"check",     "link",   "path",   "expect", "convert", "measure",   "diagnose", "host",    "log",
               "report",    "export", "import", "ways",   "what-if", "catalogue", "limits",   "read",    "parts",
-              "link-down", "dark",   "judge",  "flows",  "upgrade", "worth",     "headline", "counters"}) {
+              "link-down", "dark",   "judge",  "flows",  "upgrade", "worth",     "headline", "counters",
+              "edit",      "start",  "standing", "census", "contradictions", "advice", "distance", "labels",
+              "versions",  "neighbours", "tour"}) {
             const QString known = QString(verb).replace("dark", "link-down").replace("worth", "upgrade");
             QVERIFY2(manual.contains(".B " + known) || manual.contains(".B " + QString(known).replace("-", "\\-")),
                      verb);
@@ -500,6 +502,30 @@ private Q_SLOTS:
         const Run exported = cli({"export", house});
         QVERIFY(!exported.out.contains("10.20.0.2") && exported.err.contains("--private"));
         QVERIFY(cli({"export", house, "--private"}).out.contains("10.20.0.2"));
+    }
+    void whoIsOnTheNetwork()
+    {
+        const QString captured = sourcePath("data/hosts/platen");
+        const Run run = cli({"neighbours", m_project, "--root", captured});
+        QCOMPARE(run.status, 1);  // a stranger
+        QVERIFY2(run.out.contains("6 seen, 1 of them not in the inventory"), qPrintable(run.out + run.err));
+        const QJsonObject json = cli({"--json", "neighbours", m_project, "--root", captured}).json();
+        QCOMPARE(json["seen"].toArray().size(), 6);
+        QVERIFY(json["seen"][0]["device"].isNull());
+        QCOMPARE(json["not_seen"].toArray().first().toString(), "spread");
+        const Run wrong = cli({"neighbours", m_project, "--root", captured, "--leases", "/no/such/file"});
+        QVERIFY(wrong.status > 1 && wrong.err.contains("/no/such/file"));
+    }
+    void theTour()
+    {
+        const Run run = cli({"tour", m_project, "--text"});
+        QCOMPARE(run.status, 0);
+        QVERIFY(run.out.contains("Paper store, level 0, in the building") && !run.out.contains("10.20.0.2"));
+        QVERIFY(cli({"tour", m_project, "--text", "--private"}).out.contains("10.20.0.2"));
+        const QString path = m_folder.filePath("tour.html");
+        QCOMPARE(cli({"tour", m_project, "-o", path}).status, 0);
+        QFile page(path);
+        QVERIFY(page.open(QIODevice::ReadOnly) && page.readAll().contains("<table>"));
     }
 };
 

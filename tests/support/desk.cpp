@@ -3,6 +3,7 @@
 
 #include "core/kb/load.h"
 #include "host/host_reader.h"
+#include "host/neighbours.h"
 
 namespace sokudo::testing {
 
@@ -12,6 +13,11 @@ app::HostSource shippedHosts()
         const QString folder = sourcePath("data/hosts/" + toQt(name.empty() ? "platen" : name));
         return QFile::exists(folder) ? std::make_unique<host::SystemHostReader>(folder.toStdString()) : nullptr;
     };
+}
+
+app::NeighbourSource shippedNeighbours()
+{
+    return [] { return host::seenHosts(sourcePath("data/hosts/platen").toStdString()); };
 }
 
 Desk::Desk(bool demo)

@@ -7,6 +7,7 @@
 #include <QTemporaryDir>
 
 #include "app/document.h"
+#include "app/presenters/neighbours_presenter.h"
 #include "app/presenters/survey_presenter.h"
 #include "app/selection.h"
 #include "core/measure/seams.h"
@@ -46,6 +47,8 @@ public:
 
 /// The simulated hosts that ship with the program.
 app::HostSource shippedHosts();
+/// Who the simulated workstation has seen.
+app::NeighbourSource shippedNeighbours();
 
 struct Desk {
     explicit Desk(bool demo = true);

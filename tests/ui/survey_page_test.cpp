@@ -272,6 +272,24 @@ private Q_SLOTS:
         // gate (1, 6), vault (3, 7): √5 = 2.236 straight, 3 along walls, 3 × 1.1 + 6 = 9.3 with slack
         QTRY_VERIFY(shown.says(QString("2.236 m straight · 3 m as a cable goes · 9.3 m with slack")));
     }
+    void strangersAreFoundAndTakenIn()
+    {
+        Shown shown;
+        shown.survey().showPane(SurveyPage::Neighbours);
+        QTRY_VERIFY(shown.says("6 seen, 1 of them not in the inventory; not seen: spread"));
+        QTRY_VERIFY(shown.named<QComboBox>("Who is 10.20.0.77"));
+        QVERIFY(shown.says("Install ieee-data") && shown.says("its own choice"));
+        auto* who = shown.named<QComboBox>("Who is 10.20.0.77");
+        who->setCurrentIndex(who->findText("attic-ap"));
+        Q_EMIT who->activated(who->currentIndex());
+        QTRY_VERIFY(shown.says("6 seen, 0 of them not in the inventory"));
+        const auto& accesses = shown.plan().accesses;
+        QVERIFY(std::any_of(accesses.begin(), accesses.end(), [&](const plan::Access& one) {
+            return one.device == shown.device("attic-ap") && one.hardware == "da:3f:10:8e:21:77";
+        }));
+        shown.document->undo();
+        QTRY_VERIFY(shown.says("1 of them not in the inventory"));
+    }
     void theDrawingIsExported()
     {
         Shown shown;

@@ -45,7 +45,9 @@ InspectorContent SurveyPresenter::standingContent() const
         InspectorSection section{toQt(group.title), {}};
         for (const survey::StandingItem& item : group.items) {
             if (section.lines.size() == kMostInGroup) {
-                section.lines.push_back(plain({}, QString("and %1 more").arg(group.items.size() - kMostInGroup)));
+                InspectorLine more;
+                more.detail = QString("and %1 more").arg(group.items.size() - kMostInGroup);
+                section.lines.push_back(std::move(more));
                 break;
             }
             section.lines.push_back({item.mark, toQt(item.what), {}, {}, {}, {}, {}, item.at});

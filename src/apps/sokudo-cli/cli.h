@@ -62,6 +62,8 @@ void addEdit(Verbs&, Context&);
 void addStart(Verbs&, Context&);
 void addSurvey(Verbs&, Context&);
 void addVersions(Verbs&, Context&);
+void addTour(Verbs&, Context&);
+void addNeighbours(Verbs&, Context&);
 void addExport(Verbs&, Context&);
 void addImport(Verbs&, Context&);
 

@@ -92,7 +92,7 @@ int main(int argc, char** argv)
           cli::addLinkDown, cli::addRead,  cli::addParts,   cli::addPath,     cli::addExpect,    cli::addConvert,
           cli::addJudge,    cli::addFlows, cli::addUpgrade, cli::addHeadline, cli::addCounters,  cli::addMeasure,
           cli::addDiagnose, cli::addHost,  cli::addLog,     cli::addReport,   cli::addExport,    cli::addImport,
-          cli::addEdit,     cli::addStart, cli::addSurvey,  cli::addVersions})
+          cli::addEdit,     cli::addStart, cli::addSurvey,  cli::addVersions, cli::addTour,      cli::addNeighbours})
         add(verbs, context);
     if (const auto error = unknownVerb(app, argc, argv)) return cli::fail(*error);
     try {

@@ -19,6 +19,7 @@
 #include "app/qt_text.h"
 #include "core/kb/load.h"
 #include "host/host_reader.h"
+#include "host/neighbours.h"
 #include "shots.h"
 #include "traffic/traffic_client.h"
 #include "traffic/trial_server.h"
@@ -57,6 +58,14 @@ app::HostSource hostSource(bool demo)
                                                : nullptr;
         if (name.empty() || name == own) return std::make_unique<host::SystemHostReader>("/");
         return nullptr;
+    };
+}
+
+/// Who this machine has seen; in the demo, who the captured workstation has.
+app::NeighbourSource neighbourSource(bool demo)
+{
+    return [root = demo ? app::fromQt(dataFolder() + "/hosts/platen") : std::string("/")] {
+        return host::seenHosts(root);
     };
 }
 
@@ -142,7 +151,7 @@ int main(int argc, char** argv)
         local->serveInBackground();
         return ui::LocalAgent{local->port(), key};
     };
-    ui::Program program(*kb, [&] { return ui::World{traffic, hostSource(demo), localAgent}; });
+    ui::Program program(*kb, [&] { return ui::World{traffic, hostSource(demo), localAgent, neighbourSource(demo)}; });
     const app::OpenRequest request{app::fromQt(path), demo ? demoHouse : nullptr, demo && parser.isSet("fresh")};
     program.openHouse(
         request, [&](ui::MainWindow* window) { begin(program, window, parser, sinceStart); }, isWatched);

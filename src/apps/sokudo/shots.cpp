@@ -75,9 +75,14 @@ public:
         save("survey-versions");
         m_window.survey().showPane(ui::SurveyPage::Census);
         save("survey-census");
+        m_window.survey().showPane(ui::SurveyPage::Neighbours);
+        settle(600);
+        save("survey-neighbours");
         m_window.survey().showPane(ui::SurveyPage::House);
         m_window.showSheet("settings");
         save("settings");
+        m_window.showSheet("labels");
+        save("labels");
         m_window.showSheet("help");
         save("help");
         m_window.showBench(ui::MainWindow::Survey);

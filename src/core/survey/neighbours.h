@@ -21,6 +21,14 @@ struct Neighbour {
     bool isPrivate = false;  ///< the hardware address is locally administered: phones change it
 };
 
+/// What one look at a machine gave.
+struct SeenHosts {
+    std::vector<Neighbour> hosts;
+    std::string makers;               ///< the list of hardware-address owners; empty: it is not installed
+    std::vector<std::string> from;    ///< files with a host in them
+    std::vector<std::string> unread;  ///< files that were asked for and cannot be read
+};
+
 /// The kernel's table of IPv4 neighbours, /proc/net/arp. Entries that never answered are left out.
 /// @source Linux arp(7): columns, flag 0x2 for a complete entry
 std::vector<Neighbour> readNeighbourTable(std::string_view text);

@@ -40,8 +40,8 @@ constexpr Keys kKeys[] = {
     {"left, right, Enter", "in the bore and the coupling: along the parts; swap one"},
     {"Ctrl+Shift+1 … 3", "in Path: bore, flows, worth"},
     {"Ctrl+Shift+W, L, P, O, A", "in Match: why, light, parts, options, what if all"},
-    {"Ctrl+Shift+H, T, B, J, V, N, G",
-     "in Survey: house, tables, build of racks and floors, jacks, versions, neighbours, census and advice"},
+    {"Ctrl+Shift+H, B, T, J, V, G, I",
+     "in Survey: house, racks and floors, tables, jacks, versions, census and advice, neighbours"},
     {"F1", "this page; on a word of the trade, what it means"},
 };
 

@@ -4,6 +4,7 @@
 #include "ui/pages/building_pane.h"
 #include "ui/pages/census_pane.h"
 #include "ui/pages/jacks_pane.h"
+#include "ui/pages/neighbours_pane.h"
 #include "ui/pages/tables_pane.h"
 #include "ui/pages/versions_pane.h"
 #include "ui/widgets/house_view.h"
@@ -18,15 +19,19 @@ struct PaneName {
     const char* title;
     const char* keys;
 };
-constexpr PaneName kPanes[] = {{"House", "Ctrl+Shift+H"},    {"Racks and floors", "Ctrl+Shift+B"},
-                               {"Tables", "Ctrl+Shift+T"},   {"Trace jacks", "Ctrl+Shift+J"},
-                               {"Versions", "Ctrl+Shift+V"}, {"Census and advice", "Ctrl+Shift+G"}};
+constexpr PaneName kPanes[] = {{"House", "Ctrl+Shift+H"},     {"Racks and floors", "Ctrl+Shift+B"},
+                               {"Tables", "Ctrl+Shift+T"},    {"Trace jacks", "Ctrl+Shift+J"},
+                               {"Versions", "Ctrl+Shift+V"},  {"Census and advice", "Ctrl+Shift+G"},
+                               {"Neighbours", "Ctrl+Shift+I"}};
 
 }  // namespace
 
 SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()> makePath, StartWays ways,
-                       QWidget* parent)
-    : QStackedWidget(parent), m_presenter(presenter), m_startPresenter(presenter.document())
+                       app::NeighbourSource neighbours, QWidget* parent)
+    : QStackedWidget(parent),
+      m_presenter(presenter),
+      m_startPresenter(presenter.document()),
+      m_source(std::move(neighbours))
 {
     m_start = new StartPage(m_startPresenter, std::move(ways));
     addWidget(m_start);
@@ -90,6 +95,10 @@ void SurveyPage::addPanes()
         auto* pane = new CensusPane(m_presenter);
         connect(pane, &CensusPane::chosen, this, &SurveyPage::go);
         return pane;
+    });
+    m_panes->addLater([this] {
+        m_neighbours = std::make_unique<app::NeighboursPresenter>(m_presenter.document(), m_source);
+        return new NeighboursPane(*m_neighbours);
     });
 }
 

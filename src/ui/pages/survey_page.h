@@ -9,6 +9,7 @@
 
 #include "app/presenters/building_presenter.h"
 #include "app/presenters/jacks_presenter.h"
+#include "app/presenters/neighbours_presenter.h"
 #include "app/presenters/start_presenter.h"
 #include "app/presenters/survey_presenter.h"
 #include "app/presenters/tables_presenter.h"
@@ -24,9 +25,11 @@ class StartPage;
 class SurveyPage final : public QStackedWidget {
     Q_OBJECT
 public:
-    enum Pane { House, Building, Tables, Jacks, Versions, Census };
+    enum Pane { House, Building, Tables, Jacks, Versions, Census, Neighbours };
+    /// @param neighbours  looks at this machine; null: there is none to look at
     /// @param makePath  builds the strip of the selected path, when it is first shown at the foot
-    SurveyPage(app::SurveyPresenter&, std::function<QWidget*()> makePath, StartWays, QWidget* parent = nullptr);
+    SurveyPage(app::SurveyPresenter&, std::function<QWidget*()> makePath, StartWays,
+               app::NeighbourSource neighbours = {}, QWidget* parent = nullptr);
     void showPane(Pane);
     Pane pane() const;
     HousePane& housePane() { return *m_house; }
@@ -56,6 +59,8 @@ private:
     std::unique_ptr<app::TablesPresenter> m_tables;
     std::unique_ptr<app::JacksPresenter> m_jacks;
     std::unique_ptr<app::VersionsPresenter> m_versions;
+    std::unique_ptr<app::NeighboursPresenter> m_neighbours;
+    app::NeighbourSource m_source;
     StartPage* m_start;
     HousePane* m_house;
     LazyStack* m_panes;

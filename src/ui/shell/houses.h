@@ -25,6 +25,9 @@ public:
     virtual void importFile(MainWindow&) = 0;
     virtual void exportFile(MainWindow&, bool isPrivateToo) = 0;
     virtual void exportDrawing(MainWindow&) = 0;
+    virtual void exportTour(MainWindow&, bool isPrivateToo) = 0;
+    /// @return where the labels go; empty: nowhere
+    virtual QString askForLabels(MainWindow&) = 0;
     virtual void anotherWindow(MainWindow&) = 0;
     /// Settings were changed: every window is drawn anew.
     virtual void applyPreferences() = 0;

@@ -17,6 +17,7 @@
 #include "core/kb/survey_rows.h"
 #include "ui/pages/diagnose_page.h"
 #include "ui/pages/help_page.h"
+#include "ui/pages/labels_page.h"
 #include "ui/pages/logbook_page.h"
 #include "ui/pages/match_page.h"
 #include "ui/pages/path_page.h"
@@ -94,7 +95,7 @@ MainWindow::MainWindow(app::Document& document, World world, Houses* houses, QWi
     auto* centre = new QWidget;
     auto* all = column(centre, 0, 0);
     m_pages = new LazyStack;
-    addPages(world.localAgent);
+    addPages(world.localAgent, world.neighbours);
     m_pages->page(Survey);
     all->addWidget(topBar());
     all->addWidget(benchBar());
@@ -112,9 +113,9 @@ MainWindow::MainWindow(app::Document& document, World world, Houses* houses, QWi
 }
 
 /// Benches are built when they are first shown.
-void MainWindow::addPages(LocalAgentSource localAgent)
+void MainWindow::addPages(LocalAgentSource localAgent, const app::NeighbourSource& neighbours)
 {
-    m_pages->addLater([this] {
+    m_pages->addLater([this, neighbours] {
         const StartWays ways{[this] { m_survey->readThisMachine(); },
                              [this] {
                                  if (m_houses) m_houses->open({}, this);
@@ -124,7 +125,7 @@ void MainWindow::addPages(LocalAgentSource localAgent)
                              },
                              [this](const QString& line) { m_command->ask(line); }};
         return m_survey = new SurveyPage(
-                   *m_surveyPresenter, [this] { return new PathStrip(*m_path); }, ways);
+                   *m_surveyPresenter, [this] { return new PathStrip(*m_path); }, ways, neighbours);
     });
     m_pages->addLater(
         [this] { return new MatchPage(*m_match, *m_ways, *m_whatIf, *m_catalogue, new PathStrip(*m_path)); });
@@ -262,6 +263,11 @@ std::vector<HouseAction> MainWindow::houseActions()
     all.push_back({"Export with addresses and log-in hints …", "",
                    withHouses([this](Houses& houses) { houses.exportFile(*this, true); })});
     all.push_back({"Export the drawing …", "", withHouses([this](Houses& houses) { houses.exportDrawing(*this); })});
+    all.push_back(
+        {"Tour of the house …", "", withHouses([this](Houses& houses) { houses.exportTour(*this, false); }), true});
+    all.push_back({"Tour with addresses and log-in hints …", "",
+                   withHouses([this](Houses& houses) { houses.exportTour(*this, true); })});
+    all.push_back({"Labels …", "", [this] { showSheet("labels"); }});
     all.push_back({"Print the drawing …", "", [this] { m_survey->housePane().print(); }});
     all.push_back({"Another window on this house", "Ctrl+Shift+N",
                    withHouses([this](Houses& houses) { houses.anotherWindow(*this); }), true});
@@ -301,6 +307,10 @@ void MainWindow::showSheet(const QString& id)
                 return new SettingsPage(m_document.knowledge(), [this] {
                     if (m_houses) m_houses->applyPreferences();
                 });
+            if (id == "labels")
+                return new LabelsPage(
+                    m_document, [this] { return m_houses ? m_houses->askForLabels(*this) : QString(); },
+                    [this](const QString& text, bool good) { good ? tell(text) : say(text); });
             return new HelpPage(m_document.knowledge());
         };
         m_sheets[id] = m_pages->addLater(make);

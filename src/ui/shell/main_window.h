@@ -14,6 +14,7 @@
 #include "app/presenters/logbook_presenter.h"
 #include "app/presenters/match_presenter.h"
 #include "app/presenters/measure_presenter.h"
+#include "app/presenters/neighbours_presenter.h"
 #include "app/presenters/path_presenter.h"
 #include "app/presenters/survey_presenter.h"
 #include "app/presenters/upgrade_presenter.h"
@@ -40,6 +41,7 @@ struct World {
     measure::TrafficRunner& traffic;
     app::HostSource hosts;
     LocalAgentSource localAgent;
+    app::NeighbourSource neighbours = {};
 };
 
 class MainWindow final : public QMainWindow {
@@ -74,7 +76,7 @@ protected:
     void dropEvent(QDropEvent*) override;
 
 private:
-    void addPages(LocalAgentSource);
+    void addPages(LocalAgentSource, const app::NeighbourSource&);
     void makeMessage();
     void followDocument();
     QWidget* topBar();

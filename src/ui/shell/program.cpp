@@ -14,6 +14,7 @@
 #include "app/preferences.h"
 #include "app/qt_text.h"
 #include "ui/pages/survey_page.h"
+#include "ui/paper/tour_paper.h"
 #include "ui/shell/opening_window.h"
 #include "ui/theme.h"
 
@@ -241,6 +242,30 @@ void Program::exportDrawing(MainWindow& from)
     from.survey().housePane().exportDrawing(path);
     if (QFileInfo(path).size() > 0) from.tell("The drawing was written to " + path);
     else from.say("The drawing could not be written to " + path + ": choose a folder that you may write to");
+}
+
+void Program::exportTour(MainWindow& from, bool isPrivateToo)
+{
+    const House* house = houseOf(from);
+    if (!house) return;
+    const QFileInfo own(toQt(house->document->path()));
+    const QString path =
+        m_ask->fileToSave("Tour of the house", own.absolutePath() + "/" + own.completeBaseName() + "-tour.html",
+                          "Page (*.html);;PDF (*.pdf)");
+    if (path.isEmpty()) return;
+    if (writeTour(*house->document, from.survey().house(), isPrivateToo, path))
+        from.tell("The tour was written to " + path +
+                  (isPrivateToo ? ", with addresses and log-in hints" : "; addresses and log-in hints are left out"));
+    else from.say("The tour could not be written to " + path + ": choose a folder that you may write to");
+}
+
+QString Program::askForLabels(MainWindow& from)
+{
+    const House* house = houseOf(from);
+    if (!house) return {};
+    const QFileInfo own(toQt(house->document->path()));
+    return m_ask->fileToSave("Labels", own.absolutePath() + "/" + own.completeBaseName() + "-labels.pdf",
+                             "PDF (*.pdf)");
 }
 
 void Program::anotherWindow(MainWindow& from)

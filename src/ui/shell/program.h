@@ -39,6 +39,8 @@ public:
     void importFile(MainWindow&) override;
     void exportFile(MainWindow&, bool isPrivateToo) override;
     void exportDrawing(MainWindow&) override;
+    void exportTour(MainWindow&, bool isPrivateToo) override;
+    QString askForLabels(MainWindow&) override;
     void anotherWindow(MainWindow&) override;
     void applyPreferences() override;
 

@@ -1,0 +1,97 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Labels and the tour on paper.
+#include <QComboBox>
+#include <QPainter>
+#include <QSpinBox>
+
+#include "ui/pages/labels_page.h"
+#include "ui/pages/survey_page.h"
+#include "ui/paper/tour_paper.h"
+#include "window_desk.h"
+
+using namespace sokudo;
+using namespace sokudo::ui;
+
+class PaperTest : public QObject {
+    Q_OBJECT
+    static LabelJob jobOf(int count, int used)
+    {
+        LabelJob job{survey::sheets()[0], {}, used};  // 3 × 8 a page
+        for (int i = 0; i < count; ++i) job.labels.push_back({"q" + std::to_string(i), "core 1 → vault 1", "OM4 12 m"});
+        return job;
+    }
+    /// Whether anything dark is painted in that rectangle of a page, in millimetres.
+    static bool isInked(const LabelJob& job, int page, const QRectF& where)
+    {
+        QImage paper(420, 594, QImage::Format_RGB32);
+        paper.fill(Qt::white);
+        QPainter painter(&paper);
+        painter.scale(2, 2);
+        paintPage(painter, job, page, false);
+        painter.end();
+        const QImage part = paper.copy(QRectF(where.topLeft() * 2, where.size() * 2).toRect());
+        for (int y = 0; y < part.height(); ++y)
+            for (int x = 0; x < part.width(); ++x)
+                if (qGray(part.pixel(x, y)) < 128) return true;
+        return false;
+    }
+private Q_SLOTS:
+    void pagesAreCounted()
+    {
+        QCOMPARE(pagesOf(jobOf(0, 0)), 0);
+        QCOMPARE(pagesOf(jobOf(24, 0)), 1);
+        QCOMPARE(pagesOf(jobOf(25, 0)), 2);
+        QCOMPARE(pagesOf(jobOf(24, 1)), 2);
+        StripJob strips;
+        for (int i = 0; i < 24; ++i) {
+            if (i == 0) strips.strips.push_back({"panel", {}});
+            strips.strips.front().ports.push_back({std::to_string(i + 1), "hall", {}});
+        }
+        QCOMPARE(pagesOf(strips), 1);
+    }
+    void whatIsGoneIsLeftFree()
+    {
+        const QRectF first(0, 0.5, 70, 37), second(70, 0.5, 70, 37), third(140, 0.5, 70, 37);
+        const LabelJob job = jobOf(1, 1);
+        QVERIFY(!isInked(job, 0, first));
+        QVERIFY(isInked(job, 0, second));
+        QVERIFY(!isInked(job, 0, third));
+    }
+    void thePageWritesWhatItShows()
+    {
+        testing::WindowDesk shown;
+        shown.window->showSheet("labels");
+        auto* page = shown.window->findChild<LabelsPage*>();
+        QVERIFY(page && page->isVisible());
+        QCOMPARE(page->labels(), 52);  // 26 runs, two ends
+        QVERIFY(shown.says("52 labels on 1 page"));
+        shown.named<QSpinBox>("Labels of the first sheet that are gone")->setValue(60);
+        QVERIFY(shown.says("52 labels on 2 pages"));
+        const QString path = shown.folder.filePath("labels.pdf");
+        QVERIFY(page->write(path) && QFileInfo(path).size() > 2000);
+        page->setKind(LabelsPage::PanelStrips);
+        QCOMPARE(page->labels(), 4);  // two wall jacks of two sockets
+        QVERIFY(page->write(path));
+        page->setKind(LabelsPage::PortRates);
+        QVERIFY(page->labels() > 20);
+        QVERIFY(!page->write("/no/such/folder/labels.pdf"));
+    }
+    void theTourAsAPage()
+    {
+        testing::WindowDesk shown;
+        const QString html = shown.folder.filePath("tour.html"), pdf = shown.folder.filePath("tour.pdf");
+        HouseView& house = shown.window->survey().house();
+        QVERIFY(writeTour(*shown.document, house, false, html));
+        QFile file(html);
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        const QByteArray page = file.readAll();
+        QVERIFY(page.contains("<svg") && page.contains("Press hall") && !page.contains("10.20.0.2"));
+        QVERIFY(page.count("<svg") > 1 && !page.contains("<?xml"));
+        QVERIFY(writeTour(*shown.document, house, true, pdf));
+        QVERIFY(QFileInfo(pdf).size() > 20000);
+        QVERIFY(!writeTour(*shown.document, house, true, "/no/such/folder/tour.html"));
+    }
+};
+
+SOKUDO_TEST(PaperTest)
+#include "paper_test.moc"
