@@ -427,11 +427,11 @@ private Q_SLOTS:
     {
         const QString manual = QString::fromUtf8(sourceFile("docs/sokudo-cli.1"));
         for (const char* verb :
-             {"check",     "link",   "path",   "expect", "convert", "measure",   "diagnose", "host",    "log",
-              "report",    "export", "import", "ways",   "what-if", "catalogue", "limits",   "read",    "parts",
-              "link-down", "dark",   "judge",  "flows",  "upgrade", "worth",     "headline", "counters",
-              "edit",      "start",  "standing", "census", "contradictions", "advice", "distance", "labels",
-              "versions",  "neighbours", "tour"}) {
+             {"check",    "link",     "path",      "expect",     "convert",  "measure", "diagnose",       "host",
+              "log",      "report",   "export",    "import",     "ways",     "what-if", "catalogue",      "limits",
+              "read",     "parts",    "link-down", "dark",       "judge",    "flows",   "upgrade",        "worth",
+              "headline", "counters", "edit",      "start",      "standing", "census",  "contradictions", "advice",
+              "distance", "labels",   "versions",  "neighbours", "tour"}) {
             const QString known = QString(verb).replace("dark", "link-down").replace("worth", "upgrade");
             QVERIFY2(manual.contains(".B " + known) || manual.contains(".B " + QString(known).replace("-", "\\-")),
                      verb);

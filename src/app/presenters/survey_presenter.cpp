@@ -181,6 +181,7 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
                                  {},
                                  {}}}});
     addFilled(hostSection(device));
+    for (InspectorSection& facts : factSections(device.traits)) addFilled(std::move(facts));
     return result;
 }
 
@@ -206,6 +207,7 @@ InspectorContent SurveyPresenter::runContent(const plan::Run& run) const
     if (!run.wireMap.empty()) line("wire map", toQt(run.wireMap));
     if (!run.note.empty()) line("note", toQt(run.note));
     result.sections.push_back(std::move(cable));
+    for (InspectorSection& facts : factSections(run.traits)) result.sections.push_back(std::move(facts));
     if (report)
         result.sections.push_back(
             {"Link", {{report->verdict, toQt(report->title), {}, figure(report->rate), report->link.id(), {}, {}}}});

@@ -96,6 +96,8 @@ private:
     InspectorContent portContent(const plan::Port&) const;
     InspectorSection portHolds(const plan::Port&, const kb::Cage*, InspectorContent&) const;
     InspectorSection portSettings(const plan::Port&) const;
+    /// What else is stated, by the question it answers; each with why it matters.
+    std::vector<InspectorSection> factSections(const plan::Traits&) const;
     void findNextThings();
     InspectorContent standingContent() const;
     std::vector<const plan::Device*> poweredThrough(plan::DeviceId) const;

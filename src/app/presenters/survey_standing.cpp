@@ -135,7 +135,6 @@ InspectorSection SurveyPresenter::portHolds(const plan::Port& port, const kb::Ca
 
 InspectorSection SurveyPresenter::portSettings(const plan::Port& port) const
 {
-    const kb::KnowledgeBase& kb = m_document.knowledge();
     InspectorSection set{"How it is set", {}};
     if (port.forced) set.lines.push_back(plain("forced rate", toQt(text::linkRate(*port.forced))));
     if (port.fec) set.lines.push_back(plain("FEC", toQt(code(*port.fec))));
@@ -148,10 +147,23 @@ InspectorSection SurveyPresenter::portSettings(const plan::Port& port) const
     if (!tagged.isEmpty()) set.lines.push_back(plain("with a tag", tagged.join(", ")));
     if (const plan::Port* other = plan().ports.find(port.comboOf))
         set.lines.push_back(plain("shares with", toQt(other->name)));
-    for (const auto& [id, value] : port.traits)
-        if (const kb::TraitKind* kind = kb.find<kb::TraitKind>(id))
-            set.lines.push_back(plain(toQt(kind->name), toQt(kb::traitText(*kind, value))));
     return set;
+}
+
+std::vector<InspectorSection> SurveyPresenter::factSections(const plan::Traits& traits) const
+{
+    const kb::KnowledgeBase& kb = m_document.knowledge();
+    std::vector<InspectorSection> sections;
+    for (const kb::TraitQuestion& question : kb.all<kb::TraitQuestion>()) {
+        InspectorLine why;
+        why.detail = toQt(question.why);
+        InspectorSection section{toQt(question.name), {std::move(why)}};
+        for (const auto& [id, value] : traits)
+            if (const auto* kind = kb.find<kb::TraitKind>(id); kind && kind->question == question.id)
+                section.lines.push_back(plain(toQt(kind->name), inOwnUnits(toQt(kb::traitText(*kind, value)))));
+        if (section.lines.size() > 1) sections.push_back(std::move(section));
+    }
+    return sections;
 }
 
 InspectorContent SurveyPresenter::portContent(const plan::Port& port) const
@@ -170,6 +182,7 @@ InspectorContent SurveyPresenter::portContent(const plan::Port& port) const
 
     result.sections.push_back(portHolds(port, cage, result));
     if (InspectorSection set = portSettings(port); !set.lines.empty()) result.sections.push_back(std::move(set));
+    for (InspectorSection& facts : factSections(port.traits)) result.sections.push_back(std::move(facts));
     // The newest entries of the logbook that name the port.
     InspectorSection history{"History", {}};
     const QString name = toQt(plan::portText(plan(), port.id));

@@ -186,7 +186,7 @@ int showLabels(const store::Project& project, const Options&, Context& context)
 {
     Json result{{"labels", Json::array()}};
     std::string csv = csv::line({"label", "line", "small"});
-    for (const survey::Label& label : survey::cableLabels(project.plan)) {
+    for (const survey::Label& label : survey::cableLabels(project.plan, context.kb)) {
         csv += csv::line({label.title, label.line, label.small});
         result["labels"].push_back({{"label", label.title}, {"line", label.line}, {"small", label.small}});
     }

@@ -251,6 +251,9 @@ void stageRows(const KnowledgeBase& kb, Complaints& out)
                             ? value == "yes"
                             : std::find(kind->choices.begin(), kind->choices.end(), value) != kind->choices.end());
     };
+    for (const TraitKind& row : kb.all<TraitKind>())
+        if (!kb.find<TraitQuestion>(row.question))
+            out.push_back(fmt::format("traits.csv: {} answers the unknown question {}", row.id, row.question));
     for (const StageFactor& row : kb.all<StageFactor>())
         for (const std::string& id : row.insteadOf)
             if (const StageFactor* part = kb.find<StageFactor>(id); !part || part->stage != row.stage)

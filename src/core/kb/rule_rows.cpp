@@ -54,7 +54,13 @@ TraitKind traitKindRow(RowReader& row)
             row.words("choices"),
             row.words("media"),
             row.text("name"),
-            row.text("meaning")};
+            row.text("meaning"),
+            row.text("question")};
+}
+
+TraitQuestion traitQuestionRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), row.text("why"), row.provenance()};
 }
 
 Asymmetry asymmetryRow(RowReader& row)
@@ -78,6 +84,7 @@ void ruleTables(Loader& tables)
     tables.add("cautions.csv", cautionRow);
     tables.add("fec_modes.csv", fecModeRow);
     tables.add("traits.csv", traitKindRow);
+    tables.add("trait_questions.csv", traitQuestionRow);
     tables.add("asymmetries.csv", asymmetryRow);
 }
 

@@ -71,8 +71,16 @@ struct TraitKind {
     std::optional<double> least, most;  ///< in `unit`
     std::vector<std::string> choices, media;
     std::string name, meaning;
+    std::string question;  ///< id in trait_questions.csv
     /// No rule asks for it; the survey, the power bench and the build do.
     bool isOfSurvey() const { return media.size() == 1 && media.front() == "survey"; }
+};
+
+/// What the facts of one group answer.
+struct TraitQuestion {
+    std::string id, name;
+    std::string why;  ///< why it matters and what it would change
+    Provenance from;
 };
 
 /// "cl91", "fire-code", "rs": the mode a switch or card means by that word.

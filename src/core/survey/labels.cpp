@@ -5,6 +5,7 @@
 #include <map>
 
 #include "core/base/text.h"
+#include "core/kb/port_rows.h"
 
 namespace sokudo::survey {
 namespace {
@@ -48,7 +49,8 @@ std::string farEnd(const plan::Plan& plan, plan::PortId port)
 
 }  // namespace
 
-std::vector<Label> cableLabels(const plan::Plan& plan, const std::vector<plan::RunId>& only)
+std::vector<Label> cableLabels(const plan::Plan& plan, const kb::KnowledgeBase& kb,
+                               const std::vector<plan::RunId>& only)
 {
     std::vector<const plan::Run*> runs;
     for (const plan::Run& run : plan.runs)
@@ -60,7 +62,8 @@ std::vector<Label> cableLabels(const plan::Plan& plan, const std::vector<plan::R
     std::vector<Label> labels;
     for (const plan::Run* run : runs) {
         const std::string a = endText(plan, run->a), b = endText(plan, run->b);
-        std::string small = run->medium;
+        const auto* medium = kb.find<kb::Medium>(run->medium);
+        std::string small = medium ? medium->name : run->medium;
         if (run->length) small += (small.empty() ? "" : " ") + text::length(*run->length);
         labels.push_back({run->label.empty() ? a : run->label, a + " → " + b, small});
         labels.push_back({run->label.empty() ? b : run->label, b + " → " + a, small});

@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "core/kb/knowledge_base.h"
 #include "core/plan/plan.h"
 
 namespace sokudo::survey {
@@ -17,7 +18,7 @@ struct Label {
 };
 
 /// Two of each run, a and b: each says its own end first. In the order of their labels; the made-up ones last.
-std::vector<Label> cableLabels(const plan::Plan&, const std::vector<plan::RunId>& only = {});
+std::vector<Label> cableLabels(const plan::Plan&, const kb::KnowledgeBase&, const std::vector<plan::RunId>& only = {});
 /// A strip for each panel: its ports in order, with where each leads.
 struct Strip {
     std::string panel;

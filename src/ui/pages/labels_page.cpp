@@ -135,7 +135,7 @@ LabelJob LabelsPage::labelJob() const
     const auto at = static_cast<std::size_t>(std::max(0, m_sheet->currentIndex()));
     LabelJob job{survey::sheets()[at], {}, 0};
     job.used = std::min(m_used->value(), job.sheet.columns * job.sheet.rows - 1);
-    if (kind() == Cables) job.labels = survey::cableLabels(m_document.plan());
+    if (kind() == Cables) job.labels = survey::cableLabels(m_document.plan(), m_document.knowledge());
     else if (kind() == PortRates)
         for (const survey::Strip& strip : survey::portRateStrips(m_document.plan(), rates()))
             for (const survey::Label& one : strip.ports)

@@ -145,6 +145,9 @@ QWidget* StartPage::preview()
     scroll->setWidget(m_house);
     scroll->setWidgetResizable(true);
     scroll->setMinimumWidth(scaled(300));
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->viewport()->installEventFilter(this);
     all->addWidget(scroll, 1);
     m_remarks = new QVBoxLayout;
     m_remarks->setSpacing(4);
@@ -220,6 +223,13 @@ void StartPage::refresh()
         m_remarks->addLayout(row);
     }
     m_draw->setEnabled(m_presenter.canDraw());
+}
+
+/// The preview shows all of the house, whatever room the remarks leave it.
+bool StartPage::eventFilter(QObject* watched, QEvent* event)
+{
+    if (event->type() == QEvent::Resize && m_house) m_house->fit();
+    return QWidget::eventFilter(watched, event);
 }
 
 void StartPage::keyPressEvent(QKeyEvent* event)

@@ -30,6 +30,7 @@ public:
     StartPage(app::StartPresenter&, StartWays, QWidget* parent = nullptr);
 
 protected:
+    bool eventFilter(QObject*, QEvent*) override;
     void keyPressEvent(QKeyEvent*) override;
 
 private:

@@ -22,7 +22,8 @@ constexpr double kMargin = 12, kStripGap = 7, kStripHead = 5;
 
 int perPage(const LabelJob& job) { return job.sheet.columns * job.sheet.rows; }
 
-/// A text of one line, in a face of that many millimetres, shortened at its end where it is too wide.
+/// A text of one line, in a face of that many millimetres: set smaller where it is too wide, down to six tenths, and
+/// shortened at its end where that is not enough.
 void line(QPainter& painter, const QRectF& box, const QString& text, double height, Face face)
 {
     if (text.isEmpty() || height <= 0) return;
@@ -33,9 +34,11 @@ void line(QPainter& painter, const QRectF& box, const QString& text, double heig
     painter.save();
     painter.translate(box.topLeft());
     painter.scale(1 / kFine, 1 / kFine);
+    const QRectF into(0, 0, box.width() * kFine, box.height() * kFine);
+    if (const double wide = QFontMetricsF(font).horizontalAdvance(text); wide > into.width())
+        font.setPixelSize(std::max(1, static_cast<int>(font.pixelSize() * std::max(0.6, 0.98 * into.width() / wide))));
     painter.setFont(font);
     const QFontMetricsF metrics(font);
-    const QRectF into(0, 0, box.width() * kFine, box.height() * kFine);
     painter.drawText(into, Qt::AlignLeft | Qt::AlignVCenter, metrics.elidedText(text, Qt::ElideRight, into.width()));
     painter.restore();
 }

@@ -71,15 +71,60 @@ void FactsEditor::fillOffers()
 {
     m_offers->clear();
     m_offers->addItem("state a fact …");
-    for (const kb::TraitKind& kind : m_kb.all<kb::TraitKind>()) {
-        const bool stated =
-            std::any_of(m_rows.begin(), m_rows.end(), [&](const Row& row) { return row.kind == &kind; });
-        const bool fits = !m_medium || kind.media.empty() ||
-                          std::find(kind.media.begin(), kind.media.end(), mediumWord(*m_medium)) != kind.media.end();
-        if (kind.of != m_owner || stated || !fits) continue;
-        m_offers->addItem(toQt(kind.name), toQt(kind.id));
-        m_offers->setItemData(m_offers->count() - 1, toQt(kind.meaning), Qt::ToolTipRole);
+    // Under the question they answer; the questions themselves cannot be chosen.
+    for (const kb::TraitQuestion& question : m_kb.all<kb::TraitQuestion>()) {
+        bool isFirst = true;
+        for (const kb::TraitKind& kind : m_kb.all<kb::TraitKind>()) {
+            if (kind.question != question.id || !isOffered(kind)) continue;
+            if (isFirst) {
+                m_offers->addItem(toQt(question.name));
+                m_offers->setItemData(m_offers->count() - 1, 0, Qt::UserRole - 1);  // neither selectable nor enabled
+                m_offers->setItemData(m_offers->count() - 1, typeface(Face::Strong, 13), Qt::FontRole);
+                m_offers->setItemData(m_offers->count() - 1, toQt(question.why), Qt::ToolTipRole);
+                isFirst = false;
+            }
+            m_offers->addItem(toQt(kind.name), toQt(kind.id));
+            m_offers->setItemData(m_offers->count() - 1, toQt(kind.meaning), Qt::ToolTipRole);
+        }
     }
+    showGroups();
+}
+
+bool FactsEditor::isOffered(const kb::TraitKind& kind) const
+{
+    if (kind.of != m_owner) return false;
+    if (std::any_of(m_rows.begin(), m_rows.end(), [&](const Row& row) { return row.kind == &kind; })) return false;
+    return !m_medium || kind.media.empty() || kind.isOfSurvey() ||
+           std::find(kind.media.begin(), kind.media.end(), mediumWord(*m_medium)) != kind.media.end();
+}
+
+/// Groups stand in the order of the questions.
+QVBoxLayout* FactsEditor::groupOf(const std::string& question)
+{
+    if (const auto found = m_groups.find(question); found != m_groups.end()) return found->second.lines;
+    int before = 0;
+    for (const kb::TraitQuestion& one : m_kb.all<kb::TraitQuestion>()) {
+        if (one.id == question) break;
+        before += m_groups.contains(one.id) ? 1 : 0;
+    }
+    auto* holder = new QWidget;
+    auto* lines = column(holder, 0, 4);
+    if (const auto* row = m_kb.find<kb::TraitQuestion>(question)) {
+        lines->addWidget(label(toQt(row->name), "heading", true));
+        lines->addWidget(label(toQt(row->why), "soft", true));
+    }
+    m_lines->insertWidget(before, holder);
+    m_groups[question] = {holder, lines};
+    return lines;
+}
+
+/// A group without a fact is not seen.
+void FactsEditor::showGroups()
+{
+    for (const auto& [question, group] : m_groups)
+        group.holder->setVisible(std::any_of(m_rows.begin(), m_rows.end(), [&question = question](const Row& row) {
+            return row.kind->question == question;
+        }));
 }
 
 void FactsEditor::add(const kb::TraitKind& kind, const std::string& value)
@@ -116,7 +161,7 @@ void FactsEditor::add(const kb::TraitKind& kind, const std::string& value)
     auto* drop = button("×", "quiet", [this, which = &kind] { remove(which); });
     drop->setAccessibleName("Forget: " + toQt(kind.name));
     layout->addWidget(drop);
-    m_lines->addWidget(line);
+    groupOf(kind.question)->addWidget(line);
     const auto* shown = qobject_cast<QLineEdit*>(editor);
     m_rows.push_back({&kind, line, editor, value, shown ? shown->text() : QString()});
 }

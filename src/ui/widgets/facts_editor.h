@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What else is known of a device, a port or a run: one row a stated fact, and a list to state another.
+// What else is known of a device, a port or a run: one row a stated fact, under the question it answers, and a list to
+// state another.
 #pragma once
+
+#include <map>
 
 #include <QWidget>
 
@@ -38,12 +41,21 @@ private:
     void add(const kb::TraitKind&, const std::string& value);
     void remove(const kb::TraitKind*);
     void fillOffers();
+    bool isOffered(const kb::TraitKind&) const;
+    /// What holds the facts that answer a question; made when the first is stated.
+    QVBoxLayout* groupOf(const std::string& question);
+    void showGroups();
     const kb::KnowledgeBase& m_kb;
     kb::TraitOwner m_owner;
     std::optional<kb::MediumKind> m_medium;
     std::vector<Row> m_rows;
     plan::Traits m_others;  ///< of kinds that these tables do not know: kept as they are
     QVBoxLayout* m_lines;
+    struct Group {
+        QWidget* holder;
+        QVBoxLayout* lines;
+    };
+    std::map<std::string, Group> m_groups;  ///< by question
     QComboBox* m_offers;
 };
 

@@ -83,7 +83,8 @@ private:
         double widest = 0;
         for (const app::PlaceBand& place : m_content.places) {
             if (place.building.isEmpty()) continue;
-            widest = std::max(widest, QFontMetricsF(typeface(Face::Strong, 12)).horizontalAdvance(place.name));
+            const QString title = place.devices.empty() ? place.name + " (empty)" : place.name;
+            widest = std::max(widest, QFontMetricsF(typeface(Face::Strong, 12)).horizontalAdvance(title));
             for (const app::DeviceCard* card : cardsOf(place)) widest = std::max(widest, cardSize(*card).width());
         }
         if (widest == 0) return;

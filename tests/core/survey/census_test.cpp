@@ -136,14 +136,14 @@ private Q_SLOTS:
         const plan::Plan plan = houseOf(
             "add room a\nadd switch s in a: 12x rj45\nadd panel p in a: 12x cat6\nadd run s 1 - p 1, cat6 2m "
             "label=q10\nadd run s 2 - p 2, cat6 label=q2\nadd run s 3 - open, cat6 label=q1");
-        const auto labels = cableLabels(plan);
+        const auto labels = cableLabels(plan, testing::knowledge());
         QCOMPARE(labels.size(), 6u);
         QStringList titles;
         for (const Label& one : labels) titles << toQt(one.title);
         QCOMPARE(titles.join(" "), "q1 q1 q2 q2 q10 q10");
         QCOMPARE(toQt(labels[0].line), "s 3 → not traced");
         QCOMPARE(toQt(labels[5].line), "p 1 → s 1");
-        QCOMPARE(plainText(labels[5].small), "cat6 2 m");
+        QCOMPARE(plainText(labels[5].small), "Cat 6 2 m");
         QCOMPARE(panelStrips(plan).size(), 1u);
         QCOMPARE(toQt(panelStrips(plan).front().ports[0].line), "s 1");
         QVERIFY(panelStrips(plan).front().ports[5].line.empty());
