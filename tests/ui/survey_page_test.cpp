@@ -3,6 +3,8 @@
 #include <QApplication>
 #include <QComboBox>
 #include <QLineEdit>
+#include <QScrollArea>
+#include <QScrollBar>
 #include <QTableView>
 
 #include "core/editline/edit_line.h"
@@ -165,6 +167,21 @@ private Q_SLOTS:
         QVERIFY(folded->card->description.startsWith("3 devices") && folded->card->ports.size() == 3);
         QTest::mouseClick(&house, Qt::LeftButton, {}, folded->box.topLeft().toPoint() + QPoint(6, 6));
         QCOMPARE(boxes(), all);
+    }
+    void whatIsFoundIsScrolledTo()
+    {
+        Shown shown;
+        auto* area = qobject_cast<QScrollArea*>(shown.house().parentWidget()->parentWidget());
+        QVERIFY(area);
+        shown.house().setZoom(2);
+        QCoreApplication::processEvents();
+        area->verticalScrollBar()->setValue(0);
+        QTest::keyClicks(shown.named<QLineEdit>("Find or command"), "kiln-b");
+        QTest::keyClick(shown.named<QLineEdit>("Find or command"), Qt::Key_Return);
+        QCOMPARE(shown.window->selection().device(), shown.device("kiln-b"));
+        for (const PlacedCard& card : shown.house().placed().cards)
+            if (card.card->id == shown.device("kiln-b"))
+                QVERIFY(shown.house().visibleRegion().contains((card.box.center() * 2).toPoint()));
     }
     void howTheHouseStands()
     {

@@ -54,7 +54,8 @@ void addStart(Verbs& verbs, Context& context)
         for (const std::string& one : notTaken) print("not understood: " + one);
         for (const auto& one : made.hazards) print(plain(one));
         for (const auto& one : made.remarks) print(plain(one));
-        print(fmt::format("{} lengths and {} devices are not known yet", made.unknownLengths, made.unknownDevices));
+        if (made.unknownLengths + made.unknownDevices > 0)
+            print(fmt::format("{} lengths and {} devices are not known yet", made.unknownLengths, made.unknownDevices));
         return kFine;
     });
 }

@@ -256,7 +256,9 @@ void claimedRuns(const plan::Plan& plan, const std::set<plan::PortId>& cabled, F
              text::say("contradictions.claimed", "{} cables are said to end at {}, and {} are listed", *claimed,
                        device.name, listed),
              listed < *claimed
-                 ? text::say("contradictions.claimed-fewer", "trace the {} that are missing", *claimed - listed)
+                 ? *claimed - listed == 1
+                       ? text::say("contradictions.claimed-one-fewer", "trace the one that is missing")
+                       : text::say("contradictions.claimed-fewer", "trace the {} that are missing", *claimed - listed)
                  : text::say("contradictions.claimed-more", "count them again, or take the ones out that are gone"),
              {of("device", device.id.value)}});
     }

@@ -59,6 +59,7 @@ text::Sentence sentenceOf(const plan::Plan& plan, const Analysis& analysis, cons
     if (const auto unsafe = count("unsafe")) parts.push_back(counted(unsafe, "is unsafe", "are unsafe"));
     if (const auto dead = count("no-link")) parts.push_back(counted(dead, "does not link", "do not link"));
     if (const auto limited = count("limited")) parts.push_back(counted(limited, "is limited", "are limited"));
+    if (parts.empty() && good == all && all == 1) return text::say("standing.one-good", "The one link fits.");
     if (parts.empty() && good == all) return text::say("standing.all-good", "All {} links fit.", all);
     if (parts.empty())
         return text::say("standing.some-unknown", "{} of {} links fit; nothing else is known to be wrong.", good, all);

@@ -6,17 +6,13 @@
 #include <QFormLayout>
 #include <QGridLayout>
 #include <QHBoxLayout>
-#include <QPainter>
-#include <QPdfWriter>
-#include <QPrintDialog>
-#include <QPrinter>
 #include <QResizeEvent>
 #include <QScrollArea>
-#include <QSvgGenerator>
 #include <QTimer>
 
 #include "app/qt_text.h"
 #include "ui/pages/survey_forms.h"
+#include "ui/paper/drawing_paper.h"
 #include "ui/theme.h"
 #include "ui/widgets/house_view.h"
 #include "ui/widgets/parts.h"
@@ -72,9 +68,17 @@ QHBoxLayout* HousePane::tools()
     auto* row = new QHBoxLayout;
     row->setContentsMargins(12, 6, 12, 6);
     row->setSpacing(6);
-    row->addWidget(button("Add place", "", [this] { addPlace(); }));
-    row->addWidget(button("Add device", "", [this] { addDevice(); }));
-    row->addWidget(button("Add run", "", [this] { addRun(); }));
+    // At large text short words keep the row within the window.
+    const bool isLarge = scaled(100) > 125;
+    const auto tool = [&](const QString& text, const QString& shorter, const std::function<void()>& act) {
+        auto* made = button(isLarge ? shorter : text, "", act);
+        made->setAccessibleName(text);
+        made->setToolTip(tip(text));
+        row->addWidget(made);
+    };
+    tool("Add place", "+ place", [this] { addPlace(); });
+    tool("Add device", "+ device", [this] { addDevice(); });
+    tool("Add run", "+ run", [this] { addRun(); });
     row->addStretch(1);
     m_layer = new QComboBox;
     m_layer->setAccessibleName("What the drawing shows");
@@ -94,7 +98,7 @@ QHBoxLayout* HousePane::tools()
     fit->setToolTip("All of it in the window (F)");
     for (QPushButton* one : {smaller, m_zoom, larger, fit}) row->addWidget(one);
     connect(m_house, &HouseView::zoomed, this, &HousePane::showZoom);
-    row->addWidget(button("This machine", "", [this] { readThisMachine(); }));
+    tool("This machine", "Read", [this] { readThisMachine(); });
     return row;
 }
 
@@ -107,41 +111,8 @@ void HousePane::go(const plan::Subject& at)
     m_house->reveal();
 }
 
-void HousePane::exportDrawing(const QString& path)
-{
-    m_house->placed();
-    const QSizeF size = m_house->placed().size;
-    const auto draw = [&](QPaintDevice& device, const QRectF& into) {
-        QPainter painter(&device);
-        m_house->print(painter, into);
-    };
-    if (path.endsWith(".svg")) {
-        QSvgGenerator file;
-        file.setFileName(path);
-        file.setSize(size.toSize());
-        file.setViewBox(QRectF(QPointF(0, 0), size));
-        file.setTitle(toQt(m_presenter.plan().name));
-        draw(file, QRectF(QPointF(0, 0), size));
-    } else if (path.endsWith(".pdf")) {
-        QPdfWriter file(path);
-        file.setPageOrientation(size.width() > size.height() ? QPageLayout::Landscape : QPageLayout::Portrait);
-        draw(file, QRectF(QPointF(0, 0), QSizeF(file.width(), file.height())));
-    } else {
-        QImage image((size * 2).toSize(), QImage::Format_RGB32);
-        draw(image, QRectF(QPointF(0, 0), QSizeF(image.size())));
-        image.save(path);
-    }
-}
-
-void HousePane::print()
-{
-    QPrinter printer(QPrinter::HighResolution);
-    printer.setPageOrientation(QPageLayout::Landscape);
-    QPrintDialog dialog(&printer, this);
-    if (dialog.exec() != QDialog::Accepted) return;
-    QPainter painter(&printer);
-    m_house->print(painter, QRectF(QPointF(0, 0), printer.pageRect(QPrinter::DevicePixel).size()));
-}
+void HousePane::exportDrawing(const QString& path) { writeDrawing(*m_house, toQt(m_presenter.plan().name), path); }
+void HousePane::print() { printDrawing(*m_house, this); }
 
 void HousePane::followHouse()
 {
@@ -175,6 +146,10 @@ void HousePane::showSelection()
 {
     m_house->setSelection(m_presenter.selection().device(), m_presenter.selection().run(),
                           m_presenter.selection().port());
+    // What was found elsewhere is scrolled to; what is pressed in the drawing is seen already.
+    const std::pair selected(m_presenter.selection().device(), m_presenter.selection().run());
+    if (selected != m_revealed) m_house->reveal();
+    m_revealed = selected;
     if (!m_formOpen) showInspector();
 }
 

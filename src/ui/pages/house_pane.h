@@ -67,6 +67,7 @@ private:
     QVBoxLayout* m_all;
     std::function<QWidget*()> m_makePath;
     QWidget* m_path = nullptr;
+    std::pair<plan::DeviceId, plan::RunId> m_revealed;  ///< what was scrolled to last
     bool m_formOpen = false;
 };
 

@@ -166,6 +166,10 @@ void HouseView::reveal()
         }
     for (const PlacedRun& run : m_layout.runs)
         if (run.run->run == m_look.run && m_look.run.isSet() && !run.line.isEmpty()) {
+            const QRect seen(around->horizontalScrollBar()->value(), around->verticalScrollBar()->value(),
+                             around->viewport()->width(), around->viewport()->height());
+            const QRectF line = QPolygonF(run.line).boundingRect();
+            if (seen.intersects(QRectF(line.topLeft() * m_zoom, line.size() * m_zoom).toAlignedRect())) return;
             const QPoint first = (run.line.first() * m_zoom).toPoint();
             around->ensureVisible(first.x(), first.y(), 120, 90);
             return;
