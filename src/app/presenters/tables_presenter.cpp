@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "app/preferences.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/editline/edit_line.h"
@@ -237,6 +238,10 @@ bool TablesPresenter::fill(const std::vector<int>& rows, int column, const QStri
         QString value = text.trimmed();
         value.remove(QChar(0x202F));
         if (isCable) value.remove(' ');
+        bool isBare = false;
+        value.toDouble(&isBare);
+        if (isBare && (into.property == "length" || into.property == "slack"))
+            value += preferences().lengths == LengthUnit::Feet ? "ft" : "m";
         const auto changed = editline::withProperties(next, subject(row), into.property + "=" + quoted(value),
                                                       m_document.knowledge(), m_document.ids());
         if (!changed) {

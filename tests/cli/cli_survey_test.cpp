@@ -1,0 +1,97 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a house as a whole says, as a user asks it.
+#include "command_line.h"
+
+using namespace sokudo::testing;
+
+class CliSurveyTest : public QObject {
+    Q_OBJECT
+    DemoProject m_demo;
+    QString copy(const char* name)
+    {
+        const QString path = m_demo.folder.filePath(name);
+        if (!QFile::copy(m_demo.path, path)) qFatal("no copy");
+        return path;
+    }
+private Q_SLOTS:
+    void sixAnswersMakeAHouse()
+    {
+        const QString path = m_demo.folder.filePath("home.sokudo");
+        const QStringList answers{"--floors", "cellar, ground floor", "--buildings", "garden shed, 30 m away",
+                                  "--switch", "cellar: 8x sfp28",     "--walls",     "Cat 6, two to each room"};
+        const Run tried = cli(QStringList{"start", path, "--try"} + answers);
+        QCOMPARE(tried.status, 0);
+        QVERIFY(!QFile::exists(path));
+        QVERIFY(tried.out.contains("add switch core") && tried.out.contains("are not known yet"));
+        QCOMPARE(cli(QStringList{"start", path} + answers).status, 0);
+        QVERIFY(cli({"export", path}).out.contains("garden shed"));
+        // Never over a house that is there.
+        QVERIFY(cli(QStringList{"start", path} + answers).status > 1);
+    }
+    void howItStands()
+    {
+        const Run run = cli({"standing", m_demo.path});
+        QVERIFY(run.out.startsWith("12 of 23 links fit; 1 is unsafe, 2 do not link, 4 are limited."));
+        QVERIFY(run.out.contains("Most worth doing next") && run.out.contains("min"));
+        const QJsonObject json = cli({"--json", "standing", m_demo.path}).json();
+        QVERIFY(!json.isEmpty());
+    }
+    void theCensus()
+    {
+        const Run table = cli({"census", m_demo.path, "--only", "ports", "--csv"});
+        QCOMPARE(table.status, 0);
+        QVERIFY2(table.out.startsWith("device,place,rate,used,free"), qPrintable(table.out.left(80)));
+        QVERIFY(table.out.contains("core,R1,100 Gb/s,2,0"));
+        QVERIFY(cli({"census", m_demo.path, "--only", "spoons"}).err.contains("ports"));
+        QVERIFY(!cli({"--json", "census", m_demo.path}).json()["tables"].toArray().isEmpty());
+    }
+    void contradictionsAreFindings()
+    {
+        const Run run = cli({"contradictions", m_demo.path});
+        QCOMPARE(run.status, 1);
+        QVERIFY(run.out.contains("13 cables are said to end at spread, and 12 are listed"));
+        QVERIFY(run.out.contains("trace the one that is missing"));
+        const QString path = copy("agreed.sokudo");
+        QCOMPARE(cli({"edit", path, "set spread claims-runs=12"}).status < 2, true);
+        QCOMPARE(cli({"contradictions", path}).status, 0);
+    }
+    void adviceHasBothSchools()
+    {
+        const Run run = cli({"advice", m_demo.path});
+        QVERIFY(run.out.contains("Keep core in Cellar") && run.out.contains("the other school"));
+        QVERIFY(cli({"--json", "advice", m_demo.path}).json()["advice"].toArray().size() >= 3);
+    }
+    void howFarItIs()
+    {
+        const Run run = cli({"distance", m_demo.path, "--from", "gate", "--to", "vault"});
+        QVERIFY2(run.out.startsWith("2.236 m straight, 3 m as a cable goes, 9.3 m with slack"), qPrintable(run.out));
+        const QJsonObject json = cli({"--json", "distance", m_demo.path, "--from", "gate", "--to", "vault"}).json();
+        QVERIFY(std::abs(json["straight_m"].toDouble() - 2.236) < 0.001);
+        QVERIFY(std::abs(json["with_slack_m"].toDouble() - 9.3) < 0.001);
+        QVERIFY(cli({"distance", m_demo.path, "--from", "gate", "--to", "moon"}).err.contains("moon"));
+    }
+    void labelsOfBothEnds()
+    {
+        const Run run = cli({"labels", m_demo.path});
+        QCOMPARE(run.out.trimmed().count('\n'), 52);  // headings, two of each of 26 runs
+        QVERIFY(run.out.contains("q1,core Q1 → platen 1,OM4 14 m"));
+        QVERIFY(run.out.contains("q1,platen 1 → core Q1,OM4 14 m"));
+    }
+    void versionsThereAndBack()
+    {
+        const QString path = copy("versions.sokudo");
+        QVERIFY(cli({"versions", path}).out.contains("before the fibre"));
+        QVERIFY(cli({"versions", path, "--compare", "before the fibre", "now"}).out.contains("run attic is new"));
+        QCOMPARE(cli({"versions", path, "--keep", "today", "--note", "as found"}).status, 0);
+        QVERIFY(cli({"edit", path, "delete scan"}).out.contains("scan"));
+        QVERIFY(cli({"versions", path, "--compare", "today", "now"}).out.contains("device scan is gone"));
+        QCOMPARE(cli({"versions", path, "--use", "today"}).status, 0);
+        QVERIFY(cli({"export", path}).out.contains("\"scan\""));
+        QCOMPARE(cli({"versions", path, "--drop", "today"}).status, 0);
+        QVERIFY(!cli({"versions", path}).out.contains("as found"));
+        QVERIFY(cli({"versions", path, "--use", "never"}).err.contains("never"));
+    }
+};
+
+SOKUDO_TEST(CliSurveyTest)
+#include "cli_survey_test.moc"
