@@ -14,7 +14,8 @@ QString housesFolder();
 /// A name for a new house that no file there has: ".../house.sokudo", ".../house-2.sokudo".
 QString freshPath(const QString& name);
 
-/// Writes a copy of a house under another name. @error NotAllowed  there is a file of that name, no room, no right
+/// Writes a copy of a house under another name. @error NotAllowed  the file exists already, the disk is full, or the
+/// folder may not be written
 Result<QString> saveCopy(const store::Project&, const QString& path);
 /// A copy beside the file itself: ".../house-copy.sokudo".
 Result<QString> duplicate(const store::Project&, const QString& beside);

@@ -17,7 +17,7 @@ struct OpenRequest {
     std::string path;
     /// What a new file holds; none: an empty project.
     std::function<Result<store::Project>()> start;
-    bool replaces = false;  ///< overwrite an existing file of that name
+    bool replaces = false;  ///< overwrite the file if it exists
 };
 
 struct Opened {

@@ -34,7 +34,7 @@ struct Theme {
 /// The theme in force. Set once at start and when the user changes it.
 const Theme& theme();
 void applyTheme(QApplication&, bool dark, int textPercent);
-/// As the user prefers it; where the desktop shall say, its window colour at the start of the program does.
+/// By the user's settings. “As the desktop” goes by the window colour when the program starts.
 void applyTheme(QApplication&, const app::Preferences&);
 
 enum class Face { Text, Strong, Figure };

@@ -295,7 +295,7 @@ private Q_SLOTS:
         shown.survey().showPane(SurveyPage::Neighbours);
         QTRY_VERIFY(shown.says("6 seen, 1 of them not in the inventory; not seen: spread"));
         QTRY_VERIFY(shown.named<QComboBox>("Who is 10.20.0.77"));
-        QVERIFY(shown.says("Install ieee-data") && shown.says("made up by itself"));
+        QVERIFY(shown.says("Install ieee-data") && shown.says("random, set by the device"));
         auto* who = shown.named<QComboBox>("Who is 10.20.0.77");
         who->setCurrentIndex(who->findText("attic-ap"));
         Q_EMIT who->activated(who->currentIndex());

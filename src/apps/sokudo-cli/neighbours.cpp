@@ -32,7 +32,7 @@ void say(const survey::Neighbour& one, const plan::Plan& plan)
     std::string line = fmt::format("{:<12} {:<15} {:<17}", device ? device->name : "stranger", one.address,
                                    one.hardware.empty() ? "—" : one.hardware);
     if (!one.name.empty()) line += ", calls itself " + one.name;
-    if (one.isPrivate) line += ", an address of its own choice";
+    if (one.isPrivate) line += ", a random address set by the device";
     else if (!one.maker.empty()) line += ", made by " + one.maker;
     print(plain(line + " (" + one.seenIn + ")"));
 }

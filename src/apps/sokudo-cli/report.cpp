@@ -1,14 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/report/project_report.h"
+#include "page.h"
 #include "path_options.h"
-#include "store/new_file.h"
 
 namespace sokudo::cli {
 namespace {
 
 struct Options : PathOptions {
-    std::string out;
-    bool text = false;
+    PageOptions page;
 };
 
 int answer(const store::Project& project, const Options& given, Context& context)
@@ -30,12 +29,7 @@ int answer(const store::Project& project, const Options& given, Context& context
     }
     const auto blocks = report::projectReport(input);
     const std::string title = project.plan.name.empty() ? "Sokudo report" : project.plan.name;
-    const std::string page = given.text ? plain(report::toText(title, blocks)) : report::toHtml(title, blocks);
-    if (context.json) print(Json{{"title", title}, {"html", page}});
-    else if (given.out.empty()) print(page);
-    if (given.out.empty()) return kFine;
-    const auto written = store::writeWhole(given.out, page);
-    return written ? kFine : fail(written.error());
+    return writePage(title, blocks, given.page, context);
 }
 
 }  // namespace
@@ -47,8 +41,8 @@ void addReport(Verbs& verbs, Context& context)
         projectVerb(verbs, context, "report", "A one-page report as HTML; --from and --to add a path", given, &answer);
     addEnds(verb, *given, false);
     verb.flag("--copy", given->copy, "that path as a file copy");
-    verb.option("-o,--out", given->out, "file to write; standard output otherwise");
-    verb.flag("--text", given->text, "plain text instead of HTML");
+    verb.option("-o,--out", given->page.out, "file to write; standard output otherwise");
+    verb.flag("--text", given->page.text, "plain text instead of HTML");
 }
 
 }  // namespace sokudo::cli

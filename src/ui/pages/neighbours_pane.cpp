@@ -89,7 +89,7 @@ void NeighboursPane::addRow(QGridLayout& grid, int row, std::size_t index)
         grid.addWidget(who, row, 1, Qt::AlignLeft);
     }
     grid.addWidget(label(toQt(one.address), "figure"), row, 2);
-    const QString maker = one.isPrivate ? QString("made up by itself") : toQt(one.maker);
+    const QString maker = one.isPrivate ? QString("random, set by the device") : toQt(one.maker);
     auto* hardware = new QHBoxLayout;
     hardware->setSpacing(8);
     hardware->addWidget(label(one.hardware.empty() ? QString("—") : toQt(one.hardware), "figure"));

@@ -29,7 +29,7 @@ public:
     /// @return where the labels go; empty: nowhere
     virtual QString askForLabels(MainWindow&) = 0;
     virtual void anotherWindow(MainWindow&) = 0;
-    /// Settings were changed: every window is drawn anew.
+    /// Settings have changed: rebuilds every window.
     virtual void applyPreferences() = 0;
 };
 

@@ -279,7 +279,7 @@ void Program::anotherWindow(MainWindow& from)
     window->warmUp();
 }
 
-/// Sizes and colours are taken when a widget is made: each window is made anew where it stood.
+/// Widgets read sizes and colours when they are built, so each window is rebuilt in place.
 void Program::applyPreferences()
 {
     applyTheme(*qApp, app::preferences());
