@@ -87,14 +87,23 @@ void rememberHouse(const QString& path, int bench)
 
 int benchOf(const QString& path) { return store().value(key(path), -1).toInt(); }
 
+namespace {
+constexpr const char* kDayForms[] = {"yyyy-MM-dd", "dd.MM.yyyy", "dd/MM/yyyy", "MM/dd/yyyy"};
+}  // namespace
+
 QString momentText(measure::Timestamp at)
 {
     const auto milliseconds = at.time_since_epoch().count();
     const QDateTime moment = QDateTime::fromMSecsSinceEpoch(milliseconds, QTimeZone::utc());
     const QDateTime shown = preferences().isOwnTime ? moment.toLocalTime() : moment;
-    static constexpr const char* kForms[] = {"yyyy-MM-dd HH:mm", "dd.MM.yyyy HH:mm", "dd/MM/yyyy HH:mm",
-                                             "MM/dd/yyyy HH:mm"};
-    return shown.toString(kForms[static_cast<int>(preferences().dates)]);
+    return shown.toString(QString(kDayForms[static_cast<int>(preferences().dates)]) + " HH:mm") +
+           (preferences().isOwnTime ? "" : " UTC");
+}
+
+QString dayText(const QString& iso)
+{
+    const QDate day = QDate::fromString(iso, Qt::ISODate);
+    return day.isValid() ? day.toString(kDayForms[static_cast<int>(preferences().dates)]) : iso;
 }
 
 QString inOwnUnits(QString text)

@@ -41,8 +41,10 @@ void rememberHouse(const QString& path, int bench);
 /// The bench that a house was last seen on; -1: not known.
 int benchOf(const QString& path);
 
-/// A moment as the user writes days and times: "28.11.2026 21:04".
+/// A moment as the user writes days and times: "28.11.2026 21:04", or "28.11.2026 20:04 UTC".
 QString momentText(measure::Timestamp);
+/// A day "2026-11-28" as the user writes days; anything else as it is.
+QString dayText(const QString& iso);
 /// A text of the core in the user's units: lengths in feet where he wants them.
 QString inOwnUnits(QString);
 /// "about 12 €", "about 12": a rough price in the user's currency.

@@ -79,6 +79,40 @@ Result<T> mergedRow(const T& base, const T& mine, const T& theirs)
     return std::move(parsed->row);
 }
 
+namespace {
+
+/// Keys whose values differ; of objects within, those of their own keys.
+void compare(const Json& base, const Json& mine, const std::string& before, std::vector<std::string>& into)
+{
+    std::set<std::string> keys;
+    for (const Json* side : {&base, &mine})
+        for (const auto& [key, value] : side->items()) keys.insert(key);
+    for (const std::string& key : keys) {
+        const Json old = base.value(key, Json()), now = mine.value(key, Json());
+        if (old == now || (before.empty() && (key == "id" || key == "sources"))) continue;
+        const bool isWithin = before.empty() && (key == "traits" || key == "processor" || key == "card");
+        if (isWithin && (old.is_object() || now.is_object()))
+            compare(old.is_object() ? old : Json::object(), now.is_object() ? now : Json::object(), key + ".", into);
+        else into.push_back(before + key);
+    }
+}
+
+}  // namespace
+
+template <class T>
+std::vector<std::string> changedFields(const T& base, const T& mine)
+{
+    std::vector<std::string> fields;
+    compare(toJson(base), toJson(mine), "", fields);
+    return fields;
+}
+
+template std::vector<std::string> changedFields(const plan::Place&, const plan::Place&);
+template std::vector<std::string> changedFields(const plan::Device&, const plan::Device&);
+template std::vector<std::string> changedFields(const plan::Slot&, const plan::Slot&);
+template std::vector<std::string> changedFields(const plan::Port&, const plan::Port&);
+template std::vector<std::string> changedFields(const plan::Run&, const plan::Run&);
+
 template Result<plan::Place> mergedRow(const plan::Place&, const plan::Place&, const plan::Place&);
 template Result<plan::Device> mergedRow(const plan::Device&, const plan::Device&, const plan::Device&);
 template Result<plan::Slot> mergedRow(const plan::Slot&, const plan::Slot&, const plan::Slot&);

@@ -2,6 +2,9 @@
 // What one edit changed, put onto another state of the same plan: for two programs on one file, for undo, for forms.
 #pragma once
 
+#include <string>
+#include <vector>
+
 #include "core/base/result.h"
 #include "core/plan/plan.h"
 
@@ -16,5 +19,9 @@ Result<plan::Plan> rebased(const plan::Plan& onto, const plan::Plan& before, con
 /// @error Conflict  both changed the same field to different values
 template <class T>
 Result<T> mergedRow(const T& base, const T& mine, const T& theirs);
+
+/// The fields that differ, by their keys in exported JSON ("length_m", "traits.loop", "processor.cores").
+template <class T>
+std::vector<std::string> changedFields(const T& base, const T& mine);
 
 }  // namespace sokudo::store

@@ -54,7 +54,9 @@ private Q_SLOTS:
         wanted.isOwnTime = false;
         wanted.dates = static_cast<DateForm>(form);
         setPreferences(wanted);
-        QCOMPARE(momentText(moment()), shown);
+        QCOMPARE(momentText(moment()), shown + " UTC");
+        QCOMPARE(dayText("2026-11-03"), shown.left(10));
+        QCOMPARE(dayText("next week"), "next week");
     }
     void lengthsInFeet_data()
     {

@@ -28,6 +28,18 @@ private Q_SLOTS:
         // Never over a house that is there.
         QVERIFY(cli(QStringList{"start", path} + answers).status > 1);
     }
+    /// A picture into a copy of the demo, and out again in its export.
+    void aPicture()
+    {
+        const QString path = copy("pictures.sokudo"), picture = sourcePath("docs/screenshots/survey.png");
+        const Run run = cli({"photo", path, picture, "--of", "device core", "--found", "dirty"});
+        QVERIFY2(run.out.contains("added photo survey: 1280 x 800 pixels"), qPrintable(run.out + run.err));
+        QVERIFY(cli({"photo", path, picture, "--of", "device moon"}).err.contains("no device"));
+        QVERIFY(cli({"photo", path, path}).err.contains("no JPEG"));
+        const QJsonObject house = QJsonDocument::fromJson(cli({"export", path}).out.toUtf8()).object();
+        QVERIFY(cli({"export", path}).out.contains("/9j/"));  // how each JPEG begins in base64
+        QVERIFY(!house.isEmpty());
+    }
     void howItStands()
     {
         const Run run = cli({"standing", m_demo.path});

@@ -4,6 +4,7 @@
 #include "core/kb/load.h"
 #include "full_project.h"
 #include "store/project_file.h"
+#include "store/rebase.h"
 #include "store/version.h"
 #include "testing.h"
 
@@ -23,6 +24,22 @@ std::string demo() { return kb::embeddedFiles().at("starters/lantern-row.json");
 class ProjectJsonTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    void whichFieldsChanged()
+    {
+        plan::Run before, after;
+        before.length = Length::of(3);
+        after = before;
+        after.length = Length::of(4);
+        after.traits.set("loop", "2.5");
+        after.sources.set("length_m", plan::Source{});
+        QCOMPARE(store::changedFields(before, after), (std::vector<std::string>{"length_m", "traits.loop"}));
+        plan::Device box, same;
+        box.processor = plan::HostProcessor{"mid-x86", 3.2, 4};
+        same = box;
+        same.processor->cores = 8;
+        QCOMPARE(store::changedFields(box, same), std::vector<std::string>{"processor.cores"});
+        QVERIFY(store::changedFields(box, box).empty());
+    }
     void theDemoRoundTrips()
     {
         const auto first = importJson(demo(), "demo");

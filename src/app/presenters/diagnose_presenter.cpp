@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/presenters/diagnose_presenter.h"
 
+#include "app/preferences.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/diagnose/standing.h"
@@ -180,8 +181,7 @@ QStringList DiagnosePresenter::tried() const
                 : QString("%1 %2%3")
                       .arg(trial.streams)
                       .arg(trial.streams == 1 ? "stream" : "streams", kWays[static_cast<int>(trial.direction)]);
-        result << QString("%1  %2, %3")
-                      .arg(toQt(measure::timeText(trial.at)).mid(11), toQt(text::rate(trial.rate.value, 3)), what);
+        result << QString("%1  %2, %3").arg(momentText(trial.at).mid(11), toQt(text::rate(trial.rate.value, 3)), what);
     }
     return result.size() > 4 ? result.mid(result.size() - 4) : result;
 }

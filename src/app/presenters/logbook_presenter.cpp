@@ -3,6 +3,7 @@
 
 #include <chrono>
 
+#include "app/preferences.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/diagnose/benefit.h"
@@ -17,7 +18,7 @@ LogbookPresenter::LogbookPresenter(Document& document, Selection& selection, QOb
     : QObject(parent),
       m_document(document),
       m_selection(selection),
-      m_rows({{"Time (UTC)",
+      m_rows({{"Time",
                [](const Row& row, int role) -> QVariant {
                    return role == Qt::DisplayRole ? QVariant(row.when)
                           : role == kKindRole     ? QVariant(static_cast<int>(row.kind))
@@ -49,7 +50,7 @@ void LogbookPresenter::refresh()
     for (auto entry = m_document.entries().rbegin(); entry != m_document.entries().rend(); ++entry) {
         if (m_kind && entry->kind != *m_kind) continue;
         if (!m_filter.isEmpty() && !toQt(entry->text).contains(m_filter, Qt::CaseInsensitive)) continue;
-        rows.push_back({entry->at, entry->kind, toQt(measure::timeText(entry->at)), toQt(entry->text), entry->trial});
+        rows.push_back({entry->at, entry->kind, momentText(entry->at), toQt(entry->text), entry->trial});
     }
     m_rows.setRows(std::move(rows));
     Q_EMIT changed();

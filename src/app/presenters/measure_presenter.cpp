@@ -6,6 +6,7 @@
 
 #include <QSysInfo>
 
+#include "app/preferences.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/diagnose/inquiry.h"
@@ -202,7 +203,7 @@ std::vector<MeasurePresenter::Row> MeasurePresenter::rows() const
         const expect::Expectation& toCarry = expectationOf(trial);
         const QString standing =
             toCarry.isEmpty() ? QString() : toQt(diagnose::text(diagnose::standing(measure::eachWay(trial), toCarry)));
-        rows.push_back({toQt(measure::timeText(trial.at)), how, toQt(text::rate(trial.rate.value)),
+        rows.push_back({momentText(trial.at), how, toQt(text::rate(trial.rate.value)),
                         toQt(text::byteRate(trial.rate.value)), standing, toQt(trial.note), trial.id});
     }
     std::reverse(rows.begin(), rows.end());

@@ -5,6 +5,7 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/editline/record_fields.h"
 #include "core/kb/host_rows.h"
 #include "core/kb/port_rows.h"
 #include "core/match/lane_plan.h"
@@ -12,6 +13,7 @@
 #include "core/match/run_rules.h"
 #include "core/measure/module_entry.h"
 #include "core/measure/module_name.h"
+#include "core/plan/duplicate.h"
 #include "core/plan/edits.h"
 #include "host/host_reader.h"
 #include "store/rebase.h"
@@ -181,7 +183,8 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
                                  {},
                                  {}}}});
     addFilled(hostSection(device));
-    for (InspectorSection& facts : factSections(device.traits)) addFilled(std::move(facts));
+    for (InspectorSection& facts : factSections(device.traits, device.sources)) addFilled(std::move(facts));
+    addFilled(recordSection({"device", device.id.value}));
     return result;
 }
 
@@ -195,19 +198,25 @@ InspectorContent SurveyPresenter::runContent(const plan::Run& run) const
                             report ? toQt(report->reason()) : QString(),
                             {}};
     InspectorSection cable{"Cable", {}};
-    const auto line = [&](QString name, QString value, std::optional<Verdict> mark = {}) {
-        cable.lines.push_back({mark, std::move(name), {}, std::move(value), {}, {}, {}});
+    const auto line = [&](QString name, QString value, std::optional<Verdict> mark = {}, const char* field = "") {
+        const plan::Source* source = run.sources.of(field);
+        cable.lines.push_back(
+            {mark, std::move(name), source ? toQt(plan::text(*source)) : QString(), std::move(value), {}, {}, {}});
     };
     line("kind", medium ? toQt(medium->name) : QString("not known"),
-         medium ? std::optional<Verdict>() : Verdict::Unknown);
+         medium ? std::optional<Verdict>() : Verdict::Unknown, "medium");
     line("length", run.length ? toQt(text::length(*run.length)) : QString("never measured"),
-         run.length ? std::optional<Verdict>() : Verdict::Unknown);
+         run.length ? std::optional<Verdict>() : Verdict::Unknown, "length_m");
+    if (run.slack) line("slack left", toQt(text::length(*run.slack)), {}, "slack_m");
+    if (!run.route.empty()) line("route", toQt(text::joined(run.route, " › ")), {}, "route");
     if (run.joints > 0) line("mated pairs", QString::number(run.joints));
     if (run.bundle != plan::Bundle::Unknown) line("laid", toQt(code(run.bundle)));
     if (!run.wireMap.empty()) line("wire map", toQt(run.wireMap));
     if (!run.note.empty()) line("note", toQt(run.note));
     result.sections.push_back(std::move(cable));
-    for (InspectorSection& facts : factSections(run.traits)) result.sections.push_back(std::move(facts));
+    for (InspectorSection& facts : factSections(run.traits, run.sources)) result.sections.push_back(std::move(facts));
+    if (InspectorSection records = recordSection({"run", run.id.value}); !records.lines.empty())
+        result.sections.push_back(std::move(records));
     if (report)
         result.sections.push_back(
             {"Link", {{report->verdict, toQt(report->title), {}, figure(report->rate), report->link.id(), {}, {}}}});
@@ -229,8 +238,9 @@ void SurveyPresenter::select(const plan::Subject& at)
     else if (at.kind == "place") {
         for (const plan::Device& device : plan().devices)
             if (device.place.value == at.id) return m_selection.selectDevice(device.id);
-    } else if (const plan::Service* service = at.kind == "service" ? plan().services.find({at.id}) : nullptr)
-        m_selection.selectDevice(service->device);
+    } else if (editline::isRecordKind(at.kind)) {
+        Q_EMIT recordAsked(at);
+    }
 }
 
 bool SurveyPresenter::isFree(plan::PortId id) const
@@ -255,10 +265,13 @@ QString SurveyPresenter::emptyAdvice() const
 /// Saves what a form made of an object. Where the object was changed while the form was open, only what the form itself
 /// changed goes in; a deleted one stays deleted.
 template <class T, class Put>
-bool SurveyPresenter::keep(const char* kind, T object, const T& base, const Table<T>& now, const QString& called,
-                           Put put)
+bool SurveyPresenter::keep(const char* kind, T object, const T& base, const std::optional<plan::Source>& source,
+                           const Table<T>& now, const QString& called, Put put)
 {
     const bool fresh = !object.id.isSet();
+    if (source)
+        for (const std::string& field : store::changedFields(fresh ? T{} : base, object))
+            object.sources.set(field, *source);
     if (fresh) {
         object.id = m_document.ids().next<decltype(T::id)>();
     } else {
@@ -282,36 +295,37 @@ bool SurveyPresenter::keep(const char* kind, T object, const T& base, const Tabl
     return true;
 }
 
-bool SurveyPresenter::putPlace(plan::Place place, const plan::Place& base)
+bool SurveyPresenter::putPlace(plan::Place place, const plan::Place& base, const std::optional<plan::Source>& source)
 {
     const QString called = toQt(place.name);
-    return keep("place", std::move(place), base, plan().places, called, plan::edits::putPlace);
+    return keep("place", std::move(place), base, source, plan().places, called, plan::edits::putPlace);
 }
 
-bool SurveyPresenter::putDevice(plan::Device device, const plan::Device& base)
+bool SurveyPresenter::putDevice(plan::Device device, const plan::Device& base,
+                                const std::optional<plan::Source>& source)
 {
     const QString called = toQt(device.name);
-    return keep("device", std::move(device), base, plan().devices, called, plan::edits::putDevice);
+    return keep("device", std::move(device), base, source, plan().devices, called, plan::edits::putDevice);
 }
 
-bool SurveyPresenter::putPort(plan::Port port, const plan::Port& base)
+bool SurveyPresenter::putPort(plan::Port port, const plan::Port& base, const std::optional<plan::Source>& source)
 {
     if (!port.id.isSet()) port.position = static_cast<int>(plan::portsOf(plan(), port.device).size());
     const plan::Device* device = plan().devices.find(port.device);
     const QString called = (device ? toQt(device->name) + " " : QString()) + toQt(port.name);
-    return keep("port", std::move(port), base, plan().ports, called, plan::edits::putPort);
+    return keep("port", std::move(port), base, source, plan().ports, called, plan::edits::putPort);
 }
 
-bool SurveyPresenter::putSlot(plan::Slot slot, const plan::Slot& base)
+bool SurveyPresenter::putSlot(plan::Slot slot, const plan::Slot& base, const std::optional<plan::Source>& source)
 {
     const QString called = toQt(slot.name);
-    return keep("slot", std::move(slot), base, plan().slots, called, plan::edits::putSlot);
+    return keep("slot", std::move(slot), base, source, plan().slots, called, plan::edits::putSlot);
 }
 
-bool SurveyPresenter::putRun(plan::Run run, const plan::Run& base)
+bool SurveyPresenter::putRun(plan::Run run, const plan::Run& base, const std::optional<plan::Source>& source)
 {
     const QString called = toQt(run.label);
-    return keep("run", std::move(run), base, plan().runs, called, plan::edits::putRun);
+    return keep("run", std::move(run), base, source, plan().runs, called, plan::edits::putRun);
 }
 
 bool SurveyPresenter::deleteSelected()
@@ -325,6 +339,29 @@ bool SurveyPresenter::deleteSelected()
         return m_document.edit(text, plan::edits::deleteRun(plan(), run->id)) && (m_selection.clear(), true);
     }
     return false;
+}
+
+bool SurveyPresenter::duplicateDevice(plan::DeviceId id)
+{
+    const plan::Device* device = plan().devices.find(id);
+    if (!device) return false;
+    const std::string name = plan::freeName(plan(), device->name);
+    const auto made = plan::duplicateDevice(plan(), id, name, {}, m_document.ids());
+    if (!m_document.edit("Duplicate device " + toQt(device->name),
+                         made ? Result<plan::Plan>(made->plan) : tl::unexpected(made.error())))
+        return false;
+    m_selection.selectDevice(made->devices.front());
+    return true;
+}
+
+bool SurveyPresenter::duplicatePlace(plan::PlaceId id)
+{
+    const plan::Place* place = plan().places.find(id);
+    if (!place) return false;
+    const std::string name = plan::freeName(plan(), place->name);
+    const auto made = plan::duplicatePlace(plan(), id, name, place->level, " of " + name, m_document.ids());
+    return m_document.edit("Duplicate place " + toQt(place->name),
+                           made ? Result<plan::Plan>(made->plan) : tl::unexpected(made.error()));
 }
 
 bool SurveyPresenter::deletePlace(plan::PlaceId id)

@@ -54,13 +54,18 @@ public:
     QString emptyAdvice() const;  ///< what to do first; empty once there is a device
 
     // Each adds an object without an id, or changes one. `base` is what it was when its form was opened: where it was
-    // changed since, only the fields that differ from it go in; without an id it is what the object is now.
-    bool putPlace(plan::Place, const plan::Place& base = {});
-    bool putDevice(plan::Device, const plan::Device& base = {});
-    bool putPort(plan::Port, const plan::Port& base = {});
-    bool putSlot(plan::Slot, const plan::Slot& base = {});
-    bool putRun(plan::Run, const plan::Run& base = {});
+    // changed since, only the fields that differ from it go in; without an id it is what the object is now. The fields
+    // that change are from `source`, where one is given.
+    bool putPlace(plan::Place, const plan::Place& base = {}, const std::optional<plan::Source>& source = {});
+    bool putDevice(plan::Device, const plan::Device& base = {}, const std::optional<plan::Source>& source = {});
+    bool putPort(plan::Port, const plan::Port& base = {}, const std::optional<plan::Source>& source = {});
+    bool putSlot(plan::Slot, const plan::Slot& base = {}, const std::optional<plan::Source>& source = {});
+    bool putRun(plan::Run, const plan::Run& base = {}, const std::optional<plan::Source>& source = {});
     bool deleteSelected();
+    /// A copy beside it, with its slots and ports and without cables; it is selected.
+    bool duplicateDevice(plan::DeviceId);
+    /// A copy with all places and devices in it, on the level above it where it is a whole floor's room.
+    bool duplicatePlace(plan::PlaceId);
     bool deletePlace(plan::PlaceId);
     bool deletePort(plan::PortId);
     bool deleteSlot(plan::SlotId);
@@ -84,10 +89,12 @@ public:
 Q_SIGNALS:
     void changed();  ///< the plan or its judgement
     void selectionChanged();
+    void recordAsked(const sokudo::plan::Subject&);  ///< a service, a loose end or another record is to be shown
 
 private:
     template <class T, class Put>
-    bool keep(const char* kind, T object, const T& base, const Table<T>& now, const QString& called, Put put);
+    bool keep(const char* kind, T object, const T& base, const std::optional<plan::Source>& source, const Table<T>& now,
+              const QString& called, Put put);
     InspectorContent deviceContent(const plan::Device&) const;
     InspectorSection portSection(const plan::Device&, InspectorContent&) const;
     InspectorSection slotSection(const plan::Device&) const;
@@ -97,7 +104,9 @@ private:
     InspectorSection portHolds(const plan::Port&, const kb::Cage*, InspectorContent&) const;
     InspectorSection portSettings(const plan::Port&) const;
     /// What else is stated, by the question it answers; each with why it matters.
-    std::vector<InspectorSection> factSections(const plan::Traits&) const;
+    std::vector<InspectorSection> factSections(const plan::Traits&, const plan::Sources&) const;
+    /// Loose ends, photos, services, addresses and work that name the object.
+    InspectorSection recordSection(const plan::Subject&) const;
     void findNextThings();
     InspectorContent standingContent() const;
     std::vector<const plan::Device*> poweredThrough(plan::DeviceId) const;

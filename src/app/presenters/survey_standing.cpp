@@ -150,7 +150,8 @@ InspectorSection SurveyPresenter::portSettings(const plan::Port& port) const
     return set;
 }
 
-std::vector<InspectorSection> SurveyPresenter::factSections(const plan::Traits& traits) const
+std::vector<InspectorSection> SurveyPresenter::factSections(const plan::Traits& traits,
+                                                            const plan::Sources& sources) const
 {
     const kb::KnowledgeBase& kb = m_document.knowledge();
     std::vector<InspectorSection> sections;
@@ -159,11 +160,44 @@ std::vector<InspectorSection> SurveyPresenter::factSections(const plan::Traits& 
         why.detail = toQt(question.why);
         InspectorSection section{toQt(question.name), {std::move(why)}};
         for (const auto& [id, value] : traits)
-            if (const auto* kind = kb.find<kb::TraitKind>(id); kind && kind->question == question.id)
+            if (const auto* kind = kb.find<kb::TraitKind>(id); kind && kind->question == question.id) {
+                const plan::Source* source = sources.of("traits." + kind->id);
                 section.lines.push_back(plain(toQt(kind->name), inOwnUnits(toQt(kb::traitText(*kind, value)))));
+                if (source) section.lines.back().detail = toQt(plan::text(*source));
+            }
         if (section.lines.size() > 1) sections.push_back(std::move(section));
     }
     return sections;
+}
+
+InspectorSection SurveyPresenter::recordSection(const plan::Subject& of) const
+{
+    InspectorSection section{"On record", {}};
+    const auto add = [&](const char* kind, std::int64_t id, const QString& text, std::optional<Verdict> mark = {}) {
+        section.lines.push_back({mark, text, {}, {}, {}, {}, {}, plan::Subject{kind, id}});
+    };
+    const plan::DeviceId device{of.kind == "device" ? of.id : -1};
+    for (const plan::LooseEnd& end : plan().looseEnds)
+        if (end.about == of && !end.isDone)
+            add("loose-end", end.id.value,
+                toQt(code(end.kind)) + ": " + toQt(end.text) +
+                    (end.review.empty() ? QString() : ", look again " + dayText(toQt(end.review))),
+                Verdict::Limited);
+    for (const plan::Photo& photo : plan().photos)
+        if (photo.about == of)
+            add("photo", photo.id.value,
+                (photo.jpeg.empty() ? "seen: " : "photo: ") + toQt(photo.caption) +
+                    (photo.found == plan::Inspection::None ? QString() : " (" + toQt(code(photo.found)) + ")"));
+    for (const plan::Service& service : plan().services)
+        if (service.device == device) add("service", service.id.value, "service: " + toQt(service.name));
+    for (const plan::Workload& work : plan().workloads)
+        if (work.device == device)
+            add("workload", work.id.value, QString("work: %1 × %2").arg(work.count).arg(toQt(work.purpose)));
+    for (const plan::Access& access : plan().accesses)
+        if (access.device == device)
+            add("access", access.id.value,
+                "reached at: " + toQt(access.address.empty() ? access.wayIn : access.address));
+    return section;
 }
 
 InspectorContent SurveyPresenter::portContent(const plan::Port& port) const
@@ -182,7 +216,9 @@ InspectorContent SurveyPresenter::portContent(const plan::Port& port) const
 
     result.sections.push_back(portHolds(port, cage, result));
     if (InspectorSection set = portSettings(port); !set.lines.empty()) result.sections.push_back(std::move(set));
-    for (InspectorSection& facts : factSections(port.traits)) result.sections.push_back(std::move(facts));
+    for (InspectorSection& facts : factSections(port.traits, port.sources)) result.sections.push_back(std::move(facts));
+    if (InspectorSection records = recordSection({"port", port.id.value}); !records.lines.empty())
+        result.sections.push_back(std::move(records));
     // The newest entries of the logbook that name the port.
     InspectorSection history{"History", {}};
     const QString name = toQt(plan::portText(plan(), port.id));

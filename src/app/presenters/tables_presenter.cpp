@@ -4,10 +4,13 @@
 #include <algorithm>
 
 #include "app/preferences.h"
+#include "app/presenters/records_presenter.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/editline/edit_line.h"
+#include "core/editline/record_fields.h"
 #include "core/kb/port_rows.h"
+#include "core/kb/rule_rows.h"
 
 namespace sokudo::app {
 namespace {
@@ -28,7 +31,20 @@ std::string quoted(QString text) { return "\"" + fromQt(text.replace('"', '\''))
 
 const char* word(TableKind kind)
 {
-    static constexpr const char* kWords[] = {"Places", "Devices", "Ports", "Jacks", "Runs", "Outlets"};
+    static constexpr const char* kWords[] = {"Places",
+                                             "Devices",
+                                             "Ports",
+                                             "Jacks",
+                                             "Runs",
+                                             "Outlets",
+                                             "Services",
+                                             "Networks",
+                                             "What is done where",
+                                             "Spares and tools",
+                                             "Loose ends",
+                                             "Addresses",
+                                             "Photos",
+                                             "Kinds of device"};
     return kWords[static_cast<int>(kind)];
 }
 
@@ -58,6 +74,7 @@ void TablesPresenter::fillRows()
     case TableKind::Jacks: addPorts(true); break;
     case TableKind::Runs: addRuns(); break;
     case TableKind::Outlets: addOutlets(); break;
+    default: addRecords(recordKind(m_kind));
     }
     endResetModel();
 }
@@ -189,6 +206,38 @@ void TablesPresenter::addOutlets()
     }
 }
 
+/// The fields of a kind of record are its columns, in their order.
+void TablesPresenter::addRecords(const std::string& kind)
+{
+    const plan::Plan& plan = m_document.plan();
+    for (const editline::RecordField& field : editline::recordFields(plan, {kind, 0}, m_document.knowledge()))
+        m_columns.push_back({toQt(field.heading), field.key});
+    const auto add = [&](const auto& rows) {
+        for (const auto& row : rows) {
+            Row made{{kind, row.id.value}, {}};
+            for (const auto& field : editline::recordFields(plan, made.object, m_document.knowledge()))
+                made.cells.push_back(toQt(field.value));
+            m_rows.push_back(std::move(made));
+        }
+    };
+    switch (m_kind) {
+    case TableKind::Services: return add(plan.services);
+    case TableKind::Networks: return add(plan.networks);
+    case TableKind::Workloads: return add(plan.workloads);
+    case TableKind::Stock: return add(plan.stock);
+    case TableKind::LooseEnds: return add(plan.looseEnds);
+    case TableKind::Addresses: return add(plan.accesses);
+    case TableKind::Photos: return add(plan.photos);
+    default: return add(plan.deviceKinds);
+    }
+}
+
+int TablesPresenter::rowOf(const plan::Subject& object) const
+{
+    const auto at = std::find_if(m_rows.begin(), m_rows.end(), [&](const Row& row) { return row.object == object; });
+    return at == m_rows.end() ? -1 : static_cast<int>(at - m_rows.begin());
+}
+
 int TablesPresenter::rowCount(const QModelIndex& parent) const
 {
     return parent.isValid() ? 0 : static_cast<int>(m_rows.size());
@@ -230,7 +279,35 @@ bool TablesPresenter::setData(const QModelIndex& index, const QVariant& value, i
 bool TablesPresenter::fill(const std::vector<int>& rows, int column, const QString& text)
 {
     const Column& into = m_columns[static_cast<std::size_t>(column)];
-    if (into.property.empty() || rows.empty()) return false;
+    return !into.property.empty() && set(rows, into.property, text);
+}
+
+std::vector<std::pair<std::string, QString>> TablesPresenter::properties() const
+{
+    std::vector<std::pair<std::string, QString>> all;
+    for (const Column& column : m_columns)
+        if (!column.property.empty()) all.emplace_back(column.property, column.heading);
+    if (m_rows.empty()) return all;
+    static const std::map<std::string, kb::TraitOwner, std::less<>> kOwners{{"place", kb::TraitOwner::Place},
+                                                                            {"device", kb::TraitOwner::Device},
+                                                                            {"port", kb::TraitOwner::Port},
+                                                                            {"run", kb::TraitOwner::Run}};
+    const auto owner = kOwners.find(m_rows.front().object.kind);
+    if (owner == kOwners.end()) return all;
+    for (const kb::TraitKind& kind : m_document.knowledge().all<kb::TraitKind>())
+        if (kind.of == owner->second) all.emplace_back(kind.id, toQt(kind.name));
+    return all;
+}
+
+bool TablesPresenter::set(const std::vector<int>& rows, const std::string& property, const QString& text)
+{
+    if (rows.empty()) return false;
+    const Column into{[&] {
+                          for (const auto& [key, heading] : properties())
+                              if (key == property) return heading;
+                          return toQt(property);
+                      }(),
+                      property};
     plan::Plan next = m_document.plan();
     for (int row : rows) {
         // Words of a cable are read as a line, all else as one value.

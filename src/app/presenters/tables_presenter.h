@@ -12,8 +12,24 @@
 
 namespace sokudo::app {
 
-enum class TableKind { Places, Devices, Ports, Jacks, Runs, Outlets };
-inline constexpr int kTableKinds = 6;
+enum class TableKind {
+    Places,
+    Devices,
+    Ports,
+    Jacks,
+    Runs,
+    Outlets,
+    // Records beside them.
+    Services,
+    Networks,
+    Workloads,
+    Stock,
+    LooseEnds,
+    Addresses,
+    Photos,
+    DeviceKinds,
+};
+inline constexpr int kSurveyTables = 6;  ///< those before the records
 const char* word(TableKind);
 
 class TablesPresenter final : public QAbstractTableModel {
@@ -28,6 +44,12 @@ public:
     /// Writes one text into a column of several rows: one step of undo. @return false: refused, and said through
     /// `failed`
     bool fill(const std::vector<int>& rows, int column, const QString& text);
+    /// Sets any property of several rows, as edit lines call it: one step of undo.
+    bool set(const std::vector<int>& rows, const std::string& property, const QString& text);
+    /// What `set` takes for rows of this table, with the words for it.
+    std::vector<std::pair<std::string, QString>> properties() const;
+    /// The row of an object; -1: it is not in this table.
+    int rowOf(const plan::Subject&) const;
     /// Cells with tabs between them, rows on lines, headings first.
     QString copied(const std::vector<int>& rows) const;
 
@@ -57,6 +79,7 @@ private:
     void addPorts(bool ofJacks);
     void addRuns();
     void addOutlets();
+    void addRecords(const std::string& kind);
     Document& m_document;
     TableKind m_kind = TableKind::Devices;
     std::vector<Column> m_columns;

@@ -63,6 +63,7 @@ void addStart(Verbs&, Context&);
 void addSurvey(Verbs&, Context&);
 void addVersions(Verbs&, Context&);
 void addTour(Verbs&, Context&);
+void addPhoto(Verbs&, Context&);
 void addNeighbours(Verbs&, Context&);
 void addExport(Verbs&, Context&);
 void addImport(Verbs&, Context&);

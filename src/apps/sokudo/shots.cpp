@@ -12,6 +12,7 @@
 #include "app/qt_text.h"
 #include "ui/pages/match_page.h"
 #include "ui/pages/path_page.h"
+#include "ui/pages/records_pane.h"
 #include "ui/pages/survey_page.h"
 #include "ui/pages/what_if_pane.h"
 #include "ui/shell/main_window.h"
@@ -78,6 +79,12 @@ public:
         m_window.survey().showPane(ui::SurveyPage::Neighbours);
         settle(600);
         save("survey-neighbours");
+        m_window.survey().showPane(ui::SurveyPage::Records);
+        auto* records = static_cast<ui::RecordsPane*>(m_window.survey().paneWidget(ui::SurveyPage::Records));
+        records->show(app::TableKind::LooseEnds);
+        if (!m_window.survey().presenter().plan().looseEnds.empty())
+            records->show(plan::Subject{"loose-end", m_window.survey().presenter().plan().looseEnds.begin()->id.value});
+        save("survey-records");
         m_window.survey().showPane(ui::SurveyPage::House);
         m_window.showSheet("settings");
         save("settings");

@@ -5,6 +5,8 @@
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/editline/properties.h"
+#include "core/editline/record_fields.h"
+#include "core/editline/records.h"
 #include "core/editline/verbs.h"
 #include "core/plan/duplicate.h"
 #include "core/plan/edits.h"
@@ -18,8 +20,8 @@ std::string nameOf(const plan::Plan& plan, const plan::Subject& subject)
     if (subject.kind == "device") return plan.devices.find({subject.id})->name;
     if (subject.kind == "place") return plan.places.find({subject.id})->name;
     if (subject.kind == "port") return plan::portText(plan, {subject.id});
-    if (subject.kind == "network") return "network " + plan.networks.find({subject.id})->name;
-    return "run " + plan.runs.find({subject.id})->label;
+    if (subject.kind == "run") return "run " + plan.runs.find({subject.id})->label;
+    return subject.kind + " " + recordName(plan, subject);
 }
 
 /// Changes one object by the properties that follow.
@@ -63,10 +65,12 @@ std::optional<Error> call(Draft& draft, const plan::Subject& subject, const std:
         one.name = name;
         return draft.take(plan::edits::putPort(draft.plan, std::move(one)));
     }
-    if (subject.kind == "network") {
-        plan::Network one = *draft.plan.networks.find({subject.id});
-        one.name = name;
-        return draft.take(plan::edits::putRecord(draft.plan, std::move(one)));
+    if (isRecordKind(subject.kind)) {
+        const std::string key = recordFields(draft.plan, subject, draft.kb).front().key;
+        auto named = withRecord(draft.plan, subject, {{key, name}}, draft.kb, draft.ids);
+        if (!named) return named.error();
+        draft.plan = std::move(named->plan);
+        return std::nullopt;
     }
     plan::Run one = *draft.plan.runs.find({subject.id});
     one.label = name;
@@ -83,7 +87,14 @@ std::optional<Error> setProperties(Draft& draft, Words& words, const plan::Subje
     if (subject.kind == "port") return change(draft, words, plan.ports, subject.id, plan::edits::putPort);
     if (subject.kind == "slot") return change(draft, words, plan.slots, subject.id, plan::edits::putSlot);
     if (subject.kind == "run") return change(draft, words, plan.runs, subject.id, plan::edits::putRun);
-    return words.wrong(text::say("change.cannot-be-set", "set changes places, devices, slots, ports and runs"));
+    std::optional<Error> error = words.wrong(
+        text::say("change.cannot-be-set", "set changes places, devices, slots, ports, runs and records beside them"));
+    withTable(subject.kind, [&](auto table) {
+        using T = typename decltype(table)::Row;
+        error = change(draft, words, plan.*table.rows, subject.id,
+                       [](const plan::Plan& to, T record) { return plan::edits::putRecord(to, std::move(record)); });
+    });
+    return error;
 }
 
 Done setFields(Draft& draft, Words& words)
@@ -161,8 +172,8 @@ Done remove(Draft& draft, Words& words)
     if (subject->kind == "device") error = draft.take(plan::edits::deleteDevice(draft.plan, {id}));
     else if (subject->kind == "place") error = draft.take(plan::edits::deletePlace(draft.plan, {id}));
     else if (subject->kind == "port") error = draft.take(plan::edits::deletePort(draft.plan, {id}));
-    else if (subject->kind == "network") error = draft.take(plan::edits::deleteRecord<plan::Network>(draft.plan, {id}));
-    else error = draft.take(plan::edits::deleteRun(draft.plan, {id}));
+    else if (subject->kind == "run") error = draft.take(plan::edits::deleteRun(draft.plan, {id}));
+    else error = draft.take(withoutRecord(draft.plan, *subject));
     if (error) return tl::unexpected(*error);
     return "deleted " + name;
 }

@@ -3,6 +3,7 @@
 
 #include "core/base/sentence.h"
 #include "core/base/text.h"
+#include "core/editline/records.h"
 #include "core/kb/survey_rows.h"
 #include "core/oneline/tokens.h"
 
@@ -95,6 +96,51 @@ Result<plan::PortId> takePort(Words& words, const plan::Plan& plan)
         words.wrong(text::say("draft.has-the-ports", "{} has the ports {}", called, text::joined(names, ", "))));
 }
 
+namespace {
+
+/// A service, a network or another record after the word for its kind. Nothing where none is called so: the word may be
+/// the name of a device.
+std::optional<plan::Subject> takeRecord(Words& words, const plan::Plan& plan, std::string_view kind)
+{
+    Words after = words;
+    after.skip(1);
+    std::optional<plan::Subject> subject;
+    withTable(kind, [&](auto table) {
+        const Found found =
+            longest(after, plan.*table.rows, [&](const auto& record) { return lineName(record, plan); });
+        if (found.id == 0) return;
+        words.skip(1 + found.words);
+        subject = plan::Subject{table.kind, found.id};
+    });
+    return subject;
+}
+
+/// Two kinds of things are called so, and nothing says which is meant.
+std::optional<Error> namedTwice(const Words& words, const plan::Plan& plan, const Found& device, const Found& place,
+                                const Found& run)
+{
+    const std::size_t most = std::max({device.words, place.words, run.words});
+    std::vector<std::string> kinds;
+    if (device.id != 0 && device.words == most) kinds.push_back("device");
+    if (place.id != 0 && place.words == most) kinds.push_back("place");
+    if (run.id != 0 && run.words == most) kinds.push_back("run");
+    // "core 4" is a port of the device although a run is called core.
+    const bool isPort = kinds.size() > 1 && device.words == most && [&] {
+        Words after = words;
+        after.skip(device.words);
+        for (const std::string& candidate : after.candidates())
+            for (const plan::Port* port : plan::portsOf(plan, {device.id}))
+                if (text::lower(port->name) == text::lower(candidate)) return true;
+        return false;
+    }();
+    if (kinds.size() < 2 || isPort) return std::nullopt;
+    const std::string name = words.candidates()[words.candidates().size() - most];
+    return words.wrong(text::say("draft.named-twice", "a {} are called so: write {} {}, or {} {}",
+                                 text::joined(kinds, " and a "), kinds[0], name, kinds[1], name));
+}
+
+}  // namespace
+
 Result<plan::Subject> takeSubject(Words& words, const plan::Plan& plan)
 {
     const auto subject = [](const char* kind, const auto& id) -> Result<plan::Subject> {
@@ -105,10 +151,12 @@ Result<plan::Subject> takeSubject(Words& words, const plan::Plan& plan)
     if (words.take("place")) return subject("place", takePlace(words, plan));
     if (words.take("port")) return subject("port", takePort(words, plan));
     if (words.take("device")) return subject("device", takeDevice(words, plan));
-    if (words.take("network")) return subject("network", takeNetwork(words, plan));
+    if (const auto kind = recordKindOf(text::lower(words.peek().text)); !words.peek().isQuoted && !kind.empty())
+        if (auto record = takeRecord(words, plan, kind)) return *record;
     const auto name = [](const auto& row) { return row.name; };
     const Found device = longest(words, plan.devices, name), place = longest(words, plan.places, name);
     const Found run = longest(words, plan.runs, [](const plan::Run& one) { return one.label; });
+    if (const auto twice = namedTwice(words, plan, device, place, run)) return tl::unexpected(*twice);
     if (device.id != 0 && device.words >= place.words && device.words >= run.words) {
         words.skip(device.words);
         // More words after a device name a port of it.

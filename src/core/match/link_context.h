@@ -31,6 +31,7 @@ struct LinkEnd {
     int splits = 0;                     ///< the four-lane port is split into so many; 0: it is not
     const plan::Port* whole = nullptr;  ///< the four-lane port this end is a leg of
     std::string name;                   ///< "core 3"
+    bool isSocketOnly() const { return device && plan::isPassive(device->role); }
     std::string_view word(std::string_view trait) const { return port ? port->traits.word(trait) : std::string_view(); }
     bool is(std::string_view trait, std::string_view value) const { return word(trait) == value; }
     /// What the module here draws: stated for this one, else as its kind typically does. There must be a module.
@@ -88,6 +89,8 @@ struct LinkContext {
     std::optional<BitRate> able;    ///< highest rate both could link at, however their ports are set
 
     bool hasFarEnd() const { return b.port != nullptr; }
+    /// The cable ends at a jack, a panel or an outlet with nothing plugged in.
+    bool isIdle() const { return a.isSocketOnly() || b.isSocketOnly(); }
     bool isOn(kb::MediumKind wantedKind) const { return kind == wantedKind; }
     bool isOnFibre() const { return kind && kb::isFibre(*kind); }
     /// The fixed cables only, without the cords.

@@ -72,7 +72,7 @@ LinkReport judge(const LinkContext& link)
     if (report.rate && link.common && *link.common < *report.rate) report.rate = link.common;
     const bool dead = std::any_of(findings.begin(), findings.end(),
                                   [](const Finding& f) { return f.verdict() == Verdict::NoLink && !f.isWaived; });
-    if (dead) report.rate.reset();
+    if (dead || link.isIdle()) report.rate.reset();
     report.findings = std::move(findings);
     report.result = mediumText(link);
     return report;

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/duplicate.h"
 
+#include <algorithm>
 #include <map>
 
+#include "core/base/text.h"
 #include "core/plan/edits.h"
 
 namespace sokudo::plan {
@@ -131,6 +133,23 @@ private:
 };
 
 }  // namespace
+
+std::string freeName(const Plan& plan, const std::string& name)
+{
+    const auto isTaken = [&](const std::string& wanted) {
+        const auto isIt = [&](const auto& row) { return text::lower(row.name) == text::lower(wanted); };
+        return std::any_of(plan.devices.begin(), plan.devices.end(), isIt) ||
+               std::any_of(plan.places.begin(), plan.places.end(), isIt);
+    };
+    // "spread-2" goes on with "spread-3".
+    std::string stem = name;
+    const std::size_t dash = name.rfind('-');
+    if (dash != std::string::npos && dash + 1 < name.size() &&
+        name.find_first_not_of("0123456789", dash + 1) == std::string::npos)
+        stem = name.substr(0, dash);
+    for (int number = 2;; ++number)
+        if (const std::string wanted = stem + "-" + std::to_string(number); !isTaken(wanted)) return wanted;
+}
 
 Result<Duplicated> duplicateDevice(const Plan& plan, DeviceId device, const std::string& name, PlaceId place,
                                    IdSource& ids)

@@ -17,6 +17,9 @@ struct Duplicated {
     std::vector<PlaceId> places;
 };
 
+/// "core-2", "core-3": a name like this one that no place and no device has.
+std::string freeName(const Plan&, const std::string& name);
+
 /// A device with its slots, ports and settings under another name. No cable goes along, and no address.
 /// @param place  where it stands; unset: where the first one stands
 /// @error BadInput  the name is taken

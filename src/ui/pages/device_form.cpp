@@ -33,7 +33,7 @@ public:
         Choices places, roles, feeders;
         for (const plan::Place& place : plan.places)
             places.emplace_back(std::to_string(place.id.value), toQt(place.name));
-        for (int i = 0; i < 10; ++i)
+        for (std::size_t i = 0; i < plan::kRoles; ++i)
             roles.emplace_back(std::string(code(static_cast<plan::Role>(i))), toQt(word(static_cast<plan::Role>(i))));
         for (const plan::Device& other : plan.devices)
             if (other.id != device.id) feeders.emplace_back(std::to_string(other.id.value), toQt(other.name));
@@ -42,19 +42,32 @@ public:
         m_role = choice(form, "Role", roles, std::string(code(device.role)));
         m_description = line(form, "Description", device.description);
         m_fedBy = choice(form, "Powered by", feeders, std::to_string(device.fedBy.value), "the mains");
+        m_unit = number(form, "Rack unit", device.rackUnit, 0, 60);
+        m_unit->setSpecialValueText("not mounted");
+        m_unit->setToolTip("The lowest unit that it takes, from 1 at the bottom");
+        m_spot = line(form, "Spot, m", device.at ? lengthsText(device.at->x, device.at->y) : "",
+                      "1.2 x 0.4: from the front left corner of its place");
     }
-    void readInto(plan::Device& device) const
+    /// False where the spot is none.
+    bool readInto(plan::Device& device) const
     {
+        const bool isCleared = m_spot->text().trimmed().isEmpty();
+        const auto spot = isCleared ? std::nullopt : lengthsFrom(m_spot->text());
+        if (!isCleared && !spot) return false;
+        if (isTyped(m_spot)) device.at = spot ? std::optional(plan::Spot{spot->first, spot->second}) : std::nullopt;
+        device.rackUnit = m_unit->value();
         device.name = fromQt(m_name->text());
         device.place = {chosenId(m_place)};
         device.role = plan::roleFromCode(chosen(m_role)).value_or(plan::Role::Other);
         device.description = fromQt(m_description->text().trimmed());
         device.fedBy = {chosenId(m_fedBy)};
+        return true;
     }
 
 private:
-    QLineEdit *m_name, *m_description;
+    QLineEdit *m_name, *m_description, *m_spot;
     QComboBox *m_place, *m_role, *m_fedBy;
+    QSpinBox* m_unit;
 };
 
 std::string megabytesText(const std::optional<BitRate>& rate)
@@ -146,6 +159,7 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
     const Machine machine(*form, kb, device);
     auto* note = line(*form, "Note", device.note);
     auto* known = facts(*form, kb, kb::TraitOwner::Device, device.traits);
+    const SourceEntry source(*form);
     form->setSave([=, &presenter, base = device]() mutable {
         const auto traits = known->traits();
         if (!traits) {
@@ -153,13 +167,16 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
             return false;
         }
         device.traits = *traits;
-        identity.readInto(device);
+        if (!identity.readInto(device)) {
+            form->setNotice(std::nullopt, "A spot is two lengths in metres, such as 1.2 x 0.4");
+            return false;
+        }
         if (!machine.readInto(device, base)) {
             form->setNotice(std::nullopt, "The clock lies between 0 and 10 GHz; write a number such as 4.2");
             return false;
         }
         device.note = fromQt(note->text().trimmed());
-        return presenter.putDevice(device, base);
+        return presenter.putDevice(device, base, source.read());
     });
     return form;
 }

@@ -7,6 +7,8 @@
 #include <QLineEdit>
 #include <QSpinBox>
 
+#include "core/base/text.h"
+#include "core/oneline/tokens.h"
 #include "ui/widgets/facts_editor.h"
 #include "ui/widgets/parts.h"
 #include "ui/widgets/verdict_mark.h"
@@ -108,6 +110,45 @@ QSpinBox* number(Form& form, const QString& name, int value, int least, int most
     result->setObjectName(name);
     form.fields().addRow(name, result);
     return result;
+}
+
+std::optional<Length> lengthFrom(const QString& text)
+{
+    const std::string typed = text::lower(fromQt(QString(text).remove(' ').remove(QChar(0x202F))));
+    if (const auto metres = text::parseNumber(typed))
+        return *metres > 0 ? std::optional(Length::of(*metres)) : std::nullopt;
+    return oneline::lengthOf(typed);
+}
+
+std::optional<std::pair<Length, Length>> lengthsFrom(const QString& text)
+{
+    const QStringList parts = QString(text).replace(QChar(0x00D7), 'x').toLower().split('x');
+    // A corner may lie at 0, which is no length of a cable.
+    const auto one = [](const QString& part) {
+        return part.trimmed() == "0" ? std::optional(Length{}) : lengthFrom(part);
+    };
+    const auto first = one(parts.front()), second = one(parts.back());
+    if (!first || !second || parts.size() > 2) return std::nullopt;
+    return std::pair(*first, *second);
+}
+
+std::string lengthsText(Length a, Length b) { return text::number(a.in(), 6) + " x " + text::number(b.in(), 6); }
+
+SourceEntry::SourceEntry(Form& form)
+{
+    Choices origins;
+    for (const auto origin :
+         {plan::Origin::Read, plan::Origin::Measured, plan::Origin::Printed, plan::Origin::Told, plan::Origin::Guessed})
+        origins.emplace_back(std::string(code(origin)), toQt(code(origin)));
+    m_origin = choice(form, "Changes are", origins, "", "not said from where");
+    m_on = line(form, "Known since", "", "2026-11-28; empty: not known");
+}
+
+std::optional<plan::Source> SourceEntry::read() const
+{
+    const auto origin = plan::originFromCode(chosen(m_origin));
+    if (!origin) return std::nullopt;
+    return plan::Source{*origin, fromQt(m_on->text().trimmed())};
 }
 
 FactsEditor* facts(Form& form, const kb::KnowledgeBase& kb, kb::TraitOwner owner, const plan::Traits& stated)

@@ -14,6 +14,7 @@
 #include "core/base/quantity.h"
 #include "core/base/verdict.h"
 #include "core/kb/rule_rows.h"
+#include "core/plan/sources.h"
 #include "core/plan/traits.h"
 
 class QComboBox;
@@ -64,6 +65,25 @@ std::string chosen(const QComboBox*);
 std::int64_t chosenId(const QComboBox*);
 QSpinBox* number(Form&, const QString& name, int value, int least, int most, const QString& suffix = {});
 FactsEditor* facts(Form&, const kb::KnowledgeBase&, kb::TraitOwner, const plan::Traits& stated);
+
+/// "31", "31 m", "102 ft": a bare number is metres. Nothing where it is no length above 0.
+std::optional<Length> lengthFrom(const QString&);
+/// "4 x 3.5": two lengths; the second as the first where there is only one.
+std::optional<std::pair<Length, Length>> lengthsFrom(const QString&);
+/// "4 x 3.5", in metres.
+std::string lengthsText(Length, Length);
+
+/// Where the fields that a form changes are from: read, measured, printed, told, guessed; and when.
+class SourceEntry {
+public:
+    explicit SourceEntry(Form&);
+    /// Nothing where it was not said.
+    std::optional<plan::Source> read() const;
+
+private:
+    QComboBox* m_origin;
+    QLineEdit* m_on;
+};
 
 template <class Rows>
 Choices named(const Rows& rows)

@@ -338,7 +338,8 @@ QWidget* HousePane::actions()
                                    addRun(free);
                                }),
                         1, 0, 1, 2);
-        grid->addWidget(button("Delete", "", [this] { deleteSelected(); }), 1, 2);
+        grid->addWidget(button("Duplicate", "", [this, device] { m_presenter.duplicateDevice(device); }), 1, 2);
+        grid->addWidget(button("Delete", "", [this] { deleteSelected(); }), 2, 0);
     } else if (run.isSet()) {
         grid->addWidget(button("Change", "main", [this] { editSelected(); }), 0, 0);
         grid->addWidget(button("Delete", "", [this] { deleteSelected(); }), 0, 1);

@@ -214,7 +214,7 @@ QWidget* MeasurePage::resultsPanel()
             return {};
         };
     };
-    m_rows = new app::RowModel<Row>({{"Time (UTC)", text(&Row::when)},
+    m_rows = new app::RowModel<Row>({{"Time", text(&Row::when)},
                                      {"Result", figure(&Row::result)},
                                      {"Bytes", text(&Row::bytes)},
                                      {"Verdict", text(&Row::standing)},

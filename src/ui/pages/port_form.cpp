@@ -72,6 +72,7 @@ public:
         m_whole =
             choice(form, "Leg of", widePorts(plan, kb, port), std::to_string(port.splitOf.value), "a port of its own");
         m_leg = number(form, "Leg", std::max(1, port.leg), 1, 8);
+        addNetworks(form, plan, port);
     }
     /// False where a rate is none.
     bool readInto(plan::Port& port, const plan::Port& base) const
@@ -90,12 +91,45 @@ public:
         port.fec = plan::fecFromCode(chosen(m_fec));
         if (m_mtu->value() != base.mtu.value_or(1500)) port.mtu = m_mtu->value();
         port.slot = {chosenId(m_slot)};
+        port.comboOf = {chosenId(m_combo)};
+        port.untagged = {chosenId(m_untagged)};
         return true;
+    }
+    /// The first name of the list that is no network; empty: all are, and they are in the port.
+    QString readTagged(plan::Port& port, const plan::Plan& plan) const
+    {
+        if (!isTyped(m_tagged)) return {};
+        port.tagged.clear();
+        for (const QString& name : m_tagged->text().split(',', Qt::SkipEmptyParts)) {
+            const auto network = std::find_if(plan.networks.begin(), plan.networks.end(), [&](const auto& one) {
+                return toQt(one.name).compare(name.trimmed(), Qt::CaseInsensitive) == 0;
+            });
+            if (network == plan.networks.end()) return name.trimmed();
+            port.tagged.push_back(network->id);
+        }
+        return {};
     }
 
 private:
+    /// The other socket of a shared port, and the networks that it carries.
+    void addNetworks(Form& form, const plan::Plan& plan, const plan::Port& port)
+    {
+        Choices siblings, networks;
+        for (const plan::Port* other : plan::portsOf(plan, port.device))
+            if (other->id != port.id)
+                siblings.emplace_back(std::to_string(other->id.value), "port " + toQt(other->name));
+        for (const plan::Network& network : plan.networks)
+            networks.emplace_back(std::to_string(network.id.value), toQt(network.name));
+        QStringList tagged;
+        for (plan::NetworkId id : port.tagged)
+            if (const plan::Network* network = plan.networks.find(id)) tagged << toQt(network->name);
+        m_combo = choice(form, "Only one of", siblings, std::to_string(port.comboOf.value), "it shares with none");
+        m_untagged = choice(form, "Network", networks, std::to_string(port.untagged.value), "not known");
+        m_tagged = line(form, "With a tag", app::fromQt(tagged.join(", ")), "cameras, guests");
+    }
     QLineEdit *m_name, *m_rates, *m_forced;
-    QComboBox *m_cage, *m_module, *m_fec, *m_slot, *m_whole;
+    QLineEdit* m_tagged = nullptr;
+    QComboBox *m_cage, *m_module, *m_fec, *m_slot, *m_whole, *m_combo = nullptr, *m_untagged = nullptr;
     QSpinBox *m_mtu, *m_leg;
 };
 
@@ -107,6 +141,7 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
     const auto& kb = presenter.document().knowledge();
     const PortFields fields(*form, presenter.plan(), kb, port);
     auto* known = facts(*form, kb, kb::TraitOwner::Port, port.traits);
+    const SourceEntry source(*form);
     form->setSave([=, &presenter, base = port]() mutable {
         const auto traits = known->traits();
         if (!traits) {
@@ -118,7 +153,11 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
             form->setNotice(std::nullopt, "Rates are numbers in Gb/s with commas between, such as 10, 5, 2.5, 1");
             return false;
         }
-        return presenter.putPort(port, base);
+        if (const QString unknown = fields.readTagged(port, presenter.plan()); !unknown.isEmpty()) {
+            form->setNotice(std::nullopt, "There is no network called " + unknown + "; add it under Records first");
+            return false;
+        }
+        return presenter.putPort(port, base, source.read());
     });
     if (port.id.isSet())
         form->addAction("Delete this port", [=, &presenter, id = port.id] {

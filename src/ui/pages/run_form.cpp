@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QComboBox>
 #include <QLineEdit>
+#include <QRegularExpression>
 #include <QSpinBox>
 
 #include "core/base/text.h"
@@ -31,15 +32,6 @@ Choices portChoices(const plan::Plan& plan, const plan::Run& run)
     return result;
 }
 
-/// "31", "31 m", "102 ft": a bare number is metres.
-std::optional<Length> lengthTyped(const QLineEdit* edit)
-{
-    const std::string typed = text::lower(fromQt(edit->text().remove(' ').remove(QChar(0x202F))));
-    if (const auto metres = text::parseNumber(typed))
-        return *metres > 0 ? std::optional(Length::of(*metres)) : std::nullopt;
-    return oneline::lengthOf(typed);
-}
-
 /// Everything a run may hold, and the run as it is filled in.
 class RunFields {
 public:
@@ -64,6 +56,8 @@ public:
         m_partsB = line(form, "Parts, to end", oneline::partsText(run.segments, true), "panel / cord cat6a 1m");
         m_splices = number(form, "Splices", run.splices, 0, 20);
         m_facts = facts(form, kb, kb::TraitOwner::Run, run.traits);
+        m_route = line(form, "Route", text::joined(run.route, " > "), "cellar > riser > study, from end to end");
+        m_slack = line(form, "Slack, m", run.slack ? text::number(run.slack->in(), 6) : "", "spare length in loops");
         m_note = line(form, "Note", run.note);
         followMedium();
         followEnds(presenter);
@@ -84,6 +78,11 @@ public:
         result.bundle = plan::bundleFromCode(chosen(m_bundle)).value_or(plan::Bundle::Unknown);
         result.wireMap = chosen(m_map);
         result.note = fromQt(m_note->text());
+        if (isTyped(m_route)) {
+            result.route.clear();
+            for (const QString& part : m_route->text().split(QRegularExpression("[>›]"), Qt::SkipEmptyParts))
+                if (!part.trimmed().isEmpty()) result.route.push_back(fromQt(part.trimmed()));
+        }
         if (auto parts = readParts(result); !parts) return tl::unexpected(parts.error());
         if (auto figures = readFigures(result); !figures) return tl::unexpected(figures.error());
         return result;
@@ -115,7 +114,7 @@ private:
     void followEnds(app::SurveyPresenter& presenter) const
     {
         const auto fill = [from = m_from, to = m_to, medium = m_medium, length = m_length, &presenter, &kb = m_kb] {
-            const auto choices = presenter.cablesFor({chosenId(from)}, {chosenId(to)}, lengthTyped(length));
+            const auto choices = presenter.cablesFor({chosenId(from)}, {chosenId(to)}, lengthFrom(length->text()));
             const QSignalBlocker quiet(medium);
             const QString current = medium->currentData().toString();
             medium->clear();
@@ -149,7 +148,7 @@ private:
     {
         const auto isEmpty = [](const QLineEdit* edit) { return edit->text().trimmed().isEmpty(); };
         if (isTyped(m_length)) {
-            const auto typed = lengthTyped(m_length);
+            const auto typed = lengthFrom(m_length->text());
             if (!typed && !isEmpty(m_length))
                 return failure(ErrorCode::BadInput,
                                "The length is a number in metres, such as 31, or with its unit: 31 m, 102 ft");
@@ -161,13 +160,19 @@ private:
                 return failure(ErrorCode::BadInput, "The wish is a plain number in Gb/s, such as 2.5");
             result.wanted = rate ? std::optional(gigabits(*rate)) : std::nullopt;
         }
+        if (isTyped(m_slack)) {
+            result.slack = lengthFrom(m_slack->text());
+            if (!result.slack && !isEmpty(m_slack))
+                return failure(ErrorCode::BadInput,
+                               "The slack is a length in metres, such as 2, or with its unit: 6 ft");
+        }
         return {};
     }
 
     const kb::KnowledgeBase& m_kb;
     plan::Run m_base;
     QComboBox *m_from, *m_to, *m_medium, *m_bundle, *m_map;
-    QLineEdit *m_length, *m_label, *m_wanted, *m_partsA, *m_partsB, *m_note;
+    QLineEdit *m_length, *m_label, *m_wanted, *m_partsA, *m_partsB, *m_note, *m_route, *m_slack;
     QSpinBox *m_joints, *m_splices;
     FactsEditor* m_facts;
 };
@@ -187,12 +192,13 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
         const auto preview = presenter.preview(*result);
         form->setNotice(preview.verdict, preview.text);
     };
+    const SourceEntry source(*form);
     fields.whenChanged(form, show);
     show();
     form->setSave([=, &presenter] {
         const auto result = fields.read();
         if (!result) form->setNotice(std::nullopt, toQt(result.error().message()));
-        return result && presenter.putRun(*result, run);
+        return result && presenter.putRun(*result, run, source.read());
     });
     return form;
 }

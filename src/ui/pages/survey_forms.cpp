@@ -7,30 +7,96 @@
 #include <QLineEdit>
 #include <QSpinBox>
 
+#include "ui/widgets/facts_editor.h"
+
 namespace sokudo::ui {
 
 using app::fromQt;
 using app::toQt;
 
+namespace {
+
+/// What a place is, where it lies and how large it is.
+class PlaceFields {
+public:
+    PlaceFields(Form& form, const plan::Plan& plan, const plan::Place& place)
+    {
+        const Choices kinds{{"room", "a room"},
+                            {"cupboard", "a cupboard"},
+                            {"rack", "a rack"},
+                            {"panel", "a panel on the wall"},
+                            {"outside", "outside"}};
+        Choices outer;
+        for (const plan::Place& other : plan.places)
+            if (other.id != place.id) outer.emplace_back(std::to_string(other.id.value), toQt(other.name));
+        m_name = line(form, "Name", place.name, "cellar");
+        m_kind = choice(form, "Kind", kinds, std::string(code(place.kind)));
+        m_within = choice(form, "Stands in", outer, std::to_string(place.within.value), "nothing: it is a room itself");
+        m_level = number(form, "Level", place.level, -5, 40);
+        m_level->setToolTip("0 is the ground floor, -1 the cellar");
+        m_building = line(form, "Building", place.building, "empty: the main house");
+        const auto& area = place.area;
+        m_size =
+            line(form, "Size, m", area ? lengthsText(area->width, area->depth) : "", "4 x 3.5; empty: not measured");
+        m_corner = line(form, "Corner, m", area ? lengthsText(area->x, area->y) : "",
+                        "0 x 6: from the front left corner of the building");
+        m_note = line(form, "Note", place.note);
+    }
+    /// False where a size or a corner is none.
+    bool readInto(plan::Place& place) const
+    {
+        place.name = fromQt(m_name->text());
+        place.kind = plan::placeKindFromCode(chosen(m_kind)).value_or(plan::PlaceKind::Room);
+        place.within = {chosenId(m_within)};
+        place.level = m_level->value();
+        place.building = fromQt(m_building->text().trimmed());
+        place.note = fromQt(m_note->text());
+        if (!isTyped(m_size) && !isTyped(m_corner)) return true;
+        place.area.reset();
+        if (m_size->text().trimmed().isEmpty()) return m_corner->text().trimmed().isEmpty();
+        const auto size = lengthsFrom(m_size->text());
+        const auto corner =
+            m_corner->text().trimmed().isEmpty() ? std::pair(Length{}, Length{}) : lengthsFrom(m_corner->text());
+        if (!size || !corner || size->first <= Length{} || size->second <= Length{}) return false;
+        place.area = plan::Area{corner->first, corner->second, size->first, size->second};
+        return true;
+    }
+
+private:
+    QLineEdit *m_name, *m_building, *m_size, *m_corner, *m_note;
+    QComboBox *m_kind, *m_within;
+    QSpinBox* m_level;
+};
+
+}  // namespace
+
 Form* placeForm(app::SurveyPresenter& presenter, plan::Place place)
 {
     auto* form = new Form(place.id.isSet() ? "Change place" : "Add a place");
-    auto* name = line(*form, "Name", place.name, "cellar");
-    auto* level = number(*form, "Level", place.level, -5, 40);
-    level->setToolTip("0 is the ground floor, -1 the cellar");
-    auto* building = line(*form, "Building", place.building, "empty: the main house");
-    auto* note = line(*form, "Note", place.note);
+    const PlaceFields fields(*form, presenter.plan(), place);
+    auto* known = facts(*form, presenter.document().knowledge(), kb::TraitOwner::Place, place.traits);
+    const SourceEntry source(*form);
     form->setSave([=, &presenter, base = place]() mutable {
-        place.name = fromQt(name->text());
-        place.level = level->value();
-        place.building = fromQt(building->text().trimmed());
-        place.note = fromQt(note->text());
-        return presenter.putPlace(place, base);
+        const auto traits = known->traits();
+        if (!traits) {
+            form->setNotice(std::nullopt, toQt(traits.error().what.text()));
+            return false;
+        }
+        place.traits = *traits;
+        if (!fields.readInto(place)) {
+            form->setNotice(std::nullopt,
+                            "A size is width x depth in metres, such as 4 x 3.5; a corner is written likewise");
+            return false;
+        }
+        return presenter.putPlace(place, base, source.read());
     });
-    if (place.id.isSet())
-        form->addAction("Delete this place", [=, &presenter, id = place.id] {
-            if (presenter.deletePlace(id)) Q_EMIT form->closed();
-        });
+    if (!place.id.isSet()) return form;
+    form->addAction("Duplicate it with all that stands in it", [=, &presenter, id = place.id] {
+        if (presenter.duplicatePlace(id)) Q_EMIT form->closed();
+    });
+    form->addAction("Delete this place", [=, &presenter, id = place.id] {
+        if (presenter.deletePlace(id)) Q_EMIT form->closed();
+    });
     return form;
 }
 
@@ -55,6 +121,7 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
                                   slot.card ? std::to_string(slot.card->generation) : "", "not known");
     auto* cardLanes =
         choice(*form, "Card lanes", lanes, slot.card ? std::to_string(slot.card->lanes) : "", "not known");
+    const SourceEntry source(*form);
     form->setSave([=, &presenter, base = slot]() mutable {
         slot.name = fromQt(name->text().trimmed());
         slot.generation = generation->currentData().toString().toInt();
@@ -66,7 +133,7 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
         if (!card->text().trimmed().isEmpty())
             slot.card = plan::Card{fromQt(card->text().trimmed()), cardGeneration->currentData().toString().toInt(),
                                    cardLanes->currentData().toString().toInt()};
-        return presenter.putSlot(slot, base);
+        return presenter.putSlot(slot, base, source.read());
     });
     if (slot.id.isSet())
         form->addAction("Delete this slot", [=, &presenter, id = slot.id] {

@@ -5,6 +5,7 @@
 #include "ui/pages/census_pane.h"
 #include "ui/pages/jacks_pane.h"
 #include "ui/pages/neighbours_pane.h"
+#include "ui/pages/records_pane.h"
 #include "ui/pages/tables_pane.h"
 #include "ui/pages/versions_pane.h"
 #include "ui/widgets/house_view.h"
@@ -19,10 +20,10 @@ struct PaneName {
     const char* title;
     const char* keys;
 };
-constexpr PaneName kPanes[] = {{"House", "Ctrl+Shift+H"},     {"Racks and floors", "Ctrl+Shift+B"},
-                               {"Tables", "Ctrl+Shift+T"},    {"Trace jacks", "Ctrl+Shift+J"},
-                               {"Versions", "Ctrl+Shift+V"},  {"Census and advice", "Ctrl+Shift+G"},
-                               {"Neighbours", "Ctrl+Shift+I"}};
+constexpr PaneName kPanes[] = {{"House", "Ctrl+Shift+H"},      {"Racks and floors", "Ctrl+Shift+B"},
+                               {"Tables", "Ctrl+Shift+T"},     {"Trace jacks", "Ctrl+Shift+J"},
+                               {"Versions", "Ctrl+Shift+V"},   {"Census and advice", "Ctrl+Shift+G"},
+                               {"Neighbours", "Ctrl+Shift+I"}, {"Records", "Ctrl+Shift+R"}};
 
 }  // namespace
 
@@ -45,6 +46,10 @@ SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()
     addWidget(main);
     showPane(House);
     connect(&presenter, &app::SurveyPresenter::changed, this, &SurveyPage::follow);
+    connect(&presenter, &app::SurveyPresenter::recordAsked, this, [this](const plan::Subject& subject) {
+        showPane(Records);
+        m_records->show(subject);
+    });
     follow();
 }
 
@@ -77,7 +82,9 @@ void SurveyPage::addPanes()
     });
     m_panes->addLater([this] {
         m_tables = std::make_unique<app::TablesPresenter>(m_presenter.document());
-        auto* pane = new TablesPane(*m_tables);
+        std::vector<app::TableKind> kinds;
+        for (int i = 0; i < app::kSurveyTables; ++i) kinds.push_back(static_cast<app::TableKind>(i));
+        auto* pane = new TablesPane(*m_tables, kinds);
         connect(pane, &TablesPane::chosen, this, &SurveyPage::go);
         return pane;
     });
@@ -99,6 +106,10 @@ void SurveyPage::addPanes()
     m_panes->addLater([this] {
         m_neighbours = std::make_unique<app::NeighboursPresenter>(m_presenter.document(), m_source);
         return new NeighboursPane(*m_neighbours);
+    });
+    m_panes->addLater([this] {
+        m_records = new RecordsPane(m_presenter.document(), m_presenter.selection());
+        return m_records;
     });
 }
 
@@ -130,7 +141,7 @@ void SurveyPage::go(const plan::Subject& at)
 {
     showPane(House);
     m_presenter.select(at);
-    house().reveal();
+    if (pane() == House) house().reveal();
 }
 
 }  // namespace sokudo::ui

@@ -20,12 +20,13 @@
 namespace sokudo::ui {
 
 class LazyStack;
+class RecordsPane;
 class StartPage;
 
 class SurveyPage final : public QStackedWidget {
     Q_OBJECT
 public:
-    enum Pane { House, Building, Tables, Jacks, Versions, Census, Neighbours };
+    enum Pane { House, Building, Tables, Jacks, Versions, Census, Neighbours, Records };
     /// @param neighbours  looks at this machine; null: there is none to look at
     /// @param makePath  builds the strip of the selected path, when it is first shown at the foot
     SurveyPage(app::SurveyPresenter&, std::function<QWidget*()> makePath, StartWays,
@@ -35,6 +36,7 @@ public:
     HousePane& housePane() { return *m_house; }
     HouseView& house() { return m_house->house(); }
     StartPage& start() { return *m_start; }
+    app::SurveyPresenter& presenter() { return m_presenter; }
     QWidget* paneWidget(Pane);
     /// The questions of an empty house are shown.
     bool isStarting() const { return currentIndex() == 0; }
@@ -64,6 +66,7 @@ private:
     StartPage* m_start;
     HousePane* m_house;
     LazyStack* m_panes;
+    RecordsPane* m_records = nullptr;
     QList<QPushButton*> m_tabs;
 };
 

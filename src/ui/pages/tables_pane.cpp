@@ -6,6 +6,7 @@
 #include <QApplication>
 #include <QClipboard>
 #include <QCollator>
+#include <QComboBox>
 #include <QHeaderView>
 #include <QKeyEvent>
 #include <QLineEdit>
@@ -43,10 +44,12 @@ protected:
 
 }  // namespace
 
-TablesPane::TablesPane(app::TablesPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
+TablesPane::TablesPane(app::TablesPresenter& presenter, const std::vector<app::TableKind>& kinds, QWidget* parent)
+    : QWidget(parent), m_presenter(presenter)
 {
     m_all = column(this, 0, 0);
-    m_all->addLayout(tools());
+    m_all->addLayout(tools(kinds));
+    m_all->addWidget(manyBar());
     m_sorted = new Sorted(this);
     m_sorted->setSourceModel(&presenter);
     m_sorted->setFilterKeyColumn(-1);
@@ -73,6 +76,12 @@ TablesPane::TablesPane(app::TablesPresenter& presenter, QWidget* parent) : QWidg
     row->addWidget(
         label("Type to change a cell · Ctrl+D fills the selected cells with the first · Ctrl+C, Ctrl+V", "soft"));
     m_all->addWidget(foot);
+    followSelection();
+    show(presenter.kind());
+}
+
+void TablesPane::followSelection()
+{
     connect(m_filter, &QLineEdit::textChanged, m_sorted, &QSortFilterProxyModel::setFilterFixedString);
     connect(m_sorted, &QAbstractItemModel::modelReset, this, &TablesPane::countRows);
     connect(m_sorted, &QAbstractItemModel::layoutChanged, this, &TablesPane::countRows);
@@ -81,23 +90,75 @@ TablesPane::TablesPane(app::TablesPresenter& presenter, QWidget* parent) : QWidg
         const QModelIndex source = m_sorted->mapToSource(at);
         if (!m_presenter.isEditable(source.column())) Q_EMIT chosen(m_presenter.subject(source.row()));
     });
-    show(app::TableKind::Devices);
+    // A sorted table is filled anew with each change of the house; only what a person goes to counts.
+    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) {
+        if (now.isValid() && m_table->hasFocus())
+            Q_EMIT rowShown(m_presenter.subject(m_sorted->mapToSource(now).row()));
+    });
+    connect(m_table, &QTableView::clicked, this,
+            [this](const QModelIndex& now) { Q_EMIT rowShown(m_presenter.subject(m_sorted->mapToSource(now).row())); });
+    connect(m_table->selectionModel(), &QItemSelectionModel::selectionChanged, this, &TablesPane::showMany);
+    connect(m_sorted, &QAbstractItemModel::modelReset, this, &TablesPane::showMany);
+}
+
+/// "5 rows: set [what] to [value]".
+QWidget* TablesPane::manyBar()
+{
+    m_many = frame("notice");
+    auto* row = new QHBoxLayout(m_many);
+    row->setContentsMargins(16, 6, 16, 6);
+    m_manyCount = label("", "heading");
+    row->addWidget(m_manyCount);
+    m_property = new QComboBox;
+    m_property->setAccessibleName("What to set");
+    m_property->setMinimumContentsLength(16);
+    row->addWidget(m_property);
+    row->addWidget(label("to"));
+    m_value = new QLineEdit;
+    m_value->setAccessibleName("Value for all selected rows");
+    m_value->setPlaceholderText("empty takes it away");
+    row->addWidget(m_value, 1);
+    row->addWidget(button("Set", "main", [this] { setMany(); }));
+    connect(m_value, &QLineEdit::returnPressed, this, &TablesPane::setMany);
+    m_many->hide();
+    return m_many;
+}
+
+void TablesPane::showMany()
+{
+    const std::size_t rows = selectedRows().size();
+    m_many->setVisible(rows > 1);
+    m_manyCount->setText(QString("%1 rows: set").arg(rows));
+}
+
+void TablesPane::setMany()
+{
+    if (m_presenter.set(selectedRows(), m_property->currentData().toString().toStdString(), m_value->text()))
+        m_value->clear();
+}
+
+void TablesPane::choose(const plan::Subject& object)
+{
+    const int row = m_presenter.rowOf(object);
+    if (row < 0) return;
+    const QModelIndex at = m_sorted->mapFromSource(m_presenter.index(row, 0));
+    m_table->setCurrentIndex(at);
+    m_table->scrollTo(at);
 }
 
 /// The tables to choose from, the filter, and what is done with many cells.
-QHBoxLayout* TablesPane::tools()
+QHBoxLayout* TablesPane::tools(const std::vector<app::TableKind>& kinds)
 {
     auto* row = new QHBoxLayout;
     row->setContentsMargins(16, 8, 16, 8);
     row->setSpacing(6);
-    for (int i = 0; i < app::kTableKinds; ++i) {
-        auto* one =
-            button(word(static_cast<app::TableKind>(i)), "", [this, i] { show(static_cast<app::TableKind>(i)); });
+    for (app::TableKind kind : kinds) {
+        auto* one = button(word(kind), "", [this, kind] { show(kind); });
         one->setCheckable(true);
         row->addWidget(one);
-        m_kinds << one;
+        m_kinds.emplace_back(kind, one);
     }
-    row->addSpacing(12);
+    if (!kinds.empty()) row->addSpacing(12);
     m_filter = new QLineEdit;
     m_filter->setPlaceholderText("Show rows with …");
     m_filter->setAccessibleName("Show rows with");
@@ -106,14 +167,18 @@ QHBoxLayout* TablesPane::tools()
     row->addStretch(1);
     row->addWidget(button("Fill down", "", [this] { fillDown(); }));
     row->addWidget(button("Copy", "", [this] { copy(); }));
-    row->addWidget(button("Paste a table", "", [this] { showPaste(QApplication::clipboard()->text()); }));
+    if (!kinds.empty())
+        row->addWidget(button("Paste a table", "", [this] { showPaste(QApplication::clipboard()->text()); }));
     return row;
 }
 
 void TablesPane::show(app::TableKind kind)
 {
     m_presenter.show(kind);
-    for (int i = 0; i < m_kinds.size(); ++i) m_kinds[i]->setChecked(i == static_cast<int>(kind));
+    for (const auto& [each, one] : m_kinds) one->setChecked(each == kind);
+    m_property->clear();
+    for (const auto& [key, heading] : m_presenter.properties())
+        m_property->addItem(heading, QString::fromStdString(key));
     m_table->resizeColumnsToContents();
     for (int i = 0; i < m_presenter.columnCount(); ++i)
         m_table->setColumnWidth(i, std::clamp(m_table->columnWidth(i) + 14, scaled(70), scaled(260)));

@@ -206,8 +206,8 @@ private Q_SLOTS:
         row("add switch x in Cellar: 9999x rj45", "9999x");
         row("add switch x in Cellar: 8x sfp29", "sfp29");
         row("add widget x", "say what is added");
-        row("add work knitting in Study", "work is one of");
-        row("add network a, tag=9000", "1 to 4094");
+        row("add work knitting in Study", "it is one of");
+        row("add network a, tag=9000", "0 to 4094");
         row("frobnicate", "an edit begins with add, set");
         row("ad switch x in Cellar", "did you mean add?");
     }

@@ -31,6 +31,28 @@ private Q_SLOTS:
         QCOMPARE(report->verdict, Verdict::Unsafe);
         QVERIFY(!report->rate);
     }
+    /// A cable from panel to jack with nothing plugged in carries no rate yet, however good it is.
+    void aSocketWithNothingPluggedIn()
+    {
+        PlanBuilder house;
+        house.place("hall").device("panel", plan::Role::Panel).port("panel", "1", "rj45");
+        house.device("plate", plan::Role::Jack).port("plate", "W1", "rj45");
+        house.device("core").port("core", "1", "rj45");
+        for (const char* socket : {"panel", "plate"})
+            house.changeDevice(socket, [](plan::Device& one) { one.traits.set("category", "cat6a"); });
+        house.run("drop", "panel 1", "plate W1", "cat6a", 24);
+        const auto judged = [&] {
+            const auto link = plan::linkOf(house.plan(), house.runId("drop"));
+            return match::judge(match::linkContext(house.plan(), *link, knowledge()));
+        };
+        QCOMPARE(judged().verdict, Verdict::Unknown);
+        QVERIFY(!judged().rate);
+        QVERIFY2(judged().reason().find("panel 1 and plate W1") != std::string::npos, judged().reason().c_str());
+        house.device("pc", plan::Role::Computer).port("pc", "1", "rj45");
+        house.run("cord", "core 1", "panel 1", "cat6a", 1).run("cord-2", "plate W1", "pc 1", "cat6a", 2);
+        QCOMPARE(judged().verdict, Verdict::Fits);
+        QCOMPARE(*judged().rate, gigabits(10));
+    }
     void unknownStandsBetweenMarginalAndLimited()
     {
         QVERIFY(Verdict::Fits < Verdict::Limited && Verdict::Limited < Verdict::Unknown &&

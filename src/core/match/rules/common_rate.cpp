@@ -151,6 +151,20 @@ Outcome meeting(const LinkContext& link)
             "common"};
 }
 
+/// What the cable carries is for the other rules; at which rate it links nobody knows before something is plugged in.
+Outcome idle(const LinkContext& link)
+{
+    const bool both = link.a.isSocketOnly() && link.b.isSocketOnly();
+    return {Verdict::Unknown,
+            {},
+            both ? StaticText("Nothing is plugged in at {a} and {b}: the rate follows from what comes there")
+                 : StaticText("Nothing is plugged in at {end}: the rate follows from what comes there"),
+            {{"a", link.a.name}, {"b", link.b.name}, {"end", link.a.isSocketOnly() ? link.a.name : link.b.name}},
+            {"own", Certainty::Standard},
+            LinkPart::Between,
+            "idle"};
+}
+
 Outcomes check(const LinkContext& link)
 {
     if (!link.hasFarEnd())
@@ -161,6 +175,7 @@ Outcomes check(const LinkContext& link)
                        {"own", Certainty::Standard},
                        LinkPart::MediumB,
                        "untraced"});
+    if (link.isIdle()) return single(idle(link));
     Outcomes found;
     settings(link.a, LinkPart::CageA, found);
     settings(link.b, LinkPart::CageB, found);

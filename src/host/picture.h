@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A picture from a camera, made ready to be kept in a house.
+#pragma once
+
+#include <string>
+
+#include "core/base/result.h"
+
+namespace sokudo::host {
+
+/// A picture as a house keeps it.
+struct Picture {
+    std::string jpeg;  ///< in base64 (RFC 4648)
+    int width = 0, height = 0;
+};
+
+/// Reads a JPEG, PNG or WebP file, turns it upright, makes it at most 1600 pixels wide and high and less than half a
+/// megabyte, and leaves out all that its file says beside the picture: where and when it was taken, by what, a preview.
+/// @error NotFound  there is no such file, or it cannot be read
+/// @error BadInput  no picture of these kinds, a damaged one, or more than 200 million pixels
+Result<Picture> readPicture(const std::string& path);
+
+}  // namespace sokudo::host

@@ -1,0 +1,164 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Services, networks, work, stock, notes, addresses and photos: set, renamed and deleted by lines, and as fields.
+#include "core/editline/record_fields.h"
+
+#include "house_lines.h"
+
+using namespace sokudo;
+using namespace sokudo::editline;
+using namespace sokudo::testing;
+
+namespace {
+
+const char* const kHouse =
+    "add place Cellar level -1\nadd place Study level 1\n"
+    "switch core in Cellar: 8x sfp28, rj45 management\nadd computer desk in Study: rj45 2.5g\n"
+    "add run core 1 - open, om4 12m label=q1\n"
+    "add service home fibre, technology=fibre down=1g up=200m hand-off=2.5g in=Cellar box=core\n"
+    "add network cameras, tag=20\n"
+    "add work edit-4k on desk, count=2\n"
+    "add spare Cat 6A jacks, count=12 in=Cellar\nadd spare reel, length=40m part=cat6a\n"
+    "add temporary lead on the floor, about=\"run q1\" review=2027-01-01\n"
+    "add address core 10.20.0.2, network=cameras log-in=admin\n"
+    "add photo of port core 1: bent pin, found=bent on=2026-11-28\n"
+    "keep core as my core switch\n";
+
+plan::Plan after(const char* line) { return houseOf(line, houseOf(kHouse)); }
+
+std::string refusalOf(const std::string& line)
+{
+    IdSource ids(900);
+    const auto made = edited(houseOf(kHouse), line, knowledge(), ids);
+    return made ? "accepted" : made.error().message();
+}
+
+/// All records of the house, each with its kind.
+std::vector<plan::Subject> recordsOf(const plan::Plan& plan)
+{
+    std::vector<plan::Subject> all;
+    plan::eachTable([&](auto table) {
+        for (const auto& row : plan.*table.rows)
+            if (isRecordKind(table.kind)) all.push_back({table.kind, row.id.value});
+    });
+    return all;
+}
+
+}  // namespace
+
+class RecordLinesTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void eachKindIsChangedByItsName()
+    {
+        QCOMPARE(*after("set service home fibre down=2g").services.begin()->down, gigabits(2));
+        QCOMPARE(after("set network cameras tag=30").networks.begin()->tag, 30);
+        QCOMPARE(after("set work edit-4k on desk count=3").workloads.begin()->count, 3);
+        QCOMPARE(after("set spare Cat 6A jacks count=3").stock.begin()->count, 3);
+        QVERIFY(after("set temporary lead on the floor done=yes").looseEnds.begin()->isDone);
+        QCOMPARE(after("set address core log-in=root").accesses.begin()->logIn, std::string("root"));
+        QCOMPARE(after("set photo bent pin found=clean").photos.begin()->found, plan::Inspection::Clean);
+        QCOMPARE(after("set kind my core switch line=\"switch: 4x sfp+\"").deviceKinds.begin()->line,
+                 std::string("switch: 4x sfp+"));
+    }
+    void renamedAndDeleted()
+    {
+        QCOMPARE(after("rename network cameras to cams").networks.begin()->name, std::string("cams"));
+        QVERIFY(after("delete photo bent pin").photos.empty());
+        // What referred to it no longer does.
+        QVERIFY(!after("delete network cameras").accesses.begin()->network.isSet());
+    }
+    void whatAPhotoShows()
+    {
+        const plan::Photo photo = *after("name house x").photos.begin();
+        QCOMPARE(photo.caption, std::string("bent pin"));
+        QCOMPARE(photo.about->kind, std::string("port"));
+        QCOMPARE(photo.on, std::string("2026-11-28"));
+    }
+    void theSourceOfAService()
+    {
+        const plan::Service service = *after("set service home fibre down=2g source=printed").services.begin();
+        QCOMPARE(service.sources.of("down_bps")->origin, plan::Origin::Printed);
+        QVERIFY(!service.sources.of("up_bps"));
+    }
+    void refusals_data()
+    {
+        QTest::addColumn<QString>("line");
+        QTest::addColumn<QString>("says");
+        const auto row = [](const char* line, const char* says) { QTest::newRow(line) << line << says; };
+        row("add network x, tga=3", "name, tag, subnet, note");
+        row("set network cameras tag=9000", "0 to 4094");
+        row("set service home fibre kind=gas", "no such kind");
+        row("set work edit-4k on desk purpose=edit-4", "did you mean edit-4k");
+        row("set temporary lead on the floor done=maybe", "yes or no");
+        row("set temporary lead on the floor about=\"run q1 and more\"", "more follows");
+        row("set temporary lead on the floor review=soon", "2026");
+        row("add photo of nothing: x", "no device, place or run");
+        row("add network cameras", "already a network called cameras");
+    }
+    void refusals()
+    {
+        QFETCH(QString, line);
+        QFETCH(QString, says);
+        const QString why = toQt(refusalOf(line.toStdString()));
+        QVERIFY2(why.contains(says), qPrintable(why));
+    }
+    /// A name of a device and of a place: the line has to say which.
+    void oneNameForTwoThings()
+    {
+        const plan::Plan twice = houseOf("add jack study in Study: W1", houseOf(kHouse));
+        IdSource ids(900);
+        const auto either = edited(twice, "delete study", knowledge(), ids);
+        QVERIFY(!either);
+        QVERIFY2(either.error().message().find("device study, or place study") != std::string::npos,
+                 either.error().message().c_str());
+        QCOMPARE(houseOf("delete device study", twice).devices.size(), twice.devices.size() - 1);
+        // A port of the device is no place.
+        QVERIFY(edited(twice, "set study W1 note=x", knowledge(), ids).error().message().find("a place") ==
+                std::string::npos);
+    }
+    /// What a field shows sets it so again: a form that is saved untouched changes nothing.
+    void fieldsAreWrittenAsTheyAreRead()
+    {
+        const plan::Plan plan = houseOf(kHouse);
+        IdSource ids(900);
+        for (const plan::Subject& subject : recordsOf(plan)) {
+            RecordValues values;
+            for (const RecordField& field : recordFields(plan, subject, knowledge()))
+                values.emplace_back(field.key, field.value);
+            const auto again = withRecord(plan, subject, values, knowledge(), ids);
+            QVERIFY2(again, again ? "" : again.error().message().c_str());
+            QVERIFY2(again->plan == plan, recordName(plan, subject).c_str());
+        }
+    }
+    void aNewRecordByItsFields()
+    {
+        const plan::Plan plan = houseOf(kHouse);
+        IdSource ids(900);
+        const auto made = withRecord(plan, {"service", 0}, {{"name", "line"}, {"kind", "telephone"}, {"in", "Study"}},
+                                     knowledge(), ids);
+        QVERIFY(made);
+        QCOMPARE(made->touched.size(), 1u);
+        const plan::Service* service = made->plan.services.find({made->touched[0].id});
+        QCOMPARE(service->kind, plan::ServiceKind::Telephone);
+        QCOMPARE(plan.places.find(service->entry)->name, std::string("Study"));
+        QVERIFY(!withRecord(plan, {"service", 0}, {{"name", ""}}, knowledge(), ids));
+        QVERIFY(!withRecord(plan, {"service", 123456}, {}, knowledge(), ids));
+        QVERIFY(!withoutRecord(plan, {"service", 123456}));
+        QVERIFY(!isRecordKind("device") && isRecordKind("loose-end"));
+    }
+    /// Choices hold what the field holds: a box never shows another value than the record has.
+    void choicesHoldTheirValue()
+    {
+        const plan::Plan plan = houseOf(kHouse);
+        for (const plan::Subject& subject : recordsOf(plan))
+            for (const RecordField& field : recordFields(plan, subject, knowledge())) {
+                if (field.choices.empty() || (field.value.empty() && field.mayBeEmpty)) continue;
+                QVERIFY2(std::any_of(field.choices.begin(), field.choices.end(),
+                                     [&](const auto& choice) { return choice.first == field.value; }),
+                         (field.key + " " + field.value).c_str());
+            }
+    }
+};
+
+SOKUDO_TEST(RecordLinesTest)
+#include "record_lines_test.moc"
