@@ -17,6 +17,9 @@ def seed(target, name, content):
 lines = re.findall(r"^\| `([^`]+)`", pathlib.Path("docs/one-line.md").read_text(), re.M)
 for i, line in enumerate(lines):
     seed("one_line", f"line{i}", line.replace("\\|", "|"))
+blocks = re.findall(r"^```\n(.*?)^```", pathlib.Path("docs/edit-lines.md").read_text(), re.M | re.S)
+for i, line in enumerate("".join(blocks).splitlines()):
+    seed("edit_line", f"line{i}", line)
 for i, table in enumerate(sorted(pathlib.Path("data").glob("*.csv"))):
     seed("catalogue", table.stem, bytes([i]) + table.read_bytes()[:20000])
 

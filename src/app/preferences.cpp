@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/preferences.h"
+#include <cmath>
 
 #include <algorithm>
 
@@ -125,6 +126,12 @@ QString inOwnUnits(QString text)
 QString moneyText(double value)
 {
     const QString figure = "about " + QString::number(value, 'f', value < 10 ? 1 : 0);
+    return preferences().currency.isEmpty() ? figure : figure + "\u202f" + preferences().currency;
+}
+
+QString priceText(double value)
+{
+    const QString figure = QString::number(std::lround(value));
     return preferences().currency.isEmpty() ? figure : figure + "\u202f" + preferences().currency;
 }
 

@@ -49,5 +49,7 @@ QString dayText(const QString& iso);
 QString inOwnUnits(QString);
 /// "about 12 €", "about 12": a rough price in the user's currency.
 QString moneyText(double);
+/// "12 €", "12": a price of a list in the user's currency.
+QString priceText(double);
 
 }  // namespace sokudo::app

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/version.h"
 
+#include <algorithm>
+
 #include "core/plan/loosen.h"
 #include "store/project_json.h"
 
@@ -27,6 +29,17 @@ Result<plan::Plan> restored(const plan::Plan& now, const Version& version)
     if (!house) return house;
     house->photos = now.photos;
     return plan::loosened(std::move(*house));
+}
+
+std::optional<std::pair<measure::Timestamp, plan::Plan>> oldestSnapshot(const std::vector<Version>& versions)
+{
+    std::vector<const Version*> snapshots;
+    for (const Version& one : versions)
+        if (one.kind == VersionKind::Snapshot) snapshots.push_back(&one);
+    std::sort(snapshots.begin(), snapshots.end(), [](const Version* a, const Version* b) { return a->at < b->at; });
+    for (const Version* one : snapshots)
+        if (auto house = houseOf(*one)) return std::pair(one->at, std::move(*house));
+    return std::nullopt;
 }
 
 }  // namespace sokudo::store

@@ -15,4 +15,7 @@ Result<plan::Plan> houseOf(const Version&);
 /// The plan of a version with the pictures there are now; those of things it does not have are about nothing.
 Result<plan::Plan> restored(const plan::Plan& now, const Version&);
 
+/// The oldest snapshot that can be read; variants are no days of the house.
+std::optional<std::pair<measure::Timestamp, plan::Plan>> oldestSnapshot(const std::vector<Version>&);
+
 }  // namespace sokudo::store

@@ -90,6 +90,7 @@ private Q_SLOTS:
         wanted.currency = "€";
         setPreferences(wanted);
         QCOMPARE(moneyText(255.4), QString("about 255\u202f€"));
+        QCOMPARE(priceText(255.6), QString("256\u202f€"));
     }
     void theyAreKept()
     {

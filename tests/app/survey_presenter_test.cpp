@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/presenters/survey_presenter.h"
 #include "desk.h"
+#include "house_lines.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -8,6 +9,21 @@ using namespace sokudo::testing;
 class SurveyPresenterTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    /// Each fact says where it is from and what it would change.
+    void factsSayWhatTheyChange()
+    {
+        Desk desk;
+        app::SurveyPresenter survey(*desk.document, desk.selection, shippedHosts());
+        QVERIFY(desk.document->edit("strands", houseOf("set run q1 strands=4 source=told", desk.document->plan())));
+        desk.selection.selectRun(desk.run("q1"));
+        bool isSaid = false, isSourced = false;
+        for (const auto& section : survey.inspector().sections)
+            for (const auto& line : section.lines) {
+                isSaid = isSaid || line.detail.contains("A link over two strands needs two");
+                isSourced = isSourced || (line.name == "Free strands" && line.detail == "told");
+            }
+        QVERIFY(isSaid && isSourced);
+    }
     void theHouseHoldsEverything()
     {
         Desk desk;

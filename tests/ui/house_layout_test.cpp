@@ -2,6 +2,8 @@
 // The house section: nothing overlaps, nothing leaves the picture, twelve devices or a hundred and twenty.
 #include "ui/widgets/house_layout.h"
 
+#include <set>
+
 #include <QImage>
 #include <QPainter>
 
@@ -40,6 +42,28 @@ app::HouseContent large(int devices, std::size_t span = 7)
     for (std::size_t i = 0; i + span < ports.size(); i += 8)
         result.runs.push_back(
             {{++id}, ports[i], ports[i + span], "r", gigabits(1), Verdict::Fits, kb::MediumKind::TwistedPair});
+    return result;
+}
+
+/// A switch in the cellar with a cable to each of so many devices.
+app::HouseContent star(int devices)
+{
+    app::HouseContent result = large(devices);
+    result.runs.clear();
+    std::int64_t id = 100000;
+    app::DeviceCard core{{++id}, "core", "something", {}};
+    for (const auto& place : result.places)
+        for (const auto& card : place.devices) {
+            core.ports.push_back({{++id}, app::PortState::Used, gigabits(1)});
+            result.runs.push_back({{++id},
+                                   core.ports.back().id,
+                                   card.ports[0].id,
+                                   "r",
+                                   gigabits(1),
+                                   Verdict::Fits,
+                                   kb::MediumKind::TwistedPair});
+        }
+    result.places.back().devices.push_back(core);
     return result;
 }
 
@@ -112,6 +136,36 @@ private Q_SLOTS:
         double left = 900;
         for (const auto& card : layout.cards) left = std::min(left, card.box.left());
         QVERIFY2(left < 900 * 0.4, qPrintable(QString::number(left)));
+    }
+    /// More upright lines than an eye can follow: those between the same rows share a lane and part at their ports.
+    void manyRunsAreBundled()
+    {
+        const app::HouseContent content = star(60);
+        check(content, 900);
+        const ui::HouseLayout layout = ui::layOut(content, 900, {});
+        QVERIFY(!layout.bundles.empty());
+        int bundled = 0;
+        for (const ui::PlacedBundle& bundle : layout.bundles) {
+            QVERIFY(bundle.runs >= 3);
+            bundled += bundle.runs;
+            // As many runs go along its upright part as it says.
+            const double x = bundle.spine[1].x(), top = std::min(bundle.spine[1].y(), bundle.spine[2].y()),
+                         bottom = std::max(bundle.spine[1].y(), bundle.spine[2].y());
+            int along = 0;
+            for (const auto& run : layout.runs)
+                along += run.line.size() == 6 && run.line[2].x() == x &&
+                         std::min(run.line[2].y(), run.line[3].y()) == top &&
+                         std::max(run.line[2].y(), run.line[3].y()) == bottom;
+            QCOMPARE(along, bundle.runs);
+            QVERIFY(bundle.label.y() > top && bundle.label.y() < bottom);
+        }
+        QVERIFY(bundled > 20);
+        // A house that can be followed run by run has none.
+        QVERIFY(ui::layOut(demo(), 930, {}).bundles.empty());
+        // Every run still ends at its own port.
+        std::set<std::pair<double, double>> ends;
+        for (const auto& run : layout.runs) ends.insert({run.line.last().x(), run.line.last().y()});
+        QCOMPARE(ends.size(), layout.runs.size());
     }
     void labelsStandClearOfCardsAndOfEachOther()
     {

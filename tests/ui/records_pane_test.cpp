@@ -132,8 +132,8 @@ private Q_SLOTS:
         QTRY_VERIFY(shown.says("width x depth"));
         shown.type("Size, m", "0.6 x 0.8");
         shown.type("Corner, m", "2 x 0");
-        shown.pick("Changes are", "measured");
-        shown.type("Known since", "2026-11-20");
+        shown.pick("Known from", "measured");
+        shown.type("Known on", "2026-11-20");
         shown.press("Save");
         const plan::Place rack = *shown.plan().places.find(shown.place("R9"));
         QCOMPARE(rack.kind, plan::PlaceKind::Rack);
@@ -183,7 +183,7 @@ private Q_SLOTS:
         shown.survey().editSelected();
         shown.type("Route", "cellar > riser > press hall");
         shown.type("Slack, m", "6 ft");
-        shown.pick("Changes are", "told");
+        shown.pick("Known from", "told");
         shown.press("Save");
         const plan::Run run = *shown.plan().runs.find(shown.run("q1"));
         QCOMPARE(run.route.size(), 3u);

@@ -148,8 +148,7 @@ std::vector<NextRow> DiagnosePresenter::next(std::size_t most) const
         NextRow row;
         row.title = sentenceCase(toQt(next.check->title));
         row.cost = QString("%1%2min").arg(toQt(text::number(next.check->minutes)), toQt(text::kThin)) +
-                   (next.check->cost > 0 ? QString(", costs about %1").arg(toQt(text::number(next.check->cost)))
-                                         : QString(", free"));
+                   (next.check->cost > 0 ? QString(", costs %1").arg(moneyText(next.check->cost)) : QString(", free"));
         row.gain = next.bits >= 0.5   ? QString("decides a lot")
                    : next.bits >= 0.2 ? QString("helps")
                                       : QString("a little");

@@ -51,6 +51,8 @@ public:
     bool isFree(plan::PortId) const;
     /// Cables that make sense between two ports, best first, judged.
     std::vector<survey::CableChoice> cablesFor(plan::PortId a, plan::PortId b, std::optional<Length>) const;
+    /// When switches fill at the pace since the oldest snapshot.
+    QStringList portForecast() const;
     QString emptyAdvice() const;  ///< what to do first; empty once there is a device
 
     // Each adds an object without an id, or changes one. `base` is what it was when its form was opened: where it was

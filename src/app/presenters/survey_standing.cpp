@@ -8,6 +8,8 @@
 #include "core/kb/reach_rows.h"
 #include "core/kb/rule_rows.h"
 #include "core/kb/trait_value.h"
+#include "core/survey/census.h"
+#include "store/version.h"
 
 namespace sokudo::app {
 namespace {
@@ -73,6 +75,19 @@ InspectorContent SurveyPresenter::standingContent() const
         result.sections.insert(result.sections.begin(), std::move(section));
     }
     return result;
+}
+
+QStringList SurveyPresenter::portForecast() const
+{
+    const auto oldest = store::oldestSnapshot(m_document.versions());
+    if (!oldest) return {};
+    using std::chrono::days, std::chrono::floor;
+    const auto today = floor<days>(std::chrono::system_clock::now());
+    QStringList says;
+    for (const std::string& one :
+         survey::portForecast({floor<days>(oldest->first), oldest->second}, plan(), today, m_document.knowledge()))
+        says << toQt(one);
+    return says;
 }
 
 namespace {
@@ -164,6 +179,9 @@ std::vector<InspectorSection> SurveyPresenter::factSections(const plan::Traits& 
                 const plan::Source* source = sources.of("traits." + kind->id);
                 section.lines.push_back(plain(toQt(kind->name), inOwnUnits(toQt(kb::traitText(*kind, value)))));
                 if (source) section.lines.back().detail = toQt(plan::text(*source));
+                InspectorLine changes;
+                changes.detail = toQt(kind->changes);
+                section.lines.push_back(std::move(changes));
             }
         if (section.lines.size() > 1) sections.push_back(std::move(section));
     }

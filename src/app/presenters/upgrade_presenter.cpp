@@ -3,6 +3,7 @@
 
 #include <random>
 
+#include "app/preferences.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/kb/stage_rows.h"
@@ -112,9 +113,7 @@ void UpgradePresenter::fill()
         const expect::Upgrade& one = m_found[static_cast<std::size_t>(m_chosen)];
         for (const expect::UpgradeTier& tier : one.tiers) {
             const bool copies = !one.needs.has_value();
-            const QString cost = tier.cost   ? QString::number(*tier.cost, 'f', 0)
-                                 : m_pricing ? QString("…")
-                                             : QString("not known");
+            const QString cost = tier.cost ? priceText(*tier.cost) : m_pricing ? QString("…") : QString("not known");
             tiers.push_back({toQt(text::linkRate(tier.tier)), toQt(text::rate(tier.rate.typical, 3)),
                              copies          ? toQt(text::duration(tier.each))
                              : tier.isEnough ? QString("enough")

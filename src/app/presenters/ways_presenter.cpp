@@ -4,6 +4,7 @@
 #include <cmath>
 #include <random>
 
+#include "app/preferences.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/kb/trade_rows.h"
@@ -11,7 +12,7 @@
 namespace sokudo::app {
 namespace {
 
-QString money(const std::optional<double>& cost) { return cost ? QString::number(std::lround(*cost)) : QString("?"); }
+QString money(const std::optional<double>& cost) { return cost ? priceText(*cost) : QString("?"); }
 
 QString bought(const match::Bought& item)
 {

@@ -3,6 +3,7 @@
 
 #include <cmath>
 
+#include "app/preferences.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
 
@@ -98,8 +99,7 @@ void WhatIfPresenter::take(const match::WhatIf& found)
     std::vector<Row> rows;
     for (const match::WhatIfRow& row : found.rows)
         rows.push_back({row.run, markOf(row.needs), toQt(row.title), toQt(std::string(match::word(row.needs))),
-                        toQt(row.answer), row.cost ? QString::number(std::lround(*row.cost)) : QString(),
-                        minutes(row.minutes)});
+                        toQt(row.answer), row.cost ? priceText(*row.cost) : QString(), minutes(row.minutes)});
     std::stable_sort(rows.begin(), rows.end(), [](const Row& a, const Row& b) { return a.verdict > b.verdict; });
     m_rows.setRows(std::move(rows));
     const auto count = [&](match::Needs needs) { return found.count(needs); };
@@ -114,8 +114,7 @@ void WhatIfPresenter::take(const match::WhatIf& found)
     m_headline += ".";
     if (found.cost > 0 || found.minutes > 0)
         m_headline += QString(" Total cost %1, work %2%3.")
-                          .arg(std::lround(found.cost))
-                          .arg(minutes(found.minutes),
+                          .arg(priceText(found.cost), minutes(found.minutes),
                                found.unpriced > 0 ? QString(", %1 prices not known").arg(found.unpriced) : QString());
     if (m_isEnough) m_headline += QString(" Stopped after %1 of %2.").arg(found.rows.size()).arg(m_total);
     Q_EMIT changed();

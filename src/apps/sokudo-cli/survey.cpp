@@ -14,6 +14,7 @@
 #include "core/survey/standing.h"
 #include "path_options.h"
 #include "store/reference.h"
+#include "store/version.h"
 
 namespace sokudo::cli {
 namespace {
@@ -80,9 +81,22 @@ int showStanding(const store::Project& project, const Options&, Context& context
     return kFine;
 }
 
+/// When switches fill, below the table of ports.
+void addForecast(std::vector<survey::CensusTable>& tables, const store::Project& project, const kb::KnowledgeBase& kb)
+{
+    const auto oldest = store::oldestSnapshot(project.versions);
+    const auto ports = std::find_if(tables.begin(), tables.end(), [](const auto& one) { return one.id == "ports"; });
+    if (!oldest || ports == tables.end()) return;
+    using std::chrono::days, std::chrono::floor;
+    for (std::string& one :
+         survey::portForecast({floor<days>(oldest->first), oldest->second}, project.plan, floor<days>(now()), kb))
+        ports->says.push_back(std::move(one));
+}
+
 int showCensus(const store::Project& project, const Options& given, Context& context)
 {
-    const auto tables = survey::census(project.plan, context.kb, match::judgeAll(project.plan, context.kb));
+    auto tables = survey::census(project.plan, context.kb, match::judgeAll(project.plan, context.kb));
+    addForecast(tables, project, context.kb);
     Json result{{"tables", Json::array()}};
     bool isFound = given.only.empty();
     std::vector<std::string> ids;

@@ -55,7 +55,8 @@ TraitKind traitKindRow(RowReader& row)
             row.words("media"),
             row.text("name"),
             row.text("meaning"),
-            row.text("question")};
+            row.text("question"),
+            row.text("changes")};
 }
 
 TraitQuestion traitQuestionRow(RowReader& row)

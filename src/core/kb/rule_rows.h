@@ -72,6 +72,7 @@ struct TraitKind {
     std::vector<std::string> choices, media;
     std::string name, meaning;
     std::string question;  ///< id in trait_questions.csv
+    std::string changes;   ///< what it would change, in one sentence
     /// No rule asks for it; the survey, the power bench and the build do.
     bool isOfSurvey() const { return media.size() == 1 && media.front() == "survey"; }
 };

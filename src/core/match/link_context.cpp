@@ -157,6 +157,29 @@ void addStretches(LinkContext& link, const plan::Plan& plan, const plan::Link& t
     sumUp(link);
 }
 
+/// An injector passes data from one socket to the other: the cable at its other side is part of the same channel. It
+/// ends no channel of 100 m (IEEE 802.3 Clause 33: a midspan lies within the channel).
+void addBehindInjectors(LinkContext& link, const plan::Plan& plan, const plan::Link& traced)
+{
+    for (const LinkEnd* end : {&link.a, &link.b}) {
+        if (!end->device || end->device->role != plan::Role::Injector) continue;
+        for (const plan::Port* port : plan::portsOf(plan, end->device->id)) {
+            if (port->id == end->port->id) continue;
+            for (const plan::Run* run : plan::runsAt(plan, port->id)) {
+                const auto beyond = plan::linkOf(plan, run->id);
+                if (!beyond || beyond->runs == traced.runs) continue;
+                LinkContext other{link.kb, plan, {}, {}, {}, {}, nullptr, 0, {}, {}, 0, 0, false, false, {}, {}, {}};
+                addStretches(other, plan, *beyond);
+                link.throughInjector = true;
+                link.length = link.length && other.length ? std::optional(*link.length + *other.length) : std::nullopt;
+                link.joints += other.joints;
+                if (!other.weakest) link.weakest = nullptr;
+                else if (link.weakest && other.weakest->grade < link.weakest->grade) link.weakest = other.weakest;
+            }
+        }
+    }
+}
+
 /// The highest rate that both ends and the lead between them could run at, however the ports are set.
 std::optional<BitRate> ableRate(const LinkContext& link)
 {
@@ -200,10 +223,25 @@ std::optional<int> LinkContext::runCount(std::string_view trait) const
 
 LinkContext linkContext(const plan::Plan& plan, const plan::Link& traced, const kb::KnowledgeBase& kb)
 {
-    LinkContext link{
-        kb, plan, endAt(plan, traced.a, kb), endAt(plan, traced.b, kb), {}, {}, nullptr, 0, {}, {}, 0, 0, false, {},
-        {}, {}};
+    LinkContext link{kb,
+                     plan,
+                     endAt(plan, traced.a, kb),
+                     endAt(plan, traced.b, kb),
+                     {},
+                     {},
+                     nullptr,
+                     0,
+                     {},
+                     {},
+                     0,
+                     0,
+                     false,
+                     false,
+                     {},
+                     {},
+                     {}};
     addStretches(link, plan, traced);
+    addBehindInjectors(link, plan, traced);
     for (LinkEnd* end : {&link.a, &link.b})
         if (end->port) end->rates = linkableRates(*end, end->hostRates);
     // Adapters of a shared medium each have an Ethernet port of their own: the slower one is the ceiling.

@@ -84,6 +84,7 @@ struct LinkContext {
     int joints = 0;                       ///< mated pairs: inside runs, and one at each panel or jack
     int splices = 0;
     bool bundled = false;
+    bool throughInjector = false;  ///< cables on both sides of an injector: one channel
     std::optional<BitRate> wanted;
     std::optional<BitRate> common;  ///< highest rate both ends can link at
     std::optional<BitRate> able;    ///< highest rate both could link at, however their ports are set

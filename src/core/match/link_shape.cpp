@@ -33,7 +33,9 @@ public:
         const auto isShared = [](const plan::Port* port) {
             return port->splitOf.isSet() || port->traits.has("split") || port->traits.has("pse");
         };
-        const auto states = [](const plan::Device* device) { return !device->traits.empty(); };
+        const auto states = [](const plan::Device* device) {
+            return !device->traits.empty() || device->role == plan::Role::Injector;
+        };
         const auto isWaived = [&](const plan::Waiver& waiver) {
             return std::any_of(runs.begin(), runs.end(), [&](const plan::Run* run) { return run->id == waiver.run; });
         };

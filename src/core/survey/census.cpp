@@ -8,6 +8,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/date.h"
 #include "core/base/text.h"
 #include "core/kb/host_rows.h"
 #include "core/kb/port_rows.h"
@@ -135,6 +136,34 @@ std::optional<Capacity> capacityOf(const plan::DiskGroup& group, const kb::Knowl
         result.monthsToFull = std::max(0.0, (kFullEnough * result.usable.in() - result.used.in()) / growth);
     result.toBuy = DataSize::of((result.used.in() + growth * 12 * kYears) / kFullEnough);
     return result;
+}
+
+std::vector<std::string> portForecast(const EarlierHouse& earlier, const plan::Plan& now, std::chrono::sys_days today,
+                                      const kb::KnowledgeBase& kb)
+{
+    const auto usedIn = [&](const plan::Plan& plan) {
+        std::map<plan::DeviceId, std::pair<int, int>> sums;
+        for (const PortCount& count : portCounts(plan, kb)) {
+            sums[count.device].first += count.used;
+            sums[count.device].second += count.used + count.free;
+        }
+        return sums;
+    };
+    const auto before = usedIn(earlier.plan), after = usedIn(now);
+    std::vector<std::string> says;
+    for (const plan::Device* device : inOrder(now)) {
+        const auto then = before.find(device->id), at = after.find(device->id);
+        if (device->role != plan::Role::Switch || then == before.end() || at == after.end()) continue;
+        const auto [used, ports] = at->second;
+        const auto full = fullOn({{earlier.day, then->second.first}, {today, used}}, ports);
+        if (full)
+            says.push_back(fmt::format("{} has {} of {} ports used; at the pace since {} it is full about {}: {}.",
+                                       device->name, used, ports, isoDay(earlier.day), isoDay(*full),
+                                       then->second.first == used - 1
+                                           ? "one port came"
+                                           : fmt::format("{} ports came", used - then->second.first)));
+    }
+    return says;
 }
 
 CensusTable portCensus(const plan::Plan& plan, const kb::KnowledgeBase& kb)

@@ -41,6 +41,16 @@ struct UsedOn {
 /// @return nothing with fewer than two days, or where it does not grow
 std::optional<std::chrono::sys_days> fullOn(const std::vector<UsedOn>&, int ports);
 
+/// The house on an earlier day.
+struct EarlierHouse {
+    std::chrono::sys_days day;
+    plan::Plan plan;
+};
+/// When switches fill if they go on as since then: "spread has 18 of 22 ports used; at the pace since 2026-03-01 it is
+/// full about 2027-06-10". One sentence for each that grew.
+std::vector<std::string> portForecast(const EarlierHouse&, const plan::Plan& now, std::chrono::sys_days today,
+                                      const kb::KnowledgeBase&);
+
 /// What a group of disks holds: `each` times the disks that redundancy leaves, less what is used.
 struct Capacity {
     DataSize usable, used;

@@ -139,6 +139,8 @@ void CensusPane::addTables(QVBoxLayout* all)
         grid->setColumnStretch(columns, 1);
         all->addWidget(holder);
         for (const std::string& sentence : table.says) all->addWidget(label(toQt(sentence), "soft", true));
+        if (table.id == "ports")
+            for (const QString& sentence : m_presenter.portForecast()) all->addWidget(label(sentence, "soft", true));
         all->addSpacing(12);
     }
 }

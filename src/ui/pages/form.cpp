@@ -71,6 +71,7 @@ QLineEdit* line(Form& form, const QString& name, const std::string& value, const
 {
     auto* result = new QLineEdit(toQt(value));
     result->setProperty("first", toQt(value));
+    result->setCursorPosition(0);  // a long text shows how it begins
     result->setPlaceholderText(hint);
     result->setAccessibleName(name);
     result->setObjectName(name);
@@ -140,8 +141,8 @@ SourceEntry::SourceEntry(Form& form)
     for (const auto origin :
          {plan::Origin::Read, plan::Origin::Measured, plan::Origin::Printed, plan::Origin::Told, plan::Origin::Guessed})
         origins.emplace_back(std::string(code(origin)), toQt(code(origin)));
-    m_origin = choice(form, "Changes are", origins, "", "not said from where");
-    m_on = line(form, "Known since", "", "2026-11-28; empty: not known");
+    m_origin = choice(form, "Known from", origins, "", "not said");
+    m_on = line(form, "Known on", "", "2026-11-28");
 }
 
 std::optional<plan::Source> SourceEntry::read() const

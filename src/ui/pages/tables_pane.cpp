@@ -181,7 +181,8 @@ void TablesPane::show(app::TableKind kind)
         m_property->addItem(heading, QString::fromStdString(key));
     m_table->resizeColumnsToContents();
     for (int i = 0; i < m_presenter.columnCount(); ++i)
-        m_table->setColumnWidth(i, std::clamp(m_table->columnWidth(i) + 14, scaled(70), scaled(260)));
+        m_table->setColumnWidth(
+            i, std::clamp(m_table->columnWidth(i) + 14, scaled(70), scaled(m_kinds.empty() ? 190 : 260)));
     m_table->horizontalHeader()->setStretchLastSection(true);
     countRows();
 }

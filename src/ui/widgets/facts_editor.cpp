@@ -33,6 +33,9 @@ std::string_view mediumWord(kb::MediumKind kind)
     }
 }
 
+/// What a fact means, and what it would change.
+QString explained(const kb::TraitKind& kind) { return toQt(kind.meaning + ". " + kind.changes); }
+
 }  // namespace
 
 FactsEditor::FactsEditor(const kb::KnowledgeBase& kb, kb::TraitOwner owner, const plan::Traits& stated, QWidget* parent)
@@ -84,7 +87,7 @@ void FactsEditor::fillOffers()
                 isFirst = false;
             }
             m_offers->addItem(toQt(kind.name), toQt(kind.id));
-            m_offers->setItemData(m_offers->count() - 1, toQt(kind.meaning), Qt::ToolTipRole);
+            m_offers->setItemData(m_offers->count() - 1, tip(explained(kind)), Qt::ToolTipRole);
         }
     }
     showGroups();
@@ -134,7 +137,7 @@ void FactsEditor::add(const kb::TraitKind& kind, const std::string& value)
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(4);
     auto* name = label(toQt(kind.name) + (kind.unit.empty() ? QString() : ", " + toQt(kind.unit)), "soft", true);
-    name->setToolTip(toQt(kind.meaning));
+    name->setToolTip(tip(explained(kind)));
     layout->addWidget(name, 1);
     QWidget* editor = nullptr;
     if (kind.type == kb::TraitType::Choice) {
@@ -154,7 +157,7 @@ void FactsEditor::add(const kb::TraitKind& kind, const std::string& value)
     }
     if (editor) {
         editor->setAccessibleName(toQt(kind.name));
-        editor->setToolTip(toQt(kind.meaning));
+        editor->setToolTip(tip(explained(kind)));
         editor->setFixedWidth(scaled(96));
         layout->addWidget(editor);
     }

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <tuple>
 #include <unordered_map>
 
 #include <QFontMetricsF>
@@ -10,11 +11,15 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "ui/theme.h"
+#include "ui/widgets/lanes.h"
 
 namespace sokudo::ui {
 namespace {
 
 constexpr double kLane = 6, kMark = 8, kMarkStep = 10;
+/// More upright lines than these are too many to follow one by one: those between the same rows are bundled.
+constexpr std::size_t kMostSeparate = 20;
+constexpr int kLeastBundle = 3;
 
 struct Row {
     double top = 0, bottom = 0;
@@ -45,9 +50,11 @@ public:
             m_routes.clear();
             placeBands(pass == 0);
             notePortsOfFolds();
-            assignRuns();
+            findEnds();
+            takeLanes();
         }
         stack();
+        drawBundles();
         drawRuns();
         m_made.foldedCards = std::move(m_folds);
         return std::move(m_made);
@@ -184,7 +191,19 @@ private:
         bool yard = false;
         double xA = 0, xB = 0;
         bool open = false;
+        bool isUpright() const { return rowA >= 0 && !open && rowA != rowB; }
     };
+    /// Runs between the same two rows, on one lane.
+    struct Bundle {
+        Route way;  ///< its lanes; its ends are those that lie farthest from the upright line
+        int runs = 0;
+        bool isLaid = false;
+    };
+    using BundleKey = std::tuple<int, int, bool>;
+    static BundleKey keyOf(const Route& route)
+    {
+        return {std::min(route.rowA, route.rowB), std::max(route.rowA, route.rowB), route.yard};
+    }
 
     /// Both ends are in one folded place: nothing is drawn.
     bool isInsideOneFold(std::int64_t a, std::int64_t b) const
@@ -200,7 +219,8 @@ private:
             for (const app::PortMark& port : card->ports) m_foldOf[port.id.value] = card.get();
     }
 
-    void assignRuns()
+    /// The row and the place of both ends of each run.
+    void findEnds()
     {
         m_routes.assign(m_content.runs.size(), {});
         std::map<std::int64_t, std::pair<int, double>> portAt;  // row and x of each port
@@ -231,19 +251,64 @@ private:
             const auto isOutside = [&](int row) { return m_rows[static_cast<std::size_t>(row)].outside; };
             route.yard = isOutside(route.rowA) || isOutside(route.rowB);
         }
-        // A lane carries several runs when their stretches do not meet.
+    }
+
+    double uprightOf(const Route& route) const { return route.yard ? houseWidth() : 0; }
+
+    /// Where too many lines stand side by side: those between the same rows together, with the ends farthest away.
+    void findBundles()
+    {
+        m_bundles.clear();
+        const auto upright = static_cast<std::size_t>(
+            std::count_if(m_routes.begin(), m_routes.end(), [](const Route& route) { return route.isUpright(); }));
+        if (upright <= kMostSeparate) return;
+        for (const Route& route : m_routes) {
+            if (!route.isUpright()) continue;
+            Bundle& bundle = m_bundles[keyOf(route)];
+            const bool isTurned = route.rowA > route.rowB;
+            const double low = isTurned ? route.xB : route.xA, high = isTurned ? route.xA : route.xB;
+            const double at = uprightOf(route);
+            const auto farther = [at](double now, double other) {
+                return std::abs(other - at) > std::abs(now - at) ? other : now;
+            };
+            if (bundle.runs++ == 0)
+                bundle.way = {
+                    std::get<0>(keyOf(route)), std::get<1>(keyOf(route)), 0, 0, -1, route.yard, low, high, false};
+            bundle.way.xA = farther(bundle.way.xA, low);
+            bundle.way.xB = farther(bundle.way.xB, high);
+        }
+        std::erase_if(m_bundles, [](const auto& one) { return one.second.runs < kLeastBundle; });
+    }
+
+    /// A lane carries several runs when their stretches do not meet, and all of a bundle.
+    void takeLanes()
+    {
+        findBundles();
         std::map<int, Lanes> across;
         Lanes left, yard;
-        for (Route& route : m_routes) {
-            if (route.rowA < 0 || route.open) continue;
-            if (route.rowA == route.rowB) {
-                route.laneA = across[route.rowA].take(route.xA, route.xB);
-                continue;
-            }
-            const double upright = route.yard ? houseWidth() : 0;
+        const auto lay = [&](Route& route) {
+            const double upright = uprightOf(route);
             route.vertical = (route.yard ? yard : left).take(rank(route.rowA), rank(route.rowB));
             route.laneA = across[route.rowA].take(route.xA, upright);
             route.laneB = across[route.rowB].take(route.xB, upright);
+        };
+        for (Route& route : m_routes) {
+            if (route.rowA < 0 || route.open) continue;
+            if (!route.isUpright()) {
+                route.laneA = across[route.rowA].take(route.xA, route.xB);
+                continue;
+            }
+            const auto bundle = m_bundles.find(keyOf(route));
+            if (bundle == m_bundles.end()) {
+                lay(route);
+                continue;
+            }
+            Route& way = bundle->second.way;
+            if (!bundle->second.isLaid) lay(way);
+            bundle->second.isLaid = true;
+            route.vertical = way.vertical;
+            route.laneA = route.rowA == way.rowA ? way.laneA : way.laneB;
+            route.laneB = route.rowB == way.rowB ? way.laneB : way.laneA;
         }
         for (auto& [row, lanes] : across) m_rows[static_cast<std::size_t>(row)].lanes = lanes.count();
         m_leftLanes = left.count();
@@ -261,37 +326,6 @@ private:
         }
         return 0;
     }
-
-    /// Stretches side by side: each takes the first lane where it meets no other. More of them than an eye can follow
-    /// share the lanes there are.
-    class Lanes {
-    public:
-        int take(double from, double to)
-        {
-            const double low = std::min(from, to), high = std::max(from, to);
-            for (std::size_t lane = 0; lane < m_taken.size(); ++lane)
-                if (isFree(m_taken[lane], low, high)) {
-                    m_taken[lane].emplace(low, high);
-                    return static_cast<int>(lane);
-                }
-            if (m_taken.size() == kMostLanes) return static_cast<int>(m_shared++ % kMostLanes);
-            m_taken.push_back({{low, high}});
-            return count() - 1;
-        }
-        int count() const { return static_cast<int>(m_taken.size()); }
-
-    private:
-        using Stretches = std::map<double, double>;  ///< from where to where; no two of them meet
-        static constexpr double kGap = 0.5;
-        static constexpr std::size_t kMostLanes = 40;
-        static bool isFree(const Stretches& taken, double low, double high)
-        {
-            const auto next = taken.upper_bound(high + kGap);
-            return next == taken.begin() || std::prev(next)->second + kGap < low;
-        }
-        std::vector<Stretches> m_taken;
-        std::size_t m_shared = 0;
-    };
 
     /// Rows below each other; where the last of them ends.
     double stackRows(int first, int count, double bottom)
@@ -371,6 +405,24 @@ private:
 
     double laneY(int row, int lane) const { return m_rows[static_cast<std::size_t>(row)].bottom + 6 + lane * kLane; }
 
+    double uprightX(const Route& route) const
+    {
+        return route.yard ? m_made.yard.left() + 8 + route.vertical * kLane * 1.6
+                          : labelWidth() + 10 + route.vertical * kLane;
+    }
+
+    void drawBundles()
+    {
+        for (const auto& [key, bundle] : m_bundles) {
+            const Route& way = bundle.way;
+            const double x = uprightX(way), yA = laneY(way.rowA, way.laneA), yB = laneY(way.rowB, way.laneB);
+            m_made.bundles.push_back(
+                {QPolygonF() << QPointF(way.xA, yA) << QPointF(x, yA) << QPointF(x, yB) << QPointF(way.xB, yB),
+                 {x, (yA + yB) / 2},
+                 bundle.runs});
+        }
+    }
+
     void drawRuns()
     {
         for (std::size_t i = 0; i < m_routes.size(); ++i) {
@@ -387,8 +439,7 @@ private:
             const double yA = laneY(route.rowA, route.laneA);
             placed.line << QPointF(route.xA, yA);
             if (route.vertical >= 0) {
-                const double x = route.yard ? m_made.yard.left() + 8 + route.vertical * kLane * 1.6
-                                            : labelWidth() + 10 + route.vertical * kLane;
+                const double x = uprightX(route);
                 const double yB = laneY(route.rowB, route.laneB);
                 placed.line << QPointF(x, yA) << QPointF(x, yB) << QPointF(route.xB, yB);
             } else {
@@ -418,6 +469,7 @@ private:
     std::vector<int> m_cardRows;
     std::vector<std::pair<int, PlacedTitle>> m_pendingTitles;
     std::vector<Route> m_routes;
+    std::map<BundleKey, Bundle> m_bundles;
     HouseLayout m_made;
 };
 

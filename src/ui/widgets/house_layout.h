@@ -42,6 +42,13 @@ struct PlacedRun {
     bool isOpen = false;  ///< its second end is open or not traced
 };
 
+/// Several runs between the same two rows that share a lane; they part where they reach their ports.
+struct PlacedBundle {
+    QPolygonF spine;
+    QPointF label;  ///< middle of the count
+    int runs = 0;
+};
+
 /// What is not drawn device by device.
 struct HouseFolds {
     std::set<int> levels;
@@ -58,6 +65,7 @@ struct HouseLayout {
     std::vector<PlacedTitle> titles;
     std::vector<PlacedCard> cards;
     std::vector<PlacedRun> runs;
+    std::vector<PlacedBundle> bundles;  ///< empty where the runs can be told apart without
 };
 
 /// Lays out the content for a width.

@@ -97,6 +97,7 @@ void HousePainter::paint(QPainter& painter, const QRectF& seen, const QSizeF& pa
     painter.setFont(typeface(Face::Strong, 12));
     painter.setPen(t.ink);
     for (const PlacedTitle& title : m_layout.titles) painter.drawText(title.at, title.text);
+    paintBundles(painter, seen);
     SeenLines lines(painter, seen);
     // What stands back first, so that nothing faint lies over what is brought out.
     for (const bool isBack : {true, false}) {
@@ -112,12 +113,42 @@ void HousePainter::paint(QPainter& painter, const QRectF& seen, const QSizeF& pa
         painter.setOpacity(standsBack(*card.card) ? kBackCardOpacity : 1);
         paintCard(painter, card);
     }
+    paintBundleCounts(painter, seen);
     for (const PlacedLabel& label : m_labels) {
         if (!label.box.intersects(seen)) continue;
         painter.setOpacity(standsBack(*label.run) ? kBackCardOpacity : 1);
         paintLabel(painter, label);
     }
     painter.setOpacity(1);
+}
+
+/// A broad band below the runs that share a lane.
+void HousePainter::paintBundles(QPainter& painter, const QRectF& seen) const
+{
+    QColor band = theme().plan;
+    band.setAlphaF(m_hasChoice ? 0.07f : 0.16f);
+    QPen pen(band, 9);
+    pen.setJoinStyle(Qt::RoundJoin);
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(pen);
+    for (const PlacedBundle& bundle : m_layout.bundles)
+        if (bundle.spine.boundingRect().adjusted(-5, -5, 5, 5).intersects(seen)) painter.drawPolyline(bundle.spine);
+}
+
+/// How many runs a bundle holds, in words for itself: "12×".
+void HousePainter::paintBundleCounts(QPainter& painter, const QRectF& seen) const
+{
+    painter.setFont(typeface(Face::Figure, 10));
+    const QFontMetricsF metrics(painter.font());
+    for (const PlacedBundle& bundle : m_layout.bundles) {
+        const QString text = QString("%1×").arg(bundle.runs);
+        QRectF box(0, 0, metrics.horizontalAdvance(text) + 6, metrics.height());
+        box.moveCenter(bundle.label);
+        if (!box.intersects(seen)) continue;
+        painter.fillRect(box, theme().paper);
+        painter.setPen(theme().soft);
+        painter.drawText(box, Qt::AlignCenter, text);
+    }
 }
 
 void HousePainter::paintRun(QPainter& painter, SeenLines& lines, const PlacedRun& placed) const

@@ -37,6 +37,8 @@ public:
 private:
     void paintYard(QPainter&, const QSizeF& paper) const;
     void paintBands(QPainter&) const;
+    void paintBundles(QPainter&, const QRectF& seen) const;
+    void paintBundleCounts(QPainter&, const QRectF& seen) const;
     void paintRun(QPainter&, SeenLines&, const PlacedRun&) const;
     void paintLabel(QPainter&, const PlacedLabel&) const;
     void paintCard(QPainter&, const PlacedCard&) const;

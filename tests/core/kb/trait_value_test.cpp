@@ -107,7 +107,8 @@ private Q_SLOTS:
     void kindsAreWhole()
     {
         for (const kb::TraitKind& kind : knowledge().all<kb::TraitKind>()) {
-            QVERIFY2(!kind.name.empty() && !kind.meaning.empty() && !kind.media.empty(), kind.id.c_str());
+            QVERIFY2(!kind.name.empty() && !kind.meaning.empty() && !kind.changes.empty() && !kind.media.empty(),
+                     kind.id.c_str());
             const bool bounded = kind.least && kind.most && *kind.least < *kind.most;
             const bool isFree = kind.type == kb::TraitType::Flag || kind.type == kb::TraitType::Text;
             QVERIFY2(isFree ? !bounded && kind.choices.empty() : bounded == kind.choices.empty(), kind.id.c_str());

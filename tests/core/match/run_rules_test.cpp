@@ -53,6 +53,25 @@ private Q_SLOTS:
         QCOMPARE(judged().verdict, Verdict::Fits);
         QCOMPARE(*judged().rate, gigabits(10));
     }
+    /// 60 m on each side of an injector are 120 m: more than a channel of Cat 6A has.
+    void anInjectorEndsNoChannel()
+    {
+        const auto judged = [](double behind) {
+            PlanBuilder house;
+            house.place("hall").device("core").port("core", "1", "rj45").device("ap", plan::Role::AccessPoint);
+            house.port("ap", "1", "rj45").device("inj", plan::Role::Injector).port("inj", "in", "rj45");
+            house.port("inj", "out", "rj45").run("near", "core 1", "inj in", "cat6a", 60);
+            house.run("far", "inj out", "ap 1", "cat6a", behind);
+            match::LinkReport report;
+            for (const auto& one : match::judgeAll(house.plan(), knowledge()))
+                if (one.link.id() == house.runId("near")) report = one;
+            return report;
+        };
+        QCOMPARE(judged(30).verdict, Verdict::Fits);
+        const auto far = judged(60);
+        QVERIFY(far.verdict > Verdict::Unknown);
+        QVERIFY2(far.reason().find("120") != std::string::npos, far.reason().c_str());
+    }
     void unknownStandsBetweenMarginalAndLimited()
     {
         QVERIFY(Verdict::Fits < Verdict::Limited && Verdict::Limited < Verdict::Unknown &&

@@ -62,6 +62,25 @@ private Q_SLOTS:
         QCOMPARE(counts[1].rate, gigabits(2.5));
         QVERIFY(counts[1].used == 1 && counts[1].free == 3);
     }
+    /// 2 of 8 ports on the first of March, 5 a hundred days later: the other 3 take a hundred days more.
+    void whenASwitchFills()
+    {
+        const plan::Plan before = houseOf(
+            "add place a\nadd switch s in a: 8x rj45\nadd computer p in a: 8x rj45\n"
+            "add run s 1 - p 1, cat6 2m\nadd run s 2 - p 2, cat6 2m");
+        const plan::Plan now = houseOf(
+            "add run s 3 - p 3, cat6 2m\nadd run s 4 - p 4, cat6 2m\n"
+            "add run s 5 - p 5, cat6 2m",
+            before);
+        using namespace std::chrono;
+        const sys_days day = 2026y / March / 1;
+        const auto says = portForecast({day, before}, now, day + days(100), knowledge());
+        QCOMPARE(says.size(), 1u);
+        QCOMPARE(toQt(says[0]),
+                 "s has 5 of 8 ports used; at the pace since 2026-03-01 it is full about 2026-09-17: 3 "
+                 "ports came.");
+        QVERIFY(portForecast({day, now}, now, day + days(100), knowledge()).empty());
+    }
     void fullOnADay_data()
     {
         QTest::addColumn<QString>("days");

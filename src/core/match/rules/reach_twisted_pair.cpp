@@ -50,6 +50,17 @@ std::string ratedBy(const LinkContext& link)
     return fmt::format("{} ({})", link.weakest->name, part->name);
 }
 
+Outcome oneChannel(Length length)
+{
+    return {Verdict::Fits,
+            {},
+            "the cables at both sides of the injector are one channel: {length} together",
+            {{"length", length}},
+            {"802.3-33", Certainty::Standard},
+            LinkPart::Between,
+            "through-injector"};
+}
+
 Outcomes check(const LinkContext& link)
 {
     if (!link.isOn(kb::MediumKind::TwistedPair) || !link.common || !link.weakest) return {};
@@ -93,6 +104,7 @@ Outcomes check(const LinkContext& link)
         pattern = "{phy} over {length} of {medium}{laid}: {text}. The ports know no lower rate";
     }
     Outcomes found = single({verdict, rate, pattern, std::move(args), row->from, LinkPart::Between, row->id});
+    if (link.throughInjector) found.push_back(oneChannel(*link.length));
     if (auto short1 = moduleReach(link, link.a, LinkPart::MediumA)) found.push_back(*short1);
     if (auto short2 = moduleReach(link, link.b, LinkPart::MediumB)) found.push_back(*short2);
     return found;
