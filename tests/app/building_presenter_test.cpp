@@ -74,6 +74,26 @@ private Q_SLOTS:
         shown.selection.selectDevice(shown.device("lone"));
         QVERIFY(shown.building.distanceText(shown.device("gate")).contains("never measured"));
     }
+    /// A floor with its rooms and devices onto a new level on top, as one step.
+    void aFloorIsDuplicated()
+    {
+        Shown shown;
+        const auto on = [&](int level) {
+            int count = 0;
+            for (const plan::Device& device : shown.document->plan().devices) {
+                const plan::Place* place = shown.document->plan().places.find(device.place);
+                count += place->level == level && place->building.empty();
+            }
+            return count;
+        };
+        QCOMPARE(on(3), 0);
+        QVERIFY(shown.building.duplicateFloor(1));
+        QCOMPARE(on(3), on(1));  // the attic is level 2
+        QVERIFY(plan::deviceNamed(shown.document->plan(), "bindery on level 3"));
+        shown.document->undo();
+        QCOMPARE(on(3), 0);
+        QVERIFY(!shown.building.duplicateFloor(9));
+    }
     void changesAreTold()
     {
         Shown shown;

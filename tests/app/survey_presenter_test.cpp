@@ -9,6 +9,28 @@ using namespace sokudo::testing;
 class SurveyPresenterTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    /// Who feeds whom, for the drawing.
+    void whereThePowerComesFrom()
+    {
+        Desk desk;
+        QVERIFY(desk.document->edit(
+            "power", houseOf("set attic-ap fed=spread\nset gate power-source=outlet", desk.document->plan())));
+        desk.settle();
+        const auto house = app::SurveyPresenter(*desk.document, desk.selection, shippedHosts()).house();
+        QString ap, gate, panel;
+        for (const auto& place : house.places)
+            for (const auto& card : place.devices) {
+                if (card.name == "attic-ap") ap = card.power;
+                if (card.name == "gate") gate = card.power;
+                if (card.name == "press") panel = card.power;
+            }
+        QCOMPARE(ap, "from spread");
+        QCOMPARE(gate, "mains outlet");
+        QCOMPARE(panel, "needs none");
+        for (const auto& run : house.runs)
+            if (run.label == "attic") QCOMPARE(run.feeds, "attic-ap");
+            else if (run.label == "q1") QVERIFY(run.feeds.isEmpty());
+    }
     /// Each fact says where it is from and what it would change.
     void factsSayWhatTheyChange()
     {

@@ -6,6 +6,7 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/plan/duplicate.h"
 
 namespace sokudo::app {
 
@@ -42,6 +43,17 @@ std::vector<BuildingPresenter::Floor> BuildingPresenter::floors() const
         return std::tuple(a.building, -a.level) < std::tuple(b.building, -b.level);
     });
     return all;
+}
+
+bool BuildingPresenter::duplicateFloor(int level)
+{
+    int top = level;
+    for (const plan::Place& place : plan().places)
+        if (place.building.empty()) top = std::max(top, place.level);
+    const QString text = QString("Duplicate level %1 as level %2").arg(level).arg(top + 1);
+    const auto made =
+        plan::duplicateLevel(plan(), level, top + 1, " on level " + std::to_string(top + 1), m_document.ids());
+    return m_document.edit(text, made ? Result<plan::Plan>(made->plan) : tl::unexpected(made.error()));
 }
 
 QString BuildingPresenter::rackNote(plan::PlaceId id) const

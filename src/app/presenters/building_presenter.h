@@ -24,6 +24,8 @@ public:
     QString rackNote(plan::PlaceId) const;
     /// How far it is between the selected device and this one, as a sentence; empty where it is not known.
     QString distanceText(plan::DeviceId to) const;
+    /// Copies a floor of the main house with all that stands on it onto the level above the highest.
+    bool duplicateFloor(int level);
     Document& document() { return m_document; }
     const plan::Plan& plan() const { return m_document.plan(); }
     Selection& selection() { return m_selection; }

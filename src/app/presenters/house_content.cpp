@@ -34,6 +34,32 @@ QString networkOf(const plan::Plan& plan, const plan::Run& run)
     return {};
 }
 
+/// The device that is powered over the cable of a link by the one at its other end; null: none.
+const plan::Device* fedOver(const plan::Plan& plan, const plan::Link& link)
+{
+    const plan::Device *a = plan::deviceOf(plan, link.a), *b = plan::deviceOf(plan, link.b);
+    if (!a || !b) return nullptr;
+    const auto isFedOverIt = [&](const plan::Device& one, const plan::Device& other, plan::PortId port) {
+        const plan::Port* at = plan.ports.find(port);
+        const std::string_view pd = at ? at->traits.word("pd") : std::string_view();
+        return one.fedBy == other.id || (!pd.empty() && pd != "none" && !one.fedBy.isSet());
+    };
+    if (isFedOverIt(*a, *b, link.a)) return a;
+    return isFedOverIt(*b, *a, link.b) ? b : nullptr;
+}
+
+/// "from spread", "outlet"; empty: not stated.
+QString powerOf(const plan::Plan& plan, const plan::Device& device)
+{
+    if (const plan::Device* feeder = plan.devices.find(device.fedBy)) return "from " + toQt(feeder->name);
+    const std::string_view source = device.traits.word("power-source");
+    if (source == "outlet") return "mains outlet";
+    if (source == "battery-outlet") return "outlet on battery";
+    if (source == "poe") return "PoE";
+    if (plan::isPassive(device.role)) return "needs none";
+    return toQt(source);
+}
+
 std::vector<DrawnRun> runsOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analysis& analysis,
                              const LooseEnds& loose)
 {
@@ -47,6 +73,8 @@ std::vector<DrawnRun> runsOf(const plan::Plan& plan, const kb::KnowledgeBase& kb
                         medium ? std::optional(medium->kind) : std::nullopt, networkOf(plan, run),
                         toQt(run.traits.word("run-owner")), loose.temporaryRuns.contains(run.id.value),
                         report ? report->link.id() : run.id});
+        if (const plan::Device* fed = report ? fedOver(plan, report->link) : nullptr)
+            runs.back().feeds = toQt(fed->name);
     }
     return runs;
 }
@@ -103,6 +131,7 @@ HouseContent houseContent(const plan::Plan& plan, const kb::KnowledgeBase& kb, c
                             loose.temporaryDevices.contains(device->id.value),
                             loose.openDevices.contains(device->id.value),
                             place->id};
+            card.power = powerOf(plan, *device);
             auto& own = ports[device->id];
             std::stable_sort(own.begin(), own.end(),
                              [](const auto* x, const auto* y) { return x->position < y->position; });

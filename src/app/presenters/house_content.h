@@ -30,6 +30,7 @@ struct DeviceCard {
     bool isOpen = false;       ///< a question about it is open: drawn as a guess
     plan::PlaceId place = {};
     bool isFolded = false;  ///< stands for all devices of its place
+    QString power = {};     ///< where its power comes from; empty: not stated
 };
 struct PlaceBand {
     QString name, building;
@@ -49,7 +50,8 @@ struct DrawnRun {
     QString network;  ///< that of its untagged frames; else empty
     QString owner;
     bool isMakeshift = false;
-    plan::RunId link;  ///< the first run of its link: runs of one link go together
+    plan::RunId link;    ///< the first run of its link: runs of one link go together
+    QString feeds = {};  ///< the device that is powered over it; else empty
 };
 /// A difference to another version, to be drawn.
 enum class Mark { Same, Added, Changed, Removed };

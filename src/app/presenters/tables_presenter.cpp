@@ -97,10 +97,11 @@ void TablesPresenter::addPlaces()
 
 void TablesPresenter::addDevices()
 {
-    m_columns = {{"Name", "name"},   {"Kind", "role"},
-                 {"Place", "place"}, {"Description", "description"},
-                 {"Ports used", ""}, {"Power from", "power-source"},
-                 {"Fed by", "fed"},  {"Whose", "owner"},
+    m_columns = {{"Name", "name"},     {"Kind", "role"},
+                 {"Place", "place"},   {"Description", "description"},
+                 {"Ports used", ""},   {"Power from", "power-source"},
+                 {"Fed by", "fed"},    {"Whose", "owner"},
+                 {"Bought", "bought"}, {"Paid", "paid"},
                  {"Note", "note"}};
     const plan::Plan& plan = m_document.plan();
     for (const plan::Device& device : plan.devices) {
@@ -113,7 +114,8 @@ void TablesPresenter::addDevices()
                           {toQt(device.name), toQt(word(device.role)), place ? toQt(place->name) : QString(),
                            toQt(device.description), QString("%1 of %2").arg(used).arg(ports.size()),
                            toQt(device.traits.word("power-source")), feeder ? toQt(feeder->name) : QString(),
-                           toQt(device.traits.word("owner")), toQt(device.note)}});
+                           toQt(device.traits.word("owner")), toQt(device.traits.word("bought")),
+                           toQt(device.traits.word("paid")), toQt(device.note)}});
     }
 }
 

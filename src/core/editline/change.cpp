@@ -178,8 +178,42 @@ Done remove(Draft& draft, Words& words)
     return "deleted " + name;
 }
 
+namespace {
+
+/// "level 1": a whole floor.
+Result<int> takeLevel(Words& words)
+{
+    words.take("level");
+    const auto figure = text::parseNumber(words.peek().text);
+    if (!figure || *figure != static_cast<int>(*figure))
+        return tl::unexpected(words.wrong(text::say("change.a-level-is", "a level is a whole number")));
+    words.next();
+    return static_cast<int>(*figure);
+}
+
+Done duplicateFloor(Draft& draft, Words& words)
+{
+    const auto from = takeLevel(words);
+    if (!from) return tl::unexpected(from.error());
+    if (!words.take("as"))
+        return tl::unexpected(
+            words.wrong(text::say("change.as-which-level", "say on which level: duplicate level 1 as level 2")));
+    const auto to = takeLevel(words);
+    if (!to) return tl::unexpected(to.error());
+    auto made = plan::duplicateLevel(draft.plan, *from, *to, fmt::format(" on level {}", *to), draft.ids);
+    if (!made) return tl::unexpected(made.error());
+    draft.plan = std::move(made->plan);
+    for (plan::PlaceId id : made->places) draft.touch("place", id);
+    for (plan::DeviceId id : made->devices) draft.touch("device", id);
+    return fmt::format("duplicated level {} as level {} with {} places and {} devices", *from, *to, made->places.size(),
+                       made->devices.size());
+}
+
+}  // namespace
+
 Done duplicate(Draft& draft, Words& words)
 {
+    if (words.isNext({"level"})) return duplicateFloor(draft, words);
     const auto subject = takeSubject(words, draft.plan);
     if (!subject) return tl::unexpected(subject.error());
     const std::string before = nameOf(draft.plan, *subject);
@@ -198,12 +232,10 @@ Done duplicate(Draft& draft, Words& words)
         made = plan::duplicateDevice(draft.plan, {subject->id}, name, place, draft.ids);
     } else if (subject->kind == "place") {
         int level = draft.plan.places.find({subject->id})->level;
-        if (words.take("level")) {
-            const auto figure = text::parseNumber(words.peek().text);
-            if (!figure || *figure != static_cast<int>(*figure))
-                return tl::unexpected(words.wrong(text::say("change.a-level-is", "a level is a whole number")));
-            level = static_cast<int>(*figure);
-            words.next();
+        if (words.isNext({"level"})) {
+            const auto given = takeLevel(words);
+            if (!given) return tl::unexpected(given.error());
+            level = *given;
         }
         made = plan::duplicatePlace(draft.plan, {subject->id}, name, level, " of " + name, draft.ids);
     } else {

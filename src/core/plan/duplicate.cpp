@@ -174,4 +174,21 @@ Result<Duplicated> duplicatePlace(const Plan& plan, PlaceId place, const std::st
     return std::move(copier).made();
 }
 
+Result<Duplicated> duplicateLevel(const Plan& plan, int from, int to, const std::string& suffix, IdSource& ids)
+{
+    Copier copier(plan, ids);
+    bool isThere = false;
+    for (const Place& place : plan.places) {
+        if (place.level != from || !place.building.empty() || plan.places.has(place.within)) continue;
+        isThere = true;
+        if (auto error = copier.place(place.id, place.name + suffix, to, {}, suffix)) return tl::unexpected(*error);
+    }
+    if (!isThere)
+        return failure(ErrorCode::NotFound,
+                       text::say("duplicate.the-level-is-empty", "no place of the main house is on level {}", from));
+    if (auto error = copier.runs(suffix)) return tl::unexpected(*error);
+    copier.feeds();
+    return std::move(copier).made();
+}
+
 }  // namespace sokudo::plan

@@ -32,4 +32,9 @@ Result<Duplicated> duplicateDevice(const Plan&, DeviceId, const std::string& nam
 Result<Duplicated> duplicatePlace(const Plan&, PlaceId, const std::string& name, int level, const std::string& suffix,
                                   IdSource& ids);
 
+/// Every place of a level of the main house with what stands in it, on another level.
+/// @param suffix  behind the name of each copy: " upstairs"
+/// @error NotFound  no place is on that level; BadInput  a name is taken
+Result<Duplicated> duplicateLevel(const Plan&, int from, int to, const std::string& suffix, IdSource& ids);
+
 }  // namespace sokudo::plan

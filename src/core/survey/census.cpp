@@ -442,6 +442,7 @@ std::vector<CensusTable> census(const plan::Plan& plan, const kb::KnowledgeBase&
     add(radioCensus(plan, kb));
     add(powerCensus(plan, kb));
     add(workCensus(plan, kb));
+    add(networkCensus(plan, reports));
     return all;
 }
 

@@ -72,6 +72,8 @@ CensusTable powerCensus(const plan::Plan&, const kb::KnowledgeBase&);
 CensusTable storageCensus(const plan::Plan&, const kb::KnowledgeBase&);
 CensusTable slotCensus(const plan::Plan&, const kb::KnowledgeBase&);
 CensusTable workCensus(const plan::Plan&, const kb::KnowledgeBase&);
+/// Which network is at which wall socket, by the port that its link leads to.
+CensusTable networkCensus(const plan::Plan&, const match::Reports&);
 
 /// All of them; those without a row are left out.
 std::vector<CensusTable> census(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&);

@@ -79,19 +79,7 @@ BuildingPane::BuildingPane(app::BuildingPresenter& presenter, QWidget* parent) :
     row->addWidget(panel, 1);
     auto* right = new QWidget;
     auto* all = column(right, 0, 0);
-    auto* tools = new QHBoxLayout;
-    tools->setContentsMargins(18, 8, 18, 6);
-    m_floors = new QComboBox;
-    m_floors->setAccessibleName("Floor");
-    tools->addWidget(m_floors);
-    tools->addSpacing(16);
-    tools->addWidget(label("From the selected device to"));
-    tools->addSpacing(8);
-    m_to = new QComboBox;
-    m_to->setAccessibleName("To");
-    tools->addWidget(m_to);
-    tools->addStretch(1);
-    all->addLayout(tools);
+    all->addLayout(tools());
     m_floor = new FloorView;
     all->addWidget(m_floor, 1);
     auto* foot = frame("foot");
@@ -108,6 +96,32 @@ BuildingPane::BuildingPane(app::BuildingPresenter& presenter, QWidget* parent) :
     connect(&presenter, &app::BuildingPresenter::changed, this, [this] {
         if (isVisible()) QTimer::singleShot(0, this, &BuildingPane::refresh);
     });
+}
+
+/// The floor that is shown, and how far it is to another device.
+QHBoxLayout* BuildingPane::tools()
+{
+    auto* row = new QHBoxLayout;
+    row->setContentsMargins(18, 8, 18, 6);
+    m_floors = new QComboBox;
+    m_floors->setAccessibleName("Floor");
+    row->addWidget(m_floors);
+    auto* copy = button("Duplicate", "quiet", [this] {
+        const auto floors = m_presenter.floors();
+        const auto at = static_cast<std::size_t>(std::max(0, m_floors->currentIndex()));
+        if (at < floors.size() && floors[at].building.isEmpty()) m_presenter.duplicateFloor(floors[at].level);
+    });
+    copy->setAccessibleName("Duplicate this floor");
+    copy->setToolTip("Copies this floor of the main house with all that stands on it onto a new level on top");
+    row->addWidget(copy);
+    row->addSpacing(16);
+    row->addWidget(label("From the selected device to"));
+    row->addSpacing(8);
+    m_to = new QComboBox;
+    m_to->setAccessibleName("To");
+    row->addWidget(m_to);
+    row->addStretch(1);
+    return row;
 }
 
 void BuildingPane::showEvent(QShowEvent*)

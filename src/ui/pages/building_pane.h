@@ -7,6 +7,7 @@
 #include "app/presenters/building_presenter.h"
 
 class QComboBox;
+class QHBoxLayout;
 class QLabel;
 class QVBoxLayout;
 
@@ -30,6 +31,7 @@ protected:
 
 private:
     void refresh();
+    QHBoxLayout* tools();
     void fillRacks();
     void fillFloors();
     void showFloor();

@@ -43,6 +43,7 @@ QString textOf(const app::DrawnRun& run, HouseLayer layer, bool isSelected)
 {
     if (layer == HouseLayer::Networks) return run.network;
     if (layer == HouseLayer::Owner) return run.owner;
+    if (layer == HouseLayer::Power) return run.feeds.isEmpty() ? "" : "feeds " + run.feeds;
     if (layer == HouseLayer::Makeshift) return run.isMakeshift ? "temporary" : "";
     if (layer == HouseLayer::Verdicts && run.verdict != Verdict::Fits) return app::toQt(std::string(word(run.verdict)));
     if (run.verdict == Verdict::Fits && !isSelected) return {};
@@ -69,7 +70,7 @@ std::optional<QRectF> roomOn(const QPointF& a, const QPointF& b, const QSizeF& s
 
 const char* word(HouseLayer layer)
 {
-    static constexpr const char* kWords[] = {"rates", "verdicts", "networks", "owner", "makeshift"};
+    static constexpr const char* kWords[] = {"rates", "verdicts", "networks", "owner", "makeshift", "power"};
     return kWords[static_cast<int>(layer)];
 }
 
@@ -87,6 +88,7 @@ std::vector<PlacedLabel> placeLabels(const HouseLayout& house, plan::RunId selec
     for (const PlacedCard& card : house.cards) taken.add(card.box);
     std::vector<PlacedLabel> labels;
     for (const PlacedRun& placed : house.runs) {
+        if (placed.isBundled && marks.empty() && placed.run->run != selected) continue;
         const auto mark = marks.find(placed.run->run);
         const QString text = marks.empty()         ? textOf(*placed.run, layer, placed.run->run == selected)
                              : mark == marks.end() ? QString()

@@ -19,8 +19,8 @@ struct PlacedLabel {
 };
 
 /// What the lines and cards of a house tell.
-enum class HouseLayer { Rates, Verdicts, Networks, Owner, Makeshift };
-inline constexpr int kHouseLayers = 5;
+enum class HouseLayer { Rates, Verdicts, Networks, Owner, Makeshift, Power };
+inline constexpr int kHouseLayers = 6;
 const char* word(HouseLayer);
 
 /// A label for each run that the layer has something to say of, such as one that does not simply fit, and for the

@@ -3,7 +3,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <tuple>
 #include <unordered_map>
 
 #include <QFontMetricsF>
@@ -11,15 +10,13 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "ui/theme.h"
+#include "ui/widgets/house_bundles.h"
 #include "ui/widgets/lanes.h"
 
 namespace sokudo::ui {
 namespace {
 
 constexpr double kLane = 6, kMark = 8, kMarkStep = 10;
-/// More upright lines than these are too many to follow one by one: those between the same rows are bundled.
-constexpr std::size_t kMostSeparate = 20;
-constexpr int kLeastBundle = 3;
 
 struct Row {
     double top = 0, bottom = 0;
@@ -186,25 +183,6 @@ private:
         }
     }
 
-    struct Route {
-        int rowA = -1, rowB = -1, laneA = 0, laneB = 0, vertical = -1;
-        bool yard = false;
-        double xA = 0, xB = 0;
-        bool open = false;
-        bool isUpright() const { return rowA >= 0 && !open && rowA != rowB; }
-    };
-    /// Runs between the same two rows, on one lane.
-    struct Bundle {
-        Route way;  ///< its lanes; its ends are those that lie farthest from the upright line
-        int runs = 0;
-        bool isLaid = false;
-    };
-    using BundleKey = std::tuple<int, int, bool>;
-    static BundleKey keyOf(const Route& route)
-    {
-        return {std::min(route.rowA, route.rowB), std::max(route.rowA, route.rowB), route.yard};
-    }
-
     /// Both ends are in one folded place: nothing is drawn.
     bool isInsideOneFold(std::int64_t a, std::int64_t b) const
     {
@@ -223,21 +201,28 @@ private:
     void findEnds()
     {
         m_routes.assign(m_content.runs.size(), {});
-        std::map<std::int64_t, std::pair<int, double>> portAt;  // row and x of each port
+        struct At {
+            int row;
+            double x;
+            int card;
+        };
+        std::map<std::int64_t, At> portAt;
         for (std::size_t i = 0; i < m_made.cards.size(); ++i) {
             PlacedCard& card = m_made.cards[i];
             for (std::size_t p = 0; p < card.card->ports.size(); ++p)
                 portAt[card.card->ports[p].id.value] = {
-                    m_cardRows[i], card.box.left() + 10 + static_cast<double>(p % 22) * kMarkStep + kMark / 2};
+                    m_cardRows[i], card.box.left() + 10 + static_cast<double>(p % 22) * kMarkStep + kMark / 2,
+                    static_cast<int>(i)};
         }
         for (std::size_t i = 0; i < m_content.runs.size(); ++i) {
             const app::DrawnRun& run = m_content.runs[i];
             const auto a = portAt.find(run.a.value), b = portAt.find(run.b.value);
-            Route& route = m_routes[i];
+            RunRoute& route = m_routes[i];
             if (a == portAt.end() && b == portAt.end()) continue;
-            const auto& first = a != portAt.end() ? a->second : b->second;
-            route.rowA = first.first;
-            route.xA = first.second;
+            const At& first = a != portAt.end() ? a->second : b->second;
+            route.rowA = first.row;
+            route.xA = first.x;
+            route.cardA = first.card;
             if (a == portAt.end() || b == portAt.end()) {
                 route.open = true;
                 continue;
@@ -246,64 +231,49 @@ private:
                 route = {};
                 continue;
             }
-            route.rowB = b->second.first;
-            route.xB = b->second.second;
+            route.rowB = b->second.row;
+            route.xB = b->second.x;
+            route.cardB = b->second.card;
             const auto isOutside = [&](int row) { return m_rows[static_cast<std::size_t>(row)].outside; };
             route.yard = isOutside(route.rowA) || isOutside(route.rowB);
         }
     }
 
-    double uprightOf(const Route& route) const { return route.yard ? houseWidth() : 0; }
-
-    /// Where too many lines stand side by side: those between the same rows together, with the ends farthest away.
-    void findBundles()
-    {
-        m_bundles.clear();
-        const auto upright = static_cast<std::size_t>(
-            std::count_if(m_routes.begin(), m_routes.end(), [](const Route& route) { return route.isUpright(); }));
-        if (upright <= kMostSeparate) return;
-        for (const Route& route : m_routes) {
-            if (!route.isUpright()) continue;
-            Bundle& bundle = m_bundles[keyOf(route)];
-            const bool isTurned = route.rowA > route.rowB;
-            const double low = isTurned ? route.xB : route.xA, high = isTurned ? route.xA : route.xB;
-            const double at = uprightOf(route);
-            const auto farther = [at](double now, double other) {
-                return std::abs(other - at) > std::abs(now - at) ? other : now;
-            };
-            if (bundle.runs++ == 0)
-                bundle.way = {
-                    std::get<0>(keyOf(route)), std::get<1>(keyOf(route)), 0, 0, -1, route.yard, low, high, false};
-            bundle.way.xA = farther(bundle.way.xA, low);
-            bundle.way.xB = farther(bundle.way.xB, high);
-        }
-        std::erase_if(m_bundles, [](const auto& one) { return one.second.runs < kLeastBundle; });
-    }
-
     /// A lane carries several runs when their stretches do not meet, and all of a bundle.
     void takeLanes()
     {
-        findBundles();
+        m_bundles = bundlesOf(m_routes, m_content.runs, houseWidth());
         std::map<int, Lanes> across;
         Lanes left, yard;
-        const auto lay = [&](Route& route) {
-            const double upright = uprightOf(route);
-            route.vertical = (route.yard ? yard : left).take(rank(route.rowA), rank(route.rowB));
-            route.laneA = across[route.rowA].take(route.xA, upright);
-            route.laneB = across[route.rowB].take(route.xB, upright);
+        // Of those that are left, too many to follow: the ones between the same two levels share the upright line.
+        std::map<std::tuple<int, int, bool>, int> shared;
+        const bool isCrowded = isCrowdedBesideBundles();
+        const auto upright = [&](const RunRoute& route) {
+            Lanes& lanes = route.yard ? yard : left;
+            const auto [first, last] = std::minmax({levelOf(route.rowA), levelOf(route.rowB)});
+            if (!isCrowded) return lanes.take(rank(route.rowA), rank(route.rowB));
+            const auto [at, isNew] = shared.try_emplace({first, last, route.yard}, 0);
+            if (isNew) at->second = lanes.take(first * 100, last * 100 + 99);
+            return at->second;
         };
-        for (Route& route : m_routes) {
-            if (route.rowA < 0 || route.open) continue;
+        const auto lay = [&](RunRoute& route) {
             if (!route.isUpright()) {
-                route.laneA = across[route.rowA].take(route.xA, route.xB);
-                continue;
+                route.laneA = route.laneB = across[route.rowA].take(route.xA, route.xB);
+                return;
             }
+            const double end = route.uprightAt(houseWidth());
+            route.vertical = upright(route);
+            route.laneA = across[route.rowA].take(route.xA, end);
+            route.laneB = across[route.rowB].take(route.xB, end);
+        };
+        for (RunRoute& route : m_routes) {
+            if (route.rowA < 0 || route.open) continue;
             const auto bundle = m_bundles.find(keyOf(route));
             if (bundle == m_bundles.end()) {
                 lay(route);
                 continue;
             }
-            Route& way = bundle->second.way;
+            RunRoute& way = bundle->second.way;
             if (!bundle->second.isLaid) lay(way);
             bundle->second.isLaid = true;
             route.vertical = way.vertical;
@@ -313,6 +283,16 @@ private:
         for (auto& [row, lanes] : across) m_rows[static_cast<std::size_t>(row)].lanes = lanes.count();
         m_leftLanes = left.count();
     }
+
+    bool isCrowdedBesideBundles() const
+    {
+        constexpr std::ptrdiff_t kMost = 40;
+        return std::count_if(m_routes.begin(), m_routes.end(), [&](const RunRoute& route) {
+                   return route.isUpright() && !m_bundles.contains(keyOf(route));
+               }) > kMost;
+    }
+    /// Where in the list of levels a row stands.
+    int levelOf(int row) const { return static_cast<int>(rank(row)) / 100; }
 
     /// Rows in the order in which they stand from top to bottom; outbuildings share the height of their level.
     double rank(int row) const
@@ -405,7 +385,7 @@ private:
 
     double laneY(int row, int lane) const { return m_rows[static_cast<std::size_t>(row)].bottom + 6 + lane * kLane; }
 
-    double uprightX(const Route& route) const
+    double uprightX(const RunRoute& route) const
     {
         return route.yard ? m_made.yard.left() + 8 + route.vertical * kLane * 1.6
                           : labelWidth() + 10 + route.vertical * kLane;
@@ -414,21 +394,26 @@ private:
     void drawBundles()
     {
         for (const auto& [key, bundle] : m_bundles) {
-            const Route& way = bundle.way;
-            const double x = uprightX(way), yA = laneY(way.rowA, way.laneA), yB = laneY(way.rowB, way.laneB);
-            m_made.bundles.push_back(
-                {QPolygonF() << QPointF(way.xA, yA) << QPointF(x, yA) << QPointF(x, yB) << QPointF(way.xB, yB),
-                 {x, (yA + yB) / 2},
-                 bundle.runs});
+            const RunRoute& way = bundle.way;
+            const double yA = laneY(way.rowA, way.laneA), yB = laneY(way.rowB, way.laneB);
+            QPolygonF spine;
+            spine << QPointF(way.xA, yA);
+            if (way.isUpright()) spine << QPointF(uprightX(way), yA) << QPointF(uprightX(way), yB);
+            spine << QPointF(way.xB, yB);
+            // Not all counts at one height, so that those of lanes side by side can be read.
+            const double share = 0.35 + 0.1 * static_cast<double>(m_made.bundles.size() % 4);
+            const QPointF &from = spine[spine.size() / 2 - 1], &to = spine[spine.size() / 2];
+            const QPointF middle = from + (to - from) * share;
+            m_made.bundles.push_back({std::move(spine), middle, bundle.runs, bundle.worst});
         }
     }
 
     void drawRuns()
     {
         for (std::size_t i = 0; i < m_routes.size(); ++i) {
-            const Route& route = m_routes[i];
+            const RunRoute& route = m_routes[i];
             if (route.rowA < 0) continue;
-            PlacedRun placed{{}, &m_content.runs[i], route.open};
+            PlacedRun placed{{}, &m_content.runs[i], route.open, !route.open && m_bundles.contains(keyOf(route))};
             const double bottomA = m_rows[static_cast<std::size_t>(route.rowA)].bottom;
             placed.line << QPointF(route.xA, bottomA);
             if (route.open) {
@@ -468,8 +453,8 @@ private:
     std::vector<Level> m_levels;
     std::vector<int> m_cardRows;
     std::vector<std::pair<int, PlacedTitle>> m_pendingTitles;
-    std::vector<Route> m_routes;
-    std::map<BundleKey, Bundle> m_bundles;
+    std::vector<RunRoute> m_routes;
+    Bundles m_bundles;
     HouseLayout m_made;
 };
 

@@ -39,14 +39,17 @@ struct PlacedCard {
 struct PlacedRun {
     QPolygonF line;
     const app::DrawnRun* run = nullptr;
-    bool isOpen = false;  ///< its second end is open or not traced
+    bool isOpen = false;     ///< its second end is open or not traced
+    bool isBundled = false;  ///< the bundle speaks for it
 };
 
-/// Several runs between the same two rows that share a lane; they part where they reach their ports.
+/// Several runs between the same two rows, or the same two devices of one row, that share a lane; they part where they
+/// reach their ports.
 struct PlacedBundle {
     QPolygonF spine;
     QPointF label;  ///< middle of the count
     int runs = 0;
+    Verdict worst = Verdict::Fits;
 };
 
 /// What is not drawn device by device.

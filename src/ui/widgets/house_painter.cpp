@@ -73,6 +73,7 @@ bool HousePainter::standsBack(const app::DrawnRun& run) const
 {
     if (!m_look.runMarks.empty() || !m_look.deviceMarks.empty()) return !m_look.runMarks.contains(run.run);
     if (m_look.layer == HouseLayer::Makeshift && !run.isMakeshift) return true;
+    if (m_look.layer == HouseLayer::Power && run.feeds.isEmpty()) return true;
     return m_hasChoice && !m_chosenLinks.contains(run.link);
 }
 
@@ -135,19 +136,22 @@ void HousePainter::paintBundles(QPainter& painter, const QRectF& seen) const
         if (bundle.spine.boundingRect().adjusted(-5, -5, 5, 5).intersects(seen)) painter.drawPolyline(bundle.spine);
 }
 
-/// How many runs a bundle holds, in words for itself: "12×".
+/// How many runs a bundle holds, with the worst of their verdicts: "12×".
 void HousePainter::paintBundleCounts(QPainter& painter, const QRectF& seen) const
 {
     painter.setFont(typeface(Face::Figure, 10));
     const QFontMetricsF metrics(painter.font());
     for (const PlacedBundle& bundle : m_layout.bundles) {
         const QString text = QString("%1×").arg(bundle.runs);
-        QRectF box(0, 0, metrics.horizontalAdvance(text) + 6, metrics.height());
+        const bool isMarked = bundle.worst != Verdict::Fits;
+        QRectF box(0, 0, metrics.horizontalAdvance(text) + (isMarked ? 18 : 6), metrics.height());
         box.moveCenter(bundle.label);
+        if (bundle.spine.size() > 2) box.moveRight(bundle.label.x() + 6);  // clear of the cards beside the gutter
         if (!box.intersects(seen)) continue;
         painter.fillRect(box, theme().paper);
+        if (isMarked) paintVerdict(painter, QRectF(box.left() + 2, box.center().y() - 4.5, 9, 9), bundle.worst);
         painter.setPen(theme().soft);
-        painter.drawText(box, Qt::AlignCenter, text);
+        painter.drawText(box.adjusted(isMarked ? 12 : 0, 0, 0, 0), Qt::AlignCenter, text);
     }
 }
 
@@ -219,6 +223,7 @@ void HousePainter::paintCard(QPainter& painter, const PlacedCard& placed) const
     metrics = QFontMetricsF(painter.font());
     QString below = card.description;
     if (m_look.layer == HouseLayer::Owner) below = card.owner.isEmpty() ? "owner not stated" : "owner: " + card.owner;
+    if (m_look.layer == HouseLayer::Power) below = card.power.isEmpty() ? "power not stated" : card.power;
     if (m_look.layer == HouseLayer::Makeshift && card.isMakeshift) below = "left temporary";
     if (const auto mark = m_look.deviceMarks.find(card.id); mark != m_look.deviceMarks.end())
         below = word(mark->second);

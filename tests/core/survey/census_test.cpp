@@ -62,6 +62,19 @@ private Q_SLOTS:
         QCOMPARE(counts[1].rate, gigabits(2.5));
         QVERIFY(counts[1].used == 1 && counts[1].free == 3);
     }
+    void whichNetworkIsAtWhichSocket()
+    {
+        const plan::Plan plan = houseOf(
+            "add place a\nadd switch s in a: 4x rj45\nadd panel p in a: 4x cat6a\n"
+            "add jack j in a: W1, W2 cat6a\nadd network lan\nadd network cams, tag=20\n"
+            "add run s 1 - p 1, cat6a 1m\nadd run p 1 - j W1, cat6a 20m\n"
+            "add run p 2 - j W2, cat6a 20m\nset s 1 untagged=lan tagged=cams");
+        const CensusTable table = networkCensus(plan, match::judgeAll(plan, knowledge()));
+        QCOMPARE(rowOf(table, "j W1"), "j W1|a|lan|cams|s 1");
+        QCOMPARE(rowOf(table, "j W2"), "j W2|a|not known||");
+        QVERIFY(table.says.size() == 1 && table.says[0].starts_with("At 1 sockets"));
+        QVERIFY(networkCensus({}, {}).rows.empty());
+    }
     /// 2 of 8 ports on the first of March, 5 a hundred days later: the other 3 take a hundred days more.
     void whenASwitchFills()
     {
