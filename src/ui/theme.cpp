@@ -84,6 +84,7 @@ QColor Theme::rate(std::optional<BitRate> value) const
 const Theme& theme() { return current; }
 
 int scaled(int pixels) { return (pixels * percent + 50) / 100; }
+bool isVeryLarge() { return percent > 150; }
 
 QFont typeface(Face face, int pixels)
 {

@@ -41,5 +41,7 @@ enum class Face { Text, Strong, Figure };
 QFont typeface(Face, int pixels);
 /// A length on the 8-pixel grid that grows with the text size.
 int scaled(int pixels);
+/// Text of more than one and a half times the usual size: rows break and words are shorter.
+bool isVeryLarge();
 
 }  // namespace sokudo::ui

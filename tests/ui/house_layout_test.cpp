@@ -202,6 +202,14 @@ private Q_SLOTS:
         QVERIFY(dark > 5000);
         QVERIFY2(unlike <= dark / 500, qPrintable(QString("%1 of %2").arg(unlike).arg(dark)));
     }
+    /// A narrow window: the drawing is wider than it, and no card leaves the house.
+    void noCardLeavesTheHouse()
+    {
+        const auto layout = ui::layOut(demo(), 380, {});
+        QVERIFY(layout.size.width() > 380);
+        for (const auto& card : layout.cards)
+            if (card.box.left() < layout.house.right()) QVERIFY(card.box.right() <= layout.house.right());
+    }
     void nothingAtAll()
     {
         const auto layout = ui::layOut({}, 900, {});

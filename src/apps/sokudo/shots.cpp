@@ -64,6 +64,9 @@ public:
         Q_EMIT m_window.survey().house().deviceSelected({});  // as a press beside everything: forms close
         settle(2500);
         save("survey-standing");
+        m_window.survey().house().setLayer(ui::HouseLayer::Power);
+        save("survey-power");
+        m_window.survey().house().setLayer(ui::HouseLayer::Rates);
         m_window.selection().selectDevice(deviceOf(m_window, "vault"));
         m_window.survey().showPane(ui::SurveyPage::Building);
         save("survey-building");

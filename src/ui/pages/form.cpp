@@ -9,6 +9,7 @@
 
 #include "core/base/text.h"
 #include "core/oneline/tokens.h"
+#include "ui/theme.h"
 #include "ui/widgets/facts_editor.h"
 #include "ui/widgets/parts.h"
 #include "ui/widgets/verdict_mark.h"
@@ -25,6 +26,7 @@ Form::Form(const QString& title, QWidget* parent) : QWidget(parent)
     m_fields = new QFormLayout;
     m_fields->setLabelAlignment(Qt::AlignLeft);
     m_fields->setFieldGrowthPolicy(QFormLayout::ExpandingFieldsGrow);
+    if (isVeryLarge()) m_fields->setRowWrapPolicy(QFormLayout::WrapAllRows);
     m_fields->setVerticalSpacing(8);
     m_fields->setHorizontalSpacing(12);
     all->addLayout(m_fields);

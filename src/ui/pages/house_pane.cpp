@@ -63,11 +63,13 @@ HousePane::HousePane(app::SurveyPresenter& presenter, std::function<QWidget*()> 
 }
 
 /// What is added, what the drawing tells, how large it is.
-QHBoxLayout* HousePane::tools()
+QVBoxLayout* HousePane::tools()
 {
+    auto* rows = new QVBoxLayout;
+    rows->setContentsMargins(12, 6, 12, 6);
     auto* row = new QHBoxLayout;
-    row->setContentsMargins(12, 6, 12, 6);
     row->setSpacing(6);
+    rows->addLayout(row);
     // At large text short words keep the row within the window.
     const bool isLarge = scaled(100) > 125;
     const auto tool = [&](const QString& text, const QString& shorter, const std::function<void()>& act) {
@@ -80,6 +82,12 @@ QHBoxLayout* HousePane::tools()
     tool("Add device", "+ device", [this] { addDevice(); });
     tool("Add run", "+ run", [this] { addRun(); });
     row->addStretch(1);
+    if (isVeryLarge()) {
+        tool("This machine", "Read", [this] { readThisMachine(); });
+        row = new QHBoxLayout;
+        row->setSpacing(6);
+        rows->addLayout(row);
+    }
     m_layer = new QComboBox;
     m_layer->setAccessibleName("What the drawing shows");
     m_layer->setToolTip("What the drawing shows (L)");
@@ -98,8 +106,9 @@ QHBoxLayout* HousePane::tools()
     fit->setToolTip("All of it in the window (F)");
     for (QPushButton* one : {smaller, m_zoom, larger, fit}) row->addWidget(one);
     connect(m_house, &HouseView::zoomed, this, &HousePane::showZoom);
-    tool("This machine", "Read", [this] { readThisMachine(); });
-    return row;
+    if (isVeryLarge()) row->addStretch(1);
+    else tool("This machine", "Read", [this] { readThisMachine(); });
+    return rows;
 }
 
 void HousePane::showZoom() { m_zoom->setText(QString("%1 %").arg(qRound(100 * m_house->zoom()))); }
@@ -199,7 +208,7 @@ void HousePane::resizeEvent(QResizeEvent* event)
 {
     QWidget::resizeEvent(event);
     // At large text the house keeps two thirds of the window.
-    m_inspector->setFixedWidth(std::clamp(width() / 3, 340, scaled(340)));
+    m_inspector->setFixedWidth(std::clamp(isVeryLarge() ? width() * 2 / 5 : width() / 3, 340, scaled(340)));
     if (event->oldSize().width() != event->size().width()) QTimer::singleShot(0, this, &HousePane::fillFoot);
 }
 
@@ -282,7 +291,9 @@ int HousePane::addLine(QGridLayout& grid, int row, const app::InspectorLine& ent
     const QString value = entry.value.isEmpty() ? entry.detail : entry.value;
     grid.addWidget(name, row, 1, Qt::AlignLeft | (value.size() > 34 ? Qt::AlignTop : Qt::AlignVCenter));
     // What does not fit between name and value stands below them.
-    const bool isLong = entry.detail.size() > kLongDetail;
+    const auto letters = entry.name.size() + entry.detail.size() + value.size();
+    const bool isLong =
+        entry.detail.size() > kLongDetail || (isVeryLarge() && letters * scaled(8) > m_inspector->width());
     if (!entry.value.isEmpty() && !entry.detail.isEmpty() && isLong)
         grid.addWidget(label(entry.detail, "soft", true), row + 1, 1, 1, 3);
     else if (!entry.value.isEmpty() && !entry.detail.isEmpty())

@@ -55,7 +55,7 @@ private:
     int addLine(QGridLayout&, int row, const app::InspectorLine&);
     QWidget* actions();
     QWidget* portActions(const plan::Port&);
-    QHBoxLayout* tools();
+    QVBoxLayout* tools();
     void showZoom();
     void go(const plan::Subject&);
     app::SurveyPresenter& m_presenter;

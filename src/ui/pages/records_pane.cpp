@@ -38,8 +38,8 @@ RecordsPane::RecordsPane(app::Document& document, app::Selection& selection, QWi
     m_side->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto* panel = frame("panel");
     column(panel, 0, 0)->addWidget(m_side);
-    panel->setFixedWidth(scaled(340));
     all->addWidget(panel);
+    m_panel = panel;
     setAcceptDrops(true);
     connect(m_table, &TablesPane::rowShown, this, [this](const plan::Subject& subject) { showForm(subject, {}); });
     connect(&m_presenter, &RecordsPresenter::changed, this, &RecordsPane::refresh);
@@ -51,7 +51,7 @@ RecordsPane::RecordsPane(app::Document& document, app::Selection& selection, QWi
 QWidget* RecordsPane::kinds()
 {
     auto* panel = frame("list");
-    panel->setFixedWidth(scaled(190));
+    panel->setFixedWidth(isVeryLarge() ? 290 : scaled(190));
     auto* all = column(panel, 12, 2);
     for (const RecordsPresenter::Kind& kind : RecordsPresenter::kinds()) {
         auto* one = button(word(kind.table), "row", [this, table = kind.table] { show(table); });
@@ -79,6 +79,12 @@ QWidget* RecordsPane::head()
     row->addWidget(m_picture, 0, Qt::AlignBottom);
     row->addWidget(button("Add", "main", [this] { add(); }), 0, Qt::AlignBottom);
     return head;
+}
+
+void RecordsPane::resizeEvent(QResizeEvent* event)
+{
+    QWidget::resizeEvent(event);
+    m_panel->setFixedWidth(std::clamp(width() / 3, 340, scaled(340)));
 }
 
 void RecordsPane::refresh()

@@ -32,6 +32,7 @@ public:
 protected:
     void dragEnterEvent(QDragEnterEvent*) override;
     void dropEvent(QDropEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
 
 private:
     QWidget* kinds();
@@ -50,6 +51,7 @@ private:
     QLabel* m_title;
     QLabel* m_purpose;
     QPushButton* m_picture;
+    QWidget* m_panel;
     QScrollArea* m_side;
 };
 

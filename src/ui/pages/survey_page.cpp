@@ -8,6 +8,7 @@
 #include "ui/pages/records_pane.h"
 #include "ui/pages/tables_pane.h"
 #include "ui/pages/versions_pane.h"
+#include "ui/theme.h"
 #include "ui/widgets/house_view.h"
 #include "ui/widgets/lazy_stack.h"
 #include "ui/widgets/parts.h"
@@ -19,10 +20,11 @@ namespace {
 struct PaneName {
     const char* title;
     const char* keys;
+    const char* shorter = nullptr;  ///< at large text
 };
-constexpr PaneName kPanes[] = {{"House", "Ctrl+Shift+H"},      {"Racks and floors", "Ctrl+Shift+B"},
-                               {"Tables", "Ctrl+Shift+T"},     {"Trace jacks", "Ctrl+Shift+J"},
-                               {"Versions", "Ctrl+Shift+V"},   {"Census and advice", "Ctrl+Shift+G"},
+constexpr PaneName kPanes[] = {{"House", "Ctrl+Shift+H"},      {"Racks and floors", "Ctrl+Shift+B", "Racks"},
+                               {"Tables", "Ctrl+Shift+T"},     {"Trace jacks", "Ctrl+Shift+J", "Jacks"},
+                               {"Versions", "Ctrl+Shift+V"},   {"Census and advice", "Ctrl+Shift+G", "Census"},
                                {"Neighbours", "Ctrl+Shift+I"}, {"Records", "Ctrl+Shift+R"}};
 
 }  // namespace
@@ -60,10 +62,12 @@ QHBoxLayout* SurveyPage::tabs()
     row->setSpacing(0);
     int i = 0;
     for (const PaneName& one : kPanes) {
-        auto* tab = button(one.title, "bench", [this, i] { showPane(static_cast<Pane>(i)); });
+        auto* tab = button(one.shorter && isVeryLarge() ? one.shorter : one.title, "bench",
+                           [this, i] { showPane(static_cast<Pane>(i)); });
         tab->setCheckable(true);
         tab->setShortcut(QKeySequence(one.keys));
-        tab->setToolTip(one.keys);
+        tab->setAccessibleName(one.title);
+        tab->setToolTip(QString(one.title) + " (" + one.keys + ")");
         row->addWidget(tab);
         m_tabs << tab;
         ++i;

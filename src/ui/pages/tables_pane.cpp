@@ -73,8 +73,9 @@ TablesPane::TablesPane(app::TablesPresenter& presenter, const std::vector<app::T
     m_count = label("", "soft");
     row->addWidget(m_count);
     row->addStretch(1);
-    row->addWidget(
-        label("Type to change a cell · Ctrl+D fills the selected cells with the first · Ctrl+C, Ctrl+V", "soft"));
+    if (!isVeryLarge())
+        row->addWidget(
+            label("Type to change a cell · Ctrl+D fills the selected cells with the first · Ctrl+C, Ctrl+V", "soft"));
     m_all->addWidget(foot);
     followSelection();
     show(presenter.kind());
@@ -162,7 +163,8 @@ QHBoxLayout* TablesPane::tools(const std::vector<app::TableKind>& kinds)
     m_filter = new QLineEdit;
     m_filter->setPlaceholderText("Show rows with …");
     m_filter->setAccessibleName("Show rows with");
-    m_filter->setFixedWidth(scaled(180));
+    m_filter->setMinimumWidth(80);
+    m_filter->setMaximumWidth(scaled(180));
     row->addWidget(m_filter);
     row->addStretch(1);
     row->addWidget(button("Fill down", "", [this] { fillDown(); }));

@@ -40,6 +40,7 @@ public:
     HouseLayout build()
     {
         giveRoomOutside();
+        giveRoomInside();
         // The lanes at the left depend on the rows, the rows on the room that the lanes leave: twice is enough.
         for (int pass = 0; pass < 2; ++pass) {
             m_rows.clear();
@@ -94,6 +95,16 @@ private:
         if (widest == 0) return;
         m_outsideWidth = std::clamp<double>(widest + 28, scaled(110), scaled(200));
         m_yardWidth = std::min(scaled(56), 60);
+    }
+    /// At large text in a small window the drawing is wider than the window, so that no card leaves the house.
+    void giveRoomInside()
+    {
+        double widest = 0;
+        for (const app::PlaceBand& place : m_content.places)
+            if (place.building.isEmpty())
+                for (const app::DeviceCard* card : cardsOf(place)) widest = std::max(widest, cardSize(*card).width());
+        m_leastWidth = widest > 0 ? cardsLeft() + widest + 20 + m_outsideWidth + m_yardWidth : 0;
+        m_width = std::max(m_width, m_leastWidth);
     }
     /// Measured once: texts are measured slowly, and every pass asks again.
     QSizeF cardSize(const app::DeviceCard& card)
@@ -358,6 +369,7 @@ private:
         }
         placeCards();
         m_made.size = {m_width, y};
+        m_made.leastWidth = m_leastWidth;
         m_made.house = {0, 0, houseWidth(), y};
         m_made.yard = {houseWidth(), 0, m_yardWidth, y};
         m_made.outbuildings = {m_width - m_outsideWidth, 0, m_outsideWidth, y};
@@ -447,7 +459,7 @@ private:
     const app::HouseContent& m_content;
     double m_width;
     const std::set<int>& m_folded;
-    double m_outsideWidth = 0, m_yardWidth = 0;
+    double m_outsideWidth = 0, m_yardWidth = 0, m_leastWidth = 0;
     int m_leftLanes = 12;
     std::vector<Row> m_rows;
     std::vector<Level> m_levels;

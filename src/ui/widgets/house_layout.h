@@ -62,6 +62,7 @@ struct HouseLayout {
     /// Cards that stand for folded places; the layout owns them.
     std::vector<std::unique_ptr<app::DeviceCard>> foldedCards;
     QSizeF size;
+    double leastWidth = 0;  ///< narrower it cannot be drawn
     QRectF house, yard, outbuildings;
     double groundLine = 0;  ///< y of the ground in the yard
     std::vector<PlacedBand> bands;
@@ -71,7 +72,7 @@ struct HouseLayout {
     std::vector<PlacedBundle> bundles;  ///< empty where the runs can be told apart without
 };
 
-/// Lays out the content for a width.
+/// Lays out the content for a width; wider where a card would not fit.
 HouseLayout layOut(const app::HouseContent&, double width, const HouseFolds&);
 
 }  // namespace sokudo::ui

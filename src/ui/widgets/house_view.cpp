@@ -110,7 +110,7 @@ void HouseView::relayout()
     m_layout = layOut(m_content, m_laidOutFor, m_folds);
     m_labels = placeLabels(m_layout, m_look.run, m_look.layer, m_look.runMarks);
     const QSize size = (m_layout.size * m_zoom).toSize();
-    setMinimumSize(m_zoom > 1 ? size.width() : 0, size.height());
+    setMinimumSize(m_zoom > 1 ? size.width() : qRound(m_layout.leastWidth * m_zoom), size.height());
     updateGeometry();
     update();
 }
