@@ -7,6 +7,7 @@
 
 #include "core/base/json.h"
 #include "core/base/utf8.h"
+#include "core/measure/snapshot_json.h"
 
 namespace sokudo::traffic {
 namespace {
@@ -67,6 +68,14 @@ public:
             else complain(key, "must be an object of short texts");
         return result;
     }
+    measure::HostSnapshot host(const char* key)
+    {
+        const auto at = m_value.find(key);
+        auto read = measure::snapshotFrom(at == m_value.end() ? Json() : *at);
+        if (read) return std::move(*read);
+        complain(key, read.error().what.text());
+        return {};
+    }
     void complain(const char* key, const std::string& what)
     {
         if (!m_error) m_error = Error{ErrorCode::BadInput, fmt::format("{} {}", key, what), "message"};
@@ -87,6 +96,8 @@ Message read(const std::string& type, Reader& in)
     if (type == "ready") return Ready{in.whole("port", 1, 65535), in.bytes("token", kTokenBytes), in.cap("cap_bps")};
     if (type == "go") return Go{};
     if (type == "stop") return Stop{};
+    if (type == "look") return Look{};
+    if (type == "seen") return Seen{in.host("host")};
     if (type == "sample")
         return SampleCount{Duration::of(in.number("at_s", 0, 2 * kMostSeconds)),
                            static_cast<std::int64_t>(in.number("bytes", 0, 9e15))};
@@ -136,6 +147,8 @@ struct Write {
     }
     Json operator()(const Go&) const { return {{"type", "go"}}; }
     Json operator()(const Stop&) const { return {{"type", "stop"}}; }
+    Json operator()(const Look&) const { return {{"type", "look"}}; }
+    Json operator()(const Seen& m) const { return {{"type", "seen"}, {"host", measure::snapshotJson(m.host)}}; }
     Json operator()(const SampleCount& m) const
     {
         return {{"type", "sample"}, {"at_s", m.at.in()}, {"bytes", m.bytes}};

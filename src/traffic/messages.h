@@ -8,6 +8,7 @@
 #include <string_view>
 #include <variant>
 
+#include "core/measure/seams.h"
 #include "core/measure/trial.h"
 #include "traffic/secret.h"
 
@@ -54,7 +55,14 @@ struct TestResult {
     double busiestCorePercent = 0, meanCorePercent = 0;
 };
 
-using Message = std::variant<Hello, Auth, Welcome, Refused, TestOrder, Ready, Go, Stop, SampleCount, TestResult>;
+/// Asks what the agent's machine has: cards, slots, modules.
+struct Look {};
+struct Seen {
+    measure::HostSnapshot host;
+};
+
+using Message =
+    std::variant<Hello, Auth, Welcome, Refused, TestOrder, Ready, Go, Stop, SampleCount, TestResult, Look, Seen>;
 
 /// @error BadInput  not JSON, an unknown type, a field that is missing, of another kind or out of its range
 Result<Message> messageFrom(std::string_view text);

@@ -103,7 +103,30 @@ void TrialServer::hear(Caller& caller)
     if (pairing == Pairing::WrongKey) m_door.wrongKey(who);
     if (pairing != Pairing::Proved) return say(who + " did not prove the pairing key");
     m_door.rightKey(who);
-    serveTest(caller, who);
+    serveCaller(caller, who);
+}
+
+void TrialServer::serveCaller(Caller& caller, const std::string& who)
+{
+    const auto asked = caller.channel->receive(kOrder);
+    if (!asked) return;
+    if (std::holds_alternative<traffic::Look>(*asked)) show(*caller.channel, who);
+    else if (const auto* order = std::get_if<TestOrder>(&*asked)) serveTest(caller, *order, who);
+}
+
+void TrialServer::show(Channel& channel, const std::string& who)
+{
+    if (!m_look) {
+        channel.send(Refused{"it was started for tests only"});
+        return say(who + " refused: this agent was started for tests only");
+    }
+    const auto host = m_look();
+    if (!host) {
+        channel.send(Refused{host.error().message()});
+        return say(who + " asked for this machine, which cannot be read: " + host.error().message());
+    }
+    channel.send(Seen{*host});
+    say(who + " read the cards, slots and modules of this machine");
 }
 
 /// The order within this agent's bounds, or why it is refused.
@@ -126,14 +149,12 @@ Result<TestOrder> TrialServer::allowed(TestOrder order) const
     return order;
 }
 
-void TrialServer::serveTest(Caller& caller, const std::string& who)
+void TrialServer::serveTest(Caller& caller, const TestOrder& asked, const std::string& who)
 {
     Channel& channel = *caller.channel;
-    const auto asked = channel.receiveA<TestOrder>(kOrder);
-    if (!asked) return;
     const std::unique_lock turn(m_test, std::try_to_lock);
     const auto order =
-        turn ? allowed(*asked) : failure(ErrorCode::NotAllowed, "another test is running; try again when it is over");
+        turn ? allowed(asked) : failure(ErrorCode::NotAllowed, "another test is running; try again when it is over");
     if (!order) {
         channel.send(Refused{order.error().what.text()});
         return say(who + " refused: " + order.error().what.text());

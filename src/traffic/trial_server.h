@@ -31,6 +31,9 @@ public:
     static Result<std::unique_ptr<TrialServer>> listen(const std::string& address, int port,
                                                        const std::string& pairingKey, const ServerBounds& = {});
     ~TrialServer();
+    /// Reads this machine for a peer that asks; without it such a peer is refused. To be set before it serves.
+    using Look = std::function<Result<measure::HostSnapshot>()>;
+    void setLook(Look look) { m_look = std::move(look); }
     int port() const { return m_control.localPort(); }
     int dataPort() const { return m_data.localPort(); }
     /// Serves until `stop` or the end of the lifetime. `report` gets one line for each event.
@@ -50,7 +53,9 @@ private:
         : m_control(std::move(control)), m_data(std::move(data)), m_key(key), m_bounds(bounds)
     {}
     void hear(Caller&);
-    void serveTest(Caller&, const std::string& who);
+    void serveCaller(Caller&, const std::string& who);
+    void show(Channel&, const std::string& who);
+    void serveTest(Caller&, const TestOrder&, const std::string& who);
     void run(Channel&, const TestOrder&, const std::string& who);
     Result<TestOrder> allowed(TestOrder) const;
     void say(const std::string&);
@@ -63,6 +68,7 @@ private:
     Door m_door;
     std::mutex m_test, m_talk;  ///< one test at a time; one line at a time
     Report m_report;
+    Look m_look;
     std::list<Caller> m_callers;
     std::thread m_thread;
 };

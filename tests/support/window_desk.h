@@ -10,6 +10,27 @@
 
 namespace sokudo::testing {
 
+/// The machine of an agent at 10.20.0.9, for whoever has the key.
+class StandInAgent final : public measure::HostReader {
+public:
+    explicit StandInAgent(std::string key) : m_key(std::move(key)) {}
+    Result<measure::HostSnapshot> read() override
+    {
+        if (m_key != "abcdefgh-12345678") return failure(ErrorCode::NotAllowed, "the agent has another pairing key");
+        measure::HostSnapshot host;
+        host.name = "far";
+        host.cores = 6;
+        host.interfaces.push_back({});
+        host.interfaces.back().name = "enp1s0";
+        host.interfaces.back().portKind = "twisted pair";
+        host.interfaces.back().speed = measure::Reading<BitRate>::of(gigabits(10));
+        return host;
+    }
+
+private:
+    std::string m_key;
+};
+
 struct WindowDesk : Desk {
     std::unique_ptr<ui::MainWindow> window;
     explicit WindowDesk(bool demo = true) : Desk(demo)
@@ -19,7 +40,13 @@ struct WindowDesk : Desk {
                                  [] {
                                      return Result<ui::LocalAgent>(ui::LocalAgent{7411, "abcdefgh12345678"});
                                  },
-                                 shippedNeighbours()});
+                                 shippedNeighbours(),
+                                 [](const std::string& address,
+                                    const std::string& key) -> Result<std::unique_ptr<measure::HostReader>> {
+                                     if (address != "10.20.0.9")
+                                         return failure(ErrorCode::Unreachable, "nobody answers there", address);
+                                     return std::make_unique<StandInAgent>(key);
+                                 }});
         window->resize(1280, 800);
         window->show();
         QVERIFY(QTest::qWaitForWindowExposed(window.get()));

@@ -10,6 +10,7 @@
 #include <QElapsedTimer>
 
 #include "testing.h"
+#include "traffic/agent_reader.h"
 #include "traffic/channel.h"
 #include "traffic/door.h"
 #include "traffic/traffic_client.h"
@@ -115,6 +116,39 @@ private Q_SLOTS:
             QVERIFY(!result);
             QCOMPARE(result.error().code, ErrorCode::Unreachable);
         }
+    }
+    /// The agent tells a peer that proves the key what its machine has; a test after it is served as ever.
+    void anAgentTellsOfItsMachine()
+    {
+        const auto server = agent();
+        AgentReader reader("127.0.0.1", server->port(), kKey);
+        const auto refused = reader.read();
+        QVERIFY(!refused);
+        QCOMPARE(refused.error().code, ErrorCode::NotAllowed);
+        QVERIFY(refused.error().message().find("tests only") != std::string::npos);
+        auto telling = TrialServer::listen("127.0.0.1", 0, kKey);
+        HostSnapshot host;
+        host.name = "kiln-a";
+        host.cores = 8;
+        host.interfaces.push_back({});
+        host.interfaces.back().name = "enp1s0";
+        host.interfaces.back().speed = Reading<BitRate>::of(gigabits(25));
+        (*telling)->setLook([&] { return Result<HostSnapshot>(host); });
+        (*telling)->serveInBackground();
+        const auto seen = AgentReader("127.0.0.1", (*telling)->port(), kKey).read();
+        QVERIFY2(seen, seen ? "" : seen.error().message().c_str());
+        QCOMPARE(seen->name, std::string("kiln-a"));
+        QCOMPARE(*seen->interfaces.at(0).speed, gigabits(25));
+        QVERIFY(!AgentReader("127.0.0.1", (*telling)->port(), "abcdefgh-12345679").read());
+        QVERIFY2(run(question(**telling)), "no test after it");
+    }
+    void addressesOfAgents()
+    {
+        QCOMPARE(*agentAddress("10.20.0.5"), std::pair(std::string("10.20.0.5"), 7411));
+        QCOMPARE(*agentAddress(" vault:7500 "), std::pair(std::string("vault"), 7500));
+        QCOMPARE(*agentAddress("[fd00::1]:7500"), std::pair(std::string("fd00::1"), 7500));
+        QCOMPARE(*agentAddress("fd00::1"), std::pair(std::string("fd00::1"), 7411));
+        for (const char* wrong : {"", ":7411", "vault:0", "vault:port", "vault:65535"}) QVERIFY(!agentAddress(wrong));
     }
     void wrongKeysOfOneAddressPauseOnlyIt()
     {

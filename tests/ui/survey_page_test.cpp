@@ -307,6 +307,28 @@ private Q_SLOTS:
         shown.document->undo();
         QTRY_VERIFY(shown.says("1 of them not in the inventory"));
     }
+    /// Another machine fills itself in through its agent.
+    void anotherMachineByItsAgent()
+    {
+        Shown shown;
+        shown.survey().readThisMachine();
+        QTRY_VERIFY(shown.named<QLineEdit>("Address of the agent"));
+        const auto ask = [&](const char* address, const char* key) {
+            shown.named<QLineEdit>("Address of the agent")->setText(address);
+            shown.named<QLineEdit>("Pairing key of the agent")->setText(key);
+            shown.press("Read it");
+        };
+        ask("10.20.0.8", "abcdefgh-12345678");
+        QTRY_VERIFY(shown.says("nobody answers there"));
+        ask("10.20.0.9", "wrong");
+        QTRY_VERIFY(shown.says("another pairing key"));
+        ask("10.20.0.9", "abcdefgh-12345678");
+        QTRY_VERIFY(shown.says("6 cores"));
+        shown.press("Add to the survey");
+        const plan::Device* far = plan::deviceNamed(shown.plan(), "far");
+        QVERIFY(far);
+        QCOMPARE(plan::portsOf(shown.plan(), far->id).size(), 1u);
+    }
     void theDrawingIsExported()
     {
         Shown shown;

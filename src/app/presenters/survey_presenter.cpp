@@ -406,6 +406,16 @@ void SurveyPresenter::readHost(const std::string& name, HostRead done)
         *this, [reader](const std::atomic<bool>&) { return reader->read(); }, [done](const Read& read) { done(read); });
 }
 
+void SurveyPresenter::readAgent(const std::string& address, const std::string& key, HostRead done)
+{
+    using Read = Result<measure::HostSnapshot>;
+    auto opened = m_agents(address, key);
+    if (!opened) return done(tl::unexpected(opened.error()));
+    std::shared_ptr<measure::HostReader> reader = std::move(*opened);
+    m_reading.start(
+        *this, [reader](const std::atomic<bool>&) { return reader->read(); }, [done](const Read& read) { done(read); });
+}
+
 InspectorContent SurveyPresenter::hostContent(const measure::HostSnapshot& host) const
 {
     InspectorContent result{

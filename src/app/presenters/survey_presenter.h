@@ -37,6 +37,11 @@ struct InspectorContent {
 /// Opens the reader of a host by its name; null where none is known.
 using HostSource = std::function<std::unique_ptr<measure::HostReader>(const std::string& name)>;
 
+/// Opens the reader of the machine that an agent runs on.
+/// @error BadInput  no such address
+using AgentSource =
+    std::function<Result<std::unique_ptr<measure::HostReader>>(const std::string& address, const std::string& key)>;
+
 class SurveyPresenter final : public QObject {
     Q_OBJECT
 public:
@@ -81,6 +86,11 @@ public:
     using HostRead = std::function<void(const Result<measure::HostSnapshot>&)>;
     /// Reads a host on another thread; `done` is called on this one.
     void readHost(const std::string& name, HostRead done);
+    /// Where agents can be asked from here.
+    void setAgents(AgentSource agents) { m_agents = std::move(agents); }
+    bool hasAgents() const { return static_cast<bool>(m_agents); }
+    /// Reads the machine of an agent on another thread.
+    void readAgent(const std::string& address, const std::string& key, HostRead done);
     InspectorContent hostContent(const measure::HostSnapshot&) const;
     bool addHost(const measure::HostSnapshot&, plan::PlaceId);
 
@@ -115,6 +125,7 @@ private:
     Document& m_document;
     Selection& m_selection;
     HostSource m_hosts;
+    AgentSource m_agents;
     std::vector<survey::NextThing> m_next;
     Work m_reading;
     Work m_thinking;

@@ -10,6 +10,7 @@
 #include <CLI/CLI.hpp>
 
 #include "core/base/text.h"
+#include "host/host_reader.h"
 #include "traffic/trial_server.h"
 
 using namespace sokudo;
@@ -49,6 +50,7 @@ int main(int argc, char** argv)
     CLI::App app("Serves Sokudo's memory-to-memory tests to a peer that proves the pairing key.", "sokudo-agent");
     std::string address = "127.0.0.1", keyFile;
     int port = 7411, mostStreams = 16;
+    bool isForTestsOnly = false;
     double minutes = 30, longest = 60, mostGbps = 0;
     app.set_version_flag("--version", "sokudo-agent 0.1.0");
     app.add_option("--listen", address, "address to listen on; 127.0.0.1 unless told otherwise");
@@ -58,6 +60,7 @@ int main(int argc, char** argv)
     app.add_option("--max-seconds", longest, "longest test, warm-up included")->check(CLI::Range(1.0, 300.0));
     app.add_option("--max-streams", mostStreams, "most streams a direction")->check(CLI::Range(1, 16));
     app.add_option("--max-gbps", mostGbps, "most traffic; 0: no bound")->check(CLI::Range(0.0, 1600.0));
+    app.add_flag("--tests-only", isForTestsOnly, "do not tell a peer what cards, slots and modules this machine has");
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& problem) {
@@ -73,6 +76,7 @@ int main(int argc, char** argv)
     if (mostGbps > 0) bounds.mostRate = gigabits(mostGbps);
     auto server = traffic::TrialServer::listen(address, port, *key, bounds);
     if (!server) return fail(server.error());
+    if (!isForTestsOnly) (*server)->setLook([] { return host::SystemHostReader("/").read(); });
     running = server->get();
     std::signal(SIGINT, stopRunning);
     std::signal(SIGTERM, stopRunning);

@@ -2,6 +2,7 @@
 #include "cli.h"
 
 #include <cstdio>
+#include <cstdlib>
 #include <filesystem>
 #include <fstream>
 #include <iostream>
@@ -177,6 +178,19 @@ Result<std::string> fileContent(const std::string& path)
     std::ostringstream all;
     all << std::cin.rdbuf();
     return all.str();
+}
+
+Result<std::string> pairingKey(const std::string& keyFile)
+{
+    if (!keyFile.empty()) {
+        auto content = fileContent(keyFile);
+        if (!content) return content;
+        return text::trimmed(*content);
+    }
+    if (const char* key = std::getenv("SOKUDO_KEY")) return std::string(key);
+    return failure(ErrorCode::BadInput,
+                   "the agent's pairing key is missing; put it in a file and give --key-file FILE, or in the "
+                   "environment as SOKUDO_KEY");
 }
 
 Result<std::string> textContent(const std::string& path)

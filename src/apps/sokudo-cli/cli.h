@@ -110,5 +110,8 @@ measure::Timestamp now();
 Result<std::string> fileContent(const std::string& path);
 /// The same, which must be UTF-8. @error BadInput  with the line of the first byte that is not
 Result<std::string> textContent(const std::string& path);
+/// The agent's pairing key: from a file, else from the environment as SOKUDO_KEY.
+/// @error BadInput  it is in neither
+Result<std::string> pairingKey(const std::string& keyFile);
 
 }  // namespace sokudo::cli

@@ -10,12 +10,13 @@
 #include "core/measure/module_name.h"
 #include "core/plan/edits.h"
 #include "host/host_reader.h"
+#include "traffic/agent_reader.h"
 
 namespace sokudo::cli {
 namespace {
 
 struct Options {
-    std::string root = "/", add, place;
+    std::string root = "/", add, place, agent, keyFile;
 };
 
 template <class T, class Show>
@@ -100,6 +101,15 @@ void show(const measure::HostSnapshot& host, const kb::KnowledgeBase& kb)
     }
 }
 
+Result<measure::HostSnapshot> readAgent(const Options& given)
+{
+    const auto at = traffic::agentAddress(given.agent);
+    if (!at) return tl::unexpected(at.error());
+    const auto key = pairingKey(given.keyFile);
+    if (!key) return tl::unexpected(key.error());
+    return traffic::AgentReader(at->first, at->second, *key).read();
+}
+
 int addTo(const Options& given, const measure::HostSnapshot& snapshot, const Context& context)
 {
     auto target = openToWrite(given.add);
@@ -129,10 +139,12 @@ void addHost(Verbs& verbs, Context& context)
     auto verb = verbs.add("host", "Read this machine's network side: interfaces, rates, slots, modules");
     auto given = std::make_shared<Options>();
     verb.option("--root", given->root, "root folder: / for this machine, or a captured host");
+    verb.option("--agent", given->agent, "read the machine of an agent at this address instead: 10.20.0.5:7411");
+    verb.option("--key-file", given->keyFile, "file with the agent's pairing key; or set SOKUDO_KEY");
     verb.option("--add", given->add, "project to add the host to");
     verb.option("--place", given->place, "place in that project where it stands");
     verb.answer([given, &context] {
-        const auto snapshot = host::SystemHostReader(given->root).read();
+        const auto snapshot = given->agent.empty() ? host::SystemHostReader(given->root).read() : readAgent(*given);
         if (!snapshot) return fail(snapshot.error());
         if (context.json) print(toJson(*snapshot, context.kb));
         else show(*snapshot, context.kb);

@@ -23,19 +23,6 @@ struct Options {
     bool loopback = false, copy = false;
 };
 
-Result<std::string> pairingKey(const Options& given)
-{
-    if (!given.keyFile.empty()) {
-        auto content = fileContent(given.keyFile);
-        if (!content) return content;
-        return text::trimmed(*content);
-    }
-    if (const char* key = std::getenv("SOKUDO_KEY")) return std::string(key);
-    return failure(ErrorCode::BadInput,
-                   "the agent's pairing key is missing; put it in a file and give --key-file FILE, or in the "
-                   "environment as SOKUDO_KEY");
-}
-
 /// Ends of the path in the project the results go to.
 struct Target {
     std::unique_ptr<store::ProjectFile> file;
@@ -93,7 +80,7 @@ Result<measure::TrafficResult> runTest(const Options& given, measure::TrafficQue
         question.port = local->port();
         local->serveInBackground();
     } else {
-        const auto key = pairingKey(given);
+        const auto key = pairingKey(given.keyFile);
         if (!key) return tl::unexpected(key.error());
         question.key = *key;
     }

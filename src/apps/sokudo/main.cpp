@@ -21,6 +21,7 @@
 #include "host/host_reader.h"
 #include "host/neighbours.h"
 #include "shots.h"
+#include "traffic/agent_reader.h"
 #include "traffic/traffic_client.h"
 #include "traffic/trial_server.h"
 #include "ui/shell/main_window.h"
@@ -66,6 +67,16 @@ app::NeighbourSource neighbourSource(bool demo)
 {
     return [root = demo ? app::fromQt(dataFolder() + "/hosts/platen") : std::string("/")] {
         return host::seenHosts(root);
+    };
+}
+
+/// The reader of a machine by its agent.
+app::AgentSource agentSource()
+{
+    return [](const std::string& address, const std::string& key) -> Result<std::unique_ptr<measure::HostReader>> {
+        const auto at = traffic::agentAddress(address);
+        if (!at) return tl::unexpected(at.error());
+        return std::make_unique<traffic::AgentReader>(at->first, at->second, key);
     };
 }
 
@@ -151,7 +162,9 @@ int main(int argc, char** argv)
         local->serveInBackground();
         return ui::LocalAgent{local->port(), key};
     };
-    ui::Program program(*kb, [&] { return ui::World{traffic, hostSource(demo), localAgent, neighbourSource(demo)}; });
+    ui::Program program(*kb, [&] {
+        return ui::World{traffic, hostSource(demo), localAgent, neighbourSource(demo), agentSource()};
+    });
     const app::OpenRequest request{app::fromQt(path), demo ? demoHouse : nullptr, demo && parser.isSet("fresh")};
     program.openHouse(
         request, [&](ui::MainWindow* window) { begin(program, window, parser, sinceStart); }, isWatched);

@@ -6,6 +6,7 @@
 #include <QFormLayout>
 #include <QGridLayout>
 #include <QHBoxLayout>
+#include <QLineEdit>
 #include <QResizeEvent>
 #include <QScrollArea>
 #include <QTimer>
@@ -448,10 +449,48 @@ void HousePane::readThisMachine()
 {
     m_formOpen = true;
     m_inspector->setWidget(sections({"This machine", "reading cards, slots and modules …", {}, {}, {}}));
-    m_presenter.readHost("", [this](const Result<measure::HostSnapshot>& read) {
-        if (read) showHost(*read);
-        else m_inspector->setWidget(sections({"This machine", toQt(read.error().message()), {}, {}, {}}));
-    });
+    m_presenter.readHost("", [this](const Result<measure::HostSnapshot>& read) { showRead("This machine", read); });
+}
+
+/// What was read, or why nothing was; and the way to another machine.
+void HousePane::showRead(const QString& title, const Result<measure::HostSnapshot>& read)
+{
+    if (read) return showHost(*read);
+    auto* page = sections({title, toQt(read.error().message()), {}, {}, {}});
+    auto* all = static_cast<QVBoxLayout*>(page->layout());
+    addAgentForm(*all);
+    all->addWidget(button("Close", "quiet", [this] { showInspector(); }), 0, Qt::AlignLeft);
+    all->addStretch(1);
+    m_inspector->setWidget(page);
+}
+
+/// Another machine is read through the agent that somebody started there.
+void HousePane::addAgentForm(QVBoxLayout& all)
+{
+    if (!m_presenter.hasAgents()) return;
+    all.addSpacing(14);
+    all.addWidget(label("Another machine", "heading"));
+    all.addWidget(
+        label("Start sokudo-agent there with --listen and its address; it prints a pairing key.", "soft", true));
+    auto* address = new QLineEdit;
+    address->setAccessibleName("Address of the agent");
+    address->setPlaceholderText("10.20.0.5 or 10.20.0.5:7411");
+    auto* key = new QLineEdit;
+    key->setAccessibleName("Pairing key of the agent");
+    key->setPlaceholderText("pairing key");
+    key->setEchoMode(QLineEdit::PasswordEchoOnEdit);
+    all.addWidget(address);
+    all.addWidget(key);
+    const auto read = [this, address, key] {
+        const std::string where = app::fromQt(address->text().trimmed()), secret = app::fromQt(key->text().trimmed());
+        m_inspector->setWidget(sections({toQt(where), "asking the agent …", {}, {}, {}}));
+        m_presenter.readAgent(
+            where, secret, [this, where](const Result<measure::HostSnapshot>& host) { showRead(toQt(where), host); });
+    };
+    // The form goes with the first word of what is read: not while it is still being pressed.
+    const auto later = [this, read] { QTimer::singleShot(0, this, read); };
+    connect(key, &QLineEdit::returnPressed, this, later);
+    all.addWidget(button("Read it", "", later), 0, Qt::AlignLeft);
 }
 
 void HousePane::showHost(const measure::HostSnapshot& snapshot)
@@ -473,6 +512,7 @@ void HousePane::showHost(const measure::HostSnapshot& snapshot)
     auto* all = static_cast<QVBoxLayout*>(page->layout());
     all->addSpacing(10);
     all->addLayout(row);
+    addAgentForm(*all);
     all->addWidget(button("Close", "quiet", [this] { showInspector(); }), 0, Qt::AlignLeft);
     all->addStretch(1);
     m_inspector->setWidget(page);

@@ -48,7 +48,9 @@ private:
     void refresh();
     void showInspector();
     void showForm(Form*);
+    void showRead(const QString& title, const Result<measure::HostSnapshot>&);
     void showHost(const measure::HostSnapshot&);
+    void addAgentForm(QVBoxLayout&);
     void fillFoot();
     QWidget* sections(const app::InspectorContent&);
     QWidget* nameOf(const app::InspectorLine&);

@@ -88,6 +88,7 @@ MainWindow::MainWindow(app::Document& document, World world, Houses* houses, QWi
     m_whatIf = std::make_unique<app::WhatIfPresenter>(document);
     m_catalogue = std::make_unique<app::CataloguePresenter>(document);
     m_surveyPresenter = std::make_unique<app::SurveyPresenter>(document, m_selection, world.hosts);
+    m_surveyPresenter->setAgents(world.agents);
     m_measure = std::make_unique<app::MeasurePresenter>(document, m_selection, world.traffic);
     m_diagnose = std::make_unique<app::DiagnosePresenter>(document, m_selection, world.hosts);
     m_logbook = std::make_unique<app::LogbookPresenter>(document, m_selection);

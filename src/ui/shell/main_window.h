@@ -42,6 +42,7 @@ struct World {
     app::HostSource hosts;
     LocalAgentSource localAgent;
     app::NeighbourSource neighbours = {};
+    app::AgentSource agents = {};
 };
 
 class MainWindow final : public QMainWindow {
