@@ -6,12 +6,13 @@
 #include <QFormLayout>
 #include <QGridLayout>
 #include <QHBoxLayout>
-#include <QLineEdit>
 #include <QResizeEvent>
 #include <QScrollArea>
 #include <QTimer>
 
 #include "app/qt_text.h"
+#include "ui/pages/agent_form.h"
+#include "ui/pages/inspector_view.h"
 #include "ui/pages/survey_forms.h"
 #include "ui/paper/drawing_paper.h"
 #include "ui/theme.h"
@@ -22,10 +23,6 @@
 namespace sokudo::ui {
 
 using app::toQt;
-
-namespace {
-constexpr int kLongDetail = 24;  // characters that fit between name and value of an inspector line
-}  // namespace
 
 HousePane::HousePane(app::SurveyPresenter& presenter, std::function<QWidget*()> makePath, QWidget* parent)
     : QWidget(parent), m_presenter(presenter), m_makePath(std::move(makePath))
@@ -225,96 +222,20 @@ void HousePane::showPath(bool shown)
 
 QWidget* HousePane::sections(const app::InspectorContent& content)
 {
-    auto* page = new QWidget;
-    auto* all = column(page, 18, 6);
-    all->addWidget(label(content.title, "title", true));
-    all->addWidget(label(content.subtitle, "soft", true));
-    if (!content.notice.isEmpty()) {
-        auto* notice = frame("notice");
-        auto* row = new QHBoxLayout(notice);
-        row->setContentsMargins(10, 8, 10, 8);
-        row->addWidget(new VerdictMark(content.verdict), 0, Qt::AlignTop);
-        row->addWidget(label(content.notice, "", true), 1);
-        all->addSpacing(4);
-        all->addWidget(notice);
-    }
-    for (const auto& section : content.sections) {
-        all->addSpacing(8);
-        all->addWidget(label(section.heading, "heading", true));
-        auto* grid = new QGridLayout;
-        grid->setHorizontalSpacing(10);
-        grid->setVerticalSpacing(3);
-        grid->setColumnStretch(3, 1);
-        int row = 0;
-        for (const auto& entry : section.lines) row += addLine(*grid, row, entry);
-        all->addLayout(grid);
-    }
-    return page;
-}
-
-/// The name of a line; a button where a form opens by it.
-QWidget* HousePane::nameOf(const app::InspectorLine& entry)
-{
-    if (entry.at.id != 0 && entry.value.isEmpty() && entry.detail.isEmpty()) {
-        QLabel* jump = linkText(entry.name, [this, entry] { go(entry.at); });
-        jump->setToolTip("Show it");
-        return jump;
-    }
-    if (!entry.port.isSet() && !entry.slot.isSet())
-        return label(entry.name, entry.detail.isEmpty() && entry.value.isEmpty() ? "" : "soft", true);
-    auto* name = button(entry.name, "quiet", [this, entry] {
-        if (const plan::Port* port = m_presenter.plan().ports.find(entry.port))
-            m_presenter.selection().selectPort(port->id, port->device);
-        else if (const plan::Slot* slot = m_presenter.plan().slots.find(entry.slot))
-            showForm(slotForm(m_presenter, *slot));
-    });
-    name->setToolTip(tip((entry.port.isSet() ? "Look at " : "Change ") + entry.name));
-    return name;
-}
-
-/// Puts a line at `row`; the rows it takes.
-int HousePane::addLine(QGridLayout& grid, int row, const app::InspectorLine& entry)
-{
-    // What belongs to the line above it, without a name of its own.
-    if (entry.name.isEmpty() && entry.value.isEmpty()) {
-        grid.addWidget(label(entry.detail, "soft", true), row, 1, 1, 3);
-        return 1;
-    }
-    QWidget* name = nameOf(entry);
-    const bool isAlone = entry.detail.isEmpty() && entry.value.isEmpty();
-    if (entry.mark) grid.addWidget(new VerdictMark(entry.mark), row, 0, isAlone ? Qt::AlignTop : Qt::AlignVCenter);
-    if (entry.number > 0) grid.addWidget(label(QString::number(entry.number), "figure"), row, 0, Qt::AlignTop);
-    if (isAlone) {
-        const bool isBehind = entry.mark || entry.number > 0;
-        grid.addWidget(name, row, isBehind ? 1 : 0, 1, isBehind ? 3 : 4);
-        return 1;
-    }
-    const QString value = entry.value.isEmpty() ? entry.detail : entry.value;
-    grid.addWidget(name, row, 1, Qt::AlignLeft | (value.size() > 34 ? Qt::AlignTop : Qt::AlignVCenter));
-    // What does not fit between name and value stands below them.
-    const auto letters = entry.name.size() + entry.detail.size() + value.size();
-    const bool isLong =
-        entry.detail.size() > kLongDetail || (isVeryLarge() && letters * scaled(8) > m_inspector->width());
-    if (!entry.value.isEmpty() && !entry.detail.isEmpty() && isLong)
-        grid.addWidget(label(entry.detail, "soft", true), row + 1, 1, 1, 3);
-    else if (!entry.value.isEmpty() && !entry.detail.isEmpty())
-        grid.addWidget(label(entry.detail, "soft"), row, 2, Qt::AlignLeft | Qt::AlignVCenter);
-    if (entry.run.isSet()) {
-        auto* jump = button(value, "quiet", [this, entry] {
-            m_formOpen = false;
-            m_presenter.selection().selectRun(entry.run);
-        });
-        jump->setToolTip("Show the run");
-        grid.addWidget(jump, row, 3, Qt::AlignRight);
-    } else if (entry.at.id != 0) {
-        auto* jump = button(value, "quiet", [this, entry] { go(entry.at); });
-        grid.addWidget(jump, row, 3, Qt::AlignRight);
-    } else {
-        auto* text = label(value, entry.value == "free" ? "soft" : "", true);
-        text->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
-        grid.addWidget(text, row, 3);
-    }
-    return isLong ? 2 : 1;
+    return inspectorView(content, m_inspector->width(),
+                         {[this](const plan::Subject& at) { go(at); },
+                          [this](plan::RunId run) {
+                              m_formOpen = false;
+                              m_presenter.selection().selectRun(run);
+                          },
+                          [this](plan::PortId id) {
+                              if (const plan::Port* port = m_presenter.plan().ports.find(id))
+                                  m_presenter.selection().selectPort(port->id, port->device);
+                          },
+                          [this](plan::SlotId id) {
+                              if (const plan::Slot* slot = m_presenter.plan().slots.find(id))
+                                  showForm(slotForm(m_presenter, *slot));
+                          }});
 }
 
 QWidget* HousePane::actions()
@@ -464,33 +385,14 @@ void HousePane::showRead(const QString& title, const Result<measure::HostSnapsho
     m_inspector->setWidget(page);
 }
 
-/// Another machine is read through the agent that somebody started there.
 void HousePane::addAgentForm(QVBoxLayout& all)
 {
     if (!m_presenter.hasAgents()) return;
-    all.addSpacing(14);
-    all.addWidget(label("Another machine", "heading"));
-    all.addWidget(
-        label("Start sokudo-agent there with --listen and its address; it prints a pairing key.", "soft", true));
-    auto* address = new QLineEdit;
-    address->setAccessibleName("Address of the agent");
-    address->setPlaceholderText("10.20.0.5 or 10.20.0.5:7411");
-    auto* key = new QLineEdit;
-    key->setAccessibleName("Pairing key of the agent");
-    key->setPlaceholderText("pairing key");
-    key->setEchoMode(QLineEdit::PasswordEchoOnEdit);
-    all.addWidget(address);
-    all.addWidget(key);
-    const auto read = [this, address, key] {
-        const std::string where = app::fromQt(address->text().trimmed()), secret = app::fromQt(key->text().trimmed());
-        m_inspector->setWidget(sections({toQt(where), "asking the agent …", {}, {}, {}}));
-        m_presenter.readAgent(
-            where, secret, [this, where](const Result<measure::HostSnapshot>& host) { showRead(toQt(where), host); });
-    };
-    // The form goes with the first word of what is read: not while it is still being pressed.
-    const auto later = [this, read] { QTimer::singleShot(0, this, read); };
-    connect(key, &QLineEdit::returnPressed, this, later);
-    all.addWidget(button("Read it", "", later), 0, Qt::AlignLeft);
+    all.addWidget(agentForm([this](const QString& where, const QString& key) {
+        m_inspector->setWidget(sections({where, "asking the agent …", {}, {}, {}}));
+        m_presenter.readAgent(app::fromQt(where), app::fromQt(key),
+                              [this, where](const Result<measure::HostSnapshot>& host) { showRead(where, host); });
+    }));
 }
 
 void HousePane::showHost(const measure::HostSnapshot& snapshot)

@@ -53,8 +53,6 @@ private:
     void addAgentForm(QVBoxLayout&);
     void fillFoot();
     QWidget* sections(const app::InspectorContent&);
-    QWidget* nameOf(const app::InspectorLine&);
-    int addLine(QGridLayout&, int row, const app::InspectorLine&);
     QWidget* actions();
     QWidget* portActions(const plan::Port&);
     QVBoxLayout* tools();

@@ -54,6 +54,7 @@ public:
         stack();
         drawBundles();
         drawRuns();
+        for (PlacedRun& run : m_made.runs) run.bounds = run.line.boundingRect().adjusted(-10, -10, 10, 10);
         m_made.foldedCards = std::move(m_folds);
         return std::move(m_made);
     }

@@ -41,6 +41,7 @@ struct PlacedRun {
     const app::DrawnRun* run = nullptr;
     bool isOpen = false;     ///< its second end is open or not traced
     bool isBundled = false;  ///< the bundle speaks for it
+    QRectF bounds = {};      ///< of the line, with room for its thickness
 };
 
 /// Several runs between the same two rows, or the same two devices of one row, that share a lane; they part where they

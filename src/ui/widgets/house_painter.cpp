@@ -97,18 +97,21 @@ void HousePainter::paint(QPainter& painter, const QRectF& seen, const QSizeF& pa
     painter.drawLine(m_layout.house.topRight(), m_layout.house.bottomRight());
     painter.setFont(typeface(Face::Strong, 12));
     painter.setPen(t.ink);
-    for (const PlacedTitle& title : m_layout.titles) painter.drawText(title.at, title.text);
-    paintBundles(painter, seen);
+    for (const PlacedTitle& title : m_layout.titles)
+        if (seen.adjusted(-400, -40, 40, 40).contains(title.at)) painter.drawText(title.at, title.text);
     SeenLines lines(painter, seen);
-    // What stands back first, so that nothing faint lies over what is brought out.
-    for (const bool isBack : {true, false}) {
-        painter.setOpacity(isBack ? kBackOpacity : 1);
-        for (const PlacedRun& run : m_layout.runs)
-            if (standsBack(*run.run) == isBack && !isSelected(*run.run)) paintRun(painter, lines, run);
+    paintBundles(lines);
+    // What stands back first, so that nothing faint lies over what is brought out, and what is selected above all.
+    std::vector<const PlacedRun*> back, front, selected;
+    for (const PlacedRun& run : m_layout.runs) {
+        if (!run.bounds.intersects(seen)) continue;
+        (isSelected(*run.run) ? selected : standsBack(*run.run) ? back : front).push_back(&run);
     }
+    painter.setOpacity(kBackOpacity);
+    for (const PlacedRun* run : back) paintRun(painter, lines, *run);
     painter.setOpacity(1);
-    for (const PlacedRun& run : m_layout.runs)
-        if (isSelected(*run.run)) paintRun(painter, lines, run);
+    for (const std::vector<const PlacedRun*>* runs : {&front, &selected})
+        for (const PlacedRun* run : *runs) paintRun(painter, lines, *run);
     for (const PlacedCard& card : m_layout.cards) {
         if (!card.box.intersects(seen)) continue;
         painter.setOpacity(standsBack(*card.card) ? kBackCardOpacity : 1);
@@ -123,17 +126,15 @@ void HousePainter::paint(QPainter& painter, const QRectF& seen, const QSizeF& pa
     painter.setOpacity(1);
 }
 
-/// A broad band below the runs that share a lane.
-void HousePainter::paintBundles(QPainter& painter, const QRectF& seen) const
+/// A broad band below the runs that share a lane. Its colour is mixed beforehand: where bands cross, nothing is darker.
+void HousePainter::paintBundles(SeenLines& lines) const
 {
-    QColor band = theme().plan;
-    band.setAlphaF(m_hasChoice ? 0.07f : 0.16f);
-    QPen pen(band, 9);
-    pen.setJoinStyle(Qt::RoundJoin);
-    painter.setBrush(Qt::NoBrush);
-    painter.setPen(pen);
-    for (const PlacedBundle& bundle : m_layout.bundles)
-        if (bundle.spine.boundingRect().adjusted(-5, -5, 5, 5).intersects(seen)) painter.drawPolyline(bundle.spine);
+    const double share = m_hasChoice ? 0.07 : 0.16;
+    const QColor &paper = theme().paper, &plan = theme().plan;
+    const auto mix = [share](int a, int b) { return static_cast<int>(a + (b - a) * share); };
+    QPen pen(QColor(mix(paper.red(), plan.red()), mix(paper.green(), plan.green()), mix(paper.blue(), plan.blue())), 9);
+    pen.setCapStyle(Qt::SquareCap);
+    for (const PlacedBundle& bundle : m_layout.bundles) lines.draw(bundle.spine, pen);
 }
 
 /// How many runs a bundle holds, with the worst of their verdicts: "12×".
@@ -142,12 +143,12 @@ void HousePainter::paintBundleCounts(QPainter& painter, const QRectF& seen) cons
     painter.setFont(typeface(Face::Figure, 10));
     const QFontMetricsF metrics(painter.font());
     for (const PlacedBundle& bundle : m_layout.bundles) {
+        if (!seen.adjusted(-60, -20, 60, 20).contains(bundle.label)) continue;
         const QString text = QString("%1×").arg(bundle.runs);
         const bool isMarked = bundle.worst != Verdict::Fits;
         QRectF box(0, 0, metrics.horizontalAdvance(text) + (isMarked ? 18 : 6), metrics.height());
         box.moveCenter(bundle.label);
         if (bundle.spine.size() > 2) box.moveRight(bundle.label.x() + 6);  // clear of the cards beside the gutter
-        if (!box.intersects(seen)) continue;
         painter.fillRect(box, theme().paper);
         if (isMarked) paintVerdict(painter, QRectF(box.left() + 2, box.center().y() - 4.5, 9, 9), bundle.worst);
         painter.setPen(theme().soft);

@@ -37,7 +37,7 @@ public:
 private:
     void paintYard(QPainter&, const QSizeF& paper) const;
     void paintBands(QPainter&) const;
-    void paintBundles(QPainter&, const QRectF& seen) const;
+    void paintBundles(SeenLines&) const;
     void paintBundleCounts(QPainter&, const QRectF& seen) const;
     void paintRun(QPainter&, SeenLines&, const PlacedRun&) const;
     void paintLabel(QPainter&, const PlacedLabel&) const;

@@ -4,6 +4,7 @@
 
 #include <set>
 #include <tuple>
+#include <vector>
 
 #include <QPainter>
 #include <QPen>
@@ -20,9 +21,12 @@ public:
 
 private:
     using Look = std::tuple<double, double, double, double, QRgb, double, int>;
+    void fill(const QPointF& from, const QPointF& to, const QPen&, double offset);
+    void fillPixels(const QPointF& from, const QPointF& way, const QPen&, double offset);
     QPainter& m_painter;
     QRectF m_seen;
     std::set<Look> m_drawn;
+    std::vector<QRectF> m_rects;  ///< room that is used again
 };
 
 }  // namespace sokudo::ui
