@@ -64,6 +64,7 @@ void addSurvey(Verbs&, Context&);
 void addVersions(Verbs&, Context&);
 void addTour(Verbs&, Context&);
 void addPhoto(Verbs&, Context&);
+void addPowerLines(Verbs&, Context&);
 void addNeighbours(Verbs&, Context&);
 void addExport(Verbs&, Context&);
 void addImport(Verbs&, Context&);

@@ -84,5 +84,6 @@ void tradeTables(Loader&);
 void partTables(Loader&);
 void stageTables(Loader&);
 void surveyTables(Loader&);
+void powerTables(Loader&);
 
 }  // namespace sokudo::kb

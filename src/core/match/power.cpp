@@ -4,6 +4,7 @@
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/formulas/acceptance.h"
+#include "core/formulas/cable_feed.h"
 #include "core/kb/copper_rows.h"
 #include "core/match/channel_loss.h"
 
@@ -65,11 +66,10 @@ DropAnswer powerDrop(const LinkContext& link, const PowerFlow& flow)
     const double resistance = flow.isFourPair ? ohm / 2 : ohm;
     const double watt = std::min(flow.asked->device.in(), flow.type->device.in());
     const double volt = flow.type->sourceVolt.in();
-    const double root = volt * volt - 4 * resistance * watt;
     DropAnswer answer{true, {}};
-    if (root < 0) return answer;
-    const double ampere = resistance > 0 ? (volt - std::sqrt(root)) / (2 * resistance) : watt / volt;
-    const double left = volt - ampere * resistance;
+    const auto fed = formulas::feedThrough(flow.type->sourceVolt, Ohm::of(resistance), Watt::of(watt));
+    if (!fed) return answer;
+    const double ampere = fed->current.in(), left = fed->atLoad.in();
     answer.drop = PowerDrop{
         Ohm::of(resistance), Volt::of(left), ampere,
         text::say("power.at-v-through-a", "{} at {}V through {}Ω: {}A, {}V arrive", text::figure::watt(Watt::of(watt)),

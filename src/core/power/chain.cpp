@@ -1,0 +1,143 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/power/chain.h"
+
+#include <algorithm>
+
+#include "core/base/text.h"
+#include "core/formulas/acceptance.h"
+#include "core/formulas/cable_feed.h"
+#include "core/kb/power_rows.h"
+
+namespace sokudo::power {
+namespace {
+
+kb::PowerFigure figure(const kb::KnowledgeBase& kb, const char* id)
+{
+    const kb::PowerFigure* row = kb.find<kb::PowerFigure>(id);
+    return row ? *row : kb::PowerFigure{};
+}
+
+/// One pairset out and back: two conductors side by side each way. Nothing for a gauge that no table has.
+std::optional<Ohm> pairset(const Stretch& cable, const kb::KnowledgeBase& kb)
+{
+    const auto loop = formulas::loopResistance(kb, cable.gauge, cable.length, cable.isClad);
+    if (!loop) return std::nullopt;
+    double ohm = loop->in() / 2;
+    if (cable.at) ohm *= 1 + figure(kb, "copper-heat").usual * (cable.at->in() - 20);
+    return Ohm::of(ohm + cable.contacts * figure(kb, "contacts").usual);
+}
+
+/// What a source can grant: no class above its type, and none that needs more than it has left.
+const kb::PoeClass* greatest(const kb::KnowledgeBase& kb, const kb::PoeType& type, Watt left, int most)
+{
+    const kb::PoeClass* best = nullptr;
+    for (const kb::PoeClass& one : kb.all<kb::PoeClass>()) {
+        if (one.number == 0 || one.number > std::min(type.highestClass, most) || one.source > left) continue;
+        if (!best || one.number > best->number) best = &one;
+    }
+    return best;
+}
+
+/// The least class that gives a device so many watts.
+const kb::PoeClass* classFor(const kb::KnowledgeBase& kb, Watt load)
+{
+    const kb::PoeClass* best = nullptr;
+    for (const kb::PoeClass& one : kb.all<kb::PoeClass>())
+        if (one.number > 0 && one.device >= load && (!best || one.number < best->number)) best = &one;
+    return best;
+}
+
+struct Source {
+    const kb::PoeType* type;
+    Watt left, low, high;  ///< usual, and the bounds that the conversions before it leave
+};
+
+text::Sentence words(const Hop& hop, const Station& station, const kb::PoeClass* asked)
+{
+    const auto watts = [](Watt watt) { return text::number(watt.in(), 3) + std::string(text::kThin) + "W"; };
+    if (hop.isDark())
+        return text::say("chain.stays-dark", "{} stays dark: its source has {} left, and the least class needs 4 W",
+                         hop.name, watts(hop.left));
+    const std::string volts = text::number(hop.volts.in(), 3) + std::string(text::kThin) + "V";
+    if (!station.isEnd())
+        return text::say("chain.hands-on",
+                         "{} enter {} at {}, {} are lost before it; it takes {} and has {} to hand on",
+                         watts(hop.enters), hop.name, volts, watts(hop.lost), watts(hop.own), watts(hop.left));
+    if (hop.isReduced)
+        return text::say("chain.is-reduced",
+                         "{} asks for class {} and is granted class {}: it starts in a reduced mode, or stays off",
+                         hop.name, asked->number, hop.granted->number);
+    return text::say("chain.is-fed", "{} gets its {} at {}, {} are lost before it; its source has {} left", hop.name,
+                     watts(hop.enters), volts, watts(hop.lost), watts(hop.left));
+}
+
+/// What comes through the cable: the class, or less where the cable takes too much.
+void feed(Hop& hop, const Source& source, Ohm cable, Watt wants)
+{
+    hop.enters = std::min(wants, formulas::mostThrough(source.type->sourceVolt, cable, hop.granted->source));
+    const auto fed = formulas::feedThrough(source.type->sourceVolt, cable, hop.enters);
+    if (!fed || fed->atLoad < hop.granted->deviceVolt) {
+        hop.granted = nullptr;
+        hop.enters = {};
+        return;
+    }
+    hop.lost = fed->lost;
+    hop.volts = fed->atLoad;
+}
+
+/// What a switch has for its own ports.
+void handOn(Hop& hop, Source& source, const Station& station, const kb::PowerFigure& conversion)
+{
+    hop.own = station.own;
+    if (hop.isDark() || hop.enters < station.own) {
+        hop.granted = nullptr;
+        source.left = source.low = source.high = {};
+        return;
+    }
+    const double over = (hop.enters - station.own).in();
+    hop.left = source.left = Watt::of(over * conversion.usual);
+    hop.leftLow = source.low = Watt::of(over * conversion.low);
+    hop.leftHigh = source.high = Watt::of(over * conversion.high);
+    if (station.ports) source.type = station.ports;
+}
+
+}  // namespace
+
+Result<std::vector<Hop>> chain(const kb::PoeType& first, const std::vector<std::pair<Stretch, Station>>& stations,
+                               const kb::KnowledgeBase& kb)
+{
+    if (stations.empty())
+        return failure(ErrorCode::BadInput,
+                       text::say("chain.needs-a-hop", "a chain needs a cable and a device behind the source"));
+    Source source{&first, first.source, first.source, first.source};
+    std::vector<Hop> hops;
+    for (std::size_t i = 0; i < stations.size(); ++i) {
+        const auto& [cable, station] = stations[i];
+        if (station.isEnd() && i + 1 < stations.size())
+            return failure(ErrorCode::BadInput,
+                           text::say("chain.nothing-follows", "nothing can follow a device that hands no power on"),
+                           station.name);
+        const auto ohm = pairset(cable, kb);
+        if (!ohm)
+            return failure(ErrorCode::BadInput, text::say("chain.no-such-gauge", "no such gauge; write it as 23awg"),
+                           std::to_string(cable.gauge));
+        const kb::PoeClass* asked = station.asks ? station.asks : station.load ? classFor(kb, *station.load) : nullptr;
+        Hop hop;
+        hop.name = station.name;
+        hop.left = hop.leftLow = hop.leftHigh = source.left;
+        hop.granted = greatest(kb, *source.type, source.left, asked ? asked->number : 8);
+        if (!hop.isDark()) {
+            const bool isFourPair = source.type->pairs == 4 && hop.granted->fourPair;
+            hop.isReduced = asked && hop.granted->number < asked->number;
+            const Watt wants = station.load ? std::min(*station.load, hop.granted->device) : hop.granted->device;
+            feed(hop, source, isFourPair ? Ohm::of(ohm->in() / 2) : *ohm, wants);
+        }
+        if (!station.isEnd()) handOn(hop, source, station, figure(kb, "pass-through"));
+        else if (!hop.isDark()) hop.left = hop.leftLow = hop.leftHigh = source.left - hop.granted->source;
+        hop.says = words(hop, station, asked);
+        hops.push_back(std::move(hop));
+    }
+    return hops;
+}
+
+}  // namespace sokudo::power
