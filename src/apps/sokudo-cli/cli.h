@@ -65,6 +65,7 @@ void addVersions(Verbs&, Context&);
 void addTour(Verbs&, Context&);
 void addPhoto(Verbs&, Context&);
 void addPowerLines(Verbs&, Context&);
+void addSinglePoints(Verbs&, Context&);
 void addNeighbours(Verbs&, Context&);
 void addExport(Verbs&, Context&);
 void addImport(Verbs&, Context&);

@@ -1,0 +1,273 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/power/single_points.h"
+
+#include <algorithm>
+#include <set>
+
+#include "core/power/supply_net.h"
+
+namespace sokudo::power {
+namespace {
+
+std::size_t at(int index) { return static_cast<std::size_t>(index); }
+std::size_t at(Goal goal) { return static_cast<std::size_t>(goal); }
+
+/// One goal, searched for outwards from all devices that are it: they hang on a root that never fails, so that one is
+/// as good as another. Each subtree is a stretch of the order. A device is the only way to a subtree that has no other
+/// way back above it, a cable to one that has none back above itself (Hopcroft and Tarjan, 1973).
+class Reach {
+public:
+    Reach(const SupplyNet& net, std::vector<int> goals) : m_net(net), m_goals(std::move(goals))
+    {
+        const std::size_t devices = net.size();
+        m_number.assign(devices, -1);
+        m_back.assign(devices, 0);
+        m_last.assign(devices, -1);
+        m_by.assign(devices, -1);
+        m_isGoal.assign(devices, false);
+        for (int goal : m_goals) m_isGoal[at(goal)] = true;
+        for (int goal : m_goals)
+            if (m_number[at(goal)] < 0) search(goal);
+    }
+    bool has(int device) const { return m_number[at(device)] >= 0; }
+    /// Devices that only this one leads to.
+    template <class Visit>
+    void eachBehind(int device, Visit visit) const
+    {
+        for (const SupplyNet::Way& way : m_net.ways[at(device)])
+            if (m_by[at(way.to)] == way.edge && m_number[at(way.to)] > m_number[at(device)] &&
+                m_back[at(way.to)] >= m_number[at(device)] + 1)
+                eachOf(way.to, visit);
+    }
+    /// Devices behind a cable that is the only way to them.
+    template <class Visit>
+    void eachBehindEdge(int edge, Visit visit) const
+    {
+        const SupplyNet::Edge& link = m_net.edges[at(edge)];
+        const int below = m_number[at(link.a)] > m_number[at(link.b)] ? link.a : link.b;
+        if (has(below) && m_by[at(below)] == edge && m_back[at(below)] > m_number[at(below)]) eachOf(below, visit);
+    }
+    /// Whether a device still reaches the goal without those devices; `isGone` marks them.
+    std::vector<bool> without(const std::vector<bool>& isGone) const
+    {
+        std::vector<bool> reached(m_net.size());
+        std::vector<int> next;
+        for (int goal : m_goals)
+            if (!isGone[at(goal)] && !reached[at(goal)]) {
+                reached[at(goal)] = true;
+                next.push_back(goal);
+            }
+        while (!next.empty()) {
+            const int here = next.back();
+            next.pop_back();
+            for (const SupplyNet::Way& way : m_net.ways[at(here)])
+                if (!reached[at(way.to)] && !isGone[at(way.to)]) {
+                    reached[at(way.to)] = true;
+                    next.push_back(way.to);
+                }
+        }
+        return reached;
+    }
+
+private:
+    template <class Visit>
+    void eachOf(int top, Visit visit) const
+    {
+        for (int i = m_number[at(top)]; i <= m_last[at(top)]; ++i) visit(m_order[at(i)]);
+    }
+    /// Depth first without recursion: a chain may be as long as the house has devices. `m_back` is the least number + 1
+    /// that the subtree has a way to beside the one it was entered by; 0 stands for the root.
+    void search(int goal)
+    {
+        struct Step {
+            int device;
+            std::size_t way;
+        };
+        std::vector<Step> stack{{goal, 0}};
+        enter(goal, -1);
+        while (!stack.empty()) {
+            Step& step = stack.back();
+            const int here = step.device;
+            if (step.way == m_net.ways[at(here)].size()) {
+                m_last[at(here)] = static_cast<int>(m_order.size()) - 1;
+                stack.pop_back();
+                if (!stack.empty()) {
+                    int& above = m_back[at(stack.back().device)];
+                    above = std::min(above, m_back[at(here)]);
+                }
+                continue;
+            }
+            const SupplyNet::Way way = m_net.ways[at(here)][step.way++];
+            if (way.edge == m_by[at(here)]) continue;
+            if (m_number[at(way.to)] >= 0) {
+                m_back[at(here)] = std::min(m_back[at(here)], m_number[at(way.to)] + 1);
+            } else {
+                enter(way.to, way.edge);
+                stack.push_back({way.to, 0});
+            }
+        }
+    }
+    void enter(int device, int by)
+    {
+        m_number[at(device)] = static_cast<int>(m_order.size());
+        // A goal that is met on the way from another one hangs on the root too.
+        m_back[at(device)] = by >= 0 && isGoal(device) ? 0 : m_number[at(device)] + 1;
+        m_by[at(device)] = by;
+        m_order.push_back(device);
+    }
+    bool isGoal(int device) const { return m_isGoal[at(device)]; }
+
+    const SupplyNet& m_net;
+    std::vector<int> m_goals;
+    std::vector<int> m_order, m_number, m_back, m_last, m_by;
+    std::vector<bool> m_isGoal;
+};
+
+/// Finds what is lost with each cable and device.
+class Finder {
+public:
+    Finder(const plan::Plan& plan, const match::Reports& reports) : m_net(plan, reports)
+    {
+        for (Goal goal : kGoals) {
+            std::vector<int> goals;
+            for (plan::DeviceId id : goalDevices(plan, goal)) goals.push_back(m_net.index.at(id));
+            m_reach.emplace_back(m_net, std::move(goals));
+        }
+    }
+    std::vector<SinglePoint> found()
+    {
+        for (std::size_t i = 0; i < m_net.size(); ++i) addDevice(static_cast<int>(i));
+        for (std::size_t i = 0; i < m_net.edges.size(); ++i) addEdge(static_cast<int>(i));
+        std::stable_sort(m_points.begin(), m_points.end(),
+                         [](const SinglePoint& a, const SinglePoint& b) { return a.cutOff() > b.cutOff(); });
+        return std::move(m_points);
+    }
+
+private:
+    bool isEnd(int device) const { return isEndPoint(m_net.devices[at(device)]->role); }
+    plan::DeviceId id(int device) const { return m_net.devices[at(device)]->id; }
+
+    /// What goes with a device: what it feeds, and what only it leads to.
+    SinglePoint lossOf(int device) const
+    {
+        SinglePoint point{{"device", id(device).value}, {}, {}};
+        const std::vector<int> dark = m_net.darkWith(device);
+        for (std::size_t i = 1; i < dark.size(); ++i) point.dark.push_back(id(dark[i]));
+        for (Goal goal : kGoals) {
+            const Reach& reach = m_reach[at(goal)];
+            std::vector<plan::DeviceId>& cut = point.cut[at(goal)];
+            if (dark.size() == 1) {
+                reach.eachBehind(device, [&](int behind) {
+                    if (isEnd(behind)) cut.push_back(id(behind));
+                });
+                continue;
+            }
+            std::vector<bool> isGone(m_net.size());
+            for (int one : dark) isGone[at(one)] = true;
+            const std::vector<bool> still = reach.without(isGone);
+            for (std::size_t i = 0; i < m_net.size(); ++i) {
+                const int other = static_cast<int>(i);
+                if (other != device && isEnd(other) && reach.has(other) && !still[i]) cut.push_back(id(other));
+            }
+        }
+        return point;
+    }
+    void addDevice(int device) { keep(lossOf(device)); }
+    /// A cable takes along the device that is fed over it, and what only it leads to.
+    void addEdge(int edge)
+    {
+        const SupplyNet::Edge& link = m_net.edges[at(edge)];
+        SinglePoint point{{"run", link.run.value}, {}, {}};
+        const int fed = m_net.feeder[at(link.a)] == link.b ? link.a : m_net.feeder[at(link.b)] == link.a ? link.b : -1;
+        if (fed >= 0 && isOnlyLinkTo(fed, m_net.feeder[at(fed)])) {
+            const plan::Subject what = point.what;
+            point = lossOf(fed);
+            point.what = what;
+            point.dark.insert(point.dark.begin(), id(fed));
+            for (Goal goal : kGoals)
+                if (isEnd(fed) && m_reach[at(goal)].has(fed)) point.cut[at(goal)].push_back(id(fed));
+        } else {
+            for (Goal goal : kGoals)
+                m_reach[at(goal)].eachBehindEdge(edge, [&](int behind) {
+                    if (isEnd(behind)) point.cut[at(goal)].push_back(id(behind));
+                });
+        }
+        keep(std::move(point));
+    }
+    /// With two cables between a device and its feeder nobody knows which one feeds it: neither is its only one.
+    bool isOnlyLinkTo(int device, int feeder) const
+    {
+        return std::count_if(m_net.ways[at(device)].begin(), m_net.ways[at(device)].end(),
+                             [&](const SupplyNet::Way& way) { return way.to == feeder; }) == 1;
+    }
+    void keep(SinglePoint point)
+    {
+        for (auto& cut : point.cut) std::sort(cut.begin(), cut.end());
+        if (point.cutOff() > 0) m_points.push_back(std::move(point));
+    }
+
+    SupplyNet m_net;
+    std::vector<Reach> m_reach;
+    std::vector<SinglePoint> m_points;
+};
+
+}  // namespace
+
+std::string_view word(Goal goal)
+{
+    static constexpr std::string_view kWords[] = {"gateway", "storage", "internet"};
+    return kWords[at(goal)];
+}
+
+std::size_t SinglePoint::cutOff() const
+{
+    std::set<plan::DeviceId> all;
+    for (const auto& one : cut) all.insert(one.begin(), one.end());
+    return all.size();
+}
+
+bool isEndPoint(plan::Role role)
+{
+    switch (role) {
+    case plan::Role::Switch:
+    case plan::Role::Router:
+    case plan::Role::Jack:
+    case plan::Role::Panel:
+    case plan::Role::CoaxAdapter:
+    case plan::Role::PowerLineAdapter:
+    case plan::Role::RadioAdapter:
+    case plan::Role::Injector:
+    case plan::Role::MediaConverter:
+    case plan::Role::InternetTerminal:
+    case plan::Role::CoaxOutlet:
+    case plan::Role::CoaxSplitter:
+    case plan::Role::Ups: return false;
+    default: return true;
+    }
+}
+
+std::vector<plan::DeviceId> goalDevices(const plan::Plan& plan, Goal goal)
+{
+    std::vector<plan::DeviceId> found;
+    const auto add = [&](plan::Role role) {
+        for (const plan::Device& device : plan.devices)
+            if (device.role == role) found.push_back(device.id);
+    };
+    if (goal == Goal::Storage) add(plan::Role::Storage);
+    if (goal == Goal::Internet) {
+        add(plan::Role::InternetTerminal);
+        for (const plan::Service& service : plan.services)
+            if (service.kind == plan::ServiceKind::Internet && plan.devices.has(service.device) &&
+                std::find(found.begin(), found.end(), service.device) == found.end())
+                found.push_back(service.device);
+    }
+    if (goal == Goal::Gateway || (goal == Goal::Internet && found.empty())) add(plan::Role::Router);
+    return found;
+}
+
+std::vector<SinglePoint> singlePoints(const plan::Plan& plan, const match::Reports& reports)
+{
+    return Finder(plan, reports).found();
+}
+
+}  // namespace sokudo::power

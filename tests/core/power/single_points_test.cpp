@@ -1,0 +1,231 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/power/single_points.h"
+
+#include <random>
+#include <set>
+
+#include "house_lines.h"
+
+using namespace sokudo;
+using namespace sokudo::power;
+using namespace sokudo::testing;
+
+namespace {
+
+match::Reports judged(const plan::Plan& plan) { return match::judgeAll(plan, knowledge()); }
+
+const SinglePoint* pointAt(const std::vector<SinglePoint>& points, const plan::Plan& plan, const char* name)
+{
+    for (const SinglePoint& one : points) {
+        if (one.what.kind == "device" && plan.devices.find({one.what.id})->name == name) return &one;
+        if (one.what.kind == "run" && plan.runs.find({one.what.id})->label == name) return &one;
+    }
+    return nullptr;
+}
+
+QStringList names(const plan::Plan& plan, const std::vector<plan::DeviceId>& devices)
+{
+    QStringList all;
+    for (plan::DeviceId id : devices) all << toQt(plan.devices.find(id)->name);
+    all.sort();
+    return all;
+}
+
+/// gate - core - spread - pc, ap; vault at core; ap is fed by spread.
+const char* const kChain =
+    "add place a\nadd router gate in a: 2x rj45\nadd switch core in a: 8x rj45\n"
+    "add switch spread in a: 8x rj45\nadd storage vault in a: rj45\nadd computer pc in a: rj45\n"
+    "add access point ap in a, fed=spread: rj45\n"
+    "add run gate 1 - core 1, cat6a 2m label=up\nadd run core 2 - spread 1, cat6a 9m label=trunk\n"
+    "add run core 3 - vault, cat6a 2m label=v\nadd run spread 2 - pc, cat6a 9m label=p\n"
+    "add run spread 3 - ap, cat6a 9m label=w\n";
+
+/// The same by removing each thing and searching again: the slow way that cannot be wrong.
+class Naive {
+public:
+    Naive(const plan::Plan& plan, const match::Reports& reports) : m_plan(plan)
+    {
+        reports.each([&](const match::ReportPtr& report) {
+            const plan::Device *a = plan::deviceOf(plan, report->link.a), *b = plan::deviceOf(plan, report->link.b);
+            if (report->verdict != Verdict::NoLink && a && b && a != b)
+                m_links.push_back({a->id, b->id, report->link.id()});
+        });
+    }
+    std::vector<plan::DeviceId> lost(const plan::Subject& what, Goal goal) const
+    {
+        std::set<plan::DeviceId> dark;
+        plan::RunId gone;
+        if (what.kind == "device") dark.insert({what.id});
+        else {
+            gone = {what.id};
+            for (const Link& link : m_links)
+                if (link.run == gone) markFed(link, dark);
+        }
+        for (bool grew = true; grew;) {
+            grew = false;
+            for (const plan::Device& device : m_plan.devices)
+                if (device.fedBy.isSet() && dark.contains(device.fedBy)) grew = dark.insert(device.id).second || grew;
+        }
+        const auto before = reached(goal, {}, {}), after = reached(goal, dark, gone);
+        std::vector<plan::DeviceId> result;
+        for (plan::DeviceId id : before)
+            if (!after.contains(id) && isEndPoint(m_plan.devices.find(id)->role) &&
+                !(what.kind == "device" && what.id == id.value))
+                result.push_back(id);
+        return result;
+    }
+    std::vector<plan::Subject> things() const
+    {
+        std::vector<plan::Subject> all;
+        for (const plan::Device& device : m_plan.devices) all.push_back({"device", device.id.value});
+        for (const Link& link : m_links) all.push_back({"run", link.run.value});
+        return all;
+    }
+
+private:
+    struct Link {
+        plan::DeviceId a, b;
+        plan::RunId run;
+    };
+    void markFed(const Link& link, std::set<plan::DeviceId>& dark) const
+    {
+        const auto between = std::count_if(m_links.begin(), m_links.end(), [&](const Link& other) {
+            return (other.a == link.a && other.b == link.b) || (other.a == link.b && other.b == link.a);
+        });
+        if (between != 1) return;
+        if (m_plan.devices.find(link.a)->fedBy == link.b) dark.insert(link.a);
+        else if (m_plan.devices.find(link.b)->fedBy == link.a) dark.insert(link.b);
+    }
+    std::set<plan::DeviceId> reached(Goal goal, const std::set<plan::DeviceId>& dark, plan::RunId gone) const
+    {
+        std::set<plan::DeviceId> seen;
+        for (plan::DeviceId id : goalDevices(m_plan, goal))
+            if (!dark.contains(id)) seen.insert(id);
+        for (bool grew = true; grew;) {
+            grew = false;
+            for (const Link& link : m_links) {
+                if (link.run == gone || dark.contains(link.a) || dark.contains(link.b)) continue;
+                if (seen.contains(link.a) != seen.contains(link.b)) {
+                    seen.insert(link.a);
+                    seen.insert(link.b);
+                    grew = true;
+                }
+            }
+        }
+        return seen;
+    }
+    const plan::Plan& m_plan;
+    std::vector<Link> m_links;
+};
+
+/// A house of so many devices with cables and feeds by chance.
+plan::Plan byChance(unsigned number)
+{
+    std::mt19937 chance(number);
+    const auto upTo = [&](int most) { return static_cast<int>(chance() % static_cast<unsigned>(most)); };
+    static const char* const kRoles[] = {"switch", "switch", "computer", "router", "storage", "access point", "camera"};
+    const int devices = 3 + upTo(9);
+    std::string lines = "add place a\n";
+    std::vector<int> used(static_cast<std::size_t>(devices));
+    for (int i = 0; i < devices; ++i) {
+        lines += std::string("add ") + kRoles[upTo(7)] + " d" + std::to_string(i) + " in a";
+        if (i > 0 && upTo(3) == 0) lines += ", fed=d" + std::to_string(upTo(i));
+        lines += ": 12x rj45\n";
+    }
+    for (int cable = upTo(2 * devices); cable >= 0; --cable) {
+        const int a = upTo(devices), b = upTo(devices);
+        int &atA = used[static_cast<std::size_t>(a)], &atB = used[static_cast<std::size_t>(b)];
+        if (a == b || atA == 12 || atB == 12) continue;
+        lines += "add run d" + std::to_string(a) + " " + std::to_string(++atA) + " - d" + std::to_string(b) + " " +
+                 std::to_string(++atB) + ", cat6a 5m\n";
+    }
+    return houseOf(lines);
+}
+
+}  // namespace
+
+class SinglePointsTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void aChain()
+    {
+        const plan::Plan plan = houseOf(kChain);
+        const auto points = singlePoints(plan, judged(plan));
+        const SinglePoint* spread = pointAt(points, plan, "spread");
+        QVERIFY(spread);
+        QCOMPARE(names(plan, spread->cut[0]), (QStringList{"ap", "pc"}));
+        QCOMPARE(names(plan, spread->dark), QStringList{"ap"});
+        const SinglePoint* core = pointAt(points, plan, "core");
+        QCOMPARE(names(plan, core->cut[0]), (QStringList{"ap", "pc", "vault"}));
+        QCOMPARE(names(plan, core->cut[1]), (QStringList{"ap", "pc"}));  // the store does not lose itself
+        QCOMPARE(names(plan, pointAt(points, plan, "w")->cut[0]), QStringList{"ap"});
+        QCOMPARE(names(plan, pointAt(points, plan, "trunk")->cut[0]), (QStringList{"ap", "pc"}));
+        QVERIFY(!pointAt(points, plan, "ap"));  // nobody hangs on it
+        // The gravest first; without a terminal the internet is behind the gateway.
+        for (std::size_t i = 1; i < points.size(); ++i) QVERIFY(points[i - 1].cutOff() >= points[i].cutOff());
+        QCOMPARE(core->cut[2], core->cut[0]);
+    }
+    void aSecondCableAndASecondWay()
+    {
+        const plan::Plan twice = houseOf("add run core 4 - spread 4, cat6a 9m label=trunk2", houseOf(kChain));
+        const auto points = singlePoints(twice, judged(twice));
+        QVERIFY(!pointAt(points, twice, "trunk") && !pointAt(points, twice, "trunk2"));
+        QVERIFY(pointAt(points, twice, "spread"));
+        // One that does not come up is no way.
+        const plan::Plan dead = houseOf("add run core 4 - spread 4, cat6a 300m label=trunk2", houseOf(kChain));
+        QVERIFY(pointAt(singlePoints(dead, judged(dead)), dead, "trunk"));
+        // A second way round the middle keeps all but what the middle feeds.
+        const plan::Plan round = houseOf("add run gate 2 - spread 5, cat6a 9m label=round", houseOf(kChain));
+        const auto less = singlePoints(round, judged(round));
+        QVERIFY(!pointAt(less, round, "trunk") && !pointAt(less, round, "up"));
+        QCOMPARE(names(round, pointAt(less, round, "core")->cut[0]), QStringList{"vault"});
+    }
+    void twoGatewaysAreAsGoodAsOne()
+    {
+        const plan::Plan plan =
+            houseOf("add router gate2 in a: rj45\nadd run gate2 - spread 6, cat6a 2m label=up2", houseOf(kChain));
+        const auto points = singlePoints(plan, judged(plan));
+        QVERIFY(!pointAt(points, plan, "gate") && !pointAt(points, plan, "up"));
+        QCOMPARE(names(plan, pointAt(points, plan, "core")->cut[0]), QStringList{"vault"});
+    }
+    void nothingAtAll()
+    {
+        QVERIFY(singlePoints({}, {}).empty());
+        const plan::Plan alone = houseOf("add place a\nadd computer pc in a: rj45");
+        QVERIFY(singlePoints(alone, judged(alone)).empty());
+    }
+    /// 500 houses by chance: the same as removing each thing and searching again.
+    void theSlowWaySaysTheSame()
+    {
+        for (unsigned number = 0; number < 500; ++number) {
+            const plan::Plan plan = byChance(number);
+            const auto reports = judged(plan);
+            const auto points = singlePoints(plan, reports);
+            const Naive naive(plan, reports);
+            std::size_t expected = 0;
+            for (const plan::Subject& what : naive.things()) {
+                const auto found = std::find_if(points.begin(), points.end(),
+                                                [&](const SinglePoint& one) { return one.what == what; });
+                bool isAny = false;
+                for (Goal goal : kGoals) {
+                    const auto lost = naive.lost(what, goal);
+                    isAny = isAny || !lost.empty();
+                    const std::vector<plan::DeviceId> none;
+                    const auto& got = found == points.end() ? none : found->cut[static_cast<std::size_t>(goal)];
+                    QVERIFY2(names(plan, got) == names(plan, lost),
+                             qPrintable(QString("house %1, %2 %3, %4: %5 instead of %6")
+                                            .arg(number)
+                                            .arg(toQt(what.kind))
+                                            .arg(what.id)
+                                            .arg(toQt(std::string(word(goal))), names(plan, got).join(" "),
+                                                 names(plan, lost).join(" "))));
+                }
+                expected += isAny ? 1 : 0;
+            }
+            QCOMPARE(points.size(), expected);
+        }
+    }
+};
+
+SOKUDO_TEST(SinglePointsTest)
+#include "single_points_test.moc"
