@@ -65,6 +65,9 @@ void addVersions(Verbs&, Context&);
 void addTour(Verbs&, Context&);
 void addPhoto(Verbs&, Context&);
 void addPowerLines(Verbs&, Context&);
+void addPoe(Verbs&, Context&);
+/// Answers "type3 / cat6 60m / switch 9w / cat6 20m / class4".
+int showPoeChain(const std::string& line, const Context&);
 void addSinglePoints(Verbs&, Context&);
 void addNeighbours(Verbs&, Context&);
 void addExport(Verbs&, Context&);

@@ -15,7 +15,9 @@ void printCaution(const Context& context, std::string_view id)
     if (const auto* caution = context.kb.find<kb::Caution>(id)) print("  caution: " + plain(caution->text));
 }
 
-int showPoe(const std::string& line, const Context& context)
+}  // namespace
+
+int showPoeChain(const std::string& line, const Context& context)
 {
     const auto answer = oneline::readPoeLine(line, context.kb);
     if (!answer) return fail(answer.error());
@@ -44,6 +46,8 @@ int showPoe(const std::string& line, const Context& context)
     }
     return isDark || isReduced ? kFindings : kFine;
 }
+
+namespace {
 
 int showHeat(const std::string& line, const Context& context)
 {
@@ -109,8 +113,6 @@ void addLine(Verbs& verbs, Context& context, const char* name, const char* help,
 
 void addPowerLines(Verbs& verbs, Context& context)
 {
-    addLine(verbs, context, "poe", "What power arrives over cables and through switches that hand it on",
-            "such as \"type3 / cat6 60m 24awg / switch 9w / cat6 20m / class4\"", &showPoe);
     addLine(verbs, context, "heat", "The temperature that settles in a cupboard, and the air it needs",
             "such as \"180 W in 1.4 m3, 2 x 80 cm2 vents, 24 c outside, at most 35 c\"", &showHeat);
     addLine(verbs, context, "battery", "How long a battery unit carries a load", "such as \"480 Wh lead 35 W\"",

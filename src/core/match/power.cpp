@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/match/power.h"
 
+#include <algorithm>
+
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/formulas/acceptance.h"
@@ -20,6 +22,18 @@ bool supplies(const LinkEnd& end)
 }
 
 }  // namespace
+
+std::vector<const plan::Port*> inPoeOrder(const plan::Plan& plan, plan::DeviceId device)
+{
+    std::vector<const plan::Port*> ports = plan::portsOf(plan, device);
+    // Low is what a port has that nobody set.
+    const auto rank = [](const plan::Port* port) {
+        const std::string_view word = port->traits.word("poe-priority");
+        return std::pair(word == "critical" ? 0 : word == "high" ? 1 : 2, port->position);
+    };
+    std::stable_sort(ports.begin(), ports.end(), [&](const auto* a, const auto* b) { return rank(a) < rank(b); });
+    return ports;
+}
 
 Watt grantOf(const kb::KnowledgeBase& kb, const kb::PoeType& type, const kb::PoeClass& asked)
 {

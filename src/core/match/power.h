@@ -39,6 +39,10 @@ struct DropAnswer {
 };
 DropAnswer powerDrop(const LinkContext&, const PowerFlow&);
 
+/// Ports of a device in the order in which they are granted power: by priority, low where none is stated, then from the
+/// first.
+std::vector<const plan::Port*> inPoeOrder(const plan::Plan&, plan::DeviceId);
+
 /// Watts that the type grants to a device of this class.
 Watt grantOf(const kb::KnowledgeBase&, const kb::PoeType&, const kb::PoeClass&);
 

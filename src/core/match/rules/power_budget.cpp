@@ -29,16 +29,13 @@ Watt grantAt(const LinkContext& link, const plan::Port& port)
     return asked ? grantOf(link.kb, *type, *asked) : Watt{};
 }
 
-/// Watts taken before this port is asked: what is stated at the port; else what the ports of lower number were given
+/// Watts taken before this port is asked: what is stated at the port; else what the ports that come first were given
 /// out of `most`. A port that would take too much gets nothing and takes nothing.
 Watt takenBefore(const LinkContext& link, const PowerFlow& flow, Watt most)
 {
     if (const auto stated = flow.source->port->traits.as<Watt>("pse-others")) return *stated;
-    std::vector<const plan::Port*> ports = plan::portsOf(link.plan, flow.source->device->id);
-    std::stable_sort(ports.begin(), ports.end(),
-                     [](const auto* a, const auto* b) { return a->position < b->position; });
     Watt taken;
-    for (const plan::Port* port : ports) {
+    for (const plan::Port* port : inPoeOrder(link.plan, flow.source->device->id)) {
         if (port->id == flow.source->port->id) break;
         if (const Watt grant = grantAt(link, *port); taken + grant <= most) taken = taken + grant;
     }
