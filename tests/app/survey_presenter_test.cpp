@@ -95,6 +95,25 @@ private Q_SLOTS:
             if (section.heading == "If this fails") text = section.lines[0].name;
         QCOMPARE(text, "goes dark: attic-ap, cam-east, cam-west");
     }
+    /// A device and a cable say whom they cut off, and a leaf that it cuts off nobody.
+    void whoIsCutOff()
+    {
+        Desk desk;
+        app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
+        const auto said = [&] {
+            QStringList lines;
+            for (const auto& section : presenter.inspector().sections)
+                if (section.heading == "If this fails")
+                    for (const auto& line : section.lines) lines << line.name;
+            return lines;
+        };
+        desk.selection.selectDevice(desk.device("coax-a"));
+        QCOMPARE(said(), (QStringList{"no gateway: study", "no storage: study", "no internet: study"}));
+        desk.selection.selectRun(desk.run("attic"));
+        QCOMPARE(said().value(0), "goes dark: attic-ap");
+        desk.selection.selectDevice(desk.device("ledger"));
+        QCOMPARE(said(), QStringList{"nothing else loses its power or its way"});
+    }
     void addChangeDelete()
     {
         Desk desk(false);

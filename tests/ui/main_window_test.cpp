@@ -344,6 +344,15 @@ private Q_SLOTS:
         auto* answer = field->findChild<QListWidget*>();
         QVERIFY(answer && answer->item(0)->text().startsWith("fits"));
         field->clear();
+        QTest::keyClicks(field, "battery 480 Wh lead 35 W");
+        QCOMPARE(answer->item(0)->text(), "about 7 h 50 min, 5 h 24 min to 9 h 46 min");
+        field->clear();
+        QTest::keyClicks(field, "heat 180 W in 1.4 m3, 2 x 80 cm2 vents, 24 c outside, at most 35 c");
+        QCOMPARE(answer->item(0)->text(), "settles at 34 °C, 31 to 40 °C; 49 m³/h of air keep it at 35 °C");
+        field->clear();
+        QTest::keyClicks(field, "poe type1 / cat6 60m / switch 9w / cat6 20m / class4");
+        QVERIFY(answer->item(0)->text().contains("stays dark"));
+        field->clear();
         QTest::keyClicks(field, "10G-LR 1310nm");
         QVERIFY(answer->item(0)->text().contains("long reach"));
         field->clear();

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/presenters/survey_presenter.h"
 
-#include <set>
-
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/editline/record_fields.h"
@@ -23,13 +21,6 @@ namespace {
 
 QString figure(const std::optional<BitRate>& rate) { return rate ? toQt(text::rate(*rate, 3)) : QString("no link"); }
 
-QString namesOf(const std::vector<const plan::Device*>& devices)
-{
-    QStringList names;
-    for (const plan::Device* device : devices) names << toQt(device->name);
-    return names.join(", ");
-}
-
 }  // namespace
 
 SurveyPresenter::SurveyPresenter(Document& document, Selection& selection, HostSource hosts, QObject* parent)
@@ -45,23 +36,6 @@ SurveyPresenter::SurveyPresenter(Document& document, Selection& selection, HostS
 HouseContent SurveyPresenter::house() const
 {
     return houseContent(m_document.plan(), m_document.knowledge(), m_document.analysis());
-}
-
-/// Everything that loses its power with this device, down the chain.
-std::vector<const plan::Device*> SurveyPresenter::poweredThrough(plan::DeviceId first) const
-{
-    std::vector<const plan::Device*> dark;
-    std::set<plan::DeviceId> seen{first};
-    bool grew = true;
-    while (grew) {
-        grew = false;
-        for (const plan::Device& device : m_document.plan().devices)
-            if (device.fedBy.isSet() && seen.contains(device.fedBy) && seen.insert(device.id).second) {
-                dark.push_back(&device);
-                grew = true;
-            }
-    }
-    return dark;
 }
 
 InspectorContent SurveyPresenter::inspector() const
@@ -173,15 +147,7 @@ InspectorContent SurveyPresenter::deviceContent(const plan::Device& device) cons
         sentence[0] = sentence[0].toUpper();
         result.sections.push_back({"A better arrangement of its cards", {{{}, sentence, {}, {}, {}, {}, {}}}});
     }
-    const auto dark = poweredThrough(device.id);
-    result.sections.push_back({"If this fails",
-                               {{{},
-                                 dark.empty() ? QString("nothing else loses its power") : "goes dark: " + namesOf(dark),
-                                 {},
-                                 {},
-                                 {},
-                                 {},
-                                 {}}}});
+    result.sections.push_back(failureSection({"device", device.id.value}));
     addFilled(hostSection(device));
     for (InspectorSection& facts : factSections(device.traits, device.sources)) addFilled(std::move(facts));
     addFilled(recordSection({"device", device.id.value}));
@@ -217,6 +183,7 @@ InspectorContent SurveyPresenter::runContent(const plan::Run& run) const
     for (InspectorSection& facts : factSections(run.traits, run.sources)) result.sections.push_back(std::move(facts));
     if (InspectorSection records = recordSection({"run", run.id.value}); !records.lines.empty())
         result.sections.push_back(std::move(records));
+    if (report) result.sections.push_back(failureSection({"run", report->link.id().value}));
     if (report)
         result.sections.push_back(
             {"Link", {{report->verdict, toQt(report->title), {}, figure(report->rate), report->link.id(), {}, {}}}});

@@ -9,6 +9,7 @@
 #include "app/selection.h"
 #include "core/kb/port_rows.h"
 #include "core/measure/seams.h"
+#include "core/power/single_points.h"
 #include "core/survey/cable_choices.h"
 #include "core/survey/standing.h"
 
@@ -121,12 +122,16 @@ private:
     InspectorSection recordSection(const plan::Subject&) const;
     void findNextThings();
     InspectorContent standingContent() const;
-    std::vector<const plan::Device*> poweredThrough(plan::DeviceId) const;
+    /// What goes dark and what loses its way when a device or the cable of a run fails.
+    InspectorSection failureSection(const plan::Subject&) const;
+    const std::vector<power::SinglePoint>& singlePoints() const;
     Document& m_document;
     Selection& m_selection;
     HostSource m_hosts;
     AgentSource m_agents;
     std::vector<survey::NextThing> m_next;
+    mutable std::vector<power::SinglePoint> m_points;  ///< of the analysis below, found when they are first asked for
+    mutable std::shared_ptr<const Analysis> m_pointsOf;
     Work m_reading;
     Work m_thinking;
 };

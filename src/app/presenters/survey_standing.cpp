@@ -8,6 +8,7 @@
 #include "core/kb/reach_rows.h"
 #include "core/kb/rule_rows.h"
 #include "core/kb/trait_value.h"
+#include "core/power/supply_net.h"
 #include "core/survey/census.h"
 #include "store/version.h"
 
@@ -75,6 +76,45 @@ InspectorContent SurveyPresenter::standingContent() const
         result.sections.insert(result.sections.begin(), std::move(section));
     }
     return result;
+}
+
+const std::vector<power::SinglePoint>& SurveyPresenter::singlePoints() const
+{
+    const auto analysis = m_document.sharedAnalysis();
+    if (m_pointsOf != analysis) m_points = power::singlePoints(plan(), analysis->links);
+    m_pointsOf = analysis;
+    return m_points;
+}
+
+InspectorSection SurveyPresenter::failureSection(const plan::Subject& what) const
+{
+    constexpr std::size_t kMostNames = 8;
+    const auto names = [&](const std::vector<plan::DeviceId>& devices) {
+        QStringList all;
+        for (plan::DeviceId id : devices)
+            if (const plan::Device* device = plan().devices.find(id); device && all.size() < int(kMostNames))
+                all << toQt(device->name);
+        if (devices.size() > kMostNames) all << QString("%1 more").arg(devices.size() - kMostNames);
+        return all.join(", ");
+    };
+    InspectorSection section{"If this fails", {}};
+    const auto add = [&](const QString& text) { section.lines.push_back({{}, text, {}, {}, {}, {}, {}, {}}); };
+    const power::SupplyNet feeds(plan(), {});
+    if (const auto at = feeds.index.find({what.id}); what.kind == "device" && at != feeds.index.end()) {
+        std::vector<plan::DeviceId> dark;
+        for (int one : feeds.darkWith(at->second)) dark.push_back(feeds.devices[static_cast<std::size_t>(one)]->id);
+        dark.erase(dark.begin());
+        if (!dark.empty()) add("goes dark: " + names(dark));
+    }
+    for (const power::SinglePoint& point : singlePoints()) {
+        if (!(point.what == what)) continue;
+        if (what.kind == "run" && !point.dark.empty()) add("goes dark: " + names(point.dark));
+        for (power::Goal goal : power::kGoals)
+            if (const auto& cut = point.cut[static_cast<std::size_t>(goal)]; !cut.empty())
+                add("no " + toQt(word(goal)) + ": " + names(cut));
+    }
+    if (section.lines.empty()) add("nothing else loses its power or its way");
+    return section;
 }
 
 QStringList SurveyPresenter::portForecast() const

@@ -14,6 +14,7 @@
 #include "core/oneline/link_line.h"
 #include "core/oneline/marks.h"
 #include "core/oneline/path_line.h"
+#include "core/oneline/power_line.h"
 #include "core/report/project_report.h"
 #include "ui/theme.h"
 
@@ -21,6 +22,52 @@ namespace sokudo::ui {
 
 using app::fromQt;
 using app::toQt;
+
+namespace {
+
+QString hours(Duration time)
+{
+    const int minutes = static_cast<int>(time.in() / 60);
+    return minutes < 60 ? QString("%1 min").arg(minutes)
+                        : QString("%1 h %2 min").arg(minutes / 60).arg(minutes % 60, 2, 10, QChar('0'));
+}
+
+QString heatAnswer(const std::string& line, const kb::KnowledgeBase& kb)
+{
+    const auto answer = oneline::readHeatLine(line, kb);
+    if (!answer) return toQt(answer.error().message());
+    const auto degrees = [](Celsius at) { return QString::number(at.in(), 'f', 0); };
+    const QString air = answer->needed ? QString("; %1 m³/h of air keep it at %2 °C")
+                                             .arg(answer->needed->in(), 0, 'f', 0)
+                                             .arg(degrees(*answer->most))
+                                       : QString();
+    return QString("settles at %1 °C, %2 to %3 °C%4")
+        .arg(degrees(answer->settled.usual), degrees(answer->settled.low), degrees(answer->settled.high), air);
+}
+
+/// "poe type3 / cat6 60m / switch 9w / cat6 20m / class4", "heat 180 W in 1.4 m3 24 c outside", "battery 480 Wh lead 35
+/// W". Empty where it is none of them.
+QString powerAnswer(const QString& text, const kb::KnowledgeBase& kb)
+{
+    const auto behind = [&](const char* word) {
+        const QString prefix = QString(word) + " ";
+        return text.startsWith(prefix, Qt::CaseInsensitive) ? fromQt(text.mid(prefix.size())) : std::string();
+    };
+    if (const std::string chain = behind("poe"); !chain.empty()) {
+        const auto answer = oneline::readPoeLine(chain, kb);
+        return toQt(answer ? answer->hops.back().says.text() : answer.error().message());
+    }
+    if (const std::string heat = behind("heat"); !heat.empty()) return heatAnswer(heat, kb);
+    if (const std::string battery = behind("battery"); !battery.empty()) {
+        const auto answer = oneline::readBatteryLine(battery, kb);
+        return answer ? QString("about %1, %2 to %3")
+                            .arg(hours(answer->time.usual), hours(answer->time.low), hours(answer->time.high))
+                      : toQt(answer.error().message());
+    }
+    return {};
+}
+
+}  // namespace
 
 CommandField::CommandField(app::Document& document, app::Selection& selection, std::vector<Command> commands,
                            QWidget* parent)
@@ -49,7 +96,9 @@ std::vector<Command> CommandField::answers(const QString& text) const
 {
     std::vector<Command> result;
     const std::string line = fromQt(text);
-    if (text.count('/') >= 2) {
+    if (auto power = powerAnswer(text, m_document.knowledge()); !power.isEmpty()) {
+        result.push_back({power, {}});
+    } else if (text.count('/') >= 2) {
         const auto report = oneline::judgeLinkLine(line, m_document.knowledge());
         result.push_back({report ? toQt(std::string(word(report->verdict)) +
                                         (report->rate ? ", " + text::linkRate(*report->rate) : std::string()) + ": " +
