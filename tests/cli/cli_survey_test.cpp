@@ -40,6 +40,39 @@ private Q_SLOTS:
         QVERIFY(cli({"export", path}).out.contains("/9j/"));  // how each JPEG begins in base64
         QVERIFY(!house.isEmpty());
     }
+    void powerInOneLine()
+    {
+        const Run chain = cli({"poe", "type3 / cat6 60m 24awg / switch 9w / cat6 20m 24awg / class4"});
+        QCOMPARE(chain.status, 0);
+        QVERIFY2(chain.out.contains("37 W to hand on") && chain.out.contains("25.5 W"), qPrintable(chain.out));
+        QCOMPARE(cli({"poe", "type1 / cat6 60m / switch 9w / cat6 20m / class4"}).status, 1);
+        QVERIFY(cli({"poe", "triple plus / cat6 2m / class4"}).err.contains("no standard term"));
+        QVERIFY(cli({"heat", "180 W in 1.4 m3, 2 x 80 cm2 vents, 24 c outside, at most 35 c"})
+                    .out.contains("settles at 34"));
+        QVERIFY(cli({"battery", "480 Wh lead 35 W"}).out.contains("about 7 h 50 min"));
+        const QJsonObject worth = cli({"--json", "backup-internet", "--fee", "10", "--included", "5", "--per-gb", "2",
+                                       "--days", "3", "--people", "4", "--gb", "1.5", "--value", "50"})
+                                      .json();
+        QCOMPARE(worth["bill"].toDouble(), 146.0);
+        QVERIFY(worth["pays"].toBool());
+    }
+    void singlePointsAndSources()
+    {
+        const QJsonArray points = cli({"--json", "single-points", m_demo.path}).json()["single_points"].toArray();
+        QVERIFY(points.size() > 5);
+        QCOMPARE(points[0].toObject()["name"].toString(), "gate");
+        QVERIFY(cli({"single-points", m_demo.path, "--most", "3"}).out.contains("more; --most"));
+        const QString path = copy("power.sokudo");
+        QVERIFY(cli({"poe", path}).err.contains("no port of this house"));
+        QVERIFY(cli({"edit", path, "set spread pse-budget=50", "set spread 20 pse=type2", "set spread 9 pse=type2",
+                     "set attic-ap 1 pd=class4", "set cam-east 1 pd=class4"})
+                    .status < 2);
+        const Run source = cli({"poe", path, "--device", "spread"});
+        QCOMPARE(source.status, 1);
+        QVERIFY2(source.out.contains("30 W of 50 W are reserved") && source.out.contains("refused"),
+                 qPrintable(source.out + source.err));
+        QVERIFY(cli({"poe", path, "--rate", "1", "--class", "4"}).out.contains("no free port gives both"));
+    }
     void howItStands()
     {
         const Run run = cli({"standing", m_demo.path});

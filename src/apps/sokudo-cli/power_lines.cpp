@@ -6,6 +6,7 @@
 #include "core/base/text.h"
 #include "core/kb/rule_rows.h"
 #include "core/oneline/power_line.h"
+#include "core/power/backup_internet.h"
 
 namespace sokudo::cli {
 namespace {
@@ -100,6 +101,48 @@ int showBattery(const std::string& line, const Context& context)
     return kFine;
 }
 
+struct BackupOptions {
+    double fee = 0, included = 0, perGigabyte = 0, days = 0, each = 0, value = 0;
+    int people = 1;
+};
+
+int showBackup(const BackupOptions& given, const Context& context)
+{
+    const auto worth = power::backupWorth({given.fee, DataSize::of(given.included * 1e9), given.perGigabyte},
+                                          {given.days, given.people, DataSize::of(given.each * 1e9), given.value});
+    if (!worth) return fail(worth.error());
+    const bool pays = worth->outage >= worth->bill;
+    if (context.json) {
+        print(Json{{"bill", worth->bill},
+                   {"outage", worth->outage},
+                   {"used_bytes", worth->used.in()},
+                   {"break_even_days", worth->breakEven ? Json(*worth->breakEven) : Json(nullptr)},
+                   {"pays", pays},
+                   {"working", plain(worth->working.text())}});
+        return kFine;
+    }
+    print(fmt::format("{}: {:.0f} a year with it, {:.0f} lost without", pays ? "it pays" : "it does not pay",
+                      worth->bill, worth->outage));
+    print(worth->breakEven ? fmt::format("  it pays from {:.2f} days of outage a year on", *worth->breakEven)
+                           : std::string("  it never pays: its volume costs more than the days are worth"));
+    print("  " + plain(worth->working.text()));
+    return kFine;
+}
+
+void addBackup(Verbs& verbs, Context& context)
+{
+    auto given = std::make_shared<BackupOptions>();
+    auto verb = verbs.add("backup-internet", "Whether a second way to the internet pays, in your own currency");
+    verb.option("--fee", given->fee, "fixed fee a month").required();
+    verb.option("--included", given->included, "GB a month that the fee includes");
+    verb.option("--per-gb", given->perGigabyte, "price of a GB beyond them");
+    verb.option("--days", given->days, "days of outage a year").required();
+    verb.option("--people", given->people, "who use it then; 1 unless told otherwise");
+    verb.option("--gb", given->each, "GB that each uses a day");
+    verb.option("--value", given->value, "what a day without costs each of them").required();
+    verb.answer([given, &context] { return showBackup(*given, context); });
+}
+
 void addLine(Verbs& verbs, Context& context, const char* name, const char* help, const char* example,
              int (*answer)(const std::string&, const Context&))
 {
@@ -117,6 +160,7 @@ void addPowerLines(Verbs& verbs, Context& context)
             "such as \"180 W in 1.4 m3, 2 x 80 cm2 vents, 24 c outside, at most 35 c\"", &showHeat);
     addLine(verbs, context, "battery", "How long a battery unit carries a load", "such as \"480 Wh lead 35 W\"",
             &showBattery);
+    addBackup(verbs, context);
 }
 
 }  // namespace sokudo::cli

@@ -119,7 +119,8 @@ private Q_SLOTS:
     {
         QString code;
         for (const QString& file : sources("src/core"))
-            if (file.startsWith("match/") || file.startsWith("oneline/") || file.startsWith("expect/"))
+            if (file.startsWith("match/") || file.startsWith("oneline/") || file.startsWith("expect/") ||
+                file.startsWith("power/"))
                 code += QString::fromUtf8(testing::sourceFile("src/core/" + file));
         for (const kb::TraitKind& kind : knowledge().all<kb::TraitKind>()) {
             // a trait may be asked for by a row that says what it changes

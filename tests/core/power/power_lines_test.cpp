@@ -2,6 +2,7 @@
 // Power in one line, against figures worked out by hand.
 #include "core/formulas/cable_feed.h"
 #include "core/oneline/power_line.h"
+#include "core/power/backup_internet.h"
 #include "testing.h"
 
 using namespace sokudo;
@@ -157,6 +158,26 @@ private Q_SLOTS:
         QVERIFY(!readBatteryLine("480 Wh lead", knowledge()));
         QVERIFY(!readBatteryLine("480 Wh pumpkin 35 W", knowledge()));
         NEAR(formulas::yearOf(Watt::of(28.4)).in() / 1000, 248.8, 0.05);
+    }
+    /// 12 fees of 10 and 4 people for 3 days at 1.5 GB: 18 GB, 5 of them included, 13 at 2: 146; without it 4 · 3 · 50.
+    void aSecondWayToTheInternet()
+    {
+        const power::BackupTariff tariff{10, DataSize::of(5e9), 2};
+        const power::OutageYear year{3, 4, DataSize::of(1.5e9), 50};
+        const auto worth = power::backupWorth(tariff, year);
+        QVERIFY(worth);
+        NEAR(worth->bill, 146, 1e-6);
+        NEAR(worth->outage, 600, 1e-6);
+        NEAR(worth->used.in(), 18e9, 1);
+        // Below 5 / 6 of a day nothing is charged beyond the fee: 200 d = 120.
+        NEAR(*worth->breakEven, 0.6, 0.011);
+        // Over five weeks two months are included.
+        NEAR(power::backupWorth(tariff, {35, 4, DataSize::of(1.5e9), 50})->bill, 120 + 2 * (210 - 10), 1e-6);
+        // Volume that costs more than the day is worth never pays.
+        QVERIFY(!power::backupWorth({10, {}, 100}, {3, 1, DataSize::of(1e9), 50})->breakEven);
+        QVERIFY(!power::backupWorth(tariff, {400, 4, {}, 50}));
+        QVERIFY(!power::backupWorth(tariff, {3, 0, {}, 50}));
+        QVERIFY(!power::backupWorth({-1, {}, 2}, year));
     }
     /// A bigger battery never shortens a minute.
     void aBiggerBatteryNeverLastsLess()
