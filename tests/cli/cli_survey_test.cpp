@@ -67,6 +67,8 @@ private Q_SLOTS:
         QVERIFY(cli({"edit", path, "set spread pse-budget=50", "set spread 20 pse=type2", "set spread 9 pse=type2",
                      "set attic-ap 1 pd=class4", "set cam-east 1 pd=class4"})
                     .status < 2);
+        QVERIFY(cli({"chain", path, "--from", "spread 20"}).out.startsWith("attic-ap gets its 25.5 W"));
+        QVERIFY(cli({"chain", path, "--from", "spread 99"}).err.contains("supplies no power"));
         const Run source = cli({"poe", path, "--device", "spread"});
         QCOMPARE(source.status, 1);
         QVERIFY2(source.out.contains("30 W of 50 W are reserved") && source.out.contains("refused"),

@@ -12,6 +12,7 @@
 #include "core/expect/stage.h"
 #include "core/kb/knowledge_base.h"
 #include "core/kb/stage_rows.h"
+#include "core/power/chain.h"
 #include "store/project_file.h"
 #include "verb.h"
 
@@ -66,6 +67,8 @@ void addTour(Verbs&, Context&);
 void addPhoto(Verbs&, Context&);
 void addPowerLines(Verbs&, Context&);
 void addPoe(Verbs&, Context&);
+void addChain(Verbs&, Context&);
+Json toJson(const power::Hop&);
 /// Answers "type3 / cat6 60m / switch 9w / cat6 20m / class4".
 int showPoeChain(const std::string& line, const Context&);
 void addSinglePoints(Verbs&, Context&);

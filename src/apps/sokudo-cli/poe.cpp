@@ -6,6 +6,7 @@
 
 #include "cli.h"
 #include "core/base/text.h"
+#include "core/power/house_chain.h"
 #include "core/power/poe_source.h"
 
 namespace sokudo::cli {
@@ -19,7 +20,7 @@ struct Options {
 
 std::string watts(Watt watt) { return text::number(watt.in(), 4) + " W"; }
 
-Json toJson(const plan::Plan& plan, const power::PoeSource& source)
+Json sourceJson(const plan::Plan& plan, const power::PoeSource& source)
 {
     Json result{{"device", plan.devices.find(source.device)->name},
                 {"budget_w", source.budget ? Json(source.budget->in()) : Json(nullptr)},
@@ -92,7 +93,7 @@ int answer(const Options& given, Context& context)
         if (!given.device.empty() && project->plan.devices.find(source.device)->name != given.device) continue;
         isFound = true;
         for (const power::PoeLoad& load : source.loads) isRefused = isRefused || load.isRefused;
-        if (context.json) result["sources"].push_back(toJson(project->plan, source));
+        if (context.json) result["sources"].push_back(sourceJson(project->plan, source));
         else show(project->plan, source);
     }
     if (!isFound)
@@ -104,7 +105,40 @@ int answer(const Options& given, Context& context)
     return isRefused ? kFindings : kFine;
 }
 
+struct ChainOptions {
+    std::string file, from;
+};
+
+int showChains(const store::Project& project, const ChainOptions& given, Context& context)
+{
+    plan::PortId from;
+    for (const plan::Port& port : project.plan.ports)
+        if (text::lower(plan::portText(project.plan, port.id)) == text::lower(given.from)) from = port.id;
+    const auto chains = power::chainsFrom(project.plan, from, context.kb);
+    if (!chains) return fail(chains.error());
+    Json result{{"chains", Json::array()}};
+    bool isShort = false;
+    for (const auto& hops : *chains) {
+        Json one = Json::array();
+        for (const power::Hop& hop : hops) one.push_back(toJson(hop));
+        isShort = isShort || hops.back().isDark() || hops.back().isReduced;
+        result["chains"].push_back(one);
+        if (context.json) continue;
+        for (std::size_t i = 0; i < hops.size(); ++i) print(std::string(2 * i, ' ') + plain(hops[i].says.text()));
+    }
+    if (context.json) print(result);
+    return isShort ? kFindings : kFine;
+}
+
 }  // namespace
+
+void addChain(Verbs& verbs, Context& context)
+{
+    auto given = std::make_shared<ChainOptions>();
+    auto verb = projectVerb(verbs, context, "chain", "Power from one port, hop by hop to each device at the end", given,
+                            &showChains);
+    verb.option("--from", given->from, "the port that supplies it: \"spread 20\"").required();
+}
 
 void addPoe(Verbs& verbs, Context& context)
 {

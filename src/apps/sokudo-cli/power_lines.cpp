@@ -18,6 +18,22 @@ void printCaution(const Context& context, std::string_view id)
 
 }  // namespace
 
+Json toJson(const power::Hop& hop)
+{
+    return {{"name", hop.name},
+            {"granted", hop.granted ? hop.granted->id : "none"},
+            {"enters_w", hop.enters.in()},
+            {"own_w", hop.own.in()},
+            {"lost_w", hop.lost.in()},
+            {"volts", hop.volts.in()},
+            {"left_w", hop.left.in()},
+            {"left_low_w", hop.leftLow.in()},
+            {"left_high_w", hop.leftHigh.in()},
+            {"dark", hop.isDark()},
+            {"reduced", hop.isReduced},
+            {"says", plain(hop.says.text())}};
+}
+
 int showPoeChain(const std::string& line, const Context& context)
 {
     const auto answer = oneline::readPoeLine(line, context.kb);
@@ -25,19 +41,7 @@ int showPoeChain(const std::string& line, const Context& context)
     const bool isDark = answer->hops.back().isDark(), isReduced = answer->hops.back().isReduced;
     if (context.json) {
         Json hops = Json::array();
-        for (const power::Hop& hop : answer->hops)
-            hops.push_back({{"name", hop.name},
-                            {"granted", hop.granted ? hop.granted->id : "none"},
-                            {"enters_w", hop.enters.in()},
-                            {"own_w", hop.own.in()},
-                            {"lost_w", hop.lost.in()},
-                            {"volts", hop.volts.in()},
-                            {"left_w", hop.left.in()},
-                            {"left_low_w", hop.leftLow.in()},
-                            {"left_high_w", hop.leftHigh.in()},
-                            {"dark", hop.isDark()},
-                            {"reduced", hop.isReduced},
-                            {"says", plain(hop.says.text())}});
+        for (const power::Hop& hop : answer->hops) hops.push_back(toJson(hop));
         print(Json{{"source", answer->source->id}, {"beware", answer->beware}, {"hops", hops}});
     } else {
         print(plain(

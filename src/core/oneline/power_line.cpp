@@ -90,7 +90,7 @@ Result<const kb::PoeType*> sourceOf(const std::vector<Piece>& words, const kb::K
 
 Result<power::Stretch> stretchOf(const std::vector<Piece>& words, const kb::KnowledgeBase& kb)
 {
-    power::Stretch cable;
+    power::CablePiece cable;
     bool isGauged = false;
     for (const Piece& word : words) {
         if (const kb::Medium* medium = kb.find<kb::Medium>(word.text)) {
@@ -109,7 +109,7 @@ Result<power::Stretch> stretchOf(const std::vector<Piece>& words, const kb::Know
         return tl::unexpected(
             Error{ErrorCode::BadInput,
                   text::say("power-line.no-length", "a cable of the chain has no length; write cat6 60m"), "poe"});
-    return cable;
+    return power::Stretch{{cable}};
 }
 
 Result<power::Station> stationOf(const std::vector<Piece>& words, const kb::KnowledgeBase& kb)

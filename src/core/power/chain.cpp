@@ -20,11 +20,14 @@ kb::PowerFigure figure(const kb::KnowledgeBase& kb, const char* id)
 /// One pairset out and back: two conductors side by side each way. Nothing for a gauge that no table has.
 std::optional<Ohm> pairset(const Stretch& cable, const kb::KnowledgeBase& kb)
 {
-    const auto loop = formulas::loopResistance(kb, cable.gauge, cable.length, cable.isClad);
-    if (!loop) return std::nullopt;
-    double ohm = loop->in() / 2;
-    if (cable.at) ohm *= 1 + figure(kb, "copper-heat").usual * (cable.at->in() - 20);
-    return Ohm::of(ohm + cable.contacts * figure(kb, "contacts").usual);
+    double ohm = cable.contacts * figure(kb, "contacts").usual;
+    for (const CablePiece& piece : cable.pieces) {
+        const auto loop = formulas::loopResistance(kb, piece.gauge, piece.length, piece.isClad);
+        if (!loop) return std::nullopt;
+        const double warm = piece.at ? 1 + figure(kb, "copper-heat").usual * (piece.at->in() - 20) : 1;
+        ohm += loop->in() / 2 * warm;
+    }
+    return Ohm::of(ohm);
 }
 
 /// What a source can grant: no class above its type, and none that needs more than it has left.
@@ -120,7 +123,7 @@ Result<std::vector<Hop>> chain(const kb::PoeType& first, const std::vector<std::
         const auto ohm = pairset(cable, kb);
         if (!ohm)
             return failure(ErrorCode::BadInput, text::say("chain.no-such-gauge", "no such gauge; write it as 23awg"),
-                           std::to_string(cable.gauge));
+                           station.name);
         const kb::PoeClass* asked = station.asks ? station.asks : station.load ? classFor(kb, *station.load) : nullptr;
         Hop hop;
         hop.name = station.name;

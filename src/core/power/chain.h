@@ -13,12 +13,16 @@
 
 namespace sokudo::power {
 
-/// A cable between two hops.
-struct Stretch {
+/// One piece of cable: the fixed one, or a cord.
+struct CablePiece {
     Length length;
     int gauge = 24;       ///< AWG
     bool isClad = false;  ///< copper-clad aluminium
     std::optional<Celsius> at;
+};
+/// What lies between two hops.
+struct Stretch {
+    std::vector<CablePiece> pieces;
     int contacts = 2;  ///< mated pairs on the way
 };
 

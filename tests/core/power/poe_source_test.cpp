@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/power/poe_source.h"
 
+#include "core/power/house_chain.h"
 #include "house_lines.h"
 
 using namespace sokudo;
@@ -74,6 +75,33 @@ private Q_SLOTS:
         const plan::Plan plan = houseOf(kHouse);
         QVERIFY(!poeSource(plan, plan::deviceNamed(plan, "c")->id, knowledge()));
         QCOMPARE(poeSources(plan, knowledge()).size(), 1u);
+    }
+    /// The chain of one line, out of a house: s 6 (type 3), 60 m to a switch of 9 W, 20 m of it to a class 4 device.
+    void aChainOfTheHouse()
+    {
+        const std::string chain =
+            "add switch mid in a, own-w=9: rj45 2.5g as in, 2x rj45 2.5g\nset mid in pd=class6\n"
+            "set mid 1 pse=type3\nset mid 2 pse=type3\nadd camera e in a: rj45 1g\n"
+            "set e 1 pd=class4\nadd run s 6 - mid in, cat6 60m label=long\n"
+            "add run mid 1 - e, cat6 20m label=short\n";
+        const plan::Plan plan = houseOf(kHouse + chain);
+        const auto chains = chainsFrom(plan, portCalled(plan, "s 6"), knowledge());
+        QVERIFY2(chains, chains ? "" : chains.error().message().c_str());
+        QCOMPARE(chains->size(), 1u);
+        QCOMPARE((*chains)[0].size(), 2u);
+        NEAR((*chains)[0][0].enters.in(), 51, 1e-6);
+        NEAR((*chains)[0][0].left.in(), 36.96, 1e-6);
+        NEAR((*chains)[0][1].enters.in(), 25.5, 1e-6);
+        const auto refusal = [&](const std::string& more, const char* port) {
+            const plan::Plan other = houseOf(kHouse + chain + more);
+            const auto got = chainsFrom(other, portCalled(other, port), knowledge());
+            return got ? QString("answered") : toQt(got.error().message());
+        };
+        QVERIFY(refusal("set run long length=unknown", "s 6").contains("never measured"));
+        QVERIFY(refusal("set mid own-w=unknown", "s 6").contains("uses itself"));
+        QVERIFY(refusal("set e 1 pd=unknown", "s 6").contains("asks for"));
+        QVERIFY(refusal("", "s 5").contains("nothing hangs"));
+        QVERIFY(refusal("", "e 1").contains("supplies no power"));
     }
     void rateAndPowerAtOnePort()
     {
