@@ -93,7 +93,7 @@ private Q_SLOTS:
         QString text;
         for (const auto& section : presenter.inspector().sections)
             if (section.heading == "If this fails") text = section.lines[0].name;
-        QCOMPARE(text, "goes dark: attic-ap, cam-east, cam-west");
+        QCOMPARE(text, "lose power: attic-ap, cam-east, cam-west");
     }
     /// A device and a cable say whom they cut off, and a leaf that it cuts off nobody.
     void whoIsCutOff()
@@ -108,11 +108,12 @@ private Q_SLOTS:
             return lines;
         };
         desk.selection.selectDevice(desk.device("coax-a"));
-        QCOMPARE(said(), (QStringList{"no gateway: study", "no storage: study", "no internet: study"}));
+        QCOMPARE(said(), (QStringList{"cut off from gateway: study", "cut off from storage: study",
+                                      "cut off from internet: study"}));
         desk.selection.selectRun(desk.run("attic"));
-        QCOMPARE(said().value(0), "goes dark: attic-ap");
+        QCOMPARE(said().value(0), "lose power: attic-ap");
         desk.selection.selectDevice(desk.device("ledger"));
-        QCOMPARE(said(), QStringList{"nothing else loses its power or its way"});
+        QCOMPARE(said(), QStringList{"nothing else loses power or connection"});
     }
     void addChangeDelete()
     {

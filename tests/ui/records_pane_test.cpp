@@ -133,7 +133,7 @@ private Q_SLOTS:
         shown.type("Size, m", "0.6 x 0.8");
         shown.type("Corner, m", "2 x 0");
         shown.pick("Known from", "measured");
-        shown.type("Known on", "2026-11-20");
+        shown.type("Date known", "2026-11-20");
         shown.press("Save");
         const plan::Place rack = *shown.plan().places.find(shown.place("R9"));
         QCOMPARE(rack.kind, plan::PlaceKind::Rack);
@@ -167,10 +167,10 @@ private Q_SLOTS:
         shown.survey().showPane(SurveyPage::House);
         shown.window->selection().selectPort(port.id, port.device);
         shown.survey().editSelected();
-        shown.type("With a tag", "lab, moon");
+        shown.type("Tagged networks", "lab, moon");
         shown.press("Save");
         QTRY_VERIFY(shown.says("no network called moon"));
-        shown.type("With a tag", "lab, attic");
+        shown.type("Tagged networks", "lab, attic");
         shown.press("Save");
         QCOMPARE(shown.plan().ports.find(port.id)->tagged.size(), 2u);
         QTRY_VERIFY(shown.says("lab, attic"));

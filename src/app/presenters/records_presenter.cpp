@@ -15,12 +15,12 @@ const std::vector<RecordsPresenter::Kind>& RecordsPresenter::kinds()
         {TableKind::Services, "service",
          "What providers bring into the house: rate, hand-off port, and where it enters."},
         {TableKind::Networks, "network", "Networks on the same wires, with their tags; ports say which they carry."},
-        {TableKind::Workloads, "work", "What is done where, so that the needed rate follows."},
+        {TableKind::Workloads, "workload", "What runs where: the rate that a place needs follows from it."},
         {TableKind::Stock, "spare or tool", "Spares, ends of reels, tools, and what is on loan or ordered."},
         {TableKind::LooseEnds, "loose end",
-         "What is temporary, what is a compromise and why, and what is open; with a day to look again."},
+         "What is temporary, what is a compromise and why, and what is open; with a review date."},
         {TableKind::Addresses, "address", "How devices are reached. Private: left out of exports. Never a password."},
-        {TableKind::Photos, "photo", "Pictures and what was found by eye. The place they were taken at is removed."},
+        {TableKind::Photos, "photo", "Pictures and visual inspections. The place they were taken at is removed."},
         {TableKind::DeviceKinds, "kind of device", "Devices that come back, described once: “my 8-port switch”."}};
     return kAll;
 }

@@ -104,16 +104,16 @@ InspectorSection SurveyPresenter::failureSection(const plan::Subject& what) cons
         std::vector<plan::DeviceId> dark;
         for (int one : feeds.darkWith(at->second)) dark.push_back(feeds.devices[static_cast<std::size_t>(one)]->id);
         dark.erase(dark.begin());
-        if (!dark.empty()) add("goes dark: " + names(dark));
+        if (!dark.empty()) add("lose power: " + names(dark));
     }
     for (const power::SinglePoint& point : singlePoints()) {
         if (!(point.what == what)) continue;
-        if (what.kind == "run" && !point.dark.empty()) add("goes dark: " + names(point.dark));
+        if (what.kind == "run" && !point.dark.empty()) add("lose power: " + names(point.dark));
         for (power::Goal goal : power::kGoals)
             if (const auto& cut = point.cut[static_cast<std::size_t>(goal)]; !cut.empty())
-                add("no " + toQt(word(goal)) + ": " + names(cut));
+                add("cut off from " + toQt(word(goal)) + ": " + names(cut));
     }
-    if (section.lines.empty()) add("nothing else loses its power or its way");
+    if (section.lines.empty()) add("nothing else loses power or connection");
     return section;
 }
 
@@ -230,7 +230,7 @@ std::vector<InspectorSection> SurveyPresenter::factSections(const plan::Traits& 
 
 InspectorSection SurveyPresenter::recordSection(const plan::Subject& of) const
 {
-    InspectorSection section{"On record", {}};
+    InspectorSection section{"Records", {}};
     const auto add = [&](const char* kind, std::int64_t id, const QString& text, std::optional<Verdict> mark = {}) {
         section.lines.push_back({mark, text, {}, {}, {}, {}, {}, plan::Subject{kind, id}});
     };

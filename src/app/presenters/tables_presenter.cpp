@@ -31,20 +31,9 @@ std::string quoted(QString text) { return "\"" + fromQt(text.replace('"', '\''))
 
 const char* word(TableKind kind)
 {
-    static constexpr const char* kWords[] = {"Places",
-                                             "Devices",
-                                             "Ports",
-                                             "Jacks",
-                                             "Runs",
-                                             "Outlets",
-                                             "Services",
-                                             "Networks",
-                                             "What is done where",
-                                             "Spares and tools",
-                                             "Loose ends",
-                                             "Addresses",
-                                             "Photos",
-                                             "Kinds of device"};
+    static constexpr const char* kWords[] = {
+        "Places",    "Devices",          "Ports",      "Jacks",     "Runs",   "Outlets",        "Services", "Networks",
+        "Workloads", "Spares and tools", "Loose ends", "Addresses", "Photos", "Kinds of device"};
     return kWords[static_cast<int>(kind)];
 }
 

@@ -55,6 +55,9 @@ void show(const plan::Plan& plan, const power::PoeSource& source)
                         : load.asks    ? fmt::format("class {}, {} reserved", load.asks->number, watts(load.reserved))
                                        : "class not known",
                         load.drawn ? ", " + watts(*load.drawn) + " drawn" : "")));
+    if (source.unknown > 0)
+        print(
+            fmt::format("  class not known: {}; they are in neither sum, so less may fit than listed", source.unknown));
     for (const power::PoeRoom& room : source.room)
         print(plain(fmt::format("  {} more of class {} fit, {} left", room.more, room.asks->number, watts(room.left))));
 }
@@ -127,6 +130,7 @@ int showChains(const store::Project& project, const ChainOptions& given, Context
         for (std::size_t i = 0; i < hops.size(); ++i) print(std::string(2 * i, ' ') + plain(hops[i].says.text()));
     }
     if (context.json) print(result);
+    else print("Each path by itself, before what other ports of the same switch take: poe FILE counts those.");
     return isShort ? kFindings : kFine;
 }
 
@@ -144,7 +148,7 @@ void addPoe(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
     auto verb =
-        verbs.add("poe", "What power arrives over cables; what the sources of a house have promised and have left");
+        verbs.add("poe", "PoE over cables hop by hop; or what the PoE sources of a house have reserved and left");
     verb.option("TEXT", given->text, "such as \"type3 / cat6 60m / switch 9w / cat6 20m / class4\", or a project")
         .required();
     verb.option("--device", given->device, "only this source of the project");

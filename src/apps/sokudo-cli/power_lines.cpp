@@ -59,13 +59,11 @@ int showHeat(const std::string& line, const Context& context)
     const auto answer = oneline::readHeatLine(line, context.kb);
     if (!answer) return fail(answer.error());
     const auto& [low, usual, high, working] = answer->settled;
-    const bool isTooWarm = answer->most && usual > *answer->most;
+    const bool isTooWarm = answer->most && usual > *answer->most, mayBe = answer->most && high > *answer->most;
     if (context.json) {
-        Json result{{"low_c", low.in()},
-                    {"usual_c", usual.in()},
-                    {"high_c", high.in()},
-                    {"working", plain(working.text())},
-                    {"too_warm", isTooWarm}};
+        Json result{{"low_c", low.in()},     {"usual_c", usual.in()},
+                    {"high_c", high.in()},   {"working", plain(working.text())},
+                    {"too_warm", isTooWarm}, {"may_be_too_warm", mayBe}};
         if (answer->needed) result["needed_m3_h"] = answer->needed->in();
         print(result);
     } else {
@@ -74,9 +72,10 @@ int showHeat(const std::string& line, const Context& context)
         if (answer->needed)
             print(fmt::format("  {:.0f} m³/h of air keep it at {:.0f} °C", answer->needed->in(), answer->most->in()));
         print("  " + plain(working.text()));
+        if (mayBe) print(isTooWarm ? "  too warm" : "  may be too warm: measure it under full load");
         printCaution(context, "shut-in");
     }
-    return isTooWarm ? kFindings : kFine;
+    return mayBe ? kFindings : kFine;
 }
 
 std::string hoursText(Duration time)
@@ -106,13 +105,13 @@ int showBattery(const std::string& line, const Context& context)
 }
 
 struct BackupOptions {
-    double fee = 0, included = 0, perGigabyte = 0, days = 0, each = 0, value = 0;
+    double fee = 0, included = 0, pricePerGb = 0, days = 0, each = 0, value = 0;
     int people = 1;
 };
 
 int showBackup(const BackupOptions& given, const Context& context)
 {
-    const auto worth = power::backupWorth({given.fee, DataSize::of(given.included * 1e9), given.perGigabyte},
+    const auto worth = power::backupWorth({given.fee, DataSize::of(given.included * 1e9), given.pricePerGb},
                                           {given.days, given.people, DataSize::of(given.each * 1e9), given.value});
     if (!worth) return fail(worth.error());
     const bool pays = worth->outage >= worth->bill;
@@ -127,7 +126,7 @@ int showBackup(const BackupOptions& given, const Context& context)
     }
     print(fmt::format("{}: {:.0f} a year with it, {:.0f} lost without", pays ? "it pays" : "it does not pay",
                       worth->bill, worth->outage));
-    print(worth->breakEven ? fmt::format("  it pays from {:.2f} days of outage a year on", *worth->breakEven)
+    print(worth->breakEven ? fmt::format("  it first pays at {:.2f} days of outage a year", *worth->breakEven)
                            : std::string("  it never pays: its volume costs more than the days are worth"));
     print("  " + plain(worth->working.text()));
     return kFine;
@@ -139,7 +138,7 @@ void addBackup(Verbs& verbs, Context& context)
     auto verb = verbs.add("backup-internet", "Whether a second way to the internet pays, in your own currency");
     verb.option("--fee", given->fee, "fixed fee a month").required();
     verb.option("--included", given->included, "GB a month that the fee includes");
-    verb.option("--per-gb", given->perGigabyte, "price of a GB beyond them");
+    verb.option("--per-gb", given->pricePerGb, "price of a GB beyond them");
     verb.option("--days", given->days, "days of outage a year").required();
     verb.option("--people", given->people, "who use it then; 1 unless told otherwise");
     verb.option("--gb", given->each, "GB that each uses a day");

@@ -39,21 +39,27 @@ void show(const plan::Plan& plan, const power::SinglePoint& point)
                             store::nameOf(plan, point.what), point.cutOff())));
     for (power::Goal goal : power::kGoals) {
         const auto& cut = point.cut[static_cast<std::size_t>(goal)];
-        if (!cut.empty()) print(plain(fmt::format("  no {}: {}", word(goal), text::joined(namesOf(plan, cut), ", "))));
+        if (!cut.empty())
+            print(plain(fmt::format("  cut off from {}: {}", word(goal), text::joined(namesOf(plan, cut), ", "))));
     }
-    if (!point.dark.empty()) print(plain("  goes dark with it: " + text::joined(namesOf(plan, point.dark), ", ")));
+    if (!point.dark.empty()) print(plain("  lose power with it: " + text::joined(namesOf(plan, point.dark), ", ")));
 }
 
 int answer(const store::Project& project, const Options& given, Context& context)
 {
-    const auto points = power::singlePoints(project.plan, match::judgeAll(project.plan, context.kb));
+    const auto reports = match::judgeAll(project.plan, context.kb);
+    const auto points = power::singlePoints(project.plan, reports);
+    int unknown = 0;
+    reports.each([&](const match::ReportPtr& report) { unknown += report->verdict == Verdict::Unknown ? 1 : 0; });
     if (context.json) {
-        Json result{{"single_points", Json::array()}};
+        Json result{{"unknown_links", unknown}, {"single_points", Json::array()}};
         for (const power::SinglePoint& point : points) result["single_points"].push_back(toJson(project.plan, point));
         print(result);
         return points.empty() ? kFine : kFindings;
     }
-    if (points.empty()) print("Nothing is the only way for anything else.");
+    if (unknown > 0)
+        print(fmt::format("{} links of unknown verdict count as working: there may be more single points", unknown));
+    if (points.empty()) print("No single point of failure found.");
     const auto shown = std::min(points.size(), static_cast<std::size_t>(std::max(1, given.most)));
     for (std::size_t i = 0; i < shown; ++i) show(project.plan, points[i]);
     if (shown < points.size())

@@ -278,10 +278,10 @@ const std::vector<RecordKey<plan::Workload>>& keysOf()
 {
     using W = plan::Workload;
     static const std::vector<RecordKey<W>> kKeys{
-        {"purpose", "What is done", "", &setPurpose, &Of<&W::purpose>::get, purposes, "purpose"},
+        {"purpose", "Workload", "", &setPurpose, &Of<&W::purpose>::get, purposes, "purpose"},
         {"on", "On", "anything there", &setWorkDevice, &Of<&W::device>::get, devices, "device"},
         key<&W::place>("in", "In", "", places),
-        key<&W::count>("count", "At once", "screens, cameras, streams"),
+        key<&W::count>("count", "Count", "screens, cameras, streams"),
         key<&W::note>("note", "Note")};
     return kKeys;
 }
@@ -312,7 +312,7 @@ const std::vector<RecordKey<plan::LooseEnd>>& keysOf()
         wordKey<&L::kind, plan::looseEndKindFromCode>("kind", "Kind", words<plan::LooseEndKind::Open>),
         key<&L::why>("why", "Why", "the reason of a compromise"),
         key<&L::about>("about", "About", "run q2, device core, place attic"),
-        key<&L::review>("review", "Look again on", "2027-01-15"),
+        key<&L::review>("review", "Review date", "2027-01-15"),
         key<&L::isDone>("done", "Done", "", yesOrNo)};
     return kKeys;
 }
@@ -327,8 +327,8 @@ const std::vector<RecordKey<plan::Access>>& keysOf()
         lowerKey<&A::hardware>("hardware", "Hardware address", "02:00:5e:10:00:01"),
         key<&A::network>("network", "Network", "not known", networks),
         key<&A::wayIn>("way-in", "Way in", "https, port 443"),
-        key<&A::logIn>("log-in", "Log-in hint", "a user name; never a password"),
-        key<&A::passwordAt>("password-at", "Password kept", "book in the desk"),
+        key<&A::logIn>("log-in", "Login hint", "a user name; never a password"),
+        key<&A::passwordAt>("password-at", "Password kept in", "book in the desk"),
         key<&A::note>("note", "Note")};
     return kKeys;
 }
@@ -340,7 +340,7 @@ const std::vector<RecordKey<plan::Photo>>& keysOf()
     static const std::vector<RecordKey<P>> kKeys{
         key<&P::caption>("caption", "Caption", "what is to be seen"),
         key<&P::about>("about", "About", "run q2, port core 4, place attic"),
-        wordKey<&P::found, plan::inspectionFromCode>("found", "Found by eye", words<plan::Inspection::Other>),
+        wordKey<&P::found, plan::inspectionFromCode>("found", "Visual inspection", words<plan::Inspection::Other>),
         key<&P::on>("on", "On", "2026-11-28")};
     return kKeys;
 }

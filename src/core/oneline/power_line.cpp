@@ -125,8 +125,11 @@ Result<power::Station> stationOf(const std::vector<Piece>& words, const kb::Know
         else station.name += (station.name.empty() ? "" : " ") + word.text;
     }
     const bool isSwitch = station.name == "switch" || station.ports;
-    if (isSwitch) station.own = drawn.value_or(Watt{});
-    else if (drawn) station.load = drawn;
+    if (isSwitch) {
+        station.own = drawn.value_or(Watt{});
+        station.takes = station.asks;
+        station.asks = nullptr;
+    } else if (drawn) station.load = drawn;
     if (station.name.empty()) station.name = station.asks ? "class " + std::to_string(station.asks->number) : "device";
     if (!isSwitch && !station.isEnd())
         return tl::unexpected(Error{ErrorCode::BadInput,

@@ -9,16 +9,16 @@
 namespace sokudo::power {
 namespace {
 
-constexpr double kMonths = 12, kDaysOfMonth = 30, kGigabyte = 1e9, kMostDays = 366;
+constexpr double kMonths = 12, kDaysOfMonth = 30, kBytesPerGb = 1e9, kMostDays = 366;
 
-double gigabytes(DataSize size) { return size.in() / kGigabyte; }
+double inGb(DataSize size) { return size.in() / kBytesPerGb; }
 
 /// The price of the volume of so many days in one stretch.
 double volumePrice(const BackupTariff& tariff, const OutageYear& year, double days)
 {
-    const double used = gigabytes(year.eachDay) * year.people * days;
-    const double included = gigabytes(tariff.included) * std::ceil(days / kDaysOfMonth);
-    return std::max(0.0, used - included) * tariff.perGigabyte;
+    const double used = inGb(year.eachDay) * year.people * days;
+    const double included = inGb(tariff.included) * std::ceil(days / kDaysOfMonth);
+    return std::max(0.0, used - included) * tariff.pricePerGb;
 }
 
 double gain(const BackupTariff& tariff, const OutageYear& year, double days)
@@ -38,7 +38,7 @@ std::optional<double> breakEven(const BackupTariff& tariff, const OutageYear& ye
 
 Result<BackupWorth> backupWorth(const BackupTariff& tariff, const OutageYear& year)
 {
-    const bool isBelow = tariff.monthly < 0 || tariff.perGigabyte < 0 || year.dayValue < 0 || year.days < 0;
+    const bool isBelow = tariff.monthly < 0 || tariff.pricePerGb < 0 || year.dayValue < 0 || year.days < 0;
     if (isBelow || year.days > kMostDays || year.people < 1)
         return failure(ErrorCode::OutOfRange,
                        text::say("backup-internet.out-of-range",
@@ -50,8 +50,8 @@ Result<BackupWorth> backupWorth(const BackupTariff& tariff, const OutageYear& ye
     worth.breakEven = breakEven(tariff, year);
     worth.working =
         text::say("backup-internet.working", "12 fees of {} and {} GB in {} days against {} people and {} a day each",
-                  text::number(tariff.monthly), text::number(gigabytes(worth.used), 3), text::number(year.days),
-                  year.people, text::number(year.dayValue));
+                  text::number(tariff.monthly), text::number(inGb(worth.used), 3), text::number(year.days), year.people,
+                  text::number(year.dayValue));
     return worth;
 }
 

@@ -12,9 +12,9 @@ namespace sokudo::power {
 
 /// Money is in the currency of whoever asks.
 struct BackupTariff {
-    double monthly = 0;      ///< fixed fee
-    DataSize included;       ///< a month
-    double perGigabyte = 0;  ///< beyond it
+    double monthly = 0;     ///< fixed fee
+    DataSize included;      ///< a month
+    double pricePerGb = 0;  ///< beyond it
 };
 struct OutageYear {
     double days = 0;      ///< without the first way, in a year; up to 366

@@ -55,23 +55,28 @@ struct Source {
     Watt left, low, high;  ///< usual, and the bounds that the conversions before it leave
 };
 
-text::Sentence words(const Hop& hop, const Station& station, const kb::PoeClass* asked)
+text::Sentence words(const Hop& hop, const Station& station, const kb::PoeClass* asked, bool isFirst)
 {
     const auto watts = [](Watt watt) { return text::number(watt.in(), 3) + std::string(text::kThin) + "W"; };
+    if (hop.isDark() && hop.own > Watt{})
+        return text::say("chain.needs-itself", "{} gets no power: it uses {} itself, more than arrives", hop.name,
+                         watts(hop.own));
     if (hop.isDark())
-        return text::say("chain.stays-dark", "{} stays dark: its source has {} left, and the least class needs 4 W",
+        return text::say("chain.no-power", "{} gets no power: {} available, and the cable and its class need more",
                          hop.name, watts(hop.left));
     const std::string volts = text::number(hop.volts.in(), 3) + std::string(text::kThin) + "V";
     if (!station.isEnd())
-        return text::say("chain.hands-on",
-                         "{} enter {} at {}, {} are lost before it; it takes {} and has {} to hand on",
-                         watts(hop.enters), hop.name, volts, watts(hop.lost), watts(hop.own), watts(hop.left));
+        return text::say("chain.passes-on", "{} gets {} at {} ({} lost in the cable), uses {} and passes on up to {}",
+                         hop.name, watts(hop.enters), volts, watts(hop.lost), watts(hop.own), watts(hop.left));
     if (hop.isReduced)
         return text::say("chain.is-reduced",
                          "{} asks for class {} and is granted class {}: it starts in a reduced mode, or stays off",
                          hop.name, asked->number, hop.granted->number);
-    return text::say("chain.is-fed", "{} gets its {} at {}, {} are lost before it; its source has {} left", hop.name,
-                     watts(hop.enters), volts, watts(hop.lost), watts(hop.left));
+    if (isFirst)
+        return text::say("chain.is-fed-by-port", "{} gets {} at {} ({} lost in the cable)", hop.name, watts(hop.enters),
+                         volts, watts(hop.lost));
+    return text::say("chain.is-fed", "{} gets {} at {} ({} lost in the cable); the switch before it has {} left",
+                     hop.name, watts(hop.enters), volts, watts(hop.lost), watts(hop.left));
 }
 
 /// What comes through the cable: the class, or less where the cable takes too much.
@@ -91,7 +96,7 @@ void feed(Hop& hop, const Source& source, Ohm cable, Watt wants)
 /// What a switch has for its own ports.
 void handOn(Hop& hop, Source& source, const Station& station, const kb::PowerFigure& conversion)
 {
-    hop.own = station.own;
+    if (!hop.isDark()) hop.own = station.own;
     if (hop.isDark() || hop.enters < station.own) {
         hop.granted = nullptr;
         source.left = source.low = source.high = {};
@@ -124,11 +129,12 @@ Result<std::vector<Hop>> chain(const kb::PoeType& first, const std::vector<std::
         if (!ohm)
             return failure(ErrorCode::BadInput, text::say("chain.no-such-gauge", "no such gauge; write it as 23awg"),
                            station.name);
+        const int mostOfSwitch = station.takes ? station.takes->number : 8;
         const kb::PoeClass* asked = station.asks ? station.asks : station.load ? classFor(kb, *station.load) : nullptr;
         Hop hop;
         hop.name = station.name;
         hop.left = hop.leftLow = hop.leftHigh = source.left;
-        hop.granted = greatest(kb, *source.type, source.left, asked ? asked->number : 8);
+        hop.granted = greatest(kb, *source.type, source.left, asked ? asked->number : mostOfSwitch);
         if (!hop.isDark()) {
             const bool isFourPair = source.type->pairs == 4 && hop.granted->fourPair;
             hop.isReduced = asked && hop.granted->number < asked->number;
@@ -137,7 +143,7 @@ Result<std::vector<Hop>> chain(const kb::PoeType& first, const std::vector<std::
         }
         if (!station.isEnd()) handOn(hop, source, station, figure(kb, "pass-through"));
         else if (!hop.isDark()) hop.left = hop.leftLow = hop.leftHigh = source.left - hop.granted->source;
-        hop.says = words(hop, station, asked);
+        hop.says = words(hop, station, asked, i == 0);
         hops.push_back(std::move(hop));
     }
     return hops;

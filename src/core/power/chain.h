@@ -29,10 +29,11 @@ struct Stretch {
 /// A hop behind a cable: a switch that feeds on, or the device at the end.
 struct Station {
     std::string name;
-    Watt own;                            ///< what a switch draws itself
-    const kb::PoeType* ports = nullptr;  ///< what its ports supply; null: as it is supplied
-    const kb::PoeClass* asks = nullptr;  ///< class of the device at the end
-    std::optional<Watt> load;            ///< what the device at the end draws, where no class is known
+    Watt own;                             ///< what a switch draws itself
+    const kb::PoeType* ports = nullptr;   ///< what its ports supply; null: as it is supplied
+    const kb::PoeClass* asks = nullptr;   ///< class of the device at the end
+    const kb::PoeClass* takes = nullptr;  ///< class of a switch; null: the greatest that its source grants
+    std::optional<Watt> load;             ///< what the device at the end draws, where no class is known
     bool isEnd() const { return asks || load; }
 };
 

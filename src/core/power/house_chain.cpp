@@ -28,7 +28,7 @@ public:
             const auto cable = stretchOf(match::linkContext(m_plan, *link, m_kb));
             if (!cable) return cable.error();
             Stations way = before;
-            way.emplace_back(*cable, Station{device->name, {}, nullptr, nullptr, {}});
+            way.emplace_back(*cable, Station{device->name, {}, nullptr, nullptr, nullptr, {}});
             if (auto error = at(*device, *far, std::move(way))) return error;
         }
         return std::nullopt;
@@ -43,17 +43,18 @@ private:
             if (m_kb.find<kb::PoeType>(port->traits.word("pse"))) on.push_back(port);
         Station& station = way.back().second;
         station.asks = m_kb.find<kb::PoeClass>(entered.traits.word("pd"));
+        if (!station.asks)
+            return missing(text::say("house-chain.no-class", "the PoE class of {} is not known: set {} pd=class4",
+                                     device.name, plan::portText(m_plan, entered.id)));
         if (on.empty()) {
-            if (!station.asks)
-                return missing(text::say("house-chain.no-class", "nobody says what {} asks for: set {} pd=class4",
-                                         device.name, plan::portText(m_plan, entered.id)));
             m_ways.push_back(std::move(way));
             return std::nullopt;
         }
         const auto own = device.traits.as<Watt>("own-w");
         if (!own)
-            return missing(text::say("house-chain.no-own-draw", "nobody says what {} uses itself: set {} own-w=9",
+            return missing(text::say("house-chain.no-own-draw", "what {} uses itself is not known: set {} own-w=9",
                                      device.name, device.name));
+        station.takes = station.asks;
         station.asks = nullptr;
         station.own = *own;
         station.ports = m_kb.find<kb::PoeType>(on.front()->traits.word("pse"));

@@ -59,13 +59,17 @@ void addRoom(PoeSource& source, const std::vector<const plan::Port*>& ports, con
              const kb::KnowledgeBase& kb)
 {
     if (!source.budget) return;
+    // Where somebody stated what other ports take, no less than that is taken.
+    Watt taken = source.reserved;
+    for (const plan::Port* port : ports)
+        if (const auto others = port->traits.as<Watt>("pse-others")) taken = std::max(taken, *others);
     for (const kb::PoeClass& one : kb.all<kb::PoeClass>()) {
         if (one.number == 0) continue;
         const auto free = std::count_if(ports.begin(), ports.end(), [&](const plan::Port* port) {
             const kb::PoeType* type = typeOf(*port, kb);
             return type && type->highestClass >= one.number && isFree(plan, port->id);
         });
-        const Watt left = *source.budget - source.reserved;
+        const Watt left = std::max(Watt{}, *source.budget - taken);
         const auto fits = static_cast<long>(left.steps() / std::max<std::int64_t>(1, one.source.steps()));
         const int more = static_cast<int>(std::min<long>(free, std::max(0L, fits)));
         source.room.push_back({&one, more, Watt::fromSteps(left.steps() - more * one.source.steps())});

@@ -30,9 +30,9 @@ bool isEndPoint(plan::Role);
 std::vector<plan::DeviceId> goalDevices(const plan::Plan&, Goal);
 
 /// Every cable and device with which an end point loses a goal that it has now, those first that cut off most. Links
-/// that do not come up are no way; a second cable and a second way round are. With a device goes what it feeds, and
-/// with a cable the device that is fed over it. Exact: by articulation points and bridges of the net, and by a search
-/// of its own for each device that feeds others.
+/// that do not come up are no way, those of unknown verdict are one; a second cable and a second way round are. With a
+/// device goes what it feeds, and with a cable the device that is fed over it. Exact: by articulation points and
+/// bridges of the net, and by a search of its own for each device that feeds others.
 std::vector<SinglePoint> singlePoints(const plan::Plan&, const match::Reports&);
 
 }  // namespace sokudo::power

@@ -144,7 +144,7 @@ SourceEntry::SourceEntry(Form& form)
          {plan::Origin::Read, plan::Origin::Measured, plan::Origin::Printed, plan::Origin::Told, plan::Origin::Guessed})
         origins.emplace_back(std::string(code(origin)), toQt(code(origin)));
     m_origin = choice(form, "Known from", origins, "", "not said");
-    m_on = line(form, "Known on", "", "2026-11-28");
+    m_on = line(form, "Date known", "", "2026-11-28");
 }
 
 std::optional<plan::Source> SourceEntry::read() const

@@ -123,9 +123,9 @@ private:
         QStringList tagged;
         for (plan::NetworkId id : port.tagged)
             if (const plan::Network* network = plan.networks.find(id)) tagged << toQt(network->name);
-        m_combo = choice(form, "Only one of", siblings, std::to_string(port.comboOf.value), "it shares with none");
-        m_untagged = choice(form, "Network", networks, std::to_string(port.untagged.value), "not known");
-        m_tagged = line(form, "With a tag", app::fromQt(tagged.join(", ")), "cameras, guests");
+        m_combo = choice(form, "Combo with", siblings, std::to_string(port.comboOf.value), "not a combo port");
+        m_untagged = choice(form, "Untagged network", networks, std::to_string(port.untagged.value), "not known");
+        m_tagged = line(form, "Tagged networks", app::fromQt(tagged.join(", ")), "cameras, guests");
     }
     QLineEdit *m_name, *m_rates, *m_forced;
     QLineEdit* m_tagged = nullptr;

@@ -91,7 +91,7 @@ void TablesPane::followSelection()
         const QModelIndex source = m_sorted->mapToSource(at);
         if (!m_presenter.isEditable(source.column())) Q_EMIT chosen(m_presenter.subject(source.row()));
     });
-    // A sorted table is filled anew with each change of the house; only what a person goes to counts.
+    // The table is refilled after each edit, which moves the current row: only moves made by the user count.
     connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) {
         if (now.isValid() && m_table->hasFocus())
             Q_EMIT rowShown(m_presenter.subject(m_sorted->mapToSource(now).row()));

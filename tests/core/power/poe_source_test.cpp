@@ -92,6 +92,9 @@ private Q_SLOTS:
         NEAR((*chains)[0][0].enters.in(), 51, 1e-6);
         NEAR((*chains)[0][0].left.in(), 36.96, 1e-6);
         NEAR((*chains)[0][1].enters.in(), 25.5, 1e-6);
+        // A switch of class 4 takes no more than that, whatever the port could give: (25.5 - 9) * 0.88.
+        const plan::Plan smaller = houseOf("set mid in pd=class4", plan);
+        NEAR(chainsFrom(smaller, portCalled(smaller, "s 6"), knowledge())->at(0)[0].left.in(), 14.52, 1e-6);
         const auto refusal = [&](const std::string& more, const char* port) {
             const plan::Plan other = houseOf(kHouse + chain + more);
             const auto got = chainsFrom(other, portCalled(other, port), knowledge());
@@ -99,7 +102,7 @@ private Q_SLOTS:
         };
         QVERIFY(refusal("set run long length=unknown", "s 6").contains("never measured"));
         QVERIFY(refusal("set mid own-w=unknown", "s 6").contains("uses itself"));
-        QVERIFY(refusal("set e 1 pd=unknown", "s 6").contains("asks for"));
+        QVERIFY(refusal("set e 1 pd=unknown", "s 6").contains("class of e is not known"));
         QVERIFY(refusal("", "s 5").contains("nothing hangs"));
         QVERIFY(refusal("", "e 1").contains("supplies no power"));
     }

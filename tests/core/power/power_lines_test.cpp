@@ -99,7 +99,7 @@ private Q_SLOTS:
         QCOMPARE(reduced->hops[1].granted->number, 3);  // 18 W are left: class 3 asks 15.4
         const auto dark = readPoeLine("type1 / cat6 60m / switch 9w / cat6 20m / class4", knowledge());
         QVERIFY(dark->hops[1].isDark());
-        QVERIFY(toQt(dark->hops[1].says.text()).contains("stays dark"));
+        QVERIFY(toQt(dark->hops[1].says.text()).contains("gets no power"));
         // A switch that needs more than arrives hands nothing on.
         const auto hungry = readPoeLine("type1 / cat6 60m / switch 14w / cat6 20m / class1", knowledge());
         QVERIFY(hungry->hops[0].isDark() && hungry->hops[1].isDark());
