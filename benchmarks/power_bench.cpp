@@ -31,7 +31,8 @@ plan::Plan withGoals(plan::Plan plan)
             for (const plan::Port* port : plan::portsOf(plan, device.id))
                 for (const plan::Run* run : plan::runsAt(plan, port->id)) {
                     const plan::Device* other = plan::deviceOf(plan, run->a == port->id ? run->b : run->a);
-                    if (other && other->role == plan::Role::Switch && !device.fedBy.isSet()) device.fedBy = other->id;
+                    if (other && other->role == plan::Role::Switch && device.supplies.empty())
+                        device.supplies = {{plan::SupplyKind::Cable, {}, other->id, {}, {}, {}, 1}};
                 }
         plan.devices = plan.devices.with(device);
     }
@@ -39,9 +40,9 @@ plan::Plan withGoals(plan::Plan plan)
 }
 
 /// What removing each device once and searching again costs: a few of them, times all.
-double oneByOne(const plan::Plan& plan, const match::Reports& reports)
+double oneByOne(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb)
 {
-    const power::SupplyNet net(plan, reports);
+    const power::SupplyNet net(plan, reports, kb);
     constexpr std::size_t kTried = 50;
     std::size_t reached = 0;
     const double tried = bestMilliseconds(1, [&] {
@@ -79,13 +80,13 @@ int main(int argc, char** argv)
         const auto reports = match::judgeAll(plan, *kb);
         std::size_t found = 0;
         const double took = bestMilliseconds(5, [&] {
-            auto points = power::singlePoints(plan, reports);
+            auto points = power::singlePoints(plan, reports, *kb);
             found = points.size();
             return points;
         });
         std::printf("%s: %zu single points in %.1f ms; one by one about %.0f ms, %.0f times as long\n",
-                    std::filesystem::path(argv[i]).stem().c_str(), found, took, oneByOne(plan, reports),
-                    oneByOne(plan, reports) / took);
+                    std::filesystem::path(argv[i]).stem().c_str(), found, took, oneByOne(plan, reports, *kb),
+                    oneByOne(plan, reports, *kb) / took);
         (i == 1 ? first : last) = took;
     }
     if (argc > 2 && first > 0) std::printf("growth of single points: %.1f times\n", last / first);

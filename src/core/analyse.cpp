@@ -73,6 +73,7 @@ Analysis summed(const plan::Plan& plan, match::Reports links, const kb::Knowledg
         for (plan::RunId run : report.link.runs) result.byRun.emplace(run, &report);
     }
     result.gaps = gapsOf(plan, result.links);
+    result.power = power::judge(plan, result.links, kb);
     result.swaps = match::crossedLinks(plan, result.links, kb);
     return result;
 }

@@ -9,6 +9,7 @@
 #include "core/kb/own_rows.h"
 #include "core/match/crossed.h"
 #include "core/match/link_book.h"
+#include "core/power/judgement.h"
 
 namespace sokudo {
 
@@ -25,6 +26,7 @@ struct Analysis {
     std::array<int, 6> counts{};  ///< by Verdict
     std::vector<Gap> gaps;
     std::vector<match::Swap> swaps;  ///< dark links whose modules or cables sit in each other's ports
+    power::Judgements power;         ///< of feeds, places and the build of the whole house, hazards first
     std::unordered_map<plan::RunId, const match::LinkReport*> byRun;  ///< into `links`
     int count(Verdict verdict) const { return counts[static_cast<std::size_t>(verdict)]; }
     const match::LinkReport* reportOf(plan::RunId run) const;

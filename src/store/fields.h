@@ -55,7 +55,15 @@ void fields(F& f, Seen<F, plan::Device>& device)
         g.maybe("growth_bytes", group.growth);
     });
     f.text("file_share", device.fileShare);
-    f.ref("fed_by", device.fedBy);
+    f.list("supplies", device.supplies, [](auto& g, auto& supply) {
+        g.word("by", supply.kind, plan::supplyKindFromCode);
+        g.ref("outlet", supply.outlet);
+        g.ref("from", supply.from);
+        g.ref("port", supply.port);
+        g.maybe("output_w", supply.output);
+        g.maybeWhole("percent", supply.percent);
+        g.whole("covers", supply.covers);
+    });
     f.traits("traits", device.traits, kb::TraitOwner::Device);
     f.text("note", device.note);
     f.object("at", device.at, [](auto& g, auto& spot) {

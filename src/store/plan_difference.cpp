@@ -104,7 +104,7 @@ std::string fieldName(const std::string& path, const kb::KnowledgeBase& kb)
     static const std::map<std::string, std::string> kWords{{"medium", "cable"},
                                                            {"a", "first end"},
                                                            {"b", "second end"},
-                                                           {"fed_by", "fed by"},
+                                                           {"supplies", "fed by"},
                                                            {"at.x_m", "place from the left"},
                                                            {"area.x_m", "left side"},
                                                            {"area.y_m", "front side"},

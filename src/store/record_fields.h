@@ -39,6 +39,10 @@ void fields(F& f, Seen<F, plan::Service>& service)
     f.ref("entry", service.entry);
     f.ref("device", service.device);
     f.text("since", service.since);
+    f.maybe("fee", service.fee);
+    f.maybe("unit_price", service.unitPrice);
+    f.maybe("included_bytes", service.included);
+    f.yes("backup", service.isBackup);
     f.text("note", service.note);
     f.sources("sources", service.sources);
 }
@@ -122,6 +126,34 @@ void fields(F& f, Seen<F, plan::DeviceKind>& kind)
     f.id("id", kind.id);
     f.neededText("name", kind.name);
     f.neededText("line", kind.line);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Circuit>& circuit)
+{
+    f.id("id", circuit.id);
+    f.neededText("name", circuit.name);
+    f.maybe("breaker_a", circuit.breaker);
+    f.maybe("volts", circuit.volts);
+    f.ref("place", circuit.place);
+    f.text("note", circuit.note);
+    f.sources("sources", circuit.sources);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Outlet>& outlet)
+{
+    f.id("id", outlet.id);
+    f.neededText("name", outlet.name);
+    f.word("kind", outlet.kind, plan::outletKindFromCode);
+    f.ref("place", outlet.place);
+    f.ref("circuit", outlet.circuit);
+    f.ref("plugged_into", outlet.pluggedInto);
+    f.ref("battery", outlet.battery);
+    f.whole("sockets", outlet.sockets);
+    f.maybe("rating_w", outlet.rating);
+    f.text("note", outlet.note);
+    f.sources("sources", outlet.sources);
 }
 
 template <class F>

@@ -13,25 +13,13 @@ struct Reference {
     std::string_view key, kind;
 };
 
-constexpr std::array<Reference, 19> kReferences{{{"place", "place"},
-                                                 {"within", "place"},
-                                                 {"entry", "place"},
-                                                 {"device", "device"},
-                                                 {"fed_by", "device"},
-                                                 {"from", "device"},
-                                                 {"to", "device"},
-                                                 {"slot", "slot"},
-                                                 {"a", "port"},
-                                                 {"b", "port"},
-                                                 {"split_of", "port"},
-                                                 {"combo_of", "port"},
-                                                 {"run", "run"},
-                                                 {"untagged", "network"},
-                                                 {"tagged", "network"},
-                                                 {"network", "network"},
-                                                 {"trial", "trial"},
-                                                 {"service", "service"},
-                                                 {"waiver", "waiver"}}};
+constexpr std::array<Reference, 23> kReferences{
+    {{"place", "place"},    {"within", "place"},     {"entry", "place"},         {"device", "device"},
+     {"battery", "device"}, {"from", "device"},      {"to", "device"},           {"slot", "slot"},
+     {"a", "port"},         {"b", "port"},           {"split_of", "port"},       {"combo_of", "port"},
+     {"port", "port"},      {"outlet", "outlet"},    {"plugged_into", "outlet"}, {"circuit", "circuit"},
+     {"run", "run"},        {"untagged", "network"}, {"tagged", "network"},      {"network", "network"},
+     {"trial", "trial"},    {"service", "service"},  {"waiver", "waiver"}}};
 
 const Reference* referenceOf(std::string_view key)
 {
@@ -101,5 +89,7 @@ template std::string nameOf(const plan::Plan&, const plan::LooseEnd&);
 template std::string nameOf(const plan::Plan&, const plan::Access&);
 template std::string nameOf(const plan::Plan&, const plan::Photo&);
 template std::string nameOf(const plan::Plan&, const plan::DeviceKind&);
+template std::string nameOf(const plan::Plan&, const plan::Circuit&);
+template std::string nameOf(const plan::Plan&, const plan::Outlet&);
 
 }  // namespace sokudo::store

@@ -10,7 +10,7 @@ namespace sokudo::store {
 
 /// The version that this Sokudo writes, of project files and of exported JSON. docs/project-file.md says what it
 /// promises.
-inline constexpr int kVersion = 2;
+inline constexpr int kVersion = 3;
 
 /// Brings the body of one row from `version` to kVersion.
 void upgradeRow(std::string_view kind, Json& body, int version);

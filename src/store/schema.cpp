@@ -26,7 +26,11 @@ constexpr int kCount<plan::Bundle> = 3;
 template <>
 constexpr int kCount<plan::SegmentKind> = 4;
 template <>
-constexpr int kCount<plan::ServiceKind> = 5;
+constexpr int kCount<plan::ServiceKind> = 6;
+template <>
+constexpr int kCount<plan::OutletKind> = 2;
+template <>
+constexpr int kCount<plan::SupplyKind> = 4;
 template <>
 constexpr int kCount<plan::StockKind> = 4;
 template <>

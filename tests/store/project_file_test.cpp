@@ -306,7 +306,7 @@ private Q_SLOTS:
         QCOMPARE(read->project.plan.devices.size(), std::size_t{19});
         QCOMPARE(read->project.plan.runs.size(), std::size_t{26});
         QCOMPARE(read->project.entries.size(), std::size_t{41});
-        const auto isFed = [](const plan::Device& device) { return device.fedBy.isSet(); };
+        const auto isFed = [](const plan::Device& device) { return plan::feederOf(device).isSet(); };
         QVERIFY(std::any_of(read->project.plan.devices.begin(), read->project.plan.devices.end(), isFed));
         plan::Plan changed = read->project.plan;
         changed.name = "Lantern Row, brought on";

@@ -20,6 +20,10 @@ inline plan::Plan addKept(plan::Plan plan)
                                         {1},
                                         {2},
                                         "2025-02-01",
+                                        Money::of(29.9),
+                                        Money::of(0.3125),
+                                        DataSize::of(5e10),
+                                        true,
                                         "note"});
     plan.workloads = plan.workloads.with({{24}, {1}, {2}, "edit-4k", 2, "note"});
     plan.stock = plan.stock.with(
@@ -31,6 +35,14 @@ inline plan::Plan addKept(plan::Plan plan)
     plan.photos =
         plan.photos.with({{28}, "bent", plan::Subject{"port", 4}, plan::Inspection::Bent, "2026-11-02", "/9j/4A=="});
     plan.deviceKinds = plan.deviceKinds.with({{29}, "my switch", "switch: 8x rj45"});
+    plan::Circuit circuit{{31}, "desk", Ampere::of(16), Volt::of(230), {1}, "note", {}};
+    circuit.sources.set("breaker_a", plan::Source{plan::Origin::Printed, {}});
+    plan.circuits = plan.circuits.with(circuit);
+    plan::Outlet bench{{32}, "bench", plan::OutletKind::Wall, {1}, {31}, {}, {}, 3, Watt::of(3680), "note", {}};
+    bench.sources.set("sockets", plan::Source{plan::Origin::Told, {}});
+    plan::Outlet strip{{33}, "strip", plan::OutletKind::Strip, {1}, {}, {32}, {}, 6, {}, "", {}};
+    plan::Outlet backed{{34}, "backed", plan::OutletKind::Strip, {1}, {}, {}, {2}, 4, {}, "", {}};
+    plan.outlets = plan.outlets.with(bench).with(strip).with(backed);
     return plan;
 }
 
@@ -86,8 +98,10 @@ inline plan::Plan fullPlan()
     device.disks[0].growth = DataSize::of(2e11);
     device.at = plan::Spot{Length::of(0.5), Length::of(3)};
     device.rackUnit = 7;
+    device.supplies = {{plan::SupplyKind::Brick, {33}, {}, {}, Watt::of(60), 88, 2},
+                       {plan::SupplyKind::Cable, {}, {35}, {4}, {}, {}, 1}};
     device.sources.set("role", plan::Source{plan::Origin::Printed, "2026-11-02"});
-    plan.devices = plan.devices.with(device);
+    plan.devices = plan.devices.with(device).with({{35}, {1}, "feeder", plan::Role::Switch});
     plan.slots = plan.slots.with({{3}, {2}, "1", 3, 4, 16, 512, true, plan::Card{"card", 4, 16}});
     plan = addWires(std::move(plan));
     plan.waivers = plan.waivers.with({{9}, {5}, "cu-07", "marginal", "soak-tested for a day", "2026-11-25"});

@@ -42,7 +42,11 @@ const plan::Device* fedOver(const plan::Plan& plan, const plan::Link& link)
     const auto isFedOverIt = [&](const plan::Device& one, const plan::Device& other, plan::PortId port) {
         const plan::Port* at = plan.ports.find(port);
         const std::string_view pd = at ? at->traits.word("pd") : std::string_view();
-        return one.fedBy == other.id || (!pd.empty() && pd != "none" && !one.fedBy.isSet());
+        const bool isStated = std::any_of(one.supplies.begin(), one.supplies.end(), [&](const plan::Supply& supply) {
+            return supply.port.isSet() ? supply.port == port
+                                       : supply.kind == plan::SupplyKind::Cable && supply.from == other.id;
+        });
+        return isStated || (one.supplies.empty() && !pd.empty() && pd != "none");
     };
     if (isFedOverIt(*a, *b, link.a)) return a;
     return isFedOverIt(*b, *a, link.b) ? b : nullptr;
@@ -51,7 +55,7 @@ const plan::Device* fedOver(const plan::Plan& plan, const plan::Link& link)
 /// "from spread", "outlet"; empty: not stated.
 QString powerOf(const plan::Plan& plan, const plan::Device& device)
 {
-    if (const plan::Device* feeder = plan.devices.find(device.fedBy)) return "from " + toQt(feeder->name);
+    if (const plan::Device* feeder = plan.devices.find(plan::feederOf(device))) return "from " + toQt(feeder->name);
     const std::string_view source = device.traits.word("power-source");
     if (source == "outlet") return "mains outlet";
     if (source == "battery-outlet") return "outlet on battery";

@@ -21,7 +21,10 @@ const std::vector<RecordsPresenter::Kind>& RecordsPresenter::kinds()
          "What is temporary, what is a compromise and why, and what is open; with a review date."},
         {TableKind::Addresses, "address", "How devices are reached. Private: left out of exports. Never a password."},
         {TableKind::Photos, "photo", "Pictures and visual inspections. The place they were taken at is removed."},
-        {TableKind::DeviceKinds, "kind of device", "Devices that come back, described once: “my 8-port switch”."}};
+        {TableKind::DeviceKinds, "kind of device", "Devices that come back, described once: “my 8-port switch”."},
+        {TableKind::Circuits, "circuit", "Branch circuits of the mains, each behind its breaker."},
+        {TableKind::MainsOutlets, "outlet",
+         "Wall outlets by circuit, and strips by what they are plugged into. Devices name them in “Powered by”."}};
     return kAll;
 }
 
@@ -47,6 +50,8 @@ std::size_t RecordsPresenter::count(TableKind table) const
     case TableKind::LooseEnds: return plan.looseEnds.size();
     case TableKind::Addresses: return plan.accesses.size();
     case TableKind::Photos: return plan.photos.size();
+    case TableKind::Circuits: return plan.circuits.size();
+    case TableKind::MainsOutlets: return plan.outlets.size();
     default: return plan.deviceKinds.size();
     }
 }
@@ -144,6 +149,8 @@ std::string recordKind(TableKind table)
     case TableKind::Addresses: return "access";
     case TableKind::Photos: return "photo";
     case TableKind::DeviceKinds: return "device-kind";
+    case TableKind::Circuits: return "circuit";
+    case TableKind::MainsOutlets: return "outlet";
     default: return {};
     }
 }

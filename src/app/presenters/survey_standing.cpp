@@ -8,7 +8,7 @@
 #include "core/kb/reach_rows.h"
 #include "core/kb/rule_rows.h"
 #include "core/kb/trait_value.h"
-#include "core/power/supply_net.h"
+#include "core/power/feeds.h"
 #include "core/survey/census.h"
 #include "store/version.h"
 
@@ -81,7 +81,7 @@ InspectorContent SurveyPresenter::standingContent() const
 const std::vector<power::SinglePoint>& SurveyPresenter::singlePoints() const
 {
     const auto analysis = m_document.sharedAnalysis();
-    if (m_pointsOf != analysis) m_points = power::singlePoints(plan(), analysis->links);
+    if (m_pointsOf != analysis) m_points = power::singlePoints(plan(), analysis->links, m_document.knowledge());
     m_pointsOf = analysis;
     return m_points;
 }
@@ -99,11 +99,11 @@ InspectorSection SurveyPresenter::failureSection(const plan::Subject& what) cons
     };
     InspectorSection section{"If this fails", {}};
     const auto add = [&](const QString& text) { section.lines.push_back({{}, text, {}, {}, {}, {}, {}, {}}); };
-    const power::SupplyNet feeds(plan(), {});
-    if (const auto at = feeds.index.find({what.id}); what.kind == "device" && at != feeds.index.end()) {
+    const power::Feeds feeds(plan(), m_document.analysis().links, m_document.knowledge());
+    if (const int node = feeds.nodeOf(plan::DeviceId{what.id}); what.kind == "device" && node >= 0) {
         std::vector<plan::DeviceId> dark;
-        for (int one : feeds.darkWith(at->second)) dark.push_back(feeds.devices[static_cast<std::size_t>(one)]->id);
-        dark.erase(dark.begin());
+        for (int one : feeds.darkWith({node}))
+            if (const plan::Device* device = feeds.device(one); device && one != node) dark.push_back(device->id);
         if (!dark.empty()) add("lose power: " + names(dark));
     }
     for (const power::SinglePoint& point : singlePoints()) {

@@ -9,6 +9,7 @@
 #include "core/base/text.h"
 #include "core/editline/edit_line.h"
 #include "core/editline/record_fields.h"
+#include "core/editline/supply_line.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/rule_rows.h"
 
@@ -31,9 +32,10 @@ std::string quoted(QString text) { return "\"" + fromQt(text.replace('"', '\''))
 
 const char* word(TableKind kind)
 {
-    static constexpr const char* kWords[] = {
-        "Places",    "Devices",          "Ports",      "Jacks",     "Runs",   "Outlets",        "Services", "Networks",
-        "Workloads", "Spares and tools", "Loose ends", "Addresses", "Photos", "Kinds of device"};
+    static constexpr const char* kWords[] = {"Places",    "Devices",          "Ports",      "Jacks",
+                                             "Runs",      "Outlets",          "Services",   "Networks",
+                                             "Workloads", "Spares and tools", "Loose ends", "Addresses",
+                                             "Photos",    "Kinds of device",  "Circuits",   "Outlets and strips"};
     return kWords[static_cast<int>(kind)];
 }
 
@@ -95,14 +97,13 @@ void TablesPresenter::addDevices()
     const plan::Plan& plan = m_document.plan();
     for (const plan::Device& device : plan.devices) {
         const plan::Place* place = plan.places.find(device.place);
-        const plan::Device* feeder = plan.devices.find(device.fedBy);
         const auto ports = plan::portsOf(plan, device.id);
         const auto used = std::count_if(ports.begin(), ports.end(),
                                         [&](const plan::Port* port) { return !plan::runsAt(plan, port->id).empty(); });
         m_rows.push_back({{"device", device.id.value},
                           {toQt(device.name), toQt(word(device.role)), place ? toQt(place->name) : QString(),
                            toQt(device.description), QString("%1 of %2").arg(used).arg(ports.size()),
-                           toQt(device.traits.word("power-source")), feeder ? toQt(feeder->name) : QString(),
+                           toQt(device.traits.word("power-source")), toQt(editline::suppliesText(device, plan)),
                            toQt(device.traits.word("owner")), toQt(device.traits.word("bought")),
                            toQt(device.traits.word("paid")), toQt(device.note)}});
     }
@@ -219,6 +220,8 @@ void TablesPresenter::addRecords(const std::string& kind)
     case TableKind::LooseEnds: return add(plan.looseEnds);
     case TableKind::Addresses: return add(plan.accesses);
     case TableKind::Photos: return add(plan.photos);
+    case TableKind::Circuits: return add(plan.circuits);
+    case TableKind::MainsOutlets: return add(plan.outlets);
     default: return add(plan.deviceKinds);
     }
 }

@@ -28,6 +28,8 @@ enum class TableKind {
     Addresses,
     Photos,
     DeviceKinds,
+    Circuits,
+    MainsOutlets,
 };
 inline constexpr int kSurveyTables = 6;  ///< those before the records
 const char* word(TableKind);

@@ -71,6 +71,9 @@ void addChain(Verbs&, Context&);
 Json toJson(const power::Hop&);
 /// Answers "type3 / cat6 60m / switch 9w / cat6 20m / class4".
 int showPoeChain(const std::string& line, const Context&);
+void addPower(Verbs&, Context&);
+void addOutage(Verbs&, Context&);
+void addRepairs(Verbs&, Context&);
 void addSinglePoints(Verbs&, Context&);
 void addNeighbours(Verbs&, Context&);
 void addExport(Verbs&, Context&);

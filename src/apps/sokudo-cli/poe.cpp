@@ -51,7 +51,7 @@ void show(const plan::Plan& plan, const power::PoeSource& source)
     for (const power::PoeLoad& load : source.loads)
         print(plain(
             fmt::format("  {} feeds {}: {}{}", plan::portText(plan, load.port), plan.devices.find(load.device)->name,
-                        load.isRefused ? "refused, the budget is used up"
+                        load.isRefused ? "by class it is refused, the budget is used up"
                         : load.asks    ? fmt::format("class {}, {} reserved", load.asks->number, watts(load.reserved))
                                        : "class not known",
                         load.drawn ? ", " + watts(*load.drawn) + " drawn" : "")));

@@ -48,7 +48,7 @@ void show(const plan::Plan& plan, const power::SinglePoint& point)
 int answer(const store::Project& project, const Options& given, Context& context)
 {
     const auto reports = match::judgeAll(project.plan, context.kb);
-    const auto points = power::singlePoints(project.plan, reports);
+    const auto points = power::singlePoints(project.plan, reports, context.kb);
     int unknown = 0;
     reports.each([&](const match::ReportPtr& report) { unknown += report->verdict == Verdict::Unknown ? 1 : 0; });
     if (context.json) {

@@ -62,6 +62,13 @@ Option& Option::oneOf(std::vector<std::string> words)
     return *this;
 }
 
+Option& Option::mayBeBare()
+{
+    m_option->expected(0, 1);
+    return *this;
+}
+bool Option::isGiven() const { return m_option->count() > 0; }
+
 Option Verb::option(const std::string& names, std::string& into, const std::string& says)
 {
     return Option(m_app->add_option(names, into, says));

@@ -26,6 +26,9 @@ public:
     Option& positive();
     Option& notNegative();
     Option& oneOf(std::vector<std::string> words);
+    /// The name may stand without a value; the text is then empty.
+    Option& mayBeBare();
+    bool isGiven() const;
 
 private:
     CLI::Option* m_option;

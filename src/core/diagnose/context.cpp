@@ -47,7 +47,8 @@ void addPort(const kb::KnowledgeBase& kb, const plan::Port& port, Context& conte
 
 void addDevice(const plan::Device& device, Context& context)
 {
-    if (device.fedBy.isSet() || device.traits.has("pse-budget") || device.traits.has("fed-w")) context.insert("poe");
+    if (!device.supplies.empty() || device.traits.has("pse-budget") || device.traits.has("fed-w"))
+        context.insert("poe");
     if (device.traits.has("plan-rate")) context.insert("inet");
     if (isStated(device.traits, "virtual") || isStated(device.traits, "overlay")) context.insert("vm");
     if (device.traits.has("numa")) context.insert("numa");

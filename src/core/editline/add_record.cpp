@@ -79,6 +79,24 @@ Done addPhoto(Draft& draft, Words& words)
                [](const plan::Photo& one) { return "added photo " + one.caption; });
 }
 
+/// "outlet bench in Study, circuit=desk", "strip rack in R1, battery=battery-a sockets=6".
+Done addOutlet(Draft& draft, Words& words, plan::OutletKind kind)
+{
+    plan::Outlet outlet;
+    outlet.kind = kind;
+    outlet.sockets = kind == plan::OutletKind::Strip ? 6 : 2;
+    outlet.name = words.until({"in"});
+    if (words.take("in")) {
+        const auto place = takePlace(words, draft.plan);
+        if (!place) return tl::unexpected(place.error());
+        outlet.place = *place;
+    }
+    return put(draft, words, "outlet", std::move(outlet), [](const plan::Outlet& one) {
+        return fmt::format("added {} {} with {} {}", one.kind == plan::OutletKind::Strip ? "strip" : "outlet", one.name,
+                           one.sockets, one.sockets == 1 ? "socket" : "sockets");
+    });
+}
+
 }  // namespace
 
 Done addRecord(Draft& draft, Words& words, std::string_view kind)
@@ -99,6 +117,14 @@ Done addRecord(Draft& draft, Words& words, std::string_view kind)
             return fmt::format("added network {}{}", one.name, one.tag ? fmt::format(", tag {}", one.tag) : "");
         });
     }
+    if (kind == "circuit") {
+        plan::Circuit circuit;
+        circuit.name = words.until({});
+        return put(draft, words, "circuit", std::move(circuit),
+                   [](const plan::Circuit& one) { return "added circuit " + one.name; });
+    }
+    if (kind == "outlet") return addOutlet(draft, words, plan::OutletKind::Wall);
+    if (kind == "strip") return addOutlet(draft, words, plan::OutletKind::Strip);
     if (const auto stock = plan::stockKindFromCode(kind)) {
         plan::StockItem item;
         item.kind = *stock;

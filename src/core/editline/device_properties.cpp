@@ -2,6 +2,7 @@
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/editline/property.h"
+#include "core/editline/supply_line.h"
 #include "core/kb/host_rows.h"
 
 namespace sokudo::editline {
@@ -77,22 +78,19 @@ Field setRole(plan::Device& device, const Property& one, const kb::KnowledgeBase
 }
 
 /// What the device refers to: its place, and the one that feeds it.
-std::optional<Field> setNeighbour(plan::Device& device, const Property& one, const plan::Plan& plan)
+std::optional<Field> setNeighbour(plan::Device& device, const Property& one, const Draft& draft)
 {
     if (one.key == "place") {
-        const auto place = placeCalled(one, plan);
+        const auto place = placeCalled(one, draft.plan);
         if (!place) return Field(tl::unexpected(place.error()));
         device.place = *place;
         return Field("place");
     }
     if (one.key != "fed" && one.key != "fed-by") return std::nullopt;
-    device.fedBy = {};
-    if (one.isCleared()) return Field("fed_by");
-    Words name("\"" + one.value + "\"");
-    const auto feeder = takeDevice(name, plan);
-    if (!feeder) return Field(tl::unexpected(one.wrong(feeder.error().what)));
-    device.fedBy = *feeder;
-    return Field("fed_by");
+    auto supplies = suppliesFrom(one, device, draft.plan);
+    if (!supplies) return Field(tl::unexpected(supplies.error()));
+    device.supplies = std::move(*supplies);
+    return Field("supplies");
 }
 
 }  // namespace
@@ -106,7 +104,7 @@ Field setField(plan::Device& device, const Property& one, Draft& draft)
     if (one.key == "unit") return setWhole(one, 1, 60, device.rackUnit, "rack_unit");
     if (one.key == "role") return setRole(device, one, draft.kb);
     if (one.key == "disks") return setDisks(device, one, draft.kb);
-    if (auto field = setNeighbour(device, one, draft.plan)) return *field;
+    if (auto field = setNeighbour(device, one, draft)) return *field;
     if (auto field = setProcessor(device, one, draft.kb)) return *field;
     if (one.key == "at") {
         device.at.reset();

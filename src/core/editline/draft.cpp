@@ -60,6 +60,15 @@ Result<plan::NetworkId> takeNetwork(Words& words, const plan::Plan& plan)
     return byName(words, plan.networks, "network");
 }
 
+Result<plan::OutletId> takeOutlet(Words& words, const plan::Plan& plan)
+{
+    return byName(words, plan.outlets, "outlet");
+}
+Result<plan::CircuitId> takeCircuit(Words& words, const plan::Plan& plan)
+{
+    return byName(words, plan.circuits, "circuit");
+}
+
 Result<plan::RunId> takeRun(Words& words, const plan::Plan& plan)
 {
     const auto label = [](const plan::Run& run) { return run.label; };

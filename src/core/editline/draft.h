@@ -40,6 +40,8 @@ Result<plan::PlaceId> takePlace(Words&, const plan::Plan&);
 Result<plan::PortId> takePort(Words&, const plan::Plan&);
 Result<plan::RunId> takeRun(Words&, const plan::Plan&);
 Result<plan::NetworkId> takeNetwork(Words&, const plan::Plan&);
+Result<plan::OutletId> takeOutlet(Words&, const plan::Plan&);
+Result<plan::CircuitId> takeCircuit(Words&, const plan::Plan&);
 /// Any of them: "run q2", "place attic", "port core 4", "device core", or a name that only one of them has.
 Result<plan::Subject> takeSubject(Words&, const plan::Plan&);
 /// The words of a role: "access point". Nothing where the next word is none.

@@ -58,6 +58,31 @@ Refusal read(const Property& one, Draft&, std::optional<Length>& into)
     if (!into) return one.wrong(text::say("add-record.a-length-is", "a length is written 40m"));
     return std::nullopt;
 }
+/// A figure with its unit, or bare.
+template <class Q>
+Refusal readFigure(const Property& one, std::string_view unit, std::optional<Q>& into)
+{
+    into.reset();
+    if (one.isCleared()) return std::nullopt;
+    std::string figure = text::lower(one.value);
+    if (!unit.empty() && figure.ends_with(unit)) figure = text::trimmed(figure.substr(0, figure.size() - unit.size()));
+    const auto value = text::parseNumber(figure);
+    if (!value) return one.wrong(text::say("record-keys.a-figure", "a figure is written 16{}", unit));
+    into = Q::of(*value);
+    return std::nullopt;
+}
+Refusal read(const Property& one, Draft&, std::optional<Ampere>& into) { return readFigure(one, "a", into); }
+Refusal read(const Property& one, Draft&, std::optional<Volt>& into) { return readFigure(one, "v", into); }
+Refusal read(const Property& one, Draft&, std::optional<Watt>& into) { return readFigure(one, "w", into); }
+Refusal read(const Property& one, Draft&, std::optional<Money>& into) { return readFigure(one, "", into); }
+Refusal read(const Property& one, Draft&, std::optional<DataSize>& into)
+{
+    into.reset();
+    if (one.isCleared()) return std::nullopt;
+    into = oneline::sizeOf(text::lower(one.value));
+    if (!into) return one.wrong(text::say("record-keys.a-size", "a size is written 100gb"));
+    return std::nullopt;
+}
 /// An object by its name.
 template <class IdType, class Take>
 Refusal readName(const Property& one, const Draft& draft, IdType& into, Take take)
@@ -75,6 +100,11 @@ Refusal read(const Property& one, Draft& draft, plan::DeviceId& into) { return r
 Refusal read(const Property& one, Draft& draft, plan::NetworkId& into)
 {
     return readName(one, draft, into, takeNetwork);
+}
+Refusal read(const Property& one, Draft& draft, plan::OutletId& into) { return readName(one, draft, into, takeOutlet); }
+Refusal read(const Property& one, Draft& draft, plan::CircuitId& into)
+{
+    return readName(one, draft, into, takeCircuit);
 }
 Refusal read(const Property& one, Draft& draft, std::optional<plan::Subject>& into)
 {
@@ -103,6 +133,15 @@ std::string written(const std::optional<Length>& length, const plan::Plan&)
 {
     return length ? text::number(length->in(), 9) + "m" : std::string();
 }
+template <class Q>
+std::string written(const std::optional<Q>& figure, const plan::Plan&)
+{
+    return figure ? text::number(figure->in(), 9) : std::string();
+}
+std::string written(const std::optional<DataSize>& size, const plan::Plan&)
+{
+    return size ? text::number(size->in() / 1e9, 9) + "gb" : std::string();
+}
 template <class Rows, class IdType>
 std::string nameIn(const Rows& rows, IdType id)
 {
@@ -112,6 +151,8 @@ std::string nameIn(const Rows& rows, IdType id)
 std::string written(plan::PlaceId id, const plan::Plan& plan) { return nameIn(plan.places, id); }
 std::string written(plan::DeviceId id, const plan::Plan& plan) { return nameIn(plan.devices, id); }
 std::string written(plan::NetworkId id, const plan::Plan& plan) { return nameIn(plan.networks, id); }
+std::string written(plan::OutletId id, const plan::Plan& plan) { return nameIn(plan.outlets, id); }
+std::string written(plan::CircuitId id, const plan::Plan& plan) { return nameIn(plan.circuits, id); }
 std::string written(const std::optional<plan::Subject>& about, const plan::Plan& plan)
 {
     if (!about) return {};
@@ -138,6 +179,15 @@ KeyChoices namesIn(const Rows& rows)
 KeyChoices places(const plan::Plan& plan, const kb::KnowledgeBase&) { return namesIn(plan.places); }
 KeyChoices devices(const plan::Plan& plan, const kb::KnowledgeBase&) { return namesIn(plan.devices); }
 KeyChoices networks(const plan::Plan& plan, const kb::KnowledgeBase&) { return namesIn(plan.networks); }
+KeyChoices outlets(const plan::Plan& plan, const kb::KnowledgeBase&) { return namesIn(plan.outlets); }
+KeyChoices circuits(const plan::Plan& plan, const kb::KnowledgeBase&) { return namesIn(plan.circuits); }
+KeyChoices batteries(const plan::Plan& plan, const kb::KnowledgeBase&)
+{
+    KeyChoices all;
+    for (const plan::Device& device : plan.devices)
+        if (device.role == plan::Role::Ups) all.emplace_back(device.name, device.name);
+    return all;
+}
 KeyChoices purposes(const plan::Plan&, const kb::KnowledgeBase& kb)
 {
     KeyChoices all;
@@ -259,6 +309,11 @@ const std::vector<RecordKey<plan::Service>>& keysOf()
         key<&S::entry>("in", "Enters in", "not known", places, "entry"),
         key<&S::device>("box", "Provider's box", "not known", devices, "device"),
         key<&S::since>("since", "Since", "2026-11-28"),
+        key<&S::fee>("fee", "Fee a month", "29.90"),
+        key<&S::unitPrice>("unit-price", "Price of a unit", "of a kWh, or of each GB beyond what is included", nullptr,
+                           "unit_price"),
+        key<&S::included>("included", "Included a month", "50gb; empty: no limit", nullptr, "included_bytes"),
+        key<&S::isBackup>("backup", "Second way", "", yesOrNo),
         key<&S::note>("note", "Note")};
     return kKeys;
 }
@@ -354,6 +409,34 @@ const std::vector<RecordKey<plan::DeviceKind>>& keysOf()
     return kKeys;
 }
 
+template <>
+const std::vector<RecordKey<plan::Circuit>>& keysOf()
+{
+    using C = plan::Circuit;
+    static const std::vector<RecordKey<C>> kKeys{
+        key<&C::name>("name", "Name", "desk"), key<&C::breaker>("breaker", "Breaker, A", "16", nullptr, "breaker_a"),
+        key<&C::volts>("volts", "Mains, V", "230 or 120", nullptr, "volts"),
+        key<&C::place>("in", "Breaker is in", "not known", places, "place"), key<&C::note>("note", "Note")};
+    return kKeys;
+}
+
+template <>
+const std::vector<RecordKey<plan::Outlet>>& keysOf()
+{
+    using O = plan::Outlet;
+    static const std::vector<RecordKey<O>> kKeys{
+        key<&O::name>("name", "Name", "bench"),
+        wordKey<&O::kind, plan::outletKindFromCode>("kind", "Kind", words<plan::OutletKind::Strip>),
+        key<&O::place>("in", "In", "not known", places, "place"),
+        key<&O::circuit>("circuit", "On circuit", "not known", circuits),
+        key<&O::pluggedInto>("into", "Strip is plugged into", "not a strip", outlets, "plugged_into"),
+        key<&O::battery>("battery", "Or into battery unit", "none", batteries),
+        key<&O::sockets>("sockets", "Sockets", "1 to 48"),
+        key<&O::rating>("rating", "May carry, W", "as printed on it", nullptr, "rating_w"),
+        key<&O::note>("note", "Note")};
+    return kKeys;
+}
+
 template <class T>
 std::string lineName(const T& record, const plan::Plan& plan)
 {
@@ -409,6 +492,8 @@ SOKUDO_RECORD(plan::LooseEnd)
 SOKUDO_RECORD(plan::Access)
 SOKUDO_RECORD(plan::Photo)
 SOKUDO_RECORD(plan::DeviceKind)
+SOKUDO_RECORD(plan::Circuit)
+SOKUDO_RECORD(plan::Outlet)
 #undef SOKUDO_RECORD
 
 }  // namespace sokudo::editline

@@ -9,6 +9,7 @@
 #include "core/base/text.h"
 #include "core/expect/both_ways.h"
 #include "core/expect/stages.h"
+#include "core/kb/power_rows.h"
 #include "core/kb/stage_rows.h"
 
 namespace sokudo::expect {
@@ -88,19 +89,19 @@ text::Sentence alwaysOnNote(const kb::KnowledgeBase& kb, const plan::Device& dev
 {
     if (device.role != plan::Role::Computer || device.fileShare.empty()) return {};
     const auto row = [&](plan::Role role) {
-        return std::find_if(kb.all<kb::IdlePower>().begin(), kb.all<kb::IdlePower>().end(),
-                            [&](const kb::IdlePower& one) { return one.role == plan::code(role); });
+        return std::find_if(kb.all<kb::DeviceWatts>().begin(), kb.all<kb::DeviceWatts>().end(),
+                            [&](const kb::DeviceWatts& one) { return one.role == plan::code(role); });
     };
     const auto own = row(plan::Role::Computer), store = row(plan::Role::Storage);
-    if (own == kb.all<kb::IdlePower>().end() || store == kb.all<kb::IdlePower>().end()) return {};
-    const Watt draws = device.traits.as<Watt>("idle-w").value_or(own->typical);
+    if (own == kb.all<kb::DeviceWatts>().end() || store == kb.all<kb::DeviceWatts>().end()) return {};
+    const Watt draws = device.traits.as<Watt>("idle-w").value_or(own->idle);
     const auto yearly = [](Watt watts) { return watts.in() * kHoursPerYear / 1000; };
-    const double saved = yearly(draws) - yearly(store->typical);
+    const double saved = yearly(draws) - yearly(store->idle);
     const text::Sentence so = text::say(
         "upgrade.shares-files-so-it",
         "{} shares files, so it must stay on: {} idle are {:.0f} kWh a year, and {} takes about {}, {:.0f} kWh",
-        device.name, text::figure::watt(draws), yearly(draws), store->name, text::figure::watt(store->typical),
-        yearly(store->typical));
+        device.name, text::figure::watt(draws), yearly(draws), store->name, text::figure::watt(store->idle),
+        yearly(store->idle));
     return saved > 0 ? so + text::say("upgrade.kwh-less-against-the",
                                       ": {:.0f} kWh less, against the price of the store", saved)
                      : so + text::say("upgrade.nothing-to-gain-there", ": nothing to gain there");

@@ -2,8 +2,10 @@
 // Rows about supplies, batteries and air: what power costs on its way, and what it heats.
 #pragma once
 
+#include <optional>
 #include <string>
 
+#include "core/base/power_quantity.h"
 #include "core/kb/knowledge_base.h"
 #include "core/kb/provenance.h"
 
@@ -17,6 +19,9 @@ struct PowerFigure {
     Provenance from;
 };
 
+/// The figure of that id; zeros where the table has none.
+PowerFigure powerFigure(const KnowledgeBase&, std::string_view id);
+
 /// What a kind of battery gives of its rated energy.
 struct BatteryKind {
     std::string id, name;
@@ -25,6 +30,23 @@ struct BatteryKind {
     double ratedHours = 20;                            ///< over how long the rated energy is meant
     double lossPerYear = 0;                            ///< share of what was left a year before
     std::string caution;                               ///< id in cautions.csv
+    Provenance from;
+};
+
+/// What a kind of device takes at its plug, without what it feeds.
+struct DeviceWatts {
+    std::string role, name;
+    Watt idleLow, idle, idleHigh;
+    Watt usual, most;  ///< on an ordinary day; at most
+    Provenance from;
+};
+
+/// What a repair of the supply buys. The price is rough, in no currency.
+struct PowerGear {
+    std::string id, name;
+    double price = 0;
+    std::optional<Watt> output;
+    std::optional<WattHour> energy;
     Provenance from;
 };
 

@@ -69,16 +69,6 @@ CounterPlace counterPlaceRow(RowReader& row)
             row.text("beware"), row.provenance()};
 }
 
-IdlePower idlePowerRow(RowReader& row)
-{
-    return {row.text("role"),
-            row.text("name"),
-            Watt::of(row.number("low_w")),
-            Watt::of(row.number("typical_w")),
-            Watt::of(row.number("high_w")),
-            row.provenance()};
-}
-
 SmallFiles smallFilesRow(RowReader& row)
 {
     return {row.text("id"),
@@ -135,7 +125,6 @@ void stageTables(Loader& tables)
     tables.add("unit_readings.csv", unitRow);
     tables.add("air_notes.csv", airNoteRow);
     tables.add("counter_places.csv", counterPlaceRow);
-    tables.add("idle_powers.csv", idlePowerRow, by<&IdlePower::role>);
     tables.add("small_files.csv", smallFilesRow);
     tables.add("headline_shares.csv", headlineRow);
     tables.add("purposes.csv", purposeRow);

@@ -117,13 +117,6 @@ struct AirNote {
     Provenance from;
 };
 
-/// What a machine that stays on takes while it has nothing to do.
-struct IdlePower {
-    std::string role, name;
-    Watt low, typical, high;
-    Provenance from;
-};
-
 /// A place that counts octets and frames. @param octets  that one count stands for  @param frameExtra  octets of each
 /// frame that it leaves out
 struct CounterPlace {

@@ -250,7 +250,7 @@ private:
             standIn(device.name);
             number(m_pieces.devices, device.id);
             number(m_pieces.places, device.place);
-            device.fedBy = {};
+            device.supplies.clear();
             m_plan.devices = m_plan.devices.with(device);
         }
     }

@@ -252,7 +252,7 @@ const plan::Device* fedOverCable(const plan::Plan& plan, const Wish& wish)
     const plan::Device* a = plan::deviceOf(plan, wish.a);
     const plan::Device* b = plan::deviceOf(plan, wish.b);
     if (!a || !b) return nullptr;
-    return b->fedBy == a->id ? b : a->fedBy == b->id ? a : nullptr;
+    return plan::feederOf(*b) == a->id ? b : plan::feederOf(*a) == b->id ? a : nullptr;
 }
 
 /// Both ends and every metre; empty: a price is not known.

@@ -34,6 +34,8 @@ std::optional<FieldProblem> problemOf(const LooseEnd&);
 std::optional<FieldProblem> problemOf(const Access&);
 std::optional<FieldProblem> problemOf(const Photo&);
 std::optional<FieldProblem> problemOf(const DeviceKind&);
+std::optional<FieldProblem> problemOf(const Circuit&);
+std::optional<FieldProblem> problemOf(const Outlet&);
 
 /// A key as words: "mtu_bytes" is "MTU", "disks[1].count" "count of disks 2".
 std::string fieldWords(const std::string& field);

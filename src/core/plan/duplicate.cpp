@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <map>
+#include <utility>
 
 #include "core/base/text.h"
 #include "core/plan/edits.h"
@@ -26,10 +27,16 @@ public:
         const std::vector<Slot> slots = copiedSlots(original, copy.id);
         const std::vector<Port> ports = copiedPorts(original, copy.id);
         const DeviceId id = copy.id;
+        const std::vector<Supply> supplies = std::exchange(copy.supplies, {});
         auto next = edits::putDeviceWhole(from, std::move(copy), slots, {});
         for (const Port& port : ports)
             if (next) next = edits::putPort(*next, port);
         if (!next) return next.error();
+        Device fed = *next->devices.find(id);
+        fed.supplies = supplies;
+        for (Supply& supply : fed.supplies)
+            if (supply.port.isSet()) supply.port = m_ports[supply.port];
+        next->devices = next->devices.with(std::move(fed));
         m_made.plan = std::move(*next);
         m_made.devices.push_back(id);
         m_devices[original] = id;
@@ -82,9 +89,9 @@ public:
     {
         for (const auto& [original, id] : m_devices) {
             Device copy = *m_made.plan.devices.find(id);
-            const auto feeder = m_devices.find(copy.fedBy);
-            if (feeder == m_devices.end()) continue;
-            copy.fedBy = feeder->second;
+            for (Supply& supply : copy.supplies)
+                if (const auto feeder = m_devices.find(supply.from); feeder != m_devices.end())
+                    supply.from = feeder->second;
             m_made.plan.devices = m_made.plan.devices.with(copy);
         }
     }

@@ -315,12 +315,6 @@ Result<Plan> deleteDevice(const Plan& plan, DeviceId id)
         next.ports = next.ports.without(port->id);
     }
     for (const Slot* slot : slotsOf(plan, id)) next.slots = next.slots.without(slot->id);
-    for (const Device& other : plan.devices)
-        if (other.fedBy == id) {
-            Device cut = other;
-            cut.fedBy = {};
-            next.devices = next.devices.with(cut);
-        }
     for (const Flow& flow : plan.flows)
         if (flow.from == id || flow.to == id) next.flows = next.flows.without(flow.id);
     for (const Job& job : plan.jobs)

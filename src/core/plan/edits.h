@@ -28,7 +28,8 @@ Result<Plan> putFlow(const Plan&, Flow);
 /// @error BadInput  no name, ends that are not two devices of the plan, neither a size nor a purpose
 Result<Plan> putJob(const Plan&, Job);
 
-/// Adds or replaces a service, a network, work, stock, a loose end, a way to a device, a photo or a kind of device.
+/// Adds or replaces a service, a network, work, stock, a loose end, a way to a device, a photo, a kind of device, a
+/// circuit or an outlet.
 /// @error BadInput  a field that holds what it may not, a reference to something gone, a second one of the name
 template <class T>
 Result<Plan> putRecord(const Plan&, T);

@@ -92,6 +92,19 @@ inline auto day(const char* field, const std::string& value)
     };
 }
 
+/// A quantity, where one is stated.
+template <class Q>
+auto between(const char* field, const std::optional<Q>& value, double least, double most, const char* unit)
+{
+    return [=, &value]() -> Problem { return value ? within(field, value->in(), least, most, unit)() : Problem(); };
+}
+
+/// Money, where it is stated.
+inline auto money(const char* field, const std::optional<Money>& value)
+{
+    return [field, &value]() -> Problem { return between(field, value, 0.0, 1e6, "")(); };
+}
+
 /// Text that must be there, of any length a note may have.
 inline auto needed(const char* field, const std::string& value, const char* example)
 {

@@ -33,15 +33,32 @@ void look(const Plan& plan, const Place& place, Found& found)
             return say(text::say("invariants.stands-in-itself", "stands in itself; pick another place around it"));
 }
 
+std::optional<text::Sentence> problemOfSupplies(const Plan& plan, const Device& device)
+{
+    for (const Supply& supply : device.supplies) {
+        if (supply.from.isSet() && !plan.devices.has(supply.from))
+            return text::say("invariants.device-is-fed-by", "device {} is fed by a device that is gone", device.name);
+        if (supply.from == device.id && supply.from.isSet())
+            return text::say("invariants.device-feeds-itself",
+                             "device {} is fed by itself; say what it is plugged into, or which device feeds it",
+                             device.name);
+        if (supply.outlet.isSet() && !plan.outlets.has(supply.outlet))
+            return text::say("invariants.plugged-into-gone", "device {} is plugged into an outlet that is gone",
+                             device.name);
+        const Port* port = plan.ports.find(supply.port);
+        if (supply.port.isSet() && (!port || port->device != device.id))
+            return text::say("invariants.fed-at-no-port", "device {} is fed at a port that is not its own",
+                             device.name);
+    }
+    return std::nullopt;
+}
+
 void look(const Plan& plan, const Device& device, Found& found)
 {
     if (!plan.places.has(device.place))
         found.push_back({"device", device.id.value,
                          text::say("invariants.device-stands-in-no", "device {} stands in no place", device.name)});
-    else if (device.fedBy.isSet() && !plan.devices.has(device.fedBy))
-        found.push_back(
-            {"device", device.id.value,
-             text::say("invariants.device-is-fed-by", "device {} is fed by a device that is gone", device.name)});
+    else if (const auto why = problemOfSupplies(plan, device)) found.push_back({"device", device.id.value, *why});
 }
 
 void look(const Plan& plan, const Slot& slot, Found& found)
@@ -171,6 +188,33 @@ void look(const Plan& plan, const Access& access, Found& found)
                                    "the address “{}” belongs to a device or network that is gone", access.address)});
 }
 
+void look(const Plan& plan, const Circuit& circuit, Found& found)
+{
+    if (isGone(plan.places, circuit.place))
+        found.push_back({"circuit", circuit.id.value,
+                         text::say("invariants.breaker-in-a-place",
+                                   "the breaker of circuit {} is in a place that is gone", circuit.name)});
+}
+
+void look(const Plan& plan, const Outlet& outlet, Found& found)
+{
+    const auto say = [&](text::Sentence what) {
+        found.push_back({"outlet", outlet.id.value, text::say("invariants.outlet", "outlet {} {}", outlet.name, what)});
+    };
+    if (isGone(plan.places, outlet.place))
+        return say(text::say("invariants.is-in-a-place", "is in a place that is gone"));
+    if (isGone(plan.circuits, outlet.circuit))
+        return say(text::say("invariants.is-on-a-circuit", "is on a circuit that is gone"));
+    if (isGone(plan.outlets, outlet.pluggedInto) || isGone(plan.devices, outlet.battery))
+        return say(text::say("invariants.hangs-on-gone", "is plugged into something that is gone"));
+    std::size_t steps = 0;
+    for (const Outlet* next = plan.outlets.find(outlet.pluggedInto); next; next = plan.outlets.find(next->pluggedInto))
+        if (next->id == outlet.id || ++steps > plan.outlets.size())
+            return say(text::say("invariants.strip-in-itself",
+                                 "is plugged into itself by way of {}; look where its plug is",
+                                 plan.outlets.find(outlet.pluggedInto)->name));
+}
+
 /// A port takes one run, a jack or a panel port two; of too many, those that come last are named.
 void lookAtPorts(const Plan& plan, Found& found)
 {
@@ -216,6 +260,8 @@ template std::optional<text::Sentence> brokenReference(const Plan&, const LooseE
 template std::optional<text::Sentence> brokenReference(const Plan&, const Access&);
 template std::optional<text::Sentence> brokenReference(const Plan&, const Photo&);
 template std::optional<text::Sentence> brokenReference(const Plan&, const DeviceKind&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Circuit&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Outlet&);
 
 std::vector<text::Sentence> brokenInvariants(const Plan& plan)
 {

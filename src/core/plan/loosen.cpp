@@ -65,6 +65,33 @@ bool loosen(const Plan& plan, Access& access)
     return plan.devices.has(access.device);
 }
 
+bool loosen(const Plan& plan, Circuit& circuit)
+{
+    clear(circuit.place, plan.places);
+    return true;
+}
+bool loosen(const Plan& plan, Outlet& outlet)
+{
+    clear(outlet.place, plan.places);
+    clear(outlet.circuit, plan.circuits);
+    clear(outlet.pluggedInto, plan.outlets);
+    clear(outlet.battery, plan.devices);
+    return true;
+}
+bool loosen(const Plan& plan, Device& device)
+{
+    std::vector<Supply> kept;
+    for (Supply supply : device.supplies) {
+        clear(supply.outlet, plan.outlets);
+        clear(supply.port, plan.ports);
+        clear(supply.from, plan.devices);
+        const bool isPlugged = supply.kind == SupplyKind::Cord || supply.kind == SupplyKind::Brick;
+        if (isPlugged || supply.from.isSet() || supply.port.isSet()) kept.push_back(supply);
+    }
+    device.supplies = std::move(kept);
+    return true;
+}
+
 template <class T>
 void loosenAll(const Plan& plan, Table<T>& rows)
 {
@@ -75,6 +102,18 @@ void loosenAll(const Plan& plan, Table<T>& rows)
         else if (!(changed == row)) result = result.with(std::move(changed));
     }
     rows = std::move(result);
+}
+
+void loosenDevices(Plan& plan)
+{
+    Table<Device> result = plan.devices;
+    for (const Device& device : plan.devices) {
+        if (device.supplies.empty()) continue;
+        Device changed = device;
+        loosen(plan, changed);
+        if (!(changed == device)) result = result.with(std::move(changed));
+    }
+    plan.devices = std::move(result);
 }
 
 /// Ports are many: those that refer to nothing that could be gone are not copied.
@@ -95,6 +134,9 @@ void loosenPorts(Plan& plan)
 Plan loosened(Plan plan)
 {
     loosenPorts(plan);
+    loosenAll(plan, plan.circuits);
+    loosenAll(plan, plan.outlets);
+    loosenDevices(plan);
     loosenAll(plan, plan.services);
     loosenAll(plan, plan.workloads);
     loosenAll(plan, plan.stock);

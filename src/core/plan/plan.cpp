@@ -32,6 +32,7 @@ constexpr std::array<RoleNames, kRoles> kRoleNames{{
     {"coax-splitter", "coax splitter"},
     {"ups", "battery supply"},
     {"radio-client", "radio client"},
+    {"poe-splitter", "PoE splitter"},
 }};
 constexpr std::array<std::string_view, 4> kFecCodes{"none", "base-r", "rs", "auto"};
 constexpr std::array<std::string_view, 3> kBundleCodes{"unknown", "loose", "bundled"};
@@ -66,6 +67,13 @@ std::string_view code(SegmentKind piece) { return kPieceCodes[static_cast<std::s
 std::optional<SegmentKind> segmentKindFromCode(std::string_view text)
 {
     return fromCode<SegmentKind>(kPieceCodes, text);
+}
+
+DeviceId feederOf(const Device& device)
+{
+    for (const Supply& supply : device.supplies)
+        if (supply.from.isSet()) return supply.from;
+    return {};
 }
 
 TrainedBus trained(const Slot& slot)

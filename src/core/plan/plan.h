@@ -11,6 +11,7 @@
 #include "core/base/id.h"
 #include "core/base/quantity.h"
 #include "core/base/table.h"
+#include "core/plan/power_records.h"
 #include "core/plan/records.h"
 #include "core/plan/sources.h"
 #include "core/plan/traits.h"
@@ -18,7 +19,6 @@
 namespace sokudo::plan {
 
 using SlotId = Id<struct SlotTag>;
-using PortId = Id<struct PortTag>;
 using RunId = Id<struct RunTag>;
 using CatalogueRowId = Id<struct CatalogueRowTag>;
 using WaiverId = Id<struct WaiverTag>;
@@ -78,8 +78,9 @@ enum class Role {
     CoaxSplitter,
     Ups,
     RadioClient,
+    PoeSplitter,
 };
-inline constexpr std::size_t kRoles = 21;
+inline constexpr std::size_t kRoles = 22;
 std::string_view code(Role);
 std::string_view word(Role);
 std::optional<Role> roleFromCode(std::string_view);
@@ -116,8 +117,8 @@ struct Device {
     std::string description;
     std::optional<HostProcessor> processor;
     std::vector<DiskGroup> disks;
-    std::string fileShare;  ///< protocol a storage serves by: id in file_shares.csv
-    DeviceId fedBy;         ///< the device that powers this one, when not the mains
+    std::string fileShare;         ///< protocol a storage serves by: id in file_shares.csv
+    std::vector<Supply> supplies;  ///< ways by which power enters; empty: not stated one by one
     std::string note;
     Traits traits;
     std::optional<Spot> at;  ///< where in its place
@@ -125,6 +126,10 @@ struct Device {
     Sources sources;
     friend bool operator==(const Device&, const Device&) = default;
 };
+
+/// The device that feeds this one, as stated: over a cable, by a lead, or as the battery unit it is plugged into.
+/// Unset: none is stated.
+DeviceId feederOf(const Device&);
 
 /// A card seated in a slot.
 struct Card {
@@ -287,6 +292,8 @@ struct Plan {
     Table<Access> accesses;
     Table<Photo> photos;
     Table<DeviceKind> deviceKinds;
+    Table<Circuit> circuits;
+    Table<Outlet> outlets;
     friend bool operator==(const Plan&, const Plan&) = default;
 };
 using PlanPtr = std::shared_ptr<const Plan>;

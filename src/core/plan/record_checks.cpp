@@ -24,7 +24,8 @@ Problem problemOf(const Service& service)
 {
     return firstOf(name("name", service.name, "home fibre"), free("technology", service.technology),
                    rate("down_bps", service.down), rate("up_bps", service.up), rate("hand_off_bps", service.handOff),
-                   day("since", service.since), free("note", service.note), sources(service.sources));
+                   day("since", service.since), money("fee", service.fee), money("unit_price", service.unitPrice),
+                   size("included_bytes", service.included), free("note", service.note), sources(service.sources));
 }
 
 Problem problemOf(const Network& network)
@@ -84,6 +85,27 @@ Problem problemOf(const DeviceKind& kind)
 {
     return firstOf(name("name", kind.name, "my 8-port switch"),
                    needed("line", kind.line, "switch: 8x rj45 2.5g, 2x sfp+"));
+}
+
+Problem problemOf(const Circuit& circuit)
+{
+    return firstOf(name("name", circuit.name, "desk"), between("breaker_a", circuit.breaker, 0.1, 1000.0, " A"),
+                   between("volts", circuit.volts, 12.0, 1000.0, " V"), free("note", circuit.note),
+                   sources(circuit.sources));
+}
+
+Problem problemOf(const Outlet& outlet)
+{
+    const auto oneWay = [&]() -> Problem {
+        const int ways = outlet.circuit.isSet() + outlet.pluggedInto.isSet() + outlet.battery.isSet();
+        if (ways <= 1) return {};
+        return problem("plugged_into",
+                       text::say("checks.outlet-fed-twice",
+                                 "names more than one of circuit, outlet and battery unit; keep the one it hangs on"));
+    };
+    return firstOf(name("name", outlet.name, "bench"), within("sockets", outlet.sockets, 1, 48),
+                   between("rating_w", outlet.rating, 1.0, 100000.0, " W"), oneWay, free("note", outlet.note),
+                   sources(outlet.sources));
 }
 
 }  // namespace sokudo::plan

@@ -63,6 +63,19 @@ struct Kind<DeviceKind> {
     static constexpr bool kIsNamed = true;
 };
 
+template <>
+struct Kind<Circuit> {
+    static constexpr auto kRows = &Plan::circuits;
+    static constexpr const char* kWord = "circuit";
+    static constexpr bool kIsNamed = true;
+};
+template <>
+struct Kind<Outlet> {
+    static constexpr auto kRows = &Plan::outlets;
+    static constexpr const char* kWord = "outlet";
+    static constexpr bool kIsNamed = true;
+};
+
 }  // namespace
 
 template <class T>
@@ -111,6 +124,10 @@ template Result<Plan> putRecord(const Plan&, LooseEnd);
 template Result<Plan> putRecord(const Plan&, Access);
 template Result<Plan> putRecord(const Plan&, Photo);
 template Result<Plan> putRecord(const Plan&, DeviceKind);
+template Result<Plan> putRecord(const Plan&, Circuit);
+template Result<Plan> putRecord(const Plan&, Outlet);
+template Result<Plan> deleteRecord<Circuit>(const Plan&, CircuitId);
+template Result<Plan> deleteRecord<Outlet>(const Plan&, OutletId);
 template Result<Plan> deleteRecord<Service>(const Plan&, ServiceId);
 template Result<Plan> deleteRecord<Network>(const Plan&, NetworkId);
 template Result<Plan> deleteRecord<Workload>(const Plan&, WorkloadId);

@@ -3,14 +3,20 @@
 
 #include <array>
 
+#include "core/plan/power_records.h"
+
 namespace sokudo::plan {
 namespace {
 
-constexpr std::array<std::string_view, 5> kServices{"internet", "telephone", "television", "alarm", "other"};
+constexpr std::array<std::string_view, 6> kServices{"internet", "telephone",   "television",
+                                                    "alarm",    "electricity", "other"};
 constexpr std::array<std::string_view, 4> kStock{"spare", "tool", "borrowed", "ordered"};
 constexpr std::array<std::string_view, 3> kLooseEnds{"temporary", "compromise", "open"};
 constexpr std::array<std::string_view, 9> kInspections{"none",     "clean", "dirty", "bent", "frayed",
                                                        "corroded", "torn",  "burnt", "other"};
+
+constexpr std::array<std::string_view, 2> kOutlets{"wall", "strip"};
+constexpr std::array<std::string_view, 4> kSupplies{"cord", "brick", "cable", "device"};
 
 template <class Enum, std::size_t N>
 std::optional<Enum> fromCode(const std::array<std::string_view, N>& codes, std::string_view text)
@@ -33,5 +39,10 @@ std::optional<LooseEndKind> looseEndKindFromCode(std::string_view text)
 }
 std::string_view code(Inspection found) { return kInspections[static_cast<std::size_t>(found)]; }
 std::optional<Inspection> inspectionFromCode(std::string_view text) { return fromCode<Inspection>(kInspections, text); }
+
+std::string_view code(OutletKind kind) { return kOutlets[static_cast<std::size_t>(kind)]; }
+std::optional<OutletKind> outletKindFromCode(std::string_view text) { return fromCode<OutletKind>(kOutlets, text); }
+std::string_view code(SupplyKind kind) { return kSupplies[static_cast<std::size_t>(kind)]; }
+std::optional<SupplyKind> supplyKindFromCode(std::string_view text) { return fromCode<SupplyKind>(kSupplies, text); }
 
 }  // namespace sokudo::plan

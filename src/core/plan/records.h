@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "core/base/id.h"
+#include "core/base/power_quantity.h"
 #include "core/base/quantity.h"
 #include "core/plan/sources.h"
 
@@ -31,7 +32,7 @@ struct Subject {
     friend bool operator==(const Subject&, const Subject&) = default;
 };
 
-enum class ServiceKind { Internet, Telephone, Television, Alarm, Other };
+enum class ServiceKind { Internet, Telephone, Television, Alarm, Electricity, Other };
 std::string_view code(ServiceKind);
 std::optional<ServiceKind> serviceKindFromCode(std::string_view);
 
@@ -42,10 +43,14 @@ struct Service {
     ServiceKind kind = ServiceKind::Internet;
     std::string technology;  ///< "fibre", "cable", "VDSL", "5G radio": as the contract says
     std::optional<BitRate> down, up;
-    std::optional<BitRate> handOff;  ///< rate of the provider's port towards the house
-    PlaceId entry;                   ///< where it enters
-    DeviceId device;                 ///< the provider's box
-    std::string since;               ///< ISO 8601 date
+    std::optional<BitRate> handOff;    ///< rate of the provider's port towards the house
+    PlaceId entry;                     ///< where it enters
+    DeviceId device;                   ///< the provider's box
+    std::string since;                 ///< ISO 8601 date
+    std::optional<Money> fee;          ///< a month
+    std::optional<Money> unitPrice;    ///< of a kWh of electricity, or of each GB beyond what is included
+    std::optional<DataSize> included;  ///< a month, in the fee; empty: without limit
+    bool isBackup = false;             ///< a second way, for when the first is out
     std::string note;
     Sources sources;
     friend bool operator==(const Service&, const Service&) = default;

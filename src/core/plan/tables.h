@@ -37,6 +37,8 @@ inline constexpr std::tuple kTables{
     TableOf<Access>{"access", "accesses", &Plan::accesses},
     TableOf<Photo>{"photo", "photos", &Plan::photos},
     TableOf<DeviceKind>{"device-kind", "device_kinds", &Plan::deviceKinds},
+    TableOf<Circuit>{"circuit", "circuits", &Plan::circuits},
+    TableOf<Outlet>{"outlet", "outlets", &Plan::outlets},
 };
 
 /// Calls `visit` with the TableOf of each kind.

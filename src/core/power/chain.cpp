@@ -11,20 +11,14 @@
 namespace sokudo::power {
 namespace {
 
-kb::PowerFigure figure(const kb::KnowledgeBase& kb, const char* id)
-{
-    const kb::PowerFigure* row = kb.find<kb::PowerFigure>(id);
-    return row ? *row : kb::PowerFigure{};
-}
-
 /// One pairset out and back: two conductors side by side each way. Nothing for a gauge that no table has.
 std::optional<Ohm> pairset(const Stretch& cable, const kb::KnowledgeBase& kb)
 {
-    double ohm = cable.contacts * figure(kb, "contacts").usual;
+    double ohm = cable.contacts * kb::powerFigure(kb, "contacts").usual;
     for (const CablePiece& piece : cable.pieces) {
         const auto loop = formulas::loopResistance(kb, piece.gauge, piece.length, piece.isClad);
         if (!loop) return std::nullopt;
-        const double warm = piece.at ? 1 + figure(kb, "copper-heat").usual * (piece.at->in() - 20) : 1;
+        const double warm = piece.at ? 1 + kb::powerFigure(kb, "copper-heat").usual * (piece.at->in() - 20) : 1;
         ohm += loop->in() / 2 * warm;
     }
     return Ohm::of(ohm);
@@ -141,7 +135,7 @@ Result<std::vector<Hop>> chain(const kb::PoeType& first, const std::vector<std::
             const Watt wants = station.load ? std::min(*station.load, hop.granted->device) : hop.granted->device;
             feed(hop, source, isFourPair ? Ohm::of(ohm->in() / 2) : *ohm, wants);
         }
-        if (!station.isEnd()) handOn(hop, source, station, figure(kb, "pass-through"));
+        if (!station.isEnd()) handOn(hop, source, station, kb::powerFigure(kb, "pass-through"));
         else if (!hop.isDark()) hop.left = hop.leftLow = hop.leftHigh = source.left - hop.granted->source;
         hop.says = words(hop, station, asked, i == 0);
         hops.push_back(std::move(hop));

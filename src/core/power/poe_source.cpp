@@ -2,6 +2,7 @@
 #include "core/power/poe_source.h"
 
 #include <algorithm>
+#include <set>
 
 #include "core/kb/port_rows.h"
 #include "core/match/power.h"
@@ -49,9 +50,9 @@ void grant(PoeSource& source, const plan::Port& port, const plan::Port& far, con
     if (!load.isRefused) {
         load.reserved = wanted;
         source.reserved = source.reserved + wanted;
-        source.drawn = source.drawn + load.drawn.value_or(wanted);
         source.unread += load.drawn ? 0 : 1;
     }
+    source.drawn = source.drawn + load.drawn.value_or(load.isRefused ? Watt{} : wanted);
     source.loads.push_back(load);
 }
 
@@ -98,8 +99,11 @@ std::optional<PoeSource> poeSource(const plan::Plan& plan, plan::DeviceId id, co
 std::vector<PoeSource> poeSources(const plan::Plan& plan, const kb::KnowledgeBase& kb)
 {
     std::vector<PoeSource> all;
-    for (const plan::Device& device : plan.devices)
-        if (auto source = poeSource(plan, device.id, kb)) all.push_back(std::move(*source));
+    std::set<plan::DeviceId> with;
+    for (const plan::Port& port : plan.ports)
+        if (typeOf(port, kb)) with.insert(port.device);
+    for (plan::DeviceId id : with)
+        if (auto source = poeSource(plan, id, kb)) all.push_back(std::move(*source));
     return all;
 }
 

@@ -18,7 +18,7 @@ struct PoeLoad {
     const kb::PoeClass* asks = nullptr;  ///< null: not known
     Watt reserved;                       ///< granted by class, at the source; 0 where it is refused
     std::optional<Watt> drawn;           ///< as read at the port
-    bool isRefused = false;              ///< the ports before it have used up the budget
+    bool isRefused = false;              ///< by class the ports before it have used up the budget
 };
 
 /// How many more devices of a class fit: by the budget and by the free ports that give as much.

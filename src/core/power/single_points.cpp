@@ -126,11 +126,12 @@ private:
 /// Finds what is lost with each cable and device.
 class Finder {
 public:
-    Finder(const plan::Plan& plan, const match::Reports& reports) : m_net(plan, reports)
+    Finder(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb)
+        : m_net(plan, reports, kb)
     {
         for (Goal goal : kGoals) {
             std::vector<int> goals;
-            for (plan::DeviceId id : goalDevices(plan, goal)) goals.push_back(m_net.index.at(id));
+            for (plan::DeviceId id : goalDevices(plan, goal)) goals.push_back(m_net.feeds.nodeOf(id));
             m_reach.emplace_back(m_net, std::move(goals));
         }
     }
@@ -138,6 +139,8 @@ public:
     {
         for (std::size_t i = 0; i < m_net.size(); ++i) addDevice(static_cast<int>(i));
         for (std::size_t i = 0; i < m_net.edges.size(); ++i) addEdge(static_cast<int>(i));
+        for (std::size_t i = m_net.size(); i + 1 < m_net.feeds.size(); ++i)
+            if (m_net.feeds.nodes[i].kind != FeedNode::Kind::Place) addFeed(static_cast<int>(i));
         std::stable_sort(m_points.begin(), m_points.end(),
                          [](const SinglePoint& a, const SinglePoint& b) { return a.cutOff() > b.cutOff(); });
         return std::move(m_points);
@@ -147,61 +150,84 @@ private:
     bool isEnd(int device) const { return isEndPoint(m_net.devices[at(device)]->role); }
     plan::DeviceId id(int device) const { return m_net.devices[at(device)]->id; }
 
-    /// What goes with a device: what it feeds, and what only it leads to.
-    SinglePoint lossOf(int device) const
+    /// What is lost when these devices go dark. @param itself  is not counted; -1: all are
+    SinglePoint lossOf(const std::vector<int>& dark, int itself) const
     {
-        SinglePoint point{{"device", id(device).value}, {}, {}};
-        const std::vector<int> dark = m_net.darkWith(device);
-        for (std::size_t i = 1; i < dark.size(); ++i) point.dark.push_back(id(dark[i]));
+        SinglePoint point;
+        for (int one : dark)
+            if (one != itself) point.dark.push_back(id(one));
+        std::vector<bool> isGone(m_net.size());
+        for (int one : dark) isGone[at(one)] = true;
         for (Goal goal : kGoals) {
             const Reach& reach = m_reach[at(goal)];
-            std::vector<plan::DeviceId>& cut = point.cut[at(goal)];
-            if (dark.size() == 1) {
-                reach.eachBehind(device, [&](int behind) {
-                    if (isEnd(behind)) cut.push_back(id(behind));
-                });
-                continue;
-            }
-            std::vector<bool> isGone(m_net.size());
-            for (int one : dark) isGone[at(one)] = true;
             const std::vector<bool> still = reach.without(isGone);
             for (std::size_t i = 0; i < m_net.size(); ++i) {
                 const int other = static_cast<int>(i);
-                if (other != device && isEnd(other) && reach.has(other) && !still[i]) cut.push_back(id(other));
+                if (other != itself && isEnd(other) && reach.has(other) && !still[i])
+                    point.cut[at(goal)].push_back(id(other));
             }
         }
         return point;
     }
-    void addDevice(int device) { keep(lossOf(device)); }
-    /// A cable takes along the device that is fed over it, and what only it leads to.
+    /// Those of the nodes that are devices, and take power.
+    std::vector<int> devicesOf(const std::vector<int>& nodes) const
+    {
+        std::vector<int> devices;
+        for (int node : nodes)
+            if (at(node) < m_net.size()) devices.push_back(node);
+        return devices;
+    }
+    /// With a device goes what it feeds, and what only it leads to.
+    void addDevice(int device)
+    {
+        const std::vector<int> dark = devicesOf(m_net.feeds.darkWith({device}));
+        SinglePoint point;
+        if (dark.size() > 1) point = lossOf(dark, device);
+        else
+            for (Goal goal : kGoals)
+                m_reach[at(goal)].eachBehind(device, [&](int behind) {
+                    if (isEnd(behind)) point.cut[at(goal)].push_back(id(behind));
+                });
+        point.what = {"device", id(device).value};
+        keep(std::move(point));
+    }
+    /// With a circuit or an outlet goes what hangs on it. Batteries only put it off.
+    void addFeed(int node)
+    {
+        const std::vector<int> dark = devicesOf(m_net.feeds.darkWith({node}));
+        if (dark.empty()) return;
+        SinglePoint point = lossOf(dark, -1);
+        point.what = m_net.feeds.nodes[at(node)].subject();
+        keep(std::move(point));
+    }
+    /// A cable takes along the device that is fed over it alone, and what only it leads to.
     void addEdge(int edge)
     {
         const SupplyNet::Edge& link = m_net.edges[at(edge)];
-        SinglePoint point{{"run", link.run.value}, {}, {}};
-        const int fed = m_net.feeder[at(link.a)] == link.b ? link.a : m_net.feeder[at(link.b)] == link.a ? link.b : -1;
-        if (fed >= 0 && isOnlyLinkTo(fed, m_net.feeder[at(fed)])) {
-            const plan::Subject what = point.what;
-            point = lossOf(fed);
-            point.what = what;
-            point.dark.insert(point.dark.begin(), id(fed));
-            for (Goal goal : kGoals)
-                if (isEnd(fed) && m_reach[at(goal)].has(fed)) point.cut[at(goal)].push_back(id(fed));
-        } else {
+        const std::vector<int> dark =
+            link.feed >= 0 ? devicesOf(m_net.feeds.darkWith({}, link.feed)) : std::vector<int>{};
+        SinglePoint point;
+        if (!dark.empty()) point = lossOf(dark, -1);
+        else
             for (Goal goal : kGoals)
                 m_reach[at(goal)].eachBehindEdge(edge, [&](int behind) {
                     if (isEnd(behind)) point.cut[at(goal)].push_back(id(behind));
                 });
-        }
+        point.what = {"run", link.run.value};
         keep(std::move(point));
     }
-    /// With two cables between a device and its feeder nobody knows which one feeds it: neither is its only one.
-    bool isOnlyLinkTo(int device, int feeder) const
+    /// Without a gateway there is no way to the internet either.
+    void addBehindGateway(SinglePoint& point) const
     {
-        return std::count_if(m_net.ways[at(device)].begin(), m_net.ways[at(device)].end(),
-                             [&](const SupplyNet::Way& way) { return way.to == feeder; }) == 1;
+        std::vector<plan::DeviceId>& internet = point.cut[at(Goal::Internet)];
+        for (plan::DeviceId device : point.cut[at(Goal::Gateway)])
+            if (m_reach[at(Goal::Internet)].has(m_net.feeds.nodeOf(device)) &&
+                std::find(internet.begin(), internet.end(), device) == internet.end())
+                internet.push_back(device);
     }
     void keep(SinglePoint point)
     {
+        addBehindGateway(point);
         for (auto& cut : point.cut) std::sort(cut.begin(), cut.end());
         if (point.cutOff() > 0) m_points.push_back(std::move(point));
     }
@@ -241,7 +267,8 @@ bool isEndPoint(plan::Role role)
     case plan::Role::InternetTerminal:
     case plan::Role::CoaxOutlet:
     case plan::Role::CoaxSplitter:
-    case plan::Role::Ups: return false;
+    case plan::Role::Ups:
+    case plan::Role::PoeSplitter: return false;
     default: return true;
     }
 }
@@ -265,9 +292,10 @@ std::vector<plan::DeviceId> goalDevices(const plan::Plan& plan, Goal goal)
     return found;
 }
 
-std::vector<SinglePoint> singlePoints(const plan::Plan& plan, const match::Reports& reports)
+std::vector<SinglePoint> singlePoints(const plan::Plan& plan, const match::Reports& reports,
+                                      const kb::KnowledgeBase& kb)
 {
-    return Finder(plan, reports).found();
+    return Finder(plan, reports, kb).found();
 }
 
 }  // namespace sokudo::power

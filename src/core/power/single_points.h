@@ -15,9 +15,9 @@ enum class Goal { Gateway, Storage, Internet };
 inline constexpr std::array kGoals{Goal::Gateway, Goal::Storage, Goal::Internet};
 std::string_view word(Goal);
 
-/// A cable or a device that is the only way for others.
+/// A cable, a device or a feed that is the only way for others.
 struct SinglePoint {
-    plan::Subject what;                                          ///< a device, or the first run of a link
+    plan::Subject what;  ///< a device, the first run of a link, a circuit or an outlet
     std::array<std::vector<plan::DeviceId>, kGoals.size()> cut;  ///< by goal: end points that reach it no more
     std::vector<plan::DeviceId> dark;                            ///< lose their power with it, itself left out
     /// End points that lose any goal, each once.
@@ -31,8 +31,9 @@ std::vector<plan::DeviceId> goalDevices(const plan::Plan&, Goal);
 
 /// Every cable and device with which an end point loses a goal that it has now, those first that cut off most. Links
 /// that do not come up are no way, those of unknown verdict are one; a second cable and a second way round are. With a
-/// device goes what it feeds, and with a cable the device that is fed over it. Exact: by articulation points and
-/// bridges of the net, and by a search of its own for each device that feeds others.
-std::vector<SinglePoint> singlePoints(const plan::Plan&, const match::Reports&);
+/// device goes what it feeds, and with a cable the device that is fed over it alone. A circuit or an outlet takes along
+/// what hangs on it: a battery puts that off and does not mend it. Exact: by articulation points and bridges of the
+/// net, and by a search of its own for each device that feeds others.
+std::vector<SinglePoint> singlePoints(const plan::Plan&, const match::Reports&, const kb::KnowledgeBase&);
 
 }  // namespace sokudo::power

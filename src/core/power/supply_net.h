@@ -2,11 +2,9 @@
 // Devices, the links that come up between them, and who feeds whom, by numbers: for questions on failures.
 #pragma once
 
-#include <unordered_map>
 #include <vector>
 
-#include "core/match/reports.h"
-#include "core/plan/plan.h"
+#include "core/power/feeds.h"
 
 namespace sokudo::power {
 
@@ -18,19 +16,16 @@ struct SupplyNet {
     struct Edge {
         int a = -1, b = -1;
         plan::RunId run;  ///< the first of its link
+        int feed = -1;    ///< the feed that goes over it
     };
     std::vector<const plan::Device*> devices;
     std::vector<std::vector<Way>> ways;
     std::vector<Edge> edges;
-    std::vector<int> feeder;              ///< -1: the mains
-    std::vector<std::vector<int>> feeds;  ///< those it feeds itself
-    std::unordered_map<plan::DeviceId, int> index;
+    Feeds feeds;  ///< its first nodes are the devices
 
     /// @param plan  outlives the net
-    SupplyNet(const plan::Plan& plan, const match::Reports&);
+    SupplyNet(const plan::Plan& plan, const match::Reports&, const kb::KnowledgeBase&);
     std::size_t size() const { return devices.size(); }
-    /// Everything that loses its power with this device, itself first.
-    std::vector<int> darkWith(int device) const;
 };
 
 }  // namespace sokudo::power

@@ -312,7 +312,7 @@ CensusTable cameraCensus(const plan::Plan& plan, const kb::KnowledgeBase& kb)
     for (const plan::Device* device : inOrder(plan)) {
         if (device->role != plan::Role::Camera && device->role != plan::Role::Recorder) continue;
         cameras += device->role == plan::Role::Camera;
-        const plan::Device* feeder = plan.devices.find(device->fedBy);
+        const plan::Device* feeder = plan.devices.find(plan::feederOf(*device));
         std::vector<std::string> recorders;
         for (const plan::Job& job : plan.jobs)
             if (job.from == device->id)
@@ -344,7 +344,7 @@ CensusTable powerCensus(const plan::Plan& plan, const kb::KnowledgeBase& kb)
             device->role == plan::Role::RadioClient)
             continue;
         const std::string_view source = device->traits.word("power-source");
-        const plan::Device* feeder = plan.devices.find(device->fedBy);
+        const plan::Device* feeder = plan.devices.find(plan::feederOf(*device));
         const bool usesOutlet = source == "outlet" || source == "battery-outlet";
         const int sockets = usesOutlet ? device->traits.count("brick").value_or(1) : 0;
         covered[device->place] += sockets;

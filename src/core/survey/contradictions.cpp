@@ -120,25 +120,25 @@ void twoFeeders(const plan::Plan& plan, Found& found)
 {
     for (const plan::Device& device : plan.devices) {
         const std::string_view source = device.traits.word("power-source");
-        if (device.fedBy.isSet() && (source == "outlet" || source == "battery-outlet"))
+        if (plan::feederOf(device).isSet() && (source == "outlet" || source == "battery-outlet"))
             found.push_back(
                 {"two-feeders",
                  text::say("contradictions.outlet-and-device", "{} is listed as fed from an outlet and by {}",
-                           device.name, deviceName(plan, device.fedBy)),
+                           device.name, deviceName(plan, plan::feederOf(device))),
                  text::say("contradictions.one-of-both", "look where its power comes from, and take the other one out"),
                  {of("device", device.id.value)}});
-        if (!device.fedBy.isSet() || source != "poe") continue;
+        if (!plan::feederOf(device).isSet() || source != "poe") continue;
         bool isJoined = false;
         for (const plan::Port* port : plan::portsOf(plan, device.id))
             for (const plan::Run* run : plan::runsAt(plan, port->id)) {
                 const plan::Device* far = plan::deviceOf(plan, run->a == port->id ? run->b : run->a);
-                isJoined = isJoined || (far && (far->id == device.fedBy || plan::isPassive(far->role)));
+                isJoined = isJoined || (far && (far->id == plan::feederOf(device) || plan::isPassive(far->role)));
             }
         if (!isJoined)
             found.push_back({"fed-without-cable",
                              text::say("contradictions.no-cable",
                                        "{} is listed as fed over its cable by {}, and no cable joins the two",
-                                       device.name, deviceName(plan, device.fedBy)),
+                                       device.name, deviceName(plan, plan::feederOf(device))),
                              text::say("contradictions.trace-the-cable", "trace its cable, or say what feeds it"),
                              {of("device", device.id.value)}});
     }
@@ -149,18 +149,19 @@ void feedingRings(const plan::Plan& plan, Found& found)
 {
     std::set<plan::DeviceId> told;
     for (const plan::Device& device : plan.devices) {
-        plan::DeviceId at = device.fedBy;
+        plan::DeviceId at = plan::feederOf(device);
         std::size_t steps = 0;
         while (at.isSet() && at != device.id && ++steps <= plan.devices.size()) {
             const plan::Device* next = plan.devices.find(at);
-            at = next ? next->fedBy : plan::DeviceId{};
+            at = next ? plan::feederOf(*next) : plan::DeviceId{};
         }
         if (at != device.id || !told.insert(device.id).second) continue;
-        for (plan::DeviceId one = device.fedBy; one.isSet() && one != device.id; one = plan.devices.find(one)->fedBy)
+        for (plan::DeviceId one = plan::feederOf(device); one.isSet() && one != device.id;
+             one = plan::feederOf(*plan.devices.find(one)))
             told.insert(one);
         found.push_back({"feeds-itself",
                          text::say("contradictions.ring", "{} feeds itself by way of {}", device.name,
-                                   deviceName(plan, device.fedBy)),
+                                   deviceName(plan, plan::feederOf(device))),
                          text::say("contradictions.ring-fix", "one of them is fed by something else; look at each"),
                          {of("device", device.id.value)}});
     }

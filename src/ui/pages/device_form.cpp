@@ -5,6 +5,7 @@
 #include <QSpinBox>
 
 #include "core/base/text.h"
+#include "core/editline/supply_line.h"
 #include "core/kb/host_rows.h"
 #include "ui/pages/survey_forms.h"
 #include "ui/widgets/facts_editor.h"
@@ -30,23 +31,35 @@ class Identity {
 public:
     Identity(Form& form, const plan::Plan& plan, const plan::Device& device)
     {
-        Choices places, roles, feeders;
+        Choices places, roles;
         for (const plan::Place& place : plan.places)
             places.emplace_back(std::to_string(place.id.value), toQt(place.name));
         for (std::size_t i = 0; i < plan::kRoles; ++i)
             roles.emplace_back(std::string(code(static_cast<plan::Role>(i))), toQt(word(static_cast<plan::Role>(i))));
-        for (const plan::Device& other : plan.devices)
-            if (other.id != device.id) feeders.emplace_back(std::to_string(other.id.value), toQt(other.name));
         m_name = line(form, "Name", device.name, "core");
         m_place = choice(form, "Place", places, std::to_string(device.place.value));
         m_role = choice(form, "Role", roles, std::string(code(device.role)));
         m_description = line(form, "Description", device.description);
-        m_fedBy = choice(form, "Powered by", feeders, std::to_string(device.fedBy.value), "the mains");
+        m_fedBy = line(form, "Powered by", editline::suppliesText(device, plan),
+                       "outlet bench, brick 60w covers 2, spread: with + between");
+        m_fedBy->setToolTip(
+            "Each way by which power enters: cord, brick, cable or dc; an outlet, a battery unit, a device "
+            "or an own port; then 60w, 88% and covers 2");
         m_unit = number(form, "Rack unit", device.rackUnit, 0, 60);
         m_unit->setSpecialValueText("not mounted");
         m_unit->setToolTip("The lowest unit that it takes, from 1 at the bottom");
         m_spot = line(form, "Spot, m", device.at ? lengthsText(device.at->x, device.at->y) : "",
                       "1.2 x 0.4: from the front left corner of its place");
+    }
+    /// What is wrong with the ways by which power enters; empty: nothing.
+    QString readSupplies(plan::Device& device, const plan::Plan& plan) const
+    {
+        if (!isTyped(m_fedBy)) return {};
+        const std::string typed = fromQt(m_fedBy->text().trimmed());
+        auto supplies = editline::suppliesFrom({"fed", typed, {typed, 0, true}}, device, plan);
+        if (!supplies) return toQt(supplies.error().what.text());
+        device.supplies = std::move(*supplies);
+        return {};
     }
     /// False where the spot is none.
     bool readInto(plan::Device& device) const
@@ -60,13 +73,12 @@ public:
         device.place = {chosenId(m_place)};
         device.role = plan::roleFromCode(chosen(m_role)).value_or(plan::Role::Other);
         device.description = fromQt(m_description->text().trimmed());
-        device.fedBy = {chosenId(m_fedBy)};
         return true;
     }
 
 private:
-    QLineEdit *m_name, *m_description, *m_spot;
-    QComboBox *m_place, *m_role, *m_fedBy;
+    QLineEdit *m_name, *m_description, *m_spot, *m_fedBy;
+    QComboBox *m_place, *m_role;
     QSpinBox* m_unit;
 };
 
@@ -167,6 +179,10 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
             return false;
         }
         device.traits = *traits;
+        if (const QString wrong = identity.readSupplies(device, presenter.plan()); !wrong.isEmpty()) {
+            form->setNotice(std::nullopt, wrong);
+            return false;
+        }
         if (!identity.readInto(device)) {
             form->setNotice(std::nullopt, "A spot is two lengths in metres, such as 1.2 x 0.4");
             return false;

@@ -165,7 +165,7 @@ private Q_SLOTS:
         house.line("add run p 1 - desk 1, cat6a 4m").line("duplicate place Study as Guest level 2");
         QCOMPARE(house.place("Guest").level, 2);
         QCOMPARE(house.device("desk of Guest").place, house.place("Guest").id);
-        QCOMPARE(house.device("desk of Guest").fedBy, house.device("core").id);
+        QCOMPARE(plan::feederOf(house.device("desk of Guest")), house.device("core").id);
         QVERIFY(!house.run("r1 of Guest").length);
         QCOMPARE(toQt(plan::portText(house.plan(), house.run("r1 of Guest").b)), "desk of Guest 1");
     }

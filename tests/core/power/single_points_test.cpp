@@ -64,7 +64,8 @@ public:
         for (bool grew = true; grew;) {
             grew = false;
             for (const plan::Device& device : m_plan.devices)
-                if (device.fedBy.isSet() && dark.contains(device.fedBy)) grew = dark.insert(device.id).second || grew;
+                if (plan::feederOf(device).isSet() && dark.contains(plan::feederOf(device)))
+                    grew = dark.insert(device.id).second || grew;
         }
         const auto before = reached(goal, {}, {}), after = reached(goal, dark, gone);
         std::vector<plan::DeviceId> result;
@@ -93,8 +94,8 @@ private:
             return (other.a == link.a && other.b == link.b) || (other.a == link.b && other.b == link.a);
         });
         if (between != 1) return;
-        if (m_plan.devices.find(link.a)->fedBy == link.b) dark.insert(link.a);
-        else if (m_plan.devices.find(link.b)->fedBy == link.a) dark.insert(link.b);
+        if (plan::feederOf(*m_plan.devices.find(link.a)) == link.b) dark.insert(link.a);
+        else if (plan::feederOf(*m_plan.devices.find(link.b)) == link.a) dark.insert(link.b);
     }
     std::set<plan::DeviceId> reached(Goal goal, const std::set<plan::DeviceId>& dark, plan::RunId gone) const
     {

@@ -63,6 +63,8 @@ Fed fedBy(const LinkContext& link, const plan::Device& device)
 
 void budget(const LinkContext& link, const PowerFlow& flow, Watt most, Outcomes& found)
 {
+    // A port that shows watts is powered, however its source counts.
+    if (flow.source->port->traits.as<Watt>("poe-draw").value_or(Watt{}) > Watt{}) return;
     const Watt taken = takenBefore(link, flow, most);
     if (taken + flow.granted <= most) return;
     found.push_back(clause(link, "po-03",

@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What makes a house outlast a failure: each repair is an edit, tried on a copy of the plan and judged again.
+#pragma once
+
+#include <atomic>
+#include <vector>
+
+#include "core/match/link_book.h"
+#include "core/power/outage.h"
+
+namespace sokudo::power {
+
+/// What a repair is measured by.
+struct Standing {
+    std::size_t singlePoints = 0;  ///< things that cut off an end point
+    std::size_t cutOff = 0;        ///< end points, summed over them
+    Duration internet;             ///< that the house keeps internet when the mains are off; 0: none
+    int lasting = 0;               ///< services that outlast the first hour without mains
+    int atRisk = 0;                ///< backups under the roof of what they back up
+};
+Standing standingOf(const plan::Plan&, const match::Reports&, const kb::KnowledgeBase&);
+
+struct Repair {
+    std::string kind;     ///< "battery-small"
+    text::Sentence what;  ///< "Give media-b a small battery unit"
+    text::Sentence gain;  ///< "internet holds 2 h 5 min, not 0 min"
+    double price = 0;     ///< rough, in no currency
+    Standing before, after;
+    plan::Plan plan;      ///< with the repair in it
+    std::string caution;  ///< id in cautions.csv
+};
+
+/// Repairs for an outage, or for single points of failure; the cheapest first, and of one price what helps most. One
+/// that the analysis does not show to help is left out.
+/// @param isStopped  looked at between two trials
+/// @source prices of power_gear.csv and supplies.csv
+std::vector<Repair> repairsFor(const plan::PlanPtr& plan, const kb::KnowledgeBase&, IdSource&,
+                               const std::atomic<bool>* isStopped = nullptr);
+
+}  // namespace sokudo::power

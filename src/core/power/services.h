@@ -1,0 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What people still have in an outage: phones, internet, Wi-Fi, cameras, storage.
+#pragma once
+
+#include "core/power/outage.h"
+
+namespace sokudo::power {
+
+/// Fills in the services of a time line whose drops are known. @param cut  the cable that is out; unset: none is
+void addServices(TimeLine&, const plan::Plan&, const SupplyNet&, plan::RunId cut);
+
+}  // namespace sokudo::power
