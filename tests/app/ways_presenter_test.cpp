@@ -198,7 +198,7 @@ private Q_SLOTS:
         app::Document document(knowledge(), std::move(*file), std::move(*loaded));
         QVERIFY2(document.notices().join("\n").contains("own row"), qPrintable(document.notices().join("\n")));
         QCOMPARE(&document.knowledge(), &knowledge());
-        QCOMPARE(document.analysis().links.size(), std::size_t(23));  // nothing is lost
+        QCOMPARE(document.analysis().links.size(), std::size_t(30));  // nothing is lost
         QCOMPARE(document.plan().catalogue.size(), std::size_t(1));
     }
     void theOwnCatalogueJudges()

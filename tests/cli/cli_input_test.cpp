@@ -14,7 +14,7 @@ class CliInputTest : public QObject {
     const QString m_project = m_demo.path;
 
 private Q_SLOTS:
-    void theDemoIsImported() { QVERIFY2(m_demo.said.contains("19 devices, 26 runs"), qPrintable(m_demo.said)); }
+    void theDemoIsImported() { QVERIFY2(m_demo.said.contains("28 devices, 33 runs"), qPrintable(m_demo.said)); }
     void badInput_data()
     {
         QTest::addColumn<QStringList>("arguments");

@@ -63,9 +63,10 @@ private Q_SLOTS:
         QCOMPARE(points[0].toObject()["name"].toString(), "gate");
         QVERIFY(cli({"single-points", m_demo.path, "--most", "3"}).out.contains("more; --most"));
         const QString path = copy("power.sokudo");
-        QVERIFY(cli({"poe", path}).err.contains("no port of this house"));
+        QVERIFY(cli({"poe", path, "--device", "press"}).err.contains("no port of this device"));
         QVERIFY(cli({"edit", path, "set spread pse-budget=50", "set spread 20 pse=type2", "set spread 9 pse=type2",
-                     "set attic-ap 1 pd=class4", "set cam-east 1 pd=class4"})
+                     "set spread 4 pse=none", "set spread 10 pse=none", "set attic-ap 1 pd=class4",
+                     "set cam-east 1 pd=class4"})
                     .status < 2);
         QVERIFY(cli({"chain", path, "--from", "spread 20"}).out.startsWith("attic-ap gets 25.5"));
         QVERIFY(cli({"chain", path, "--from", "spread 99"}).err.contains("supplies no power"));
@@ -75,10 +76,45 @@ private Q_SLOTS:
                  qPrintable(source.out + source.err));
         QVERIFY(cli({"poe", path, "--rate", "1", "--class", "4"}).out.contains("no free port gives both"));
     }
+    void powerOutageAndRepairs()
+    {
+        const Run power = cli({"power", m_demo.path});
+        QCOMPARE(power.status, 1);
+        QVERIFY2(power.out.contains("circuit cellar") && power.out.contains("kWh a year") &&
+                     power.out.contains("would be refused") && power.out.contains("closet settles at"),
+                 qPrintable(power.out));
+        const QJsonObject json = cli({"--json", "power", m_demo.path}).json();
+        QVERIFY(json["feeds"].toArray().size() > 20 && json["judgements"].toArray().size() >= 5);
+        QCOMPARE(json["energy"].toObject()["per_kwh"].toDouble(), 0.32);
+        const Run outage = cli({"outage", m_demo.path, "--mains-off"});
+        QCOMPARE(outage.status, 1);
+        QVERIFY2(outage.out.contains("internet  gone at 0:00: the media converter in Study has no battery"),
+                 qPrintable(outage.out));
+        const QJsonObject line = cli({"--json", "outage", m_demo.path, "--mains-off", "Study"}).json();
+        QCOMPARE(line["drops"].toArray().size(), 3);  // study, coax-b, converter: landing-sw is fed over its cable
+        QCOMPARE(line["title"].toString(), "Mains off in Study");
+        QVERIFY(cli({"outage", m_demo.path, "--without", "landing-sw"}).out.contains("landing-sw is broken"));
+        QVERIFY(cli({"outage", m_demo.path, "--without", "run street"}).out.contains("Cable street is cut"));
+        QVERIFY(cli({"outage", m_demo.path, "--without", "circuit press"}).out.contains("Circuit press is off"));
+        QVERIFY(cli({"outage", m_demo.path}).err.contains("say what goes off"));
+        QVERIFY(cli({"outage", m_demo.path, "--without", "toaster"}).err.contains("toaster"));
+        const QString path = copy("repaired.sokudo");
+        const QJsonArray repairs = cli({"--json", "repairs", path}).json()["repairs"].toArray();
+        int splitter = 0;
+        for (int i = 0; i < repairs.size(); ++i)
+            if (repairs[i].toObject()["kind"] == "splitter") splitter = i + 1;
+        QVERIFY(splitter > 0);
+        QVERIFY(cli({"repairs", path, "--apply", QString::number(splitter)}).out.contains("PoE splitter"));
+        QVERIFY(!cli({"outage", path, "--mains-off"}).out.contains("internet  gone at 0:00"));
+        QVERIFY(cli({"repairs", path, "--apply", "99"}).err.contains("there are"));
+        const QJsonArray ports =
+            cli({"--json", "poe", path, "--rate", "2.5", "--class", "4"}).json()["sources"].toArray();
+        QVERIFY(!ports[0].toObject()["free"].toArray().isEmpty());
+    }
     void howItStands()
     {
         const Run run = cli({"standing", m_demo.path});
-        QVERIFY(run.out.startsWith("12 of 23 links fit; 1 is unsafe, 2 do not link, 4 are limited."));
+        QVERIFY(run.out.startsWith("17 of 30 links fit; 1 is unsafe, 2 do not link, 6 are limited."));
         QVERIFY(run.out.contains("Most worth doing next") && run.out.contains("min"));
         const QJsonObject json = cli({"--json", "standing", m_demo.path}).json();
         QVERIFY(!json.isEmpty());
@@ -96,10 +132,10 @@ private Q_SLOTS:
     {
         const Run run = cli({"contradictions", m_demo.path});
         QCOMPARE(run.status, 1);
-        QVERIFY(run.out.contains("13 cables are said to end at spread, and 12 are listed"));
+        QVERIFY(run.out.contains("15 cables are said to end at spread, and 14 are listed"));
         QVERIFY(run.out.contains("trace the one that is missing"));
         const QString path = copy("agreed.sokudo");
-        QCOMPARE(cli({"edit", path, "set spread claims-runs=12"}).status < 2, true);
+        QCOMPARE(cli({"edit", path, "set spread claims-runs=14"}).status < 2, true);
         QCOMPARE(cli({"contradictions", path}).status, 0);
     }
     void adviceHasBothSchools()
@@ -120,7 +156,7 @@ private Q_SLOTS:
     void labelsOfBothEnds()
     {
         const Run run = cli({"labels", m_demo.path});
-        QCOMPARE(run.out.trimmed().count('\n'), 52);  // headings, two of each of 26 runs
+        QCOMPARE(run.out.trimmed().count('\n'), 66);  // headings, two of each of 26 runs
         QVERIFY(run.out.contains("q1,core Q1 → platen 1,OM4 14 m"));
         QVERIFY(run.out.contains("q1,platen 1 → core Q1,OM4 14 m"));
     }

@@ -13,7 +13,7 @@ class CliTest : public QObject {
     const QString m_project = m_demo.path;
 
 private Q_SLOTS:
-    void theDemoIsImported() { QVERIFY2(m_demo.said.contains("19 devices, 26 runs"), qPrintable(m_demo.said)); }
+    void theDemoIsImported() { QVERIFY2(m_demo.said.contains("28 devices, 33 runs"), qPrintable(m_demo.said)); }
     void link()
     {
         const Run good = cli({"link", "sfp+:10gbase-sr / om3 250m lc joints=2 / sfp+:10gbase-sr", "--json"});
@@ -83,7 +83,7 @@ private Q_SLOTS:
     {
         const Run got = cli({"what-if", m_project, "--rate", "10", "--json"});
         QCOMPARE(got.status, 1);
-        QCOMPARE(got.json()["links"].toArray().size(), 23);
+        QCOMPARE(got.json()["links"].toArray().size(), 30);
         QVERIFY(cli({"what-if", m_project, "--rate", "0.1"}).out.contains("as they are"));
     }
     void anOwnCatalogue()
@@ -332,7 +332,7 @@ private Q_SLOTS:
         QCOMPARE(check.status, 1);
         QCOMPARE(check.json()["verdict"].toString(), "unsafe");
         QCOMPARE(check.json()["counts"].toObject()["no-link"].toInt(), 2);
-        QCOMPARE(check.json()["links"].toArray().size(), 23);
+        QCOMPARE(check.json()["links"].toArray().size(), 30);
         const Run expect = cli({"expect", m_project, "--from", "vault", "--to", "platen", "--copy", "--json"});
         QCOMPARE(expect.status, 0);
         QCOMPARE(expect.json()["binding_stage"].toString(), "file share");
@@ -487,7 +487,7 @@ private Q_SLOTS:
         const QString house = m_folder.filePath("tables.sokudo");
         QVERIFY(QFile::copy(m_project, house));
         const Run runs = cli({"export", house, "--table", "runs"});
-        QCOMPARE(runs.out.count('\n'), 27);
+        QCOMPARE(runs.out.count('\n'), 34);
         QFile table(m_folder.filePath("runs.csv"));
         QVERIFY(table.open(QIODevice::WriteOnly));
         table.write(QString(runs.out).replace(",om4,9", ",om4,31").toUtf8());

@@ -71,7 +71,7 @@ private Q_SLOTS:
         };
         row("broken off", "\"places\": [", "\"places\": [[", "demo, line", "not JSON");
         row("another format", "sokudo-project", "shopping-list", "demo.format", "sokudo-project");
-        row("later version", "\"version\": 2", "\"version\": 3", "demo.version", "update Sokudo");
+        row("later version", "\"version\": 3", "\"version\": 4", "demo.version", "update Sokudo");
         row("text for a number", "\"level\": -1", "\"level\": \"low\"", "demo.places[0].level", "must be a number");
         row("number for text", "\"name\": \"Cellar\"", "\"name\": 5", "demo.places[0].name", "text in quotes");
         row("unknown role", "\"role\": \"router\"", "\"role\": \"toaster\"", "demo.devices[0].role", "known words");

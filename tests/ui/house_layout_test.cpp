@@ -123,9 +123,9 @@ private Q_SLOTS:
     {
         QFETCH(double, width);
         check(demo(), width);
-        QCOMPARE(ui::layOut(demo(), width, {}).runs.size(), std::size_t{26});
+        QCOMPARE(ui::layOut(demo(), width, {}).runs.size(), std::size_t{33});
     }
-    void itFitsAtTheUsualSize() { QVERIFY(ui::layOut(demo(), 930, {}).size.height() <= 645); }
+    void itFitsAtTheUsualSize() { QVERIFY(ui::layOut(demo(), 930, {}).size.height() <= 860); }
     void aHundredAndTwentyDevices() { check(large(120), 900); }
     void moreRunsThanAnEyeCanFollowLeaveRoomForTheCards()
     {
@@ -218,10 +218,10 @@ private Q_SLOTS:
     void foldedLevelsHideTheirDevices()
     {
         const auto layout = ui::layOut(demo(), 900, {{-1}, {}});
-        QCOMPARE(layout.cards.size(), std::size_t{12});
+        QCOMPARE(layout.cards.size(), std::size_t{19});
         const auto band =
             std::find_if(layout.bands.begin(), layout.bands.end(), [](const auto& one) { return one.level == -1; });
-        QVERIFY(band->folded && band->devices == 7);
+        QVERIFY(band->folded && band->devices == 9);
     }
     void outbuildingsStandBesideTheYard()
     {

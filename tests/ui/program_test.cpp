@@ -111,14 +111,14 @@ private Q_SLOTS:
         on.window().selection().selectRun(run->run);
         on.window().survey().deleteSelected();
         // What one window changes the other shows.
-        QTRY_COMPARE(on.window(1).survey().house().placed().runs.size(), 25u);
+        QTRY_COMPARE(on.window(1).survey().house().placed().runs.size(), 32u);
     }
     void duplicateAndCopy()
     {
         Running on;
         on.program->duplicate(on.window());
         on.waitForWindows(2);
-        QVERIFY(Running::read(on.folder.filePath("row-copy.sokudo")).plan.devices.size() == 19);
+        QVERIFY(Running::read(on.folder.filePath("row-copy.sokudo")).plan.devices.size() == 28);
         on.answers.save = on.folder.filePath("kept");
         on.program->saveCopy(on.window());
         QVERIFY(on.says("A copy is in"));

@@ -6,6 +6,8 @@
 #include <set>
 
 #include "app/qt_text.h"
+#include "core/base/text.h"
+#include "core/power/feeds.h"
 
 namespace sokudo::app {
 namespace {
@@ -34,39 +36,35 @@ QString networkOf(const plan::Plan& plan, const plan::Run& run)
     return {};
 }
 
-/// The device that is powered over the cable of a link by the one at its other end; null: none.
-const plan::Device* fedOver(const plan::Plan& plan, const plan::Link& link)
+QString watts(Watt watt) { return toQt(text::number(watt.in(), 3) + std::string(text::kThin)) + "W"; }
+
+/// The device and its port, or the outlet, that a feed comes from: "spread 20", "strip bench".
+QString sourceOf(const plan::Plan& plan, const power::Feeds& feeds, const power::Feed& feed)
 {
-    const plan::Device *a = plan::deviceOf(plan, link.a), *b = plan::deviceOf(plan, link.b);
-    if (!a || !b) return nullptr;
-    const auto isFedOverIt = [&](const plan::Device& one, const plan::Device& other, plan::PortId port) {
-        const plan::Port* at = plan.ports.find(port);
-        const std::string_view pd = at ? at->traits.word("pd") : std::string_view();
-        const bool isStated = std::any_of(one.supplies.begin(), one.supplies.end(), [&](const plan::Supply& supply) {
-            return supply.port.isSet() ? supply.port == port
-                                       : supply.kind == plan::SupplyKind::Cable && supply.from == other.id;
-        });
-        return isStated || (one.supplies.empty() && !pd.empty() && pd != "none");
-    };
-    if (isFedOverIt(*a, *b, link.a)) return a;
-    return isFedOverIt(*b, *a, link.b) ? b : nullptr;
+    const plan::Device* from = feeds.device(feed.from);
+    if (!from) return toQt(feeds.says(feed.from).text());
+    return plan.ports.has(feed.source) ? toQt(plan::portText(plan, feed.source)) : toQt(from->name);
 }
 
-/// "from spread", "outlet"; empty: not stated.
-QString powerOf(const plan::Plan& plan, const plan::Device& device)
+/// "12.9 W, spread 20", "140 W, outlet rack"; empty: not known.
+QString powerOf(const plan::Plan& plan, const power::Feeds& feeds, const plan::Device& device)
 {
-    if (const plan::Device* feeder = plan.devices.find(plan::feederOf(device))) return "from " + toQt(feeder->name);
-    const std::string_view source = device.traits.word("power-source");
-    if (source == "outlet") return "mains outlet";
-    if (source == "battery-outlet") return "outlet on battery";
-    if (source == "poe") return "PoE";
-    if (plan::isPassive(device.role)) return "needs none";
-    return toQt(source);
+    const int node = feeds.nodeOf(device.id);
+    if (node < 0) return {};
+    if (feeds.isPassive(node)) return "needs no feed";
+    QStringList sources;
+    for (int number : feeds.into[static_cast<std::size_t>(node)])
+        sources << sourceOf(plan, feeds, feeds.feeds[static_cast<std::size_t>(number)]);
+    if (sources.isEmpty()) return "source not known";
+    return watts(feeds.takes[static_cast<std::size_t>(node)].usual) + ", " + sources.join(" and ");
 }
 
 std::vector<DrawnRun> runsOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analysis& analysis,
-                             const LooseEnds& loose)
+                             const LooseEnds& loose, const power::Feeds& feeds)
 {
+    std::map<plan::RunId, const power::Feed*> fed;
+    for (const power::Feed& feed : feeds.feeds)
+        if (feed.run.isSet()) fed[feed.run] = &feed;
     std::vector<DrawnRun> runs;
     runs.reserve(plan.runs.size());
     for (const plan::Run& run : plan.runs) {
@@ -77,8 +75,8 @@ std::vector<DrawnRun> runsOf(const plan::Plan& plan, const kb::KnowledgeBase& kb
                         medium ? std::optional(medium->kind) : std::nullopt, networkOf(plan, run),
                         toQt(run.traits.word("run-owner")), loose.temporaryRuns.contains(run.id.value),
                         report ? report->link.id() : run.id});
-        if (const plan::Device* fed = report ? fedOver(plan, report->link) : nullptr)
-            runs.back().feeds = toQt(fed->name);
+        if (const auto over = report ? fed.find(report->link.id()) : fed.end(); over != fed.end())
+            runs.back().feeds = toQt(feeds.name(over->second->to)) + ", " + watts(over->second->carries.usual);
     }
     return runs;
 }
@@ -99,19 +97,37 @@ std::vector<const plan::Place*> placesInOrder(const plan::Plan& plan)
     return all;
 }
 
+std::map<plan::PortId, PortMark> marksOf(const std::vector<DrawnRun>& runs)
+{
+    std::map<plan::PortId, PortMark> marks;
+    for (const DrawnRun& run : runs) {
+        const PortState state = run.verdict == Verdict::NoLink ? PortState::Dead : PortState::Used;
+        for (plan::PortId end : {run.a, run.b})
+            if (end.isSet()) marks[end] = {end, state, run.rate, {}};
+    }
+    return marks;
+}
+
+/// Cords and leads between devices.
+std::vector<DrawnFeed> cordsOf(const power::Feeds& feeds)
+{
+    std::vector<DrawnFeed> cords;
+    for (const power::Feed& feed : feeds.feeds)
+        if (feeds.device(feed.from) && feeds.device(feed.to) && !feed.run.isSet())
+            cords.push_back({feeds.device(feed.from)->id, feeds.device(feed.to)->id, feed.carries.usual.in()});
+    return cords;
+}
+
 }  // namespace
 
 HouseContent houseContent(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analysis& analysis)
 {
     const LooseEnds loose(plan);
     HouseContent result;
-    result.runs = runsOf(plan, kb, analysis, loose);
-    std::map<plan::PortId, PortMark> marks;
-    for (const DrawnRun& run : result.runs) {
-        const PortState state = run.verdict == Verdict::NoLink ? PortState::Dead : PortState::Used;
-        for (plan::PortId end : {run.a, run.b})
-            if (end.isSet()) marks[end] = {end, state, run.rate, {}};
-    }
+    const power::Feeds feeds(plan, analysis.links, kb);
+    result.runs = runsOf(plan, kb, analysis, loose, feeds);
+    result.feeds = cordsOf(feeds);
+    std::map<plan::PortId, PortMark> marks = marksOf(result.runs);
     std::map<plan::DeviceId, std::vector<const plan::Port*>> ports;
     for (const plan::Port& port : plan.ports) ports[port.device].push_back(&port);
     std::map<plan::PlaceId, std::vector<const plan::Device*>> devices;
@@ -135,7 +151,7 @@ HouseContent houseContent(const plan::Plan& plan, const kb::KnowledgeBase& kb, c
                             loose.temporaryDevices.contains(device->id.value),
                             loose.openDevices.contains(device->id.value),
                             place->id};
-            card.power = powerOf(plan, *device);
+            card.power = powerOf(plan, feeds, *device);
             auto& own = ports[device->id];
             std::stable_sort(own.begin(), own.end(),
                              [](const auto* x, const auto* y) { return x->position < y->position; });

@@ -53,11 +53,17 @@ struct DrawnRun {
     plan::RunId link;    ///< the first run of its link: runs of one link go together
     QString feeds = {};  ///< the device that is powered over it; else empty
 };
+/// Power that goes from one device to another by a cord or a lead, not over a run.
+struct DrawnFeed {
+    plan::DeviceId from, to;
+    double watts = 0;
+};
 /// A difference to another version, to be drawn.
 enum class Mark { Same, Added, Changed, Removed };
 struct HouseContent {
     std::vector<PlaceBand> places;
     std::vector<DrawnRun> runs;
+    std::vector<DrawnFeed> feeds = {};
 };
 
 HouseContent houseContent(const plan::Plan&, const kb::KnowledgeBase&, const Analysis&);

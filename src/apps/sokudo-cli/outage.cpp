@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // An outage minute by minute, and the repairs that make a house outlast it.
+#include <chrono>
+
 #include <fmt/format.h>
 
 #include "cli.h"
@@ -13,6 +15,12 @@
 
 namespace sokudo::cli {
 namespace {
+
+int thisYear()
+{
+    using namespace std::chrono;
+    return static_cast<int>(year_month_day(floor<days>(system_clock::now())).year());
+}
 
 struct Options {
     std::string file, without, place;
@@ -110,8 +118,9 @@ void show(const plan::Plan& plan, const power::TimeLine& line)
 
 int answer(const store::Project& project, const Options& given, Context& context)
 {
-    const auto outage = outageOf(project.plan, given);
+    auto outage = outageOf(project.plan, given);
     if (!outage) return fail(outage.error());
+    outage->year = thisYear();
     const auto line = power::timeLineOf(project.plan, match::judgeAll(project.plan, context.kb), *outage, context.kb);
     if (!line) return fail(line.error());
     bool isGone = false;
@@ -132,7 +141,8 @@ int repair(const RepairOptions& given, Context& context)
     if (!project) return fail(project.error());
     IdSource ids(1);
     ids.startAfter(plan::greatestId(project->plan));
-    const auto repairs = power::repairsFor(std::make_shared<const plan::Plan>(project->plan), context.kb, ids);
+    const auto repairs =
+        power::repairsFor(std::make_shared<const plan::Plan>(project->plan), context.kb, ids, thisYear());
     if (given.apply > 0) {
         if (static_cast<std::size_t>(given.apply) > repairs.size())
             return fail({ErrorCode::OutOfRange, fmt::format("there are {} repairs", repairs.size()), "--apply"});

@@ -65,12 +65,21 @@ void show(const plan::Plan& plan, const power::PoeSource& source)
 /// Which ports give both the rate and the class that are wanted.
 void showPorts(const store::Project& project, const Options& given, const Context& context, const kb::PoeClass& asks)
 {
+    Json result{{"sources", Json::array()}};
     for (const power::PoeSource& source : power::poeSources(project.plan, context.kb)) {
         const plan::Device& device = *project.plan.devices.find(source.device);
         if (!given.device.empty() && device.name != given.device) continue;
         const auto found = power::portsFor(project.plan, source.device, gigabits(given.gbps), asks, context.kb);
         std::vector<std::string> names;
         for (plan::PortId port : found.free) names.push_back(plan::portText(project.plan, port));
+        if (context.json) {
+            Json swaps = Json::array();
+            for (const power::PoeSwap& swap : found.swaps)
+                swaps.push_back(
+                    {{"from", plan::portText(project.plan, swap.from)}, {"to", plan::portText(project.plan, swap.to)}});
+            result["sources"].push_back({{"device", device.name}, {"free", names}, {"swaps", swaps}});
+            continue;
+        }
         print(plain(fmt::format("{}: {}", device.name,
                                 names.empty() ? "no free port gives both" : "free are " + text::joined(names, ", "))));
         for (const power::PoeSwap& swap : found.swaps)
@@ -78,6 +87,7 @@ void showPorts(const store::Project& project, const Options& given, const Contex
                                     plan::portText(project.plan, swap.from), plan::portText(project.plan, swap.to),
                                     plan::portText(project.plan, swap.from))));
     }
+    if (context.json) print(result);
 }
 
 int answer(const Options& given, Context& context)
@@ -86,7 +96,7 @@ int answer(const Options& given, Context& context)
     auto project = openProject(given.text, context);
     if (!project) return fail(project.error());
     const kb::PoeClass* asks = context.kb.find<kb::PoeClass>("class" + std::to_string(given.number));
-    if (given.gbps > 0 && asks && !context.json) {
+    if (given.gbps > 0 && asks) {
         showPorts(*project, given, context, *asks);
         return kFine;
     }

@@ -11,13 +11,16 @@
 
 #include "app/qt_text.h"
 #include "ui/pages/match_page.h"
+#include "ui/pages/outage_pane.h"
 #include "ui/pages/path_page.h"
+#include "ui/pages/power_page.h"
 #include "ui/pages/records_pane.h"
 #include "ui/pages/survey_page.h"
 #include "ui/pages/what_if_pane.h"
 #include "ui/shell/main_window.h"
 #include "ui/shell/program.h"
 #include "ui/widgets/house_view.h"
+#include "ui/widgets/outage_scale.h"
 
 namespace sokudo::shots {
 namespace {
@@ -134,6 +137,25 @@ public:
         m_window.showBench(ui::MainWindow::Logbook);
         save("logbook");
     }
+    void power()
+    {
+        m_window.selection().clear();
+        m_window.showBench(ui::MainWindow::Power);
+        ui::PowerPage& page = m_window.powerPage();
+        settle(2500);
+        save("power-feeds");
+        page.showPane(ui::PowerPage::Poe);
+        save("power-poe");
+        page.showPane(ui::PowerPage::Points);
+        save("power-points");
+        page.showPane(ui::PowerPage::Outage);
+        static_cast<ui::OutagePane*>(page.paneWidget(ui::PowerPage::Outage))->scale().setAt(Duration::of(41 * 60));
+        save("power-outage");
+        page.showPane(ui::PowerPage::Places);
+        save("power-places");
+        page.showPane(ui::PowerPage::Backup);
+        save("power-backup");
+    }
     void path()
     {
         ask("vault", "platen", expect::Traffic::FileCopy);
@@ -225,6 +247,7 @@ int take(ui::Program& program, ui::MainWindow& window, const Options& options)
     camera.match();
     camera.benches();
     camera.path();
+    camera.power();
     camera.thisMachine();
     bool isGood = camera.isGood() && takeStart(program, options);
     if (!options.house.isEmpty())

@@ -2,7 +2,6 @@
 #include "core/power/outage.h"
 
 #include <algorithm>
-#include <chrono>
 #include <cmath>
 #include <limits>
 
@@ -31,19 +30,18 @@ constexpr double kNever = std::numeric_limits<double>::infinity();
 constexpr double kShortest = 60;        // s: what is over within a minute is over at once
 const double kLongest = kForEver.in();  // s
 
-double yearsOf(const plan::Device& device)
+/// Age of a battery; as new where nobody stated its year, or nobody said what year it is now.
+double yearsOf(const plan::Device& device, int now)
 {
     const auto made = device.traits.count("battery-year");
-    if (!made) return 0;
-    const auto today =
-        std::chrono::year_month_day(std::chrono::floor<std::chrono::days>(std::chrono::system_clock::now()));
-    return std::clamp(static_cast<int>(today.year()) - *made, 0, 30);
+    return made && now > 0 ? std::clamp(now - *made, 0, 30) : 0;
 }
 
 /// Plays one bound of it: when each node goes dark.
 class Play {
 public:
-    Play(const SupplyNet& net, const kb::KnowledgeBase& kb, Bound bound) : m_feeds(net.feeds), m_kb(kb), m_bound(bound)
+    Play(const SupplyNet& net, const kb::KnowledgeBase& kb, Bound bound, int year)
+        : m_feeds(net.feeds), m_kb(kb), m_bound(bound), m_year(year)
     {
         darkAt.assign(m_feeds.size(), kNever);
         m_isDead.assign(m_feeds.size(), false);
@@ -152,7 +150,7 @@ private:
         if (load.in() <= 0) return kNever;
         const std::string_view kind = device.traits.word("battery-kind");
         const kb::BatteryKind* row = m_kb.find<kb::BatteryKind>(kind.empty() ? std::string_view("lead") : kind);
-        const auto time = row ? formulas::runTime(*row, *batteryOf(device), load, yearsOf(device), m_kb)
+        const auto time = row ? formulas::runTime(*row, *batteryOf(device), load, yearsOf(device, m_year), m_kb)
                               : Result<formulas::RunTime>(failure(ErrorCode::NotFound, text::Sentence("no such kind")));
         return time ? of(*time, m_bound).in() : kNever;
     }
@@ -187,6 +185,7 @@ private:
     const Feeds& m_feeds;
     const kb::KnowledgeBase& m_kb;
     Bound m_bound;
+    int m_year;
     std::vector<bool> m_isDead, m_isLostFeed;
     std::vector<double> m_left;
     std::vector<int> m_batteries;
@@ -287,7 +286,7 @@ private:
         const plan::Place* place = m_plan.places.find(device->place);
         if (!place || m_feeds.into[at(node)].empty()) return text::say("outage.no-battery", "{} has no battery", name);
         const std::string role(word(device->role));
-        if (name.find(role) != std::string::npos || role.find(name) != std::string::npos)
+        if (name.find(role) != std::string::npos || role.ends_with(" " + name) || role == name)
             return text::say("outage.no-battery-role", "the {} in {} has no battery", role, place->name);
         return text::say("outage.no-battery-in", "the {} {} in {} has no battery", role, name, place->name);
     }
@@ -409,7 +408,9 @@ Result<TimeLine> timeLineOf(const plan::Plan& plan, const SupplyNet& net, const 
 {
     const auto cut = cutOf(plan, net, outage);
     if (!cut) return tl::unexpected(cut.error());
-    std::array<Play, 3> plays{Play(net, kb, Bound::Low), Play(net, kb, Bound::Usual), Play(net, kb, Bound::High)};
+    const int year = outage.year;
+    std::array<Play, 3> plays{Play(net, kb, Bound::Low, year), Play(net, kb, Bound::Usual, year),
+                              Play(net, kb, Bound::High, year)};
     for (Play& play : plays) play.run(cut->nodes, cut->feed);
     TimeLine line = together(plan, net, outage, *cut, plays);
     const bool isCable = outage.what.kind == "run" && outage.cause == Outage::Cause::Broken;

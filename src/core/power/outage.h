@@ -17,6 +17,7 @@ struct Outage {
     enum class Cause { Mains, Circuit, Place, Broken };
     Cause cause = Cause::Mains;
     plan::Subject what;  ///< the circuit, the place whose outlets are off, or the device, cable or outlet that broke
+    int year = 0;        ///< in which it is played, for the age of batteries; 0: they count as new
 };
 
 /// "Mains off in the whole house", "Circuit desk is off", "Cable q1 is cut".

@@ -18,10 +18,10 @@ struct Judged {
     Result<TimeLine> mains;
 };
 
-Judged judged(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb)
+Judged judged(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb, int year)
 {
     const SupplyNet net(plan, reports, kb);
-    Judged result{{}, singlePoints(plan, reports, kb), timeLineOf(plan, net, {}, kb)};
+    Judged result{{}, singlePoints(plan, reports, kb), timeLineOf(plan, net, {.year = year}, kb)};
     Standing& standing = result.standing;
     standing.singlePoints = result.points.size();
     for (const SinglePoint& point : result.points) standing.cutOff += point.cutOff();
@@ -71,19 +71,19 @@ double helpOf(const Repair& repair)
 
 }  // namespace
 
-Standing standingOf(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb)
+Standing standingOf(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb, int year)
 {
-    return judged(plan, reports, kb).standing;
+    return judged(plan, reports, kb, year).standing;
 }
 
-std::vector<Repair> repairsFor(const plan::PlanPtr& plan, const kb::KnowledgeBase& kb, IdSource& ids,
+std::vector<Repair> repairsFor(const plan::PlanPtr& plan, const kb::KnowledgeBase& kb, IdSource& ids, int year,
                                const std::atomic<bool>* isStopped)
 {
     match::LinkBook book(kb);
     book.update(plan);
     const match::Reports reports = book.reports();
     const SupplyNet net(*plan, reports, kb);
-    const Judged before = judged(*plan, reports, kb);
+    const Judged before = judged(*plan, reports, kb, year);
     std::vector<Repair> repairs;
     if (!before.mains) return repairs;
     const RepairGround ground{*plan, net, *before.mains, before.points, kb, ids};
@@ -92,7 +92,7 @@ std::vector<Repair> repairsFor(const plan::PlanPtr& plan, const kb::KnowledgeBas
             if (isStopped && *isStopped) return repairs;
             const auto next = std::make_shared<const plan::Plan>(idea.plan);
             book.update(next);
-            const Standing after = standingOf(*next, book.reports(), kb);
+            const Standing after = standingOf(*next, book.reports(), kb, year);
             book.update(plan);
             text::Sentence gain = gainOf(before.standing, after);
             if (gain.empty() || isWorse(before.standing, after)) continue;

@@ -18,7 +18,8 @@ struct Standing {
     int lasting = 0;               ///< services that outlast the first hour without mains
     int atRisk = 0;                ///< backups under the roof of what they back up
 };
-Standing standingOf(const plan::Plan&, const match::Reports&, const kb::KnowledgeBase&);
+/// @param year  as in Outage
+Standing standingOf(const plan::Plan&, const match::Reports&, const kb::KnowledgeBase&, int year = 0);
 
 struct Repair {
     std::string kind;     ///< "battery-small"
@@ -34,7 +35,7 @@ struct Repair {
 /// that the analysis does not show to help is left out.
 /// @param isStopped  looked at between two trials
 /// @source prices of power_gear.csv and supplies.csv
-std::vector<Repair> repairsFor(const plan::PlanPtr& plan, const kb::KnowledgeBase&, IdSource&,
+std::vector<Repair> repairsFor(const plan::PlanPtr& plan, const kb::KnowledgeBase&, IdSource&, int year,
                                const std::atomic<bool>* isStopped = nullptr);
 
 }  // namespace sokudo::power

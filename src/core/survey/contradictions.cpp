@@ -120,7 +120,11 @@ void twoFeeders(const plan::Plan& plan, Found& found)
 {
     for (const plan::Device& device : plan.devices) {
         const std::string_view source = device.traits.word("power-source");
-        if (plan::feederOf(device).isSet() && (source == "outlet" || source == "battery-outlet"))
+        const bool isPlugged =
+            std::all_of(device.supplies.begin(), device.supplies.end(), [](const plan::Supply& supply) {
+                return supply.kind == plan::SupplyKind::Cord || supply.kind == plan::SupplyKind::Brick;
+            });
+        if (plan::feederOf(device).isSet() && !isPlugged && (source == "outlet" || source == "battery-outlet"))
             found.push_back(
                 {"two-feeders",
                  text::say("contradictions.outlet-and-device", "{} is listed as fed from an outlet and by {}",

@@ -21,6 +21,7 @@
 #include "ui/pages/logbook_page.h"
 #include "ui/pages/match_page.h"
 #include "ui/pages/path_page.h"
+#include "ui/pages/power_page.h"
 #include "ui/pages/settings_page.h"
 #include "ui/pages/start_page.h"
 #include "ui/pages/survey_page.h"
@@ -41,13 +42,16 @@ using app::toQt;
 namespace {
 
 struct BenchName {
+    int bench;
     int number;
     const char* title;
 };
 // The order of work has seven benches; those that are not built yet are not shown and keep their number.
 // The path is no step of the work: it is asked for from any of them, and has no number.
-constexpr BenchName kBenches[] = {{1, "Survey"},   {2, "Match"},   {5, "Measure"},
-                                  {6, "Diagnose"}, {7, "Logbook"}, {0, "Path"}};
+constexpr BenchName kBenches[] = {{MainWindow::Survey, 1, "Survey"},     {MainWindow::Match, 2, "Match"},
+                                  {MainWindow::Power, 3, "Power"},       {MainWindow::Measure, 5, "Measure"},
+                                  {MainWindow::Diagnose, 6, "Diagnose"}, {MainWindow::Logbook, 7, "Logbook"},
+                                  {MainWindow::Path, 0, "Path"}};
 
 /// A pipe that narrows: the sign of the program.
 class Sign final : public QWidget {
@@ -142,6 +146,10 @@ void MainWindow::addPages(LocalAgentSource localAgent, const app::NeighbourSourc
         m_flows = std::make_unique<app::FlowsPresenter>(m_document);
         m_upgrade = std::make_unique<app::UpgradePresenter>(m_document);
         return new PathPage(*m_path, *m_flows, *m_upgrade);
+    });
+    m_pages->addLater([this] {
+        m_power = std::make_unique<app::PowerPresenter>(m_document, m_selection);
+        return new PowerPage(*m_power);
     });
 }
 
@@ -282,7 +290,7 @@ std::vector<Command> MainWindow::commands()
 {
     std::vector<Command> all;
     for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i)
-        all.push_back({QString("Go to %1").arg(kBenches[i].title), [this, i] { showBench(i); }});
+        all.push_back({QString("Go to %1").arg(kBenches[i].title), [this, i] { showBench(kBenches[i].bench); }});
     for (const HouseAction& one : houseActions()) all.push_back({one.text, one.act});
     const auto onSurvey = [&](const char* text, auto act) {
         all.push_back({text, [this, act] {
@@ -345,6 +353,7 @@ void MainWindow::dropEvent(QDropEvent* event)
         if (m_houses && url.isLocalFile()) m_houses->open(url.toLocalFile(), this);
 }
 
+PowerPage& MainWindow::powerPage() { return *static_cast<PowerPage*>(m_pages->page(Power)); }
 PathPage& MainWindow::pathPage() { return *static_cast<PathPage*>(m_pages->page(Path)); }
 
 QWidget* MainWindow::benchBar()
@@ -356,7 +365,7 @@ QWidget* MainWindow::benchBar()
     for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i) {
         auto* tab = button(kBenches[i].number == 0 ? QString(kBenches[i].title)
                                                    : QString("%1  %2").arg(kBenches[i].number).arg(kBenches[i].title),
-                           "bench", [this, i] { showBench(i); });
+                           "bench", [this, i] { showBench(kBenches[i].bench); });
         tab->setCheckable(true);
         tab->setToolTip(QString("Alt+%1").arg(kBenches[i].number));
         if (kBenches[i].number == 0) row->addSpacing(18);
@@ -380,7 +389,7 @@ void MainWindow::addShortcuts()
         connect(new QShortcut(keys, this), &QShortcut::activated, this, act);
     };
     for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i)
-        add(QKeySequence(QString("Alt+%1").arg(kBenches[i].number)), [this, i] { showBench(i); });
+        add(QKeySequence(QString("Alt+%1").arg(kBenches[i].number)), [this, i] { showBench(kBenches[i].bench); });
     add(QKeySequence("Ctrl+K"), [this] {
         m_command->setFocus();
         m_command->selectAll();
@@ -431,7 +440,7 @@ void MainWindow::showBench(int index)
     m_sheet.clear();
     m_lastBench = index;
     m_pages->showPage(index);
-    for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == index);
+    for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(kBenches[i].bench == index);
     if (index == Match && m_match->selectedRow() < 0) m_match->select(0);
 }
 

@@ -16,6 +16,7 @@
 #include "app/presenters/measure_presenter.h"
 #include "app/presenters/neighbours_presenter.h"
 #include "app/presenters/path_presenter.h"
+#include "app/presenters/power_presenter.h"
 #include "app/presenters/survey_presenter.h"
 #include "app/presenters/upgrade_presenter.h"
 #include "app/presenters/ways_presenter.h"
@@ -34,6 +35,7 @@ class Houses;
 class LazyStack;
 class MatchPage;
 class PathPage;
+class PowerPage;
 class SurveyPage;
 
 /// What the window needs of the world; joined to real things in main().
@@ -51,7 +53,7 @@ public:
     /// @param houses  the program around the window; null: there is none, and no other house can be opened
     MainWindow(app::Document&, World, Houses* houses = nullptr, QWidget* parent = nullptr);
     ~MainWindow() override;
-    enum Bench { Survey, Match, Measure, Diagnose, Logbook, Path };
+    enum Bench { Survey, Match, Measure, Diagnose, Logbook, Path, Power };
     void showBench(int bench);
     int bench() const;
     app::Selection& selection() { return m_selection; }
@@ -61,6 +63,7 @@ public:
     MeasurePage& measurePage();
     MatchPage& matchPage();
     PathPage& pathPage();
+    PowerPage& powerPage();
     /// A page that is no bench: "settings", "help". Escape leads back to the bench.
     void showSheet(const QString& id);
     /// The one that is shown; empty: a bench is.
@@ -105,6 +108,7 @@ private:
     std::unique_ptr<app::LogbookPresenter> m_logbook;
     std::unique_ptr<app::FlowsPresenter> m_flows;
     std::unique_ptr<app::UpgradePresenter> m_upgrade;
+    std::unique_ptr<app::PowerPresenter> m_power;
     LazyStack* m_pages;
     SurveyPage* m_survey;
     CommandField* m_command;

@@ -6,7 +6,7 @@
 namespace sokudo::ui {
 namespace {
 
-constexpr std::size_t kMostSeparate = 20;  ///< lines side by side that an eye can follow one by one
+constexpr std::size_t kMostSeparate = 24;  ///< lines side by side that an eye can follow one by one
 constexpr int kLeastBundle = 3;
 
 /// Its ends move to the farthest from the upright line; within a row it reaches from the first port to the last.

@@ -40,9 +40,9 @@ public:
     HouseLayout build()
     {
         giveRoomOutside();
-        giveRoomInside();
         // The lanes at the left depend on the rows, the rows on the room that the lanes leave: twice is enough.
         for (int pass = 0; pass < 2; ++pass) {
+            giveRoomInside();
             m_rows.clear();
             m_made = {};
             m_routes.clear();
@@ -135,13 +135,16 @@ private:
         int row = newRow(outside);
         for (const app::PlaceBand* place : places) {
             bool titled = false;
+            double titleEnd = 0;
             for (const app::DeviceCard* card : cardsOf(*place)) {
                 const QSizeF size = cardSize(*card);
                 if (x + size.width() > right && x > left) {
                     x = left;
                     row = newRow(outside);
+                    titleEnd = 0;
                 }
                 if (!titled) {
+                    titleEnd = x + QFontMetricsF(typeface(Face::Strong, 12)).horizontalAdvance(titleOf(*place)) + 14;
                     m_pendingTitles.push_back({row, {{x, 0}, titleOf(*place), place->id}});
                     titled = true;
                 }
@@ -153,7 +156,7 @@ private:
                 m_pendingTitles.push_back({row, {{x, 0}, place->name + " (empty)"}});
                 x += QFontMetricsF(typeface(Face::Strong, 12)).horizontalAdvance(place->name + " (empty)") + 24;
             }
-            x += 6;
+            x = std::max(x + 6, titleEnd);
         }
         bottomOut = row;
     }
@@ -387,9 +390,9 @@ private:
                             card.box.top() + scaled(39) + 11.0 * static_cast<double>(p / 22), kMark, kMark),
                      card.card->ports[p]});
         }
+        const QFontMetricsF metrics(typeface(Face::Strong, 12));
         for (auto& [row, placed] : m_pendingTitles) {
             placed.at.setY(m_rows[static_cast<std::size_t>(row)].top - 7);
-            const QFontMetricsF metrics(typeface(Face::Strong, 12));
             placed.box = QRectF(placed.at.x() - 2, placed.at.y() - metrics.ascent() - 2,
                                 metrics.horizontalAdvance(placed.text) + 4, metrics.height() + 4);
             m_made.titles.push_back(placed);

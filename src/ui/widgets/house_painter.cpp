@@ -44,7 +44,7 @@ QColor colourOf(const app::DrawnRun& run, HouseLayer layer)
 
 HousePainter::HousePainter(const app::HouseContent& content, const HouseLayout& layout,
                            const std::vector<PlacedLabel>& labels, const HouseLook& look)
-    : m_layout(layout), m_labels(labels), m_look(look)
+    : m_content(content), m_layout(layout), m_labels(labels), m_look(look)
 {
     std::set<plan::PortId> own;
     for (const PlacedCard& card : layout.cards)
@@ -112,6 +112,7 @@ void HousePainter::paint(QPainter& painter, const QRectF& seen, const QSizeF& pa
     painter.setOpacity(1);
     for (const std::vector<const PlacedRun*>* runs : {&front, &selected})
         for (const PlacedRun* run : *runs) paintRun(painter, lines, *run);
+    if (m_look.layer == HouseLayer::Power) paintFeeds(painter);
     for (const PlacedCard& card : m_layout.cards) {
         if (!card.box.intersects(seen)) continue;
         painter.setOpacity(standsBack(*card.card) ? kBackCardOpacity : 1);
@@ -203,6 +204,35 @@ void HousePainter::paintMark(QPainter& painter, const PlacedMark& mark) const
     }
 }
 
+/// Cords and leads from a battery unit or another device, behind the cards, thicker with more watts; each ends in a
+/// plug.
+void HousePainter::paintFeeds(QPainter& painter) const
+{
+    const Theme& t = theme();
+    std::map<plan::DeviceId, QRectF> boxes;
+    for (const PlacedCard& card : m_layout.cards) boxes[card.card->id] = card.box;
+    int lane = 0;
+    for (const app::DrawnFeed& feed : m_content.feeds) {
+        const auto from = boxes.find(feed.from), to = boxes.find(feed.to);
+        if (from == boxes.end() || to == boxes.end()) continue;
+        const double width = std::clamp(1.4 + std::log10(std::max(1.0, feed.watts)), 1.4, 4.5);
+        const double below = from->second.bottom() + 6 + 4 * (lane++ % 3);
+        const double start = from->second.center().x() + 6 * (lane % 4) - 9, end = to->second.left() + 16;
+        const bool isUnder = std::abs(to->second.bottom() - from->second.bottom()) < 4;
+        const double plug = isUnder || to->second.top() < from->second.top() ? to->second.bottom() : to->second.top();
+        QPolygonF line;
+        line << QPointF(start, from->second.bottom()) << QPointF(start, below) << QPointF(end, below)
+             << QPointF(end, plug);
+        QPen pen(isOff(feed.to) ? t.soft : t.planDeep, width);
+        if (isOff(feed.to)) pen.setStyle(Qt::DotLine);
+        pen.setJoinStyle(Qt::MiterJoin);
+        painter.setPen(pen);
+        painter.setBrush(Qt::NoBrush);
+        painter.drawPolyline(line);
+        painter.fillRect(QRectF(end - 4, plug - 3, 8, 6), pen.color());
+    }
+}
+
 void HousePainter::paintCard(QPainter& painter, const PlacedCard& placed) const
 {
     const Theme& t = theme();
@@ -210,11 +240,15 @@ void HousePainter::paintCard(QPainter& painter, const PlacedCard& placed) const
     const bool selected = card.id == m_look.device && m_look.device.isSet();
     QPen edge(selected ? t.ink : t.plan, selected ? 2.2 : 1.1);
     if (card.isOpen || card.isFolded) edge.setStyle(Qt::DashLine);  // a guess, or several in one
+    if (isOff(card.id)) {
+        edge.setColor(t.soft);
+        edge.setStyle(Qt::DotLine);
+    }
     painter.setPen(edge);
-    painter.setBrush(t.raised);
+    painter.setBrush(isOff(card.id) ? t.side : t.raised);
     painter.drawRoundedRect(placed.box, 3, 3);
     const QRectF inside = placed.box.adjusted(10, 6, -8, -4);
-    painter.setPen(t.ink);
+    painter.setPen(isOff(card.id) ? t.soft : t.ink);
     painter.setFont(typeface(Face::Strong, 13));
     QFontMetricsF metrics(painter.font());
     painter.drawText(QRectF(inside.left(), inside.top(), inside.width(), scaled(17)), Qt::AlignVCenter,
@@ -225,6 +259,7 @@ void HousePainter::paintCard(QPainter& painter, const PlacedCard& placed) const
     QString below = card.description;
     if (m_look.layer == HouseLayer::Owner) below = card.owner.isEmpty() ? "owner not stated" : "owner: " + card.owner;
     if (m_look.layer == HouseLayer::Power) below = card.power.isEmpty() ? "power not stated" : card.power;
+    if (isOff(card.id)) below = "off";
     if (m_look.layer == HouseLayer::Makeshift && card.isMakeshift) below = "left temporary";
     if (const auto mark = m_look.deviceMarks.find(card.id); mark != m_look.deviceMarks.end())
         below = word(mark->second);

@@ -25,6 +25,7 @@ struct HouseLook {
     /// Differences to another version; empty: none is shown.
     std::map<plan::DeviceId, app::Mark> deviceMarks;
     std::map<plan::RunId, app::Mark> runMarks;
+    std::set<plan::DeviceId> off = {};  ///< without power
 };
 
 class HousePainter {
@@ -41,12 +42,15 @@ private:
     void paintBundleCounts(QPainter&, const QRectF& seen) const;
     void paintRun(QPainter&, SeenLines&, const PlacedRun&) const;
     void paintLabel(QPainter&, const PlacedLabel&) const;
+    void paintFeeds(QPainter&) const;
     void paintCard(QPainter&, const PlacedCard&) const;
+    bool isOff(plan::DeviceId device) const { return m_look.off.contains(device); }
     void paintMark(QPainter&, const PlacedMark&) const;
     bool isSelected(const app::DrawnRun&) const;
     /// It stands back: something else is selected, or the layer is not about it.
     bool standsBack(const app::DrawnRun&) const;
     bool standsBack(const app::DeviceCard&) const;
+    const app::HouseContent& m_content;
     const HouseLayout& m_layout;
     const std::vector<PlacedLabel>& m_labels;
     const HouseLook& m_look;

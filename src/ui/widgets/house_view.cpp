@@ -87,6 +87,13 @@ void HouseView::setLayer(HouseLayer layer)
     Q_EMIT layerChanged();
 }
 
+void HouseView::setOff(std::set<plan::DeviceId> off)
+{
+    if (off == m_look.off) return;
+    m_look.off = std::move(off);
+    update();
+}
+
 void HouseView::setMarks(std::map<plan::DeviceId, app::Mark> devices, std::map<plan::RunId, app::Mark> runs)
 {
     m_look.deviceMarks = std::move(devices);

@@ -23,6 +23,8 @@ public:
     HouseLayer layer() const { return m_look.layer; }
     /// Shows what differs from another version; empty maps: nothing.
     void setMarks(std::map<plan::DeviceId, app::Mark>, std::map<plan::RunId, app::Mark>);
+    /// Devices without power, drawn so.
+    void setOff(std::set<plan::DeviceId>);
     QSize sizeHint() const override;
     /// Where everything stands, for the width it was last shown in.
     const HouseLayout& placed();

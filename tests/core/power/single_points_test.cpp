@@ -53,25 +53,12 @@ public:
     }
     std::vector<plan::DeviceId> lost(const plan::Subject& what, Goal goal) const
     {
-        std::set<plan::DeviceId> dark;
-        plan::RunId gone;
-        if (what.kind == "device") dark.insert({what.id});
-        else {
-            gone = {what.id};
-            for (const Link& link : m_links)
-                if (link.run == gone) markFed(link, dark);
-        }
-        for (bool grew = true; grew;) {
-            grew = false;
-            for (const plan::Device& device : m_plan.devices)
-                if (plan::feederOf(device).isSet() && dark.contains(plan::feederOf(device)))
-                    grew = dark.insert(device.id).second || grew;
-        }
-        const auto before = reached(goal, {}, {}), after = reached(goal, dark, gone);
-        std::vector<plan::DeviceId> result;
-        for (plan::DeviceId id : before)
-            if (!after.contains(id) && isEndPoint(m_plan.devices.find(id)->role) &&
-                !(what.kind == "device" && what.id == id.value))
+        std::vector<plan::DeviceId> result = lostAlone(what, goal);
+        if (goal != Goal::Internet) return result;
+        // Without a gateway there is no way to the internet.
+        const auto reachedBefore = reached(goal, {}, {});
+        for (plan::DeviceId id : lostAlone(what, Goal::Gateway))
+            if (reachedBefore.contains(id) && std::find(result.begin(), result.end(), id) == result.end())
                 result.push_back(id);
         return result;
     }
@@ -80,6 +67,8 @@ public:
         std::vector<plan::Subject> all;
         for (const plan::Device& device : m_plan.devices) all.push_back({"device", device.id.value});
         for (const Link& link : m_links) all.push_back({"run", link.run.value});
+        for (const plan::Outlet& outlet : m_plan.outlets) all.push_back({"outlet", outlet.id.value});
+        for (const plan::Circuit& circuit : m_plan.circuits) all.push_back({"circuit", circuit.id.value});
         return all;
     }
 
@@ -88,14 +77,44 @@ private:
         plan::DeviceId a, b;
         plan::RunId run;
     };
-    void markFed(const Link& link, std::set<plan::DeviceId>& dark) const
+    std::vector<plan::DeviceId> lostAlone(const plan::Subject& what, Goal goal) const
     {
-        const auto between = std::count_if(m_links.begin(), m_links.end(), [&](const Link& other) {
-            return (other.a == link.a && other.b == link.b) || (other.a == link.b && other.b == link.a);
-        });
-        if (between != 1) return;
-        if (plan::feederOf(*m_plan.devices.find(link.a)) == link.b) dark.insert(link.a);
-        else if (plan::feederOf(*m_plan.devices.find(link.b)) == link.a) dark.insert(link.b);
+        std::set<plan::DeviceId> dark;
+        if (what.kind == "device") dark.insert({what.id});
+        for (bool grew = true; grew;) {
+            grew = false;
+            for (const plan::Device& device : m_plan.devices)
+                if (!device.supplies.empty() &&
+                    std::all_of(device.supplies.begin(), device.supplies.end(),
+                                [&](const plan::Supply& supply) { return isDead(device, supply, what, dark); }))
+                    grew = dark.insert(device.id).second || grew;
+        }
+        const plan::RunId gone{what.kind == "run" ? what.id : 0};
+        const auto before = reached(goal, {}, {}), after = reached(goal, dark, gone);
+        std::vector<plan::DeviceId> result;
+        for (plan::DeviceId id : before)
+            if (!after.contains(id) && isEndPoint(m_plan.devices.find(id)->role) &&
+                !(what.kind == "device" && what.id == id.value))
+                result.push_back(id);
+        return result;
+    }
+    bool isDead(const plan::Device& device, const plan::Supply& supply, const plan::Subject& what,
+                const std::set<plan::DeviceId>& dark) const
+    {
+        if (const plan::Outlet* outlet = m_plan.outlets.find(supply.outlet))
+            return what == plan::Subject{"outlet", outlet->id.value} ||
+                   what == plan::Subject{"circuit", outlet->circuit.value};
+        if (dark.contains(supply.from)) return true;
+        // A cable that is gone takes its power along, unless another one joins the two as well.
+        int between = 0;
+        bool isIt = false;
+        for (const Link& link : m_links) {
+            const bool joins =
+                (link.a == device.id && link.b == supply.from) || (link.b == device.id && link.a == supply.from);
+            between += joins;
+            isIt = isIt || (joins && what == plan::Subject{"run", link.run.value});
+        }
+        return isIt && between == 1;
     }
     std::set<plan::DeviceId> reached(Goal goal, const std::set<plan::DeviceId>& dark, plan::RunId gone) const
     {
@@ -126,11 +145,16 @@ plan::Plan byChance(unsigned number)
     const auto upTo = [&](int most) { return static_cast<int>(chance() % static_cast<unsigned>(most)); };
     static const char* const kRoles[] = {"switch", "switch", "computer", "router", "storage", "access point", "camera"};
     const int devices = 3 + upTo(9);
-    std::string lines = "add place a\n";
+    std::string lines = "add place a\nadd circuit k\nadd outlet o0 in a, circuit=k\nadd outlet o1 in a\n";
     std::vector<int> used(static_cast<std::size_t>(devices));
     for (int i = 0; i < devices; ++i) {
         lines += std::string("add ") + kRoles[upTo(7)] + " d" + std::to_string(i) + " in a";
-        if (i > 0 && upTo(3) == 0) lines += ", fed=d" + std::to_string(upTo(i));
+        const std::string outlet = "outlet o" + std::to_string(upTo(2));
+        const std::string feeder = "d" + std::to_string(upTo(std::max(1, i)));
+        const int how = upTo(6);
+        if (how == 0) lines += ", fed=\"" + outlet + "\"";
+        else if (i > 0 && how == 1) lines += ", fed=" + feeder;
+        else if (i > 0 && how == 2) lines += ", fed=\"" + feeder + " + " + outlet + "\"";
         lines += ": 12x rj45\n";
     }
     for (int cable = upTo(2 * devices); cable >= 0; --cable) {
@@ -151,7 +175,7 @@ private Q_SLOTS:
     void aChain()
     {
         const plan::Plan plan = houseOf(kChain);
-        const auto points = singlePoints(plan, judged(plan));
+        const auto points = singlePoints(plan, judged(plan), knowledge());
         const SinglePoint* spread = pointAt(points, plan, "spread");
         QVERIFY(spread);
         QCOMPARE(names(plan, spread->cut[0]), (QStringList{"ap", "pc"}));
@@ -169,15 +193,15 @@ private Q_SLOTS:
     void aSecondCableAndASecondWay()
     {
         const plan::Plan twice = houseOf("add run core 4 - spread 4, cat6a 9m label=trunk2", houseOf(kChain));
-        const auto points = singlePoints(twice, judged(twice));
+        const auto points = singlePoints(twice, judged(twice), knowledge());
         QVERIFY(!pointAt(points, twice, "trunk") && !pointAt(points, twice, "trunk2"));
         QVERIFY(pointAt(points, twice, "spread"));
         // One that does not come up is no way.
         const plan::Plan dead = houseOf("add run core 4 - spread 4, cat6a 300m label=trunk2", houseOf(kChain));
-        QVERIFY(pointAt(singlePoints(dead, judged(dead)), dead, "trunk"));
+        QVERIFY(pointAt(singlePoints(dead, judged(dead), knowledge()), dead, "trunk"));
         // A second way round the middle keeps all but what the middle feeds.
         const plan::Plan round = houseOf("add run gate 2 - spread 5, cat6a 9m label=round", houseOf(kChain));
-        const auto less = singlePoints(round, judged(round));
+        const auto less = singlePoints(round, judged(round), knowledge());
         QVERIFY(!pointAt(less, round, "trunk") && !pointAt(less, round, "up"));
         QCOMPARE(names(round, pointAt(less, round, "core")->cut[0]), QStringList{"vault"});
     }
@@ -185,15 +209,15 @@ private Q_SLOTS:
     {
         const plan::Plan plan =
             houseOf("add router gate2 in a: rj45\nadd run gate2 - spread 6, cat6a 2m label=up2", houseOf(kChain));
-        const auto points = singlePoints(plan, judged(plan));
+        const auto points = singlePoints(plan, judged(plan), knowledge());
         QVERIFY(!pointAt(points, plan, "gate") && !pointAt(points, plan, "up"));
         QCOMPARE(names(plan, pointAt(points, plan, "core")->cut[0]), QStringList{"vault"});
     }
     void nothingAtAll()
     {
-        QVERIFY(singlePoints({}, {}).empty());
+        QVERIFY(singlePoints({}, {}, knowledge()).empty());
         const plan::Plan alone = houseOf("add place a\nadd computer pc in a: rj45");
-        QVERIFY(singlePoints(alone, judged(alone)).empty());
+        QVERIFY(singlePoints(alone, judged(alone), knowledge()).empty());
     }
     /// 500 houses by chance: the same as removing each thing and searching again.
     void theSlowWaySaysTheSame()
@@ -201,7 +225,7 @@ private Q_SLOTS:
         for (unsigned number = 0; number < 500; ++number) {
             const plan::Plan plan = byChance(number);
             const auto reports = judged(plan);
-            const auto points = singlePoints(plan, reports);
+            const auto points = singlePoints(plan, reports, knowledge());
             const Naive naive(plan, reports);
             std::size_t expected = 0;
             for (const plan::Subject& what : naive.things()) {

@@ -28,7 +28,7 @@ private Q_SLOTS:
         input.path = PathSection{pathTitle(plan, vault, platen, expect::Traffic::FileCopy), *path, trials};
         const QString page = toQt(toText("Lantern Row", projectReport(input))).replace(toQt(text::kThin), " ");
         QVERIFY(page.contains(
-            "19 devices, 26 runs, 23 links: 12 fits, 3 limited, 4 unknown, 1 marginal, 2 no link, 1 unsafe"));
+            "28 devices, 33 runs, 30 links: 17 fits, 5 limited, 4 unknown, 1 marginal, 2 no link, 1 unsafe"));
         QVERIFY(page.contains("vault → platen, file copy"));
         QVERIFY(
             page.contains("Limited by file share: typically 7.03 Gb/s (4.11 Gb/s to 9.12 Gb/s). Next limit: disks of "

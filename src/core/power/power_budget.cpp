@@ -1,15 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+// What a source of power has left for one link: its rule on a link, since it takes the other ports of the house.
 #include <algorithm>
 
 #include "core/kb/copper_rows.h"
+#include "core/kb/power_rows.h"
 #include "core/match/clause.h"
 #include "core/match/power.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
 namespace {
-
-constexpr double kConversion = 0.88;  // of a fed switch: 85 to 90 %
 
 /// The device at the far end of the cable at a port; null: nothing is known there.
 const plan::Port* farPort(const plan::Plan& plan, plan::PortId port)
@@ -92,7 +92,8 @@ void passedOn(const LinkContext& link, const PowerFlow& flow, Outcomes& found)
                                 {"practice", Certainty::Typical},
                                 LinkPart::Between,
                                 "po-09"});
-    const Watt left = Watt::of(std::max(0.0, (fed.granted->in() - own->in()) * kConversion));
+    const Watt left =
+        Watt::of(std::max(0.0, (fed.granted->in() - own->in()) * kb::powerFigure(link.kb, "pass-through").usual));
     const Watt taken = takenBefore(link, flow, left);
     if (taken + flow.granted <= left) return;
     found.push_back(clause(link, "po-09",

@@ -1,0 +1,146 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The power of the house: feeds, PoE sources, single points of failure, an outage to play, places, repairs.
+#pragma once
+
+#include <memory>
+
+#include "app/document.h"
+#include "app/presenters/house_content.h"
+#include "app/row_model.h"
+#include "app/selection.h"
+#include "core/power/energy.h"
+#include "core/power/judgement.h"
+#include "core/power/place_fit.h"
+#include "core/power/poe_source.h"
+#include "core/power/repairs.h"
+
+namespace sokudo::app {
+
+/// All that the bench shows of one state of the plan; the plan lives as long as it.
+struct PowerView {
+    plan::PlanPtr plan;
+    std::shared_ptr<const kb::KnowledgeBase> kb;
+    match::Reports links;
+    std::unique_ptr<power::SupplyNet> net;
+    power::Energy energy;
+    std::vector<power::PoeSource> sources;
+    std::vector<power::SinglePoint> points;
+    std::vector<power::PlaceFit> places;
+    power::Judgements judgements;
+};
+
+class PowerPresenter final : public QObject {
+    Q_OBJECT
+public:
+    static constexpr int kMarkRole = Qt::UserRole;
+    PowerPresenter(Document&, Selection&, QObject* parent = nullptr);
+    Document& document() { return m_document; }
+    /// Null until it is worked out for the first time.
+    const PowerView* view() const { return m_view.get(); }
+    const plan::Plan& plan() const { return m_view ? *m_view->plan : m_document.plan(); }
+    /// The house with the power layer in it.
+    HouseContent house() const;
+    /// Nothing is worked out while the bench is hidden.
+    void setActive(bool);
+    bool isWorking() const { return m_isWorking; }
+    void select(const plan::Subject&);
+
+    // Outage.
+    struct Choice {
+        QString text;
+        power::Outage outage;
+    };
+    /// What can go off: the house, each circuit, each place with a plug, each device that others hang on.
+    std::vector<Choice> outages() const;
+    void play(const power::Outage&);
+    const std::optional<power::TimeLine>& timeLine() const { return m_line; }
+    QString outageTitle() const;
+    /// "At 0:00 the internet is gone: …": what the outage does, in one or two sentences.
+    QString outageSays() const;
+    struct Gone {
+        QString names, why;
+        bool isService = false;  ///< a service, not devices
+        Verdict mark = Verdict::NoLink;
+    };
+    /// What is gone at a time, with why: services first, then devices by what they hang on.
+    std::vector<Gone> goneAt(Duration) const;
+    /// "14 of 28 devices work; internet is gone".
+    QString standingAt(Duration) const;
+    std::set<plan::DeviceId> offAt(Duration) const;
+
+    // Repairs.
+    const std::vector<power::Repair>& repairs() const { return m_repairs; }
+    bool isRepairing() const { return m_isRepairing; }
+    void stopRepairs();
+    /// Makes a repair: one step of undo.
+    bool use(int repair);
+
+    QAbstractItemModel* pointRows() { return &m_points; }
+    QAbstractItemModel* placeRows() { return &m_places; }
+    QAbstractItemModel* sourceRows() { return &m_sources; }
+    QAbstractItemModel* loadRows() { return &m_loads; }
+    void showSource(int row);
+    /// What a source has left, in sentences.
+    QStringList sourceSays() const;
+    /// Ports that give both, or swaps that free one.
+    QStringList portsFor(BitRate, int poeClass) const;
+    QStringList pointSays(int row) const;
+    QStringList placeSays(int row) const;
+    /// The place of a row with other vents or another fan. @return what settles then
+    QString withVents(int row, int vents, int area, int fan) const;
+    /// Judgements about a place and what stands in it, or all that are about none.
+    std::vector<const power::Judgement*> judgementsOf(const std::vector<std::string>& rules) const;
+    QString caution(const std::string& id) const;
+    /// What a line of that rate carries of what is done in the house, the least first, in sentences.
+    QStringList carriedBy(BitRate) const;
+
+Q_SIGNALS:
+    void changed();
+    void outageChanged();
+    void repairsChanged();
+
+private:
+    void refresh();
+    void take(std::shared_ptr<PowerView>);
+    void searchRepairs();
+    void fillPoints();
+    void fillPlaces();
+    void fillSources();
+    struct PointRow {
+        QString what, kind, cut, gateway, storage, internet, dark;
+        Verdict mark;
+        plan::Subject subject;
+    };
+    struct PlaceRow {
+        QString place, heat, settles, most, units, weight;
+        Verdict mark;
+        plan::PlaceId id;
+    };
+    struct SourceRow {
+        QString name, budget, reserved, drawn, freeByClass, freeByDraw;
+        Verdict mark;
+    };
+    struct LoadRow {
+        QString port, device, asks, reserved, drawn, state;
+        Verdict mark;
+        plan::DeviceId id;
+    };
+    Document& m_document;
+    Selection& m_selection;
+    std::shared_ptr<PowerView> m_view;
+    bool m_isActive = false, m_isStale = true, m_isWorking = false, m_isRepairing = false;
+    power::Outage m_outage;
+    std::optional<power::TimeLine> m_line;
+    std::vector<power::Repair> m_repairs;
+    int m_source = 0;
+    RowModel<PointRow> m_points;
+    RowModel<PlaceRow> m_places;
+    RowModel<SourceRow> m_sources;
+    RowModel<LoadRow> m_loads;
+    Work m_work, m_repairWork;
+};
+
+/// "46 W", "12.9 W (8.3 to 21.2)".
+QString wattsText(const power::WattBand&);
+
+}  // namespace sokudo::app

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Everything with which others lose their way, the gravest first, and what mends it.
+#pragma once
+
+#include <QWidget>
+
+#include "app/presenters/power_presenter.h"
+
+class QLabel;
+
+namespace sokudo::ui {
+
+class JudgementList;
+class MarkedTable;
+
+class SinglePointsPane final : public QWidget {
+    Q_OBJECT
+public:
+    explicit SinglePointsPane(app::PowerPresenter&, QWidget* parent = nullptr);
+    MarkedTable& table() { return *m_table; }
+
+private:
+    void refresh();
+    void showRow(int row);
+    app::PowerPresenter& m_presenter;
+    QLabel* m_title;
+    MarkedTable* m_table;
+    QLabel* m_detail;
+    JudgementList* m_judgements;
+};
+
+}  // namespace sokudo::ui

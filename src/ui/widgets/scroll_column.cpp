@@ -1,0 +1,43 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ui/widgets/scroll_column.h"
+
+#include <algorithm>
+
+#include <QEvent>
+#include <QTimer>
+
+#include "ui/widgets/parts.h"
+
+namespace sokudo::ui {
+
+ScrollColumn::ScrollColumn(int margin, int gap, QWidget* parent) : QScrollArea(parent)
+{
+    auto* inside = new QWidget;
+    m_rows = column(inside, margin, gap);
+    setWidget(inside);
+    setWidgetResizable(true);
+    setFrameShape(QFrame::NoFrame);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    inside->installEventFilter(this);
+}
+
+void ScrollColumn::fit() { widget()->setMinimumHeight(std::max(0, m_rows->totalHeightForWidth(viewport()->width()))); }
+
+bool ScrollColumn::eventFilter(QObject* object, QEvent* event)
+{
+    if (event->type() == QEvent::LayoutRequest) fit();
+    return QScrollArea::eventFilter(object, event);
+}
+void ScrollColumn::resizeEvent(QResizeEvent* event)
+{
+    QScrollArea::resizeEvent(event);
+    fit();
+}
+/// What was filled in before it was seen is measured once its parts are there.
+void ScrollColumn::showEvent(QShowEvent* event)
+{
+    QScrollArea::showEvent(event);
+    QTimer::singleShot(0, this, &ScrollColumn::fit);
+}
+
+}  // namespace sokudo::ui

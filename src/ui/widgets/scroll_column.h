@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A column that scrolls, as tall as its wrapped text needs at the width there is.
+#pragma once
+
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+namespace sokudo::ui {
+
+class ScrollColumn final : public QScrollArea {
+public:
+    ScrollColumn(int margin, int gap, QWidget* parent = nullptr);
+    QVBoxLayout& rows() { return *m_rows; }
+
+protected:
+    bool eventFilter(QObject*, QEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
+    void showEvent(QShowEvent*) override;
+
+private:
+    void fit();
+    QVBoxLayout* m_rows;
+};
+
+}  // namespace sokudo::ui
