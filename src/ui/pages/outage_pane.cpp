@@ -139,6 +139,7 @@ void OutagePane::showMinute()
         row->addLayout(words, 1);
         m_gone->addLayout(row);
     }
+    fitAgain(m_gone);
 }
 
 }  // namespace sokudo::ui

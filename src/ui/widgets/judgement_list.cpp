@@ -6,6 +6,7 @@
 #include "app/qt_text.h"
 #include "ui/theme.h"
 #include "ui/widgets/parts.h"
+#include "ui/widgets/scroll_column.h"
 #include "ui/widgets/verdict_mark.h"
 
 namespace sokudo::ui {
@@ -41,6 +42,7 @@ void JudgementList::show(const std::vector<const power::Judgement*>& judgements)
         m_rows->addLayout(row);
     }
     m_rows->addStretch(1);
+    fitAgain(m_rows);
 }
 
 }  // namespace sokudo::ui

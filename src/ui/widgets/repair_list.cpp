@@ -7,6 +7,7 @@
 #include "app/qt_text.h"
 #include "ui/theme.h"
 #include "ui/widgets/parts.h"
+#include "ui/widgets/scroll_column.h"
 
 namespace sokudo::ui {
 
@@ -65,6 +66,7 @@ void RepairList::refresh()
                                : QString("Each was tried on a copy of the house and judged again. Prices are rough."));
     for (int i = 0; i < std::min(count, m_most); ++i) m_cards->addWidget(card(i));
     if (count > m_most) m_cards->addWidget(label(QString("and %1 more, dearer").arg(count - m_most), "soft"));
+    fitAgain(m_cards);
 }
 
 }  // namespace sokudo::ui

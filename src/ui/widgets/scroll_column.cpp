@@ -40,4 +40,22 @@ void ScrollColumn::showEvent(QShowEvent* event)
     QTimer::singleShot(0, this, &ScrollColumn::fit);
 }
 
+namespace {
+
+void showAll(QLayout* layout)
+{
+    for (int i = 0; i < layout->count(); ++i) {
+        if (QWidget* widget = layout->itemAt(i)->widget()) widget->show();
+        if (QLayout* inner = layout->itemAt(i)->layout()) showAll(inner);
+    }
+}
+
+}  // namespace
+
+void fitAgain(QLayout* lines)
+{
+    showAll(lines);
+    if (QWidget* part = lines->parentWidget()) part->updateGeometry();
+}
+
 }  // namespace sokudo::ui

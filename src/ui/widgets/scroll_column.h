@@ -22,4 +22,7 @@ private:
     QVBoxLayout* m_rows;
 };
 
+/// Shows lines that were just filled in, else they would be shown a turn later and until then have no height.
+void fitAgain(QLayout* lines);
+
 }  // namespace sokudo::ui
