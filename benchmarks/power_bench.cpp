@@ -8,6 +8,8 @@
 #include "core/kb/load.h"
 #include "core/plan/edits.h"
 #include "core/plan/trace.h"
+#include "core/power/judgement.h"
+#include "core/power/outage.h"
 #include "core/power/single_points.h"
 #include "core/power/supply_net.h"
 #include "store/project_file.h"
@@ -87,6 +89,12 @@ int main(int argc, char** argv)
         std::printf("%s: %zu single points in %.1f ms; one by one about %.0f ms, %.0f times as long\n",
                     std::filesystem::path(argv[i]).stem().c_str(), found, took, oneByOne(plan, reports, *kb),
                     oneByOne(plan, reports, *kb) / took);
+        const power::SupplyNet net(plan, reports, *kb);
+        const double played = bestMilliseconds(5, [&] { return power::timeLineOf(plan, net, {}, *kb); });
+        const double judged = bestMilliseconds(5, [&] { return power::judge({plan, reports, net, *kb}); });
+        std::printf(
+            "%s: outage of the whole house in %.1f ms, %.2f times the single points; rules of the house %.1f ms\n",
+            std::filesystem::path(argv[i]).stem().c_str(), played, played / took, judged);
         (i == 1 ? first : last) = took;
     }
     if (argc > 2 && first > 0) std::printf("growth of single points: %.1f times\n", last / first);

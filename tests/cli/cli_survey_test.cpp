@@ -86,6 +86,9 @@ private Q_SLOTS:
         const QJsonObject json = cli({"--json", "power", m_demo.path}).json();
         QVERIFY(json["feeds"].toArray().size() > 20 && json["judgements"].toArray().size() >= 5);
         QCOMPARE(json["energy"].toObject()["per_kwh"].toDouble(), 0.32);
+        const Run moved = cli({"power", m_demo.path, "--device", "kiln-a", "--in", "closet"});
+        QVERIFY2(moved.out.contains("closet settles at"), qPrintable(moved.out + moved.err));
+        QVERIFY(cli({"power", m_demo.path, "--device", "kiln-a", "--in", "moon"}).err.contains("moon"));
         const Run outage = cli({"outage", m_demo.path, "--mains-off"});
         QCOMPARE(outage.status, 1);
         QVERIFY2(outage.out.contains("internet  gone at 0:00: the media converter in Study has no battery"),

@@ -133,6 +133,9 @@ private Q_SLOTS:
         QVERIFY(bench.says("class 4 (30\u202FW at the port): 7 more"));
         sources.selectRow(1);
         QVERIFY(bench.says("class 4 (30\u202FW at the port): 0 more"));
+        QVERIFY(bench.says("s-cam was never measured"));  // no chain without a length
+        sources.selectRow(0);
+        QVERIFY(bench.says("landing-sw gets"));
         QVERIFY(bench.says("spread: ports 3, 8, 11, 15, 17, 18, 19 give both"));
         auto* rate = bench.named<QComboBox>("Wanted rate");
         rate->setCurrentIndex(rate->count() - 1);
@@ -158,6 +161,12 @@ private Q_SLOTS:
         area->setValue(60);
         vents->setValue(2);
         QVERIFY(bench.says("times the air"));
+        auto* device = bench.named<QComboBox>("Device to move");
+        auto* place = bench.named<QComboBox>("Place it would stand in");
+        device->setCurrentIndex(device->findText("kiln-a"));
+        place->setCurrentIndex(place->findText("closet"));
+        Q_EMIT place->activated(place->currentIndex());
+        QVERIFY(bench.says("Closet settles at"));
         QVERIFY(bench.isAllReadable());
     }
     /// 12 fees of 10 and 8 GB beyond at 2: 136; 3 people · 3 days · 40: 360.

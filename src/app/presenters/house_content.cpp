@@ -38,15 +38,18 @@ QString networkOf(const plan::Plan& plan, const plan::Run& run)
 
 QString watts(Watt watt) { return toQt(text::number(watt.in(), 3) + std::string(text::kThin)) + "W"; }
 
-/// The device and its port, or the outlet, that a feed comes from: "spread 20", "strip bench".
+/// The device and its port, or the outlet, that a feed comes from: "spread 20", "bench", "mains" where it has no name.
 QString sourceOf(const plan::Plan& plan, const power::Feeds& feeds, const power::Feed& feed)
 {
     const plan::Device* from = feeds.device(feed.from);
-    if (!from) return toQt(feeds.says(feed.from).text());
+    if (!from)
+        return feeds.nodes[static_cast<std::size_t>(feed.from)].kind == power::FeedNode::Kind::Outlet
+                   ? toQt(feeds.name(feed.from))
+                   : QString("mains");
     return plan.ports.has(feed.source) ? toQt(plan::portText(plan, feed.source)) : toQt(from->name);
 }
 
-/// "12.9 W, spread 20", "140 W, outlet rack"; empty: not known.
+/// "12.9 W, spread 20", "140 W, rack"; empty: not known.
 QString powerOf(const plan::Plan& plan, const power::Feeds& feeds, const plan::Device& device)
 {
     const int node = feeds.nodeOf(device.id);

@@ -91,6 +91,10 @@ public:
     /// Judgements about a place and what stands in it, or all that are about none.
     std::vector<const power::Judgement*> judgementsOf(const std::vector<std::string>& rules) const;
     QString caution(const std::string& id) const;
+    /// What would be said of a device if it stood in that place.
+    power::Judgements suits(plan::DeviceId, plan::PlaceId) const;
+    /// Power from the port of a load, hop by hop to each end, in sentences.
+    QStringList chainSays(int load) const;
     /// What a line of that rate carries of what is done in the house, the least first, in sentences.
     QStringList carriedBy(BitRate) const;
 
@@ -112,7 +116,7 @@ private:
         plan::Subject subject;
     };
     struct PlaceRow {
-        QString place, heat, settles, most, units, weight;
+        QString place, heat, settles, most, units, weight, year;
         Verdict mark;
         plan::PlaceId id;
     };
@@ -124,6 +128,7 @@ private:
         QString port, device, asks, reserved, drawn, state;
         Verdict mark;
         plan::DeviceId id;
+        plan::PortId portId;
     };
     Document& m_document;
     Selection& m_selection;

@@ -2,11 +2,13 @@
 // The tables of the Power bench and what is said beside them.
 #include <algorithm>
 
+#include "app/preferences.h"
 #include "app/presenters/power_presenter.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/kb/rule_rows.h"
 #include "core/kb/stage_rows.h"
+#include "core/power/house_chain.h"
 #include "store/reference.h"
 
 namespace sokudo::app {
@@ -76,13 +78,20 @@ void PowerPresenter::fillPlaces()
                                                   .arg(qRound(fit.settled->low.in()))
                                                   .arg(qRound(fit.settled->high.in()))
                                             : QString("open, %1 around").arg(degrees(fit.outside));
+        const auto yearOf = [&](plan::PlaceId id) {
+            for (const power::PlaceCost& cost : m_view->energy.places)
+                if (cost.place == id)
+                    return QString("%1%2kWh").arg(qRound(cost.year.usual.in() / 1000)).arg(kThin) +
+                           (cost.year.money ? ", " + priceText(cost.year.money->in()) : QString());
+            return QString("–");
+        };
         rows.push_back(
             {toQt(place.name), wattsText(fit.heat), settles, degrees(fit.most),
              fit.unitsFree ? QString("%1 of %2").arg(*fit.unitsFree).arg(*fit.unitsAll) : QString("–"),
              fit.carries
                  ? QString("%1 of %2%3kg").arg(qRound(fit.weight.in())).arg(qRound(fit.carries->in())).arg(kThin)
                  : QString("–"),
-             mark, fit.place});
+             yearOf(fit.place), mark, fit.place});
     }
     m_places.setRows(std::move(rows));
 }
@@ -173,8 +182,30 @@ void PowerPresenter::showSource(int row)
                             load.isRefused ? Verdict::Limited
                             : load.asks    ? Verdict::Fits
                                            : Verdict::Unknown,
-                            load.device});
+                            load.device, load.port});
     m_loads.setRows(std::move(rows));
+}
+
+QStringList PowerPresenter::chainSays(int load) const
+{
+    const LoadRow* row = m_loads.row(load);
+    if (!row || !m_view) return {};
+    const auto chains = power::chainsFrom(*m_view->plan, row->portId, *m_view->kb);
+    if (!chains) return {toQt(chains.error().what.text())};
+    QStringList says;
+    for (const auto& hops : *chains)
+        for (std::size_t i = 0; i < hops.size(); ++i) {
+            const QString line = QString(static_cast<int>(3 * i), ' ') + toQt(hops[i].says);
+            if (!says.contains(line)) says << line;
+        }
+    return says;
+}
+
+power::Judgements PowerPresenter::suits(plan::DeviceId device, plan::PlaceId place) const
+{
+    if (!m_view) return {};
+    auto found = power::judgeMoved(*m_view->plan, device, place, m_view->links, *m_view->kb);
+    return found ? std::move(*found) : power::Judgements{};
 }
 
 QStringList PowerPresenter::sourceSays() const

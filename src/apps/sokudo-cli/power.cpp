@@ -4,6 +4,7 @@
 
 #include "cli.h"
 #include "core/base/text.h"
+#include "core/editline/draft.h"
 #include "core/kb/rule_rows.h"
 #include "core/power/energy.h"
 #include "core/power/judgement.h"
@@ -104,13 +105,47 @@ Json toJson(const power::Feeds& feeds)
 }
 
 struct Options {
-    std::string file;
+    std::string file, device, place;
 };
 
-int answer(const store::Project& project, const Options&, Context& context)
+Json toJson(const power::Judgements& judgements)
+{
+    Json all = Json::array();
+    for (const power::Judgement& one : judgements)
+        all.push_back(
+            {{"rule", one.rule}, {"verdict", code(one.verdict)}, {"what", plain(one.what)}, {"fix", plain(one.fix)}});
+    return all;
+}
+
+void show(const power::Judgements& judgements, const Context& context)
+{
+    for (const power::Judgement& one : judgements) {
+        print(plain(fmt::format("  {}: {}; {}", word(one.verdict), one.what.text(), one.fix.text())));
+        if (const auto* caution = context.kb.find<kb::Caution>(one.caution))
+            print("    caution: " + plain(caution->text));
+    }
+}
+
+/// Whether a device would suit another place.
+int showMoved(const plan::Plan& plan, const match::Reports& reports, const Options& given, const Context& context)
+{
+    const auto device = deviceCalled(plan, given.device);
+    if (!device) return fail(device.error());
+    editline::Words words("\"" + given.place + "\"");
+    const auto place = editline::takePlace(words, plan);
+    if (!place) return fail(place.error());
+    const auto found = power::judgeMoved(plan, *device, *place, reports, context.kb);
+    if (!found) return fail(found.error());
+    if (context.json) print(Json{{"judgements", toJson(*found)}});
+    else show(*found, context);
+    return found->front().verdict > Verdict::Limited ? kFindings : kFine;
+}
+
+int answer(const store::Project& project, const Options& given, Context& context)
 {
     const plan::Plan& plan = project.plan;
     const auto reports = match::judgeAll(plan, context.kb);
+    if (!given.device.empty() || !given.place.empty()) return showMoved(plan, reports, given, context);
     const power::SupplyNet net(plan, reports, context.kb);
     const power::Energy energy = power::energyOf(plan, net.feeds);
     const auto fits = power::placeFits(plan, net.feeds, context.kb);
@@ -118,13 +153,8 @@ int answer(const store::Project& project, const Options&, Context& context)
     bool isWorse = false;
     for (const power::Judgement& one : judgements) isWorse = isWorse || one.verdict > Verdict::Limited;
     if (context.json) {
-        Json unknown = Json::array(), judged = Json::array(), places = Json::array();
+        Json unknown = Json::array(), places = Json::array();
         for (plan::DeviceId id : net.feeds.unknown) unknown.push_back(plan.devices.find(id)->name);
-        for (const power::Judgement& one : judgements)
-            judged.push_back({{"rule", one.rule},
-                              {"verdict", code(one.verdict)},
-                              {"what", plain(one.what)},
-                              {"fix", plain(one.fix)}});
         for (const power::PlaceFit& fit : fits)
             places.push_back({{"place", plan.places.find(fit.place)->name},
                               {"heat", bandJson(fit.heat)},
@@ -135,7 +165,7 @@ int answer(const store::Project& project, const Options&, Context& context)
                    {"source_not_known", unknown},
                    {"energy", toJson(plan, energy)},
                    {"places", places},
-                   {"judgements", judged}});
+                   {"judgements", toJson(judgements)}});
         return isWorse ? kFindings : kFine;
     }
     print("Who feeds whom");
@@ -145,11 +175,7 @@ int answer(const store::Project& project, const Options&, Context& context)
     print("Places");
     showPlaces(plan, fits);
     if (!judgements.empty()) print("What is to be said");
-    for (const power::Judgement& one : judgements) {
-        print(plain(fmt::format("  {}: {}; {}", word(one.verdict), one.what.text(), one.fix.text())));
-        if (const auto* caution = context.kb.find<kb::Caution>(one.caution))
-            print("    caution: " + plain(caution->text));
-    }
+    show(judgements, context);
     return isWorse ? kFindings : kFine;
 }
 
@@ -158,8 +184,10 @@ int answer(const store::Project& project, const Options&, Context& context)
 void addPower(Verbs& verbs, Context& context)
 {
     auto given = std::make_shared<Options>();
-    projectVerb(verbs, context, "power", "Who feeds whom with how many watts, what it costs a year, what is wrong",
-                given, &answer);
+    auto verb = projectVerb(verbs, context, "power",
+                            "Who feeds whom with how many watts, what it costs a year, what is wrong", given, &answer);
+    verb.option("--device", given->device, "with --in: would this device suit");
+    verb.option("--in", given->place, "this place");
 }
 
 }  // namespace sokudo::cli

@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/result.h"
 #include "core/base/sentence.h"
 #include "core/base/verdict.h"
 #include "core/match/reports.h"
@@ -35,6 +36,12 @@ struct House {
 /// All rules, hazards first.
 Judgements judge(const plan::Plan&, const match::Reports&, const kb::KnowledgeBase&);
 Judgements judge(const House&);
+
+/// What would be said of a device and a place if it stood there: heat, noise, depth, units, weight, plugs; hazards
+/// first, and what fits as the last. Its cables and its plug are left out of it.
+/// @error NotFound  there is no such device or place
+Result<Judgements> judgeMoved(const plan::Plan&, plan::DeviceId, plan::PlaceId, const match::Reports&,
+                              const kb::KnowledgeBase&);
 
 // The rules, by what they look at; for judge.cpp and tests.
 void judgeFeeds(const House&, Judgements&);      ///< outlets, strips, supplies, batteries

@@ -139,6 +139,26 @@ void room(const plan::Place& place, const plan::Device& device, Judgements& foun
              "shut-in"});
 }
 
+/// Units that a rack has left for what stands in it and is not mounted.
+void units(const PlaceFit& fit, const plan::Place& place, const std::vector<const plan::Device*>& devices,
+           Judgements& found)
+{
+    if (!fit.unitsFree) return;
+    int left = *fit.unitsFree;
+    for (const plan::Device* device : devices) {
+        if (device->rackUnit > 0 || plan::isPassive(device->role)) continue;
+        const int height = device->traits.count("height-u").value_or(1);
+        left -= height;
+        if (left >= 0) continue;
+        found.push_back({"no-units",
+                         Verdict::Marginal,
+                         text::say("place-rules.no-units", "{} takes {} units, and {} has {} of {} left", device->name,
+                                   height, place.name, std::max(0, left + height), *fit.unitsAll),
+                         text::say("place-rules.no-units-fix", "take a unit out, or put it on a shelf beside the rack"),
+                         {of(*device), of(place)}});
+    }
+}
+
 void weight(const PlaceFit& fit, const plan::Place& place, const std::vector<const plan::Device*>& devices,
             Judgements& found)
 {
@@ -218,6 +238,7 @@ void judgePlaces(const House& house, Judgements& found)
             climate(place, *device, found);
             room(place, *device, found);
         }
+        units(fit, place, devices, found);
         weight(fit, place, devices, found);
     }
     copperModules(house, found);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/pages/places_pane.h"
 
+#include <QComboBox>
 #include <QFormLayout>
 #include <QHBoxLayout>
 #include <QSpinBox>
@@ -39,6 +40,7 @@ PlacesPane::PlacesPane(app::PowerPresenter& presenter, QWidget* parent) : QWidge
     auto* outer = column(panel, 0, 0);
     auto* scroll = new ScrollColumn(16, 8);
     auto* right = &scroll->rows();
+    right->addWidget(suitsForm());
     right->addWidget(label("Whether places suit what stands in them", "heading"));
     m_judgements = new JudgementList([this](const std::string& id) { return m_presenter.caution(id); },
                                      [this](const plan::Subject& at) { m_presenter.select(at); });
@@ -49,6 +51,39 @@ PlacesPane::PlacesPane(app::PowerPresenter& presenter, QWidget* parent) : QWidge
     connect(m_table, &MarkedTable::rowChosen, this, &PlacesPane::showRow);
     connect(&presenter, &app::PowerPresenter::changed, this, &PlacesPane::refresh);
     refresh();
+}
+
+/// "Would kiln-a suit Study?"
+QWidget* PlacesPane::suitsForm()
+{
+    auto* box = frame("card");
+    auto* rows = column(box, 12, 6);
+    rows->addWidget(label("Would it suit another place?", "heading"));
+    auto* row = new QHBoxLayout;
+    m_device = new QComboBox;
+    m_device->setAccessibleName("Device to move");
+    m_place = new QComboBox;
+    m_place->setAccessibleName("Place it would stand in");
+    row->addWidget(m_device);
+    row->addWidget(label("in", "soft"));
+    row->addWidget(m_place);
+    row->addStretch(1);
+    rows->addLayout(row);
+    m_suits = new JudgementList([this](const std::string& id) { return m_presenter.caution(id); },
+                                [this](const plan::Subject& at) { m_presenter.select(at); });
+    rows->addWidget(m_suits);
+    connect(m_device, &QComboBox::activated, this, &PlacesPane::showSuits);
+    connect(m_place, &QComboBox::activated, this, &PlacesPane::showSuits);
+    return box;
+}
+
+void PlacesPane::showSuits()
+{
+    const power::Judgements found =
+        m_presenter.suits({m_device->currentData().toLongLong()}, {m_place->currentData().toLongLong()});
+    std::vector<const power::Judgement*> shown;
+    for (const power::Judgement& one : found) shown.push_back(&one);
+    m_suits->show(shown);
 }
 
 QWidget* PlacesPane::ventsForm()
@@ -98,6 +133,13 @@ void PlacesPane::showRow(int row)
 
 void PlacesPane::refresh()
 {
+    fillDevices(m_device, app::deviceChoices(m_presenter.plan()), 0);
+    const QVariant before = m_place->currentData();
+    m_place->clear();
+    for (const plan::Place& place : m_presenter.plan().places)
+        m_place->addItem(app::toQt(place.name), QVariant::fromValue<qlonglong>(place.id.value));
+    m_place->setCurrentIndex(std::max(0, m_place->findData(before)));
+    showSuits();
     const int count = m_presenter.placeRows()->rowCount();
     // The first that something is to be said of.
     int first = 0;
@@ -106,8 +148,8 @@ void PlacesPane::refresh()
     if (count > 0) m_table->selectRow(first);
     showRow(count > 0 ? first : -1);
     m_judgements->show(m_presenter.judgementsOf(
-        {"too-warm", "air-not-known", "soft-around", "frost", "dust", "noise", "too-deep", "no-clearance", "too-heavy",
-         "heavy-above", "copper-side-by-side", "too-few-sockets", "chained-strips", "overload"}));
+        {"too-warm", "air-not-known", "soft-around", "frost", "dust", "noise", "too-deep", "no-units", "no-clearance",
+         "too-heavy", "heavy-above", "copper-side-by-side", "too-few-sockets", "chained-strips", "overload"}));
 }
 
 }  // namespace sokudo::ui

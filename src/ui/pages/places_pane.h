@@ -6,6 +6,7 @@
 
 #include "app/presenters/power_presenter.h"
 
+class QComboBox;
 class QLabel;
 class QSpinBox;
 
@@ -22,6 +23,8 @@ public:
 
 private:
     QWidget* ventsForm();
+    QWidget* suitsForm();
+    void showSuits();
     void refresh();
     void showRow(int row);
     void tryVents();
@@ -31,6 +34,8 @@ private:
     QSpinBox *m_vents, *m_area, *m_fan;
     QLabel* m_tried;
     JudgementList* m_judgements;
+    QComboBox *m_device, *m_place;
+    JudgementList* m_suits;
 };
 
 }  // namespace sokudo::ui

@@ -34,6 +34,11 @@ PoePane::PoePane(app::PowerPresenter& presenter, QWidget* parent) : QWidget(pare
     m_loads->setAccessibleName("Devices on this source");
     m_loads->setWide({1, 5});
     left->addWidget(m_loads, 3);
+    left->addWidget(label("Hop by hop from the port, each path by itself", "heading"));
+    m_chain = label("", "", true);
+    left->addWidget(m_chain);
+    connect(m_loads, &MarkedTable::rowChosen, this,
+            [this](int row) { m_chain->setText(m_presenter.chainSays(row).join("\n")); });
     all->addLayout(left, 7);
     auto* right = new QVBoxLayout;
     right->setSpacing(6);
@@ -52,6 +57,7 @@ PoePane::PoePane(app::PowerPresenter& presenter, QWidget* parent) : QWidget(pare
     connect(m_sources, &MarkedTable::rowChosen, this, [this](int row) {
         m_presenter.showSource(row);
         showRoom();
+        if (m_presenter.loadRows()->rowCount() > 0) m_loads->selectRow(0);
     });
     connect(&presenter, &app::PowerPresenter::changed, this, &PoePane::refresh);
     refresh();

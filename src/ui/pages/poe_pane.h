@@ -30,6 +30,7 @@ private:
     MarkedTable* m_sources;
     MarkedTable* m_loads;
     QLabel* m_room;
+    QLabel* m_chain;
     QComboBox* m_rate;
     QComboBox* m_class;
     QLabel* m_ports;

@@ -92,6 +92,24 @@ private Q_SLOTS:
         QVERIFY(
             !ruleIn(judged(modules + "set s 1 module=10gbase-t\nset s 3 module=10gbase-t\n"), "copper-side-by-side"));
     }
+    /// Asked before it is moved; nothing is changed by the asking.
+    void wouldItSuit()
+    {
+        const plan::Plan plan = houseOf(
+            "add place a\nadd place bed, quiet=sleeping\nadd rack r in a, rack-units=2 inside-depth=40cm\n"
+            "add switch s in a, fans=2 fan-mm=40 height-u=1 depth=38cm power-source=outlet\n"
+            "add switch t in r, height-u=2 unit=1 power-source=outlet\n");
+        const auto reports = match::judgeAll(plan, knowledge());
+        const auto asked = [&](const char* place) {
+            const auto at =
+                std::find_if(plan.places.begin(), plan.places.end(), [&](auto& one) { return one.name == place; });
+            return *judgeMoved(plan, plan::deviceNamed(plan, "s")->id, (*at).id, reports, knowledge());
+        };
+        QVERIFY(ruleIn(asked("bed"), "noise"));
+        QVERIFY(ruleIn(asked("r"), "too-deep") && ruleIn(asked("r"), "no-units"));
+        QCOMPARE(asked("a").front().verdict, Verdict::Fits);
+        QVERIFY(!judgeMoved(plan, {999}, (*plan.places.begin()).id, reports, knowledge()));
+    }
     void howAHouseIsBuilt()
     {
         const std::string all =
