@@ -35,15 +35,6 @@ const kb::PoeClass* greatest(const kb::KnowledgeBase& kb, const kb::PoeType& typ
     return best;
 }
 
-/// The least class that gives a device so many watts.
-const kb::PoeClass* classFor(const kb::KnowledgeBase& kb, Watt load)
-{
-    const kb::PoeClass* best = nullptr;
-    for (const kb::PoeClass& one : kb.all<kb::PoeClass>())
-        if (one.number > 0 && one.device >= load && (!best || one.number < best->number)) best = &one;
-    return best;
-}
-
 struct Source {
     const kb::PoeType* type;
     Watt left, low, high;  ///< usual, and the bounds that the conversions before it leave
@@ -104,6 +95,15 @@ void handOn(Hop& hop, Source& source, const Station& station, const kb::PowerFig
 }
 
 }  // namespace
+
+const kb::PoeClass* classFor(const kb::KnowledgeBase& kb, Watt load, int most)
+{
+    const kb::PoeClass* best = nullptr;
+    for (const kb::PoeClass& one : kb.all<kb::PoeClass>())
+        if (one.number > 0 && one.number <= most && one.device >= load && (!best || one.number < best->number))
+            best = &one;
+    return best;
+}
 
 Result<std::vector<Hop>> chain(const kb::PoeType& first, const std::vector<std::pair<Stretch, Station>>& stations,
                                const kb::KnowledgeBase& kb)

@@ -48,6 +48,9 @@ struct Hop {
     text::Sentence says;
 };
 
+/// The least class, up to `most`, that gives a device so many watts; null: none does.
+const kb::PoeClass* classFor(const kb::KnowledgeBase&, Watt load, int most = 8);
+
 /// Each hop takes the greatest class that its source has left and the cable lets through; a switch hands on what it
 /// does not take itself, less the losses of its supply.
 /// @param source  of the first cable

@@ -9,8 +9,6 @@
 namespace sokudo::power {
 namespace {
 
-std::size_t at(int index) { return static_cast<std::size_t>(index); }
-
 YearCost yearOf(const WattBand& watts, int hours, std::optional<Money> perKwh)
 {
     const double share = hours / 24.0;
@@ -18,18 +16,6 @@ YearCost yearOf(const WattBand& watts, int hours, std::optional<Money> perKwh)
     YearCost year{energy(watts.low), energy(watts.usual), energy(watts.high), {}};
     if (perKwh) year.money = Money::of(year.usual.in() / 1000 * perKwh->in());
     return year;
-}
-
-/// What a node takes by itself: all that passes it less what it feeds.
-WattBand ownOf(const Feeds& feeds, int node)
-{
-    WattBand own = feeds.takes[at(node)];
-    for (int number : feeds.out[at(node)]) {
-        const WattBand& fed = feeds.feeds[at(number)].carries;
-        own = {std::max(Watt{}, own.low - fed.low), std::max(Watt{}, own.usual - fed.usual),
-               std::max(Watt{}, own.high - fed.high)};
-    }
-    return own;
 }
 
 }  // namespace
@@ -60,7 +46,7 @@ Energy energyOf(const plan::Plan& plan, const Feeds& feeds)
         const plan::Device& device = *feeds.device(node);
         const Draw& draw = feeds.draws[i];
         if (draw.basis == DrawBasis::None) continue;
-        DeviceCost cost{device.id, draw, ownOf(feeds, node), device.traits.count("hours").value_or(24), {}};
+        DeviceCost cost{device.id, draw, feeds.own(node), device.traits.count("hours").value_or(24), {}};
         cost.year = yearOf(cost.atPlug, cost.hours, energy.perKwh);
         energy.year += cost.year;
         energy.usual += cost.atPlug;

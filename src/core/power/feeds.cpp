@@ -320,6 +320,17 @@ text::Sentence Feeds::says(int node) const
     }
 }
 
+WattBand Feeds::own(int node) const
+{
+    WattBand own = takes[at(node)];
+    for (int number : out[at(node)]) {
+        const WattBand& fed = feeds[at(number)].carries;
+        own = {std::max(Watt{}, own.low - fed.low), std::max(Watt{}, own.usual - fed.usual),
+               std::max(Watt{}, own.high - fed.high)};
+    }
+    return own;
+}
+
 bool Feeds::isPassive(int node) const { return at(node) < m_devices && needsNoFeed(*device(node)); }
 
 std::vector<int> Feeds::darkWith(const std::vector<int>& gone, int lostFeed) const

@@ -53,6 +53,8 @@ public:
     std::string name(int node) const;
     /// "circuit desk", "strip bench", "outlets of Study".
     text::Sentence says(int node) const;
+    /// What a node takes by itself: all that passes it less what it feeds. It is the heat that it makes.
+    WattBand own(int node) const;
     bool isPassive(int node) const;  ///< needs no power, or carries a battery of its own
     /// Devices that go dark when these nodes do, those themselves included; batteries only put it off. Devices whose
     /// source is not known stay.

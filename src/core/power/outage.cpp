@@ -115,7 +115,7 @@ private:
     /// feeds.
     Watt loadOf(int node) const
     {
-        double watts = of(ownOf(node), m_bound).in();
+        double watts = of(m_feeds.own(node), m_bound).in();
         for (int number : m_feeds.out[at(node)]) {
             const Feed& feed = m_feeds.feeds[at(number)];
             if (m_isLostFeed[at(number)] || m_isDead[at(feed.to)] || darkAt[at(feed.to)] != kNever) continue;
@@ -125,17 +125,6 @@ private:
             watts += loadOf(feed.to).in() / std::max(1, live);
         }
         return Watt::of(watts);
-    }
-    /// What a node takes itself: all that passes it on an ordinary day less what it feeds then.
-    WattBand ownOf(int node) const
-    {
-        WattBand own = m_feeds.takes[at(node)];
-        for (int number : m_feeds.out[at(node)]) {
-            const WattBand fed = m_feeds.feeds[at(number)].carries;
-            own = {std::max(Watt{}, own.low - fed.low), std::max(Watt{}, own.usual - fed.usual),
-                   std::max(Watt{}, own.high - fed.high)};
-        }
-        return own;
     }
     bool isTooMuch(int battery) const
     {

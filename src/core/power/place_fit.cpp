@@ -9,8 +9,6 @@ namespace {
 
 constexpr double kUsualSummer = 26, kUsualMost = 40;  // °C: a room on a warm day; what most gear is made for
 
-std::size_t at(int index) { return static_cast<std::size_t>(index); }
-
 /// The air around a place: stated for it, or for the place it stands in.
 std::optional<Celsius> summerOf(const plan::Plan& plan, const plan::Place* place)
 {
@@ -26,18 +24,6 @@ Length altitudeOf(const plan::Plan& plan)
     for (const plan::Place& place : plan.places)
         if (const auto stated = place.traits.count("altitude")) return Length::of(*stated);
     return {};
-}
-
-/// What a device adds to the heat of its place: all it takes less what leaves over its cables.
-WattBand heatOf(const Feeds& feeds, int node)
-{
-    WattBand heat = feeds.takes[at(node)];
-    for (int number : feeds.out[at(node)]) {
-        const WattBand& fed = feeds.feeds[at(number)].carries;
-        heat = {std::max(Watt{}, heat.low - fed.low), std::max(Watt{}, heat.usual - fed.usual),
-                std::max(Watt{}, heat.high - fed.high)};
-    }
-    return heat;
 }
 
 void addRack(PlaceFit& fit, const plan::Place& place, const std::vector<const plan::Device*>& devices)
@@ -83,7 +69,7 @@ std::vector<PlaceFit> placeFits(const plan::Plan& plan, const Feeds& feeds, cons
         PlaceFit fit;
         fit.place = place.id;
         fit.devices = static_cast<int>(devices.size());
-        for (const plan::Device* device : devices) fit.heat += heatOf(feeds, feeds.nodeOf(device->id));
+        for (const plan::Device* device : devices) fit.heat += feeds.own(feeds.nodeOf(device->id));
         if (devices.empty()) continue;
         const auto summer = summerOf(plan, &place);
         fit.isOutsideStated = summer.has_value();

@@ -4,6 +4,7 @@
 
 #include "core/kb/copper_rows.h"
 #include "core/match/power.h"
+#include "core/power/chain.h"
 #include "core/power/repair_ideas.h"
 
 namespace sokudo::power {
@@ -122,16 +123,6 @@ std::vector<RepairIdea> batteryIdeas(const RepairGround& ground)
 }
 
 namespace {
-
-/// The least class that gives so many watts; null: none does.
-const kb::PoeClass* classFor(const kb::KnowledgeBase& kb, Watt load, int most)
-{
-    const kb::PoeClass* best = nullptr;
-    for (const kb::PoeClass& one : kb.all<kb::PoeClass>())
-        if (one.number > 0 && one.number <= most && one.device >= load && (!best || one.number < best->number))
-            best = &one;
-    return best;
-}
 
 /// Power over the copper cable that joins the device to a source already, or moved to a port of it that supplies.
 void addSplitters(const RepairGround& ground, int node, std::vector<RepairIdea>& ideas)

@@ -76,8 +76,6 @@ QWidget* OutagePane::footPanel()
 
 QWidget* OutagePane::rightPanel()
 {
-    auto* panel = frame("panel");
-    auto* outer = column(panel, 0, 0);
     auto* scroll = new ScrollColumn(16, 8);
     auto* right = &scroll->rows();
     m_minute = label("", "title");
@@ -91,8 +89,7 @@ QWidget* OutagePane::rightPanel()
     right->addSpacing(6);
     right->addWidget(new RepairList(m_presenter, 5));
     right->addStretch(1);
-    outer->addWidget(scroll);
-    return panel;
+    return sidePanel(scroll);
 }
 
 void OutagePane::refresh()

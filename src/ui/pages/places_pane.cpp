@@ -36,8 +36,6 @@ PlacesPane::PlacesPane(app::PowerPresenter& presenter, QWidget* parent) : QWidge
     left->addWidget(m_detail);
     left->addWidget(ventsForm());
     all->addLayout(left, 6);
-    auto* panel = frame("panel");
-    auto* outer = column(panel, 0, 0);
     auto* scroll = new ScrollColumn(16, 8);
     auto* right = &scroll->rows();
     right->addWidget(suitsForm());
@@ -46,8 +44,7 @@ PlacesPane::PlacesPane(app::PowerPresenter& presenter, QWidget* parent) : QWidge
                                      [this](const plan::Subject& at) { m_presenter.select(at); });
     right->addWidget(m_judgements);
     right->addStretch(1);
-    outer->addWidget(scroll);
-    all->addWidget(panel, 4);
+    all->addWidget(sidePanel(scroll), 4);
     connect(m_table, &MarkedTable::rowChosen, this, &PlacesPane::showRow);
     connect(&presenter, &app::PowerPresenter::changed, this, &PlacesPane::refresh);
     refresh();

@@ -35,8 +35,6 @@ SinglePointsPane::SinglePointsPane(app::PowerPresenter& presenter, QWidget* pare
     m_detail = label("", "", true);
     left->addWidget(m_detail);
     all->addLayout(left, 6);
-    auto* panel = frame("panel");
-    auto* outer = column(panel, 0, 0);
     auto* scroll = new ScrollColumn(16, 10);
     auto* right = &scroll->rows();
     right->addWidget(new RepairList(presenter, 6));
@@ -45,8 +43,7 @@ SinglePointsPane::SinglePointsPane(app::PowerPresenter& presenter, QWidget* pare
                                      [this](const plan::Subject& at) { m_presenter.select(at); });
     right->addWidget(m_judgements);
     right->addStretch(1);
-    outer->addWidget(scroll);
-    all->addWidget(panel, 5);
+    all->addWidget(sidePanel(scroll), 5);
     connect(m_table, &MarkedTable::rowChosen, this, &SinglePointsPane::showRow);
     connect(&presenter, &app::PowerPresenter::changed, this, &SinglePointsPane::refresh);
     refresh();

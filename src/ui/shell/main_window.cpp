@@ -7,8 +7,6 @@
 #include <QKeyEvent>
 #include <QLineEdit>
 #include <QMimeData>
-#include <QPainter>
-#include <QPainterPath>
 #include <QShortcut>
 #include <QTimer>
 
@@ -27,6 +25,7 @@
 #include "ui/pages/survey_page.h"
 #include "ui/shell/command_field.h"
 #include "ui/shell/houses.h"
+#include "ui/shell/sign.h"
 #include "ui/shell/term_tips.h"
 #include "ui/theme.h"
 #include "ui/widgets/house_view.h"
@@ -52,31 +51,6 @@ constexpr BenchName kBenches[] = {{MainWindow::Survey, 1, "Survey"},     {MainWi
                                   {MainWindow::Power, 3, "Power"},       {MainWindow::Measure, 5, "Measure"},
                                   {MainWindow::Diagnose, 6, "Diagnose"}, {MainWindow::Logbook, 7, "Logbook"},
                                   {MainWindow::Path, 0, "Path"}};
-
-/// A pipe that narrows: the sign of the program.
-class Sign final : public QWidget {
-public:
-    Sign() { setFixedSize(scaled(30), scaled(16)); }
-
-protected:
-    void paintEvent(QPaintEvent*) override
-    {
-        QPainter painter(this);
-        painter.setRenderHint(QPainter::Antialiasing);
-        const double w = width(), h = height(), m = h / 2;
-        QPainterPath pipe;
-        pipe.moveTo(0, m - h * 0.42);
-        pipe.lineTo(w * 0.4, m - h * 0.42);
-        pipe.lineTo(w * 0.55, m - h * 0.14);
-        pipe.lineTo(w, m - h * 0.14);
-        pipe.lineTo(w, m + h * 0.14);
-        pipe.lineTo(w * 0.55, m + h * 0.14);
-        pipe.lineTo(w * 0.4, m + h * 0.42);
-        pipe.lineTo(0, m + h * 0.42);
-        pipe.closeSubpath();
-        painter.fillPath(pipe, theme().dark ? theme().planDeep : QColor("#aab4e6"));
-    }
-};
 
 }  // namespace
 

@@ -40,6 +40,13 @@ void ScrollColumn::showEvent(QShowEvent* event)
     QTimer::singleShot(0, this, &ScrollColumn::fit);
 }
 
+QWidget* sidePanel(ScrollColumn* inside)
+{
+    auto* panel = frame("panel");
+    column(panel, 0, 0)->addWidget(inside);
+    return panel;
+}
+
 namespace {
 
 void showAll(QLayout* layout)

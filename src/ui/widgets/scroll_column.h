@@ -22,6 +22,9 @@ private:
     QVBoxLayout* m_rows;
 };
 
+/// A panel at the side with such a column in it.
+QWidget* sidePanel(ScrollColumn*);
+
 /// Shows lines that were just filled in, else they would be shown a turn later and until then have no height.
 void fitAgain(QLayout* lines);
 
