@@ -75,8 +75,8 @@ PowerPresenter::PowerPresenter(Document& document, Selection& selection, QObject
           this),
       m_places(
           {marked("Place", &PlaceRow::place), cell("Heat", &PlaceRow::heat), cell("Settles at", &PlaceRow::settles),
-           cell("Allowed", &PlaceRow::most), cell("Rack units free", &PlaceRow::units),
-           cell("Weight", &PlaceRow::weight), cell("A year", &PlaceRow::year)},
+           cell("Allowed", &PlaceRow::most), cell("Units free", &PlaceRow::units), cell("Weight", &PlaceRow::weight),
+           cell("A year", &PlaceRow::year)},
           this),
       m_sources({marked("PoE source", &SourceRow::name), cell("Budget", &SourceRow::budget),
                  cell("Reserved by class", &SourceRow::reserved), cell("Left by class", &SourceRow::freeByClass),

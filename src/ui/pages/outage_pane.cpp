@@ -42,6 +42,8 @@ OutagePane::OutagePane(app::PowerPresenter& presenter, QWidget* parent) : QWidge
     scroll->setWidget(m_house);
     scroll->setWidgetResizable(true);
     left->addWidget(scroll, 1);
+    scroll->setVisible(!isVeryLarge());  // at large text the words and the time line need the room
+    if (isVeryLarge()) left->addStretch(1);
     top->addLayout(left, 8);
     top->addWidget(rightPanel(), 5);
     all->addLayout(top, 1);

@@ -337,8 +337,9 @@ QWidget* MainWindow::benchBar()
     row->setContentsMargins(12, 0, 12, 0);
     row->setSpacing(2);
     for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i) {
-        auto* tab = button(kBenches[i].number == 0 ? QString(kBenches[i].title)
-                                                   : QString("%1  %2").arg(kBenches[i].number).arg(kBenches[i].title),
+        auto* tab = button(kBenches[i].number == 0 || isVeryLarge()
+                               ? QString(kBenches[i].title)
+                               : QString("%1  %2").arg(kBenches[i].number).arg(kBenches[i].title),
                            "bench", [this, i] { showBench(kBenches[i].bench); });
         tab->setCheckable(true);
         tab->setToolTip(QString("Alt+%1").arg(kBenches[i].number));

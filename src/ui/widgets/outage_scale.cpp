@@ -22,6 +22,8 @@ int batteryHeight() { return scaled(38); }
 int serviceHeight() { return scaled(16); }
 int headHeight() { return scaled(22); }
 int footHeight() { return scaled(32); }
+/// At large text the services matter more.
+int mostBatteries() { return isVeryLarge() ? 0 : 3; }
 
 QString capital(QString text)
 {
@@ -81,7 +83,7 @@ void OutageScale::setLine(std::optional<power::TimeLine> line, QStringList names
     m_line = std::move(line);
     m_names = std::move(names);
     if (m_play.isActive()) togglePlay();
-    updateGeometry();
+    setFixedHeight(sizeHint().height());
     setAt(std::min(m_at, end()));
 }
 
@@ -135,8 +137,8 @@ QSize OutageScale::sizeHint() const
 {
     const int batteries = m_line ? static_cast<int>(m_line->batteries.size()) : 1;
     const int services = m_line ? static_cast<int>(m_line->services.size()) : 4;
-    return {scaled(800),
-            headHeight() + std::min(batteries, 3) * batteryHeight() + services * serviceHeight() + footHeight() + 6};
+    return {scaled(800), headHeight() + std::min(batteries, mostBatteries()) * batteryHeight() +
+                             services * serviceHeight() + footHeight() + 6};
 }
 
 QRectF OutageScale::scale() const
@@ -267,7 +269,7 @@ void OutageScale::paintEvent(QPaintEvent*)
     painter.fillRect(rect(), theme().raised);
     if (!m_line) return;
     double top = scale().top() + 4;
-    for (std::size_t i = 0; i < m_line->batteries.size() && i < 3; ++i)
+    for (std::size_t i = 0; i < m_line->batteries.size() && i < static_cast<std::size_t>(mostBatteries()); ++i)
         top = paintBattery(painter, m_line->batteries[i], m_names.value(static_cast<int>(i)), top);
     for (const power::ServiceLine& line : m_line->services) {
         paintService(painter, line, top);
