@@ -40,18 +40,19 @@ typename RowModel<Row>::Column marked(const QString& heading, QString Row::*memb
             }};
 }
 
-std::shared_ptr<PowerView> worked(plan::PlanPtr plan, std::shared_ptr<const kb::KnowledgeBase> kb, match::Reports links)
+std::shared_ptr<PowerView> worked(plan::PlanPtr plan, std::shared_ptr<const kb::KnowledgeBase> kb,
+                                  const Analysis& analysis)
 {
     auto view = std::make_shared<PowerView>();
     view->plan = std::move(plan);
     view->kb = std::move(kb);
-    view->links = std::move(links);
+    view->links = analysis.links;
     view->net = std::make_unique<power::SupplyNet>(*view->plan, view->links, *view->kb);
     view->energy = power::energyOf(*view->plan, view->net->feeds);
     view->sources = power::poeSources(*view->plan, *view->kb);
     view->points = power::singlePoints(*view->plan, view->links, *view->kb);
     view->places = power::placeFits(*view->plan, view->net->feeds, *view->kb);
-    view->judgements = power::judge({*view->plan, view->links, *view->net, *view->kb});
+    view->judgements = analysis.power;
     return view;
 }
 
@@ -103,7 +104,7 @@ void PowerPresenter::refresh()
     m_work.start(
         *this,
         [plan = m_document.snapshot(), kb = m_document.sharedKnowledge(),
-         links = m_document.analysis().links](const std::atomic<bool>&) { return worked(plan, kb, links); },
+         analysis = m_document.sharedAnalysis()](const std::atomic<bool>&) { return worked(plan, kb, *analysis); },
         [this](std::shared_ptr<PowerView> view) { take(std::move(view)); });
 }
 

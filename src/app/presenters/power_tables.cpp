@@ -8,6 +8,7 @@
 #include "core/base/text.h"
 #include "core/kb/rule_rows.h"
 #include "core/kb/stage_rows.h"
+#include "core/plan/trace.h"
 #include "core/power/house_chain.h"
 #include "store/reference.h"
 
@@ -56,6 +57,10 @@ QStringList PowerPresenter::pointSays(int row) const
     for (power::Goal goal : power::kGoals)
         if (const auto& cut = point.cut[static_cast<std::size_t>(goal)]; !cut.empty())
             says << QString("Cut off from %1: %2").arg(toQt(std::string(word(goal))), namesOf(plan(), cut).join(", "));
+    if (const plan::Run* run = point.what.kind == "run" ? plan().runs.find({point.what.id}) : nullptr)
+        if (const auto link = plan::linkOf(plan(), run->id))
+            says << QString("The same if a port of it fails: %1, %2")
+                        .arg(toQt(plan::portText(plan(), link->a)), toQt(plan::portText(plan(), link->b)));
     if (!point.dark.empty()) says << "Lose power: " + namesOf(plan(), point.dark).join(", ");
     return says;
 }

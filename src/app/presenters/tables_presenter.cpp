@@ -12,6 +12,7 @@
 #include "core/editline/supply_line.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/rule_rows.h"
+#include "core/plan/plugs.h"
 
 namespace sokudo::app {
 namespace {
@@ -187,9 +188,9 @@ void TablesPresenter::addOutlets()
         int covered = 0;
         QStringList by;
         for (const plan::Device& device : plan.devices) {
-            const std::string_view source = device.traits.word("power-source");
-            if (device.place != place.id || (source != "outlet" && source != "battery-outlet")) continue;
-            covered += device.traits.count("brick").value_or(1);
+            const int sockets = plan::socketsTaken(device);
+            if (device.place != place.id || sockets == 0) continue;
+            covered += sockets;
             by << toQt(device.name);
         }
         m_rows.push_back({{"place", place.id.value},

@@ -17,11 +17,19 @@ int answer(const store::Project& project, const ProjectOptions&, Context& contex
         for (const Gap& gap : analysis.gaps) result["gaps"].push_back(gap.text);
         result["swaps"] = Json::array();
         for (const match::Swap& swap : analysis.swaps) result["swaps"].push_back(plain(swap.text));
+        result["power"] = Json::array();
+        for (const power::Judgement& one : analysis.power)
+            result["power"].push_back({{"rule", one.rule},
+                                       {"verdict", code(one.verdict)},
+                                       {"what", plain(one.what)},
+                                       {"fix", plain(one.fix)}});
         print(result);
     } else {
         for (const auto& link : analysis.links) print(linkText(link, context.kb));
         for (const match::Swap& swap : analysis.swaps) print("swap: " + swap.text);
         for (const Gap& gap : analysis.gaps) print("missing: " + gap.text);
+        for (const power::Judgement& one : analysis.power)
+            if (one.verdict != Verdict::Limited) print(plain("power: " + one.what.text() + "; " + one.fix.text()));
     }
     return statusOf(worst);
 }

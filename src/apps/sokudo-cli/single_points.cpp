@@ -3,6 +3,7 @@
 
 #include "cli.h"
 #include "core/base/text.h"
+#include "core/plan/trace.h"
 #include "core/power/single_points.h"
 #include "store/reference.h"
 
@@ -35,8 +36,12 @@ Json toJson(const plan::Plan& plan, const power::SinglePoint& point)
 
 void show(const plan::Plan& plan, const power::SinglePoint& point)
 {
-    print(plain(fmt::format("{} {}: {} end points cut off", point.what.kind == "run" ? "cable" : "device",
-                            store::nameOf(plan, point.what), point.cutOff())));
+    const std::string kind = point.what.kind == "run" ? "cable" : point.what.kind;
+    print(plain(fmt::format("{} {}: {} end points cut off", kind, store::nameOf(plan, point.what), point.cutOff())));
+    if (const plan::Run* run = point.what.kind == "run" ? plan.runs.find({point.what.id}) : nullptr)
+        if (const auto link = plan::linkOf(plan, run->id))
+            print(plain(fmt::format("  the same with a port of it: {}, {}", plan::portText(plan, link->a),
+                                    plan::portText(plan, link->b))));
     for (power::Goal goal : power::kGoals) {
         const auto& cut = point.cut[static_cast<std::size_t>(goal)];
         if (!cut.empty())

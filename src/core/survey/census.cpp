@@ -10,10 +10,12 @@
 
 #include "core/base/date.h"
 #include "core/base/text.h"
+#include "core/editline/supply_line.h"
 #include "core/kb/host_rows.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/stage_rows.h"
 #include "core/kb/trait_value.h"
+#include "core/plan/plugs.h"
 
 namespace sokudo::survey {
 namespace {
@@ -343,14 +345,11 @@ CensusTable powerCensus(const plan::Plan& plan, const kb::KnowledgeBase& kb)
         if (plan::isPassive(device->role) || device->role == plan::Role::CoaxSplitter ||
             device->role == plan::Role::RadioClient)
             continue;
-        const std::string_view source = device->traits.word("power-source");
-        const plan::Device* feeder = plan.devices.find(plan::feederOf(*device));
-        const bool usesOutlet = source == "outlet" || source == "battery-outlet";
-        const int sockets = usesOutlet ? device->traits.count("brick").value_or(1) : 0;
+        const int sockets = plan::socketsTaken(*device);
         covered[device->place] += sockets;
-        unknown += source.empty() && !feeder;
+        unknown += device->supplies.empty() && device->traits.word("power-source").empty();
         table.rows.push_back({device->name, placeName(plan, device->place),
-                              traitText(device->traits, "power-source", kb), feeder ? feeder->name : std::string(),
+                              traitText(device->traits, "power-source", kb), editline::suppliesText(*device, plan),
                               sockets > 0 ? std::to_string(sockets) : std::string()});
     }
     for (const plan::Place& place : plan.places)

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/survey/contradictions.h"
+#include "core/plan/plugs.h"
 
 #include <algorithm>
 #include <map>
@@ -208,11 +209,8 @@ void outlets(const plan::Plan& plan, Found& found)
         const auto sockets = place.traits.count("sockets");
         if (!sockets) continue;
         int used = 0;
-        for (const plan::Device& device : plan.devices) {
-            const std::string_view source = device.traits.word("power-source");
-            if (device.place == place.id && (source == "outlet" || source == "battery-outlet"))
-                used += device.traits.count("brick").value_or(1);
-        }
+        for (const plan::Device& device : plan.devices)
+            if (device.place == place.id) used += plan::socketsTaken(device);
         if (used > *sockets)
             found.push_back(
                 {"too-many-plugs",
