@@ -60,6 +60,22 @@ private Q_SLOTS:
         QVERIFY(*again == project);
         QVERIFY(exportJson(*again, {.isPrivateToo = true}) == exportJson(project, {.isPrivateToo = true}));
     }
+    /// One field said what feeds a device; now its supplies do.
+    void whatFedADeviceIsBroughtOver()
+    {
+        const auto got = importJson(R"({"format": "sokudo-project", "version": 2, "name": "x",
+            "places": [{"id": 1, "name": "a"}],
+            "devices": [{"id": 2, "place": 1, "name": "s", "role": "switch"},
+                        {"id": 3, "place": 1, "name": "c", "role": "camera", "fed_by": 2,
+                         "sources": {"fed_by": "told"}}]})",
+                                    "old");
+        QVERIFY2(got, got ? "" : got.error().message().c_str());
+        const plan::Device& camera = *got->plan.devices.find({3});
+        QCOMPARE(camera.supplies.size(), 1u);
+        QCOMPARE(camera.supplies.front().from, plan::DeviceId{2});
+        QCOMPARE(camera.supplies.front().kind, plan::SupplyKind::Cable);
+        QVERIFY(camera.sources.of("supplies"));
+    }
     void damageIsSaidWithItsPlace_data()
     {
         QTest::addColumn<QString>("find");

@@ -49,11 +49,11 @@ public:
         std::optional<plan::SupplyKind> kind = takeKind();
         if (auto refusal = takeSource(supply, kind)) return refusal;
         supply.kind = kind.value_or(supply.kind);
-        if (!isPlugged(supply.kind) && !supply.from.isSet() && !supply.port.isSet())
-            return m_one.wrong(text::say("supply-line.what-feeds", "say which device feeds it, as in “dc hub”"));
         if (!isPlugged(supply.kind) && supply.outlet.isSet())
             return m_one.wrong(text::say("supply-line.cable-from-outlet",
                                          "an outlet takes a cord or a brick; a cable or lead comes from a device"));
+        if (!isPlugged(supply.kind) && !supply.from.isSet() && !supply.port.isSet())
+            return m_one.wrong(text::say("supply-line.what-feeds", "say which device feeds it, as in “dc hub”"));
         while (!m_words.isAtEnd())
             if (auto refusal = takeFigure(supply)) return refusal;
         return std::nullopt;

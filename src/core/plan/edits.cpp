@@ -111,6 +111,7 @@ Result<Plan> putDevice(const Plan& plan, Device device)
     if (const auto why = whyNot("device", device)) return refuse(*why);
     if (!plan.places.has(device.place))
         return refuse(text::say("edits.needs-a-place-that", "{} needs a place that is in the plan", device.name));
+    if (const auto why = brokenReference(plan, device)) return refuse(*why);
     for (const Device& other : plan.devices)
         if (other.id != device.id && other.name == device.name)
             return refuse(text::say("edits.there-is-already-a",

@@ -36,12 +36,12 @@ void look(const Plan& plan, const Place& place, Found& found)
 std::optional<text::Sentence> problemOfSupplies(const Plan& plan, const Device& device)
 {
     for (const Supply& supply : device.supplies) {
-        if (supply.from.isSet() && !plan.devices.has(supply.from))
-            return text::say("invariants.device-is-fed-by", "device {} is fed by a device that is gone", device.name);
         if (supply.from == device.id && supply.from.isSet())
             return text::say("invariants.device-feeds-itself",
                              "device {} is fed by itself; say what it is plugged into, or which device feeds it",
                              device.name);
+        if (supply.from.isSet() && !plan.devices.has(supply.from))
+            return text::say("invariants.device-is-fed-by", "device {} is fed by a device that is gone", device.name);
         if (supply.outlet.isSet() && !plan.outlets.has(supply.outlet))
             return text::say("invariants.plugged-into-gone", "device {} is plugged into an outlet that is gone",
                              device.name);
@@ -251,6 +251,7 @@ std::optional<text::Sentence> brokenReference(const Plan& plan, const T& row)
     return found.empty() ? std::nullopt : std::optional(std::move(found.front().what));
 }
 template std::optional<text::Sentence> brokenReference(const Plan&, const Place&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Device&);
 template std::optional<text::Sentence> brokenReference(const Plan&, const Port&);
 template std::optional<text::Sentence> brokenReference(const Plan&, const Service&);
 template std::optional<text::Sentence> brokenReference(const Plan&, const Network&);
