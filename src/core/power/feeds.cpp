@@ -2,6 +2,7 @@
 #include "core/power/feeds.h"
 
 #include <algorithm>
+#include <unordered_set>
 
 #include "core/kb/copper_rows.h"
 #include "core/kb/power_rows.h"
@@ -29,25 +30,26 @@ WattBand before(const WattBand& after, const kb::PowerFigure& efficiency)
 /// Fills in a net of feeds.
 class FeedBuilder {
 public:
-    FeedBuilder(Feeds& net, const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb)
+    FeedBuilder(Feeds& net, const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb,
+                Feeds::Watts watts)
         : m_net(net), m_plan(plan), m_kb(kb)
     {
         addNodes();
+        gatherPorts(watts == Feeds::Watts::With);
         reports.each([&](const match::ReportPtr& report) {
-            if (!report->link.b.isSet()) return;
+            if (!report->link.b.isSet() || !(isAsked(report->link.a) || isAsked(report->link.b))) return;
             m_far[report->link.a] = {report->link.b, report->link.id()};
             m_far[report->link.b] = {report->link.a, report->link.id()};
         });
-        m_ports.resize(net.devices());
-        for (const plan::Port& port : plan.ports)
-            if (const int node = net.nodeOf(port.device); node >= 0) m_ports[at(node)].push_back(&port);
         for (const plan::Circuit& circuit : plan.circuits)
             add({.from = net.mains(), .to = net.nodeOf({FeedNode::Kind::Circuit, circuit.id.value})});
         for (const plan::Outlet& outlet : plan.outlets) addOutlet(outlet);
         for (std::size_t i = 0; i < net.devices(); ++i) addDevice(static_cast<int>(i));
         for (const plan::Place& place : plan.places)
             add({.from = net.mains(), .to = net.nodeOf({FeedNode::Kind::Place, place.id.value}), .isInferred = true});
-        for (std::size_t i = 0; i < net.devices(); ++i) addDraw(static_cast<int>(i));
+        if (watts == Feeds::Watts::With)
+            for (std::size_t i = 0; i < net.devices(); ++i) addDraw(static_cast<int>(i));
+        else net.draws.resize(net.devices());
         m_state.assign(net.size(), 0);
         net.takes.resize(net.size());
         for (std::size_t i = 0; i < net.size(); ++i) sum(static_cast<int>(i));
@@ -60,6 +62,23 @@ private:
         plan::RunId run;
     };
 
+    /// Ports of the devices that cables may feed; of all devices where their watts are asked for.
+    void gatherPorts(bool isForAll)
+    {
+        m_ports.resize(m_net.devices());
+        m_isForAll = isForAll;
+        std::vector<bool> isFed(m_net.devices(), isForAll);
+        for (std::size_t i = 0; i < m_net.devices() && !isForAll; ++i)
+            isFed[i] = !m_net.device(static_cast<int>(i))->supplies.empty();
+        for (const plan::Port& port : m_plan.ports) {
+            const bool asks = !port.traits.empty() && !port.traits.word("pd").empty();
+            const int node = m_net.nodeOf(port.device);
+            if (node < 0 || !(isFed[at(node)] || asks)) continue;
+            m_ports[at(node)].push_back(&port);
+            if (!isForAll) m_asked.insert(port.id);
+        }
+    }
+    bool isAsked(plan::PortId port) const { return m_isForAll || m_asked.contains(port); }
     void addNodes()
     {
         for (const plan::Device& device : m_plan.devices) {
@@ -260,6 +279,8 @@ private:
     const plan::Plan& m_plan;
     const kb::KnowledgeBase& m_kb;
     std::unordered_map<plan::PortId, Far> m_far;
+    std::unordered_set<plan::PortId> m_asked;  ///< ports whose far end matters
+    bool m_isForAll = true;
     std::vector<std::vector<const plan::Port*>> m_ports;
     std::vector<char> m_state;  ///< 0: not looked at, 1: on the way, 2: done
     std::vector<int> m_way;
@@ -272,9 +293,10 @@ plan::Subject FeedNode::subject() const
     return {kKinds[static_cast<std::size_t>(kind)], id};
 }
 
-Feeds::Feeds(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb) : m_plan(&plan)
+Feeds::Feeds(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb, Watts watts)
+    : m_plan(&plan)
 {
-    FeedBuilder(*this, plan, reports, kb);
+    FeedBuilder(*this, plan, reports, kb, watts);
 }
 
 int Feeds::nodeOf(plan::DeviceId id) const

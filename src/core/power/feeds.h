@@ -42,8 +42,10 @@ struct Feed {
 /// The feeds of a house as a net. Devices come first, in the order of the plan.
 class Feeds {
 public:
+    /// Watts are left out where only who feeds whom is asked: they take the longer part.
+    enum class Watts { With, Without };
     /// @param plan  outlives it
-    Feeds(const plan::Plan& plan, const match::Reports&, const kb::KnowledgeBase&);
+    Feeds(const plan::Plan& plan, const match::Reports&, const kb::KnowledgeBase&, Watts = Watts::With);
     std::size_t devices() const { return m_devices; }
     std::size_t size() const { return nodes.size(); }
     int nodeOf(plan::DeviceId) const;

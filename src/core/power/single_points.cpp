@@ -30,6 +30,7 @@ public:
             if (m_number[at(goal)] < 0) search(goal);
     }
     bool has(int device) const { return m_number[at(device)] >= 0; }
+    bool isGoal(int device) const { return m_isGoal[at(device)]; }
     /// Devices that only this one leads to.
     template <class Visit>
     void eachBehind(int device, Visit visit) const
@@ -115,7 +116,6 @@ private:
         m_by[at(device)] = by;
         m_order.push_back(device);
     }
-    bool isGoal(int device) const { return m_isGoal[at(device)]; }
 
     const SupplyNet& m_net;
     std::vector<int> m_goals;
@@ -127,7 +127,7 @@ private:
 class Finder {
 public:
     Finder(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb)
-        : m_net(plan, reports, kb)
+        : m_net(plan, reports, kb, Feeds::Watts::Without)
     {
         for (Goal goal : kGoals) {
             std::vector<int> goals;
@@ -158,8 +158,17 @@ private:
             if (one != itself) point.dark.push_back(id(one));
         std::vector<bool> isGone(m_net.size());
         for (int one : dark) isGone[at(one)] = true;
+        // Devices at the end of one cable lead to nobody: beside the first, only they themselves are lost.
+        const bool areLeaves =
+            std::all_of(dark.begin() + 1, dark.end(), [&](int one) { return m_net.ways[at(one)].size() <= 1; });
         for (Goal goal : kGoals) {
             const Reach& reach = m_reach[at(goal)];
+            const bool isOneLost =
+                areLeaves && std::none_of(dark.begin() + 1, dark.end(), [&](int one) { return reach.isGoal(one); });
+            if (isOneLost) {
+                addBehind(dark, itself, goal, point.cut[at(goal)]);
+                continue;
+            }
             const std::vector<bool> still = reach.without(isGone);
             for (std::size_t i = 0; i < m_net.size(); ++i) {
                 const int other = static_cast<int>(i);
@@ -168,6 +177,18 @@ private:
             }
         }
         return point;
+    }
+    /// What only the first leads to, and all of these that reach the goal, each once.
+    void addBehind(const std::vector<int>& dark, int itself, Goal goal, std::vector<plan::DeviceId>& cut) const
+    {
+        const Reach& reach = m_reach[at(goal)];
+        reach.eachBehind(dark.front(), [&](int behind) {
+            if (isEnd(behind)) cut.push_back(id(behind));
+        });
+        for (int one : dark)
+            if (one != itself && isEnd(one) && reach.has(one)) cut.push_back(id(one));
+        std::sort(cut.begin(), cut.end());
+        cut.erase(std::unique(cut.begin(), cut.end()), cut.end());
     }
     /// Those of the nodes that are devices, and take power.
     std::vector<int> devicesOf(const std::vector<int>& nodes) const
@@ -181,13 +202,7 @@ private:
     void addDevice(int device)
     {
         const std::vector<int> dark = devicesOf(m_net.feeds.darkWith({device}));
-        SinglePoint point;
-        if (dark.size() > 1) point = lossOf(dark, device);
-        else
-            for (Goal goal : kGoals)
-                m_reach[at(goal)].eachBehind(device, [&](int behind) {
-                    if (isEnd(behind)) point.cut[at(goal)].push_back(id(behind));
-                });
+        SinglePoint point = lossOf(dark, device);
         point.what = {"device", id(device).value};
         keep(std::move(point));
     }

@@ -3,8 +3,9 @@
 
 namespace sokudo::power {
 
-SupplyNet::SupplyNet(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb)
-    : feeds(plan, reports, kb)
+SupplyNet::SupplyNet(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb,
+                     Feeds::Watts watts)
+    : feeds(plan, reports, kb, watts)
 {
     for (const plan::Device& device : plan.devices) devices.push_back(&device);
     ways.resize(size());

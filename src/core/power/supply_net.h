@@ -24,7 +24,8 @@ struct SupplyNet {
     Feeds feeds;  ///< its first nodes are the devices
 
     /// @param plan  outlives the net
-    SupplyNet(const plan::Plan& plan, const match::Reports&, const kb::KnowledgeBase&);
+    SupplyNet(const plan::Plan& plan, const match::Reports&, const kb::KnowledgeBase&,
+              Feeds::Watts = Feeds::Watts::With);
     std::size_t size() const { return devices.size(); }
 };
 
