@@ -28,6 +28,10 @@ plan::Plan withGoals(plan::Plan plan)
         if (device.role == plan::Role::Switch && !hasGateway) {
             device.role = plan::Role::Router;
             hasGateway = true;
+        } else if (device.role == plan::Role::Switch) {
+            // A battery in each switch, of another size: as many moments at which something drops.
+            device.supplies = {{}};
+            device.traits.set("battery-wh", std::to_string(60 + device.id.value % 400));
         } else if (device.role != plan::Role::Switch && ++hosts % 20 == 0) device.role = plan::Role::Storage;
         else if (device.role != plan::Role::Switch && hosts % 3 == 0)
             for (const plan::Port* port : plan::portsOf(plan, device.id))

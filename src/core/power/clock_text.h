@@ -9,7 +9,7 @@
 namespace sokudo::power {
 
 /// Two weeks and more: nothing empties it.
-inline const Duration kForEver = Duration::of(14 * 24 * 3600.0);
+inline constexpr Duration kForEver = Duration::fromSteps(14LL * 24 * 3600 * 1'000'000'000);
 
 /// "0 min", "41 min", "2 h 5 min", "for ever".
 std::string clockText(Duration);

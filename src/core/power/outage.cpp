@@ -27,8 +27,8 @@ Duration of(const formulas::RunTime& time, Bound bound)
 }
 
 constexpr double kNever = std::numeric_limits<double>::infinity();
-constexpr double kShortest = 60;        // s: what is over within a minute is over at once
-const double kLongest = kForEver.in();  // s
+constexpr double kShortest = 60;  // s: what is over within a minute is over at once
+constexpr double kLongest = static_cast<double>(kForEver.steps()) / DurationTag::kStepsPerUnit;  // s
 
 /// Age of a battery; as new where nobody stated its year, or nobody said what year it is now.
 double yearsOf(const plan::Device& device, int now)
