@@ -69,7 +69,8 @@ private:
         m_isForAll = isForAll;
         std::vector<bool> isFed(m_net.devices(), isForAll);
         for (std::size_t i = 0; i < m_net.devices() && !isForAll; ++i)
-            isFed[i] = !m_net.device(static_cast<int>(i))->supplies.empty();
+            for (const plan::Supply& supply : m_net.device(static_cast<int>(i))->supplies)
+                if (supply.kind == plan::SupplyKind::Cable || supply.port.isSet()) isFed[i] = true;
         for (const plan::Port& port : m_plan.ports) {
             const bool asks = !port.traits.empty() && !port.traits.word("pd").empty();
             const int node = m_net.nodeOf(port.device);
@@ -357,6 +358,13 @@ bool Feeds::isPassive(int node) const { return at(node) < m_devices && needsNoFe
 
 std::vector<int> Feeds::darkWith(const std::vector<int>& gone, int lostFeed) const
 {
+    // Most things feed nobody: no search for those.
+    if (lostFeed < 0 && gone.size() == 1 && out[at(gone.front())].empty()) return gone;
+    if (lostFeed >= 0 && gone.empty()) {
+        const int to = feeds[at(lostFeed)].to;
+        if (into[at(to)].size() > 1) return {};
+        if (out[at(to)].empty()) return {to};
+    }
     std::vector<int> dark = gone;
     std::unordered_map<int, std::size_t> lost;  // of a node, how many of its feeds are dead
     std::unordered_map<int, bool> isDark;

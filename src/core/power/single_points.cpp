@@ -134,6 +134,7 @@ public:
             for (plan::DeviceId id : goalDevices(plan, goal)) goals.push_back(m_net.feeds.nodeOf(id));
             m_reach.emplace_back(m_net, std::move(goals));
         }
+        m_isInternetAsGateway = goalDevices(plan, Goal::Internet) == goalDevices(plan, Goal::Gateway);
     }
     std::vector<SinglePoint> found()
     {
@@ -156,12 +157,14 @@ private:
         SinglePoint point;
         for (int one : dark)
             if (one != itself) point.dark.push_back(id(one));
-        std::vector<bool> isGone(m_net.size());
-        for (int one : dark) isGone[at(one)] = true;
         // Devices at the end of one cable lead to nobody: beside the first, only they themselves are lost.
         const bool areLeaves =
             std::all_of(dark.begin() + 1, dark.end(), [&](int one) { return m_net.ways[at(one)].size() <= 1; });
         for (Goal goal : kGoals) {
+            if (isAsGateway(goal)) {
+                point.cut[at(goal)] = point.cut[at(Goal::Gateway)];
+                continue;
+            }
             const Reach& reach = m_reach[at(goal)];
             const bool isOneLost =
                 areLeaves && std::none_of(dark.begin() + 1, dark.end(), [&](int one) { return reach.isGoal(one); });
@@ -169,6 +172,8 @@ private:
                 addBehind(dark, itself, goal, point.cut[at(goal)]);
                 continue;
             }
+            std::vector<bool> isGone(m_net.size());
+            for (int one : dark) isGone[at(one)] = true;
             const std::vector<bool> still = reach.without(isGone);
             for (std::size_t i = 0; i < m_net.size(); ++i) {
                 const int other = static_cast<int>(i);
@@ -178,6 +183,8 @@ private:
         }
         return point;
     }
+    /// Where the house has no terminal, the internet is where the gateway is.
+    bool isAsGateway(Goal goal) const { return goal == Goal::Internet && m_isInternetAsGateway; }
     /// What only the first leads to, and all of these that reach the goal, each once.
     void addBehind(const std::vector<int>& dark, int itself, Goal goal, std::vector<plan::DeviceId>& cut) const
     {
@@ -249,6 +256,7 @@ private:
 
     SupplyNet m_net;
     std::vector<Reach> m_reach;
+    bool m_isInternetAsGateway = false;
     std::vector<SinglePoint> m_points;
 };
 

@@ -12,6 +12,7 @@ SupplyNet::SupplyNet(const plan::Plan& plan, const match::Reports& reports, cons
     std::unordered_map<plan::RunId, int> feedOf;
     for (std::size_t i = 0; i < feeds.feeds.size(); ++i)
         if (feeds.feeds[i].run.isSet()) feedOf[feeds.feeds[i].run] = static_cast<int>(i);
+    edges.reserve(reports.size());
     reports.each([&](const match::ReportPtr& report) {
         if (report->verdict == Verdict::NoLink) return;
         const plan::Port *a = plan.ports.find(report->link.a), *b = plan.ports.find(report->link.b);
