@@ -130,6 +130,15 @@ int answer(const store::Project& project, const Options& given, Context& context
     return isGone ? kFindings : kFine;
 }
 
+Json lastsJson(const power::Standing& standing)
+{
+    Json lasts = Json::object();
+    for (power::HouseService service : power::kHouseServices)
+        if (const auto& time = standing.lasts[static_cast<std::size_t>(service)])
+            lasts[std::string(word(service))] = time->in();
+    return lasts;
+}
+
 struct RepairOptions {
     std::string file;
     int apply = 0;
@@ -167,8 +176,8 @@ int repair(const RepairOptions& given, Context& context)
                                          {"price", one.price},
                                          {"cut_off_before", one.before.cutOff},
                                          {"cut_off_after", one.after.cutOff},
-                                         {"internet_s_before", one.before.internet.in()},
-                                         {"internet_s_after", one.after.internet.in()}});
+                                         {"lasts_s_before", lastsJson(one.before)},
+                                         {"lasts_s_after", lastsJson(one.after)}});
             continue;
         }
         print(plain(fmt::format("{:2} {}: about {:.0f}", i + 1, one.what.text(), one.price)));

@@ -2,6 +2,7 @@
 #include "core/power/repairs.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include "core/power/clock_text.h"
 #include "core/power/judgement.h"
@@ -9,8 +10,6 @@
 
 namespace sokudo::power {
 namespace {
-
-constexpr double kAtOnce = 60;  // s
 
 struct Judged {
     Standing standing;
@@ -26,10 +25,8 @@ Judged judged(const plan::Plan& plan, const match::Reports& reports, const kb::K
     standing.singlePoints = result.points.size();
     for (const SinglePoint& point : result.points) standing.cutOff += point.cutOff();
     if (result.mains) {
-        const ServiceLine* internet = result.mains->line(HouseService::Internet);
-        if (internet) standing.internet = internet->goneAt().value_or(kForEver);
         for (const ServiceLine& line : result.mains->services)
-            standing.lasting += !line.goneAt() || line.goneAt()->in() >= 3600;
+            standing.lasts[static_cast<std::size_t>(line.service)] = line.goneAt().value_or(kForEver);
     }
     Judgements found;
     judgeStructure({plan, reports, net, kb}, found);
@@ -38,34 +35,60 @@ Judged judged(const plan::Plan& plan, const match::Reports& reports, const kb::K
     return result;
 }
 
+/// By how much a service lasts longer; less than five minutes or a tenth is within what nobody knows, and counts as
+/// nothing.
+Duration longer(const std::optional<Duration>& before, const std::optional<Duration>& after)
+{
+    constexpr double kMinutes = 5 * 60, kShare = 0.1;
+    if (!before) return {};
+    const double more = (after ? after->in() : 0) - before->in();
+    return std::abs(more) > kMinutes && std::abs(more) > kShare * before->in() ? Duration::of(more) : Duration{};
+}
+
 text::Sentence gainOf(const Standing& before, const Standing& after)
 {
     std::vector<text::Sentence> gains;
-    if (after.internet.in() > before.internet.in() + kAtOnce)
-        gains.push_back(text::say("repairs.internet", "internet holds {} without mains, not {}",
-                                  clockText(after.internet), clockText(before.internet)));
+    for (const bool isGain : {true, false})
+        for (HouseService service : kHouseServices) {
+            const auto at = static_cast<std::size_t>(service);
+            const double more = longer(before.lasts[at], after.lasts[at]).in();
+            if (more == 0 || (more > 0) != isGain) continue;
+            const std::string is = clockText(after.lasts[at].value_or(Duration{})), was = clockText(*before.lasts[at]);
+            gains.push_back(
+                isGain ? text::say("repairs.longer", "without mains {}: about {}, not {}", word(service), is, was)
+                       : text::say("repairs.shorter", "but {} only about {}, not {}", word(service), is, was));
+        }
     if (after.cutOff < before.cutOff)
         gains.push_back(
             text::say("repairs.cut-off", "single points cut off {} fewer end points", before.cutOff - after.cutOff));
-    if (after.lasting > before.lasting)
-        gains.push_back(
-            text::say("repairs.lasting", "services that last an hour: {}, not {}", after.lasting, before.lasting));
     if (after.atRisk < before.atRisk)
-        gains.push_back(text::say("repairs.roof", "the backup outlasts a fire or a theft in the house"));
+        gains.push_back(text::say("repairs.roof", "the backup survives a fire or a theft in the house"));
+    if (!gains.empty() && after.cutOff > before.cutOff)
+        gains.push_back(text::say("repairs.one-more", "but it adds one more thing that can fail"));
     return text::joined(gains, "; ");
 }
 
-bool isWorse(const Standing& before, const Standing& after)
+/// What one service gains must be worth what others lose: twice it.
+bool isHelp(const Standing& before, const Standing& after)
 {
-    return after.internet.in() + kAtOnce < before.internet.in() || after.lasting < before.lasting ||
-           after.atRisk > before.atRisk;
+    double gained = 0, lost = 0;
+    for (std::size_t i = 0; i < kHouseServices.size(); ++i) {
+        const double more = longer(before.lasts[i], after.lasts[i]).in();
+        (more > 0 ? gained : lost) += std::abs(more);
+    }
+    const bool isWorth = lost == 0 || gained > 2 * lost;
+    return isWorth && after.atRisk <= before.atRisk &&
+           (gained > 0 || after.cutOff < before.cutOff || after.atRisk < before.atRisk);
 }
 
 /// How much it helps, for those of one price.
 double helpOf(const Repair& repair)
 {
-    return (repair.after.internet.in() - repair.before.internet.in()) / 3600 +
-           static_cast<double>(repair.before.cutOff) - static_cast<double>(repair.after.cutOff) +
+    double hours = 0;
+    for (std::size_t i = 0; i < kHouseServices.size(); ++i)
+        if (repair.before.lasts[i] && repair.after.lasts[i])
+            hours += (repair.after.lasts[i]->in() - repair.before.lasts[i]->in()) / 3600;
+    return hours + static_cast<double>(repair.before.cutOff) - static_cast<double>(repair.after.cutOff) +
            10.0 * (repair.before.atRisk - repair.after.atRisk);
 }
 
@@ -94,8 +117,8 @@ std::vector<Repair> repairsFor(const plan::PlanPtr& plan, const kb::KnowledgeBas
             book.update(next);
             const Standing after = standingOf(*next, book.reports(), kb, year);
             book.update(plan);
+            if (!isHelp(before.standing, after)) continue;
             text::Sentence gain = gainOf(before.standing, after);
-            if (gain.empty() || isWorse(before.standing, after)) continue;
             repairs.push_back({idea.kind, std::move(idea.what), std::move(gain), idea.price, before.standing, after,
                                std::move(idea.plan), idea.caution});
         }

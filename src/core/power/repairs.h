@@ -2,6 +2,7 @@
 // What makes a house outlast a failure: each repair is an edit, tried on a copy of the plan and judged again.
 #pragma once
 
+#include <array>
 #include <atomic>
 #include <vector>
 
@@ -14,9 +15,9 @@ namespace sokudo::power {
 struct Standing {
     std::size_t singlePoints = 0;  ///< things that cut off an end point
     std::size_t cutOff = 0;        ///< end points, summed over them
-    Duration internet;             ///< that the house keeps internet when the mains are off; 0: none
-    int lasting = 0;               ///< services that outlast the first hour without mains
-    int atRisk = 0;                ///< backups under the roof of what they back up
+    /// How long each service of the house lasts when the mains are off, by HouseService; nothing: the house has none.
+    std::array<std::optional<Duration>, kHouseServices.size()> lasts;
+    int atRisk = 0;  ///< backups under the roof of what they back up
 };
 /// @param year  as in Outage
 Standing standingOf(const plan::Plan&, const match::Reports&, const kb::KnowledgeBase&, int year = 0);
@@ -32,7 +33,8 @@ struct Repair {
 };
 
 /// Repairs for an outage, or for single points of failure; the cheapest first, and of one price what helps most. One
-/// that the analysis does not show to help is left out.
+/// that the analysis does not show to help is left out, and one that takes more from other services than half of what
+/// it gives.
 /// @param isStopped  looked at between two trials
 /// @source prices of power_gear.csv and supplies.csv
 std::vector<Repair> repairsFor(const plan::PlanPtr& plan, const kb::KnowledgeBase&, IdSource&, int year,

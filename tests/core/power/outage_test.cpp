@@ -180,16 +180,39 @@ private Q_SLOTS:
             QVERIFY(!one.gain.empty());
             const Standing after = standingOf(one.plan, match::judgeAll(one.plan, knowledge()), knowledge());
             QCOMPARE(after.cutOff, one.after.cutOff);
-            QCOMPARE(after.internet.in(), one.after.internet.in());
+            QVERIFY(after.lasts == one.after.lasts);
         }
         QVERIFY2(kinds.contains("splitter") && kinds.contains("battery-small"), qPrintable(kinds.join(' ')));
         QVERIFY2(kinds.contains("second-internet"), qPrintable(kinds.join(' ')));
         // Over the cable that is there: internet then holds as long as spread does, less for the load of the converter.
         const auto splitter =
             std::find_if(repairs.begin(), repairs.end(), [](auto& one) { return one.kind == "splitter"; });
-        QCOMPARE(splitter->before.internet.in(), 0.0);
+        constexpr auto kInternet = static_cast<std::size_t>(HouseService::Internet);
+        QCOMPARE(splitter->before.lasts[kInternet]->in(), 0.0);
         const double load = 35 + 5 * 1.03 / 0.88;
-        NEAR(splitter->after.internet.in() / 60, lasts("lead", 480, load) / 60, 2);
+        NEAR(splitter->after.lasts[kInternet]->in() / 60, lasts("lead", 480, load) / 60, 2);
+    }
+    /// Moved from the large unit to the small one, the switch would take minutes from the store: no repair.
+    void nothingIsTakenFromAnotherService()
+    {
+        const plan::Plan plan = houseOf(std::string(kHouse) +
+                                        "add ups small in cellar, fed=\"outlet o\" battery-wh=90 usual-w=0\n"
+                                        "set vault fed=small\n");
+        IdSource ids(9);
+        ids.startAfter(plan::greatestId(plan));
+        const auto before = standingOf(plan, match::judgeAll(plan, knowledge()), knowledge());
+        for (const Repair& one : repairsFor(std::make_shared<const plan::Plan>(plan), knowledge(), ids, 0)) {
+            double gained = 0, lost = 0;
+            for (std::size_t at = 0; at < kHouseServices.size(); ++at) {
+                if (!before.lasts[at]) continue;
+                const double more = one.after.lasts[at]->in() - before.lasts[at]->in();
+                if (std::abs(more) > std::max(300.0, 0.1 * before.lasts[at]->in()))
+                    (more > 0 ? gained : lost) += std::abs(more);
+            }
+            QVERIFY2(lost == 0 || gained > 2 * lost, one.what.text().c_str());
+            // What is lost is said.
+            QCOMPARE(one.gain.text().find("only about") != std::string::npos, lost > 0);
+        }
     }
     /// A second way never adds a single point of failure.
     void aSecondWayNeverHurts()
