@@ -17,6 +17,21 @@ struct Judged {
     Result<TimeLine> mains;
 };
 
+/// Time that a service works, each stretch by the share of it that does.
+Duration wholeTime(const ServiceLine& line)
+{
+    double seconds = 0, from = 0;
+    int works = line.all;
+    const auto add = [&](double to) { seconds += (to - from) * works / std::max(1, line.all); };
+    for (const ServiceLine::Step& step : line.steps) {
+        add(step.at.in());
+        from = step.at.in();
+        works = step.works;
+    }
+    add(kForEver.in());
+    return Duration::of(seconds);
+}
+
 Judged judged(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb, int year)
 {
     const SupplyNet net(plan, reports, kb);
@@ -25,8 +40,11 @@ Judged judged(const plan::Plan& plan, const match::Reports& reports, const kb::K
     standing.singlePoints = result.points.size();
     for (const SinglePoint& point : result.points) standing.cutOff += point.cutOff();
     if (result.mains) {
-        for (const ServiceLine& line : result.mains->services)
-            standing.lasts[static_cast<std::size_t>(line.service)] = line.goneAt().value_or(kForEver);
+        for (const ServiceLine& line : result.mains->services) {
+            const auto at = static_cast<std::size_t>(line.service);
+            standing.lasts[at] = line.goneAt().value_or(kForEver);
+            standing.whole[at] = wholeTime(line);
+        }
     }
     Judgements found;
     judgeStructure({plan, reports, net, kb}, found);
@@ -51,12 +69,18 @@ text::Sentence gainOf(const Standing& before, const Standing& after)
     for (const bool isGain : {true, false})
         for (HouseService service : kHouseServices) {
             const auto at = static_cast<std::size_t>(service);
-            const double more = longer(before.lasts[at], after.lasts[at]).in();
+            const double more = longer(before.whole[at], after.whole[at]).in();
             if (more == 0 || (more > 0) != isGain) continue;
-            const std::string is = clockText(after.lasts[at].value_or(Duration{})), was = clockText(*before.lasts[at]);
-            gains.push_back(
-                isGain ? text::say("repairs.longer", "without mains {}: about {}, not {}", word(service), is, was)
-                       : text::say("repairs.shorter", "but {} only about {}, not {}", word(service), is, was));
+            const Duration was = *before.lasts[at], is = after.lasts[at].value_or(Duration{});
+            if (std::abs(is.in() - was.in()) < 60)
+                gains.push_back(
+                    isGain ? text::say("repairs.more-of", "more of {} works without mains", word(service))
+                           : text::say("repairs.less-of", "but less of {} works without mains", word(service)));
+            else
+                gains.push_back(isGain ? text::say("repairs.longer", "{} without mains: about {}, not {}",
+                                                   word(service), clockText(is), clockText(was))
+                                       : text::say("repairs.shorter", "but {} about {}, not {}", word(service),
+                                                   clockText(is), clockText(was)));
         }
     if (after.cutOff < before.cutOff)
         gains.push_back(
@@ -73,7 +97,7 @@ bool isHelp(const Standing& before, const Standing& after)
 {
     double gained = 0, lost = 0;
     for (std::size_t i = 0; i < kHouseServices.size(); ++i) {
-        const double more = longer(before.lasts[i], after.lasts[i]).in();
+        const double more = longer(before.whole[i], after.whole[i]).in();
         (more > 0 ? gained : lost) += std::abs(more);
     }
     const bool isWorth = lost == 0 || gained > 2 * lost;
@@ -86,8 +110,8 @@ double helpOf(const Repair& repair)
 {
     double hours = 0;
     for (std::size_t i = 0; i < kHouseServices.size(); ++i)
-        if (repair.before.lasts[i] && repair.after.lasts[i])
-            hours += (repair.after.lasts[i]->in() - repair.before.lasts[i]->in()) / 3600;
+        if (repair.before.whole[i] && repair.after.whole[i])
+            hours += (repair.after.whole[i]->in() - repair.before.whole[i]->in()) / 3600;
     return hours + static_cast<double>(repair.before.cutOff) - static_cast<double>(repair.after.cutOff) +
            10.0 * (repair.before.atRisk - repair.after.atRisk);
 }

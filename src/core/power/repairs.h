@@ -17,6 +17,8 @@ struct Standing {
     std::size_t cutOff = 0;        ///< end points, summed over them
     /// How long each service of the house lasts when the mains are off, by HouseService; nothing: the house has none.
     std::array<std::optional<Duration>, kHouseServices.size()> lasts;
+    /// The same, with what works only in part counted in part: half of the access points for an hour are half an hour.
+    std::array<std::optional<Duration>, kHouseServices.size()> whole;
     int atRisk = 0;  ///< backups under the roof of what they back up
 };
 /// @param year  as in Outage
