@@ -81,13 +81,13 @@ private Q_SLOTS:
         const Run power = cli({"power", m_demo.path});
         QCOMPARE(power.status, 1);
         QVERIFY2(power.out.contains("circuit cellar") && power.out.contains("kWh a year") &&
-                     power.out.contains("would be refused") && power.out.contains("closet settles at"),
+                     power.out.contains("would be refused") && power.out.contains("closet gets up to"),
                  qPrintable(power.out));
         const QJsonObject json = cli({"--json", "power", m_demo.path}).json();
         QVERIFY(json["feeds"].toArray().size() > 20 && json["judgements"].toArray().size() >= 5);
         QCOMPARE(json["energy"].toObject()["per_kwh"].toDouble(), 0.32);
         const Run moved = cli({"power", m_demo.path, "--device", "kiln-a", "--in", "closet"});
-        QVERIFY2(moved.out.contains("closet settles at"), qPrintable(moved.out + moved.err));
+        QVERIFY2(moved.out.contains("closet gets up to"), qPrintable(moved.out + moved.err));
         QVERIFY(cli({"power", m_demo.path, "--device", "kiln-a", "--in", "moon"}).err.contains("moon"));
         const Run outage = cli({"outage", m_demo.path, "--mains-off"});
         QCOMPARE(outage.status, 1);

@@ -76,7 +76,7 @@ private Q_SLOTS:
         tree.setCurrentItem(spread.front());
         QTest::keyClick(&tree, Qt::Key_Left);  // folds
         QVERIFY(!spread.front()->isExpanded());
-        QVERIFY(bench.says("on an ordinary day"));
+        QVERIFY(bench.says("in normal use"));
         QVERIFY(bench.says("would be refused"));
         QVERIFY(bench.isAllReadable());
     }
@@ -166,7 +166,7 @@ private Q_SLOTS:
         device->setCurrentIndex(device->findText("kiln-a"));
         place->setCurrentIndex(place->findText("closet"));
         Q_EMIT place->activated(place->currentIndex());
-        QVERIFY(bench.says("Closet settles at"));
+        QVERIFY(bench.says("Closet gets up to"));
         QVERIFY(bench.isAllReadable());
     }
     /// 12 fees of 10 and 8 GB beyond at 2: 136; 3 people · 3 days · 40: 360.
@@ -179,7 +179,7 @@ private Q_SLOTS:
         QVERIFY(bench.says("It does not pay"));
         QVERIFY(bench.says("carried"));
     }
-    void inTheDarkAndLarge()
+    void inASmallWindow()
     {
         Bench bench(PowerPage::Outage);
         bench.window->resize(1024, 680);

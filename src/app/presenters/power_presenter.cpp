@@ -72,10 +72,10 @@ PowerPresenter::PowerPresenter(Document& document, Selection& selection, QObject
       m_points(
           {marked("If this fails", &PointRow::what), cell("Kind", &PointRow::kind), cell("Cut off", &PointRow::cut),
            cell("Gateway", &PointRow::gateway), cell("Storage", &PointRow::storage),
-           cell("Internet", &PointRow::internet), cell("Dark", &PointRow::dark)},
+           cell("Internet", &PointRow::internet), cell("No power", &PointRow::dark)},
           this),
       m_places(
-          {marked("Place", &PlaceRow::place), cell("Heat", &PlaceRow::heat), cell("Settles at", &PlaceRow::settles),
+          {marked("Place", &PlaceRow::place), cell("Heat", &PlaceRow::heat), cell("Inside, summer", &PlaceRow::settles),
            cell("Allowed", &PlaceRow::most), cell("Units free", &PlaceRow::units), cell("Weight", &PlaceRow::weight),
            cell("A year", &PlaceRow::year)},
           this),
@@ -175,13 +175,15 @@ QString PowerPresenter::outageTitle() const
 
 QString PowerPresenter::outageSays() const
 {
-    if (!m_line) return m_view ? QString("Nothing hangs on it.") : QString("Working it out …");
+    if (!m_line) return m_view ? QString("Nothing depends on it.") : QString("Working it out …");
     QStringList atOnce, later;
     for (const power::ServiceLine& one : m_line->services) {
         const QString name = toQt(std::string(word(one.service)));
         const auto gone = one.goneAt();
         if (gone && gone->in() < 60) atOnce << name;
-        else if (gone) later << QString("%1 %2").arg(name, toQt(power::clockText(*gone)));
+        else if (gone)
+            later << QString("%1%2 about %3")
+                         .arg(name, one.steps.size() > 1 ? " in part" : "", toQt(power::clockText(*gone)));
         else if (!one.steps.empty()) later << name + " in part";
     }
     QString says;
@@ -191,7 +193,7 @@ QString PowerPresenter::outageSays() const
             if (why.empty() && one.goneAt() && one.goneAt()->in() < 60) why = one.whyAt({});
         says = QString("At once: no %1: %2.").arg(atOnce.join(", "), toQt(why));
     }
-    if (!later.isEmpty()) says += (says.isEmpty() ? "" : " ") + QString("Holds: %1.").arg(later.join(", "));
+    if (!later.isEmpty()) says += (says.isEmpty() ? "" : " ") + QString("Lasts: %1.").arg(later.join(", "));
     return says.isEmpty() ? QString("Every service goes on.") : says;
 }
 

@@ -158,7 +158,8 @@ void PowerPresenter::fillSources()
         };
         rows.push_back(
             {name, source.budget ? watts(*source.budget) : QString("not stated"), watts(source.reserved),
-             watts(source.drawn) + (source.unread > 0 ? QString(", %1 not read").arg(source.unread) : QString()),
+             (source.unread > 0 ? QString("up to %1, %2 not read").arg(watts(source.drawn)).arg(source.unread)
+                                : watts(source.drawn)),
              left(source.reserved), left(source.drawn),
              isOver           ? Verdict::Marginal
              : isRefused      ? Verdict::Limited

@@ -174,7 +174,7 @@ int answer(const store::Project& project, const Options& given, Context& context
     showEnergy(plan, energy);
     print("Places");
     showPlaces(plan, fits);
-    if (!judgements.empty()) print("What is to be said");
+    if (!judgements.empty()) print("Findings");
     show(judgements, context);
     return isWorse ? kFindings : kFine;
 }

@@ -37,7 +37,7 @@ struct BatteryKind {
 struct DeviceWatts {
     std::string role, name;
     Watt idleLow, idle, idleHigh;
-    Watt usual, most;  ///< on an ordinary day; at most
+    Watt usual, most;  ///< in normal use; at most
     Provenance from;
 };
 

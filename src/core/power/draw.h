@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a device takes: idle, on an ordinary day and at most, and how anybody knows.
+// What a device takes: idle, in normal use and at most, and how anybody knows.
 #pragma once
 
 #include <string_view>

@@ -138,12 +138,28 @@ void chainedStrips(const House& house, Judgements& found)
     }
 }
 
+/// The most that a node and all behind it take at once.
+Watt mostBehind(const Feeds& feeds, int node)
+{
+    Watt sum;
+    std::set<int> seen{node};
+    std::vector<int> next{node};
+    while (!next.empty()) {
+        const int here = next.back();
+        next.pop_back();
+        if (at(here) < feeds.devices()) sum = sum + feeds.draws[at(here)].most.high;
+        for (int number : feeds.out[at(here)])
+            if (seen.insert(feeds.feeds[at(number)].to).second) next.push_back(feeds.feeds[at(number)].to);
+    }
+    return sum;
+}
+
 /// Circuits, outlets and supplies that carry more than they are made for.
 void overloads(const House& house, Judgements& found)
 {
     const Feeds& feeds = house.net.feeds;
     const auto add = [&](int node, Watt most, text::Sentence fix, const char* caution) {
-        const Watt load = feeds.takes[at(node)].high;
+        const Watt load = mostBehind(feeds, node);
         if (load <= most) return;
         found.push_back({"overload",
                          Verdict::Unsafe,
@@ -164,7 +180,7 @@ void overloads(const House& house, Judgements& found)
                 text::say("feed-rules.overload-outlet", "move plugs to another outlet"), "strips");
     for (const Feed& feed : feeds.feeds)
         if (const plan::Device* device = feeds.device(feed.to); device && feed.output)
-            if (const Watt most = feeds.draws[at(feed.to)].most.usual; most > *feed.output)
+            if (const Watt most = mostBehind(feeds, feed.to); most > *feed.output)
                 found.push_back({"supply-too-small",
                                  Verdict::Marginal,
                                  text::say("feed-rules.supply-too-small", "{} takes up to {}, and its supply gives {}",
@@ -188,6 +204,17 @@ void batteries(const House& house, Judgements& found)
                  text::say("feed-rules.no-energy", "the energy of battery unit {} is not known", unit.name),
                  text::say("feed-rules.no-energy-fix",
                            "read it off the label, Wh or V × Ah: set {} battery-wh=480 battery-kind=lead", unit.name),
+                 {of(unit)}});
+        else if (batteryOf(unit) && (!unit.traits.has("battery-kind") || !unit.traits.has("battery-year")))
+            found.push_back(
+                {"battery-assumed",
+                 Verdict::Unknown,
+                 text::say("feed-rules.assumed", "kind or year of the battery in {} is not stated: {} counts",
+                           unit.name, unit.traits.has("battery-kind") ? "a new one" : "a new lead battery"),
+                 text::say("feed-rules.assumed-fix",
+                           "read the label: set {} battery-kind=lead battery-year=2023; an old battery lasts "
+                           "much shorter",
+                           unit.name),
                  {of(unit)}});
         const auto most = unit.traits.as<Watt>("battery-w");
         if (!most || feeds.takes[i].usual <= *most) continue;
@@ -279,7 +306,8 @@ void ports(const House& house, Judgements& found)
         far[report->link.a] = report->link.b;
         far[report->link.b] = report->link.a;
     });
-    constexpr double kMostAtDevice = 71.3;  // W, 802.3-145 class 8
+    Watt mostAtDevice;
+    for (const kb::PoeClass& one : house.kb.all<kb::PoeClass>()) mostAtDevice = std::max(mostAtDevice, one.device);
     for (const plan::Port& port : house.plan.ports) {
         const plan::Device* device = house.plan.devices.find(port.device);
         const plan::Port* other = farOf(far, house.plan, port.id);
@@ -304,14 +332,13 @@ void ports(const House& house, Judgements& found)
                  text::say("feed-rules.management-fix", "keep a second cable at {} for the traffic", device->name),
                  {of(port)}});
         const auto most = device->traits.as<Watt>("most-w");
-        if (isStated(port.traits.word("pd")) && most && most->in() > kMostAtDevice)
-            found.push_back(
-                {"beyond-poe",
-                 Verdict::Marginal,
-                 text::say("feed-rules.beyond", "{} takes up to {}, and a cable gives a device at most {}",
-                           device->name, text::figure::watt(*most), text::figure::watt(Watt::of(kMostAtDevice))),
-                 text::say("feed-rules.beyond-fix", "give it a supply of its own, or cap what it takes"),
-                 {of(*device)}});
+        if (isStated(port.traits.word("pd")) && most && *most > mostAtDevice)
+            found.push_back({"beyond-poe",
+                             Verdict::Marginal,
+                             text::say("feed-rules.beyond", "{} takes up to {}, and a cable gives a device at most {}",
+                                       device->name, text::figure::watt(*most), text::figure::watt(mostAtDevice)),
+                             text::say("feed-rules.beyond-fix", "give it a supply of its own, or cap what it takes"),
+                             {of(*device)}});
     }
 }
 

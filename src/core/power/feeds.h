@@ -36,7 +36,7 @@ struct Feed {
     std::optional<int> percent;  ///< output by input, where it was stated
     int covers = 1;              ///< sockets
     bool isInferred = false;     ///< nobody stated it: told by the classes of the ports, or by the kind of outlet
-    WattBand carries;            ///< on an ordinary day, where it leaves `from`; a share where several feed one device
+    WattBand carries;            ///< in normal use, where it leaves `from`; a share where several feed one device
 };
 
 /// The feeds of a house as a net. Devices come first, in the order of the plan.
@@ -66,7 +66,7 @@ public:
     std::vector<Feed> feeds;
     std::vector<std::vector<int>> into, out;  ///< of each node: its feeds, by number
     std::vector<Draw> draws;                  ///< of each device
-    std::vector<WattBand> takes;              ///< of each node: all that passes it, on an ordinary day
+    std::vector<WattBand> takes;              ///< of each node: all that passes it, in normal use
     std::vector<plan::DeviceId> unknown;      ///< what feeds them nobody knows
     std::vector<std::vector<int>> rings;      ///< nodes that feed each other in a circle; the net
                                               ///< leaves out the feed that closes it

@@ -269,6 +269,9 @@ private:
         const plan::Device* device = m_feeds.device(node);
         if (isCut(node)) return text::say("outage.broken", "{} is out", name);
         if (batteryOf(*device)) return ofBattery(node, name);
+        if (device->role == plan::Role::Ups)
+            return text::say("outage.energy-not-known", "the battery energy of {} is not known and counts as none",
+                             name);
         for (int number : m_feeds.into[at(node)])
             if (number == m_cut.feed)
                 return text::say("outage.cable-cut", "{} was fed over the cable that is cut", name);

@@ -78,7 +78,7 @@ struct TimeLine {
     const ServiceLine* line(HouseService) const;
 };
 
-/// Loads are those of an ordinary day. A battery is full at the start; nothing comes back before the end.
+/// Loads are those of normal use. A battery is full at the start; nothing comes back before the end.
 /// @error NotFound  what goes off is not in the plan; nothing hangs on it
 /// @source batteries by formulas/battery.h
 Result<TimeLine> timeLineOf(const plan::Plan&, const match::Reports&, const Outage&, const kb::KnowledgeBase&);

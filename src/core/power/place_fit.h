@@ -12,7 +12,7 @@ namespace sokudo::power {
 
 struct PlaceFit {
     plan::PlaceId place;
-    WattBand heat;  ///< of what stands in it, on an ordinary day
+    WattBand heat;  ///< of what stands in it, in normal use
     int devices = 0;
     Celsius outside;                           ///< the air around it, on the warmest day
     bool isOutsideStated = false;              ///< else 26 °C counts

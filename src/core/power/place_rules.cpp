@@ -25,22 +25,26 @@ void heat(const PlaceFit& fit, const plan::Place& place, Judgements& found)
                                                    "it needs {} m³/h of air to stay below: vents low and "
                                                    "high, or a fan; or move what is warmest",
                                                    text::number(fit.needs->in(), 3))
-                                       : text::say("place-rules.too-warm-around",
+                                       : text::say("place-rules.air-too-warm",
                                                    "the air around it is as warm: move what is warmest elsewhere");
-        found.push_back({"too-warm",
-                         Verdict::Marginal,
-                         text::say("place-rules.too-warm", "{} settles at {} with {}, and {} is the most allowed",
-                                   place.name, degrees(reached), text::figure::watt(fit.heat.usual), degrees(fit.most)),
-                         std::move(fix),
-                         {of(place)},
-                         "shut-in"});
+        found.push_back(
+            {"too-warm",
+             Verdict::Marginal,
+             fit.settled
+                 ? text::say("place-rules.too-warm", "{} gets up to {} inside with {} of heat, and {} is the limit",
+                             place.name, degrees(reached), text::figure::watt(fit.heat.usual), degrees(fit.most))
+                 : text::say("place-rules.too-warm-around", "{} gets up to {} in summer, and {} is the limit",
+                             place.name, degrees(reached), degrees(fit.most)),
+             std::move(fix),
+             {of(place)},
+             "shut-in"});
     }
     const bool isShut = place.kind == plan::PlaceKind::Cupboard;
     if (isShut && !fit.settled && fit.heat.usual > Watt::of(10))
         found.push_back(
             {"air-not-known",
              Verdict::Unknown,
-             text::say("place-rules.no-air", "how {} sheds {} is not known", place.name,
+             text::say("place-rules.no-air", "how {} gets rid of {} of heat is not known", place.name,
                        text::figure::watt(fit.heat.usual)),
              text::say("place-rules.no-air-fix", "measure it: set place {} litres=600 vents=2 vent-cm2=80", place.name),
              {of(place)},

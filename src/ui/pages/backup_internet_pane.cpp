@@ -60,7 +60,7 @@ QWidget* BackupInternetPane::fields()
         spin->setAccessibleName(name);
         connect(spin, &QDoubleSpinBox::valueChanged, this, [this] {
             m_isTouched = true;
-            reckon();
+            compute();
         });
         form->addRow(name, spin);
         return spin;
@@ -74,7 +74,7 @@ QWidget* BackupInternetPane::fields()
     m_people->setRange(1, 1000);
     m_people->setValue(3);
     m_people->setAccessibleName("People");
-    connect(m_people, &QSpinBox::valueChanged, this, &BackupInternetPane::reckon);
+    connect(m_people, &QSpinBox::valueChanged, this, &BackupInternetPane::compute);
     form->addRow("People", m_people);
     m_each = field("Each uses a day", 2, 10000, 1, "\u202fGB");
     m_value = field("A day without costs each", 40, 100000, 0, {});
@@ -95,10 +95,10 @@ void BackupInternetPane::refresh()
         if (service.unitPrice) m_perGb->setValue(service.unitPrice->in());
         m_isTouched = false;
     }
-    reckon();
+    compute();
 }
 
-void BackupInternetPane::reckon()
+void BackupInternetPane::compute()
 {
     const auto worth =
         power::backupWorth({m_fee->value(), DataSize::of(m_included->value() * 1e9), m_perGb->value()},

@@ -20,7 +20,7 @@ public:
 private:
     QWidget* fields();
     void refresh();
-    void reckon();
+    void compute();
     app::PowerPresenter& m_presenter;
     QDoubleSpinBox *m_fee, *m_included, *m_perGb, *m_rate, *m_days, *m_each, *m_value;
     QSpinBox* m_people;

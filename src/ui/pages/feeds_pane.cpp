@@ -47,7 +47,7 @@ FeedsPane::FeedsPane(app::PowerPresenter& presenter, QWidget* parent) : QWidget(
     right->addWidget(m_sum);
     makeTree();
     right->addWidget(m_tree, 3);
-    right->addWidget(label("What is to be said", "heading"));
+    right->addWidget(label("Findings", "heading"));
     m_judgements = new JudgementList([this](const std::string& id) { return m_presenter.caution(id); },
                                      [this](const plan::Subject& at) { m_presenter.select(at); });
     auto* below = new ScrollColumn(0, 0);
@@ -139,7 +139,7 @@ void FeedsPane::refresh()
     const app::PowerView* view = m_presenter.view();
     if (!view) return m_title->setText("Working it out …");
     const power::Energy& energy = view->energy;
-    m_title->setText(QString("%1 on an ordinary day").arg(app::wattsText(energy.usual)));
+    m_title->setText(QString("%1 in normal use").arg(app::wattsText(energy.usual)));
     QString sum = QString("Idle %1, at most %2; %3 a year")
                       .arg(app::wattsText({energy.idle.usual, energy.idle.usual, energy.idle.usual}),
                            app::wattsText({energy.most.usual, energy.most.usual, energy.most.usual}),

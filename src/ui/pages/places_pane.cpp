@@ -24,10 +24,10 @@ PlacesPane::PlacesPane(app::PowerPresenter& presenter, QWidget* parent) : QWidge
     left->setContentsMargins(20, 12, 16, 12);
     left->setSpacing(6);
     left->addWidget(label("Places and heat", "title"));
-    left->addWidget(
-        label("Heat on an ordinary day; shut cupboards settle where vents and boards carry off what is made. "
-              "Measure it under full load before you trust it.",
-              "soft", true));
+    left->addWidget(label(
+        "Heat in normal use. A closed cupboard warms up until its vents and walls remove as much heat as is made. "
+        "Measure it under full load before you trust it.",
+        "soft", true));
     m_table = new MarkedTable(presenter.placeRows(), app::PowerPresenter::kMarkRole);
     m_table->setAccessibleName("Places and heat");
     m_table->setWide({0});

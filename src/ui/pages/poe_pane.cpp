@@ -29,7 +29,7 @@ PoePane::PoePane(app::PowerPresenter& presenter, QWidget* parent) : QWidget(pare
     m_sources->setAccessibleName("PoE sources");
     m_sources->setWide({0});
     left->addWidget(m_sources, 2);
-    left->addWidget(label("What hangs on it, in the order in which it is granted", "heading"));
+    left->addWidget(label("Devices on it, in the order in which they get power", "heading"));
     m_loads = new MarkedTable(presenter.loadRows(), app::PowerPresenter::kMarkRole);
     m_loads->setAccessibleName("Devices on this source");
     m_loads->setWide({1, 5});
@@ -48,7 +48,7 @@ PoePane::PoePane(app::PowerPresenter& presenter, QWidget* parent) : QWidget(pare
     right->addSpacing(8);
     right->addWidget(finder());
     right->addSpacing(8);
-    right->addWidget(label("What is to be said", "heading"));
+    right->addWidget(label("Findings", "heading"));
     m_judgements = new JudgementList([this](const std::string& id) { return m_presenter.caution(id); },
                                      [this](const plan::Subject& at) { m_presenter.select(at); });
     right->addWidget(m_judgements);

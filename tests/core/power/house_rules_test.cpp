@@ -75,10 +75,11 @@ private:
         row("too-few-sockets", unit.arg(1), true);
         const QString circuit =
             "add circuit k, breaker=10 volts=100\nadd outlet o in a, circuit=k\n"
-            "add computer c in a, usual-w=%1 fed=\"outlet o\"\n";
+            "add computer c in a, usual-w=10 most-w=%1 fed=\"outlet o\"\n";
         row("overload", circuit.arg(1000), false);
         row("overload", circuit.arg(1001), true);
-        const QString rating = "add outlet o in a, rating=50\nadd computer c in a, usual-w=%1 fed=\"outlet o\"\n";
+        const QString rating =
+            "add outlet o in a, rating=50\nadd computer c in a, usual-w=10 most-w=%1 fed=\"outlet o\"\n";
         row("overload", rating.arg(50), false);
         row("overload", rating.arg(51), true);
     }
