@@ -75,7 +75,9 @@ std::vector<RepairIdea> backupStoreIdeas(const RepairGround& ground)
             const plan::Port* free = own ? freePort(ground.plan, hub.id, own->cage) : nullptr;
             if (!free) continue;
             plan::Plan next = ground.plan;
-            for (const plan::Run* run : plan::runsAt(ground.plan, own->id)) next.runs = next.runs.without(run->id);
+            // Its cables stay behind; the one to the switch there is new.
+            for (const plan::Port* port : plan::portsOf(ground.plan, copy.id))
+                for (const plan::Run* run : plan::runsAt(ground.plan, port->id)) next.runs = next.runs.without(run->id);
             plan::Device moved = copy;
             moved.place = hub.place;
             moved.rackUnit = 0;

@@ -167,6 +167,59 @@ void addSplitters(const RepairGround& ground, int node, std::vector<RepairIdea>&
     }
 }
 
+/// The least type of source that feeds a device of that class; null: none does.
+const kb::PoeType* typeFor(const kb::KnowledgeBase& kb, std::string_view pd)
+{
+    const kb::PoeClass* asks = kb.find<kb::PoeClass>(pd);
+    const kb::PoeType* best = nullptr;
+    for (const kb::PoeType& one : kb.all<kb::PoeType>())
+        if (asks && one.highestClass >= asks->number && (!best || one.highestClass < best->highestClass)) best = &one;
+    return best;
+}
+
+/// The cable that feeds the device goes through an injector beside it: a cord more, power at the same port.
+std::optional<RepairIdea> injectorBefore(const RepairGround& ground, int node, const Feed& feed)
+{
+    const plan::Device& device = *ground.net.devices[at(node)];
+    const plan::Port* port = ground.plan.ports.find(feed.port);
+    const kb::PoeType* type = port ? typeFor(ground.kb, port->traits.word("pd")) : nullptr;
+    const auto runs = port ? plan::runsAt(ground.plan, port->id) : std::vector<const plan::Run*>{};
+    if (!type || runs.size() != 1) return std::nullopt;
+    const bool isLarge = type->source > gearOf(ground.kb, "injector").output;
+    const kb::PowerGear gear = gearOf(ground.kb, isLarge ? "injector-60" : "injector");
+    if (type->device > gear.output) return std::nullopt;
+    plan::Device injector{ground.ids.next<plan::DeviceId>(), device.place, {}, plan::Role::Injector};
+    injector.name = freeDeviceName(ground.plan, device.name + " injector");
+    injector.description = gear.name;
+    injector.supplies = {{}};
+    plan::Port in = *port, out = *port;
+    for (plan::Port* one : {&in, &out}) {
+        one->id = ground.ids.next<plan::PortId>();
+        one->device = injector.id;
+        one->traits = {};
+        one->sources = {};
+    }
+    in.name = "in";
+    out.name = "out";
+    out.position = in.position + 1;
+    out.traits.set("pse", type->id);
+    plan::Run moved = *runs.front();
+    (moved.a == port->id ? moved.a : moved.b) = in.id;
+    plan::Run cord{
+        ground.ids.next<plan::RunId>(), injector.name + " cord", out.id, port->id, moved.medium, Length::of(1)};
+    plan::Device fed = device;
+    fed.supplies = {{plan::SupplyKind::Cable, {}, injector.id, port->id, {}, {}, 1}};
+    plan::Plan next = ground.plan;
+    next.devices = next.devices.with(injector).with(fed);
+    next.ports = next.ports.with(in).with(out);
+    next.runs = next.runs.with(moved).with(cord);
+    return RepairIdea{
+        "injector",
+        text::say("supply-ideas.injector", "Put an injector for {} in {}, in place of power from {}", device.name,
+                  ground.plan.places.find(device.place)->name, ground.net.feeds.name(feed.from)),
+        gear.price, std::move(next), "poe-replug"};
+}
+
 /// A supply of its own, or an injector, for a device that hands power on and is fed over its cable.
 void addOwnSupply(const RepairGround& ground, int node, std::vector<RepairIdea>& ideas)
 {
@@ -189,22 +242,7 @@ void addOwnSupply(const RepairGround& ground, int node, std::vector<RepairIdea>&
                      text::say("supply-ideas.own", "Give {} a supply of its own beside the power from {}", device.name,
                                feeds.name(feed.from)),
                      supply.price, std::move(next)});
-    if (!feed.port.isSet()) return;
-    const bool isLarge = feeds.takes[at(node)].high > gearOf(ground.kb, "injector").output;
-    const kb::PowerGear gear = gearOf(ground.kb, isLarge ? "injector-60" : "injector");
-    plan::Device injector{ground.ids.next<plan::DeviceId>(), device.place, {}, plan::Role::Injector};
-    injector.name = freeDeviceName(ground.plan, device.name + " injector");
-    injector.description = gear.name;
-    injector.supplies = {{}};
-    plan::Device behind = device;
-    behind.supplies = {{plan::SupplyKind::Device, {}, injector.id, {}, {}, {}, 1}};
-    behind.traits.set("power-source", "");
-    next = ground.plan;
-    next.devices = next.devices.with(injector).with(behind);
-    ideas.push_back({"injector",
-                     text::say("supply-ideas.injector", "Feed {} from an injector in {} in place of {}", device.name,
-                               ground.plan.places.find(device.place)->name, feeds.name(feed.from)),
-                     gear.price, std::move(next)});
+    if (auto idea = injectorBefore(ground, node, feed)) ideas.push_back(std::move(*idea));
 }
 
 }  // namespace

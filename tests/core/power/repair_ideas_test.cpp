@@ -170,7 +170,15 @@ private Q_SLOTS:
         const RepairIdea* injector = ideaIn(ideas, "injector", "mid");
         QVERIFY(injector);
         QCOMPARE(deviceIn(injector->plan, "mid injector").role, plan::Role::Injector);
-        QCOMPARE(deviceIn(injector->plan, "mid").supplies.front().from, deviceIn(injector->plan, "mid injector").id);
+        const plan::Supply& fed = deviceIn(injector->plan, "mid").supplies.front();
+        QCOMPARE(fed.from, deviceIn(injector->plan, "mid injector").id);
+        QCOMPARE(fed.port, portCalled(injector->plan, "mid 1"));
+        // The cable now ends at the injector, and a cord of its own goes on; class 6 needs type 3.
+        QCOMPARE(injector->plan.runs.size(), made.plan.runs.size() + 1);
+        for (const plan::Run& run : injector->plan.runs)
+            if (run.label == "m") QCOMPARE(run.b, portCalled(injector->plan, "mid injector in"));
+        QCOMPARE(injector->plan.ports.find(portCalled(injector->plan, "mid injector out"))->traits.word("pse"),
+                 std::string_view("type3"));
     }
     /// Between two managed switches with free ports alike, and never a loop between others.
     void aSecondCable()
