@@ -10,7 +10,7 @@ using namespace sokudo::testing;
 class FlowsPresenterTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
-    void nothingIsReckonedUnseen()
+    void nothingIsWorkedOutUnseen()
     {
         Desk desk;
         app::FlowsPresenter presenter(*desk.document);

@@ -64,7 +64,7 @@ struct Shown : Desk {
 class PowerPresenterTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
-    void nothingIsReckonedUnseen()
+    void nothingIsWorkedOutUnseen()
     {
         Desk desk;
         app::PowerPresenter power(*desk.document, desk.selection);

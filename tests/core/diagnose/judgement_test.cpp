@@ -88,7 +88,7 @@ private Q_SLOTS:
         QVERIFY(says(result, "limited by file share"));
         QVERIFY(says(result, "at worst file share limits it, at best"));
     }
-    void figuresThatWereReckonedAndNotMeasured()
+    void figuresThatWereWorkedOutAndNotMeasured()
     {
         // 5 GT/s x 4 lanes, 16 coded; both ways of 3.0 x4 are twice 31.5 coded
         QVERIFY(says(judge("20 Gb/s", "100g | pcie 2.0 x4"), "counts the line coding too"));
