@@ -56,13 +56,15 @@ private:
 /// a step is taken by its difference. The file was written before the step is taken.
 class PlanEdit final : public QUndoCommand {
 public:
-    PlanEdit(const QString& text, plan::PlanPtr before, plan::PlanPtr after)
-        : QUndoCommand(text), m_before(std::move(before)), m_after(std::move(after))
+    PlanEdit(const QString& text, store::VersionId variant, plan::PlanPtr before, plan::PlanPtr after)
+        : QUndoCommand(text), m_variant(variant), m_before(std::move(before)), m_after(std::move(after))
     {}
+    store::VersionId variant() const { return m_variant; }  ///< that it changed; unset: the house
     const plan::PlanPtr& before() const { return m_before; }
     const plan::PlanPtr& after() const { return m_after; }
 
 private:
+    store::VersionId m_variant;
     plan::PlanPtr m_before, m_after;
 };
 
@@ -138,7 +140,7 @@ QStringList Document::notices() const
 store::Project Document::project() const
 {
     store::Project result = m_project;
-    result.plan = *m_plan;
+    result.plan = *house();
     return result;
 }
 
@@ -160,7 +162,15 @@ void Document::adopt(store::Loaded loaded)
     m_troubles = inQt(store::troubles(loaded));
     auto next = std::make_shared<plan::Plan>(std::move(loaded.project.plan));
     m_project = std::move(loaded.project);
-    if (!(*next == *m_plan)) show(std::move(next));
+    if (m_house) {
+        m_house = std::move(next);
+        const store::Version* variant = version(m_variant);
+        auto shown = variant ? store::restored(*m_house, *variant) : Result<plan::Plan>(*m_house);
+        if (!variant || !shown) open({});
+        else if (!(*shown == *m_plan)) show(std::make_shared<const plan::Plan>(std::move(*shown)));
+    } else if (!(*next == *m_plan)) {
+        show(std::move(next));
+    }
     Q_EMIT recordChanged();
     Q_EMIT noticesChanged();
 }
@@ -191,6 +201,7 @@ void Document::lookAtFile()
 /// Saves the difference from `from` to `to`, and shows what the plan then is.
 bool Document::swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& logText)
 {
+    if (m_house) return saveVariant(to, logText);
     store::Changes changes;
     changes.before = from.get();
     changes.after = to.get();
@@ -232,7 +243,7 @@ bool Document::edit(const QString& text, const Result<plan::Plan>& next)
     const plan::PlanPtr before = m_plan;
     auto after = std::make_shared<const plan::Plan>(*next);
     if (!swap(before, after, text)) return false;
-    m_undo.push(new PlanEdit(text, before, after));
+    m_undo.push(new PlanEdit(text, m_variant, before, after));
     return true;
 }
 
@@ -241,6 +252,7 @@ bool Document::step(int direction)
 {
     const int index = m_undo.index();
     const auto* edit = static_cast<const PlanEdit*>(m_undo.command(direction < 0 ? index - 1 : index));
+    if (edit->variant() != m_variant && !open(edit->variant())) return false;
     const plan::PlanPtr from = direction < 0 ? edit->after() : edit->before();
     const plan::PlanPtr to = direction < 0 ? edit->before() : edit->after();
     const QString text = (direction < 0 ? "Undo: " : "Redo: ") + edit->text();
@@ -259,59 +271,6 @@ void Document::undo()
 void Document::redo()
 {
     if (m_undo.canRedo() && step(1)) m_undo.redo();
-}
-
-bool Document::keepVersion(const QString& name, store::VersionKind kind, const QString& note)
-{
-    const QString called = name.trimmed();
-    const auto isTaken = [&](const store::Version& one) {
-        return toQt(one.name).compare(called, Qt::CaseInsensitive) == 0;
-    };
-    if (called.isEmpty() || std::any_of(versions().begin(), versions().end(), isTaken)) {
-        Q_EMIT failed(called.isEmpty() ? QString("Give the version a name")
-                                       : "There is a version called " + called + "; give this one another name");
-        return false;
-    }
-    store::Changes changes;
-    changes.versions = {
-        {m_ids.next<store::VersionId>(), fromQt(called), kind, now(), fromQt(note), store::houseText(*m_plan)}};
-    changes.entries = {logbook::changeEntry(fromQt("kept the version “" + called + "”"), now(), m_ids)};
-    if (!save(changes)) return false;
-    Q_EMIT recordChanged();
-    return true;
-}
-
-bool Document::dropVersion(store::VersionId id)
-{
-    store::Changes changes;
-    changes.droppedVersions = {id};
-    if (!save(changes)) return false;
-    Q_EMIT recordChanged();
-    return true;
-}
-
-bool Document::useVersion(store::VersionId id)
-{
-    const auto version =
-        std::find_if(versions().begin(), versions().end(), [id](const store::Version& one) { return one.id == id; });
-    if (version == versions().end()) return false;
-    const QString name = toQt(version->name);
-    const auto house = store::restored(*m_plan, *version);
-    if (!house) {
-        Q_EMIT failed(toQt(house.error().message()));
-        return false;
-    }
-    // Unless a version holds the house as it is now, one is kept.
-    const std::string text = store::houseText(*m_plan);
-    const bool isKept =
-        std::any_of(versions().begin(), versions().end(), [&](const store::Version& one) { return one.house == text; });
-    QString before = "before going to " + name;
-    for (int i = 2; std::any_of(versions().begin(), versions().end(),
-                                [&](const store::Version& one) { return toQt(one.name) == before; });
-         ++i)
-        before = QString("before going to %1, %2").arg(name).arg(i);
-    if (!isKept && !keepVersion(before, store::VersionKind::Snapshot)) return false;
-    return edit("Go to the version “" + name + "”", house);
 }
 
 bool Document::keepTrials(std::vector<measure::Trial> trials)

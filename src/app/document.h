@@ -32,8 +32,11 @@ public:
     /// What to know of the file, in sentences: rows set aside, own rows that could not be taken, that it may only be
     /// read, that another window has it open; empty: nothing.
     QStringList notices() const;
+    /// What is shown and edited: the house, or the variant that is open.
     const plan::Plan& plan() const { return *m_plan; }
     plan::PlanPtr snapshot() const { return m_plan; }
+    /// The house as it is, whatever is open.
+    plan::PlanPtr house() const { return m_house ? m_house : m_plan; }
     const std::vector<measure::Trial>& trials() const { return m_project.trials; }
     const std::vector<logbook::Entry>& entries() const { return m_project.entries; }
     const std::vector<store::Answer>& answers() const { return m_project.answers; }
@@ -56,6 +59,17 @@ public:
     bool dropVersion(store::VersionId);
     /// Makes a version the house; what is there now is kept first, so that nothing is lost.
     bool useVersion(store::VersionId);
+
+    /// The variant that is open: edits change it and leave the house as it is. Unset: the house is.
+    store::VersionId variant() const { return m_variant; }
+    const store::Version* version(store::VersionId) const;
+    /// Keeps a plan as a variant of the house; by default the house as it is. @return its id; unset: refused
+    store::VersionId branch(const QString& name, const plan::Plan* plan = nullptr, const QString& note = {});
+    /// Shows a variant, or with an unset id the house.
+    bool open(store::VersionId variant);
+    /// Puts what a variant changed into the house as it is now; the house before is kept first.
+    bool mergeVariant(store::VersionId);
+    bool renameVersion(store::VersionId, const QString& name);
     bool keepTrials(std::vector<measure::Trial>);
     bool writeNote(const QString&);
     /// What was concluded about a result.
@@ -74,6 +88,7 @@ public Q_SLOTS:
 
 Q_SIGNALS:
     void planChanged();
+    void variantChanged();  ///< another one is open, or the house again
     void analysisChanged();
     void recordChanged();  ///< trials, log entries or answers
     void noticesChanged();
@@ -84,6 +99,9 @@ private:
     class SharedBook;
     bool save(const store::Changes&);
     bool swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& logText);
+    bool saveVariant(const plan::PlanPtr& to, const QString& logText);
+    bool isFreeName(const QString& name, store::VersionId but = {});
+    bool keepHouseBefore(const QString& name);
     bool step(int direction);
     void show(plan::PlanPtr);
     void adopt(store::Loaded);
@@ -105,6 +123,8 @@ private:
     QStringList m_troubles;
     bool m_isShared = false;
     plan::PlanPtr m_plan;
+    plan::PlanPtr m_house;       ///< while a variant is open; null: m_plan is the house
+    store::VersionId m_variant;  ///< the one that is open
     std::shared_ptr<SharedBook> m_book;
     std::shared_ptr<const Analysis> m_analysis;
     bool m_isJudged = false;

@@ -38,6 +38,7 @@ void fields(F& f, Seen<F, plan::Device>& device)
     f.neededText("name", device.name);
     f.word("role", device.role, plan::roleFromCode);
     f.text("description", device.description);
+    f.text("part", device.part);
     f.object("processor", device.processor, [](auto& g, auto& processor) {
         g.neededText("kind", processor.kind);
         g.number("clock_ghz", processor.clockGhz);
@@ -89,6 +90,7 @@ void fields(F& f, Seen<F, plan::Slot>& slot)
         g.text("name", card.name);
         g.whole("generation", card.generation);
         g.whole("lanes", card.lanes);
+        g.text("part", card.part);
     });
     f.sources("sources", slot.sources);
 }

@@ -46,6 +46,7 @@ struct Version {
     measure::Timestamp at;
     std::string note;
     std::string house;  ///< its plan, as plan_json writes it
+    std::string base;   ///< of a variant: the house that it was branched from, so that both can go on; may be empty
     friend bool operator==(const Version&, const Version&) = default;
 };
 

@@ -129,9 +129,12 @@ namespace {
 /// holds.
 Version withoutPrivate(Version version)
 {
-    auto house = parseJson(version.house, version.name);
-    if (house && house->is_object()) house->erase("accesses");
-    version.house = house ? jsonText(*house) + "\n" : std::string("{}\n");
+    for (std::string* text : {&version.house, &version.base}) {
+        if (text->empty()) continue;
+        auto house = parseJson(*text, version.name);
+        if (house && house->is_object()) house->erase("accesses");
+        *text = house ? jsonText(*house) + "\n" : std::string("{}\n");
+    }
     return version;
 }
 }  // namespace

@@ -157,6 +157,63 @@ void fields(F& f, Seen<F, plan::Outlet>& outlet)
 }
 
 template <class F>
+void fields(F& f, Seen<F, plan::Offer>& offer)
+{
+    f.id("id", offer.id);
+    f.neededText("part", offer.part);
+    f.text("name", offer.name);
+    f.whole("pack", offer.pack);
+    f.maybe("length_m", offer.length);
+    f.maybe("price", offer.price);
+    f.text("currency", offer.currency);
+    f.maybe("before", offer.before);
+    f.text("seller", offer.seller);
+    f.word("stock", offer.stock, plan::availabilityFromCode, std::optional(plan::Availability::Unknown));
+    f.text("on", offer.on);
+    f.text("until", offer.until);
+    f.text("substitute", offer.substitute);
+    f.text("note", offer.note);
+    f.yes("hearsay", offer.isHearsay);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Purchase>& purchase)
+{
+    f.id("id", purchase.id);
+    f.text("part", purchase.part);
+    f.neededText("name", purchase.name);
+    f.whole("count", purchase.count);
+    f.maybe("length_m", purchase.length);
+    f.maybe("price", purchase.price);
+    f.text("currency", purchase.currency);
+    f.text("seller", purchase.seller);
+    f.word("tenure", purchase.tenure, plan::tenureFromCode, std::optional(plan::Tenure::Bought));
+    f.word("status", purchase.status, plan::purchaseStatusFromCode);
+    f.text("on", purchase.on);
+    f.text("due", purchase.due);
+    f.text("note", purchase.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Currency>& currency)
+{
+    f.id("id", currency.id);
+    f.neededText("name", currency.name);
+    f.maybe("rate", currency.rate);
+    f.text("on", currency.on);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Budget>& budget)
+{
+    f.id("id", budget.id);
+    f.neededText("name", budget.name);
+    f.maybe("amount", budget.amount);
+    f.maybe("monthly", budget.monthly);
+    f.text("since", budget.since);
+}
+
+template <class F>
 void fields(F& f, Seen<F, measure::Trial>& trial)
 {
     f.id("id", trial.id);
@@ -197,6 +254,7 @@ void fields(F& f, Seen<F, Version>& version)
     f.word("kind", version.kind, versionKindFromCode);
     f.time("at", version.at);
     f.text("note", version.note);
+    f.text("base", version.base);
     f.neededText("house", version.house);
 }
 

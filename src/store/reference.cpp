@@ -91,5 +91,9 @@ template std::string nameOf(const plan::Plan&, const plan::Photo&);
 template std::string nameOf(const plan::Plan&, const plan::DeviceKind&);
 template std::string nameOf(const plan::Plan&, const plan::Circuit&);
 template std::string nameOf(const plan::Plan&, const plan::Outlet&);
+template std::string nameOf(const plan::Plan&, const plan::Offer&);
+template std::string nameOf(const plan::Plan&, const plan::Purchase&);
+template std::string nameOf(const plan::Plan&, const plan::Currency&);
+template std::string nameOf(const plan::Plan&, const plan::Budget&);
 
 }  // namespace sokudo::store

@@ -32,6 +32,12 @@ constexpr int kCount<plan::OutletKind> = 2;
 template <>
 constexpr int kCount<plan::SupplyKind> = 4;
 template <>
+constexpr int kCount<plan::Availability> = 5;
+template <>
+constexpr int kCount<plan::PurchaseStatus> = 5;
+template <>
+constexpr int kCount<plan::Tenure> = 3;
+template <>
 constexpr int kCount<plan::StockKind> = 4;
 template <>
 constexpr int kCount<plan::LooseEndKind> = 3;

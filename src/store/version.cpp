@@ -5,6 +5,7 @@
 
 #include "core/plan/loosen.h"
 #include "store/project_json.h"
+#include "store/rebase.h"
 
 namespace sokudo::store {
 
@@ -29,6 +30,18 @@ Result<plan::Plan> restored(const plan::Plan& now, const Version& version)
     if (!house) return house;
     house->photos = now.photos;
     return plan::loosened(std::move(*house));
+}
+
+Result<plan::Plan> variantNow(const plan::Plan& now, const Version& version)
+{
+    if (version.base.empty()) return restored(now, version);
+    auto base = importJson(version.base, "the house that “" + version.name + "” was branched from");
+    if (!base) return tl::unexpected(base.error());
+    auto house = houseOf(version);
+    if (!house) return house;
+    base->plan.photos = now.photos;
+    house->photos = now.photos;
+    return rebased(now, base->plan, *house);
 }
 
 std::optional<std::pair<measure::Timestamp, plan::Plan>> oldestSnapshot(const std::vector<Version>& versions)

@@ -15,6 +15,11 @@ Result<plan::Plan> houseOf(const Version&);
 /// The plan of a version with the pictures there are now; those of things it does not have are about nothing.
 Result<plan::Plan> restored(const plan::Plan& now, const Version&);
 
+/// The house as it would be with a variant built: what the variant changed since it was branched, put onto the house as
+/// it is now. One without the house it was branched from is taken as it stands.
+/// @error Conflict  house and variant changed the same thing since; the sentence names it
+Result<plan::Plan> variantNow(const plan::Plan& now, const Version&);
+
 /// The oldest snapshot that can be read; variants are no days of the house.
 std::optional<std::pair<measure::Timestamp, plan::Plan>> oldestSnapshot(const std::vector<Version>&);
 

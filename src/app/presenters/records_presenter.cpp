@@ -24,7 +24,13 @@ const std::vector<RecordsPresenter::Kind>& RecordsPresenter::kinds()
         {TableKind::DeviceKinds, "kind of device", "Devices that come back, described once: “my 8-port switch”."},
         {TableKind::Circuits, "circuit", "Branch circuits of the mains, each behind its breaker."},
         {TableKind::MainsOutlets, "outlet",
-         "Wall outlets by circuit, and strips by what they are plugged into. Devices name them in “Powered by”."}};
+         "Wall outlets by circuit, and strips by what they are plugged into. Devices name them in “Powered by”."},
+        {TableKind::Offers, "offer",
+         "What a part costs where and when. The newest that holds counts; older ones are its price history."},
+        {TableKind::Purchases, "purchase",
+         "What was ordered, has arrived, is fitted or went back; free and on loan too."},
+        {TableKind::Currencies, "currency", "The house's own currency, and what others are worth in it on a day."},
+        {TableKind::Budgets, "budget", "What may be spent, in all or a month; one named as a variant counts for it."}};
     return kAll;
 }
 
@@ -52,6 +58,10 @@ std::size_t RecordsPresenter::count(TableKind table) const
     case TableKind::Photos: return plan.photos.size();
     case TableKind::Circuits: return plan.circuits.size();
     case TableKind::MainsOutlets: return plan.outlets.size();
+    case TableKind::Offers: return plan.offers.size();
+    case TableKind::Purchases: return plan.purchases.size();
+    case TableKind::Currencies: return plan.currencies.size();
+    case TableKind::Budgets: return plan.budgets.size();
     default: return plan.deviceKinds.size();
     }
 }
@@ -151,6 +161,10 @@ std::string recordKind(TableKind table)
     case TableKind::DeviceKinds: return "device-kind";
     case TableKind::Circuits: return "circuit";
     case TableKind::MainsOutlets: return "outlet";
+    case TableKind::Offers: return "offer";
+    case TableKind::Purchases: return "purchase";
+    case TableKind::Currencies: return "currency";
+    case TableKind::Budgets: return "budget";
     default: return {};
     }
 }

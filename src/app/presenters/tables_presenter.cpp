@@ -36,7 +36,8 @@ const char* word(TableKind kind)
     static constexpr const char* kWords[] = {"Places",    "Devices",          "Ports",      "Jacks",
                                              "Runs",      "Outlets",          "Services",   "Networks",
                                              "Workloads", "Spares and tools", "Loose ends", "Addresses",
-                                             "Photos",    "Kinds of device",  "Circuits",   "Outlets and strips"};
+                                             "Photos",    "Kinds of device",  "Circuits",   "Outlets and strips",
+                                             "Offers",    "Purchases",        "Currencies", "Budgets"};
     return kWords[static_cast<int>(kind)];
 }
 
@@ -223,6 +224,10 @@ void TablesPresenter::addRecords(const std::string& kind)
     case TableKind::Photos: return add(plan.photos);
     case TableKind::Circuits: return add(plan.circuits);
     case TableKind::MainsOutlets: return add(plan.outlets);
+    case TableKind::Offers: return add(plan.offers);
+    case TableKind::Purchases: return add(plan.purchases);
+    case TableKind::Currencies: return add(plan.currencies);
+    case TableKind::Budgets: return add(plan.budgets);
     default: return add(plan.deviceKinds);
     }
 }

@@ -30,6 +30,10 @@ enum class TableKind {
     DeviceKinds,
     Circuits,
     MainsOutlets,
+    Offers,
+    Purchases,
+    Currencies,
+    Budgets,
 };
 inline constexpr int kSurveyTables = 6;  ///< those before the records
 const char* word(TableKind);

@@ -12,7 +12,11 @@ VersionsPresenter::VersionsPresenter(Document& document, QObject* parent) : QObj
 {
     connect(&document, &Document::planChanged, this, &VersionsPresenter::refresh);
     connect(&document, &Document::recordChanged, this, &VersionsPresenter::refresh);
-    if (!document.versions().empty()) m_before = versions().front().id;
+    // The newest day of the house: a variant is no day.
+    const auto all = versions();
+    const auto newest = std::find_if(
+        all.begin(), all.end(), [](const store::Version& one) { return one.kind == store::VersionKind::Snapshot; });
+    if (newest != all.end()) m_before = newest->id;
     refresh();
 }
 
@@ -25,12 +29,12 @@ std::vector<store::Version> VersionsPresenter::versions() const
 
 plan::PlanPtr VersionsPresenter::house(store::VersionId id) const
 {
-    if (!id.isSet()) return m_document.snapshot();
+    if (!id.isSet()) return m_document.house();
     for (const store::Version& one : m_document.versions())
         if (one.id == id)
             if (auto restored = store::restored(m_document.plan(), one))
                 return std::make_shared<const plan::Plan>(std::move(*restored));
-    return m_document.snapshot();
+    return m_document.house();
 }
 
 void VersionsPresenter::compare(store::VersionId before, store::VersionId after)

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli.h"
 
+#include "core/base/date.h"
+
 #include <cstdio>
 #include <cstdlib>
 #include <filesystem>
@@ -281,5 +283,7 @@ Result<PathEnds> pathEnds(const plan::Plan& plan, const std::string& from, const
 }
 
 measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now()); }
+
+std::string today() { return isoDay(std::chrono::floor<std::chrono::days>(std::chrono::system_clock::now())); }
 
 }  // namespace sokudo::cli

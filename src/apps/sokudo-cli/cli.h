@@ -78,6 +78,12 @@ void addSinglePoints(Verbs&, Context&);
 void addNeighbours(Verbs&, Context&);
 void addExport(Verbs&, Context&);
 void addImport(Verbs&, Context&);
+void addBuy(Verbs&, Context&);
+void addCut(Verbs&, Context&);
+void addSolve(Verbs&, Context&);
+void addCompare(Verbs&, Context&);
+void addStages(Verbs&, Context&);
+void addLater(Verbs&, Context&);
 
 /// Text for terminals and JSON: the thin spaces of the window become plain ones.
 std::string plain(std::string text);
@@ -115,7 +121,14 @@ struct PathEnds {
 };
 /// Both ends by name; says which one is not in the project.
 Result<PathEnds> pathEnds(const plan::Plan&, const std::string& from, const std::string& to);
+/// A version of that name; null: there is none.
+const store::Version* versionCalled(const store::Project&, const std::string& name);
+/// The house with a version of it built, or “now”: the house as it is.
+/// @error NotFound  there is no such version; names those there are
+Result<plan::Plan> houseCalled(const store::Project&, const std::string& name);
 measure::Timestamp now();
+/// Today as an ISO 8601 date.
+std::string today();
 /// The whole of a file, of standard input (-) or of a pipe.
 /// @error BadInput  a folder, a pipe that nobody writes into
 Result<std::string> fileContent(const std::string& path);

@@ -93,8 +93,9 @@ int main(int argc, char** argv)
                      cli::addHeadline,   cli::addCounters, cli::addMeasure,  cli::addDiagnose,     cli::addHost,
                      cli::addLog,        cli::addReport,   cli::addExport,   cli::addImport,       cli::addEdit,
                      cli::addStart,      cli::addSurvey,   cli::addVersions, cli::addTour,         cli::addPhoto,
-                     cli::addPowerLines, cli::addPoe,      cli::addChain,    cli::addSinglePoints, cli::addNeighbours,
-                     cli::addPower,      cli::addOutage,   cli::addRepairs})
+                     cli::addPowerLines, cli::addPoe,      cli::addChain,    cli::addSinglePoints, cli::addBuy,
+                     cli::addCut,        cli::addSolve,    cli::addCompare,  cli::addStages,       cli::addLater,
+                     cli::addNeighbours, cli::addPower,    cli::addOutage,   cli::addRepairs})
         add(verbs, context);
     if (const auto error = unknownVerb(app, argc, argv)) return cli::fail(*error);
     try {

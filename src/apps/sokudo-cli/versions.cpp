@@ -19,13 +19,6 @@ struct Options {
     bool isVariant = false;
 };
 
-const store::Version* versionCalled(const store::Project& project, const std::string& name)
-{
-    for (const store::Version& one : project.versions)
-        if (text::lower(one.name) == text::lower(name)) return &one;
-    return nullptr;
-}
-
 tl::unexpected<Error> noSuch(const store::Project& project, const std::string& name)
 {
     std::vector<std::string> names;
@@ -34,15 +27,6 @@ tl::unexpected<Error> noSuch(const store::Project& project, const std::string& n
                    names.empty() ? "no version was kept yet; keep one with --keep NAME"
                                  : "there is no such version; there are " + text::joined(names, ", "),
                    name);
-}
-
-/// A version by its name, or the house as it is now.
-Result<plan::Plan> houseCalled(const store::Project& project, const std::string& name)
-{
-    if (text::lower(name) == "now") return project.plan;
-    const store::Version* version = versionCalled(project, name);
-    if (!version) return noSuch(project, name);
-    return store::restored(project.plan, *version);
 }
 
 int compare(const store::Project& project, const Options& given, const Context& context)
@@ -100,8 +84,14 @@ int change(const Options& given, IdSource& ids)
     std::string done;
     plan::Plan next;
     const auto kept = [&](const std::string& name, store::VersionKind kind) {
-        return store::Version{ids.next<store::VersionId>(),  name, kind, now(), given.note,
-                              store::houseText(project.plan)};
+        const std::string house = store::houseText(project.plan);
+        return store::Version{ids.next<store::VersionId>(),
+                              name,
+                              kind,
+                              now(),
+                              given.note,
+                              house,
+                              kind == store::VersionKind::Variant ? house : std::string()};
     };
     if (!given.keep.empty()) {
         if (versionCalled(project, given.keep))
@@ -134,6 +124,22 @@ int change(const Options& given, IdSource& ids)
 }
 
 }  // namespace
+
+const store::Version* versionCalled(const store::Project& project, const std::string& name)
+{
+    for (const store::Version& one : project.versions)
+        if (text::lower(one.name) == text::lower(name)) return &one;
+    return nullptr;
+}
+
+Result<plan::Plan> houseCalled(const store::Project& project, const std::string& name)
+{
+    if (text::lower(name) == "now") return project.plan;
+    const store::Version* version = versionCalled(project, name);
+    if (!version) return noSuch(project, name);
+    return version->kind == store::VersionKind::Variant ? store::variantNow(project.plan, *version)
+                                                        : store::restored(project.plan, *version);
+}
 
 void addVersions(Verbs& verbs, Context& context)
 {

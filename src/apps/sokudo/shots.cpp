@@ -10,6 +10,7 @@
 #include <QTemporaryDir>
 
 #include "app/qt_text.h"
+#include "ui/pages/build_page.h"
 #include "ui/pages/match_page.h"
 #include "ui/pages/outage_pane.h"
 #include "ui/pages/path_page.h"
@@ -137,6 +138,28 @@ public:
         m_window.showBench(ui::MainWindow::Logbook);
         save("logbook");
     }
+    void build()
+    {
+        m_window.selection().clear();
+        m_window.showBench(ui::MainWindow::Build);
+        ui::BuildPage& page = m_window.buildPage();
+        settle(4000);
+        save("build-variants");
+        page.showPane(ui::BuildPage::List);
+        save("build-list");
+        page.showPane(ui::BuildPage::Cheapest);
+        for (const char* wish : {"platen to vault at 25g", "study to vault at 10g", "scan to vault at 10g"})
+            page.presenter().addWish(wish);
+        page.presenter().solve();
+        for (int i = 0; page.presenter().isSolving() && i < 300; ++i) settle(100);
+        save("build-cheapest");
+        page.showPane(ui::BuildPage::Stages);
+        page.presenter().plan(page.presenter().monthly());
+        for (int i = 0; page.presenter().isPlanning() && i < 300; ++i) settle(100);
+        save("build-stages");
+        page.showPane(ui::BuildPage::Worth);
+        save("build-worth");
+    }
     void power()
     {
         m_window.selection().clear();
@@ -248,6 +271,7 @@ int take(ui::Program& program, ui::MainWindow& window, const Options& options)
     camera.benches();
     camera.path();
     camera.power();
+    camera.build();
     camera.thisMachine();
     bool isGood = camera.isGood() && takeStart(program, options);
     if (!options.house.isEmpty())

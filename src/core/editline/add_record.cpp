@@ -97,6 +97,38 @@ Done addOutlet(Draft& draft, Words& words, plan::OutletKind kind)
     });
 }
 
+/// Offers, purchases, currencies and budgets. Nothing: another kind of record.
+std::optional<Done> addTradeRecord(Draft& draft, Words& words, std::string_view kind)
+{
+    if (kind == "offer") {
+        plan::Offer offer;
+        if (words.peek().text.find('=') == std::string::npos) offer.name = words.until({});
+        return put(draft, words, "offer", std::move(offer), [](const plan::Offer& one) {
+            return fmt::format("noted an offer of {}", one.name.empty() ? one.part : one.name);
+        });
+    }
+    if (kind == "purchase") {
+        plan::Purchase purchase;
+        purchase.name = words.until({});
+        return put(draft, words, "purchase", std::move(purchase), [](const plan::Purchase& one) {
+            return fmt::format("noted {} × {} as {}", one.count, one.name, code(one.status));
+        });
+    }
+    if (kind == "currency") {
+        plan::Currency currency;
+        currency.name = words.until({});
+        return put(draft, words, "currency", std::move(currency),
+                   [](const plan::Currency& one) { return "added currency " + one.name; });
+    }
+    if (kind == "budget") {
+        plan::Budget budget;
+        budget.name = words.until({});
+        return put(draft, words, "budget", std::move(budget),
+                   [](const plan::Budget& one) { return "added budget " + one.name; });
+    }
+    return std::nullopt;
+}
+
 }  // namespace
 
 Done addRecord(Draft& draft, Words& words, std::string_view kind)
@@ -123,6 +155,7 @@ Done addRecord(Draft& draft, Words& words, std::string_view kind)
         return put(draft, words, "circuit", std::move(circuit),
                    [](const plan::Circuit& one) { return "added circuit " + one.name; });
     }
+    if (auto trade = addTradeRecord(draft, words, kind)) return std::move(*trade);
     if (kind == "outlet") return addOutlet(draft, words, plan::OutletKind::Wall);
     if (kind == "strip") return addOutlet(draft, words, plan::OutletKind::Strip);
     if (const auto stock = plan::stockKindFromCode(kind)) {

@@ -99,6 +99,7 @@ Field setField(plan::Device& device, const Property& one, Draft& draft)
 {
     if (one.key == "name") return setText(one, device.name, "name");
     if (one.key == "note") return setText(one, device.note, "note");
+    if (one.key == "part") return setText(one, device.part, "part");
     if (one.key == "description") return setText(one, device.description, "description");
     if (one.key == "share") return setText(one, device.fileShare, "file_share");
     if (one.key == "unit") return setWhole(one, 1, 60, device.rackUnit, "rack_unit");
@@ -116,8 +117,8 @@ Field setField(plan::Device& device, const Property& one, Draft& draft)
     }
     if (auto trait = setTrait(device.traits, one, kb::TraitOwner::Device, draft.kb)) return *trait;
     return noProperty(one, "device", kb::TraitOwner::Device, draft.kb,
-                      {"name", "note", "description", "share", "unit", "role", "disks", "place", "fed", "processor",
-                       "clock", "cores", "at"});
+                      {"name", "note", "description", "part", "share", "unit", "role", "disks", "place", "fed",
+                       "processor", "clock", "cores", "at"});
 }
 
 }  // namespace sokudo::editline

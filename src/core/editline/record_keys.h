@@ -35,7 +35,8 @@ inline constexpr bool kHasKeys =
     std::is_same_v<T, plan::Service> || std::is_same_v<T, plan::Network> || std::is_same_v<T, plan::Workload> ||
     std::is_same_v<T, plan::StockItem> || std::is_same_v<T, plan::LooseEnd> || std::is_same_v<T, plan::Access> ||
     std::is_same_v<T, plan::Photo> || std::is_same_v<T, plan::DeviceKind> || std::is_same_v<T, plan::Circuit> ||
-    std::is_same_v<T, plan::Outlet>;
+    std::is_same_v<T, plan::Outlet> || std::is_same_v<T, plan::Offer> || std::is_same_v<T, plan::Purchase> ||
+    std::is_same_v<T, plan::Currency> || std::is_same_v<T, plan::Budget>;
 
 /// How an edit line calls a record: a service by its name, an address by its device, work by what and where.
 template <class T>

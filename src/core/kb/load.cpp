@@ -23,7 +23,7 @@ Result<KnowledgeBase> load(const Files& files)
     KnowledgeBase kb;
     Loader tables(files, kb);
     for (const auto subject : {ruleTables, portTables, reachTables, hostTables, causeTables, copperTables, sharedTables,
-                               tradeTables, partTables, stageTables, surveyTables, powerTables})
+                               tradeTables, buyTables, partTables, stageTables, surveyTables, powerTables})
         subject(tables);
     if (tables.error()) return tl::unexpected(*tables.error());
     return kb;

@@ -81,6 +81,7 @@ void copperTables(Loader&);
 void sharedTables(Loader&);
 void ruleTables(Loader&);
 void tradeTables(Loader&);
+void buyTables(Loader&);
 void partTables(Loader&);
 void stageTables(Loader&);
 void surveyTables(Loader&);

@@ -19,6 +19,10 @@ const OpenTable kOpen[] = {
     {"reach", "a reach", {"phy", "medium"}},
     {"optics", "light levels", {"phy"}},
     {"media_converters", "a media converter", {"id"}},
+    {"switches", "a switch", {"id"}},
+    {"gear", "a card or adapter", {"id"}},
+    {"leads", "ready-made leads", {"medium"}},
+    {"small_parts", "a small part", {"id"}},
 };
 
 const OpenTable* open(std::string_view table)

@@ -74,13 +74,11 @@ School schoolRow(RowReader& row)
 
 Gear gearRow(RowReader& row)
 {
-    return {row.text("id"),
-            row.text("kind"),
-            row.text("name"),
-            row.text("cage"),
-            row.gigabit("gbps"),
-            row.number("price"),
-            Watt::of(row.number("watts")),
+    return {row.text("id"),          row.text("kind"),
+            row.text("name"),        row.text("cage"),
+            row.gigabit("gbps"),     row.wholeOr("ports", 1),
+            row.wholeOr("lanes", 0), row.wholeOr("generation", 0),
+            row.number("price"),     Watt::of(row.number("watts")),
             row.provenance()};
 }
 

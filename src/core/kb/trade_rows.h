@@ -55,6 +55,8 @@ struct MediaConverter {
 struct Gear {
     std::string id, kind, name, cage;
     BitRate rate;
+    int ports = 1;
+    int lanes = 0, generation = 0;  ///< of the bus that a card takes; 0: no card
     double price = 0;
     Watt power;
     Provenance from;

@@ -428,7 +428,7 @@ NewIds::NewIds(IdSource& ids)
 {}
 
 Tried tryWay(const plan::Plan& plan, const Wish& wish, const Combination& combination, const kb::KnowledgeBase& kb,
-             const NewIds& ids)
+             const NewIds& ids, Trial trial)
 {
     const Build build(plan, wish, combination, kb, ids);
     if (!build.passes()) {
@@ -456,7 +456,7 @@ Tried tryWay(const plan::Plan& plan, const Wish& wish, const Combination& combin
     way.rate = *build.rate();
     if (way.verdict != Verdict::Fits) way.note = build.report().reason();
     const kb::Supply* supply = kb.find<kb::Supply>(combination.medium->id);
-    way.reaches = build.reaches(supply ? supply->longest : Length::of(40'000));
+    if (trial == Trial::Whole) way.reaches = build.reaches(supply ? supply->longest : Length::of(40'000));
     way.light = lightLeft(link);
     way.watts = drawOf(link.a, combination.a, supply, kb) + drawOf(link.b, combination.b, supply, kb);
     way.latency = latencyOf(link, combination, kb);

@@ -38,6 +38,9 @@ struct NewIds {
     explicit NewIds(IdSource&);
 };
 
-Tried tryWay(const plan::Plan&, const Wish&, const Combination&, const kb::KnowledgeBase&, const NewIds&);
+/// How far a trial goes: a quick one leaves out how long the cable could be.
+enum class Trial { Whole, Quick };
+Tried tryWay(const plan::Plan&, const Wish&, const Combination&, const kb::KnowledgeBase&, const NewIds&,
+             Trial = Trial::Whole);
 
 }  // namespace sokudo::match

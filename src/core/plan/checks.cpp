@@ -151,8 +151,8 @@ Problem problemOf(const Device& device)
             return problem("processor.clock_ghz", text::say("checks.lies-outside-to-ghz", "lies outside 0 to 10 GHz"));
         return within("processor.cores", device.processor->cores, 0, 1024)();
     };
-    return firstOf(name("name", device.name, "core"), free("description", device.description), processor,
-                   each(device.disks, problemOfDisks), free("note", device.note),
+    return firstOf(name("name", device.name, "core"), free("description", device.description),
+                   free("part", device.part), processor, each(device.disks, problemOfDisks), free("note", device.note),
                    within("rack_unit", device.rackUnit, 0, 60), sources(device.sources));
 }
 

@@ -36,6 +36,10 @@ std::optional<FieldProblem> problemOf(const Photo&);
 std::optional<FieldProblem> problemOf(const DeviceKind&);
 std::optional<FieldProblem> problemOf(const Circuit&);
 std::optional<FieldProblem> problemOf(const Outlet&);
+std::optional<FieldProblem> problemOf(const Offer&);
+std::optional<FieldProblem> problemOf(const Purchase&);
+std::optional<FieldProblem> problemOf(const Currency&);
+std::optional<FieldProblem> problemOf(const Budget&);
 
 /// A key as words: "mtu_bytes" is "MTU", "disks[1].count" "count of disks 2".
 std::string fieldWords(const std::string& field);

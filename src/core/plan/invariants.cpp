@@ -263,6 +263,10 @@ template std::optional<text::Sentence> brokenReference(const Plan&, const Photo&
 template std::optional<text::Sentence> brokenReference(const Plan&, const DeviceKind&);
 template std::optional<text::Sentence> brokenReference(const Plan&, const Circuit&);
 template std::optional<text::Sentence> brokenReference(const Plan&, const Outlet&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Offer&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Purchase&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Currency&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Budget&);
 
 std::vector<text::Sentence> brokenInvariants(const Plan& plan)
 {

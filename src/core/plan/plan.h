@@ -14,6 +14,7 @@
 #include "core/plan/power_records.h"
 #include "core/plan/records.h"
 #include "core/plan/sources.h"
+#include "core/plan/trade_records.h"
 #include "core/plan/traits.h"
 
 namespace sokudo::plan {
@@ -124,6 +125,7 @@ struct Device {
     std::optional<Spot> at;  ///< where in its place
     int rackUnit = 0;        ///< lowest unit it takes in the rack it stands in, from 1 at the bottom; 0: not mounted
     Sources sources;
+    std::string part;  ///< id of what it is bought as: in switches.csv, gear.csv, small_parts.csv; empty: not known
     friend bool operator==(const Device&, const Device&) = default;
 };
 
@@ -136,6 +138,7 @@ struct Card {
     std::string name;
     int generation = 0;
     int lanes = 0;
+    std::string part;  ///< id in gear.csv of what it is bought as; empty: not known
     friend bool operator==(const Card&, const Card&) = default;
 };
 
@@ -294,6 +297,10 @@ struct Plan {
     Table<DeviceKind> deviceKinds;
     Table<Circuit> circuits;
     Table<Outlet> outlets;
+    Table<Offer> offers;
+    Table<Purchase> purchases;
+    Table<Currency> currencies;
+    Table<Budget> budgets;
     friend bool operator==(const Plan&, const Plan&) = default;
 };
 using PlanPtr = std::shared_ptr<const Plan>;

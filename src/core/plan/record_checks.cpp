@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the fields of a service, a network and the other records may hold.
+#include <algorithm>
+
 #include "core/plan/field_checks.h"
 
 namespace sokudo::plan {
@@ -106,6 +108,57 @@ Problem problemOf(const Outlet& outlet)
     return firstOf(name("name", outlet.name, "bench"), within("sockets", outlet.sockets, 1, 48),
                    between("rating_w", outlet.rating, 1.0, 100000.0, " W"), oneWay, free("note", outlet.note),
                    sources(outlet.sources));
+}
+
+namespace {
+
+auto currency(const std::string& value)
+{
+    return [&value]() -> Problem {
+        const auto isLetter = [](char c) { return c >= 'A' && c <= 'Z'; };
+        if (value.empty() || (value.size() == 3 && std::all_of(value.begin(), value.end(), isLetter))) return {};
+        return problem("currency", text::say("checks.is-no-currency",
+                                             "“{}” is no currency; write its ISO 4217 code, such as EUR", value));
+    };
+}
+
+}  // namespace
+
+Problem problemOf(const Offer& offer)
+{
+    const auto priced = [&]() -> Problem {
+        if (offer.price || offer.stock == Availability::Out || offer.stock == Availability::Waiting) return {};
+        return problem("price", text::say("checks.an-offer-needs-a-price", "is missing; type what one buy costs"));
+    };
+    return firstOf(needed("part", offer.part, "10gbase-sr"), free("name", offer.name),
+                   within("pack", offer.pack, 1, 10000), length("length_m", offer.length), priced,
+                   money("price", offer.price), money("before", offer.before), currency(offer.currency),
+                   free("seller", offer.seller), day("on", offer.on), day("until", offer.until),
+                   free("substitute", offer.substitute), free("note", offer.note));
+}
+
+Problem problemOf(const Purchase& purchase)
+{
+    return firstOf(name("name", purchase.name, "10GBASE-SR modules"), free("part", purchase.part),
+                   within("count", purchase.count, 1, 100000), length("length_m", purchase.length),
+                   money("price", purchase.price), currency(purchase.currency), free("seller", purchase.seller),
+                   day("on", purchase.on), day("due", purchase.due), free("note", purchase.note));
+}
+
+Problem problemOf(const Currency& one)
+{
+    const auto isCode = [&]() -> Problem {
+        auto wrong = currency(one.name)();
+        if (wrong) wrong->field = "name";
+        return wrong;
+    };
+    return firstOf(name("name", one.name, "EUR"), isCode, between("rate", one.rate, 1e-6, 1e6, ""), day("on", one.on));
+}
+
+Problem problemOf(const Budget& budget)
+{
+    return firstOf(name("name", budget.name, "this winter"), money("amount", budget.amount),
+                   money("monthly", budget.monthly), day("since", budget.since));
 }
 
 }  // namespace sokudo::plan

@@ -75,6 +75,30 @@ struct Kind<Outlet> {
     static constexpr const char* kWord = "outlet";
     static constexpr bool kIsNamed = true;
 };
+template <>
+struct Kind<Offer> {
+    static constexpr auto kRows = &Plan::offers;
+    static constexpr const char* kWord = "offer";
+    static constexpr bool kIsNamed = false;
+};
+template <>
+struct Kind<Purchase> {
+    static constexpr auto kRows = &Plan::purchases;
+    static constexpr const char* kWord = "purchase";
+    static constexpr bool kIsNamed = false;
+};
+template <>
+struct Kind<Currency> {
+    static constexpr auto kRows = &Plan::currencies;
+    static constexpr const char* kWord = "currency";
+    static constexpr bool kIsNamed = true;
+};
+template <>
+struct Kind<Budget> {
+    static constexpr auto kRows = &Plan::budgets;
+    static constexpr const char* kWord = "budget";
+    static constexpr bool kIsNamed = true;
+};
 
 }  // namespace
 
@@ -126,6 +150,14 @@ template Result<Plan> putRecord(const Plan&, Photo);
 template Result<Plan> putRecord(const Plan&, DeviceKind);
 template Result<Plan> putRecord(const Plan&, Circuit);
 template Result<Plan> putRecord(const Plan&, Outlet);
+template Result<Plan> putRecord(const Plan&, Offer);
+template Result<Plan> deleteRecord<Offer>(const Plan&, OfferId);
+template Result<Plan> putRecord(const Plan&, Purchase);
+template Result<Plan> deleteRecord<Purchase>(const Plan&, PurchaseId);
+template Result<Plan> putRecord(const Plan&, Currency);
+template Result<Plan> deleteRecord<Currency>(const Plan&, CurrencyId);
+template Result<Plan> putRecord(const Plan&, Budget);
+template Result<Plan> deleteRecord<Budget>(const Plan&, BudgetId);
 template Result<Plan> deleteRecord<Circuit>(const Plan&, CircuitId);
 template Result<Plan> deleteRecord<Outlet>(const Plan&, OutletId);
 template Result<Plan> deleteRecord<Service>(const Plan&, ServiceId);

@@ -4,6 +4,7 @@
 #include <array>
 
 #include "core/plan/power_records.h"
+#include "core/plan/trade_records.h"
 
 namespace sokudo::plan {
 namespace {
@@ -16,6 +17,9 @@ constexpr std::array<std::string_view, 9> kInspections{"none",     "clean", "dir
                                                        "corroded", "torn",  "burnt", "other"};
 
 constexpr std::array<std::string_view, 2> kOutlets{"wall", "strip"};
+constexpr std::array<std::string_view, 5> kAvailabilities{"unknown", "in-stock", "few", "out", "waiting"};
+constexpr std::array<std::string_view, 5> kStatuses{"wished", "ordered", "arrived", "fitted", "returned"};
+constexpr std::array<std::string_view, 3> kTenures{"bought", "free", "lent"};
 constexpr std::array<std::string_view, 4> kSupplies{"cord", "brick", "cable", "device"};
 
 template <class Enum, std::size_t N>
@@ -42,6 +46,18 @@ std::optional<Inspection> inspectionFromCode(std::string_view text) { return fro
 
 std::string_view code(OutletKind kind) { return kOutlets[static_cast<std::size_t>(kind)]; }
 std::optional<OutletKind> outletKindFromCode(std::string_view text) { return fromCode<OutletKind>(kOutlets, text); }
+std::string_view code(Availability stock) { return kAvailabilities[static_cast<std::size_t>(stock)]; }
+std::optional<Availability> availabilityFromCode(std::string_view text)
+{
+    return fromCode<Availability>(kAvailabilities, text);
+}
+std::string_view code(PurchaseStatus status) { return kStatuses[static_cast<std::size_t>(status)]; }
+std::optional<PurchaseStatus> purchaseStatusFromCode(std::string_view text)
+{
+    return fromCode<PurchaseStatus>(kStatuses, text);
+}
+std::string_view code(Tenure tenure) { return kTenures[static_cast<std::size_t>(tenure)]; }
+std::optional<Tenure> tenureFromCode(std::string_view text) { return fromCode<Tenure>(kTenures, text); }
 std::string_view code(SupplyKind kind) { return kSupplies[static_cast<std::size_t>(kind)]; }
 std::optional<SupplyKind> supplyKindFromCode(std::string_view text) { return fromCode<SupplyKind>(kSupplies, text); }
 

@@ -39,6 +39,10 @@ inline constexpr std::tuple kTables{
     TableOf<DeviceKind>{"device-kind", "device_kinds", &Plan::deviceKinds},
     TableOf<Circuit>{"circuit", "circuits", &Plan::circuits},
     TableOf<Outlet>{"outlet", "outlets", &Plan::outlets},
+    TableOf<Offer>{"offer", "offers", &Plan::offers},
+    TableOf<Purchase>{"purchase", "purchases", &Plan::purchases},
+    TableOf<Currency>{"currency", "currencies", &Plan::currencies},
+    TableOf<Budget>{"budget", "budgets", &Plan::budgets},
 };
 
 /// Calls `visit` with the TableOf of each kind.
@@ -78,6 +82,7 @@ const std::string& ownName(const T& object)
         return object.purpose;
     else if constexpr (requires { object.passwordAt; }) return object.address;
     else if constexpr (requires { object.review; }) return object.text;
+    else if constexpr (requires { object.isHearsay; }) return object.name.empty() ? object.part : object.name;
     else if constexpr (requires { object.reason; }) return object.reason;
     else if constexpr (requires { object.table; }) return object.table;
     else return object.name;

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Everything with which others lose their way, the gravest first, and what mends it.
+// Single points of failure, worst first, and their repairs.
 #pragma once
 
 #include <QWidget>

@@ -13,6 +13,7 @@
 #include "app/preferences.h"
 #include "app/qt_text.h"
 #include "core/kb/survey_rows.h"
+#include "ui/pages/build_page.h"
 #include "ui/pages/diagnose_page.h"
 #include "ui/pages/help_page.h"
 #include "ui/pages/labels_page.h"
@@ -47,10 +48,10 @@ struct BenchName {
 };
 // The order of work has seven benches; those that are not built yet are not shown and keep their number.
 // The path is no step of the work: it is asked for from any of them, and has no number.
-constexpr BenchName kBenches[] = {{MainWindow::Survey, 1, "Survey"},     {MainWindow::Match, 2, "Match"},
-                                  {MainWindow::Power, 3, "Power"},       {MainWindow::Measure, 5, "Measure"},
-                                  {MainWindow::Diagnose, 6, "Diagnose"}, {MainWindow::Logbook, 7, "Logbook"},
-                                  {MainWindow::Path, 0, "Path"}};
+constexpr BenchName kBenches[] = {{MainWindow::Survey, 1, "Survey"},   {MainWindow::Match, 2, "Match"},
+                                  {MainWindow::Power, 3, "Power"},     {MainWindow::Build, 4, "Build"},
+                                  {MainWindow::Measure, 5, "Measure"}, {MainWindow::Diagnose, 6, "Diagnose"},
+                                  {MainWindow::Logbook, 7, "Logbook"}, {MainWindow::Path, 0, "Path"}};
 
 }  // namespace
 
@@ -124,6 +125,10 @@ void MainWindow::addPages(LocalAgentSource localAgent, const app::NeighbourSourc
     m_pages->addLater([this] {
         m_power = std::make_unique<app::PowerPresenter>(m_document, m_selection);
         return new PowerPage(*m_power);
+    });
+    m_pages->addLater([this] {
+        m_buy = std::make_unique<app::BuyPresenter>(m_document);
+        return new BuildPage(*m_buy);
     });
 }
 
@@ -328,6 +333,7 @@ void MainWindow::dropEvent(QDropEvent* event)
 }
 
 PowerPage& MainWindow::powerPage() { return *static_cast<PowerPage*>(m_pages->page(Power)); }
+BuildPage& MainWindow::buildPage() { return *static_cast<BuildPage*>(m_pages->page(Build)); }
 PathPage& MainWindow::pathPage() { return *static_cast<PathPage*>(m_pages->page(Path)); }
 
 QWidget* MainWindow::benchBar()

@@ -8,6 +8,7 @@
 #include <QFrame>
 #include <QMainWindow>
 
+#include "app/presenters/buy_presenter.h"
 #include "app/presenters/catalogue_presenter.h"
 #include "app/presenters/diagnose_presenter.h"
 #include "app/presenters/flows_presenter.h"
@@ -32,6 +33,7 @@ class QLineEdit;
 namespace sokudo::ui {
 
 class Houses;
+class BuildPage;
 class LazyStack;
 class MatchPage;
 class PathPage;
@@ -53,7 +55,7 @@ public:
     /// @param houses  the program around the window; null: there is none, and no other house can be opened
     MainWindow(app::Document&, World, Houses* houses = nullptr, QWidget* parent = nullptr);
     ~MainWindow() override;
-    enum Bench { Survey, Match, Measure, Diagnose, Logbook, Path, Power };
+    enum Bench { Survey, Match, Measure, Diagnose, Logbook, Path, Power, Build };
     void showBench(int bench);
     int bench() const;
     app::Selection& selection() { return m_selection; }
@@ -64,6 +66,7 @@ public:
     MatchPage& matchPage();
     PathPage& pathPage();
     PowerPage& powerPage();
+    BuildPage& buildPage();
     /// A page that is no bench: "settings", "help". Escape leads back to the bench.
     void showSheet(const QString& id);
     /// The one that is shown; empty: a bench is.
@@ -109,6 +112,7 @@ private:
     std::unique_ptr<app::FlowsPresenter> m_flows;
     std::unique_ptr<app::UpgradePresenter> m_upgrade;
     std::unique_ptr<app::PowerPresenter> m_power;
+    std::unique_ptr<app::BuyPresenter> m_buy;
     LazyStack* m_pages;
     SurveyPage* m_survey;
     CommandField* m_command;

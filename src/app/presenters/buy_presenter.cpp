@@ -1,0 +1,333 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/presenters/buy_presenter.h"
+
+#include <algorithm>
+#include <random>
+
+#include <QDate>
+
+#include "app/qt_text.h"
+#include "core/base/text.h"
+#include "core/plan/edits.h"
+#include "core/plan/tables.h"
+#include "store/version.h"
+
+namespace sokudo::app {
+namespace {
+
+constexpr int kTellEveryMilliseconds = 100;
+
+struct Compared {
+    std::vector<buy::VariantFigures> figures;
+    QString problem;
+};
+
+/// A variant with the plan that building it would give.
+struct Candidate {
+    std::string name;
+    plan::PlanPtr plan;
+};
+
+Compared compared(const plan::PlanPtr& house, const std::vector<Candidate>& all, const kb::KnowledgeBase& kb,
+                  const std::string& today, const std::atomic<bool>& isStopped)
+{
+    Compared result;
+    for (const Candidate& one : all) {
+        if (isStopped) return result;
+        auto figures = buy::figuresOf(*house, *one.plan, kb, {today, one.name, buy::builtInSolver()});
+        if (!figures) {
+            result.problem = toQt(figures.error().message());
+            return result;
+        }
+        result.figures.push_back(std::move(*figures));
+    }
+    return result;
+}
+
+QString progressText(const buy::SearchState& state)
+{
+    using Phase = buy::SearchState::Phase;
+    if (state.phase == Phase::Proving) return "Asking the rules what could be joined …";
+    if (state.phase == Phase::Explaining) return "Looking for what the next cheaper one lacks …";
+    const auto& solving = state.solving;
+    return QString("No plan is below %1%2; %3 part plans bounded")
+        .arg(std::max(0.0, solving.bound), 0, 'f', 2)
+        .arg(solving.best ? QString(", the best found is %1").arg(*solving.best, 0, 'f', 2) : QString())
+        .arg(solving.plans);
+}
+
+}  // namespace
+
+BuyPresenter::BuyPresenter(Document& document, QObject* parent)
+    : QObject(parent), m_document(document), m_versions(document)
+{
+    connect(&document, &Document::planChanged, this, &BuyPresenter::refresh);
+    connect(&document, &Document::recordChanged, this, &BuyPresenter::refresh);
+    connect(&document, &Document::variantChanged, this, &BuyPresenter::changed);
+}
+
+void BuyPresenter::setActive(bool active)
+{
+    m_isActive = active;
+    if (m_isActive && m_isStale) refresh();
+}
+
+QString BuyPresenter::today() const { return m_today.isEmpty() ? QDate::currentDate().toString(Qt::ISODate) : m_today; }
+
+std::vector<store::Version> BuyPresenter::variants() const
+{
+    std::vector<store::Version> all;
+    for (const store::Version& one : m_document.versions())
+        if (one.kind == store::VersionKind::Variant) all.push_back(one);
+    std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) { return a.at < b.at; });
+    return all;
+}
+
+/// Where house and variant changed the same thing the variant is taken as it stands, and that is said.
+std::shared_ptr<const plan::Plan> BuyPresenter::planOf(const store::Version& version)
+{
+    if (version.id == m_document.variant()) return m_document.snapshot();
+    auto built = store::variantNow(*m_document.house(), version);
+    if (built) return std::make_shared<const plan::Plan>(std::move(*built));
+    m_conflict = "“" + toQt(version.name) + "” was taken as it stands: " + toQt(built.error().message());
+    if (auto alone = store::restored(*m_document.house(), version))
+        return std::make_shared<const plan::Plan>(std::move(*alone));
+    return m_document.house();
+}
+
+void BuyPresenter::choose(store::VersionId id)
+{
+    if (id == m_chosen) return;
+    m_chosen = id;
+    m_stages.reset();
+    m_stageProblem.clear();
+    m_planning.stop();
+    m_isPlanning = false;
+    refresh();
+}
+
+void BuyPresenter::refresh()
+{
+    m_isStale = !m_isActive;
+    if (m_isStale) return;
+    const auto all = variants();
+    const auto isThere = [&](store::VersionId id) {
+        return std::any_of(all.begin(), all.end(), [&](const auto& one) { return one.id == id; });
+    };
+    if (!isThere(m_chosen)) m_chosen = all.empty() ? store::VersionId{} : all.front().id;
+    // The chosen one is always among those shown.
+    m_shown.clear();
+    for (const store::Version& one : all)
+        if (m_shown.size() < kMostBeside) m_shown.push_back(one.id);
+    if (m_chosen.isSet() && std::find(m_shown.begin(), m_shown.end(), m_chosen) == m_shown.end())
+        m_shown.back() = m_chosen;
+    m_versions.compare({}, m_chosen);
+    m_conflict.clear();
+    std::vector<Candidate> candidates{{"As it is", m_document.house()}};
+    for (store::VersionId id : m_shown)
+        if (const store::Version* one = m_document.version(id)) candidates.push_back({one->name, planOf(*one)});
+    m_isWorking = true;
+    Q_EMIT changed();
+    m_comparing.start(
+        *this,
+        [house = m_document.house(), candidates, kb = m_document.sharedKnowledge(), day = fromQt(today())](
+            const std::atomic<bool>& isStopped) { return compared(house, candidates, *kb, day, isStopped); },
+        [this, house = m_document.house()](Compared done) {
+            m_isWorking = false;
+            m_figures = std::move(done.figures);
+            m_listed = house;
+            m_problem = done.problem;
+            Q_EMIT changed();
+            Q_EMIT listChanged();
+        });
+}
+
+std::vector<CompareRow> BuyPresenter::rows() const { return compareRows(m_figures, purse()); }
+
+QString BuyPresenter::verdict() const
+{
+    if (m_figures.size() < 2) return {};
+    return toQt(buy::verdictOf({m_figures.begin() + 1, m_figures.end()}, purse()));
+}
+
+const buy::BuyList* BuyPresenter::list() const
+{
+    const auto at = std::find(m_shown.begin(), m_shown.end(), m_chosen);
+    const auto index = static_cast<std::size_t>(at - m_shown.begin()) + 1;
+    return at == m_shown.end() || index >= m_figures.size() ? nullptr : &m_figures[index].list;
+}
+
+QString BuyPresenter::listSentence() const
+{
+    const buy::BuyList* list = this->list();
+    if (!list) return m_problem.isEmpty() ? QString("Working it out …") : m_problem;
+    const buy::Purse purse = this->purse();
+    const buy::Spending& spending = list->spending;
+    QString sentence = toQt(purse.text(spending.toBuy)) + " to buy";
+    if (spending.budget)
+        sentence = QString("%1 of a budget of %2")
+                       .arg(toQt(purse.text(spending.spent + spending.toBuy)), toQt(purse.text(*spending.budget)));
+    return sentence;
+}
+
+bool BuyPresenter::setStatus(const std::string& part, plan::PurchaseStatus status)
+{
+    const buy::BuyList* list = this->list();
+    if (!list || !m_document.open({})) return false;
+    const auto line =
+        std::find_if(list->lines.begin(), list->lines.end(), [&](const buy::Line& one) { return one.part.id == part; });
+    Result<plan::Plan> next = *m_document.house();
+    bool isAny = false;
+    for (const plan::Purchase& one : m_document.house()->purchases) {
+        if (one.part != part || one.status == status || one.status == plan::PurchaseStatus::Returned) continue;
+        plan::Purchase moved = one;
+        moved.status = status;
+        if (next) next = plan::edits::putRecord(*next, moved);
+        isAny = true;
+    }
+    if (!isAny && line != list->lines.end() && line->toBuy > 0) {
+        plan::Purchase bought;
+        bought.id = m_document.ids().next<plan::PurchaseId>();
+        bought.part = part;
+        bought.name = line->part.name;
+        if (line->part.isByLength) bought.length = Length::of(line->toBuy);
+        else bought.count = static_cast<int>(line->toBuy);
+        bought.price = line->cost;
+        bought.currency = list->currency;
+        if (const plan::Offer* offer = line->offer()) bought.seller = offer->seller;
+        bought.status = status;
+        bought.on = fromQt(today());
+        next = plan::edits::putRecord(*next, bought);
+    }
+    return m_document.edit("Note a purchase: " + toQt(line != list->lines.end() ? line->part.name : part), next);
+}
+
+QString BuyPresenter::listCsv() const { return list() ? toQt(buy::listCsv(*list())) : QString(); }
+
+std::vector<buy::Stop> BuyPresenter::trip() const
+{
+    return list() ? buy::tripOf(*list(), m_document.knowledge()) : std::vector<buy::Stop>{};
+}
+
+QString BuyPresenter::addWish(const QString& line)
+{
+    buy::WishSet set;
+    for (const QString& one : m_wishes + QStringList{line.trimmed()}) {
+        auto next = buy::withWish(std::move(set), fromQt(one), *m_document.house(), m_document.knowledge());
+        if (!next) return toQt(next.error().message());
+        set = std::move(*next);
+    }
+    m_wishes << line.trimmed();
+    Q_EMIT solveChanged();
+    return {};
+}
+
+void BuyPresenter::dropWish(int at)
+{
+    m_wishes.removeAt(at);
+    Q_EMIT solveChanged();
+}
+
+/// All wishes read again, since the house may have changed. Nothing: one of them fits no more, and that is told.
+std::optional<buy::WishSet> BuyPresenter::readWishes()
+{
+    buy::WishSet set;
+    for (const QString& one : m_wishes) {
+        auto next = buy::withWish(std::move(set), fromQt(one), *m_document.house(), m_document.knowledge());
+        if (!next) {
+            m_solveProblem = "“" + one + "”: " + toQt(next.error().message());
+            Q_EMIT solveChanged();
+            return std::nullopt;
+        }
+        set = std::move(*next);
+    }
+    return set;
+}
+
+void BuyPresenter::solve()
+{
+    auto set = readWishes();
+    if (!set) return;
+    m_isSolving = true;
+    m_found.reset();
+    m_solveProblem.clear();
+    m_progress = "Asking the rules what could be joined …";
+    m_stopSolving = std::make_shared<std::atomic<bool>>(false);
+    Q_EMIT solveChanged();
+    const auto tell = [this](const buy::SearchState& state) {
+        const QString text = progressText(state);
+        QMetaObject::invokeMethod(this, [this, text] {
+            if (!m_isSolving) return;
+            m_progress = text;
+            Q_EMIT solveChanged();
+        });
+    };
+    m_solving.start(
+        *this,
+        [house = m_document.house(), set = std::move(*set), kb = m_document.sharedKnowledge(), day = fromQt(today()),
+         tell, stopped = m_stopSolving](const std::atomic<bool>& isStopped) {
+            IdSource ids(std::random_device{}());
+            ids.startAfter(plan::greatestId(*house));
+            QElapsedTimer last;
+            last.start();
+            return buy::cheapestPlan(
+                {*house, set, *kb, day, ids, buy::builtInSolver(), true, [&](const buy::SearchState& state) {
+                     if (last.elapsed() > kTellEveryMilliseconds) tell(state), last.restart();
+                     return !isStopped && !*stopped;
+                 }});
+        },
+        [this](Result<buy::CheapestPlan> done) {
+            m_isSolving = false;
+            if (done) m_found = std::move(*done);
+            else m_solveProblem = toQt(done.error().message());
+            Q_EMIT solveChanged();
+        });
+}
+
+void BuyPresenter::stop()
+{
+    if (m_stopSolving) *m_stopSolving = true;
+}
+
+store::VersionId BuyPresenter::takeOver(const QString& name)
+{
+    if (!m_found) return {};
+    const store::VersionId id = m_document.branch(name, &m_found->plan, toQt(m_found->sentence));
+    if (id.isSet()) choose(id);
+    return id;
+}
+
+std::optional<Money> BuyPresenter::monthly() const
+{
+    const store::Version* chosen = m_document.version(m_chosen);
+    std::optional<Money> monthly;
+    for (const plan::Budget& one : m_document.house()->budgets)
+        if (one.monthly && (!monthly || (chosen && text::lower(one.name) == text::lower(chosen->name))))
+            monthly = one.monthly;
+    return monthly;
+}
+
+void BuyPresenter::plan(std::optional<Money> monthly)
+{
+    const store::Version* chosen = m_document.version(m_chosen);
+    if (!chosen) return;
+    m_isPlanning = true;
+    m_stages.reset();
+    m_stageProblem.clear();
+    Q_EMIT stagesChanged();
+    m_planning.start(
+        *this,
+        [house = m_document.house(), variant = planOf(*chosen), kb = m_document.sharedKnowledge(), monthly,
+         list = buy::ListQuestion{fromQt(today()), chosen->name, buy::builtInSolver()}](
+            const std::atomic<bool>& isStopped) {
+            return buy::stagePlan({*house, *variant, *kb, list, monthly, &isStopped, {}});
+        },
+        [this](Result<buy::StagePlan> done) {
+            m_isPlanning = false;
+            if (done) m_stages = std::move(*done);
+            else m_stageProblem = toQt(done.error().message());
+            Q_EMIT stagesChanged();
+        });
+}
+
+}  // namespace sokudo::app

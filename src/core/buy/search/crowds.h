@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Hosts that are alike in every way: how many of them take a choice matters, not which.
+#pragma once
+
+#include <vector>
+
+#include "core/buy/search/model.h"
+
+namespace sokudo::buy {
+
+/// Hosts with one link each, to a switch, with the same choices and in the same nets.
+struct Crowd {
+    std::vector<std::size_t> members;               ///< nodes; the first stands for all
+    std::vector<std::vector<std::size_t>> choices;  ///< of each member, in one order: equal places are equal choices
+    std::vector<std::size_t> nets;                  ///< those that they are in, by their place in Crowds::nets
+    std::size_t size() const { return members.size(); }
+};
+
+/// What must all hang together at a rate: the wishes of crowds, and those that they imply.
+struct Net {
+    BitRate rate;
+    std::vector<std::size_t> nodes;
+};
+
+struct Crowds {
+    std::vector<Crowd> crowds;
+    std::vector<Net> nets;     ///< those with a crowd in them
+    std::vector<int> crowdOf;  ///< by node; -1: none
+    bool isAsked(const ModelWish& wish) const { return crowdOf[wish.a] >= 0 || crowdOf[wish.b] >= 0; }
+};
+
+/// @source own: with one link a host is joined to all that its switch is joined to, so wishes between such hosts and
+/// switches are the same as that each of their nets hangs together
+Crowds crowdsOf(const Model&);
+
+}  // namespace sokudo::buy

@@ -1,0 +1,493 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/buy/search/program.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <numeric>
+#include <set>
+
+#include "core/buy/search/crowds.h"
+#include "core/buy/search/cuts.h"
+
+namespace sokudo::buy {
+namespace {
+
+constexpr double kOpenPenalty = 1e5;        ///< above what any plan costs
+constexpr double kKeepLinks = 1;            ///< minutes: of two plans alike, the one that leaves more as it is
+constexpr double kTieBreak = 1e-5;          ///< of a goal for each minute: a day of work stays below a cent
+constexpr std::size_t kMostNetCuts = 4096;  ///< as many sides as a dozen switches have
+constexpr std::size_t kFewSwitches = 6;
+constexpr int kLeastRounds = 12;  ///< of cuts before whole numbers are asked for
+
+class Program {
+public:
+    /// @param together  hosts that are alike are counted, not told apart
+    Program(const Model& model, const ProgramOptions& options, const Solver& solver, bool together)
+        : m_model(model), m_options(options), m_solver(solver)
+    {
+        for (const Provider& one : model.providers) m_providers.push_back(binary(one.effort));
+        for (const LinkChoice& one : model.choices) m_choices.push_back(binary(one.effort));
+        for (std::size_t at : options.without) m_mip.columns[column(m_choices[at])].high = 0;
+        m_crowds.crowdOf.assign(model.nodes.size(), -1);
+        if (together && options.without.empty() && !options.mayLeaveOpen) gatherCrowds();
+        parts();
+        ports();
+        exclusions();
+        openings();
+        unplugging();
+        if (options.mayLeaveOpen) leavesOpen();
+        nets();
+        chooseWishes();
+        for (std::size_t w : m_asked)
+            for (const Cut& cut : firstCuts(model, w)) addCut(cut);
+        if (options.below) goalRow(options.goals.front(), *options.below);
+    }
+
+    Result<Solved> run()
+    {
+        Solved solved;
+        solved.bound = 0;
+        const std::vector<Goal>& goals = m_options.goals;
+        for (std::size_t g = 0; g < goals.size(); ++g) {
+            m_goal = goals[g];
+            setObjective();
+            auto answer = solveOne(g == 0);
+            if (!answer) return tl::unexpected(answer.error());
+            m_plans += answer->state.nodes;
+            if (g == 0) solved.end = answer->end, solved.bound = answer->state.bound;
+            if (answer->values.empty()) break;
+            solved.best = selectionOf(answer->values);
+            solved.open = openOf(answer->values);
+            m_values = answer->values;
+            if (answer->end != MipEnd::Proved) {
+                solved.end = answer->end;
+                break;
+            }
+            if (g + 1 < goals.size()) goalRow(goals[g], goalOf(answer->values, goals[g]) + kSlack);
+        }
+        if (solved.best) solved.totals = totalsOf(m_model, *solved.best);
+        solved.plans = m_plans;
+        solved.rows = m_mip.rows.size();
+        solved.columns = m_mip.columns.size();
+        return solved;
+    }
+
+private:
+    static constexpr double kSlack = 1e-4;
+    struct Weights {
+        double cost = 0, watts = 0, minutes = 0;
+        double of(Goal goal) const { return goal == Goal::Cost ? cost : goal == Goal::Watts ? watts : minutes; }
+    };
+
+    static std::size_t column(int at) { return static_cast<std::size_t>(at); }
+    int addColumn(double high, bool isWhole, Weights weights)
+    {
+        m_weights.push_back(weights);
+        return m_mip.column(0, high, 0, isWhole);
+    }
+    int binary(const Effort& effort) { return addColumn(1, true, {0, effort.watts.in(), effort.minutes}); }
+
+    /// Stock first, then packs, reels and metres; together they give what is used.
+    void parts()
+    {
+        std::vector<std::vector<std::pair<int, double>>> uses(m_model.parts.size());
+        const auto add = [&](int at, const Effort& effort) {
+            for (const PartUse& use : effort.uses) uses[use.part].emplace_back(at, use.amount);
+        };
+        for (std::size_t i = 0; i < m_providers.size(); ++i) add(m_providers[i], m_model.providers[i].effort);
+        for (std::size_t i = 0; i < m_choices.size(); ++i) add(m_choices[i], m_model.choices[i].effort);
+        for (std::size_t p = 0; p < m_model.parts.size(); ++p) {
+            const PartSource& source = m_model.parts[p];
+            if (uses[p].empty()) continue;
+            if (source.price.buys.empty()) {
+                m_mip.row(-kEndless, source.have, std::move(uses[p]));  // only what is there
+                continue;
+            }
+            if (source.isOnce) {
+                once(source, std::move(uses[p]));
+                continue;
+            }
+            std::vector<std::pair<int, double>> row = std::move(uses[p]);
+            if (source.have > 0) row.emplace_back(addColumn(source.have, false, {}), -1);
+            for (const Buy& buy : source.price.buys) {
+                const bool isPack = !buy.isDivisible && buy.amount > 1;
+                row.emplace_back(addColumn(kEndless, isPack, {buy.price.in(), 0, 0}), -buy.amount);
+            }
+            m_mip.row(-kEndless, 0, std::move(row));
+        }
+    }
+    void once(const PartSource& source, std::vector<std::pair<int, double>> uses)
+    {
+        if (source.have >= 1) return;
+        const int bought = addColumn(1, true, {source.price.buys.front().price.in(), 0, 0});
+        // Each by itself while they are few: a stronger bound than one row for all.
+        if (uses.size() <= 64) {
+            for (const auto& [at, amount] : uses) m_mip.row(-kEndless, 0, {{at, 1}, {bought, -1}});
+            return;
+        }
+        const auto all = static_cast<double>(uses.size());
+        for (auto& [at, amount] : uses) amount = 1;
+        uses.emplace_back(bought, -all);
+        m_mip.row(-kEndless, 0, std::move(uses));
+    }
+    void ports()
+    {
+        std::vector<std::vector<std::pair<int, double>>> rows(m_model.groups.size());
+        for (std::size_t i = 0; i < m_providers.size(); ++i) {
+            for (const auto& [group, count] : m_model.providers[i].gives)
+                rows[group].emplace_back(m_providers[i], -count);
+            for (const auto& [group, count] : m_model.providers[i].takes)
+                rows[group].emplace_back(m_providers[i], count);
+        }
+        for (std::size_t i = 0; i < m_choices.size(); ++i) {
+            rows[m_model.choices[i].groupA].emplace_back(m_choices[i], 1);
+            rows[m_model.choices[i].groupB].emplace_back(m_choices[i], 1);
+        }
+        for (std::size_t g = 0; g < rows.size(); ++g)
+            if (!rows[g].empty())
+                m_mip.row(-kEndless, m_model.groups[g].count * crowdSize(m_model.groups[g].node), std::move(rows[g]));
+    }
+    void exclusions()
+    {
+        std::map<int, std::vector<std::pair<int, double>>> only, cables;
+        for (std::size_t i = 0; i < m_providers.size(); ++i)
+            if (m_model.providers[i].only >= 0) only[m_model.providers[i].only].emplace_back(m_providers[i], 1);
+        for (std::size_t i = 0; i < m_choices.size(); ++i)
+            if (m_model.choices[i].cable >= 0) cables[m_model.choices[i].cable].emplace_back(m_choices[i], 1);
+        for (auto& [key, terms] : only) m_mip.row(-kEndless, 1, std::move(terms));
+        for (auto& [key, terms] : cables) m_mip.row(-kEndless, 1, std::move(terms));
+    }
+    /// Who plugs into ports that must first be bought: one end at a time opens what gives them.
+    void openings()
+    {
+        std::map<std::size_t, std::vector<std::pair<int, double>>> givers;
+        for (std::size_t i = 0; i < m_providers.size(); ++i)
+            for (const auto& [group, count] : m_model.providers[i].gives)
+                if (m_model.groups[group].count == 0) givers[group].emplace_back(m_providers[i], -count);
+        std::map<std::pair<std::size_t, std::size_t>, std::vector<std::pair<int, double>>> rows;
+        for (std::size_t i = 0; i < m_choices.size(); ++i) {
+            const LinkChoice& one = m_model.choices[i];
+            if (givers.count(one.groupA)) rows[{one.groupA, one.b}].emplace_back(m_choices[i], 1);
+            if (givers.count(one.groupB)) rows[{one.groupB, one.a}].emplace_back(m_choices[i], 1);
+        }
+        for (auto& [key, terms] : rows) {
+            for (auto [giver, opens] : givers[key.first])
+                terms.emplace_back(giver, std::max(opens, -static_cast<double>(crowdSize(key.second))));
+            m_mip.row(-kEndless, 0, std::move(terms));
+        }
+    }
+    /// One member of a crowd stands for all, as many times as there are.
+    void gatherCrowds()
+    {
+        m_crowds = crowdsOf(m_model);
+        for (const Crowd& crowd : m_crowds.crowds) {
+            for (std::size_t m = 1; m < crowd.size(); ++m)
+                for (std::size_t choice : crowd.choices[m]) m_mip.columns[column(m_choices[choice])].high = 0;
+            for (std::size_t choice : crowd.choices[0])
+                m_mip.columns[column(m_choices[choice])].high = static_cast<double>(crowd.size());
+        }
+    }
+    int crowdSize(std::size_t node) const
+    {
+        const int crowd = m_crowds.crowdOf[node];
+        return crowd < 0 ? 1 : static_cast<int>(m_crowds.crowds[static_cast<std::size_t>(crowd)].size());
+    }
+    /// Each net hangs together: which switches it is on, and links between any two of them.
+    void nets()
+    {
+        for (std::size_t n = 0; n < m_crowds.nets.size(); ++n) {
+            std::map<std::size_t, int> on;
+            for (std::size_t node = 0; node < m_model.nodes.size(); ++node)
+                if (m_model.nodes[node].forwards) on[node] = addColumn(1, true, {});
+            m_on.push_back(std::move(on));
+            for (std::size_t node : m_crowds.nets[n].nodes) joinNet(n, node);
+            addFirstNetRows(n);
+        }
+    }
+    /// All cuts between a few switches; of many only those around each.
+    void addFirstNetRows(std::size_t net)
+    {
+        std::vector<std::size_t> switches;
+        for (const auto& [node, column] : m_on[net]) switches.push_back(node);
+        if (switches.empty()) return;
+        const bool isFew = switches.size() <= kFewSwitches;
+        const std::size_t sets = isFew ? std::size_t{1} << (switches.size() - 1) : switches.size() + 1;
+        for (std::size_t set = 1; set < sets; ++set) {
+            std::vector<bool> side(m_model.nodes.size(), false);
+            for (std::size_t i = 0; i < switches.size(); ++i)
+                side[switches[i]] = isFew ? (set >> i & 1) != 0 : i + 1 == set;
+            addNetRows(net, std::move(side));
+        }
+    }
+    /// Hosts of a crowd are on switches alone, so who wishes for one must be on a switch too.
+    bool wishesForCrowd(std::size_t node, BitRate rate) const
+    {
+        return std::any_of(m_model.wishes.begin(), m_model.wishes.end(), [&](const ModelWish& wish) {
+            return wish.rate >= rate && (wish.a == node || wish.b == node) &&
+                   m_crowds.crowdOf[wish.a == node ? wish.b : wish.a] >= 0;
+        });
+    }
+    /// A host on a switch puts its net there; a switch of the net is on it by itself.
+    void joinNet(std::size_t net, std::size_t node)
+    {
+        if (m_model.nodes[node].forwards) {
+            m_mip.columns[column(m_on[net].at(node))].low = 1;
+            return;
+        }
+        const int crowd = m_crowds.crowdOf[node];
+        if (crowd >= 0 && m_crowds.crowds[static_cast<std::size_t>(crowd)].members.front() != node) return;
+        const int size = crowdSize(node);
+        std::vector<std::pair<int, double>> all;
+        std::map<std::size_t, std::vector<std::pair<int, double>>> bySwitch;
+        for (std::size_t i = 0; i < m_choices.size(); ++i) {
+            const LinkChoice& one = m_model.choices[i];
+            if ((one.a != node && one.b != node) || one.rate < m_crowds.nets[net].rate) continue;
+            const std::size_t other = one.a == node ? one.b : one.a;
+            if (!m_model.nodes[other].forwards) continue;
+            all.emplace_back(m_choices[i], 1);
+            bySwitch[other].emplace_back(m_choices[i], 1);
+        }
+        if (crowd >= 0 || wishesForCrowd(node, m_crowds.nets[net].rate)) m_mip.row(size, kEndless, std::move(all));
+        for (auto& [at, terms] : bySwitch) {
+            terms.emplace_back(m_on[net].at(at), -size);
+            m_mip.row(-kEndless, 0, std::move(terms));
+        }
+    }
+    /// Where a net is on both sides of a cut, a link crosses it.
+    void addNetRows(std::size_t net, std::vector<bool> side)
+    {
+        for (std::size_t node = 0; node < side.size(); ++node) side[node] = side[node] && m_model.nodes[node].forwards;
+        if (!m_netCuts.emplace(net, side).second) return;
+        std::vector<std::pair<int, double>> links;
+        const auto crosses = [&](std::size_t a, std::size_t b, BitRate rate) {
+            return rate >= m_crowds.nets[net].rate && m_model.nodes[a].forwards && m_model.nodes[b].forwards &&
+                   side[a] != side[b];
+        };
+        for (const FixedLink& one : m_model.fixed)
+            if (crosses(one.a, one.b, one.rate)) return;
+        for (std::size_t i = 0; i < m_choices.size(); ++i)
+            if (crosses(m_model.choices[i].a, m_model.choices[i].b, m_model.choices[i].rate))
+                links.emplace_back(m_choices[i], 1);
+        for (const auto& [here, hereOn] : m_on[net])
+            for (const auto& [there, thereOn] : m_on[net]) {
+                if (!side[here] || side[there]) continue;
+                auto terms = links;
+                terms.emplace_back(hereOn, -1);
+                terms.emplace_back(thereOn, -1);
+                m_mip.row(-1, kEndless, std::move(terms));
+            }
+    }
+    void addNetCut(const Cut& cut)
+    {
+        const ModelWish& wish = m_model.wishes[cut.wish];
+        for (std::size_t n = 0; n < m_crowds.nets.size(); ++n) {
+            const Net& net = m_crowds.nets[n];
+            if (net.rate == wish.rate && std::find(net.nodes.begin(), net.nodes.end(), wish.a) != net.nodes.end() &&
+                m_netCuts.size() < kMostNetCuts)
+                addNetRows(n, cut.side);
+        }
+    }
+    /// A link that is there comes out only where something takes its place: its port, its card or its cable.
+    void unplugging()
+    {
+        for (std::size_t e = 0; e < m_choices.size(); ++e) {
+            const LinkChoice& old = m_model.choices[e];
+            if (!old.isThere) continue;
+            std::vector<std::pair<int, double>> terms{{m_choices[e], 1}};
+            for (std::size_t i = 0; i < m_choices.size(); ++i)
+                if (takesPlace(m_model.choices[i], old)) terms.emplace_back(m_choices[i], 1);
+            for (std::size_t i = 0; i < m_providers.size(); ++i)
+                if (takesPlace(m_model.providers[i], old)) terms.emplace_back(m_providers[i], 1);
+            m_mip.row(1, kEndless, std::move(terms));
+        }
+    }
+    /// Wishes that others imply need no rows: a to b and b to c join a and c where b is a switch, or has one link at
+    /// most. Whole answers are checked against all of them.
+    void chooseWishes()
+    {
+        const std::vector<int> most = mostLinks(m_model);
+        std::vector<std::size_t> order(m_model.wishes.size());
+        std::iota(order.begin(), order.end(), std::size_t{0});
+        std::stable_sort(order.begin(), order.end(),
+                         [&](std::size_t a, std::size_t b) { return m_model.wishes[a].rate > m_model.wishes[b].rate; });
+        std::vector<std::vector<std::size_t>> joined(m_model.nodes.size());
+        const auto isImplied = [&](const ModelWish& wish) {
+            std::vector<bool> seen(m_model.nodes.size(), false);
+            std::vector<std::size_t> next{wish.a};
+            seen[wish.a] = true;
+            while (!next.empty()) {
+                const std::size_t at = next.back();
+                next.pop_back();
+                if (at == wish.b) return true;
+                if (at != wish.a && !m_model.nodes[at].forwards && most[at] > 1) continue;
+                for (std::size_t to : joined[at])
+                    if (!seen[to]) seen[to] = true, next.push_back(to);
+            }
+            return false;
+        };
+        for (std::size_t w : order) {
+            const ModelWish& wish = m_model.wishes[w];
+            if (m_crowds.isAsked(wish) || (m_open.empty() && isImplied(wish))) continue;
+            m_asked.push_back(w);
+            joined[wish.a].push_back(wish.b);
+            joined[wish.b].push_back(wish.a);
+        }
+    }
+    void leavesOpen()
+    {
+        for (const ModelWish& wish : m_model.wishes)
+            m_open.push_back(wish.isKept ? -1 : addColumn(1, true, {kOpenPenalty, kOpenPenalty, kOpenPenalty}));
+    }
+
+    void addCut(const Cut& cut)
+    {
+        if (!m_cuts.insert(cut).second) return;
+        const Crossing over = crossing(m_model, cut);
+        if (over.isFixed) return;
+        std::vector<std::pair<int, double>> terms;
+        for (std::size_t at : over.choices) terms.emplace_back(m_choices[at], 1);
+        if (!m_open.empty() && m_open[cut.wish] >= 0) terms.emplace_back(m_open[cut.wish], 1);
+        m_mip.row(1, kEndless, std::move(terms));
+    }
+    /// @return how many cuts were new
+    std::size_t addViolated(const std::vector<double>& values, bool isWhole)
+    {
+        std::vector<double> taken;
+        for (int at : m_choices) taken.push_back(values[column(at)]);
+        if (isWhole) {
+            const Selection whole = selectionOf(values);
+            for (std::size_t i = 0; i < taken.size(); ++i) taken[i] = whole.choices[i] ? 1 : 0;
+        }
+        const auto count = [&] { return m_cuts.size() + m_netCuts.size(); };
+        const std::size_t before = count();
+        const auto look = [&](std::size_t w) {
+            if (!m_open.empty() && m_open[w] >= 0 && values[column(m_open[w])] > 1e-6) return;
+            const auto cut = violatedCut(m_model, w, taken);
+            if (cut && m_crowds.isAsked(m_model.wishes[w])) addNetCut(*cut);
+            else if (cut) addCut(*cut);
+        };
+        for (std::size_t w : m_asked) look(w);
+        if (isWhole && count() == before)
+            for (std::size_t w = 0; w < m_model.wishes.size(); ++w) look(w);
+        return count() - before;
+    }
+
+    double weightOf(std::size_t at, Goal goal) const { return m_weights[at].of(goal); }
+    /// The goal, and of plans that are alike in it the one with the least work.
+    void setObjective()
+    {
+        for (std::size_t i = 0; i < m_mip.columns.size(); ++i) {
+            double minutes = m_goal == Goal::Minutes ? 0 : std::min(kOpenPenalty, m_weights[i].minutes);
+            if (i >= m_providers.size() && i < m_providers.size() + m_choices.size() &&
+                m_model.choices[i - m_providers.size()].isThere)
+                minutes -= kKeepLinks;
+            m_mip.columns[i].cost = weightOf(i, m_goal) + kTieBreak * minutes;
+        }
+    }
+    double goalOf(const std::vector<double>& values, Goal goal) const
+    {
+        double sum = 0;
+        for (std::size_t i = 0; i < values.size(); ++i) sum += weightOf(i, goal) * values[i];
+        return sum;
+    }
+    void goalRow(Goal goal, double most)
+    {
+        std::vector<std::pair<int, double>> terms;
+        for (std::size_t i = 0; i < m_mip.columns.size(); ++i)
+            if (const double weight = weightOf(i, goal); weight != 0 && weight < kOpenPenalty)
+                terms.emplace_back(static_cast<int>(i), weight);
+        m_mip.row(-kEndless, most, std::move(terms));
+    }
+
+    Result<MipAnswer> solveOne(bool isFirst)
+    {
+        MipOptions options;
+        options.relaxed = true;
+        for (int round = 0; isFirst && round < kLeastRounds; ++round) {
+            const auto relaxed = m_solver(m_mip, options);
+            if (!relaxed) return relaxed;
+            if (relaxed->values.empty() || addViolated(relaxed->values, false) == 0) break;
+        }
+        options.relaxed = false;
+        options.progress = [&](const MipState& state) {
+            return !m_options.progress || m_options.progress({m_goal, state.bound, state.best, m_plans + state.nodes});
+        };
+        if (!m_values.empty()) options.start = m_values;
+        std::int64_t nodes = 0;
+        while (true) {
+            auto answer = m_solver(m_mip, options);
+            if (!answer) return answer;
+            nodes += answer->state.nodes;
+            answer->state.nodes = nodes;
+            if (answer->values.empty()) return answer;
+            if (addViolated(answer->values, true) == 0) return answer;
+            options.start.clear();
+            if (answer->end == MipEnd::Stopped) {
+                // Stopped before every wish was met: what was found is no plan.
+                answer->values.clear();
+                return answer;
+            }
+        }
+    }
+
+    /// So many members of a crowd take a choice: the first of them, then the next.
+    void spread(const Crowd& crowd, const std::vector<double>& values, Selection& selection) const
+    {
+        std::size_t next = 0;
+        for (std::size_t place = 0; place < crowd.choices[0].size(); ++place) {
+            const long times = std::lround(values[column(m_choices[crowd.choices[0][place]])]);
+            selection.choices[crowd.choices[0][place]] = false;
+            for (long n = 0; n < times && next < crowd.size(); ++n)
+                selection.choices[crowd.choices[next++][place]] = true;
+        }
+    }
+    Selection selectionOf(const std::vector<double>& values) const
+    {
+        Selection selection;
+        for (int at : m_providers) selection.providers.push_back(values[column(at)] > 0.5);
+        for (int at : m_choices) selection.choices.push_back(values[column(at)] > 0.5);
+        for (const Crowd& crowd : m_crowds.crowds) spread(crowd, values, selection);
+        return selection;
+    }
+    std::vector<std::size_t> openOf(const std::vector<double>& values) const
+    {
+        std::vector<std::size_t> open;
+        for (std::size_t w = 0; w < m_open.size(); ++w)
+            if (m_open[w] >= 0 && values[column(m_open[w])] > 0.5) open.push_back(w);
+        return open;
+    }
+
+    const Model& m_model;
+    const ProgramOptions& m_options;
+    const Solver& m_solver;
+    Mip m_mip;
+    std::vector<Weights> m_weights;
+    std::vector<int> m_providers, m_choices, m_open;
+    std::set<Cut> m_cuts;
+    Crowds m_crowds;
+    std::vector<std::map<std::size_t, int>> m_on;  ///< of each net: the column of each switch
+    std::set<std::pair<std::size_t, std::vector<bool>>> m_netCuts;
+    std::vector<std::size_t> m_asked;  ///< wishes that imply all others
+    Goal m_goal = Goal::Cost;
+    std::vector<double> m_values;
+    std::int64_t m_plans = 0;
+};
+
+}  // namespace
+
+Result<Solved> solve(const Model& model, const ProgramOptions& options, const Solver& solver)
+{
+    auto solved = Program(model, options, solver, true).run();
+    // Whatever the rows say: a plan that leaves a wish open is none.
+    if (solved && solved->best && !options.mayLeaveOpen && !openWishes(model, *solved->best).empty())
+        solved = Program(model, options, solver, false).run();
+    // A plan found by hand is kept where the solver was stopped before it found one.
+    if (solved && !solved->best && options.start && solved->end == MipEnd::Stopped) {
+        solved->best = *options.start;
+        solved->totals = totalsOf(model, *options.start);
+    }
+    return solved;
+}
+
+}  // namespace sokudo::buy

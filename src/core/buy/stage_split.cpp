@@ -1,0 +1,215 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Which changes of a variant belong together, and the house with some of them made.
+#include <algorithm>
+#include <map>
+#include <numeric>
+#include <set>
+
+#include "core/base/text.h"
+#include "core/buy/stages.h"
+#include "core/plan/tables.h"
+
+namespace sokudo::buy {
+namespace {
+
+using Key = std::pair<std::string, std::int64_t>;
+
+/// Sets of changes that are joined as soon as one needs the other at both ends.
+class Sets {
+public:
+    void add(const Key& key) { m_parent.emplace(key, key); }
+    bool has(const Key& key) const { return m_parent.count(key) > 0; }
+    Key root(Key key)
+    {
+        while (m_parent.at(key) != key) key = m_parent.at(key);
+        return key;
+    }
+    void join(const Key& a, const Key& b)
+    {
+        if (has(a) && has(b)) m_parent[root(a)] = root(b);
+    }
+    const std::map<Key, Key>& all() const { return m_parent; }
+
+private:
+    std::map<Key, Key> m_parent;
+};
+
+class Split {
+public:
+    Split(const plan::Plan& house, const plan::Plan& variant) : m_house(house), m_variant(variant)
+    {
+        plan::eachTable([&](auto table) {
+            const auto& before = house.*table.rows;
+            const auto& after = variant.*table.rows;
+            for (const auto& row : after)
+                if (const auto* old = before.find(row.id); !old || !(*old == row))
+                    m_sets.add({table.kind, row.id.value});
+            for (const auto& row : before)
+                if (!after.has(row.id)) m_sets.add({table.kind, row.id.value});
+        });
+    }
+
+    std::vector<Stage> run()
+    {
+        ofDevices(m_house);
+        ofDevices(m_variant);
+        ofRuns(m_house);
+        ofRuns(m_variant);
+        number();
+        needs();
+        return std::move(m_stages);
+    }
+
+private:
+    static Key key(const char* kind, std::int64_t id) { return {kind, id}; }
+
+    /// Ports and slots of a device that comes or goes belong to it; a port that comes belongs to its card.
+    void ofDevices(const plan::Plan& plan)
+    {
+        for (const plan::Port& port : plan.ports) {
+            const Key device = key("device", port.device.value);
+            if (m_house.devices.has(port.device) != m_variant.devices.has(port.device))
+                m_sets.join(key("port", port.id.value), device);
+            else if (port.slot.isSet()) m_sets.join(key("port", port.id.value), key("slot", port.slot.value));
+            if (port.splitOf.isSet()) m_sets.join(key("port", port.id.value), key("port", port.splitOf.value));
+        }
+        for (const plan::Slot& slot : plan.slots) {
+            // An adapter takes no slot of the bus: ports that come with it are known by having none either.
+            if (slot.generation == 0 && !m_house.slots.has(slot.id))
+                for (const plan::Port* port : plan::portsOf(plan, slot.device))
+                    if (!port->slot.isSet() && !m_house.ports.has(port->id))
+                        m_sets.join(key("slot", slot.id.value), key("port", port->id.value));
+            if (m_house.devices.has(slot.device) != m_variant.devices.has(slot.device))
+                m_sets.join(key("slot", slot.id.value), key("device", slot.device.value));
+        }
+    }
+    /// A cable belongs together with changed ports at its ends, unless they are those of a new device, which others use
+    /// too.
+    void ofRuns(const plan::Plan& plan)
+    {
+        for (const plan::Run& run : plan.runs)
+            for (plan::PortId end : {run.a, run.b}) {
+                const plan::Port* port = plan.ports.find(end);
+                if (!port || m_house.devices.has(port->device) != m_variant.devices.has(port->device)) continue;
+                m_sets.join(key("run", run.id.value), key("port", end.value));
+                if (port->slot.isSet()) m_sets.join(key("run", run.id.value), key("slot", port->slot.value));
+                // Old and new cable of one port change places.
+                for (const plan::Run* other : plan::runsAt(&plan == &m_house ? m_variant : m_house, end))
+                    m_sets.join(key("run", run.id.value), key("run", other->id.value));
+            }
+    }
+    void number()
+    {
+        std::map<Key, std::size_t> at;
+        for (const auto& [change, parent] : m_sets.all()) {
+            const auto [found, isNew] = at.emplace(m_sets.root(change), m_stages.size());
+            if (isNew) m_stages.push_back({});
+            m_stages[found->second].changes.push_back({change.first, change.second});
+            m_stageOf[change] = found->second;
+        }
+        for (Stage& stage : m_stages) stage.what = nameOf(stage);
+        dropBareRecords();
+    }
+    /// What is no part of the network is done with the first stage.
+    void dropBareRecords()
+    {
+        static const std::set<std::string> kBuilt{"device", "port", "slot", "run"};
+        const auto isBuilt = [](const Stage& stage) {
+            return std::any_of(stage.changes.begin(), stage.changes.end(),
+                               [](const plan::Subject& one) { return kBuilt.count(one.kind) > 0; });
+        };
+        std::vector<Stage> kept;
+        std::vector<plan::Subject> bare;
+        for (Stage& stage : m_stages)
+            if (isBuilt(stage)) kept.push_back(std::move(stage));
+            else bare.insert(bare.end(), stage.changes.begin(), stage.changes.end());
+        m_stages = std::move(kept);
+        m_stageOf.clear();
+        for (std::size_t i = 0; i < m_stages.size(); ++i)
+            for (const plan::Subject& one : m_stages[i].changes) m_stageOf[{one.kind, one.id}] = i;
+    }
+    text::Sentence nameOf(const Stage& stage) const
+    {
+        std::vector<std::string> devices, runs;
+        for (const plan::Subject& one : stage.changes) {
+            if (one.kind == "device") {
+                const plan::Device* device = m_variant.devices.find({one.id});
+                const bool goes = !device;
+                if (goes) device = m_house.devices.find({one.id});
+                if (device) devices.push_back((goes ? "without " : "") + device->name);
+            } else if (one.kind == "run") {
+                const plan::Run* run = m_variant.runs.find({one.id});
+                const plan::Run* old = m_house.runs.find({one.id});
+                const plan::Plan& in = run ? m_variant : m_house;
+                if (!run) run = old;
+                if (run && (run->a.isSet() || run->b.isSet()) && m_variant.runs.has(run->id))
+                    runs.push_back(plan::portText(in, run->a) + " – " + plan::portText(in, run->b));
+            } else if (one.kind == "slot") {
+                const plan::Slot* slot = m_variant.slots.find({one.id});
+                const plan::Device* device = slot ? m_variant.devices.find(slot->device) : nullptr;
+                if (device && slot->card && m_house.devices.has(device->id))
+                    devices.push_back(slot->card->name + " in " + device->name);
+            }
+        }
+        std::vector<std::string> all = devices;
+        all.insert(all.end(), runs.begin(), runs.end());
+        if (all.empty())
+            return stage.changes.front().kind == "port"
+                       ? text::Sentence("settings of " + plan::portText(m_variant, {stage.changes.front().id}))
+                       : text::Sentence(stage.changes.front().kind);
+        if (all.size() > 3) {
+            const std::size_t more = all.size() - 3;
+            all.resize(3);
+            return text::joined(all, ", ") + " and " + std::to_string(more) + " more";
+        }
+        return text::joined(all, ", ");
+    }
+    /// A cable needs the devices and cards that its ends are on.
+    void needs()
+    {
+        const auto need = [&](std::size_t stage, const Key& on) {
+            const auto found = m_stageOf.find(on);
+            if (found == m_stageOf.end() || found->second == stage) return;
+            std::vector<std::size_t>& after = m_stages[stage].after;
+            if (std::find(after.begin(), after.end(), found->second) == after.end()) after.push_back(found->second);
+        };
+        for (std::size_t i = 0; i < m_stages.size(); ++i)
+            for (const plan::Subject& one : m_stages[i].changes) {
+                const plan::Run* run = one.kind == "run" ? m_variant.runs.find({one.id}) : nullptr;
+                if (!run) continue;
+                for (plan::PortId end : {run->a, run->b}) {
+                    need(i, key("port", end.value));
+                    if (const plan::Port* port = m_variant.ports.find(end)) need(i, key("device", port->device.value));
+                }
+            }
+    }
+
+    const plan::Plan &m_house, &m_variant;
+    Sets m_sets;
+    std::vector<Stage> m_stages;
+    std::map<Key, std::size_t> m_stageOf;
+};
+
+}  // namespace
+
+std::vector<Stage> stagesOf(const plan::Plan& house, const plan::Plan& variant) { return Split(house, variant).run(); }
+
+plan::Plan builtSoFar(const plan::Plan& house, const plan::Plan& variant, const std::vector<Stage>& stages,
+                      const std::vector<bool>& built)
+{
+    plan::Plan plan = house;
+    for (std::size_t i = 0; i < stages.size(); ++i) {
+        if (!built[i]) continue;
+        for (const plan::Subject& change : stages[i].changes)
+            plan::eachTable([&](auto table) {
+                using Row = typename decltype(table)::Row;
+                if (change.kind != table.kind) return;
+                const decltype(Row::id) id{change.id};
+                if (const Row* row = (variant.*table.rows).find(id)) plan.*table.rows = (plan.*table.rows).with(*row);
+                else plan.*table.rows = (plan.*table.rows).without(id);
+            });
+    }
+    return plan;
+}
+
+}  // namespace sokudo::buy

@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Bench 4: variants, the list, the cheapest plan, stages, is it worth it.
+#pragma once
+
+#include <QWidget>
+
+#include "app/presenters/buy_presenter.h"
+
+class QPushButton;
+
+namespace sokudo::ui {
+
+class LazyStack;
+
+class BuildPage final : public QWidget {
+    Q_OBJECT
+public:
+    enum Pane { Variants, List, Cheapest, Stages, Worth };
+    explicit BuildPage(app::BuyPresenter&, QWidget* parent = nullptr);
+    void showPane(Pane);
+    Pane pane() const;
+    app::BuyPresenter& presenter() { return m_presenter; }
+    /// A pane that was not shown yet is built by the asking.
+    QWidget* paneWidget(Pane);
+
+protected:
+    void showEvent(QShowEvent*) override;
+    void hideEvent(QHideEvent*) override;
+
+private:
+    app::BuyPresenter& m_presenter;
+    LazyStack* m_panes;
+    QList<QPushButton*> m_tabs;
+};
+
+}  // namespace sokudo::ui
