@@ -38,6 +38,8 @@ Json toJson(const buy::Line& line)
             {"to_buy", line.toBuy},
             {"cost", line.cost ? Json(line.cost->in()) : Json(nullptr)},
             {"rough", line.isRough},
+            {"price_from", line.priceFrom},
+            {"expected_loss", line.expectedLoss.in()},
             {"seller", offer ? Json(offer->seller) : Json(nullptr)},
             {"price_of", offer ? Json(offer->on) : Json(nullptr)},
             {"until", offer ? Json(offer->until) : Json(nullptr)},
@@ -68,6 +70,7 @@ Json toJson(const buy::BuyList& list)
     Json result{{"currency", list.currency},
                 {"rough", list.isRough},
                 {"to_buy", spending.toBuy.in()},
+                {"expected_loss", spending.expectedLoss.in()},
                 {"spent", spending.spent.in()},
                 {"budget", spending.budget ? Json(spending.budget->in()) : Json(nullptr)},
                 {"left", spending.left() ? Json(spending.left()->in()) : Json(nullptr)},
@@ -120,6 +123,9 @@ void show(const buy::BuyList& list, const buy::Purse& purse)
     const buy::Spending& spending = list.spending;
     print(plain(fmt::format("To buy: {}{}", purse.text(spending.toBuy),
                             list.isRough ? ", in part by rough prices of no currency" : "")));
+    if (spending.expectedLoss > Money{})
+        print(plain(fmt::format("On average {} more, for goods that fail and are not taken back",
+                                purse.text(spending.expectedLoss))));
     if (spending.spent > Money{}) print(plain(fmt::format("Spent so far: {}", purse.text(spending.spent))));
     if (spending.budget)
         print(plain(fmt::format("Budget “{}”: {}, {} {}", spending.name, purse.text(*spending.budget),

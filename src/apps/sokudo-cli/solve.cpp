@@ -45,7 +45,8 @@ Json toJson(const buy::CheapestPlan& found, const buy::Purse& purse)
                 {"combinations_judged", found.proved},
                 {"plans_bounded", found.plans},
                 {"stopped", found.isStopped}};
-    for (const text::Sentence& step : found.steps) result["steps"].push_back(plain(step));
+    for (const buy::PlanStep& step : found.steps)
+        result["steps"].push_back({{"do", plain(step.what)}, {"cautions", step.cautions}});
     for (const text::Sentence& note : found.notes) result["notes"].push_back(plain(note));
     return result;
 }
@@ -62,7 +63,10 @@ void show(const buy::CheapestPlan& found, const buy::Purse& purse)
     for (const std::string& one : found.links) print("  join: " + plain(one));
     if (!found.cheaper.sentence.empty()) print(plain("Why not cheaper: " + found.cheaper.sentence.text()));
     int number = 0;
-    for (const text::Sentence& step : found.steps) print(plain(fmt::format("  {}. {}", ++number, step.text())));
+    for (const buy::PlanStep& step : found.steps) {
+        print(plain(fmt::format("  {}. {}", ++number, step.what.text())));
+        for (const std::string& caution : step.cautions) print(plain("     Caution: " + caution));
+    }
     for (const text::Sentence& note : found.notes) print(plain("Note: " + note.text()));
 }
 

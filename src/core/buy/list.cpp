@@ -6,7 +6,10 @@
 #include <map>
 #include <set>
 
+#include <fmt/format.h>
+
 #include "core/base/text.h"
+#include "core/buy/risk.h"
 
 namespace sokudo::buy {
 namespace {
@@ -126,6 +129,21 @@ private:
         if (line.price->problem)
             m_list.problems.push_back(text::Sentence(line.part.name + ": ") + line.price->problem->what);
         m_list.spending.toBuy = m_list.spending.toBuy + line.cost.value_or(Money{});
+        m_list.spending.expectedLoss = m_list.spending.expectedLoss + lossOf(line);
+        const plan::Offer* offer = line.offer();
+        line.priceFrom = offer ? fmt::format("offer{}{}", offer->on.empty() ? "" : " of " + offer->on,
+                                             offer->seller.empty() ? "" : ", " + offer->seller)
+                               : fmt::format("rough price of {:.0f} in {}, of no currency",
+                                             kb::tradeFigure(m_kb, "price-year"), line.part.table);
+    }
+    /// Of all packs that are bought; of cable nothing: it is measured before it is pulled.
+    Money lossOf(Line& line) const
+    {
+        for (const Taken& one : line.taken)
+            if (const auto* seller = one.buy->offer ? sellerOf(*one.buy->offer, m_kb) : nullptr)
+                line.expectedLoss =
+                    line.expectedLoss + expectedLoss(Money::of(one.times * one.buy->price.in()), *seller);
+        return line.expectedLoss;
     }
 
     void given()

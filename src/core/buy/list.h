@@ -26,7 +26,9 @@ struct Line {
     std::vector<Piece> pieces;   ///< of cable
     std::optional<Money> cost;   ///< of what is to buy, in the currency of the house; empty: no price is known
     bool isRough = false;        ///< by the rough prices of the tables
-    std::string substitute;      ///< name of the part to take where this one is out of stock; empty: none stated
+    std::string priceFrom;   ///< where the price comes from: "offer of 2026-11-02, known", "rough price of 2026 ..."
+    Money expectedLoss;      ///< on average, for goods that fail and are not taken back
+    std::string substitute;  ///< name of the part to take where this one is out of stock; empty: none stated
     /// The offer that most of it is bought by; null: none.
     const plan::Offer* offer() const;
 };
@@ -42,8 +44,9 @@ struct Given {
 struct Spending {
     std::string name;  ///< of the budget; empty: none was set
     std::optional<Money> budget;
-    Money spent;  ///< ordered, arrived and fitted purchases
-    Money toBuy;  ///< the list
+    Money spent;         ///< ordered, arrived and fitted purchases
+    Money toBuy;         ///< the list
+    Money expectedLoss;  ///< on top of it on average, where sellers take nothing back
     std::optional<Money> left() const { return budget ? std::optional(*budget - spent - toBuy) : std::nullopt; }
 };
 

@@ -26,8 +26,9 @@ std::optional<Part> leadPart(const kb::KnowledgeBase& kb, std::string_view id)
     const auto metres = text::parseNumber(id.substr(at + 6, id.size() - at - 7));
     if (!kind || !metres || *metres <= 0) return std::nullopt;
     const Length length = Length::of(*metres);
-    return Part{std::string(id), kind->name + ", " + text::length(length), PartKind::Lead, false, kind->priceOf(length),
-                "lead"};
+    return Part{
+        std::string(id), kind->name + ", " + text::length(length), PartKind::Lead, false, kind->priceOf(length), "lead",
+        "leads.csv"};
 }
 
 /// Ports by cage and the most they offer, as a switch's row states them.
@@ -74,21 +75,22 @@ std::optional<Part> partOf(const kb::KnowledgeBase& kb, std::string_view id)
 {
     const std::string name(id);
     if (const auto* row = kb.find<kb::ModuleKind>(id))
-        return Part{row->id, row->name, PartKind::Module, false, money(row->price), "module"};
+        return Part{row->id, row->name, PartKind::Module, false, money(row->price), "module", "modules.csv"};
     if (const auto* row = kb.find<kb::SwitchKind>(id))
-        return Part{row->id, row->name, PartKind::Switch, false, row->price, "switch"};
+        return Part{row->id, row->name, PartKind::Switch, false, row->price, "switch", "switches.csv"};
     if (const auto* row = kb.find<kb::Gear>(id))
-        return Part{row->id, row->name, PartKind::Card, false, Money::of(row->price), "card"};
+        return Part{row->id, row->name, PartKind::Card, false, Money::of(row->price), "card", "gear.csv"};
     if (const auto* row = kb.find<kb::MediaConverter>(id))
-        return Part{row->id, row->name, PartKind::Box, false, money(row->price), "other"};
+        return Part{row->id, row->name, PartKind::Box, false, money(row->price), "other", "media_converters.csv"};
     if (const auto* row = kb.find<kb::SmallPart>(id))
-        return Part{row->id, row->name, row->isTool() ? PartKind::Tool : PartKind::Small, false, row->price, "other"};
+        return Part{row->id, row->name,        row->isTool() ? PartKind::Tool : PartKind::Small, false, row->price,
+                    "other", "small_parts.csv"};
     if (auto lead = leadPart(kb, id)) return lead;
     if (const auto* row = kb.find<kb::Medium>(id)) {
         const kb::Supply* supply = kb.find<kb::Supply>(row->id);
         return Part{
             row->id, row->name + " cable", PartKind::Cable, true, supply ? money(supply->pricePerMetre) : std::nullopt,
-            "cable"};
+            "cable", "supplies.csv"};
     }
     return std::nullopt;
 }

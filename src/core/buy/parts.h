@@ -20,6 +20,7 @@ struct Part {
     bool isByLength = false;       ///< a cable: its price is that of a metre
     std::optional<Money> rough;    ///< of a piece or a metre, in no currency; empty: the tables have none
     std::string resale = "other";  ///< id in resale.csv
+    std::string table;             ///< that its row and its rough price stand in
 };
 
 /// The part of that id; nothing where no table has it.

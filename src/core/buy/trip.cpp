@@ -73,7 +73,8 @@ std::vector<Stop> tripOf(const BuyList& list, const kb::KnowledgeBase& kb)
 
 std::string listCsv(const BuyList& list)
 {
-    std::string out = "part,name,count,length_m,from_stock,to_buy,cost,currency,rough,seller,on,until,instead,uses\n";
+    std::string out =
+        "part,name,count,length_m,from_stock,to_buy,cost,currency,rough,seller,on,until,instead,price_from,uses\n";
     for (const Line& line : list.lines) {
         std::vector<std::string> uses;
         for (const text::Sentence& use : line.uses) uses.push_back(use.text());
@@ -91,6 +92,7 @@ std::string listCsv(const BuyList& list)
                                              offer ? offer->on : "",
                                              offer ? offer->until : "",
                                              line.substitute,
+                                             line.toBuy > 0 ? line.priceFrom : "",
                                              text::joined(uses, "; ")};
         out += csv::line(cells);
     }

@@ -22,8 +22,9 @@ Result<KnowledgeBase> load(const Files& files)
 {
     KnowledgeBase kb;
     Loader tables(files, kb);
-    for (const auto subject : {ruleTables, portTables, reachTables, hostTables, causeTables, copperTables, sharedTables,
-                               tradeTables, buyTables, partTables, stageTables, surveyTables, powerTables})
+    for (const auto subject :
+         {ruleTables, portTables, reachTables, hostTables, causeTables, copperTables, sharedTables, tradeTables,
+          buyTables, worthTables, buildTables, partTables, stageTables, surveyTables, powerTables})
         subject(tables);
     if (tables.error()) return tl::unexpected(*tables.error());
     return kb;

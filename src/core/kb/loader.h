@@ -82,6 +82,8 @@ void sharedTables(Loader&);
 void ruleTables(Loader&);
 void tradeTables(Loader&);
 void buyTables(Loader&);
+void worthTables(Loader&);
+void buildTables(Loader&);
 void partTables(Loader&);
 void stageTables(Loader&);
 void surveyTables(Loader&);

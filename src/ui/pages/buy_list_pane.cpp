@@ -180,6 +180,7 @@ void BuyListPane::detail()
     QStringList uses;
     for (const text::Sentence& use : line.uses) uses << toQt(use);
     QStringList words{"For " + uses.join("; ")};
+    if (!line.priceFrom.empty()) words << "Price: " + toQt(line.priceFrom) + ".";
     if (!line.substitute.empty()) words << "Out of stock: take " + toQt(line.substitute) + ".";
     QStringList history;
     for (const plan::Offer* one : line.price->history)
@@ -204,6 +205,10 @@ void BuyListPane::fillSide()
     const buy::Spending& spending = list->spending;
     rows.addWidget(label("Money", "heading"));
     rows.addWidget(label("To buy: " + toQt(purse.text(spending.toBuy)), "", true));
+    if (spending.expectedLoss > Money{})
+        rows.addWidget(label("On average " + toQt(purse.text(spending.expectedLoss)) +
+                                 " more, for goods that fail and are not taken back",
+                             "soft", true));
     rows.addWidget(label("Spent so far: " + toQt(purse.text(spending.spent)), "", true));
     if (const auto left = spending.left())
         rows.addWidget(label(*left < Money{} ? "Over the budget by " + toQt(purse.text(-*left))

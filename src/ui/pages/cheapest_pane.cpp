@@ -176,17 +176,20 @@ void CheapestPane::fillPlan(const buy::CheapestPlan& found)
         rows.addWidget(label(title, "heading"));
         for (const QString& one : lines) rows.addWidget(label(one, "", true));
     };
-    QStringList bought, links, steps, notes;
+    QStringList bought, links, notes;
     for (const std::string& one : found.bought) bought << toQt(one);
     for (const std::string& one : found.links) links << toQt(one);
-    int number = 0;
-    for (const text::Sentence& one : found.steps) steps << QString("%1. %2").arg(++number).arg(toQt(one));
     for (const text::Sentence& one : found.notes) notes << toQt(one);
     section("Buy for ports", bought);
     section("Join", links);
     if (!found.cheaper.sentence.empty()) section("Why not cheaper", {toQt(found.cheaper.sentence)});
     rows.addLayout(takeOverRow());
-    section("Steps", steps);
+    int number = 0;
+    if (!found.steps.empty()) rows.addWidget(label("Steps", "heading"));
+    for (const buy::PlanStep& one : found.steps) {
+        rows.addWidget(label(QString("%1. %2").arg(++number).arg(toQt(one.what)), "", true));
+        for (const std::string& caution : one.cautions) rows.addWidget(label(toQt(caution), "caution", true));
+    }
     section("Left out of the search", notes);
     rows.addWidget(label(QString("%1 ways to join two devices, out of %2 combinations judged by the rules%3.")
                              .arg(found.choices)

@@ -2,7 +2,6 @@
 #include "ui/pages/worth_pane.h"
 
 #include <QDoubleSpinBox>
-#include <QFormLayout>
 #include <QHBoxLayout>
 
 #include "app/qt_text.h"
@@ -10,29 +9,16 @@
 #include "core/buy/capacity.h"
 #include "core/buy/instruments.h"
 #include "core/buy/later.h"
+#include "ui/pages/bridge_card.h"
+#include "ui/pages/cascade_card.h"
 #include "ui/theme.h"
+#include "ui/widgets/form_field.h"
 #include "ui/widgets/parts.h"
 #include "ui/widgets/scroll_column.h"
 
 namespace sokudo::ui {
 
 using app::toQt;
-
-namespace {
-
-template <class Spin, class Value>
-Spin* field(QFormLayout* form, const char* name, Value value, Value least, Value most, const QString& suffix)
-{
-    auto* spin = new Spin;
-    spin->setRange(least, most);
-    spin->setValue(value);
-    spin->setSuffix(suffix);
-    spin->setAccessibleName(name);
-    form->addRow(name, spin);
-    return spin;
-}
-
-}  // namespace
 
 WorthPane::WorthPane(app::BuyPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
 {
@@ -43,7 +29,14 @@ WorthPane::WorthPane(app::BuyPresenter& presenter, QWidget* parent) : QWidget(pa
     row->addWidget(later(), 1, Qt::AlignTop);
     row->addWidget(instruments(), 1, Qt::AlignTop);
     scroll->rows().addLayout(row);
+    auto* second = new QHBoxLayout;
+    second->setSpacing(20);
+    second->addWidget(new CascadeCard(presenter), 1, Qt::AlignTop);
+    second->addWidget(new BridgeCard(presenter), 1, Qt::AlignTop);
+    scroll->rows().addLayout(second);
     scroll->rows().addWidget(storage());
+    scroll->rows().addWidget(
+        label("Whether a second way to the internet pays: see Power, Backup internet.", "soft", true));
     scroll->rows().addStretch(1);
     all->addWidget(scroll);
     connect(&presenter, &app::BuyPresenter::changed, this, &WorthPane::showStorage);

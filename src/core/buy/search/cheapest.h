@@ -28,7 +28,7 @@ struct CheapestPlan {
     Totals totals;
     std::optional<Totals> greedy;  ///< the plan that comes of taking one wish after the other; empty: it finds none
     plan::Plan plan;               ///< the house with all of it in
-    std::vector<text::Sentence> steps;
+    std::vector<PlanStep> steps;
     std::vector<std::string> bought;  ///< what is bought that gives ports: "8-port SFP+ switch in cellar"
     std::vector<std::string> links;   ///< what is joined newly
     text::Sentence sentence;          ///< "Proved least: …", or "Within 4 % of the least: …"

@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/kb/rule_rows.h"
 #include "core/match/placing.h"
 #include "core/plan/edits.h"
 
@@ -35,6 +36,17 @@ public:
 
 private:
     plan::Plan& now() { return m_made.plan; }
+    /// A caution that an earlier step has said is not said again.
+    void addStep(text::Sentence what, std::vector<std::string> cautions = {})
+    {
+        std::erase_if(cautions, [&](const std::string& one) { return one.empty() || !m_said.insert(one).second; });
+        m_made.steps.push_back({std::move(what), std::move(cautions)});
+    }
+    std::string cautionText(std::string_view id) const
+    {
+        const kb::Caution* row = m_kb.find<kb::Caution>(id);
+        return row ? row->text : std::string();
+    }
 
     void keepLinks()
     {
@@ -53,7 +65,7 @@ private:
             if (!one.there.isSet() || m_selection.choices[i]) continue;
             const int cable = m_from.model.choices[i].cable;
             if (isUsedAgain(cable)) continue;
-            m_made.steps.push_back(text::say("compose.unplug", "Unplug {}", m_from.model.choices[i].name));
+            addStep(text::say("compose.unplug", "Unplug {}", m_from.model.choices[i].name));
             for (plan::RunId id : m_from.cables[static_cast<std::size_t>(cable)].link.runs) pullOut(id, one);
             for (plan::PortId port : {one.portA, one.portB}) takeModule(port);
         }
@@ -125,8 +137,8 @@ private:
             }
         }
         const plan::Place* place = now().places.find(node.place);
-        m_made.steps.push_back(text::say("compose.buy-switch", "Put a {} into {} as “{}”", one.switchKind->name,
-                                         place ? place->name : std::string(), device.name));
+        addStep(text::say("compose.buy-switch", "Put a {} into {} as “{}”", one.switchKind->name,
+                          place ? place->name : std::string(), device.name));
     }
     std::string freeName(const std::string& wanted)
     {
@@ -145,14 +157,14 @@ private:
             plan::Slot filled = *slot;
             filled.card = plan::Card{one.gear->name, one.gear->generation, one.gear->lanes, one.gear->id};
             now().slots = now().slots.with(filled);
-            m_made.steps.push_back(
-                text::say("compose.fit-card", "Fit a {} into slot {} of {}", one.gear->name, slot->name, host));
+            addStep(text::say("compose.fit-card", "Fit a {} into slot {} of {}", one.gear->name, slot->name, host),
+                    {cautionText("card")});
         } else {
             // No slot of the bus: it is noted as a card all the same, so that it is known what was bought.
             plan::Slot usb{m_ids.next<plan::SlotId>(), device, "USB"};
             usb.card = plan::Card{one.gear->name, 0, 0, one.gear->id};
             now().slots = now().slots.with(usb);
-            m_made.steps.push_back(text::say("compose.plug-adapter", "Plug a {} into {}", one.gear->name, host));
+            addStep(text::say("compose.plug-adapter", "Plug a {} into {}", one.gear->name, host));
         }
         int position = static_cast<int>(plan::portsOf(now(), device).size());
         for (int n = 1; n <= count; ++n) {
@@ -198,8 +210,8 @@ private:
             m_free[group].push_back(leg.id);
             now().ports = now().ports.with(leg);
         }
-        m_made.steps.push_back(text::say("compose.split", "Set {} to {} legs, with a break-out lead",
-                                         plan::portText(now(), taken), count));
+        addStep(text::say("compose.split", "Set {} to {} legs, with a break-out lead", plan::portText(now(), taken),
+                          count));
     }
 
     /// A free port of the group, one with the module in it first.
@@ -225,8 +237,8 @@ private:
         plan::Port free = *port;
         free.forced.reset();
         now().ports = now().ports.with(free);
-        m_made.steps.push_back(text::say("compose.unforce", "Let {} agree on its rate by itself: it is forced now",
-                                         plan::portText(now(), id)));
+        addStep(text::say("compose.unforce", "Let {} agree on its rate by itself: it is forced now",
+                          plan::portText(now(), id)));
     }
     void join(std::size_t i)
     {
@@ -255,7 +267,8 @@ private:
             return;
         }
         now() = std::move(tried.way->after);
-        for (const text::Sentence& step : tried.way->steps) m_made.steps.push_back(step);
+        std::vector<std::string> cautions = tried.way->cautions;
+        for (const text::Sentence& step : tried.way->steps) addStep(step, std::exchange(cautions, {}));
     }
     /// What the link must carry: not what it could.
     BitRate leastOf(const LinkChoice& choice) const
@@ -277,6 +290,7 @@ private:
     IdSource& m_ids;
     std::vector<std::vector<plan::PortId>> m_free;
     Composed m_made;
+    std::set<std::string> m_said;  ///< cautions
 };
 
 }  // namespace

@@ -6,9 +6,15 @@
 
 namespace sokudo::buy {
 
+/// One thing to do, and what to mind while doing it.
+struct PlanStep {
+    text::Sentence what;
+    std::vector<std::string> cautions;  ///< texts of cautions.csv; each is said at the first step that it is for
+};
+
 struct Composed {
     plan::Plan plan;
-    std::vector<text::Sentence> steps;    ///< what to buy, join and unplug, in order
+    std::vector<PlanStep> steps;          ///< what to buy, join and unplug, in order
     std::vector<std::size_t> failed;      ///< choices that the rules do not pass in the plan as a whole
     std::vector<text::Sentence> reasons;  ///< why, for each of them
 };

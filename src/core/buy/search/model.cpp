@@ -56,28 +56,31 @@ Totals totalsOf(const Model& model, const Selection& selection)
     return totals;
 }
 
+std::vector<bool> reachedFrom(const Model& model, const Selection& selection, std::size_t node, BitRate rate)
+{
+    std::vector<bool> seen(model.nodes.size(), false);
+    std::vector<std::size_t> next{node};
+    seen[node] = true;
+    const auto step = [&](std::size_t from, std::size_t a, std::size_t b, BitRate carried) {
+        if (carried < rate || (a != from && b != from)) return;
+        const std::size_t to = a == from ? b : a;
+        if (!seen[to]) seen[to] = true, next.push_back(to);
+    };
+    while (!next.empty()) {
+        const std::size_t at = next.back();
+        next.pop_back();
+        if (at != node && !model.nodes[at].forwards) continue;
+        for (const FixedLink& one : model.fixed) step(at, one.a, one.b, one.rate);
+        for (std::size_t i = 0; i < model.choices.size(); ++i)
+            if (selection.choices[i]) step(at, model.choices[i].a, model.choices[i].b, model.choices[i].rate);
+    }
+    return seen;
+}
+
 bool isGranted(const Model& model, const Selection& selection, std::size_t at)
 {
-    const auto reaches = [&](const ModelWish& wish) {
-        std::vector<bool> seen(model.nodes.size(), false);
-        std::vector<std::size_t> next{wish.a};
-        seen[wish.a] = true;
-        const auto step = [&](std::size_t from, std::size_t a, std::size_t b, BitRate rate) {
-            if (rate < wish.rate || (a != from && b != from)) return;
-            const std::size_t to = a == from ? b : a;
-            if (!seen[to]) seen[to] = true, next.push_back(to);
-        };
-        while (!next.empty()) {
-            const std::size_t at = next.back();
-            next.pop_back();
-            if (at != wish.a && !model.nodes[at].forwards) continue;
-            for (const FixedLink& one : model.fixed) step(at, one.a, one.b, one.rate);
-            for (std::size_t i = 0; i < model.choices.size(); ++i)
-                if (selection.choices[i]) step(at, model.choices[i].a, model.choices[i].b, model.choices[i].rate);
-        }
-        return static_cast<bool>(seen[wish.b]);
-    };
-    return reaches(model.wishes[at]);
+    const ModelWish& wish = model.wishes[at];
+    return reachedFrom(model, selection, wish.a, wish.rate)[wish.b];
 }
 
 std::vector<std::size_t> openWishes(const Model& model, const Selection& selection)

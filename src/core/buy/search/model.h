@@ -102,6 +102,8 @@ Totals totalsOf(const Model&, const Selection&);
 
 /// The wishes that a selection leaves open: no way whose links all carry the rate.
 std::vector<std::size_t> openWishes(const Model&, const Selection&);
+/// The nodes that one has a way to whose links all carry the rate; itself too.
+std::vector<bool> reachedFrom(const Model&, const Selection&, std::size_t node, BitRate);
 /// Whether one wish has a way whose links all carry its rate.
 bool isGranted(const Model&, const Selection&, std::size_t wish);
 /// The most links that a node can have: its ports, and those that may be bought for it.

@@ -51,7 +51,7 @@ public:
         const std::vector<Goal>& goals = m_options.goals;
         for (std::size_t g = 0; g < goals.size(); ++g) {
             m_goal = goals[g];
-            setObjective();
+            setObjective(g + 1 == goals.size());
             auto answer = solveOne(g == 0);
             if (!answer) return tl::unexpected(answer.error());
             m_plans += answer->state.nodes;
@@ -374,15 +374,15 @@ private:
     }
 
     double weightOf(std::size_t at, Goal goal) const { return m_weights[at].of(goal); }
-    /// The goal, and of plans that are alike in it the one with the least work.
-    void setObjective()
+    /// The goal, and at last, of plans that are alike in all of them, the one with the least work.
+    void setObjective(bool isLast)
     {
         for (std::size_t i = 0; i < m_mip.columns.size(); ++i) {
             double minutes = m_goal == Goal::Minutes ? 0 : std::min(kOpenPenalty, m_weights[i].minutes);
             if (i >= m_providers.size() && i < m_providers.size() + m_choices.size() &&
                 m_model.choices[i - m_providers.size()].isThere)
                 minutes -= kKeepLinks;
-            m_mip.columns[i].cost = weightOf(i, m_goal) + kTieBreak * minutes;
+            m_mip.columns[i].cost = weightOf(i, m_goal) + (isLast ? kTieBreak * minutes : 0);
         }
     }
     double goalOf(const std::vector<double>& values, Goal goal) const

@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Rows about terminating and testing: pins and colours, kinds of ends.
+#pragma once
+
+#include <string>
+
+#include "core/kb/provenance.h"
+
+namespace sokudo::kb {
+
+/// A contact of an eight-position jack or plug.
+struct Pin {
+    std::string number;        ///< "1" to "8"
+    std::string pair;          ///< "A+": the pair of 1000BASE-T and its leg
+    std::string t568a, t568b;  ///< colours in words
+    std::string use100M;       ///< sends, hears, idle
+    Provenance from;
+};
+
+/// How an end was made, and how often such ends are at fault, beside each other.
+struct EndKind {
+    std::string id, name;
+    double trouble = 0;
+    std::string says;
+    Provenance from;
+};
+
+/// How fast a pulse runs in a cable, as a share of the speed of light. What is printed on the jacket wins.
+struct CableDelay {
+    std::string medium;
+    double low = 0, usual = 0, high = 0;
+    Provenance from;
+};
+
+}  // namespace sokudo::kb
