@@ -77,6 +77,63 @@ private Q_SLOTS:
         QVERIFY(cli({"instruments", "--runs", "100"}).out.contains("of 5.0 expected faults"));
         QVERIFY(cli({"capacity", m_demo.path}).out.contains("vault"));
     }
+    void thePriceSaysWhereItComesFrom()
+    {
+        const QJsonObject json =
+            cli({"buy", m_demo.path, "--variant", "fast plates", "--on", "2026-11-28", "--json"}).json();
+        int rough = 0, offers = 0;
+        for (const QJsonValue line : json["lines"].toArray()) {
+            if (line["to_buy"].toDouble() <= 0) continue;
+            const QString from = line["price_from"].toString();
+            QVERIFY2(!from.isEmpty(), qPrintable(line["name"].toString()));
+            if (line["rough"].toBool()) {
+                ++rough;
+                QVERIFY2(from.startsWith("rough price of 2026 in "), qPrintable(from));
+            } else {
+                ++offers;
+                QVERIFY2(from.startsWith("offer"), qPrintable(from));
+            }
+        }
+        QVERIFY(rough > 0 && offers > 0);
+        QVERIFY(json.contains("expected_loss"));
+        QVERIFY(cli({"list", m_demo.path, "--variant", "fast plates", "--csv"}).out.contains("price_from"));
+    }
+    void theStepsOfAPlanSayWhatToMind()
+    {
+        const QJsonObject json = cli({"solve", m_demo.path, "--wish", "study to vault at 10g", "--json"}).json();
+        QVERIFY(json["proved"].toBool());
+        QVERIFY(!json["steps"].toArray().isEmpty());
+        for (const QJsonValue step : json["steps"].toArray()) QVERIFY(!step["do"].toString().isEmpty());
+        QVERIFY2(!json["greedy"].isNull(), "the plan by hand");
+        QVERIFY(json["greedy"]["cost"].toDouble() >= json["totals"]["cost"].toDouble());
+    }
+    void fibreAgainstRadio()
+    {
+        const Run run = cli({"bridge", "--distance", "60m", "--rate", "1g", "--hour", "20", "--json"});
+        QCOMPARE(run.status, 0);
+        const QJsonObject json = run.json();
+        QCOMPARE(json["options"].toArray().size(), 3);
+        // Sums of BridgeTest: 665 by a trench, 250 by radio.
+        NEAR(json["options"][0]["total"].toDouble(), 665, 1e-6);
+        NEAR(json["options"][1]["total"].toDouble(), 250, 1e-6);
+        QVERIFY(json["options"][1]["best"].toBool());
+        QVERIFY(cli({"bridge", "--distance", "60m", "--rate", "1g"}).out.contains("Caution: "));
+        QVERIFY(cli({"bridge", "--distance", "far"}).err.contains("write the distance"));
+        QVERIFY(cli({"bridge", "--distance", "60m", "--rate", "quick"}).err.contains("write the rate"));
+        QVERIFY(cli({"bridge", "--distance", "60m", "--dig", "tunnel"}).err.contains("there are trench-by-hand"));
+    }
+    void whatACardBringsAlong()
+    {
+        const QJsonObject json =
+            cli({"cascade", m_demo.path, "--device", "study", "--card", "card-25", "--json"}).json();
+        QVERIFY(!json["ways"].toArray().isEmpty());
+        QVERIFY(json["ways"][0]["least"].toDouble() >= 130);
+        QVERIFY(cli({"cascade", m_demo.path, "--device", "study", "--card", "card-25"}).out.contains("Caution: "));
+        QVERIFY(
+            cli({"cascade", m_demo.path, "--device", "study", "--card", "nothing"}).err.contains("there are card-2.5"));
+        QVERIFY(cli({"cascade", m_demo.path, "--device", "core", "--card", "card-25"}).err.contains("takes no cards"));
+        QCOMPARE(cli({"cascade", m_demo.path, "--device", "moon", "--card", "card-25"}).status, 2);
+    }
 };
 
 SOKUDO_TEST(CliBuyTest)

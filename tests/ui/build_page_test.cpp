@@ -5,6 +5,7 @@
 #include <QSpinBox>
 #include <QTableWidget>
 
+#include "core/buy/cascade.h"
 #include "ui/pages/build_page.h"
 #include "ui/pages/buy_list_pane.h"
 #include "ui/widgets/compare_grid.h"
@@ -172,6 +173,45 @@ private Q_SLOTS:
         QVERIFY(bench.says("vault"));
         bench.named<QSpinBox>("Runs to test")->setValue(100);
         QVERIFY(bench.says("of 5.0 expected faults"));
+    }
+
+    void whatACardBringsAlongFollowsTheChoice()
+    {
+        Bench bench;
+        bench.page->showPane(BuildPage::Worth);
+        QTest::qWait(30);
+        auto* host = bench.named<QComboBox>("Into");
+        auto* card = bench.named<QComboBox>("Card");
+        QVERIFY(host && card && host->count() >= 2);
+        for (int i = 0; i < host->count(); ++i) {
+            host->setCurrentIndex(i);
+            const auto* gear =
+                bench.page->presenter().knowledge().find<kb::Gear>(card->currentData().toString().toStdString());
+            const auto found = buy::cascadeOf(bench.document->plan(), {host->currentData().toLongLong()}, *gear,
+                                              bench.page->presenter().knowledge());
+            QVERIFY(found);
+            QVERIFY2(bench.says(toQt(found->sentence)), qPrintable(host->currentText()));
+        }
+        card->setCurrentIndex(card->findData("card-100"));
+        QVERIFY(bench.says("100G card"));
+        QVERIFY(bench.says("Before you touch a card"));
+    }
+
+    void fibreOrRadioFollowsTheForm()
+    {
+        Bench bench;
+        bench.page->showPane(BuildPage::Worth);
+        QTest::qWait(30);
+        // 10 Gb/s: no radio of the tables carries it.
+        QVERIFY(bench.says("no bridge of the tables is enough"));
+        bench.named<QComboBox>("Wanted rate")->setCurrentIndex(0);
+        QVERIFY(bench.says("60 GHz bridge, 1G port: "));
+        QVERIFY(bench.says("Roofs, masts"));
+        bench.named<QComboBox>("Way over for fibre")->setCurrentIndex(2);
+        QVERIFY(bench.says("Fibre, a duct that is there"));
+        QVERIFY(bench.says("Before you dig"));
+        bench.named<QDoubleSpinBox>("Distance between the buildings")->setValue(900);
+        QVERIFY(bench.says("not enough: it is made for 400"));
     }
 
     void everyTextCanBeReadAtTheLeastSize()

@@ -85,6 +85,7 @@ void addCompare(Verbs&, Context&);
 void addStages(Verbs&, Context&);
 void addLater(Verbs&, Context&);
 void addWorth(Verbs&, Context&);
+void addCableTests(Verbs&, Context&);
 
 /// Text for terminals and JSON: the thin spaces of the window become plain ones.
 std::string plain(std::string text);

@@ -215,7 +215,7 @@ std::optional<DataSize> sizeOf(std::string_view word)
 std::optional<Duration> durationOf(std::string_view word)
 {
     static constexpr std::pair<std::string_view, double> kUnits[] = {
-        {"ms", 1e-3}, {"us", 1e-6}, {"µs", 1e-6}, {"s", 1}};
+        {"ms", 1e-3}, {"us", 1e-6}, {"µs", 1e-6}, {"ns", 1e-9}, {"s", 1}};
     const auto seconds = measured(word, kUnits);
     return seconds ? std::optional(Duration::of(*seconds)) : std::nullopt;
 }

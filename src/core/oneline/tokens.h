@@ -50,7 +50,7 @@ std::optional<BitRate> rateOf(std::string_view word);
 Result<BitRate> payloadRateOf(const Token&);
 /// "64kib", "500gb", "3gib": bytes, decimal or binary.
 std::optional<DataSize> sizeOf(std::string_view word);
-/// "20ms", "300us", "1.5s".
+/// "20ms", "300us", "870ns", "1.5s".
 std::optional<Duration> durationOf(std::string_view word);
 /// "0.1%" or "0.001" as a share.
 std::optional<double> shareOf(std::string_view word);

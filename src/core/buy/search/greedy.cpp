@@ -29,6 +29,17 @@ Beginning beginningOf(const Model& model)
     return start;
 }
 
+/// What a plan grants the next one grants too: only a link that came out can change that.
+bool keepsAll(const Model& model, const Selection& before, const Selection& after)
+{
+    bool isOut = false;
+    for (std::size_t i = 0; i < before.choices.size() && !isOut; ++i) isOut = before.choices[i] && !after.choices[i];
+    if (!isOut) return true;
+    for (std::size_t w = 0; w < model.wishes.size(); ++w)
+        if (isGranted(model, before, w) && !isGranted(model, after, w)) return false;
+    return true;
+}
+
 /// A later wish may have taken what an earlier one stood on.
 std::optional<Selection> checked(const Model& model, Selection made)
 {
@@ -72,6 +83,7 @@ private:
                          [](const auto& a, const auto& b) { return a.first.cost < b.first.cost; });
         for (auto& [step, to] : steps) {
             if (m_best && step.cost >= m_best->cost) break;
+            if (!keepsAll(m_model, from, step.next)) continue;
             if (isGranted(m_model, step.next, wish)) m_best = std::move(step);
             else if (to != wanted.b) extend(step.next, wish, to, depth + 1);
         }
@@ -126,7 +138,8 @@ private:
             if (now.choices[i] || one.rate < rate || !near[other]) continue;
             if (other != node && !m_model.nodes[other].forwards) continue;
             auto step = m_more.with(now, i);
-            if (step && (!best || step->cost < best->cost)) best = std::move(step);
+            if (step && keepsAll(m_model, now, step->next) && (!best || step->cost < best->cost))
+                best = std::move(step);
         }
         return best;
     }

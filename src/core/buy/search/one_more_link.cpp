@@ -2,6 +2,7 @@
 #include "core/buy/search/one_more_link.h"
 
 #include <algorithm>
+#include <limits>
 #include <map>
 
 namespace sokudo::buy {
@@ -16,12 +17,12 @@ double costAlone(const Model& model, const LinkChoice& link)
     double cost = 0;
     for (const PartUse& use : link.effort.uses) {
         const PartSource& source = model.parts[use.part];
-        double least = 0;
-        for (const Buy& buy : source.price.buys) {
-            const double each = buy.price.in() / (buy.isDivisible ? 1 : buy.amount);
-            if (&buy == &source.price.buys.front() || each < least) least = each;
-        }
-        cost += least * std::max(0.0, use.amount - source.have);
+        const double missing = use.amount - source.have;
+        if (missing <= 0) continue;
+        double least = std::numeric_limits<double>::infinity();  // no price: it cannot be bought
+        for (const Buy& buy : source.price.buys)
+            least = std::min(least, buy.price.in() / (buy.isDivisible ? 1 : buy.amount));
+        cost += least * missing;
     }
     return cost;
 }
