@@ -58,15 +58,17 @@ Need likeRun(const plan::Plan& plan, const plan::Run& run)
 }
 
 /// What the ends of a cable in the wall need.
+/// @param hasPlugs  twisted pair with plugs crimped on, for a device without a jack
 void addEnds(std::vector<Need>& needs, const Need& like, const kb::Medium& medium, bool isByMetre, int activeEnds,
-             const kb::KnowledgeBase& kb)
+             bool hasPlugs, const kb::KnowledgeBase& kb)
 {
     if (kb::isFibre(medium.kind)) {
         if (isByMetre) addRows(needs, kb, "laid-fibre-by-metre", medium.id, like, 2);
     } else if (medium.kind == kb::MediumKind::Coax) {
         addRows(needs, kb, "laid-coax", medium.id, like, 2);
     } else {
-        addRows(needs, kb, "laid-twisted-pair", endsOf(medium), like, 2, activeEnds);
+        addRows(needs, kb, hasPlugs ? "plugged-twisted-pair" : "laid-twisted-pair", endsOf(medium), like, 2,
+                activeEnds);
     }
     addRows(needs, kb, "laid-any", medium.id, like, 2);
 }
@@ -138,7 +140,8 @@ public:
     {
         loose();
         laid();
-        racked();
+        for (const plan::Device& device : m_after.devices) ofDevice(device);
+        cards();
         missing();
         reuse();
         return std::move(m_result);
@@ -202,14 +205,39 @@ private:
             if (!m_after.runs.has(run->id))
                 m_result.leftOver.push_back({run->medium, nameOf(m_kb, run->medium), 1, likeRun(m_before, *run).use});
     }
-    void racked()
+    /// What a device needs where it stands: ears in a rack, a lead for the sockets of a battery unit, a licence.
+    void ofDevice(const plan::Device& device)
     {
-        for (const plan::Device& device : m_after.devices) {
-            if (m_before.devices.has(device.id) || device.rackUnit <= 0) continue;
+        Need like;
+        like.use = device.name;
+        like.object = {"device", device.id.value};
+        const plan::Device* old = m_before.devices.find(device.id);
+        const auto add = [&](const char* when) { addRows(m_result.needs, m_kb, when, {}, like, 1); };
+        if (!old && device.rackUnit > 0) add("racked");
+        for (const plan::Supply& supply : device.supplies) {
+            const plan::Device* feeder = m_after.devices.find(supply.from);
+            if (!old && supply.kind == plan::SupplyKind::Cord && feeder && feeder->role == plan::Role::Ups)
+                add("battery-fed");
+        }
+        if (device.traits.has("licence") && !(old && old->traits.has("licence"))) add("licensed");
+    }
+    /// A card is sold with the bracket of a full case.
+    void cards()
+    {
+        for (const plan::Slot& slot : m_after.slots) {
+            const plan::Slot* old = m_before.slots.find(slot.id);
+            const plan::Device* device = m_after.devices.find(slot.device);
+            if (!slot.card || !device || !device->traits.is("case", "low") || (old && old->card == slot.card)) continue;
+            const auto& ports = m_after.ports;
+            if (std::any_of(ports.begin(), ports.end(), [&](const plan::Port& port) {
+                    return port.slot == slot.id &&
+                           (port.traits.is("bracket", "low") || port.traits.is("bracket", "both"));
+                }))
+                continue;
             Need like;
-            like.use = device.name;
-            like.object = {"device", device.id.value};
-            addRows(m_result.needs, m_kb, "racked", {}, like, 1);
+            like.use = whereOf(m_after, {"slot", slot.id.value});
+            like.object = {"slot", slot.id.value};
+            addRows(m_result.needs, m_kb, "low-case", {}, like, 1);
         }
     }
     /// What was taken out serves as the small things of the new links too.
@@ -284,7 +312,8 @@ std::vector<Need> needsOfRun(const plan::Plan& plan, const plan::Run& run, const
     for (plan::PortId end : {run.a, run.b})
         if (const plan::Device* device = plan::deviceOf(plan, end); device && !plan::isPassive(device->role))
             ++activeEnds;
-    if (!isLead(plan, run, kb)) addEnds(needs, need, *medium, lead.empty(), activeEnds, kb);
+    if (!isLead(plan, run, kb))
+        addEnds(needs, need, *medium, lead.empty(), activeEnds, run.traits.is("ends", "plugs"), kb);
     if (isFibre) addRows(needs, kb, "fibre", {}, need, 2);
     return needs;
 }

@@ -156,6 +156,20 @@ private Q_SLOTS:
         QCOMPARE(list->spending.toBuy.in(), 139.0);
     }
 
+    void aLowCaseTakesABracketInPlanAndList()
+    {
+        auto builder = hosts(2, "sfp+");
+        builder.changePort("host-a 1", [](plan::Port& port) { port.rates = {gigabits(1)}; });
+        builder.slot("host-a", "1", 3, 4);
+        builder.changeDevice("host-a", [](plan::Device& device) { device.traits.set("case", "low"); });
+        const plan::Plan house = builder.plan();
+        const CheapestPlan found = granted(house, {"host-a to host-b at 10g"});
+        // The card 60, its bracket 4, a lead 19.
+        QCOMPARE(found.totals.cost.in(), 83.0);
+        const auto list = buyList(house, found.plan, knowledge(), {"2026-11-28", "", builtInSolver()});
+        QCOMPARE(list->spending.toBuy.in(), 83.0);
+    }
+
     void theListOfThePlanCostsWhatThePlanSays()
     {
         for (const char* cage : {"sfp+", "rj45", "sfp28"}) {

@@ -236,11 +236,15 @@ private:
             likeness += fmt::format("|{}x{}/{}/{}", slot->generation, slot->lanes, slot->shape, slot->chipset);
         }
         const std::size_t group = addGroup(node, port, likeness, gear.rate);
-        m_into.model.providers.push_back({gear.name + " for " + device.name,
-                                          {{{*part, 1}}, gear.power, minutesOf(m_kb, slot ? "move-card" : "setting")},
-                                          {{group, gear.ports}},
-                                          goes,
-                                          m_only});
+        std::vector<PartUse> uses{{*part, 1}};
+        if (slot && device.traits.is("case", "low"))
+            if (const auto bracket = m_parts.at(m_into.model, "low-bracket")) uses.push_back({*bracket, 1});
+        m_into.model.providers.push_back(
+            {gear.name + " for " + device.name,
+             {std::move(uses), gear.power, minutesOf(m_kb, slot ? "move-card" : "setting")},
+             {{group, gear.ports}},
+             goes,
+             m_only});
         m_into.providers.push_back({slot ? ProviderOf::Kind::Card : ProviderOf::Kind::Adapter, node, nullptr, &gear,
                                     slot ? slot->id : plan::SlotId{}, nullptr});
     }
