@@ -20,6 +20,11 @@ for i, line in enumerate(lines):
 blocks = re.findall(r"^```\n(.*?)^```", pathlib.Path("docs/edit-lines.md").read_text(), re.M | re.S)
 for i, line in enumerate("".join(blocks).splitlines()):
     seed("edit_line", f"line{i}", line)
+asked = ["1-1 2-2 3-6 6-3 4-4 5-5 7-x 8-8 4=5 no-screen", "1 2 3 4 5 6 7 8", "2 bad of 5, 19 untested, prior 1 of 20, sure 95%",
+         "premium 400, redo 2200, 8 years, p 0.4, discount 3%", "desk to vault at 10g", "all computers to core at 2.5g",
+         "switch in Cellar", "pull Cellar to Study 20m", "without dac", "least cost then watts", "keep core", "no pulling"]
+for i, line in enumerate(asked):
+    seed("ask_line", f"line{i}", line)
 for i, table in enumerate(sorted(pathlib.Path("data").glob("*.csv"))):
     seed("catalogue", table.stem, bytes([i]) + table.read_bytes()[:20000])
 
