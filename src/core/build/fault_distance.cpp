@@ -43,58 +43,89 @@ Result<double> nvpByLength(double nvpUsed, Length read, Length known)
     return nvpUsed * known.in() / read.in();
 }
 
+namespace {
+
+/// A place with what to say of it and what to do first.
+struct PlaceWords {
+    FaultPlace place;
+    text::Sentence says, first;
+};
+
+PlaceWords atNear()
+{
+    return {FaultPlace::NearEnd, text::say("fault-distance.near-end", "at the plug or the socket of the near device"),
+            text::say("fault-distance.reseat", "plug it again, try another port, look at the pins")};
+}
+PlaceWords atJack(bool isNear)
+{
+    if (isNear)
+        return {FaultPlace::NearJack, text::say("fault-distance.near-jack", "at the near jack or panel"),
+                text::say("fault-distance.redo-near", "re-terminate the near jack, swap the near cord")};
+    return {FaultPlace::FarJack, text::say("fault-distance.far-jack", "at the far jack"),
+            text::say("fault-distance.redo-far", "re-terminate the far jack, swap the far cord")};
+}
+PlaceWords atFar(bool allOpen)
+{
+    if (allOpen)
+        return {FaultPlace::FarEnd,
+                text::say("fault-distance.unplugged",
+                          "every pair is open at the far end: nothing is plugged in there, or it is off"),
+                text::say("fault-distance.plug-in", "plug it in and switch it on")};
+    return {FaultPlace::FarEnd, text::say("fault-distance.far-end", "at the plug or the socket of the far device"),
+            text::say("fault-distance.reseat-far", "plug it again at the far end, look at the pins")};
+}
+PlaceWords inCord(bool isNear)
+{
+    if (isNear)
+        return {FaultPlace::NearEnd, text::say("fault-distance.near-cord", "in the near cord"),
+                text::say("fault-distance.swap-near", "swap the near cord")};
+    return {FaultPlace::FarCord, text::say("fault-distance.far-cord", "in the far cord"),
+            text::say("fault-distance.swap-far", "swap the far cord")};
+}
+PlaceWords beyond(Length whole)
+{
+    return {FaultPlace::Beyond,
+            text::say("fault-distance.beyond",
+                      "beyond the whole length of {}: the cable is longer than noted, or the NVP is wrong",
+                      text::figure::length(whole)),
+            text::say("fault-distance.both-ends", "measure from both ends")};
+}
+PlaceWords inWall(FaultAt& at, Length fromJack, Length fixed)
+{
+    at.inWall = fromJack;
+    at.share = fromJack.in() / fixed.in();
+    return {
+        FaultPlace::InWall,
+        text::say("fault-distance.in-wall",
+                  "in the wall, {} from the near jack ({:.0f} % of the way), {} from the far one",
+                  text::figure::length(fromJack), 100 * *at.share, text::figure::length(fixed - fromJack)),
+        text::say("fault-distance.look",
+                  "look for a staple, a sharp bend, a screw or a joint there; where it cannot be reached plan a new "
+                  "pull")};
+}
+
+}  // namespace
+
 FaultAt faultAt(Length reading, const Stretch& on, bool allOpen)
 {
     FaultAt at;
     at.within = doubtOf(reading);
     const Length nearJack = on.nearCord, farJack = on.nearCord + on.fixed, end = on.whole();
     const auto isAt = [&](Length where) { return reading <= where + at.within && where <= reading + at.within; };
-    const auto set = [&](FaultPlace place, text::Sentence says, text::Sentence first) {
-        at.place = place;
-        at.says = std::move(says);
-        at.first = std::move(first);
-    };
+    const bool hasJacks = on.fixed > Length{};
     at.isNearerToFar = reading.in() > end.in() / 2;
-    if (allOpen && isAt(end))
-        set(FaultPlace::FarEnd,
-            text::say("fault-distance.unplugged",
-                      "every pair is open at the far end: nothing is plugged in there, or it is off"),
-            text::say("fault-distance.plug-in", "plug it in and switch it on"));
-    else if (reading < at.within || reading.in() < nearJack.in() / 2)
-        set(FaultPlace::NearEnd, text::say("fault-distance.near-end", "at the plug or the socket of the near device"),
-            text::say("fault-distance.reseat", "plug it again, try another port, look at the pins"));
-    else if (on.fixed > Length{} && isAt(nearJack))
-        set(FaultPlace::NearJack, text::say("fault-distance.near-jack", "at the near jack or panel"),
-            text::say("fault-distance.redo-near", "re-terminate the near jack, swap the near cord"));
-    else if (on.fixed > Length{} && isAt(farJack))
-        set(FaultPlace::FarJack, text::say("fault-distance.far-jack", "at the far jack"),
-            text::say("fault-distance.redo-far", "re-terminate the far jack, swap the far cord"));
-    else if (reading > end + at.within)
-        set(FaultPlace::Beyond,
-            text::say("fault-distance.beyond",
-                      "beyond the whole length of {}: the cable is longer than noted, or the NVP is wrong",
-                      text::figure::length(end)),
-            text::say("fault-distance.both-ends", "measure from both ends"));
-    else if (isAt(end))
-        set(FaultPlace::FarEnd, text::say("fault-distance.far-end", "at the plug or the socket of the far device"),
-            text::say("fault-distance.reseat-far", "plug it again at the far end, look at the pins"));
-    else if (reading > farJack)
-        set(FaultPlace::FarCord, text::say("fault-distance.far-cord", "in the far cord"),
-            text::say("fault-distance.swap-far", "swap the far cord"));
-    else if (reading < nearJack)
-        set(FaultPlace::NearEnd, text::say("fault-distance.near-cord", "in the near cord"),
-            text::say("fault-distance.swap-near", "swap the near cord"));
-    else {
-        at.inWall = reading - nearJack;
-        at.share = at.inWall->in() / on.fixed.in();
-        set(FaultPlace::InWall,
-            text::say("fault-distance.in-wall",
-                      "in the wall, {} from the near jack ({:.0f} % of the way), {} from the far one",
-                      text::figure::length(*at.inWall), 100 * *at.share, text::figure::length(on.fixed - *at.inWall)),
-            text::say("fault-distance.look",
-                      "look for a staple, a sharp bend, a screw or a joint there; where it cannot be reached plan a "
-                      "new pull"));
-    }
+    PlaceWords found = allOpen && isAt(end)                                      ? atFar(true)
+                       : reading < at.within || reading.in() < nearJack.in() / 2 ? atNear()
+                       : hasJacks && isAt(nearJack)                              ? atJack(true)
+                       : hasJacks && isAt(farJack)                               ? atJack(false)
+                       : reading > end + at.within                               ? beyond(end)
+                       : isAt(end)                                               ? atFar(false)
+                       : reading > farJack                                       ? inCord(false)
+                       : reading < nearJack                                      ? inCord(true)
+                                            : inWall(at, reading - nearJack, on.fixed);
+    at.place = found.place;
+    at.says = std::move(found.says);
+    at.first = std::move(found.first);
     return at;
 }
 

@@ -42,6 +42,43 @@ double left(const MapVerdict& verdict, double gbit)
     return -2;
 }
 
+struct OneFault {
+    const char* id;
+    std::vector<std::pair<int, int>> change;  // near pin, far pin
+    std::vector<Short> shorts;
+    std::set<int> pairs;
+};
+std::vector<OneFault> oneOfEach()
+{
+    return {{"open-ab", {{1, 0}}, {}, {0}},
+            {"open-ab", {{6, 0}}, {}, {1}},
+            {"open-cd", {{4, 0}}, {}, {2}},
+            {"open-cd", {{8, 0}}, {}, {3}},
+            {"short-ab", {}, {{1, 2}}, {0}},
+            {"short-cd", {}, {{7, 8}}, {3}},
+            {"reversed", {{3, 6}, {6, 3}}, {}, {1}},
+            {"reversed", {{4, 5}, {5, 4}}, {}, {2}},
+            {"crossed-ab", {{1, 3}, {2, 6}, {3, 1}, {6, 2}}, {}, {0, 1}},
+            {"crossed-cd", {{4, 7}, {5, 8}, {7, 4}, {8, 5}}, {}, {2, 3}},
+            {"miswire", {{2, 3}, {3, 2}}, {}, {0, 1}},
+            {"miswire", {{5, 7}, {7, 5}}, {}, {2, 3}}};
+}
+WireMap with(const std::vector<const OneFault*>& faults)
+{
+    WireMap map = mapOf("1 2 3 4 5 6 7 8");
+    for (const OneFault* one : faults) {
+        for (const auto& [near, far] : one->change) map.far[static_cast<std::size_t>(near)] = far;
+        map.shorts.insert(map.shorts.end(), one->shorts.begin(), one->shorts.end());
+    }
+    return map;
+}
+
+void addFault(const char* name, const char* line, const char* id, const char* pairs, double at100, double at1g,
+              double at10g)
+{
+    QTest::newRow(name) << QString(line) << QString(id) << QString(pairs) << at100 << at1g << at10g;
+}
+
 }  // namespace
 
 class WireMapReadingTest : public QObject {
@@ -69,48 +106,21 @@ private Q_SLOTS:
         QTest::addColumn<double>("at1g");
         QTest::addColumn<double>("at10g");
         // What is left comes from the reference of faults: 100 Mb/s needs 1-2 and 3-6, all above needs all four.
-        QTest::newRow("open 3") << "1-1 2-2 3-x 4-4 5-5 6-6 7-7 8-8"
-                                << "open-ab"
-                                << "3-6" << -1.0 << -1.0 << -1.0;
-        QTest::newRow("open 1 and 2") << "1-x 2-x 3-3 4-4 5-5 6-6 7-7 8-8"
-                                      << "open-ab"
-                                      << "1-2" << -1.0 << -1.0 << -1.0;
-        QTest::newRow("open 4") << "1-1 2-2 3-3 4-x 5-5 6-6 7-7 8-8"
-                                << "open-cd"
-                                << "4-5" << 0.1 << 0.1 << 0.1;
-        QTest::newRow("open 7 and 8") << "1-1 2-2 3-3 4-4 5-5 6-6 7-x 8-x"
-                                      << "open-cd"
-                                      << "7-8" << 0.1 << 0.1 << 0.1;
-        QTest::newRow("short 1=2") << "1-1 2-2 3-3 4-4 5-5 6-6 7-7 8-8 1=2"
-                                   << "short-ab"
-                                   << "1-2" << -1.0 << -1.0 << -1.0;
-        QTest::newRow("short shown open") << "1-x 2-x 3-3 4-4 5-5 6-6 7-7 8-8 1=2"
-                                          << "short-ab"
-                                          << "1-2" << -1.0 << -1.0 << -1.0;
-        QTest::newRow("short 7=8") << "1-1 2-2 3-3 4-4 5-5 6-6 7-7 8-8 7=8"
-                                   << "short-cd"
-                                   << "7-8" << 0.1 << 0.1 << 0.1;
-        QTest::newRow("short 5=7") << "1-1 2-2 3-3 4-4 5-5 6-6 7-7 8-8 5=7"
-                                   << "short-between"
-                                   << "4-5 and 7-8" << 0.1 << -1.0 << -1.0;
-        QTest::newRow("reversed") << "1-2 2-1 3-3 4-4 5-5 6-6 7-7 8-8"
-                                  << "reversed"
-                                  << "1-2" << 0.1 << 1.0 << 10.0;
-        QTest::newRow("other scheme") << "1-3 2-6 3-1 4-4 5-5 6-2 7-7 8-8"
-                                      << "crossed-ab"
-                                      << "1-2 and 3-6" << 0.1 << 1.0 << 10.0;
-        QTest::newRow("signal and idle") << "1-1 2-2 3-4 4-3 5-6 6-5 7-7 8-8"
-                                         << "crossed-ab-cd"
-                                         << "3-6 and 4-5" << -1.0 << -1.0 << -1.0;
-        QTest::newRow("idle and idle") << "1-1 2-2 3-3 4-7 5-8 6-6 7-4 8-5"
-                                       << "crossed-cd"
-                                       << "4-5 and 7-8" << 0.1 << 1.0 << 10.0;
-        QTest::newRow("miswire") << "1-1 2-3 3-2 4-4 5-5 6-6 7-7 8-8"
-                                 << "miswire"
-                                 << "1-2 and 3-6" << -1.0 << -1.0 << -1.0;
-        QTest::newRow("screen") << "1-1 2-2 3-3 4-4 5-5 6-6 7-7 8-8 no-screen"
-                                << "screen-open"
-                                << "screen" << 0.1 << 1.0 << 10.0;
+        addFault("open 3", "1-1 2-2 3-x 4-4 5-5 6-6 7-7 8-8", "open-ab", "3-6", -1.0, -1.0, -1.0);
+        addFault("open 1, 2", "1-x 2-x 3-3 4-4 5-5 6-6 7-7 8-8", "open-ab", "1-2", -1.0, -1.0, -1.0);
+        addFault("open 4", "1-1 2-2 3-3 4-x 5-5 6-6 7-7 8-8", "open-cd", "4-5", 0.1, 0.1, 0.1);
+        addFault("open 7 and 8", "1-1 2-2 3-3 4-4 5-5 6-6 7-x 8-x", "open-cd", "7-8", 0.1, 0.1, 0.1);
+        addFault("short 1=2", "1-1 2-2 3-3 4-4 5-5 6-6 7-7 8-8 1=2", "short-ab", "1-2", -1.0, -1.0, -1.0);
+        addFault("short shown open", "1-x 2-x 3-3 4-4 5-5 6-6 7-7 8-8 1=2", "short-ab", "1-2", -1.0, -1.0, -1.0);
+        addFault("short 7=8", "1-1 2-2 3-3 4-4 5-5 6-6 7-7 8-8 7=8", "short-cd", "7-8", 0.1, 0.1, 0.1);
+        addFault("short 5=7", "1-1 2-2 3-3 4-4 5-5 6-6 7-7 8-8 5=7", "short-between", "4-5 and 7-8", 0.1, -1.0, -1.0);
+        addFault("reversed", "1-2 2-1 3-3 4-4 5-5 6-6 7-7 8-8", "reversed", "1-2", 0.1, 1.0, 10.0);
+        addFault("other scheme", "1-3 2-6 3-1 4-4 5-5 6-2 7-7 8-8", "crossed-ab", "1-2 and 3-6", 0.1, 1.0, 10.0);
+        addFault("signal and idle", "1-1 2-2 3-4 4-3 5-6 6-5 7-7 8-8", "crossed-ab-cd", "3-6 and 4-5", -1.0, -1.0,
+                 -1.0);
+        addFault("idle and idle", "1-1 2-2 3-3 4-7 5-8 6-6 7-4 8-5", "crossed-cd", "4-5 and 7-8", 0.1, 1.0, 10.0);
+        addFault("miswire", "1-1 2-3 3-2 4-4 5-5 6-6 7-7 8-8", "miswire", "1-2 and 3-6", -1.0, -1.0, -1.0);
+        addFault("screen", "1-1 2-2 3-3 4-4 5-5 6-6 7-7 8-8 no-screen", "screen-open", "screen", 0.1, 1.0, 10.0);
     }
     void eachFault()
     {
@@ -161,25 +171,8 @@ private Q_SLOTS:
     /// Every mix of two faults on different pairs names both, and leaves no more than the worse of them.
     void mixesOfTwo()
     {
-        struct One {
-            const char* id;
-            std::vector<std::pair<int, int>> change;  // near pin, far pin
-            std::vector<Short> shorts;
-            std::set<int> pairs;
-        };
-        const std::vector<One> all{{"open-ab", {{1, 0}}, {}, {0}},
-                                   {"open-ab", {{6, 0}}, {}, {1}},
-                                   {"open-cd", {{4, 0}}, {}, {2}},
-                                   {"open-cd", {{8, 0}}, {}, {3}},
-                                   {"short-ab", {}, {{1, 2}}, {0}},
-                                   {"short-cd", {}, {{7, 8}}, {3}},
-                                   {"reversed", {{3, 6}, {6, 3}}, {}, {1}},
-                                   {"reversed", {{4, 5}, {5, 4}}, {}, {2}},
-                                   {"crossed-ab", {{1, 3}, {2, 6}, {3, 1}, {6, 2}}, {}, {0, 1}},
-                                   {"crossed-cd", {{4, 7}, {5, 8}, {7, 4}, {8, 5}}, {}, {2, 3}},
-                                   {"miswire", {{2, 3}, {3, 2}}, {}, {0, 1}},
-                                   {"miswire", {{5, 7}, {7, 5}}, {}, {2, 3}}};
         int mixes = 0;
+        const std::vector<OneFault> all = oneOfEach();
         for (std::size_t i = 0; i < all.size(); ++i)
             for (std::size_t j = i + 1; j < all.size(); ++j) {
                 std::vector<int> shared;
@@ -187,14 +180,7 @@ private Q_SLOTS:
                                       all[j].pairs.end(), std::back_inserter(shared));
                 if (!shared.empty()) continue;
                 ++mixes;
-                WireMap map = mapOf("1 2 3 4 5 6 7 8");
-                const auto put = [&](const One& one) {
-                    for (const auto& [near, far] : one.change) map.far[static_cast<std::size_t>(near)] = far;
-                    map.shorts.insert(map.shorts.end(), one.shorts.begin(), one.shorts.end());
-                };
-                put(all[i]);
-                put(all[j]);
-                const MapVerdict both = judgeMap(map, {}, knowledge());
+                const MapVerdict both = judgeMap(with({&all[i], &all[j]}), {}, knowledge());
                 std::vector<std::string> expected{all[i].id, all[j].id}, found = kinds(both);
                 // Two miswires are one finding of all wires in the wrong pair.
                 if (expected[0] == "miswire" && expected[1] == "miswire") expected = {"miswire"};
@@ -202,12 +188,8 @@ private Q_SLOTS:
                 std::sort(found.begin(), found.end());
                 QCOMPARE(found, expected);
                 for (double gbit : {0.1, 1.0, 2.5, 10.0})
-                    for (const One* one : {&all[i], &all[j]}) {
-                        WireMap alone = mapOf("1 2 3 4 5 6 7 8");
-                        for (const auto& [near, far] : one->change) alone.far[static_cast<std::size_t>(near)] = far;
-                        alone.shorts = one->shorts;
-                        QVERIFY(left(both, gbit) <= left(judgeMap(alone, {}, knowledge()), gbit));
-                    }
+                    for (const OneFault* one : {&all[i], &all[j]})
+                        QVERIFY(left(both, gbit) <= left(judgeMap(with({one}), {}, knowledge()), gbit));
                 if (std::string(all[i].id) != all[j].id) QVERIFY(both.name.text().find("Mixed: ") == 0);
             }
         QVERIFY2(mixes >= 40, qPrintable(QString::number(mixes)));

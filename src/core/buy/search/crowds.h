@@ -26,6 +26,11 @@ struct Crowds {
     std::vector<Crowd> crowds;
     std::vector<Net> nets;     ///< those with a crowd in them
     std::vector<int> crowdOf;  ///< by node; -1: none
+    /// Hosts that a node stands for.
+    int sizeAt(std::size_t node) const
+    {
+        return crowdOf[node] < 0 ? 1 : static_cast<int>(crowds[static_cast<std::size_t>(crowdOf[node])].size());
+    }
     bool isAsked(const ModelWish& wish) const { return crowdOf[wish.a] >= 0 || crowdOf[wish.b] >= 0; }
 };
 

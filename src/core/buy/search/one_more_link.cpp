@@ -9,7 +9,7 @@ namespace sokudo::buy {
 namespace {
 
 /// Own: each plan that is looked at costs as much as it has choices.
-constexpr std::size_t kMostWork = 2'000'000, kLeastTried = 500;
+constexpr std::size_t kMostWork = 20'000'000, kLeastTried = 500;
 
 /// What a link costs where nothing else is bought: parts by their cheapest piece.
 double costAlone(const Model& model, const LinkChoice& link)

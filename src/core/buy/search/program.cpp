@@ -9,16 +9,15 @@
 
 #include "core/buy/search/crowds.h"
 #include "core/buy/search/cuts.h"
+#include "core/buy/search/net_rows.h"
 
 namespace sokudo::buy {
 namespace {
 
-constexpr double kOpenPenalty = 1e5;        ///< above what any plan costs
-constexpr double kKeepLinks = 1;            ///< minutes: of two plans alike, the one that leaves more as it is
-constexpr double kTieBreak = 1e-5;          ///< of a goal for each minute: a day of work stays below a cent
-constexpr std::size_t kMostNetCuts = 4096;  ///< as many sides as a dozen switches have
-constexpr std::size_t kFewSwitches = 6;
-constexpr int kLeastRounds = 12;  ///< of cuts before whole numbers are asked for
+constexpr double kOpenPenalty = 1e5;  ///< above what any plan costs
+constexpr double kKeepLinks = 1;      ///< minutes: of two plans alike, the one that leaves more as it is
+constexpr double kTieBreak = 1e-5;    ///< of a goal for each minute: a day of work stays below a cent
+constexpr int kLeastRounds = 12;      ///< of cuts before whole numbers are asked for
 
 class Program {
 public:
@@ -37,7 +36,8 @@ public:
         openings();
         unplugging();
         if (options.mayLeaveOpen) leavesOpen();
-        nets();
+        m_nets.emplace(m_model, m_crowds, NetRows::Columns{m_providers, m_choices}, m_mip,
+                       [this] { return addColumn(1, true, {}); });
         chooseWishes();
         for (std::size_t w : m_asked)
             for (const Cut& cut : firstCuts(model, w)) addCut(cut);
@@ -146,7 +146,8 @@ private:
         }
         for (std::size_t g = 0; g < rows.size(); ++g)
             if (!rows[g].empty())
-                m_mip.row(-kEndless, m_model.groups[g].count * crowdSize(m_model.groups[g].node), std::move(rows[g]));
+                m_mip.row(-kEndless, m_model.groups[g].count * m_crowds.sizeAt(m_model.groups[g].node),
+                          std::move(rows[g]));
     }
     void exclusions()
     {
@@ -173,7 +174,7 @@ private:
         }
         for (auto& [key, terms] : rows) {
             for (auto [giver, opens] : givers[key.first])
-                terms.emplace_back(giver, std::max(opens, -static_cast<double>(crowdSize(key.second))));
+                terms.emplace_back(giver, std::max(opens, -static_cast<double>(m_crowds.sizeAt(key.second))));
             m_mip.row(-kEndless, 0, std::move(terms));
         }
     }
@@ -186,106 +187,6 @@ private:
                 for (std::size_t choice : crowd.choices[m]) m_mip.columns[column(m_choices[choice])].high = 0;
             for (std::size_t choice : crowd.choices[0])
                 m_mip.columns[column(m_choices[choice])].high = static_cast<double>(crowd.size());
-        }
-    }
-    int crowdSize(std::size_t node) const
-    {
-        const int crowd = m_crowds.crowdOf[node];
-        return crowd < 0 ? 1 : static_cast<int>(m_crowds.crowds[static_cast<std::size_t>(crowd)].size());
-    }
-    /// Each net hangs together: which switches it is on, and links between any two of them.
-    void nets()
-    {
-        for (std::size_t n = 0; n < m_crowds.nets.size(); ++n) {
-            std::map<std::size_t, int> on;
-            for (std::size_t node = 0; node < m_model.nodes.size(); ++node)
-                if (m_model.nodes[node].forwards) on[node] = addColumn(1, true, {});
-            m_on.push_back(std::move(on));
-            for (std::size_t node : m_crowds.nets[n].nodes) joinNet(n, node);
-            addFirstNetRows(n);
-        }
-    }
-    /// All cuts between a few switches; of many only those around each.
-    void addFirstNetRows(std::size_t net)
-    {
-        std::vector<std::size_t> switches;
-        for (const auto& [node, column] : m_on[net]) switches.push_back(node);
-        if (switches.empty()) return;
-        const bool isFew = switches.size() <= kFewSwitches;
-        const std::size_t sets = isFew ? std::size_t{1} << (switches.size() - 1) : switches.size() + 1;
-        for (std::size_t set = 1; set < sets; ++set) {
-            std::vector<bool> side(m_model.nodes.size(), false);
-            for (std::size_t i = 0; i < switches.size(); ++i)
-                side[switches[i]] = isFew ? (set >> i & 1) != 0 : i + 1 == set;
-            addNetRows(net, std::move(side));
-        }
-    }
-    /// Hosts of a crowd are on switches alone, so who wishes for one must be on a switch too.
-    bool wishesForCrowd(std::size_t node, BitRate rate) const
-    {
-        return std::any_of(m_model.wishes.begin(), m_model.wishes.end(), [&](const ModelWish& wish) {
-            return wish.rate >= rate && (wish.a == node || wish.b == node) &&
-                   m_crowds.crowdOf[wish.a == node ? wish.b : wish.a] >= 0;
-        });
-    }
-    /// A host on a switch puts its net there; a switch of the net is on it by itself.
-    void joinNet(std::size_t net, std::size_t node)
-    {
-        if (m_model.nodes[node].forwards) {
-            m_mip.columns[column(m_on[net].at(node))].low = 1;
-            return;
-        }
-        const int crowd = m_crowds.crowdOf[node];
-        if (crowd >= 0 && m_crowds.crowds[static_cast<std::size_t>(crowd)].members.front() != node) return;
-        const int size = crowdSize(node);
-        std::vector<std::pair<int, double>> all;
-        std::map<std::size_t, std::vector<std::pair<int, double>>> bySwitch;
-        for (std::size_t i = 0; i < m_choices.size(); ++i) {
-            const LinkChoice& one = m_model.choices[i];
-            if ((one.a != node && one.b != node) || one.rate < m_crowds.nets[net].rate) continue;
-            const std::size_t other = one.a == node ? one.b : one.a;
-            if (!m_model.nodes[other].forwards) continue;
-            all.emplace_back(m_choices[i], 1);
-            bySwitch[other].emplace_back(m_choices[i], 1);
-        }
-        if (crowd >= 0 || wishesForCrowd(node, m_crowds.nets[net].rate)) m_mip.row(size, kEndless, std::move(all));
-        for (auto& [at, terms] : bySwitch) {
-            terms.emplace_back(m_on[net].at(at), -size);
-            m_mip.row(-kEndless, 0, std::move(terms));
-        }
-    }
-    /// Where a net is on both sides of a cut, a link crosses it.
-    void addNetRows(std::size_t net, std::vector<bool> side)
-    {
-        for (std::size_t node = 0; node < side.size(); ++node) side[node] = side[node] && m_model.nodes[node].forwards;
-        if (!m_netCuts.emplace(net, side).second) return;
-        std::vector<std::pair<int, double>> links;
-        const auto crosses = [&](std::size_t a, std::size_t b, BitRate rate) {
-            return rate >= m_crowds.nets[net].rate && m_model.nodes[a].forwards && m_model.nodes[b].forwards &&
-                   side[a] != side[b];
-        };
-        for (const FixedLink& one : m_model.fixed)
-            if (crosses(one.a, one.b, one.rate)) return;
-        for (std::size_t i = 0; i < m_choices.size(); ++i)
-            if (crosses(m_model.choices[i].a, m_model.choices[i].b, m_model.choices[i].rate))
-                links.emplace_back(m_choices[i], 1);
-        for (const auto& [here, hereOn] : m_on[net])
-            for (const auto& [there, thereOn] : m_on[net]) {
-                if (!side[here] || side[there]) continue;
-                auto terms = links;
-                terms.emplace_back(hereOn, -1);
-                terms.emplace_back(thereOn, -1);
-                m_mip.row(-1, kEndless, std::move(terms));
-            }
-    }
-    void addNetCut(const Cut& cut)
-    {
-        const ModelWish& wish = m_model.wishes[cut.wish];
-        for (std::size_t n = 0; n < m_crowds.nets.size(); ++n) {
-            const Net& net = m_crowds.nets[n];
-            if (net.rate == wish.rate && std::find(net.nodes.begin(), net.nodes.end(), wish.a) != net.nodes.end() &&
-                m_netCuts.size() < kMostNetCuts)
-                addNetRows(n, cut.side);
         }
     }
     /// A link that is there comes out only where something takes its place: its port, its card or its cable.
@@ -359,12 +260,12 @@ private:
             const Selection whole = selectionOf(values);
             for (std::size_t i = 0; i < taken.size(); ++i) taken[i] = whole.choices[i] ? 1 : 0;
         }
-        const auto count = [&] { return m_cuts.size() + m_netCuts.size(); };
+        const auto count = [&] { return m_cuts.size() + m_nets->cuts(); };
         const std::size_t before = count();
         const auto look = [&](std::size_t w) {
             if (!m_open.empty() && m_open[w] >= 0 && values[column(m_open[w])] > 1e-6) return;
             const auto cut = violatedCut(m_model, w, taken);
-            if (cut && m_crowds.isAsked(m_model.wishes[w])) addNetCut(*cut);
+            if (cut && m_crowds.isAsked(m_model.wishes[w])) m_nets->cut(*cut);
             else if (cut) addCut(*cut);
         };
         for (std::size_t w : m_asked) look(w);
@@ -466,8 +367,7 @@ private:
     std::vector<int> m_providers, m_choices, m_open;
     std::set<Cut> m_cuts;
     Crowds m_crowds;
-    std::vector<std::map<std::size_t, int>> m_on;  ///< of each net: the column of each switch
-    std::set<std::pair<std::size_t, std::vector<bool>>> m_netCuts;
+    std::optional<NetRows> m_nets;
     std::vector<std::size_t> m_asked;  ///< wishes that imply all others
     Goal m_goal = Goal::Cost;
     std::vector<double> m_values;
