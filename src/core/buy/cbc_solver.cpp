@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The solver: branch and cut by CBC over CLP, with exact gaps.
+#include <algorithm>
 #include <cmath>
 #include <string>
 
@@ -133,6 +134,19 @@ Result<MipAnswer> solveAll(const Mip& mip, const MipOptions& options)
     return answer;
 }
 
+/// Every column is zero: either that holds all rows or nothing does.
+MipAnswer nothingToChoose(const Mip& rows, std::size_t columns)
+{
+    MipAnswer answer;
+    const bool holds = std::all_of(rows.rows.begin(), rows.rows.end(),
+                                   [](const Mip::Row& row) { return row.low <= 0 && row.high >= 0; });
+    answer.end = holds ? MipEnd::Proved : MipEnd::Impossible;
+    if (!holds) return answer;
+    answer.values.assign(columns, 0);
+    answer.state.best = answer.state.bound = 0;
+    return answer;
+}
+
 /// Columns that can only be zero are left out: the solver would carry them through every step.
 Result<MipAnswer> solve(const Mip& mip, const MipOptions& options)
 {
@@ -149,6 +163,7 @@ Result<MipAnswer> solve(const Mip& mip, const MipOptions& options)
             if (const int at = place[static_cast<std::size_t>(column)]; at >= 0) terms.emplace_back(at, factor);
         if (!terms.empty() || row.low > 0 || row.high < 0) small.row(row.low, row.high, std::move(terms));
     }
+    if (small.columns.empty()) return nothingToChoose(small, mip.columns.size());
     MipOptions few = options;
     few.start.clear();
     for (std::size_t c = 0; c < options.start.size(); ++c)

@@ -313,7 +313,7 @@ std::vector<Need> needsOfRun(const plan::Plan& plan, const plan::Run& run, const
         if (const plan::Device* device = plan::deviceOf(plan, end); device && !plan::isPassive(device->role))
             ++activeEnds;
     if (!isLead(plan, run, kb))
-        addEnds(needs, need, *medium, lead.empty(), activeEnds, run.traits.is("ends", "plugs"), kb);
+        addEnds(needs, need, *medium, lead.empty(), activeEnds, run.traits.is("terminated", "plugs"), kb);
     if (isFibre) addRows(needs, kb, "fibre", {}, need, 2);
     return needs;
 }

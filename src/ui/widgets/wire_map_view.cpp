@@ -56,13 +56,14 @@ int WireMapView::top(int pin) const { return headHeight() + (pin - 1) * rowHeigh
 
 void WireMapView::paintEnd(QPainter& painter, bool isNear) const
 {
+    const int align = static_cast<int>(isNear ? Qt::AlignRight : Qt::AlignLeft) | static_cast<int>(Qt::AlignVCenter);
     const int left = isNear ? wordWidth() : width() - wordWidth() - boxWidth();
     painter.setFont(typeface(Face::Text, 13));
     painter.setPen(theme().soft);
     const QRect head =
         isNear ? QRect(0, 0, left + boxWidth(), headHeight()) : QRect(left, 0, width() - left, headHeight());
     painter.drawText(
-        head, (isNear ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter,
+        head, align,
         painter.fontMetrics().elidedText(isNear ? m_shown.nearName : m_shown.farName, Qt::ElideRight, head.width()));
     const QStringList& words = isNear ? m_shown.near : m_shown.far;
     for (int pin = 1; pin <= kPins; ++pin) {
@@ -78,7 +79,7 @@ void WireMapView::paintEnd(QPainter& painter, bool isNear) const
         const QRect word =
             isNear ? QRect(0, box.top(), left - scaled(8), box.height())
                    : QRect(box.right() + scaled(8), box.top(), width() - box.right() - scaled(8), box.height());
-        painter.drawText(word, (isNear ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, words.value(pin - 1));
+        painter.drawText(word, align, words.value(pin - 1));
     }
 }
 

@@ -94,7 +94,7 @@ private Q_SLOTS:
         const BuyList jacks = listOf(before, builder.plan());
         QCOMPARE(lineOf(jacks, "jack-cat6")->count, 2);
         QVERIFY(!lineOf(jacks, "plug-cat6"));
-        builder.changeRun("up", [](plan::Run& run) { run.traits.set("ends", "plugs"); });
+        builder.changeRun("up", [](plan::Run& run) { run.traits.set("terminated", "plugs"); });
         const BuyList plugs = listOf(before, builder.plan());
         QCOMPARE(lineOf(plugs, "plug-cat6")->count, 2);
         QCOMPARE(lineOf(plugs, "boot")->count, 2);
