@@ -75,6 +75,55 @@ private Q_SLOTS:
         QCOMPARE(cli({"batch", "something"}).status, 2);
     }
 
+    void jobsAndTheirSchedule()
+    {
+        DemoProject demo;
+        const Run run = cli({"jobs", demo.path, "--variant", "ten gigabit upstairs", "--json"});
+        const QJsonArray jobs = run.json()["jobs"].toArray();
+        QVERIFY2(jobs.size() >= 5, qPrintable(run.err));
+        QStringList seen;
+        double usual = 0;
+        for (const QJsonValue job : jobs) {
+            for (const QJsonValue first : job["after"].toArray()) QVERIFY(seen.contains(first.toString()));
+            seen << job["key"].toString();
+            usual += job["minutes"][1].toDouble();
+            QVERIFY(!job["steps"].toArray().isEmpty());
+        }
+        NEAR(run.json()["minutes"][1].toDouble(), usual, 1e-9);
+        const Run plan = cli({"schedule", demo.path, "--variant", "ten gigabit upstairs", "--person",
+                              "ann tue 2h, sat 4h", "--person", "bo sat 4h", "--from", "2026-12-01", "--json"});
+        QVERIFY2(!plan.json()["done"].isNull(), qPrintable(plan.err));
+        QCOMPARE(plan.json()["jobs"].toArray().size(), jobs.size());
+        QVERIFY(cli({"jobs", demo.path, "--variant", "ten gigabit upstairs"}).out.contains("Caution: "));
+        QVERIFY(cli({"schedule", demo.path, "--variant", "ten gigabit upstairs", "--person", "ann"})
+                    .err.contains("who has how long"));
+        QVERIFY(cli({"schedule", demo.path, "--variant", "ten gigabit upstairs", "--person", "ann sat 4h", "--from",
+                     "soon"})
+                    .err.contains("first day"));
+        QCOMPARE(cli({"jobs", demo.path, "--variant", "never"}).status, 2);
+    }
+
+    void theMovesOfASwitch()
+    {
+        DemoProject demo;
+        QCOMPARE(cli({"edit", demo.path, "add switch core-new in cellar: 16x sfp28, 4x qsfp28, 8x rj45 2.5g"}).status,
+                 0);
+        const Run run = cli({"moves", demo.path, "--from", "core", "--to", "core-new", "--json"});
+        QVERIFY2(run.status != 2, qPrintable(run.err));
+        const QJsonObject json = run.json();
+        QVERIFY(!json["moves"].toArray().isEmpty());
+        QStringList to;
+        for (const QJsonValue move : json["moves"].toArray()) {
+            QVERIFY(!to.contains(move["to"].toString()));
+            to << move["to"].toString();
+            QVERIFY(move["from"].toString().startsWith("core "));
+        }
+        QVERIFY(cli({"moves", demo.path, "--from", "core", "--to", "core-new"})
+                    .out.contains("leads move from core to core-new"));
+        QVERIFY(cli({"moves", demo.path, "--from", "core", "--to", "core"}).err.contains("are the same"));
+        QCOMPARE(cli({"moves", demo.path, "--from", "core", "--to", "moon"}).status, 2);
+    }
+
     void aLinkIsQualified()
     {
         const QJsonObject json =

@@ -86,6 +86,8 @@ void addStages(Verbs&, Context&);
 void addLater(Verbs&, Context&);
 void addWorth(Verbs&, Context&);
 void addCableTests(Verbs&, Context&);
+void addMoves(Verbs&, Context&);
+void addJobs(Verbs&, Context&);
 
 /// Text for terminals and JSON: the thin spaces of the window become plain ones.
 std::string plain(std::string text);

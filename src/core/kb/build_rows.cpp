@@ -26,12 +26,29 @@ CableDelay delayRow(RowReader& row)
     return delay;
 }
 
+JobKind jobKindRow(RowReader& row)
+{
+    JobKind kind{row.text("id"),      row.text("name"),   row.whole("people"),     row.number("low"),
+                 row.number("usual"), row.number("high"), row.number("per_metre"), row.provenance()};
+    if (kind.people < 1 || kind.low < 0 || kind.low > kind.usual || kind.usual > kind.high)
+        row.complain("one person at least, and low, usual and high minutes that rise");
+    return kind;
+}
+
+JobStepRow jobStepRow(RowReader& row)
+{
+    return {row.text("job"),     row.whole("number"), row.text("text"),
+            row.text("caution"), row.text("tool"),    row.provenance()};
+}
+
 }  // namespace
 
 void buildTables(Loader& tables)
 {
     tables.add("wiring_schemes.csv", pinRow, by<&Pin::number>);
     tables.add("end_kinds.csv", endKindRow);
+    tables.add("job_kinds.csv", jobKindRow);
+    tables.add("job_steps.csv", jobStepRow, nullptr);
     tables.add("cable_delays.csv", delayRow, by<&CableDelay::medium>);
 }
 

@@ -32,4 +32,23 @@ struct CableDelay {
     Provenance from;
 };
 
+/// A kind of job with what it takes.
+struct JobKind {
+    std::string id, name;
+    int people = 1;
+    double low = 0, usual = 0, high = 0;  ///< minutes
+    double perMetre = 0;                  ///< minutes more for each metre of cable
+    Provenance from;
+};
+
+/// One step of a kind of job.
+struct JobStepRow {
+    std::string job;
+    int number = 0;
+    std::string text;
+    std::string caution;  ///< id in cautions.csv; may be empty
+    std::string tool;
+    Provenance from;
+};
+
 }  // namespace sokudo::kb

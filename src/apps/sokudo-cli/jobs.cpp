@@ -1,0 +1,141 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "cli.h"
+#include "core/base/date.h"
+#include "core/base/text.h"
+#include "core/build/jobs.h"
+#include "core/build/schedule.h"
+
+namespace sokudo::cli {
+namespace {
+
+struct Options {
+    std::string file, variant, from;
+    std::vector<std::string> people;
+};
+
+Result<build::JobList> jobsFor(const Options& given, Context& context)
+{
+    const auto project = openProject(given.file, context);
+    if (!project) return tl::unexpected(project.error());
+    const auto variant = houseCalled(*project, given.variant);
+    if (!variant) return tl::unexpected(variant.error());
+    return build::jobsOf(project->plan, *variant, context.kb);
+}
+
+Json toJson(const build::BuildJob& job, const build::JobList& list)
+{
+    Json result{{"key", job.key},         {"title", plain(job.title)},  {"minutes", {job.low, job.usual, job.high}},
+                {"people", job.people},   {"materials", Json::array()}, {"steps", Json::array()},
+                {"after", Json::array()}, {"locks", Json::array()}};
+    for (const text::Sentence& one : job.materials) result["materials"].push_back(plain(one));
+    for (const build::JobStep& step : job.steps)
+        result["steps"].push_back({{"do", plain(step.what)}, {"caution", step.caution}, {"tool", step.tool}});
+    for (std::size_t first : job.after) result["after"].push_back(list.jobs[first].key);
+    for (const build::JobLock& one : job.locks) result["locks"].push_back({{"id", one.id}, {"what", plain(one.what)}});
+    return result;
+}
+
+int answerJobs(const Options& given, Context& context)
+{
+    const auto list = jobsFor(given, context);
+    if (!list) return fail(list.error());
+    if (context.json) {
+        Json result{{"sentence", plain(list->sentence)},
+                    {"minutes", {list->low, list->usual, list->high}},
+                    {"locked", list->locked},
+                    {"jobs", Json::array()}};
+        for (const build::BuildJob& job : list->jobs) result["jobs"].push_back(toJson(job, *list));
+        print(result);
+        return list->locked > 0 ? kFindings : kFine;
+    }
+    print(plain(list->sentence));
+    int number = 0;
+    for (const build::BuildJob& job : list->jobs) {
+        print(plain(fmt::format("{}. {} ({}, {})", ++number, job.title.text(),
+                                text::duration(Duration::of(60 * job.usual)),
+                                job.people == 1 ? "one person" : fmt::format("{} people", job.people))));
+        for (const build::JobLock& one : job.locks) print(plain("   Locked: " + one.what.text()));
+        for (const text::Sentence& one : job.materials) print(plain("   take " + one.text()));
+        for (const build::JobStep& step : job.steps) {
+            print(plain("   [ ] " + step.what.text() + (step.tool.empty() ? "" : "; with the " + step.tool)));
+            if (!step.caution.empty()) print(plain("       Caution: " + step.caution));
+        }
+    }
+    return list->locked > 0 ? kFindings : kFine;
+}
+
+int answerSchedule(const Options& given, Context& context)
+{
+    const auto list = jobsFor(given, context);
+    if (!list) return fail(list.error());
+    build::ScheduleQuestion question;
+    const auto from = dayFromIso(given.from.empty() ? today() : given.from);
+    if (!from) return fail({ErrorCode::BadInput, text::Sentence("write the first day as 2026-12-01"), given.from});
+    question.from = *from;
+    for (const std::string& line : given.people) {
+        const auto worker = build::workerOf(line);
+        if (!worker) return fail(worker.error());
+        question.workers.push_back(*worker);
+    }
+    for (const build::BuildJob& job : list->jobs)
+        question.tasks.push_back({job.title.text(), job.usual, job.people, job.after, !job.locks.empty()});
+    const auto made = build::scheduleOf(question);
+    if (!made) return fail(made.error());
+    const auto names = [&](const build::Sitting& one) {
+        std::vector<std::string> who;
+        for (std::size_t w : one.who) who.push_back(question.workers[w].name);
+        return who;
+    };
+    if (context.json) {
+        Json result{
+            {"sentence", plain(made->sentence)}, {"done", made->done ? Json(isoDay(*made->done)) : Json(nullptr)},
+            {"evenings", made->evenings},        {"critical_minutes", made->criticalMinutes},
+            {"critical", Json::array()},         {"jobs", Json::array()}};
+        for (std::size_t at : made->critical) result["critical"].push_back(list->jobs[at].key);
+        for (std::size_t i = 0; i < made->tasks.size(); ++i) {
+            Json sittings = Json::array();
+            for (const build::Sitting& one : made->tasks[i].sittings)
+                sittings.push_back({{"day", isoDay(one.day)}, {"from", one.from}, {"to", one.to}, {"who", names(one)}});
+            result["jobs"].push_back({{"key", list->jobs[i].key}, {"sittings", sittings}});
+        }
+        print(result);
+        return made->notPlanned.empty() ? kFine : kFindings;
+    }
+    print(plain(made->sentence));
+    std::vector<std::pair<const build::Sitting*, std::size_t>> byTime;
+    for (std::size_t i = 0; i < made->tasks.size(); ++i)
+        for (const build::Sitting& one : made->tasks[i].sittings) byTime.emplace_back(&one, i);
+    std::sort(byTime.begin(), byTime.end(), [](const auto& a, const auto& b) {
+        return std::tuple(a.first->day, a.first->from, a.second) < std::tuple(b.first->day, b.first->from, b.second);
+    });
+    for (const auto& [one, i] : byTime)
+        print(plain(fmt::format("  {} {:>4.0f}–{:<4.0f} min  {} ({})", isoDay(one->day), one->from, one->to,
+                                list->jobs[i].title.text(), text::joined(names(*one), ", "))));
+    for (std::size_t at : made->notPlanned) print(plain("Not planned: " + list->jobs[at].title.text()));
+    return made->notPlanned.empty() ? kFine : kFindings;
+}
+
+}  // namespace
+
+void addJobs(Verbs& verbs, Context& context)
+{
+    auto given = std::make_shared<Options>();
+    auto jobs = verbs.add("jobs", "What has to be done for a variant: jobs with steps, materials, order and cautions");
+    jobs.option("FILE", given->file, "project").required();
+    jobs.option("--variant", given->variant, "the variant to build").required();
+    jobs.answer([given, &context] { return answerJobs(*given, context); });
+
+    auto asked = std::make_shared<Options>();
+    auto schedule = verbs.add("schedule", "The jobs of a variant over evenings, with the people and hours there are");
+    schedule.option("FILE", asked->file, "project").required();
+    schedule.option("--variant", asked->variant, "the variant to build").required();
+    schedule.option("--person", asked->people, "one a time: “ann mon 2h, wed 90min”").required();
+    schedule.option("--from", asked->from, "the first day; today unless told otherwise");
+    schedule.answer([asked, &context] { return answerSchedule(*asked, context); });
+}
+
+}  // namespace sokudo::cli
