@@ -6,6 +6,7 @@
 #include "core/buy/capacity.h"
 #include "core/buy/instruments.h"
 #include "core/buy/later.h"
+#include "core/buy/prices.h"
 #include "core/buy/purse.h"
 
 namespace sokudo::cli {
@@ -66,7 +67,7 @@ int answerInstruments(int runs, double hour, const Context& context)
                                 one.isBest ? "→" : " ", one.kind->name, buy::amountText(one.buy),
                                 one.borrow ? buy::amountText(*one.borrow) : "–", text::number(one.faultsLeft, 2),
                                 one.kind->proves)));
-    print("Prices are rough and in no currency.");
+    print(plain(buy::roughPrices(context.kb)));
     print(plain(found.school));
     return kFine;
 }

@@ -5,6 +5,7 @@
 #include "core/base/text.h"
 #include "core/buy/bridge.h"
 #include "core/buy/cascade.h"
+#include "core/buy/prices.h"
 #include "core/buy/purse.h"
 #include "core/oneline/tokens.h"
 
@@ -60,7 +61,7 @@ int answerBridge(const BridgeOptions& given, const Context& context)
                                     text::duration(Duration::of(60 * one.minutes)), buy::amountText(one.total),
                                     one.why.empty() ? "" : "; not enough: " + one.why)));
         }
-        print("Prices are rough and in no currency.");
+        print(plain(buy::roughPrices(context.kb)));
         const std::size_t shown = found->best.value_or(0);
         for (const std::string& caution : found->options[shown].cautions) print(plain("Caution: " + caution));
     }
@@ -136,7 +137,7 @@ int answerCascade(const CascadeOptions& given, Context& context)
                                         buy::amountText(step.price))));
         }
         for (const text::Sentence& one : found->refused) print(plain("Not here: " + one.text()));
-        print("Prices are rough and in no currency.");
+        print(plain(buy::roughPrices(context.kb)));
         print(plain("Caution: " + found->caution));
     }
     return found->ways.front().isFull ? kFine : kFindings;

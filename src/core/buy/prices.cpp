@@ -78,4 +78,10 @@ Cover cheapestCover(const std::vector<Buy>& buys, int pieces)
     return cover;
 }
 
+text::Sentence roughPrices(const kb::KnowledgeBase& kb)
+{
+    return text::say("prices.rough", "Rough prices of {:.0f} in the tables, of no currency",
+                     kb::tradeFigure(kb, "price-year"));
+}
+
 }  // namespace sokudo::buy

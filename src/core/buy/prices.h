@@ -44,4 +44,7 @@ struct Cover {
 /// @source own: dynamic programming over the pieces, exact
 Cover cheapestCover(const std::vector<Buy>& buys, int pieces);
 
+/// What to say of rough prices: their year, and that they have no currency.
+text::Sentence roughPrices(const kb::KnowledgeBase&);
+
 }  // namespace sokudo::buy

@@ -8,6 +8,7 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/buy/bridge.h"
+#include "core/buy/prices.h"
 #include "core/kb/worth_rows.h"
 #include "ui/widgets/form_field.h"
 #include "ui/widgets/parts.h"
@@ -71,7 +72,7 @@ void BridgeCard::refresh()
                      one.why.empty() ? QString() : "; not enough: " + toQt(one.why));
         m_rows->addWidget(label(line, isBest ? "" : "soft", true));
     }
-    m_rows->addWidget(label("Prices are rough and in no currency.", "soft", true));
+    m_rows->addWidget(label(toQt(buy::roughPrices(m_presenter.knowledge())), "soft", true));
     for (const std::string& caution : found->options[found->best.value_or(0)].cautions)
         m_rows->addWidget(label(toQt(caution), "caution", true));
     fitAgain(m_rows);

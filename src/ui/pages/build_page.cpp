@@ -8,6 +8,7 @@
 #include "ui/pages/cheapest_pane.h"
 #include "ui/pages/stages_pane.h"
 #include "ui/pages/variants_pane.h"
+#include "ui/pages/wire_map_pane.h"
 #include "ui/pages/worth_pane.h"
 #include "ui/widgets/lazy_stack.h"
 #include "ui/widgets/parts.h"
@@ -18,15 +19,14 @@ namespace {
 struct PaneName {
     const char *title, *keys;
 };
-constexpr PaneName kPanes[] = {{"Variants", "Ctrl+Shift+V"},
-                               {"What to buy", "Ctrl+Shift+B"},
-                               {"Cheapest plan", "Ctrl+Shift+C"},
-                               {"Stages", "Ctrl+Shift+G"},
-                               {"Worth it?", "Ctrl+Shift+W"}};
+constexpr PaneName kPanes[] = {{"Variants", "Ctrl+Shift+V"},      {"What to buy", "Ctrl+Shift+B"},
+                               {"Cheapest plan", "Ctrl+Shift+C"}, {"Stages", "Ctrl+Shift+G"},
+                               {"Worth it?", "Ctrl+Shift+W"},     {"Terminate and test", "Ctrl+Shift+T"}};
 
 }  // namespace
 
-BuildPage::BuildPage(app::BuyPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
+BuildPage::BuildPage(app::BuyPresenter& presenter, app::CableTestPresenter& tests, QWidget* parent)
+    : QWidget(parent), m_presenter(presenter), m_tests(tests)
 {
     auto* all = column(this, 0, 0);
     auto* row = new QHBoxLayout;
@@ -60,6 +60,7 @@ BuildPage::BuildPage(app::BuyPresenter& presenter, QWidget* parent) : QWidget(pa
     });
     m_panes->addLater([this] { return new StagesPane(m_presenter); });
     m_panes->addLater([this] { return new WorthPane(m_presenter); });
+    m_panes->addLater([this] { return new WireMapPane(m_tests); });
     all->addWidget(m_panes, 1);
     showPane(Variants);
 }

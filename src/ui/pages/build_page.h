@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Bench 4: variants, the list, the cheapest plan, stages, is it worth it.
+// Bench 4: variants, the list, the cheapest plan, stages, is it worth it; terminate and test.
 #pragma once
 
 #include <QWidget>
 
 #include "app/presenters/buy_presenter.h"
+#include "app/presenters/cable_test_presenter.h"
 
 class QPushButton;
 
@@ -15,11 +16,12 @@ class LazyStack;
 class BuildPage final : public QWidget {
     Q_OBJECT
 public:
-    enum Pane { Variants, List, Cheapest, Stages, Worth };
-    explicit BuildPage(app::BuyPresenter&, QWidget* parent = nullptr);
+    enum Pane { Variants, List, Cheapest, Stages, Worth, WireMap };
+    BuildPage(app::BuyPresenter&, app::CableTestPresenter&, QWidget* parent = nullptr);
     void showPane(Pane);
     Pane pane() const;
     app::BuyPresenter& presenter() { return m_presenter; }
+    app::CableTestPresenter& tests() { return m_tests; }
     /// A pane that was not shown yet is built by the asking.
     QWidget* paneWidget(Pane);
 
@@ -29,6 +31,7 @@ protected:
 
 private:
     app::BuyPresenter& m_presenter;
+    app::CableTestPresenter& m_tests;
     LazyStack* m_panes;
     QList<QPushButton*> m_tabs;
 };

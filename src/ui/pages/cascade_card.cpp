@@ -9,6 +9,7 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/buy/cascade.h"
+#include "core/buy/prices.h"
 #include "ui/widgets/parts.h"
 #include "ui/widgets/scroll_column.h"
 
@@ -80,7 +81,7 @@ void CascadeCard::refresh()
                       "soft", true));
     }
     for (const text::Sentence& one : found->refused) m_rows->addWidget(label("Not here: " + toQt(one), "soft", true));
-    m_rows->addWidget(label("Prices are rough and in no currency.", "soft", true));
+    m_rows->addWidget(label(toQt(buy::roughPrices(m_presenter.knowledge())), "soft", true));
     m_rows->addWidget(label(toQt(found->caution), "caution", true));
     fitAgain(m_rows);
 }

@@ -9,6 +9,7 @@
 #include "core/buy/capacity.h"
 #include "core/buy/instruments.h"
 #include "core/buy/later.h"
+#include "core/buy/prices.h"
 #include "ui/pages/bridge_card.h"
 #include "ui/pages/cascade_card.h"
 #include "ui/theme.h"
@@ -112,7 +113,7 @@ void WorthPane::showInstruments()
         m_instruments->addWidget(label(line, one.isBest ? "" : "soft", true));
     }
     m_instruments->addWidget(label(toQt(answer.school), "soft", true));
-    m_instruments->addWidget(label("Prices are rough and in no currency.", "soft", true));
+    m_instruments->addWidget(label(toQt(buy::roughPrices(m_presenter.knowledge())), "soft", true));
 }
 
 QWidget* WorthPane::storage()

@@ -128,7 +128,8 @@ void MainWindow::addPages(LocalAgentSource localAgent, const app::NeighbourSourc
     });
     m_pages->addLater([this] {
         m_buy = std::make_unique<app::BuyPresenter>(m_document);
-        return new BuildPage(*m_buy);
+        m_cableTests = std::make_unique<app::CableTestPresenter>(m_document);
+        return new BuildPage(*m_buy, *m_cableTests);
     });
 }
 

@@ -9,6 +9,7 @@
 #include <QMainWindow>
 
 #include "app/presenters/buy_presenter.h"
+#include "app/presenters/cable_test_presenter.h"
 #include "app/presenters/catalogue_presenter.h"
 #include "app/presenters/diagnose_presenter.h"
 #include "app/presenters/flows_presenter.h"
@@ -113,6 +114,7 @@ private:
     std::unique_ptr<app::UpgradePresenter> m_upgrade;
     std::unique_ptr<app::PowerPresenter> m_power;
     std::unique_ptr<app::BuyPresenter> m_buy;
+    std::unique_ptr<app::CableTestPresenter> m_cableTests;
     LazyStack* m_pages;
     SurveyPage* m_survey;
     CommandField* m_command;

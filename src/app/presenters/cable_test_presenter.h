@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The wire map of each twisted pair: as the tester shows it, judged while it is typed, kept with the run.
+#pragma once
+
+#include "app/document.h"
+#include "core/build/wire_map.h"
+
+namespace sokudo::app {
+
+class CableTestPresenter final : public QObject {
+    Q_OBJECT
+public:
+    explicit CableTestPresenter(Document&, QObject* parent = nullptr);
+
+    struct Row {
+        plan::RunId run;
+        QString name, ends, state;  ///< state in words: "not tested", "straight", "split pair"
+        bool isTested = false, isBad = false;
+    };
+    /// Twisted pairs that are laid from place to place, those not tested first.
+    std::vector<Row> rows() const;
+    QString progress() const;  ///< "4 of 11 tested"
+    plan::RunId chosen() const { return m_chosen; }
+    void choose(plan::RunId);
+
+    /// A far pin of a near one; `build::kOpen`: open.
+    void setFar(int pin, int far);
+    /// “4=5 7=8”. @return what is wrong with it; empty: taken
+    QString setShorts(const QString& line);
+    void setCrosstalk(bool fails);
+    void setEnds(const std::string& near, const std::string& far);
+    const build::WireMap& map() const { return m_map; }
+    const build::MapEvidence& evidence() const { return m_evidence; }
+    /// Why the map cannot be judged: a far pin that is named twice; empty: it can.
+    QString problem() const;
+    build::MapVerdict verdict() const;
+    /// Writes the result into the run. @return false: nothing is chosen, or the map cannot be judged
+    bool keep();
+
+    const kb::KnowledgeBase& knowledge() const { return m_document.knowledge(); }
+    QString nearName() const;
+    QString farName() const;
+
+Q_SIGNALS:
+    void changed();
+
+private:
+    void reset();
+    Document& m_document;
+    plan::RunId m_chosen;
+    build::WireMap m_map;
+    build::MapEvidence m_evidence;
+};
+
+}  // namespace sokudo::app
