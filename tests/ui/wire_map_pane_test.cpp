@@ -47,11 +47,11 @@ private Q_SLOTS:
         bench.type("12645378");
         QVERIFY(bench.drawn().contains("pin 3 comes out at 6"));
         QVERIFY(bench.drawn().contains("pin 6 comes out at 3"));
-        QVERIFY(bench.says("reversed pair"));
+        QVERIFY(bench.says("Reversed pair"));
         // An open wire.
         bench.type("x2345678");
         QVERIFY(bench.drawn().startsWith("pin 1 is open"));
-        QVERIFY(bench.says("open on 1-2 or 3-6"));
+        QVERIFY(bench.says("Open on 1-2 or 3-6"));
         QVERIFY(bench.says("no link"));
         // The tester's other sign for it.
         bench.type("1o345678");
@@ -92,7 +92,7 @@ private Q_SLOTS:
             if (box->text().startsWith("Crosstalk fails")) crosstalk = box;
         QVERIFY(crosstalk);
         crosstalk->setChecked(true);
-        QVERIFY(bench.says("split pair"));
+        QVERIFY(bench.says("Split pair"));
         QVERIFY(bench.drawn().contains("twisted together: a split pair"));
         QVERIFY(bench.says("Behind a wall plate there may be mains"));
         QVERIFY(!bench.window->grab().isNull());
@@ -106,7 +106,7 @@ private Q_SLOTS:
         QTest::keyClicks(shorts, "4=5");
         QTest::keyClick(shorts, Qt::Key_Return);
         QVERIFY(bench.drawn().contains("pins 4 and 5 touch"));
-        QVERIFY(bench.says("wires 4 and 5 of one pair touch"));
+        QVERIFY(bench.says("Wires 4 and 5 of one pair touch"));
         shorts->clear();
         QTest::keyClicks(shorts, "4");
         QTest::keyClick(shorts, Qt::Key_Return);

@@ -115,9 +115,14 @@ bool CableTestPresenter::keep()
     if (!run || !problem().isEmpty()) return false;
     plan::Run tested = *run;
     tested.wireMap = verdict().id;
-    const QString name = toQt(run->label.empty() ? run->medium : run->label);
-    return m_document.edit(QString("Wire map of %1: %2").arg(name, toQt(build::lineOf(m_map))),
+    return m_document.edit(QString("Wire map of %1: %2").arg(runName(), toQt(build::lineOf(m_map))),
                            plan::edits::putRun(m_document.plan(), tested));
+}
+
+QString CableTestPresenter::runName() const
+{
+    const plan::Run* run = m_document.plan().runs.find(m_chosen);
+    return run ? toQt(run->label.empty() ? run->medium : run->label) : QString();
 }
 
 QString CableTestPresenter::nearName() const

@@ -38,6 +38,7 @@ public:
     bool keep();
 
     const kb::KnowledgeBase& knowledge() const { return m_document.knowledge(); }
+    QString runName() const;  ///< of the chosen one; empty: none is
     QString nearName() const;
     QString farName() const;
 

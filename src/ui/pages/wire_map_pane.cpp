@@ -34,6 +34,22 @@ QComboBox* ends(const kb::KnowledgeBase& kb, const char* name)
     return box;
 }
 
+/// The first letter large, as a sentence begins.
+QString begun(const text::Sentence& sentence)
+{
+    QString words = toQt(sentence);
+    if (!words.isEmpty()) words[0] = words[0].toUpper();
+    return words;
+}
+
+/// Pairs laid side by side, as whoever splits a pair does: what then shows at the pins.
+QStringList sideBySide(const QStringList& scheme)
+{
+    QStringList colours = scheme;
+    if (colours.size() == 8) std::swap(colours[3], colours[5]);
+    return colours;
+}
+
 }  // namespace
 
 WireMapPane::WireMapPane(app::CableTestPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
@@ -42,10 +58,10 @@ WireMapPane::WireMapPane(app::CableTestPresenter& presenter, QWidget* parent) : 
     all->setContentsMargins(0, 0, 0, 0);
     all->setSpacing(0);
     m_runs = new ScrollColumn(18, 6);
-    all->addWidget(sidePanel(m_runs), 3);
-    all->addWidget(middle(), 7);
+    all->addWidget(sidePanel(m_runs), 4);
+    all->addWidget(middle(), 9);
     m_side = new ScrollColumn(18, 6);
-    all->addWidget(sidePanel(m_side), 3);
+    all->addWidget(sidePanel(m_side), 5);
     connect(&presenter, &app::CableTestPresenter::changed, this, &WireMapPane::refresh);
     refresh();
 }
@@ -190,6 +206,7 @@ void WireMapPane::showMap()
     content.farName = m_presenter.farName();
     for (const kb::Pin& pin : m_presenter.knowledge().all<kb::Pin>())
         content.near << toQt(m_scheme->currentIndex() == 0 ? pin.t568b : pin.t568a);
+    if (content.isSplit) content.near = sideBySide(content.near);
     content.far = content.near;
     m_view->setContent(std::move(content));
 }
@@ -227,9 +244,10 @@ void WireMapPane::fillVerdict()
     m_keep->setEnabled(problem.isEmpty() && m_presenter.chosen().isSet());
     m_keep->setToolTip(m_presenter.chosen().isSet() ? QString() : QString("Choose a run at the left first"));
     const build::MapVerdict found = m_presenter.verdict();
-    m_title->setText(toQt(found.name));
+    const QString run = m_presenter.runName();
+    m_title->setText(run.isEmpty() ? begun(found.name) : run + ": " + toQt(found.name));
     QStringList says;
-    for (const build::MapFault& one : found.faults) says << toQt(one.says);
+    for (const build::MapFault& one : found.faults) says << begun(one.says);
     m_says->setText(says.isEmpty()
                         ? QString("A map proves that the wires arrive, no rate: a split pair looks the same.")
                         : says.join(". "));
