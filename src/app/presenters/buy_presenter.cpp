@@ -84,6 +84,13 @@ std::vector<store::Version> BuyPresenter::variants() const
 }
 
 /// Where house and variant changed the same thing the variant is taken as it stands, and that is said.
+build::JobList BuyPresenter::jobs()
+{
+    const store::Version* version = m_chosen.isSet() ? m_document.version(m_chosen) : nullptr;
+    const auto variant = version ? planOf(*version) : nullptr;
+    return variant ? build::jobsOf(*m_document.house(), *variant, knowledge()) : build::JobList{};
+}
+
 std::shared_ptr<const plan::Plan> BuyPresenter::planOf(const store::Version& version)
 {
     if (version.id == m_document.variant()) return m_document.snapshot();

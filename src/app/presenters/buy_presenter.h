@@ -6,6 +6,7 @@
 
 #include "app/document.h"
 #include "app/presenters/versions_presenter.h"
+#include "core/build/jobs.h"
 #include "core/buy/figures.h"
 #include "core/buy/search/cheapest.h"
 #include "core/buy/stages.h"
@@ -83,6 +84,9 @@ public:
     bool isPlanning() const { return m_isPlanning; }
     const std::optional<buy::StagePlan>& stages() const { return m_stages; }
     QString stageProblem() const { return m_stageProblem; }
+
+    /// What has to be done for the chosen variant.
+    build::JobList jobs();
 
     const kb::KnowledgeBase& knowledge() const { return m_document.knowledge(); }
     const plan::Plan& house() const { return *m_document.house(); }

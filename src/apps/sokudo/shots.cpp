@@ -165,6 +165,8 @@ public:
         page.tests().setCrosstalk(true);
         save("build-wiremap");
         page.tests().setCrosstalk(false);
+        page.showPane(ui::BuildPage::Jobs);
+        save("build-jobs");
     }
     void power()
     {

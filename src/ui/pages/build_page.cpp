@@ -6,6 +6,7 @@
 
 #include "ui/pages/buy_list_pane.h"
 #include "ui/pages/cheapest_pane.h"
+#include "ui/pages/jobs_pane.h"
 #include "ui/pages/stages_pane.h"
 #include "ui/pages/variants_pane.h"
 #include "ui/pages/wire_map_pane.h"
@@ -21,7 +22,8 @@ struct PaneName {
 };
 constexpr PaneName kPanes[] = {{"Variants", "Ctrl+Shift+V"},      {"What to buy", "Ctrl+Shift+B"},
                                {"Cheapest plan", "Ctrl+Shift+C"}, {"Stages", "Ctrl+Shift+G"},
-                               {"Worth it?", "Ctrl+Shift+W"},     {"Terminate and test", "Ctrl+Shift+T"}};
+                               {"Worth it?", "Ctrl+Shift+W"},     {"Terminate and test", "Ctrl+Shift+T"},
+                               {"Jobs", "Ctrl+Shift+J"}};
 
 }  // namespace
 
@@ -61,6 +63,7 @@ BuildPage::BuildPage(app::BuyPresenter& presenter, app::CableTestPresenter& test
     m_panes->addLater([this] { return new StagesPane(m_presenter); });
     m_panes->addLater([this] { return new WorthPane(m_presenter); });
     m_panes->addLater([this] { return new WireMapPane(m_tests); });
+    m_panes->addLater([this] { return new JobsPane(m_presenter); });
     all->addWidget(m_panes, 1);
     showPane(Variants);
 }

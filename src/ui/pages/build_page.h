@@ -16,7 +16,7 @@ class LazyStack;
 class BuildPage final : public QWidget {
     Q_OBJECT
 public:
-    enum Pane { Variants, List, Cheapest, Stages, Worth, WireMap };
+    enum Pane { Variants, List, Cheapest, Stages, Worth, WireMap, Jobs };
     BuildPage(app::BuyPresenter&, app::CableTestPresenter&, QWidget* parent = nullptr);
     void showPane(Pane);
     Pane pane() const;

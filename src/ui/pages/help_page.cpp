@@ -42,8 +42,7 @@ constexpr Keys kKeys[] = {
     {"Ctrl+Shift+W, L, P, O, A", "in Match: why, light, parts, options, what if all"},
     {"Ctrl+Shift+H, B, T, J, V, G, I",
      "in Survey: house, racks and floors, tables, jacks, versions, census and advice, neighbours"},
-    {"Ctrl+Shift+V, B, C, G, W, T",
-     "in Build: variants, what to buy, cheapest plan, stages, worth it, terminate and test"},
+    {"Ctrl+Shift+V, B, C, G, W, T, J", "in Build: variants, what to buy, cheapest plan, stages, worth it, test, jobs"},
     {"F1", "this page; on a word of the trade, what it means"},
 };
 
