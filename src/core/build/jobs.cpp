@@ -148,7 +148,11 @@ private:
     }
     std::size_t lead(const plan::Run& run, const std::string& label)
     {
-        return add("lead", text::say("jobs.lead", "Plug {}: {} to {}", label, endText(run.a), endText(run.b)),
+        const std::string a = endText(run.a), b = endText(run.b);
+        const bool namesBoth = label.find(a) != std::string::npos && label.find(b) != std::string::npos;
+        return add("lead",
+                   namesBoth ? text::say("jobs.lead-named", "Plug {}", label)
+                             : text::say("jobs.lead", "Plug {}: {} to {}", label, a, b),
                    {"run", run.id.value}, placeOf(run.a));
     }
     std::string endText(plan::PortId port) const

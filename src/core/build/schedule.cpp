@@ -251,8 +251,9 @@ private:
             return;
         }
         m_made.sentence = text::say(
-            "schedule.says", "Done on {} after {} evenings; the longest chain is {}{}", isoDay(*m_made.done),
-            m_made.evenings, text::figure::duration(Duration::of(60 * m_made.criticalMinutes)),
+            "schedule.says", "Done on {} after {}; the longest chain is {}{}", isoDay(*m_made.done),
+            m_made.evenings == 1 ? std::string("one evening") : fmt::format("{} evenings", m_made.evenings),
+            text::figure::duration(Duration::of(60 * m_made.criticalMinutes)),
             m_made.notPlanned.empty() ? std::string()
                                       : fmt::format("; {} jobs wait for a yes or a trade", m_made.notPlanned.size()));
     }

@@ -149,8 +149,7 @@ void JobsPane::showStep()
     if (m_step < job.steps.size()) {
         const build::JobStep& step = job.steps[m_step];
         rows.addWidget(label(QString("Step %1 of %2").arg(m_step + 1).arg(job.steps.size()), "soft"));
-        auto* large = label(toQt(step.what), "", true);
-        large->setFont(typeface(Face::Strong, 24));
+        auto* large = label(toQt(step.what), "step", true);
         large->setAccessibleName("Step");
         rows.addWidget(large);
         if (!step.tool.empty()) rows.addWidget(label("With: " + toQt(step.tool), "", true));
