@@ -124,6 +124,20 @@ private Q_SLOTS:
         QCOMPARE(cli({"moves", demo.path, "--from", "core", "--to", "moon"}).status, 2);
     }
 
+    void netsForDirectLinks()
+    {
+        DemoProject demo;
+        const Run run = cli({"addresses", demo.path, "--json"});
+        QVERIFY2(run.status != 2, qPrintable(run.err));
+        for (const QJsonValue one : run.json()["links"].toArray()) {
+            QVERIFY(one["net"].toString().startsWith("10.99."));
+            QVERIFY(one["a"].toString() != one["b"].toString());
+        }
+        QVERIFY(cli({"addresses", demo.path}).out.contains("direct links between hosts"));
+        QVERIFY(cli({"addresses", demo.path, "--pool", "10.99.0.1/16"}).err.contains("write the net itself"));
+        QCOMPARE(cli({"addresses", demo.path, "--pool", "here"}).status, 2);
+    }
+
     void aLinkIsQualified()
     {
         const QJsonObject json =

@@ -88,6 +88,7 @@ void addWorth(Verbs&, Context&);
 void addCableTests(Verbs&, Context&);
 void addMoves(Verbs&, Context&);
 void addJobs(Verbs&, Context&);
+void addAddresses(Verbs&, Context&);
 
 /// Text for terminals and JSON: the thin spaces of the window become plain ones.
 std::string plain(std::string text);
