@@ -15,7 +15,7 @@ namespace sokudo::build {
 
 struct Worker {
     std::string name;
-    std::array<double, 7> minutes{};  ///< that he has on each day of the week, Monday first
+    std::array<double, 7> minutes{};  ///< free on each day of the week, Monday first
 };
 /// “ann mon 2h, wed 90min, sat 4h”. @error BadInput  no name, no day, hours below 0 or above 24
 Result<Worker> workerOf(const std::string& line);
