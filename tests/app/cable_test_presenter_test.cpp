@@ -47,10 +47,16 @@ private Q_SLOTS:
         const std::string before = bench.kept(run);
         QVERIFY(!bench.tests.keep());  // nothing is chosen
         bench.tests.choose(run);
+        // Not before all eight pins are there.
         bench.tests.setFar(7, build::kOpen);
+        QVERIFY(!bench.tests.isWhole() && !bench.tests.keep());
+        bench.tests.setAllStraight();
+        bench.tests.setFar(7, build::kOpen);
+        QVERIFY(bench.tests.isWhole());
         QCOMPARE(bench.tests.verdict().id, std::string("open-cd"));
         QVERIFY(bench.tests.keep());
         QCOMPARE(bench.kept(run), std::string("open-cd"));
+        QVERIFY(!bench.tests.keptState().isEmpty());
         QVERIFY(bench.document->entries().back().text.find("7-x") != std::string::npos);
         bench.document->undo();
         QCOMPARE(bench.kept(run), before);
@@ -62,6 +68,7 @@ private Q_SLOTS:
     {
         Bench bench;
         bench.tests.choose(bench.first());
+        bench.tests.setAllStraight();
         bench.tests.setFar(2, 1);
         QVERIFY2(bench.tests.problem().contains("far pin 1 takes two wires"), qPrintable(bench.tests.problem()));
         const std::string before = bench.kept(bench.first());

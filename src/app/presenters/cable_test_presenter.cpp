@@ -25,6 +25,7 @@ CableTestPresenter::CableTestPresenter(Document& document, QObject* parent) : QO
 void CableTestPresenter::reset()
 {
     for (int pin = 1; pin <= 8; ++pin) m_map.far[static_cast<std::size_t>(pin)] = pin;
+    m_typed.clear();
     m_map.shorts.clear();
     m_map.hasScreen.reset();
     m_evidence = {};
@@ -71,7 +72,24 @@ void CableTestPresenter::choose(plan::RunId run)
 void CableTestPresenter::setFar(int pin, int far)
 {
     m_map.far[static_cast<std::size_t>(pin)] = far;
+    m_typed.insert(pin);
     Q_EMIT changed();
+}
+
+void CableTestPresenter::setAllStraight()
+{
+    for (int pin = 1; pin <= 8; ++pin) {
+        m_map.far[static_cast<std::size_t>(pin)] = pin;
+        m_typed.insert(pin);
+    }
+    Q_EMIT changed();
+}
+
+QString CableTestPresenter::keptState() const
+{
+    for (const Row& row : rows())
+        if (row.run == m_chosen && row.isTested) return row.state;
+    return {};
 }
 
 QString CableTestPresenter::setShorts(const QString& line)
@@ -112,7 +130,7 @@ build::MapVerdict CableTestPresenter::verdict() const
 bool CableTestPresenter::keep()
 {
     const plan::Run* run = m_document.plan().runs.find(m_chosen);
-    if (!run || !problem().isEmpty()) return false;
+    if (!run || !isWhole() || !problem().isEmpty()) return false;
     plan::Run tested = *run;
     tested.wireMap = verdict().id;
     return m_document.edit(QString("Wire map of %1: %2").arg(runName(), toQt(build::lineOf(m_map))),

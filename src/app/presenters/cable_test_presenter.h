@@ -2,6 +2,8 @@
 // The wire map of each twisted pair: as the tester shows it, judged while it is typed, kept with the run.
 #pragma once
 
+#include <set>
+
 #include "app/document.h"
 #include "core/build/wire_map.h"
 
@@ -31,10 +33,17 @@ public:
     void setEnds(const std::string& near, const std::string& far);
     const build::WireMap& map() const { return m_map; }
     const build::MapEvidence& evidence() const { return m_evidence; }
+    /// The tester shows every wire where it belongs.
+    void setAllStraight();
+    /// All eight pins were filled in: before that nothing is judged.
+    bool isWhole() const { return m_typed.size() == 8; }
+    bool isTyped(int pin) const { return m_typed.count(pin) > 0; }
+    /// What was kept with the chosen run, in words; empty: it was not tested.
+    QString keptState() const;
     /// Why the map cannot be judged: a far pin that is named twice; empty: it can.
     QString problem() const;
     build::MapVerdict verdict() const;
-    /// Writes the result into the run. @return false: nothing is chosen, or the map cannot be judged
+    /// Writes the result into the run. @return false: nothing is chosen, the map is not whole, or it cannot be judged
     bool keep();
 
     const kb::KnowledgeBase& knowledge() const { return m_document.knowledge(); }
@@ -51,6 +60,7 @@ private:
     plan::RunId m_chosen;
     build::WireMap m_map;
     build::MapEvidence m_evidence;
+    std::set<int> m_typed;  ///< pins that were filled in
 };
 
 }  // namespace sokudo::app

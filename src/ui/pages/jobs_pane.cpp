@@ -143,6 +143,7 @@ void JobsPane::showStep()
     if (!hasJob) return rows.addStretch(1);
     const build::BuildJob& job = m_list.jobs[m_job];
     const bool isLast = m_step + 1 >= job.steps.size();
+    m_next->setEnabled(!isLast || m_job + 1 < m_list.jobs.size());
     m_next->setText(!isLast ? "Next step" : m_job + 1 < m_list.jobs.size() ? "Next job" : "All done");
     rows.addWidget(label(toQt(job.title), "title", true));
     for (const build::JobLock& one : job.locks) rows.addWidget(label("Locked: " + toQt(one.what), "bad", true));

@@ -105,6 +105,7 @@ QLayout* WireMapPane::pins()
         row->addWidget(field);
     }
     row->addWidget(label("x: open", "soft"));
+    row->addWidget(button("All straight", "quiet", [this] { m_presenter.setAllStraight(); }));
     row->addStretch(1);
     return row;
 }
@@ -181,7 +182,9 @@ void WireMapPane::refresh()
 {
     for (int pin = 1; pin <= 8; ++pin) {
         const int far = m_presenter.map().far[static_cast<std::size_t>(pin)];
-        m_far[static_cast<std::size_t>(pin - 1)]->setText(far == build::kOpen ? QString("x") : QString::number(far));
+        m_far[static_cast<std::size_t>(pin - 1)]->setText(!m_presenter.isTyped(pin) ? QString()
+                                                          : far == build::kOpen     ? QString("x")
+                                                                                    : QString::number(far));
     }
     {
         const QSignalBlocker quiet(m_crosstalk);
@@ -201,7 +204,7 @@ void WireMapPane::showMap()
 {
     WireMapView::Content content;
     content.map = m_presenter.map();
-    content.isSplit = m_presenter.verdict().id == "split";
+    content.isSplit = m_presenter.isWhole() && m_presenter.verdict().id == "split";
     content.nearName = m_presenter.nearName();
     content.farName = m_presenter.farName();
     for (const kb::Pin& pin : m_presenter.knowledge().all<kb::Pin>())
@@ -235,16 +238,30 @@ void WireMapPane::fillRuns()
     fitAgain(&rows);
 }
 
+/// Nothing is judged before all eight pins are there.
+void WireMapPane::notWhole()
+{
+    const QString run = m_presenter.runName(), kept = m_presenter.keptState();
+    m_problem->clear();
+    m_keep->setEnabled(false);
+    m_title->setText(run.isEmpty()    ? QString("Fill in what the tester shows")
+                     : kept.isEmpty() ? run + ": not tested"
+                                      : run + ": " + kept + ", as kept");
+    m_says->setText("Type where each of the eight pins comes out; the picture shows a straight cable until then.");
+    m_side->rows().addStretch(1);
+}
+
 void WireMapPane::fillVerdict()
 {
     auto& rows = m_side->rows();
     clear(&rows);
+    const QString run = m_presenter.runName();
+    if (!m_presenter.isWhole()) return notWhole();
     const QString problem = m_presenter.problem();
     m_problem->setText(problem);
     m_keep->setEnabled(problem.isEmpty() && m_presenter.chosen().isSet());
     m_keep->setToolTip(m_presenter.chosen().isSet() ? QString() : QString("Choose a run at the left first"));
     const build::MapVerdict found = m_presenter.verdict();
-    const QString run = m_presenter.runName();
     m_title->setText(run.isEmpty() ? begun(found.name) : run + ": " + toQt(found.name));
     QStringList says;
     for (const build::MapFault& one : found.faults) says << begun(one.says);

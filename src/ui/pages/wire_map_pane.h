@@ -34,6 +34,7 @@ private:
     void refresh();
     void fillRuns();
     void fillVerdict();
+    void notWhole();
     void showMap();
     void typed(int pin, const QString& text);
     app::CableTestPresenter& m_presenter;
