@@ -12,6 +12,7 @@
 #include "core/match/reports.h"
 #include "core/plan/edits.h"
 #include "core/plan/wiring.h"
+#include "core/power/poe_source.h"
 
 namespace sokudo::build {
 namespace {
@@ -28,6 +29,7 @@ struct Lead {
     plan::Link link;
     BitRate rate;  ///< it must go on carrying
     Verdict verdict = Verdict::Unknown;
+    std::optional<power::PoeLoad> power;  ///< what the old switch feeds over it; empty: nothing
 };
 
 class Moving {
@@ -63,10 +65,14 @@ private:
     void gather()
     {
         const match::Reports reports = match::judgeAll(m_plan, m_kb);
+        const auto source = power::poeSource(m_plan, m_asked.from, m_kb);
         for (const plan::Port* port : plan::portsOf(m_plan, m_asked.from)) {
             const auto runs = plan::runsAt(m_plan, port->id);
             if (runs.empty()) continue;
             Lead lead{port, runs.front()};
+            if (source)
+                for (const power::PoeLoad& load : source->loads)
+                    if (load.port == port->id && !load.isRefused) lead.power = load;
             for (const match::LinkReport& report : reports)
                 if (report.link.a == port->id || report.link.b == port->id) {
                     lead.link = report.link;
@@ -80,7 +86,7 @@ private:
     }
     int blockOf(const plan::Port& port)
     {
-        std::string key = port.cage;
+        std::string key = port.cage + "/" + std::string(port.traits.word("pse"));
         for (BitRate rate : port.rates) key += fmt::format("/{}", rate.steps());
         return m_blocks.try_emplace(key, static_cast<int>(m_blocks.size())).first->second;
     }
@@ -116,6 +122,10 @@ private:
         if (old.mtu) port.mtu = old.mtu;
         port.untagged = old.untagged;
         port.tagged = old.tagged;
+        for (const char* trait : {"poe-priority", "poe-draw"}) {
+            if (old.traits.has(trait)) port.traits.set(trait, std::string(old.traits.word(trait)));
+            old.traits.set(trait, {});
+        }
         old.module.clear();
         next.ports = next.ports.with(port).with(old);
         plan::Link link = lead.link;
@@ -129,6 +139,16 @@ private:
             return true;  // ends nowhere: it only moves
         return report.verdict <= std::max(lead.verdict, Verdict::Limited) &&
                report.rate.value_or(BitRate{}) >= lead.rate;
+    }
+    /// What the old switch feeds, the new port feeds as well: granted by class, and no less than now.
+    bool isFedAsWell(const plan::Plan& next, const Lead& lead, const plan::Port& to) const
+    {
+        if (!lead.power) return true;
+        const auto source = power::poeSource(next, m_asked.to, m_kb);
+        if (!source) return false;
+        return std::any_of(source->loads.begin(), source->loads.end(), [&](const power::PoeLoad& load) {
+            return load.port == to.id && !load.isRefused && load.reserved >= lead.power->reserved;
+        });
     }
     /// The modules that could be in a port: the one that moves along, none, else each kind that goes in.
     std::vector<std::string> modulesFor(const Lead& lead, const plan::Port& to) const
@@ -156,7 +176,7 @@ private:
     {
         for (const std::string& module : modulesFor(lead, to)) {
             const auto [next, report] = moved(m_plan, lead, to, module);
-            if (!isAsGood(lead, report)) continue;
+            if (!isAsGood(lead, report) || !isFedAsWell(next, lead, to)) continue;
             MoveChoice choice;
             choice.module = module;
             choice.needsModule = module != lead.port->module && !module.empty();
@@ -182,12 +202,19 @@ private:
             hasOne = true;
         }
         if (hasOne) return true;
+        const std::string name = plan::portText(m_plan, lead.port->id);
+        if (lead.power)
+            return failure(
+                ErrorCode::NotFound,
+                text::say("moves.no-power",
+                          "{} goes into no free port of {}: it runs at {} and feeds {}, and no port there does both",
+                          name, nameOf(m_asked.to), text::figure::linkRate(lead.rate), nameOf(lead.power->device)));
         return failure(
             ErrorCode::NotFound,
             text::say(
                 "moves.no-port",
                 "{} goes into no free port of {}: it runs at {} now, and no port there carries that over its cable",
-                plan::portText(m_plan, lead.port->id), nameOf(m_asked.to), text::figure::linkRate(lead.rate)));
+                name, nameOf(m_asked.to), text::figure::linkRate(lead.rate)));
     }
 
     void list(std::size_t at, const MoveChoice& choice)
@@ -216,6 +243,8 @@ private:
         for (plan::NetworkId id : port.tagged)
             if (const auto* network = m_plan.networks.find(id)) tagged.push_back(network->name);
         if (!tagged.empty()) move.settings.push_back({"tagged", text::joined(tagged, ", ")});
+        if (port.traits.has("poe-priority"))
+            move.settings.push_back({"power priority", std::string(port.traits.word("poe-priority"))});
     }
     /// All moved together nothing may be worse than it was.
     void check()
@@ -231,6 +260,12 @@ private:
                 m_list.notes.push_back(
                     text::say("moves.worse", "{} is worse when all are moved: {}", report.title, report.reason()));
         }
+        if (const auto source = power::poeSource(m_list.after, m_asked.to, m_kb))
+            for (const power::PoeLoad& load : source->loads)
+                if (load.isRefused)
+                    m_list.notes.push_back(text::say("moves.budget",
+                                                     "{} gets no power: the budget of {} is used up by class",
+                                                     nameOf(load.device), nameOf(m_asked.to)));
         const plan::Device& old = *m_plan.devices.find(m_asked.from);
         const plan::Device& next = *m_plan.devices.find(m_asked.to);
         if (old.place != next.place)

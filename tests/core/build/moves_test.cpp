@@ -184,6 +184,31 @@ private Q_SLOTS:
         QVERIFY(list.notes.empty());
     }
 
+    void whatIsFedStaysFed()
+    {
+        auto builder = twoSwitches();
+        const auto copper = [&](const char* device, const char* port, const char* trait, const char* value) {
+            builder.port(device, port, "rj45");
+            builder.changePort(std::string(device) + " " + port,
+                               [&](plan::Port& one) { one.traits.set(trait, value); });
+        };
+        copper("old", "5", "pse", "type2");
+        builder.device("eye", plan::Role::Camera, "cellar");
+        copper("eye", "1", "pd", "class3");
+        builder.run("e", "old 5", "eye 1", "cat6a", 5);
+        // A port of the same number that feeds nothing, and one that feeds.
+        copper("new", "5", "pse", "none");
+        QVERIFY2(refused(builder).find("feeds eye, and no port there does both") != std::string::npos,
+                 refused(builder).c_str());
+        copper("new", "6", "pse", "type2");
+        const MoveList list = listed(builder);
+        QCOMPARE(toQt(list.moves.back().toName), QString("new 6"));
+        QVERIFY(list.notes.empty());
+        // A budget that is too small is said.
+        builder.changeDevice("new", [](plan::Device& device) { device.traits.set("pse-budget", "5"); });
+        QVERIFY(refused(builder).find("feeds eye") != std::string::npos);
+    }
+
     void settingsGoWithTheLead()
     {
         auto builder = twoSwitches();
