@@ -167,7 +167,8 @@ private:
                 amountText(first.least), amountText(m_found.ways.back().least), amountText(m_found.ways.back().most));
         else
             m_found.sentence =
-                text::say("cascade.fits", "{} gets all it needs in slot {} of {}: {} with what it brings along",
+                text::say("cascade.fits",
+                          "{} gets all that one port of it carries in slot {} of {}: {} with what it brings along",
                           m_gear.name, m_found.slots.front().name, m_device.name, amountText(first.least));
     }
 

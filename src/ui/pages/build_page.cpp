@@ -1,9 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/pages/build_page.h"
 
-#include <QHBoxLayout>
-#include <QPushButton>
-
 #include "ui/pages/buy_list_pane.h"
 #include "ui/pages/cheapest_pane.h"
 #include "ui/pages/jobs_pane.h"
@@ -11,19 +8,19 @@
 #include "ui/pages/variants_pane.h"
 #include "ui/pages/wire_map_pane.h"
 #include "ui/pages/worth_pane.h"
-#include "ui/widgets/lazy_stack.h"
 #include "ui/widgets/parts.h"
+#include "ui/widgets/tabbed_panes.h"
 
 namespace sokudo::ui {
 namespace {
 
-struct PaneName {
-    const char *title, *keys;
-};
-constexpr PaneName kPanes[] = {{"Variants", "Ctrl+Shift+V"},      {"What to buy", "Ctrl+Shift+B"},
-                               {"Cheapest plan", "Ctrl+Shift+C"}, {"Stages", "Ctrl+Shift+G"},
-                               {"Worth it?", "Ctrl+Shift+W"},     {"Terminate and test", "Ctrl+Shift+T"},
-                               {"Jobs", "Ctrl+Shift+J"}};
+const std::vector<TabbedPanes::Name> kPanes{{"Variants", "Ctrl+Shift+V", "Variants"},
+                                            {"What to buy", "Ctrl+Shift+B", "Buy"},
+                                            {"Cheapest plan", "Ctrl+Shift+C", "Cheapest"},
+                                            {"Stages", "Ctrl+Shift+G", "Stages"},
+                                            {"Worth it?", "Ctrl+Shift+W", "Worth"},
+                                            {"Terminate and test", "Ctrl+Shift+T", "Test"},
+                                            {"Jobs", "Ctrl+Shift+J", "Jobs"}};
 
 }  // namespace
 
@@ -31,23 +28,7 @@ BuildPage::BuildPage(app::BuyPresenter& presenter, app::CableTestPresenter& test
     : QWidget(parent), m_presenter(presenter), m_tests(tests)
 {
     auto* all = column(this, 0, 0);
-    auto* row = new QHBoxLayout;
-    row->setContentsMargins(14, 4, 20, 0);
-    row->setSpacing(0);
-    int i = 0;
-    for (const PaneName& one : kPanes) {
-        auto* tab = button(one.title, "bench", [this, i] { showPane(static_cast<Pane>(i)); });
-        tab->setCheckable(true);
-        tab->setShortcut(QKeySequence(one.keys));
-        tab->setToolTip(QString(one.title) + " (" + one.keys + ")");
-        row->addWidget(tab);
-        m_tabs << tab;
-        ++i;
-    }
-    row->addStretch(1);
-    all->addLayout(row);
-    all->addWidget(frame("line"));
-    m_panes = new LazyStack;
+    m_panes = new TabbedPanes(kPanes);
     m_panes->addLater([this] {
         auto* variants = new VariantsPane(m_presenter);
         connect(variants, &VariantsPane::listAsked, this, [this] { showPane(List); });
@@ -68,14 +49,9 @@ BuildPage::BuildPage(app::BuyPresenter& presenter, app::CableTestPresenter& test
     showPane(Variants);
 }
 
-void BuildPage::showPane(Pane pane)
-{
-    m_panes->showPage(pane);
-    for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == pane);
-}
-
-BuildPage::Pane BuildPage::pane() const { return static_cast<Pane>(m_panes->currentIndex()); }
-QWidget* BuildPage::paneWidget(Pane pane) { return m_panes->page(pane); }
+void BuildPage::showPane(Pane pane) { m_panes->showPane(pane); }
+BuildPage::Pane BuildPage::pane() const { return static_cast<Pane>(m_panes->current()); }
+QWidget* BuildPage::paneWidget(Pane pane) { return m_panes->pane(pane); }
 
 void BuildPage::showEvent(QShowEvent* event)
 {

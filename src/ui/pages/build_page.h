@@ -7,11 +7,9 @@
 #include "app/presenters/buy_presenter.h"
 #include "app/presenters/cable_test_presenter.h"
 
-class QPushButton;
-
 namespace sokudo::ui {
 
-class LazyStack;
+class TabbedPanes;
 
 class BuildPage final : public QWidget {
     Q_OBJECT
@@ -32,8 +30,7 @@ protected:
 private:
     app::BuyPresenter& m_presenter;
     app::CableTestPresenter& m_tests;
-    LazyStack* m_panes;
-    QList<QPushButton*> m_tabs;
+    TabbedPanes* m_panes;
 };
 
 }  // namespace sokudo::ui

@@ -6,11 +6,9 @@
 
 #include "app/presenters/power_presenter.h"
 
-class QPushButton;
-
 namespace sokudo::ui {
 
-class LazyStack;
+class TabbedPanes;
 
 class PowerPage final : public QWidget {
     Q_OBJECT
@@ -28,8 +26,7 @@ protected:
 
 private:
     app::PowerPresenter& m_presenter;
-    LazyStack* m_panes;
-    QList<QPushButton*> m_tabs;
+    TabbedPanes* m_panes;
 };
 
 }  // namespace sokudo::ui

@@ -64,7 +64,8 @@ private Q_SLOTS:
         QCOMPARE(found.ways[0].least.in(), 130 + 12 + 19.0);
         QCOMPARE(found.ways[0].most, found.ways[0].least);
         QVERIFY(!has(found.ways[0], "board") && !has(found.ways[0], "partner") && !has(found.ways[0], "move-card"));
-        QVERIFY(found.sentence.text().find("gets all it needs in slot 1 of desk") != std::string::npos);
+        QVERIFY(found.sentence.text().find("gets all that one port of it carries in slot 1 of desk") !=
+                std::string::npos);
         QVERIFY(found.caution.find("mains plug") != std::string::npos);
     }
 
