@@ -4,6 +4,7 @@
 #include <QComboBox>
 #include <QFile>
 #include <QFileDialog>
+#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QSignalBlocker>
@@ -227,13 +228,15 @@ void BuyListPane::fillSide()
         const buy::Line& line = list->lines[static_cast<std::size_t>(row)];
         rows.addWidget(label(toQt(line.part.name), "heading", true));
         using Status = plan::PurchaseStatus;
-        auto* states = new QHBoxLayout;
+        auto* states = new QGridLayout;
+        const int columns = isVeryLarge() ? 2 : 4;
         for (const auto& [status, words] : {std::pair(Status::Ordered, "Ordered"),
                                             {Status::Arrived, "Arrived"},
                                             {Status::Fitted, "Fitted"},
                                             {Status::Returned, "Returned"}})
             states->addWidget(
-                button(words, "quiet", [this, id = line.part.id, to = status] { m_presenter.setStatus(id, to); }));
+                button(words, "quiet", [this, id = line.part.id, to = status] { m_presenter.setStatus(id, to); }),
+                states->count() / columns, states->count() % columns);
         rows.addLayout(states);
     }
     fillNotes(*list);

@@ -68,8 +68,10 @@ QWidget* VariantsPane::comparison()
     connect(m_name, &QLineEdit::returnPressed, this, &VariantsPane::branch);
     row->addWidget(m_name, 1);
     row->addWidget(button("Branch it from the house", "", [this] { branch(); }));
-    row->addWidget(button("Search the cheapest plan", "quiet", [this] { Q_EMIT cheapestAsked(); }));
+    auto* search = button("Search the cheapest plan", "quiet", [this] { Q_EMIT cheapestAsked(); });
+    if (!isVeryLarge()) row->addWidget(search);
     all->addLayout(row);
+    if (isVeryLarge()) all->addWidget(search, 0, Qt::AlignLeft);
     m_full = new QWidget;
     auto* full = column(m_full, 0, 6);
     auto* scroll = new QScrollArea;
@@ -211,7 +213,8 @@ void VariantsPane::addButtons(store::VersionId id)
     rows.addWidget(button(isOpen ? "Back to the house" : "Open it to edit it", "main",
                           [this, id, isOpen] { m_presenter.open(isOpen ? store::VersionId{} : id); }));
     rows.addWidget(button("See the whole list", "", [this] { Q_EMIT listAsked(); }));
-    rows.addWidget(button("It is built: merge it into the house", "", [this, id] { m_presenter.merge(id); }));
+    rows.addWidget(button(isVeryLarge() ? "It is built: merge it" : "It is built: merge it into the house", "",
+                          [this, id] { m_presenter.merge(id); }));
     rows.addWidget(button("Forget this variant", "quiet", [this, id] { m_presenter.drop(id); }));
 }
 

@@ -29,6 +29,8 @@ QComboBox* ends(const kb::KnowledgeBase& kb, const char* name)
 {
     auto* box = new QComboBox;
     box->setAccessibleName(name);
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    box->setMinimumContentsLength(8);
     for (const kb::EndKind& row : kb.all<kb::EndKind>()) box->addItem(toQt(row.name), toQt(row.id));
     box->setCurrentIndex(std::max(0, box->findData("jack")));
     return box;
@@ -58,10 +60,20 @@ WireMapPane::WireMapPane(app::CableTestPresenter& presenter, QWidget* parent) : 
     all->setContentsMargins(0, 0, 0, 0);
     all->setSpacing(0);
     m_runs = new ScrollColumn(18, 6);
-    all->addWidget(sidePanel(m_runs), 4);
-    all->addWidget(middle(), 9);
     m_side = new ScrollColumn(18, 6);
-    all->addWidget(sidePanel(m_side), 5);
+    QWidget *runs = sidePanel(m_runs), *side = sidePanel(m_side);
+    if (isVeryLarge()) {
+        // Side by side they would leave each other no room.
+        auto* below = new ScrollColumn(0, 0);
+        runs->setFixedHeight(scaled(130));
+        side->setFixedHeight(scaled(260));
+        for (QWidget* part : {runs, middle(), side}) below->rows().addWidget(part);
+        all->addWidget(below);
+    } else {
+        all->addWidget(runs, 4);
+        all->addWidget(middle(), 9);
+        all->addWidget(side, 5);
+    }
     connect(&presenter, &app::CableTestPresenter::changed, this, &WireMapPane::refresh);
     refresh();
 }

@@ -25,15 +25,17 @@ WorthPane::WorthPane(app::BuyPresenter& presenter, QWidget* parent) : QWidget(pa
 {
     auto* all = column(this, 0, 0);
     auto* scroll = new ScrollColumn(20, 14);
-    auto* row = new QHBoxLayout;
+    const auto direction = isVeryLarge() ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight;
+    const Qt::Alignment side = isVeryLarge() ? Qt::Alignment() : Qt::AlignTop;
+    auto* row = new QBoxLayout(direction);
     row->setSpacing(20);
-    row->addWidget(later(), 1, Qt::AlignTop);
-    row->addWidget(instruments(), 1, Qt::AlignTop);
+    row->addWidget(later(), 1, side);
+    row->addWidget(instruments(), 1, side);
     scroll->rows().addLayout(row);
-    auto* second = new QHBoxLayout;
+    auto* second = new QBoxLayout(direction);
     second->setSpacing(20);
-    second->addWidget(new CascadeCard(presenter), 1, Qt::AlignTop);
-    second->addWidget(new BridgeCard(presenter), 1, Qt::AlignTop);
+    second->addWidget(new CascadeCard(presenter), 1, side);
+    second->addWidget(new BridgeCard(presenter), 1, side);
     scroll->rows().addLayout(second);
     scroll->rows().addWidget(storage());
     scroll->rows().addWidget(
