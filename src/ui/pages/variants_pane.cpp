@@ -76,7 +76,7 @@ QWidget* VariantsPane::comparison()
     auto* full = column(m_full, 0, 6);
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    if (!isVeryLarge()) scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_grid = new CompareGrid;
     connect(m_grid, &CompareGrid::chosen, this, [this](int at) {
         const auto shown = m_presenter.shown();

@@ -29,9 +29,10 @@ QComboBox* ends(const kb::KnowledgeBase& kb, const char* name)
 {
     auto* box = new QComboBox;
     box->setAccessibleName(name);
-    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    box->setMinimumContentsLength(8);
-    for (const kb::EndKind& row : kb.all<kb::EndKind>()) box->addItem(toQt(row.name), toQt(row.id));
+    for (const kb::EndKind& row : kb.all<kb::EndKind>()) {
+        box->addItem(toQt(row.id), toQt(row.id));
+        box->setItemData(box->count() - 1, toQt(row.name), Qt::ToolTipRole);
+    }
     box->setCurrentIndex(std::max(0, box->findData("jack")));
     return box;
 }
