@@ -9,6 +9,7 @@
 
 #include "core/base/text.h"
 #include "core/buy/needs.h"
+#include "core/kb/buy_rows.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/reach_rows.h"
 #include "core/kb/rule_rows.h"
@@ -91,6 +92,8 @@ private:
                     {"device", device.id.value}, device.place);
             m_atDevice[device.id].push_back(mount);
             if (device.role != plan::Role::Switch && device.role != plan::Role::Router) continue;
+            const auto* kind = m_kb.find<kb::SwitchKind>(device.part);
+            if (kind && !kind->isManaged) continue;  // there is nothing to set
             const std::size_t set = add("configure", text::say("jobs.configure", "Configure {}", device.name),
                                         {"device", device.id.value}, device.place);
             wait(set, mount);
@@ -127,6 +130,17 @@ private:
         const plan::Run* old = m_house.runs.find(run.id);
         return !old || old->medium != run.medium;
     }
+    /// Radio and power line: nothing is pulled, the ends are set up to hear each other.
+    bool hasNoCable(const plan::Run& run) const
+    {
+        const kb::Medium* medium = m_kb.find<kb::Medium>(run.medium);
+        return medium && (medium->kind == kb::MediumKind::Radio || medium->kind == kb::MediumKind::PowerLine);
+    }
+    std::size_t pairUp(const plan::Run& run, const std::string& label)
+    {
+        return add("configure", text::say("jobs.pair-up", "Set up {}: {} to {}", label, endText(run.a), endText(run.b)),
+                   {"run", run.id.value}, placeOf(run.a));
+    }
     void cables()
     {
         for (const plan::Run& run : m_variant.runs) {
@@ -135,7 +149,9 @@ private:
                                           ? plan::portText(m_variant, run.a) + " – " + plan::portText(m_variant, run.b)
                                           : run.label;
             const bool isLead = buy::isLead(m_variant, run, m_kb) || !isNewCable(run);
-            const std::size_t last = isLead ? lead(run, label) : laid(run, label);
+            const std::size_t last = hasNoCable(run) ? pairUp(run, label)
+                                     : isLead        ? lead(run, label)
+                                                     : laid(run, label);
             waitForDevice(last, run.a);
             waitForDevice(last, run.b);
             m_ofRun[run.id] = last;

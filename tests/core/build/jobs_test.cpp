@@ -4,6 +4,7 @@
 
 #include <set>
 
+#include "core/kb/buy_rows.h"
 #include "core/kb/rule_rows.h"
 #include "plan_builder.h"
 
@@ -116,6 +117,31 @@ private Q_SLOTS:
         QVERIFY(waitsFor(list, *set, *mount) && waitsFor(list, *lead, *set));
         QCOMPARE(toQt(mount->title), QString("Mount edge in cellar"));
         QCOMPARE(toQt(lead->title), QString("Plug trunk: core 1 to edge 1"));
+    }
+
+    void anUnmanagedSwitchHasNothingToSet()
+    {
+        auto builder = house();
+        const plan::Plan before = builder.plan();
+        builder.device("edge", plan::Role::Switch, "cellar").port("edge", "1", "rj45");
+        QVERIFY(keyed(jobs(before, builder), "configure:"));
+        for (const kb::SwitchKind& kind : knowledge().all<kb::SwitchKind>()) {
+            builder.changeDevice("edge", [&](plan::Device& edge) { edge.part = kind.id; });
+            QCOMPARE(keyed(jobs(before, builder), "configure:") != nullptr, kind.isManaged);
+        }
+    }
+
+    void radioIsSetUpNotPulled()
+    {
+        auto builder = house();
+        for (const auto& [name, place] : {std::pair("near", "cellar"), {"far", "shed"}})
+            builder.device(name, plan::Role::RadioAdapter, place).port(name, "1", "radio");
+        const plan::Plan before = builder.plan();
+        builder.run("air", "near 1", "far 1", "radio-60", 40);
+        const JobList list = jobs(before, builder);
+        QCOMPARE(list.jobs.size(), std::size_t{1});
+        QCOMPARE(toQt(list.jobs[0].title), QString("Set up air: near 1 to far 1"));
+        QVERIFY(list.jobs[0].locks.empty());
     }
 
     void aCardGoesInBeforeItsLead()
