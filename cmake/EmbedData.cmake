@@ -1,5 +1,5 @@
 # Turns the files of data/ into one source file. Usage: cmake -DOUT=x.cpp -DDIR=data -P EmbedData.cmake
-file(GLOB files RELATIVE ${DIR} ${DIR}/*.csv ${DIR}/starters/*.json)
+file(GLOB files RELATIVE ${DIR} ${DIR}/*.csv ${DIR}/jobs/*.csv ${DIR}/starters/*.json)
 list(SORT files)
 set(text "#include \"core/kb/load.h\"\nnamespace sokudo::kb {\nconst Files& embeddedFiles()\n{\n    static const Files kFiles = {\n")
 foreach(name ${files})

@@ -116,6 +116,7 @@ void fields(F& f, Seen<F, plan::Port>& port)
     f.ref("untagged", port.untagged);
     f.refs("tagged", port.tagged);
     f.sources("sources", port.sources);
+    f.ref("profile", port.profile);
 }
 
 /// The end of a run that a segment belongs to, as its word.

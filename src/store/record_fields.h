@@ -214,6 +214,147 @@ void fields(F& f, Seen<F, plan::Budget>& budget)
 }
 
 template <class F>
+void fields(F& f, Seen<F, plan::Person>& person)
+{
+    f.id("id", person.id);
+    f.neededText("name", person.name);
+    f.text("hours", person.hours);
+    f.text("trade", person.trade);
+    f.text("note", person.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Tick>& tick)
+{
+    f.id("id", tick.id);
+    f.neededText("job", tick.job);
+    f.count("step", tick.step);
+    f.text("title", tick.title);
+    f.maybe("took_s", tick.took);
+    f.text("on", tick.on);
+    f.ref("person", tick.person);
+    f.text("note", tick.note);
+    f.maybe("planned_s", tick.planned);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Permit>& permit)
+{
+    f.id("id", permit.id);
+    f.neededText("name", permit.name);
+    f.word("kind", permit.kind, plan::permitKindFromCode);
+    f.ref("place", permit.place);
+    f.text("job", permit.job);
+    f.text("by", permit.by);
+    f.text("on", permit.on);
+    f.text("note", permit.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::Instrument>& instrument)
+{
+    f.id("id", instrument.id);
+    f.neededText("name", instrument.name);
+    f.text("grade", instrument.grade);
+    f.text("battery", instrument.battery);
+    f.text("calibrated", instrument.calibrated);
+    f.text("calibration_due", instrument.calibrationDue);
+    f.text("lent_from", instrument.lentFrom);
+    f.text("due", instrument.due);
+    f.text("note", instrument.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::CableTest>& test)
+{
+    f.id("id", test.id);
+    f.neededText("name", test.name);
+    f.ref("run", test.run);
+    f.text("on", test.on);
+    f.word("stage", test.stage, plan::testStageFromCode);
+    f.text("grade", test.grade);
+    f.ref("instrument", test.instrument);
+    f.text("limit", test.limit);
+    f.word("part", test.part, plan::testedAsFromCode, std::optional(plan::TestedAs::NotSaid));
+    f.word("outcome", test.outcome, plan::testOutcomeFromCode);
+    f.text("wire_map", test.wireMap);
+    f.maybe("length_m", test.length);
+    f.text("worst", test.worst);
+    f.maybe("margin_db", test.margin);
+    f.maybe("loop_ohm", test.loop);
+    f.maybe("loss_db", test.loss);
+    f.maybe("rate_bps", test.rate);
+    f.maybe("ran_s", test.ran);
+    f.count("errors", test.errors);
+    f.text("by", test.by);
+    f.ref("photo", test.photo);
+    f.text("note", test.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::PortProfile>& profile)
+{
+    f.id("id", profile.id);
+    f.neededText("name", profile.name);
+    f.ref("untagged", profile.untagged);
+    f.refs("tagged", profile.tagged);
+    f.maybe("forced_bps", profile.forced);
+    f.maybeWhole("mtu_bytes", profile.mtu);
+    f.maybeWhole("priority", profile.priority);
+    f.maybe("limit_bps", profile.limit);
+    f.yes("querier", profile.isQuerier);
+    f.text("note", profile.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::SettingChange>& change)
+{
+    f.id("id", change.id);
+    f.ref("device", change.device);
+    f.neededText("name", change.name);
+    f.text("factory", change.factory);
+    f.text("now", change.now);
+    f.text("why", change.why);
+    f.text("on", change.on);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::CutOver>& day)
+{
+    f.id("id", day.id);
+    f.neededText("name", day.name);
+    f.ref("from", day.from);
+    f.ref("to", day.to);
+    f.text("on", day.on);
+    f.text("begins", day.begins);
+    f.text("until", day.until);
+    f.whole("reserve_percent", day.reserve);
+    f.text("appointments", day.appointments);
+    f.text("removed", day.removed);
+    f.text("note", day.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::DayMark>& mark)
+{
+    f.id("id", mark.id);
+    f.ref("cut_over", mark.cutOver);
+    f.neededText("step", mark.step);
+    f.maybe("begun_s", mark.begun);
+    f.maybe("ended_s", mark.ended);
+    f.text("value", mark.value);
+    f.text("note", mark.note);
+}
+
+template <class F>
+void fields(F& f, Seen<F, plan::ColumnMap>& map)
+{
+    f.id("id", map.id);
+    f.neededText("name", map.name);
+    f.neededText("columns", map.columns);
+}
+
+template <class F>
 void fields(F& f, Seen<F, measure::Trial>& trial)
 {
     f.id("id", trial.id);
@@ -244,6 +385,7 @@ void fields(F& f, Seen<F, logbook::Entry>& entry)
     f.text("text", entry.text);
     f.ref("trial", entry.trial);
     f.ref("device", entry.device);
+    aboutField(f, entry.about);
 }
 
 template <class F>

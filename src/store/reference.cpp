@@ -13,13 +13,34 @@ struct Reference {
     std::string_view key, kind;
 };
 
-constexpr std::array<Reference, 23> kReferences{
-    {{"place", "place"},    {"within", "place"},     {"entry", "place"},         {"device", "device"},
-     {"battery", "device"}, {"from", "device"},      {"to", "device"},           {"slot", "slot"},
-     {"a", "port"},         {"b", "port"},           {"split_of", "port"},       {"combo_of", "port"},
-     {"port", "port"},      {"outlet", "outlet"},    {"plugged_into", "outlet"}, {"circuit", "circuit"},
-     {"run", "run"},        {"untagged", "network"}, {"tagged", "network"},      {"network", "network"},
-     {"trial", "trial"},    {"service", "service"},  {"waiver", "waiver"}}};
+constexpr std::array<Reference, 28> kReferences{{{"place", "place"},
+                                                 {"within", "place"},
+                                                 {"entry", "place"},
+                                                 {"device", "device"},
+                                                 {"battery", "device"},
+                                                 {"from", "device"},
+                                                 {"to", "device"},
+                                                 {"slot", "slot"},
+                                                 {"a", "port"},
+                                                 {"b", "port"},
+                                                 {"split_of", "port"},
+                                                 {"combo_of", "port"},
+                                                 {"port", "port"},
+                                                 {"outlet", "outlet"},
+                                                 {"plugged_into", "outlet"},
+                                                 {"circuit", "circuit"},
+                                                 {"run", "run"},
+                                                 {"untagged", "network"},
+                                                 {"tagged", "network"},
+                                                 {"network", "network"},
+                                                 {"trial", "trial"},
+                                                 {"service", "service"},
+                                                 {"waiver", "waiver"},
+                                                 {"person", "person"},
+                                                 {"instrument", "instrument"},
+                                                 {"photo", "photo"},
+                                                 {"profile", "profile"},
+                                                 {"cut_over", "cut-over"}}};
 
 const Reference* referenceOf(std::string_view key)
 {
@@ -95,5 +116,15 @@ template std::string nameOf(const plan::Plan&, const plan::Offer&);
 template std::string nameOf(const plan::Plan&, const plan::Purchase&);
 template std::string nameOf(const plan::Plan&, const plan::Currency&);
 template std::string nameOf(const plan::Plan&, const plan::Budget&);
+template std::string nameOf(const plan::Plan&, const plan::Person&);
+template std::string nameOf(const plan::Plan&, const plan::Tick&);
+template std::string nameOf(const plan::Plan&, const plan::Permit&);
+template std::string nameOf(const plan::Plan&, const plan::Instrument&);
+template std::string nameOf(const plan::Plan&, const plan::CableTest&);
+template std::string nameOf(const plan::Plan&, const plan::PortProfile&);
+template std::string nameOf(const plan::Plan&, const plan::SettingChange&);
+template std::string nameOf(const plan::Plan&, const plan::CutOver&);
+template std::string nameOf(const plan::Plan&, const plan::DayMark&);
+template std::string nameOf(const plan::Plan&, const plan::ColumnMap&);
 
 }  // namespace sokudo::store

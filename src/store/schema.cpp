@@ -38,6 +38,14 @@ constexpr int kCount<plan::PurchaseStatus> = 5;
 template <>
 constexpr int kCount<plan::Tenure> = 3;
 template <>
+constexpr int kCount<plan::PermitKind> = 3;
+template <>
+constexpr int kCount<plan::TestStage> = 6;
+template <>
+constexpr int kCount<plan::TestedAs> = 4;
+template <>
+constexpr int kCount<plan::TestOutcome> = 4;
+template <>
 constexpr int kCount<plan::StockKind> = 4;
 template <>
 constexpr int kCount<plan::LooseEndKind> = 3;

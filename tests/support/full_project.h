@@ -46,6 +46,46 @@ inline plan::Plan addKept(plan::Plan plan)
     return plan;
 }
 
+/// What building leaves behind.
+inline plan::Plan addBuilt(plan::Plan plan)
+{
+    plan.people = plan.people.with({{41}, "you", "tue 2h, sat 4h", "electrician", "note"});
+    plan.ticks = plan.ticks.with(
+        {{42}, "pull:run:5", 2, "Pull run", Duration::of(1500), "2026-11-20", {41}, "note", Duration::of(1800)});
+    plan.permits = plan.permits.with(
+        {{43}, "drill", plan::PermitKind::Licensed, {1}, "pull:run:5", "electrician", "2026-11-19", "note"});
+    plan.instruments = plan.instruments.with(
+        {{44}, "tester", "certifier", "40 %", "2026-03-01", "2027-03-01", "tool library", "2026-12-06", "note"});
+    plan::CableTest test{{45}, "run 2026-11-21", {5}, "2026-11-21", plan::TestStage::AfterPlates, "certifier",
+                         {44}, "cat6a"};
+    test.part = plan::TestedAs::PermanentLink;
+    test.outcome = plan::TestOutcome::Narrowly;
+    test.wireMap = "1-1 2-2 3-3 4-4 5-5 6-6 7-7 8-8";
+    test.length = Length::of(12.4);
+    test.worst = "NEXT 36-45";
+    test.margin = Decibel::of(-0.3);
+    test.loop = Ohm::of(2.2);
+    test.loss = Decibel::of(1.25);
+    test.rate = gigabits(10);
+    test.ran = Duration::of(600);
+    test.errors = 3;
+    test.by = "ann";
+    test.photo = {28};
+    test.note = "note";
+    plan.cableTests = plan.cableTests.with(test);
+    plan.profiles =
+        plan.profiles.with({{46}, "access point", {21}, {{22}}, gigabits(2.5), 9000, 5, gigabits(1), true, "note"});
+    plan.settings = plan.settings.with({{47}, {2}, "flow control", "on", "off", "why", "2026-11-22"});
+    plan.cutOvers = plan.cutOvers.with(
+        {{48}, "night", {2}, {35}, "2026-12-05", "18:00", "22:30", 30, "19:30 20min call", "spare", "note"});
+    plan.dayMarks = plan.dayMarks.with({{49}, {48}, "move:5", Duration::of(-60), Duration::of(90), "9.4 Gb/s", "note"});
+    plan.columnMaps = plan.columnMaps.with({{50}, "export", "run=Cable ID; length=Length in ft"});
+    plan::Port port = *plan.ports.find({4});
+    port.profile = {46};
+    plan.ports = plan.ports.with(port);
+    return plan;
+}
+
 inline plan::Plan addWires(plan::Plan plan)
 {
     plan::Port port{{4},          {2},  7,  "X1", "sfp28", {gigabits(25), gigabits(10)}, gigabits(10), plan::Fec::BaseR,
@@ -106,7 +146,7 @@ inline plan::Plan fullPlan()
     plan = addWires(std::move(plan));
     plan.waivers = plan.waivers.with({{9}, {5}, "cu-07", "marginal", "soak-tested for a day", "2026-11-25"});
     plan = addKept(std::move(plan));
-    return plan;
+    return addBuilt(std::move(plan));
 }
 
 /// A trial, an entry and an answer with every field set.
@@ -128,7 +168,7 @@ inline void addRecords(store::Project& project)
     trial.conditions = {{"governor", "performance"}};
     trial.note = "with \"quotes\" and\nlines";
     project.trials = {trial};
-    project.entries = {{{7}, trial.at, logbook::EntryKind::Diagnosis, "text", {6}, {2}}};
+    project.entries = {{{7}, trial.at, logbook::EntryKind::Diagnosis, "text", {6}, {2}, plan::Subject{"run", 5}}};
     project.versions = {{{30}, "before", VersionKind::Variant, trial.at, "note", "{}"}};
     project.answers = {{{8}, {2}, {2}, "e30", true, trial.at, true}};
 }

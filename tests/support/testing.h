@@ -45,6 +45,8 @@ QStringList sources(const QString& below);
 /// A program of this build.
 QString program(const QString& name);
 
+/// With plain spaces between a figure and its unit, to be compared with what people type.
+inline QString spaced(QString text) { return text.replace(QChar(0x202f), ' '); }
 inline QString toQt(const text::Sentence& sentence) { return QString::fromStdString(sentence.text()); }
 inline QString toQt(const std::string& text) { return QString::fromStdString(text); }
 inline QString toQt(const char* text) { return QString::fromUtf8(text); }

@@ -30,7 +30,22 @@ const std::vector<RecordsPresenter::Kind>& RecordsPresenter::kinds()
         {TableKind::Purchases, "purchase",
          "What was ordered, has arrived, is fitted or went back; free and on loan too."},
         {TableKind::Currencies, "currency", "The house's own currency, and what others are worth in it on a day."},
-        {TableKind::Budgets, "budget", "What may be spent, in all or a month; one named as a variant counts for it."}};
+        {TableKind::Budgets, "budget", "What may be spent, in all or a month; one named as a variant counts for it."},
+        {TableKind::People, "person",
+         "Who builds: free hours on each day of the week, and a trade where there is one."},
+        {TableKind::Ticks, "tick",
+         "Steps and jobs that are done, with the minutes they took: estimates learn from them."},
+        {TableKind::Permits, "permission",
+         "A yes of the owner, or the licensed trade that does it: what locked jobs wait for."},
+        {TableKind::Instruments, "instrument", "Testers at hand, with battery, calibration and when they go back."},
+        {TableKind::CableTests, "test", "Results of cable tests, by run and day."},
+        {TableKind::Profiles, "profile",
+         "Settings of a port under one name: networks, MTU, priority, limits. Ports name theirs."},
+        {TableKind::Settings, "setting", "What is set otherwise than it came from the factory, and why."},
+        {TableKind::CutOvers, "cut-over",
+         "Days on which one switch takes over from another: window, reserve, appointments."},
+        {TableKind::ColumnMaps, "column mapping",
+         "Which column of a tester's table holds what; kept for the next import."}};
     return kAll;
 }
 
@@ -62,6 +77,15 @@ std::size_t RecordsPresenter::count(TableKind table) const
     case TableKind::Purchases: return plan.purchases.size();
     case TableKind::Currencies: return plan.currencies.size();
     case TableKind::Budgets: return plan.budgets.size();
+    case TableKind::People: return plan.people.size();
+    case TableKind::Ticks: return plan.ticks.size();
+    case TableKind::Permits: return plan.permits.size();
+    case TableKind::Instruments: return plan.instruments.size();
+    case TableKind::CableTests: return plan.cableTests.size();
+    case TableKind::Profiles: return plan.profiles.size();
+    case TableKind::Settings: return plan.settings.size();
+    case TableKind::CutOvers: return plan.cutOvers.size();
+    case TableKind::ColumnMaps: return plan.columnMaps.size();
     default: return plan.deviceKinds.size();
     }
 }
@@ -165,6 +189,15 @@ std::string recordKind(TableKind table)
     case TableKind::Purchases: return "purchase";
     case TableKind::Currencies: return "currency";
     case TableKind::Budgets: return "budget";
+    case TableKind::People: return "person";
+    case TableKind::Ticks: return "tick";
+    case TableKind::Permits: return "permit";
+    case TableKind::Instruments: return "instrument";
+    case TableKind::CableTests: return "cable-test";
+    case TableKind::Profiles: return "profile";
+    case TableKind::Settings: return "setting";
+    case TableKind::CutOvers: return "cut-over";
+    case TableKind::ColumnMaps: return "column-map";
     default: return {};
     }
 }

@@ -33,11 +33,35 @@ std::string quoted(QString text) { return "\"" + fromQt(text.replace('"', '\''))
 
 const char* word(TableKind kind)
 {
-    static constexpr const char* kWords[] = {"Places",    "Devices",          "Ports",      "Jacks",
-                                             "Runs",      "Outlets",          "Services",   "Networks",
-                                             "Workloads", "Spares and tools", "Loose ends", "Addresses",
-                                             "Photos",    "Kinds of device",  "Circuits",   "Outlets and strips",
-                                             "Offers",    "Purchases",        "Currencies", "Budgets"};
+    static constexpr const char* kWords[] = {"Places",
+                                             "Devices",
+                                             "Ports",
+                                             "Jacks",
+                                             "Runs",
+                                             "Outlets",
+                                             "Services",
+                                             "Networks",
+                                             "Workloads",
+                                             "Spares and tools",
+                                             "Loose ends",
+                                             "Addresses",
+                                             "Photos",
+                                             "Kinds of device",
+                                             "Circuits",
+                                             "Outlets and strips",
+                                             "Offers",
+                                             "Purchases",
+                                             "Currencies",
+                                             "Budgets",
+                                             "People",
+                                             "Ticks",
+                                             "Permissions",
+                                             "Instruments",
+                                             "Test results",
+                                             "Port profiles",
+                                             "Changed settings",
+                                             "Cut-over days",
+                                             "Column mappings"};
     return kWords[static_cast<int>(kind)];
 }
 
@@ -228,6 +252,15 @@ void TablesPresenter::addRecords(const std::string& kind)
     case TableKind::Purchases: return add(plan.purchases);
     case TableKind::Currencies: return add(plan.currencies);
     case TableKind::Budgets: return add(plan.budgets);
+    case TableKind::People: return add(plan.people);
+    case TableKind::Ticks: return add(plan.ticks);
+    case TableKind::Permits: return add(plan.permits);
+    case TableKind::Instruments: return add(plan.instruments);
+    case TableKind::CableTests: return add(plan.cableTests);
+    case TableKind::Profiles: return add(plan.profiles);
+    case TableKind::Settings: return add(plan.settings);
+    case TableKind::CutOvers: return add(plan.cutOvers);
+    case TableKind::ColumnMaps: return add(plan.columnMaps);
     default: return add(plan.deviceKinds);
     }
 }

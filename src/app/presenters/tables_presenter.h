@@ -34,6 +34,15 @@ enum class TableKind {
     Purchases,
     Currencies,
     Budgets,
+    People,
+    Ticks,
+    Permits,
+    Instruments,
+    CableTests,
+    Profiles,
+    Settings,
+    CutOvers,
+    ColumnMaps,
 };
 inline constexpr int kSurveyTables = 6;  ///< those before the records
 const char* word(TableKind);

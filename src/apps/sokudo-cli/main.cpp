@@ -29,14 +29,13 @@ Result<cli::Context> contextFor(int argc, char** argv)
     kb::Files files;
     if (folder.empty()) files = kb::embeddedFiles();
     std::error_code error;
-    for (std::filesystem::directory_iterator it = folder.empty() ? std::filesystem::directory_iterator()
-                                                                 : std::filesystem::directory_iterator(folder, error),
-                                             end;
-         !error && it != end; it.increment(error)) {
+    using Walk = std::filesystem::recursive_directory_iterator;
+    for (Walk it = folder.empty() ? Walk() : Walk(folder, error), end; !error && it != end; it.increment(error)) {
+        if (!it->is_regular_file()) continue;
         std::ifstream in(it->path());
         std::ostringstream all;
         all << in.rdbuf();
-        files[it->path().filename().string()] = all.str();
+        files[it->path().lexically_relative(folder).generic_string()] = all.str();
     }
     if (error) return failure(ErrorCode::NotFound, "this folder cannot be read", folder);
     auto result = kb::load(files);

@@ -79,6 +79,9 @@ private:
                     lead.rate = report.rate.value_or(BitRate{});
                     lead.verdict = report.verdict;
                 }
+            // The lead that joins the two switches while both run is no lead to move.
+            const plan::Device* far = lead.link.runs.empty() ? nullptr : plan::deviceOf(m_plan, otherEnd(lead));
+            if (far && far->id == m_asked.to) continue;
             m_leads.push_back(std::move(lead));
         }
         for (const plan::Port* port : plan::portsOf(m_plan, m_asked.to))
@@ -122,7 +125,8 @@ private:
         if (old.mtu) port.mtu = old.mtu;
         port.untagged = old.untagged;
         port.tagged = old.tagged;
-        for (const char* trait : {"poe-priority", "poe-draw"}) {
+        port.profile = old.profile;
+        for (const char* trait : {"poe-priority", "poe-draw", "rate-limit"}) {
             if (old.traits.has(trait)) port.traits.set(trait, std::string(old.traits.word(trait)));
             old.traits.set(trait, {});
         }
@@ -243,6 +247,10 @@ private:
         for (plan::NetworkId id : port.tagged)
             if (const auto* network = m_plan.networks.find(id)) tagged.push_back(network->name);
         if (!tagged.empty()) move.settings.push_back({"tagged", text::joined(tagged, ", ")});
+        if (const auto* profile = m_plan.profiles.find(port.profile))
+            move.settings.push_back({"profile", profile->name});
+        if (const auto limit = port.traits.as<BitRate>("rate-limit"))
+            move.settings.push_back({"rate limit", text::linkRate(*limit)});
         if (port.traits.has("poe-priority"))
             move.settings.push_back({"power priority", std::string(port.traits.word("poe-priority"))});
     }

@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/base/date.h"
+#include "core/base/hours.h"
 #include "core/base/text.h"
 
 namespace sokudo::build {
@@ -16,24 +17,10 @@ using std::chrono::days;
 using std::chrono::sys_days;
 
 constexpr int kMostDays = 731;
-constexpr std::array<std::string_view, 7> kDays{"mon", "tue", "wed", "thu", "fri", "sat", "sun"};
 
 tl::unexpected<Error> bad(text::Sentence what, std::string where = {})
 {
     return failure(ErrorCode::BadInput, std::move(what), std::move(where));
-}
-
-/// "2h", "90min", "1.5h".
-std::optional<double> minutesIn(std::string word)
-{
-    double unit = 0;
-    for (const auto& [end, minutes] : {std::pair("min", 1.0), {"h", 60.0}})
-        if (unit == 0 && word.ends_with(end)) {
-            unit = minutes;
-            word.resize(word.size() - std::string_view(end).size());
-        }
-    const auto value = text::parseNumber(word);
-    return unit > 0 && value ? std::optional(*value * unit) : std::nullopt;
 }
 
 class Planning {
@@ -271,28 +258,21 @@ private:
 
 Result<Worker> workerOf(const std::string& line)
 {
+    // The name is what stands before the first day.
     Worker worker;
-    bool hasDay = false;
-    for (const std::string& part : text::split(line, ',')) {
-        for (std::optional<std::size_t> day; const std::string& word : text::split(text::trimmed(part), ' ')) {
-            if (word.empty()) continue;
-            const std::string small = text::lower(word);
-            const auto known = std::find(kDays.begin(), kDays.end(), small.substr(0, 3));
-            if (known != kDays.end()) day = static_cast<std::size_t>(known - kDays.begin());
-            else if (const auto minutes = minutesIn(small); minutes && day) {
-                if (*minutes < 0 || *minutes > 24 * 60)
-                    return bad(text::say("schedule.a-day", "a day has 0 to 24 hours"), "“" + text::trimmed(part) + "”");
-                worker.minutes[*day] = *minutes;
-                hasDay = true;
-            } else if (worker.name.empty() && !day) worker.name = word;
-            else
-                return bad(text::say("schedule.word", "write who has how long on which day: “ann mon 2h, wed 90min”"),
-                           "“" + word + "”");
-        }
+    std::string name, hours;
+    for (const std::string& word : text::split(text::trimmed(line), ' ')) {
+        const bool isName = hours.empty() && !weekDayOf(word);
+        std::string& into = isName ? name : hours;
+        into += (into.empty() ? "" : " ") + word;
     }
-    if (worker.name.empty() || !hasDay)
+    if (name.empty() || hours.empty())
         return bad(text::say("schedule.worker", "write who has how long on which day: “ann mon 2h, wed 90min”"),
                    "“" + line + "”");
+    const auto week = weekOf(hours);
+    if (!week) return tl::unexpected(week.error());
+    worker.name = text::trimmed(name);
+    worker.minutes = *week;
     return worker;
 }
 

@@ -36,6 +36,9 @@ Result<WireMap> wireMapOf(const std::string& line);
 /// The line that gives it again, in the order of the pins.
 std::string lineOf(const WireMap&);
 
+/// Every pin comes out where it belongs, and none touch.
+bool isStraight(const WireMap&);
+
 /// What else is known of the cable: a map alone does not show a split pair.
 struct MapEvidence {
     bool failsCrosstalk = false;     ///< NEXT fails, or the tester names split pairs

@@ -121,4 +121,11 @@ std::string lineOf(const WireMap& map)
     return line;
 }
 
+bool isStraight(const WireMap& map)
+{
+    for (int pin = 1; pin <= 8; ++pin)
+        if (map.far[static_cast<std::size_t>(pin)] != pin) return false;
+    return map.shorts.empty();
+}
+
 }  // namespace sokudo::build

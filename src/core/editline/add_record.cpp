@@ -4,25 +4,10 @@
 
 #include "core/base/sentence.h"
 #include "core/base/text.h"
-#include "core/editline/record_keys.h"
-#include "core/editline/verbs.h"
-#include "core/plan/edits.h"
+#include "core/editline/put_record.h"
 
 namespace sokudo::editline {
 namespace {
-
-/// Fills in the properties that follow and puts the record into the plan.
-template <class T, class Say>
-Done put(Draft& draft, Words& words, const char* kind, T record, Say say)
-{
-    if (auto error = takeProperties(words, record, draft)) return tl::unexpected(*error);
-    record.id = draft.ids.next<decltype(T::id)>();
-    const auto id = record.id;
-    const std::string done = say(record);
-    if (auto error = draft.take(plan::edits::putRecord(draft.plan, std::move(record)))) return tl::unexpected(*error);
-    draft.touch(kind, id);
-    return done;
-}
 
 Done addWork(Draft& draft, Words& words)
 {
@@ -156,6 +141,7 @@ Done addRecord(Draft& draft, Words& words, std::string_view kind)
                    [](const plan::Circuit& one) { return "added circuit " + one.name; });
     }
     if (auto trade = addTradeRecord(draft, words, kind)) return std::move(*trade);
+    if (auto build = addBuildRecord(draft, words, kind)) return std::move(*build);
     if (kind == "outlet") return addOutlet(draft, words, plan::OutletKind::Wall);
     if (kind == "strip") return addOutlet(draft, words, plan::OutletKind::Strip);
     if (const auto stock = plan::stockKindFromCode(kind)) {

@@ -45,8 +45,10 @@ std::optional<plan::PlaceKind> takePlaceKind(Words& words)
 Done add(Draft& draft, Words& words)
 {
     static constexpr std::string_view kRecords[] = {
-        "service",    "network", "work",    "address", "photo", "spare", "tool",     "borrowed", "ordered", "temporary",
-        "compromise", "open",    "circuit", "outlet",  "strip", "offer", "purchase", "currency", "budget"};
+        "service",  "network",   "work",       "address", "photo",   "spare",  "tool",       "borrowed",
+        "ordered",  "temporary", "compromise", "open",    "circuit", "outlet", "strip",      "offer",
+        "purchase", "currency",  "budget",     "person",  "tick",    "permit", "instrument", "test",
+        "profile",  "setting",   "cut-over",   "mark",    "columns"};
     if (const plan::DeviceKind* kind = takeKind(words, draft.plan)) return addOfKind(draft, words, *kind);
     if (words.take("building")) return addBuilding(draft, words);
     if (const auto kind = takePlaceKind(words)) return addPlace(draft, words, *kind);

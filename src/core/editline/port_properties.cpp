@@ -28,7 +28,7 @@ std::optional<Field> setNetworks(plan::Port& port, const Property& one, const pl
     return Field(one.key);
 }
 
-/// The slot of its card and the socket it shares, both of the same device.
+/// The slot of its card and the socket it shares, both of the same device, and its profile.
 std::optional<Field> setSibling(plan::Port& port, const Property& one, const plan::Plan& plan)
 {
     if (one.key == "slot") {
@@ -39,6 +39,15 @@ std::optional<Field> setSibling(plan::Port& port, const Property& one, const pla
         if (port.slot.isSet()) return Field("slot");
         return Field(
             tl::unexpected(one.wrong(text::say("properties.no-slot-of", "the device has no slot of that name"))));
+    }
+    if (one.key == "profile") {
+        port.profile = {};
+        if (one.isCleared()) return Field("profile");
+        for (const plan::PortProfile& profile : plan.profiles)
+            if (text::lower(profile.name) == text::lower(one.value)) port.profile = profile.id;
+        if (port.profile.isSet()) return Field("profile");
+        return Field(tl::unexpected(one.wrong(text::say(
+            "properties.no-profile", "no profile is called so; add it first: add profile access point, tagged=…"))));
     }
     if (one.key != "shares") return std::nullopt;
     port.comboOf = {};
@@ -129,9 +138,9 @@ Field setField(plan::Port& port, const Property& one, Draft& draft)
     if (auto field = setNetworks(port, one, draft.plan)) return *field;
     if (auto field = setSibling(port, one, draft.plan)) return *field;
     if (auto trait = setTrait(port.traits, one, kb::TraitOwner::Port, draft.kb)) return *trait;
-    return noProperty(
-        one, "port", kb::TraitOwner::Port, draft.kb,
-        {"name", "cage", "rates", "rate", "fec", "module", "mtu", "slot", "shares", "untagged", "tagged", "position"});
+    return noProperty(one, "port", kb::TraitOwner::Port, draft.kb,
+                      {"name", "cage", "rates", "rate", "fec", "module", "mtu", "slot", "shares", "untagged", "tagged",
+                       "profile", "position"});
 }
 
 Field setField(plan::Slot& slot, const Property& one, Draft&)

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "core/base/hours.h"
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/editline/record_keys.h"
@@ -14,6 +15,7 @@
 #include "core/kb/stage_rows.h"
 #include "core/kb/trade_rows.h"
 #include "core/oneline/tokens.h"
+#include "core/plan/tables.h"
 
 namespace sokudo::editline::keys {
 
@@ -90,6 +92,28 @@ inline Refusal read(const Property& one, Draft&, std::optional<DataSize>& into)
     if (!into) return one.wrong(text::say("record-keys.a-size", "a size is written 100gb"));
     return std::nullopt;
 }
+/// Working time, "25min", "2h"; or "90s".
+inline Refusal read(const Property& one, Draft&, std::optional<Duration>& into)
+{
+    into.reset();
+    if (one.isCleared()) return std::nullopt;
+    const std::string word = text::lower(one.value);
+    if (const auto minutes = minutesIn(word)) into = Duration::of(*minutes * 60);
+    else into = oneline::durationOf(word);
+    if (!into) return one.wrong(text::say("record-keys.a-duration", "working time is written 25min, 2h or 90s"));
+    return std::nullopt;
+}
+inline Refusal read(const Property& one, Draft&, std::optional<Decibel>& into) { return readFigure(one, "db", into); }
+inline Refusal read(const Property& one, Draft&, std::optional<Ohm>& into) { return readFigure(one, "ohm", into); }
+inline Refusal read(const Property& one, Draft&, std::optional<int>& into)
+{
+    into.reset();
+    if (one.isCleared()) return std::nullopt;
+    const auto value = wholeOf(one, 0, 100000);
+    if (!value) return value.error();
+    into = *value;
+    return std::nullopt;
+}
 /// An object by its name.
 template <class IdType, class Take>
 Refusal readName(const Property& one, const Draft& draft, IdType& into, Take take)
@@ -114,6 +138,10 @@ inline Refusal read(const Property& one, Draft& draft, plan::NetworkId& into)
 {
     return readName(one, draft, into, takeNetwork);
 }
+inline Refusal read(const Property& one, Draft& draft, plan::RunId& into)
+{
+    return readName(one, draft, into, takeRun);
+}
 inline Refusal read(const Property& one, Draft& draft, plan::OutletId& into)
 {
     return readName(one, draft, into, takeOutlet);
@@ -121,6 +149,50 @@ inline Refusal read(const Property& one, Draft& draft, plan::OutletId& into)
 inline Refusal read(const Property& one, Draft& draft, plan::CircuitId& into)
 {
     return readName(one, draft, into, takeCircuit);
+}
+/// A record that only its name tells.
+template <class T>
+Refusal readRecord(const Property& one, const Table<T>& rows, decltype(T::id)& into)
+{
+    into = {};
+    if (one.isCleared()) return std::nullopt;
+    std::vector<std::string> known;
+    for (const T& row : rows) {
+        if (text::lower(plan::ownName(row)) == text::lower(one.value)) into = row.id;
+        known.push_back(plan::ownName(row));
+    }
+    if (into.isSet()) return std::nullopt;
+    return one.wrong(text::say("record-keys.no-such-record", "nothing of that kind is called so") +
+                     oneline::suggestion(text::lower(one.value), known));
+}
+inline Refusal read(const Property& one, Draft& draft, plan::PersonId& into)
+{
+    return readRecord(one, draft.plan.people, into);
+}
+inline Refusal read(const Property& one, Draft& draft, plan::InstrumentId& into)
+{
+    return readRecord(one, draft.plan.instruments, into);
+}
+inline Refusal read(const Property& one, Draft& draft, plan::PhotoId& into)
+{
+    return readRecord(one, draft.plan.photos, into);
+}
+inline Refusal read(const Property& one, Draft& draft, plan::CutOverId& into)
+{
+    return readRecord(one, draft.plan.cutOvers, into);
+}
+/// Several networks with + between.
+inline Refusal read(const Property& one, Draft& draft, std::vector<plan::NetworkId>& into)
+{
+    into.clear();
+    if (one.isCleared()) return std::nullopt;
+    for (const std::string& part : text::split(one.value, '+')) {
+        plan::NetworkId network;
+        if (auto refusal = readName(Property{one.key, text::trimmed(part), one.word}, draft, network, takeNetwork))
+            return refusal;
+        into.push_back(network);
+    }
+    return std::nullopt;
 }
 inline Refusal read(const Property& one, Draft& draft, std::optional<plan::Subject>& into)
 {
@@ -154,6 +226,14 @@ std::string written(const std::optional<Q>& figure, const plan::Plan&)
 {
     return figure ? text::number(figure->in(), 9) : std::string();
 }
+inline std::string written(const std::optional<Duration>& time, const plan::Plan&)
+{
+    return time ? text::number(time->in() / 60, 9) + "min" : std::string();
+}
+inline std::string written(const std::optional<int>& value, const plan::Plan&)
+{
+    return value ? std::to_string(*value) : std::string();
+}
 inline std::string written(const std::optional<DataSize>& size, const plan::Plan&)
 {
     return size ? text::number(size->in() / 1e9, 9) + "gb" : std::string();
@@ -169,6 +249,25 @@ inline std::string written(plan::DeviceId id, const plan::Plan& plan) { return n
 inline std::string written(plan::NetworkId id, const plan::Plan& plan) { return nameIn(plan.networks, id); }
 inline std::string written(plan::OutletId id, const plan::Plan& plan) { return nameIn(plan.outlets, id); }
 inline std::string written(plan::CircuitId id, const plan::Plan& plan) { return nameIn(plan.circuits, id); }
+inline std::string written(plan::RunId id, const plan::Plan& plan)
+{
+    const plan::Run* run = plan.runs.find(id);
+    return run ? run->label : std::string();
+}
+inline std::string written(plan::PersonId id, const plan::Plan& plan) { return nameIn(plan.people, id); }
+inline std::string written(plan::InstrumentId id, const plan::Plan& plan) { return nameIn(plan.instruments, id); }
+inline std::string written(plan::CutOverId id, const plan::Plan& plan) { return nameIn(plan.cutOvers, id); }
+inline std::string written(plan::PhotoId id, const plan::Plan& plan)
+{
+    const plan::Photo* photo = plan.photos.find(id);
+    return photo ? photo->caption : std::string();
+}
+inline std::string written(const std::vector<plan::NetworkId>& all, const plan::Plan& plan)
+{
+    std::vector<std::string> names;
+    for (plan::NetworkId id : all) names.push_back(nameIn(plan.networks, id));
+    return text::joined(names, "+");
+}
 inline std::string written(const std::optional<plan::Subject>& about, const plan::Plan& plan)
 {
     if (!about) return {};
@@ -197,6 +296,22 @@ inline KeyChoices devices(const plan::Plan& plan, const kb::KnowledgeBase&) { re
 inline KeyChoices networks(const plan::Plan& plan, const kb::KnowledgeBase&) { return namesIn(plan.networks); }
 inline KeyChoices outlets(const plan::Plan& plan, const kb::KnowledgeBase&) { return namesIn(plan.outlets); }
 inline KeyChoices circuits(const plan::Plan& plan, const kb::KnowledgeBase&) { return namesIn(plan.circuits); }
+inline KeyChoices people(const plan::Plan& plan, const kb::KnowledgeBase&) { return namesIn(plan.people); }
+inline KeyChoices instruments(const plan::Plan& plan, const kb::KnowledgeBase&) { return namesIn(plan.instruments); }
+inline KeyChoices cutOvers(const plan::Plan& plan, const kb::KnowledgeBase&) { return namesIn(plan.cutOvers); }
+inline KeyChoices grades(const plan::Plan&, const kb::KnowledgeBase& kb)
+{
+    KeyChoices all;
+    for (const kb::Instrument& row : kb.all<kb::Instrument>()) all.emplace_back(row.id, row.name);
+    return all;
+}
+inline KeyChoices runs(const plan::Plan& plan, const kb::KnowledgeBase&)
+{
+    KeyChoices all;
+    for (const plan::Run& run : plan.runs)
+        if (!run.label.empty()) all.emplace_back(run.label, run.label);
+    return all;
+}
 inline KeyChoices batteries(const plan::Plan& plan, const kb::KnowledgeBase&)
 {
     KeyChoices all;
@@ -308,7 +423,11 @@ namespace sokudo::editline {
 template <class T>
 std::string lineName(const T& record, const plan::Plan& plan)
 {
-    if constexpr (std::is_same_v<T, plan::Access>) return keys::nameIn(plan.devices, record.device);
+    if constexpr (std::is_same_v<T, plan::SettingChange>)
+        return keys::nameIn(plan.devices, record.device) + " " + record.name;
+    else if constexpr (std::is_same_v<T, plan::DayMark>)
+        return keys::nameIn(plan.cutOvers, record.cutOver) + " " + record.step;
+    else if constexpr (std::is_same_v<T, plan::Access>) return keys::nameIn(plan.devices, record.device);
     else if constexpr (std::is_same_v<T, plan::Workload>)
         return record.purpose + (record.device.isSet() ? " on " + keys::nameIn(plan.devices, record.device)
                                                        : " in " + keys::nameIn(plan.places, record.place));

@@ -36,7 +36,11 @@ inline constexpr bool kHasKeys =
     std::is_same_v<T, plan::StockItem> || std::is_same_v<T, plan::LooseEnd> || std::is_same_v<T, plan::Access> ||
     std::is_same_v<T, plan::Photo> || std::is_same_v<T, plan::DeviceKind> || std::is_same_v<T, plan::Circuit> ||
     std::is_same_v<T, plan::Outlet> || std::is_same_v<T, plan::Offer> || std::is_same_v<T, plan::Purchase> ||
-    std::is_same_v<T, plan::Currency> || std::is_same_v<T, plan::Budget>;
+    std::is_same_v<T, plan::Currency> || std::is_same_v<T, plan::Budget> || std::is_same_v<T, plan::Person> ||
+    std::is_same_v<T, plan::Tick> || std::is_same_v<T, plan::Permit> || std::is_same_v<T, plan::Instrument> ||
+    std::is_same_v<T, plan::CableTest> || std::is_same_v<T, plan::PortProfile> ||
+    std::is_same_v<T, plan::SettingChange> || std::is_same_v<T, plan::CutOver> || std::is_same_v<T, plan::DayMark> ||
+    std::is_same_v<T, plan::ColumnMap>;
 
 /// How an edit line calls a record: a service by its name, an address by its device, work by what and where.
 template <class T>

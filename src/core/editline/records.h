@@ -21,12 +21,17 @@ void withTable(std::string_view kind, Visit visit)
 inline std::string_view recordKindOf(std::string_view word)
 {
     static constexpr std::pair<std::string_view, std::string_view> kWords[] = {
-        {"service", "service"},     {"network", "network"},      {"work", "workload"},     {"spare", "stock"},
-        {"tool", "stock"},          {"borrowed", "stock"},       {"ordered", "stock"},     {"stock", "stock"},
-        {"temporary", "loose-end"}, {"compromise", "loose-end"}, {"open", "loose-end"},    {"address", "access"},
-        {"photo", "photo"},         {"kind", "device-kind"},     {"circuit", "circuit"},   {"outlet", "outlet"},
-        {"strip", "outlet"},        {"offer", "offer"},          {"purchase", "purchase"}, {"currency", "currency"},
-        {"budget", "budget"}};
+        {"service", "service"},       {"network", "network"},   {"work", "workload"},
+        {"spare", "stock"},           {"tool", "stock"},        {"borrowed", "stock"},
+        {"ordered", "stock"},         {"stock", "stock"},       {"temporary", "loose-end"},
+        {"compromise", "loose-end"},  {"open", "loose-end"},    {"address", "access"},
+        {"photo", "photo"},           {"kind", "device-kind"},  {"circuit", "circuit"},
+        {"outlet", "outlet"},         {"strip", "outlet"},      {"offer", "offer"},
+        {"purchase", "purchase"},     {"currency", "currency"}, {"budget", "budget"},
+        {"person", "person"},         {"tick", "tick"},         {"permit", "permit"},
+        {"instrument", "instrument"}, {"test", "cable-test"},   {"profile", "profile"},
+        {"setting", "setting"},       {"cut-over", "cut-over"}, {"mark", "day-mark"},
+        {"columns", "column-map"}};
     for (const auto& [known, kind] : kWords)
         if (known == word) return kind;
     return {};

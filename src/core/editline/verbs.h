@@ -22,6 +22,9 @@ Done addDrops(Draft&, Words&);
 /// A service, a network, work, stock, a loose end, an address, a photo's caption.
 Done addRecord(Draft&, Words&, std::string_view kind);
 
+/// People, ticks, permissions, instruments, tests, profiles, settings, cut-over days. Nothing: another kind.
+std::optional<Done> addBuildRecord(Draft&, Words&, std::string_view kind);
+
 Done setFields(Draft&, Words&);
 /// Changes one object by the properties that follow.
 std::optional<Error> setProperties(Draft&, Words&, const plan::Subject&);

@@ -41,14 +41,73 @@ JobStepRow jobStepRow(RowReader& row)
             row.text("caution"), row.text("tool"),    row.provenance()};
 }
 
+EndStep endStepRow(RowReader& row)
+{
+    return {row.text("end"),     row.whole("number"), row.text("text"),
+            row.text("caution"), row.text("tool"),    row.provenance()};
+}
+
+BringUpStep bringUpRow(RowReader& row)
+{
+    return {row.text("role"), row.whole("number"), row.text("text"), row.text("caution"), row.provenance()};
+}
+
+StartTime startTimeRow(RowReader& row)
+{
+    StartTime time{row.text("role"),
+                   row.text("name"),
+                   Duration::of(row.number("link_s")),
+                   Duration::of(row.number("ready_s")),
+                   Duration::of(row.number("dead_s")),
+                   row.text("says"),
+                   row.provenance()};
+    if (time.link < Duration{} || time.link > time.ready || time.ready > time.dead)
+        row.complain("columns link_s, ready_s and dead_s rise from 0");
+    return time;
+}
+
+LightMeaning lightRow(RowReader& row)
+{
+    return {row.text("id"),    row.text("where"), row.text("light"), row.text("looks"),
+            row.text("means"), row.text("next"),  row.provenance()};
+}
+
+BondMode bondRow(RowReader& row)
+{
+    return {row.text("id"),    row.text("name"),      row.text("needs"),
+            row.text("gives"), row.text("gives_not"), row.provenance()};
+}
+
+CutOverStep cutOverRow(RowReader& row)
+{
+    CutOverStep step{row.text("id"),      row.text("phase"), row.whole("number"), row.text("per"),
+                     row.text("text"),    row.number("low"), row.number("usual"), row.number("high"),
+                     row.text("caution"), row.provenance()};
+    if (step.low < 0 || step.low > step.usual || step.usual > step.high)
+        row.complain("low, usual and high minutes rise from 0");
+    return step;
+}
+
+RemovedUnit removedRow(RowReader& row)
+{
+    return {row.text("id"), row.text("name"), row.text("when"), row.text("then"), row.provenance()};
+}
+
 }  // namespace
 
 void buildTables(Loader& tables)
 {
     tables.add("wiring_schemes.csv", pinRow, by<&Pin::number>);
-    tables.add("end_kinds.csv", endKindRow);
-    tables.add("job_kinds.csv", jobKindRow);
-    tables.add("job_steps.csv", jobStepRow, nullptr);
+    tables.add("jobs/ends.csv", endKindRow);
+    tables.add("jobs/kinds.csv", jobKindRow);
+    tables.add("jobs/steps.csv", jobStepRow, nullptr);
+    tables.add("jobs/end_steps.csv", endStepRow, nullptr);
+    tables.add("jobs/bring_up.csv", bringUpRow, nullptr);
+    tables.add("jobs/start_times.csv", startTimeRow, by<&StartTime::role>);
+    tables.add("jobs/lights.csv", lightRow);
+    tables.add("jobs/bonds.csv", bondRow);
+    tables.add("jobs/cut_over.csv", cutOverRow);
+    tables.add("jobs/removed_units.csv", removedRow);
     tables.add("cable_delays.csv", delayRow, by<&CableDelay::medium>);
 }
 

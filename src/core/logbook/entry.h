@@ -19,8 +19,9 @@ struct Entry {
     measure::Timestamp at;
     EntryKind kind = EntryKind::Note;
     std::string text;
-    measure::TrialId trial;  ///< for a measurement
-    plan::DeviceId device;   ///< what it is about, where it is about one device
+    measure::TrialId trial;              ///< for a measurement
+    plan::DeviceId device;               ///< what it is about, where it is about one device
+    std::optional<plan::Subject> about;  ///< the run, port or other object it speaks of
     friend bool operator==(const Entry&, const Entry&) = default;
 };
 

@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/ascii.h"
+#include "core/base/enum_code.h"
 
 namespace sokudo::measure {
 namespace {
@@ -13,14 +14,6 @@ namespace {
 constexpr std::array<std::string_view, 2> kKinds{"memory", "file-copy"};
 constexpr std::array<std::string_view, 3> kOrigins{"measured", "typed", "imported"};
 constexpr std::array<std::string_view, 3> kDirections{"forward", "reverse", "both"};
-
-template <class Enum, std::size_t N>
-std::optional<Enum> fromCode(const std::array<std::string_view, N>& codes, std::string_view text)
-{
-    for (std::size_t i = 0; i < N; ++i)
-        if (codes[i] == text) return static_cast<Enum>(i);
-    return std::nullopt;
-}
 
 struct Parts {
     std::chrono::year_month_day day;

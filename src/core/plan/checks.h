@@ -40,6 +40,16 @@ std::optional<FieldProblem> problemOf(const Offer&);
 std::optional<FieldProblem> problemOf(const Purchase&);
 std::optional<FieldProblem> problemOf(const Currency&);
 std::optional<FieldProblem> problemOf(const Budget&);
+std::optional<FieldProblem> problemOf(const Person&);
+std::optional<FieldProblem> problemOf(const Tick&);
+std::optional<FieldProblem> problemOf(const Permit&);
+std::optional<FieldProblem> problemOf(const Instrument&);
+std::optional<FieldProblem> problemOf(const CableTest&);
+std::optional<FieldProblem> problemOf(const PortProfile&);
+std::optional<FieldProblem> problemOf(const SettingChange&);
+std::optional<FieldProblem> problemOf(const CutOver&);
+std::optional<FieldProblem> problemOf(const DayMark&);
+std::optional<FieldProblem> problemOf(const ColumnMap&);
 
 /// A key as words: "mtu_bytes" is "MTU", "disks[1].count" "count of disks 2".
 std::string fieldWords(const std::string& field);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/invariants.h"
 
+#include <algorithm>
 #include <map>
 
 #include <fmt/format.h>
@@ -88,6 +89,8 @@ void look(const Plan& plan, const Port& port, Found& found)
         for (NetworkId one : port.tagged)
             if (!plan.networks.has(one))
                 return say(text::say("invariants.passes-a-network", "is in a network that is gone"));
+    if (port.profile.isSet() && !plan.profiles.has(port.profile))
+        say(text::say("invariants.has-a-profile", "has a profile that is gone"));
 }
 
 void look(const Plan& plan, const Run& run, Found& found)
@@ -188,6 +191,68 @@ void look(const Plan& plan, const Access& access, Found& found)
                                    "the address “{}” belongs to a device or network that is gone", access.address)});
 }
 
+void look(const Plan& plan, const Tick& tick, Found& found)
+{
+    if (isGone(plan.people, tick.person))
+        found.push_back({"tick", tick.id.value,
+                         text::say("invariants.ticked-by", "“{}” was ticked by somebody who is gone", tick.title)});
+}
+
+void look(const Plan& plan, const Permit& permit, Found& found)
+{
+    if (isGone(plan.places, permit.place))
+        found.push_back({"permit", permit.id.value,
+                         text::say("invariants.permit-for-a-place", "the permission “{}” is for a place that is gone",
+                                   permit.name)});
+}
+
+void look(const Plan& plan, const CableTest& test, Found& found)
+{
+    const auto say = [&](text::Sentence what) {
+        found.push_back(
+            {"cable-test", test.id.value, text::say("invariants.test", "the test “{}” {}", test.name, what)});
+    };
+    if (!plan.runs.has(test.run))
+        say(text::say("invariants.test-of-no-run", "is of a run that is gone; say of which one it is"));
+    else if (isGone(plan.instruments, test.instrument))
+        say(text::say("invariants.test-by-instrument", "was made with an instrument that is gone"));
+    else if (isGone(plan.photos, test.photo)) say(text::say("invariants.test-photo", "shows a photo that is gone"));
+}
+
+void look(const Plan& plan, const PortProfile& profile, Found& found)
+{
+    const bool isWhole = std::all_of(profile.tagged.begin(), profile.tagged.end(),
+                                     [&](NetworkId one) { return plan.networks.has(one); });
+    if (!isWhole || isGone(plan.networks, profile.untagged))
+        found.push_back(
+            {"profile", profile.id.value,
+             text::say("invariants.profile-network", "the profile “{}” names a network that is gone", profile.name)});
+}
+
+void look(const Plan& plan, const SettingChange& change, Found& found)
+{
+    if (!plan.devices.has(change.device))
+        found.push_back(
+            {"setting", change.id.value,
+             text::say("invariants.setting-of", "the setting “{}” is of a device that is gone; name it", change.name)});
+}
+
+void look(const Plan& plan, const CutOver& day, Found& found)
+{
+    if (isGone(plan.devices, day.from) || isGone(plan.devices, day.to))
+        found.push_back(
+            {"cut-over", day.id.value,
+             text::say("invariants.cut-over-of", "the cut-over “{}” is of a device that is gone", day.name)});
+}
+
+void look(const Plan& plan, const DayMark& mark, Found& found)
+{
+    if (!plan.cutOvers.has(mark.cutOver))
+        found.push_back(
+            {"day-mark", mark.id.value,
+             text::say("invariants.mark-of", "a mark of step {} belongs to a cut-over that is gone", mark.step)});
+}
+
 void look(const Plan& plan, const Circuit& circuit, Found& found)
 {
     if (isGone(plan.places, circuit.place))
@@ -267,6 +332,16 @@ template std::optional<text::Sentence> brokenReference(const Plan&, const Offer&
 template std::optional<text::Sentence> brokenReference(const Plan&, const Purchase&);
 template std::optional<text::Sentence> brokenReference(const Plan&, const Currency&);
 template std::optional<text::Sentence> brokenReference(const Plan&, const Budget&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Person&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Tick&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Permit&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const Instrument&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const CableTest&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const PortProfile&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const SettingChange&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const CutOver&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const DayMark&);
+template std::optional<text::Sentence> brokenReference(const Plan&, const ColumnMap&);
 
 std::vector<text::Sentence> brokenInvariants(const Plan& plan)
 {

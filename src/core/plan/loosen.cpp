@@ -31,6 +31,7 @@ bool loosen(const Plan& plan, Port& port)
     clear(port.comboOf, plan.ports);
     clear(port.untagged, plan.networks);
     std::erase_if(port.tagged, [&](NetworkId id) { return !plan.networks.has(id); });
+    clear(port.profile, plan.profiles);
     return true;
 }
 bool loosen(const Plan& plan, Service& service)
@@ -78,6 +79,36 @@ bool loosen(const Plan& plan, Outlet& outlet)
     clear(outlet.battery, plan.devices);
     return true;
 }
+bool loosen(const Plan& plan, Tick& tick)
+{
+    clear(tick.person, plan.people);
+    return true;
+}
+bool loosen(const Plan& plan, Permit& permit)
+{
+    clear(permit.place, plan.places);
+    return true;
+}
+bool loosen(const Plan& plan, CableTest& test)
+{
+    clear(test.instrument, plan.instruments);
+    clear(test.photo, plan.photos);
+    return plan.runs.has(test.run);
+}
+bool loosen(const Plan& plan, PortProfile& profile)
+{
+    clear(profile.untagged, plan.networks);
+    std::erase_if(profile.tagged, [&](NetworkId id) { return !plan.networks.has(id); });
+    return true;
+}
+bool loosen(const Plan& plan, SettingChange& change) { return plan.devices.has(change.device); }
+bool loosen(const Plan& plan, CutOver& day)
+{
+    clear(day.from, plan.devices);
+    clear(day.to, plan.devices);
+    return true;
+}
+bool loosen(const Plan& plan, DayMark& mark) { return plan.cutOvers.has(mark.cutOver); }
 bool loosen(const Plan& plan, Device& device)
 {
     std::vector<Supply> kept;
@@ -121,7 +152,7 @@ void loosenPorts(Plan& plan)
 {
     Table<Port> result = plan.ports;
     for (const Port& port : plan.ports) {
-        if (!port.comboOf.isSet() && !port.untagged.isSet() && port.tagged.empty()) continue;
+        if (!port.comboOf.isSet() && !port.untagged.isSet() && port.tagged.empty() && !port.profile.isSet()) continue;
         Port changed = port;
         loosen(plan, changed);
         if (!(changed == port)) result = result.with(std::move(changed));
@@ -143,6 +174,13 @@ Plan loosened(Plan plan)
     loosenAll(plan, plan.accesses);
     loosenAll(plan, plan.looseEnds);
     loosenAll(plan, plan.photos);
+    loosenAll(plan, plan.ticks);
+    loosenAll(plan, plan.permits);
+    loosenAll(plan, plan.cableTests);
+    loosenAll(plan, plan.profiles);
+    loosenAll(plan, plan.settings);
+    loosenAll(plan, plan.cutOvers);
+    loosenAll(plan, plan.dayMarks);
     return plan;
 }
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/plan.h"
+#include "core/base/enum_code.h"
 
 #include <algorithm>
 #include <array>
@@ -38,14 +39,6 @@ constexpr std::array<std::string_view, 4> kFecCodes{"none", "base-r", "rs", "aut
 constexpr std::array<std::string_view, 3> kBundleCodes{"unknown", "loose", "bundled"};
 constexpr std::array<std::string_view, 4> kPieceCodes{"cord", "jack", "coupler", "panel"};
 constexpr std::array<std::string_view, 5> kPlaceKindCodes{"room", "cupboard", "rack", "panel", "outside"};
-
-template <class Enum, std::size_t N>
-std::optional<Enum> fromCode(const std::array<std::string_view, N>& codes, std::string_view text)
-{
-    for (std::size_t i = 0; i < N; ++i)
-        if (codes[i] == text) return static_cast<Enum>(i);
-    return std::nullopt;
-}
 
 }  // namespace
 

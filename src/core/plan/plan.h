@@ -11,6 +11,7 @@
 #include "core/base/id.h"
 #include "core/base/quantity.h"
 #include "core/base/table.h"
+#include "core/plan/build_records.h"
 #include "core/plan/power_records.h"
 #include "core/plan/records.h"
 #include "core/plan/sources.h"
@@ -186,6 +187,7 @@ struct Port {
     NetworkId untagged;             ///< network of frames without a tag; unset: not known
     std::vector<NetworkId> tagged;  ///< networks that pass with their tag
     Sources sources;
+    PortProfileId profile;  ///< settings it is meant to have; unset: its own
     friend bool operator==(const Port&, const Port&) = default;
 };
 
@@ -301,6 +303,16 @@ struct Plan {
     Table<Purchase> purchases;
     Table<Currency> currencies;
     Table<Budget> budgets;
+    Table<Person> people;
+    Table<Tick> ticks;
+    Table<Permit> permits;
+    Table<Instrument> instruments;
+    Table<CableTest> cableTests;
+    Table<PortProfile> profiles;
+    Table<SettingChange> settings;
+    Table<CutOver> cutOvers;
+    Table<DayMark> dayMarks;
+    Table<ColumnMap> columnMaps;
     friend bool operator==(const Plan&, const Plan&) = default;
 };
 using PlanPtr = std::shared_ptr<const Plan>;

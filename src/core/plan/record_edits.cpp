@@ -99,6 +99,66 @@ struct Kind<Budget> {
     static constexpr const char* kWord = "budget";
     static constexpr bool kIsNamed = true;
 };
+template <>
+struct Kind<Person> {
+    static constexpr auto kRows = &Plan::people;
+    static constexpr const char* kWord = "person";
+    static constexpr bool kIsNamed = true;
+};
+template <>
+struct Kind<Tick> {
+    static constexpr auto kRows = &Plan::ticks;
+    static constexpr const char* kWord = "tick";
+    static constexpr bool kIsNamed = false;
+};
+template <>
+struct Kind<Permit> {
+    static constexpr auto kRows = &Plan::permits;
+    static constexpr const char* kWord = "permit";
+    static constexpr bool kIsNamed = false;
+};
+template <>
+struct Kind<Instrument> {
+    static constexpr auto kRows = &Plan::instruments;
+    static constexpr const char* kWord = "instrument";
+    static constexpr bool kIsNamed = true;
+};
+template <>
+struct Kind<CableTest> {
+    static constexpr auto kRows = &Plan::cableTests;
+    static constexpr const char* kWord = "test";
+    static constexpr bool kIsNamed = false;
+};
+template <>
+struct Kind<PortProfile> {
+    static constexpr auto kRows = &Plan::profiles;
+    static constexpr const char* kWord = "profile";
+    static constexpr bool kIsNamed = true;
+};
+template <>
+struct Kind<SettingChange> {
+    static constexpr auto kRows = &Plan::settings;
+    static constexpr const char* kWord = "setting";
+    static constexpr bool kIsNamed = false;
+};
+template <>
+struct Kind<CutOver> {
+    static constexpr auto kRows = &Plan::cutOvers;
+    static constexpr const char* kWord = "cut-over";
+    static constexpr bool kIsNamed = true;
+};
+template <>
+struct Kind<DayMark> {
+    static constexpr auto kRows = &Plan::dayMarks;
+    static constexpr const char* kWord = "mark of the day";
+    static constexpr bool kIsNamed = false;
+};
+template <>
+struct Kind<ColumnMap> {
+    static constexpr auto kRows = &Plan::columnMaps;
+    static constexpr const char* kWord = "column mapping";
+    static constexpr bool kIsNamed = true;
+};
 
 }  // namespace
 
@@ -168,5 +228,25 @@ template Result<Plan> deleteRecord<LooseEnd>(const Plan&, LooseEndId);
 template Result<Plan> deleteRecord<Access>(const Plan&, AccessId);
 template Result<Plan> deleteRecord<Photo>(const Plan&, PhotoId);
 template Result<Plan> deleteRecord<DeviceKind>(const Plan&, DeviceKindId);
+template Result<Plan> putRecord(const Plan&, Person);
+template Result<Plan> deleteRecord<Person>(const Plan&, PersonId);
+template Result<Plan> putRecord(const Plan&, Tick);
+template Result<Plan> deleteRecord<Tick>(const Plan&, TickId);
+template Result<Plan> putRecord(const Plan&, Permit);
+template Result<Plan> deleteRecord<Permit>(const Plan&, PermitId);
+template Result<Plan> putRecord(const Plan&, Instrument);
+template Result<Plan> deleteRecord<Instrument>(const Plan&, InstrumentId);
+template Result<Plan> putRecord(const Plan&, CableTest);
+template Result<Plan> deleteRecord<CableTest>(const Plan&, CableTestId);
+template Result<Plan> putRecord(const Plan&, PortProfile);
+template Result<Plan> deleteRecord<PortProfile>(const Plan&, PortProfileId);
+template Result<Plan> putRecord(const Plan&, SettingChange);
+template Result<Plan> deleteRecord<SettingChange>(const Plan&, SettingChangeId);
+template Result<Plan> putRecord(const Plan&, CutOver);
+template Result<Plan> deleteRecord<CutOver>(const Plan&, CutOverId);
+template Result<Plan> putRecord(const Plan&, DayMark);
+template Result<Plan> deleteRecord<DayMark>(const Plan&, DayMarkId);
+template Result<Plan> putRecord(const Plan&, ColumnMap);
+template Result<Plan> deleteRecord<ColumnMap>(const Plan&, ColumnMapId);
 
 }  // namespace sokudo::plan::edits

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/records.h"
+#include "core/base/enum_code.h"
 
 #include <array>
 
@@ -21,14 +22,6 @@ constexpr std::array<std::string_view, 5> kAvailabilities{"unknown", "in-stock",
 constexpr std::array<std::string_view, 5> kStatuses{"wished", "ordered", "arrived", "fitted", "returned"};
 constexpr std::array<std::string_view, 3> kTenures{"bought", "free", "lent"};
 constexpr std::array<std::string_view, 4> kSupplies{"cord", "brick", "cable", "device"};
-
-template <class Enum, std::size_t N>
-std::optional<Enum> fromCode(const std::array<std::string_view, N>& codes, std::string_view text)
-{
-    for (std::size_t i = 0; i < N; ++i)
-        if (codes[i] == text) return static_cast<Enum>(i);
-    return std::nullopt;
-}
 
 }  // namespace
 

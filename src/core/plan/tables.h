@@ -43,6 +43,16 @@ inline constexpr std::tuple kTables{
     TableOf<Purchase>{"purchase", "purchases", &Plan::purchases},
     TableOf<Currency>{"currency", "currencies", &Plan::currencies},
     TableOf<Budget>{"budget", "budgets", &Plan::budgets},
+    TableOf<Person>{"person", "people", &Plan::people},
+    TableOf<Tick>{"tick", "ticks", &Plan::ticks},
+    TableOf<Permit>{"permit", "permits", &Plan::permits},
+    TableOf<Instrument>{"instrument", "instruments", &Plan::instruments},
+    TableOf<CableTest>{"cable-test", "cable_tests", &Plan::cableTests},
+    TableOf<PortProfile>{"profile", "profiles", &Plan::profiles},
+    TableOf<SettingChange>{"setting", "settings", &Plan::settings},
+    TableOf<CutOver>{"cut-over", "cut_overs", &Plan::cutOvers},
+    TableOf<DayMark>{"day-mark", "day_marks", &Plan::dayMarks},
+    TableOf<ColumnMap>{"column-map", "column_maps", &Plan::columnMaps},
 };
 
 /// Calls `visit` with the TableOf of each kind.
@@ -84,6 +94,8 @@ const std::string& ownName(const T& object)
     else if constexpr (requires { object.review; }) return object.text;
     else if constexpr (requires { object.isHearsay; }) return object.name.empty() ? object.part : object.name;
     else if constexpr (requires { object.reason; }) return object.reason;
+    else if constexpr (requires { object.took; }) return object.title;
+    else if constexpr (requires { object.cutOver; }) return object.step;
     else if constexpr (requires { object.table; }) return object.table;
     else return object.name;
 }

@@ -163,9 +163,26 @@ std::optional<Observation> halfDuplex(const Facts& facts)
     return planned(false, text::say("from-traits.full-duplex", "every port on the path runs full duplex"));
 }
 
-constexpr Sign kSigns[] = {{"e03", halfDuplex}, {"e40", signedSession}, {"e42", governor},  {"e43", phyLow},
-                           {"e54", bondStated}, {"e55", isVirtual},     {"e61", usbStated}, {"e63", remoteNode},
-                           {"e64", offloads},   {"e78", arrayState},    {"e80", shingled},  {"e86", oneChannel}};
+/// A limit that a port of the way is set to, itself or by its profile. What measured more is not held by it.
+std::optional<Observation> rateLimit(const Facts& facts)
+{
+    for (const plan::Port* port : facts.path.ports) {
+        const plan::PortProfile* profile = facts.plan.profiles.find(port->profile);
+        auto limit = port->traits.as<BitRate>("rate-limit");
+        if (!limit && profile) limit = profile->limit;
+        if (!limit) continue;
+        const bool holds = facts.trial.rate.value <= *limit;
+        return planned(
+            holds, text::say("from-traits.rate-limit", "{} is limited to {}{}", plan::portText(facts.plan, port->id),
+                             text::figure::rate(*limit), holds ? "" : ", and more passed"));
+    }
+    return std::nullopt;
+}
+
+constexpr Sign kSigns[] = {{"e03", halfDuplex}, {"e40", signedSession}, {"e42", governor},   {"e43", phyLow},
+                           {"e54", bondStated}, {"e55", isVirtual},     {"e61", usbStated},  {"e63", remoteNode},
+                           {"e64", offloads},   {"e77", rateLimit},     {"e78", arrayState}, {"e80", shingled},
+                           {"e86", oneChannel}};
 
 }  // namespace
 

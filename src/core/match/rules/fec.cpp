@@ -5,7 +5,7 @@
 #include "core/kb/reach_rows.h"
 #include "core/kb/rule_rows.h"
 #include "core/match/clause.h"
-#include "core/match/direct_attach.h"
+#include "core/match/fec_choice.h"
 #include "core/match/rule.h"
 
 namespace sokudo::match {
@@ -43,22 +43,6 @@ Outcomes belowFecRates(const LinkContext& link)
     return found;
 }
 
-/// What the lead asks for: its class or kind where stated, else what its length needs.
-std::string requiredOf(const LinkContext& link, const kb::FecRule& rule)
-{
-    if (!link.isCaptive()) return rule.required;
-    if (const std::string_view kind = link.runWord("aoc-code"); !kind.empty())
-        return kind == "needs-fec" ? "rs528" : "none";
-    if (*link.common == gigabits(25)) {
-        const std::string_view lead = link.runWord("class");
-        if (!lead.empty()) return lead == "l" ? "rs528" : lead == "s" ? "base-r" : "none";
-    }
-    if (link.length && link.weakest)
-        if (const auto fit = directAttachFit(link.kb, *link.a.phy, *link.weakest, *link.length); fit.row)
-            return fit.row->leastFec;
-    return rule.required;
-}
-
 /// Too little correction, by what is short of it.
 std::string_view shortOf(const LinkContext& link, std::string_view required)
 {
@@ -92,13 +76,13 @@ std::pair<StaticText, StaticText> unequal(const kb::Phy& phy)
             isLongReach ? "fe-08" : "fe-02"};
 }
 
-void agree(const LinkContext& link, const kb::FecRule& rule, Outcomes& found)
+void agree(const LinkContext& link, const FecChoice& choice, Outcomes& found)
 {
-    const kb::FecMode* required = link.kb.find<kb::FecMode>(requiredOf(link, rule));
+    const kb::FecRule& rule = *choice.rule;
+    const kb::FecMode* required = choice.mode;
     const kb::FecMode* a = modeOf(link.a, link);
     const kb::FecMode* b = modeOf(link.b, link);
-    if (!required) return;
-    const bool inModule = link.a.phy->fecRequired == "module";
+    const bool inModule = choice.isInModule;
     const StaticText fitsId = link.a.phy->id == "40gbase-cr4" ? "fe-11" : "fe-01";
     text::Args args{{"a", link.a.name},
                     {"b", link.b.name},
@@ -150,11 +134,10 @@ void counters(const LinkContext& link, Outcomes& found)
 Outcomes check(const LinkContext& link)
 {
     if (!link.common || !link.a.phy || !link.hasFarEnd() || (!link.isCaptive() && !link.isOnFibre())) return {};
-    const kb::FecRule* rule = link.kb.find<kb::FecRule>(link.a.phy->id);
-    if (!rule || *link.common <= gigabits(10)) return belowFecRates(link);
+    const auto choice = fecChoice(link);
+    if (!choice) return belowFecRates(link);
     Outcomes found;
-    if (*link.common == gigabits(40) && !link.isCaptive()) return belowFecRates(link);
-    agree(link, *rule, found);
+    agree(link, *choice, found);
     counters(link, found);
     return found;
 }

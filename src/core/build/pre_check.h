@@ -1,0 +1,21 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Whether all is there before a lead is unplugged: the place, plates and screws, modules, leads, licences.
+#pragma once
+
+#include <vector>
+
+#include "core/build/moves.h"
+
+namespace sokudo::build {
+
+struct PreCheck {
+    std::string what;  ///< place, screws, leads, modules, power, licence, settings, label
+    Verdict verdict = Verdict::Unknown;
+    text::Sentence says;
+};
+
+/// @param moves  of the same plan and switches
+/// @source own; spares count that name the part or the kind
+std::vector<PreCheck> preChecks(const MoveQuestion&, const MoveList& moves);
+
+}  // namespace sokudo::build

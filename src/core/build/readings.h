@@ -1,0 +1,70 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What must be read at both ends of a link that was brought up, beside what the plan says.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/base/result.h"
+#include "core/base/verdict.h"
+#include "core/kb/knowledge_base.h"
+#include "core/measure/seams.h"
+#include "core/plan/plan.h"
+#include "core/plan/trace.h"
+
+namespace sokudo::build {
+
+/// One end as its host or switch shows it. Empty: not read.
+struct PortReading {
+    std::optional<bool> hasLink;
+    std::optional<BitRate> rate;
+    std::string duplex;  ///< full, half
+    std::string fec;     ///< id in fec_modes.csv
+    std::string module;  ///< as the module says: "10GBASE-SR"
+    int busGeneration = 0, busLanes = 0;
+    std::optional<int> mtu;
+    std::optional<bool> isMain;  ///< the interface the host really uses
+    friend bool operator==(const PortReading&, const PortReading&) = default;
+};
+
+/// “rate=25g duplex=full fec=rs module=25GBASE-SR bus=3.0x8 mtu=9000 main”, “no-link”: as somebody reads it off a
+/// switch. @error BadInput  a word that is none of these
+Result<PortReading> portReadingOf(const std::string& line, const kb::KnowledgeBase&);
+/// As this machine or an agent told it.
+PortReading portReadingFrom(const measure::InterfaceReading&, const kb::KnowledgeBase&);
+
+/// One thing that was to be read.
+struct ReadingLine {
+    std::string what;                    ///< rate, duplex, FEC, module, bus, MTU, main interface
+    std::string planned, read;           ///< in words; empty: the plan says nothing, it was not read
+    Verdict verdict = Verdict::Unknown;  ///< fits: as planned; limited: less; no link: another; unknown: not read
+    text::Sentence says;                 ///< what to do where it differs; empty: nothing
+};
+
+struct EndReadings {
+    plan::PortId port;
+    std::string name;  ///< "vault 1"
+    bool isRead = false;
+    std::vector<ReadingLine> lines;
+};
+
+struct LinkReadings {
+    plan::RunId run;
+    std::string title;  ///< "core 3 – platen 1"
+    EndReadings a, b;
+    std::vector<text::Sentence> between;  ///< where the two ends do not agree with each other
+    Verdict verdict = Verdict::Unknown;   ///< fits only when both ends were read and are as planned
+    text::Sentence sentence;
+};
+
+struct ReadingsQuestion {
+    const plan::Plan& plan;
+    const plan::Link& link;
+    std::optional<PortReading> a, b;
+    const kb::KnowledgeBase& kb;
+};
+/// @source own: each setting beside the plan; half duplex and a bus below what card and slot give are always said
+LinkReadings linkReadings(const ReadingsQuestion&);
+
+}  // namespace sokudo::build
