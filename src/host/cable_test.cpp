@@ -254,8 +254,11 @@ bool readCableTest(const void* attributes, std::size_t bytes, CardCableTest& int
         if (type == ETHTOOL_A_CABLE_TEST_NTF_STATUS)
             isComplete = mnl_attr_get_u8(one) == ETHTOOL_A_CABLE_TEST_NTF_STATUS_COMPLETED;
         if (type != ETHTOOL_A_CABLE_TEST_NTF_NEST) continue;
-        const nlattr* entry = nullptr;
-        mnl_attr_for_each_nested(entry, one) visit(entry);
+        const auto* entry = static_cast<const nlattr*>(mnl_attr_get_payload(one));
+        const auto* last = static_cast<const char*>(mnl_attr_get_payload(one)) + mnl_attr_get_payload_len(one);
+        for (; mnl_attr_ok(entry, static_cast<int>(last - reinterpret_cast<const char*>(entry)));
+             entry = mnl_attr_next(entry))
+            visit(entry);
     }
     return isComplete;
 }

@@ -10,6 +10,7 @@
 using namespace sokudo;
 using namespace sokudo::host;
 using measure::PairState;
+using sokudo::testing::spaced;
 using sokudo::testing::toQt;
 
 namespace {
@@ -73,7 +74,7 @@ private Q_SLOTS:
         QVERIFY(*test.pairs[1].fault == Length::of(12.4));
         QVERIFY(test.pairs[2].state == PairState::ShortAcross);
         QVERIFY(test.pairs[3].state == PairState::Unknown);
-        QVERIFY(toQt(test.sentence()).contains("pair B open at 12.4 m"));
+        QVERIFY(spaced(toQt(test.sentence())).contains("pair B open at 12.4 m"));
     }
     /// Bytes cut short or filled by chance must not be read beyond their end.
     void brokenMessages()
@@ -97,7 +98,7 @@ private Q_SLOTS:
         const auto test = probe->test("enp5s0", cancel);
         QVERIFY2(test, test ? "" : test.error().message().c_str());
         QVERIFY(!test->isGood());
-        QVERIFY(toQt(test->sentence()).contains("pair B open at 12.4 m; the others good"));
+        QVERIFY(spaced(toQt(test->sentence())).contains("pair B open at 12.4 m; the others good"));
         QVERIFY(probe->test("enp9s9", cancel).error().code == ErrorCode::NotFound);
     }
     void whatNobodyHas()

@@ -96,7 +96,7 @@ public:
         const auto sheet = csv::parse(m_asked.text, m_asked.name);
         if (!sheet) return tl::unexpected(sheet.error());
         for (const MappedColumn& one : m_asked.columns)
-            if (!sheet->hasColumn(one.column))
+            if (!sheet->hasColumn(text::lower(one.column)))
                 return bad(text::say("import-tests.no-column", "there is no column “{}”; its columns are {}",
                                      one.column, text::joined(sheet->columns(), ", ")),
                            m_asked.name);
@@ -117,7 +117,7 @@ private:
     {
         plan::CableTest test = m_asked.common;
         for (const MappedColumn& one : m_asked.columns) {
-            const std::string cell = text::trimmed(sheet.cell(record, one.column));
+            const std::string cell = text::trimmed(sheet.cell(record, text::lower(one.column)));
             if (one.field == "run") {
                 const auto run = m_runs.find(text::lower(cell));
                 if (cell.empty() || run == m_runs.end()) {

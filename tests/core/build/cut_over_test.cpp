@@ -11,6 +11,7 @@ using namespace sokudo;
 using namespace sokudo::build;
 using sokudo::testing::knowledge;
 using sokudo::testing::PlanBuilder;
+using sokudo::testing::spaced;
 using sokudo::testing::toQt;
 
 namespace {
@@ -70,7 +71,7 @@ private Q_SLOTS:
         int moves = 0;
         for (const DayStep& one : plan.steps) moves += one.key.find("move:") == 0;
         QCOMPARE(moves, 3);
-        QVERIFY(toQt(step(plan, "move:").what).contains("from old 1 to new 1"));
+        QVERIFY(spaced(toQt(step(plan, "move:").what)).contains("from old 1 to new 1"));
         // Told and labelled before, proved during, switched off after; the old one runs until then.
         std::vector<std::string> phases;
         for (const DayStep& one : plan.steps)
@@ -93,7 +94,7 @@ private Q_SLOTS:
     {
         const CutOverPlan plan = House(3).plan();
         QVERIFY(!plan.canRunBoth);
-        QVERIFY(toQt(plan.sentence).contains("share no free port"));
+        QVERIFY(spaced(toQt(plan.sentence)).contains("share no free port"));
         for (const DayStep& one : plan.steps) QVERIFY(one.key != "during:uplink");
         double moving = 0;
         for (const DayStep& one : plan.steps)
@@ -112,7 +113,7 @@ private Q_SLOTS:
         QCOMPARE(window.turnBack, 30.0 + 3 * 4);
         QCOMPARE(window.lastTurnBack.value_or(-1), 270.0 - 42);
         QVERIFY(window.fits);
-        QVERIFY(toQt(window.sentence).contains("last moment to turn back 21:48"));
+        QVERIFY(spaced(toQt(window.sentence)).contains("last moment to turn back 21:48"));
     }
     void anAppointmentTakesRoom()
     {
@@ -176,9 +177,9 @@ private Q_SLOTS:
         house.day.appointments = appointments.toStdString();
         const auto made = house.made();
         QVERIFY(!made);
-        QVERIFY2(toQt(made.error().message()).contains(says), made.error().message().c_str());
+        QVERIFY2(spaced(toQt(made.error().message())).contains(says), made.error().message().c_str());
         house.day.from = {};
-        QVERIFY(toQt(house.made().error().message()).contains("which switch is the old one"));
+        QVERIFY(spaced(toQt(house.made().error().message())).contains("which switch is the old one"));
     }
     void acceptanceHasItsValues()
     {
@@ -186,7 +187,7 @@ private Q_SLOTS:
         const auto link = std::find_if(plan.proofs.begin(), plan.proofs.end(),
                                        [](const Proof& one) { return one.kind == ProofKind::LinkRate; });
         QVERIFY(link != plan.proofs.end());
-        QCOMPARE(toQt(link->expected), QString("10 Gb/s"));
+        QCOMPARE(spaced(toQt(link->expected)), QString("10 Gb/s"));
         QVERIFY(accepted(*link, "10g")->verdict == Verdict::Fits);
         QVERIFY(accepted(*link, "1 Gb/s")->verdict == Verdict::Limited);
         QVERIFY(accepted(*link, "no")->verdict == Verdict::NoLink);
@@ -228,8 +229,8 @@ private Q_SLOTS:
     {
         House house;
         const CutOverPlan plan = house.plan();
-        QVERIFY(dayState(plan, {}, 200).verdict == Verdict::NoLink);
-        QVERIFY(toQt(dayState(plan, {}, 200).says).contains("too late"));
+        QVERIFY(dayState(plan, {}, 250).verdict == Verdict::NoLink);
+        QVERIFY(spaced(toQt(dayState(plan, {}, 250).says)).contains("too late"));
         const double reserved = plan.window.length - plan.window.reserve;
         const DayState eats = dayState(plan, {}, reserved - plan.window.planned + 1);
         QVERIFY(eats.verdict == Verdict::Marginal);
@@ -255,7 +256,7 @@ private Q_SLOTS:
     {
         const CutOverPlan plan = House().plan();
         QStringList said;
-        for (const PreCheck& one : plan.checks) said << toQt(one.says);
+        for (const PreCheck& one : plan.checks) said << spaced(toQt(one.says));
         const QString all = said.join(" | ");
         QVERIFY2(all.contains("the depth of new is not noted"), qPrintable(all));
         QVERIFY2(all.contains("no new module is needed"), qPrintable(all));

@@ -12,6 +12,7 @@ using namespace sokudo;
 using namespace sokudo::build;
 using sokudo::testing::knowledge;
 using sokudo::testing::PlanBuilder;
+using sokudo::testing::spaced;
 using sokudo::testing::toQt;
 
 namespace {
@@ -55,7 +56,7 @@ QString found(const plan::Plan& plan, const char* kind)
 {
     QStringList all;
     for (const SettingFinding& one : settingFindings(plan, knowledge()))
-        if (one.kind == kind) all << toQt(one.says);
+        if (one.kind == kind) all << spaced(toQt(one.says));
     return all.join(" | ");
 }
 
@@ -94,9 +95,9 @@ private Q_SLOTS:
         plan = house.with(plan, "core 1", [](plan::Port& port) { port.profile = {704}; });
         const PortSettings made = settingsOf(plan, *plan.ports.find(house.builder.portId("core 1")));
         QCOMPARE(made.mtu, 9000);
-        QCOMPARE(toQt(made.untaggedName), QString("lan"));
-        QCOMPARE(toQt(made.taggedNames), QString("cameras"));
-        QCOMPARE(toQt(made.partner), QString("edge 1"));
+        QCOMPARE(spaced(toQt(made.untaggedName)), QString("lan"));
+        QCOMPARE(spaced(toQt(made.taggedNames)), QString("cameras"));
+        QCOMPARE(spaced(toQt(made.partner)), QString("edge 1"));
         QVERIFY(*made.limit == gigabits(1));
         QVERIFY(found(plan, "limit").contains("core 1 is limited to 1 Gb/s"));
         QVERIFY(found(plan, "mtu").contains("MTU 9000 at core 1 and 1500 at edge 1"));
@@ -142,7 +143,7 @@ private Q_SLOTS:
         const auto bonds = bondsOf(house.plan(), knowledge());
         QCOMPARE(bonds.size(), std::size_t{1});
         QCOMPARE(bonds[0].links, 2);
-        QVERIFY(toQt(bonds[0].gives).contains("One transfer gets 10 Gb/s"));
+        QVERIFY(spaced(toQt(bonds[0].gives)).contains("One transfer gets 10 Gb/s"));
     }
     void aSocketLeadsToANetwork()
     {
@@ -152,8 +153,8 @@ private Q_SLOTS:
         const auto plan = house.with(house.plan(), "core 4", [](plan::Port& port) { port.untagged = kCameras; });
         const auto sockets = socketNetworks(plan);
         QCOMPARE(sockets.size(), std::size_t{1});
-        QCOMPARE(toQt(sockets[0].port), QString("core 4"));
-        QCOMPARE(toQt(sockets[0].network), QString("cameras"));
+        QCOMPARE(spaced(toQt(sockets[0].port)), QString("core 4"));
+        QCOMPARE(spaced(toQt(sockets[0].network)), QString("cameras"));
     }
     void theMtuAlongAPath()
     {
@@ -177,10 +178,10 @@ private Q_SLOTS:
         QCOMPARE(path->least, 1500);
         QCOMPARE(path->echo4, 1472);
         QCOMPARE(path->problems.size(), std::size_t{2});
-        QVERIFY(toQt(path->problems[0]).contains("9000 bytes at core 1 and 1500 at edge 1"));
-        QVERIFY(toQt(probeSays(*path, 1500)).contains("as planned"));
-        QVERIFY(toQt(probeSays(*path, 1400)).contains("only 1400 of 1500"));
-        QVERIFY(toQt(probeSays(*path, 9000)).contains("more than the 1500"));
+        QVERIFY(spaced(toQt(path->problems[0])).contains("9000 bytes at core 1 and 1500 at edge 1"));
+        QVERIFY(spaced(toQt(probeSays(*path, 1500))).contains("as planned"));
+        QVERIFY(spaced(toQt(probeSays(*path, 1400))).contains("only 1400 of 1500"));
+        QVERIFY(spaced(toQt(probeSays(*path, 9000))).contains("more than the 1500"));
         const plan::Plan plan = house.plan();
         QVERIFY(!pathMtu(plan, match::judgeAll(plan, knowledge()), {}, house.builder.deviceId("desk")));
     }

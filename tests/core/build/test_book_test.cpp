@@ -10,6 +10,7 @@ using namespace sokudo;
 using namespace sokudo::build;
 using sokudo::testing::knowledge;
 using sokudo::testing::PlanBuilder;
+using sokudo::testing::spaced;
 using sokudo::testing::toQt;
 
 namespace {
@@ -54,7 +55,7 @@ struct House {
 QString joined(const std::vector<text::Sentence>& all)
 {
     QStringList parts;
-    for (const auto& one : all) parts << toQt(one);
+    for (const auto& one : all) parts << spaced(toQt(one));
     return parts.join(" | ");
 }
 
@@ -70,10 +71,10 @@ private Q_SLOTS:
         house.put(house.test("C1", "2026-11-20", plan::TestOutcome::Failed));
         const TestBook book = testBook(house.plan, "2026-11-28", knowledge());
         QCOMPARE(book.runs.size(), std::size_t{4});
-        QCOMPARE(toQt(book.runs[0].name), QString("C1"));
-        QCOMPARE(toQt(book.runs[3].name), QString("A1"));
+        QCOMPARE(spaced(toQt(book.runs[0].name)), QString("C1"));
+        QCOMPARE(spaced(toQt(book.runs[3].name)), QString("A1"));
         QVERIFY(book.runs[1].verdict == Verdict::Unknown);
-        QCOMPARE(toQt(book.sentence), QString("2 of 4 cables tested, 1 bad"));
+        QCOMPARE(spaced(toQt(book.sentence)), QString("2 of 4 cables tested, 1 bad"));
     }
     void aYearOnItIsDueAgain()
     {
@@ -128,10 +129,10 @@ private Q_SLOTS:
         house.put(house.test("A1", "2026-11-20", plan::TestOutcome::Failed));
         const auto siblings = siblingsOf(house.plan, house.builder.runId("A1"));
         QCOMPARE(siblings.size(), std::size_t{3});
-        QCOMPARE(toQt(siblings[0].name), QString("A2"));
-        QVERIFY(toQt(siblings[0].why).contains("the same wall jack plate-a"));
-        QCOMPARE(toQt(siblings[1].name), QString("B1"));  // the room, beside the panel
-        QCOMPARE(toQt(siblings[2].name), QString("C1"));
+        QCOMPARE(spaced(toQt(siblings[0].name)), QString("A2"));
+        QVERIFY(spaced(toQt(siblings[0].why)).contains("the same wall jack plate-a"));
+        QCOMPARE(spaced(toQt(siblings[1].name)), QString("B1"));  // the room, beside the panel
+        QCOMPARE(spaced(toQt(siblings[2].name)), QString("C1"));
         QVERIFY(siblings[0].shares > siblings[1].shares && siblings[1].shares > siblings[2].shares);
     }
     void theInstallerWeighsMoreThanTheRoom()
@@ -143,9 +144,9 @@ private Q_SLOTS:
             house.plan = *plan::edits::putRun(house.plan, changed);
         }
         const auto siblings = siblingsOf(house.plan, house.builder.runId("A1"));
-        QCOMPARE(toQt(siblings[0].name), QString("A2"));
-        QCOMPARE(toQt(siblings[1].name), QString("C1"));
-        QVERIFY(toQt(siblings[1].why).contains("made by bob"));
+        QCOMPARE(spaced(toQt(siblings[0].name)), QString("A2"));
+        QCOMPARE(spaced(toQt(siblings[1].name)), QString("C1"));
+        QVERIFY(spaced(toQt(siblings[1].why)).contains("made by bob"));
     }
     void batchesCount()
     {
@@ -185,11 +186,11 @@ private Q_SLOTS:
             {{2}, at, logbook::EntryKind::Note, "of another", {}, {}, {}}};
         const auto all = historyOf(house.plan, entries, {"run", run.value});
         QCOMPARE(all.size(), std::size_t{4});
-        QCOMPARE(toQt(all[0].kind), QString("work"));
-        QCOMPARE(toQt(all[0].what), QString("Pull A1, step 1, took 25 min"));
-        QCOMPARE(toQt(all[1].kind), QString("test"));
-        QCOMPARE(toQt(all[2].what), QString("bent pin"));
-        QCOMPARE(toQt(all[3].what), QString("re-terminated"));
+        QCOMPARE(spaced(toQt(all[0].kind)), QString("work"));
+        QCOMPARE(spaced(toQt(all[0].what)), QString("Pull A1, step 1, took 25 min"));
+        QCOMPARE(spaced(toQt(all[1].kind)), QString("test"));
+        QCOMPARE(spaced(toQt(all[2].what)), QString("bent pin"));
+        QCOMPARE(spaced(toQt(all[3].what)), QString("re-terminated"));
     }
 };
 

@@ -7,6 +7,7 @@
 using namespace sokudo;
 using namespace sokudo::build;
 using sokudo::testing::PlanBuilder;
+using sokudo::testing::spaced;
 using sokudo::testing::toQt;
 
 namespace {
@@ -49,22 +50,23 @@ private Q_SLOTS:
         QVERIFY2(made, made ? "" : made.error().message().c_str());
         QCOMPARE(made->tests.size(), std::size_t{2});
         const plan::CableTest &first = made->tests[0], &second = made->tests[1];
-        QCOMPARE(toQt(first.name), QString("Q1 2026-11-20"));
+        QCOMPARE(spaced(toQt(first.name)), QString("Q1 2026-11-20"));
         QVERIFY(first.outcome == plan::TestOutcome::Passed);
         QVERIFY(std::abs(first.length->in() - 65.6 * 0.3048) < 0.001);
         QVERIFY(*first.margin == Decibel::of(2.4));
-        QCOMPARE(toQt(first.worst), QString("NEXT 36-45"));
+        QCOMPARE(spaced(toQt(first.worst)), QString("NEXT 36-45"));
         QVERIFY(second.outcome == plan::TestOutcome::Failed);
         QVERIFY(*second.margin == Decibel::of(-1.2));
         // A run that the plan does not have is said with its line, and left out.
         QCOMPARE(made->notes.size(), std::size_t{1});
-        QVERIFY(toQt(made->notes[0]).contains("lent.csv:4") && toQt(made->notes[0]).contains("Z9"));
+        QVERIFY(spaced(toQt(made->notes[0])).contains("lent.csv:4") && spaced(toQt(made->notes[0])).contains("Z9"));
     }
     void theMappingIsGuessedAndKept()
     {
         const auto guessed = guessedColumns({"Cable ID", "Date", "Result", "Length (ft)", "Margin (dB)", "Worst Pair"});
-        QCOMPARE(toQt(textOf(guessed)), QString("run=Cable ID; on=Date; outcome=Result; length=Length (ft) in ft; "
-                                                "worst=Worst Pair; margin=Margin (dB)"));
+        QCOMPARE(spaced(toQt(textOf(guessed))),
+                 QString("run=Cable ID; on=Date; outcome=Result; length=Length (ft) in ft; "
+                         "worst=Worst Pair; margin=Margin (dB)"));
         const auto again = columnMapOf(textOf(guessed));
         QVERIFY(again);
         QCOMPARE(toQt(textOf(*again)), toQt(textOf(guessed)));
@@ -87,8 +89,8 @@ private Q_SLOTS:
         common.stage = plan::TestStage::HandOver;
         const auto made = importTests({"Label\nq1\n", "x.csv", *columnMapOf("run=Label"), common}, house(), ids);
         QVERIFY(made);
-        QCOMPARE(toQt(made->tests[0].name), QString("Q1 2026-11-25"));
-        QCOMPARE(toQt(made->tests[0].grade), QString("certifier"));
+        QCOMPARE(spaced(toQt(made->tests[0].name)), QString("Q1 2026-11-25"));
+        QCOMPARE(spaced(toQt(made->tests[0].grade)), QString("certifier"));
         QVERIFY(made->tests[0].stage == plan::TestStage::HandOver);
         QVERIFY(made->tests[0].outcome == plan::TestOutcome::NotJudged);
     }
