@@ -291,8 +291,21 @@ bool Document::keepTrials(std::vector<measure::Trial> trials)
 bool Document::writeNote(const QString& text)
 {
     if (text.trimmed().isEmpty()) return false;
+    return writeEntry(logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids));
+}
+
+bool Document::writeNoteAbout(const QString& text, const plan::Subject& about)
+{
+    if (text.trimmed().isEmpty()) return false;
+    logbook::Entry entry = logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids);
+    entry.about = about;
+    return writeEntry(std::move(entry));
+}
+
+bool Document::writeEntry(logbook::Entry entry)
+{
     store::Changes changes;
-    changes.entries = {logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids)};
+    changes.entries = {std::move(entry)};
     if (!save(changes)) return false;
     Q_EMIT recordChanged();
     return true;

@@ -72,6 +72,8 @@ public:
     bool renameVersion(store::VersionId, const QString& name);
     bool keepTrials(std::vector<measure::Trial>);
     bool writeNote(const QString&);
+    /// The same, of one run, port or other object.
+    bool writeNoteAbout(const QString&, const plan::Subject& about);
     /// What was concluded about a result.
     bool writeDiagnosis(const QString&, measure::TrialId);
     /// The owner's answer to a flag of a path, or that the fix of a cause was tried in vain; the same answer again
@@ -98,6 +100,7 @@ Q_SIGNALS:
 private:
     class SharedBook;
     bool save(const store::Changes&);
+    bool writeEntry(logbook::Entry);
     bool swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& logText);
     bool saveVariant(const plan::PlanPtr& to, const QString& logText);
     bool isFreeName(const QString& name, store::VersionId but = {});

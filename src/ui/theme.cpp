@@ -54,7 +54,8 @@ QString styleSheet(const Theme& t)
         {"@fits", t.fits},   {"@noLink", t.noLink},     {"@unsafe", t.unsafe}};
     for (const auto& [name, color] : names) sheet.replace(name, color.name());
     sheet.replace("@mode", t.dark ? "dark" : "light");
-    for (int size : {26, 20, 14, 13, 12}) sheet.replace(QString("@%1px").arg(size), QString("%1px").arg(scaled(size)));
+    for (int size : {34, 26, 20, 14, 13, 12})
+        sheet.replace(QString("@%1px").arg(size), QString("%1px").arg(scaled(size)));
     return sheet;
 }
 

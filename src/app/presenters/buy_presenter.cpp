@@ -86,9 +86,14 @@ std::vector<store::Version> BuyPresenter::variants() const
 /// Where house and variant changed the same thing the variant is taken as it stands, and that is said.
 build::JobList BuyPresenter::jobs()
 {
-    const store::Version* version = m_chosen.isSet() ? m_document.version(m_chosen) : nullptr;
-    const auto variant = version ? planOf(*version) : nullptr;
+    const auto variant = chosenPlan();
     return variant ? build::jobsOf(*m_document.house(), *variant, knowledge()) : build::JobList{};
+}
+
+std::shared_ptr<const plan::Plan> BuyPresenter::chosenPlan()
+{
+    const store::Version* version = m_chosen.isSet() ? m_document.version(m_chosen) : nullptr;
+    return version ? planOf(*version) : nullptr;
 }
 
 std::shared_ptr<const plan::Plan> BuyPresenter::planOf(const store::Version& version)

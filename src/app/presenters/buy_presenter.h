@@ -87,6 +87,8 @@ public:
 
     /// What has to be done for the chosen variant.
     build::JobList jobs();
+    /// The chosen variant as it would be built; null: there is none.
+    std::shared_ptr<const plan::Plan> chosenPlan();
 
     const kb::KnowledgeBase& knowledge() const { return m_document.knowledge(); }
     const plan::Plan& house() const { return *m_document.house(); }

@@ -6,10 +6,12 @@
 #include "core/base/text.h"
 #include "core/build/batch.h"
 #include "core/build/fault_distance.h"
-#include "core/build/qualify.h"
+#include "core/build/qualify_run.h"
 #include "core/build/wire_map.h"
 #include "core/kb/build_rows.h"
 #include "core/oneline/tokens.h"
+#include "traffic/traffic_client.h"
+#include "traffic/trial_server.h"
 
 namespace sokudo::cli {
 namespace {
@@ -159,7 +161,55 @@ struct QualifyOptions {
     std::string rate;
     double load = 90, wanted = 1e-10, sure = 95, bits = 0;
     int errors = 0;
+    std::string host, keyFile;
+    int port = 7411;
+    double most = 600;
+    bool loopback = false;
 };
+
+/// Runs the link against an agent.
+int runLive(const QualifyOptions& given, const build::QualifyQuestion& question, const Context& context)
+{
+    measure::TrafficQuestion traffic;
+    traffic.host = given.host;
+    traffic.port = given.port;
+    traffic.streams = 4;
+    traffic.rateCap = BitRate::of(question.rate.in() * question.load);
+    std::unique_ptr<traffic::TrialServer> local;
+    if (given.loopback) {
+        traffic.key = "loopback-of-this-process-only";
+        auto server = traffic::TrialServer::listen("127.0.0.1", 0, traffic.key);
+        if (!server) return fail(server.error());
+        local = std::move(*server);
+        traffic.host = "127.0.0.1";
+        traffic.port = local->port();
+        local->serveInBackground();
+    } else {
+        const auto key = pairingKey(given.keyFile);
+        if (!key) return fail(key.error());
+        traffic.key = *key;
+    }
+    traffic::TrafficClient client;
+    const std::atomic<bool> cancel{false};
+    const auto made = build::qualifyRun(
+        client, traffic, question, Duration::of(given.most), [](const build::QualifyProgress&) {}, cancel);
+    if (!made) return fail(made.error());
+    if (context.json)
+        print(Json{{"sentence", plain(made->sentence)},
+                   {"bits", made->bits},
+                   {"seconds", made->ran.in()},
+                   {"errors", made->errors},
+                   {"counted", made->isCounted},
+                   {"whole", made->isWhole},
+                   {"bound", made->answer.bound ? Json(*made->answer.bound) : Json(nullptr)},
+                   {"proved", made->answer.isProved.value_or(false)},
+                   {"proves_not", plain(made->answer.provesNot)}});
+    else {
+        print(plain(made->sentence));
+        print(plain("  " + made->answer.provesNot.text()));
+    }
+    return made->answer.isProved.value_or(false) ? kFine : kFindings;
+}
 
 int answerQualify(const QualifyOptions& given, const Context& context)
 {
@@ -168,6 +218,7 @@ int answerQualify(const QualifyOptions& given, const Context& context)
     build::QualifyQuestion question{*rate, given.load / 100, given.wanted, given.sure / 100};
     if (given.bits > 0) question.ran = given.bits;
     question.errors = given.errors;
+    if (given.loopback || !given.host.empty()) return runLive(given, question, context);
     const auto found = build::qualifyAnswer(question);
     if (!found) return fail(found.error());
     if (context.json)
@@ -238,6 +289,11 @@ void addCableTests(Verbs& verbs, Context& context)
     verb.option("--sure", given->sure, "per cent; 95 unless told otherwise").within(50.0, 99.99);
     verb.option("--bits", given->bits, "sent in a run that was made").within(0.0, 1e21);
     verb.option("--errors", given->errors, "frames lost or damaged in it").within(0, 1'000'000'000);
+    verb.option("--host", given->host, "run it now against a sokudo-agent there");
+    verb.option("--port", given->port, "port of the agent");
+    verb.option("--key-file", given->keyFile, "file with the agent's pairing key; or set SOKUDO_KEY");
+    verb.flag("--loopback", given->loopback, "run it on this machine alone, to try it out");
+    verb.option("--most", given->most, "seconds that the run may take; 600 unless told otherwise").within(1.0, 86400.0);
     verb.answer([given, &context] { return answerQualify(*given, context); });
 }
 

@@ -87,6 +87,10 @@ void addLater(Verbs&, Context&);
 void addWorth(Verbs&, Context&);
 void addCableTests(Verbs&, Context&);
 void addMoves(Verbs&, Context&);
+void addCutOver(Verbs&, Context&);
+void addTestBook(Verbs&, Context&);
+void addBringUp(Verbs&, Context&);
+void addTerminate(Verbs&, Context&);
 void addJobs(Verbs&, Context&);
 void addAddresses(Verbs&, Context&);
 

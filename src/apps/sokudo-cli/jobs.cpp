@@ -5,8 +5,9 @@
 
 #include "cli.h"
 #include "core/base/date.h"
+#include "core/base/hours.h"
 #include "core/base/text.h"
-#include "core/build/jobs.h"
+#include "core/build/progress.h"
 #include "core/build/schedule.h"
 
 namespace sokudo::cli {
@@ -17,72 +18,115 @@ struct Options {
     std::vector<std::string> people;
 };
 
-Result<build::JobList> jobsFor(const Options& given, Context& context)
+struct Work {
+    plan::Plan house;
+    build::JobList list;
+    build::JobProgress progress;
+};
+Result<Work> jobsFor(const Options& given, Context& context)
 {
     const auto project = openProject(given.file, context);
     if (!project) return tl::unexpected(project.error());
     const auto variant = houseCalled(*project, given.variant);
     if (!variant) return tl::unexpected(variant.error());
-    return build::jobsOf(project->plan, *variant, context.kb);
+    Work work{project->plan, build::jobsOf(project->plan, *variant, context.kb), {}};
+    work.progress = build::progressOf(work.list, work.house, context.kb);
+    return work;
 }
 
-Json toJson(const build::BuildJob& job, const build::JobList& list)
+Json toJson(const build::BuildJob& job, const build::JobState& state, const build::JobList& list)
 {
     Json result{{"key", job.key},         {"title", plain(job.title)},  {"minutes", {job.low, job.usual, job.high}},
                 {"people", job.people},   {"materials", Json::array()}, {"steps", Json::array()},
                 {"after", Json::array()}, {"locks", Json::array()}};
     for (const text::Sentence& one : job.materials) result["materials"].push_back(plain(one));
-    for (const build::JobStep& step : job.steps)
-        result["steps"].push_back({{"do", plain(step.what)}, {"caution", step.caution}, {"tool", step.tool}});
+    for (std::size_t i = 0; i < job.steps.size(); ++i)
+        result["steps"].push_back({{"do", plain(job.steps[i].what)},
+                                   {"caution", job.steps[i].caution},
+                                   {"tool", job.steps[i].tool},
+                                   {"done", static_cast<bool>(state.steps[i])}});
+    result["done"] = state.isDone;
+    result["learned_minutes"] = {state.low, state.usual, state.high};
+    result["took_minutes"] = state.took ? Json(state.took->in() / 60) : Json(nullptr);
+    result["settled"] = Json::array();
+    for (const text::Sentence& one : state.settled) result["settled"].push_back(plain(one));
     for (std::size_t first : job.after) result["after"].push_back(list.jobs[first].key);
-    for (const build::JobLock& one : job.locks) result["locks"].push_back({{"id", one.id}, {"what", plain(one.what)}});
+    for (const build::JobLock& one : state.open) result["locks"].push_back({{"id", one.id}, {"what", plain(one.what)}});
     return result;
 }
 
 int answerJobs(const Options& given, Context& context)
 {
-    const auto list = jobsFor(given, context);
-    if (!list) return fail(list.error());
+    const auto work = jobsFor(given, context);
+    if (!work) return fail(work.error());
+    const build::JobList* list = &work->list;
+    const build::JobProgress& progress = work->progress;
     if (context.json) {
         Json result{{"sentence", plain(list->sentence)},
+                    {"progress", plain(progress.sentence)},
+                    {"done", progress.done},
+                    {"left_minutes", progress.left},
                     {"minutes", {list->low, list->usual, list->high}},
-                    {"locked", list->locked},
+                    {"locked", progress.locked},
                     {"jobs", Json::array()}};
-        for (const build::BuildJob& job : list->jobs) result["jobs"].push_back(toJson(job, *list));
+        for (std::size_t i = 0; i < list->jobs.size(); ++i)
+            result["jobs"].push_back(toJson(list->jobs[i], progress.jobs[i], *list));
+        for (const build::LearnedTime& one : progress.learned) result["learned"].push_back(plain(one.says));
         print(result);
-        return list->locked > 0 ? kFindings : kFine;
+        return progress.locked > 0 ? kFindings : kFine;
     }
     print(plain(list->sentence));
+    if (progress.done > 0) print(plain(progress.sentence));
+    for (const build::LearnedTime& one : progress.learned) print(plain("Learned: " + one.says.text()));
     int number = 0;
-    for (const build::BuildJob& job : list->jobs) {
-        print(plain(fmt::format("{}. {} ({}, {})", ++number, job.title.text(),
-                                text::duration(Duration::of(60 * job.usual)),
+    for (std::size_t i = 0; i < list->jobs.size(); ++i) {
+        const build::BuildJob& job = list->jobs[i];
+        const build::JobState& state = progress.jobs[i];
+        print(plain(fmt::format("{}. {}{} ({}, {})", ++number, state.isDone ? "[x] " : "", job.title.text(),
+                                text::duration(Duration::of(60 * state.usual)),
                                 job.people == 1 ? "one person" : fmt::format("{} people", job.people))));
-        for (const build::JobLock& one : job.locks) print(plain("   Locked: " + one.what.text()));
+        print("   key " + job.key);
+        for (const build::JobLock& one : state.open) print(plain("   Locked: " + one.what.text()));
+        for (const text::Sentence& one : state.settled) print(plain("   Settled: " + one.text()));
         for (const text::Sentence& one : job.materials) print(plain("   take " + one.text()));
-        for (const build::JobStep& step : job.steps) {
-            print(plain("   [ ] " + step.what.text() + (step.tool.empty() ? "" : "; with the " + step.tool)));
+        for (std::size_t at = 0; at < job.steps.size(); ++at) {
+            const build::JobStep& step = job.steps[at];
+            print(plain((state.steps[at] ? "   [x] " : "   [ ] ") + step.what.text() +
+                        (step.tool.empty() ? "" : "; with the " + step.tool)));
             if (!step.caution.empty()) print(plain("       Caution: " + step.caution));
         }
     }
-    return list->locked > 0 ? kFindings : kFine;
+    return progress.locked > 0 ? kFindings : kFine;
+}
+
+/// Those whom the line names, else the people of the house.
+std::optional<Error> takePeople(const Options& given, const plan::Plan& house, build::ScheduleQuestion& question)
+{
+    if (given.people.empty())
+        for (const plan::Person& person : house.people) {
+            const auto week = weekOf(person.hours);
+            if (!week) return week.error();
+            question.workers.push_back({person.name, *week});
+        }
+    for (const std::string& line : given.people) {
+        const auto worker = build::workerOf(line);
+        if (!worker) return worker.error();
+        question.workers.push_back(*worker);
+    }
+    return std::nullopt;
 }
 
 int answerSchedule(const Options& given, Context& context)
 {
-    const auto list = jobsFor(given, context);
-    if (!list) return fail(list.error());
+    const auto work = jobsFor(given, context);
+    if (!work) return fail(work.error());
+    const build::JobList* list = &work->list;
     build::ScheduleQuestion question;
     const auto from = dayFromIso(given.from.empty() ? today() : given.from);
     if (!from) return fail({ErrorCode::BadInput, text::Sentence("write the first day as 2026-12-01"), given.from});
     question.from = *from;
-    for (const std::string& line : given.people) {
-        const auto worker = build::workerOf(line);
-        if (!worker) return fail(worker.error());
-        question.workers.push_back(*worker);
-    }
-    for (const build::BuildJob& job : list->jobs)
-        question.tasks.push_back({job.title.text(), job.usual, job.people, job.after, !job.locks.empty()});
+    if (const auto error = takePeople(given, work->house, question)) return fail(*error);
+    question.tasks = build::tasksOf(*list, work->progress);
     const auto made = build::scheduleOf(question);
     if (!made) return fail(made.error());
     const auto names = [&](const build::Sitting& one) {
@@ -133,7 +177,8 @@ void addJobs(Verbs& verbs, Context& context)
     auto schedule = verbs.add("schedule", "The jobs of a variant over evenings, with the people and hours there are");
     schedule.option("FILE", asked->file, "project").required();
     schedule.option("--variant", asked->variant, "the variant to build").required();
-    schedule.option("--person", asked->people, "one a time: “ann mon 2h, wed 90min”").required();
+    schedule.option("--person", asked->people,
+                    "one a time: “ann mon 2h, wed 90min”; the people of the house unless told otherwise");
     schedule.option("--from", asked->from, "the first day; today unless told otherwise");
     schedule.answer([asked, &context] { return answerSchedule(*asked, context); });
 }

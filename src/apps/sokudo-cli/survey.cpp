@@ -4,7 +4,9 @@
 
 #include "core/base/csv.h"
 #include "core/base/text.h"
+#include "core/build/fault_distance.h"
 #include "core/kb/rule_rows.h"
+#include "core/oneline/tokens.h"
 #include "core/report/blocks.h"
 #include "core/survey/advice.h"
 #include "core/survey/census.h"
@@ -20,8 +22,8 @@ namespace sokudo::cli {
 namespace {
 
 struct Options {
-    std::string file, from, to, only;
-    bool isCsv = false;
+    std::string file, from, to, only, run, reading, fromFar;
+    bool isCsv = false, allOpen = false;
 };
 
 Json subjectsJson(const plan::Plan& plan, const std::vector<plan::Subject>& subjects)
@@ -171,8 +173,43 @@ int showAdvice(const store::Project& project, const Options&, Context& context)
     return kFine;
 }
 
+/// Cords of the run, and the reading against them.
+int showFault(const store::Project& project, const Options& given, Context& context)
+{
+    const plan::Run* run = nullptr;
+    for (const plan::Run& one : project.plan.runs)
+        if (text::lower(one.label) == text::lower(given.run)) run = &one;
+    if (!run) return fail({ErrorCode::NotFound, "no run of the house has this label", given.run});
+    if (!run->length)
+        return fail({ErrorCode::BadInput, "the run was never measured: set run LABEL length=30m", given.run});
+    const auto reading = oneline::lengthOf(text::lower(given.reading));
+    if (!reading) return fail({ErrorCode::BadInput, "write what the tester shows as 14m or 46ft", given.reading});
+    const build::Stretch stretch = build::stretchOf(*run);
+    const build::FaultAt at = build::faultAt(*reading, stretch, given.allOpen);
+    Json result{{"says", plain(at.says)},
+                {"first", plain(at.first)},
+                {"within_m", at.within.in()},
+                {"nearer_to", at.isNearerToFar ? "far" : "near"}};
+    std::vector<std::string> lines{fmt::format("{} (± {}); the {} end is nearer", at.says.text(),
+                                               text::length(at.within), at.isNearerToFar ? "far" : "near"),
+                                   "First: " + at.first.text()};
+    if (const auto other = oneline::lengthOf(text::lower(given.fromFar))) {
+        const build::BothEnds both = build::fromBothEnds(*reading, *other, stretch.whole());
+        result["both_ends"] = plain(both.says);
+        lines.push_back("From both ends: " + both.says.text());
+    }
+    if (context.json) print(result);
+    else
+        for (const std::string& line : lines) print(plain(line));
+    return kFine;
+}
+
 int showDistance(const store::Project& project, const Options& given, Context& context)
 {
+    if (!given.run.empty()) return showFault(project, given, context);
+    if (given.from.empty() || given.to.empty())
+        return fail(
+            {ErrorCode::BadInput, "name two devices with --from and --to, or a run with --run and --reading", ""});
     const auto ends = pathEnds(project.plan, given.from, given.to);
     if (!ends) return fail(ends.error());
     const auto far = survey::distance(project.plan, ends->from, ends->to);
@@ -227,9 +264,13 @@ void addSurvey(Verbs& verbs, Context& context)
     add("contradictions", "Records that cannot all be true", &showContradictions);
     add("advice", "Advice on the shape of the network, with the other school's answer", &showAdvice);
     auto [distance, ends] =
-        add("distance", "How far it is between two devices: straight, as a cable goes, and with slack", &showDistance);
-    distance.option("--from", ends->from, "device").required();
-    distance.option("--to", ends->to, "device").required();
+        add("distance", "How far it is between two devices, or to the fault on a run", &showDistance);
+    distance.option("--from", ends->from, "device");
+    distance.option("--to", ends->to, "device");
+    distance.option("--run", ends->run, "or a run: where on it the reading of a tester lies");
+    distance.option("--reading", ends->reading, "distance that the tester shows, such as 14m");
+    distance.option("--from-far", ends->fromFar, "what it shows from the other end");
+    distance.flag("--all-open", ends->allOpen, "every pair reads open there");
     add("labels", "Both labels of each cable, as comma-separated values", &showLabels);
 }
 

@@ -18,6 +18,8 @@
 #include "app/preferences.h"
 #include "app/qt_text.h"
 #include "core/kb/load.h"
+#include "host/cable_test.h"
+#include "host/echo_probe.h"
 #include "host/host_reader.h"
 #include "host/neighbours.h"
 #include "shots.h"
@@ -61,6 +63,9 @@ app::HostSource hostSource(bool demo)
         return nullptr;
     };
 }
+
+/// Where the card is asked: this machine; in the demo the simulated one of the captured workstation.
+std::string cardRoot(bool demo) { return demo ? app::fromQt(dataFolder() + "/hosts/platen") : std::string("/"); }
 
 /// Who this machine has seen; in the demo, who the captured workstation has.
 app::NeighbourSource neighbourSource(bool demo)
@@ -163,7 +168,13 @@ int main(int argc, char** argv)
         return ui::LocalAgent{local->port(), key};
     };
     ui::Program program(*kb, [&] {
-        return ui::World{traffic, hostSource(demo), localAgent, neighbourSource(demo), agentSource()};
+        return ui::World{traffic,
+                         hostSource(demo),
+                         localAgent,
+                         neighbourSource(demo),
+                         agentSource(),
+                         [demo] { return host::cableProbeFor(host::Tree(cardRoot(demo))); },
+                         [] { return std::make_unique<host::EchoProbe>(); }};
     });
     const app::OpenRequest request{app::fromQt(path), demo ? demoHouse : nullptr, demo && parser.isSet("fresh")};
     program.openHouse(

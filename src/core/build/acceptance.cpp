@@ -46,8 +46,7 @@ private:
             if (!report.rate) continue;
             Proof proof;
             proof.key = fmt::format("link:{}", report.link.id().value);
-            proof.what = text::say("acceptance.link", "{} links at {}, full duplex, both ends read", report.title,
-                                   text::linkRate(*report.rate));
+            proof.what = text::say("acceptance.link", "{}", report.title);
             proof.expected = text::linkRate(*report.rate);
             proof.rate = proof.least = report.rate;
             proof.object = {"run", report.link.id().value};
@@ -67,8 +66,8 @@ private:
             proof.expected = load.drawn               ? fmt::format("{:.1f} W", load.drawn->in())
                              : load.reserved > Watt{} ? fmt::format("up to {:.1f} W", load.reserved.in())
                                                       : std::string("it starts");
-            proof.what = text::say("acceptance.feed", "{} is fed at {}: {}", device ? device->name : std::string(),
-                                   plan::portText(m_plan, load.port), proof.expected);
+            proof.what = text::say("acceptance.feed", "{} at {}", device ? device->name : std::string(),
+                                   plan::portText(m_plan, load.port));
             proof.object = {"port", load.port.value};
             m_all.push_back(std::move(proof));
         }
@@ -126,8 +125,7 @@ private:
             proof.rate = service.down;
             proof.least = BitRate::of(kAccepted * service.down->in());
             proof.expected = fmt::format("{}, at least {}", text::linkRate(*service.down), text::rate(*proof.least));
-            proof.what = text::say("acceptance.internet", "{} from a wired host: {}", service.name,
-                                   text::linkRate(*service.down));
+            proof.what = text::say("acceptance.internet", "{} from a wired host", service.name);
             proof.object = {"service", service.id.value};
             m_all.push_back(std::move(proof));
         }
@@ -146,9 +144,8 @@ private:
             Proof proof;
             proof.key = fmt::format("wireless:{}", device.id.value);
             proof.kind = ProofKind::Wireless;
-            proof.expected = "joins, and gets an address of its network";
-            proof.what =
-                text::say("acceptance.wireless", "a phone joins at {} and gets an address of its network", device.name);
+            proof.expected = "it joins and gets an address of its network";
+            proof.what = text::say("acceptance.wireless", "a phone at {}", device.name);
             proof.object = {"device", device.id.value};
             m_all.push_back(std::move(proof));
         }

@@ -13,6 +13,7 @@
 #include "core/kb/rule_rows.h"
 #include "core/match/reports.h"
 #include "core/power/outage.h"
+#include "core/power/poe_source.h"
 #include "core/power/single_points.h"
 
 namespace sokudo::build {
@@ -65,7 +66,8 @@ private:
         const match::Reports after = match::judgeAll(m_made.moves.after, m_asked.kb);
         ProofQuestion question{m_made.moves.after, after, m_asked.kb, {}, m_asked.day.to};
         for (const Move& move : m_made.moves.moves) question.ports.push_back(move.to);
-        if (!question.ports.empty()) m_made.proofs = proofsOf(question);
+        // When all are moved already, all that hangs there is proved.
+        m_made.proofs = proofsOf(question);
     }
     /// A free port at both, of which one kind of lead goes into: then both run side by side while leads move.
     bool canJoin() const
@@ -97,21 +99,45 @@ private:
             else if (row.per == "port") ports(row);
             else
                 for (const Proof& proof : m_made.proofs)
-                    add(row, proof.key,
-                        text::Sentence(filled(row.text, {{"test", proof.what.text()}, {"expected", proof.expected}})),
-                        {}, {}, proof);
+                    if (row.per == perOf(proof.kind))
+                        add(row, proof.key,
+                            text::Sentence(
+                                filled(row.text, {{"test", proof.what.text()}, {"expected", proof.expected}})),
+                            {}, {}, proof);
         }
+    }
+    static std::string_view perOf(ProofKind kind)
+    {
+        return kind == ProofKind::LinkRate ? "link" : kind == ProofKind::Feed ? "feed" : "test";
+    }
+    /// The leads that take least with them first, the uplink last.
+    std::vector<const Move*> inOrder()
+    {
+        std::vector<std::pair<std::size_t, const Move*>> all;
+        for (const Move& move : m_made.moves.moves) {
+            const auto runs = plan::runsAt(m_plan, move.from);
+            all.emplace_back(offBy(runs.empty() ? plan::RunId{} : runs.front()->id).size(), &move);
+        }
+        std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
+        std::vector<const Move*> moves;
+        for (const auto& [count, move] : all) moves.push_back(move);
+        return moves;
     }
     void leads(const kb::CutOverStep& row)
     {
-        for (const Move& move : m_made.moves.moves) {
+        const auto source = power::poeSource(m_plan, m_asked.day.from, m_asked.kb);
+        for (const Move* one : inOrder()) {
+            const Move& move = *one;
             const auto runs = plan::runsAt(m_plan, move.from);
+            const bool isFed = source && std::any_of(source->loads.begin(), source->loads.end(),
+                                                     [&](const auto& load) { return load.port == move.from; });
             const plan::RunId run = runs.empty() ? plan::RunId{} : runs.front()->id;
             std::string label = runs.empty() || runs.front()->label.empty() ? move.partner : runs.front()->label;
             std::string text = filled(row.text, {{"lead", label}, {"from", move.fromName}, {"to", move.toName}});
             if (move.needsLead) text += "; take the longer lead";
             if (!move.newModule.empty()) text += "; first put the module in";
             add(row, std::to_string(run.value), text::Sentence(std::move(text)), offBy(run), servicesBy(run));
+            if (!isFed) m_made.steps.back().caution.clear();
         }
     }
     void ports(const kb::CutOverStep& row)

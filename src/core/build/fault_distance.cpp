@@ -106,6 +106,18 @@ PlaceWords inWall(FaultAt& at, Length fromJack, Length fixed)
 
 }  // namespace
 
+Stretch stretchOf(const plan::Run& run)
+{
+    Stretch stretch;
+    stretch.fixed = run.length.value_or(Length{});
+    for (const plan::Segment& segment : run.segments)
+        if (segment.kind == plan::SegmentKind::Cord) {
+            Length& cord = segment.atB ? stretch.farCord : stretch.nearCord;
+            cord = cord + segment.length.value_or(Length{});
+        }
+    return stretch;
+}
+
 FaultAt faultAt(Length reading, const Stretch& on, bool allOpen)
 {
     FaultAt at;

@@ -11,6 +11,7 @@
 #include "core/base/result.h"
 #include "core/base/sentence.h"
 #include "core/kb/knowledge_base.h"
+#include "core/plan/plan.h"
 
 namespace sokudo::build {
 
@@ -29,6 +30,9 @@ struct Stretch {
     Length nearCord, fixed, farCord;
     Length whole() const { return nearCord + fixed + farCord; }
 };
+
+/// A run with its cords, from end a.
+Stretch stretchOf(const plan::Run&);
 
 enum class FaultPlace { NearEnd, NearJack, InWall, FarJack, FarCord, FarEnd, Beyond };
 

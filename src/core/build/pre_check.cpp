@@ -57,7 +57,9 @@ private:
         bool hasDoubt = false;
         if (found)
             for (const power::Judgement& one : *found) {
-                if (one.verdict == Verdict::Fits || one.verdict == Verdict::Limited) continue;
+                const bool isOurs = std::find(one.about.begin(), one.about.end(),
+                                              plan::Subject{"device", m_next.id.value}) != one.about.end();
+                if (!isOurs || one.verdict == Verdict::Fits || one.verdict == Verdict::Limited) continue;
                 hasDoubt = true;
                 add("place", one.verdict,
                     one.fix.text().empty() ? one.what : text::say("pre-check.place", "{}: {}", one.what, one.fix));

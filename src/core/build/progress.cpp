@@ -166,6 +166,18 @@ JobProgress progressOf(const JobList& list, const plan::Plan& records, const kb:
     return progress;
 }
 
+std::vector<Task> tasksOf(const JobList& list, const JobProgress& progress)
+{
+    std::vector<Task> tasks;
+    for (std::size_t i = 0; i < list.jobs.size(); ++i) {
+        const BuildJob& job = list.jobs[i];
+        const JobState& state = progress.jobs[i];
+        tasks.push_back({job.title.text(), state.isDone ? 0 : state.usual, state.isDone ? 1 : job.people, job.after,
+                         !state.isDone && !state.open.empty()});
+    }
+    return tasks;
+}
+
 Result<plan::Plan> withTick(const plan::Plan& records, const BuildJob& job, const JobState& state,
                             const TickQuestion& asked, IdSource& ids)
 {

@@ -4,6 +4,7 @@
 
 #include "core/base/id.h"
 #include "core/build/jobs.h"
+#include "core/build/schedule.h"
 
 namespace sokudo::build {
 
@@ -40,6 +41,9 @@ struct JobProgress {
 
 /// @param records  the plan that holds ticks and permissions
 JobProgress progressOf(const JobList&, const plan::Plan& records, const kb::KnowledgeBase&);
+
+/// The jobs for the schedule: what is done takes no time, what is locked is left out.
+std::vector<Task> tasksOf(const JobList&, const JobProgress&);
 
 /// A step that is done.
 struct TickQuestion {

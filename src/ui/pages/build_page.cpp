@@ -1,10 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/pages/build_page.h"
 
+#include "ui/pages/bring_up_pane.h"
 #include "ui/pages/buy_list_pane.h"
 #include "ui/pages/cheapest_pane.h"
+#include "ui/pages/cut_over_pane.h"
 #include "ui/pages/jobs_pane.h"
 #include "ui/pages/stages_pane.h"
+#include "ui/pages/terminate_pane.h"
+#include "ui/pages/test_book_pane.h"
 #include "ui/pages/variants_pane.h"
 #include "ui/pages/wire_map_pane.h"
 #include "ui/pages/worth_pane.h"
@@ -14,39 +18,52 @@
 namespace sokudo::ui {
 namespace {
 
-const std::vector<TabbedPanes::Name> kPanes{{"Variants", "Ctrl+Shift+V", "Variants"},
-                                            {"What to buy", "Ctrl+Shift+B", "Buy"},
-                                            {"Cheapest plan", "Ctrl+Shift+C", "Cheapest"},
-                                            {"Stages", "Ctrl+Shift+G", "Stages"},
-                                            {"Worth it?", "Ctrl+Shift+W", "Worth"},
-                                            {"Terminate and test", "Ctrl+Shift+T", "Test"},
-                                            {"Jobs", "Ctrl+Shift+J", "Jobs"}};
+const std::vector<TabbedPanes::Name> kPanes{
+    {"Variants", "Ctrl+Shift+V", "Variants"},      {"What to buy", "Ctrl+Shift+B", "Buy"},
+    {"Cheapest plan", "Ctrl+Shift+C", "Cheapest"}, {"Stages", "Ctrl+Shift+G", "Stages"},
+    {"Worth it?", "Ctrl+Shift+W", "Worth"},        {"Jobs", "Ctrl+Shift+J", "Jobs"},
+    {"Terminate", "Ctrl+Shift+M", "Ends"},         {"Wire map", "Ctrl+Shift+T", "Map"},
+    {"Test book", "Ctrl+Shift+K", "Tests"},        {"Bring-up", "Ctrl+Shift+U", "Up"},
+    {"Cut-over day", "Ctrl+Shift+D", "Day"}};
 
 }  // namespace
 
-BuildPage::BuildPage(app::BuyPresenter& presenter, app::CableTestPresenter& tests, QWidget* parent)
-    : QWidget(parent), m_presenter(presenter), m_tests(tests)
+BuildPage::BuildPage(BuildBench& bench, QWidget* parent) : QWidget(parent), m_bench(bench)
 {
     auto* all = column(this, 0, 0);
     m_panes = new TabbedPanes(kPanes);
+    addBuying();
+    addBuilding();
+    all->addWidget(m_panes, 1);
+    showPane(Variants);
+}
+
+void BuildPage::addBuying()
+{
     m_panes->addLater([this] {
-        auto* variants = new VariantsPane(m_presenter);
+        auto* variants = new VariantsPane(m_bench.buy);
         connect(variants, &VariantsPane::listAsked, this, [this] { showPane(List); });
         connect(variants, &VariantsPane::cheapestAsked, this, [this] { showPane(Cheapest); });
         return variants;
     });
-    m_panes->addLater([this] { return new BuyListPane(m_presenter); });
+    m_panes->addLater([this] { return new BuyListPane(m_bench.buy); });
     m_panes->addLater([this] {
-        auto* cheapest = new CheapestPane(m_presenter);
+        auto* cheapest = new CheapestPane(m_bench.buy);
         connect(cheapest, &CheapestPane::takenOver, this, [this] { showPane(Variants); });
         return cheapest;
     });
-    m_panes->addLater([this] { return new StagesPane(m_presenter); });
-    m_panes->addLater([this] { return new WorthPane(m_presenter); });
-    m_panes->addLater([this] { return new WireMapPane(m_tests); });
-    m_panes->addLater([this] { return new JobsPane(m_presenter); });
-    all->addWidget(m_panes, 1);
-    showPane(Variants);
+    m_panes->addLater([this] { return new StagesPane(m_bench.buy); });
+    m_panes->addLater([this] { return new WorthPane(m_bench.buy); });
+}
+
+void BuildPage::addBuilding()
+{
+    m_panes->addLater([this] { return new JobsPane(m_bench.work); });
+    m_panes->addLater([this] { return new TerminatePane(m_bench.wireMap.knowledge()); });
+    m_panes->addLater([this] { return new WireMapPane(m_bench.wireMap); });
+    m_panes->addLater([this] { return new TestBookPane(m_bench.tests); });
+    m_panes->addLater([this] { return new BringUpPane(m_bench.bringUp); });
+    m_panes->addLater([this] { return new CutOverPane(m_bench.cutOver); });
 }
 
 void BuildPage::showPane(Pane pane) { m_panes->showPane(pane); }
@@ -56,12 +73,12 @@ QWidget* BuildPage::paneWidget(Pane pane) { return m_panes->pane(pane); }
 void BuildPage::showEvent(QShowEvent* event)
 {
     QWidget::showEvent(event);
-    m_presenter.setActive(true);
+    m_bench.buy.setActive(true);
 }
 void BuildPage::hideEvent(QHideEvent* event)
 {
     QWidget::hideEvent(event);
-    m_presenter.setActive(false);
+    m_bench.buy.setActive(false);
 }
 
 }  // namespace sokudo::ui

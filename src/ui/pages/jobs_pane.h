@@ -1,13 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The jobs of the chosen variant over evenings, and one step at a time in large type.
+// The jobs of a variant: ticked one step at a time, in large type, on the evenings there are.
 #pragma once
 
 #include <QWidget>
 
-#include "app/presenters/buy_presenter.h"
+#include "app/presenters/work_presenter.h"
 
+class QComboBox;
 class QLabel;
 class QLineEdit;
+class QProgressBar;
 class QPushButton;
 
 namespace sokudo::ui {
@@ -17,23 +19,30 @@ class ScrollColumn;
 class JobsPane final : public QWidget {
     Q_OBJECT
 public:
-    explicit JobsPane(app::BuyPresenter&, QWidget* parent = nullptr);
+    explicit JobsPane(app::WorkPresenter&, QWidget* parent = nullptr);
+    /// Writes the jobs as a sheet. @return what went wrong; empty: it is written
+    QString savePdf(const QString& path) const;
 
 private:
+    QLayout* head();
     QWidget* stepPage();
     void refresh();
+    void fillVariants();
     void fillJobs();
     void showStep();
+    void showLocks();
     void go(int steps);
-    /// The day of each job, by the hours that were typed; says what is wrong with them.
+    void tick();
+    void say(const QString& problem);
     std::vector<QString> days();
-    app::BuyPresenter& m_presenter;
-    build::JobList m_list;
+    app::WorkPresenter& m_presenter;
     std::size_t m_job = 0, m_step = 0;
+    std::string m_shown;  ///< key of the job that is shown
+    QComboBox* m_variant;
+    QLabel *m_title, *m_plan, *m_problem;
+    QLineEdit *m_people, *m_took;
     ScrollColumn *m_jobs, *m_detail;
-    QLineEdit* m_people;
-    QLabel *m_title, *m_plan;
-    QPushButton *m_back, *m_next;
+    QPushButton *m_back, *m_next, *m_tick;
 };
 
 }  // namespace sokudo::ui

@@ -75,7 +75,7 @@ MainWindow::MainWindow(app::Document& document, World world, Houses* houses, QWi
     auto* centre = new QWidget;
     auto* all = column(centre, 0, 0);
     m_pages = new LazyStack;
-    addPages(world.localAgent, world.neighbours);
+    addPages(world);
     m_pages->page(Survey);
     all->addWidget(topBar());
     all->addWidget(benchBar());
@@ -93,8 +93,10 @@ MainWindow::MainWindow(app::Document& document, World world, Houses* houses, QWi
 }
 
 /// Benches are built when they are first shown.
-void MainWindow::addPages(LocalAgentSource localAgent, const app::NeighbourSource& neighbours)
+void MainWindow::addPages(const World& world)
 {
+    const LocalAgentSource localAgent = world.localAgent;
+    const app::NeighbourSource neighbours = world.neighbours;
     m_pages->addLater([this, neighbours] {
         const StartWays ways{[this] { m_survey->readThisMachine(); },
                              [this] {
@@ -126,10 +128,9 @@ void MainWindow::addPages(LocalAgentSource localAgent, const app::NeighbourSourc
         m_power = std::make_unique<app::PowerPresenter>(m_document, m_selection);
         return new PowerPage(*m_power);
     });
-    m_pages->addLater([this] {
-        m_buy = std::make_unique<app::BuyPresenter>(m_document);
-        m_cableTests = std::make_unique<app::CableTestPresenter>(m_document);
-        return new BuildPage(*m_buy, *m_cableTests);
+    m_pages->addLater([this, world] {
+        m_build = std::make_unique<BuildBench>(m_document, world.traffic, world.hosts, world.card, world.echo);
+        return new BuildPage(*m_build);
     });
 }
 

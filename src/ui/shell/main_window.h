@@ -8,6 +8,7 @@
 #include <QFrame>
 #include <QMainWindow>
 
+#include "app/own_machine.h"
 #include "app/presenters/buy_presenter.h"
 #include "app/presenters/cable_test_presenter.h"
 #include "app/presenters/catalogue_presenter.h"
@@ -35,6 +36,7 @@ namespace sokudo::ui {
 
 class Houses;
 class BuildPage;
+struct BuildBench;
 class LazyStack;
 class MatchPage;
 class PathPage;
@@ -48,6 +50,8 @@ struct World {
     LocalAgentSource localAgent;
     app::NeighbourSource neighbours = {};
     app::AgentSource agents = {};
+    app::CardSource card = {};  ///< cable test of this machine's card
+    app::EchoSource echo = {};  ///< probes of a path from this machine
 };
 
 class MainWindow final : public QMainWindow {
@@ -84,7 +88,7 @@ protected:
     void dropEvent(QDropEvent*) override;
 
 private:
-    void addPages(LocalAgentSource, const app::NeighbourSource&);
+    void addPages(const World&);
     void makeMessage();
     void followDocument();
     QWidget* topBar();
@@ -113,8 +117,7 @@ private:
     std::unique_ptr<app::FlowsPresenter> m_flows;
     std::unique_ptr<app::UpgradePresenter> m_upgrade;
     std::unique_ptr<app::PowerPresenter> m_power;
-    std::unique_ptr<app::BuyPresenter> m_buy;
-    std::unique_ptr<app::CableTestPresenter> m_cableTests;
+    std::unique_ptr<BuildBench> m_build;
     LazyStack* m_pages;
     SurveyPage* m_survey;
     CommandField* m_command;

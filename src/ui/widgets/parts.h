@@ -15,7 +15,7 @@ class QComboBox;
 
 namespace sokudo::ui {
 
-/// kind: step (read from afar), title, heading, soft, figure, measured, good, bad, caution; empty: plain text.
+/// kind: clock, step (read from afar), title, heading, soft, figure, measured, good, bad, caution; empty: plain text.
 /// A tool tip that says names as they are, whatever signs are in them.
 QString tip(const QString& text);
 QLabel* label(const QString& text, const char* kind = "", bool wraps = false);

@@ -218,8 +218,7 @@ private Q_SLOTS:
         QCOMPARE(ann.minutes[0], 120.0);
         QCOMPARE(ann.minutes[2], 90.0);
         QCOMPARE(ann.minutes[5], 30.0);
-        for (const char* line :
-             {"", "ann", "mon 2h", "ann mon", "ann mon 30h", "ann mon -2h", "ann mon two"})
+        for (const char* line : {"", "ann", "mon 2h", "ann mon", "ann mon 30h", "ann mon -2h", "ann mon two"})
             QVERIFY2(!workerOf(line), line);
     }
 };

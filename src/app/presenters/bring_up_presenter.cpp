@@ -1,0 +1,266 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/presenters/bring_up_presenter.h"
+
+#include <QElapsedTimer>
+
+#include "app/qt_text.h"
+#include "core/base/text.h"
+#include "core/match/reports.h"
+#include "core/plan/edits.h"
+#include "core/plan/trace.h"
+
+namespace sokudo::app {
+namespace {
+
+const std::string kRead = "read: ";  ///< how a reading begins in the logbook
+
+qint64 runningClock()
+{
+    static QElapsedTimer timer;
+    if (!timer.isValid()) timer.start();
+    return timer.elapsed();
+}
+
+/// A reading as a line that reads it again.
+std::string lineOf(const build::PortReading& reading)
+{
+    std::vector<std::string> words;
+    if (reading.hasLink && !*reading.hasLink) words.emplace_back("no-link");
+    if (reading.rate) words.push_back("rate=" + text::number(inGigabits(*reading.rate), 6) + "g");
+    if (!reading.duplex.empty()) words.push_back("duplex=" + reading.duplex);
+    if (!reading.fec.empty()) words.push_back("fec=" + reading.fec);
+    if (!reading.module.empty() && reading.module.find(' ') == std::string::npos)
+        words.push_back("module=" + reading.module);
+    if (reading.busLanes > 0)
+        words.push_back("bus=" + std::to_string(reading.busGeneration) + ".0x" + std::to_string(reading.busLanes));
+    if (reading.mtu) words.push_back("mtu=" + std::to_string(*reading.mtu));
+    if (reading.isMain) words.emplace_back(*reading.isMain ? "main" : "not-main");
+    return text::joined(words, " ");
+}
+
+}  // namespace
+
+BringUpPresenter::BringUpPresenter(Document& document, BuyPresenter& buy, HostSource hosts, EchoSource echo,
+                                   QObject* parent)
+    : QObject(parent),
+      m_document(document),
+      m_buy(buy),
+      m_hosts(std::move(hosts)),
+      m_echo(std::move(echo)),
+      m_clock(runningClock)
+{
+    m_second.setInterval(1000);
+    connect(&m_second, &QTimer::timeout, this, &BringUpPresenter::tick);
+    connect(&document, &Document::planChanged, this, &BringUpPresenter::refresh);
+    connect(&document, &Document::recordChanged, this, &BringUpPresenter::readLog);
+    connect(&buy, &BuyPresenter::changed, this, &BringUpPresenter::refresh);
+    refresh();
+    readLog();
+}
+
+void BringUpPresenter::refresh()
+{
+    const auto variant = m_isRestart ? nullptr : m_buy.chosenPlan();
+    m_plan = variant ? variant : m_document.snapshot();
+    m_order = build::bringUpOrder(*m_document.house(), *m_plan, m_document.knowledge());
+    const bool isThere =
+        std::any_of(m_order.begin(), m_order.end(), [&](const build::BringUp& one) { return one.device == m_chosen; });
+    if (!isThere) m_chosen = m_order.empty() ? plan::DeviceId{} : m_order.front().device;
+    Q_EMIT changed();
+}
+
+void BringUpPresenter::setRestart(bool isRestart)
+{
+    m_isRestart = isRestart;
+    refresh();
+}
+
+void BringUpPresenter::choose(plan::DeviceId id)
+{
+    m_chosen = id;
+    Q_EMIT changed();
+}
+
+const build::BringUp* BringUpPresenter::device() const
+{
+    for (const build::BringUp& one : m_order)
+        if (one.device == m_chosen) return &one;
+    return nullptr;
+}
+
+void BringUpPresenter::start(plan::DeviceId id)
+{
+    m_started[id] = m_clock();
+    m_states[id] = build::StartState::Starting;
+    m_second.start();
+    Q_EMIT ticked();
+}
+
+void BringUpPresenter::stop(plan::DeviceId id)
+{
+    m_started.erase(id);
+    m_states.erase(id);
+    if (m_started.empty()) m_second.stop();
+    Q_EMIT ticked();
+}
+
+std::optional<Duration> BringUpPresenter::elapsed(plan::DeviceId id) const
+{
+    const auto started = m_started.find(id);
+    if (started == m_started.end()) return std::nullopt;
+    return Duration::of(static_cast<double>(m_clock() - started->second) / 1000);
+}
+
+std::optional<build::StartReading> BringUpPresenter::reading(plan::DeviceId id) const
+{
+    const auto since = elapsed(id);
+    const plan::Device* device = m_plan->devices.find(id);
+    if (!since || !device) return std::nullopt;
+    return build::startReading(build::startClock(*device, m_document.knowledge()), *since);
+}
+
+void BringUpPresenter::tick()
+{
+    for (const auto& [id, started] : m_started) {
+        const auto now = reading(id);
+        if (!now || now->state == m_states[id]) continue;
+        m_states[id] = now->state;
+        Q_EMIT stateChanged(id);
+    }
+    Q_EMIT ticked();
+}
+
+QString BringUpPresenter::works(plan::DeviceId id)
+{
+    const auto since = elapsed(id);
+    if (!since) return "Start its clock when its power comes on";
+    stop(id);
+    const plan::Device* device = m_document.plan().devices.find(id);
+    if (!device) return {};  // it is of a variant that is not open: the clock alone was wanted
+    plan::Device changed = *device;
+    changed.traits.set("start-s", std::to_string(std::max(1, static_cast<int>(since->in() + 0.5))));
+    m_document.edit("Start-up time of " + toQt(device->name), plan::edits::putDevice(m_document.plan(), changed));
+    return {};
+}
+
+std::vector<const kb::LightMeaning*> BringUpPresenter::lights() const
+{
+    return build::lightsOf(m_plan->devices.find(m_chosen), m_document.knowledge());
+}
+
+/// The newest reading of each port that the logbook has.
+void BringUpPresenter::readLog()
+{
+    m_readings.clear();
+    for (const logbook::Entry& entry : m_document.entries())
+        if (entry.about && entry.about->kind == "port" && entry.text.find(kRead) == 0)
+            m_readings[plan::PortId{entry.about->id}] = entry.text.substr(kRead.size());
+    Q_EMIT changed();
+}
+
+QString BringUpPresenter::readingOf(plan::PortId port) const
+{
+    const auto found = m_readings.find(port);
+    return found == m_readings.end() ? QString() : toQt(found->second);
+}
+
+std::vector<build::LinkReadings> BringUpPresenter::links() const
+{
+    std::vector<build::LinkReadings> all;
+    const auto readingAt = [&](plan::PortId port) -> std::optional<build::PortReading> {
+        const auto found = m_readings.find(port);
+        if (found == m_readings.end()) return std::nullopt;
+        const auto reading = build::portReadingOf(found->second, m_document.knowledge());
+        return reading ? std::optional(*reading) : std::nullopt;
+    };
+    for (const plan::Link& link : plan::links(*m_plan)) {
+        const plan::Device *a = plan::deviceOf(*m_plan, link.a), *b = plan::deviceOf(*m_plan, link.b);
+        if (!(a && a->id == m_chosen) && !(b && b->id == m_chosen)) continue;
+        if ((a && plan::isPassive(a->role)) || (b && plan::isPassive(b->role))) continue;
+        all.push_back(
+            build::linkReadings({*m_plan, link, readingAt(link.a), readingAt(link.b), m_document.knowledge()}));
+    }
+    return all;
+}
+
+QString BringUpPresenter::read(plan::PortId port, const QString& line)
+{
+    const auto reading = build::portReadingOf(fromQt(line.trimmed()), m_document.knowledge());
+    if (!reading) return toQt(reading.error().message());
+    const std::string kept = lineOf(*reading);
+    return m_document.writeNoteAbout(toQt(kRead + kept), {"port", port.value}) ? QString()
+                                                                               : QString("It could not be written");
+}
+
+void BringUpPresenter::readMachine()
+{
+    const plan::Device* device = m_plan->devices.find(m_chosen);
+    if (!device || m_isReading) return;
+    std::shared_ptr<measure::HostReader> reader = m_hosts ? m_hosts(device->name) : nullptr;
+    if (!reader) {
+        m_readSays =
+            toQt(device->name) + " is not this machine: type what it shows, or read it through its agent in Survey";
+        Q_EMIT changed();
+        return;
+    }
+    m_isReading = true;
+    Q_EMIT changed();
+    m_reader.start(
+        *this, [reader](const std::atomic<bool>&) { return reader->read(); },
+        [this, id = m_chosen](const Result<measure::HostSnapshot>& snapshot) {
+            m_isReading = false;
+            int count = 0;
+            if (snapshot)
+                for (const measure::InterfaceReading& one : snapshot->interfaces)
+                    for (const plan::Port* port : plan::portsOf(*m_plan, id))
+                        if (port->name == one.name) {
+                            const std::string line = lineOf(build::portReadingFrom(one, m_document.knowledge()));
+                            count += !line.empty() &&
+                                     m_document.writeNoteAbout(toQt(kRead + line), {"port", port->id.value});
+                        }
+            m_readSays = !snapshot ? toQt(snapshot.error().message())
+                         : count == 0
+                             ? QString("None of its interfaces is called as a port of the plan: type what they show")
+                             : QString("%1 ports read").arg(count);
+            Q_EMIT changed();
+        });
+}
+
+std::vector<build::SettingFinding> BringUpPresenter::findings() const
+{
+    return build::settingFindings(*m_plan, m_document.knowledge());
+}
+
+std::vector<build::PortSettings> BringUpPresenter::ports() const { return build::portTable(*m_plan); }
+
+Result<build::PathMtu> BringUpPresenter::path(plan::DeviceId from, plan::DeviceId to) const
+{
+    return build::pathMtu(*m_plan, match::judgeAll(*m_plan, m_document.knowledge()), from, to);
+}
+
+void BringUpPresenter::probe(const QString& host, const build::PathMtu& path)
+{
+    auto echo = m_echo ? m_echo() : nullptr;
+    if (!echo || m_isProbing || host.trimmed().isEmpty()) return;
+    m_isProbing = true;
+    m_probeSays = "It probes …";
+    m_cancel = std::make_shared<std::atomic<bool>>(false);
+    Q_EMIT changed();
+    m_prober.start(
+        *this,
+        [echo = std::shared_ptr<measure::PathProbe>(std::move(echo)), name = fromQt(host.trimmed()),
+         most = std::max(path.least, 9216),
+         cancel = m_cancel](const std::atomic<bool>&) { return measure::probeMtu(*echo, name, most, *cancel); },
+        [this, path](const Result<measure::ProbedMtu>& found) {
+            m_isProbing = false;
+            m_probeSays = found ? toQt(build::probeSays(path, found->bytes)) : toQt(found.error().message());
+            Q_EMIT changed();
+        });
+}
+
+void BringUpPresenter::stopProbe()
+{
+    if (m_cancel) *m_cancel = true;
+}
+
+}  // namespace sokudo::app

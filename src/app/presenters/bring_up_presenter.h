@@ -1,0 +1,99 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Bringing gear up: the order, a start-up clock for each device, what is read at both ends, settings that do not agree.
+#pragma once
+
+#include <functional>
+#include <map>
+#include <memory>
+#include <set>
+
+#include <QTimer>
+
+#include "app/own_machine.h"
+#include "app/presenters/buy_presenter.h"
+#include "app/presenters/survey_presenter.h"
+#include "app/work.h"
+#include "core/build/bring_up.h"
+#include "core/build/network_settings.h"
+#include "core/build/path_mtu.h"
+#include "core/build/readings.h"
+
+namespace sokudo::app {
+
+class BringUpPresenter final : public QObject {
+    Q_OBJECT
+public:
+    BringUpPresenter(Document&, BuyPresenter&, HostSource, EchoSource, QObject* parent = nullptr);
+    /// Milliseconds of a clock that only goes on; for tests.
+    void setClock(std::function<qint64()> clock) { m_clock = std::move(clock); }
+
+    /// Of the chosen variant; after a power cut where nothing is new, or when that is asked.
+    const std::vector<build::BringUp>& order() const { return m_order; }
+    bool isRestart() const { return m_isRestart; }
+    void setRestart(bool);
+    plan::DeviceId chosen() const { return m_chosen; }
+    void choose(plan::DeviceId);
+    const build::BringUp* device() const;
+
+    // The clock.
+    void start(plan::DeviceId);
+    void stop(plan::DeviceId);
+    /// Since it was started; empty: it was not.
+    std::optional<Duration> elapsed(plan::DeviceId) const;
+    std::optional<build::StartReading> reading(plan::DeviceId) const;
+    /// It works: its clock stops, and the time is kept with the device. @return what is wrong; empty: kept
+    QString works(plan::DeviceId);
+    std::vector<const kb::LightMeaning*> lights() const;
+
+    // What is read.
+    /// Links of the chosen device.
+    std::vector<build::LinkReadings> links() const;
+    /// “rate=25g duplex=full fec=rs …”. @return what is wrong; empty: it is kept in the logbook
+    QString read(plan::PortId, const QString& line);
+    QString readingOf(plan::PortId) const;  ///< as it was typed or read; empty: not read
+    /// Reads the ports of the chosen device from this machine or one that the program knows.
+    void readMachine();
+    bool isReading() const { return m_isReading; }
+    QString readSays() const { return m_readSays; }
+
+    // Settings of the house that is shown.
+    std::vector<build::SettingFinding> findings() const;
+    std::vector<build::PortSettings> ports() const;
+
+    Result<build::PathMtu> path(plan::DeviceId from, plan::DeviceId to) const;
+    void probe(const QString& host, const build::PathMtu&);
+    void stopProbe();
+    bool isProbing() const { return m_isProbing; }
+    QString probeSays() const { return m_probeSays; }
+
+    const plan::Plan& plan() const { return *m_plan; }
+    const kb::KnowledgeBase& knowledge() const { return m_document.knowledge(); }
+
+Q_SIGNALS:
+    void changed();
+    void ticked();                      ///< a second has passed while a clock runs
+    void stateChanged(plan::DeviceId);  ///< a clock has come to its next state: ready, late, dead
+
+private:
+    void refresh();
+    void tick();
+    void readLog();
+    Document& m_document;
+    BuyPresenter& m_buy;
+    HostSource m_hosts;
+    EchoSource m_echo;
+    std::function<qint64()> m_clock;
+    plan::PlanPtr m_plan;  ///< the variant, or the house
+    std::vector<build::BringUp> m_order;
+    bool m_isRestart = false, m_isReading = false, m_isProbing = false;
+    plan::DeviceId m_chosen;
+    std::map<plan::DeviceId, qint64> m_started;
+    std::map<plan::DeviceId, build::StartState> m_states;
+    std::map<plan::PortId, std::string> m_readings;
+    QString m_readSays, m_probeSays;
+    QTimer m_second;
+    std::shared_ptr<std::atomic<bool>> m_cancel;
+    Work m_reader, m_prober;
+};
+
+}  // namespace sokudo::app

@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Results of cable tests: the book, a new result, a tester's file, siblings of a bad one, batches, and live-link runs.
+#pragma once
+
+#include <functional>
+#include <memory>
+
+#include "app/document.h"
+#include "app/own_machine.h"
+#include "app/work.h"
+#include "core/build/batch.h"
+#include "core/build/history.h"
+#include "core/build/qualify_run.h"
+#include "core/build/test_book.h"
+#include "core/build/test_import.h"
+#include "core/build/wire_map.h"
+
+namespace sokudo::app {
+
+class TestBookPresenter final : public QObject {
+    Q_OBJECT
+public:
+    TestBookPresenter(Document&, measure::TrafficRunner&, CardSource, QObject* parent = nullptr);
+    void setToday(const QString& iso) { m_today = iso, refresh(); }
+
+    const build::TestBook& book() const { return m_book; }
+    plan::RunId chosen() const { return m_chosen; }
+    void choose(plan::RunId);
+    /// Of the chosen run; null: none is chosen.
+    const build::RunTests* run() const;
+    std::vector<build::Happened> history() const;
+    std::vector<build::Sibling> siblings() const;
+    std::vector<build::BatchCount> batches(build::BatchBy by) const { return build::batchesOf(m_document.plan(), by); }
+    /// How likely the untested of a batch are bad, in a sentence.
+    QString batchSays(const build::BatchCount&) const;
+
+    /// Fields of a new result, as edit lines name them. @return what is wrong; empty: it is kept
+    QString add(const std::vector<std::pair<std::string, std::string>>& fields);
+    std::vector<std::pair<QString, QString>> instruments() const;  ///< name and id of a row: own first, then kinds
+
+    // A tester's file.
+    struct File {
+        QString name;
+        std::string text;
+        std::vector<std::string> headings;
+        std::vector<build::MappedColumn> columns;
+    };
+    /// Reads its headings; the mapping is the kept one whose columns it has, else a guess. @return what is wrong
+    QString openFile(const QString& path, File& into) const;
+    /// @param keepAs  name under which the mapping is kept; empty: it is not
+    QString importFile(const File&, const QString& columns, const QString& keepAs, QString& says);
+
+    // A run of the link itself.
+    struct Live {
+        QString host, key;
+        int port = 7411;
+        BitRate rate;
+        double wanted = 1e-10;
+        Duration most = Duration::of(600);
+    };
+    void startLive(const Live&);
+    void stopLive();
+    bool isLive() const { return m_isLive; }
+    QString liveSays() const { return m_liveSays; }
+
+    /// The card's own cable test, in a sentence when it is there.
+    void testCard(const QString& interface);
+    QString cardSays() const { return m_cardSays; }
+    bool isTestingCard() const { return m_isTestingCard; }
+
+    const kb::KnowledgeBase& knowledge() const { return m_document.knowledge(); }
+
+Q_SIGNALS:
+    void changed();
+    void liveChanged();
+
+private:
+    void refresh();
+    std::string today() const;
+    Document& m_document;
+    measure::TrafficRunner& m_runner;
+    CardSource m_card;
+    QString m_today, m_liveSays, m_cardSays;
+    build::TestBook m_book;
+    plan::PlanPtr m_read;  ///< the plan that the book points into
+    plan::RunId m_chosen;
+    bool m_isLive = false, m_isTestingCard = false;
+    std::shared_ptr<std::atomic<bool>> m_cancel;
+    Work m_running, m_testing;
+};
+
+}  // namespace sokudo::app

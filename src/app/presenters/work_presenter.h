@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The jobs of a variant on the evenings there are: what is done, what is locked, how long the rest takes.
+#pragma once
+
+#include <optional>
+
+#include "app/presenters/buy_presenter.h"
+#include "core/build/progress.h"
+#include "core/build/schedule.h"
+
+namespace sokudo::app {
+
+class WorkPresenter final : public QObject {
+    Q_OBJECT
+public:
+    WorkPresenter(Document&, BuyPresenter&, QObject* parent = nullptr);
+    /// Ticks and plans of this day; for tests.
+    void setToday(const QString& iso) { m_today = iso; }
+
+    std::vector<store::Version> variants() const { return m_buy.variants(); }
+    store::VersionId chosen() const { return m_buy.chosen(); }
+    void choose(store::VersionId id) { m_buy.choose(id); }
+    const build::JobList& jobs() const { return m_jobs; }
+    const build::JobProgress& progress() const { return m_progress; }
+    /// A tick is of the house: while a variant is open there is none. Empty: it can be ticked.
+    QString whyNotNow() const;
+
+    /// “you tue 2h, thu 2h; helper sat 4h”.
+    QString people() const;
+    /// Writes them into the house. @return what is wrong with it; empty: taken
+    QString setPeople(const QString& line);
+    /// The days of the jobs; an error in words where there is no plan.
+    Result<build::Schedule> schedule() const;
+
+    // Each gives what is wrong; empty: done.
+    /// @param took  “25min”, “2h”; empty: not told
+    QString tick(std::size_t job, int step, const QString& took);
+    QString untick(std::size_t job, int step);
+    QString settle(std::size_t job, std::size_t lock, const QString& by);
+
+Q_SIGNALS:
+    void changed();
+
+private:
+    void refresh();
+    std::string today() const;
+    QString edit(const QString& text, const Result<plan::Plan>& next);
+    Document& m_document;
+    BuyPresenter& m_buy;
+    QString m_today;
+    build::JobList m_jobs;
+    build::JobProgress m_progress;
+};
+
+}  // namespace sokudo::app

@@ -1,0 +1,301 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Bringing gear up: order and clocks, lights, what is read at both ends, networks and settings, the MTU of a path.
+#include <fmt/format.h>
+
+#include "cli.h"
+#include "core/base/text.h"
+#include "core/build/bring_up.h"
+#include "core/build/network_settings.h"
+#include "core/build/path_mtu.h"
+#include "core/build/readings.h"
+#include "core/editline/draft.h"
+#include "core/match/reports.h"
+#include "host/echo_probe.h"
+#include "host/host_reader.h"
+
+namespace sokudo::cli {
+namespace {
+
+struct Options {
+    std::string file, variant = "now", run, a, b, here, from, to, probe, kind;
+};
+
+int answerOrder(const Options& given, Context& context)
+{
+    const auto project = openProject(given.file, context);
+    if (!project) return fail(project.error());
+    const auto variant = houseCalled(*project, given.variant);
+    if (!variant) return fail(variant.error());
+    Json all = Json::array();
+    int number = 0;
+    for (const build::BringUp& one : build::bringUpOrder(project->plan, *variant, context.kb)) {
+        Json steps = Json::array();
+        if (!context.json) {
+            print(plain(fmt::format("{}. {}: {}", ++number, one.name, one.online.text())));
+            print(plain(fmt::format("     lights after {}, works after {}, may be called dead after {}",
+                                    text::duration(one.clock.link), text::duration(one.clock.ready),
+                                    text::duration(one.clock.dead))));
+        }
+        for (const build::JobStep& step : one.steps) {
+            steps.push_back({{"do", plain(step.what)}, {"caution", step.caution}});
+            if (context.json) continue;
+            print(plain("     [ ] " + step.what.text()));
+            if (!step.caution.empty()) print(plain("         Caution: " + step.caution));
+        }
+        all.push_back({{"device", one.name},
+                       {"online", plain(one.online)},
+                       {"off", one.off},
+                       {"link_s", one.clock.link.in()},
+                       {"ready_s", one.clock.ready.in()},
+                       {"dead_s", one.clock.dead.in()},
+                       {"steps", steps}});
+    }
+    if (context.json) print(Json{{"order", all}});
+    return kFine;
+}
+
+int answerLights(const Options& given, Context& context)
+{
+    plan::Device device;
+    const auto role = plan::roleFromCode(given.kind);
+    if (!given.kind.empty() && !role)
+        return fail({ErrorCode::BadInput, text::Sentence("name a kind of device: switch, router, coax-adapter, ups"),
+                     given.kind});
+    if (role) device.role = *role;
+    Json all = Json::array();
+    for (const kb::LightMeaning* row : build::lightsOf(role ? &device : nullptr, context.kb)) {
+        if (context.json)
+            all.push_back({{"where", row->where},
+                           {"light", row->light},
+                           {"looks", row->looks},
+                           {"means", row->means},
+                           {"next", row->next}});
+        else
+            print(plain(fmt::format("  {}, {}: {} → {}{}", row->where, row->light, row->looks, row->means,
+                                    row->next.empty() ? "" : "; " + row->next)));
+    }
+    if (context.json) print(Json{{"lights", all}});
+    else print("Makers differ: the sheet of the device wins.");
+    return kFine;
+}
+
+Json toJson(const build::EndReadings& end)
+{
+    Json lines = Json::array();
+    for (const build::ReadingLine& one : end.lines)
+        lines.push_back({{"what", one.what},
+                         {"planned", plain(one.planned)},
+                         {"read", plain(one.read)},
+                         {"verdict", code(one.verdict)},
+                         {"says", plain(one.says)}});
+    return {{"end", end.name}, {"read", end.isRead}, {"lines", lines}};
+}
+
+/// What is read of an end: as typed, or of an interface of this machine.
+Result<std::optional<build::PortReading>> readingOf(const std::string& typed, const std::string& here,
+                                                    const kb::KnowledgeBase& kb)
+{
+    if (typed.empty()) return std::nullopt;
+    if (typed != "here") {
+        const auto reading = build::portReadingOf(typed, kb);
+        if (!reading) return tl::unexpected(reading.error());
+        return *reading;
+    }
+    const auto host = host::SystemHostReader("/").read();
+    if (!host) return tl::unexpected(host.error());
+    for (const measure::InterfaceReading& one : host->interfaces)
+        if (one.name == here) return build::portReadingFrom(one, kb);
+    return failure(ErrorCode::NotFound,
+                   text::Sentence("this machine has no interface of that name: say which with "
+                                  "--interface"),
+                   here);
+}
+
+int answerReadings(const Options& given, Context& context)
+{
+    const auto project = openProject(given.file, context);
+    if (!project) return fail(project.error());
+    std::optional<plan::Link> link;
+    for (const plan::Run& run : project->plan.runs)
+        if (text::lower(run.label) == text::lower(given.run)) link = plan::linkOf(project->plan, run.id);
+    if (!link) return fail({ErrorCode::NotFound, text::Sentence("no run of the house has this label"), given.run});
+    const auto a = readingOf(given.a, given.here, context.kb), b = readingOf(given.b, given.here, context.kb);
+    if (!a) return fail(a.error());
+    if (!b) return fail(b.error());
+    const build::LinkReadings made = build::linkReadings({project->plan, *link, *a, *b, context.kb});
+    if (context.json) {
+        Json between = Json::array();
+        for (const text::Sentence& one : made.between) between.push_back(plain(one));
+        print(Json{{"sentence", plain(made.sentence)},
+                   {"verdict", code(made.verdict)},
+                   {"between", between},
+                   {"a", toJson(made.a)},
+                   {"b", toJson(made.b)}});
+        return statusOf(made.verdict);
+    }
+    print(plain(made.sentence));
+    for (const build::EndReadings* end : {&made.a, &made.b}) {
+        print(end->name + (end->isRead ? "" : ": not read"));
+        for (const build::ReadingLine& one : end->lines) {
+            print(plain(fmt::format("  {:<15} planned {:<20} read {}", one.what,
+                                    one.planned.empty() ? "–" : one.planned, one.read.empty() ? "–" : one.read)));
+            if (!one.says.text().empty()) print(plain("      " + one.says.text()));
+        }
+    }
+    for (const text::Sentence& one : made.between) print(plain("! " + one.text()));
+    return statusOf(made.verdict);
+}
+
+/// Each row as JSON and as a line.
+struct Table {
+    Json rows = Json::array();
+    std::vector<std::string> lines;
+};
+
+Table portRows(const plan::Plan& house)
+{
+    Table table;
+    const auto orDash = [](const std::string& text) { return text.empty() ? std::string("–") : text; };
+    for (const build::PortSettings& one : build::portTable(house)) {
+        table.rows.push_back({{"port", one.name},
+                              {"partner", one.partner},
+                              {"profile", one.profile},
+                              {"untagged", one.untaggedName},
+                              {"tagged", one.taggedNames},
+                              {"mtu", one.mtu},
+                              {"forced_bps", rateJson(one.forced)},
+                              {"limit_bps", rateJson(one.limit)},
+                              {"priority", one.priority ? Json(*one.priority) : Json(nullptr)}});
+        table.lines.push_back(fmt::format("  {:<16} → {:<16} {:<14} untagged {:<10} tagged {}", one.name, one.partner,
+                                          one.profile, orDash(one.untaggedName), orDash(one.taggedNames)));
+    }
+    return table;
+}
+
+Table socketRows(const plan::Plan& house)
+{
+    Table table;
+    for (const build::SocketNetwork& one : build::socketNetworks(house)) {
+        table.rows.push_back({{"socket", one.name}, {"port", one.port}, {"network", one.network}});
+        if (!one.network.empty())
+            table.lines.push_back(fmt::format("  socket {:<10} {}: {}", one.name, one.port, one.network));
+    }
+    return table;
+}
+
+Table bondRows(const plan::Plan& house, const kb::KnowledgeBase& kb)
+{
+    Table table;
+    for (const build::BondUse& one : build::bondsOf(house, kb)) {
+        table.rows.push_back({{"between", one.title}, {"links", one.links}, {"gives", plain(one.gives)}});
+        if (one.mode) table.lines.push_back(fmt::format("  bond {}: {}", one.title, one.gives.text()));
+    }
+    return table;
+}
+
+Table changeRows(const plan::Plan& house)
+{
+    Table table;
+    for (const plan::SettingChange& one : house.settings) {
+        const plan::Device* device = house.devices.find(one.device);
+        const std::string name = device ? device->name : std::string();
+        table.rows.push_back({{"device", name},
+                              {"setting", one.name},
+                              {"factory", one.factory},
+                              {"now", one.now},
+                              {"why", one.why},
+                              {"on", one.on}});
+        table.lines.push_back(fmt::format("  changed: {} {}: {} instead of {}", name, one.name, one.now, one.factory));
+    }
+    return table;
+}
+
+int answerSettings(const Options& given, Context& context)
+{
+    const auto project = openProject(given.file, context);
+    if (!project) return fail(project.error());
+    const auto house = houseCalled(*project, given.variant);
+    if (!house) return fail(house.error());
+    Table found;
+    for (const build::SettingFinding& one : build::settingFindings(*house, context.kb)) {
+        found.rows.push_back({{"kind", one.kind}, {"says", plain(one.says)}});
+        found.lines.push_back("! " + one.says.text());
+    }
+    Table ports = portRows(*house), sockets = socketRows(*house), bonds = bondRows(*house, context.kb),
+          changed = changeRows(*house);
+    if (context.json)
+        print(Json{{"ports", ports.rows},
+                   {"sockets", sockets.rows},
+                   {"bonds", bonds.rows},
+                   {"changed", changed.rows},
+                   {"findings", found.rows}});
+    else
+        for (Table* table : {&ports, &sockets, &bonds, &changed, &found})
+            for (const std::string& line : table->lines) print(plain(line));
+    return found.rows.empty() ? kFine : kFindings;
+}
+
+int answerMtu(const Options& given, Context& context)
+{
+    const auto project = openProject(given.file, context);
+    if (!project) return fail(project.error());
+    const auto ends = pathEnds(project->plan, given.from, given.to);
+    if (!ends) return fail(ends.error());
+    const auto path = build::pathMtu(project->plan, match::judgeAll(project->plan, context.kb), ends->from, ends->to);
+    if (!path) return fail(path.error());
+    Json result{{"sentence", plain(path->sentence)}, {"least", path->least},   {"echo_bytes", path->echo4},
+                {"echo_bytes_ipv6", path->echo6},    {"ports", Json::array()}, {"problems", Json::array()}};
+    for (const build::MtuHop& one : path->ports)
+        result["ports"].push_back({{"port", one.name}, {"mtu", one.mtu}, {"stated", one.isStated}});
+    for (const text::Sentence& one : path->problems) result["problems"].push_back(plain(one));
+    bool isAsPlanned = path->isOne;
+    if (!given.probe.empty()) {
+        host::EchoProbe probe;
+        const std::atomic<bool> cancel{false};
+        const auto found = measure::probeMtu(probe, given.probe, std::max(path->least, 9216), cancel);
+        if (!found) return fail(found.error());
+        result["probed"] = found->bytes;
+        result["probe_says"] = plain(build::probeSays(*path, found->bytes));
+        isAsPlanned = isAsPlanned && found->bytes == path->least;
+    }
+    if (context.json) print(result);
+    else {
+        print(plain(path->sentence));
+        for (const build::MtuHop& one : path->ports)
+            print(plain(fmt::format("  {:<16} {}{}", one.name, one.mtu, one.isStated ? "" : " (not stated)")));
+        for (const text::Sentence& one : path->problems) print(plain("! " + one.text()));
+        if (result.contains("probe_says")) print(result["probe_says"].get<std::string>());
+    }
+    return isAsPlanned ? kFine : kFindings;
+}
+
+}  // namespace
+
+void addBringUp(Verbs& verbs, Context& context)
+{
+    const auto add = [&](const char* name, const char* says, int (*answer)(const Options&, Context&)) {
+        auto given = std::make_shared<Options>();
+        auto verb = verbs.add(name, says);
+        if (answer != &answerLights) verb.option("FILE", given->file, "project").required();
+        verb.answer([given, answer, &context] { return answer(*given, context); });
+        return std::pair(verb, given);
+    };
+    auto [order, of] = add("bring-up", "In which order new gear comes up, and how long to wait for it", &answerOrder);
+    order.option("--variant", of->variant, "the variant that is built; without it, the order after a power cut");
+    auto [lights, kind] = add("lights", "What the lights of a kind of device tell", &answerLights);
+    lights.option("--of", kind->kind,
+                  "switch, router, coax-adapter, internet-terminal, ups; all unless told otherwise");
+    auto [readings, link] = add("readings", "What is read at both ends of a link beside the plan", &answerReadings);
+    readings.option("--run", link->run, "label of a run of the link").required();
+    readings.option("--a", link->a, "“rate=25g duplex=full fec=rs module=… bus=3.0x8 mtu=9000”, or here");
+    readings.option("--b", link->b, "the other end, the same way");
+    readings.option("--interface", link->here, "of this machine, where an end is here");
+    auto [settings, in] = add("settings", "Networks and profiles of ports, with what does not agree", &answerSettings);
+    settings.option("--variant", in->variant, "in this variant; the house as it is unless told otherwise");
+    auto [mtu, ends] = add("mtu", "The MTU along a path, and the probe that proves it", &answerMtu);
+    mtu.option("--from", ends->from, "device").required();
+    mtu.option("--to", ends->to, "device").required();
+    mtu.option("--probe", ends->probe, "send echo requests that must not be fragmented to this host");
+}
+
+}  // namespace sokudo::cli

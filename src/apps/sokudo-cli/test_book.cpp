@@ -1,0 +1,182 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Results of cable tests: the book of a house, import, siblings of a bad one, and what happened to a run.
+#include <random>
+
+#include <fmt/format.h>
+
+#include "cli.h"
+#include "core/base/text.h"
+#include "core/build/history.h"
+#include "core/build/test_book.h"
+#include "core/build/test_import.h"
+#include "core/logbook/record.h"
+#include "core/plan/edits.h"
+
+namespace sokudo::cli {
+namespace {
+
+struct Options {
+    std::string file, run, csv, columns, map, grade, on, stage = "before-wall", by;
+};
+
+Result<plan::RunId> runCalled(const plan::Plan& plan, const std::string& name)
+{
+    for (const plan::Run& run : plan.runs)
+        if (text::lower(run.label) == text::lower(name)) return run.id;
+    return failure(ErrorCode::NotFound, text::Sentence("no run of the house has this label"), name);
+}
+
+int answerTests(const Options& given, Context& context)
+{
+    const auto project = openProject(given.file, context);
+    if (!project) return fail(project.error());
+    const build::TestBook book = build::testBook(project->plan, today(), context.kb);
+    Json runs = Json::array();
+    if (!context.json) print(plain(book.sentence));
+    for (const build::RunTests& one : book.runs) {
+        Json changes = Json::array(), doubts = Json::array();
+        for (const text::Sentence& change : one.changes) changes.push_back(plain(change));
+        for (const text::Sentence& doubt : one.doubts) doubts.push_back(plain(doubt));
+        if (context.json)
+            runs.push_back({{"run", one.name},
+                            {"verdict", code(one.verdict)},
+                            {"tests", one.tests.size()},
+                            {"due", one.isDue},
+                            {"says", plain(one.says)},
+                            {"changes", changes},
+                            {"doubts", doubts}});
+        else {
+            print(plain(fmt::format("  {:<10} {:<9} {}{}", one.name, word(one.verdict), one.says.text(),
+                                    one.isDue ? "; due again" : "")));
+            for (const text::Sentence& change : one.changes) print(plain("             " + change.text()));
+            for (const text::Sentence& doubt : one.doubts) print(plain("             but " + doubt.text()));
+        }
+    }
+    if (context.json) print(Json{{"sentence", plain(book.sentence)}, {"runs", runs}});
+    return book.bad > 0 ? kFindings : kFine;
+}
+
+int answerSiblings(const Options& given, Context& context)
+{
+    const auto project = openProject(given.file, context);
+    if (!project) return fail(project.error());
+    const auto run = runCalled(project->plan, given.run);
+    if (!run) return fail(run.error());
+    Json all = Json::array();
+    for (const build::Sibling& one : build::siblingsOf(project->plan, *run)) {
+        if (context.json) all.push_back({{"run", one.name}, {"shares", one.shares}, {"why", plain(one.why)}});
+        else print(plain(fmt::format("  {:<10} {}", one.name, one.why.text())));
+    }
+    if (context.json) print(Json{{"siblings", all}});
+    return kFine;
+}
+
+int answerHistory(const Options& given, Context& context)
+{
+    const auto project = openProject(given.file, context);
+    if (!project) return fail(project.error());
+    const auto run = runCalled(project->plan, given.run);
+    if (!run) return fail(run.error());
+    Json all = Json::array();
+    for (const build::Happened& one : build::historyOf(project->plan, project->entries, {"run", run->value})) {
+        if (context.json) all.push_back({{"on", one.on}, {"kind", one.kind}, {"what", plain(one.what)}});
+        else print(plain(fmt::format("  {:<10} {:<10} {}", one.on, one.kind, one.what.text())));
+    }
+    if (context.json) print(Json{{"history", all}});
+    return kFine;
+}
+
+/// The mapping: as the line says, as one that is kept says, or as the headings suggest.
+Result<std::vector<build::MappedColumn>> columnsFor(const Options& given, const std::string& content,
+                                                    const plan::Plan& plan)
+{
+    if (!given.columns.empty()) return build::columnMapOf(given.columns);
+    for (const plan::ColumnMap& map : plan.columnMaps)
+        if (text::lower(map.name) == text::lower(given.map)) return build::columnMapOf(map.columns);
+    if (!given.map.empty())
+        return failure(ErrorCode::NotFound, text::Sentence("no column mapping is called so; give it with --columns"),
+                       given.map);
+    const std::string first = content.substr(0, content.find('\n'));
+    std::vector<std::string> headings;
+    for (const std::string& one : text::split(first, ',')) {
+        std::string heading = text::trimmed(one);
+        if (heading.size() > 1 && heading.front() == '"') heading = heading.substr(1, heading.size() - 2);
+        headings.push_back(std::move(heading));
+    }
+    auto guessed = build::guessedColumns(headings);
+    return build::columnMapOf(build::textOf(guessed));
+}
+
+int answerImport(const Options& given, Context& context)
+{
+    const auto content = textContent(given.csv);
+    if (!content) return fail(content.error());
+    auto target = openToWrite(given.file);
+    if (!target) return fail(target.error());
+    plan::Plan& plan = target->project.plan;
+    const auto columns = columnsFor(given, *content, plan);
+    if (!columns) return fail(columns.error());
+    IdSource ids{std::random_device{}()};
+    plan::CableTest common;
+    common.on = given.on;
+    common.grade = given.grade;
+    common.by = given.by;
+    common.stage = plan::testStageFromCode(given.stage).value_or(plan::TestStage::BeforeWall);
+    const auto made = build::importTests({*content, given.csv, *columns, common}, plan, ids);
+    if (!made) return fail(made.error());
+    auto next = build::withTests(plan, made->tests);
+    // A mapping with a name is kept for the next file.
+    const bool isKept = std::any_of(plan.columnMaps.begin(), plan.columnMaps.end(),
+                                    [&](const plan::ColumnMap& map) { return map.name == given.map; });
+    if (next && !given.map.empty() && !isKept)
+        next = plan::edits::putRecord(
+            *next, plan::ColumnMap{ids.next<plan::ColumnMapId>(), given.map, build::textOf(*columns)});
+    if (!next) return fail(next.error());
+    store::Changes changes;
+    changes.before = &plan;
+    changes.after = &*next;
+    changes.entries = {logbook::changeEntry(
+        fmt::format("took in {} test results from {}", made->tests.size(), given.csv), now(), ids)};
+    if (auto saved = target->file->save(changes); !saved) return fail(saved.error());
+    if (context.json) {
+        Json notes = Json::array();
+        for (const text::Sentence& one : made->notes) notes.push_back(plain(one));
+        print(Json{{"imported", made->tests.size()}, {"columns", build::textOf(*columns)}, {"left_out", notes}});
+    } else {
+        print(plain(made->sentence));
+        print("  columns: " + build::textOf(*columns));
+        for (const text::Sentence& one : made->notes) print(plain("  left out: " + one.text()));
+    }
+    return made->notes.empty() ? kFine : kFindings;
+}
+
+}  // namespace
+
+void addTestBook(Verbs& verbs, Context& context)
+{
+    const auto add = [&](const char* name, const char* says, int (*answer)(const Options&, Context&)) {
+        auto given = std::make_shared<Options>();
+        auto verb = verbs.add(name, says);
+        verb.option("FILE", given->file, "project").required();
+        verb.answer([given, answer, &context] { return answer(*given, context); });
+        return std::pair(verb, given);
+    };
+    add("tests", "The test book: what was tested of each cable, what changed since the first time, what is due",
+        &answerTests);
+    auto [siblings, bad] = add("siblings", "Which cables to test first when one was bad", &answerSiblings);
+    siblings.option("--run", bad->run, "the bad one").required();
+    auto [history, of] = add("history", "All that is known to have happened to a run", &answerHistory);
+    history.option("--run", of->run, "its label").required();
+    auto [import, given] =
+        add("import-tests", "Results of a tester from its CSV file into the test book", &answerImport);
+    import.option("CSV", given->csv, "the file; - for standard input").required();
+    import.option("--columns", given->columns, "“run=Cable ID; length=Length (ft) in ft; outcome=Result”");
+    import.option("--map", given->map, "name of a kept column mapping; with --columns it is kept under this name");
+    import.option("--on", given->on, "day of the tests, where the file has none");
+    import.option("--stage", given->stage, "floor, before-wall, after-plates, hand-over, after-swap, again")
+        .oneOf({"floor", "before-wall", "after-plates", "hand-over", "after-swap", "again"});
+    import.option("--grade", given->grade, "wire-map, verifier, qualifier or certifier");
+    import.option("--by", given->by, "who made the cables");
+}
+
+}  // namespace sokudo::cli

@@ -1,0 +1,332 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ui/pages/bring_up_pane.h"
+
+#include <QApplication>
+#include <QCheckBox>
+#include <QComboBox>
+#include <QFileDialog>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QSignalBlocker>
+
+#include "app/qt_text.h"
+#include "core/base/text.h"
+#include "ui/paper/work_sheets.h"
+#include "ui/theme.h"
+#include "ui/widgets/parts.h"
+#include "ui/widgets/scroll_column.h"
+#include "ui/widgets/verdict_mark.h"
+
+namespace sokudo::ui {
+
+using app::toQt;
+
+namespace {
+
+QString clockText(Duration time)
+{
+    const int seconds = static_cast<int>(time.in() + 0.5);
+    return QString("%1:%2").arg(seconds / 60).arg(seconds % 60, 2, 10, QChar('0'));
+}
+
+Verdict verdictOf(build::StartState state)
+{
+    switch (state) {
+    case build::StartState::Starting: return Verdict::Unknown;
+    case build::StartState::LinkDue:
+    case build::StartState::ReadyDue: return Verdict::Limited;
+    case build::StartState::Late: return Verdict::Marginal;
+    case build::StartState::Dead: break;
+    }
+    return Verdict::NoLink;
+}
+
+}  // namespace
+
+BringUpPane::BringUpPane(app::BringUpPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
+{
+    auto* all = new QHBoxLayout(this);
+    all->setContentsMargins(0, 0, 0, 0);
+    all->setSpacing(0);
+    m_order = new ScrollColumn(18, 6);
+    all->addWidget(sidePanel(m_order), 4);
+    all->addWidget(middle(), 7);
+    all->addWidget(side(), 6);
+    connect(&presenter, &app::BringUpPresenter::changed, this, &BringUpPane::refresh);
+    connect(&presenter, &app::BringUpPresenter::ticked, this, &BringUpPane::showClock);
+    connect(&presenter, &app::BringUpPresenter::stateChanged, this, [this] {
+        if (m_sound->isChecked()) QApplication::beep();
+    });
+    refresh();
+}
+
+QWidget* BringUpPane::middle()
+{
+    auto* holder = new ScrollColumn(20, 8);
+    auto& rows = holder->rows();
+    m_title = label("", "title", true);
+    rows.addWidget(m_title);
+    m_online = label("", "", true);
+    rows.addWidget(m_online);
+    m_time = label("", "clock");
+    m_time->setAccessibleName("Start-up clock");
+    rows.addWidget(m_time);
+    m_says = label("", "", true);
+    rows.addWidget(m_says);
+    rows.addLayout(clockButtons());
+    m_problem = label("", "bad", true);
+    rows.addWidget(m_problem);
+    m_steps = new QVBoxLayout;
+    m_steps->setSpacing(8);
+    rows.addLayout(m_steps);
+    rows.addStretch(1);
+    return holder;
+}
+
+QLayout* BringUpPane::clockButtons()
+{
+    auto* row = new QHBoxLayout;
+    m_start = button("Its power is on: start the clock", "main", [this] {
+        if (m_presenter.elapsed(m_presenter.chosen())) m_presenter.stop(m_presenter.chosen());
+        else m_presenter.start(m_presenter.chosen());
+    });
+    m_works = button("It works", "", [this] { m_problem->setText(m_presenter.works(m_presenter.chosen())); });
+    for (QPushButton* one : {m_start, m_works}) one->setMinimumHeight(scaled(48));
+    row->addWidget(m_start, 3);
+    row->addWidget(m_works, 1);
+    m_sound = new QCheckBox("Sound");
+    m_sound->setToolTip("A sound when it should link, work, or may be called dead");
+    row->addWidget(m_sound);
+    return row;
+}
+
+QWidget* BringUpPane::side()
+{
+    m_side = new ScrollColumn(18, 6);
+    auto& rows = m_side->rows();
+    m_readings = new QVBoxLayout;
+    m_readings->setSpacing(6);
+    rows.addLayout(m_readings);
+    m_settings = new QVBoxLayout;
+    m_settings->setSpacing(6);
+    rows.addLayout(m_settings);
+    rows.addLayout(probe());
+    rows.addStretch(1);
+    return sidePanel(m_side);
+}
+
+QLayout* BringUpPane::probe()
+{
+    auto* all = new QVBoxLayout;
+    all->addWidget(label("MTU along a path", "heading"));
+    auto* ends = new QHBoxLayout;
+    m_from = new QComboBox;
+    m_to = new QComboBox;
+    m_from->setAccessibleName("From");
+    m_to->setAccessibleName("To");
+    for (QComboBox* box : {m_from, m_to}) {
+        box->setMinimumContentsLength(6);
+        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        connect(box, &QComboBox::activated, this, &BringUpPane::showPath);
+    }
+    ends->addWidget(m_from, 1);
+    ends->addWidget(label("to"));
+    ends->addWidget(m_to, 1);
+    all->addLayout(ends);
+    m_path = label("", "", true);
+    all->addWidget(m_path);
+    auto* row = new QHBoxLayout;
+    m_host = new QLineEdit;
+    m_host->setPlaceholderText("address of the far end");
+    m_host->setAccessibleName("Address to probe");
+    row->addWidget(m_host, 1);
+    m_probe = button("Probe", "", [this] {
+        if (m_presenter.isProbing()) return m_presenter.stopProbe();
+        const auto path = m_presenter.path({m_from->currentData().toLongLong()}, {m_to->currentData().toLongLong()});
+        if (path) m_presenter.probe(m_host->text(), *path);
+    });
+    row->addWidget(m_probe);
+    all->addLayout(row);
+    m_probeSays = label("Echo requests that must not be fragmented, from this machine.", "soft", true);
+    all->addWidget(m_probeSays);
+    return all;
+}
+
+QString BringUpPane::savePdf(const QString& path) const
+{
+    return printSheet(path, bringUpSheet(m_presenter.order(), m_presenter.knowledge()));
+}
+
+void BringUpPane::refresh()
+{
+    fillOrder();
+    fillDevice();
+    fillReadings();
+    fillSettings();
+    showClock();
+    if (m_from->count() == 0 || m_from->count() != static_cast<int>(m_presenter.plan().devices.size())) {
+        for (QComboBox* box : {m_from, m_to}) {
+            const QVariant kept = box->currentData();
+            box->clear();
+            for (const plan::Device& device : m_presenter.plan().devices)
+                if (!plan::isPassive(device.role))
+                    box->addItem(toQt(device.name), QVariant::fromValue<qlonglong>(device.id.value));
+            box->setCurrentIndex(std::max(box == m_to ? std::min(1, box->count() - 1) : 0, box->findData(kept)));
+        }
+        showPath();
+    }
+    m_probe->setText(m_presenter.isProbing() ? "Stop" : "Probe");
+    if (!m_presenter.probeSays().isEmpty()) m_probeSays->setText(m_presenter.probeSays());
+}
+
+void BringUpPane::fillOrder()
+{
+    auto& rows = m_order->rows();
+    clear(&rows);
+    auto* head = new QHBoxLayout;
+    const bool isRestart = m_presenter.isRestart();
+    head->addWidget(label(isRestart ? "After a power cut" : "One after the other", "heading", true), 1);
+    head->addWidget(button("Print …", "quiet", [this] {
+        const QString path = QFileDialog::getSaveFileName(this, "Print the order", "bring-up.pdf", "PDF (*.pdf)");
+        if (!path.isEmpty()) m_problem->setText(savePdf(path));
+    }));
+    rows.addLayout(head);
+    rows.addWidget(label("The next only when the one before works.", "soft", true));
+    m_restart = new QCheckBox("The whole house, after a power cut");
+    m_restart->setChecked(isRestart);
+    connect(m_restart, &QCheckBox::toggled, this, [this](bool on) { m_presenter.setRestart(on); });
+    rows.addWidget(m_restart);
+    int number = 0;
+    for (const build::BringUp& one : m_presenter.order()) {
+        const bool isChosen = one.device == m_presenter.chosen();
+        rows.addWidget(linkText(QString("%1%2. %3").arg(isChosen ? "→ " : "").arg(++number).arg(toQt(one.name)),
+                                [this, id = one.device] { m_presenter.choose(id); }));
+        const auto reading = m_presenter.reading(one.device);
+        rows.addWidget(label(reading
+                                 ? "clock runs: " + clockText(*m_presenter.elapsed(one.device))
+                                 : toQt(one.off.empty() ? std::string("works after ") + text::duration(one.clock.ready)
+                                                        : "off meanwhile: " + text::joined(one.off, ", ")),
+                             "soft", true));
+    }
+    rows.addStretch(1);
+    fitAgain(&rows);
+}
+
+void BringUpPane::fillDevice()
+{
+    clear(m_steps);
+    const build::BringUp* one = m_presenter.device();
+    m_title->setText(one ? toQt(one->name) : QString("Nothing is to be brought up"));
+    m_online->setText(one ? toQt(one->online).left(1).toUpper() + toQt(one->online).mid(1) + "." : QString());
+    if (!one) return;
+    m_steps->addWidget(label("See to this", "heading"));
+    int number = 0;
+    for (const build::JobStep& step : one->steps) {
+        m_steps->addWidget(label(QString("%1. %2").arg(++number).arg(toQt(step.what)), "", true));
+        if (!step.caution.empty()) m_steps->addWidget(label(toQt(step.caution), "caution", true));
+    }
+    m_steps->addWidget(label("What its lights tell", "heading"));
+    for (const kb::LightMeaning* row : m_presenter.lights()) {
+        m_steps->addWidget(label(toQt(row->where + ", " + row->light + ": " + row->looks), "", true));
+        m_steps->addWidget(label(toQt(row->means + (row->next.empty() ? "" : ". " + row->next)), "soft", true));
+    }
+    m_steps->addWidget(label("Makers differ: the sheet of the device wins.", "soft", true));
+    fitAgain(m_steps);
+}
+
+void BringUpPane::showClock()
+{
+    const build::BringUp* one = m_presenter.device();
+    const auto since = one ? m_presenter.elapsed(one->device) : std::nullopt;
+    m_start->setEnabled(one != nullptr);
+    m_works->setEnabled(since.has_value());
+    m_start->setText(since ? "Stop the clock" : "Its power is on: start the clock");
+    if (!one) return m_time->clear();
+    if (!since) {
+        m_time->setText("0:00");
+        m_says->setText(QString("Ports lit after %1, works after %2, may be called dead after %3%4.")
+                            .arg(toQt(text::duration(one->clock.link)), toQt(text::duration(one->clock.ready)),
+                                 toQt(text::duration(one->clock.dead)),
+                                 one->clock.isOwn ? QString(", as this one was seen to") : QString()));
+        return;
+    }
+    const build::StartReading now = *m_presenter.reading(one->device);
+    m_time->setText(clockText(*since) + (now.left > Duration{} ? "   −" + clockText(now.left) : QString()));
+    m_says->setText(
+        QString("%1: %2").arg(toQt(now.state == build::StartState::Dead ? "Over" : "Wait"), toQt(now.says)));
+    setKind(m_says, verdictOf(now.state) == Verdict::NoLink ? "bad" : "");
+}
+
+void BringUpPane::fillReadings()
+{
+    clear(m_readings);
+    auto* head = new QHBoxLayout;
+    head->addWidget(label("Read at both ends", "heading"), 1);
+    auto* here = button("Read it", "quiet", [this] { m_presenter.readMachine(); });
+    here->setEnabled(!m_presenter.isReading());
+    here->setToolTip("From this machine, or one that this program can read");
+    head->addWidget(here);
+    m_readings->addLayout(head);
+    if (!m_presenter.readSays().isEmpty()) m_readings->addWidget(label(m_presenter.readSays(), "soft", true));
+    for (const build::LinkReadings& link : m_presenter.links()) {
+        auto* line = new QHBoxLayout;
+        line->addWidget(new VerdictMark(link.verdict));
+        line->addWidget(label(toQt(link.sentence), "", true), 1);
+        m_readings->addLayout(line);
+        for (const build::EndReadings* end : {&link.a, &link.b}) {
+            if (!end->port.isSet()) continue;
+            auto* field = new QLineEdit(m_presenter.readingOf(end->port));
+            field->setPlaceholderText("rate=25g duplex=full fec=rs mtu=9000");
+            field->setAccessibleName("Read at " + toQt(end->name));
+            connect(field, &QLineEdit::editingFinished, this, [this, field, port = end->port] {
+                if (field->text().trimmed().isEmpty() || field->text() == m_presenter.readingOf(port)) return;
+                m_problem->setText(m_presenter.read(port, field->text()));
+            });
+            auto* row = new QHBoxLayout;
+            row->addWidget(label(toQt(end->name), "soft"));
+            row->addWidget(field, 1);
+            m_readings->addLayout(row);
+            for (const build::ReadingLine& one : end->lines) {
+                if (one.read.empty() || one.verdict == Verdict::Fits) continue;
+                m_readings->addWidget(
+                    label(toQt(one.says.text().empty() ? one.what + ": planned " + one.planned + ", read " + one.read
+                                                       : one.says.text()),
+                          "bad", true));
+            }
+        }
+        for (const text::Sentence& one : link.between) m_readings->addWidget(label(toQt(one), "bad", true));
+    }
+    fitAgain(m_readings);
+}
+
+void BringUpPane::fillSettings()
+{
+    clear(m_settings);
+    const auto findings = m_presenter.findings();
+    m_settings->addWidget(label(findings.empty() ? QString("Networks and settings agree")
+                                                 : QString("Settings: %1 to look at").arg(findings.size()),
+                                "heading", true));
+    for (const build::SettingFinding& one : findings) m_settings->addWidget(label(toQt(one.says), "", true));
+    for (const build::PortSettings& one : m_presenter.ports()) {
+        QString says = toQt(one.name) + " → " + (one.partner.empty() ? QString("free") : toQt(one.partner));
+        if (!one.profile.empty()) says += ", " + toQt(one.profile);
+        if (!one.untaggedName.empty()) says += "; untagged " + toQt(one.untaggedName);
+        if (!one.taggedNames.empty()) says += "; tagged " + toQt(one.taggedNames);
+        if (one.forced) says += "; forced to " + toQt(text::linkRate(*one.forced));
+        m_settings->addWidget(label(says, "soft", true));
+    }
+    fitAgain(m_settings);
+}
+
+void BringUpPane::showPath()
+{
+    if (m_from->count() == 0) return;
+    const auto path = m_presenter.path({m_from->currentData().toLongLong()}, {m_to->currentData().toLongLong()});
+    if (!path) return m_path->setText(toQt(path.error().message()));
+    QString says = toQt(path->sentence).left(1).toUpper() + toQt(path->sentence).mid(1) + ".";
+    for (const text::Sentence& one : path->problems) says += "\n" + toQt(one);
+    m_path->setText(says);
+}
+
+}  // namespace sokudo::ui

@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A sheet of paper for the work: large enough to read on a shelf, with boxes to tick.
+#pragma once
+
+#include <vector>
+
+#include <QString>
+
+namespace sokudo::ui {
+
+struct SheetLine {
+    QString text, detail, right;
+    bool hasBox = false;
+    bool isDone = false;  ///< its box is ticked
+    bool isCaution = false;
+};
+struct SheetPart {
+    QString heading, says;
+    std::vector<SheetLine> lines;
+};
+struct Sheet {
+    QString title, says;
+    std::vector<SheetPart> parts;
+};
+
+/// Writes a PDF of A4 pages. @return what went wrong and what to do; empty: it is written
+QString printSheet(const QString& path, const Sheet&);
+
+}  // namespace sokudo::ui
