@@ -120,16 +120,16 @@ private Q_SLOTS:
         QVERIFY(!bench.document->variant().isSet());
     }
 
-    void theDemoHasTwoVariantsBesideTheHouse()
+    void theDemoHasThreeVariantsBesideTheHouse()
     {
         Bench bench;
-        QCOMPARE(bench.buy.variants().size(), std::size_t{2});
-        QCOMPARE(bench.buy.figures().size(), std::size_t{3});
+        QCOMPARE(bench.buy.variants().size(), std::size_t{3});
+        QCOMPARE(bench.buy.figures().size(), std::size_t{4});
         QCOMPARE(bench.buy.figures()[0].list.spending.toBuy, Money{});
         QVERIFY(bench.buy.verdict().contains("fast plates"));
         const auto rows = bench.buy.rows();
         QCOMPARE(rows.front().what, "plates to the store");
-        QCOMPARE(rows.front().cells.size(), std::size_t{3});
+        QCOMPARE(rows.front().cells.size(), std::size_t{4});
         // The copies of the scanner are quicker with a 10G adapter.
         QVERIFY(bench.buy.figures()[1].hoursPerYear > 0);
         for (const CompareRow& row : rows)

@@ -62,11 +62,17 @@ void BringUpPresenter::refresh()
 {
     const auto variant = m_isRestart ? nullptr : m_buy.chosenPlan();
     m_plan = variant ? variant : m_document.snapshot();
-    m_order = build::bringUpOrder(*m_document.house(), *m_plan, m_document.knowledge());
+    m_order = build::bringUpOrder(m_isRestart ? *m_plan : *m_document.house(), *m_plan, m_document.knowledge());
     const bool isThere =
         std::any_of(m_order.begin(), m_order.end(), [&](const build::BringUp& one) { return one.device == m_chosen; });
     if (!isThere) m_chosen = m_order.empty() ? plan::DeviceId{} : m_order.front().device;
     Q_EMIT changed();
+}
+
+QString BringUpPresenter::of() const
+{
+    const store::Version* version = m_document.version(m_buy.chosen());
+    return version ? toQt(version->name) : QString();
 }
 
 void BringUpPresenter::setRestart(bool isRestart)
@@ -93,7 +99,7 @@ void BringUpPresenter::start(plan::DeviceId id)
     m_started[id] = m_clock();
     m_states[id] = build::StartState::Starting;
     m_second.start();
-    Q_EMIT ticked();
+    Q_EMIT changed();
 }
 
 void BringUpPresenter::stop(plan::DeviceId id)
@@ -101,7 +107,7 @@ void BringUpPresenter::stop(plan::DeviceId id)
     m_started.erase(id);
     m_states.erase(id);
     if (m_started.empty()) m_second.stop();
-    Q_EMIT ticked();
+    Q_EMIT changed();
 }
 
 std::optional<Duration> BringUpPresenter::elapsed(plan::DeviceId id) const

@@ -30,6 +30,7 @@ public:
     /// Of the chosen variant; after a power cut where nothing is new, or when that is asked.
     const std::vector<build::BringUp>& order() const { return m_order; }
     bool isRestart() const { return m_isRestart; }
+    QString of() const;  ///< the variant that is built
     void setRestart(bool);
     plan::DeviceId chosen() const { return m_chosen; }
     void choose(plan::DeviceId);

@@ -3,6 +3,8 @@
 
 #include <algorithm>
 
+#include <QDate>
+
 #include "app/qt_text.h"
 #include "core/buy/parts.h"
 #include "core/kb/reach_rows.h"
@@ -133,8 +135,17 @@ bool CableTestPresenter::keep()
     if (!run || !isWhole() || !problem().isEmpty()) return false;
     plan::Run tested = *run;
     tested.wireMap = verdict().id;
-    return m_document.edit(QString("Wire map of %1: %2").arg(runName(), toQt(build::lineOf(m_map))),
-                           plan::edits::putRun(m_document.plan(), tested));
+    plan::CableTest test;
+    test.id = m_document.ids().next<plan::CableTestId>();
+    test.run = m_chosen;
+    test.on = fromQt(QDate::currentDate().toString(Qt::ISODate));
+    test.name = fromQt(runName()) + " " + test.on + " wire map";
+    test.grade = "wire-map";
+    test.wireMap = build::lineOf(m_map);
+    test.outcome = verdict().faults.empty() ? plan::TestOutcome::Passed : plan::TestOutcome::Failed;
+    auto next = plan::edits::putRun(m_document.plan(), tested);
+    if (next) next = plan::edits::putRecord(*next, std::move(test));
+    return m_document.edit(QString("Wire map of %1: %2").arg(runName(), toQt(build::lineOf(m_map))), next);
 }
 
 QString CableTestPresenter::runName() const

@@ -56,8 +56,9 @@ std::vector<build::Happened> TestBookPresenter::history() const
 std::vector<build::Sibling> TestBookPresenter::siblings() const
 {
     const build::RunTests* one = run();
-    return one && one->verdict == Verdict::NoLink ? build::siblingsOf(m_document.plan(), m_chosen)
-                                                  : std::vector<build::Sibling>{};
+    return one && one->verdict == Verdict::NoLink
+               ? build::siblingsOf(m_document.plan(), m_chosen, m_document.knowledge())
+               : std::vector<build::Sibling>{};
 }
 
 QString TestBookPresenter::batchSays(const build::BatchCount& batch) const

@@ -63,7 +63,7 @@ int answerSiblings(const Options& given, Context& context)
     const auto run = runCalled(project->plan, given.run);
     if (!run) return fail(run.error());
     Json all = Json::array();
-    for (const build::Sibling& one : build::siblingsOf(project->plan, *run)) {
+    for (const build::Sibling& one : build::siblingsOf(project->plan, *run, context.kb)) {
         if (context.json) all.push_back({{"run", one.name}, {"shares", one.shares}, {"why", plain(one.why)}});
         else print(plain(fmt::format("  {:<10} {}", one.name, one.why.text())));
     }

@@ -166,8 +166,60 @@ public:
         page.tests().setCrosstalk(true);
         save("build-wiremap");
         page.tests().setCrosstalk(false);
+        building(page);
+    }
+    store::VersionId variantCalled(ui::BuildPage& page, const char* name) const
+    {
+        for (const store::Version& one : page.presenter().variants())
+            if (one.name == name) return one.id;
+        return {};
+    }
+    /// An evening's work half done, a switch that starts, and a cut-over at twenty past seven.
+    void building(ui::BuildPage& page)
+    {
+        ui::BuildBench& bench = page.bench();
         page.showPane(ui::BuildPage::Jobs);
+        bench.work.choose(variantCalled(page, "ten gigabit upstairs"));
+        settle(1500);
+        for (int step = 1; step <= 4; ++step) bench.work.tick(0, step, "6min");
         save("build-jobs");
+        page.showPane(ui::BuildPage::Terminate);
+        save("build-terminate");
+        page.showPane(ui::BuildPage::TestBook);
+        save("build-tests");
+        page.showPane(ui::BuildPage::BringUp);
+        bench.work.choose(variantCalled(page, "a new switch in the rack"));
+        settle(1500);
+        qint64 clock = 0;
+        bench.bringUp.setClock([&clock] { return clock; });
+        bench.bringUp.start(bench.bringUp.chosen());
+        clock = 41'000;
+        settle(1200);
+        save("build-bring-up");
+        bench.bringUp.stop(bench.bringUp.chosen());
+        page.presenter().open(variantCalled(page, "a new switch in the rack"));
+        page.showPane(ui::BuildPage::CutOver);
+        for (int i = 0; i < 100 && (bench.cutOver.isWorking() || !bench.cutOver.plan()); ++i) settle(100);
+        cutOver(bench.cutOver);
+        save("build-cut-over");
+        page.presenter().open({});
+    }
+    /// The steps of the first hour are done, each a little late.
+    void cutOver(app::CutOverPresenter& day)
+    {
+        double now = -60;
+        day.setClock([&now](const plan::CutOver&) { return now; });
+        for (std::size_t i = 0; day.plan() && i < day.plan()->steps.size() && now < 63; ++i) {
+            const build::DayStep step = day.plan()->steps[i];
+            if (step.phase == "during" && now < 0) now = 0;
+            day.go(i);
+            day.begin();
+            now += step.usual + 0.4;
+            if (now < 63) day.done({});
+        }
+        const double fixed = now;
+        day.setClock([fixed](const plan::CutOver&) { return fixed; });
+        settle(600);
     }
     void power()
     {

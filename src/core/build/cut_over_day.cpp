@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The day itself: what runs, how late it is, when it ends, and what is left over.
 #include <algorithm>
+#include <cmath>
 
 #include "core/base/hours.h"
 #include "core/base/text.h"
@@ -51,13 +52,13 @@ void judge(const CutOverPlan& day, DayState& all)
                                        [](const DayStepState& one) { return one.state == StepState::Done; });
     if (isAllDone) {
         all.verdict = Verdict::Fits;
-        all.says =
-            text::say("day.done", "All steps are done: {} worked, {} planned",
-                      text::duration(Duration::of(60 * all.took)), text::duration(Duration::of(60 * all.planned)));
+        all.says = text::say("day.done", "All steps are done: {} worked, {} planned",
+                             text::duration(Duration::of(60 * std::round(all.took))),
+                             text::duration(Duration::of(60 * all.planned)));
     } else if (all.end > day.window.length) {
         all.verdict = Verdict::NoLink;
         all.says = text::say("day.late", "As it goes it ends at {}, {} too late: turn back, or leave tests for later",
-                             ends, text::duration(Duration::of(60 * (all.end - day.window.length))));
+                             ends, text::duration(Duration::of(60 * std::ceil(all.end - day.window.length))));
     } else if (all.toTurnBack < 0 && day.window.lastTurnBack) {
         all.verdict = Verdict::Marginal;
         all.says = text::say("day.no-return", "The last moment to turn back has passed: go on, it ends at {}", ends);
@@ -68,7 +69,7 @@ void judge(const CutOverPlan& day, DayState& all)
     } else {
         all.verdict = Verdict::Fits;
         all.says = text::say("day.in-time", "It ends at {}, {} before the reserve begins", ends,
-                             text::duration(Duration::of(60 * (reserveBegins - all.end))));
+                             text::duration(Duration::of(60 * std::floor(reserveBegins - all.end))));
     }
 }
 

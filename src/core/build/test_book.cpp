@@ -63,7 +63,7 @@ std::string stageWords(plan::TestStage stage)
     case plan::TestStage::AfterSwap: return "after the swap";
     case plan::TestStage::Again: break;
     }
-    return "again";
+    return "when tested again";
 }
 
 text::Sentence saysOf(const plan::CableTest& test)
@@ -233,7 +233,7 @@ TestBook testBook(const plan::Plan& plan, const std::string& today, const kb::Kn
     return book;
 }
 
-std::vector<Sibling> siblingsOf(const plan::Plan& plan, plan::RunId badId)
+std::vector<Sibling> siblingsOf(const plan::Plan& plan, plan::RunId badId, const kb::KnowledgeBase& kb)
 {
     std::vector<Sibling> all;
     const plan::Run* bad = plan.runs.find(badId);
@@ -241,7 +241,7 @@ std::vector<Sibling> siblingsOf(const plan::Plan& plan, plan::RunId badId)
     const std::string installer = installerOf(plan, *bad), day = dayOf(plan, *bad);
     const auto rooms = roomsOf(plan, *bad);
     for (const plan::Run& run : plan.runs) {
-        if (run.id == badId || run.medium != bad->medium) continue;
+        if (run.id == badId || run.medium != bad->medium || !isCable(plan, run, kb)) continue;
         Sibling one{run.id, runName(plan, run), 0, {}};
         std::vector<std::string> why;
         const auto count = [&](int weight, std::string words) {

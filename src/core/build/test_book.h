@@ -45,9 +45,9 @@ struct Sibling {
     int shares = 0;  ///< the more, the sooner it is tested
     text::Sentence why;
 };
-/// Runs to test first, since they share the plate, the installer, the day, the room or the way with a bad one.
+/// Cables to test first, since they share the plate, the installer, the day, the room or the way with a bad one.
 /// @source own: plate 8, installer and day 4 each, panel or room 2 each, way 1
-std::vector<Sibling> siblingsOf(const plan::Plan&, plan::RunId bad);
+std::vector<Sibling> siblingsOf(const plan::Plan&, plan::RunId bad, const kb::KnowledgeBase&);
 
 /// So many bad of so many tested, by who made them, by room or by day, with those not tested.
 struct BatchCount {

@@ -186,13 +186,14 @@ void BringUpPane::fillOrder()
     clear(&rows);
     auto* head = new QHBoxLayout;
     const bool isRestart = m_presenter.isRestart();
-    head->addWidget(label(isRestart ? "After a power cut" : "One after the other", "heading", true), 1);
+    head->addWidget(
+        label(isRestart ? QString("After a power cut") : "New in “" + m_presenter.of() + "”", "heading", true), 1);
     head->addWidget(button("Print …", "quiet", [this] {
         const QString path = QFileDialog::getSaveFileName(this, "Print the order", "bring-up.pdf", "PDF (*.pdf)");
         if (!path.isEmpty()) m_problem->setText(savePdf(path));
     }));
     rows.addLayout(head);
-    rows.addWidget(label("The next only when the one before works.", "soft", true));
+    rows.addWidget(label("One after the other: the next only when the one before works.", "soft", true));
     m_restart = new QCheckBox("The whole house, after a power cut");
     m_restart->setChecked(isRestart);
     connect(m_restart, &QCheckBox::toggled, this, [this](bool on) { m_presenter.setRestart(on); });
@@ -252,7 +253,7 @@ void BringUpPane::showClock()
         return;
     }
     const build::StartReading now = *m_presenter.reading(one->device);
-    m_time->setText(clockText(*since) + (now.left > Duration{} ? "   −" + clockText(now.left) : QString()));
+    m_time->setText(clockText(*since) + (now.left > Duration{} ? " of " + clockText(*since + now.left) : QString()));
     m_says->setText(
         QString("%1: %2").arg(toQt(now.state == build::StartState::Dead ? "Over" : "Wait"), toQt(now.says)));
     setKind(m_says, verdictOf(now.state) == Verdict::NoLink ? "bad" : "");
@@ -269,7 +270,9 @@ void BringUpPane::fillReadings()
     head->addWidget(here);
     m_readings->addLayout(head);
     if (!m_presenter.readSays().isEmpty()) m_readings->addWidget(label(m_presenter.readSays(), "soft", true));
-    for (const build::LinkReadings& link : m_presenter.links()) {
+    const auto links = m_presenter.links();
+    if (links.empty()) m_readings->addWidget(label("No lead of it is planned yet.", "soft", true));
+    for (const build::LinkReadings& link : links) {
         auto* line = new QHBoxLayout;
         line->addWidget(new VerdictMark(link.verdict));
         line->addWidget(label(toQt(link.sentence), "", true), 1);

@@ -211,6 +211,7 @@ void CutOverPane::fillSteps()
     const build::CutOverPlan& plan = *m_presenter.plan();
     const build::DayState state = m_presenter.state();
     std::string phase;
+    QWidget* current = nullptr;
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
         const build::DayStep& step = plan.steps[i];
         if (step.phase != phase) {
@@ -228,8 +229,10 @@ void CutOverPane::fillSteps()
                                  ? (one.verdict == Verdict::Limited || one.verdict == Verdict::NoLink ? "✗ " : "✓ ")
                              : one.state == build::StepState::Running ? "▶ "
                                                                       : "";
-        rows.addWidget(linkText((i == m_presenter.at() ? "→ " : "") + mark + at + "  " + toQt(step.what),
-                                [this, i] { m_presenter.go(i); }));
+        auto* link = linkText((i == m_presenter.at() ? "→ " : "") + mark + at + "  " + toQt(step.what),
+                              [this, i] { m_presenter.go(i); });
+        rows.addWidget(link);
+        if (i == m_presenter.at()) current = link;
         if (one.took)
             rows.addWidget(
                 label(QString("took %1, planned %2").arg(minutes(*one.took), minutes(step.usual)), "soft", true));
@@ -237,6 +240,7 @@ void CutOverPane::fillSteps()
     }
     rows.addStretch(1);
     fitAgain(&rows);
+    if (current) m_steps->showRow(current);
 }
 
 void CutOverPane::showStep()
@@ -328,11 +332,10 @@ void CutOverPane::showClock()
     const build::DayState state = m_presenter.state();
     const double now = m_presenter.now();
     const bool isOpen = now >= 0 && now <= window.length;
-    m_clock->setText(
-        isOpen ? QString("%1   %2 to turn back")
-                     .arg(toQt(clockOf(window.begins + static_cast<int>(now))),
-                          state.toTurnBack > 0 ? minutes(state.toTurnBack) : QString("too late"))
-               : QString("%1 – %2").arg(toQt(clockOf(window.begins)), toQt(clockOf(window.begins + window.length))));
+    const auto at = [&](double minute) { return toQt(clockOf(window.begins + static_cast<int>(minute))); };
+    m_clock->setText(!isOpen                ? at(0) + " – " + at(window.length)
+                     : state.toTurnBack > 0 ? at(now) + ", turn back by " + at(*window.lastTurnBack)
+                                            : at(now) + ", no turning back");
     QString says = toQt(window.sentence);
     for (const text::Sentence& one : window.problems) says += ". " + toQt(one);
     if (isOpen) says = toQt(state.says);

@@ -151,18 +151,21 @@ void JobsPane::fillJobs()
     clear(&rows);
     m_plan->clear();
     const auto& jobs = m_presenter.jobs().jobs;
+    QWidget* current = nullptr;
     const std::vector<QString> when = jobs.empty() ? std::vector<QString>{} : days();
     for (std::size_t i = 0; i < jobs.size(); ++i) {
         const build::BuildJob& job = jobs[i];
         const build::JobState& state = m_presenter.progress().jobs[i];
         const auto done = std::count(state.steps.begin(), state.steps.end(), true);
-        rows.addWidget(
+        auto* link =
             linkText(QString("%1%2. %3").arg(i == m_job ? "→ " : "").arg(i + 1).arg(toQt(job.title)), [this, i] {
                 m_job = i;
                 m_step = 0;
                 fillJobs();
                 showStep();
-            }));
+            });
+        rows.addWidget(link);
+        if (i == m_job) current = link;
         QString says = toQt(text::duration(Duration::of(60 * state.usual)));
         if (state.isLearned) says += " as learned";
         if (job.people > 1) says += QString(", %1 people").arg(job.people);
@@ -174,6 +177,7 @@ void JobsPane::fillJobs()
     }
     rows.addStretch(1);
     fitAgain(&rows);
+    if (current) m_jobs->showRow(current);
 }
 
 void JobsPane::go(int steps)

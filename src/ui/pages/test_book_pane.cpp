@@ -174,6 +174,9 @@ QWidget* TestBookPane::side()
     m_batch = choices("Batches by", {{"installer", "by who made them"}, {"room", "by room"}, {"day", "by day"}});
     connect(m_batch, &QComboBox::currentIndexChanged, this, &TestBookPane::fillSide);
     rows.addWidget(m_batch);
+    m_batches = new QVBoxLayout;
+    m_batches->setSpacing(6);
+    rows.addLayout(m_batches);
     rows.addLayout(live());
     rows.addStretch(1);
     return sidePanel(m_side);
@@ -318,14 +321,15 @@ void TestBookPane::fillSide()
             m_first->addWidget(label(toQt(siblings[i].why), "soft", true));
         }
     }
-    const auto by = static_cast<build::BatchBy>(m_batch->currentIndex());
-    for (const build::BatchCount& one : m_presenter.batches(by)) {
-        m_first->addWidget(label(
+    fitAgain(m_first);
+    clear(m_batches);
+    for (const build::BatchCount& one : m_presenter.batches(static_cast<build::BatchBy>(m_batch->currentIndex()))) {
+        m_batches->addWidget(label(
             QString("%1: %2 bad of %3, %4 untested").arg(toQt(one.name)).arg(one.bad).arg(one.tested).arg(one.untested),
             "", true));
-        if (one.untested > 0) m_first->addWidget(label(m_presenter.batchSays(one), "soft", true));
+        if (one.untested > 0) m_batches->addWidget(label(m_presenter.batchSays(one), "soft", true));
     }
-    fitAgain(m_first);
+    fitAgain(m_batches);
 }
 
 void TestBookPane::fillLive()

@@ -10,6 +10,7 @@ class QComboBox;
 class QLabel;
 class QLineEdit;
 class QPushButton;
+class QVBoxLayout;
 
 namespace sokudo::ui {
 
@@ -38,7 +39,7 @@ private:
     app::TestBookPresenter& m_presenter;
     app::TestBookPresenter::File m_file;
     ScrollColumn *m_runs, *m_run, *m_side;
-    QVBoxLayout *m_about, *m_first;
+    QVBoxLayout *m_about, *m_first, *m_batches;
     QLabel *m_problem, *m_fileName, *m_live, *m_card;
     QComboBox *m_outcome, *m_stage, *m_with, *m_part, *m_batch;
     QLineEdit *m_limit, *m_length, *m_margin, *m_loop, *m_map, *m_by, *m_columns, *m_keepAs, *m_host, *m_key, *m_rate,

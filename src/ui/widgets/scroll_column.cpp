@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include <QEvent>
+#include <QPointer>
 #include <QTimer>
 
 #include "ui/widgets/parts.h"
@@ -22,6 +23,14 @@ ScrollColumn::ScrollColumn(int margin, int gap, QWidget* parent) : QScrollArea(p
 }
 
 void ScrollColumn::fit() { widget()->setMinimumHeight(std::max(0, m_rows->totalHeightForWidth(viewport()->width()))); }
+
+void ScrollColumn::showRow(QWidget* row)
+{
+    // Its place is known when the rows are laid out, a turn later.
+    QTimer::singleShot(0, this, [this, row = QPointer<QWidget>(row)] {
+        if (row) ensureWidgetVisible(row, 0, height() / 3);
+    });
+}
 
 bool ScrollColumn::eventFilter(QObject* object, QEvent* event)
 {

@@ -11,6 +11,8 @@ class ScrollColumn final : public QScrollArea {
 public:
     ScrollColumn(int margin, int gap, QWidget* parent = nullptr);
     QVBoxLayout& rows() { return *m_rows; }
+    /// Scrolls to a row that was just filled in.
+    void showRow(QWidget* row);
 
 protected:
     bool eventFilter(QObject*, QEvent*) override;

@@ -127,7 +127,7 @@ private Q_SLOTS:
     {
         House house;
         house.put(house.test("A1", "2026-11-20", plan::TestOutcome::Failed));
-        const auto siblings = siblingsOf(house.plan, house.builder.runId("A1"));
+        const auto siblings = siblingsOf(house.plan, house.builder.runId("A1"), knowledge());
         QCOMPARE(siblings.size(), std::size_t{3});
         QCOMPARE(spaced(toQt(siblings[0].name)), QString("A2"));
         QVERIFY(spaced(toQt(siblings[0].why)).contains("the same wall jack plate-a"));
@@ -143,7 +143,7 @@ private Q_SLOTS:
             changed.traits.set("installer", "bob");
             house.plan = *plan::edits::putRun(house.plan, changed);
         }
-        const auto siblings = siblingsOf(house.plan, house.builder.runId("A1"));
+        const auto siblings = siblingsOf(house.plan, house.builder.runId("A1"), knowledge());
         QCOMPARE(spaced(toQt(siblings[0].name)), QString("A2"));
         QCOMPARE(spaced(toQt(siblings[1].name)), QString("C1"));
         QVERIFY(spaced(toQt(siblings[1].why)).contains("made by bob"));
