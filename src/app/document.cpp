@@ -14,6 +14,7 @@
 #include "core/measure/checks.h"
 #include "core/plan/invariants.h"
 #include "core/plan/tables.h"
+#include "core/plan/touched.h"
 #include "store/rebase.h"
 #include "store/version.h"
 
@@ -206,6 +207,7 @@ bool Document::swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& 
     changes.before = from.get();
     changes.after = to.get();
     changes.entries = {logbook::changeEntry(fromQt(logText), now(), m_ids)};
+    changes.entries.front().about = plan::touchedBy(*from, *to);
     const plan::PlanPtr shown = m_plan;
     if (!save(changes)) return false;
     if (m_plan == shown) show(std::move(to));

@@ -41,7 +41,7 @@ struct Bench : WindowDesk {
     {
         button("Begin")->click();
         now += minutes;
-        if (auto* value = named<QLineEdit>("Measured"); value->isVisible()) value->setText(measured);
+        if (auto* value = named<QLineEdit>("Measured")) value->setText(measured);
         button("Done")->click();
     }
     std::size_t step(const std::string& start) const

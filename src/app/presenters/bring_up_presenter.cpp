@@ -12,7 +12,8 @@
 namespace sokudo::app {
 namespace {
 
-const std::string kRead = "read: ";  ///< how a reading begins in the logbook
+const std::string kRead = "read: ";         ///< how a reading begins in the logbook
+const std::string kCounted = "counters: ";  ///< and what a port counted
 
 qint64 runningClock()
 {
@@ -158,9 +159,13 @@ std::vector<const kb::LightMeaning*> BringUpPresenter::lights() const
 void BringUpPresenter::readLog()
 {
     m_readings.clear();
-    for (const logbook::Entry& entry : m_document.entries())
-        if (entry.about && entry.about->kind == "port" && entry.text.find(kRead) == 0)
-            m_readings[plan::PortId{entry.about->id}] = entry.text.substr(kRead.size());
+    m_counts.clear();
+    for (const logbook::Entry& entry : m_document.entries()) {
+        if (!entry.about || entry.about->kind != "port") continue;
+        const plan::PortId port{entry.about->id};
+        if (entry.text.find(kRead) == 0) m_readings[port] = entry.text.substr(kRead.size());
+        if (entry.text.find(kCounted) == 0) m_counts[port].push_back({entry.at, entry.text.substr(kCounted.size())});
+    }
     Q_EMIT changed();
 }
 
@@ -230,6 +235,44 @@ void BringUpPresenter::readMachine()
                              : QString("%1 ports read").arg(count);
             Q_EMIT changed();
         });
+}
+
+QString BringUpPresenter::count(plan::PortId port, const QString& line)
+{
+    const auto state = build::counterStateOf(fromQt(line));
+    if (!state) return toQt(state.error().message());
+    return m_document.writeNoteAbout(toQt(kCounted + build::lineOf(*state)), {"port", port.value})
+               ? QString()
+               : QString("It could not be written");
+}
+
+QString BringUpPresenter::countsOf(plan::PortId port) const
+{
+    const auto found = m_counts.find(port);
+    return found == m_counts.end() ? QString() : toQt(found->second.back().line);
+}
+
+std::optional<build::SinceBaseline> BringUpPresenter::countsSince(plan::PortId port) const
+{
+    const auto found = m_counts.find(port);
+    if (found == m_counts.end() || found->second.size() < 2) return std::nullopt;
+    const Counted &first = found->second.front(), &last = found->second.back();
+    const auto before = build::counterStateOf(first.line), now = build::counterStateOf(last.line);
+    if (!before || !now) return std::nullopt;
+    const std::chrono::duration<double> between = last.at - first.at;
+    return build::sinceBaseline(*before, *now, Duration::of(between.count()));
+}
+
+Result<build::AddressPlan> BringUpPresenter::addresses() const
+{
+    const auto pool = build::net4Of("10.99.0.0/16");
+    if (!pool) return tl::unexpected(pool.error());
+    return build::addressPlan(*m_plan, *pool);
+}
+
+std::vector<plan::SettingChange> BringUpPresenter::changedSettings() const
+{
+    return {m_plan->settings.begin(), m_plan->settings.end()};
 }
 
 std::vector<build::SettingFinding> BringUpPresenter::findings() const

@@ -13,7 +13,9 @@
 #include "app/presenters/buy_presenter.h"
 #include "app/presenters/survey_presenter.h"
 #include "app/work.h"
+#include "core/build/addresses.h"
 #include "core/build/bring_up.h"
+#include "core/build/counter_baseline.h"
 #include "core/build/network_settings.h"
 #include "core/build/path_mtu.h"
 #include "core/build/readings.h"
@@ -57,9 +59,21 @@ public:
     bool isReading() const { return m_isReading; }
     QString readSays() const { return m_readSays; }
 
+    /// “frames=8.1m crc=3 uptime=12d”: the first is the baseline, the next are compared with it.
+    /// @return what is wrong; empty: it is kept in the logbook
+    QString count(plan::PortId, const QString& line);
+    QString countsOf(plan::PortId) const;  ///< the newest, as it was typed; empty: none
+    /// The newest beside the baseline; empty: there is no baseline, or nothing since.
+    std::optional<build::SinceBaseline> countsSince(plan::PortId) const;
+
     // Settings of the house that is shown.
     std::vector<build::SettingFinding> findings() const;
     std::vector<build::PortSettings> ports() const;
+
+    /// Nets for links with no switch between, out of a pool of the house's own.
+    Result<build::AddressPlan> addresses() const;
+    /// What is set otherwise than it came.
+    std::vector<plan::SettingChange> changedSettings() const;
 
     Result<build::PathMtu> path(plan::DeviceId from, plan::DeviceId to) const;
     void probe(const QString& host, const build::PathMtu&);
@@ -91,6 +105,11 @@ private:
     std::map<plan::DeviceId, qint64> m_started;
     std::map<plan::DeviceId, build::StartState> m_states;
     std::map<plan::PortId, std::string> m_readings;
+    struct Counted {
+        measure::Timestamp at;
+        std::string line;
+    };
+    std::map<plan::PortId, std::vector<Counted>> m_counts;  ///< oldest first
     QString m_readSays, m_probeSays;
     QTimer m_second;
     std::shared_ptr<std::atomic<bool>> m_cancel;

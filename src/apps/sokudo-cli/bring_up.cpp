@@ -5,6 +5,7 @@
 #include "cli.h"
 #include "core/base/text.h"
 #include "core/build/bring_up.h"
+#include "core/build/counter_baseline.h"
 #include "core/build/network_settings.h"
 #include "core/build/path_mtu.h"
 #include "core/build/readings.h"
@@ -269,6 +270,29 @@ int answerMtu(const Options& given, Context& context)
     return isAsPlanned ? kFine : kFindings;
 }
 
+int answerBaseline(const Options& given, Context& context)
+{
+    const auto before = build::counterStateOf(given.a), now = build::counterStateOf(given.b);
+    if (!before) return fail(before.error());
+    if (!now) return fail(now.error());
+    const build::SinceBaseline made = build::sinceBaseline(*before, *now, std::nullopt);
+    if (context.json) {
+        Json changes = Json::array();
+        for (const build::CounterChange& one : made.changes)
+            changes.push_back({{"name", one.name},
+                               {"since", one.since},
+                               {"per_million", one.perMillion ? Json(*one.perMillion) : Json(nullptr)}});
+        print(Json{{"says", plain(made.says)},
+                   {"reset", made.wasReset},
+                   {"verdict", code(made.verdict)},
+                   {"changes", changes}});
+    } else {
+        print(plain(made.says));
+        for (const build::CounterChange& one : made.changes) print(fmt::format("  {:<12} {:.0f}", one.name, one.since));
+    }
+    return statusOf(made.verdict);
+}
+
 }  // namespace
 
 void addBringUp(Verbs& verbs, Context& context)
@@ -276,7 +300,8 @@ void addBringUp(Verbs& verbs, Context& context)
     const auto add = [&](const char* name, const char* says, int (*answer)(const Options&, Context&)) {
         auto given = std::make_shared<Options>();
         auto verb = verbs.add(name, says);
-        if (answer != &answerLights) verb.option("FILE", given->file, "project").required();
+        if (answer != &answerLights && answer != &answerBaseline)
+            verb.option("FILE", given->file, "project").required();
         verb.answer([given, answer, &context] { return answer(*given, context); });
         return std::pair(verb, given);
     };
@@ -295,6 +320,10 @@ void addBringUp(Verbs& verbs, Context& context)
     auto [mtu, ends] = add("mtu", "The MTU along a path, and the probe that proves it", &answerMtu);
     mtu.option("--from", ends->from, "device").required();
     mtu.option("--to", ends->to, "device").required();
+    auto [baseline, counts] =
+        add("baseline", "Counters of a port now beside those when it was brought up", &answerBaseline);
+    baseline.option("BEFORE", counts->a, "“frames=8.1m crc=0 uptime=2h”").required();
+    baseline.option("NOW", counts->b, "“frames=9g crc=4 uptime=12d”").required();
     mtu.option("--probe", ends->probe, "send echo requests that must not be fragmented to this host");
 }
 

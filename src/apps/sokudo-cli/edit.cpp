@@ -9,6 +9,7 @@
 #include "core/editline/edit_line.h"
 #include "core/logbook/record.h"
 #include "core/plan/tables.h"
+#include "core/plan/touched.h"
 #include "store/project_file.h"
 #include "store/reference.h"
 
@@ -114,6 +115,7 @@ int answer(const Options& given, Context& context)
         changes.after = &edited->plan;
         for (const std::string& one : text::split(edited->done, '\n'))
             changes.entries.push_back(logbook::changeEntry(one, now(), ids));
+        if (changes.entries.size() == 1) changes.entries.front().about = plan::touchedBy(project.plan, edited->plan);
         if (auto saved = file->save(changes); !saved) return fail(saved.error());
     }
     const auto links = touchedLinks(*edited, context);

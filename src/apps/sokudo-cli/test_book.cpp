@@ -86,16 +86,13 @@ int answerHistory(const Options& given, Context& context)
     return kFine;
 }
 
-/// The mapping: as the line says, as one that is kept says, or as the headings suggest.
+/// The mapping: as the line says, as one that is kept under the name says, or as the headings suggest.
 Result<std::vector<build::MappedColumn>> columnsFor(const Options& given, const std::string& content,
                                                     const plan::Plan& plan)
 {
     if (!given.columns.empty()) return build::columnMapOf(given.columns);
     for (const plan::ColumnMap& map : plan.columnMaps)
         if (text::lower(map.name) == text::lower(given.map)) return build::columnMapOf(map.columns);
-    if (!given.map.empty())
-        return failure(ErrorCode::NotFound, text::Sentence("no column mapping is called so; give it with --columns"),
-                       given.map);
     const std::string first = content.substr(0, content.find('\n'));
     std::vector<std::string> headings;
     for (const std::string& one : text::split(first, ',')) {
@@ -171,7 +168,7 @@ void addTestBook(Verbs& verbs, Context& context)
         add("import-tests", "Results of a tester from its CSV file into the test book", &answerImport);
     import.option("CSV", given->csv, "the file; - for standard input").required();
     import.option("--columns", given->columns, "“run=Cable ID; length=Length (ft) in ft; outcome=Result”");
-    import.option("--map", given->map, "name of a kept column mapping; with --columns it is kept under this name");
+    import.option("--map", given->map, "name of a kept column mapping; a new one is kept under it");
     import.option("--on", given->on, "day of the tests, where the file has none");
     import.option("--stage", given->stage, "floor, before-wall, after-plates, hand-over, after-swap, again")
         .oneOf({"floor", "before-wall", "after-plates", "hand-over", "after-swap", "again"});

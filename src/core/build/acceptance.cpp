@@ -91,6 +91,8 @@ private:
         proof.rate = expected->expected.typical;
         proof.least = BitRate::of(kAccepted * expected->expected.low.in());
         proof.expected = fmt::format("{}, at least {}", text::rate(*proof.rate), text::rate(*proof.least));
+        // A slow machine is a poor end to prove a link with: what holds it is said.
+        if (const expect::Stage* stage = expected->bindingStage()) proof.expected += ", limited by " + stage->label;
         proof.what = text::say("acceptance.path", "{}: {} from {} to {}", name, word(kind),
                                m_plan.devices.find(question.from)->name, m_plan.devices.find(question.to)->name);
         proof.from = question.from, proof.to = question.to;

@@ -12,6 +12,7 @@
 namespace sokudo::build {
 namespace {
 
+constexpr int kNowhere = 1000;
 constexpr double kSlack = 1.5;  ///< own: of a time that was seen once
 
 /// Nobody starts a jack, a panel or a splitter.
@@ -75,22 +76,34 @@ private:
     int distance(const plan::Device& device) const
     {
         const auto known = m_hops.find(device.id);
-        return known == m_hops.end() ? 1000 : known->second;
+        return known == m_hops.end() ? kNowhere : known->second;
+    }
+    text::Sentence restart(const plan::Device& device) const
+    {
+        if (device.role == plan::Role::Ups)
+            return text::say("bring-up.battery", "first of all: others hang on its power");
+        const int hops = distance(device);
+        if (hops == 0) return text::say("bring-up.entry", "here the internet comes in: it starts before the others");
+        if (hops >= kNowhere)
+            return text::say("bring-up.apart", "nothing leads from it to the internet: it may start at any time");
+        return text::say("bring-up.restart",
+                         "{} {} from where the internet comes in: start it once the one before works", hops,
+                         hops == 1 ? "link" : "links");
     }
     BringUp made(const plan::Device& device, bool isRestart) const
     {
         BringUp one{device.id, device.name, startClock(device, m_kb), {}, {}, {}};
+        if (isRestart) {
+            one.online = restart(device);
+            return one;  // nothing is new: it only has to start
+        }
         for (const kb::BringUpStep& row : m_kb.all<kb::BringUpStep>()) {
             if (row.role != "*" && row.role != code(device.role)) continue;
-            if (isRestart && row.role == "*") continue;
             const auto* caution = m_kb.find<kb::Caution>(row.caution);
             one.steps.push_back({text::Sentence(row.text), caution ? caution->text : std::string(), {}});
         }
-        one.off = isRestart ? std::vector<std::string>{} : moved(device);
-        if (isRestart)
-            one.online = text::say("bring-up.restart", "{} links from the internet: start it once the one before works",
-                                   distance(device));
-        else if (one.off.empty())
+        one.off = moved(device);
+        if (one.off.empty())
             one.online = text::say("bring-up.added", "nothing goes off: it is added beside what works");
         else
             one.online = text::say("bring-up.moved",

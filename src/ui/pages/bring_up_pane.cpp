@@ -259,6 +259,19 @@ void BringUpPane::showClock()
     setKind(m_says, verdictOf(now.state) == Verdict::NoLink ? "bad" : "");
 }
 
+/// The first line that is typed is the baseline.
+QWidget* BringUpPane::counters(plan::PortId port, const QString& name)
+{
+    auto* field = new QLineEdit(m_presenter.countsOf(port));
+    field->setPlaceholderText("counters: frames=8.1m crc=0 uptime=2h");
+    field->setAccessibleName("Counters at " + name);
+    connect(field, &QLineEdit::editingFinished, this, [this, field, port] {
+        if (field->text().trimmed().isEmpty() || field->text() == m_presenter.countsOf(port)) return;
+        m_problem->setText(m_presenter.count(port, field->text()));
+    });
+    return field;
+}
+
 void BringUpPane::fillReadings()
 {
     clear(m_readings);
@@ -290,6 +303,13 @@ void BringUpPane::fillReadings()
             row->addWidget(label(toQt(end->name), "soft"));
             row->addWidget(field, 1);
             m_readings->addLayout(row);
+            m_readings->addWidget(counters(end->port, toQt(end->name)));
+            if (const auto since = m_presenter.countsSince(end->port)) {
+                auto* counted = new QHBoxLayout;
+                counted->addWidget(new VerdictMark(since->verdict));
+                counted->addWidget(label(toQt(since->says), "", true), 1);
+                m_readings->addLayout(counted);
+            }
             for (const build::ReadingLine& one : end->lines) {
                 if (one.read.empty() || one.verdict == Verdict::Fits) continue;
                 m_readings->addWidget(
@@ -318,6 +338,23 @@ void BringUpPane::fillSettings()
         if (!one.taggedNames.empty()) says += "; tagged " + toQt(one.taggedNames);
         if (one.forced) says += "; forced to " + toQt(text::linkRate(*one.forced));
         m_settings->addWidget(label(says, "soft", true));
+    }
+    const auto changed = m_presenter.changedSettings();
+    if (!changed.empty()) m_settings->addWidget(label("Changed from the factory state", "heading", true));
+    for (const plan::SettingChange& one : changed) {
+        const plan::Device* device = m_presenter.plan().devices.find(one.device);
+        m_settings->addWidget(label((device ? toQt(device->name) + ", " : QString()) +
+                                        toQt(one.name + ": " + one.now + " instead of " + one.factory +
+                                             (one.why.empty() ? "" : "; " + one.why)),
+                                    "", true));
+    }
+    if (const auto plan = m_presenter.addresses(); plan && !plan->links.empty()) {
+        m_settings->addWidget(label("Addresses of direct links", "heading", true));
+        for (const build::LinkNet& one : plan->links)
+            m_settings->addWidget(label(
+                toQt(one.title + ": " + one.addressA() + " and " + one.addressB() + " of " + build::text4(one.net)), "",
+                true));
+        for (const text::Sentence& one : plan->problems) m_settings->addWidget(label(toQt(one), "bad", true));
     }
     fitAgain(m_settings);
 }

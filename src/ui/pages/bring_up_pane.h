@@ -31,6 +31,7 @@ private:
     void refresh();
     void fillOrder();
     void fillDevice();
+    QWidget* counters(plan::PortId, const QString& name);
     void fillReadings();
     void fillSettings();
     void showClock();

@@ -26,10 +26,11 @@ void ScrollColumn::fit() { widget()->setMinimumHeight(std::max(0, m_rows->totalH
 
 void ScrollColumn::showRow(QWidget* row)
 {
-    // Its place is known when the rows are laid out, a turn later.
-    QTimer::singleShot(0, this, [this, row = QPointer<QWidget>(row)] {
-        if (row) ensureWidgetVisible(row, 0, height() / 3);
-    });
+    // Its place is known when the rows are laid out: a turn later, and once more when long lines have wrapped.
+    for (const int later : {0, 60})
+        QTimer::singleShot(later, this, [this, row = QPointer<QWidget>(row)] {
+            if (row) ensureWidgetVisible(row, 0, height() / 3);
+        });
 }
 
 bool ScrollColumn::eventFilter(QObject* object, QEvent* event)

@@ -456,6 +456,17 @@ private Q_SLOTS:
         bench.trials.back().duration = Duration::of(4);
         QCOMPARE(bench.flag("e56"), 1);
     }
+    /// A limit is a suspect while no more than it was measured.
+    void aRateLimitOfAPort()
+    {
+        Bench bench;
+        bench.add(0.9);
+        QCOMPARE(bench.flag("e77"), -1);
+        bench.built.changePort("mid 1", [](plan::Port& port) { port.traits.set("rate-limit", "1000000000"); });
+        QCOMPARE(bench.flag("e77"), 1);
+        bench.add(5.0);
+        QCOMPARE(bench.flag("e77"), 0);
+    }
     void statedValuesTell_data()
     {
         QTest::addColumn<QString>("trait");

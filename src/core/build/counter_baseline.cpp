@@ -1,0 +1,122 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/build/counter_baseline.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
+namespace sokudo::build {
+namespace {
+
+constexpr double kMany = 1;  ///< own: damaged of a million frames
+
+tl::unexpected<Error> bad(const std::string& word, text::Sentence what)
+{
+    return failure(ErrorCode::BadInput, std::move(what), "“" + word + "”");
+}
+
+std::optional<double> countIn(std::string word)
+{
+    double unit = 1;
+    for (const auto& [end, times] : {std::pair('k', 1e3), {'m', 1e6}, {'g', 1e9}})
+        if (unit == 1 && !word.empty() && word.back() == end) unit = times, word.pop_back();
+    const auto value = text::parseNumber(word);
+    return value && *value >= 0 ? std::optional(*value * unit) : std::nullopt;
+}
+
+std::optional<Duration> uptimeIn(std::string word)
+{
+    double unit = 0;
+    for (const auto& [end, seconds] : {std::pair("min", 60.0), {"d", 86400.0}, {"h", 3600.0}, {"s", 1.0}})
+        if (unit == 0 && word.ends_with(end)) {
+            unit = seconds;
+            word.resize(word.size() - std::string_view(end).size());
+        }
+    const auto value = text::parseNumber(word);
+    return unit > 0 && value && *value >= 0 ? std::optional(Duration::of(*value * unit)) : std::nullopt;
+}
+
+bool isError(const std::string& name)
+{
+    for (const char* part : {"err", "crc", "drop", "discard", "fcs", "align", "loss"})
+        if (name.find(part) != std::string::npos) return true;
+    return false;
+}
+
+}  // namespace
+
+Result<CounterState> counterStateOf(const std::string& line)
+{
+    CounterState state;
+    for (const std::string& word : text::split(text::lower(text::trimmed(line)), ' ')) {
+        if (word.empty()) continue;
+        const std::size_t equals = word.find('=');
+        const std::string name = word.substr(0, equals);
+        const std::string value = equals == std::string::npos ? std::string() : word.substr(equals + 1);
+        if (name == "uptime") {
+            state.uptime = uptimeIn(value);
+            if (!state.uptime) return bad(word, text::say("baseline.uptime", "an uptime is written 12d, 5h or 40min"));
+            continue;
+        }
+        const auto count = countIn(value);
+        if (name.empty() || !count)
+            return bad(word, text::say("baseline.word", "write what the port counted: frames=8.1m crc=3 uptime=12d"));
+        if (!state.counts.emplace(name, *count).second)
+            return bad(word, text::say("baseline.twice", "{} is there twice", name));
+    }
+    if (state.counts.empty())
+        return bad(line, text::say("baseline.nothing", "write what the port counted: frames=8.1m crc=3 uptime=12d"));
+    return state;
+}
+
+std::string lineOf(const CounterState& state)
+{
+    std::vector<std::string> words;
+    for (const auto& [name, count] : state.counts) words.push_back(fmt::format("{}={}", name, text::number(count, 15)));
+    if (state.uptime) words.push_back(fmt::format("uptime={}s", text::number(state.uptime->in(), 12)));
+    return text::joined(words, " ");
+}
+
+SinceBaseline sinceBaseline(const CounterState& before, const CounterState& now, std::optional<Duration> between)
+{
+    SinceBaseline made;
+    for (const auto& [name, count] : now.counts) {
+        const auto old = before.counts.find(name);
+        made.wasReset = made.wasReset || (old != before.counts.end() && count < old->second);
+    }
+    if (now.uptime && between && *now.uptime < *between) made.wasReset = true;
+    if (now.uptime && before.uptime && *now.uptime < *before.uptime) made.wasReset = true;
+    const auto since = [&](const std::string& name) {
+        const auto old = before.counts.find(name);
+        const double base = made.wasReset || old == before.counts.end() ? 0 : old->second;
+        return now.counts.at(name) - base;
+    };
+    const double frames = now.counts.count("frames") > 0 ? since("frames") : 0;
+    double errors = 0;
+    bool hasErrors = false;
+    for (const auto& [name, count] : now.counts) {
+        CounterChange change{name, since(name), {}};
+        if (frames > 0 && name != "frames") change.perMillion = 1e6 * change.since / frames;
+        if (isError(name)) hasErrors = true, errors += change.since;
+        made.changes.push_back(std::move(change));
+    }
+    std::stable_sort(made.changes.begin(), made.changes.end(),
+                     [](const CounterChange& a, const CounterChange& b) { return isError(a.name) > isError(b.name); });
+    const std::string reset = made.wasReset ? "; it was restarted or its counters cleared, so they count from 0" : "";
+    if (!hasErrors) {
+        made.says = text::say("baseline.no-errors", "no error counter was read{}", reset);
+        return made;
+    }
+    const bool isMany = frames > 0 && 1e6 * errors / frames > kMany;
+    made.verdict = errors <= 0 ? Verdict::Fits : isMany ? Verdict::NoLink : Verdict::Marginal;
+    if (errors <= 0) made.says = text::say("baseline.clean", "no error since the baseline{}", reset);
+    else if (frames > 0)
+        made.says = text::say("baseline.errors", "{:.0f} errors since the baseline, {:.2g} of a million frames{}",
+                              errors, 1e6 * errors / frames, reset);
+    else made.says = text::say("baseline.some", "{:.0f} errors since the baseline{}", errors, reset);
+    return made;
+}
+
+}  // namespace sokudo::build

@@ -1,0 +1,43 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Counters of a port now beside those when it was brought up: what has come since, and whether it was restarted.
+#pragma once
+
+#include <map>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/base/quantity.h"
+#include "core/base/result.h"
+#include "core/base/sentence.h"
+#include "core/base/verdict.h"
+
+namespace sokudo::build {
+
+/// What a port counted since it started.
+struct CounterState {
+    std::map<std::string, double> counts;  ///< by name: "frames", "crc", "drops"; 0 and above
+    std::optional<Duration> uptime;        ///< of the device; empty: not told
+    friend bool operator==(const CounterState&, const CounterState&) = default;
+};
+/// “frames=8.1m crc=3 drops=0 uptime=12d”; k, m and g are thousands, millions and thousand millions.
+/// @error BadInput  a word that is none, a count below 0, nothing at all
+Result<CounterState> counterStateOf(const std::string& line);
+std::string lineOf(const CounterState&);
+
+struct CounterChange {
+    std::string name;
+    double since = 0;                  ///< counted since the baseline; from 0 where it was reset
+    std::optional<double> perMillion;  ///< frames
+};
+struct SinceBaseline {
+    std::vector<CounterChange> changes;  ///< by name; those of errors first
+    bool wasReset = false;               ///< a count is less than before, or the uptime is shorter than the time since
+    Verdict verdict = Verdict::Unknown;  ///< fits: no error came; marginal: some; no link: more than 1 of a million
+    text::Sentence says;
+};
+/// @param between  from the baseline to now; empty: not known
+/// @source own: names with "err", "crc", "drop", "discard", "fcs" or "align" count errors
+SinceBaseline sinceBaseline(const CounterState& baseline, const CounterState& now, std::optional<Duration> between);
+
+}  // namespace sokudo::build
