@@ -196,6 +196,19 @@ private Q_SLOTS:
             if (port->name == "X1") QCOMPARE(again.readingOf(port->id), QString("rate=1g duplex=half"));
     }
 
+    void aMachineIsReadThroughItsAgent()
+    {
+        Bench bench(BuildPage::BringUp);
+        bench.up().setRestart(true);
+        for (const build::BringUp& one : bench.up().order())
+            if (one.name == "vault") bench.up().choose(one.device);
+        bench.named<QLineEdit>("Address of its agent")->setText("10.20.0.250");
+        bench.button("Read")->click();
+        QVERIFY(bench.says("nobody answers there"));
+        bench.up().readAgent("10.20.0.9", "key");
+        QVERIFY(QTest::qWaitFor([&] { return !bench.up().isReading(); }, 5000));
+        QVERIFY2(!bench.up().readSays().isEmpty(), "what was read is said");
+    }
     void aPathIsProbed()
     {
         Bench bench(BuildPage::BringUp);

@@ -209,11 +209,28 @@ void BringUpPresenter::readMachine()
     if (!device || m_isReading) return;
     std::shared_ptr<measure::HostReader> reader = m_hosts ? m_hosts(device->name) : nullptr;
     if (!reader) {
-        m_readSays =
-            toQt(device->name) + " is not this machine: type what it shows, or read it through its agent in Survey";
+        m_readSays = toQt(device->name) + " is not this machine: read it through its agent, or type what it shows";
         Q_EMIT changed();
         return;
     }
+    readBy(std::move(reader));
+}
+
+void BringUpPresenter::readAgent(const QString& address, const QString& key)
+{
+    if (m_isReading || address.trimmed().isEmpty()) return;
+    auto opened = m_agents ? m_agents(fromQt(address.trimmed()), fromQt(key.trimmed()))
+                           : failure(ErrorCode::NotFound, text::say("bring-up.no-agent", "no agent can be asked here"));
+    if (!opened) {
+        m_readSays = toQt(opened.error().message());
+        Q_EMIT changed();
+        return;
+    }
+    readBy(std::shared_ptr<measure::HostReader>(std::move(*opened)));
+}
+
+void BringUpPresenter::readBy(std::shared_ptr<measure::HostReader> reader)
+{
     m_isReading = true;
     Q_EMIT changed();
     m_reader.start(

@@ -26,6 +26,7 @@ class BringUpPresenter final : public QObject {
     Q_OBJECT
 public:
     BringUpPresenter(Document&, BuyPresenter&, HostSource, EchoSource, QObject* parent = nullptr);
+    void setAgents(AgentSource agents) { m_agents = std::move(agents); }
     /// Milliseconds of a clock that only goes on; for tests.
     void setClock(std::function<qint64()> clock) { m_clock = std::move(clock); }
 
@@ -56,6 +57,8 @@ public:
     QString readingOf(plan::PortId) const;  ///< as it was typed or read; empty: not read
     /// Reads the ports of the chosen device from this machine or one that the program knows.
     void readMachine();
+    /// The same through an agent on that machine.
+    void readAgent(const QString& address, const QString& key);
     bool isReading() const { return m_isReading; }
     QString readSays() const { return m_readSays; }
 
@@ -92,10 +95,12 @@ Q_SIGNALS:
 private:
     void refresh();
     void tick();
+    void readBy(std::shared_ptr<measure::HostReader>);
     void readLog();
     Document& m_document;
     BuyPresenter& m_buy;
     HostSource m_hosts;
+    AgentSource m_agents;
     EchoSource m_echo;
     std::function<qint64()> m_clock;
     plan::PlanPtr m_plan;  ///< the variant, or the house

@@ -82,6 +82,8 @@ private:
     void fec()
     {
         if (!m_fec && m_read.fec.empty()) return;
+        // At another rate than planned another FEC may be right: the rate is what to look at.
+        if (m_link.common && m_read.rate && *m_read.rate != *m_link.common) return;
         const auto* read = m_kb.find<kb::FecMode>(m_read.fec);
         const kb::FecMode* planned = m_fec ? m_fec->mode : m_kb.find<kb::FecMode>("none");
         const std::string plannedName = planned ? planned->name : std::string();
@@ -218,6 +220,7 @@ LinkReadings linkReadings(const ReadingsQuestion& asked)
     made.title = made.b.name.empty() ? made.a.name : made.a.name + " – " + made.b.name;
     if (asked.a && asked.b) made.between = between(*asked.a, *asked.b, asked.kb);
     made.verdict = worstOf(made);
+    if (made.verdict == Verdict::Fits && (!made.a.isRead || !made.b.isRead)) made.verdict = Verdict::Unknown;
     int read = 0, wrong = 0;
     for (const EndReadings* end : {&made.a, &made.b})
         for (const ReadingLine& line : end->lines) {

@@ -194,7 +194,7 @@ void BringUpPane::fillOrder()
     }));
     rows.addLayout(head);
     rows.addWidget(label("One after the other: the next only when the one before works.", "soft", true));
-    m_restart = new QCheckBox("The whole house, after a power cut");
+    m_restart = new QCheckBox(isVeryLarge() ? "After a power cut" : "The whole house, after a power cut");
     m_restart->setChecked(isRestart);
     connect(m_restart, &QCheckBox::toggled, this, [this](bool on) { m_presenter.setRestart(on); });
     rows.addWidget(m_restart);
@@ -205,7 +205,7 @@ void BringUpPane::fillOrder()
                                 [this, id = one.device] { m_presenter.choose(id); }));
         const auto reading = m_presenter.reading(one.device);
         rows.addWidget(label(reading
-                                 ? "clock runs: " + clockText(*m_presenter.elapsed(one.device))
+                                 ? QString("its clock runs")
                                  : toQt(one.off.empty() ? std::string("works after ") + text::duration(one.clock.ready)
                                                         : "off meanwhile: " + text::joined(one.off, ", ")),
                              "soft", true));
@@ -221,7 +221,7 @@ void BringUpPane::fillDevice()
     m_title->setText(one ? toQt(one->name) : QString("Nothing is to be brought up"));
     m_online->setText(one ? toQt(one->online).left(1).toUpper() + toQt(one->online).mid(1) + "." : QString());
     if (!one) return;
-    m_steps->addWidget(label("See to this", "heading"));
+    if (!one->steps.empty()) m_steps->addWidget(label("See to this", "heading"));
     int number = 0;
     for (const build::JobStep& step : one->steps) {
         m_steps->addWidget(label(QString("%1. %2").arg(++number).arg(toQt(step.what)), "", true));
@@ -259,10 +259,29 @@ void BringUpPane::showClock()
     setKind(m_says, verdictOf(now.state) == Verdict::NoLink ? "bad" : "");
 }
 
+/// Another machine is read through its agent.
+QLayout* BringUpPane::agent()
+{
+    auto* row = new QHBoxLayout;
+    auto* address = new QLineEdit;
+    address->setPlaceholderText("or its agent: address");
+    address->setAccessibleName("Address of its agent");
+    auto* key = new QLineEdit;
+    key->setPlaceholderText("pairing key");
+    key->setAccessibleName("Pairing key of its agent");
+    key->setEchoMode(QLineEdit::Password);
+    row->addWidget(address, 3);
+    row->addWidget(key, 2);
+    row->addWidget(
+        button("Read", "quiet", [this, address, key] { m_presenter.readAgent(address->text(), key->text()); }));
+    return row;
+}
+
 /// The first line that is typed is the baseline.
 QWidget* BringUpPane::counters(plan::PortId port, const QString& name)
 {
     auto* field = new QLineEdit(m_presenter.countsOf(port));
+    field->setCursorPosition(0);
     field->setPlaceholderText("counters: frames=8.1m crc=0 uptime=2h");
     field->setAccessibleName("Counters at " + name);
     connect(field, &QLineEdit::editingFinished, this, [this, field, port] {
@@ -270,6 +289,37 @@ QWidget* BringUpPane::counters(plan::PortId port, const QString& name)
         m_problem->setText(m_presenter.count(port, field->text()));
     });
     return field;
+}
+
+/// What is read at one end, what it counted, and what differs there.
+void BringUpPane::fillEnd(const build::EndReadings& end)
+{
+    auto* field = new QLineEdit(m_presenter.readingOf(end.port));
+    field->setCursorPosition(0);
+    field->setPlaceholderText("rate=25g duplex=full fec=rs mtu=9000");
+    field->setAccessibleName("Read at " + toQt(end.name));
+    connect(field, &QLineEdit::editingFinished, this, [this, field, port = end.port] {
+        if (field->text().trimmed().isEmpty() || field->text() == m_presenter.readingOf(port)) return;
+        m_problem->setText(m_presenter.read(port, field->text()));
+    });
+    auto* row = new QHBoxLayout;
+    row->addWidget(label(toQt(end.name), "soft"));
+    row->addWidget(field, 1);
+    m_readings->addLayout(row);
+    if (!m_presenter.readingOf(end.port).isEmpty()) m_readings->addWidget(counters(end.port, toQt(end.name)));
+    if (const auto since = m_presenter.countsSince(end.port)) {
+        auto* counted = new QHBoxLayout;
+        counted->addWidget(new VerdictMark(since->verdict));
+        counted->addWidget(label(toQt(since->says), "", true), 1);
+        m_readings->addLayout(counted);
+    }
+    for (const build::ReadingLine& one : end.lines) {
+        if (one.read.empty() || one.verdict == Verdict::Fits) continue;
+        m_readings->addWidget(
+            label(toQt(one.says.text().empty() ? one.what + ": planned " + one.planned + ", read " + one.read
+                                               : one.says.text()),
+                  "bad", true));
+    }
 }
 
 void BringUpPane::fillReadings()
@@ -282,6 +332,7 @@ void BringUpPane::fillReadings()
     here->setToolTip("From this machine, or one that this program can read");
     head->addWidget(here);
     m_readings->addLayout(head);
+    m_readings->addLayout(agent());
     if (!m_presenter.readSays().isEmpty()) m_readings->addWidget(label(m_presenter.readSays(), "soft", true));
     const auto links = m_presenter.links();
     if (links.empty()) m_readings->addWidget(label("No lead of it is planned yet.", "soft", true));
@@ -290,34 +341,8 @@ void BringUpPane::fillReadings()
         line->addWidget(new VerdictMark(link.verdict));
         line->addWidget(label(toQt(link.sentence), "", true), 1);
         m_readings->addLayout(line);
-        for (const build::EndReadings* end : {&link.a, &link.b}) {
-            if (!end->port.isSet()) continue;
-            auto* field = new QLineEdit(m_presenter.readingOf(end->port));
-            field->setPlaceholderText("rate=25g duplex=full fec=rs mtu=9000");
-            field->setAccessibleName("Read at " + toQt(end->name));
-            connect(field, &QLineEdit::editingFinished, this, [this, field, port = end->port] {
-                if (field->text().trimmed().isEmpty() || field->text() == m_presenter.readingOf(port)) return;
-                m_problem->setText(m_presenter.read(port, field->text()));
-            });
-            auto* row = new QHBoxLayout;
-            row->addWidget(label(toQt(end->name), "soft"));
-            row->addWidget(field, 1);
-            m_readings->addLayout(row);
-            m_readings->addWidget(counters(end->port, toQt(end->name)));
-            if (const auto since = m_presenter.countsSince(end->port)) {
-                auto* counted = new QHBoxLayout;
-                counted->addWidget(new VerdictMark(since->verdict));
-                counted->addWidget(label(toQt(since->says), "", true), 1);
-                m_readings->addLayout(counted);
-            }
-            for (const build::ReadingLine& one : end->lines) {
-                if (one.read.empty() || one.verdict == Verdict::Fits) continue;
-                m_readings->addWidget(
-                    label(toQt(one.says.text().empty() ? one.what + ": planned " + one.planned + ", read " + one.read
-                                                       : one.says.text()),
-                          "bad", true));
-            }
-        }
+        for (const build::EndReadings* end : {&link.a, &link.b})
+            if (end->port.isSet()) fillEnd(*end);
         for (const text::Sentence& one : link.between) m_readings->addWidget(label(toQt(one), "bad", true));
     }
     fitAgain(m_readings);

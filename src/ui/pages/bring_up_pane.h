@@ -32,6 +32,8 @@ private:
     void fillOrder();
     void fillDevice();
     QWidget* counters(plan::PortId, const QString& name);
+    QLayout* agent();
+    void fillEnd(const build::EndReadings&);
     void fillReadings();
     void fillSettings();
     void showClock();

@@ -87,7 +87,13 @@ QLayout* CutOverPane::head()
 
 QLayout* CutOverPane::window()
 {
-    auto* row = new QHBoxLayout;
+    // Two rows where text is very large.
+    auto* all = new QVBoxLayout;
+    auto* first = new QHBoxLayout;
+    auto* second = isVeryLarge() ? new QHBoxLayout : first;
+    all->addLayout(first);
+    if (second != first) all->addLayout(second);
+    QHBoxLayout* row = first;
     const auto field = [&](const char* name, const char* key, const char* hint, int width) {
         auto* edit = new QLineEdit;
         edit->setAccessibleName(name);
@@ -103,19 +109,20 @@ QLayout* CutOverPane::window()
     m_begins = field("from", "begins", "18:00", 66);
     m_until = field("must work by", "until", "22:30", 66);
     m_reserve = field("reserve %", "reserve", "25", 50);
+    row = second;
     m_appointments = field("Appointments", "appointments", "19:30 20min call; 21:00 10min backup", 0);
     m_practice = new QCheckBox("Practise");
     m_practice->setToolTip("The day in simulated time: a minute passes each second");
     connect(m_practice, &QCheckBox::toggled, this, [this](bool on) { m_presenter.setPractice(on); });
     row->addWidget(m_practice);
-    return row;
+    return all;
 }
 
 QWidget* CutOverPane::stepPage()
 {
     auto* holder = new QWidget;
     auto* rows = column(holder, 0, 6);
-    m_clock = label("", "clock");
+    m_clock = label("", "clock", true);
     m_clock->setAccessibleName("Clock of the day");
     m_clock->setContentsMargins(20, 6, 20, 0);
     rows->addWidget(m_clock);

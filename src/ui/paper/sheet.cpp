@@ -35,7 +35,7 @@ QString printSheet(const QString& path, const Sheet& sheet)
     if (!sheet.says.isEmpty()) html += "<p style='font-size:12pt'>" + escaped(sheet.says) + "</p>";
     for (const SheetPart& part : sheet.parts) {
         if (!part.heading.isEmpty()) html += "<h2 style='font-size:15pt'>" + escaped(part.heading) + "</h2>";
-        if (!part.says.isEmpty()) html += "<p style='color:#444'>" + escaped(part.says) + "</p>";
+        if (!part.says.isEmpty()) html += "<p style='color:#444;font-size:11pt'>" + escaped(part.says) + "</p>";
         if (part.lines.empty()) continue;
         html += "<table width='100%' cellpadding='4' style='font-size:13pt'>";
         for (const SheetLine& line : part.lines) html += rowOf(line);

@@ -53,10 +53,15 @@ Sheet endSheet(const kb::KnowledgeBase& kb, const QString& end, const QString& s
 {
     Sheet sheet{"How to make a " + end, {}, {}};
     if (end == "plug" || end == "jack") {
-        SheetPart pins{scheme, "Pins from 1, seen from the contacts with the clip away from you", {}};
+        SheetPart pins{scheme, "Pins 1 to 8, seen from the contacts with the clip away from you", {}};
         for (const kb::Pin& pin : kb.all<kb::Pin>())
             pins.lines.push_back(
-                {toQt(scheme == "T568A" ? pin.t568a : pin.t568b), {}, toQt("pin " + pin.number), false, false, false});
+                {QString("%1   %2").arg(toQt(pin.number), toQt(scheme == "T568A" ? pin.t568a : pin.t568b)),
+                 {},
+                 {},
+                 false,
+                 false,
+                 false});
         sheet.parts.push_back(std::move(pins));
     }
     SheetPart steps{"Steps", {}, {}};

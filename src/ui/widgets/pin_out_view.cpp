@@ -54,7 +54,9 @@ void PinOutView::paintEvent(QPaintEvent*)
         painter.drawText(QRect(row.left(), row.top(), scaled(34), row.height()), Qt::AlignRight | Qt::AlignVCenter,
                          QString::number(i + 1));
         // The wire: plain, or white with a stripe round it.
-        const QRect wire(row.left() + scaled(50), row.top() + scaled(6), scaled(120), row.height() - scaled(12));
+        // Very large words need the room of the wire and of the pair.
+        const int wireWidth = isVeryLarge() ? scaled(44) : scaled(120);
+        const QRect wire(row.left() + scaled(50), row.top() + scaled(6), wireWidth, row.height() - scaled(12));
         const bool isStriped = m_colours[i].startsWith("white");
         painter.setPen(QPen(theme().hairline.darker(130), 1));
         painter.setBrush(isStriped ? QColor(0xf4, 0xf1, 0xea) : inkOf(m_colours[i]));
@@ -68,8 +70,8 @@ void PinOutView::paintEvent(QPaintEvent*)
         }
         painter.setPen(theme().ink);
         painter.setFont(typeface(Face::Text, 20));
-        painter.drawText(row.adjusted(scaled(186), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter, m_colours[i]);
-        if (i < m_pairs.size()) {
+        painter.drawText(row.adjusted(scaled(66) + wireWidth, 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter, m_colours[i]);
+        if (i < m_pairs.size() && !isVeryLarge()) {
             painter.setPen(theme().soft);
             painter.setFont(typeface(Face::Text, 13));
             painter.drawText(row, Qt::AlignRight | Qt::AlignVCenter, m_pairs[i]);

@@ -83,6 +83,14 @@ private Q_SLOTS:
         QVERIFY(spaced(toQt(one.sentence)).contains("as planned at core 1, read the other end too"));
         QVERIFY(one.verdict == Verdict::Unknown);
     }
+    /// Where the plan does not know the rate either, an end that nobody read is not as planned.
+    void nothingReadNeverFits()
+    {
+        PlanBuilder builder;
+        builder.device("a").port("a", "1", "sfp+").device("b").port("b", "1", "sfp+").run("x", "a 1", "b 1", "cat6", 5);
+        const plan::Link link = plan::links(builder.plan()).front();
+        QVERIFY(linkReadings({builder.plan(), link, {}, {}, knowledge()}).verdict == Verdict::Unknown);
+    }
     void whatDiffers_data()
     {
         QTest::addColumn<QByteArray>("core");
