@@ -23,6 +23,25 @@ struct Bench : Desk {
 class CableTestPresenterTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    /// What is kept stands in the test book as well, and one undo takes both back.
+    void aKeptMapIsAResult()
+    {
+        Bench bench;
+        const plan::RunId run = bench.first();
+        const std::size_t before = bench.document->plan().cableTests.size();
+        bench.tests.choose(run);
+        bench.tests.setAllStraight();
+        bench.tests.setFar(4, build::kOpen);
+        QVERIFY(bench.tests.keep());
+        QCOMPARE(bench.document->plan().cableTests.size(), before + 1);
+        const auto made =
+            std::find_if(bench.document->plan().cableTests.begin(), bench.document->plan().cableTests.end(),
+                         [&](const plan::CableTest& one) { return one.run == run; });
+        QVERIFY(made->outcome == plan::TestOutcome::Failed);
+        QCOMPARE(toQt(made->wireMap), QString("1-1 2-2 3-3 4-x 5-5 6-6 7-7 8-8"));
+        bench.document->undo();
+        QCOMPARE(bench.document->plan().cableTests.size(), before);
+    }
     void laidTwistedPairsAreListedThoseNotTestedFirst()
     {
         Bench bench;

@@ -297,6 +297,8 @@ std::vector<build::SettingFinding> BringUpPresenter::findings() const
     return build::settingFindings(*m_plan, m_document.knowledge());
 }
 
+std::vector<build::BondUse> BringUpPresenter::bonds() const { return build::bondsOf(*m_plan, m_document.knowledge()); }
+
 std::vector<build::PortSettings> BringUpPresenter::ports() const { return build::portTable(*m_plan); }
 
 Result<build::PathMtu> BringUpPresenter::path(plan::DeviceId from, plan::DeviceId to) const

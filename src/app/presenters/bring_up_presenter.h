@@ -72,6 +72,7 @@ public:
     // Settings of the house that is shown.
     std::vector<build::SettingFinding> findings() const;
     std::vector<build::PortSettings> ports() const;
+    std::vector<build::BondUse> bonds() const;
 
     /// Nets for links with no switch between, out of a pool of the house's own.
     Result<build::AddressPlan> addresses() const;

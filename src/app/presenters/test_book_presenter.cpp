@@ -9,6 +9,7 @@
 #include "core/base/text.h"
 #include "core/editline/record_fields.h"
 #include "core/kb/buy_rows.h"
+#include "core/oneline/tokens.h"
 #include "core/plan/edits.h"
 
 namespace sokudo::app {
@@ -100,6 +101,21 @@ QString TestBookPresenter::add(const std::vector<std::pair<std::string, std::str
     return m_document.edit("Test of " + toQt(run->label), Result<plan::Plan>(edited->plan))
                ? QString()
                : QString("It could not be written");
+}
+
+QString TestBookPresenter::faultSays(const QString& reading, const QString& fromFar) const
+{
+    const plan::Run* run = m_document.plan().runs.find(m_chosen);
+    if (!run || !run->length) return "The length of this run was never measured: note it in Survey first";
+    const auto near = oneline::lengthOf(fromQt(reading.trimmed().toLower()));
+    if (!near) return "Write the distance as 14m or 46ft";
+    const build::Stretch stretch = build::stretchOf(*run);
+    const build::FaultAt at = build::faultAt(*near, stretch);
+    QString says = QString("%1; the %2 end is nearer. First: %3")
+                       .arg(toQt(at.says), at.isNearerToFar ? QString("far") : QString("near"), toQt(at.first));
+    if (const auto far = oneline::lengthOf(fromQt(fromFar.trimmed().toLower())))
+        says += ". " + toQt(build::fromBothEnds(*near, *far, stretch.whole()).says);
+    return says;
 }
 
 QString TestBookPresenter::openFile(const QString& path, File& into) const

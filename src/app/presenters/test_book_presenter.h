@@ -9,6 +9,7 @@
 #include "app/own_machine.h"
 #include "app/work.h"
 #include "core/build/batch.h"
+#include "core/build/fault_distance.h"
 #include "core/build/history.h"
 #include "core/build/qualify_run.h"
 #include "core/build/test_book.h"
@@ -37,6 +38,9 @@ public:
     /// Fields of a new result, as edit lines name them. @return what is wrong; empty: it is kept
     QString add(const std::vector<std::pair<std::string, std::string>>& fields);
     std::vector<std::pair<QString, QString>> instruments() const;  ///< name and id of a row: own first, then kinds
+
+    /// Where on the chosen run a reading lies, and which end is nearer.
+    QString faultSays(const QString& reading, const QString& fromFar) const;
 
     // A tester's file.
     struct File {

@@ -10,6 +10,7 @@
 
 #include "core/base/date.h"
 #include "core/base/text.h"
+#include "core/build/fault_distance.h"
 #include "core/build/wire_map.h"
 #include "core/buy/parts.h"
 #include "core/kb/buy_rows.h"
@@ -79,6 +80,22 @@ text::Sentence saysOf(const plan::CableTest& test)
                                  : std::string());
 }
 
+/// The resistance beside what the length and the gauge of the run allow.
+void lookAtLoop(const plan::Plan& plan, const plan::CableTest& test, const kb::KnowledgeBase& kb,
+                std::vector<text::Sentence>& into)
+{
+    const plan::Run* run = plan.runs.find(test.run);
+    const auto length = test.length ? test.length : run ? run->length : std::nullopt;
+    const auto* medium = run ? kb.find<kb::Medium>(run->medium) : nullptr;
+    if (!test.loop || !length || !medium || medium->kind != kb::MediumKind::TwistedPair) return;
+    LoopQuestion question;
+    question.length = *length;
+    if (const auto gauge = run->traits.count("gauge")) question.gauge = *gauge;
+    question.pairs = {*test.loop};
+    if (const auto answer = loopAnswer(question, kb); answer && (answer->isClad || answer->isAboveLimit))
+        for (const text::Sentence& one : answer->says) into.push_back(one);
+}
+
 /// What the instrument leaves open.
 std::vector<text::Sentence> doubtsOf(const plan::Plan& plan, const plan::CableTest& test, const kb::KnowledgeBase& kb)
 {
@@ -86,6 +103,7 @@ std::vector<text::Sentence> doubtsOf(const plan::Plan& plan, const plan::CableTe
     if (const auto* grade = kb.find<kb::Instrument>(test.grade); grade && !grade->provesNot.empty())
         all.push_back(
             text::say("test-book.proves-not", "tested by {}: not proved are {}", grade->name, grade->provesNot));
+    lookAtLoop(plan, test, kb, all);
     const plan::Instrument* instrument = plan.instruments.find(test.instrument);
     if (!instrument) return all;
     if (!instrument->calibrationDue.empty() && !test.on.empty() && instrument->calibrationDue < test.on)

@@ -296,7 +296,12 @@ void BringUpPane::fillEnd(const build::EndReadings& end)
 {
     auto* field = new QLineEdit(m_presenter.readingOf(end.port));
     field->setCursorPosition(0);
-    field->setPlaceholderText("rate=25g duplex=full fec=rs mtu=9000");
+    QStringList planned;
+    for (const build::ReadingLine& one : end.lines)
+        if (!one.planned.empty()) planned << toQt(one.what + " " + one.planned);
+    field->setPlaceholderText(planned.isEmpty() ? QString("rate=25g duplex=full fec=rs mtu=9000") : planned.join(", "));
+    field->setToolTip("Write it as rate=25g duplex=full fec=rs module=… bus=3.0x8 mtu=9000 main. Planned: " +
+                      planned.join(", "));
     field->setAccessibleName("Read at " + toQt(end.name));
     connect(field, &QLineEdit::editingFinished, this, [this, field, port = end.port] {
         if (field->text().trimmed().isEmpty() || field->text() == m_presenter.readingOf(port)) return;
@@ -364,6 +369,10 @@ void BringUpPane::fillSettings()
         if (one.forced) says += "; forced to " + toQt(text::linkRate(*one.forced));
         m_settings->addWidget(label(says, "soft", true));
     }
+    for (const build::BondUse& one : m_presenter.bonds())
+        m_settings->addWidget(label(
+            toQt(one.title) + ": " + (one.mode ? toQt(one.gives) : QString("%1 links, no bond stated").arg(one.links)),
+            "", true));
     const auto changed = m_presenter.changedSettings();
     if (!changed.empty()) m_settings->addWidget(label("Changed from the factory state", "heading", true));
     for (const plan::SettingChange& one : changed) {

@@ -21,6 +21,13 @@ namespace sokudo::ui {
 
 using app::toQt;
 
+namespace {
+
+/// Whole minutes: nobody knows a job better.
+QString minutesText(double minutes) { return toQt(text::duration(Duration::of(60 * std::round(minutes)))); }
+
+}  // namespace
+
 JobsPane::JobsPane(app::WorkPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
 {
     auto* all = column(this, 0, 6);
@@ -166,7 +173,9 @@ void JobsPane::fillJobs()
             });
         rows.addWidget(link);
         if (i == m_job) current = link;
-        QString says = toQt(text::duration(Duration::of(60 * state.usual)));
+        QString says = minutesText(state.usual);
+        if (state.high > state.usual)
+            says += QString(" (%1 to %2)").arg(minutesText(state.low), minutesText(state.high));
         if (state.isLearned) says += " as learned";
         if (job.people > 1) says += QString(", %1 people").arg(job.people);
         if (state.isDone) says = "✓ done" + (state.took ? ", took " + toQt(text::duration(*state.took)) : QString());

@@ -69,6 +69,8 @@ QWidget* TestBookPane::middle()
     rows.addLayout(newResult());
     m_problem = label("", "bad", true);
     rows.addWidget(m_problem);
+    rows.addWidget(label("Distance to a fault", "heading"));
+    rows.addLayout(distance());
     rows.addWidget(label("From a tester's file", "heading"));
     rows.addLayout(import());
     rows.addStretch(1);
@@ -115,6 +117,23 @@ QLayout* TestBookPane::newResult()
     auto* keep = button("Keep this result", "main", [this] { add(); });
     keep->setMinimumHeight(scaled(40));
     all->addWidget(keep);
+    return all;
+}
+
+QLayout* TestBookPane::distance()
+{
+    auto* all = new QVBoxLayout;
+    auto* row = new QHBoxLayout;
+    m_near = field("Distance that the tester shows", "14m");
+    m_far = field("Shown from the other end", "from the other end: 17m");
+    for (QLineEdit* one : {m_near, m_far}) {
+        connect(one, &QLineEdit::textEdited, this,
+                [this] { m_place->setText(m_presenter.faultSays(m_near->text(), m_far->text())); });
+        row->addWidget(one, 1);
+    }
+    all->addLayout(row);
+    m_place = label("What the tester shows, against the cords and the cable of this run.", "soft", true);
+    all->addWidget(m_place);
     return all;
 }
 

@@ -65,7 +65,7 @@ void PinOutView::paintEvent(QPaintEvent*)
             painter.setPen(Qt::NoPen);
             painter.setBrush(inkOf(m_colours[i].section(' ', -1)));
             for (int stripe = 1; stripe < 5; ++stripe)
-                painter.drawRect(wire.left() + stripe * wire.width() / 5, wire.top() + 1, scaled(10),
+                painter.drawRect(wire.left() + stripe * wire.width() / 5, wire.top() + 1, wire.width() / 12,
                                  wire.height() - 2);
         }
         painter.setPen(theme().ink);

@@ -114,6 +114,18 @@ private Q_SLOTS:
         QVERIFY2(said.contains("due for calibration on 2025-01-01"), qPrintable(said));
         QVERIFY2(said.contains("battery of lent tester is low"), qPrintable(said));
     }
+    /// 20 m of 24 AWG copper read about 3.4 Ω out and back; 6 Ω are copper-clad aluminium.
+    void theLoopIsHeldAgainstTheLength()
+    {
+        House house;
+        plan::CableTest one = house.test("A1", "2026-11-20", plan::TestOutcome::Passed);
+        one.loop = Ohm::of(3.4);
+        house.put(one);
+        QVERIFY(house.of(testBook(house.plan, "2026-11-28", knowledge()), "A1").doubts.empty());
+        one.loop = Ohm::of(30);
+        house.put(one);
+        QVERIFY(!house.of(testBook(house.plan, "2026-11-28", knowledge()), "A1").doubts.empty());
+    }
     /// A result that says passed beside a map that is crossed is none.
     void aCrossedMapIsBad()
     {
