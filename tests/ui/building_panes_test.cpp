@@ -158,7 +158,8 @@ private Q_SLOTS:
         bench.button("Its power is on: start the clock")->click();
         clock = 41'000;
         QTest::qWait(1100);
-        QVERIFY(bench.says("0:41 of 1:30"));
+        QVERIFY(bench.says("0:49 left"));
+        QVERIFY(bench.says("On for 0:41"));
         QVERIFY(bench.says("its ports should be lit by now"));
         QSignalSpy states(&bench.up(), &app::BringUpPresenter::stateChanged);
         clock = 301'000;

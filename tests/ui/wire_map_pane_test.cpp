@@ -32,7 +32,7 @@ struct Bench : WindowDesk {
         pin(1)->selectAll();
         for (const char* key = keys; *key; ++key) QTest::keyClicks(QApplication::focusWidget(), QString(QChar(*key)));
     }
-    QString drawn() const { return named<ui::WireMapView>("Wire map")->accessibleDescription(); }
+    QString drawn() const { return named<ui::WireMapView>("Drawing of the wires")->accessibleDescription(); }
 };
 
 }  // namespace
@@ -146,7 +146,7 @@ private Q_SLOTS:
         QVERIFY(bench.says("The near end is likelier"));
         auto* scheme = bench.named<QComboBox>("Wiring scheme");
         scheme->setCurrentIndex(1);
-        QVERIFY(!bench.named<ui::WireMapView>("Wire map")->grab().isNull());
+        QVERIFY(!bench.named<ui::WireMapView>("Drawing of the wires")->grab().isNull());
     }
 };
 

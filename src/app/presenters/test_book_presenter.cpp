@@ -200,7 +200,8 @@ void TestBookPresenter::startLive(const Live& asked)
         },
         [this, question, run = m_chosen](const Result<build::QualifyRun>& made) {
             m_isLive = false;
-            m_liveSays = made ? toQt(made->sentence) : toQt(made.error().message());
+            m_liveSays =
+                made ? toQt(made->sentence) + ". " + toQt(made->answer.provesNot) : toQt(made.error().message());
             const plan::Run* of = m_document.plan().runs.find(run);
             if (made && of) {
                 const plan::CableTest test = build::testOf(*made, question, *of, today(), m_document.ids());

@@ -253,9 +253,8 @@ void BringUpPane::showClock()
         return;
     }
     const build::StartReading now = *m_presenter.reading(one->device);
-    m_time->setText(clockText(*since) + (now.left > Duration{} ? " of " + clockText(*since + now.left) : QString()));
-    m_says->setText(
-        QString("%1: %2").arg(toQt(now.state == build::StartState::Dead ? "Over" : "Wait"), toQt(now.says)));
+    m_time->setText(now.left > Duration{} ? clockText(now.left) + " left" : clockText(*since));
+    m_says->setText(QString("On for %1: %2").arg(clockText(*since), toQt(now.says)));
     setKind(m_says, verdictOf(now.state) == Verdict::NoLink ? "bad" : "");
 }
 

@@ -42,7 +42,8 @@ constexpr Keys kKeys[] = {
     {"Ctrl+Shift+W, L, P, O, A", "in Match: why, light, parts, options, what if all"},
     {"Ctrl+Shift+H, B, T, J, V, G, I",
      "in Survey: house, racks and floors, tables, jacks, versions, census and advice, neighbours"},
-    {"Ctrl+Shift+V, B, C, G, W, T, J", "in Build: variants, what to buy, cheapest plan, stages, worth it, test, jobs"},
+    {"Ctrl+Shift+V, B, C, G, W", "in Build: variants, what to buy, cheapest plan, stages, worth it"},
+    {"Ctrl+Shift+J, M, T, K, U, D", "in Build: jobs, terminate, wire map, test book, bring-up, cut-over day"},
     {"F1", "this page; on a word of the trade, what it means"},
 };
 

@@ -30,7 +30,7 @@ QColor wireColour(const QString& words)
 
 WireMapView::WireMapView(QWidget* parent) : QWidget(parent)
 {
-    setAccessibleName("Wire map");
+    setAccessibleName("Drawing of the wires");
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
 
