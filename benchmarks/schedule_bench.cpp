@@ -8,6 +8,7 @@
 #include "core/build/schedule.h"
 
 using namespace sokudo;
+using bench::Clock;
 
 namespace {
 
