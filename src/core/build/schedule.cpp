@@ -168,6 +168,10 @@ private:
         for (std::size_t first : task.after)
             if (std::pair(m_ends[first].day, m_ends[first].minute) > std::pair(ready.day, ready.minute))
                 ready = m_ends[first];
+        if (left <= 0) {
+            m_ends[at] = ready;  // it is done: nobody sits down for it
+            return true;
+        }
         for (int day = ready.day; day < kMostDays; ++day) {
             const double earliest = day == ready.day ? ready.minute : 0;
             const auto found = crew(people, day, earliest, isSplit ? 1 : left, isSplit);

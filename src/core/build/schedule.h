@@ -22,7 +22,7 @@ Result<Worker> workerOf(const std::string& line);
 
 struct Task {
     std::string name;
-    double minutes = 0;
+    double minutes = 0;  ///< 0: done, takes no evening
     int people = 1;
     std::vector<std::size_t> after;
     bool isLocked = false;  ///< it and all that waits for it are not planned

@@ -69,6 +69,7 @@ QString broken(const ScheduleQuestion& asked, const Schedule& made)
         const Task& task = asked.tasks[i];
         const Planned& planned = made.tasks[i];
         const bool isOut = std::find(made.notPlanned.begin(), made.notPlanned.end(), i) != made.notPlanned.end();
+        if (task.minutes <= 0 && !isOut && planned.sittings.empty()) continue;  // it is done
         if (isOut != planned.sittings.empty()) return task.name.c_str() + QString(": planned and not planned");
         if (isOut) continue;
         double sum = 0;
@@ -89,6 +90,7 @@ QString broken(const ScheduleQuestion& asked, const Schedule& made)
         if (std::abs(sum - task.minutes) > 1e-6)
             return QString("%1 takes %2 min, not %3").arg(toQt(task.name)).arg(sum).arg(task.minutes);
         for (std::size_t first : task.after) {
+            if (asked.tasks[first].minutes <= 0) continue;
             if (made.tasks[first].sittings.empty()) return QString("%1 does not wait").arg(toQt(task.name));
             const Sitting &before = made.tasks[first].sittings.back(), &now = planned.sittings.front();
             if (at(before, before.to) > at(now, now.from) + 1e-6)
@@ -212,6 +214,21 @@ private Q_SLOTS:
         QVERIFY2(toQt(made.error().message()).contains(says), made.error().message().c_str());
     }
 
+    /// What is done takes no evening, and what waited for it begins at once.
+    void aDoneJobTakesNoEvening()
+    {
+        ScheduleQuestion question;
+        question.from = std::chrono::sys_days(std::chrono::year(2026) / 11 / 30);  // a Monday
+        question.workers = {worker("ann tue 2h")};
+        question.tasks = {{"done", 0, 1, {}, false}, {"next", 60, 1, {0}, false}};
+        const auto made = scheduleOf(question);
+        QVERIFY(made);
+        QVERIFY(made->tasks[0].sittings.empty());
+        QCOMPARE(made->evenings, 1);
+        QVERIFY(made->notPlanned.empty());
+        QVERIFY(made->tasks[1].sittings.front().day == question.from + std::chrono::days(1));
+        QCOMPARE(made->tasks[1].sittings.front().from, 0.0);
+    }
     void workersInALine()
     {
         const Worker ann = worker("ann mon 2h, Wednesday 90min, sat 0.5h");
