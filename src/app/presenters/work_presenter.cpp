@@ -32,6 +32,12 @@ void WorkPresenter::refresh()
     Q_EMIT changed();
 }
 
+void WorkPresenter::choose(store::VersionId id)
+{
+    m_buy.choose(id);
+    refresh();
+}
+
 QString WorkPresenter::whyNotNow() const
 {
     if (!m_document.variant().isSet()) return {};

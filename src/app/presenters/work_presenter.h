@@ -19,7 +19,7 @@ public:
 
     std::vector<store::Version> variants() const { return m_buy.variants(); }
     store::VersionId chosen() const { return m_buy.chosen(); }
-    void choose(store::VersionId id) { m_buy.choose(id); }
+    void choose(store::VersionId);
     const build::JobList& jobs() const { return m_jobs; }
     const build::JobProgress& progress() const { return m_progress; }
     /// A tick is of the house: while a variant is open there is none. Empty: it can be ticked.
