@@ -159,8 +159,7 @@ private Q_SLOTS:
         QVERIFY(bench.book.faultSays("14m", {}).contains("45 % of the way"));
         QVERIFY(bench.book.faultSays("14m", {}).contains("the near end is nearer"));
         QVERIFY(bench.book.faultSays("25m", {}).contains("the far end is nearer"));
-        QVERIFY(bench.book.faultSays("14m", "17m").contains("one place") ||
-                bench.book.faultSays("14m", "17m").length() > bench.book.faultSays("14m", {}).length());
+        QVERIFY(bench.book.faultSays("14m", "17m").contains("one place"));
         QCOMPARE(bench.book.faultSays("far", {}), QString("Write the distance as 14m or 46ft"));
         bench.book.choose(bench.run("b2"));
         QVERIFY(bench.book.faultSays("14m", {}).contains("never measured"));
@@ -201,7 +200,8 @@ private Q_SLOTS:
         bench.book.stopLive();
         QVERIFY(QTest::qWaitFor([&] { return !bench.book.isLive(); }, 10000));
         QCOMPARE(toQt(bench.traffic.last.host), QString("10.20.0.3"));
-        QVERIFY(bench.document->plan().cableTests.size() <= before + 1);
+        QCOMPARE(bench.document->plan().cableTests.size(), before);
+        QVERIFY2(bench.book.liveSays().contains("stopped"), qPrintable(bench.book.liveSays()));
     }
     void anAgentThatIsNotThere()
     {

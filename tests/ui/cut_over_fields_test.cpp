@@ -40,7 +40,7 @@ private Q_SLOTS:
             return count;
         };
         QCOMPARE(plugged(), 0);
-        bench.button("Move all leads in the survey")->click();
+        bench.button("Apply all moves to the survey")->click();
         next = plan::deviceNamed(bench.document->plan(), "spread-next");
         QCOMPARE(plugged(), 14);
         bench.document->undo();

@@ -14,7 +14,7 @@ private Q_SLOTS:
         CutOverBench bench;
         QVERIFY(bench.says("14 leads to move"));
         QVERIFY(bench.says("18:00 – 22:30"));
-        QVERIFY(bench.says("last moment to turn back 20:04"));
+        QVERIFY(bench.says("last moment to roll back 20:04"));
         QVERIFY(bench.says("Before anything is unplugged"));
         QVERIFY(bench.says("attic-ap: "));
         QVERIFY(bench.says("Restarting interrupts everyone"));
@@ -31,11 +31,11 @@ private Q_SLOTS:
         QVERIFY(std::abs(*state.steps[bench.step("during:mount")].late - 6) < 1e-6);
         // The rest is 97 minutes; the call at half past seven takes 20 of them.
         QVERIFY(std::abs(state.end - (26 + planned - 20 + 20)) < 1e-6);
-        QVERIFY(bench.says("18:26, turn back by 20:04"));
+        QVERIFY(bench.says("18:26, roll back by 20:04"));
         QCOMPARE(bench.day().at(), bench.step("during:mount") + 1);
         bench.now = 130;
         QTest::qWait(1200);
-        QVERIFY(bench.says("20:10, no turning back"));
+        QVERIFY(bench.says("20:10, rollback time over"));
     }
     void anAcceptanceStepIsJudged()
     {
@@ -61,7 +61,7 @@ private Q_SLOTS:
         const std::size_t before = bench.document->plan().looseEnds.size();
         bench.day().go(0);
         bench.work(10);
-        bench.button("Left-overs to the loose ends")->click();
+        bench.button("Add unfinished steps to loose ends")->click();
         QCOMPARE(bench.document->plan().looseEnds.size(), before + bench.day().plan()->steps.size() - 1);
     }
 };

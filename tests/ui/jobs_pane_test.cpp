@@ -94,7 +94,7 @@ private Q_SLOTS:
         QVERIFY(bench.says(QString("Step 2 of %1").arg(bench.jobs()[0].steps.size())));
         bench.button("Back")->click();
         QVERIFY(bench.says(", ticked ✓"));
-        QVERIFY(bench.button("Take the tick back"));
+        QVERIFY(bench.button("Undo this step"));
         bench.document->undo();
         QCOMPARE(bench.document->plan().ticks.size(), before);
         QVERIFY(!bench.says(", ticked ✓"));
@@ -122,7 +122,7 @@ private Q_SLOTS:
             bench.button(bench.button("Next job") ? "Next job" : "Next")->click();
         QVERIFY(!bench.button("Done")->isEnabled());
         QVERIFY(!bench.work().tick(locked, 1, {}).isEmpty());
-        bench.button("It was agreed")->click();
+        bench.button("Mark as agreed")->click();
         QVERIFY(bench.says("say who agreed"));
         auto* by = bench.named<QLineEdit>("Who agreed");
         by->setText("the owner");

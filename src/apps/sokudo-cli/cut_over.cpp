@@ -68,9 +68,9 @@ Json toJson(const build::Window& window)
         {"planned_minutes", window.planned},
         {"worst_minutes", window.worst},
         {"reserve_minutes", window.reserve},
-        {"turn_back_minutes", window.turnBack},
-        {"last_turn_back",
-         window.lastTurnBack ? Json(clockOf(window.begins + static_cast<int>(*window.lastTurnBack))) : Json(nullptr)},
+        {"roll_back_minutes", window.rollBack},
+        {"last_roll_back",
+         window.lastRollBack ? Json(clockOf(window.begins + static_cast<int>(*window.lastRollBack))) : Json(nullptr)},
         {"fits", window.fits},
         {"problems", Json::array()},
         {"appointments", Json::array()}};
@@ -134,7 +134,7 @@ int answerWindow(const Options& given, Context& context)
             if (one.step == i) at = clockOf(plan.window.begins + static_cast<int>(one.from));
         print(plain(fmt::format("  [ ] {:<6} {} ({:.0f} min)", at, step.what.text(), step.usual)));
         if (!step.off.empty()) print(plain("           off: " + text::joined(step.off, ", ")));
-        if (!step.services.empty()) print(plain("           people lose: " + text::joined(step.services, ", ")));
+        if (!step.services.empty()) print(plain("           services down: " + text::joined(step.services, ", ")));
         if (!step.caution.empty()) print(plain("           Caution: " + step.caution));
     }
     for (const build::OffTime& one : plan.off)
@@ -182,7 +182,7 @@ void addCutOver(Verbs& verbs, Context& context)
         verb.option("--variant", given->variant, "in this variant; the house as it is unless told otherwise");
         verb.answer([given, answer, &context] { return answer(*given, context); });
     };
-    add("window", "The cut-over day: steps, what goes down for whom, reserve, and the last moment to turn back",
+    add("window", "The cut-over day: steps, what goes down for whom, reserve, and the last moment to roll back",
         &answerWindow);
     add("acceptance", "What has to be proved after the cut-over, with the values expected", &answerAcceptance);
 }

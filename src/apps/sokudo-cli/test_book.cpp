@@ -39,14 +39,14 @@ int answerTests(const Options& given, Context& context)
         for (const text::Sentence& doubt : one.doubts) doubts.push_back(plain(doubt));
         if (context.json)
             runs.push_back({{"run", one.name},
-                            {"verdict", code(one.verdict)},
+                            {"result", build::resultWord(one.verdict)},
                             {"tests", one.tests.size()},
                             {"due", one.isDue},
                             {"says", plain(one.says)},
                             {"changes", changes},
                             {"doubts", doubts}});
         else {
-            print(plain(fmt::format("  {:<10} {:<9} {}{}", one.name, word(one.verdict), one.says.text(),
+            print(plain(fmt::format("  {:<10} {:<9} {}{}", one.name, build::resultWord(one.verdict), one.says.text(),
                                     one.isDue ? "; due again" : "")));
             for (const text::Sentence& change : one.changes) print(plain("             " + change.text()));
             for (const text::Sentence& doubt : one.doubts) print(plain("             but " + doubt.text()));
@@ -158,14 +158,14 @@ void addTestBook(Verbs& verbs, Context& context)
         verb.answer([given, answer, &context] { return answer(*given, context); });
         return std::pair(verb, given);
     };
-    add("tests", "The test book: what was tested of each cable, what changed since the first time, what is due",
+    add("tests", "Test results: what was tested of each cable, what changed since the first time, what is due",
         &answerTests);
     auto [siblings, bad] = add("siblings", "Which cables to test first when one was bad", &answerSiblings);
     siblings.option("--run", bad->run, "the bad one").required();
     auto [history, of] = add("history", "All that is known to have happened to a run", &answerHistory);
     history.option("--run", of->run, "its label").required();
     auto [import, given] =
-        add("import-tests", "Results of a tester from its CSV file into the test book", &answerImport);
+        add("import-tests", "Results of a tester from its CSV file into the test results", &answerImport);
     import.option("CSV", given->csv, "the file; - for standard input").required();
     import.option("--columns", given->columns, "“run=Cable ID; length=Length (ft) in ft; outcome=Result”");
     import.option("--map", given->map, "name of a kept column mapping; a new one is kept under it");

@@ -8,6 +8,7 @@
 #include "core/base/text.h"
 #include "core/kb/rule_rows.h"
 #include "core/plan/trace.h"
+#include "core/power/single_points.h"
 
 namespace sokudo::build {
 namespace {
@@ -34,11 +35,9 @@ std::map<plan::DeviceId, int> hopsOf(const plan::Plan& plan)
     }
     std::map<plan::DeviceId, int> hops;
     std::deque<plan::DeviceId> open;
-    for (const plan::Role role : {plan::Role::InternetTerminal, plan::Role::Router, plan::Role::Switch}) {
-        for (const plan::Device& device : plan.devices)
-            if (device.role == role && open.empty()) hops[device.id] = 0, open.push_back(device.id);
-        if (!open.empty()) break;
-    }
+    for (plan::DeviceId id : power::goalDevices(plan, power::Goal::Internet)) hops[id] = 0, open.push_back(id);
+    for (const plan::Device& device : plan.devices)
+        if (open.empty() && device.role == plan::Role::Switch) hops[device.id] = 0, open.push_back(device.id);
     while (!open.empty()) {
         const plan::DeviceId at = open.front();
         open.pop_front();

@@ -10,8 +10,6 @@
 namespace sokudo::build {
 namespace {
 
-constexpr double kMany = 1;  ///< own: damaged of a million frames
-
 tl::unexpected<Error> bad(const std::string& word, text::Sentence what)
 {
     return failure(ErrorCode::BadInput, std::move(what), "“" + word + "”");
@@ -109,8 +107,7 @@ SinceBaseline sinceBaseline(const CounterState& before, const CounterState& now,
         made.says = text::say("baseline.no-errors", "no error counter was read{}", reset);
         return made;
     }
-    const bool isMany = frames > 0 && 1e6 * errors / frames > kMany;
-    made.verdict = errors <= 0 ? Verdict::Fits : isMany ? Verdict::NoLink : Verdict::Marginal;
+    made.verdict = errors <= 0 ? Verdict::Fits : Verdict::Marginal;
     if (errors <= 0) made.says = text::say("baseline.clean", "no error since the baseline{}", reset);
     else if (frames > 0)
         made.says = text::say("baseline.errors", "{:.0f} errors since the baseline, {:.2g} of a million frames{}",

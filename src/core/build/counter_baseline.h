@@ -33,7 +33,7 @@ struct CounterChange {
 struct SinceBaseline {
     std::vector<CounterChange> changes;  ///< by name; those of errors first
     bool wasReset = false;               ///< a count is less than before, or the uptime is shorter than the time since
-    Verdict verdict = Verdict::Unknown;  ///< fits: no error came; marginal: some; no link: more than 1 of a million
+    Verdict verdict = Verdict::Unknown;  ///< fits: no error came; marginal: some did; unknown: none was read
     text::Sentence says;
 };
 /// @param between  from the baseline to now; empty: not known

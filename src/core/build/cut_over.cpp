@@ -292,7 +292,7 @@ private:
     int m_length;
 };
 
-/// Whether it fits, and by when to turn back. @param end  of the last step, minutes after the window begins
+/// Whether it fits, and by when to roll back. @param end  of the last step, minutes after the window begins
 void judge(Window& window, double end)
 {
     const double needed = window.planned + window.reserve;
@@ -304,24 +304,24 @@ void judge(Window& window, double end)
                                             text::duration(Duration::of(60 * window.planned)),
                                             text::duration(Duration::of(60 * window.reserve)),
                                             text::duration(Duration::of(60 * window.room))));
-    if (!window.lastTurnBack)
+    if (!window.lastRollBack)
         window.problems.push_back(text::say("cut-over.no-way-back",
-                                            "turning back takes {}: there is no time for it in "
+                                            "rolling back takes {}: there is no time for it in "
                                             "this window",
-                                            text::duration(Duration::of(60 * window.turnBack))));
-    else if (*window.lastTurnBack < end - 1e-9)
+                                            text::duration(Duration::of(60 * window.rollBack))));
+    else if (*window.lastRollBack < end - 1e-9)
         window.problems.push_back(text::say("cut-over.early",
-                                            "turn back by {} if it is not proved by then: the steps "
+                                            "roll back by {} if it is not proved by then: the steps "
                                             "themselves end at {}",
-                                            clockOf(window.begins + static_cast<int>(*window.lastTurnBack)),
+                                            clockOf(window.begins + static_cast<int>(*window.lastRollBack)),
                                             clockOf(window.begins + static_cast<int>(end))));
     window.sentence =
         text::say("cut-over.window", "{} to {}: {} of steps, {} of reserve, {} free; {}", clockOf(window.begins),
                   clockOf(window.begins + window.length), text::duration(Duration::of(60 * window.planned)),
                   text::duration(Duration::of(60 * window.reserve)), text::duration(Duration::of(60 * window.room)),
-                  window.lastTurnBack ? fmt::format("last moment to turn back {}",
-                                                    clockOf(window.begins + static_cast<int>(*window.lastTurnBack)))
-                                      : std::string("no time to turn back"));
+                  window.lastRollBack ? fmt::format("last moment to roll back {}",
+                                                    clockOf(window.begins + static_cast<int>(*window.lastRollBack)))
+                                      : std::string("no time to roll back"));
 }
 
 }  // namespace
@@ -373,7 +373,7 @@ Result<Window> windowOf(const plan::CutOver& day, const std::vector<DayStep>& st
     const Calendar calendar(window.length, window.appointments);
     window.room = calendar.room();
     for (const kb::CutOverStep& row : kb.all<kb::CutOverStep>())
-        if (row.phase == "back") window.turnBack += row.high * (row.per == "lead" ? static_cast<double>(leads) : 1);
+        if (row.phase == "back") window.rollBack += row.high * (row.per == "lead" ? static_cast<double>(leads) : 1);
     double at = 0;
     for (std::size_t i = 0; i < steps.size(); ++i) {
         if (steps[i].phase != "during") continue;
@@ -384,7 +384,7 @@ Result<Window> windowOf(const plan::CutOver& day, const std::vector<DayStep>& st
         at = to;
     }
     window.reserve = window.planned * day.reserve / 100;
-    window.lastTurnBack = calendar.latest(window.turnBack);
+    window.lastRollBack = calendar.latest(window.rollBack);
     judge(window, at);
     return window;
 }

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The day on which one switch takes over from another: steps with minutes, what goes down for whom, the window with its
-// reserve, and the last moment to turn back.
+// reserve, and the last moment to roll back.
 #pragma once
 
 #include <optional>
@@ -55,8 +55,8 @@ struct Window {
     double planned = 0, worst = 0;       ///< minutes of the steps in it, as a rule and if it goes badly
     double reserve = 0;                  ///< minutes kept
     double room = 0;                     ///< minutes there are without the appointments
-    double turnBack = 0;                 ///< minutes that turning back takes at most
-    std::optional<double> lastTurnBack;  ///< minutes after it begins; empty: there is never time to turn back
+    double rollBack = 0;                 ///< minutes that rolling back takes at most
+    std::optional<double> lastRollBack;  ///< minutes after it begins; empty: there is never time to roll back
     std::vector<WindowStep> times;
     bool fits = false;
     std::vector<text::Sentence> problems;
@@ -86,7 +86,7 @@ struct CutOverQuestion {
 Result<CutOverPlan> cutOverPlan(const CutOverQuestion&);
 
 /// The window alone, of steps that are known.
-/// @param leads  to put back when turning back
+/// @param leads  to put back when rolling back
 /// @error BadInput  no beginning or end, a time that is none
 Result<Window> windowOf(const plan::CutOver&, const std::vector<DayStep>&, std::size_t leads, const kb::KnowledgeBase&);
 
@@ -106,7 +106,7 @@ struct DayState {
     std::optional<std::size_t> next;     ///< to be begun
     double planned = 0, took = 0;        ///< minutes of the steps that are done
     double end = 0;                      ///< minutes after the window begins, as it goes now
-    double toTurnBack = 0;               ///< minutes left until the last moment; below 0: it has passed
+    double toRollBack = 0;               ///< minutes left until the last moment; below 0: it has passed
     Verdict verdict = Verdict::Unknown;  ///< fits: ends in time; marginal: eats into the reserve; no link: ends late
     text::Sentence says;
 };

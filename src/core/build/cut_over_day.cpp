@@ -37,13 +37,12 @@ DayStepState stateOf(const CutOverPlan& day, std::size_t step, const std::vector
     if (mark->begun && mark->ended) state.took = minutesOf(*mark->ended - *mark->begun);
     if (const auto planned = plannedTime(day, step); planned && mark->ended)
         state.late = minutesOf(*mark->ended) - planned->to;
-    if (day.steps[step].proof && mark->ended)
-        if (const auto judged = accepted(*day.steps[step].proof, mark->value.empty() ? "ok" : mark->value))
-            state.verdict = judged->verdict;
+    if (day.steps[step].proof && mark->ended && !mark->value.empty())
+        if (const auto judged = accepted(*day.steps[step].proof, mark->value)) state.verdict = judged->verdict;
     return state;
 }
 
-/// In time, into the reserve, past the last moment to turn back, or late.
+/// In time, into the reserve, past the last moment to roll back, or late.
 void judge(const CutOverPlan& day, DayState& all)
 {
     const double reserveBegins = day.window.length - day.window.reserve;
@@ -57,15 +56,15 @@ void judge(const CutOverPlan& day, DayState& all)
                              text::duration(Duration::of(60 * all.planned)));
     } else if (all.end > day.window.length) {
         all.verdict = Verdict::NoLink;
-        all.says = text::say("day.late", "As it goes it ends at {}, {} too late: turn back, or leave tests for later",
+        all.says = text::say("day.late", "As it goes it ends at {}, {} too late: roll back, or leave tests for later",
                              ends, text::duration(Duration::of(60 * std::ceil(all.end - day.window.length))));
-    } else if (all.toTurnBack < 0 && day.window.lastTurnBack) {
+    } else if (all.toRollBack < 0 && day.window.lastRollBack) {
         all.verdict = Verdict::Marginal;
-        all.says = text::say("day.no-return", "The last moment to turn back has passed: go on, it ends at {}", ends);
+        all.says = text::say("day.no-return", "The last moment to roll back has passed: go on, it ends at {}", ends);
     } else if (all.end > reserveBegins) {
         all.verdict = Verdict::Marginal;
-        all.says = text::say("day.reserve", "It ends at {} and uses up reserve; turn back by {} if it is not proved",
-                             ends, clockOf(day.window.begins + static_cast<int>(day.window.lastTurnBack.value_or(0))));
+        all.says = text::say("day.reserve", "It ends at {} and uses up reserve; roll back by {} if it is not proved",
+                             ends, clockOf(day.window.begins + static_cast<int>(day.window.lastRollBack.value_or(0))));
     } else {
         all.verdict = Verdict::Fits;
         all.says = text::say("day.in-time", "It ends at {}, {} before the reserve begins", ends,
@@ -98,7 +97,7 @@ DayState dayState(const CutOverPlan& day, const std::vector<plan::DayMark>& mark
     for (const Appointment& one : day.window.appointments)
         if (one.from + one.minutes > std::max(now, 0.0) && one.from < all.end)
             all.end += std::min<double>(one.minutes, one.from + one.minutes - std::max(now, 0.0));
-    all.toTurnBack = day.window.lastTurnBack ? *day.window.lastTurnBack - now : 0;
+    all.toRollBack = day.window.lastRollBack ? *day.window.lastRollBack - now : 0;
     judge(day, all);
     return all;
 }
@@ -117,7 +116,11 @@ Result<plan::Plan> withMark(const plan::Plan& plan, plan::CutOverId day, const D
         mark.begun = at;
         mark.ended.reset();
     } else {
-        if (step.proof && !value.empty())
+        if (step.proof && value.empty())
+            return failure(ErrorCode::BadInput, text::say("day.needs-value",
+                                                          "a test is done when its result is there: type what was "
+                                                          "measured, or ok or no"));
+        if (step.proof)
             if (const auto judged = accepted(*step.proof, value); !judged) return tl::unexpected(judged.error());
         if (!mark.begun) mark.begun = at;
         mark.ended = at;

@@ -30,6 +30,13 @@ struct Ticked {
             if (step > 0 && tick->took) sum = sum.value_or(Duration{}) + *tick->took;
         return sum;
     }
+    /// The job as a whole, or each of its steps, has its time: a part of them would teach too little.
+    bool isTimed() const
+    {
+        if (hasWhole() && steps.at(0)->took) return true;
+        return !hasWhole() &&
+               std::all_of(steps.begin(), steps.end(), [](const auto& one) { return one.second->took.has_value(); });
+    }
     std::optional<Duration> planned() const
     {
         for (const auto& [step, tick] : steps)
@@ -112,7 +119,7 @@ std::vector<LearnedTime> learnedTimes(const plan::Plan& records, const kb::Knowl
     std::map<std::string, std::pair<int, double>> sums;
     for (const auto& [job, ticked] : ticksOf(records)) {
         const std::string kind = kindOf(job);
-        if (!isWhole(ticked, stepsOf(kind, kb)) || !ticked.took() || !ticked.planned()) continue;
+        if (!isWhole(ticked, stepsOf(kind, kb)) || !ticked.isTimed() || !ticked.planned()) continue;
         auto& [count, sum] = sums[kind];
         ++count;
         sum += ticked.took()->in() / ticked.planned()->in();
@@ -162,7 +169,7 @@ JobProgress progressOf(const JobList& list, const plan::Plan& records, const kb:
         progress.sentence = text::say(
             "progress.says", "{} of {} jobs done, {} of work left{}", progress.done, list.jobs.size(),
             text::duration(Duration::of(60 * progress.left)),
-            progress.locked > 0 ? fmt::format("; {} locked until a yes or a trade is noted", progress.locked) : "");
+            progress.locked > 0 ? fmt::format("; {} waiting for permission or a licensed trade", progress.locked) : "");
     return progress;
 }
 

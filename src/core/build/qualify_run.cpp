@@ -27,6 +27,11 @@ void judge(QualifyRun& made, const QualifyQuestion& asked)
     question.ran = made.bits;
     question.errors = made.errors;
     made.answer = *qualifyAnswer(question);
+    made.answer.provesNot =
+        text::say("qualify-run.last-cable",
+                  "{}. Behind a switch the receiving card sees the last cable only: run it between two "
+                  "machines at the ends of this one",
+                  made.answer.provesNot);
     if (!made.isCounted) {
         // Without a counter a damaged frame is only sent again.
         made.answer.isProved = false;

@@ -72,7 +72,7 @@ private:
     void duplex()
     {
         const bool isHalf = m_read.duplex == "half";
-        add("duplex", "full", m_read.duplex, isHalf ? Verdict::NoLink : Verdict::Fits,
+        add("duplex", "full", m_read.duplex, isHalf ? Verdict::Marginal : Verdict::Fits,
             isHalf ? text::say("readings.half",
                                "half duplex at {}: one end is forced and the other negotiates; set both "
                                "to negotiate",
@@ -98,7 +98,7 @@ private:
         add("FEC", plannedName, read->name,
             fits     ? Verdict::Fits
             : isAuto ? Verdict::Unknown
-                     : Verdict::NoLink,
+                     : Verdict::Marginal,
             fits ? text::Sentence()
                  : text::say("readings.fec", "set {} to {}: {}", m_end.name, plannedName,
                              m_fec && m_fec->rule ? m_fec->rule->text : std::string("this rate has none")));

@@ -241,12 +241,13 @@ private:
             m_made.sentence = text::say("schedule.none", "Nothing can be planned yet");
             return;
         }
-        m_made.sentence = text::say(
-            "schedule.says", "Done on {} after {}; the longest chain is {}{}", isoDay(*m_made.done),
-            m_made.evenings == 1 ? std::string("one evening") : fmt::format("{} evenings", m_made.evenings),
-            text::figure::duration(Duration::of(60 * m_made.criticalMinutes)),
-            m_made.notPlanned.empty() ? std::string()
-                                      : fmt::format("; {} jobs wait for a yes or a trade", m_made.notPlanned.size()));
+        m_made.sentence =
+            text::say("schedule.says", "Done on {} after {}; the longest chain is {}{}", isoDay(*m_made.done),
+                      m_made.evenings == 1 ? std::string("one evening") : fmt::format("{} evenings", m_made.evenings),
+                      text::figure::duration(Duration::of(60 * m_made.criticalMinutes)),
+                      m_made.notPlanned.empty()
+                          ? std::string()
+                          : fmt::format("; {} jobs wait for permission or a licensed trade", m_made.notPlanned.size()));
     }
 
     const ScheduleQuestion& m_asked;

@@ -36,11 +36,13 @@ Verdict verdictOf(const plan::CableTest& test)
     switch (test.outcome) {
     case plan::TestOutcome::Failed: return Verdict::NoLink;
     case plan::TestOutcome::Narrowly: return Verdict::Marginal;
-    case plan::TestOutcome::Passed: return isCrossed ? Verdict::NoLink : Verdict::Fits;
+    // A map proves that the wires arrive, no rate: a split pair looks the same.
+    case plan::TestOutcome::Passed:
+        return isCrossed ? Verdict::NoLink : test.grade == "wire-map" ? Verdict::Limited : Verdict::Fits;
     case plan::TestOutcome::NotJudged: break;
     }
     if (test.margin) return *test.margin < Decibel{} ? Verdict::NoLink : Verdict::Fits;
-    return isCrossed ? Verdict::NoLink : map && *map ? Verdict::Fits : Verdict::Unknown;
+    return isCrossed ? Verdict::NoLink : map && *map ? Verdict::Limited : Verdict::Unknown;
 }
 
 std::string outcomeWords(const plan::CableTest& test)
@@ -51,7 +53,7 @@ std::string outcomeWords(const plan::CableTest& test)
     case plan::TestOutcome::Failed: return "failed";
     case plan::TestOutcome::NotJudged: break;
     }
-    return verdictOf(test) == Verdict::Unknown ? "noted" : verdictOf(test) == Verdict::Fits ? "good" : "bad";
+    return verdictOf(test) == Verdict::Unknown ? "noted" : verdictOf(test) == Verdict::NoLink ? "bad" : "good";
 }
 
 std::string stageWords(plan::TestStage stage)
@@ -187,6 +189,17 @@ bool isTested(const plan::Plan& plan, const plan::Run& run)
 
 }  // namespace
 
+std::string_view resultWord(Verdict verdict)
+{
+    switch (verdict) {
+    case Verdict::Fits: return "passed";
+    case Verdict::Marginal: return "narrow";
+    case Verdict::NoLink: return "failed";
+    case Verdict::Limited: return "wires only";
+    default: return "not tested";
+    }
+}
+
 std::vector<text::Sentence> changesBetween(const plan::CableTest& first, const plan::CableTest& last)
 {
     std::vector<text::Sentence> all;
@@ -233,7 +246,7 @@ TestBook testBook(const plan::Plan& plan, const std::string& today, const kb::Kn
             const auto due = dueFrom(last.on);
             one.isDue = due && !today.empty() && *due <= today;
         } else if (!run.wireMap.empty()) {
-            one.verdict = run.wireMap == "good" ? Verdict::Fits : Verdict::NoLink;
+            one.verdict = run.wireMap == "good" ? Verdict::Limited : Verdict::NoLink;
             one.says = text::say("test-book.map-only", "wire map {}, no result kept", run.wireMap);
         } else one.says = text::say("test-book.never", "never tested");
         book.tested += !one.tests.empty() || !run.wireMap.empty();

@@ -17,12 +17,15 @@ struct RunTests {
     plan::RunId run;
     std::string name;
     std::vector<const plan::CableTest*> tests;
-    Verdict verdict = Verdict::Unknown;   ///< of the newest: fits, marginal, no link; unknown: never tested
+    Verdict verdict = Verdict::Unknown;   ///< of the newest; limited: only that the wires arrive was tested
     bool isDue = false;                   ///< a year since the last one
     text::Sentence says;                  ///< "passed as cat6a on 2026-03-01 before the wall closed, 2.1 dB of margin"
     std::vector<text::Sentence> changes;  ///< the newest beside the first
     std::vector<text::Sentence> doubts;  ///< the instrument: battery low, calibration out of date; what it cannot prove
 };
+
+/// passed, passed narrowly, failed, wires only, not tested: what is said of `RunTests::verdict`.
+std::string_view resultWord(Verdict);
 
 struct TestBook {
     std::vector<RunTests> runs;  ///< of all cables laid: those that failed first, then those never tested

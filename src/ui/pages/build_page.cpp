@@ -23,7 +23,7 @@ const std::vector<TabbedPanes::Name> kPanes{
     {"Cheapest plan", "Ctrl+Shift+C", "Cheapest"}, {"Stages", "Ctrl+Shift+G", "Stages"},
     {"Worth it?", "Ctrl+Shift+W", "Worth"},        {"Jobs", "Ctrl+Shift+J", "Jobs"},
     {"Terminate", "Ctrl+Shift+M", "Ends"},         {"Wire map", "Ctrl+Shift+T", "Map"},
-    {"Test book", "Ctrl+Shift+K", "Tests"},        {"Bring-up", "Ctrl+Shift+U", "Up"},
+    {"Test results", "Ctrl+Shift+K", "Tests"},     {"Bring-up", "Ctrl+Shift+U", "Up"},
     {"Cut-over day", "Ctrl+Shift+D", "Day"}};
 
 }  // namespace

@@ -111,7 +111,7 @@ QLayout* CutOverPane::window()
     m_reserve = field("reserve %", "reserve", "25", 50);
     row = second;
     m_appointments = field("Appointments", "appointments", "19:30 20min call; 21:00 10min backup", 0);
-    m_practice = new QCheckBox("Practise");
+    m_practice = new QCheckBox("Practice run");
     m_practice->setToolTip("The day in simulated time: a minute passes each second");
     connect(m_practice, &QCheckBox::toggled, this, [this](bool on) { m_presenter.setPractice(on); });
     row->addWidget(m_practice);
@@ -195,7 +195,7 @@ void CutOverPane::fillHead()
         m_from->setCurrentText(toQt(m_presenter.nameOf(day->from)));
         m_to->setCurrentText(toQt(m_presenter.nameOf(day->to)));
     }
-    m_title->setText(m_presenter.isWorking() ? QString("It is worked out …")
+    m_title->setText(m_presenter.isWorking() ? QString("Calculating …")
                      : !day ? QString("No cut-over is planned: choose the old switch and the one that takes over")
                      : m_presenter.plan() ? toQt(m_presenter.plan()->sentence)
                                           : m_presenter.problem());
@@ -273,14 +273,14 @@ void CutOverPane::showStep()
     large->setAccessibleName("Step");
     rows.addWidget(large);
     if (step.proof && state.state == build::StepState::Done)
-        if (const auto judged = build::accepted(*step.proof, state.value.empty() ? "ok" : state.value)) {
+        if (const auto judged = build::accepted(*step.proof, state.value)) {
             auto* line = new QHBoxLayout;
             line->addWidget(new VerdictMark(judged->verdict));
             line->addWidget(label(toQt(judged->says), "", true), 1);
             rows.addLayout(line);
         }
-    if (!step.off.empty()) rows.addWidget(label("Off meanwhile: " + names(step.off), "", true));
-    if (!step.services.empty()) rows.addWidget(label("People lose: " + names(step.services), "bad", true));
+    if (!step.off.empty()) rows.addWidget(label("Down during this step: " + names(step.off), "", true));
+    if (!step.services.empty()) rows.addWidget(label("Services down: " + names(step.services), "bad", true));
     if (!step.caution.empty()) rows.addWidget(label(toQt(step.caution), "caution", true));
     if (step.key.find("move:") == 0)
         rows.addWidget(label("Leave the old port as it is until the new link is proved.", "soft", true));
@@ -306,10 +306,10 @@ void CutOverPane::fillSide()
         rows.addWidget(
             label(QString("%1: %2%3").arg(toQt(one.name), minutes(one.minutes), one.restarts ? ", starts again" : ""),
                   "", true));
-    rows.addWidget(label("When it is over", "heading", true));
+    rows.addWidget(label("Afterwards", "heading", true));
     m_removed = new QComboBox;
     m_removed->setAccessibleName("Where the old one goes");
-    m_removed->addItem("the old one goes …", "");
+    m_removed->addItem("old unit: choose …", "");
     for (const kb::RemovedUnit& row : m_presenter.knowledge().all<kb::RemovedUnit>()) {
         m_removed->addItem(toQt(row.name), toQt(row.id));
         m_removed->setItemData(m_removed->count() - 1, toQt(row.when), Qt::ToolTipRole);
@@ -322,8 +322,8 @@ void CutOverPane::fillSide()
     if (const auto* row =
             m_presenter.day() ? m_presenter.knowledge().find<kb::RemovedUnit>(m_presenter.day()->removed) : nullptr)
         rows.addWidget(label(toQt(row->then), "soft", true));
-    rows.addWidget(button("Move all leads in the survey", "", [this] { say(m_presenter.takeOver()); }));
-    rows.addWidget(button("Left-overs to the loose ends", "", [this] { say(m_presenter.backlog()); }));
+    rows.addWidget(button("Apply all moves to the survey", "", [this] { say(m_presenter.takeOver()); }));
+    rows.addWidget(button("Add unfinished steps to loose ends", "", [this] { say(m_presenter.backlog()); }));
     rows.addStretch(1);
     fitAgain(&rows);
 }
@@ -341,8 +341,8 @@ void CutOverPane::showClock()
     const bool isOpen = now >= 0 && now <= window.length;
     const auto at = [&](double minute) { return toQt(clockOf(window.begins + static_cast<int>(minute))); };
     m_clock->setText(!isOpen                ? at(0) + " – " + at(window.length)
-                     : state.toTurnBack > 0 ? at(now) + ", turn back by " + at(*window.lastTurnBack)
-                                            : at(now) + ", no turning back");
+                     : state.toRollBack > 0 ? at(now) + ", roll back by " + at(*window.lastRollBack)
+                                            : at(now) + ", rollback time over");
     QString says = toQt(window.sentence);
     for (const text::Sentence& one : window.problems) says += ". " + toQt(one);
     if (isOpen) says = toQt(state.says);

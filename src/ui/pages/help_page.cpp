@@ -43,7 +43,7 @@ constexpr Keys kKeys[] = {
     {"Ctrl+Shift+H, B, T, J, V, G, I",
      "in Survey: house, racks and floors, tables, jacks, versions, census and advice, neighbours"},
     {"Ctrl+Shift+V, B, C, G, W", "in Build: variants, what to buy, cheapest plan, stages, worth it"},
-    {"Ctrl+Shift+J, M, T, K, U, D", "in Build: jobs, terminate, wire map, test book, bring-up, cut-over day"},
+    {"Ctrl+Shift+J, M, T, K, U, D", "in Build: jobs, terminate, wire map, test results, bring-up, cut-over day"},
     {"F1", "this page; on a word of the trade, what it means"},
 };
 

@@ -235,7 +235,7 @@ void JobsPane::showLocks()
         const auto settle = [this, by, i] { say(m_presenter.settle(m_job, i, by->text())); };
         connect(by, &QLineEdit::returnPressed, this, settle);
         row->addWidget(by, 1);
-        row->addWidget(button(isConsent ? "It was agreed" : "They do it", "", settle));
+        row->addWidget(button(isConsent ? "Mark as agreed" : "Assign to them", "", settle));
         rows.addLayout(row);
     }
     QStringList first;
@@ -259,7 +259,7 @@ void JobsPane::showStep()
     const bool isLast = m_step + 1 >= job.steps.size();
     m_next->setEnabled(!isLast || m_job + 1 < jobs.size());
     m_next->setText(isLast ? "Next job" : "Next");
-    m_tick->setText(state.steps[m_step] ? "Take the tick back" : "Done");
+    m_tick->setText(state.steps[m_step] ? "Undo this step" : "Done");
     m_tick->setEnabled(m_tick->isEnabled() && state.open.empty());
     m_took->setEnabled(m_tick->isEnabled() && !state.steps[m_step]);
     rows.addWidget(label(toQt(job.title), "title", true));

@@ -71,7 +71,7 @@ QWidget* TestBookPane::middle()
     rows.addWidget(m_problem);
     rows.addWidget(label("Distance to a fault", "heading"));
     rows.addLayout(distance());
-    rows.addWidget(label("From a tester's file", "heading"));
+    rows.addWidget(label("Import from a tester (CSV)", "heading"));
     rows.addLayout(import());
     rows.addStretch(1);
     return m_run;
@@ -154,7 +154,7 @@ QLayout* TestBookPane::import()
     auto* last = new QHBoxLayout;
     m_keepAs = field("Keep this mapping as", "keep this mapping as …");
     last->addWidget(m_keepAs, 1);
-    m_import = button("Take it in", "", [this] {
+    m_import = button("Import", "", [this] {
         QString says;
         const QString wrong = m_presenter.importFile(m_file, m_columns->text(), m_keepAs->text(), says);
         m_problem->setText(wrong);
@@ -207,7 +207,7 @@ QLayout* TestBookPane::live()
     all->addWidget(label("Without an instrument: run the link", "heading", true));
     all->addWidget(
         label("Full load against a sokudo-agent at the far end, until the bits are enough for 1e-10 with 95 %. "
-              "Damaged frames are counted by the card there.",
+              "The card there counts damaged frames: behind a switch, those of the last cable only.",
               "soft", true));
     m_host = field("Agent", "address of the agent");
     m_key = field("Pairing key", "its pairing key");
@@ -287,13 +287,16 @@ void TestBookPane::fillRuns()
     auto* head = new QHBoxLayout;
     head->addWidget(label(toQt(m_presenter.book().sentence), "heading", true), 1);
     head->addWidget(button("Print …", "quiet", [this] {
-        const QString path = QFileDialog::getSaveFileName(this, "Print the test book", "tests.pdf", "PDF (*.pdf)");
+        const QString path = QFileDialog::getSaveFileName(this, "Print the test results", "tests.pdf", "PDF (*.pdf)");
         if (!path.isEmpty()) m_problem->setText(savePdf(path, "tests"));
     }));
     rows.addLayout(head);
     for (const build::RunTests& one : m_presenter.book().runs) {
         auto* line = new QHBoxLayout;
-        line->addWidget(new VerdictMark(one.verdict));
+        auto* mark = new VerdictMark(one.verdict);
+        mark->setToolTip(toQt(build::resultWord(one.verdict)));
+        mark->setAccessibleName(mark->toolTip());
+        line->addWidget(mark);
         auto* link = linkText(toQt(one.name) + (one.run == m_presenter.chosen() ? " ←" : ""),
                               [this, run = one.run] { m_presenter.choose(run); });
         link->setAccessibleName("Results of " + toQt(one.name));
@@ -315,7 +318,7 @@ void TestBookPane::fillRun()
     }
     m_about->addWidget(label(toQt(run->name) + ": " + toQt(run->says), "title", true));
     for (const text::Sentence& one : run->changes) m_about->addWidget(label("Since the first: " + toQt(one), "", true));
-    for (const text::Sentence& one : run->doubts) m_about->addWidget(label("Mind: " + toQt(one), "soft", true));
+    for (const text::Sentence& one : run->doubts) m_about->addWidget(label("Note: " + toQt(one), "soft", true));
     const auto history = m_presenter.history();
     if (!history.empty()) m_about->addWidget(label("What happened to it", "heading"));
     for (const build::Happened& one : history) {

@@ -76,14 +76,14 @@ Sheet endSheet(const kb::KnowledgeBase& kb, const QString& end, const QString& s
 
 Sheet testSheet(const build::TestBook& book, const QString& house)
 {
-    Sheet sheet{"Test book, " + house, toQt(book.sentence), {}};
+    Sheet sheet{"Test results, " + house, toQt(book.sentence), {}};
     SheetPart part{{}, {}, {}};
     for (const build::RunTests& one : book.runs) {
         QStringList more;
         for (const text::Sentence& change : one.changes) more << toQt(change);
         for (const text::Sentence& doubt : one.doubts) more << toQt(doubt);
         part.lines.push_back({toQt(one.name) + ": " + toQt(one.says), more.join(". "),
-                              one.isDue ? QString("due") : toQt(word(one.verdict)), false, false, false});
+                              one.isDue ? QString("due") : toQt(build::resultWord(one.verdict)), false, false, false});
     }
     sheet.parts.push_back(std::move(part));
     return sheet;

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A cut-over day: steps, who is off, the window, the last moment to turn back, and the clock of the day.
+// A cut-over day: steps, who is off, the window, the last moment to roll back, and the clock of the day.
 #include "core/build/cut_over.h"
 
 #include <random>
@@ -115,11 +115,11 @@ private Q_SLOTS:
         QCOMPARE(window.room, 270.0);
         QVERIFY(std::abs(window.planned - sum(plan, "during")) < 1e-9);
         QVERIFY(std::abs(window.reserve - window.planned / 4) < 1e-9);
-        // Turning back: half an hour at most, and 4 minutes for each of three leads.
-        QCOMPARE(window.turnBack, 30.0 + 3 * 4);
-        QCOMPARE(window.lastTurnBack.value_or(-1), 270.0 - 42);
+        // Rolling back: half an hour at most, and 4 minutes for each of three leads.
+        QCOMPARE(window.rollBack, 30.0 + 3 * 4);
+        QCOMPARE(window.lastRollBack.value_or(-1), 270.0 - 42);
         QVERIFY(window.fits);
-        QVERIFY(spaced(toQt(window.sentence)).contains("last moment to turn back 21:48"));
+        QVERIFY(spaced(toQt(window.sentence)).contains("last moment to roll back 21:48"));
     }
     void anAppointmentTakesRoom()
     {
@@ -134,7 +134,7 @@ private Q_SLOTS:
             QVERIFY(one.to <= 220 + 1e-9 || one.from >= 240 - 1e-9);
         }
         // The 42 minutes back do not fit between 22:00 and 22:30, so they begin before 21:40.
-        QCOMPARE(window.lastTurnBack.value_or(-1), 220.0 - 42);
+        QCOMPARE(window.lastRollBack.value_or(-1), 220.0 - 42);
     }
     void tooShort()
     {
@@ -142,7 +142,7 @@ private Q_SLOTS:
         house.day.until = "18:30";
         const Window window = house.plan().window;
         QVERIFY(!window.fits);
-        QVERIFY(!window.lastTurnBack);
+        QVERIFY(!window.lastRollBack);
         QCOMPARE(window.problems.size(), std::size_t{2});
     }
     void overMidnight()
@@ -229,7 +229,7 @@ private Q_SLOTS:
             QVERIFY(std::abs(state.took - 2 * state.planned) < 1e-6);
             QVERIFY(std::abs(*state.steps[one.step].late - (now - one.to)) < 1e-6);
         }
-        QVERIFY(std::abs(dayState(plan, marks(), now).toTurnBack - (*plan.window.lastTurnBack - now)) < 1e-9);
+        QVERIFY(std::abs(dayState(plan, marks(), now).toRollBack - (*plan.window.lastRollBack - now)) < 1e-9);
     }
     void lateIsSaid()
     {
@@ -257,6 +257,9 @@ private Q_SLOTS:
         // A second time adds nothing.
         QCOMPARE(withBacklog(records, house.day, plan, state, house.ids)->looseEnds.size(), plan.steps.size());
         QVERIFY(!withMark(records, house.day.id, test, 50, true, "green", house.ids));
+        // A test without a result is not done.
+        QVERIFY(toQt(withMark(records, house.day.id, test, 50, true, "", house.ids).error().message())
+                    .contains("type what was measured"));
     }
     void beforeUnplugging()
     {
@@ -269,7 +272,7 @@ private Q_SLOTS:
         QVERIFY2(all.contains("every lead has a label"), qPrintable(all));
         QVERIFY2(all.contains("does not say what feeds new"), qPrintable(all));
     }
-    /// No step is put into an appointment, the steps keep their order, and turning back ends in time: 300 seeds.
+    /// No step is put into an appointment, the steps keep their order, and rolling back ends in time: 300 seeds.
     void windowsByChance()
     {
         std::mt19937 chance(7);
@@ -299,10 +302,10 @@ private Q_SLOTS:
                 QVERIFY(one.to <= at + 1e-9 || one.from >= at + minutes - 1e-9);
                 last = one.to;
             }
-            if (window->lastTurnBack) {
-                const double back = *window->lastTurnBack;
-                QVERIFY(back + window->turnBack <= 300 + 1e-9);
-                QVERIFY(back + window->turnBack <= at + 1e-9 || back >= at + minutes - 1e-9);
+            if (window->lastRollBack) {
+                const double back = *window->lastRollBack;
+                QVERIFY(back + window->rollBack <= 300 + 1e-9);
+                QVERIFY(back + window->rollBack <= at + 1e-9 || back >= at + minutes - 1e-9);
             }
         }
     }

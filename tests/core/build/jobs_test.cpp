@@ -204,7 +204,7 @@ private Q_SLOTS:
         const JobList list = jobsOf(before, after, knowledge());
         QCOMPARE(list.locked, std::size_t{1});
         QCOMPARE(keyed(list, "pull:")->locks[0].id, std::string("consent"));
-        QVERIFY(toQt(list.sentence).contains("1 wait for a yes or a trade"));
+        QVERIFY(toQt(list.sentence).contains("1 wait for permission or a licensed trade"));
         setPlace(builder, after, "attic", "consent", "given");
         QCOMPARE(jobsOf(before, after, knowledge()).locked, std::size_t{0});
         setPlace(builder, after, "cellar", "licensed", "yes");

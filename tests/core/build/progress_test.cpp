@@ -166,6 +166,17 @@ private Q_SLOTS:
         QVERIFY(learnedTimes(work.records, knowledge()).empty());
         QVERIFY(work.progress().jobs[work.job("pull")].isDone);
     }
+    /// All steps are ticked and one has a time: that is not the time of the job.
+    void aPartOfTheTimesTeachesNothing()
+    {
+        Work work;
+        const std::size_t steps = work.list.jobs[work.job("pull")].steps.size();
+        for (std::size_t step = 1; step <= steps; ++step)
+            work.records =
+                *work.tick("pull", static_cast<int>(step), step == 1 ? std::optional(Duration::of(60)) : std::nullopt);
+        QVERIFY(work.progress().jobs[work.job("pull")].isDone);
+        QVERIFY(learnedTimes(work.records, knowledge()).empty());
+    }
     void whatIsLeft()
     {
         Work work;

@@ -126,6 +126,18 @@ private Q_SLOTS:
         house.put(one);
         QVERIFY(!house.of(testBook(house.plan, "2026-11-28", knowledge()), "A1").doubts.empty());
     }
+    /// Whoever only mapped the wires has proved no category.
+    void aMapProvesTheWiresOnly()
+    {
+        House house;
+        plan::CableTest one = house.test("A1", "2026-11-20", plan::TestOutcome::Passed);
+        one.grade = "wire-map";
+        house.put(one);
+        const Verdict verdict = house.of(testBook(house.plan, "2026-11-28", knowledge()), "A1").verdict;
+        QVERIFY(verdict == Verdict::Limited);
+        QCOMPARE(toQt(resultWord(verdict)), QString("wires only"));
+        QCOMPARE(toQt(resultWord(Verdict::NoLink)), QString("failed"));
+    }
     /// A result that says passed beside a map that is crossed is none.
     void aCrossedMapIsBad()
     {

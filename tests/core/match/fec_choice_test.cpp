@@ -62,7 +62,7 @@ private Q_SLOTS:
     void theModuleRunsItsOwn()
     {
         const auto found = choice("qsfp28", "100gbase-dr", "os2", 100);
-        if (!found) QSKIP("no such module in the catalogue");
+        QVERIFY(found);
         QVERIFY(found->isInModule);
         QCOMPARE(toQt(found->mode->id), QString("none"));
     }
