@@ -7,6 +7,7 @@
 
 #include "core/measure/cable_probe.h"
 #include "core/measure/path_probe.h"
+#include "core/measure/seams.h"
 
 namespace sokudo::app {
 
@@ -14,5 +15,9 @@ namespace sokudo::app {
 using CardSource = std::function<std::unique_ptr<measure::CableProbe>()>;
 /// Echo requests that must not be fragmented; null: there are none.
 using EchoSource = std::function<std::unique_ptr<measure::PathProbe>()>;
+
+/// The reader of a switch at an address, with its read community; “simulated:NAME” is a captured one.
+using SwitchSource =
+    std::function<Result<std::unique_ptr<measure::HostReader>>(const std::string& address, const std::string& community)>;
 
 }  // namespace sokudo::app

@@ -191,6 +191,9 @@ Result<measure::HostSnapshot> SystemHostReader::read()
     host.name = tree.line("proc/sys/kernel/hostname").value_or("host");
     host.congestionControl = tree.line("proc/sys/net/ipv4/tcp_congestion_control").value_or("");
     host.architecture = tree.line("proc/sys/kernel/arch").value_or("");
+    if (const auto uptime = tree.line("proc/uptime"))
+        if (const auto seconds = text::parseNumber(uptime->substr(0, uptime->find(' '))))
+            host.uptime = Duration::of(*seconds);
     if (host.architecture.empty() && tree.isThisMachine()) {
         utsname names{};
         if (::uname(&names) == 0) host.architecture = names.machine;

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Work, the test book, bring-up and the cut-over day, behind the window.
+// Work, the test results, bring-up and the cut-over day, behind the window.
 #include <QFile>
 
 #include "app/presenters/bring_up_presenter.h"
 #include "app/presenters/cut_over_presenter.h"
-#include "app/presenters/test_book_presenter.h"
+#include "app/presenters/test_results_presenter.h"
 #include "app/presenters/work_presenter.h"
 #include "core/plan/edits.h"
 #include "desk.h"
@@ -31,7 +31,7 @@ private:
 struct Bench : Desk {
     BuyPresenter buy{*document};
     WorkPresenter work{*document, buy};
-    TestBookPresenter book{*document, traffic, [] { return std::make_unique<StandInCard>("A good, B open 12.4m"); }};
+    TestResultsPresenter results{*document, traffic, [] { return std::make_unique<StandInCard>("A good, B open 12.4m"); }};
     BringUpPresenter up{*document, buy, shippedHosts(), {}};
     CutOverPresenter day{*document};
     /// @param isActive  variants are compared as well, which takes its time
@@ -39,7 +39,7 @@ struct Bench : Desk {
     {
         buy.setToday("2026-11-28");
         work.setToday("2026-11-28");
-        book.setToday("2026-11-28");
+        results.setToday("2026-11-28");
         buy.setActive(isActive);
         settle();
     }
@@ -111,116 +111,116 @@ private Q_SLOTS:
     void theBookFollowsTheHouse()
     {
         Bench bench;
-        QCOMPARE(bench.book.book().bad, 1);
-        QCOMPARE(toQt(bench.book.run()->name), QString("b1"));
-        QCOMPARE(bench.book.siblings().size(), std::size_t{4});
-        QCOMPARE(bench.book.add({{"outcome", "passed"}}), QString());
+        QCOMPARE(bench.results.results().bad, 1);
+        QCOMPARE(toQt(bench.results.run()->name), QString("b1"));
+        QCOMPARE(bench.results.siblings().size(), std::size_t{4});
+        QCOMPARE(bench.results.add({{"outcome", "passed"}}), QString());
         // The newest of the day counts.
-        QCOMPARE(bench.book.book().bad, 0);
-        QVERIFY(bench.book.siblings().empty());
+        QCOMPARE(bench.results.results().bad, 0);
+        QVERIFY(bench.results.siblings().empty());
         bench.document->undo();
-        QCOMPARE(bench.book.book().bad, 1);
-        QVERIFY(bench.book.add({{"outcome", "fine"}}).contains("no such kind"));
-        QVERIFY(bench.book.add({{"map", "1-1 1-2"}}).contains("pin 1"));
-        bench.book.choose({});
-        QVERIFY(!bench.book.run());
-        QCOMPARE(bench.book.add({{"outcome", "passed"}}), QString("Choose a cable at the left first"));
+        QCOMPARE(bench.results.results().bad, 1);
+        QVERIFY(bench.results.add({{"outcome", "fine"}}).contains("no such kind"));
+        QVERIFY(bench.results.add({{"map", "1-1 1-2"}}).contains("pin 1"));
+        bench.results.choose({});
+        QVERIFY(!bench.results.run());
+        QCOMPARE(bench.results.add({{"outcome", "passed"}}), QString("Choose a cable at the left first"));
     }
     void aYearOnItIsDue()
     {
         Bench bench;
-        bench.book.setToday("2027-11-14");
-        QVERIFY(bench.book.book().due >= 3);
-        bench.book.choose(bench.run("w2"));
-        QVERIFY(bench.book.run()->isDue);
+        bench.results.setToday("2027-11-14");
+        QVERIFY(bench.results.results().due >= 3);
+        bench.results.choose(bench.run("w2"));
+        QVERIFY(bench.results.run()->isDue);
     }
     void batchesAreJudged()
     {
         Bench bench;
-        const auto batches = bench.book.batches(build::BatchBy::Installer);
+        const auto batches = bench.results.batches(build::BatchBy::Installer);
         const auto old = std::find_if(batches.begin(), batches.end(),
                                       [](const auto& one) { return one.name == "the previous owner"; });
         QVERIFY(old != batches.end());
-        QVERIFY(bench.book.batchSays(*old).contains("of the 3 untested are bad on average"));
+        QVERIFY(bench.results.batchSays(*old).contains("of the 3 untested are bad on average"));
     }
     void instrumentsAreOffered()
     {
         Bench bench;
-        const auto all = bench.book.instruments();
+        const auto all = bench.results.instruments();
         QCOMPARE(all.front().second, QString("instrument:tester from the tool library"));
         QVERIFY(std::any_of(all.begin(), all.end(), [](const auto& one) { return one.second == "grade:certifier"; }));
-        bench.book.choose(bench.run("w2"));
-        QCOMPARE(bench.book.add({{"outcome", "passed"}, {"instrument", "tester from the tool library"}}), QString());
+        bench.results.choose(bench.run("w2"));
+        QCOMPARE(bench.results.add({{"outcome", "passed"}, {"instrument", "tester from the tool library"}}), QString());
     }
     void aReadingHasAPlaceOnTheRun()
     {
         Bench bench;
-        bench.book.choose(bench.run("w1"));
-        QVERIFY(bench.book.faultSays("14m", {}).contains("45 % of the way"));
-        QVERIFY(bench.book.faultSays("14m", {}).contains("the near end is nearer"));
-        QVERIFY(bench.book.faultSays("25m", {}).contains("the far end is nearer"));
-        QVERIFY(bench.book.faultSays("14m", "17m").contains("one place"));
-        QCOMPARE(bench.book.faultSays("far", {}), QString("Write the distance as 14m or 46ft"));
-        bench.book.choose(bench.run("b2"));
-        QVERIFY(bench.book.faultSays("14m", {}).contains("never measured"));
+        bench.results.choose(bench.run("w1"));
+        QVERIFY(bench.results.faultSays("14m", {}).contains("45 % of the way"));
+        QVERIFY(bench.results.faultSays("14m", {}).contains("the near end is nearer"));
+        QVERIFY(bench.results.faultSays("25m", {}).contains("the far end is nearer"));
+        QVERIFY(bench.results.faultSays("14m", "17m").contains("one place"));
+        QCOMPARE(bench.results.faultSays("far", {}), QString("Write the distance as 14m or 46ft"));
+        bench.results.choose(bench.run("b2"));
+        QVERIFY(bench.results.faultSays("14m", {}).contains("never measured"));
     }
     void filesThatCannotBeRead()
     {
         Bench bench;
-        TestBookPresenter::File file;
-        QVERIFY(bench.book.openFile("/no/such/file.csv", file).contains("cannot be read"));
+        TestResultsPresenter::File file;
+        QVERIFY(bench.results.openFile("/no/such/file.csv", file).contains("cannot be read"));
         const QString path = bench.folder.filePath("odd.csv");
         QFile odd(path);
         QVERIFY(odd.open(QIODevice::WriteOnly));
         odd.write("Label,\"Result\nw1,PASS\n");
         odd.close();
-        QVERIFY(!bench.book.openFile(path, file).isEmpty());
+        QVERIFY(!bench.results.openFile(path, file).isEmpty());
         QFile good(path);
         QVERIFY(good.open(QIODevice::WriteOnly));
         good.write("Label,Verdict\nw1,PASS\n");
         good.close();
-        QCOMPARE(bench.book.openFile(path, file), QString());
+        QCOMPARE(bench.results.openFile(path, file), QString());
         QCOMPARE(toQt(build::textOf(file.columns)), QString("run=label"));
         QString says;
-        QCOMPARE(bench.book.importFile(file, "run=Label; outcome=Verdict", {}, says), QString());
+        QCOMPARE(bench.results.importFile(file, "run=Label; outcome=Verdict", {}, says), QString());
         QVERIFY(says.startsWith("1 results of 1 runs"));
-        bench.book.choose(bench.run("w1"));
-        QCOMPARE(bench.book.run()->tests.size(), std::size_t{3});
+        bench.results.choose(bench.run("w1"));
+        QCOMPARE(bench.results.run()->tests.size(), std::size_t{3});
     }
     void aLiveRunIsStoppedAndKept()
     {
         Bench bench;
         bench.traffic.waits = true;
-        bench.book.choose(bench.run("w1"));
+        bench.results.choose(bench.run("w1"));
         const std::size_t before = bench.document->plan().cableTests.size();
-        bench.book.startLive({"10.20.0.3", "key", 7411, gigabits(10), 1e-13, Duration::of(3600)});
-        QVERIFY(bench.book.isLive());
-        bench.book.startLive({"10.20.0.4", "key", 7411, gigabits(10)});  // one at a time
-        QVERIFY(QTest::qWaitFor([&] { return bench.book.liveSays().contains("of the bits"); }, 5000));
-        bench.book.stopLive();
-        QVERIFY(QTest::qWaitFor([&] { return !bench.book.isLive(); }, 10000));
+        bench.results.startLive({"10.20.0.3", "key", 7411, gigabits(10), 1e-13, Duration::of(3600)});
+        QVERIFY(bench.results.isLive());
+        bench.results.startLive({"10.20.0.4", "key", 7411, gigabits(10)});  // one at a time
+        QVERIFY(QTest::qWaitFor([&] { return bench.results.liveSays().contains("of the bits"); }, 5000));
+        bench.results.stopLive();
+        QVERIFY(QTest::qWaitFor([&] { return !bench.results.isLive(); }, 10000));
         QCOMPARE(toQt(bench.traffic.last.host), QString("10.20.0.3"));
         QCOMPARE(bench.document->plan().cableTests.size(), before);
-        QVERIFY2(bench.book.liveSays().contains("stopped"), qPrintable(bench.book.liveSays()));
+        QVERIFY2(bench.results.liveSays().contains("stopped"), qPrintable(bench.results.liveSays()));
     }
     void anAgentThatIsNotThere()
     {
         Bench bench;
         bench.traffic.problem = "nobody answers";
-        bench.book.choose(bench.run("w1"));
+        bench.results.choose(bench.run("w1"));
         const std::size_t before = bench.document->plan().cableTests.size();
-        bench.book.startLive({"10.20.0.3", "key", 7411, gigabits(10)});
-        QVERIFY(QTest::qWaitFor([&] { return !bench.book.isLive(); }, 10000));
-        QVERIFY(bench.book.liveSays().contains("nobody answers"));
+        bench.results.startLive({"10.20.0.3", "key", 7411, gigabits(10)});
+        QVERIFY(QTest::qWaitFor([&] { return !bench.results.isLive(); }, 10000));
+        QVERIFY(bench.results.liveSays().contains("nobody answers"));
         QCOMPARE(bench.document->plan().cableTests.size(), before);
     }
     void theCardTellsItsPairs()
     {
         Bench bench;
-        bench.book.testCard("enp5s0");
-        QVERIFY(bench.book.isTestingCard());
-        QVERIFY(QTest::qWaitFor([&] { return !bench.book.isTestingCard(); }, 5000));
-        QVERIFY2(spaced(bench.book.cardSays()).contains("pair B open at 12.4 m"), qPrintable(bench.book.cardSays()));
+        bench.results.testCard("enp5s0");
+        QVERIFY(bench.results.isTestingCard());
+        QVERIFY(QTest::qWaitFor([&] { return !bench.results.isTestingCard(); }, 5000));
+        QVERIFY2(spaced(bench.results.cardSays()).contains("pair B open at 12.4 m"), qPrintable(bench.results.cardSays()));
     }
 
     void theOrderFollowsTheVariant()
@@ -254,6 +254,10 @@ private Q_SLOTS:
         QVERIFY(bench.up.readSays().contains("is not this machine"));
         bench.up.readAgent("10.20.0.9", "key");
         QVERIFY(bench.up.readSays().contains("no agent can be asked here"));
+        bench.up.readSwitch("10.20.0.2", "public");
+        QVERIFY(bench.up.readSays().contains("no switch can be asked here"));
+        QVERIFY(bench.up.isChosenSwitch());
+        QCOMPARE(bench.up.addressOfChosen(), QString("10.20.0.1"));
     }
     void countersHaveABaseline()
     {
@@ -292,8 +296,8 @@ private Q_SLOTS:
             return std::nullopt;
         };
         QVERIFY(about("Note of w1") == plan::Subject({"run", run.id.value}));
-        bench.book.choose(run.id);
-        const auto history = bench.book.history();
+        bench.results.choose(run.id);
+        const auto history = bench.results.history();
         QVERIFY(std::any_of(history.begin(), history.end(), [](const build::Happened& one) {
             return one.kind == "log" && one.what.text() == "Note of w1";
         }));

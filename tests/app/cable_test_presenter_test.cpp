@@ -23,7 +23,7 @@ struct Bench : Desk {
 class CableTestPresenterTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
-    /// What is kept stands in the test book as well, and one undo takes both back.
+    /// What is kept stands among the test results as well, and one undo takes both back.
     void aKeptMapIsAResult()
     {
         Bench bench;

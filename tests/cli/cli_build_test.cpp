@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Building, asked on the command line: jobs with ticks, ends, the test book, bring-up, the cut-over day.
+// Building, asked on the command line: jobs with ticks, ends, the test results, bring-up, the cut-over day.
 #include "command_line.h"
 
 using namespace sokudo::testing;
@@ -98,7 +98,7 @@ private Q_SLOTS:
             if (one["kind"].toString() == "internet") QCOMPARE(one["least_bps"].toDouble(), 1.8e9);
     }
 
-    void theTestBook()
+    void theTestResults()
     {
         const DemoProject demo;
         const Run run = cli({"tests", demo.path, "--json"});
@@ -142,6 +142,19 @@ private Q_SLOTS:
         QCOMPARE(run.status, 1);
         QVERIFY(run.out.contains("half duplex at vault X1"));
         QVERIFY(cli({"readings", house, "--run", "c1", "--a", "rate=fast"}).err.contains("a rate is written"));
+        // A switch is asked; the simulated one ships.
+        const Run asked = cli({"readings", house, "--run", "c8", "--a", "switch:simulated:core", "--json"});
+        QCOMPARE(asked.status, 1);
+        QCOMPARE(asked.json()["verdict"].toString(), QString("not as planned"));
+        QMap<QString, QJsonValue> lines;
+        const QJsonArray told = asked.json()["a"].toObject()["lines"].toArray();
+        for (const auto& line : told) lines[line.toObject()["what"].toString()] = line;
+        QCOMPARE(lines["rate"]["verdict"].toString(), QString("as planned"));
+        QCOMPARE(lines["MTU"]["verdict"].toString(), QString("not as planned"));
+        QVERIFY(cli({"readings", house, "--run", "c8", "--a", "switch:10.20.0.2"}).err.contains("read community"));
+        QVERIFY(cli({"readings", house, "--run", "c8", "--a", "switch:simulated:moon"}).err.contains("no simulated"));
+        QVERIFY(cli({"readings", house, "--run", "c8", "--a", "switch:simulated:core", "--interface", "x"})
+                    .err.contains("no interface of that name"));
         const Run settings = cli({"settings", house});
         QCOMPARE(settings.status, 1);
         QVERIFY(settings.out.contains("spread 20 carries networks and attic-ap 1 states none"));

@@ -34,6 +34,16 @@ private Q_SLOTS:
         const QString path = copy("pictures.sokudo"), picture = sourcePath("docs/screenshots/survey.png");
         const Run run = cli({"photo", path, picture, "--of", "device core", "--found", "dirty"});
         QVERIFY2(run.out.contains("added photo survey: 1280 x 800 pixels"), qPrintable(run.out + run.err));
+        // Of a test result: the result names it.
+        const Run ofTest = cli({"photo", path, picture, "--of", "cable-test w1 2026-11-14", "--caption", "the face"});
+        QVERIFY2(ofTest.status == 0, qPrintable(ofTest.err));
+        const QJsonObject tested = QJsonDocument::fromJson(cli({"export", path}).out.toUtf8()).object();
+        bool isNamed = false;
+        for (const QJsonValue& photo : tested["photos"].toArray())
+            for (const QJsonValue& test : tested["cable_tests"].toArray())
+                isNamed = isNamed || (photo["caption"].toString() == "the face" && test["photo"] == photo["id"] &&
+                                      test["name"].toString() == "w1 2026-11-14");
+        QVERIFY(isNamed);
         QVERIFY(cli({"photo", path, picture, "--of", "device moon"}).err.contains("no device"));
         QVERIFY(cli({"photo", path, path}).err.contains("no JPEG"));
         const QJsonObject house = QJsonDocument::fromJson(cli({"export", path}).out.toUtf8()).object();

@@ -4,6 +4,7 @@
 #include "core/kb/load.h"
 #include "host/host_reader.h"
 #include "host/neighbours.h"
+#include "host/switch_objects.h"
 
 namespace sokudo::testing {
 
@@ -12,6 +13,13 @@ app::HostSource shippedHosts()
     return [](const std::string& name) -> std::unique_ptr<measure::HostReader> {
         const QString folder = sourcePath("data/hosts/" + toQt(name.empty() ? "platen" : name));
         return QFile::exists(folder) ? std::make_unique<host::SystemHostReader>(folder.toStdString()) : nullptr;
+    };
+}
+
+app::SwitchSource shippedSwitches()
+{
+    return [](const std::string& address, const std::string& community) {
+        return host::switchReader(address, community, sourcePath("data/switches").toStdString(), knowledge());
     };
 }
 

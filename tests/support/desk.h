@@ -7,6 +7,7 @@
 #include <QTemporaryDir>
 
 #include "app/document.h"
+#include "app/own_machine.h"
 #include "app/presenters/neighbours_presenter.h"
 #include "app/presenters/survey_presenter.h"
 #include "app/selection.h"
@@ -49,6 +50,8 @@ public:
 app::HostSource shippedHosts();
 /// Who the simulated workstation has seen.
 app::NeighbourSource shippedNeighbours();
+/// Switches by SNMP, and the captured one of the demo.
+app::SwitchSource shippedSwitches();
 
 struct Desk {
     explicit Desk(bool demo = true);

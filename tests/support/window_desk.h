@@ -46,7 +46,11 @@ struct WindowDesk : Desk {
                                      if (address != "10.20.0.9")
                                          return failure(ErrorCode::Unreachable, "nobody answers there", address);
                                      return std::make_unique<StandInAgent>(key);
-                                 }});
+                                 },
+                                 {},
+                                 {},
+                                 shippedSwitches(),
+                                 {"core"}});
         window->resize(1280, 800);
         window->show();
         QVERIFY(QTest::qWaitForWindowExposed(window.get()));

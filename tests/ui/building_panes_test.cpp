@@ -1,16 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Ends, the test book and bring-up in the window.
-#include <QCheckBox>
+// Ends and test results in the window.
 #include <QComboBox>
+#include <QImage>
+#include <QLabel>
 #include <QLineEdit>
-#include <QSignalSpy>
 #include <QTemporaryDir>
 
-#include "core/measure/path_probe.h"
-#include "ui/pages/bring_up_pane.h"
 #include "ui/pages/build_page.h"
 #include "ui/pages/terminate_pane.h"
-#include "ui/pages/test_book_pane.h"
+#include "ui/pages/test_results_pane.h"
 #include "window_desk.h"
 
 using namespace sokudo;
@@ -35,8 +33,7 @@ struct Bench : WindowDesk {
             if (one.label == label) return one.id;
         return {};
     }
-    app::TestBookPresenter& book() const { return page->bench().tests; }
-    app::BringUpPresenter& up() const { return page->bench().bringUp; }
+    app::TestResultsPresenter& results() const { return page->bench().tests; }
 };
 
 }  // namespace
@@ -71,7 +68,7 @@ private Q_SLOTS:
 
     void theWorstCableComesFirstWithItsSiblings()
     {
-        Bench bench(BuildPage::TestBook);
+        Bench bench(BuildPage::TestResults);
         QVERIFY(bench.says("3 of 15 cables tested, 1 bad"));
         QVERIFY(bench.says("b1: failed on 2026-11-14"));
         QVERIFY(bench.says("Test these first"));
@@ -81,8 +78,8 @@ private Q_SLOTS:
 
     void aResultIsKeptShownAndUndone()
     {
-        Bench bench(BuildPage::TestBook);
-        bench.book().choose(bench.run("w1"));
+        Bench bench(BuildPage::TestResults);
+        bench.results().choose(bench.run("w1"));
         QVERIFY(bench.says("a contact has become poor"));
         const std::size_t before = bench.document->plan().cableTests.size();
         bench.named<QLineEdit>("Margin")->setText("much");
@@ -104,13 +101,13 @@ private Q_SLOTS:
 
     void aTestersFileIsTakenInByItsKeptColumns()
     {
-        Bench bench(BuildPage::TestBook);
+        Bench bench(BuildPage::TestResults);
         const QTemporaryDir folder;
         QFile file(folder.filePath("lent.csv"));
         QVERIFY(file.open(QIODevice::WriteOnly));
         file.write("Cable ID,Date,Result,Length (ft),Wire Map\nEAST,2026-11-20,PASS,134.5,\nnone,2026-11-20,PASS,1,\n");
         file.close();
-        auto* pane = static_cast<ui::TestBookPane*>(bench.page->paneWidget(BuildPage::TestBook));
+        auto* pane = static_cast<ui::TestResultsPane*>(bench.page->paneWidget(BuildPage::TestResults));
         pane->openFile(file.fileName());
         // The mapping that the demo keeps has all its columns.
         auto* columns = bench.named<QLineEdit>("Which column holds what");
@@ -120,7 +117,7 @@ private Q_SLOTS:
         bench.button("Import")->click();
         QVERIFY(bench.says("1 results of 1 runs, 1 rows left out"));
         QVERIFY(bench.says("the plan has no run “none”"));
-        bench.book().choose(bench.run("east"));
+        bench.results().choose(bench.run("east"));
         QVERIFY(bench.says("passed on 2026-11-20"));
         QCOMPARE(bench.document->plan().columnMaps.size(), std::size_t{2});
         columns->setText("length=Length (ft)");
@@ -130,98 +127,78 @@ private Q_SLOTS:
 
     void aLinkIsRunWithoutAnInstrument()
     {
-        Bench bench(BuildPage::TestBook);
-        bench.book().choose(bench.run("w1"));
+        Bench bench(BuildPage::TestResults);
+        bench.results().choose(bench.run("w1"));
         bench.button("Run it")->click();
         QVERIFY(bench.says("Write the address of the agent"));
         bench.named<QLineEdit>("Agent")->setText("10.20.0.3");
         bench.named<QLineEdit>("Rate of the link")->setText("10g");
         const std::size_t before = bench.document->plan().cableTests.size();
         bench.button("Run it")->click();
-        QVERIFY(QTest::qWaitFor([&] { return !bench.book().isLive(); }, 20000));
-        QVERIFY2(bench.book().liveSays().contains("nothing is proved"), qPrintable(bench.book().liveSays()));
+        QVERIFY(QTest::qWaitFor([&] { return !bench.results().isLive(); }, 20000));
+        QVERIFY2(bench.results().liveSays().contains("nothing is proved"), qPrintable(bench.results().liveSays()));
         // The stand-in has no card that counts: it is kept as not judged.
         QCOMPARE(bench.document->plan().cableTests.size(), before + 1);
-        QCOMPARE(toQt(bench.book().run()->tests.back()->note).isEmpty(), false);
-        QVERIFY(bench.book().run()->tests.back()->outcome == plan::TestOutcome::NotJudged);
+        QCOMPARE(toQt(bench.results().run()->tests.back()->note).isEmpty(), false);
+        QVERIFY(bench.results().run()->tests.back()->outcome == plan::TestOutcome::NotJudged);
     }
 
-    void theStartUpClock()
+    void marksSayTheirOwnWord()
     {
-        Bench bench(BuildPage::BringUp);
-        bench.up().setRestart(true);
-        QVERIFY(bench.up().order().size() > 10);
-        QCOMPARE(bench.up().order()[0].name.empty(), false);
-        for (const build::BringUp& one : bench.up().order())
-            if (one.name == "core") bench.up().choose(one.device);
-        qint64 clock = 0;
-        bench.up().setClock([&clock] { return clock; });
-        bench.button("Its power is on: start the clock")->click();
-        clock = 41'000;
-        QTest::qWait(1100);
-        QVERIFY(bench.says("0:49 left"));
-        QVERIFY(bench.says("On for 0:41"));
-        QVERIFY(bench.says("its ports should be lit by now"));
-        QSignalSpy states(&bench.up(), &app::BringUpPresenter::stateChanged);
-        clock = 301'000;
-        QVERIFY(QTest::qWaitFor([&] { return states.count() == 1; }, 3000));
-        QVERIFY(bench.says("now it may be called dead"));
-        clock = 75'000;
-        bench.button("It works")->click();
-        const plan::Device* core = plan::deviceNamed(bench.document->plan(), "core");
-        QCOMPARE(core->traits.count("start-s").value_or(0), 75);
-        QVERIFY(bench.says("as this one was seen to"));
+        Bench bench(BuildPage::TestResults);
+        int failed = 0;
+        for (QWidget* one : bench.page->findChildren<QWidget*>())
+            if (one->isVisible() && one->toolTip() == "failed" && one->accessibleName() == "failed") ++failed;
+        QCOMPARE(failed, 1);  // b1
     }
-
-    void readingsAreComparedAndKept()
+    /// A photo with the new result, one more for the newest, and each in one undo.
+    void photosOfResults()
     {
-        Bench bench(BuildPage::BringUp);
-        bench.up().setRestart(true);
-        for (const build::BringUp& one : bench.up().order())
-            if (one.name == "vault") bench.up().choose(one.device);
-        auto* field = bench.named<QLineEdit>("Read at vault X1");
-        QVERIFY(field);
-        field->setText("rate=fast");
-        QTest::keyClick(field, Qt::Key_Return);
-        QVERIFY(bench.says("a rate is written 25g or 100m"));
-        field->setText("rate=1g duplex=half");
-        QTest::keyClick(field, Qt::Key_Return);
-        QVERIFY(bench.says("one end is forced and the other negotiates"));
-        // It is in the logbook, about the port, and stands when the bench is opened again.
-        const auto& entries = bench.document->entries();
-        QVERIFY(std::any_of(entries.begin(), entries.end(), [](const logbook::Entry& one) {
-            return one.about && one.about->kind == "port" && one.text == "read: rate=1g duplex=half";
-        }));
-        app::BringUpPresenter again(*bench.document, bench.page->presenter(), {}, {});
-        const plan::Device* vault = plan::deviceNamed(bench.document->plan(), "vault");
-        for (const plan::Port* port : plan::portsOf(bench.document->plan(), vault->id))
-            if (port->name == "X1") QCOMPARE(again.readingOf(port->id), QString("rate=1g duplex=half"));
-    }
-
-    void aMachineIsReadThroughItsAgent()
-    {
-        Bench bench(BuildPage::BringUp);
-        bench.up().setRestart(true);
-        for (const build::BringUp& one : bench.up().order())
-            if (one.name == "vault") bench.up().choose(one.device);
-        bench.named<QLineEdit>("Address of its agent")->setText("10.20.0.250");
-        bench.button("Read")->click();
-        QVERIFY(bench.says("nobody answers there"));
-        bench.up().readAgent("10.20.0.9", "key");
-        QVERIFY(QTest::qWaitFor([&] { return !bench.up().isReading(); }, 5000));
-        QVERIFY2(!bench.up().readSays().isEmpty(), "what was read is said");
-    }
-    void aPathIsProbed()
-    {
-        Bench bench(BuildPage::BringUp);
-        app::BringUpPresenter up(*bench.document, bench.page->presenter(), {},
-                                 [] { return std::make_unique<measure::SimulatedProbe>(1400); });
-        const plan::Plan& plan = bench.document->plan();
-        const auto path = up.path(plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id);
-        QVERIFY(path);
-        up.probe("10.20.0.3", *path);
-        QVERIFY(QTest::qWaitFor([&] { return !up.isProbing(); }, 5000));
-        QVERIFY2(up.probeSays().startsWith("only 1400 of"), qPrintable(up.probeSays()));
+        const QTemporaryDir folder;
+        const auto draw = [&](const char* name, int width, int height) {
+            QImage image(width, height, QImage::Format_RGB32);
+            image.fill(Qt::darkCyan);
+            const QString path = folder.filePath(name);
+            image.save(path);
+            return path;
+        };
+        Bench bench(BuildPage::TestResults);
+        bench.results().choose(bench.run("w1"));
+        QVERIFY(bench.says("None is kept"));
+        QVERIFY(bench.says("no photo"));
+        const auto read = [&](auto begin) {
+            begin();
+            return QTest::qWaitFor([&] { return !bench.results().isReadingPhoto(); }, 10000);
+        };
+        QFile text(folder.filePath("note.jpg"));
+        QVERIFY(text.open(QIODevice::WriteOnly));
+        text.write("no picture");
+        text.close();
+        QVERIFY(read([&] { bench.results().takePhoto(text.fileName()); }));
+        QVERIFY(!bench.results().hasPhoto());
+        QVERIFY2(!bench.results().photoSays().isEmpty(), "what is wrong is said");
+        QVERIFY(read([&] { bench.results().takePhoto(draw("face.png", 3200, 1600)); }));
+        QVERIFY(bench.says("face, 1600 × 800 pixels"));
+        const std::size_t photos = bench.document->plan().photos.size();
+        bench.button("Keep this result")->click();
+        const plan::CableTest* kept = bench.results().run()->tests.back();
+        const plan::Photo* photo = bench.document->plan().photos.find(kept->photo);
+        QVERIFY(photo);
+        QCOMPARE(toQt(photo->caption), QString("face"));
+        QVERIFY(photo->about == (plan::Subject{"cable-test", kept->id.value}));
+        QVERIFY(bench.named<QLabel>("Photo face"));
+        QVERIFY(bench.says("no photo"));  // the next result begins without one
+        QVERIFY(read([&] { bench.results().attachPhoto(draw("pin.png", 40, 40)); }));
+        QCOMPARE(bench.results().photos().size(), std::size_t{2});
+        QVERIFY(bench.named<QLabel>("Photo pin") && bench.named<QLabel>("Photo face"));
+        bench.document->undo();
+        QCOMPARE(bench.results().photos().size(), std::size_t{1});
+        bench.document->undo();
+        QCOMPARE(bench.document->plan().photos.size(), photos);
+        // Left out again.
+        QVERIFY(read([&] { bench.results().takePhoto(draw("pin.png", 40, 40)); }));
+        bench.button("Leave it out")->click();
+        QVERIFY(!bench.results().hasPhoto() && bench.says("no photo"));
     }
 };
 

@@ -6,6 +6,7 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/match/reports.h"
+#include "core/measure/switch_reader.h"
 #include "core/plan/edits.h"
 #include "core/plan/trace.h"
 
@@ -206,52 +207,91 @@ QString BringUpPresenter::read(plan::PortId port, const QString& line)
 void BringUpPresenter::readMachine()
 {
     const plan::Device* device = m_plan->devices.find(m_chosen);
-    if (!device || m_isReading) return;
-    std::shared_ptr<measure::HostReader> reader = m_hosts ? m_hosts(device->name) : nullptr;
-    if (!reader) {
-        m_readSays = toQt(device->name) + " is not this machine: read it through its agent, or type what it shows";
-        Q_EMIT changed();
-        return;
-    }
-    readBy(std::move(reader));
+    if (!device) return;
+    std::unique_ptr<measure::HostReader> reader = m_hosts ? m_hosts(device->name) : nullptr;
+    if (reader) return readBy(std::move(reader));
+    readBy(failure(ErrorCode::NotFound,
+                   text::say("bring-up.not-here",
+                             "this is not this machine: read it through its agent or as a switch, or type what it shows"),
+                   device->name));
 }
 
 void BringUpPresenter::readAgent(const QString& address, const QString& key)
 {
-    if (m_isReading || address.trimmed().isEmpty()) return;
-    auto opened = m_agents ? m_agents(fromQt(address.trimmed()), fromQt(key.trimmed()))
-                           : failure(ErrorCode::NotFound, text::say("bring-up.no-agent", "no agent can be asked here"));
+    if (address.trimmed().isEmpty()) return;
+    readBy(m_agents ? m_agents(fromQt(address.trimmed()), fromQt(key.trimmed()))
+                    : failure(ErrorCode::NotFound, text::say("bring-up.no-agent", "no agent can be asked here")));
+}
+
+void BringUpPresenter::readSwitch(const QString& address, const QString& community)
+{
+    if (address.trimmed().isEmpty()) return;
+    readBy(m_switches ? m_switches(fromQt(address.trimmed()), fromQt(community.trimmed()))
+                      : failure(ErrorCode::NotFound, text::say("bring-up.no-switch", "no switch can be asked here")));
+}
+
+QString BringUpPresenter::addressOfChosen() const
+{
+    const plan::Device* device = m_plan->devices.find(m_chosen);
+    if (device && m_simulated.contains(device->name)) return toQt("simulated:" + device->name);
+    for (const plan::Access& one : m_plan->accesses)
+        if (one.device == m_chosen && !one.address.empty()) return toQt(text::words(one.address).front());
+    return {};
+}
+
+bool BringUpPresenter::isChosenSwitch() const
+{
+    const plan::Device* device = m_plan->devices.find(m_chosen);
+    return device && (device->role == plan::Role::Switch || device->role == plan::Role::Router ||
+                      device->role == plan::Role::AccessPoint);
+}
+
+void BringUpPresenter::readBy(Result<std::unique_ptr<measure::HostReader>> opened)
+{
+    if (m_isReading) return;
     if (!opened) {
         m_readSays = toQt(opened.error().message());
         Q_EMIT changed();
         return;
     }
-    readBy(std::shared_ptr<measure::HostReader>(std::move(*opened)));
-}
-
-void BringUpPresenter::readBy(std::shared_ptr<measure::HostReader> reader)
-{
     m_isReading = true;
     Q_EMIT changed();
     m_reader.start(
-        *this, [reader](const std::atomic<bool>&) { return reader->read(); },
+        *this,
+        [reader = std::shared_ptr<measure::HostReader>(std::move(*opened))](const std::atomic<bool>&) {
+            return reader->read();
+        },
         [this, id = m_chosen](const Result<measure::HostSnapshot>& snapshot) {
             m_isReading = false;
-            int count = 0;
-            if (snapshot)
-                for (const measure::InterfaceReading& one : snapshot->interfaces)
-                    for (const plan::Port* port : plan::portsOf(*m_plan, id))
-                        if (port->name == one.name) {
-                            const std::string line = lineOf(build::portReadingFrom(one, m_document.knowledge()));
-                            count += !line.empty() &&
-                                     m_document.writeNoteAbout(toQt(kRead + line), {"port", port->id.value});
-                        }
-            m_readSays = !snapshot ? toQt(snapshot.error().message())
-                         : count == 0
-                             ? QString("None of its interfaces is called as a port of the plan: type what they show")
-                             : QString("%1 ports read").arg(count);
+            if (snapshot) keep(*snapshot, id);
+            else m_readSays = toQt(snapshot.error().message());
             Q_EMIT changed();
         });
+}
+
+void BringUpPresenter::keep(const measure::HostSnapshot& snapshot, plan::DeviceId id)
+{
+    int count = 0;
+    QStringList unknown;
+    for (const plan::Port* port : plan::portsOf(*m_plan, id)) {
+        const measure::InterfaceReading* one = measure::interfaceOf(snapshot, port->name);
+        const build::PortReading reading =
+            one ? build::portReadingFrom(*one, m_document.knowledge()) : build::PortReading{};
+        const std::string line = lineOf(reading);
+        if (line.empty()) {
+            unknown << toQt(port->name);
+            continue;
+        }
+        // What is as it was is not written again.
+        count += toQt(line) == readingOf(port->id) ||
+                 m_document.writeNoteAbout(toQt(kRead + line), {"port", port->id.value});
+        const auto counted = build::counterStateFrom(*one, snapshot.uptime);
+        if (counted && reading.hasLink.value_or(false))
+            m_document.writeNoteAbout(toQt(kCounted + build::lineOf(*counted)), {"port", port->id.value});
+    }
+    m_readSays = count == 0 ? QString("None of its interfaces is called as a port of the plan: type what they show")
+                            : QString(count == 1 ? "%1 port read" : "%1 ports read").arg(count);
+    if (count > 0 && !unknown.isEmpty()) m_readSays += "; not found there: " + unknown.join(", ");
 }
 
 QString BringUpPresenter::count(plan::PortId port, const QString& line)
@@ -282,9 +322,18 @@ std::optional<build::SinceBaseline> BringUpPresenter::countsSince(plan::PortId p
 
 Result<build::AddressPlan> BringUpPresenter::addresses() const
 {
-    const auto pool = build::net4Of("10.99.0.0/16");
+    const auto pool = build::net4Of(fromQt(m_pool));
     if (!pool) return tl::unexpected(pool.error());
     return build::addressPlan(*m_plan, *pool);
+}
+
+QString BringUpPresenter::setPool(const QString& pool)
+{
+    const auto net = build::net4Of(fromQt(pool.trimmed()));
+    if (!net) return toQt(net.error().message());
+    m_pool = pool.trimmed();
+    Q_EMIT changed();
+    return {};
 }
 
 std::vector<plan::SettingChange> BringUpPresenter::changedSettings() const
@@ -306,7 +355,13 @@ Result<build::PathMtu> BringUpPresenter::path(plan::DeviceId from, plan::DeviceI
     return build::pathMtu(*m_plan, match::judgeAll(*m_plan, m_document.knowledge()), from, to);
 }
 
-void BringUpPresenter::probe(const QString& host, const build::PathMtu& path)
+bool BringUpPresenter::isHere(plan::DeviceId id) const
+{
+    const plan::Device* device = m_plan->devices.find(id);
+    return device && m_hosts && m_hosts(device->name);
+}
+
+void BringUpPresenter::probe(const QString& host, const build::PathMtu& path, plan::DeviceId from)
 {
     auto echo = m_echo ? m_echo() : nullptr;
     if (!echo || m_isProbing || host.trimmed().isEmpty()) return;
@@ -319,9 +374,14 @@ void BringUpPresenter::probe(const QString& host, const build::PathMtu& path)
         [echo = std::shared_ptr<measure::PathProbe>(std::move(echo)), name = fromQt(host.trimmed()),
          most = std::max(path.least, 9216),
          cancel = m_cancel](const std::atomic<bool>&) { return measure::probeMtu(*echo, name, most, *cancel); },
-        [this, path](const Result<measure::ProbedMtu>& found) {
+        [this, path, from](const Result<measure::ProbedMtu>& found) {
             m_isProbing = false;
             m_probeSays = found ? toQt(build::probeSays(path, found->bytes)) : toQt(found.error().message());
+            const plan::Device* device = m_plan->devices.find(from);
+            if (found && device && !isHere(from))
+                m_probeSays += QString(". Sent from this machine, not from %1: it proves the way from here; run "
+                                       "sokudo-cli mtu … --probe on %1 to prove its own")
+                                   .arg(toQt(device->name));
             Q_EMIT changed();
         });
 }

@@ -27,6 +27,12 @@ class BringUpPresenter final : public QObject {
 public:
     BringUpPresenter(Document&, BuyPresenter&, HostSource, EchoSource, QObject* parent = nullptr);
     void setAgents(AgentSource agents) { m_agents = std::move(agents); }
+    /// @param simulated  names of devices that a captured switch stands in for
+    void setSwitches(SwitchSource switches, std::set<std::string> simulated)
+    {
+        m_switches = std::move(switches);
+        m_simulated = std::move(simulated);
+    }
     /// Milliseconds of a clock that only goes on; for tests.
     void setClock(std::function<qint64()> clock) { m_clock = std::move(clock); }
 
@@ -59,6 +65,12 @@ public:
     void readMachine();
     /// The same through an agent on that machine.
     void readAgent(const QString& address, const QString& key);
+    /// The same of a switch by its management objects. What its ports counted is kept as well.
+    void readSwitch(const QString& address, const QString& community);
+    /// Where the chosen device is reached, as the survey says; of one that is captured, its stand-in.
+    QString addressOfChosen() const;
+    /// Whether its own system moves packets and no host answers for it.
+    bool isChosenSwitch() const;
     bool isReading() const { return m_isReading; }
     QString readSays() const { return m_readSays; }
 
@@ -74,13 +86,19 @@ public:
     std::vector<build::PortSettings> ports() const;
     std::vector<build::BondUse> bonds() const;
 
-    /// Nets for links with no switch between, out of a pool of the house's own.
+    /// Nets for links with no switch between, out of the pool.
     Result<build::AddressPlan> addresses() const;
+    QString pool() const { return m_pool; }
+    /// “10.99.0.0/16”. @return what is wrong; empty: it is the pool now
+    QString setPool(const QString&);
     /// What is set otherwise than it came.
     std::vector<plan::SettingChange> changedSettings() const;
 
     Result<build::PathMtu> path(plan::DeviceId from, plan::DeviceId to) const;
-    void probe(const QString& host, const build::PathMtu&);
+    /// Sends from the machine that the program runs on. `from` is where the path begins: where that is another
+    /// machine, what is said names it, as the probe then proves the way from here only.
+    void probe(const QString& host, const build::PathMtu&, plan::DeviceId from);
+    bool isHere(plan::DeviceId) const;  ///< the machine that the program runs on
     void stopProbe();
     bool isProbing() const { return m_isProbing; }
     QString probeSays() const { return m_probeSays; }
@@ -96,12 +114,15 @@ Q_SIGNALS:
 private:
     void refresh();
     void tick();
-    void readBy(std::shared_ptr<measure::HostReader>);
+    void readBy(Result<std::unique_ptr<measure::HostReader>>);
+    void keep(const measure::HostSnapshot&, plan::DeviceId);
     void readLog();
     Document& m_document;
     BuyPresenter& m_buy;
     HostSource m_hosts;
     AgentSource m_agents;
+    SwitchSource m_switches;
+    std::set<std::string> m_simulated;
     EchoSource m_echo;
     std::function<qint64()> m_clock;
     plan::PlanPtr m_plan;  ///< the variant, or the house
@@ -116,7 +137,7 @@ private:
         std::string line;
     };
     std::map<plan::PortId, std::vector<Counted>> m_counts;  ///< oldest first
-    QString m_readSays, m_probeSays;
+    QString m_readSays, m_probeSays, m_pool = "10.99.0.0/16";
     QTimer m_second;
     std::shared_ptr<std::atomic<bool>> m_cancel;
     Work m_reader, m_prober;

@@ -43,7 +43,7 @@ public:
     /// Why the map cannot be judged: a far pin that is named twice; empty: it can.
     QString problem() const;
     build::MapVerdict verdict() const;
-    /// Writes the result into the run and into the test book. @return false: nothing is chosen, the map is not whole,
+    /// Writes the result into the run and among the test results. @return false: nothing is chosen, the map is not whole,
     /// or it cannot be judged
     bool keep();
 

@@ -12,6 +12,7 @@
 #include "core/oneline/tokens.h"
 #include "traffic/traffic_client.h"
 #include "traffic/trial_server.h"
+#include "fault_answer.h"
 
 namespace sokudo::cli {
 namespace {
@@ -111,20 +112,9 @@ int answerDistance(const DistanceOptions& given, const Context& context)
         if (!near || !far || !fixed)
             return bad("write lengths as “30m”", given.near + ", " + given.fixed + ", " + given.far);
         const build::Stretch on{*near, *fixed, *far};
-        const build::FaultAt at = build::faultAt(*reading, on, given.allOpen);
-        result["within_m"] = at.within.in();
-        result["says"] = plain(at.says);
-        result["first"] = plain(at.first);
-        result["in_wall_m"] = at.inWall ? Json(at.inWall->in()) : Json(nullptr);
-        result["nearer_to"] = at.isNearerToFar ? "far" : "near";
-        lines.push_back(fmt::format("{} (± {}); the {} end is nearer", at.says.text(), text::length(at.within),
-                                    at.isNearerToFar ? "far" : "near"));
-        lines.push_back("First: " + at.first.text());
-        if (const auto other = oneline::lengthOf(text::lower(given.other))) {
-            const build::BothEnds both = build::fromBothEnds(*reading, *other, on.whole());
-            result["both_ends"] = plain(both.says);
-            lines.push_back("From both ends: " + both.says.text());
-        }
+        const FaultAnswer answer = faultAnswer(*reading, on, given.allOpen, given.other);
+        result = answer.json;
+        lines.insert(lines.end(), answer.lines.begin(), answer.lines.end());
     }
     if (context.json) print(result);
     else

@@ -88,7 +88,7 @@ void addWorth(Verbs&, Context&);
 void addCableTests(Verbs&, Context&);
 void addMoves(Verbs&, Context&);
 void addCutOver(Verbs&, Context&);
-void addTestBook(Verbs&, Context&);
+void addTestResults(Verbs&, Context&);
 void addBringUp(Verbs&, Context&);
 void addTerminate(Verbs&, Context&);
 void addJobs(Verbs&, Context&);

@@ -116,7 +116,7 @@ int answerWindow(const Options& given, Context& context)
         result["before_unplugging"] = Json::array();
         for (const build::PreCheck& one : plan.checks)
             result["before_unplugging"].push_back(
-                {{"what", one.what}, {"verdict", code(one.verdict)}, {"says", plain(one.says)}});
+                {{"what", one.what}, {"state", build::readyWord(one.verdict)}, {"says", plain(one.says)}});
         print(result);
         return status;
     }
@@ -125,7 +125,8 @@ int answerWindow(const Options& given, Context& context)
     for (const text::Sentence& one : plan.window.problems) print(plain("  ! " + one.text()));
     print("Before anything is unplugged:");
     for (const build::PreCheck& one : plan.checks)
-        print(plain(fmt::format("  [{}] {}: {}", one.verdict == Verdict::Fits ? "x" : " ", one.what, one.says.text())));
+        print(plain(fmt::format("  [{}] {}: {} ({})", one.verdict == Verdict::Fits ? "x" : " ", one.what,
+                                one.says.text(), build::readyWord(one.verdict))));
     print("Steps:");
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
         const build::DayStep& step = plan.steps[i];

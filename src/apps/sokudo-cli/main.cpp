@@ -94,7 +94,7 @@ int main(int argc, char** argv)
                      cli::addStart,      cli::addSurvey,     cli::addVersions, cli::addTour,         cli::addPhoto,
                      cli::addPowerLines, cli::addPoe,        cli::addChain,    cli::addSinglePoints, cli::addBuy,
                      cli::addCut,        cli::addSolve,      cli::addCompare,  cli::addStages,       cli::addLater,
-                     cli::addWorth,      cli::addCableTests, cli::addMoves,    cli::addCutOver,      cli::addTestBook,
+                     cli::addWorth,      cli::addCableTests, cli::addMoves,    cli::addCutOver,      cli::addTestResults,
                      cli::addBringUp,    cli::addTerminate,  cli::addJobs,     cli::addAddresses,    cli::addNeighbours,
                      cli::addPower,      cli::addOutage,     cli::addRepairs})
         add(verbs, context);

@@ -9,6 +9,7 @@
 #include "core/logbook/record.h"
 #include "core/plan/edits.h"
 #include "core/plan/tables.h"
+#include "core/build/test_results.h"
 #include "host/picture.h"
 #include "store/project_file.h"
 
@@ -50,7 +51,9 @@ int answer(const Options& given, Context& context)
     if (!edited) return fail(edited.error());
     plan::Photo photo = *edited->plan.photos.find(plan::PhotoId{edited->touched.front().id});
     photo.jpeg = picture->jpeg;
-    const auto after = plan::edits::putRecord(edited->plan, photo);
+    const bool isOfTest = photo.about && photo.about->kind == "cable-test";
+    const auto after = isOfTest ? build::withPhoto(edited->plan, plan::CableTestId{photo.about->id}, photo)
+                                : plan::edits::putRecord(edited->plan, photo);
     if (!after) return fail(after.error());
     store::Changes changes;
     changes.before = &before;
@@ -78,7 +81,7 @@ void addPhoto(Verbs& verbs, Context& context)
     auto given = std::make_shared<Options>();
     verb.option("FILE", given->file, "project to change").required();
     verb.option("PICTURE", given->picture, "JPEG, PNG or WebP file").required();
-    verb.option("--of", given->of, "what it shows: \"run q2\", \"port core 4\", \"place attic\"");
+    verb.option("--of", given->of, "what it shows: \"run q2\", \"port core 4\", \"place attic\", \"cable-test w1 2026-11-14\"");
     verb.option("--caption", given->caption, "what is to be seen; the name of the file otherwise");
     verb.option("--found", given->found, "by eye: clean, dirty, bent, frayed, corroded, torn, burnt, other");
     verb.option("--on", given->on, "day it was taken, 2026-11-28");

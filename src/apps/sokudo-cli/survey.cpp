@@ -17,6 +17,7 @@
 #include "path_options.h"
 #include "store/reference.h"
 #include "store/version.h"
+#include "fault_answer.h"
 
 namespace sokudo::cli {
 namespace {
@@ -184,23 +185,10 @@ int showFault(const store::Project& project, const Options& given, Context& cont
         return fail({ErrorCode::BadInput, "the run was never measured: set run LABEL length=30m", given.run});
     const auto reading = oneline::lengthOf(text::lower(given.reading));
     if (!reading) return fail({ErrorCode::BadInput, "write what the tester shows as 14m or 46ft", given.reading});
-    const build::Stretch stretch = build::stretchOf(*run);
-    const build::FaultAt at = build::faultAt(*reading, stretch, given.allOpen);
-    Json result{{"says", plain(at.says)},
-                {"first", plain(at.first)},
-                {"within_m", at.within.in()},
-                {"nearer_to", at.isNearerToFar ? "far" : "near"}};
-    std::vector<std::string> lines{fmt::format("{} (± {}); the {} end is nearer", at.says.text(),
-                                               text::length(at.within), at.isNearerToFar ? "far" : "near"),
-                                   "First: " + at.first.text()};
-    if (const auto other = oneline::lengthOf(text::lower(given.fromFar))) {
-        const build::BothEnds both = build::fromBothEnds(*reading, *other, stretch.whole());
-        result["both_ends"] = plain(both.says);
-        lines.push_back("From both ends: " + both.says.text());
-    }
-    if (context.json) print(result);
+    const FaultAnswer answer = faultAnswer(*reading, build::stretchOf(*run), given.allOpen, given.fromFar);
+    if (context.json) print(answer.json);
     else
-        for (const std::string& line : lines) print(plain(line));
+        for (const std::string& line : answer.lines) print(plain(line));
     return kFine;
 }
 

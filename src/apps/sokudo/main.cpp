@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The window: joins the seams to real things and opens a project.
 #include <cstdio>
+#include <filesystem>
+#include <set>
 
 #include <QApplication>
 #include <QCommandLineParser>
-#include <QDir>
 #include <QElapsedTimer>
-#include <QFileInfo>
 #include <QTimer>
 
 #include <unistd.h>
@@ -22,6 +22,8 @@
 #include "host/echo_probe.h"
 #include "host/host_reader.h"
 #include "host/neighbours.h"
+#include "host/shipped.h"
+#include "host/switch_objects.h"
 #include "shots.h"
 #include "traffic/agent_reader.h"
 #include "traffic/traffic_client.h"
@@ -43,36 +45,27 @@ int fail(const Error& error)
     return kFailed;
 }
 
-QString dataFolder()
-{
-    const QString installed = QDir(QCoreApplication::applicationDirPath()).absoluteFilePath("../share/sokudo");
-    return QFileInfo::exists(installed) ? installed : QStringLiteral(SOKUDO_DATA_DIR);
-}
-
 /// This machine by its own name or none; a captured host of the demo by the name of its folder.
 app::HostSource hostSource(bool demo)
 {
     return [demo](const std::string& name) -> std::unique_ptr<measure::HostReader> {
         char own[256] = "";
         ::gethostname(own, sizeof own - 1);
-        const QString captured = dataFolder() + "/hosts/" + app::toQt(name.empty() ? "platen" : name);
+        const auto captured = host::shippedData() / "hosts" / (name.empty() ? "platen" : name);
         if (demo)
-            return QFileInfo::exists(captured) ? std::make_unique<host::SystemHostReader>(captured.toStdString())
-                                               : nullptr;
+            return std::filesystem::exists(captured) ? std::make_unique<host::SystemHostReader>(captured) : nullptr;
         if (name.empty() || name == own) return std::make_unique<host::SystemHostReader>("/");
         return nullptr;
     };
 }
 
-/// Where the card is asked: this machine; in the demo the simulated one of the captured workstation.
-std::string cardRoot(bool demo) { return demo ? app::fromQt(dataFolder() + "/hosts/platen") : std::string("/"); }
+/// This machine; in the demo the captured workstation.
+std::filesystem::path hereRoot(bool demo) { return demo ? host::shippedData() / "hosts" / "platen" : "/"; }
 
-/// Who this machine has seen; in the demo, who the captured workstation has.
+/// Who this machine has seen.
 app::NeighbourSource neighbourSource(bool demo)
 {
-    return [root = demo ? app::fromQt(dataFolder() + "/hosts/platen") : std::string("/")] {
-        return host::seenHosts(root);
-    };
+    return [root = hereRoot(demo).string()] { return host::seenHosts(root); };
 }
 
 /// The reader of a machine by its agent.
@@ -83,6 +76,31 @@ app::AgentSource agentSource()
         if (!at) return tl::unexpected(at.error());
         return std::make_unique<traffic::AgentReader>(at->first, at->second, key);
     };
+}
+
+/// Switches by SNMP; “simulated:core” is the captured one of the demo.
+app::SwitchSource switchSource(const kb::KnowledgeBase& kb)
+{
+    return [&kb](const std::string& address, const std::string& community) {
+        return host::switchReader(address, community, host::shippedData() / "switches", kb);
+    };
+}
+
+/// Echo requests from this machine; in the demo, a path that passes the usual 1500 bytes.
+std::unique_ptr<measure::PathProbe> pathProbe(bool demo)
+{
+    if (demo) return std::make_unique<measure::SimulatedProbe>(1500);
+    return std::make_unique<host::EchoProbe>();
+}
+
+/// In the demo, the devices that a captured switch stands in for.
+std::set<std::string> simulatedSwitches(bool demo)
+{
+    std::set<std::string> names;
+    if (!demo) return names;
+    for (const auto& folder : std::filesystem::directory_iterator(host::shippedData() / "switches"))
+        names.insert(folder.path().filename().string());
+    return names;
 }
 
 Result<store::Project> demoHouse() { return app::starterHouse("lantern-row"); }
@@ -173,8 +191,10 @@ int main(int argc, char** argv)
                          localAgent,
                          neighbourSource(demo),
                          agentSource(),
-                         [demo] { return host::cableProbeFor(host::Tree(cardRoot(demo))); },
-                         [] { return std::make_unique<host::EchoProbe>(); }};
+                         [demo] { return host::cableProbeFor(host::Tree(hereRoot(demo))); },
+                         [demo] { return pathProbe(demo); },
+                         switchSource(*kb),
+                         simulatedSwitches(demo)};
     });
     const app::OpenRequest request{app::fromQt(path), demo ? demoHouse : nullptr, demo && parser.isSet("fresh")};
     program.openHouse(

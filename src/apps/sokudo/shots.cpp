@@ -21,7 +21,7 @@
 #include "ui/pages/records_pane.h"
 #include "ui/pages/survey_page.h"
 #include "ui/pages/terminate_pane.h"
-#include "ui/pages/test_book_pane.h"
+#include "ui/pages/test_results_pane.h"
 #include "ui/pages/what_if_pane.h"
 #include "ui/shell/main_window.h"
 #include "ui/shell/program.h"
@@ -190,7 +190,7 @@ public:
         save("build-jobs");
         page.showPane(ui::BuildPage::Terminate);
         save("build-terminate");
-        page.showPane(ui::BuildPage::TestBook);
+        page.showPane(ui::BuildPage::TestResults);
         save("build-tests");
         page.showPane(ui::BuildPage::BringUp);
         bringUp(bench.bringUp);
@@ -232,7 +232,7 @@ public:
         };
         pane(ui::BuildPage::Jobs, static_cast<ui::JobsPane*>(nullptr))->savePdf(path("sheet-jobs.pdf"));
         pane(ui::BuildPage::Terminate, static_cast<ui::TerminatePane*>(nullptr))->savePdf(path("sheet-jack.pdf"));
-        pane(ui::BuildPage::TestBook, static_cast<ui::TestBookPane*>(nullptr))
+        pane(ui::BuildPage::TestResults, static_cast<ui::TestResultsPane*>(nullptr))
             ->savePdf(path("sheet-tests.pdf"), "Lantern Row");
         pane(ui::BuildPage::BringUp, static_cast<ui::BringUpPane*>(nullptr))->savePdf(path("sheet-bring-up.pdf"));
         pane(ui::BuildPage::CutOver, static_cast<ui::CutOverPane*>(nullptr))->savePdf(path("sheet-cut-over.pdf"));

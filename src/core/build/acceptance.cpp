@@ -208,4 +208,14 @@ Result<Accepted> accepted(const Proof& proof, const std::string& measured)
                               text::rate(*rate), text::rate(*proof.least))};
 }
 
+std::string_view acceptedWord(Verdict verdict)
+{
+    switch (verdict) {
+    case Verdict::Fits: return "as expected";
+    case Verdict::Limited: return "less than expected";
+    case Verdict::NoLink: return "failed";
+    default: return "not measured";
+    }
+}
+
 }  // namespace sokudo::build

@@ -47,5 +47,7 @@ struct Accepted {
     text::Sentence says;
 };
 Result<Accepted> accepted(const Proof&, const std::string& measured);
+/// as expected, less than expected, failed, not measured: what is said of `Accepted::verdict`.
+std::string_view acceptedWord(Verdict);
 
 }  // namespace sokudo::build

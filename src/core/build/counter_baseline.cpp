@@ -77,6 +77,24 @@ std::string lineOf(const CounterState& state)
     return text::joined(words, " ");
 }
 
+std::optional<CounterState> counterStateFrom(const measure::InterfaceReading& read, std::optional<Duration> uptime)
+{
+    static const std::pair<const char*, std::vector<const char*>> kSums[] = {
+        {"frames", {"rx_packets", "tx_packets"}}, {"crc", {"rx_crc_errors"}}, {"errors", {"rx_errors", "tx_errors"}}};
+    CounterState state;
+    state.uptime = uptime;
+    for (const auto& [name, parts] : kSums)
+        for (const char* part : parts)
+            if (const auto found = read.counters.find(part); found != read.counters.end())
+                state.counts[name] += static_cast<double>(found->second);
+    return state.counts.contains("frames") ? std::optional(state) : std::nullopt;
+}
+
+std::string_view countedWord(Verdict verdict)
+{
+    return verdict == Verdict::Fits ? "no error" : verdict == Verdict::Marginal ? "errors came" : "not counted";
+}
+
 SinceBaseline sinceBaseline(const CounterState& before, const CounterState& now, std::optional<Duration> between)
 {
     SinceBaseline made;

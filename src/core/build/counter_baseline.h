@@ -11,6 +11,7 @@
 #include "core/base/result.h"
 #include "core/base/sentence.h"
 #include "core/base/verdict.h"
+#include "core/measure/seams.h"
 
 namespace sokudo::build {
 
@@ -24,6 +25,9 @@ struct CounterState {
 /// @error BadInput  a word that is none, a count below 0, nothing at all
 Result<CounterState> counterStateOf(const std::string& line);
 std::string lineOf(const CounterState&);
+/// As a machine or a switch told it: frames of both directions, frames with a wrong check sequence, and with any fault.
+/// Frames that were thrown away are left out: a host counts there what nobody asked for. Empty: it counts nothing.
+std::optional<CounterState> counterStateFrom(const measure::InterfaceReading&, std::optional<Duration> uptime);
 
 struct CounterChange {
     std::string name;
@@ -36,6 +40,8 @@ struct SinceBaseline {
     Verdict verdict = Verdict::Unknown;  ///< fits: no error came; marginal: some did; unknown: none was read
     text::Sentence says;
 };
+/// no error, errors came, not counted: what is said of `SinceBaseline::verdict`.
+std::string_view countedWord(Verdict);
 /// @param between  from the baseline to now; empty: not known
 /// @source own: names with "err", "crc", "drop", "discard", "fcs" or "align" count errors
 SinceBaseline sinceBaseline(const CounterState& baseline, const CounterState& now, std::optional<Duration> between);

@@ -293,7 +293,9 @@ private:
             text::say("jobs.says", "{} jobs, {} of work as a rule, {} if all goes well, {} if it does not{}",
                       m_list.jobs.size(), text::figure::duration(Duration::of(60 * m_list.usual)),
                       text::duration(Duration::of(60 * m_list.low)), text::duration(Duration::of(60 * m_list.high)),
-                      m_list.locked > 0 ? fmt::format("; {} wait for permission or a licensed trade", m_list.locked)
+                      m_list.locked > 0 ? fmt::format("; {} for permission or a licensed trade",
+                                                       m_list.locked == 1 ? std::string("1 waits")
+                                                                          : fmt::format("{} wait", m_list.locked))
                                         : std::string());
     }
 

@@ -164,6 +164,12 @@ private:
 
 }  // namespace
 
+std::string_view readyWord(Verdict verdict)
+{
+    if (verdict == Verdict::Fits) return "ready";
+    return verdict == Verdict::NoLink || verdict == Verdict::Unsafe ? "missing" : "to do";
+}
+
 std::vector<PreCheck> preChecks(const MoveQuestion& asked, const MoveList& moves)
 {
     if (!asked.plan.devices.has(asked.to)) return {};

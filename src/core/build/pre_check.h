@@ -2,6 +2,8 @@
 // Whether all is there before a lead is unplugged: the place, plates and screws, modules, leads, licences.
 #pragma once
 
+#include <string>
+#include <string_view>
 #include <vector>
 
 #include "core/build/moves.h"
@@ -13,6 +15,9 @@ struct PreCheck {
     Verdict verdict = Verdict::Unknown;
     text::Sentence says;
 };
+
+/// ready, missing, to do: what is said of `PreCheck::verdict`.
+std::string_view readyWord(Verdict);
 
 /// @param moves  of the same plan and switches
 /// @source own; spares count that name the part or the kind

@@ -36,7 +36,7 @@ Result<QualifyRun> qualifyRun(measure::TrafficRunner&, measure::TrafficQuestion,
                               const std::function<void(const QualifyProgress&)>& onProgress,
                               const std::atomic<bool>& cancel);
 
-/// What a run leaves in the test book. @param on  ISO 8601 date
+/// What a run leaves among the test results. @param on  ISO 8601 date
 plan::CableTest testOf(const QualifyRun&, const QualifyQuestion&, const plan::Run&, const std::string& on, IdSource&);
 
 }  // namespace sokudo::build

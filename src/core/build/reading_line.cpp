@@ -113,6 +113,8 @@ PortReading portReadingFrom(const measure::InterfaceReading& read, const kb::Kno
     if (read.module) {
         const measure::ModuleName name = measure::nameOf(*read.module, kb);
         reading.module = name.phy ? name.phy->name : name.says;
+    } else {
+        reading.module = read.medium;
     }
     if (read.bus) reading.busGeneration = read.bus->generation, reading.busLanes = read.bus->lanes;
     if (read.mtu > 0) reading.mtu = read.mtu;

@@ -209,6 +209,17 @@ Verdict worstOf(const LinkReadings& made)
 
 }  // namespace
 
+std::string_view readWord(Verdict verdict)
+{
+    switch (verdict) {
+    case Verdict::Fits: return "as planned";
+    case Verdict::Limited: return "less than planned";
+    case Verdict::Marginal: return "not as planned";
+    case Verdict::NoLink: return "no link";
+    default: return "not read";
+    }
+}
+
 LinkReadings linkReadings(const ReadingsQuestion& asked)
 {
     const match::LinkContext link = match::linkContext(asked.plan, asked.link, asked.kb);

@@ -42,6 +42,9 @@ struct ReadingLine {
     text::Sentence says;                 ///< what to do where it differs; empty: nothing
 };
 
+/// as planned, less than planned, not as planned, no link, not read: what is said of a reading's verdict.
+std::string_view readWord(Verdict);
+
 struct EndReadings {
     plan::PortId port;
     std::string name;  ///< "vault 1"

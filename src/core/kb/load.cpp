@@ -24,7 +24,7 @@ Result<KnowledgeBase> load(const Files& files)
     Loader tables(files, kb);
     for (const auto subject :
          {ruleTables, portTables, reachTables, hostTables, causeTables, copperTables, sharedTables, tradeTables,
-          buyTables, worthTables, buildTables, partTables, stageTables, surveyTables, powerTables})
+          buyTables, worthTables, buildTables, switchTables, partTables, stageTables, surveyTables, powerTables})
         subject(tables);
     if (tables.error()) return tl::unexpected(*tables.error());
     return kb;

@@ -84,6 +84,7 @@ void tradeTables(Loader&);
 void buyTables(Loader&);
 void worthTables(Loader&);
 void buildTables(Loader&);
+void switchTables(Loader&);
 void partTables(Loader&);
 void stageTables(Loader&);
 void surveyTables(Loader&);

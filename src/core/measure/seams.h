@@ -69,6 +69,8 @@ struct InterfaceReading {
     std::string duplex;  ///< full, half; empty: not told
     std::optional<bool> autoneg;
     std::string portKind;  ///< twisted pair, fibre, direct attach
+    std::string medium;    ///< what the transceiver runs: "10GBASE-SR"; empty: not told
+    std::string alias;     ///< what the owner calls it; only switches tell
     int mtu = 0;
     std::vector<BitRate> supported, partner;  ///< falling; empty: not told
     Reading<std::string> fec;
@@ -89,6 +91,7 @@ struct HostSnapshot {
     std::optional<DataSize> memory;
     std::string architecture;  ///< x86_64, aarch64
     std::string congestionControl;
+    std::optional<Duration> uptime;  ///< since its restart
     std::vector<InterfaceReading> interfaces;
 };
 

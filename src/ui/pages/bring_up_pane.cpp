@@ -143,12 +143,13 @@ QLayout* BringUpPane::probe()
     row->addWidget(m_host, 1);
     m_probe = button("Probe", "", [this] {
         if (m_presenter.isProbing()) return m_presenter.stopProbe();
-        const auto path = m_presenter.path({m_from->currentData().toLongLong()}, {m_to->currentData().toLongLong()});
-        if (path) m_presenter.probe(m_host->text(), *path);
+        const plan::DeviceId from{m_from->currentData().toLongLong()};
+        const auto path = m_presenter.path(from, {m_to->currentData().toLongLong()});
+        if (path) m_presenter.probe(m_host->text(), *path, from);
     });
     row->addWidget(m_probe);
     all->addLayout(row);
-    m_probeSays = label("Echo requests that must not be fragmented, from this machine.", "soft", true);
+    m_probeSays = label("Echo requests that must not be fragmented, sent from this machine.", "soft", true);
     all->addWidget(m_probeSays);
     return all;
 }
@@ -258,21 +259,38 @@ void BringUpPane::showClock()
     setKind(m_says, verdictOf(now.state) == Verdict::NoLink ? "bad" : "");
 }
 
-/// Another machine is read through its agent.
-QLayout* BringUpPane::agent()
+/// Another machine is read through its agent, a switch by its management objects.
+QLayout* BringUpPane::elsewhere()
 {
     auto* row = new QHBoxLayout;
-    auto* address = new QLineEdit;
-    address->setPlaceholderText("or its agent: address");
-    address->setAccessibleName("Address of its agent");
-    auto* key = new QLineEdit;
-    key->setPlaceholderText("pairing key");
-    key->setAccessibleName("Pairing key of its agent");
-    key->setEchoMode(QLineEdit::Password);
+    auto* way = new QComboBox;
+    way->addItems({"Agent at", "Switch at"});
+    way->setAccessibleName("How it is read");
+    way->setToolTip("A machine that runs the agent, or a switch by SNMP version 2c: read only, and its community "
+                    "goes over the wire in the clear");
+    auto* address = new QLineEdit(m_presenter.addressOfChosen());
+    address->setCursorPosition(0);
+    address->setPlaceholderText("address");
+    address->setAccessibleName("Address to read");
+    auto* secret = new QLineEdit;
+    secret->setEchoMode(QLineEdit::Password);
+    const auto name = [way, secret] {
+        const bool isSwitch = way->currentIndex() == 1;
+        secret->setPlaceholderText(isSwitch ? "read community" : "pairing key");
+        secret->setAccessibleName(isSwitch ? "Read community of the switch" : "Pairing key of its agent");
+    };
+    connect(way, &QComboBox::currentIndexChanged, secret, name);
+    way->setCurrentIndex(m_presenter.isChosenSwitch() ? 1 : 0);
+    name();
+    row->addWidget(way);
     row->addWidget(address, 3);
-    row->addWidget(key, 2);
-    row->addWidget(
-        button("Read", "quiet", [this, address, key] { m_presenter.readAgent(address->text(), key->text()); }));
+    row->addWidget(secret, 2);
+    auto* read = button("Read", "quiet", [this, way, address, secret] {
+        if (way->currentIndex() == 1) m_presenter.readSwitch(address->text(), secret->text());
+        else m_presenter.readAgent(address->text(), secret->text());
+    });
+    read->setEnabled(!m_presenter.isReading());
+    row->addWidget(read);
     return row;
 }
 
@@ -313,7 +331,7 @@ void BringUpPane::fillEnd(const build::EndReadings& end)
     if (!m_presenter.readingOf(end.port).isEmpty()) m_readings->addWidget(counters(end.port, toQt(end.name)));
     if (const auto since = m_presenter.countsSince(end.port)) {
         auto* counted = new QHBoxLayout;
-        counted->addWidget(new VerdictMark(since->verdict));
+        counted->addWidget(new VerdictMark(since->verdict, build::countedWord(since->verdict)));
         counted->addWidget(label(toQt(since->says), "", true), 1);
         m_readings->addLayout(counted);
     }
@@ -336,13 +354,13 @@ void BringUpPane::fillReadings()
     here->setToolTip("From this machine, or one that this program can read");
     head->addWidget(here);
     m_readings->addLayout(head);
-    m_readings->addLayout(agent());
+    m_readings->addLayout(elsewhere());
     if (!m_presenter.readSays().isEmpty()) m_readings->addWidget(label(m_presenter.readSays(), "soft", true));
     const auto links = m_presenter.links();
     if (links.empty()) m_readings->addWidget(label("No lead of it is planned yet.", "soft", true));
     for (const build::LinkReadings& link : links) {
         auto* line = new QHBoxLayout;
-        line->addWidget(new VerdictMark(link.verdict));
+        line->addWidget(new VerdictMark(link.verdict, build::readWord(link.verdict)));
         line->addWidget(label(toQt(link.sentence), "", true), 1);
         m_readings->addLayout(line);
         for (const build::EndReadings* end : {&link.a, &link.b})
@@ -381,15 +399,32 @@ void BringUpPane::fillSettings()
                                              (one.why.empty() ? "" : "; " + one.why)),
                                     "", true));
     }
-    if (const auto plan = m_presenter.addresses(); plan && !plan->links.empty()) {
-        m_settings->addWidget(label("Addresses of direct links", "heading", true));
-        for (const build::LinkNet& one : plan->links)
-            m_settings->addWidget(label(
-                toQt(one.title + ": " + one.addressA() + " and " + one.addressB() + " of " + build::text4(one.net)), "",
-                true));
-        for (const text::Sentence& one : plan->problems) m_settings->addWidget(label(toQt(one), "bad", true));
-    }
+    fillAddresses();
     fitAgain(m_settings);
+}
+
+/// Nets for the links that have no switch between, out of a pool that is typed.
+void BringUpPane::fillAddresses()
+{
+    const auto plan = m_presenter.addresses();
+    if (plan && plan->links.empty()) return;
+    auto* head = new QHBoxLayout;
+    head->addWidget(label("Addresses of direct links", "heading", true), 1);
+    auto* pool = new QLineEdit(m_presenter.pool());
+    pool->setAccessibleName("Pool of addresses");
+    pool->setToolTip("Their nets are taken from here: 10.99.0.0/16");
+    connect(pool, &QLineEdit::editingFinished, this, [this, pool] {
+        if (pool->text().trimmed() != m_presenter.pool()) m_problem->setText(m_presenter.setPool(pool->text()));
+    });
+    head->addWidget(label("from", "soft"));
+    head->addWidget(pool, 1);
+    m_settings->addLayout(head);
+    if (!plan) return m_settings->addWidget(label(toQt(plan.error().message()), "bad", true));
+    for (const build::LinkNet& one : plan->links)
+        m_settings->addWidget(label(
+            toQt(one.title + ": " + one.addressA() + " and " + one.addressB() + " of " + build::text4(one.net)), "",
+            true));
+    for (const text::Sentence& one : plan->problems) m_settings->addWidget(label(toQt(one), "bad", true));
 }
 
 void BringUpPane::showPath()

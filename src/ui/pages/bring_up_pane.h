@@ -32,10 +32,11 @@ private:
     void fillOrder();
     void fillDevice();
     QWidget* counters(plan::PortId, const QString& name);
-    QLayout* agent();
+    QLayout* elsewhere();
     void fillEnd(const build::EndReadings&);
     void fillReadings();
     void fillSettings();
+    void fillAddresses();
     void showClock();
     void showPath();
     app::BringUpPresenter& m_presenter;

@@ -8,7 +8,7 @@
 #include "ui/pages/jobs_pane.h"
 #include "ui/pages/stages_pane.h"
 #include "ui/pages/terminate_pane.h"
-#include "ui/pages/test_book_pane.h"
+#include "ui/pages/test_results_pane.h"
 #include "ui/pages/variants_pane.h"
 #include "ui/pages/wire_map_pane.h"
 #include "ui/pages/worth_pane.h"
@@ -61,7 +61,7 @@ void BuildPage::addBuilding()
     m_panes->addLater([this] { return new JobsPane(m_bench.work); });
     m_panes->addLater([this] { return new TerminatePane(m_bench.wireMap.knowledge()); });
     m_panes->addLater([this] { return new WireMapPane(m_bench.wireMap); });
-    m_panes->addLater([this] { return new TestBookPane(m_bench.tests); });
+    m_panes->addLater([this] { return new TestResultsPane(m_bench.tests); });
     m_panes->addLater([this] { return new BringUpPane(m_bench.bringUp); });
     m_panes->addLater([this] { return new CutOverPane(m_bench.cutOver); });
 }

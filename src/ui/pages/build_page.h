@@ -9,7 +9,7 @@
 #include "app/presenters/buy_presenter.h"
 #include "app/presenters/cable_test_presenter.h"
 #include "app/presenters/cut_over_presenter.h"
-#include "app/presenters/test_book_presenter.h"
+#include "app/presenters/test_results_presenter.h"
 #include "app/presenters/work_presenter.h"
 
 namespace sokudo::ui {
@@ -21,7 +21,7 @@ struct BuildBench {
     app::BuyPresenter buy;
     app::WorkPresenter work;
     app::CableTestPresenter wireMap;
-    app::TestBookPresenter tests;
+    app::TestResultsPresenter tests;
     app::BringUpPresenter bringUp;
     app::CutOverPresenter cutOver;
     BuildBench(app::Document& document, measure::TrafficRunner& traffic, app::HostSource hosts, app::CardSource card,
@@ -38,7 +38,7 @@ struct BuildBench {
 class BuildPage final : public QWidget {
     Q_OBJECT
 public:
-    enum Pane { Variants, List, Cheapest, Stages, Worth, Jobs, Terminate, WireMap, TestBook, BringUp, CutOver };
+    enum Pane { Variants, List, Cheapest, Stages, Worth, Jobs, Terminate, WireMap, TestResults, BringUp, CutOver };
     explicit BuildPage(BuildBench&, QWidget* parent = nullptr);
     void showPane(Pane);
     Pane pane() const;

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/pages/buy_list_pane.h"
 
-#include <QComboBox>
 #include <QFile>
 #include <QFileDialog>
 #include <QGridLayout>
@@ -16,6 +15,7 @@
 #include "ui/theme.h"
 #include "ui/widgets/parts.h"
 #include "ui/widgets/scroll_column.h"
+#include "ui/widgets/variant_box.h"
 
 namespace sokudo::ui {
 
@@ -63,10 +63,7 @@ QWidget* BuyListPane::table()
     auto* head = new QHBoxLayout;
     m_title = label("", "title", true);
     head->addWidget(m_title, 1);
-    m_variant = new QComboBox;
-    m_variant->setAccessibleName("Variant");
-    connect(m_variant, &QComboBox::activated, this,
-            [this] { m_presenter.choose({m_variant->currentData().toLongLong()}); });
+    m_variant = new VariantBox("Variant", [this](store::VersionId id) { m_presenter.choose(id); });
     head->addWidget(m_variant);
     all->addLayout(head);
     m_says = label("", "soft", true);
@@ -120,14 +117,7 @@ QString BuyListPane::savePdf(const QString& path) const { return printTrip(path,
 
 void BuyListPane::refresh()
 {
-    {
-        const QSignalBlocker quiet(m_variant);
-        m_variant->clear();
-        for (const store::Version& one : m_presenter.variants())
-            m_variant->addItem(toQt(one.name), QVariant::fromValue<qlonglong>(one.id.value));
-        m_variant->setCurrentIndex(m_variant->findData(QVariant::fromValue<qlonglong>(m_presenter.chosen().value)));
-        m_variant->setVisible(m_variant->count() > 0);
-    }
+    m_variant->show(m_presenter.variants(), m_presenter.chosen());
     const buy::BuyList* list = m_presenter.list();
     m_title->setText(m_presenter.variants().empty() ? QString("No variant, so nothing to buy: branch one first")
                                                     : m_presenter.listSentence());

@@ -6,13 +6,13 @@
 
 #include "app/presenters/buy_presenter.h"
 
-class QComboBox;
 class QLabel;
 class QTableWidget;
 
 namespace sokudo::ui {
 
 class ScrollColumn;
+class VariantBox;
 
 class BuyListPane final : public QWidget {
     Q_OBJECT
@@ -32,7 +32,7 @@ private:
     void detail();
     void say(const QString&);
     app::BuyPresenter& m_presenter;
-    QComboBox* m_variant;
+    VariantBox* m_variant;
     QLabel *m_title, *m_says, *m_detail, *m_message;
     QTableWidget* m_table;
     ScrollColumn* m_side;

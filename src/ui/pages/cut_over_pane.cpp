@@ -275,7 +275,7 @@ void CutOverPane::showStep()
     if (step.proof && state.state == build::StepState::Done)
         if (const auto judged = build::accepted(*step.proof, state.value)) {
             auto* line = new QHBoxLayout;
-            line->addWidget(new VerdictMark(judged->verdict));
+            line->addWidget(new VerdictMark(judged->verdict, build::acceptedWord(judged->verdict)));
             line->addWidget(label(toQt(judged->says), "", true), 1);
             rows.addLayout(line);
         }
@@ -297,7 +297,7 @@ void CutOverPane::fillSide()
     rows.addWidget(label("Before anything is unplugged", "heading", true));
     for (const build::PreCheck& one : plan.checks) {
         auto* line = new QHBoxLayout;
-        line->addWidget(new VerdictMark(one.verdict));
+        line->addWidget(new VerdictMark(one.verdict, build::readyWord(one.verdict)));
         line->addWidget(label(toQt(one.says), "", true), 1);
         rows.addLayout(line);
     }

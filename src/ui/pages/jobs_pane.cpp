@@ -1,12 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/pages/jobs_pane.h"
 
-#include <QComboBox>
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
-#include <QSignalBlocker>
 
 #include "app/qt_text.h"
 #include "core/base/date.h"
@@ -16,6 +14,7 @@
 #include "ui/widgets/parts.h"
 #include "ui/widgets/scroll_column.h"
 #include "ui/widgets/verdict_mark.h"
+#include "ui/widgets/variant_box.h"
 
 namespace sokudo::ui {
 
@@ -49,10 +48,7 @@ QLayout* JobsPane::head()
     auto* first = new QHBoxLayout;
     m_title = label("", "title", true);
     first->addWidget(m_title, 1);
-    m_variant = new QComboBox;
-    m_variant->setAccessibleName("Jobs of the variant");
-    connect(m_variant, &QComboBox::activated, this,
-            [this] { m_presenter.choose({m_variant->currentData().toLongLong()}); });
+    m_variant = new VariantBox("Jobs of the variant", [this](store::VersionId id) { m_presenter.choose(id); });
     first->addWidget(m_variant);
     first->addWidget(button("Print …", "quiet", [this] {
         const QString path = QFileDialog::getSaveFileName(this, "Print the jobs", "jobs.pdf", "PDF (*.pdf)");
@@ -110,12 +106,7 @@ QString JobsPane::savePdf(const QString& path) const
 
 void JobsPane::fillVariants()
 {
-    const QSignalBlocker quiet(m_variant);
-    m_variant->clear();
-    for (const store::Version& one : m_presenter.variants())
-        m_variant->addItem(toQt(one.name), QVariant::fromValue<qlonglong>(one.id.value));
-    m_variant->setCurrentIndex(m_variant->findData(QVariant::fromValue<qlonglong>(m_presenter.chosen().value)));
-    m_variant->setVisible(m_variant->count() > 0);
+    m_variant->show(m_presenter.variants(), m_presenter.chosen());
 }
 
 void JobsPane::refresh()

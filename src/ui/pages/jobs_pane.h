@@ -6,7 +6,6 @@
 
 #include "app/presenters/work_presenter.h"
 
-class QComboBox;
 class QLabel;
 class QLineEdit;
 class QProgressBar;
@@ -15,6 +14,7 @@ class QPushButton;
 namespace sokudo::ui {
 
 class ScrollColumn;
+class VariantBox;
 
 class JobsPane final : public QWidget {
     Q_OBJECT
@@ -38,7 +38,7 @@ private:
     app::WorkPresenter& m_presenter;
     std::size_t m_job = 0, m_step = 0;
     std::string m_shown;  ///< key of the job that is shown
-    QComboBox* m_variant;
+    VariantBox* m_variant;
     QLabel *m_title, *m_plan, *m_problem;
     QLineEdit *m_people, *m_took;
     ScrollColumn *m_jobs, *m_detail;

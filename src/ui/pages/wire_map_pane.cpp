@@ -237,9 +237,9 @@ void WireMapPane::fillRuns()
               "heading", true));
     for (const app::CableTestPresenter::Row& one : all) {
         auto* line = new QHBoxLayout;
-        line->addWidget(new VerdictMark(!one.isTested ? Verdict::Unknown
-                                        : one.isBad   ? Verdict::NoLink
-                                                      : Verdict::Fits));
+        line->addWidget(!one.isTested ? new VerdictMark(Verdict::Unknown, "not tested")
+                        : one.isBad   ? new VerdictMark(Verdict::NoLink, "failed")
+                                      : new VerdictMark(Verdict::Fits, "passed"));
         auto* link = linkText(one.name + (one.run == m_presenter.chosen() ? " ←" : ""),
                               [this, run = one.run] { m_presenter.choose(run); });
         link->setAccessibleName("Test " + one.name);

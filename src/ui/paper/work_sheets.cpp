@@ -74,11 +74,11 @@ Sheet endSheet(const kb::KnowledgeBase& kb, const QString& end, const QString& s
     return sheet;
 }
 
-Sheet testSheet(const build::TestBook& book, const QString& house)
+Sheet testSheet(const build::TestResults& results, const QString& house)
 {
-    Sheet sheet{"Test results, " + house, toQt(book.sentence), {}};
+    Sheet sheet{"Test results, " + house, toQt(results.sentence), {}};
     SheetPart part{{}, {}, {}};
-    for (const build::RunTests& one : book.runs) {
+    for (const build::RunTests& one : results.runs) {
         QStringList more;
         for (const text::Sentence& change : one.changes) more << toQt(change);
         for (const text::Sentence& doubt : one.doubts) more << toQt(doubt);

@@ -131,6 +131,7 @@ void MainWindow::addPages(const World& world)
     m_pages->addLater([this, world] {
         m_build = std::make_unique<BuildBench>(m_document, world.traffic, world.hosts, world.card, world.echo);
         m_build->bringUp.setAgents(world.agents);
+        m_build->bringUp.setSwitches(world.switches, world.simulatedSwitches);
         return new BuildPage(*m_build);
     });
 }

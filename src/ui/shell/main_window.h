@@ -3,6 +3,7 @@
 #pragma once
 
 #include <map>
+#include <set>
 #include <memory>
 
 #include <QFrame>
@@ -52,6 +53,8 @@ struct World {
     app::AgentSource agents = {};
     app::CardSource card = {};  ///< cable test of this machine's card
     app::EchoSource echo = {};  ///< probes of a path from this machine
+    app::SwitchSource switches = {};
+    std::set<std::string> simulatedSwitches = {};  ///< devices that a captured switch stands in for
 };
 
 class MainWindow final : public QMainWindow {

@@ -77,6 +77,12 @@ VerdictMark::VerdictMark(std::optional<Verdict> verdict, QWidget* parent) : QWid
     setVerdict(verdict);
 }
 
+VerdictMark::VerdictMark(Verdict verdict, std::string_view says) : VerdictMark(verdict)
+{
+    setToolTip(app::toQt(says));
+    setAccessibleName(toolTip());
+}
+
 void VerdictMark::setVerdict(std::optional<Verdict> verdict)
 {
     m_verdict = verdict;

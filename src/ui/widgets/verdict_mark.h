@@ -21,6 +21,8 @@ QIcon verdictIcon(Verdict, const QColor& color);
 class VerdictMark final : public QWidget {
 public:
     explicit VerdictMark(std::optional<Verdict>, QWidget* parent = nullptr);
+    /// The same mark for something else than a link: `says` is its word.
+    VerdictMark(Verdict, std::string_view says);
     void setVerdict(std::optional<Verdict>);
     QSize sizeHint() const override;
 

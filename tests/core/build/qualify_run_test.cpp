@@ -126,7 +126,7 @@ private Q_SLOTS:
         QVERIFY(!made.run->answer.isProved.value_or(true));
         QVERIFY(spaced(toQt(made.run->sentence)).contains("nothing is proved"));
     }
-    void itGoesIntoTheTestBook()
+    void itGoesIntoTheTestResults()
     {
         PlanBuilder builder;
         builder.device("a")

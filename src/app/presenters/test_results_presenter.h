@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Results of cable tests: the book, a new result, a tester's file, siblings of a bad one, batches, and live-link runs.
+// Results of cable tests: the results, a new result, a tester's file, siblings of a bad one, batches, and live-link runs.
 #pragma once
 
 #include <functional>
@@ -12,19 +12,19 @@
 #include "core/build/fault_distance.h"
 #include "core/build/history.h"
 #include "core/build/qualify_run.h"
-#include "core/build/test_book.h"
+#include "core/build/test_results.h"
 #include "core/build/test_import.h"
 #include "core/build/wire_map.h"
 
 namespace sokudo::app {
 
-class TestBookPresenter final : public QObject {
+class TestResultsPresenter final : public QObject {
     Q_OBJECT
 public:
-    TestBookPresenter(Document&, measure::TrafficRunner&, CardSource, QObject* parent = nullptr);
+    TestResultsPresenter(Document&, measure::TrafficRunner&, CardSource, QObject* parent = nullptr);
     void setToday(const QString& iso) { m_today = iso, refresh(); }
 
-    const build::TestBook& book() const { return m_book; }
+    const build::TestResults& results() const { return m_results; }
     plan::RunId chosen() const { return m_chosen; }
     void choose(plan::RunId);
     /// Of the chosen run; null: none is chosen.
@@ -37,6 +37,21 @@ public:
 
     /// Fields of a new result, as edit lines name them. @return what is wrong; empty: it is kept
     QString add(const std::vector<std::pair<std::string, std::string>>& fields);
+    // Photos, made smaller and freed of the place they were taken at.
+    /// Reads one for the result that is typed next; `photoSays` tells how it went.
+    void takePhoto(const QString& path);
+    /// Reads one and puts it to the newest result of the chosen run.
+    void attachPhoto(const QString& path);
+    void dropPhoto();
+    bool hasPhoto() const { return m_photo.has_value(); }
+    bool isReadingPhoto() const { return m_isReadingPhoto; }
+    QString photoSays() const { return m_photoSays; }
+    struct Shown {
+        QString of, caption;  ///< the result, and what is to be seen
+        QByteArray jpeg;
+    };
+    std::vector<Shown> photos() const;  ///< of all results of the chosen run, newest first
+
     std::vector<std::pair<QString, QString>> instruments() const;  ///< name and id of a row: own first, then kinds
 
     /// Where on the chosen run a reading lies, and which end is nearer.
@@ -77,20 +92,24 @@ public:
 Q_SIGNALS:
     void changed();
     void liveChanged();
+    void photoChanged();
 
 private:
     void refresh();
     std::string today() const;
+    void readPhoto(const QString& path, std::function<void(plan::Photo)> then);
     Document& m_document;
     measure::TrafficRunner& m_runner;
     CardSource m_card;
     QString m_today, m_liveSays, m_cardSays;
-    build::TestBook m_book;
-    plan::PlanPtr m_read;  ///< the plan that the book points into
+    build::TestResults m_results;
+    plan::PlanPtr m_read;  ///< the plan that the results point into
     plan::RunId m_chosen;
-    bool m_isLive = false, m_isTestingCard = false;
+    std::optional<plan::Photo> m_photo;  ///< for the result that is typed next
+    QString m_photoSays;
+    bool m_isLive = false, m_isTestingCard = false, m_isReadingPhoto = false;
     std::shared_ptr<std::atomic<bool>> m_cancel;
-    Work m_running, m_testing;
+    Work m_running, m_testing, m_reading;
 };
 
 }  // namespace sokudo::app

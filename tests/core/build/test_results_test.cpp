@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the tests of a house say together: state, changes since the first, siblings of a bad one, batches, history.
-#include "core/build/test_book.h"
+#include "core/build/test_results.h"
 
 #include "core/build/history.h"
 #include "core/plan/edits.h"
@@ -43,12 +43,12 @@ struct House {
         return one;
     }
     void put(const plan::CableTest& one) { plan = *plan::edits::putRecord(plan, one); }
-    const RunTests& of(const TestBook& book, const char* run) const
+    const RunTests& of(const TestResults& results, const char* run) const
     {
-        for (const RunTests& one : book.runs)
+        for (const RunTests& one : results.runs)
             if (one.run == builder.runId(run)) return one;
         qFatal("no such run");
-        return book.runs.front();
+        return results.runs.front();
     }
 };
 
@@ -61,7 +61,7 @@ QString joined(const std::vector<text::Sentence>& all)
 
 }  // namespace
 
-class TestBookTest : public QObject {
+class TestResultsTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
     void theWorstComesFirst()
@@ -69,21 +69,21 @@ private Q_SLOTS:
         House house;
         house.put(house.test("A1", "2026-11-20", plan::TestOutcome::Passed));
         house.put(house.test("C1", "2026-11-20", plan::TestOutcome::Failed));
-        const TestBook book = testBook(house.plan, "2026-11-28", knowledge());
-        QCOMPARE(book.runs.size(), std::size_t{4});
-        QCOMPARE(spaced(toQt(book.runs[0].name)), QString("C1"));
-        QCOMPARE(spaced(toQt(book.runs[3].name)), QString("A1"));
-        QVERIFY(book.runs[1].verdict == Verdict::Unknown);
-        QCOMPARE(spaced(toQt(book.sentence)), QString("2 of 4 cables tested, 1 bad"));
+        const TestResults results = testResults(house.plan, "2026-11-28", knowledge());
+        QCOMPARE(results.runs.size(), std::size_t{4});
+        QCOMPARE(spaced(toQt(results.runs[0].name)), QString("C1"));
+        QCOMPARE(spaced(toQt(results.runs[3].name)), QString("A1"));
+        QVERIFY(results.runs[1].verdict == Verdict::Unknown);
+        QCOMPARE(spaced(toQt(results.sentence)), QString("2 of 4 cables tested, 1 bad"));
     }
     void aYearOnItIsDueAgain()
     {
         House house;
         house.put(house.test("A1", "2025-11-28", plan::TestOutcome::Passed));
-        QVERIFY(house.of(testBook(house.plan, "2026-11-28", knowledge()), "A1").isDue);
-        QVERIFY(!house.of(testBook(house.plan, "2026-11-27", knowledge()), "A1").isDue);
+        QVERIFY(house.of(testResults(house.plan, "2026-11-28", knowledge()), "A1").isDue);
+        QVERIFY(!house.of(testResults(house.plan, "2026-11-27", knowledge()), "A1").isDue);
         house.put(house.test("A1", "2026-11-28", plan::TestOutcome::Passed));
-        QVERIFY(!house.of(testBook(house.plan, "2026-11-28", knowledge()), "A1").isDue);
+        QVERIFY(!house.of(testResults(house.plan, "2026-11-28", knowledge()), "A1").isDue);
     }
     void whatChangedSinceTheFirst()
     {
@@ -94,7 +94,7 @@ private Q_SLOTS:
         last.margin = Decibel::of(1.1), last.loop = Ohm::of(3.4), last.length = Length::of(20.5);
         house.put(first);
         house.put(last);
-        const QString said = joined(house.of(testBook(house.plan, "2026-11-28", knowledge()), "A1").changes);
+        const QString said = joined(house.of(testResults(house.plan, "2026-11-28", knowledge()), "A1").changes);
         QVERIFY2(said.contains("passed on 2025-11-20, passed narrowly on 2026-11-20"), qPrintable(said));
         QVERIFY2(said.contains("margin -3.1 dB, from 4.2 to 1.1 dB: look at the plate"), qPrintable(said));
         QVERIFY2(said.contains("loop 3.00 to 3.40 Ω: a contact has become poor"), qPrintable(said));
@@ -109,7 +109,7 @@ private Q_SLOTS:
         one.grade = "wire-map";
         one.instrument = lent.id;
         house.put(one);
-        const QString said = joined(house.of(testBook(house.plan, "2026-11-28", knowledge()), "A1").doubts);
+        const QString said = joined(house.of(testResults(house.plan, "2026-11-28", knowledge()), "A1").doubts);
         QVERIFY2(said.contains("not proved are split pairs"), qPrintable(said));
         QVERIFY2(said.contains("due for calibration on 2025-01-01"), qPrintable(said));
         QVERIFY2(said.contains("battery of lent tester is low"), qPrintable(said));
@@ -121,10 +121,10 @@ private Q_SLOTS:
         plan::CableTest one = house.test("A1", "2026-11-20", plan::TestOutcome::Passed);
         one.loop = Ohm::of(3.4);
         house.put(one);
-        QVERIFY(house.of(testBook(house.plan, "2026-11-28", knowledge()), "A1").doubts.empty());
+        QVERIFY(house.of(testResults(house.plan, "2026-11-28", knowledge()), "A1").doubts.empty());
         one.loop = Ohm::of(30);
         house.put(one);
-        QVERIFY(!house.of(testBook(house.plan, "2026-11-28", knowledge()), "A1").doubts.empty());
+        QVERIFY(!house.of(testResults(house.plan, "2026-11-28", knowledge()), "A1").doubts.empty());
     }
     /// Whoever only mapped the wires has proved no category.
     void aMapProvesTheWiresOnly()
@@ -133,7 +133,7 @@ private Q_SLOTS:
         plan::CableTest one = house.test("A1", "2026-11-20", plan::TestOutcome::Passed);
         one.grade = "wire-map";
         house.put(one);
-        const Verdict verdict = house.of(testBook(house.plan, "2026-11-28", knowledge()), "A1").verdict;
+        const Verdict verdict = house.of(testResults(house.plan, "2026-11-28", knowledge()), "A1").verdict;
         QVERIFY(verdict == Verdict::Limited);
         QCOMPARE(toQt(resultWord(verdict)), QString("wires only"));
         QCOMPARE(toQt(resultWord(Verdict::NoLink)), QString("failed"));
@@ -145,7 +145,7 @@ private Q_SLOTS:
         plan::CableTest one = house.test("A1", "2026-11-20", plan::TestOutcome::NotJudged);
         one.wireMap = "1-1 2-2 3-6 6-3 4-4 5-5 7-7 8-8";
         house.put(one);
-        QVERIFY(house.of(testBook(house.plan, "2026-11-28", knowledge()), "A1").verdict == Verdict::NoLink);
+        QVERIFY(house.of(testResults(house.plan, "2026-11-28", knowledge()), "A1").verdict == Verdict::NoLink);
     }
     void siblingsOfTheSamePlateComeFirst()
     {
@@ -216,7 +216,24 @@ private Q_SLOTS:
         QCOMPARE(spaced(toQt(all[2].what)), QString("bent pin"));
         QCOMPARE(spaced(toQt(all[3].what)), QString("re-terminated"));
     }
+    /// The photo is about the result and the result names it; an older one is still there.
+    void photosOfAResult()
+    {
+        House house;
+        const plan::CableTest made = house.test("A1", "2026-03-01", plan::TestOutcome::Passed);
+        const plan::CableTestId id = made.id;
+        house.put(made);
+        QVERIFY(photosOf(house.plan, made).empty());
+        plan::Plan plan = *withPhoto(house.plan, id, {{921}, "before", {}, plan::Inspection::None, "2026-03-01", ""});
+        plan = *withPhoto(plan, id, {{920}, "after", {}, plan::Inspection::None, "2026-03-02", ""});
+        const auto photos = photosOf(plan, *plan.cableTests.find(id));
+        QCOMPARE(photos.size(), std::size_t{2});
+        QCOMPARE(toQt(photos[0]->caption), QString("after"));
+        QCOMPARE(toQt(photos[1]->caption), QString("before"));
+        const auto none = withPhoto(plan, {99}, {{922}, "lost", {}, plan::Inspection::None, "", ""});
+        QVERIFY(!none && none.error().code == ErrorCode::NotFound);
+    }
 };
 
-SOKUDO_TEST(TestBookTest)
-#include "test_book_test.moc"
+SOKUDO_TEST(TestResultsTest)
+#include "test_results_test.moc"

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "ui/pages/test_book_pane.h"
+#include "ui/pages/test_results_pane.h"
 
 #include <QComboBox>
 #include <QFileDialog>
@@ -41,9 +41,14 @@ QComboBox* choices(const char* name, const std::vector<std::pair<const char*, co
     return box;
 }
 
+QString choosePicture(QWidget* parent)
+{
+    return QFileDialog::getOpenFileName(parent, "A photo", {}, "Pictures (*.jpg *.jpeg *.png *.webp)");
+}
+
 }  // namespace
 
-TestBookPane::TestBookPane(app::TestBookPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
+TestResultsPane::TestResultsPane(app::TestResultsPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
 {
     auto* all = new QHBoxLayout(this);
     all->setContentsMargins(0, 0, 0, 0);
@@ -52,13 +57,15 @@ TestBookPane::TestBookPane(app::TestBookPresenter& presenter, QWidget* parent) :
     all->addWidget(sidePanel(m_runs), 4);
     all->addWidget(middle(), 7);
     all->addWidget(side(), 5);
-    connect(&presenter, &app::TestBookPresenter::changed, this, &TestBookPane::refresh);
-    connect(&presenter, &app::TestBookPresenter::liveChanged, this, &TestBookPane::fillLive);
+    connect(&presenter, &app::TestResultsPresenter::changed, this, &TestResultsPane::refresh);
+    connect(&presenter, &app::TestResultsPresenter::liveChanged, this, &TestResultsPane::fillLive);
+    connect(&presenter, &app::TestResultsPresenter::photoChanged, this, &TestResultsPane::showPhoto);
     refresh();
     fillLive();
+    showPhoto();
 }
 
-QWidget* TestBookPane::middle()
+QWidget* TestResultsPane::middle()
 {
     m_run = new ScrollColumn(20, 8);
     auto& rows = m_run->rows();
@@ -77,7 +84,7 @@ QWidget* TestBookPane::middle()
     return m_run;
 }
 
-QLayout* TestBookPane::newResult()
+QLayout* TestResultsPane::newResult()
 {
     auto* all = new QVBoxLayout;
     auto* grid = new QGridLayout;
@@ -114,13 +121,39 @@ QLayout* TestBookPane::newResult()
     grid->setColumnStretch(1, 1);
     grid->setColumnStretch(3, 1);
     all->addLayout(grid);
+    all->addLayout(photo());
     auto* keep = button("Keep this result", "main", [this] { add(); });
     keep->setMinimumHeight(scaled(40));
     all->addWidget(keep);
     return all;
 }
 
-QLayout* TestBookPane::distance()
+/// A photo of the new result: the tester's face, the end as it was found.
+QLayout* TestResultsPane::photo()
+{
+    auto* row = new QHBoxLayout;
+    m_takePhoto = button("Photo …", "", [this] {
+        const QString path = choosePicture(this);
+        if (!path.isEmpty()) m_presenter.takePhoto(path);
+    });
+    m_takePhoto->setToolTip("Of the tester's face, or of the end as it was found; kept with the new result");
+    row->addWidget(m_takePhoto);
+    m_photoSays = label("no photo", "soft", true);
+    row->addWidget(m_photoSays, 1);
+    m_dropPhoto = button("Leave it out", "quiet", [this] { m_presenter.dropPhoto(); });
+    row->addWidget(m_dropPhoto);
+    return row;
+}
+
+void TestResultsPane::showPhoto()
+{
+    const QString says = m_presenter.photoSays();
+    m_photoSays->setText(says.isEmpty() ? QString("no photo") : says);
+    m_takePhoto->setEnabled(!m_presenter.isReadingPhoto());
+    m_dropPhoto->setVisible(m_presenter.hasPhoto());
+}
+
+QLayout* TestResultsPane::distance()
 {
     auto* all = new QVBoxLayout;
     auto* row = new QHBoxLayout;
@@ -137,7 +170,7 @@ QLayout* TestBookPane::distance()
     return all;
 }
 
-QLayout* TestBookPane::import()
+QLayout* TestResultsPane::import()
 {
     auto* all = new QVBoxLayout;
     auto* first = new QHBoxLayout;
@@ -166,7 +199,7 @@ QLayout* TestBookPane::import()
     return all;
 }
 
-void TestBookPane::openFile(const QString& path)
+void TestResultsPane::openFile(const QString& path)
 {
     const QString wrong = m_presenter.openFile(path, m_file);
     m_problem->setText(wrong);
@@ -182,7 +215,7 @@ void TestBookPane::openFile(const QString& path)
     m_columns->setText(toQt(build::textOf(m_file.columns)));
 }
 
-QWidget* TestBookPane::side()
+QWidget* TestResultsPane::side()
 {
     m_side = new ScrollColumn(18, 6);
     auto& rows = m_side->rows();
@@ -191,7 +224,7 @@ QWidget* TestBookPane::side()
     rows.addLayout(m_first);
     rows.addWidget(label("Batches", "heading"));
     m_batch = choices("Batches by", {{"installer", "by who made them"}, {"room", "by room"}, {"day", "by day"}});
-    connect(m_batch, &QComboBox::currentIndexChanged, this, &TestBookPane::fillSide);
+    connect(m_batch, &QComboBox::currentIndexChanged, this, &TestResultsPane::fillSide);
     rows.addWidget(m_batch);
     m_batches = new QVBoxLayout;
     m_batches->setSpacing(6);
@@ -201,7 +234,7 @@ QWidget* TestBookPane::side()
     return sidePanel(m_side);
 }
 
-QLayout* TestBookPane::live()
+QLayout* TestResultsPane::live()
 {
     auto* all = new QVBoxLayout;
     all->addWidget(label("Without an instrument: run the link", "heading", true));
@@ -242,12 +275,12 @@ QLayout* TestBookPane::live()
     return all;
 }
 
-QString TestBookPane::savePdf(const QString& path, const QString& house) const
+QString TestResultsPane::savePdf(const QString& path, const QString& house) const
 {
-    return printSheet(path, testSheet(m_presenter.book(), house));
+    return printSheet(path, testSheet(m_presenter.results(), house));
 }
 
-void TestBookPane::add()
+void TestResultsPane::add()
 {
     std::vector<std::pair<std::string, std::string>> fields{{"outcome", fromQt(m_outcome->currentData().toString())},
                                                             {"stage", fromQt(m_stage->currentData().toString())},
@@ -268,7 +301,7 @@ void TestBookPane::add()
     for (QLineEdit* one : {m_length, m_margin, m_loop, m_map}) one->clear();
 }
 
-void TestBookPane::refresh()
+void TestResultsPane::refresh()
 {
     const QVariant with = m_with->currentData();
     m_with->clear();
@@ -280,23 +313,20 @@ void TestBookPane::refresh()
     fillSide();
 }
 
-void TestBookPane::fillRuns()
+void TestResultsPane::fillRuns()
 {
     auto& rows = m_runs->rows();
     clear(&rows);
     auto* head = new QHBoxLayout;
-    head->addWidget(label(toQt(m_presenter.book().sentence), "heading", true), 1);
+    head->addWidget(label(toQt(m_presenter.results().sentence), "heading", true), 1);
     head->addWidget(button("Print …", "quiet", [this] {
         const QString path = QFileDialog::getSaveFileName(this, "Print the test results", "tests.pdf", "PDF (*.pdf)");
         if (!path.isEmpty()) m_problem->setText(savePdf(path, "tests"));
     }));
     rows.addLayout(head);
-    for (const build::RunTests& one : m_presenter.book().runs) {
+    for (const build::RunTests& one : m_presenter.results().runs) {
         auto* line = new QHBoxLayout;
-        auto* mark = new VerdictMark(one.verdict);
-        mark->setToolTip(toQt(build::resultWord(one.verdict)));
-        mark->setAccessibleName(mark->toolTip());
-        line->addWidget(mark);
+        line->addWidget(new VerdictMark(one.verdict, build::resultWord(one.verdict)));
         auto* link = linkText(toQt(one.name) + (one.run == m_presenter.chosen() ? " ←" : ""),
                               [this, run = one.run] { m_presenter.choose(run); });
         link->setAccessibleName("Results of " + toQt(one.name));
@@ -308,7 +338,7 @@ void TestBookPane::fillRuns()
     fitAgain(&rows);
 }
 
-void TestBookPane::fillRun()
+void TestResultsPane::fillRun()
 {
     clear(m_about);
     const build::RunTests* run = m_presenter.run();
@@ -328,10 +358,39 @@ void TestBookPane::fillRun()
         line->addWidget(label(toQt(one.what), "", true), 1);
         m_about->addLayout(line);
     }
+    fillPhotos();
     fitAgain(m_about);
 }
 
-void TestBookPane::fillSide()
+/// Photos of the results that are there, and one more for the newest.
+void TestResultsPane::fillPhotos()
+{
+    if (m_presenter.run()->tests.empty()) return;
+    auto* head = new QHBoxLayout;
+    head->addWidget(label("Photos", "heading"), 1);
+    auto* attach = button("Add to the newest result …", "quiet", [this] {
+        const QString path = choosePicture(this);
+        if (!path.isEmpty()) m_presenter.attachPhoto(path);
+    });
+    head->addWidget(attach);
+    m_about->addLayout(head);
+    const auto photos = m_presenter.photos();
+    if (photos.empty()) m_about->addWidget(label("None is kept.", "soft"));
+    for (const auto& one : photos) {
+        QPixmap picture;
+        auto* row = new QHBoxLayout;
+        if (picture.loadFromData(one.jpeg, "JPEG")) {
+            auto* shown = new QLabel;
+            shown->setPixmap(picture.scaled(scaled(160), scaled(120), Qt::KeepAspectRatio, Qt::SmoothTransformation));
+            shown->setAccessibleName("Photo " + one.caption);
+            row->addWidget(shown);
+        }
+        row->addWidget(label(one.caption + ", with " + one.of, "soft", true), 1);
+        m_about->addLayout(row);
+    }
+}
+
+void TestResultsPane::fillSide()
 {
     clear(m_first);
     const auto siblings = m_presenter.siblings();
@@ -354,7 +413,7 @@ void TestBookPane::fillSide()
     fitAgain(m_batches);
 }
 
-void TestBookPane::fillLive()
+void TestResultsPane::fillLive()
 {
     m_run10->setEnabled(!m_presenter.isLive());
     m_stop->setEnabled(m_presenter.isLive());

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Results of cable tests: the book of a house, import, siblings of a bad one, and what happened to a run.
+// Results of cable tests: those of a house, import, siblings of a bad one, and what happened to a run.
 #include <random>
 
 #include <fmt/format.h>
@@ -7,7 +7,7 @@
 #include "cli.h"
 #include "core/base/text.h"
 #include "core/build/history.h"
-#include "core/build/test_book.h"
+#include "core/build/test_results.h"
 #include "core/build/test_import.h"
 #include "core/logbook/record.h"
 #include "core/plan/edits.h"
@@ -30,10 +30,10 @@ int answerTests(const Options& given, Context& context)
 {
     const auto project = openProject(given.file, context);
     if (!project) return fail(project.error());
-    const build::TestBook book = build::testBook(project->plan, today(), context.kb);
+    const build::TestResults results = build::testResults(project->plan, today(), context.kb);
     Json runs = Json::array();
-    if (!context.json) print(plain(book.sentence));
-    for (const build::RunTests& one : book.runs) {
+    if (!context.json) print(plain(results.sentence));
+    for (const build::RunTests& one : results.runs) {
         Json changes = Json::array(), doubts = Json::array();
         for (const text::Sentence& change : one.changes) changes.push_back(plain(change));
         for (const text::Sentence& doubt : one.doubts) doubts.push_back(plain(doubt));
@@ -52,8 +52,8 @@ int answerTests(const Options& given, Context& context)
             for (const text::Sentence& doubt : one.doubts) print(plain("             but " + doubt.text()));
         }
     }
-    if (context.json) print(Json{{"sentence", plain(book.sentence)}, {"runs", runs}});
-    return book.bad > 0 ? kFindings : kFine;
+    if (context.json) print(Json{{"sentence", plain(results.sentence)}, {"runs", runs}});
+    return results.bad > 0 ? kFindings : kFine;
 }
 
 int answerSiblings(const Options& given, Context& context)
@@ -149,7 +149,7 @@ int answerImport(const Options& given, Context& context)
 
 }  // namespace
 
-void addTestBook(Verbs& verbs, Context& context)
+void addTestResults(Verbs& verbs, Context& context)
 {
     const auto add = [&](const char* name, const char* says, int (*answer)(const Options&, Context&)) {
         auto given = std::make_shared<Options>();

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/build/test_book.h"
+#include "core/build/test_results.h"
 
 #include <algorithm>
 #include <chrono>
@@ -14,6 +14,7 @@
 #include "core/build/wire_map.h"
 #include "core/buy/parts.h"
 #include "core/kb/buy_rows.h"
+#include "core/plan/edits.h"
 #include "core/plan/wiring.h"
 
 namespace sokudo::build {
@@ -74,7 +75,7 @@ text::Sentence saysOf(const plan::CableTest& test)
     std::string part;
     if (test.part == plan::TestedAs::Channel) part = " channel";
     if (test.part == plan::TestedAs::PermanentLink) part = " permanent link";
-    return text::say("test-book.says", "{}{}{}{}{}", outcomeWords(test),
+    return text::say("test-results.says", "{}{}{}{}{}", outcomeWords(test),
                      test.limit.empty() ? std::string() : " as " + test.limit + part,
                      test.on.empty() ? std::string() : " on " + test.on, " " + stageWords(test.stage),
                      test.margin ? fmt::format(", {:.1f} dB of margin{}", test.margin->in(),
@@ -104,12 +105,12 @@ std::vector<text::Sentence> doubtsOf(const plan::Plan& plan, const plan::CableTe
     std::vector<text::Sentence> all;
     if (const auto* grade = kb.find<kb::Instrument>(test.grade); grade && !grade->provesNot.empty())
         all.push_back(
-            text::say("test-book.proves-not", "tested by {}: not proved are {}", grade->name, grade->provesNot));
+            text::say("test-results.proves-not", "tested by {}: not proved are {}", grade->name, grade->provesNot));
     lookAtLoop(plan, test, kb, all);
     const plan::Instrument* instrument = plan.instruments.find(test.instrument);
     if (!instrument) return all;
     if (!instrument->calibrationDue.empty() && !test.on.empty() && instrument->calibrationDue < test.on)
-        all.push_back(text::say("test-book.calibration",
+        all.push_back(text::say("test-results.calibration",
                                 "{} was due for calibration on {}: its figures prove nothing "
                                 "to others",
                                 instrument->name, instrument->calibrationDue));
@@ -117,7 +118,7 @@ std::vector<text::Sentence> doubtsOf(const plan::Plan& plan, const plan::CableTe
     const auto left = text::parseNumber(text::trimmed(battery.substr(0, battery.find('%'))));
     if (battery.find("low") != std::string::npos || (battery.find('%') != std::string::npos && left && *left < 20))
         all.push_back(
-            text::say("test-book.battery", "the battery of {} is low: such readings drift", instrument->name));
+            text::say("test-results.battery", "the battery of {} is low: such readings drift", instrument->name));
     return all;
 }
 
@@ -204,34 +205,34 @@ std::vector<text::Sentence> changesBetween(const plan::CableTest& first, const p
 {
     std::vector<text::Sentence> all;
     if (verdictOf(first) != verdictOf(last))
-        all.push_back(text::say("test-book.outcome", "{} on {}, {} on {}", outcomeWords(first), first.on,
+        all.push_back(text::say("test-results.outcome", "{} on {}, {} on {}", outcomeWords(first), first.on,
                                 outcomeWords(last), last.on));
     if (first.margin && last.margin) {
         const double by = last.margin->in() - first.margin->in();
-        all.push_back(text::say("test-book.margin", "margin {:+.1f} dB, from {:.1f} to {:.1f} dB{}", by,
+        all.push_back(text::say("test-results.margin", "margin {:+.1f} dB, from {:.1f} to {:.1f} dB{}", by,
                                 first.margin->in(), last.margin->in(),
                                 by <= -kMarginFell ? ": look at the plate, the bends and what was done there" : ""));
     }
     if (first.loop && last.loop && first.loop->in() > 0) {
         const double by = last.loop->in() / first.loop->in() - 1;
-        all.push_back(text::say("test-book.loop", "loop {:.2f} to {:.2f} Ω{}", first.loop->in(), last.loop->in(),
+        all.push_back(text::say("test-results.loop", "loop {:.2f} to {:.2f} Ω{}", first.loop->in(), last.loop->in(),
                                 by >= kLoopRose ? ": a contact has become poor" : ""));
     }
     if (first.length && last.length && first.length->in() > 0) {
         const double by = last.length->in() / first.length->in() - 1;
         if (std::abs(by) >= kLengthOff)
-            all.push_back(text::say("test-book.length", "length {} to {}: another cable, or another velocity was set",
+            all.push_back(text::say("test-results.length", "length {} to {}: another cable, or another velocity was set",
                                     text::figure::length(*first.length), text::figure::length(*last.length)));
     }
     if (first.loss && last.loss)
-        all.push_back(text::say("test-book.loss", "loss {:.1f} to {:.1f} dB{}", first.loss->in(), last.loss->in(),
+        all.push_back(text::say("test-results.loss", "loss {:.1f} to {:.1f} dB{}", first.loss->in(), last.loss->in(),
                                 last.loss->in() >= first.loss->in() + kMarginFell ? ": clean the ends first" : ""));
     return all;
 }
 
-TestBook testBook(const plan::Plan& plan, const std::string& today, const kb::KnowledgeBase& kb)
+TestResults testResults(const plan::Plan& plan, const std::string& today, const kb::KnowledgeBase& kb)
 {
-    TestBook book;
+    TestResults results;
     const auto tests = byRun(plan);
     for (const plan::Run& run : plan.runs) {
         if (!isCable(plan, run, kb)) continue;
@@ -247,21 +248,43 @@ TestBook testBook(const plan::Plan& plan, const std::string& today, const kb::Kn
             one.isDue = due && !today.empty() && *due <= today;
         } else if (!run.wireMap.empty()) {
             one.verdict = run.wireMap == "good" ? Verdict::Limited : Verdict::NoLink;
-            one.says = text::say("test-book.map-only", "wire map {}, no result kept", run.wireMap);
-        } else one.says = text::say("test-book.never", "never tested");
-        book.tested += !one.tests.empty() || !run.wireMap.empty();
-        book.bad += one.verdict == Verdict::NoLink;
-        book.due += one.isDue;
-        book.runs.push_back(std::move(one));
+            one.says = text::say("test-results.map-only", "wire map {}, no result kept", run.wireMap);
+        } else one.says = text::say("test-results.never", "never tested");
+        results.tested += !one.tests.empty() || !run.wireMap.empty();
+        results.bad += one.verdict == Verdict::NoLink;
+        results.due += one.isDue;
+        results.runs.push_back(std::move(one));
     }
     const auto rank = [](const RunTests& one) {
         return one.verdict == Verdict::NoLink ? 0 : one.verdict == Verdict::Unknown ? 1 : one.isDue ? 2 : 3;
     };
-    std::stable_sort(book.runs.begin(), book.runs.end(),
+    std::stable_sort(results.runs.begin(), results.runs.end(),
                      [&](const RunTests& a, const RunTests& b) { return rank(a) < rank(b); });
-    book.sentence = text::say("test-book.sentence", "{} of {} cables tested, {} bad{}", book.tested, book.runs.size(),
-                              book.bad, book.due > 0 ? fmt::format(", {} due again after a year", book.due) : "");
-    return book;
+    results.sentence = text::say("test-results.sentence", "{} of {} cables tested, {} bad{}", results.tested, results.runs.size(),
+                              results.bad, results.due > 0 ? fmt::format(", {} due again after a year", results.due) : "");
+    return results;
+}
+
+Result<plan::Plan> withPhoto(const plan::Plan& plan, plan::CableTestId id, plan::Photo photo)
+{
+    const plan::CableTest* test = plan.cableTests.find(id);
+    if (!test)
+        return failure(ErrorCode::NotFound,
+                       text::say("test-results.no-result", "there is no result yet that a photo could be of"));
+    photo.about = plan::Subject{"cable-test", id.value};
+    plan::CableTest named = *test;
+    named.photo = photo.id;
+    const auto with = plan::edits::putRecord(plan, std::move(photo));
+    return with ? plan::edits::putRecord(*with, std::move(named)) : with;
+}
+
+std::vector<const plan::Photo*> photosOf(const plan::Plan& plan, const plan::CableTest& test)
+{
+    std::vector<const plan::Photo*> all;
+    if (const plan::Photo* named = plan.photos.find(test.photo)) all.push_back(named);
+    for (const plan::Photo& one : plan.photos)
+        if (one.id != test.photo && one.about == plan::Subject{"cable-test", test.id.value}) all.push_back(&one);
+    return all;
 }
 
 std::vector<Sibling> siblingsOf(const plan::Plan& plan, plan::RunId badId, const kb::KnowledgeBase& kb)

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/presenters/test_book_presenter.h"
+#include "app/presenters/test_results_presenter.h"
 
 #include <QDate>
 #include <QFile>
+#include <QFileInfo>
 
 #include "app/qt_text.h"
 #include "core/base/csv.h"
@@ -11,50 +12,51 @@
 #include "core/kb/buy_rows.h"
 #include "core/oneline/tokens.h"
 #include "core/plan/edits.h"
+#include "host/picture.h"
 
 namespace sokudo::app {
 
-TestBookPresenter::TestBookPresenter(Document& document, measure::TrafficRunner& runner, CardSource card,
+TestResultsPresenter::TestResultsPresenter(Document& document, measure::TrafficRunner& runner, CardSource card,
                                      QObject* parent)
     : QObject(parent), m_document(document), m_runner(runner), m_card(std::move(card))
 {
-    connect(&document, &Document::planChanged, this, &TestBookPresenter::refresh);
-    connect(&document, &Document::recordChanged, this, &TestBookPresenter::changed);
+    connect(&document, &Document::planChanged, this, &TestResultsPresenter::refresh);
+    connect(&document, &Document::recordChanged, this, &TestResultsPresenter::changed);
     refresh();
 }
 
-std::string TestBookPresenter::today() const
+std::string TestResultsPresenter::today() const
 {
     return fromQt(m_today.isEmpty() ? QDate::currentDate().toString(Qt::ISODate) : m_today);
 }
 
-void TestBookPresenter::refresh()
+void TestResultsPresenter::refresh()
 {
     m_read = m_document.snapshot();
-    m_book = build::testBook(*m_read, today(), m_document.knowledge());
-    if (!m_read->runs.has(m_chosen)) m_chosen = m_book.runs.empty() ? plan::RunId{} : m_book.runs.front().run;
+    m_results = build::testResults(*m_read, today(), m_document.knowledge());
+    if (!m_read->runs.has(m_chosen)) m_chosen = m_results.runs.empty() ? plan::RunId{} : m_results.runs.front().run;
     Q_EMIT changed();
 }
 
-void TestBookPresenter::choose(plan::RunId run)
+void TestResultsPresenter::choose(plan::RunId run)
 {
     m_chosen = run;
     Q_EMIT changed();
 }
 
-const build::RunTests* TestBookPresenter::run() const
+const build::RunTests* TestResultsPresenter::run() const
 {
-    for (const build::RunTests& one : m_book.runs)
+    for (const build::RunTests& one : m_results.runs)
         if (one.run == m_chosen) return &one;
     return nullptr;
 }
 
-std::vector<build::Happened> TestBookPresenter::history() const
+std::vector<build::Happened> TestResultsPresenter::history() const
 {
     return build::historyOf(m_document.plan(), m_document.entries(), {"run", m_chosen.value});
 }
 
-std::vector<build::Sibling> TestBookPresenter::siblings() const
+std::vector<build::Sibling> TestResultsPresenter::siblings() const
 {
     const build::RunTests* one = run();
     return one && one->verdict == Verdict::NoLink
@@ -62,7 +64,7 @@ std::vector<build::Sibling> TestBookPresenter::siblings() const
                : std::vector<build::Sibling>{};
 }
 
-QString TestBookPresenter::batchSays(const build::BatchCount& batch) const
+QString TestResultsPresenter::batchSays(const build::BatchCount& batch) const
 {
     build::BatchQuestion question;
     question.bad = batch.bad, question.tested = batch.tested, question.untested = batch.untested;
@@ -71,7 +73,7 @@ QString TestBookPresenter::batchSays(const build::BatchCount& batch) const
     return answer ? toQt(answer->says) : toQt(answer.error().message());
 }
 
-std::vector<std::pair<QString, QString>> TestBookPresenter::instruments() const
+std::vector<std::pair<QString, QString>> TestResultsPresenter::instruments() const
 {
     std::vector<std::pair<QString, QString>> all;
     for (const plan::Instrument& one : m_document.plan().instruments)
@@ -81,7 +83,7 @@ std::vector<std::pair<QString, QString>> TestBookPresenter::instruments() const
     return all;
 }
 
-QString TestBookPresenter::add(const std::vector<std::pair<std::string, std::string>>& fields)
+QString TestResultsPresenter::add(const std::vector<std::pair<std::string, std::string>>& fields)
 {
     const plan::Run* run = m_document.plan().runs.find(m_chosen);
     if (!run) return "Choose a cable at the left first";
@@ -98,12 +100,74 @@ QString TestBookPresenter::add(const std::vector<std::pair<std::string, std::str
     // A map that is typed along must be one.
     if (const plan::CableTest* made = edited->plan.cableTests.find(test.id); made && !made->wireMap.empty())
         if (const auto map = build::wireMapOf(made->wireMap); !map) return toQt(map.error().message());
-    return m_document.edit("Test of " + toQt(run->label), Result<plan::Plan>(edited->plan))
-               ? QString()
-               : QString("It could not be written");
+    const auto whole = m_photo ? build::withPhoto(edited->plan, test.id, *m_photo) : Result<plan::Plan>(edited->plan);
+    if (!m_document.edit("Test of " + toQt(run->label), whole)) return "It could not be written";
+    dropPhoto();
+    return {};
 }
 
-QString TestBookPresenter::faultSays(const QString& reading, const QString& fromFar) const
+void TestResultsPresenter::readPhoto(const QString& path, std::function<void(plan::Photo)> then)
+{
+    if (m_isReadingPhoto) return;
+    m_isReadingPhoto = true;
+    m_photoSays = "Reading the picture …";
+    Q_EMIT photoChanged();
+    m_reading.start(
+        *this, [file = fromQt(path)](const std::atomic<bool>&) { return host::readPicture(file); },
+        [this, path, then = std::move(then)](const Result<host::Picture>& picture) {
+            m_isReadingPhoto = false;
+            if (!picture) {
+                m_photoSays = toQt(picture.error().message());
+                return Q_EMIT photoChanged();
+            }
+            plan::Photo photo;
+            photo.id = m_document.ids().next<plan::PhotoId>();
+            photo.caption = fromQt(QFileInfo(path).completeBaseName());
+            photo.on = today();
+            photo.jpeg = picture->jpeg;
+            m_photoSays = QString("%1, %2 × %3 pixels").arg(toQt(photo.caption)).arg(picture->width).arg(picture->height);
+            then(std::move(photo));
+            Q_EMIT photoChanged();
+        });
+}
+
+void TestResultsPresenter::takePhoto(const QString& path)
+{
+    readPhoto(path, [this](plan::Photo photo) { m_photo = std::move(photo); });
+}
+
+void TestResultsPresenter::attachPhoto(const QString& path)
+{
+    const build::RunTests* chosen = run();
+    const plan::CableTestId newest = chosen && !chosen->tests.empty() ? chosen->tests.back()->id : plan::CableTestId{};
+    readPhoto(path, [this, newest](plan::Photo photo) {
+        const QString caption = toQt(photo.caption);
+        const auto with = build::withPhoto(m_document.plan(), newest, std::move(photo));
+        if (!with) m_photoSays = toQt(with.error().message());
+        else if (!m_document.edit("Photo of a result: " + caption, with)) m_photoSays = "It could not be written";
+    });
+}
+
+void TestResultsPresenter::dropPhoto()
+{
+    m_photo.reset();
+    m_photoSays.clear();
+    Q_EMIT photoChanged();
+}
+
+std::vector<TestResultsPresenter::Shown> TestResultsPresenter::photos() const
+{
+    std::vector<Shown> all;
+    const build::RunTests* chosen = run();
+    if (!chosen) return all;
+    for (auto test = chosen->tests.rbegin(); test != chosen->tests.rend(); ++test)
+        for (const plan::Photo* photo : build::photosOf(*m_read, **test))
+            all.push_back({toQt((*test)->name), toQt(photo->caption),
+                           QByteArray::fromBase64(QByteArray::fromStdString(photo->jpeg))});
+    return all;
+}
+
+QString TestResultsPresenter::faultSays(const QString& reading, const QString& fromFar) const
 {
     const plan::Run* run = m_document.plan().runs.find(m_chosen);
     if (!run || !run->length) return "The length of this run was never measured: note it in Survey first";
@@ -118,7 +182,7 @@ QString TestBookPresenter::faultSays(const QString& reading, const QString& from
     return says;
 }
 
-QString TestBookPresenter::openFile(const QString& path, File& into) const
+QString TestResultsPresenter::openFile(const QString& path, File& into) const
 {
     QFile file(path);
     if (!file.open(QIODevice::ReadOnly)) return path + " cannot be read";
@@ -140,7 +204,7 @@ QString TestBookPresenter::openFile(const QString& path, File& into) const
     return {};
 }
 
-QString TestBookPresenter::importFile(const File& file, const QString& columns, const QString& keepAs, QString& says)
+QString TestResultsPresenter::importFile(const File& file, const QString& columns, const QString& keepAs, QString& says)
 {
     const auto map = build::columnMapOf(fromQt(columns));
     if (!map) return toQt(map.error().message());
@@ -163,7 +227,7 @@ QString TestBookPresenter::importFile(const File& file, const QString& columns, 
     return m_document.edit("Results from " + file.name, next) ? QString() : QString("They could not be written");
 }
 
-void TestBookPresenter::startLive(const Live& asked)
+void TestResultsPresenter::startLive(const Live& asked)
 {
     if (m_isLive) return;
     measure::TrafficQuestion traffic;
@@ -211,12 +275,12 @@ void TestBookPresenter::startLive(const Live& asked)
         });
 }
 
-void TestBookPresenter::stopLive()
+void TestResultsPresenter::stopLive()
 {
     if (m_cancel) *m_cancel = true;
 }
 
-void TestBookPresenter::testCard(const QString& interface)
+void TestResultsPresenter::testCard(const QString& interface)
 {
     auto probe = m_card ? m_card() : nullptr;
     if (!probe || m_isTestingCard) return;

@@ -27,7 +27,7 @@ struct RunTests {
 /// passed, passed narrowly, failed, wires only, not tested: what is said of `RunTests::verdict`.
 std::string_view resultWord(Verdict);
 
-struct TestBook {
+struct TestResults {
     std::vector<RunTests> runs;  ///< of all cables laid: those that failed first, then those never tested
     int tested = 0, bad = 0, due = 0;
     text::Sentence sentence;
@@ -35,11 +35,17 @@ struct TestBook {
 
 /// Runs that are laid from place to place or go through a jack or panel. Leads are left out.
 /// @param today  ISO 8601 date
-TestBook testBook(const plan::Plan&, const std::string& today, const kb::KnowledgeBase&);
+TestResults testResults(const plan::Plan&, const std::string& today, const kb::KnowledgeBase&);
 
 /// The newest beside an older one of the same run: length, margin, resistance, loss, outcome.
 /// @source own: a margin that fell by 1 dB, a loop 10 % higher or a length that differs by 5 % is worth a look
 std::vector<text::Sentence> changesBetween(const plan::CableTest& first, const plan::CableTest& last);
+
+/// The plan with a photo of a result: the photo is about it, and the result names it.
+/// @error NotFound  there is no such result
+Result<plan::Plan> withPhoto(const plan::Plan&, plan::CableTestId, plan::Photo);
+/// What is kept of a result: the one that it names first.
+std::vector<const plan::Photo*> photosOf(const plan::Plan&, const plan::CableTest&);
 
 /// A run that shares something with one that failed.
 struct Sibling {

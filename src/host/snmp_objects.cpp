@@ -1,0 +1,161 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The real switch: a walk by GetBulk requests.
+#include <algorithm>
+#include <mutex>
+
+// The order matters to this library.
+#include <net-snmp/net-snmp-config.h>
+#include <net-snmp/net-snmp-includes.h>
+
+#include "core/base/text.h"
+#include "host/switch_objects.h"
+
+namespace sokudo::host {
+namespace {
+
+constexpr long kMicroseconds = 1'500'000;  ///< an answer takes no longer
+constexpr int kRetries = 2, kAtOnce = 24;
+constexpr std::size_t kMostObjects = 4096;  ///< of one column: more is no switch at home
+
+using Oid = std::vector<oid>;
+
+std::string dotted(const oid* at, std::size_t length)
+{
+    std::string result;
+    for (std::size_t i = 0; i < length; ++i) result += (i == 0 ? "" : ".") + std::to_string(at[i]);
+    return result;
+}
+
+Oid oidOf(const std::string& text)
+{
+    Oid result;
+    for (const std::string& part : text::split(text, '.')) result.push_back(std::strtoul(part.c_str(), nullptr, 10));
+    return result;
+}
+
+/// The library reads no file and prints nothing.
+void prepare()
+{
+    static std::once_flag once;
+    std::call_once(once, [] {
+        netsnmp_ds_set_boolean(NETSNMP_DS_LIBRARY_ID, NETSNMP_DS_LIB_DONT_READ_CONFIGS, 1);
+        netsnmp_ds_set_boolean(NETSNMP_DS_LIBRARY_ID, NETSNMP_DS_LIB_DONT_PERSIST_STATE, 1);
+        snmp_disable_log();
+        netsnmp_tdomain_init();
+    });
+}
+
+std::string valueOf(const variable_list& one)
+{
+    switch (one.type) {
+    case ASN_INTEGER: return std::to_string(*one.val.integer);
+    case ASN_COUNTER:
+    case ASN_GAUGE:
+    case ASN_TIMETICKS: return std::to_string(static_cast<std::uint32_t>(*one.val.integer));
+    case ASN_COUNTER64:
+        return std::to_string((static_cast<std::uint64_t>(one.val.counter64->high) << 32) |
+                              (one.val.counter64->low & 0xffffffffUL));
+    case ASN_OBJECT_ID: return dotted(one.val.objid, one.val_len / sizeof(oid));
+    case ASN_OCTET_STR:
+        return {reinterpret_cast<const char*>(one.val.string), one.val_len};
+    default: return {};
+    }
+}
+
+class SnmpObjects final : public measure::ObjectSource {
+public:
+    SnmpObjects(SwitchAddress address, std::string community)
+        : m_address(std::move(address)), m_community(std::move(community))
+    {
+        prepare();
+    }
+    ~SnmpObjects() override
+    {
+        if (m_session) snmp_sess_close(m_session);
+    }
+    SnmpObjects(const SnmpObjects&) = delete;
+    SnmpObjects& operator=(const SnmpObjects&) = delete;
+
+    Result<std::vector<measure::ObjectValue>> walk(const std::string& root) override
+    {
+        if (auto error = open()) return tl::unexpected(*error);
+        const Oid below = oidOf(root);
+        Oid at = below;
+        std::vector<measure::ObjectValue> found;
+        while (found.size() < kMostObjects) {
+            snmp_pdu* response = nullptr;
+            if (auto error = ask(at, response)) return tl::unexpected(*error);
+            bool goesOn = response->errstat == SNMP_ERR_NOERROR && response->variables != nullptr;
+            for (const variable_list* one = response->variables; goesOn && one; one = one->next_variable) {
+                const Oid name(one->name, one->name + one->name_length);
+                // Past the column, at the end of all there is, or a switch that goes round in circles.
+                goesOn = one->type != SNMP_ENDOFMIBVIEW && one->type != SNMP_NOSUCHOBJECT &&
+                         one->type != SNMP_NOSUCHINSTANCE && name.size() > below.size() &&
+                         std::equal(below.begin(), below.end(), name.begin()) && name > at;
+                if (!goesOn) break;
+                found.push_back({dotted(one->name, one->name_length), valueOf(*one)});
+                at = name;
+            }
+            snmp_free_pdu(response);
+            if (!goesOn) break;
+        }
+        return found;
+    }
+
+private:
+    std::optional<Error> open()
+    {
+        if (m_session) return std::nullopt;
+        if (m_community.empty())
+            return Error{ErrorCode::BadInput,
+                         text::say("snmp.community", "write the read community that is set in the switch"),
+                         m_address.host};
+        snmp_session wanted;
+        snmp_sess_init(&wanted);
+        const bool isSix = m_address.host.find(':') != std::string::npos;
+        std::string peer = isSix ? "udp6:[" + m_address.host + "]" : "udp:" + m_address.host;
+        peer += ":" + std::to_string(m_address.port);
+        wanted.peername = peer.data();
+        wanted.version = SNMP_VERSION_2c;
+        wanted.community = reinterpret_cast<u_char*>(m_community.data());
+        wanted.community_len = m_community.size();
+        wanted.timeout = kMicroseconds;
+        wanted.retries = kRetries;
+        m_session = snmp_sess_open(&wanted);
+        if (m_session) return std::nullopt;
+        return Error{ErrorCode::Unreachable,
+                     text::say("snmp.address", "this switch cannot be reached: check its address"), m_address.host};
+    }
+
+    std::optional<Error> ask(const Oid& after, snmp_pdu*& response)
+    {
+        snmp_pdu* request = snmp_pdu_create(SNMP_MSG_GETBULK);
+        request->non_repeaters = 0;
+        request->max_repetitions = kAtOnce;
+        snmp_add_null_var(request, after.data(), after.size());
+        const int status = snmp_sess_synch_response(m_session, request, &response);
+        if (status == STAT_SUCCESS && response) return std::nullopt;
+        if (status == STAT_TIMEOUT)
+            return Error{ErrorCode::TimedOut,
+                         text::say("snmp.silent",
+                                   "the switch does not answer: is SNMP version 2c on, is the community right, may "
+                                   "this machine ask?"),
+                         m_address.host};
+        return Error{ErrorCode::Unreachable,
+                     text::say("snmp.failed", "the switch could not be asked: check its address and the way to it"),
+                     m_address.host};
+    }
+
+    SwitchAddress m_address;
+    std::string m_community;
+    void* m_session = nullptr;
+};
+
+}  // namespace
+
+std::unique_ptr<measure::ObjectSource> snmpObjects(const SwitchAddress& address, const std::string& community)
+{
+    return std::make_unique<SnmpObjects>(address, community);
+}
+
+}  // namespace sokudo::host

@@ -1,0 +1,141 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Where objects of a switch come from: addresses, the captured switch, and a switch that answers on the loopback.
+#include "host/switch_objects.h"
+
+#include "snmp_stand_in.h"
+#include "testing.h"
+
+using namespace sokudo;
+using namespace sokudo::host;
+using sokudo::testing::knowledge;
+using sokudo::testing::SnmpStandIn;
+using sokudo::testing::sourcePath;
+using sokudo::testing::toQt;
+
+namespace {
+
+using Oid = SnmpStandIn::Oid;
+
+Oid with(Oid oid, std::initializer_list<unsigned> more)
+{
+    oid.insert(oid.end(), more);
+    return oid;
+}
+
+const Oid kIf{1, 3, 6, 1, 2, 1, 2, 2, 1}, kIfX{1, 3, 6, 1, 2, 1, 31, 1, 1, 1};
+
+/// As many ports as take more than one answer, the last of them without link.
+std::map<Oid, SnmpStandIn::Value> ports(unsigned count)
+{
+    std::map<Oid, SnmpStandIn::Value> all;
+    all[{1, 3, 6, 1, 2, 1, 1, 3, 0}] = SnmpStandIn::whole(0x43, 360000);
+    all[{1, 3, 6, 1, 2, 1, 1, 5, 0}] = {0x04, "rack"};
+    for (unsigned i = 1; i <= count; ++i) {
+        all[with(kIf, {2, i})] = {0x04, "Ethernet port"};
+        all[with(kIf, {3, i})] = SnmpStandIn::whole(0x02, 6);
+        all[with(kIf, {4, i})] = SnmpStandIn::whole(0x02, 9000);
+        all[with(kIf, {5, i})] = SnmpStandIn::whole(0x42, 4294967295);
+        all[with(kIf, {8, i})] = SnmpStandIn::whole(0x02, i == count ? 2 : 1);
+        all[with(kIf, {14, i})] = SnmpStandIn::whole(0x41, 4000000000 + i);
+        all[with(kIfX, {1, i})] = {0x04, "1/0/" + std::to_string(i)};
+        all[with(kIfX, {7, i})] = SnmpStandIn::whole(0x46, 9'000'000'000'000'000'000);
+        all[with(kIfX, {15, i})] = SnmpStandIn::whole(0x42, 25000);
+    }
+    all[{1, 3, 6, 1, 2, 1, 26, 2, 1, 1, 3, 7, 1}] = {0x06, SnmpStandIn::nameBytes({1, 3, 6, 1, 2, 1, 26, 4, 36})};
+    return all;
+}
+
+Result<measure::HostSnapshot> readFrom(const SnmpStandIn& standIn, const std::string& community)
+{
+    const auto reader = switchReader("127.0.0.1:" + std::to_string(standIn.port()), community, {}, knowledge());
+    return reader ? (*reader)->read() : tl::unexpected(reader.error());
+}
+
+}  // namespace
+
+class SwitchObjectsTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void addresses_data()
+    {
+        QTest::addColumn<QString>("typed");
+        QTest::addColumn<QString>("host");
+        QTest::addColumn<int>("port");  // 0: it is refused
+        QTest::newRow("plain") << "10.20.0.2" << "10.20.0.2" << 161;
+        QTest::newRow("port") << " 10.20.0.2:1161 " << "10.20.0.2" << 1161;
+        QTest::newRow("name") << "core.home" << "core.home" << 161;
+        QTest::newRow("six") << "fe80::2" << "fe80::2" << 161;
+        QTest::newRow("six with port") << "[fe80::2]:1161" << "fe80::2" << 1161;
+        QTest::newRow("simulated") << "simulated:core" << "simulated:core" << 161;
+        QTest::newRow("nothing") << "" << "" << 0;
+        QTest::newRow("no number") << "10.20.0.2:x" << "" << 0;
+        QTest::newRow("too high") << "10.20.0.2:70000" << "" << 0;
+        QTest::newRow("a page") << "a/b" << "" << 0;
+    }
+    void addresses()
+    {
+        QFETCH(QString, typed);
+        QFETCH(QString, host);
+        QFETCH(int, port);
+        const auto address = switchAddress(typed.toStdString());
+        QCOMPARE(address.has_value(), port > 0);
+        if (!address) return;
+        QCOMPARE(toQt(address->host), host);
+        QCOMPARE(address->port, port);
+    }
+    void overTheWire()
+    {
+        const SnmpStandIn standIn("reader", ports(60));
+        const auto snapshot = readFrom(standIn, "reader");
+        if (!snapshot) QFAIL(snapshot.error().message().c_str());
+        QCOMPARE(toQt(snapshot->name), "rack");
+        QVERIFY(*snapshot->uptime == Duration::of(3600));
+        QCOMPARE(snapshot->interfaces.size(), std::size_t{60});
+        const measure::InterfaceReading& seventh = snapshot->interfaces[6];
+        QCOMPARE(toQt(seventh.name), "1/0/7");
+        QVERIFY(*seventh.speed == gigabits(25));
+        QCOMPARE(seventh.mtu, 9000);
+        QCOMPARE(toQt(seventh.medium), "10GBASE-SR");
+        QCOMPARE(seventh.counters.at("rx_errors"), 4000000007);
+        QCOMPARE(seventh.counters.at("rx_packets"), 9'000'000'000'000'000'000);
+        QVERIFY(!*snapshot->interfaces[59].carrier);
+    }
+    void anotherCommunityIsSilence()
+    {
+        const SnmpStandIn standIn("reader", ports(2));
+        const auto snapshot = readFrom(standIn, "guess");
+        QVERIFY(!snapshot && snapshot.error().code == ErrorCode::TimedOut);
+        QVERIFY(toQt(snapshot.error().message()).contains("is the community right"));
+        QCOMPARE(standIn.asked(), 3);  // once, and twice more
+        const auto none = readFrom(standIn, "");
+        QVERIFY(!none && none.error().code == ErrorCode::BadInput);
+    }
+    /// It answers and has none of the tables: it is not taken for a fault of the way.
+    void nothingToTell()
+    {
+        const SnmpStandIn standIn("reader", {{{1, 3, 6, 1, 2, 1, 1, 5, 0}, {0x04, "rack"}}});
+        const auto snapshot = readFrom(standIn, "reader");
+        QVERIFY(!snapshot && snapshot.error().code == ErrorCode::NotFound);
+    }
+    /// The stand-in that ships: through the same reader as a real one.
+    void theShippedOne()
+    {
+        const auto folder = sourcePath("data/switches").toStdString();
+        const auto reader = switchReader("simulated:core", "", folder, knowledge());
+        QVERIFY(reader);
+        const auto snapshot = (*reader)->read();
+        QVERIFY(snapshot);
+        QCOMPARE(toQt(snapshot->name), "core");
+        const auto* third = measure::interfaceOf(*snapshot, "3");
+        QVERIFY(third && *third->speed == gigabits(10));
+        QCOMPARE(toQt(third->medium), "10GBASE-LR");
+        QVERIFY(measure::interfaceOf(*snapshot, "Q1"));
+        for (const char* wrong : {"simulated:", "simulated:../hosts", "simulated:none"}) {
+            auto at = switchObjects(wrong, "", folder);
+            QVERIFY(!at || !(*at)->walk("1.3.6"));
+        }
+    }
+};
+
+SOKUDO_TEST(SwitchObjectsTest)
+#include "switch_objects_test.moc"

@@ -1,0 +1,180 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Bring-up in the window: clocks, readings of machines and switches, addresses, the probe of a path.
+#include <QComboBox>
+#include <QLineEdit>
+#include <QSignalSpy>
+
+#include "core/measure/path_probe.h"
+#include "house_lines.h"
+#include "ui/pages/build_page.h"
+#include "window_desk.h"
+
+using namespace sokudo;
+using namespace sokudo::testing;
+using ui::BuildPage;
+
+namespace {
+
+struct Bench : WindowDesk {
+    BuildPage* page = nullptr;
+    explicit Bench(BuildPage::Pane pane)
+    {
+        QTest::keyClick(window.get(), Qt::Key_4, Qt::AltModifier);
+        page = &window->buildPage();
+        QVERIFY(QTest::qWaitFor([&] { return !page->presenter().isWorking(); }, 30000));
+        page->showPane(pane);
+        QTest::qWait(30);
+    }
+    app::BringUpPresenter& up() const { return page->bench().bringUp; }
+};
+
+}  // namespace
+
+class BringUpPaneTest : public QObject {
+    Q_OBJECT
+private Q_SLOTS:
+    void theStartUpClock()
+    {
+        Bench bench(BuildPage::BringUp);
+        bench.up().setRestart(true);
+        QVERIFY(bench.up().order().size() > 10);
+        QCOMPARE(bench.up().order()[0].name.empty(), false);
+        for (const build::BringUp& one : bench.up().order())
+            if (one.name == "core") bench.up().choose(one.device);
+        qint64 clock = 0;
+        bench.up().setClock([&clock] { return clock; });
+        bench.button("Its power is on: start the clock")->click();
+        clock = 41'000;
+        QTest::qWait(1100);
+        QVERIFY(bench.says("0:49 left"));
+        QVERIFY(bench.says("On for 0:41"));
+        QVERIFY(bench.says("its ports should be lit by now"));
+        QSignalSpy states(&bench.up(), &app::BringUpPresenter::stateChanged);
+        clock = 301'000;
+        QVERIFY(QTest::qWaitFor([&] { return states.count() == 1; }, 3000));
+        QVERIFY(bench.says("now it may be called dead"));
+        clock = 75'000;
+        bench.button("It works")->click();
+        const plan::Device* core = plan::deviceNamed(bench.document->plan(), "core");
+        QCOMPARE(core->traits.count("start-s").value_or(0), 75);
+        QVERIFY(bench.says("as this one was seen to"));
+    }
+
+    void readingsAreComparedAndKept()
+    {
+        Bench bench(BuildPage::BringUp);
+        bench.up().setRestart(true);
+        for (const build::BringUp& one : bench.up().order())
+            if (one.name == "vault") bench.up().choose(one.device);
+        auto* field = bench.named<QLineEdit>("Read at vault X1");
+        QVERIFY(field);
+        field->setText("rate=fast");
+        QTest::keyClick(field, Qt::Key_Return);
+        QVERIFY(bench.says("a rate is written 25g or 100m"));
+        field->setText("rate=1g duplex=half");
+        QTest::keyClick(field, Qt::Key_Return);
+        QVERIFY(bench.says("one end is forced and the other negotiates"));
+        // It is in the logbook, about the port, and stands when the bench is opened again.
+        const auto& entries = bench.document->entries();
+        QVERIFY(std::any_of(entries.begin(), entries.end(), [](const logbook::Entry& one) {
+            return one.about && one.about->kind == "port" && one.text == "read: rate=1g duplex=half";
+        }));
+        app::BringUpPresenter again(*bench.document, bench.page->presenter(), {}, {});
+        const plan::Device* vault = plan::deviceNamed(bench.document->plan(), "vault");
+        for (const plan::Port* port : plan::portsOf(bench.document->plan(), vault->id))
+            if (port->name == "X1") QCOMPARE(again.readingOf(port->id), QString("rate=1g duplex=half"));
+    }
+
+    void aMachineIsReadThroughItsAgent()
+    {
+        Bench bench(BuildPage::BringUp);
+        bench.up().setRestart(true);
+        for (const build::BringUp& one : bench.up().order())
+            if (one.name == "vault") bench.up().choose(one.device);
+        QCOMPARE(bench.named<QComboBox>("How it is read")->currentText(), QString("Agent at"));
+        QVERIFY(bench.named<QLineEdit>("Pairing key of its agent"));
+        // The survey knows its address.
+        QCOMPARE(bench.named<QLineEdit>("Address to read")->text(), QString("10.20.0.10"));
+        bench.named<QLineEdit>("Address to read")->setText("10.20.0.250");
+        bench.button("Read")->click();
+        QVERIFY(bench.says("nobody answers there"));
+        bench.up().readAgent("10.20.0.9", "key");
+        QVERIFY(QTest::qWaitFor([&] { return !bench.up().isReading(); }, 5000));
+        QVERIFY2(!bench.up().readSays().isEmpty(), "what was read is said");
+    }
+    void aPathIsProbed()
+    {
+        Bench bench(BuildPage::BringUp);
+        app::BringUpPresenter up(*bench.document, bench.page->presenter(), {},
+                                 [] { return std::make_unique<measure::SimulatedProbe>(1400); });
+        const plan::Plan& plan = bench.document->plan();
+        const auto path = up.path(plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id);
+        QVERIFY(path);
+        up.probe("10.20.0.3", *path, plan::deviceNamed(plan, "vault")->id);
+        QVERIFY(QTest::qWaitFor([&] { return !up.isProbing(); }, 5000));
+        QVERIFY2(up.probeSays().startsWith("only 1400 of"), qPrintable(up.probeSays()));
+        // The probe leaves from here, whatever the path begins with.
+        QVERIFY2(up.probeSays().contains("Sent from this machine, not from vault"), qPrintable(up.probeSays()));
+        app::BringUpPresenter here(*bench.document, bench.page->presenter(), shippedHosts(),
+                                   [] { return std::make_unique<measure::SimulatedProbe>(1500); });
+        const plan::DeviceId platen = plan::deviceNamed(plan, "platen")->id;
+        const auto back = here.path(platen, plan::deviceNamed(plan, "vault")->id);
+        here.probe("10.20.0.10", *back, platen);
+        QVERIFY(QTest::qWaitFor([&] { return !here.isProbing(); }, 5000));
+        QVERIFY2(!here.probeSays().contains("Sent from"), qPrintable(here.probeSays()));
+    }
+    /// The captured switch, by the window: readings at its ports, counters as the baseline, what it does not have.
+    void aSwitchIsRead()
+    {
+        Bench bench(BuildPage::BringUp);
+        bench.up().setRestart(true);
+        const plan::Device* core = plan::deviceNamed(bench.document->plan(), "core");
+        bench.up().choose(core->id);
+        QCOMPARE(bench.named<QComboBox>("How it is read")->currentText(), QString("Switch at"));
+        auto* address = bench.named<QLineEdit>("Address to read");
+        QCOMPARE(address->text(), QString("simulated:core"));
+        address->setText("10.20.0.2:x");
+        bench.button("Read")->click();
+        QVERIFY(bench.says("a port is a number from 1 to 65535"));
+        bench.named<QLineEdit>("Address to read")->setText("simulated:core");
+        bench.button("Read")->click();
+        QVERIFY(QTest::qWaitFor([&] { return !bench.up().isReading(); }, 5000));
+        QVERIFY2(bench.says("10 ports read"), qPrintable(bench.up().readSays()));
+        std::map<std::string, plan::PortId> ports;
+        for (const plan::Port* port : plan::portsOf(bench.document->plan(), core->id)) ports[port->name] = port->id;
+        QCOMPARE(bench.up().readingOf(ports.at("3")), QString("rate=10g duplex=full module=10GBASE-LR mtu=1500"));
+        QCOMPARE(bench.up().readingOf(ports.at("4")), QString("no-link mtu=1500"));
+        QVERIFY(bench.up().readingOf(ports.at("Q1")).startsWith("rate=100g"));
+        QVERIFY(bench.up().countsOf(ports.at("3")).contains("crc=38"));
+        QVERIFY(bench.up().countsOf(ports.at("4")).isEmpty());  // no link, nothing to compare
+        QVERIFY(bench.says("set the MTU of core 8"));
+        // Read again, what is as it was is not written twice; the counters are compared.
+        const std::size_t before = bench.document->entries().size();
+        bench.button("Read")->click();
+        QVERIFY(QTest::qWaitFor([&] { return !bench.up().isReading(); }, 5000));
+        QCOMPARE(bench.document->entries().size(), before + 7);  // the counters of the ports with link
+        QVERIFY(bench.up().countsSince(ports.at("3"))->verdict == Verdict::Fits);
+    }
+    void thePoolOfAddresses()
+    {
+        Bench bench(BuildPage::BringUp);
+        QVERIFY(!bench.named<QLineEdit>("Pool of addresses"));  // no link of the demo is without a switch
+        QVERIFY(bench.document->edit("Two hosts", houseOf("add computer one in Study: 1x sfp+\n"
+                                                          "add computer two in Study: 1x sfp+\n"
+                                                          "add run one 1 - two 1, dac 2m label=d1",
+                                                          bench.document->plan())));
+        auto* pool = bench.named<QLineEdit>("Pool of addresses");
+        QVERIFY(pool);
+        QCOMPARE(pool->text(), QString("10.99.0.0/16"));
+        QTest::keyClick(pool, Qt::Key_End);
+        pool->setText("172.16.5.0/24");
+        QTest::keyClick(pool, Qt::Key_Return);
+        QVERIFY2(bench.says("172.16.5."), "the net is of the new pool");
+        bench.named<QLineEdit>("Pool of addresses")->setText("172.16.5");
+        QTest::keyClick(bench.named<QLineEdit>("Pool of addresses"), Qt::Key_Return);
+        QCOMPARE(bench.up().pool(), QString("172.16.5.0/24"));
+    }
+};
+
+SOKUDO_TEST(BringUpPaneTest)
+#include "bring_up_pane_test.moc"
