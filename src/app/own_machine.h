@@ -17,7 +17,7 @@ using CardSource = std::function<std::unique_ptr<measure::CableProbe>()>;
 using EchoSource = std::function<std::unique_ptr<measure::PathProbe>()>;
 
 /// The reader of a switch at an address, with its read community; “simulated:NAME” is a captured one.
-using SwitchSource =
-    std::function<Result<std::unique_ptr<measure::HostReader>>(const std::string& address, const std::string& community)>;
+using SwitchSource = std::function<Result<std::unique_ptr<measure::HostReader>>(const std::string& address,
+                                                                                const std::string& community)>;
 
 }  // namespace sokudo::app

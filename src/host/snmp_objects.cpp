@@ -56,8 +56,7 @@ std::string valueOf(const variable_list& one)
         return std::to_string((static_cast<std::uint64_t>(one.val.counter64->high) << 32) |
                               (one.val.counter64->low & 0xffffffffUL));
     case ASN_OBJECT_ID: return dotted(one.val.objid, one.val_len / sizeof(oid));
-    case ASN_OCTET_STR:
-        return {reinterpret_cast<const char*>(one.val.string), one.val_len};
+    case ASN_OCTET_STR: return {reinterpret_cast<const char*>(one.val.string), one.val_len};
     default: return {};
     }
 }

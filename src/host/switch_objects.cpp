@@ -46,8 +46,8 @@ Result<SwitchAddress> switchAddress(const std::string& typed)
     if (address.host.starts_with(kSimulated)) return address;
     const std::size_t bracket = address.host.find(']'), colon = address.host.rfind(':');
     const bool isBracketed = address.host.starts_with("[") && bracket != std::string::npos;
-    const bool hasPort = isBracketed ? colon == bracket + 1
-                                     : colon != std::string::npos && address.host.find(':') == colon;
+    const bool hasPort =
+        isBracketed ? colon == bracket + 1 : colon != std::string::npos && address.host.find(':') == colon;
     if (hasPort) {
         const auto port = text::parseNumber(address.host.substr(colon + 1));
         if (!port || *port < 1 || *port > 65535 || *port != static_cast<int>(*port))

@@ -31,7 +31,8 @@ private:
 struct Bench : Desk {
     BuyPresenter buy{*document};
     WorkPresenter work{*document, buy};
-    TestResultsPresenter results{*document, traffic, [] { return std::make_unique<StandInCard>("A good, B open 12.4m"); }};
+    TestResultsPresenter results{*document, traffic,
+                                 [] { return std::make_unique<StandInCard>("A good, B open 12.4m"); }};
     BringUpPresenter up{*document, buy, shippedHosts(), {}};
     CutOverPresenter day{*document};
     /// @param isActive  variants are compared as well, which takes its time
@@ -220,7 +221,8 @@ private Q_SLOTS:
         bench.results.testCard("enp5s0");
         QVERIFY(bench.results.isTestingCard());
         QVERIFY(QTest::qWaitFor([&] { return !bench.results.isTestingCard(); }, 5000));
-        QVERIFY2(spaced(bench.results.cardSays()).contains("pair B open at 12.4 m"), qPrintable(bench.results.cardSays()));
+        QVERIFY2(spaced(bench.results.cardSays()).contains("pair B open at 12.4 m"),
+                 qPrintable(bench.results.cardSays()));
     }
 
     void theOrderFollowsTheVariant()

@@ -128,6 +128,19 @@ private Q_SLOTS:
                     .err.contains("which column names the run"));
     }
 
+    void endsOfATest()
+    {
+        const QString house = sourcePath("data/starters/lantern-row.json");
+        const QJsonObject json = cli({"test-ends", house, "--run", "c1", "--json"}).json();
+        const QJsonObject best = json["pairs"].toArray()[0].toObject();
+        QVERIFY(best["proves_link"].toBool());
+        QCOMPARE((QStringList{best["from"].toString(), best["to"].toString()}), (QStringList{"platen", "vault"}));
+        const Run far = cli({"test-ends", house, "--run", "c8"});
+        QCOMPARE(far.status, 1);
+        QVERIFY(far.out.startsWith("no pair of hosts proves it"));
+        QVERIFY(cli({"test-ends", house, "--run", "yard"}).err.contains("take a laptop along"));
+    }
+
     void bringingUp()
     {
         const QString house = sourcePath("data/starters/lantern-row.json");

@@ -148,7 +148,8 @@ private:
             ++next;
         }
         const std::string none(1, '\0');
-        const std::string response = item(0xA2, item(0x02, id) + item(0x02, none) + item(0x02, none) + item(0x30, bindings));
+        const std::string response =
+            item(0xA2, item(0x02, id) + item(0x02, none) + item(0x02, none) + item(0x30, bindings));
         return item(0x30, item(0x02, version) + item(0x04, community) + response);
     }
 

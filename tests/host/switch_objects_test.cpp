@@ -61,16 +61,26 @@ private Q_SLOTS:
         QTest::addColumn<QString>("typed");
         QTest::addColumn<QString>("host");
         QTest::addColumn<int>("port");  // 0: it is refused
-        QTest::newRow("plain") << "10.20.0.2" << "10.20.0.2" << 161;
-        QTest::newRow("port") << " 10.20.0.2:1161 " << "10.20.0.2" << 1161;
-        QTest::newRow("name") << "core.home" << "core.home" << 161;
-        QTest::newRow("six") << "fe80::2" << "fe80::2" << 161;
-        QTest::newRow("six with port") << "[fe80::2]:1161" << "fe80::2" << 1161;
-        QTest::newRow("simulated") << "simulated:core" << "simulated:core" << 161;
-        QTest::newRow("nothing") << "" << "" << 0;
-        QTest::newRow("no number") << "10.20.0.2:x" << "" << 0;
-        QTest::newRow("too high") << "10.20.0.2:70000" << "" << 0;
-        QTest::newRow("a page") << "a/b" << "" << 0;
+        QTest::newRow("plain") << "10.20.0.2"
+                               << "10.20.0.2" << 161;
+        QTest::newRow("port") << " 10.20.0.2:1161 "
+                              << "10.20.0.2" << 1161;
+        QTest::newRow("name") << "core.home"
+                              << "core.home" << 161;
+        QTest::newRow("six") << "fe80::2"
+                             << "fe80::2" << 161;
+        QTest::newRow("six with port") << "[fe80::2]:1161"
+                                       << "fe80::2" << 1161;
+        QTest::newRow("simulated") << "simulated:core"
+                                   << "simulated:core" << 161;
+        QTest::newRow("nothing") << ""
+                                 << "" << 0;
+        QTest::newRow("no number") << "10.20.0.2:x"
+                                   << "" << 0;
+        QTest::newRow("too high") << "10.20.0.2:70000"
+                                  << "" << 0;
+        QTest::newRow("a page") << "a/b"
+                                << "" << 0;
     }
     void addresses()
     {

@@ -6,19 +6,15 @@
 #include <QLineEdit>
 #include <QTemporaryDir>
 
-#include "ui/pages/build_page.h"
+#include "build_bench.h"
 #include "ui/pages/cut_over_pane.h"
-#include "window_desk.h"
 
 namespace sokudo::testing {
 
-struct CutOverBench : WindowDesk {
-    ui::BuildPage* page = nullptr;
+struct CutOverBench : BuildBench {
     double now = -30;
     CutOverBench()
     {
-        QTest::keyClick(window.get(), Qt::Key_4, Qt::AltModifier);
-        page = &window->buildPage();
         for (const store::Version& one : page->presenter().variants())
             if (one.name == "a new switch in the rack") page->presenter().open(one.id);
         page->showPane(ui::BuildPage::CutOver);

@@ -36,7 +36,8 @@ struct WindowDesk : Desk {
     explicit WindowDesk(bool demo = true) : Desk(demo)
     {
         window = std::make_unique<ui::MainWindow>(
-            *document, ui::World{traffic, shippedHosts(),
+            *document, ui::World{traffic,
+                                 shippedHosts(),
                                  [] {
                                      return Result<ui::LocalAgent>(ui::LocalAgent{7411, "abcdefgh12345678"});
                                  },

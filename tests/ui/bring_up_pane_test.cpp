@@ -4,38 +4,20 @@
 #include <QLineEdit>
 #include <QSignalSpy>
 
+#include "build_bench.h"
 #include "core/measure/path_probe.h"
 #include "house_lines.h"
-#include "ui/pages/build_page.h"
-#include "window_desk.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
 using ui::BuildPage;
-
-namespace {
-
-struct Bench : WindowDesk {
-    BuildPage* page = nullptr;
-    explicit Bench(BuildPage::Pane pane)
-    {
-        QTest::keyClick(window.get(), Qt::Key_4, Qt::AltModifier);
-        page = &window->buildPage();
-        QVERIFY(QTest::qWaitFor([&] { return !page->presenter().isWorking(); }, 30000));
-        page->showPane(pane);
-        QTest::qWait(30);
-    }
-    app::BringUpPresenter& up() const { return page->bench().bringUp; }
-};
-
-}  // namespace
 
 class BringUpPaneTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
     void theStartUpClock()
     {
-        Bench bench(BuildPage::BringUp);
+        BuildBench bench(BuildPage::BringUp);
         bench.up().setRestart(true);
         QVERIFY(bench.up().order().size() > 10);
         QCOMPARE(bench.up().order()[0].name.empty(), false);
@@ -62,7 +44,7 @@ private Q_SLOTS:
 
     void readingsAreComparedAndKept()
     {
-        Bench bench(BuildPage::BringUp);
+        BuildBench bench(BuildPage::BringUp);
         bench.up().setRestart(true);
         for (const build::BringUp& one : bench.up().order())
             if (one.name == "vault") bench.up().choose(one.device);
@@ -87,7 +69,7 @@ private Q_SLOTS:
 
     void aMachineIsReadThroughItsAgent()
     {
-        Bench bench(BuildPage::BringUp);
+        BuildBench bench(BuildPage::BringUp);
         bench.up().setRestart(true);
         for (const build::BringUp& one : bench.up().order())
             if (one.name == "vault") bench.up().choose(one.device);
@@ -104,7 +86,7 @@ private Q_SLOTS:
     }
     void aPathIsProbed()
     {
-        Bench bench(BuildPage::BringUp);
+        BuildBench bench(BuildPage::BringUp);
         app::BringUpPresenter up(*bench.document, bench.page->presenter(), {},
                                  [] { return std::make_unique<measure::SimulatedProbe>(1400); });
         const plan::Plan& plan = bench.document->plan();
@@ -126,7 +108,7 @@ private Q_SLOTS:
     /// The captured switch, by the window: readings at its ports, counters as the baseline, what it does not have.
     void aSwitchIsRead()
     {
-        Bench bench(BuildPage::BringUp);
+        BuildBench bench(BuildPage::BringUp);
         bench.up().setRestart(true);
         const plan::Device* core = plan::deviceNamed(bench.document->plan(), "core");
         bench.up().choose(core->id);
@@ -157,7 +139,7 @@ private Q_SLOTS:
     }
     void thePoolOfAddresses()
     {
-        Bench bench(BuildPage::BringUp);
+        BuildBench bench(BuildPage::BringUp);
         QVERIFY(!bench.named<QLineEdit>("Pool of addresses"));  // no link of the demo is without a switch
         QVERIFY(bench.document->edit("Two hosts", houseOf("add computer one in Study: 1x sfp+\n"
                                                           "add computer two in Study: 1x sfp+\n"

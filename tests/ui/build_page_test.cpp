@@ -5,12 +5,11 @@
 #include <QSpinBox>
 #include <QTableWidget>
 
+#include "build_bench.h"
 #include "core/buy/cascade.h"
-#include "ui/pages/build_page.h"
 #include "ui/pages/buy_list_pane.h"
 #include "ui/widgets/compare_grid.h"
 #include "ui/widgets/month_scale.h"
-#include "window_desk.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -18,19 +17,11 @@ using ui::BuildPage;
 
 namespace {
 
-struct Bench : WindowDesk {
-    BuildPage* page = nullptr;
+struct Bench : BuildBench {
     Bench()
     {
-        QTest::keyClick(window.get(), Qt::Key_4, Qt::AltModifier);
-        page = &window->buildPage();
         page->presenter().setToday("2026-11-28");
         settle();
-    }
-    void settle()
-    {
-        QVERIFY(QTest::qWaitFor([&] { return !page->presenter().isWorking() && !says("Working it out"); }, 30000));
-        QTest::qWait(30);
     }
     void type(const char* field, const QString& text)
     {

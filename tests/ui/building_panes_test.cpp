@@ -6,44 +6,20 @@
 #include <QLineEdit>
 #include <QTemporaryDir>
 
-#include "ui/pages/build_page.h"
+#include "build_bench.h"
 #include "ui/pages/terminate_pane.h"
 #include "ui/pages/test_results_pane.h"
-#include "window_desk.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
 using ui::BuildPage;
-
-namespace {
-
-struct Bench : WindowDesk {
-    BuildPage* page = nullptr;
-    explicit Bench(BuildPage::Pane pane)
-    {
-        QTest::keyClick(window.get(), Qt::Key_4, Qt::AltModifier);
-        page = &window->buildPage();
-        QVERIFY(QTest::qWaitFor([&] { return !page->presenter().isWorking(); }, 30000));
-        page->showPane(pane);
-        QTest::qWait(30);
-    }
-    plan::RunId run(const char* label) const
-    {
-        for (const plan::Run& one : document->plan().runs)
-            if (one.label == label) return one.id;
-        return {};
-    }
-    app::TestResultsPresenter& results() const { return page->bench().tests; }
-};
-
-}  // namespace
 
 class BuildingPanesTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
     void bothSchemesInWords()
     {
-        Bench bench(BuildPage::Terminate);
+        BuildBench bench(BuildPage::Terminate);
         auto* pins = bench.named<QWidget>("Pins and colours");
         QVERIFY(pins->accessibleDescription().startsWith(
             "T568B: pin 1 white with orange, pin 2 orange, pin 3 white with green"));
@@ -68,7 +44,7 @@ private Q_SLOTS:
 
     void theWorstCableComesFirstWithItsSiblings()
     {
-        Bench bench(BuildPage::TestResults);
+        BuildBench bench(BuildPage::TestResults);
         QVERIFY(bench.says("3 of 15 cables tested, 1 bad"));
         QVERIFY(bench.says("b1: failed on 2026-11-14"));
         QVERIFY(bench.says("Test these first"));
@@ -78,7 +54,7 @@ private Q_SLOTS:
 
     void aResultIsKeptShownAndUndone()
     {
-        Bench bench(BuildPage::TestResults);
+        BuildBench bench(BuildPage::TestResults);
         bench.results().choose(bench.run("w1"));
         QVERIFY(bench.says("a contact has become poor"));
         const std::size_t before = bench.document->plan().cableTests.size();
@@ -101,7 +77,7 @@ private Q_SLOTS:
 
     void aTestersFileIsTakenInByItsKeptColumns()
     {
-        Bench bench(BuildPage::TestResults);
+        BuildBench bench(BuildPage::TestResults);
         const QTemporaryDir folder;
         QFile file(folder.filePath("lent.csv"));
         QVERIFY(file.open(QIODevice::WriteOnly));
@@ -127,7 +103,7 @@ private Q_SLOTS:
 
     void aLinkIsRunWithoutAnInstrument()
     {
-        Bench bench(BuildPage::TestResults);
+        BuildBench bench(BuildPage::TestResults);
         bench.results().choose(bench.run("w1"));
         bench.button("Run it")->click();
         QVERIFY(bench.says("Write the address of the agent"));
@@ -143,9 +119,21 @@ private Q_SLOTS:
         QVERIFY(bench.results().run()->tests.back()->outcome == plan::TestOutcome::NotJudged);
     }
 
+    void betweenWhichHosts()
+    {
+        BuildBench bench(BuildPage::TestResults);
+        bench.results().choose(bench.run("w1"));
+        bench.button("Between which hosts?")->click();
+        QVERIFY(QTest::qWaitFor([&] { return !bench.results().isFindingEnds(); }, 10000));
+        QVERIFY(bench.says("kiln-a to platen with one stream"));
+        QVERIFY(bench.says("Not platen to ledger"));
+        // Another cable, another answer: the old one does not stay.
+        bench.results().choose(bench.run("b1"));
+        QVERIFY(!bench.says("kiln-a to platen with one stream"));
+    }
     void marksSayTheirOwnWord()
     {
-        Bench bench(BuildPage::TestResults);
+        BuildBench bench(BuildPage::TestResults);
         int failed = 0;
         for (QWidget* one : bench.page->findChildren<QWidget*>())
             if (one->isVisible() && one->toolTip() == "failed" && one->accessibleName() == "failed") ++failed;
@@ -162,7 +150,7 @@ private Q_SLOTS:
             image.save(path);
             return path;
         };
-        Bench bench(BuildPage::TestResults);
+        BuildBench bench(BuildPage::TestResults);
         bench.results().choose(bench.run("w1"));
         QVERIFY(bench.says("None is kept"));
         QVERIFY(bench.says("no photo"));

@@ -6,8 +6,7 @@
 #include <QLineEdit>
 #include <QTemporaryDir>
 
-#include "ui/pages/build_page.h"
-#include "window_desk.h"
+#include "build_bench.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -15,12 +14,9 @@ using ui::BuildPage;
 
 namespace {
 
-struct Bench : WindowDesk {
-    BuildPage* page = nullptr;
+struct Bench : BuildBench {
     explicit Bench(const char* variant = "ten gigabit upstairs")
     {
-        QTest::keyClick(window.get(), Qt::Key_4, Qt::AltModifier);
-        page = &window->buildPage();
         page->presenter().setToday("2026-11-28");
         work().setToday("2026-11-28");
         settle();
@@ -30,11 +26,6 @@ struct Bench : WindowDesk {
         settle();
     }
     app::WorkPresenter& work() const { return page->bench().work; }
-    void settle() const
-    {
-        QVERIFY(QTest::qWaitFor([&] { return !page->presenter().isWorking(); }, 30000));
-        QTest::qWait(30);
-    }
     const std::vector<build::BuildJob>& jobs() const { return work().jobs().jobs; }
     std::size_t locked() const
     {

@@ -1,14 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A wire map filled in by keyboard, kept with its run, undone.
 #include "ui/pages/wire_map_pane.h"
+#include "build_bench.h"
 
 #include <QCheckBox>
 #include <QComboBox>
 #include <QLineEdit>
 
-#include "ui/pages/build_page.h"
 #include "ui/widgets/wire_map_view.h"
-#include "window_desk.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -16,12 +15,9 @@ using ui::BuildPage;
 
 namespace {
 
-struct Bench : WindowDesk {
-    BuildPage* page = nullptr;
+struct Bench : BuildBench {
     Bench()
     {
-        QTest::keyClick(window.get(), Qt::Key_4, Qt::AltModifier);
-        page = &window->buildPage();
         page->showPane(BuildPage::WireMap);
         QTest::qWait(30);
     }

@@ -210,10 +210,11 @@ void BringUpPresenter::readMachine()
     if (!device) return;
     std::unique_ptr<measure::HostReader> reader = m_hosts ? m_hosts(device->name) : nullptr;
     if (reader) return readBy(std::move(reader));
-    readBy(failure(ErrorCode::NotFound,
-                   text::say("bring-up.not-here",
-                             "this is not this machine: read it through its agent or as a switch, or type what it shows"),
-                   device->name));
+    readBy(
+        failure(ErrorCode::NotFound,
+                text::say("bring-up.not-here",
+                          "this is not this machine: read it through its agent or as a switch, or type what it shows"),
+                device->name));
 }
 
 void BringUpPresenter::readAgent(const QString& address, const QString& key)
@@ -379,8 +380,9 @@ void BringUpPresenter::probe(const QString& host, const build::PathMtu& path, pl
             m_probeSays = found ? toQt(build::probeSays(path, found->bytes)) : toQt(found.error().message());
             const plan::Device* device = m_plan->devices.find(from);
             if (found && device && !isHere(from))
-                m_probeSays += QString(". Sent from this machine, not from %1: it proves the way from here; run "
-                                       "sokudo-cli mtu … --probe on %1 to prove its own")
+                m_probeSays += QString(
+                                   ". Sent from this machine, not from %1: it proves the way from here; run "
+                                   "sokudo-cli mtu … --probe on %1 to prove its own")
                                    .arg(toQt(device->name));
             Q_EMIT changed();
         });

@@ -43,8 +43,8 @@ public:
     /// Why the map cannot be judged: a far pin that is named twice; empty: it can.
     QString problem() const;
     build::MapVerdict verdict() const;
-    /// Writes the result into the run and among the test results. @return false: nothing is chosen, the map is not whole,
-    /// or it cannot be judged
+    /// Writes the result into the run and among the test results. @return false: nothing is chosen, the map is not
+    /// whole, or it cannot be judged
     bool keep();
 
     const kb::KnowledgeBase& knowledge() const { return m_document.knowledge(); }

@@ -10,6 +10,7 @@
 #include "core/base/text.h"
 #include "core/editline/record_fields.h"
 #include "core/kb/buy_rows.h"
+#include "core/match/reports.h"
 #include "core/oneline/tokens.h"
 #include "core/plan/edits.h"
 #include "host/picture.h"
@@ -17,7 +18,7 @@
 namespace sokudo::app {
 
 TestResultsPresenter::TestResultsPresenter(Document& document, measure::TrafficRunner& runner, CardSource card,
-                                     QObject* parent)
+                                           QObject* parent)
     : QObject(parent), m_document(document), m_runner(runner), m_card(std::move(card))
 {
     connect(&document, &Document::planChanged, this, &TestResultsPresenter::refresh);
@@ -41,7 +42,9 @@ void TestResultsPresenter::refresh()
 void TestResultsPresenter::choose(plan::RunId run)
 {
     m_chosen = run;
+    m_endsSays.clear();
     Q_EMIT changed();
+    Q_EMIT liveChanged();
 }
 
 const build::RunTests* TestResultsPresenter::run() const
@@ -125,7 +128,8 @@ void TestResultsPresenter::readPhoto(const QString& path, std::function<void(pla
             photo.caption = fromQt(QFileInfo(path).completeBaseName());
             photo.on = today();
             photo.jpeg = picture->jpeg;
-            m_photoSays = QString("%1, %2 × %3 pixels").arg(toQt(photo.caption)).arg(picture->width).arg(picture->height);
+            m_photoSays =
+                QString("%1, %2 × %3 pixels").arg(toQt(photo.caption)).arg(picture->width).arg(picture->height);
             then(std::move(photo));
             Q_EMIT photoChanged();
         });
@@ -278,6 +282,31 @@ void TestResultsPresenter::startLive(const Live& asked)
 void TestResultsPresenter::stopLive()
 {
     if (m_cancel) *m_cancel = true;
+}
+
+void TestResultsPresenter::findEnds()
+{
+    if (m_isFindingEnds || !m_chosen.isSet()) return;
+    m_isFindingEnds = true;
+    m_endsSays = "Looking at the hosts on both sides …";
+    Q_EMIT liveChanged();
+    m_finding.start(
+        *this,
+        [plan = m_document.snapshot(), run = m_chosen, kb = m_document.knowledge()](const std::atomic<bool>&) {
+            return build::testEnds(*plan, match::judgeAll(*plan, kb), run, kb);
+        },
+        [this](const Result<build::TestEndsList>& found) {
+            m_isFindingEnds = false;
+            if (!found) m_endsSays = toQt(found.error().what);
+            else {
+                m_endsSays = toQt(found->says);
+                int shown = 0;
+                for (const build::TestEnds& one : found->pairs)
+                    if (!one.provesLink && found->pairs.front().provesLink && ++shown <= 3)
+                        m_endsSays += "\nNot " + toQt(one.says);
+            }
+            Q_EMIT liveChanged();
+        });
 }
 
 void TestResultsPresenter::testCard(const QString& interface)

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Results of cable tests: the results, a new result, a tester's file, siblings of a bad one, batches, and live-link runs.
+// Results of cable tests: the results, a new result, a tester's file, siblings of a bad one, batches, and live-link
+// runs.
 #pragma once
 
 #include <functional>
@@ -12,8 +13,9 @@
 #include "core/build/fault_distance.h"
 #include "core/build/history.h"
 #include "core/build/qualify_run.h"
-#include "core/build/test_results.h"
+#include "core/build/test_ends.h"
 #include "core/build/test_import.h"
+#include "core/build/test_results.h"
 #include "core/build/wire_map.h"
 
 namespace sokudo::app {
@@ -82,6 +84,11 @@ public:
     bool isLive() const { return m_isLive; }
     QString liveSays() const { return m_liveSays; }
 
+    /// Looks for two hosts that prove the chosen run; `endsSays` tells the best pair, and those that would mislead.
+    void findEnds();
+    bool isFindingEnds() const { return m_isFindingEnds; }
+    QString endsSays() const { return m_endsSays; }
+
     /// The card's own cable test, in a sentence when it is there.
     void testCard(const QString& interface);
     QString cardSays() const { return m_cardSays; }
@@ -106,10 +113,10 @@ private:
     plan::PlanPtr m_read;  ///< the plan that the results point into
     plan::RunId m_chosen;
     std::optional<plan::Photo> m_photo;  ///< for the result that is typed next
-    QString m_photoSays;
-    bool m_isLive = false, m_isTestingCard = false, m_isReadingPhoto = false;
+    QString m_photoSays, m_endsSays;
+    bool m_isLive = false, m_isTestingCard = false, m_isReadingPhoto = false, m_isFindingEnds = false;
     std::shared_ptr<std::atomic<bool>> m_cancel;
-    Work m_running, m_testing, m_reading;
+    Work m_running, m_testing, m_reading, m_finding;
 };
 
 }  // namespace sokudo::app

@@ -10,9 +10,9 @@
 #include "core/build/wire_map.h"
 #include "core/kb/build_rows.h"
 #include "core/oneline/tokens.h"
+#include "fault_answer.h"
 #include "traffic/traffic_client.h"
 #include "traffic/trial_server.h"
-#include "fault_answer.h"
 
 namespace sokudo::cli {
 namespace {

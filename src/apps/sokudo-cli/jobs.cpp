@@ -37,9 +37,10 @@ Result<Work> jobsFor(const Options& given, Context& context)
 Json toJson(const build::BuildJob& job, const build::JobState& state, const build::JobList& list)
 {
     Json result{{"key", job.key},         {"title", plain(job.title)},  {"minutes", {job.low, job.usual, job.high}},
-                {"people", job.people},   {"materials", Json::array()}, {"steps", Json::array()},
+                {"people", job.people},   {"materials", Json::array()}, {"steps", Json::array()}, {"order", Json::array()},
                 {"after", Json::array()}, {"locks", Json::array()}};
     for (const text::Sentence& one : job.materials) result["materials"].push_back(plain(one));
+    for (const text::Sentence& one : job.order) result["order"].push_back(plain(one));
     for (std::size_t i = 0; i < job.steps.size(); ++i)
         result["steps"].push_back({{"do", plain(job.steps[i].what)},
                                    {"caution", job.steps[i].caution},
@@ -88,6 +89,7 @@ int answerJobs(const Options& given, Context& context)
         print("   key " + job.key);
         for (const build::JobLock& one : state.open) print(plain("   Locked: " + one.what.text()));
         for (const text::Sentence& one : state.settled) print(plain("   Settled: " + one.text()));
+        for (const text::Sentence& one : job.order) print(plain("   " + one.text()));
         for (const text::Sentence& one : job.materials) print(plain("   take " + one.text()));
         for (std::size_t at = 0; at < job.steps.size(); ++at) {
             const build::JobStep& step = job.steps[at];

@@ -86,17 +86,18 @@ int main(int argc, char** argv)
     std::string data;
     app.add_option("--data", data, "use the tables of this folder instead of those built in");
     cli::Verbs verbs(app, context);
-    for (auto add : {cli::addCheck,      cli::addLink,       cli::addWays,     cli::addWhatIf,       cli::addCatalogue,
-                     cli::addLimits,     cli::addLinkDown,   cli::addRead,     cli::addParts,        cli::addPath,
-                     cli::addExpect,     cli::addConvert,    cli::addJudge,    cli::addFlows,        cli::addUpgrade,
-                     cli::addHeadline,   cli::addCounters,   cli::addMeasure,  cli::addDiagnose,     cli::addHost,
-                     cli::addLog,        cli::addReport,     cli::addExport,   cli::addImport,       cli::addEdit,
-                     cli::addStart,      cli::addSurvey,     cli::addVersions, cli::addTour,         cli::addPhoto,
-                     cli::addPowerLines, cli::addPoe,        cli::addChain,    cli::addSinglePoints, cli::addBuy,
-                     cli::addCut,        cli::addSolve,      cli::addCompare,  cli::addStages,       cli::addLater,
-                     cli::addWorth,      cli::addCableTests, cli::addMoves,    cli::addCutOver,      cli::addTestResults,
-                     cli::addBringUp,    cli::addTerminate,  cli::addJobs,     cli::addAddresses,    cli::addNeighbours,
-                     cli::addPower,      cli::addOutage,     cli::addRepairs})
+    for (auto add :
+         {cli::addCheck,      cli::addLink,       cli::addWays,     cli::addWhatIf,       cli::addCatalogue,
+          cli::addLimits,     cli::addLinkDown,   cli::addRead,     cli::addParts,        cli::addPath,
+          cli::addExpect,     cli::addConvert,    cli::addJudge,    cli::addFlows,        cli::addUpgrade,
+          cli::addHeadline,   cli::addCounters,   cli::addMeasure,  cli::addDiagnose,     cli::addHost,
+          cli::addLog,        cli::addReport,     cli::addExport,   cli::addImport,       cli::addEdit,
+          cli::addStart,      cli::addSurvey,     cli::addVersions, cli::addTour,         cli::addPhoto,
+          cli::addPowerLines, cli::addPoe,        cli::addChain,    cli::addSinglePoints, cli::addBuy,
+          cli::addCut,        cli::addSolve,      cli::addCompare,  cli::addStages,       cli::addLater,
+          cli::addWorth,      cli::addCableTests, cli::addMoves,    cli::addCutOver,      cli::addTestResults,
+          cli::addBringUp,    cli::addTerminate,  cli::addJobs,     cli::addAddresses,    cli::addNeighbours,
+          cli::addPower,      cli::addOutage,     cli::addRepairs})
         add(verbs, context);
     if (const auto error = unknownVerb(app, argc, argv)) return cli::fail(*error);
     try {

@@ -5,11 +5,11 @@
 #include <fmt/format.h>
 
 #include "cli.h"
+#include "core/build/test_results.h"
 #include "core/editline/edit_line.h"
 #include "core/logbook/record.h"
 #include "core/plan/edits.h"
 #include "core/plan/tables.h"
-#include "core/build/test_results.h"
 #include "host/picture.h"
 #include "store/project_file.h"
 
@@ -81,7 +81,8 @@ void addPhoto(Verbs& verbs, Context& context)
     auto given = std::make_shared<Options>();
     verb.option("FILE", given->file, "project to change").required();
     verb.option("PICTURE", given->picture, "JPEG, PNG or WebP file").required();
-    verb.option("--of", given->of, "what it shows: \"run q2\", \"port core 4\", \"place attic\", \"cable-test w1 2026-11-14\"");
+    verb.option("--of", given->of,
+                "what it shows: \"run q2\", \"port core 4\", \"place attic\", \"cable-test w1 2026-11-14\"");
     verb.option("--caption", given->caption, "what is to be seen; the name of the file otherwise");
     verb.option("--found", given->found, "by eye: clean, dirty, bent, frayed, corroded, torn, burnt, other");
     verb.option("--on", given->on, "day it was taken, 2026-11-28");

@@ -14,10 +14,10 @@
 #include "core/survey/distances.h"
 #include "core/survey/labels.h"
 #include "core/survey/standing.h"
+#include "fault_answer.h"
 #include "path_options.h"
 #include "store/reference.h"
 #include "store/version.h"
-#include "fault_answer.h"
 
 namespace sokudo::cli {
 namespace {

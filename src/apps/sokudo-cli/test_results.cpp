@@ -7,9 +7,11 @@
 #include "cli.h"
 #include "core/base/text.h"
 #include "core/build/history.h"
-#include "core/build/test_results.h"
+#include "core/build/test_ends.h"
 #include "core/build/test_import.h"
+#include "core/build/test_results.h"
 #include "core/logbook/record.h"
+#include "core/match/reports.h"
 #include "core/plan/edits.h"
 
 namespace sokudo::cli {
@@ -69,6 +71,32 @@ int answerSiblings(const Options& given, Context& context)
     }
     if (context.json) print(Json{{"siblings", all}});
     return kFine;
+}
+
+int answerEnds(const Options& given, Context& context)
+{
+    const auto project = openProject(given.file, context);
+    if (!project) return fail(project.error());
+    const auto run = runCalled(project->plan, given.run);
+    if (!run) return fail(run.error());
+    const plan::Plan& house = project->plan;
+    const auto found = build::testEnds(house, match::judgeAll(house, context.kb), *run, context.kb);
+    if (!found) return fail(found.error());
+    Json all = Json::array();
+    if (!context.json) print(plain(found->says));
+    for (const build::TestEnds& one : found->pairs) {
+        if (context.json)
+            all.push_back({{"from", house.devices.find(one.from)->name},
+                           {"to", house.devices.find(one.to)->name},
+                           {"streams", one.streams},
+                           {"expected_bps", one.expected.steps()},
+                           {"link_bps", one.ofLink.steps()},
+                           {"proves_link", one.provesLink},
+                           {"says", plain(one.says)}});
+        else print(plain(fmt::format("  {} {}", one.provesLink ? "proves it:" : "does not: ", one.says.text())));
+    }
+    if (context.json) print(Json{{"says", plain(found->says)}, {"pairs", all}});
+    return found->pairs.front().provesLink ? kFine : kFindings;
 }
 
 int answerHistory(const Options& given, Context& context)
@@ -162,6 +190,9 @@ void addTestResults(Verbs& verbs, Context& context)
         &answerTests);
     auto [siblings, bad] = add("siblings", "Which cables to test first when one was bad", &answerSiblings);
     siblings.option("--run", bad->run, "the bad one").required();
+    auto [ends, through] = add(
+        "test-ends", "Between which two hosts a cable is proved, so that no slow machine is blamed on it", &answerEnds);
+    ends.option("--run", through->run, "the cable").required();
     auto [history, of] = add("history", "All that is known to have happened to a run", &answerHistory);
     history.option("--run", of->run, "its label").required();
     auto [import, given] =

@@ -94,7 +94,8 @@ private:
         for (const kb::CutOverStep& row : m_asked.kb.all<kb::CutOverStep>()) {
             if (row.phase == "back") continue;
             if (row.id == "uplink" && !m_made.canRunBoth) continue;
-            if (row.per == "once") add(row, {}, text::Sentence(row.text), {}, {});
+            if (row.per == "remote" && !isRemote()) continue;
+            if (row.per == "once" || row.per == "remote") add(row, {}, text::Sentence(row.text), {}, {});
             else if (row.per == "lead") leads(row);
             else if (row.per == "port") ports(row);
             else
@@ -105,6 +106,19 @@ private:
                                 filled(row.text, {{"test", proof.what.text()}, {"expected", proof.expected}})),
                             {}, {}, proof);
         }
+    }
+    std::string buildingOf(const plan::Device* device) const
+    {
+        const plan::Place* place = device ? m_plan.places.find(device->place) : nullptr;
+        return place ? place->building : std::string();
+    }
+    /// Whether the new unit stands in another building than the router.
+    bool isRemote() const
+    {
+        for (const plan::Device& device : m_plan.devices)
+            if (device.role == plan::Role::Router)
+                return buildingOf(&device) != buildingOf(m_plan.devices.find(m_asked.day.to));
+        return false;
     }
     static std::string_view perOf(ProofKind kind)
     {

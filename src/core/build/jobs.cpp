@@ -115,6 +115,11 @@ private:
                     : add("card",
                           text::say("jobs.card", "Fit {} into slot {} of {}", slot.card->name, slot.name, device->name),
                           {"slot", slot.id.value}, device->place);
+            if (old && old->card)
+                m_list.jobs[card].order.push_back(
+                    text::say("jobs.card-out",
+                              "{} comes out of this slot: note what runs on it, and for a test only put it back",
+                              old->card->name));
             for (std::size_t first : m_atDevice[device->id]) wait(card, first);
             m_atDevice[device->id].push_back(card);
         }
@@ -175,6 +180,28 @@ private:
     {
         return port.isSet() ? plan::portText(m_variant, port) : std::string("an open end");
     }
+    /// Ends, cable and slack, and the way through the house.
+    void workOrder(std::size_t job, const plan::Run& run)
+    {
+        auto& order = m_list.jobs[job].order;
+        const auto at = [&](plan::PortId port) {
+            const std::string place = placeName(placeOf(port));
+            return endText(port) + (place.empty() ? "" : " in " + place);
+        };
+        order.push_back(text::say("jobs.from-to", "From {} to {}", at(run.a), at(run.b)));
+        const kb::Medium* medium = m_kb.find<kb::Medium>(run.medium);
+        const std::string cable = medium ? medium->name : std::string("cable");
+        order.push_back(
+            !run.length ? text::say("jobs.not-measured", "{}; measure the way before you cut", cable)
+            : run.slack ? text::say("jobs.length-slack", "{} of {}, {} of it as slack in loops at the ends",
+                                    text::figure::length(*run.length), cable, text::length(*run.slack))
+                        : text::say("jobs.length", "{} of {}, with the slack at both ends",
+                                    text::figure::length(*run.length), cable));
+        if (!run.route.empty()) order.push_back(text::say("jobs.way", "By {}", text::joined(run.route, " › ")));
+        if (m_list.jobs[job].people > 1)
+            order.push_back(text::say("jobs.helper", "{} people: one pulls, one feeds the cable in",
+                                      m_list.jobs[job].people));
+    }
     /// Pull, both ends, test; a lead with its ends on is pulled and tested.
     std::size_t laid(const plan::Run& run, const std::string& label)
     {
@@ -184,6 +211,7 @@ private:
                                      text::say("jobs.pull", "Pull {} from {} to {}", label, placeName(placeOf(run.a)),
                                                placeName(placeOf(run.b))),
                                      object, place, run.length.value_or(Length{}).in());
+        workOrder(pull, run);
         locks(pull, run);
         for (const buy::Need& need : buy::needsOfRun(m_variant, run, m_kb))
             m_list.jobs[pull].materials.push_back(
@@ -289,14 +317,14 @@ private:
             m_list.sentence = text::say("jobs.none", "Nothing is to be built: the variant is as the house");
             return;
         }
-        m_list.sentence =
-            text::say("jobs.says", "{} jobs, {} of work as a rule, {} if all goes well, {} if it does not{}",
-                      m_list.jobs.size(), text::figure::duration(Duration::of(60 * m_list.usual)),
-                      text::duration(Duration::of(60 * m_list.low)), text::duration(Duration::of(60 * m_list.high)),
-                      m_list.locked > 0 ? fmt::format("; {} for permission or a licensed trade",
-                                                       m_list.locked == 1 ? std::string("1 waits")
-                                                                          : fmt::format("{} wait", m_list.locked))
-                                        : std::string());
+        m_list.sentence = text::say(
+            "jobs.says", "{} jobs, {} of work as a rule, {} if all goes well, {} if it does not{}", m_list.jobs.size(),
+            text::figure::duration(Duration::of(60 * m_list.usual)), text::duration(Duration::of(60 * m_list.low)),
+            text::duration(Duration::of(60 * m_list.high)),
+            m_list.locked > 0
+                ? fmt::format("; {} for permission or a licensed trade",
+                              m_list.locked == 1 ? std::string("1 waits") : fmt::format("{} wait", m_list.locked))
+                : std::string());
     }
 
     const plan::Plan &m_house, &m_variant;

@@ -34,6 +34,7 @@ struct BuildJob {
     plan::PlaceId place;
     double low = 0, usual = 0, high = 0;  ///< minutes
     int people = 1;
+    std::vector<text::Sentence> order;  ///< the work order: from where to where, how much, by which way, with whom
     std::vector<text::Sentence> materials;
     std::vector<JobStep> steps;
     std::vector<std::size_t> after;  ///< jobs that must be done first

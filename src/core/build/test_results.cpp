@@ -221,7 +221,8 @@ std::vector<text::Sentence> changesBetween(const plan::CableTest& first, const p
     if (first.length && last.length && first.length->in() > 0) {
         const double by = last.length->in() / first.length->in() - 1;
         if (std::abs(by) >= kLengthOff)
-            all.push_back(text::say("test-results.length", "length {} to {}: another cable, or another velocity was set",
+            all.push_back(text::say("test-results.length",
+                                    "length {} to {}: another cable, or another velocity was set",
                                     text::figure::length(*first.length), text::figure::length(*last.length)));
     }
     if (first.loss && last.loss)
@@ -260,8 +261,9 @@ TestResults testResults(const plan::Plan& plan, const std::string& today, const 
     };
     std::stable_sort(results.runs.begin(), results.runs.end(),
                      [&](const RunTests& a, const RunTests& b) { return rank(a) < rank(b); });
-    results.sentence = text::say("test-results.sentence", "{} of {} cables tested, {} bad{}", results.tested, results.runs.size(),
-                              results.bad, results.due > 0 ? fmt::format(", {} due again after a year", results.due) : "");
+    results.sentence =
+        text::say("test-results.sentence", "{} of {} cables tested, {} bad{}", results.tested, results.runs.size(),
+                  results.bad, results.due > 0 ? fmt::format(", {} due again after a year", results.due) : "");
     return results;
 }
 

@@ -11,9 +11,8 @@ namespace {
 SwitchObject objectRow(RowReader& row)
 {
     SwitchObject object{row.text("id"), row.text("oid"), row.text("counter"), row.text("means"), row.provenance()};
-    const bool isDotted = !object.oid.empty() && std::all_of(object.oid.begin(), object.oid.end(), [](char c) {
-        return c == '.' || (c >= '0' && c <= '9');
-    });
+    const bool isDotted = !object.oid.empty() && std::all_of(object.oid.begin(), object.oid.end(),
+                                                             [](char c) { return c == '.' || (c >= '0' && c <= '9'); });
     if (!isDotted) row.complain("column oid is numbers with dots between: 1.3.6.1.2.1.2.2.1.2");
     return object;
 }

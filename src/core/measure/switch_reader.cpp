@@ -71,9 +71,7 @@ Reading<bool> carrierOf(const Answers& answers, long interface)
 
 Reading<BitRate> speedOf(const Answers& answers, long interface, bool hasLink)
 {
-    const auto none = [](text::Sentence why) {
-        return Reading<BitRate>::none(WhyNot::NotPresent, std::move(why));
-    };
+    const auto none = [](text::Sentence why) { return Reading<BitRate>::none(WhyNot::NotPresent, std::move(why)); };
     if (!hasLink) return none(text::say("switch-reader.no-link", "the port has no link"));
     const double millions = answers.number("high-speed", interface).value_or(0);
     if (millions > 0) return Reading<BitRate>::of(BitRate::of(millions * 1e6));
@@ -124,9 +122,10 @@ Result<HostSnapshot> SwitchReader::read()
         for (const kb::SwitchObject& object : m_objects)
             if (const auto count = answers.number(object.id, interface); count && !object.counter.empty())
                 one.counters[object.counter] = static_cast<std::int64_t>(*count);
-        one.fec = Reading<std::string>::none(
-            WhyNot::NotSupported, text::say("switch-reader.fec", "a switch does not tell its FEC this way: read it "
-                                                                 "in its own pages"));
+        one.fec = Reading<std::string>::none(WhyNot::NotSupported,
+                                             text::say("switch-reader.fec",
+                                                       "a switch does not tell its FEC this way: read it "
+                                                       "in its own pages"));
         result.interfaces.push_back(std::move(one));
     }
     if (result.interfaces.empty())

@@ -266,8 +266,9 @@ QLayout* BringUpPane::elsewhere()
     auto* way = new QComboBox;
     way->addItems({"Agent at", "Switch at"});
     way->setAccessibleName("How it is read");
-    way->setToolTip("A machine that runs the agent, or a switch by SNMP version 2c: read only, and its community "
-                    "goes over the wire in the clear");
+    way->setToolTip(
+        "A machine that runs the agent, or a switch by SNMP version 2c: read only, and its community "
+        "goes over the wire in the clear");
     auto* address = new QLineEdit(m_presenter.addressOfChosen());
     address->setCursorPosition(0);
     address->setPlaceholderText("address");
@@ -421,9 +422,9 @@ void BringUpPane::fillAddresses()
     m_settings->addLayout(head);
     if (!plan) return m_settings->addWidget(label(toQt(plan.error().message()), "bad", true));
     for (const build::LinkNet& one : plan->links)
-        m_settings->addWidget(label(
-            toQt(one.title + ": " + one.addressA() + " and " + one.addressB() + " of " + build::text4(one.net)), "",
-            true));
+        m_settings->addWidget(
+            label(toQt(one.title + ": " + one.addressA() + " and " + one.addressB() + " of " + build::text4(one.net)),
+                  "", true));
     for (const text::Sentence& one : plan->problems) m_settings->addWidget(label(toQt(one), "bad", true));
 }
 

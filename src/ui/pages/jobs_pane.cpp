@@ -13,8 +13,8 @@
 #include "ui/theme.h"
 #include "ui/widgets/parts.h"
 #include "ui/widgets/scroll_column.h"
-#include "ui/widgets/verdict_mark.h"
 #include "ui/widgets/variant_box.h"
+#include "ui/widgets/verdict_mark.h"
 
 namespace sokudo::ui {
 
@@ -104,10 +104,7 @@ QString JobsPane::savePdf(const QString& path) const
     return printSheet(path, jobsSheet(m_presenter.jobs(), m_presenter.progress(), m_variant->currentText()));
 }
 
-void JobsPane::fillVariants()
-{
-    m_variant->show(m_presenter.variants(), m_presenter.chosen());
-}
+void JobsPane::fillVariants() { m_variant->show(m_presenter.variants(), m_presenter.chosen()); }
 
 void JobsPane::refresh()
 {
@@ -264,6 +261,8 @@ void JobsPane::showStep()
     rows.addWidget(large);
     if (!step.tool.empty()) rows.addWidget(label("With: " + toQt(step.tool), "", true));
     if (!step.caution.empty()) rows.addWidget(label(toQt(step.caution), "caution", true));
+    if (!job.order.empty()) rows.addWidget(label("Work order", "heading"));
+    for (const text::Sentence& one : job.order) rows.addWidget(label(toQt(one), "", true));
     if (!job.materials.empty()) {
         rows.addWidget(label("Take along", "heading"));
         for (const text::Sentence& one : job.materials) rows.addWidget(label(toQt(one), "", true));

@@ -48,7 +48,8 @@ QString choosePicture(QWidget* parent)
 
 }  // namespace
 
-TestResultsPane::TestResultsPane(app::TestResultsPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
+TestResultsPane::TestResultsPane(app::TestResultsPresenter& presenter, QWidget* parent)
+    : QWidget(parent), m_presenter(presenter)
 {
     auto* all = new QHBoxLayout(this);
     all->setContentsMargins(0, 0, 0, 0);
@@ -242,6 +243,11 @@ QLayout* TestResultsPane::live()
         label("Full load against a sokudo-agent at the far end, until the bits are enough for 1e-10 with 95 %. "
               "The card there counts damaged frames: behind a switch, those of the last cable only.",
               "soft", true));
+    m_findEnds = button("Between which hosts?", "", [this] { m_presenter.findEnds(); });
+    m_findEnds->setToolTip("Two hosts that this cable holds back, so that no slow machine is taken for a slow cable");
+    all->addWidget(m_findEnds);
+    m_ends = label("", "", true);
+    all->addWidget(m_ends);
     m_host = field("Agent", "address of the agent");
     m_key = field("Pairing key", "its pairing key");
     m_key->setEchoMode(QLineEdit::Password);
@@ -418,6 +424,9 @@ void TestResultsPane::fillLive()
     m_run10->setEnabled(!m_presenter.isLive());
     m_stop->setEnabled(m_presenter.isLive());
     m_live->setText(m_presenter.liveSays());
+    m_findEnds->setEnabled(!m_presenter.isFindingEnds() && m_presenter.chosen().isSet());
+    m_ends->setText(m_presenter.endsSays());
+    m_ends->setVisible(!m_presenter.endsSays().isEmpty());
     if (!m_presenter.cardSays().isEmpty()) m_card->setText(m_presenter.cardSays());
 }
 

@@ -44,11 +44,11 @@ private:
     app::TestResultsPresenter::File m_file;
     ScrollColumn *m_runs, *m_run, *m_side;
     QVBoxLayout *m_about, *m_first, *m_batches;
-    QLabel *m_problem, *m_fileName, *m_live, *m_card, *m_place, *m_photoSays;
+    QLabel *m_problem, *m_fileName, *m_live, *m_card, *m_place, *m_photoSays, *m_ends;
     QComboBox *m_outcome, *m_stage, *m_with, *m_part, *m_batch;
     QLineEdit *m_limit, *m_length, *m_margin, *m_loop, *m_map, *m_by, *m_columns, *m_keepAs, *m_host, *m_key, *m_rate,
         *m_interface, *m_near, *m_far;
-    QPushButton *m_import, *m_run10, *m_stop, *m_takePhoto, *m_dropPhoto;
+    QPushButton *m_import, *m_run10, *m_stop, *m_takePhoto, *m_dropPhoto, *m_findEnds;
 };
 
 }  // namespace sokudo::ui

@@ -35,6 +35,7 @@ Sheet jobsSheet(const build::JobList& list, const build::JobProgress& progress, 
         for (const text::Sentence& one : job.materials) along << toQt(one);
         if (!along.isEmpty()) says += "; take " + along.join(", ");
         SheetPart part{QString("%1. %2").arg(i + 1).arg(toQt(job.title)), says, {}};
+        for (const text::Sentence& one : job.order) part.lines.push_back({toQt(one), {}, {}, false, false, false});
         for (std::size_t step = 0; step < job.steps.size(); ++step) {
             part.lines.push_back({toQt(job.steps[step].what),
                                   {},

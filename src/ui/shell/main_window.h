@@ -3,8 +3,8 @@
 #pragma once
 
 #include <map>
-#include <set>
 #include <memory>
+#include <set>
 
 #include <QFrame>
 #include <QMainWindow>

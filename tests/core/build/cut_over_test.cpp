@@ -64,6 +64,29 @@ const DayStep& step(const CutOverPlan& plan, const std::string& start)
 class CutOverTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    /// A unit for another building gets its profiles by its hardware address before it goes there.
+    void aRemoteUnitIsPreAssigned()
+    {
+        const auto has = [](const CutOverPlan& plan) {
+            return std::any_of(plan.steps.begin(), plan.steps.end(),
+                               [](const DayStep& one) { return one.key == "before:preassign"; });
+        };
+        House house;
+        QVERIFY(!has(house.plan()));
+        // The router goes to another building, by fibre.
+        house.builder.place("barn", 0, "barn");
+        plan::PlaceId barn;
+        for (const plan::Place& place : house.builder.plan().places)
+            if (place.building == "barn") barn = place.id;
+        house.builder.changeDevice("gate", [&](plan::Device& device) { device.place = barn; });
+        for (const char* end : {"old 1", "gate 1"})
+            house.builder.changePort(end, [](plan::Port& port) { port.module = "10gbase-lr"; });
+        house.builder.changeRun("G", [](plan::Run& run) {
+            run.medium = "os2";
+            run.length = Length::of(60);
+        });
+        QVERIFY(has(house.plan()));
+    }
     void theSteps()
     {
         const CutOverPlan plan = House().plan();

@@ -194,6 +194,48 @@ private Q_SLOTS:
         QCOMPARE(toQt(list.jobs[0].title), QString("Change the settings of core"));
     }
 
+    /// From where to where, how much with its slack, by which way, and that it takes two.
+    void aPullHasItsWorkOrder()
+    {
+        auto builder = house();
+        const plan::Plan before = builder.plan();
+        builder.run("up", "core 2", "desk 1", "cat6a", 20).changeRun("up", [](plan::Run& run) {
+            run.slack = Length::of(3);
+            run.route = {"cellar", "duct", "attic"};
+        });
+        const BuildJob pull = *keyed(jobs(before, builder), "pull:");
+        QStringList order;
+        for (const text::Sentence& one : pull.order) order << sokudo::testing::spaced(toQt(one));
+        QCOMPARE(order.size(), 4);
+        QCOMPARE(order[0], QString("From core 2 in cellar to desk 1 in attic"));
+        QVERIFY2(order[1].startsWith("20 m of ") && order[1].contains("3 m of it as slack"), qPrintable(order[1]));
+        QCOMPARE(order[2], QString("By cellar › duct › attic"));
+        QVERIFY(order[3].startsWith("2 people"));
+        builder.changeRun("up", [](plan::Run& run) {
+            run.length.reset();
+            run.slack.reset();
+            run.route.clear();
+        });
+        const BuildJob bare = *keyed(jobs(before, builder), "pull:");
+        QCOMPARE(bare.order.size(), std::size_t{3});
+        QVERIFY(toQt(bare.order[1]).contains("measure the way before you cut"));
+    }
+    /// A card that makes room for another: what the machine loses is to be noted.
+    void aCardThatComesOut()
+    {
+        auto builder = house();
+        plan::Plan before = builder.plan();
+        plan::Slot slot = *before.slots.find(builder.slotId("desk", "1"));
+        slot.card = plan::Card{"graphics card", 3, 16};
+        before.slots = before.slots.with(slot);
+        plan::Plan after = before;
+        slot.card = plan::Card{"10G card", 3, 4, "card-10"};
+        after.slots = after.slots.with(slot);
+        const BuildJob card = *keyed(jobsOf(before, after, knowledge()), "card:");
+        QCOMPARE(card.order.size(), std::size_t{1});
+        QVERIFY(toQt(card.order[0]).startsWith("graphics card comes out of this slot"));
+    }
+
     void consentAndTradesLockAJob()
     {
         auto builder = house();
@@ -204,7 +246,7 @@ private Q_SLOTS:
         const JobList list = jobsOf(before, after, knowledge());
         QCOMPARE(list.locked, std::size_t{1});
         QCOMPARE(keyed(list, "pull:")->locks[0].id, std::string("consent"));
-        QVERIFY(toQt(list.sentence).contains("1 wait for permission or a licensed trade"));
+        QVERIFY(toQt(list.sentence).contains("1 waits for permission or a licensed trade"));
         setPlace(builder, after, "attic", "consent", "given");
         QCOMPARE(jobsOf(before, after, knowledge()).locked, std::size_t{0});
         setPlace(builder, after, "cellar", "licensed", "yes");

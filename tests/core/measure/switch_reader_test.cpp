@@ -39,7 +39,8 @@ const std::string kIf = "1.3.6.1.2.1.2.2.1.", kIfX = "1.3.6.1.2.1.31.1.1.1.", kM
 std::vector<ObjectValue> port(int index, const std::string& name)
 {
     const std::string at = "." + std::to_string(index);
-    return {{kIf + "2" + at, "Ethernet " + name}, {kIf + "3" + at, "6"}, {kIf + "8" + at, "1"}, {kIfX + "1" + at, name}};
+    return {
+        {kIf + "2" + at, "Ethernet " + name}, {kIf + "3" + at, "6"}, {kIf + "8" + at, "1"}, {kIfX + "1" + at, name}};
 }
 
 std::vector<ObjectValue> with(std::vector<ObjectValue> all, const std::vector<ObjectValue>& more)
@@ -85,16 +86,17 @@ private Q_SLOTS:
     {
         QFETCH(QString, state);
         QFETCH(int, carrier);
-        const auto snapshot = read({{kIf + "2.5", "port"}, {kIf + "8.5", state.toStdString()}, {kIfX + "15.5", "10000"}});
+        const auto snapshot =
+            read({{kIf + "2.5", "port"}, {kIf + "8.5", state.toStdString()}, {kIfX + "15.5", "10000"}});
         const InterfaceReading& one = snapshot.interfaces[0];
         QCOMPARE(one.carrier ? int(*one.carrier) : -1, carrier);
         QCOMPARE(bool(one.speed), carrier == 1);  // a port without link has no rate, whatever it could do
     }
     void transceiversAndDuplex()
     {
-        const auto snapshot =
-            read(with(with(port(3, "3"), {{kMau + "3.1", "1.3.6.1.2.1.26.4.36"}}),
-                      with(port(4, "4"), {{kMau + "4.1", "1.3.6.1.2.1.26.4.15"}, {"1.3.6.1.2.1.26.5.1.1.1.4.1", "2"}})));
+        const auto snapshot = read(
+            with(with(port(3, "3"), {{kMau + "3.1", "1.3.6.1.2.1.26.4.36"}}),
+                 with(port(4, "4"), {{kMau + "4.1", "1.3.6.1.2.1.26.4.15"}, {"1.3.6.1.2.1.26.5.1.1.1.4.1", "2"}})));
         QCOMPARE(toQt(snapshot.interfaces[0].medium), "10GBASE-SR");
         QCOMPARE(toQt(snapshot.interfaces[0].duplex), "full");
         QVERIFY(!snapshot.interfaces[0].autoneg);
@@ -102,8 +104,8 @@ private Q_SLOTS:
         QCOMPARE(toQt(snapshot.interfaces[1].duplex), "half");
         QCOMPARE(snapshot.interfaces[1].autoneg.value_or(true), false);
         // What the switch says of its duplex wins over what the transceiver could do.
-        const auto said = read(with(port(3, "3"), {{kMau + "3.1", "1.3.6.1.2.1.26.4.36"},
-                                                   {"1.3.6.1.2.1.10.7.2.1.19.3", "2"}}));
+        const auto said =
+            read(with(port(3, "3"), {{kMau + "3.1", "1.3.6.1.2.1.26.4.36"}, {"1.3.6.1.2.1.10.7.2.1.19.3", "2"}}));
         QCOMPARE(toQt(said.interfaces[0].duplex), "half");
     }
     /// 1 234 500 hundredths are 12 345 s; frames of both directions are one figure.
@@ -128,16 +130,15 @@ private Q_SLOTS:
     }
     void asAPortReading()
     {
-        const auto snapshot = read(with(port(1, "1/0/1"), {{kIfX + "15.1", "10000"},
-                                                           {kIf + "4.1", "9000"},
-                                                           {kMau + "1.1", "1.3.6.1.2.1.26.4.35"}}));
+        const auto snapshot =
+            read(with(port(1, "1/0/1"),
+                      {{kIfX + "15.1", "10000"}, {kIf + "4.1", "9000"}, {kMau + "1.1", "1.3.6.1.2.1.26.4.35"}}));
         const build::PortReading reading = build::portReadingFrom(snapshot.interfaces[0], knowledge());
         QVERIFY(reading == *build::portReadingOf("rate=10g duplex=full module=10GBASE-LR mtu=9000", knowledge()));
     }
     void whatFails()
     {
-        const auto silent =
-            SwitchReader(std::make_unique<Listed>(std::vector<ObjectValue>{}), knowledge()).read();
+        const auto silent = SwitchReader(std::make_unique<Listed>(std::vector<ObjectValue>{}), knowledge()).read();
         QVERIFY(!silent && silent.error().code == ErrorCode::NotFound);
         QVERIFY(toQt(silent.error().message()).contains("allow this community"));
         const auto late = SwitchReader(std::make_unique<Listed>(std::vector<ObjectValue>{},
@@ -170,7 +171,8 @@ private Q_SLOTS:
     /// A bridge, a loopback and the like are no ports.
     void virtualOnes()
     {
-        const auto device = read(with(port(1, "0/1"), {{kIf + "2.9", "bridge"}, {kIf + "3.9", "209"}, {kIfX + "1.9", "br/1"}}));
+        const auto device =
+            read(with(port(1, "0/1"), {{kIf + "2.9", "bridge"}, {kIf + "3.9", "209"}, {kIfX + "1.9", "br/1"}}));
         QVERIFY(!device.interfaces[0].isVirtual);
         QVERIFY(device.interfaces[1].isVirtual);
         QVERIFY(interfaceOf(device, "1") == &device.interfaces[0]);
