@@ -187,6 +187,12 @@ public:
         bench.work.choose(variantCalled(page, "ten gigabit upstairs"));
         settle(1500);
         for (int step = 1; step <= 4; ++step) bench.work.tick(0, step, "6min");
+        const auto& jobs = bench.work.jobs().jobs;
+        const auto pull =
+            std::find_if(jobs.begin(), jobs.end(), [](const auto& job) { return job.kind->id == "pull"; });
+        if (pull != jobs.end())
+            static_cast<ui::JobsPane*>(page.paneWidget(ui::BuildPage::Jobs))
+                ->showJob(static_cast<std::size_t>(pull - jobs.begin()));
         save("build-jobs");
         page.showPane(ui::BuildPage::Terminate);
         save("build-terminate");
@@ -204,7 +210,7 @@ public:
         sheets(page);
         page.presenter().open({});
     }
-    /// The house starts again after a power cut: the core is on for 41 s, one of its links was read.
+    /// The house starts again after a power cut: the core is on for 41 s and was read, and two of its partners.
     void bringUp(app::BringUpPresenter& up)
     {
         up.setRestart(true);
@@ -216,11 +222,12 @@ public:
         *clock = 41'000;
         const auto links = up.links();
         if (links.size() > 1) {
-            for (plan::PortId end : {links[0].a.port, links[0].b.port}) up.read(end, "rate=10g duplex=full mtu=1500");
-            up.count(links[0].a.port, "frames=1m crc=0 uptime=10s");
-            up.count(links[0].a.port, "frames=9m crc=0 uptime=40s");
+            up.read(links[0].b.port, "rate=10g duplex=full mtu=1500");
+            up.count(links[0].a.port, "frames=1m crc=0 uptime=10d");
             up.read(links[1].a.port, "rate=1g duplex=full mtu=1500");
         }
+        up.readSwitch(up.addressOfChosen(), {});
+        for (int i = 0; up.isReading() && i < 50; ++i) settle(100);
         settle(1300);
     }
     /// What goes along on paper.

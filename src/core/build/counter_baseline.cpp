@@ -79,14 +79,19 @@ std::string lineOf(const CounterState& state)
 
 std::optional<CounterState> counterStateFrom(const measure::InterfaceReading& read, std::optional<Duration> uptime)
 {
-    static const std::pair<const char*, std::vector<const char*>> kSums[] = {
-        {"frames", {"rx_packets", "tx_packets"}}, {"crc", {"rx_crc_errors"}}, {"errors", {"rx_errors", "tx_errors"}}};
     CounterState state;
     state.uptime = uptime;
-    for (const auto& [name, parts] : kSums)
-        for (const char* part : parts)
-            if (const auto found = read.counters.find(part); found != read.counters.end())
-                state.counts[name] += static_cast<double>(found->second);
+    const auto add = [&](const char* name, const char* counter, double sign) {
+        const auto found = read.counters.find(counter);
+        if (found != read.counters.end()) state.counts[name] += sign * static_cast<double>(found->second);
+    };
+    for (const char* counter : {"rx_packets", "tx_packets"}) add("frames", counter, 1);
+    add("crc", "rx_crc_errors", 1);
+    for (const char* counter : {"rx_errors", "tx_errors"}) add("errors", counter, 1);
+    if (state.counts.contains("errors")) {
+        add("errors", "rx_crc_errors", -1);
+        state.counts["errors"] = std::max(0.0, state.counts["errors"]);
+    }
     return state.counts.contains("frames") ? std::optional(state) : std::nullopt;
 }
 

@@ -25,7 +25,7 @@ struct CounterState {
 /// @error BadInput  a word that is none, a count below 0, nothing at all
 Result<CounterState> counterStateOf(const std::string& line);
 std::string lineOf(const CounterState&);
-/// As a machine or a switch told it: frames of both directions, frames with a wrong check sequence, and with any fault.
+/// As a machine or a switch told it: frames of both directions, those with a wrong check sequence, and other faults.
 /// Frames that were thrown away are left out: a host counts there what nobody asked for. Empty: it counts nothing.
 std::optional<CounterState> counterStateFrom(const measure::InterfaceReading&, std::optional<Duration> uptime);
 

@@ -116,10 +116,10 @@ private:
                           text::say("jobs.card", "Fit {} into slot {} of {}", slot.card->name, slot.name, device->name),
                           {"slot", slot.id.value}, device->place);
             if (old && old->card)
-                m_list.jobs[card].order.push_back(
-                    text::say("jobs.card-out",
-                              "{} comes out of this slot: note what runs on it, and for a test only put it back",
-                              old->card->name));
+                m_list.jobs[card].order.push_back(text::say(
+                    "jobs.card-out",
+                    "{} comes out of this slot: note what the machine loses with it; for a test only, put it back",
+                    old->card->name));
             for (std::size_t first : m_atDevice[device->id]) wait(card, first);
             m_atDevice[device->id].push_back(card);
         }
@@ -191,16 +191,15 @@ private:
         order.push_back(text::say("jobs.from-to", "From {} to {}", at(run.a), at(run.b)));
         const kb::Medium* medium = m_kb.find<kb::Medium>(run.medium);
         const std::string cable = medium ? medium->name : std::string("cable");
-        order.push_back(
-            !run.length ? text::say("jobs.not-measured", "{}; measure the way before you cut", cable)
-            : run.slack ? text::say("jobs.length-slack", "{} of {}, {} of it as slack in loops at the ends",
-                                    text::figure::length(*run.length), cable, text::length(*run.slack))
-                        : text::say("jobs.length", "{} of {}, with the slack at both ends",
-                                    text::figure::length(*run.length), cable));
+        order.push_back(!run.length ? text::say("jobs.not-measured", "{}; measure the way before you cut", cable)
+                        : run.slack ? text::say("jobs.length-slack", "{} of {}, {} of it as slack in loops at the ends",
+                                                text::figure::length(*run.length), cable, text::length(*run.slack))
+                                    : text::say("jobs.length", "{} of {}, with the slack at both ends",
+                                                text::figure::length(*run.length), cable));
         if (!run.route.empty()) order.push_back(text::say("jobs.way", "By {}", text::joined(run.route, " › ")));
         if (m_list.jobs[job].people > 1)
-            order.push_back(text::say("jobs.helper", "{} people: one pulls, one feeds the cable in",
-                                      m_list.jobs[job].people));
+            order.push_back(
+                text::say("jobs.helper", "{} people: one pulls, one feeds the cable in", m_list.jobs[job].people));
     }
     /// Pull, both ends, test; a lead with its ends on is pulled and tested.
     std::size_t laid(const plan::Run& run, const std::string& label)

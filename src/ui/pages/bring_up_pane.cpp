@@ -277,15 +277,15 @@ QLayout* BringUpPane::elsewhere()
     secret->setEchoMode(QLineEdit::Password);
     const auto name = [way, secret] {
         const bool isSwitch = way->currentIndex() == 1;
-        secret->setPlaceholderText(isSwitch ? "read community" : "pairing key");
+        secret->setPlaceholderText(isSwitch ? "community" : "pairing key");
         secret->setAccessibleName(isSwitch ? "Read community of the switch" : "Pairing key of its agent");
     };
     connect(way, &QComboBox::currentIndexChanged, secret, name);
     way->setCurrentIndex(m_presenter.isChosenSwitch() ? 1 : 0);
     name();
     row->addWidget(way);
-    row->addWidget(address, 3);
-    row->addWidget(secret, 2);
+    row->addWidget(address, 4);
+    row->addWidget(secret, 3);
     auto* read = button("Read", "quiet", [this, way, address, secret] {
         if (way->currentIndex() == 1) m_presenter.readSwitch(address->text(), secret->text());
         else m_presenter.readAgent(address->text(), secret->text());
@@ -350,10 +350,11 @@ void BringUpPane::fillReadings()
     clear(m_readings);
     auto* head = new QHBoxLayout;
     head->addWidget(label("Read at both ends", "heading"), 1);
-    auto* here = button("Read it", "quiet", [this] { m_presenter.readMachine(); });
-    here->setEnabled(!m_presenter.isReading());
-    here->setToolTip("From this machine, or one that this program can read");
-    head->addWidget(here);
+    if (m_presenter.isHere(m_presenter.chosen())) {
+        auto* here = button("Read this machine", "quiet", [this] { m_presenter.readMachine(); });
+        here->setEnabled(!m_presenter.isReading());
+        head->addWidget(here);
+    }
     m_readings->addLayout(head);
     m_readings->addLayout(elsewhere());
     if (!m_presenter.readSays().isEmpty()) m_readings->addWidget(label(m_presenter.readSays(), "soft", true));

@@ -140,6 +140,14 @@ std::vector<QString> JobsPane::days()
     return all;
 }
 
+void JobsPane::showJob(std::size_t job)
+{
+    m_job = job;
+    m_step = 0;
+    fillJobs();
+    showStep();
+}
+
 void JobsPane::fillJobs()
 {
     auto& rows = m_jobs->rows();
@@ -152,13 +160,8 @@ void JobsPane::fillJobs()
         const build::BuildJob& job = jobs[i];
         const build::JobState& state = m_presenter.progress().jobs[i];
         const auto done = std::count(state.steps.begin(), state.steps.end(), true);
-        auto* link =
-            linkText(QString("%1%2. %3").arg(i == m_job ? "→ " : "").arg(i + 1).arg(toQt(job.title)), [this, i] {
-                m_job = i;
-                m_step = 0;
-                fillJobs();
-                showStep();
-            });
+        auto* link = linkText(QString("%1%2. %3").arg(i == m_job ? "→ " : "").arg(i + 1).arg(toQt(job.title)),
+                              [this, i] { showJob(i); });
         rows.addWidget(link);
         if (i == m_job) current = link;
         QString says = minutesText(state.usual);

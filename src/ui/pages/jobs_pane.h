@@ -20,6 +20,8 @@ class JobsPane final : public QWidget {
     Q_OBJECT
 public:
     explicit JobsPane(app::WorkPresenter&, QWidget* parent = nullptr);
+    /// From its first step on.
+    void showJob(std::size_t job);
     /// Writes the jobs as a sheet. @return what went wrong; empty: it is written
     QString savePdf(const QString& path) const;
 
