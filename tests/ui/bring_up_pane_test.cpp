@@ -118,6 +118,12 @@ private Q_SLOTS:
         address->setText("10.20.0.2:x");
         bench.button("Read")->click();
         QVERIFY(bench.says("a port is a number from 1 to 65535"));
+        // What was typed stays, also on the way to another device and back.
+        QCOMPARE(bench.named<QLineEdit>("Address to read")->text(), QString("10.20.0.2:x"));
+        bench.up().choose(plan::deviceNamed(bench.document->plan(), "gate")->id);
+        QCOMPARE(bench.named<QLineEdit>("Address to read")->text(), QString("10.20.0.1"));
+        bench.up().choose(core->id);
+        QCOMPARE(bench.named<QLineEdit>("Address to read")->text(), QString("10.20.0.2:x"));
         bench.named<QLineEdit>("Address to read")->setText("simulated:core");
         bench.button("Read")->click();
         QVERIFY(QTest::qWaitFor([&] { return !bench.up().isReading(); }, 5000));

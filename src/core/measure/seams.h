@@ -92,6 +92,7 @@ struct HostSnapshot {
     std::string architecture;  ///< x86_64, aarch64
     std::string congestionControl;
     std::optional<Duration> uptime;  ///< since its restart
+    bool isSwitch = false;           ///< its ports are numbered as on its front
     std::vector<InterfaceReading> interfaces;
 };
 

@@ -99,6 +99,7 @@ Result<HostSnapshot> SwitchReader::read()
                 answers.put(object.id, *interface, value.text);
     }
     HostSnapshot result;
+    result.isSwitch = true;
     result.name = answers.text("system-name", 0);
     if (const auto hundredths = answers.number("uptime", 0)) result.uptime = Duration::of(*hundredths / 100);
     for (const auto& [interface, description] : answers.column("description")) {
@@ -145,7 +146,7 @@ const InterfaceReading* interfaceOf(const HostSnapshot& device, const std::strin
         for (const InterfaceReading& one : device.interfaces)
             if (text::lower(one.*field) == wanted) return &one;
     const auto isDigit = [](char c) { return c >= '0' && c <= '9'; };
-    if (!std::all_of(wanted.begin(), wanted.end(), isDigit)) return nullptr;
+    if (!device.isSwitch || !std::all_of(wanted.begin(), wanted.end(), isDigit)) return nullptr;
     const InterfaceReading* found = nullptr;
     for (const InterfaceReading& one : device.interfaces) {
         if (one.isVirtual || !one.name.ends_with(wanted)) continue;

@@ -46,8 +46,8 @@ private:
     std::vector<kb::MauType> m_mauTypes;
 };
 
-/// The interface that a port of the plan is: of that name, of that alias, or the only Ethernet port whose name ends
-/// with that number ("1/0/3" for "3"). Null: none, or more than one.
+/// The interface that a port of the plan is: of that name, of that alias, or at a switch the only Ethernet port whose
+/// name ends with that number ("1/0/3" for "3"; a host counts from 0). Null: none, or more than one.
 const InterfaceReading* interfaceOf(const HostSnapshot& device, const std::string& portName);
 
 }  // namespace sokudo::measure

@@ -259,9 +259,14 @@ void BringUpPane::showClock()
     setKind(m_says, verdictOf(now.state) == Verdict::NoLink ? "bad" : "");
 }
 
-/// Another machine is read through its agent, a switch by its management objects.
+/// Another machine is read through its agent, a switch by its management objects. What was typed for a device stays.
 QLayout* BringUpPane::elsewhere()
 {
+    const plan::DeviceId device = m_presenter.chosen();
+    const auto kept =
+        m_elsewhere
+            .try_emplace(device, Elsewhere{m_presenter.isChosenSwitch() ? 1 : 0, m_presenter.addressOfChosen(), {}})
+            .first;
     auto* row = new QHBoxLayout;
     auto* way = new QComboBox;
     way->addItems({"Agent at", "Switch at"});
@@ -269,20 +274,25 @@ QLayout* BringUpPane::elsewhere()
     way->setToolTip(
         "A machine that runs the agent, or a switch by SNMP version 2c: read only, and its community "
         "goes over the wire in the clear");
-    auto* address = new QLineEdit(m_presenter.addressOfChosen());
+    way->setCurrentIndex(kept->second.way);
+    auto* address = new QLineEdit(kept->second.address);
     address->setCursorPosition(0);
     address->setPlaceholderText("address");
     address->setAccessibleName("Address to read");
-    auto* secret = new QLineEdit;
+    auto* secret = new QLineEdit(kept->second.secret);
     secret->setEchoMode(QLineEdit::Password);
     const auto name = [way, secret] {
         const bool isSwitch = way->currentIndex() == 1;
         secret->setPlaceholderText(isSwitch ? "community" : "pairing key");
         secret->setAccessibleName(isSwitch ? "Read community of the switch" : "Pairing key of its agent");
     };
-    connect(way, &QComboBox::currentIndexChanged, secret, name);
-    way->setCurrentIndex(m_presenter.isChosenSwitch() ? 1 : 0);
     name();
+    const auto keep = [this, device, way, address, secret, name] {
+        name();
+        m_elsewhere[device] = {way->currentIndex(), address->text(), secret->text()};
+    };
+    connect(way, &QComboBox::currentIndexChanged, secret, keep);
+    for (QLineEdit* one : {address, secret}) connect(one, &QLineEdit::textChanged, one, keep);
     row->addWidget(way);
     row->addWidget(address, 4);
     row->addWidget(secret, 3);

@@ -2,6 +2,8 @@
 // Bringing gear up: one device at a time with its clock, its lights, and what is read at both ends.
 #pragma once
 
+#include <map>
+
 #include <QWidget>
 
 #include "app/presenters/bring_up_presenter.h"
@@ -39,7 +41,13 @@ private:
     void fillAddresses();
     void showClock();
     void showPath();
+    /// How a device is read that is not this machine.
+    struct Elsewhere {
+        int way = 0;  ///< 0 agent, 1 switch
+        QString address, secret;
+    };
     app::BringUpPresenter& m_presenter;
+    std::map<plan::DeviceId, Elsewhere> m_elsewhere;
     ScrollColumn *m_order, *m_side;
     QVBoxLayout *m_steps, *m_readings, *m_settings;
     QLabel *m_title, *m_online, *m_time, *m_says, *m_problem, *m_path, *m_probeSays;

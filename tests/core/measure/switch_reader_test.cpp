@@ -164,6 +164,10 @@ private Q_SLOTS:
         QCOMPARE(named("3"), "none");
         QCOMPARE(named("X1"), "none");
         QCOMPARE(named(""), "none");
+        // The functions of a card are counted from 0: at a host no number is taken for another.
+        device.isSwitch = false;
+        QCOMPARE(named("1"), "none");
+        QCOMPARE(named("1/0/1"), "1/0/1");
         // Two that end alike: it is not guessed.
         device = read(with(port(1, "1/0/1"), port(2, "2/0/1")));
         QCOMPARE(named("1"), "none");
