@@ -209,12 +209,4 @@ void fields(F& f, Seen<F, plan::Job>& job)
     f.quantity("size_bytes", job.size);
 }
 
-template <class T>
-Json toJson(const T& row)
-{
-    FieldWriter writer;
-    fields(writer, row);
-    return std::move(writer.result);
-}
-
 }  // namespace sokudo::store

@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/plan/invariants.h"
+#include "store/field_reader.h"
 #include "store/row.h"
 #include "store/row_upgrade.h"
 
@@ -32,7 +33,7 @@ void ProjectBuilder::setAside(const RawRow& raw, std::string why, std::string na
 }
 
 template <class T>
-void ProjectBuilder::take(const RawRow& raw, const Json& body, std::vector<T>& into)
+[[gnu::noinline]] void ProjectBuilder::take(const RawRow& raw, const Json& body, std::vector<T>& into)
 {
     auto parsed = parsedRow<T>(body, raw.kind);
     if (!parsed) return setAside(raw, parsed.error().message(), nameIn(body));

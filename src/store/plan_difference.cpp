@@ -14,8 +14,8 @@
 #include "core/kb/trait_value.h"
 #include "core/plan/checks.h"
 #include "core/plan/tables.h"
-#include "store/fields.h"
 #include "store/reference.h"
+#include "store/row.h"
 
 namespace sokudo::store {
 namespace {

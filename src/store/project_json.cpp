@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/plan/invariants.h"
+#include "store/field_reader.h"
 #include "store/loaded.h"
 #include "store/row.h"
 #include "store/row_upgrade.h"
@@ -16,8 +17,9 @@ namespace {
 constexpr std::string_view kFormat = "sokudo-project";
 constexpr std::string_view kPrivateKind = "access";
 
+// Out of line, as all that is compiled for each kind of row: one function for all kinds takes a compiler a minute.
 template <class Rows>
-Json listOf(const Rows& rows, const char* kind, const UnknownFields& unknown)
+[[gnu::noinline]] Json listOf(const Rows& rows, const char* kind, const UnknownFields& unknown)
 {
     Json result = Json::array();
     for (const auto& row : rows) {
@@ -62,7 +64,7 @@ public:
         return !m_error;
     }
     template <class T>
-    std::vector<T> list(const char* key, const char* kind)
+    [[gnu::noinline]] std::vector<T> list(const char* key, const char* kind)
     {
         std::vector<T> rows;
         const auto found = m_root.find(key);

@@ -9,6 +9,7 @@
 #include <fmt/format.h>
 
 #include "core/base/cores.h"
+#include "store/field_reader.h"
 #include "store/row.h"
 #include "store/row_upgrade.h"
 

@@ -25,7 +25,7 @@ bool isSame(const T* a, const T* b)
 
 /// One object that differs between the two plans, put into `rows`.
 template <class T>
-tl::expected<void, Error> place(const char* kind, const T* before, const T* after, Table<T>& rows)
+[[gnu::noinline]] tl::expected<void, Error> place(const char* kind, const T* before, const T* after, Table<T>& rows)
 {
     const auto id = after ? after->id : before->id;
     const T* theirs = rows.find(id);
@@ -51,7 +51,7 @@ tl::expected<void, Error> place(const char* kind, const T* before, const T* afte
 }  // namespace
 
 template <class T>
-Result<T> mergedRow(const T& base, const T& mine, const T& theirs)
+[[gnu::noinline]] Result<T> mergedRow(const T& base, const T& mine, const T& theirs)
 {
     const Json from = toJson(base), to = toJson(mine);
     const Json there = toJson(theirs);

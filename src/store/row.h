@@ -1,20 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// One row out of its JSON: read, checked, with the fields that this Sokudo does not know.
+// One row into its JSON and out of it: read, checked, with the fields that this Sokudo does not know.
 #pragma once
 
-#include "core/measure/checks.h"
-#include "core/plan/checks.h"
-#include "store/fields.h"
+#include <string>
+
+#include "core/base/json.h"
+#include "core/base/result.h"
 
 namespace sokudo::store {
-
-using measure::problemOf;
-using plan::problemOf;
-inline std::optional<plan::FieldProblem> problemOf(const logbook::Entry& entry)
-{
-    if (entry.text.size() <= 20000) return std::nullopt;
-    return plan::FieldProblem{"text", "is longer than 20000 bytes; shorten it"};
-}
 
 template <class T>
 struct ParsedRow {
@@ -22,23 +15,15 @@ struct ParsedRow {
     Json unknown;  ///< null: every field is known
 };
 
+/// Made once for each kind of row, in row_read.cpp: what its fields need is compiled there only.
 /// @param where  how messages call the row
 /// @error BadInput  a field of the wrong kind or out of range, with its path
 template <class T>
-Result<ParsedRow<T>> parsedRow(const Json& body, const std::string& where)
-{
-    std::optional<Error> error;
-    FieldReader reader(body, where, error);
-    ParsedRow<T> result;
-    fields(reader, result.row);
-    // A kind without a check of its own holds whatever its fields can.
-    if constexpr (requires { problemOf(result.row); })
-        if (const auto problem = error ? std::nullopt : problemOf(result.row))
-            reader.complain(problem->field, problem->what.text());
-    if (error) return tl::unexpected(*error);
-    result.unknown = reader.unknown();
-    return result;
-}
+Result<ParsedRow<T>> parsedRow(const Json& body, const std::string& where);
+
+/// Made once for each kind of row, in row_write.cpp.
+template <class T>
+Json toJson(const T& row);
 
 /// What messages call a row of which not even the fields can be read.
 std::string nameIn(const Json& body);

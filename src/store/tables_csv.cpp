@@ -77,12 +77,19 @@ std::size_t rankOf(const Json& schema, const std::string& column)
 }
 
 template <class Rows>
-std::string tableOf(const Rows& rows, const char* list, const plan::Plan& plan)
+[[gnu::noinline]] std::vector<Json> jsonOf(const Rows& rows)
+{
+    std::vector<Json> all;
+    for (const auto& row : rows) all.push_back(toJson(row));
+    return all;
+}
+
+std::string tableOf(const std::vector<Json>& rows, const char* list, const plan::Plan& plan)
 {
     const Json schema = rowSchema(list);
     std::vector<Cells> cells;
     std::vector<std::string> columns;
-    for (const auto& row : rows) flatten(toJson(row), "", cells.emplace_back(), columns);
+    for (const Json& row : rows) flatten(row, "", cells.emplace_back(), columns);
     std::stable_sort(columns.begin(), columns.end(), [&](const std::string& a, const std::string& b) {
         return std::pair(rankOf(schema, a), a) < std::pair(rankOf(schema, b), b);
     });
@@ -141,8 +148,16 @@ Result<Json> rowOf(const csv::Sheet& sheet, const csv::Record& record, const Jso
     return row;
 }
 
+tl::unexpected<Error> noSuchColumn(const Json& unknown, const char* list, const std::string& where)
+{
+    return failure(ErrorCode::BadInput,
+                   fmt::format("{} have no column {}; take it out or put brackets round its name", list,
+                               unknown.begin()->items().begin().key()),
+                   where);
+}
+
 template <class T>
-Result<std::vector<T>> rowsOf(const csv::Sheet& sheet, const char* list)
+[[gnu::noinline]] Result<std::vector<T>> rowsOf(const csv::Sheet& sheet, const char* list)
 {
     const Json schema = rowSchema(list);
     std::vector<T> rows;
@@ -151,11 +166,7 @@ Result<std::vector<T>> rowsOf(const csv::Sheet& sheet, const char* list)
         if (!json) return tl::unexpected(json.error());
         auto parsed = parsedRow<T>(*json, sheet.where(record));
         if (!parsed) return tl::unexpected(parsed.error());
-        if (!parsed->unknown.is_null())
-            return failure(ErrorCode::BadInput,
-                           fmt::format("{} have no column {}; take it out or put brackets round its name", list,
-                                       (*parsed).unknown.begin()->items().begin().key()),
-                           sheet.where(record));
+        if (!parsed->unknown.is_null()) return noSuchColumn(parsed->unknown, list, sheet.where(record));
         rows.push_back(std::move(parsed->row));
     }
     return rows;
@@ -163,7 +174,7 @@ Result<std::vector<T>> rowsOf(const csv::Sheet& sheet, const char* list)
 
 /// Puts rows into a table of the plan.
 template <class T>
-void merge(Table<T>& rows, std::vector<T> more)
+[[gnu::noinline]] void merge(Table<T>& rows, std::vector<T> more)
 {
     for (T& row : more) rows = rows.with(std::move(row));
 }
@@ -204,10 +215,10 @@ Result<std::string> exportTable(const Project& project, const std::string& list)
 {
     std::string result;
     plan::eachTable([&](auto table) {
-        if (list == table.list) result = tableOf(project.plan.*table.rows, table.list, project.plan);
+        if (list == table.list) result = tableOf(jsonOf(project.plan.*table.rows), table.list, project.plan);
     });
     eachRecord([&](auto records) {
-        if (list == records.list) result = tableOf(project.*records.rows, records.list, project.plan);
+        if (list == records.list) result = tableOf(jsonOf(project.*records.rows), records.list, project.plan);
     });
     if (result.empty()) return noSuchTable(list);
     return result;

@@ -80,67 +80,16 @@ public:
     bool empty() const { return m_size == 0; }
     bool sharesStorageWith(const Table& other) const { return m_spine == other.m_spine; }
 
+    // These are in table_rows.h, and compiled once for each kind of row.
     /// A copy that holds `row`, in place of an older row with the same id.
-    Table with(T row) const
-    {
-        auto spine = std::make_shared<Spine>(*m_spine);
-        if (spine->empty()) {
-            spine->push_back(std::make_shared<Block>(1, std::move(row)));
-            return Table(std::move(spine), 1);
-        }
-        auto place = spine->begin() + (blockOf(row.id) - m_spine->begin());
-        if (place == spine->end()) --place;
-        auto rows = std::make_shared<Block>(**place);
-        const auto at = std::lower_bound(rows->begin(), rows->end(), row.id, byId);
-        const bool isNew = at == rows->end() || at->id != row.id;
-        if (isNew) rows->insert(at, std::move(row));
-        else *at = std::move(row);
-        if (rows->size() > kMostRows) {
-            const auto middle = rows->begin() + static_cast<std::ptrdiff_t>(rows->size() / 2);
-            auto second =
-                std::make_shared<Block>(std::make_move_iterator(middle), std::make_move_iterator(rows->end()));
-            rows->erase(middle, rows->end());
-            *place = std::move(rows);
-            spine->insert(place + 1, std::move(second));
-        } else {
-            *place = std::move(rows);
-        }
-        return Table(std::move(spine), m_size + (isNew ? 1 : 0));
-    }
-    Table without(IdType id) const
-    {
-        if (!has(id)) return *this;
-        auto spine = std::make_shared<Spine>(*m_spine);
-        const auto place = spine->begin() + (blockOf(id) - m_spine->begin());
-        auto rows = std::make_shared<Block>(**place);
-        std::erase_if(*rows, [id](const T& row) { return row.id == id; });
-        if (rows->empty()) spine->erase(place);
-        else *place = std::move(rows);
-        return Table(std::move(spine), m_size - 1);
-    }
+    Table with(T row) const;
+    Table without(IdType id) const;
     /// All rows at once; for loading. The rows may come in any order.
-    static Table fromRows(std::vector<T> rows)
-    {
-        std::sort(rows.begin(), rows.end(), [](const T& a, const T& b) { return a.id < b.id; });
-        auto spine = std::make_shared<Spine>();
-        constexpr std::size_t kFill = kMostRows / 2;
-        for (std::size_t from = 0; from < rows.size(); from += kFill) {
-            const auto first = rows.begin() + static_cast<std::ptrdiff_t>(from);
-            const auto last = rows.begin() + static_cast<std::ptrdiff_t>(std::min(from + kFill, rows.size()));
-            spine->push_back(std::make_shared<Block>(std::make_move_iterator(first), std::make_move_iterator(last)));
-        }
-        return Table(std::move(spine), rows.size());
-    }
-    friend bool operator==(const Table& a, const Table& b)
-    {
-        if (a.m_spine == b.m_spine) return true;
-        if (a.m_size != b.m_size) return false;
-        bool same = true;
-        eachDifference(a, b, [&](const T*, const T*) { same = false; });
-        return same;
-    }
+    static Table fromRows(std::vector<T> rows);
+    friend bool operator==(const Table& a, const Table& b) { return a.m_spine == b.m_spine || a.holdsTheSame(b); }
 
 private:
+    bool holdsTheSame(const Table& other) const;
     Table(std::shared_ptr<const Spine> spine, std::size_t size) : m_spine(std::move(spine)), m_size(size) {}
     static bool byId(const T& row, IdType id) { return row.id < id; }
     /// The block that holds `id` or would hold it; the end where all ids are smaller.

@@ -2,7 +2,7 @@
 #include "testing.h"
 
 #include "core/base/id.h"
-#include "core/base/table.h"
+#include "core/base/table_rows.h"
 
 #include <map>
 #include <set>
