@@ -35,7 +35,7 @@ private Q_SLOTS:
         const Run run = cli({"photo", path, picture, "--of", "device core", "--found", "dirty"});
         QVERIFY2(run.out.contains("added photo survey: 1280 x 800 pixels"), qPrintable(run.out + run.err));
         // Of a test result: the result names it.
-        const Run ofTest = cli({"photo", path, picture, "--of", "cable-test w1 2026-11-14", "--caption", "the face"});
+        const Run ofTest = cli({"photo", path, picture, "--of", "test w1 2026-11-14", "--caption", "the face"});
         QVERIFY2(ofTest.status == 0, qPrintable(ofTest.err));
         const QJsonObject tested = QJsonDocument::fromJson(cli({"export", path}).out.toUtf8()).object();
         bool isNamed = false;

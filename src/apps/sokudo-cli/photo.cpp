@@ -82,7 +82,7 @@ void addPhoto(Verbs& verbs, Context& context)
     verb.option("FILE", given->file, "project to change").required();
     verb.option("PICTURE", given->picture, "JPEG, PNG or WebP file").required();
     verb.option("--of", given->of,
-                "what it shows: \"run q2\", \"port core 4\", \"place attic\", \"cable-test w1 2026-11-14\"");
+                "what it shows: \"run q2\", \"port core 4\", \"place attic\", \"test w1 2026-11-14\"");
     verb.option("--caption", given->caption, "what is to be seen; the name of the file otherwise");
     verb.option("--found", given->found, "by eye: clean, dirty, bent, frayed, corroded, torn, burnt, other");
     verb.option("--on", given->on, "day it was taken, 2026-11-28");

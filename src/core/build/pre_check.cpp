@@ -10,6 +10,7 @@
 #include "core/kb/port_rows.h"
 #include "core/match/reports.h"
 #include "core/power/judgement.h"
+#include "core/power/poe_source.h"
 
 namespace sokudo::build {
 namespace {
@@ -25,6 +26,8 @@ int atHand(const plan::Plan& plan, const std::string& part)
     return count;
 }
 
+std::string wattText(Watt watts) { return text::number(watts.in(), 3) + " W"; }
+
 class Checking {
 public:
     Checking(const MoveQuestion& asked, const MoveList& moves)
@@ -38,6 +41,7 @@ public:
         modules();
         leads();
         power();
+        fed();
         licence();
         settings();
         labels();
@@ -119,6 +123,32 @@ private:
                                  "the old one still runs",
                                  m_next.name));
         add("power", Verdict::Fits, text::say("pre-check.powered", "{} has its own supply", m_next.name));
+    }
+    /// Watts of what the old one feeds against the budget of the new one.
+    void fed()
+    {
+        const auto old = power::poeSource(m_asked.plan, m_asked.from, m_asked.kb);
+        if (!old || old->loads.empty()) return;
+        const auto next = power::poeSource(m_asked.plan, m_asked.to, m_asked.kb);
+        const std::size_t count = old->loads.size();
+        if (!next)
+            return add("power", Verdict::NoLink,
+                       text::say("pre-check.no-poe",
+                                 "{} devices are fed by the old switch and {} feeds none: each needs "
+                                 "an injector",
+                                 count, m_next.name));
+        if (!next->budget)
+            return add("power", Verdict::Unknown,
+                       text::say("pre-check.budget", "{} devices draw {}: the power budget of {} is not noted", count,
+                                 wattText(old->drawn), m_next.name));
+        const bool fits = next->drawn + old->drawn <= *next->budget;
+        add("power", fits ? Verdict::Fits : Verdict::NoLink,
+            fits ? text::say("pre-check.fed", "{} devices draw {} of the {} that {} gives", count, wattText(old->drawn),
+                             wattText(*next->budget), m_next.name)
+                 : text::say("pre-check.over",
+                             "{} devices draw {} and {} gives {}: leave some on the old switch or add "
+                             "injectors",
+                             count, wattText(old->drawn), m_next.name, wattText(*next->budget)));
     }
     void licence()
     {

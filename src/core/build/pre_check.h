@@ -11,7 +11,7 @@
 namespace sokudo::build {
 
 struct PreCheck {
-    std::string what;  ///< place, screws, leads, modules, power, licence, settings, label
+    std::string what;  ///< place, screws, leads, modules, power, licence, settings, labels
     Verdict verdict = Verdict::Unknown;
     text::Sentence says;
 };

@@ -7,7 +7,7 @@
 
 #include <QComboBox>
 
-#include "store/version.h"
+#include "app/presenters/buy_presenter.h"
 
 namespace sokudo::ui {
 
