@@ -7,5 +7,4 @@
 #include "store/project.h"
 
 #define SOKUDO_OF_PLAN(Kind) SOKUDO_MAKE(plan::Kind)
-#define SOKUDO_ROW_KINDS(X) \
-    SOKUDO_PLAN_KINDS(SOKUDO_OF_PLAN) X(measure::Trial) X(logbook::Entry) X(Answer) X(Version)
+#define SOKUDO_ROW_KINDS(X) SOKUDO_PLAN_KINDS(SOKUDO_OF_PLAN) X(measure::Trial) X(logbook::Entry) X(Answer) X(Version)

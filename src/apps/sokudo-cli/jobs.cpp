@@ -36,9 +36,15 @@ Result<Work> jobsFor(const Options& given, Context& context)
 
 Json toJson(const build::BuildJob& job, const build::JobState& state, const build::JobList& list)
 {
-    Json result{{"key", job.key},         {"title", plain(job.title)},  {"minutes", {job.low, job.usual, job.high}},
-                {"people", job.people},   {"materials", Json::array()}, {"steps", Json::array()}, {"work_order", Json::array()},
-                {"after", Json::array()}, {"locks", Json::array()}};
+    Json result{{"key", job.key},
+                {"title", plain(job.title)},
+                {"minutes", {job.low, job.usual, job.high}},
+                {"people", job.people},
+                {"materials", Json::array()},
+                {"steps", Json::array()},
+                {"work_order", Json::array()},
+                {"after", Json::array()},
+                {"locks", Json::array()}};
     for (const text::Sentence& one : job.materials) result["materials"].push_back(plain(one));
     for (const text::Sentence& one : job.order) result["work_order"].push_back(plain(one));
     for (std::size_t i = 0; i < job.steps.size(); ++i)

@@ -26,8 +26,7 @@ Table<T> Table<T>::with(T row) const
     else *at = std::move(row);
     if (rows->size() > kMostRows) {
         const auto middle = rows->begin() + static_cast<std::ptrdiff_t>(rows->size() / 2);
-        auto second =
-            std::make_shared<Block>(std::make_move_iterator(middle), std::make_move_iterator(rows->end()));
+        auto second = std::make_shared<Block>(std::make_move_iterator(middle), std::make_move_iterator(rows->end()));
         rows->erase(middle, rows->end());
         *place = std::move(rows);
         spine->insert(place + 1, std::move(second));
