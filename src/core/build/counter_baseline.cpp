@@ -2,6 +2,7 @@
 #include "core/build/counter_baseline.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include <fmt/format.h>
 
@@ -69,11 +70,26 @@ Result<CounterState> counterStateOf(const std::string& line)
     return state;
 }
 
+namespace {
+
+/// In the longest unit that says it in two decimals: 18.5d.
+std::string uptimeText(Duration uptime)
+{
+    for (const auto& [unit, seconds] : {std::pair("d", 86400.0), {"h", 3600.0}, {"min", 60.0}}) {
+        const double hundredths = 100 * uptime.in() / seconds;
+        if (hundredths >= 100 && std::abs(hundredths - std::round(hundredths)) < 1e-9)
+            return text::number(hundredths / 100, 12) + unit;
+    }
+    return text::number(uptime.in(), 12) + "s";
+}
+
+}  // namespace
+
 std::string lineOf(const CounterState& state)
 {
     std::vector<std::string> words;
     for (const auto& [name, count] : state.counts) words.push_back(fmt::format("{}={}", name, text::number(count, 15)));
-    if (state.uptime) words.push_back(fmt::format("uptime={}s", text::number(state.uptime->in(), 12)));
+    if (state.uptime) words.push_back("uptime=" + uptimeText(*state.uptime));
     return text::joined(words, " ");
 }
 

@@ -29,6 +29,13 @@ private Q_SLOTS:
         QCOMPARE(state->counts.at("drops"), 0.0);
         QVERIFY(*state->uptime == Duration::of(12 * 86400.0));
         QVERIFY(*counterStateOf(lineOf(*state)) == *state);
+        // The longest unit that says it in two decimals, and nothing is lost by it.
+        for (const auto& [uptime, says] :
+             {std::pair(1598400.0, "18.5d"), {5400.0, "1.5h"}, {90.0, "1.5min"}, {59.0, "59s"}, {86401.0, "86401s"}}) {
+            const CounterState one{{{"crc", 1}}, Duration::of(uptime)};
+            QCOMPARE(toQt(lineOf(one)), QString("crc=1 uptime=") + says);
+            QVERIFY(*counterStateOf(lineOf(one)) == one);
+        }
     }
     void nothingCame()
     {
