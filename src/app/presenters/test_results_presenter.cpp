@@ -42,6 +42,8 @@ void TestResultsPresenter::refresh()
 void TestResultsPresenter::choose(plan::RunId run)
 {
     m_chosen = run;
+    m_finding.stop();  // what it looks for is of the other run
+    m_isFindingEnds = false;
     m_endsSays.clear();
     Q_EMIT changed();
     Q_EMIT liveChanged();

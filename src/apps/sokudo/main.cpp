@@ -98,7 +98,8 @@ std::set<std::string> simulatedSwitches(bool demo)
 {
     std::set<std::string> names;
     if (!demo) return names;
-    for (const auto& folder : std::filesystem::directory_iterator(host::shippedData() / "switches"))
+    std::error_code none;
+    for (const auto& folder : std::filesystem::directory_iterator(host::shippedData() / "switches", none))
         names.insert(folder.path().filename().string());
     return names;
 }
