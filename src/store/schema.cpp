@@ -67,7 +67,7 @@ Json wordsOf()
 {
     Json words = Json::array();
     if constexpr (std::is_same_v<Enum, EndWord>) {
-        words = {"a", "b"};
+        for (const char* end : {"a", "b"}) words.push_back(end);
     } else {
         static_assert(kCount<Enum> > 0, "say above how many values the enumeration has");
         for (int i = 0; i < kCount<Enum>; ++i) words.push_back(code(static_cast<Enum>(i)));
