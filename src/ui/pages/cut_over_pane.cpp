@@ -126,6 +126,9 @@ QWidget* CutOverPane::stepPage()
     m_clock->setAccessibleName("Clock of the day");
     m_clock->setContentsMargins(20, 6, 20, 0);
     rows->addWidget(m_clock);
+    m_rollBack = label("", "heading", true);
+    m_rollBack->setContentsMargins(20, 0, 20, 0);
+    rows->addWidget(m_rollBack);
     m_detail = new ScrollColumn(20, 8);
     rows->addWidget(m_detail, 1);
     m_problem = label("", "bad", true);
@@ -309,6 +312,8 @@ void CutOverPane::fillSide()
     rows.addWidget(label("Afterwards", "heading", true));
     m_removed = new QComboBox;
     m_removed->setAccessibleName("Where the old one goes");
+    m_removed->setMinimumContentsLength(8);
+    m_removed->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     m_removed->addItem("old unit: choose …", "");
     for (const kb::RemovedUnit& row : m_presenter.knowledge().all<kb::RemovedUnit>()) {
         m_removed->addItem(toQt(row.name), toQt(row.id));
@@ -322,8 +327,10 @@ void CutOverPane::fillSide()
     if (const auto* row =
             m_presenter.day() ? m_presenter.knowledge().find<kb::RemovedUnit>(m_presenter.day()->removed) : nullptr)
         rows.addWidget(label(toQt(row->then), "soft", true));
-    rows.addWidget(button("Apply all moves to the survey", "", [this] { say(m_presenter.takeOver()); }));
-    rows.addWidget(button("Add unfinished steps to loose ends", "", [this] { say(m_presenter.backlog()); }));
+    rows.addWidget(button(isVeryLarge() ? "Apply to survey" : "Apply all moves to the survey", "",
+                          [this] { say(m_presenter.takeOver()); }));
+    rows.addWidget(button(isVeryLarge() ? "To loose ends" : "Add unfinished steps to loose ends", "",
+                          [this] { say(m_presenter.backlog()); }));
     rows.addStretch(1);
     fitAgain(&rows);
 }
@@ -332,6 +339,7 @@ void CutOverPane::showClock()
 {
     if (!m_presenter.plan()) {
         m_clock->clear();
+        m_rollBack->clear();
         m_state->setText(m_presenter.problem());
         return;
     }
@@ -340,9 +348,10 @@ void CutOverPane::showClock()
     const double now = m_presenter.now();
     const bool isOpen = now >= 0 && now <= window.length;
     const auto at = [&](double minute) { return toQt(clockOf(window.begins + static_cast<int>(minute))); };
-    m_clock->setText(!isOpen                ? at(0) + " – " + at(window.length)
-                     : state.toRollBack > 0 ? at(now) + ", roll back by " + at(*window.lastRollBack)
-                                            : at(now) + ", rollback time over");
+    m_clock->setText(at(isOpen ? now : 0));
+    m_rollBack->setText(!isOpen                ? "until " + at(window.length)
+                        : state.toRollBack > 0 ? "roll back by " + at(*window.lastRollBack)
+                                               : QString("rollback time over"));
     QString says = toQt(window.sentence);
     for (const text::Sentence& one : window.problems) says += ". " + toQt(one);
     if (isOpen) says = toQt(state.says);

@@ -36,7 +36,7 @@ private:
     app::CutOverPresenter& m_presenter;
     QComboBox *m_day, *m_from, *m_to, *m_removed;
     QLineEdit *m_on, *m_begins, *m_until, *m_reserve, *m_appointments, *m_value;
-    QLabel *m_title, *m_clock, *m_state, *m_problem;
+    QLabel *m_title, *m_clock, *m_rollBack, *m_state, *m_problem;
     QCheckBox* m_practice;
     ScrollColumn *m_steps, *m_detail, *m_side;
     QPushButton *m_add, *m_begin, *m_done, *m_back;

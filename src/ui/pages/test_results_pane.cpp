@@ -115,12 +115,13 @@ QLayout* TestResultsPane::newResult()
         {"Outcome", m_outcome}, {"When", m_stage},    {"Tested by", m_with}, {"Tested as", m_part}, {"Limit", m_limit},
         {"Margin", m_margin},   {"Length", m_length}, {"Loop", m_loop},      {"Wire map", m_map},   {"Made by", m_by}};
     for (std::size_t i = 0; i < fields.size(); ++i) {
-        const int row = static_cast<int>(i) / 2, at = static_cast<int>(i) % 2 * 2;
+        const int aRow = isVeryLarge() ? 1 : 2;
+        const int row = static_cast<int>(i) / aRow, at = static_cast<int>(i) % aRow * 2;
         grid->addWidget(label(fields[i].first), row, at);
         grid->addWidget(fields[i].second, row, at + 1);
     }
     grid->setColumnStretch(1, 1);
-    grid->setColumnStretch(3, 1);
+    if (!isVeryLarge()) grid->setColumnStretch(3, 1);
     all->addLayout(grid);
     all->addLayout(photo());
     auto* keep = button("Keep this result", "main", [this] { add(); });
@@ -374,7 +375,7 @@ void TestResultsPane::fillPhotos()
     if (m_presenter.run()->tests.empty()) return;
     auto* head = new QHBoxLayout;
     head->addWidget(label("Photos", "heading"), 1);
-    auto* attach = button("Add to the newest result …", "quiet", [this] {
+    auto* attach = button(isVeryLarge() ? "Add …" : "Add to the newest result …", "quiet", [this] {
         const QString path = choosePicture(this);
         if (!path.isEmpty()) m_presenter.attachPhoto(path);
     });
