@@ -13,7 +13,7 @@ private Q_SLOTS:
     {
         CutOverBench bench;
         QVERIFY(bench.says("14 leads to move"));
-        QVERIFY(bench.says("18:00 – 22:30"));
+        QVERIFY(bench.says("18:00") && bench.says("until 22:30"));
         QVERIFY(bench.says("last moment to roll back 20:04"));
         QVERIFY(bench.says("Before anything is unplugged"));
         QVERIFY(bench.says("attic-ap: "));
@@ -35,7 +35,7 @@ private Q_SLOTS:
         QCOMPARE(bench.day().at(), bench.step("during:mount") + 1);
         bench.now = 130;
         QTest::qWait(1200);
-        QVERIFY(bench.says("20:10, rollback time over"));
+        QVERIFY(bench.says("20:10") && bench.says("rollback time over"));
     }
     void anAcceptanceStepIsJudged()
     {
