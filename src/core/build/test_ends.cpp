@@ -82,9 +82,9 @@ private:
     {
         const std::string &from = m_plan.devices.find(ends.from)->name, &to = m_plan.devices.find(ends.to)->name;
         if (ends.provesLink)
-            return text::say("test-ends.proves", "{} to {} with {}: {} expected, all that the link carries", from, to,
+            return text::say("test-ends.proves", "{} to {} with {}: {} expected, and the link carries {}", from, to,
                              ends.streams == 1 ? std::string("one stream") : fmt::format("{} streams", ends.streams),
-                             text::figure::rate(ends.expected));
+                             text::figure::rate(ends.expected), text::rate(ends.ofLink));
         return text::say("test-ends.falls-short", "{} to {}: {} expected of {}, limited by {}", from, to,
                          text::figure::rate(ends.expected), text::rate(ends.ofLink),
                          limit ? limit->name : std::string("a host"));

@@ -19,7 +19,7 @@ struct TestEnds {
     BitRate expected;         ///< memory to memory, as is usual
     BitRate ofLink;           ///< what the link itself carries
     int streams = 1;          ///< that reach it
-    bool provesLink = false;  ///< the link holds it back, nothing before it
+    bool provesLink = false;  ///< next to nothing on the way carries less than the link
     text::Sentence says;
 };
 
