@@ -81,6 +81,6 @@ function(sokudo_tests folder)
     add_test(NAME ${folder}.${class} COMMAND ${target} ${class})
     set(environment QT_QPA_PLATFORM=offscreen SOKUDO_BIN=$<TARGET_FILE_DIR:sokudo-cli>
       SOKUDO_SOURCE=${CMAKE_SOURCE_DIR})
-    set_tests_properties(${folder}.${class} PROPERTIES ENVIRONMENT "${environment}" TIMEOUT 120)
+    set_tests_properties(${folder}.${class} PROPERTIES ENVIRONMENT "${environment}" TIMEOUT 300)
   endforeach()
 endfunction()

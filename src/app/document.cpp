@@ -172,6 +172,7 @@ void Document::adopt(store::Loaded loaded)
     } else if (!(*next == *m_plan)) {
         show(std::move(next));
     }
+    Q_EMIT versionsChanged();
     Q_EMIT recordChanged();
     Q_EMIT noticesChanged();
 }
@@ -293,21 +294,30 @@ bool Document::keepTrials(std::vector<measure::Trial> trials)
 bool Document::writeNote(const QString& text)
 {
     if (text.trimmed().isEmpty()) return false;
-    return writeEntry(logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids));
+    return writeEntries({logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids)});
 }
 
 bool Document::writeNoteAbout(const QString& text, const plan::Subject& about)
 {
     if (text.trimmed().isEmpty()) return false;
-    logbook::Entry entry = logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids);
-    entry.about = about;
-    return writeEntry(std::move(entry));
+    return writeNotes({{fromQt(text.trimmed()), about}});
 }
 
-bool Document::writeEntry(logbook::Entry entry)
+bool Document::writeNotes(const std::vector<NoteAbout>& notes)
+{
+    if (notes.empty()) return true;
+    std::vector<logbook::Entry> entries;
+    for (const NoteAbout& note : notes) {
+        entries.push_back(logbook::noteEntry(note.text, now(), m_ids));
+        entries.back().about = note.about;
+    }
+    return writeEntries(std::move(entries));
+}
+
+bool Document::writeEntries(std::vector<logbook::Entry> entries)
 {
     store::Changes changes;
-    changes.entries = {std::move(entry)};
+    changes.entries = std::move(entries);
     if (!save(changes)) return false;
     Q_EMIT recordChanged();
     return true;

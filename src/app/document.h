@@ -74,6 +74,12 @@ public:
     bool writeNote(const QString&);
     /// The same, of one run, port or other object.
     bool writeNoteAbout(const QString&, const plan::Subject& about);
+    /// Notes that belong together are written at once, and told of once.
+    struct NoteAbout {
+        std::string text;
+        plan::Subject about;
+    };
+    bool writeNotes(const std::vector<NoteAbout>&);
     /// What was concluded about a result.
     bool writeDiagnosis(const QString&, measure::TrialId);
     /// The owner's answer to a flag of a path, or that the fix of a cause was tried in vain; the same answer again
@@ -92,7 +98,8 @@ Q_SIGNALS:
     void planChanged();
     void variantChanged();  ///< another one is open, or the house again
     void analysisChanged();
-    void recordChanged();  ///< trials, log entries or answers
+    void recordChanged();    ///< trials, log entries or answers
+    void versionsChanged();  ///< versions, or the house behind the variant that is open
     void noticesChanged();
     void failed(const QString& message);
     void told(const QString& message);  ///< worth knowing, nothing went wrong
@@ -100,7 +107,7 @@ Q_SIGNALS:
 private:
     class SharedBook;
     bool save(const store::Changes&);
-    bool writeEntry(logbook::Entry);
+    bool writeEntries(std::vector<logbook::Entry>);
     bool swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& logText);
     bool saveVariant(const plan::PlanPtr& to, const QString& logText);
     bool isFreeName(const QString& name, store::VersionId but = {});

@@ -45,6 +45,7 @@ bool Document::keepVersion(const QString& name, store::VersionKind kind, const Q
                          kind == store::VersionKind::Variant ? store::houseText(*house()) : std::string()}};
     changes.entries = {logbook::changeEntry(fromQt("kept the version “" + called + "”"), now(), m_ids)};
     if (!save(changes)) return false;
+    Q_EMIT versionsChanged();
     Q_EMIT recordChanged();
     return true;
 }
@@ -55,6 +56,7 @@ bool Document::dropVersion(store::VersionId id)
     store::Changes changes;
     changes.droppedVersions = {id};
     if (!save(changes)) return false;
+    Q_EMIT versionsChanged();
     Q_EMIT recordChanged();
     return true;
 }
@@ -98,6 +100,7 @@ store::VersionId Document::branch(const QString& name, const plan::Plan* plan, c
                          plan ? store::houseText(*plan) : base, base}};
     changes.entries = {logbook::changeEntry(fromQt("branched the variant “" + called + "”"), now(), m_ids)};
     if (!save(changes)) return {};
+    Q_EMIT versionsChanged();
     Q_EMIT recordChanged();
     return id;
 }
@@ -152,6 +155,7 @@ bool Document::saveVariant(const plan::PlanPtr& to, const QString& logText)
     const plan::PlanPtr shown = m_plan;
     if (!save(changes)) return false;
     if (m_plan == shown) show(to);
+    Q_EMIT versionsChanged();
     Q_EMIT recordChanged();
     return true;
 }
@@ -181,6 +185,7 @@ bool Document::renameVersion(store::VersionId id, const QString& name)
     store::Changes changes;
     changes.versions = {next};
     if (!save(changes)) return false;
+    Q_EMIT versionsChanged();
     Q_EMIT recordChanged();
     return true;
 }

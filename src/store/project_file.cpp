@@ -18,6 +18,7 @@
 namespace sokudo::store {
 namespace {
 
+constexpr std::chrono::milliseconds kOpeningPatience{5000};  // nobody can do anything before the file is open
 constexpr const char* kLeftAlone = "It was left as it is";
 
 /// Whether the path is a file that could be a project; the sentence when it is not.
@@ -97,10 +98,17 @@ Result<std::unique_ptr<ProjectFile>> ProjectFile::connect(const std::string& pat
     if (auto why = whyNotAFile(path)) return tl::unexpected(std::move(*why));
     auto file = Sqlite::open(path, Sqlite::Mode::Open);
     if (!file) return tl::unexpected(file.error());
-    file->run("PRAGMA journal_mode = DELETE; PRAGMA synchronous = FULL");
+    file->waitForOthers(kOpeningPatience);
+    // What is looked at below is read in one go: a file that another program is writing is not a damaged one.
+    if (Sqlite::isBusy(file->run("BEGIN; SELECT count(*) FROM sqlite_schema")))
+        return tl::unexpected(file->error("opening"));
     if (auto why = whyNotOurs(*file, path)) return tl::unexpected(std::move(*why));
+    const bool isDamaged = file->text("PRAGMA quick_check(1)") != "ok";
+    file->run("COMMIT");
+    file->waitForOthers(Sqlite::kPatience);
+    file->run("PRAGMA journal_mode = DELETE; PRAGMA synchronous = FULL");
     std::unique_ptr<ProjectFile> result(new ProjectFile(path, std::make_unique<Connection>(std::move(*file), path)));
-    result->m_isDamaged = result->m_connection->file.text("PRAGMA quick_check(1)") != "ok";
+    result->m_isDamaged = isDamaged;
     return result;
 }
 
@@ -135,11 +143,16 @@ bool ProjectFile::isOpenElsewhere() const { return m_connection->presence && m_c
 
 bool ProjectFile::isChangedElsewhere()
 {
-    const std::int64_t now = m_connection->file.number("PRAGMA data_version");
-    if (now == m_connection->dataVersion) return false;
-    if (revisionOf(m_connection->file) != m_revision) return true;
-    m_connection->dataVersion = now;
-    return false;
+    // Looked at every second by a program that somebody works with: what is being written is seen by the next look.
+    const Sqlite& file = m_connection->file;
+    file.waitForOthers({});
+    const bool isFree = !Sqlite::isBusy(file.run("BEGIN; SELECT count(*) FROM sqlite_schema"));
+    const std::int64_t now = isFree ? file.number("PRAGMA data_version") : m_connection->dataVersion;
+    const bool isChanged = now != m_connection->dataVersion && revisionOf(file) != m_revision;
+    file.run("ROLLBACK");
+    file.waitForOthers(Sqlite::kPatience);
+    if (!isChanged) m_connection->dataVersion = now;
+    return isChanged;
 }
 
 bool ProjectFile::isWhereItWas() const

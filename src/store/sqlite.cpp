@@ -7,8 +7,6 @@
 namespace sokudo::store {
 namespace {
 
-constexpr int kBusyMilliseconds = 1000;  // a save runs while somebody waits for it
-
 /// What a code means for the owner, and what to do.
 std::string meaning(int code, const char* text)
 {
@@ -41,9 +39,16 @@ Result<Sqlite> Sqlite::open(const std::string& path, Mode mode)
     const int code = sqlite3_open_v2(path.c_str(), &database, flags, nullptr);
     Sqlite result(path, database);
     if (code != SQLITE_OK) return tl::unexpected(result.error("opening"));
-    sqlite3_busy_timeout(database, kBusyMilliseconds);
+    result.waitForOthers(kPatience);
     return result;
 }
+
+void Sqlite::waitForOthers(std::chrono::milliseconds patience) const
+{
+    sqlite3_busy_timeout(handle(), static_cast<int>(patience.count()));
+}
+
+bool Sqlite::isBusy(int code) { return (code & 0xFF) == SQLITE_BUSY || (code & 0xFF) == SQLITE_LOCKED; }
 
 int Sqlite::run(const std::string& statements) const
 {

@@ -2,6 +2,7 @@
 // A database connection and its statements, with what went wrong said as a person can act on it.
 #pragma once
 
+#include <chrono>
 #include <cstdint>
 #include <memory>
 #include <string>
@@ -17,6 +18,7 @@ namespace sokudo::store {
 class Sqlite {
 public:
     enum class Mode { Open, Create };
+    static constexpr std::chrono::milliseconds kPatience{1000};  ///< a save runs while somebody waits for it
     /// Opens for writing, or for reading where writing is not allowed.
     /// @error NotAllowed  it cannot be opened or made
     static Result<Sqlite> open(const std::string& path, Mode);
@@ -27,6 +29,10 @@ public:
     std::int64_t number(const std::string& query, std::int64_t otherwise = -1) const;
     std::string text(const std::string& query) const;
     bool isReadOnly() const;
+    /// How long a statement waits for another program that holds the file; `kPatience` unless told otherwise.
+    void waitForOthers(std::chrono::milliseconds) const;
+    /// An SQLite code says that another program still held the file when the wait was over.
+    static bool isBusy(int code);
     /// The newest failure as a sentence. @param doing  "saving", "reading"
     Error error(std::string_view doing) const;
     sqlite3* handle() const { return m_database.get(); }

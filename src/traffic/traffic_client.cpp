@@ -131,6 +131,8 @@ tl::expected<Watched, Error> watch(Channel& channel, const StreamSet& streams, c
         if (onSample) onSample(sample);
         if (streams.isBroken() && at < end) return gone();
     }
+    // A machine that stood still has no sample between: what has arrived by now counts, and not nothing.
+    watched.log.note(since(start), streams.bytesReceived());
     return watched;
 }
 

@@ -190,6 +190,10 @@ void TrialServer::run(Channel& channel, const TestOrder& order, const std::strin
         log.note(at, streams.bytesReceived());
         if (!channel.send(SampleCount{at, streams.bytesReceived()})) break;
     }
+    // A machine that stood still has no sample between: what has arrived by now counts, and not nothing.
+    const Duration last = since(start);
+    log.note(last, streams.bytesReceived());
+    channel.send(SampleCount{last, streams.bytesReceived()});
     TestResult result{log.mean(order.warmup, end), streams.senderConditions()};
     if (order.direction != measure::Direction::Reverse) result.conditions.merge(counters.since());
     if (const auto load = cores.since()) {

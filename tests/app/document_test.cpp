@@ -110,6 +110,25 @@ private Q_SLOTS:
         QVERIFY(desk.document->answers().empty());
         QVERIFY(onDisk(desk).answers.empty());
     }
+    void notesThatBelongTogetherAreToldOfOnceAndAreNoVersions()
+    {
+        Desk desk;
+        QSignalSpy recorded(desk.document.get(), &app::Document::recordChanged);
+        QSignalSpy versions(desk.document.get(), &app::Document::versionsChanged);
+        const auto before = desk.document->entries().size();
+        const plan::Subject scan{"device", desk.device("scan").value}, vault{"device", desk.device("vault").value};
+        QVERIFY(desk.document->writeNotes({{"read: rate=10g", scan}, {"read: no-link", vault}}));
+        QVERIFY(desk.document->writeNotes({}));
+        QCOMPARE(recorded.size(), 1);
+        QCOMPARE(versions.size(), 0);
+        QCOMPARE(desk.document->entries().size(), before + 2);
+        const auto kept = onDisk(desk).entries;
+        QVERIFY(kept[before].about == scan && kept[before + 1].about == vault);
+        QVERIFY(desk.document->branch("fibre everywhere").isSet());
+        QVERIFY(desk.document->keepVersion("today", store::VersionKind::Snapshot));
+        QCOMPARE(versions.size(), 2);
+        QCOMPARE(recorded.size(), 3);
+    }
     void notesAndTrialsAreKept()
     {
         Desk desk;

@@ -3,6 +3,10 @@
 #include <sys/wait.h>
 #include <unistd.h>
 
+#include <chrono>
+#include <cstdio>
+#include <thread>
+
 #include <QTemporaryDir>
 
 #include "core/plan/edits.h"
@@ -10,6 +14,7 @@
 #include "plan_builder.h"
 #include "store/project_file.h"
 #include "store/rebase.h"
+#include "store/sqlite.h"
 
 using namespace sokudo;
 using namespace sokudo::store;
@@ -172,19 +177,56 @@ private Q_SLOTS:
         const auto undone = rebased(both, mine, start);
         QVERIFY(undone && !undone->places.has({901}) && undone->places.has({902}));
     }
+    void aFileThatIsBeingWrittenIsBusyAndNotDamaged()
+    {
+        const std::string path = project();
+        const auto writer = *Sqlite::open(path, Sqlite::Mode::Open);
+        // Longer than a save waits: opening waits for the end of it.
+        QCOMPARE(writer.run("BEGIN EXCLUSIVE"), 0);
+        std::thread ends([&] {
+            std::this_thread::sleep_for(Sqlite::kPatience + std::chrono::milliseconds(500));
+            writer.run("COMMIT");
+        });
+        auto file = ProjectFile::open(path);
+        ends.join();
+        QVERIFY2(file, file ? "" : file.error().message().c_str());
+        QVERIFY(!(*file)->isDamaged());
+        const auto loaded = (*file)->load();
+        QVERIFY(loaded && troubles(*loaded).empty());
+        // What is being written is seen by the look after it.
+        QCOMPARE(writer.run("BEGIN EXCLUSIVE; UPDATE setting SET value = value + 1 WHERE name = 'revision'"), 0);
+        QVERIFY(!(*file)->isChangedElsewhere());
+        // One that writes on and on: opening says so.
+        const auto refused = ProjectFile::open(path);
+        QVERIFY(!refused);
+        QCOMPARE(refused.error().code, ErrorCode::NotAllowed);
+        QVERIFY(toQt(refused.error().message()).contains("another program is writing to the file"));
+        QCOMPARE(writer.run("COMMIT"), 0);
+        QVERIFY((*file)->isChangedElsewhere());
+    }
     void manyEditsOfTwoProcessesAllArrive()
     {
         const std::string path = project();
-        constexpr int kEach = 40;
+        constexpr int kEach = 20;
         std::vector<pid_t> children;
         for (int who = 0; who < 2; ++who) {
             children.push_back(::fork());
             if (children.back() != 0) continue;
             Program program(path);
+            const auto end = std::chrono::steady_clock::now() + std::chrono::seconds(90);
             for (int i = 0; i < kEach;) {
                 const std::int64_t id = 1000 * (who + 1) + i;
-                if (program.save(*plan::edits::putPlace(program.plan, {{id}, "place " + std::to_string(id), 0}))) ++i;
-                else ::usleep(1000);
+                const auto saved =
+                    program.save(*plan::edits::putPlace(program.plan, {{id}, "place " + std::to_string(id), 0}));
+                if (saved) {
+                    ++i;
+                    continue;
+                }
+                if (std::chrono::steady_clock::now() < end) ::usleep(1000);
+                else {
+                    std::fprintf(stderr, "%d of %d saved: %s\n", i, kEach, saved.error().message().c_str());
+                    _exit(2);
+                }
             }
             _exit(0);
         }

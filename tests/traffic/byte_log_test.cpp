@@ -25,6 +25,13 @@ private Q_SLOTS:
         log.note(Duration::of(12), 1'250'000'000);
         NEAR(inGigabits(log.mean(Duration::of(2), Duration::of(12))), 1.0, 1e-9);
     }
+    void aMachineThatStoodStillHasItsStartAndItsEnd()
+    {
+        ByteLog log;
+        log.note(Duration::of(0), 0);
+        log.note(Duration::of(1.6), 200'000'000);
+        NEAR(inGigabits(log.mean(Duration::of(0.3), Duration::of(1.1))), 1.0, 1e-9);
+    }
     void wholeSeconds()
     {
         ByteLog log;

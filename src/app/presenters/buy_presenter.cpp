@@ -62,7 +62,7 @@ BuyPresenter::BuyPresenter(Document& document, QObject* parent)
     : QObject(parent), m_document(document), m_versions(document)
 {
     connect(&document, &Document::planChanged, this, &BuyPresenter::refresh);
-    connect(&document, &Document::recordChanged, this, &BuyPresenter::refresh);
+    connect(&document, &Document::versionsChanged, this, &BuyPresenter::refresh);
     connect(&document, &Document::variantChanged, this, &BuyPresenter::changed);
 }
 

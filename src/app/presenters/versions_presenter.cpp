@@ -11,7 +11,7 @@ namespace sokudo::app {
 VersionsPresenter::VersionsPresenter(Document& document, QObject* parent) : QObject(parent), m_document(document)
 {
     connect(&document, &Document::planChanged, this, &VersionsPresenter::refresh);
-    connect(&document, &Document::recordChanged, this, &VersionsPresenter::refresh);
+    connect(&document, &Document::versionsChanged, this, &VersionsPresenter::refresh);
     // The newest day of the house: a variant is no day.
     const auto all = versions();
     const auto newest = std::find_if(
