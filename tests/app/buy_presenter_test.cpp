@@ -56,6 +56,23 @@ private Q_SLOTS:
         QVERIFY(built && plan::deviceNamed(*built, "desk"));
     }
 
+    void aNoteWorksNothingOutAgain()
+    {
+        Bench bench;
+        QVERIFY(bench.buy.chosenPlan());
+        const auto before = bench.buy.chosenPlan();
+        QSignalSpy changed(&bench.buy, &BuyPresenter::changed);
+        QVERIFY(bench.document->writeNote("nothing to do with a variant"));
+        QCOMPARE(changed.size(), 0);
+        QVERIFY(bench.buy.chosenPlan() == before);  // not read again
+        // An edit of the house is in the variant too, and a version that is kept is told of.
+        bench.line("add switch desk in study: 8x rj45 2.5g");
+        QVERIFY(plan::deviceNamed(*bench.buy.chosenPlan(), "desk"));
+        bench.settle();
+        changed.clear();
+        QVERIFY(bench.document->renameVersion(bench.buy.chosen(), "under another name"));
+        QVERIFY(changed.size() > 0);
+    }
     void undoFindsTheVariantThatItChanged()
     {
         Bench bench;

@@ -46,6 +46,31 @@ private Q_SLOTS:
             }
         QVERIFY(isSaid && isSourced);
     }
+    /// The search costs a second of a core: it runs for who looks at it, and ends when they look away.
+    void whatIsWorthDoingNextIsLookedForWhileItIsSeen()
+    {
+        Desk desk;
+        app::SurveyPresenter survey(*desk.document, desk.selection, shippedHosts());
+        const auto isTold = [&] {
+            const auto sections = survey.inspector().sections;
+            return std::any_of(sections.begin(), sections.end(),
+                               [](const app::InspectorSection& one) { return one.heading == "Most worth doing next"; });
+        };
+        QTest::qWait(50);
+        QVERIFY(!isTold());
+        survey.setActive(true);
+        survey.setActive(false);
+        survey.setActive(true);
+        QTRY_VERIFY_WITH_TIMEOUT(isTold(), 30000);
+        QSignalSpy shown(&survey, &app::SurveyPresenter::selectionChanged);
+        survey.setActive(false);
+        survey.setActive(true);  // nothing has changed meanwhile
+        QTest::qWait(50);
+        QVERIFY(isTold());
+        QCOMPARE(shown.size(), 0);
+        QVERIFY(desk.document->edit("strands", houseOf("set run q1 strands=4 source=told", desk.document->plan())));
+        QTRY_VERIFY_WITH_TIMEOUT(shown.size() > 0, 30000);
+    }
     void theHouseHoldsEverything()
     {
         Desk desk;

@@ -99,12 +99,24 @@ std::shared_ptr<const plan::Plan> BuyPresenter::chosenPlan()
 std::shared_ptr<const plan::Plan> BuyPresenter::planOf(const store::Version& version)
 {
     if (version.id == m_document.variant()) return m_document.snapshot();
-    auto built = store::variantNow(*m_document.house(), version);
-    if (built) return std::make_shared<const plan::Plan>(std::move(*built));
-    m_conflict = "“" + toQt(version.name) + "” was taken as it stands: " + toQt(built.error().message());
-    if (auto alone = store::restored(*m_document.house(), version))
-        return std::make_shared<const plan::Plan>(std::move(*alone));
-    return m_document.house();
+    // Reading a version takes its time, and it is asked for at every turn.
+    Built& built = m_built[version.id];
+    if (built.house != m_document.house() || !(built.version == version)) built = build(version);
+    if (!built.conflict.isEmpty()) m_conflict = built.conflict;
+    return built.plan;
+}
+
+BuyPresenter::Built BuyPresenter::build(const store::Version& version) const
+{
+    const plan::PlanPtr house = m_document.house();
+    if (auto now = store::variantNow(*house, version))
+        return {house, version, std::make_shared<const plan::Plan>(std::move(*now)), {}};
+    else {
+        const QString conflict = "“" + toQt(version.name) + "” was taken as it stands: " + toQt(now.error().message());
+        if (auto alone = store::restored(*house, version))
+            return {house, version, std::make_shared<const plan::Plan>(std::move(*alone)), conflict};
+        return {house, version, house, conflict};
+    }
 }
 
 void BuyPresenter::choose(store::VersionId id)
@@ -135,6 +147,7 @@ void BuyPresenter::refresh()
         m_shown.back() = m_chosen;
     m_versions.compare({}, m_chosen);
     m_conflict.clear();
+    std::erase_if(m_built, [&](const auto& one) { return !isThere(one.first); });
     std::vector<Candidate> candidates{{"As it is", m_document.house()}};
     for (store::VersionId id : m_shown)
         if (const store::Version* one = m_document.version(id)) candidates.push_back({one->name, planOf(*one)});

@@ -2,6 +2,8 @@
 // The first half of the Build bench: variants side by side, the list, the cheapest plan, stages. Knows no widget.
 #pragma once
 
+#include <map>
+
 #include <QElapsedTimer>
 
 #include "app/document.h"
@@ -104,12 +106,21 @@ private:
     std::optional<buy::WishSet> readWishes();
     QString today() const;
     std::shared_ptr<const plan::Plan> planOf(const store::Version&);
+    /// A variant as it would be with the house as it is now.
+    struct Built {
+        plan::PlanPtr house;
+        store::Version version;
+        plan::PlanPtr plan;
+        QString conflict;  ///< why it was taken as it stands; empty: it was not
+    };
+    Built build(const store::Version&) const;
     Document& m_document;
     VersionsPresenter m_versions;
     QString m_today, m_problem, m_conflict, m_progress, m_solveProblem, m_stageProblem;
     bool m_isActive = false, m_isStale = true, m_isWorking = false, m_isSolving = false, m_isPlanning = false;
     store::VersionId m_chosen;
     std::vector<store::VersionId> m_shown;
+    std::map<store::VersionId, Built> m_built;
     std::vector<buy::VariantFigures> m_figures;
     plan::PlanPtr m_listed;  ///< the house that the lists of the figures point into
     QStringList m_wishes;

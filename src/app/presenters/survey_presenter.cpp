@@ -30,7 +30,6 @@ SurveyPresenter::SurveyPresenter(Document& document, Selection& selection, HostS
     connect(&document, &Document::analysisChanged, this, &SurveyPresenter::changed);
     connect(&document, &Document::analysisChanged, this, &SurveyPresenter::findNextThings);
     connect(&selection, &Selection::changed, this, &SurveyPresenter::selectionChanged);
-    findNextThings();
 }
 
 HouseContent SurveyPresenter::house() const

@@ -98,6 +98,8 @@ public:
     Document& document() { return m_document; }
     const plan::Plan& plan() const { return m_document.plan(); }
     Selection& selection() { return m_selection; }
+    /// What is most worth doing next is looked for only while somebody sees it.
+    void setActive(bool);
 
 Q_SIGNALS:
     void changed();  ///< the plan or its judgement
@@ -129,6 +131,7 @@ private:
     Selection& m_selection;
     HostSource m_hosts;
     AgentSource m_agents;
+    bool m_isActive = false, m_isStale = true, m_isThinking = false;
     std::vector<survey::NextThing> m_next;
     mutable std::vector<power::SinglePoint> m_points;  ///< of the analysis below, found when they are first asked for
     mutable std::shared_ptr<const Analysis> m_pointsOf;

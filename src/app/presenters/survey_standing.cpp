@@ -17,23 +17,36 @@ namespace {
 
 constexpr std::size_t kMostInGroup = 4;  ///< of one group; the others are counted
 constexpr std::size_t kMostHistory = 5;
+constexpr std::size_t kMostNext = 3;
 
 InspectorLine plain(const QString& name, const QString& value) { return {{}, name, {}, value, {}, {}, {}, {}}; }
 
 }  // namespace
 
+void SurveyPresenter::setActive(bool active)
+{
+    m_isActive = active;
+    if (!m_isActive && m_isThinking) m_isStale = true;
+    if (!m_isActive) m_thinking.stop();
+    else if (m_isStale) findNextThings();
+}
+
 /// Other ways are tried on another thread: the pane shows what was found as soon as it is there.
 void SurveyPresenter::findNextThings()
 {
+    m_isStale = !m_isActive;
+    if (m_isStale) return;
     if (plan().runs.empty()) {
         m_next.clear();
         return;
     }
     const auto think = [plan = m_document.snapshot(), kb = m_document.sharedKnowledge(),
-                        analysis = m_document.sharedAnalysis()](const std::atomic<bool>&) {
-        return survey::nextThings(*plan, *kb, *analysis);
+                        analysis = m_document.sharedAnalysis()](const std::atomic<bool>& isStopped) {
+        return survey::nextThings(*plan, *kb, *analysis, kMostNext, &isStopped);
     };
+    m_isThinking = true;
     m_thinking.start(*this, think, [this](std::vector<survey::NextThing> next) {
+        m_isThinking = false;
         m_next = std::move(next);
         if (!m_selection.device().isSet() && !m_selection.run().isSet()) Q_EMIT selectionChanged();
     });

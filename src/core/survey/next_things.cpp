@@ -24,8 +24,9 @@ struct Candidate {
 
 class Collector {
 public:
-    Collector(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analysis& analysis)
-        : m_plan(plan), m_kb(kb), m_analysis(analysis)
+    Collector(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analysis& analysis,
+              const std::atomic<bool>* isStopped)
+        : m_plan(plan), m_kb(kb), m_analysis(analysis), m_isStopped(isStopped)
     {}
     std::vector<Candidate> all() &&
     {
@@ -71,6 +72,7 @@ private:
     {
         std::size_t tried = 0;
         for (const match::LinkReport& report : m_analysis.links) {
+            if (m_isStopped && *m_isStopped) return;
             if (report.verdict == Verdict::Fits || report.verdict == Verdict::Unknown || tried >= kMostTried) continue;
             const auto& runs = report.link.runs;
             if (std::any_of(runs.begin(), runs.end(), [&](plan::RunId run) {
@@ -166,6 +168,7 @@ private:
     const plan::Plan& m_plan;
     const kb::KnowledgeBase& m_kb;
     const Analysis& m_analysis;
+    const std::atomic<bool>* m_isStopped;
     std::vector<plan::RunId> m_told;
     std::vector<Candidate> m_found;
 };
@@ -173,9 +176,9 @@ private:
 }  // namespace
 
 std::vector<NextThing> nextThings(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analysis& analysis,
-                                  std::size_t most)
+                                  std::size_t most, const std::atomic<bool>* isStopped)
 {
-    std::vector<Candidate> all = Collector(plan, kb, analysis).all();
+    std::vector<Candidate> all = Collector(plan, kb, analysis, isStopped).all();
     std::stable_sort(all.begin(), all.end(), [](const Candidate& a, const Candidate& b) {
         const bool firstA = a.worth >= kUnsafeWorth, firstB = b.worth >= kUnsafeWorth;
         return firstA != firstB ? firstA : a.perEffort() > b.perEffort();

@@ -2,6 +2,7 @@
 // How the house stands: in one sentence, in groups that can be gone to, and what is most worth doing next.
 #pragma once
 
+#include <atomic>
 #include <optional>
 #include <string>
 #include <vector>
@@ -50,6 +51,8 @@ Standing standing(const plan::Plan&, const kb::KnowledgeBase&, const Analysis&, 
 
 /// At most `most` things, best first: what is unsafe, then what brings most for its minutes and money. It tries other
 /// ways for the worst links only, so that a large house takes no longer than a small one.
-std::vector<NextThing> nextThings(const plan::Plan&, const kb::KnowledgeBase&, const Analysis&, std::size_t most = 3);
+/// @param isStopped  ends the search between two links, with what was found by then
+std::vector<NextThing> nextThings(const plan::Plan&, const kb::KnowledgeBase&, const Analysis&, std::size_t most = 3,
+                                  const std::atomic<bool>* isStopped = nullptr);
 
 }  // namespace sokudo::survey

@@ -118,6 +118,17 @@ void SurveyPage::addPanes()
 }
 
 /// The questions stand there as long as there is nothing else.
+void SurveyPage::showEvent(QShowEvent* event)
+{
+    QStackedWidget::showEvent(event);
+    m_presenter.setActive(true);
+}
+void SurveyPage::hideEvent(QHideEvent* event)
+{
+    QStackedWidget::hideEvent(event);
+    m_presenter.setActive(false);
+}
+
 void SurveyPage::follow()
 {
     const bool isEmpty = m_presenter.plan().places.empty() && m_presenter.plan().devices.empty();

@@ -49,6 +49,10 @@ public:
     void deleteSelected() { shownHouse().deleteSelected(); }
     void editSelected() { shownHouse().editSelected(); }
 
+protected:
+    void showEvent(QShowEvent*) override;
+    void hideEvent(QHideEvent*) override;
+
 private:
     HousePane& shownHouse();
     void addPanes();
