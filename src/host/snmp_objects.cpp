@@ -1,11 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The real switch: a walk by GetBulk requests.
 #include <algorithm>
+#include <atomic>
+#include <cerrno>
 #include <mutex>
 
 // The order matters to this library.
 #include <net-snmp/net-snmp-config.h>
 #include <net-snmp/net-snmp-includes.h>
+
+#include <net-snmp/library/large_fd_set.h>
 
 #include "core/base/text.h"
 #include "host/switch_objects.h"
@@ -13,7 +17,8 @@
 namespace sokudo::host {
 namespace {
 
-constexpr long kMicroseconds = 1'500'000;  ///< an answer takes no longer
+constexpr long kMicroseconds = 1'500'000;    ///< an answer takes no longer
+constexpr long kLookMicroseconds = 100'000;  ///< how often a wait looks whether it was cancelled
 constexpr int kRetries = 2, kAtOnce = 24;
 constexpr std::size_t kMostObjects = 4096;  ///< of one column: more is no switch at home
 
@@ -61,6 +66,29 @@ std::string valueOf(const variable_list& one)
     }
 }
 
+/// What came of one request.
+struct Answer {
+    enum class State { Waiting, Arrived, Late, Failed } state = State::Waiting;
+    snmp_pdu* pdu = nullptr;
+
+    static int take(int operation, snmp_session*, int, snmp_pdu* pdu, void* self)
+    {
+        auto& answer = *static_cast<Answer*>(self);
+        switch (operation) {
+        case NETSNMP_CALLBACK_OP_RECEIVED_MESSAGE:
+            answer.pdu = snmp_clone_pdu(pdu);
+            answer.state = State::Arrived;
+            break;
+        case NETSNMP_CALLBACK_OP_TIMED_OUT: answer.state = State::Late; break;
+        case NETSNMP_CALLBACK_OP_SEND_FAILED:
+        case NETSNMP_CALLBACK_OP_DISCONNECT:
+        case NETSNMP_CALLBACK_OP_SEC_ERROR: answer.state = State::Failed; break;
+        default: break;  // connected, or asked again
+        }
+        return 1;
+    }
+};
+
 class SnmpObjects final : public measure::ObjectSource {
 public:
     SnmpObjects(SwitchAddress address, std::string community)
@@ -68,10 +96,7 @@ public:
     {
         prepare();
     }
-    ~SnmpObjects() override
-    {
-        if (m_session) snmp_sess_close(m_session);
-    }
+    ~SnmpObjects() override { close(); }
     SnmpObjects(const SnmpObjects&) = delete;
     SnmpObjects& operator=(const SnmpObjects&) = delete;
 
@@ -101,7 +126,14 @@ public:
         return found;
     }
 
+    void cancel() override { m_isCancelled = true; }
+
 private:
+    void close()
+    {
+        if (m_session) snmp_sess_close(m_session);
+        m_session = nullptr;
+    }
     std::optional<Error> open()
     {
         if (m_session) return std::nullopt;
@@ -132,22 +164,58 @@ private:
         request->non_repeaters = 0;
         request->max_repetitions = kAtOnce;
         snmp_add_null_var(request, after.data(), after.size());
-        const int status = snmp_sess_synch_response(m_session, request, &response);
-        if (status == STAT_SUCCESS && response) return std::nullopt;
-        if (status == STAT_TIMEOUT)
+        Answer answer;
+        if (snmp_sess_async_send(m_session, request, &Answer::take, &answer) == 0) {
+            snmp_free_pdu(request);
+            return unreachable();
+        }
+        while (answer.state == Answer::State::Waiting && !m_isCancelled && wait()) {}
+        switch (answer.state) {
+        case Answer::State::Arrived: response = answer.pdu; return std::nullopt;
+        case Answer::State::Late:
             return Error{ErrorCode::TimedOut,
                          text::say("snmp.silent",
                                    "the switch does not answer: is SNMP version 2c on, is the community right, may "
                                    "this machine ask?"),
                          m_address.host};
-        return Error{ErrorCode::Unreachable,
-                     text::say("snmp.failed", "the switch could not be asked: check its address and the way to it"),
-                     m_address.host};
+        case Answer::State::Waiting:
+            close();  // or the answer would come for a request that nobody keeps
+            if (m_isCancelled)
+                return Error{ErrorCode::Cancelled, text::say("snmp.cancelled", "reading the switch was stopped"),
+                             m_address.host};
+            break;
+        case Answer::State::Failed: break;
+        }
+        return unreachable();
+    }
+
+    /// For an answer, the time to ask again, or the next look. @return false: the system cannot wait
+    bool wait()
+    {
+        netsnmp_large_fd_set sockets;
+        netsnmp_large_fd_set_init(&sockets, FD_SETSIZE);
+        int most = 0, isEndless = 0;
+        timeval time{0, kLookMicroseconds};
+        snmp_sess_select_info2(m_session, &most, &sockets, &time, &isEndless);
+        const int ready = netsnmp_large_fd_set_select(most, &sockets, nullptr, nullptr, &time);
+        const bool isGood = ready >= 0 || errno == EINTR;
+        if (ready > 0) snmp_sess_read2(m_session, &sockets);
+        else if (ready == 0) snmp_sess_timeout(m_session);
+        netsnmp_large_fd_set_cleanup(&sockets);
+        return isGood;
+    }
+
+    Error unreachable() const
+    {
+        return {ErrorCode::Unreachable,
+                text::say("snmp.failed", "the switch could not be asked: check its address and the way to it"),
+                m_address.host};
     }
 
     SwitchAddress m_address;
     std::string m_community;
     void* m_session = nullptr;
+    std::atomic<bool> m_isCancelled{false};
 };
 
 }  // namespace

@@ -2,6 +2,8 @@
 // Where objects of a switch come from: addresses, the captured switch, and a switch that answers on the loopback.
 #include "host/switch_objects.h"
 
+#include <thread>
+
 #include "snmp_stand_in.h"
 #include "testing.h"
 
@@ -119,6 +121,21 @@ private Q_SLOTS:
         QCOMPARE(standIn.asked(), 3);  // once, and twice more
         const auto none = readFrom(standIn, "");
         QVERIFY(!none && none.error().code == ErrorCode::BadInput);
+    }
+    /// Nobody has to wait for a switch that is silent.
+    void aReadIsStopped()
+    {
+        const SnmpStandIn standIn("reader", ports(2));
+        auto reader = switchReader("127.0.0.1:" + std::to_string(standIn.port()), "guess", {}, knowledge());
+        QVERIFY(reader);
+        std::optional<Result<measure::HostSnapshot>> snapshot;
+        std::thread reading([&] { snapshot = (*reader)->read(); });
+        const bool isAsked = QTest::qWaitFor([&] { return standIn.asked() > 0; }, 20000);
+        (*reader)->cancel();
+        reading.join();
+        QVERIFY(isAsked);
+        QVERIFY(!*snapshot && snapshot->error().code == ErrorCode::Cancelled);
+        QVERIFY(standIn.asked() < 3);  // it was not asked to the end
     }
     /// It answers and has none of the tables: it is not taken for a fault of the way.
     void nothingToTell()

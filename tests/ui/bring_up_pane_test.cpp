@@ -12,6 +12,37 @@ using namespace sokudo;
 using namespace sokudo::testing;
 using ui::BuildPage;
 
+namespace {
+
+/// A real path that passes packets up to a size.
+class PathOf final : public measure::PathProbe {
+public:
+    explicit PathOf(int mtu) : m_mtu(mtu) {}
+    Result<bool> passes(const std::string&, int packetBytes) override { return packetBytes <= m_mtu; }
+
+private:
+    int m_mtu;
+};
+
+/// Answers nothing until it is cancelled.
+class SilentSwitch final : public measure::HostReader {
+public:
+    explicit SilentSwitch(std::shared_ptr<std::atomic<bool>> isRead) : m_isRead(std::move(isRead)) {}
+    Result<measure::HostSnapshot> read() override
+    {
+        *m_isRead = true;
+        while (!m_isCancelled) QThread::msleep(5);
+        return failure(ErrorCode::Cancelled, "reading was stopped");
+    }
+    void cancel() override { m_isCancelled = true; }
+
+private:
+    std::shared_ptr<std::atomic<bool>> m_isRead;
+    std::atomic<bool> m_isCancelled{false};
+};
+
+}  // namespace
+
 class BringUpPaneTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
@@ -84,11 +115,35 @@ private Q_SLOTS:
         QVERIFY(QTest::qWaitFor([&] { return !bench.up().isReading(); }, 5000));
         QVERIFY2(!bench.up().readSays().isEmpty(), "what was read is said");
     }
+    void aReadIsStopped()
+    {
+        BuildBench bench(BuildPage::BringUp);
+        auto isRead = std::make_shared<std::atomic<bool>>(false);
+        bench.up().setRestart(true);
+        bench.up().setSwitches([isRead](auto&&, auto&&) { return std::make_unique<SilentSwitch>(isRead); }, {});
+        bench.up().choose(plan::deviceNamed(bench.document->plan(), "core")->id);
+        bench.named<QLineEdit>("Address to read")->setText("10.20.0.2");
+        const auto before = bench.document->entries().size();
+        bench.button("Read")->click();
+        QVERIFY(QTest::qWaitFor([&] { return isRead->load(); }, 20000));
+        QVERIFY(bench.says("It reads"));
+        bench.button("Stop reading")->click();
+        QVERIFY(!bench.up().isReading());
+        QVERIFY(bench.says("Reading was stopped: nothing was written"));
+        QVERIFY(bench.button("Read"));
+        QTest::qWait(30);
+        QCOMPARE(bench.document->entries().size(), before);
+    }
     void aPathIsProbed()
     {
         BuildBench bench(BuildPage::BringUp);
+        // The demo says that nothing is sent.
+        app::BringUpPresenter demo(*bench.document, bench.page->presenter(), {},
+                                   [] { return std::make_unique<measure::SimulatedProbe>(1500); });
+        QVERIFY(demo.isProbeSimulated());
         app::BringUpPresenter up(*bench.document, bench.page->presenter(), {},
-                                 [] { return std::make_unique<measure::SimulatedProbe>(1400); });
+                                 [] { return std::make_unique<PathOf>(1400); });
+        QVERIFY(!up.isProbeSimulated());
         const plan::Plan& plan = bench.document->plan();
         const auto path = up.path(plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id);
         QVERIFY(path);
@@ -97,8 +152,11 @@ private Q_SLOTS:
         QVERIFY2(up.probeSays().startsWith("only 1400 of"), qPrintable(up.probeSays()));
         // The probe leaves from here, whatever the path begins with.
         QVERIFY2(up.probeSays().contains("Sent from this machine, not from vault"), qPrintable(up.probeSays()));
+        demo.probe("10.20.0.3", *path, plan::deviceNamed(plan, "vault")->id);
+        QVERIFY(QTest::qWaitFor([&] { return !demo.isProbing(); }, 5000));
+        QVERIFY2(demo.probeSays().contains("Simulated: no packet left"), qPrintable(demo.probeSays()));
         app::BringUpPresenter here(*bench.document, bench.page->presenter(), shippedHosts(),
-                                   [] { return std::make_unique<measure::SimulatedProbe>(1500); });
+                                   [] { return std::make_unique<PathOf>(1500); });
         const plan::DeviceId platen = plan::deviceNamed(plan, "platen")->id;
         const auto back = here.path(platen, plan::deviceNamed(plan, "vault")->id);
         here.probe("10.20.0.10", *back, platen);

@@ -1,11 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Labels and the tour on paper.
+// Labels, sheets of work and the tour on paper.
+#include <QAbstractTextDocumentLayout>
 #include <QComboBox>
 #include <QPainter>
 #include <QSpinBox>
+#include <QTextBlock>
+#include <QTextDocument>
 
 #include "ui/pages/labels_page.h"
 #include "ui/pages/survey_page.h"
+#include "ui/paper/sheet.h"
 #include "ui/paper/tour_paper.h"
 #include "window_desk.h"
 
@@ -35,7 +39,41 @@ class PaperTest : public QObject {
                 if (qGray(part.pixel(x, y)) < 128) return true;
         return false;
     }
+    static int pageOf(const QTextBlock& block)
+    {
+        const QTextDocument& text = *block.document();
+        return static_cast<int>(text.documentLayout()->blockBoundingRect(block).center().y() /
+                                text.pageSize().height());
+    }
 private Q_SLOTS:
+    void noHeadingStandsAloneAtTheFoot()
+    {
+        // Parts of many lengths, so that headings come to lie everywhere on a page.
+        Sheet sheet{"Jobs", "40 jobs, in their order", {}};
+        for (int i = 0; i < 40; ++i) {
+            SheetPart part{QString("Job %1").arg(i), i % 3 ? "takes an hour" : "", {}};
+            for (int line = 0; line <= i % 7; ++line)
+                part.lines.push_back(
+                    {QString("Step %1").arg(line), line % 2 ? "with a word on how" : "", "5 min", true});
+            sheet.parts.push_back(part);
+        }
+        QTextDocument text;
+        layOut(text, {680, 1000}, sheet);
+        QVERIFY(text.pageCount() > 4);
+        int headings = 0, moved = 0, last = 0;
+        for (QTextBlock block = text.begin(); block.isValid(); block = block.next()) {
+            if (block.blockFormat().headingLevel() != 2) continue;
+            QCOMPARE(block.text(), QString("Job %1").arg(headings++));
+            QTextBlock step = block.next();
+            while (!step.text().startsWith("Step 0") && step.isValid()) step = step.next();
+            QVERIFY2(pageOf(step) == pageOf(block), qPrintable(block.text()));
+            moved += block.blockFormat().pageBreakPolicy() != QTextFormat::PageBreak_Auto;
+            QVERIFY(pageOf(block) == last || pageOf(block) == last + 1);  // no page is left empty
+            last = pageOf(block);
+        }
+        QCOMPARE(headings, 40);
+        QVERIFY(moved > 0 && moved < 10);
+    }
     void pagesAreCounted()
     {
         QCOMPARE(pagesOf(jobOf(0, 0)), 0);

@@ -60,6 +60,12 @@ BringUpPresenter::BringUpPresenter(Document& document, BuyPresenter& buy, HostSo
     readLog();
 }
 
+BringUpPresenter::~BringUpPresenter()
+{
+    stopProbe();
+    if (m_isReading) m_reading->cancel();
+}
+
 void BringUpPresenter::refresh()
 {
     const auto variant = m_isRestart ? nullptr : m_buy.chosenPlan();
@@ -256,18 +262,27 @@ void BringUpPresenter::readBy(Result<std::unique_ptr<measure::HostReader>> opene
         return;
     }
     m_isReading = true;
+    m_readSays = "It reads …";
+    m_reading = std::move(*opened);
     Q_EMIT changed();
     m_reader.start(
-        *this,
-        [reader = std::shared_ptr<measure::HostReader>(std::move(*opened))](const std::atomic<bool>&) {
-            return reader->read();
-        },
+        *this, [reader = m_reading](const std::atomic<bool>&) { return reader->read(); },
         [this, id = m_chosen](const Result<measure::HostSnapshot>& snapshot) {
             m_isReading = false;
             if (snapshot) keep(*snapshot, id);
             else m_readSays = toQt(snapshot.error().message());
             Q_EMIT changed();
         });
+}
+
+void BringUpPresenter::stopReading()
+{
+    if (!m_isReading) return;
+    m_reading->cancel();
+    m_reader.stop();
+    m_isReading = false;
+    m_readSays = "Reading was stopped: nothing was written";
+    Q_EMIT changed();
 }
 
 void BringUpPresenter::keep(const measure::HostSnapshot& snapshot, plan::DeviceId id)
@@ -371,6 +386,7 @@ void BringUpPresenter::probe(const QString& host, const build::PathMtu& path, pl
 {
     auto echo = m_echo ? m_echo() : nullptr;
     if (!echo || m_isProbing || host.trimmed().isEmpty()) return;
+    const bool isSimulated = echo->isSimulated();
     m_isProbing = true;
     m_probeSays = "It probes …";
     m_cancel = std::make_shared<std::atomic<bool>>(false);
@@ -380,17 +396,24 @@ void BringUpPresenter::probe(const QString& host, const build::PathMtu& path, pl
         [echo = std::shared_ptr<measure::PathProbe>(std::move(echo)), name = fromQt(host.trimmed()),
          most = std::max(path.least, 9216),
          cancel = m_cancel](const std::atomic<bool>&) { return measure::probeMtu(*echo, name, most, *cancel); },
-        [this, path, from](const Result<measure::ProbedMtu>& found) {
+        [this, path, from, isSimulated](const Result<measure::ProbedMtu>& found) {
             m_isProbing = false;
             m_probeSays = found ? toQt(build::probeSays(path, found->bytes)) : toQt(found.error().message());
             const plan::Device* device = m_plan->devices.find(from);
-            if (found && device && !isHere(from))
+            if (isSimulated) m_probeSays += ". Simulated: no packet left, and this says nothing of a real path";
+            else if (found && device && !isHere(from))
                 m_probeSays += QString(
                                    ". Sent from this machine, not from %1: it proves the way from here; run "
                                    "sokudo-cli mtu … --probe on %1 to prove its own")
                                    .arg(toQt(device->name));
             Q_EMIT changed();
         });
+}
+
+bool BringUpPresenter::isProbeSimulated() const
+{
+    const auto echo = m_echo ? m_echo() : nullptr;
+    return echo && echo->isSimulated();
 }
 
 void BringUpPresenter::stopProbe()

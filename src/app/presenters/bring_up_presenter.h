@@ -26,6 +26,7 @@ class BringUpPresenter final : public QObject {
     Q_OBJECT
 public:
     BringUpPresenter(Document&, BuyPresenter&, HostSource, EchoSource, QObject* parent = nullptr);
+    ~BringUpPresenter() override;
     void setAgents(AgentSource agents) { m_agents = std::move(agents); }
     /// @param simulated  names of devices that a captured switch stands in for
     void setSwitches(SwitchSource switches, std::set<std::string> simulated)
@@ -72,6 +73,7 @@ public:
     /// Whether its own system moves packets and no host answers for it.
     bool isChosenSwitch() const;
     bool isReading() const { return m_isReading; }
+    void stopReading();
     QString readSays() const { return m_readSays; }
 
     /// “frames=8.1m crc=3 uptime=12d”: the first is the baseline, the next are compared with it.
@@ -101,6 +103,7 @@ public:
     bool isHere(plan::DeviceId) const;  ///< the machine that the program runs on
     void stopProbe();
     bool isProbing() const { return m_isProbing; }
+    bool isProbeSimulated() const;  ///< nothing is sent: it stands in for a network
     QString probeSays() const { return m_probeSays; }
 
     const plan::Plan& plan() const { return *m_plan; }
@@ -140,6 +143,7 @@ private:
     QString m_readSays, m_probeSays, m_pool = "10.99.0.0/16";
     QTimer m_second;
     std::shared_ptr<std::atomic<bool>> m_cancel;
+    std::shared_ptr<measure::HostReader> m_reading;  ///< the one that reads, or read last
     Work m_reader, m_prober;
 };
 

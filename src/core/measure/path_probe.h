@@ -18,6 +18,8 @@ public:
     /// @error NotAllowed   this system lets nobody send it: says what would
     /// @error Unreachable  no such host
     virtual Result<bool> passes(const std::string& host, int packetBytes) = 0;
+    /// No packet leaves: what it says is of no real path.
+    virtual bool isSimulated() const { return false; }
 };
 
 /// A path that passes packets up to a size; for trying out and for tests.
@@ -25,6 +27,7 @@ class SimulatedProbe final : public PathProbe {
 public:
     explicit SimulatedProbe(int mtu) : m_mtu(mtu) {}
     Result<bool> passes(const std::string&, int packetBytes) override { return packetBytes <= m_mtu; }
+    bool isSimulated() const override { return true; }
 
 private:
     int m_mtu;

@@ -100,6 +100,9 @@ class HostReader {
 public:
     virtual ~HostReader() = default;
     virtual Result<HostSnapshot> read() = 0;
+    /// Ends a read that is under way on another thread, which then gives Cancelled. One that waits for nobody has
+    /// nothing to end.
+    virtual void cancel() {}
 };
 
 /// What a memory-to-memory test is asked to do. Bounds are part of the question.

@@ -26,8 +26,10 @@ class ObjectSource {
 public:
     virtual ~ObjectSource() = default;
     /// All objects below `oid`, in the order of the switch; empty: it has none there.
-    /// @error Unreachable, NotAllowed, Corrupt
+    /// @error Unreachable, NotAllowed, Corrupt, TimedOut, Cancelled
     virtual Result<std::vector<ObjectValue>> walk(const std::string& oid) = 0;
+    /// As of `HostReader`.
+    virtual void cancel() {}
 };
 
 /// Rate, state, MTU, duplex, transceiver and counters of each port. FEC is no object of these tables.
@@ -39,6 +41,7 @@ public:
     SwitchReader(std::unique_ptr<ObjectSource>, const kb::KnowledgeBase&);
     /// @error those of the source; NotFound  it answers and lets no interface be read
     Result<HostSnapshot> read() override;
+    void cancel() override { m_source->cancel(); }
 
 private:
     std::unique_ptr<ObjectSource> m_source;

@@ -149,7 +149,11 @@ QLayout* BringUpPane::probe()
     });
     row->addWidget(m_probe);
     all->addLayout(row);
-    m_probeSays = label("Echo requests that must not be fragmented, sent from this machine.", "soft", true);
+    m_probeSays = label(m_presenter.isProbeSimulated()
+                            ? "Echo requests that must not be fragmented. In the demo no packet leaves: a simulated "
+                              "path answers."
+                            : "Echo requests that must not be fragmented, sent from this machine.",
+                        "soft", true);
     all->addWidget(m_probeSays);
     return all;
 }
@@ -296,11 +300,11 @@ QLayout* BringUpPane::elsewhere()
     row->addWidget(way);
     row->addWidget(address, 4);
     row->addWidget(secret, 3);
-    auto* read = button("Read", "quiet", [this, way, address, secret] {
-        if (way->currentIndex() == 1) m_presenter.readSwitch(address->text(), secret->text());
+    auto* read = button(m_presenter.isReading() ? "Stop reading" : "Read", "quiet", [this, way, address, secret] {
+        if (m_presenter.isReading()) m_presenter.stopReading();
+        else if (way->currentIndex() == 1) m_presenter.readSwitch(address->text(), secret->text());
         else m_presenter.readAgent(address->text(), secret->text());
     });
-    read->setEnabled(!m_presenter.isReading());
     row->addWidget(read);
     return row;
 }

@@ -4,7 +4,10 @@
 
 #include <vector>
 
+#include <QSizeF>
 #include <QString>
+
+class QTextDocument;
 
 namespace sokudo::ui {
 
@@ -22,6 +25,9 @@ struct Sheet {
     QString title, says;
     std::vector<SheetPart> parts;
 };
+
+/// Lays the sheet out on pages. No heading stands alone at the foot of one.
+void layOut(QTextDocument&, const QSizeF& page, const Sheet&);
 
 /// Writes a PDF of A4 pages. @return what went wrong and what to do; empty: it is written
 QString printSheet(const QString& path, const Sheet&);
