@@ -1,12 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/paper/sheet.h"
 
+#include <algorithm>
+#include <optional>
+#include <set>
+
 #include <QAbstractTextDocumentLayout>
 #include <QFileInfo>
+#include <QPainter>
 #include <QPdfWriter>
 #include <QTextBlock>
 #include <QTextCursor>
 #include <QTextDocument>
+#include <QTextTable>
 
 namespace sokudo::ui {
 namespace {
@@ -28,12 +34,17 @@ QString rowOf(const SheetLine& line)
         .arg(box, escaped(line.text), detail, escaped(line.right));
 }
 
-QString htmlOf(const Sheet& sheet)
+/// @param overleaf  headings, counted from 0, that begin a page
+QString htmlOf(const Sheet& sheet, const std::set<int>& overleaf)
 {
     QString html = "<h1 style='font-size:20pt'>" + escaped(sheet.title) + "</h1>";
     if (!sheet.says.isEmpty()) html += "<p style='font-size:12pt'>" + escaped(sheet.says) + "</p>";
+    int heading = 0;
     for (const SheetPart& part : sheet.parts) {
-        if (!part.heading.isEmpty()) html += "<h2 style='font-size:15pt'>" + escaped(part.heading) + "</h2>";
+        if (!part.heading.isEmpty()) {
+            const char* at = overleaf.contains(heading++) ? ";page-break-before:always" : "";
+            html += QString("<h2 style='font-size:15pt%1'>").arg(at) + escaped(part.heading) + "</h2>";
+        }
         if (!part.says.isEmpty()) html += "<p style='color:#444;font-size:11pt'>" + escaped(part.says) + "</p>";
         if (part.lines.empty()) continue;
         html += "<table width='100%' cellpadding='4' style='font-size:13pt'>";
@@ -43,38 +54,66 @@ QString htmlOf(const Sheet& sheet)
     return html;
 }
 
-/// The page that the first line of a block is on.
-int pageOf(const QTextBlock& block)
+/// The page that a line of a block is on.
+int pageOf(const QTextBlock& block, int line)
 {
     const QTextDocument& text = *block.document();
     const QRectF at = text.documentLayout()->blockBoundingRect(block);
-    const qreal first = block.layout()->lineCount() > 0 ? block.layout()->lineAt(0).y() : 0;
-    return static_cast<int>((at.top() + first) / text.pageSize().height());
+    const qreal middle = line < block.layout()->lineCount() ? block.layout()->lineAt(line).rect().center().y() : 0;
+    return static_cast<int>((at.top() + middle) / text.pageSize().height());
 }
 
-/// A heading goes to the page of the first line below it: alone at the foot it heads nothing.
-void keepHeadingsWithTheirParts(QTextDocument& text)
+/// The page on which the first row of a table ends: each of its cells may go on overleaf.
+int pageOfFirstRow(const QTextTable& table)
 {
+    int page = 0;
+    for (int column = 0; column < table.columns(); ++column) {
+        const QTextBlock last = table.cellAt(0, column).lastCursorPosition().block();
+        page = std::max(page, pageOf(last, last.layout()->lineCount() - 1));
+    }
+    return page;
+}
+
+/// The first part whose heading does not stand on the page where its first line of work ends; empty: none.
+std::optional<int> firstApart(const QTextDocument& text)
+{
+    int part = -1;
     for (QTextBlock block = text.begin(); block.isValid(); block = block.next()) {
         if (block.blockFormat().headingLevel() != 2) continue;
-        // What a part says goes with its heading; its first line of work must follow on the same page.
+        ++part;
+        // What a part says stands between.
         QTextBlock below = block.next();
         while (below.isValid() && !QTextCursor(below).currentTable() && below.blockFormat().headingLevel() == 0)
             below = below.next();
-        if (!below.isValid() || !QTextCursor(below).currentTable() || pageOf(below) == pageOf(block)) continue;
-        QTextBlockFormat format = block.blockFormat();
-        format.setPageBreakPolicy(QTextFormat::PageBreak_AlwaysBefore);
-        QTextCursor(block).setBlockFormat(format);
+        const QTextTable* table = below.isValid() ? QTextCursor(below).currentTable() : nullptr;
+        const bool isAtTop = block.blockFormat().pageBreakPolicy() != QTextFormat::PageBreak_Auto;
+        if (table && !isAtTop && pageOfFirstRow(*table) != pageOf(block, 0)) return part;
     }
+    return std::nullopt;
 }
 
 }  // namespace
 
+/// A heading alone at the foot of a page heads nothing: it goes overleaf. Each time all is laid out from the start, as
+/// a layout that was changed in part paints some lines where they were, or not at all.
 void layOut(QTextDocument& text, const QSizeF& page, const Sheet& sheet)
 {
+    std::set<int> overleaf;
     text.setPageSize(page);
-    text.setHtml(htmlOf(sheet));
-    keepHeadingsWithTheirParts(text);
+    text.setHtml(htmlOf(sheet, overleaf));
+    while (const auto part = firstApart(text)) {
+        overleaf.insert(*part);
+        text.setHtml(htmlOf(sheet, overleaf));
+    }
+}
+
+void paintPage(QPainter& painter, QTextDocument& text, int page)
+{
+    const QSizeF size = text.pageSize();
+    painter.save();
+    painter.translate(0, -page * size.height());
+    text.drawContents(&painter, {{0, page * size.height()}, size});
+    painter.restore();
 }
 
 QString printSheet(const QString& path, const Sheet& sheet)
@@ -88,7 +127,12 @@ QString printSheet(const QString& path, const Sheet& sheet)
     file.setTitle(sheet.title);
     QTextDocument text;
     layOut(text, QSizeF(file.width(), file.height()), sheet);
-    text.print(&file);
+    QPainter painter(&file);
+    for (int page = 0; page < text.pageCount(); ++page) {
+        if (page > 0) file.newPage();
+        paintPage(painter, text, page);
+    }
+    painter.end();
     return QFileInfo(path).size() > 0 ? QString() : path + " was not written; is there room on the disk?";
 }
 

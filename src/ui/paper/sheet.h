@@ -7,6 +7,7 @@
 #include <QSizeF>
 #include <QString>
 
+class QPainter;
 class QTextDocument;
 
 namespace sokudo::ui {
@@ -28,6 +29,9 @@ struct Sheet {
 
 /// Lays the sheet out on pages. No heading stands alone at the foot of one.
 void layOut(QTextDocument&, const QSizeF& page, const Sheet&);
+
+/// One of its pages, counted from 0, at the top left of what is painted on.
+void paintPage(QPainter&, QTextDocument&, int page);
 
 /// Writes a PDF of A4 pages. @return what went wrong and what to do; empty: it is written
 QString printSheet(const QString& path, const Sheet&);
