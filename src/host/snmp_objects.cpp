@@ -77,7 +77,7 @@ struct Answer {
         switch (operation) {
         case NETSNMP_CALLBACK_OP_RECEIVED_MESSAGE:
             answer.pdu = snmp_clone_pdu(pdu);
-            answer.state = State::Arrived;
+            answer.state = answer.pdu ? State::Arrived : State::Failed;
             break;
         case NETSNMP_CALLBACK_OP_TIMED_OUT: answer.state = State::Late; break;
         case NETSNMP_CALLBACK_OP_SEND_FAILED:

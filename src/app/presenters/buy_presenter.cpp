@@ -101,22 +101,20 @@ std::shared_ptr<const plan::Plan> BuyPresenter::planOf(const store::Version& ver
     if (version.id == m_document.variant()) return m_document.snapshot();
     // Reading a version takes its time, and it is asked for at every turn.
     Built& built = m_built[version.id];
-    if (built.house != m_document.house() || !(built.version == version)) built = build(version);
+    if (built.house != m_document.house() || !(built.version == version)) built = builtOf(version);
     if (!built.conflict.isEmpty()) m_conflict = built.conflict;
     return built.plan;
 }
 
-BuyPresenter::Built BuyPresenter::build(const store::Version& version) const
+BuyPresenter::Built BuyPresenter::builtOf(const store::Version& version) const
 {
     const plan::PlanPtr house = m_document.house();
-    if (auto now = store::variantNow(*house, version))
-        return {house, version, std::make_shared<const plan::Plan>(std::move(*now)), {}};
-    else {
-        const QString conflict = "“" + toQt(version.name) + "” was taken as it stands: " + toQt(now.error().message());
-        if (auto alone = store::restored(*house, version))
-            return {house, version, std::make_shared<const plan::Plan>(std::move(*alone)), conflict};
-        return {house, version, house, conflict};
-    }
+    const auto kept = [](Result<plan::Plan>& plan) { return std::make_shared<const plan::Plan>(std::move(*plan)); };
+    auto now = store::variantNow(*house, version);
+    if (now) return {house, version, kept(now), {}};
+    const QString conflict = "“" + toQt(version.name) + "” was taken as it stands: " + toQt(now.error().message());
+    auto alone = store::restored(*house, version);
+    return {house, version, alone ? kept(alone) : house, conflict};
 }
 
 void BuyPresenter::choose(store::VersionId id)

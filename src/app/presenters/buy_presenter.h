@@ -113,7 +113,7 @@ private:
         plan::PlanPtr plan;
         QString conflict;  ///< why it was taken as it stands; empty: it was not
     };
-    Built build(const store::Version&) const;
+    Built builtOf(const store::Version&) const;
     Document& m_document;
     VersionsPresenter m_versions;
     QString m_today, m_problem, m_conflict, m_progress, m_solveProblem, m_stageProblem;

@@ -37,6 +37,8 @@ void SurveyPresenter::findNextThings()
     m_isStale = !m_isActive;
     if (m_isStale) return;
     if (plan().runs.empty()) {
+        m_thinking.stop();
+        m_isThinking = false;
         m_next.clear();
         return;
     }
