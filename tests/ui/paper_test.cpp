@@ -49,18 +49,16 @@ class PaperTest : public QObject {
     {
         return static_cast<int>(placeOf(block).center().y() / block.document()->pageSize().height());
     }
-    /// Parts of many lengths, longer than a page too, so that headings come to lie everywhere on one.
-    static Sheet sheetOf(int parts, int mix)
+    /// A first part of so many steps, then others, one of them longer than a page.
+    static Sheet sheetOf(int steps)
     {
-        Sheet sheet{"Jobs", QString("%1 jobs, in their order").arg(parts), {}};
-        for (int i = 0; i < parts; ++i) {
-            const bool isLong = i % 9 == 5;
+        Sheet sheet{"Jobs", "5 jobs, in their order", {}};
+        for (int i = 0; i < 5; ++i) {
             SheetPart part{QString("Job %1").arg(i), i % 3 ? "takes an hour" : "", {}};
-            if (isLong) part.says = QString("a part, a tool and a spare; ").repeated(9);
-            for (int line = 0; line <= (isLong ? 21 : (i + mix) % 7); ++line) {
-                SheetLine step{QString("Step %1").arg(line), line % 2 ? "with a word on how" : "", "5 min", true};
-                if (isLong && line < 3) step.hasBox = false;
-                if (line % 4 == 2)
+            if (i == 1) part.says = QString("a part, a tool and a spare; ").repeated(9);
+            for (int line = 0; line <= (i == 0 ? steps : i == 2 ? 30 : i); ++line) {
+                SheetLine step{QString("Step %1").arg(line), line % 2 ? "with a word on how" : "", "5 min", line > 0};
+                if (i == 2 && line % 4 == 3)
                     step = {QString("Mind what is behind it. ").repeated(line), {}, {}, false, false, true};
                 part.lines.push_back(step);
             }
@@ -94,16 +92,17 @@ private Q_SLOTS:
     void noHeadingStandsAloneAtTheFoot()
     {
         int moved = 0;
-        for (int mix = 0; mix < 12; ++mix) {
+        // Step by step the next heading comes down the page, and over its foot.
+        for (int steps = 0; steps < 32; ++steps) {
             QTextDocument text;
-            layOut(text, {680, 1000}, sheetOf(14, mix));
+            layOut(text, {680, 1000}, sheetOf(steps));
             const std::vector<QImage> pages = painted(text);
-            QVERIFY(pages.size() > 2);
+            QVERIFY(pages.size() > 1);
             int headings = 0;
             for (QTextBlock block = text.begin(); block.isValid(); block = block.next()) {
                 if (block.blockFormat().headingLevel() != 2) continue;
                 QCOMPARE(block.text(), QString("Job %1").arg(headings++));
-                QVERIFY2(isPainted(block, pages), qPrintable(QString("%1, %2").arg(mix).arg(block.text())));
+                QVERIFY2(isPainted(block, pages), qPrintable(QString("%1, %2").arg(steps).arg(block.text())));
                 QTextBlock step = block.next();
                 while (!step.text().startsWith("Step 0") && step.isValid()) step = step.next();
                 QVERIFY2(pageOf(step) == pageOf(block), qPrintable(block.text()));
@@ -111,9 +110,9 @@ private Q_SLOTS:
                 const int before = pageOf(block.previous());
                 QVERIFY(pageOf(block) == before || pageOf(block) == before + 1);  // no page is left empty
             }
-            QCOMPARE(headings, 14);
+            QCOMPARE(headings, 5);
         }
-        QVERIFY(moved > 0 && moved < 24);
+        QVERIFY(moved > 0);
     }
     void pagesAreCounted()
     {

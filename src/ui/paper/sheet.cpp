@@ -101,10 +101,8 @@ void layOut(QTextDocument& text, const QSizeF& page, const Sheet& sheet)
     std::set<int> overleaf;
     text.setPageSize(page);
     text.setHtml(htmlOf(sheet, overleaf));
-    while (const auto part = firstApart(text)) {
-        overleaf.insert(*part);
+    for (auto part = firstApart(text); part && overleaf.insert(*part).second; part = firstApart(text))
         text.setHtml(htmlOf(sheet, overleaf));
-    }
 }
 
 void paintPage(QPainter& painter, QTextDocument& text, int page)
