@@ -73,7 +73,7 @@ private Q_SLOTS:
     void whatADayRefuses()
     {
         const QString house = sourcePath("data/starters/lantern-row.json");
-        QVERIFY(cli({"window", house}).err.contains("which switch is the old one"));
+        QVERIFY(cli({"window", house}).err.contains("--from OLD --to NEW"));
         QVERIFY(cli({"window", house, "--day", "x"}).err.contains("no cut-over day of the house is called so"));
         QVERIFY(cli({"window", house, "--from", "core", "--to", "core", "--begins", "18:00", "--until", "20:00"})
                     .err.contains("are the same"));

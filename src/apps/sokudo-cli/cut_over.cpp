@@ -32,6 +32,11 @@ Result<plan::CutOver> dayOf(const plan::Plan& plan, const Options& given)
         if (!found) return tl::unexpected(found.error());
         *into = *found;
     }
+    if (!day.from.isSet() || !day.to.isSet())
+        return failure(ErrorCode::BadInput,
+                       text::Sentence("say which switch is the old one and which takes over: --from OLD --to NEW; one "
+                                      "that is still to come stands in a --variant"),
+                       given.file);
     if (!given.begins.empty()) day.begins = given.begins;
     if (!given.until.empty()) day.until = given.until;
     if (!given.appointments.empty()) day.appointments = given.appointments;
