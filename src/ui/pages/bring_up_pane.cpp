@@ -235,7 +235,7 @@ void BringUpPane::fillDevice()
     m_steps->addWidget(label("What its lights tell", "heading"));
     for (const kb::LightMeaning* row : m_presenter.lights()) {
         m_steps->addWidget(label(toQt(row->where + ", " + row->light + ": " + row->looks), "", true));
-        m_steps->addWidget(label(toQt(row->means + (row->next.empty() ? "" : ". " + row->next)), "soft", true));
+        m_steps->addWidget(label(toQt(row->means + (row->next.empty() ? "" : "; " + row->next)), "soft", true));
     }
     m_steps->addWidget(label("Makers differ: the sheet of the device wins.", "soft", true));
     fitAgain(m_steps);
