@@ -15,6 +15,13 @@
 #include "store/project_json.h"
 #include "testing.h"
 
+// What a window or a file takes its time for may take half a minute: a machine that others use too stands still at
+// times.
+#undef QTRY_VERIFY
+#define QTRY_VERIFY(what) QTRY_VERIFY_WITH_TIMEOUT(what, 30000)
+#undef QTRY_COMPARE
+#define QTRY_COMPARE(got, wanted) QTRY_COMPARE_WITH_TIMEOUT(got, wanted, 30000)
+
 namespace sokudo::testing {
 
 /// Answers at once with a fixed rate, or with an error; counts what was asked.
