@@ -53,20 +53,28 @@ private:
     match::LinkBook m_book;
 };
 
-/// One step of the undo stack: what the plan was before and after it. Other windows may have changed the plan since, so
-/// a step is taken by its difference. The file was written before the step is taken.
-class PlanEdit final : public QUndoCommand {
+/// One step of the undo stack: what the plan was before and after it, and what it did to the records. Other windows may
+/// have changed the plan since, so a step is taken by its difference. The file was written before the step is taken.
+class UndoStep final : public QUndoCommand {
 public:
-    PlanEdit(const QString& text, store::VersionId variant, plan::PlanPtr before, plan::PlanPtr after)
-        : QUndoCommand(text), m_variant(variant), m_before(std::move(before)), m_after(std::move(after))
+    UndoStep(const QString& text, store::VersionId variant, plan::PlanPtr before, plan::PlanPtr after,
+             store::RecordStep records)
+        : QUndoCommand(text),
+          m_variant(variant),
+          m_before(std::move(before)),
+          m_after(std::move(after)),
+          m_records(std::move(records))
     {}
-    store::VersionId variant() const { return m_variant; }  ///< that it changed; unset: the house
+    bool changesPlan() const { return m_before != m_after; }
+    store::VersionId variant() const { return m_variant; }  ///< whose plan it changed; unset: the house's
     const plan::PlanPtr& before() const { return m_before; }
     const plan::PlanPtr& after() const { return m_after; }
+    const store::RecordStep& records() const { return m_records; }
 
 private:
     store::VersionId m_variant;
     plan::PlanPtr m_before, m_after;
+    store::RecordStep m_records;
 };
 
 Document::Document(const kb::KnowledgeBase& kb, std::unique_ptr<store::ProjectFile> file, store::Loaded loaded,
@@ -201,19 +209,25 @@ void Document::lookAtFile()
 }
 
 /// Saves the difference from `from` to `to`, and shows what the plan then is.
-bool Document::swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& logText)
+bool Document::swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& logText, store::Changes records)
 {
-    if (m_house) return saveVariant(to, logText);
-    store::Changes changes;
-    changes.before = from.get();
-    changes.after = to.get();
-    changes.entries = {logbook::changeEntry(fromQt(logText), now(), m_ids)};
-    changes.entries.front().about = plan::touchedBy(*from, *to);
+    if (m_house) return saveVariant(to, logText, std::move(records));
+    records.before = from.get();
+    records.after = to.get();
+    logbook::Entry entry = logbook::changeEntry(fromQt(logText), now(), m_ids);
+    entry.about = plan::touchedBy(*from, *to);
+    records.entries.push_back(std::move(entry));
     const plan::PlanPtr shown = m_plan;
-    if (!save(changes)) return false;
+    if (!save(records)) return false;
     if (m_plan == shown) show(std::move(to));
-    Q_EMIT recordChanged();
+    tellRecords(records);
     return true;
+}
+
+void Document::tellRecords(const store::Changes& changes)
+{
+    if (!changes.versions.empty() || !changes.droppedVersions.empty()) Q_EMIT versionsChanged();
+    Q_EMIT recordChanged();
 }
 
 void Document::show(plan::PlanPtr next)
@@ -228,7 +242,10 @@ void Document::show(plan::PlanPtr next)
     startAnalysis();
 }
 
-bool Document::edit(const QString& text, const Result<plan::Plan>& next)
+bool Document::edit(const QString& text, const Result<plan::Plan>& next) { return edit(text, next, {}); }
+
+/// @param records  what goes with it, in the same transaction and the same step of Undo
+bool Document::edit(const QString& text, const Result<plan::Plan>& next, store::Changes records)
 {
     if (!next) {
         Q_EMIT failed(toQt(next.error().message()));
@@ -245,35 +262,63 @@ bool Document::edit(const QString& text, const Result<plan::Plan>& next)
     }
     const plan::PlanPtr before = m_plan;
     auto after = std::make_shared<const plan::Plan>(*next);
-    if (!swap(before, after, text)) return false;
-    m_undo.push(new PlanEdit(text, m_variant, before, after));
+    store::RecordStep step = store::recordStep(m_project, records);
+    if (!swap(before, after, text, std::move(records))) return false;
+    m_undo.push(new UndoStep(text, m_variant, before, after, std::move(step)));
     return true;
 }
 
-/// Takes back the newest step (-1) or takes the next one again (+1).
-bool Document::step(int direction)
+/// Saves what changes records only, as a step of the undo stack.
+bool Document::record(const QString& text, const store::Changes& changes)
 {
-    const int index = m_undo.index();
-    const auto* edit = static_cast<const PlanEdit*>(m_undo.command(direction < 0 ? index - 1 : index));
-    if (edit->variant() != m_variant && !open(edit->variant())) return false;
-    const plan::PlanPtr from = direction < 0 ? edit->after() : edit->before();
-    const plan::PlanPtr to = direction < 0 ? edit->before() : edit->after();
-    const QString text = (direction < 0 ? "Undo: " : "Redo: ") + edit->text();
-    if (*from == *m_plan) return swap(m_plan, to, text);
+    store::RecordStep step = store::recordStep(m_project, changes);
+    if (!save(changes)) return false;
+    m_undo.push(new UndoStep(text, m_variant, nullptr, nullptr, std::move(step)));
+    tellRecords(changes);
+    return true;
+}
+
+/// Undoes the newest step or redoes the next one.
+bool Document::step(store::StepDirection direction)
+{
+    const bool isUndo = direction == store::StepDirection::Undo;
+    const auto& step = static_cast<const UndoStep&>(*m_undo.command(isUndo ? m_undo.index() - 1 : m_undo.index()));
+    auto records = store::changesFor(step.records(), m_project, direction);
+    if (!records) {
+        Q_EMIT failed((isUndo ? "Undo: " : "Redo: ") + step.text() + ": " + toQt(records.error().message()));
+        return false;
+    }
+    // What is open and goes away is left first.
+    const auto& gone = records->droppedVersions;
+    if (m_house && std::find(gone.begin(), gone.end(), m_variant) != gone.end() && !open({})) return false;
+    if (step.changesPlan()) return stepPlan(step, direction, std::move(*records));
+    if (!save(*records)) return false;
+    tellRecords(*records);
+    return true;
+}
+
+bool Document::stepPlan(const UndoStep& step, store::StepDirection direction, store::Changes records)
+{
+    if (step.variant() != m_variant && !open(step.variant())) return false;
+    const bool isUndo = direction == store::StepDirection::Undo;
+    const plan::PlanPtr from = isUndo ? step.after() : step.before();
+    const plan::PlanPtr to = isUndo ? step.before() : step.after();
+    const QString text = (isUndo ? "Undo: " : "Redo: ") + step.text();
+    if (*from == *m_plan) return swap(m_plan, to, text, std::move(records));
     auto next = store::rebased(*m_plan, *from, *to);
-    if (next) return swap(m_plan, std::make_shared<const plan::Plan>(std::move(*next)), text);
+    if (next) return swap(m_plan, std::make_shared<const plan::Plan>(std::move(*next)), text, std::move(records));
     Q_EMIT failed(toQt(next.error().message()));
     return false;
 }
 
 void Document::undo()
 {
-    if (m_undo.canUndo() && step(-1)) m_undo.undo();
+    if (m_undo.canUndo() && step(store::StepDirection::Undo)) m_undo.undo();
 }
 
 void Document::redo()
 {
-    if (m_undo.canRedo() && step(1)) m_undo.redo();
+    if (m_undo.canRedo() && step(store::StepDirection::Redo)) m_undo.redo();
 }
 
 bool Document::keepTrials(std::vector<measure::Trial> trials)
@@ -285,16 +330,17 @@ bool Document::keepTrials(std::vector<measure::Trial> trials)
         }
     store::Changes changes;
     for (const measure::Trial& trial : trials) changes.entries.push_back(logbook::trialEntry(trial, *m_plan, m_ids));
+    const QString text = trials.size() == 1 ? QString("Keep a result") : QString("Keep %1 results").arg(trials.size());
     changes.trials = std::move(trials);
-    if (!save(changes)) return false;
-    Q_EMIT recordChanged();
-    return true;
+    return record(text, changes);
 }
 
 bool Document::writeNote(const QString& text)
 {
     if (text.trimmed().isEmpty()) return false;
-    return writeEntries({logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids)});
+    store::Changes changes;
+    changes.entries = {logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids)};
+    return record("Write a note", changes);
 }
 
 bool Document::writeNoteAbout(const QString& text, const plan::Subject& about)
@@ -306,30 +352,19 @@ bool Document::writeNoteAbout(const QString& text, const plan::Subject& about)
 bool Document::writeNotes(const std::vector<NoteAbout>& notes)
 {
     if (notes.empty()) return true;
-    std::vector<logbook::Entry> entries;
-    for (const NoteAbout& note : notes) {
-        entries.push_back(logbook::noteEntry(note.text, now(), m_ids));
-        entries.back().about = note.about;
-    }
-    return writeEntries(std::move(entries));
-}
-
-bool Document::writeEntries(std::vector<logbook::Entry> entries)
-{
     store::Changes changes;
-    changes.entries = std::move(entries);
-    if (!save(changes)) return false;
-    Q_EMIT recordChanged();
-    return true;
+    for (const NoteAbout& note : notes) {
+        changes.entries.push_back(logbook::noteEntry(note.text, now(), m_ids));
+        changes.entries.back().about = note.about;
+    }
+    return record(notes.size() == 1 ? QString("Write a note") : QString("Write %1 notes").arg(notes.size()), changes);
 }
 
 bool Document::writeDiagnosis(const QString& text, measure::TrialId trial)
 {
     store::Changes changes;
     changes.entries = {logbook::diagnosisEntry(fromQt(text), trial, now(), m_ids)};
-    if (!save(changes)) return false;
-    Q_EMIT recordChanged();
-    return true;
+    return record("Write down the conclusion", changes);
 }
 
 diagnose::Told Document::toldOf(const measure::Trial& trial) const { return store::toldOf(m_project, *m_kb, trial); }
@@ -341,11 +376,10 @@ bool Document::answer(plan::DeviceId from, plan::DeviceId to, const std::string&
         all.begin(), all.end(), [&](const store::Answer& a) { return a.from == from && a.to == to && a.flag == flag; });
     store::Changes changes;
     const store::AnswerId id = same != all.end() ? same->id : m_ids.next<store::AnswerId>();
-    if (same != all.end() && same->present == present && same->isUnsure == isUnsure) changes.withdrawnAnswers = {id};
+    const bool isWithdrawn = same != all.end() && same->present == present && same->isUnsure == isUnsure;
+    if (isWithdrawn) changes.withdrawnAnswers = {id};
     else changes.answers = {{id, from, to, flag, present, now(), isUnsure}};
-    if (!save(changes)) return false;
-    Q_EMIT recordChanged();
-    return true;
+    return record(isWithdrawn ? "Take back an answer" : "Answer", changes);
 }
 
 /// Judges the snapshot on another thread; a later edit makes the result stale, and stale results are dropped.

@@ -9,13 +9,17 @@
 #include <QTimer>
 #include <QUndoStack>
 
+#include "app/start_clocks.h"
 #include "app/work.h"
 #include "core/analyse.h"
 #include "core/kb/knowledge_base.h"
 #include "store/project_file.h"
+#include "store/record_step.h"
 #include "store/told.h"
 
 namespace sokudo::app {
+
+class UndoStep;
 
 class Document final : public QObject {
     Q_OBJECT
@@ -49,11 +53,15 @@ public:
     bool isReading() const { return m_isReading; }
     IdSource& ids() { return m_ids; }
     QUndoStack& undoStack() { return m_undo; }
+    /// Start-up clocks of its devices: they go on when a window closes or is built again.
+    StartClocks& startClocks() { return m_startClocks; }
     std::string path() const { return m_file->path(); }
     store::Project project() const;
 
     /// Takes the edited plan, in the file first; refused edits change nothing and say why through `failed`.
     bool edit(const QString& text, const Result<plan::Plan>& next);
+    // Everything below is a step of the undo stack, whatever it changes: the words of Undo always name the last one.
+
     /// Keeps the house as it is now.
     bool keepVersion(const QString& name, store::VersionKind, const QString& note = {});
     bool dropVersion(store::VersionId);
@@ -107,12 +115,14 @@ Q_SIGNALS:
 private:
     class SharedBook;
     bool save(const store::Changes&);
-    bool writeEntries(std::vector<logbook::Entry>);
-    bool swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& logText);
-    bool saveVariant(const plan::PlanPtr& to, const QString& logText);
+    bool edit(const QString& text, const Result<plan::Plan>& next, store::Changes records);
+    bool record(const QString& text, const store::Changes&);
+    bool swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& logText, store::Changes records);
+    bool saveVariant(const plan::PlanPtr& to, const QString& logText, store::Changes records);
     bool isFreeName(const QString& name, store::VersionId but = {});
-    bool keepHouseBefore(const QString& name);
-    bool step(int direction);
+    bool step(store::StepDirection);
+    bool stepPlan(const UndoStep&, store::StepDirection, store::Changes records);
+    void tellRecords(const store::Changes&);
     void show(plan::PlanPtr);
     void adopt(store::Loaded);
     void startAnalysis();
@@ -140,6 +150,7 @@ private:
     bool m_isJudged = false;
     bool m_isReading = false;
     QUndoStack m_undo;
+    StartClocks m_startClocks;
     IdSource m_ids;
     QTimer m_look;
     Work m_reading;

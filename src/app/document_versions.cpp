@@ -44,49 +44,33 @@ bool Document::keepVersion(const QString& name, store::VersionKind kind, const Q
     changes.versions = {{m_ids.next<store::VersionId>(), fromQt(called), kind, now(), fromQt(note), text,
                          kind == store::VersionKind::Variant ? store::houseText(*house()) : std::string()}};
     changes.entries = {logbook::changeEntry(fromQt("kept the version “" + called + "”"), now(), m_ids)};
-    if (!save(changes)) return false;
-    Q_EMIT versionsChanged();
-    Q_EMIT recordChanged();
-    return true;
+    return record("Keep the version “" + called + "”", changes);
 }
 
 bool Document::dropVersion(store::VersionId id)
 {
+    const store::Version* chosen = version(id);
+    if (!chosen) return false;
+    const QString name = toQt(chosen->name);
     if (id == m_variant && !open({})) return false;
     store::Changes changes;
     changes.droppedVersions = {id};
-    if (!save(changes)) return false;
-    Q_EMIT versionsChanged();
-    Q_EMIT recordChanged();
-    return true;
-}
-
-/// Unless a version holds the house as it is now, one is kept.
-bool Document::keepHouseBefore(const QString& name)
-{
-    const std::string text = store::houseText(*house());
-    const bool isKept =
-        std::any_of(versions().begin(), versions().end(), [&](const store::Version& one) { return one.house == text; });
-    QString before = "before going to " + name;
-    for (int i = 2; std::any_of(versions().begin(), versions().end(),
-                                [&](const store::Version& one) { return toQt(one.name) == before; });
-         ++i)
-        before = QString("before going to %1, %2").arg(name).arg(i);
-    return isKept || keepVersion(before, store::VersionKind::Snapshot);
+    return record("Forget the version “" + name + "”", changes);
 }
 
 bool Document::useVersion(store::VersionId id)
 {
     const store::Version* chosen = version(id);
     if (!chosen || !open({})) return false;
-    const QString name = toQt(chosen->name);
-    const auto house = store::restored(*m_plan, *chosen);
-    if (!house) {
-        Q_EMIT failed(toQt(house.error().message()));
+    chosen = version(id);
+    auto going = store::goingTo(project(), *chosen, now(), m_ids);
+    if (!going) {
+        Q_EMIT failed(toQt(going.error().message()));
         return false;
     }
-    if (!keepHouseBefore(name)) return false;
-    return edit("Go to the version “" + name + "”", house);
+    store::Changes records;
+    records.versions = std::move(going->versions);
+    return edit("Go to the version “" + toQt(chosen->name) + "”", std::move(going->house), std::move(records));
 }
 
 store::VersionId Document::branch(const QString& name, const plan::Plan* plan, const QString& note)
@@ -99,10 +83,7 @@ store::VersionId Document::branch(const QString& name, const plan::Plan* plan, c
     changes.versions = {{id, fromQt(called), store::VersionKind::Variant, now(), fromQt(note),
                          plan ? store::houseText(*plan) : base, base}};
     changes.entries = {logbook::changeEntry(fromQt("branched the variant “" + called + "”"), now(), m_ids)};
-    if (!save(changes)) return {};
-    Q_EMIT versionsChanged();
-    Q_EMIT recordChanged();
-    return id;
+    return record("Branch the variant “" + called + "”", changes) ? id : store::VersionId{};
 }
 
 bool Document::open(store::VersionId id)
@@ -135,7 +116,7 @@ bool Document::open(store::VersionId id)
 }
 
 /// Writes the edited variant in the place of the one in the file; the house stays as it is.
-bool Document::saveVariant(const plan::PlanPtr& to, const QString& logText)
+bool Document::saveVariant(const plan::PlanPtr& to, const QString& logText, store::Changes changes)
 {
     const store::Version* open = version(m_variant);
     if (!open) {
@@ -149,14 +130,13 @@ bool Document::saveVariant(const plan::PlanPtr& to, const QString& logText)
     store::Version next = *open;
     next.house = store::houseText(*to);
     next.at = now();
-    store::Changes changes;
-    changes.versions = {next};
-    changes.entries = {logbook::changeEntry(fromQt("variant “" + toQt(next.name) + "”: " + logText), now(), m_ids)};
+    changes.versions.push_back(next);
+    changes.entries.push_back(
+        logbook::changeEntry(fromQt("variant “" + toQt(next.name) + "”: " + logText), now(), m_ids));
     const plan::PlanPtr shown = m_plan;
     if (!save(changes)) return false;
     if (m_plan == shown) show(to);
-    Q_EMIT versionsChanged();
-    Q_EMIT recordChanged();
+    tellRecords(changes);
     return true;
 }
 
@@ -171,8 +151,9 @@ bool Document::mergeVariant(store::VersionId id)
         Q_EMIT failed(toQt(built.error().message()));
         return false;
     }
-    if (!keepHouseBefore(name)) return false;
-    return edit("Merge the variant “" + name + "”", built);
+    store::Changes records;
+    if (auto kept = store::keptBefore(project(), chosen->name, now(), m_ids)) records.versions = {std::move(*kept)};
+    return edit("Merge the variant “" + name + "”", built, std::move(records));
 }
 
 bool Document::renameVersion(store::VersionId id, const QString& name)
@@ -183,11 +164,9 @@ bool Document::renameVersion(store::VersionId id, const QString& name)
     store::Version next = *chosen;
     next.name = fromQt(called);
     store::Changes changes;
+    const QString before = toQt(chosen->name);
     changes.versions = {next};
-    if (!save(changes)) return false;
-    Q_EMIT versionsChanged();
-    Q_EMIT recordChanged();
-    return true;
+    return record("Rename “" + before + "” to “" + called + "”", changes);
 }
 
 }  // namespace sokudo::app

@@ -9,6 +9,7 @@
 
 #include "app/qt_text.h"
 #include "core/kb/load.h"
+#include "core/plan/invariants.h"
 #include "store/new_file.h"
 #include "store/project_file.h"
 #include "store/project_json.h"
@@ -36,7 +37,9 @@ Result<QString> exportTables(const store::Project& project, const QString& path,
         if (name == "accesses" && !how.isPrivateToo) continue;
         const auto table = store::exportTable(project, name);
         if (!table || table->find('\n') + 1 == table->size()) continue;  // no rows
-        if (const auto written = store::writeWhole(fromQt(folder) + "/" + name + ".csv", *table); !written)
+        const auto readers =
+            name == "accesses" ? store::NewFile::Readers::Owner : store::NewFile::Readers::Others;
+        if (const auto written = store::writeWhole(fromQt(folder) + "/" + name + ".csv", *table, readers); !written)
             return tl::unexpected(written.error());
         ++count;
     }
@@ -83,7 +86,8 @@ Result<QString> exportHouse(const store::Project& project, const QString& path, 
         return failure(ErrorCode::BadInput,
                        "the name must end in .json, .csv or .sokudo; the ending says what is written", fromQt(path));
     const auto written =
-        store::writeWhole(fromQt(path), store::exportJson(project, {.isPrivateToo = how.isPrivateToo}));
+        store::writeWhole(fromQt(path), store::exportJson(project, {.isPrivateToo = how.isPrivateToo}),
+                          how.isPrivateToo ? store::NewFile::Readers::Owner : store::NewFile::Readers::Others);
     if (!written) return tl::unexpected(written.error());
     return "The whole house was written to " + path;
 }
@@ -97,6 +101,8 @@ Result<QString> importHouse(const QString& path)
     if (content.startsWith("SQLite format 3")) return path;
     const auto project = store::importJson(content.toStdString(), fromQt(QFileInfo(path).fileName()));
     if (!project) return tl::unexpected(project.error());
+    if (const auto doubled = plan::doubledName(project->plan))
+        return failure(ErrorCode::BadInput, *doubled, fromQt(QFileInfo(path).fileName()));
     return saveCopy(*project, freeName(QFileInfo(path).absolutePath(), QFileInfo(path).completeBaseName()));
 }
 

@@ -37,9 +37,17 @@ Result<std::unique_ptr<store::ProjectFile>> openOrMake(const OpenRequest& reques
 {
     std::error_code problem;
     const std::filesystem::path path(request.path);
-    if (path.has_parent_path()) std::filesystem::create_directories(path.parent_path(), problem);
+    const auto folder = path.has_parent_path() ? path.parent_path() : std::filesystem::path(".");
+    using IfMissing = OpenRequest::IfMissing;
+    if (request.ifMissing == IfMissing::MakeWithFolder) std::filesystem::create_directories(folder, problem);
+    if (!std::filesystem::is_directory(folder, problem))
+        return failure(ErrorCode::NotFound, "there is no such folder; make it first, or check the name",
+                       folder.string());
     if (request.replaces) std::filesystem::remove(path, problem);
     if (std::filesystem::exists(path, problem)) return store::ProjectFile::open(request.path);
+    if (request.ifMissing == IfMissing::Refuse)
+        return failure(ErrorCode::NotFound,
+                       "there is no such file; check its name, or make a new house there with --new", request.path);
     if (!request.start) return store::ProjectFile::create(request.path, {});
     auto start = request.start();
     if (!start) return tl::unexpected(start.error());

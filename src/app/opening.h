@@ -18,6 +18,11 @@ struct OpenRequest {
     /// What a new file holds; none: an empty project.
     std::function<Result<store::Project>()> start;
     bool replaces = false;  ///< overwrite the file if it exists
+    enum class IfMissing {
+        Refuse,         ///< a name that was mistyped makes no house
+        Make,           ///< it was asked for a new one; its folder must be there
+        MakeWithFolder  ///< in the folder of houses, which is ours
+    } ifMissing = IfMissing::Refuse;
 };
 
 struct Opened {
@@ -25,8 +30,9 @@ struct Opened {
     store::Loaded loaded;
 };
 
-/// Opens the project, or makes it with its folder where there is none. What can be read of a damaged one goes into a
+/// Opens the project, or makes it where that was asked. What can be read of a damaged one goes into a
 /// file of its own beside it, which is then the open one. Errors as of `store::ProjectFile`.
+/// @error NotFound  there is no such file, and none was to be made; no such folder
 Result<Opened> openProject(const OpenRequest&, store::ReadProgress&);
 
 /// The same on another thread.

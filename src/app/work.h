@@ -8,6 +8,8 @@
 #include <QMetaObject>
 #include <QThreadPool>
 
+#include "app/faults.h"
+
 namespace sokudo::app {
 
 /// One line of work: what is started later makes what was started before stale.
@@ -25,7 +27,7 @@ public:
     Work& operator=(const Work&) = delete;
 
     /// Runs `task(isStopped)` on another thread and hands what it gives to `done` on the owner's thread, unless it was
-    /// stopped by then. The task holds all that it reads.
+    /// stopped by then. The task holds all that it reads. What it throws is reported, and `done` is not called.
     template <class Task, class Done>
     void start(QObject& owner, Task task, Done done)
     {
@@ -33,11 +35,15 @@ public:
         m_stop = std::make_shared<std::atomic<bool>>(false);
         m_pool.start([target = &owner, isStopped = m_stop, task = std::move(task), done = std::move(done)]() mutable {
             if (*isStopped) return;
-            auto result = std::make_shared<decltype(task(*isStopped))>(task(*isStopped));
-            const auto hand = [isStopped, result, done] {
-                if (!*isStopped) done(std::move(*result));
-            };
-            QMetaObject::invokeMethod(target, hand, Qt::QueuedConnection);
+            try {
+                auto result = std::make_shared<decltype(task(*isStopped))>(task(*isStopped));
+                const auto hand = [isStopped, result, done] {
+                    if (!*isStopped) done(std::move(*result));
+                };
+                QMetaObject::invokeMethod(target, hand, Qt::QueuedConnection);
+            } catch (...) {
+                reportFault(placeOf(typeid(task)), std::current_exception());
+            }
         });
     }
     void stop()

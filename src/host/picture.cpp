@@ -16,7 +16,9 @@ namespace {
 constexpr unsigned kLongestSide = 1600;              // pixels: a screen full, and print on a jack can be read
 constexpr std::size_t kLargest = 500'000;            // bytes of JPEG
 constexpr std::uintmax_t kLargestFile = 80'000'000;  // bytes
-constexpr double kMostPixels = 200e6;
+// A JPEG is read at a fraction of its size; other kinds are unpacked whole, four bytes a pixel and more.
+constexpr double kMostJpegPixels = 200e6, kMostPixels = 50e6;
+constexpr std::int64_t kMostMemory = 1'000'000'000;  // bytes
 
 tl::unexpected<Error> refuse(const std::string& path, text::Sentence what)
 {
@@ -56,7 +58,27 @@ Result<std::string> bytesOf(const std::string& path)
 void start()
 {
     static std::once_flag once;
-    std::call_once(once, [] { MagickLib::InitializeMagickEx(nullptr, MAGICK_OPT_NO_SIGNAL_HANDER, nullptr); });
+    std::call_once(once, [] {
+        MagickLib::InitializeMagickEx(nullptr, MAGICK_OPT_NO_SIGNAL_HANDER, nullptr);
+        MagickLib::SetMagickResourceLimit(MagickLib::MemoryResource, kMostMemory);
+        MagickLib::SetMagickResourceLimit(MagickLib::MapResource, kMostMemory);
+        MagickLib::SetMagickResourceLimit(MagickLib::DiskResource, 0);
+    });
+}
+
+tl::unexpected<Error> damaged(const std::string& path)
+{
+    return refuse(path, text::say("picture.is-damaged", "the picture is damaged; open and save it again"));
+}
+
+/// A few bytes too many, or a colour profile that is not known, are told as warnings; the picture is there.
+template <class Read>
+void withWarnings(Read read)
+{
+    try {
+        read();
+    } catch (const Magick::Warning&) {
+    }
 }
 
 /// Smaller and coarser until it is small enough.
@@ -89,19 +111,23 @@ Result<Picture> readPicture(const std::string& path)
         const Magick::Blob blob(bytes->data(), bytes->size());
         Magick::Image image;
         image.magick(format);
-        image.ping(blob);
-        if (double(image.columns()) * image.rows() > kMostPixels)
+        withWarnings([&] { image.ping(blob); });
+        const double most = format == "JPEG" ? kMostJpegPixels : kMostPixels;
+        if (double(image.columns()) * image.rows() > most)
             return refuse(path, text::say("picture.too-many-pixels",
-                                          "the picture has more than 200 million pixels; make it smaller first"));
+                                          "the picture has more than {} million pixels; make it smaller first",
+                                          most / 1e6));
         image = Magick::Image();
         image.magick(format);
-        image.read(blob);
+        image.size(Magick::Geometry(kLongestSide, kLongestSide));
+        withWarnings([&] { image.read(blob); });
+        if (image.columns() == 0 || image.rows() == 0) return damaged(path);
         image.autoOrient();
         image.strip();
         image.backgroundColor("white");  // what is see-through in a PNG
         return kept(std::move(image));
     } catch (const Magick::Exception&) {
-        return refuse(path, text::say("picture.is-damaged", "the picture is damaged; open and save it again"));
+        return damaged(path);
     }
 }
 

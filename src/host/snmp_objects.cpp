@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <atomic>
 #include <cerrno>
+#include <chrono>
 #include <mutex>
 
 // The order matters to this library.
@@ -45,7 +46,9 @@ void prepare()
     std::call_once(once, [] {
         netsnmp_ds_set_boolean(NETSNMP_DS_LIBRARY_ID, NETSNMP_DS_LIB_DONT_READ_CONFIGS, 1);
         netsnmp_ds_set_boolean(NETSNMP_DS_LIBRARY_ID, NETSNMP_DS_LIB_DONT_PERSIST_STATE, 1);
+        // What it would say of an answer that it cannot take apart is nothing to a person.
         snmp_disable_log();
+        netsnmp_register_loghandler(NETSNMP_LOGHANDLER_NONE, LOG_DEBUG);
         netsnmp_tdomain_init();
     });
 }
@@ -69,6 +72,7 @@ std::string valueOf(const variable_list& one)
 /// What came of one request.
 struct Answer {
     enum class State { Waiting, Arrived, Late, Failed } state = State::Waiting;
+    const std::string& community;
     snmp_pdu* pdu = nullptr;
 
     static int take(int operation, snmp_session*, int, snmp_pdu* pdu, void* self)
@@ -76,6 +80,8 @@ struct Answer {
         auto& answer = *static_cast<Answer*>(self);
         switch (operation) {
         case NETSNMP_CALLBACK_OP_RECEIVED_MESSAGE:
+            if (answer.community != std::string_view(reinterpret_cast<const char*>(pdu->community), pdu->community_len))
+                return 0;  // of somebody else: the wait goes on
             answer.pdu = snmp_clone_pdu(pdu);
             answer.state = answer.pdu ? State::Arrived : State::Failed;
             break;
@@ -91,8 +97,8 @@ struct Answer {
 
 class SnmpObjects final : public measure::ObjectSource {
 public:
-    SnmpObjects(SwitchAddress address, std::string community)
-        : m_address(std::move(address)), m_community(std::move(community))
+    SnmpObjects(SwitchAddress address, std::string community, Duration most)
+        : m_address(std::move(address)), m_community(std::move(community)), m_most(most)
     {
         prepare();
     }
@@ -102,13 +108,17 @@ public:
 
     Result<std::vector<measure::ObjectValue>> walk(const std::string& root) override
     {
+        if (!m_end) m_end = Clock::now() + std::chrono::nanoseconds(m_most.steps());
         if (auto error = open()) return tl::unexpected(*error);
         const Oid below = oidOf(root);
         Oid at = below;
         std::vector<measure::ObjectValue> found;
         while (found.size() < kMostObjects) {
             snmp_pdu* response = nullptr;
-            if (auto error = ask(at, response)) return tl::unexpected(*error);
+            if (auto error = ask(at, response)) {
+                if (!m_isCutShort) return tl::unexpected(*error);
+                break;
+            }
             bool goesOn = response->errstat == SNMP_ERR_NOERROR && response->variables != nullptr;
             for (const variable_list* one = response->variables; goesOn && one; one = one->next_variable) {
                 const Oid name(one->name, one->name + one->name_length);
@@ -127,6 +137,14 @@ public:
     }
 
     void cancel() override { m_isCancelled = true; }
+    std::optional<Error> cutShort() const override
+    {
+        if (!m_isCutShort) return std::nullopt;
+        return Error{ErrorCode::TimedOut,
+                     text::say("snmp.time-is-over", "the switch was not read to the end within {} s",
+                               text::number(m_most.in())),
+                     m_address.host};
+    }
 
 private:
     void close()
@@ -153,7 +171,16 @@ private:
         wanted.timeout = kMicroseconds;
         wanted.retries = kRetries;
         m_session = snmp_sess_open(&wanted);
-        if (m_session) return std::nullopt;
+        if (m_session) {
+            // From now on the system hands over only what comes from the port that is asked.
+            const netsnmp_transport* transport = snmp_sess_transport(m_session);
+            if (transport && transport->data &&
+                transport->data_length >= static_cast<int>(sizeof(netsnmp_indexed_addr_pair))) {
+                const auto& asked = static_cast<const netsnmp_indexed_addr_pair*>(transport->data)->remote_addr;
+                ::connect(transport->sock, &asked.sa, isSix ? sizeof(sockaddr_in6) : sizeof(sockaddr_in));
+            }
+            return std::nullopt;
+        }
         return Error{ErrorCode::Unreachable,
                      text::say("snmp.address", "this switch cannot be reached: check its address"), m_address.host};
     }
@@ -164,12 +191,12 @@ private:
         request->non_repeaters = 0;
         request->max_repetitions = kAtOnce;
         snmp_add_null_var(request, after.data(), after.size());
-        Answer answer;
+        Answer answer{.community = m_community};
         if (snmp_sess_async_send(m_session, request, &Answer::take, &answer) == 0) {
             snmp_free_pdu(request);
             return unreachable();
         }
-        while (answer.state == Answer::State::Waiting && !m_isCancelled && wait()) {}
+        while (answer.state == Answer::State::Waiting && !m_isCancelled && !isOver() && wait()) {}
         switch (answer.state) {
         case Answer::State::Arrived: response = answer.pdu; return std::nullopt;
         case Answer::State::Late:
@@ -183,11 +210,14 @@ private:
             if (m_isCancelled)
                 return Error{ErrorCode::Cancelled, text::say("snmp.cancelled", "reading the switch was stopped"),
                              m_address.host};
+            m_isCutShort = isOver();
             break;
         case Answer::State::Failed: break;
         }
         return unreachable();
     }
+
+    bool isOver() const { return m_end && Clock::now() >= *m_end; }
 
     /// For an answer, the time to ask again, or the next look. @return false: the system cannot wait
     bool wait()
@@ -214,15 +244,20 @@ private:
 
     SwitchAddress m_address;
     std::string m_community;
+    using Clock = std::chrono::steady_clock;
+    Duration m_most;
+    std::optional<Clock::time_point> m_end;
+    bool m_isCutShort = false;
     void* m_session = nullptr;
     std::atomic<bool> m_isCancelled{false};
 };
 
 }  // namespace
 
-std::unique_ptr<measure::ObjectSource> snmpObjects(const SwitchAddress& address, const std::string& community)
+std::unique_ptr<measure::ObjectSource> snmpObjects(const SwitchAddress& address, const std::string& community,
+                                                   Duration most)
 {
-    return std::make_unique<SnmpObjects>(address, community);
+    return std::make_unique<SnmpObjects>(address, community, most);
 }
 
 }  // namespace sokudo::host

@@ -67,11 +67,11 @@ std::unique_ptr<measure::ObjectSource> capturedObjects(const std::filesystem::pa
 }
 
 Result<std::unique_ptr<measure::ObjectSource>> switchObjects(const std::string& typed, const std::string& community,
-                                                             const std::filesystem::path& simulated)
+                                                             const std::filesystem::path& simulated, Duration most)
 {
     const auto address = switchAddress(typed);
     if (!address) return tl::unexpected(address.error());
-    if (!address->host.starts_with(kSimulated)) return snmpObjects(*address, community);
+    if (!address->host.starts_with(kSimulated)) return snmpObjects(*address, community, most);
     const std::string name = address->host.substr(kSimulated.size());
     if (name.empty() || name.find_first_of("/\\") != std::string::npos || name.starts_with("."))
         return failure(ErrorCode::BadInput,
@@ -81,9 +81,9 @@ Result<std::unique_ptr<measure::ObjectSource>> switchObjects(const std::string& 
 
 Result<std::unique_ptr<measure::HostReader>> switchReader(const std::string& address, const std::string& community,
                                                           const std::filesystem::path& simulated,
-                                                          const kb::KnowledgeBase& kb)
+                                                          const kb::KnowledgeBase& kb, Duration most)
 {
-    auto objects = switchObjects(address, community, simulated);
+    auto objects = switchObjects(address, community, simulated, most);
     if (!objects) return tl::unexpected(objects.error());
     return std::make_unique<measure::SwitchReader>(std::move(*objects), kb);
 }

@@ -141,9 +141,11 @@ void FieldReader::rates(const char* key, std::vector<BitRate>& into)
 {
     const Json* found = member(key);
     if (!found) return;
-    const auto isNumber = [](const Json& one) { return one.is_number(); };
+    const auto isNumber = [](const Json& one) {
+        return one.is_number() && one.get<double>() == std::floor(one.get<double>());
+    };
     if (!found->is_array() || !std::all_of(found->begin(), found->end(), isNumber))
-        return complain(key, "must be a list of rates in bits per second");
+        return complain(key, "must be a list of rates in whole bits per second");
     for (const Json& one : *found) into.push_back(BitRate::of(one.get<double>()));
 }
 

@@ -2,10 +2,12 @@
 // Fills an object from JSON, field by field, keeps the first complaint with its path, and what it did not know.
 #pragma once
 
+#include <cmath>
 #include <map>
 #include <optional>
 #include <string>
 #include <string_view>
+#include <type_traits>
 #include <vector>
 
 #include "core/base/id.h"
@@ -66,6 +68,9 @@ public:
     {
         double given = into.in();
         number(key, given);
+        // A bit and a byte have no parts: 1.5 of them is a slip, and not 2.
+        constexpr bool isWhole = std::is_same_v<Q, BitRate> || std::is_same_v<Q, DataSize>;
+        if (isWhole && given != std::floor(given)) complain(key, "must be a whole number");
         into = Q::of(given);
     }
     template <class Q>

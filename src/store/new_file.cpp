@@ -60,7 +60,8 @@ int writeAll(int descriptor, std::string_view content)
 
 }  // namespace
 
-NewFile::NewFile(std::string path) : m_path(std::move(path)), m_temporary(m_path + ".XXXXXX")
+NewFile::NewFile(std::string path, Readers readers)
+    : m_path(std::move(path)), m_temporary(m_path + ".XXXXXX"), m_readers(readers)
 {
     const int made = ::mkstemp(m_temporary.data());
     if (made >= 0) ::close(made);
@@ -84,10 +85,12 @@ std::optional<Error> NewFile::whyNot() const
 
 tl::expected<void, Error> NewFile::keep(Existing existing)
 {
-    // As a file made by the program itself would have it, not as private as a temporary one.
-    const mode_t mask = ::umask(0);
-    ::umask(mask);
-    ::chmod(m_temporary.c_str(), 0666 & ~mask);
+    if (m_readers == Readers::Others) {
+        // As a file made by the program itself would have it, not as private as a temporary one.
+        const mode_t mask = ::umask(0);
+        ::umask(mask);
+        ::chmod(m_temporary.c_str(), 0666 & ~mask);
+    }
     if (existing == Existing::Refuse ? ::link(m_temporary.c_str(), m_path.c_str()) != 0
                                      : ::rename(m_temporary.c_str(), m_path.c_str()) != 0)
         return refuse(errno, m_path);
@@ -95,13 +98,13 @@ tl::expected<void, Error> NewFile::keep(Existing existing)
     return {};
 }
 
-tl::expected<void, Error> writeWhole(const std::string& path, std::string_view content)
+tl::expected<void, Error> writeWhole(const std::string& path, std::string_view content, NewFile::Readers readers)
 {
     std::error_code problem;
     const auto status = std::filesystem::status(path, problem);
     if (std::filesystem::is_directory(status))
         return failure(ErrorCode::BadInput, "this is a folder; name a file in it", path);
-    if (std::filesystem::exists(status) && !std::filesystem::is_regular_file(status)) {
+    if (!problem && std::filesystem::exists(status) && !std::filesystem::is_regular_file(status)) {
         const int descriptor = ::open(path.c_str(), O_WRONLY | O_CLOEXEC);
         const int code = descriptor < 0 ? errno : writeAll(descriptor, content);
         if (descriptor >= 0) ::close(descriptor);
@@ -114,7 +117,7 @@ tl::expected<void, Error> writeWhole(const std::string& path, std::string_view c
     // What a link leads to is replaced, not the link.
     const std::string target =
         std::filesystem::is_symlink(path, problem) ? std::filesystem::canonical(path, problem).string() : path;
-    NewFile place(target.empty() ? path : target);
+    NewFile place(target.empty() ? path : target, readers);
     if (auto why = place.whyNot()) return tl::unexpected(std::move(*why));
     const int descriptor = ::open(place.temporary().c_str(), O_WRONLY | O_TRUNC | O_CLOEXEC);
     const int code = descriptor < 0 ? errno : writeAll(descriptor, content);

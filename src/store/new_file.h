@@ -13,7 +13,9 @@ namespace sokudo::store {
 class NewFile {
 public:
     enum class Existing { Refuse, Replace };
-    explicit NewFile(std::string path);
+    /// Who may read it: a house tells where things stand and how to log in, so it is its owner's alone.
+    enum class Readers { Owner, Others };
+    explicit NewFile(std::string path, Readers readers = Readers::Owner);
     /// Takes away what was not kept.
     ~NewFile();
     NewFile(const NewFile&) = delete;
@@ -27,11 +29,14 @@ public:
 
 private:
     std::string m_path, m_temporary;
+    Readers m_readers;
     int m_code = 0;  ///< why no temporary file could be made
 };
 
-/// Writes the whole content, or nothing. A pipe or a device is written to as it is.
+/// Writes the whole content, or nothing. A pipe or a device is written to as it is. A file that is replaced keeps no
+/// wider rights than it is given here.
 /// @error NotAllowed  a Sokudo project stands under that name, the disk is full, the folder may not be written
-tl::expected<void, Error> writeWhole(const std::string& path, std::string_view content);
+tl::expected<void, Error> writeWhole(const std::string& path, std::string_view content,
+                                     NewFile::Readers = NewFile::Readers::Others);
 
 }  // namespace sokudo::store

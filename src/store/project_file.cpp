@@ -19,6 +19,7 @@ namespace sokudo::store {
 namespace {
 
 constexpr std::chrono::milliseconds kOpeningPatience{5000};  // nobody can do anything before the file is open
+constexpr int kMostCopies = 100;
 constexpr const char* kLeftAlone = "It was left as it is";
 
 /// Whether the path is a file that could be a project; the sentence when it is not.
@@ -236,11 +237,41 @@ Loaded ProjectFile::held(Loaded theirs, plan::Plan* merged, const Changes& chang
     return theirs;
 }
 
+/// Copies a file of an older version, byte by byte, before it is brought to this one. The write lock is held: nobody
+/// changes it meanwhile.
+Result<void> ProjectFile::keepOlder(int version)
+{
+    if (version >= kVersion) return {};
+    const std::filesystem::path whole(m_path);
+    for (int i = 1; i < kMostCopies; ++i) {
+        std::filesystem::path beside = whole.parent_path() / whole.stem();
+        beside += fmt::format("-version-{}{}{}", version, i == 1 ? "" : fmt::format("-{}", i),
+                              whole.extension().string());
+        std::error_code problem;
+        if (std::filesystem::exists(beside, problem)) continue;
+        NewFile place(beside.string());
+        if (auto why = place.whyNot()) return tl::unexpected(std::move(*why));
+        std::filesystem::copy_file(whole, place.temporary(), std::filesystem::copy_options::overwrite_existing,
+                                   problem);
+        if (problem)
+            return failure(ErrorCode::NotAllowed,
+                           "a copy of this file of an older version could not be kept: nothing was saved. Make room, "
+                           "or copy it yourself",
+                           m_path);
+        if (auto kept = place.keep(NewFile::Existing::Refuse); !kept) return tl::unexpected(kept.error());
+        m_copyOfOlder = beside.string();
+        return {};
+    }
+    return failure(ErrorCode::NotAllowed, "too many copies of older versions stand beside it; take some away", m_path);
+}
+
 namespace {
 void writeRecords(RowWriter& writer, const Changes& changes)
 {
     for (const auto& one : changes.trials) writer.put("trial", one);
+    for (const measure::TrialId id : changes.withdrawnTrials) writer.drop("trial", id.value);
     for (const auto& one : changes.entries) writer.put("entry", one);
+    for (const logbook::EntryId id : changes.withdrawnEntries) writer.drop("entry", id.value);
     for (const auto& one : changes.answers) writer.put("answer", one);
     for (const AnswerId id : changes.withdrawnAnswers) writer.drop("answer", id.value);
     for (const auto& one : changes.versions) writer.put("version", one);
@@ -261,6 +292,7 @@ Result<std::optional<Loaded>> ProjectFile::save(const Changes& changes)
     if (version > kVersion)
         return undone({ErrorCode::NotAllowed,
                        "a later Sokudo has rewritten the file meanwhile: nothing was saved. Update Sokudo", m_path});
+    if (auto kept = keepOlder(version); !kept) return undone(kept.error());
     if (!migrateTables(file, version)) return undone(file.error("bringing the file to this version"));
 
     std::optional<Loaded> theirs;
@@ -311,6 +343,8 @@ void drop(std::vector<T>& rows, const std::vector<T>& anew, const std::vector<de
 void putRecords(Project& project, const Changes& changes)
 {
     const auto append = [](auto& list, const auto& more) { list.insert(list.end(), more.begin(), more.end()); };
+    drop(project.trials, changes.trials, changes.withdrawnTrials);
+    drop(project.entries, changes.entries, changes.withdrawnEntries);
     drop(project.answers, changes.answers, changes.withdrawnAnswers);
     drop(project.versions, changes.versions, changes.droppedVersions);
     append(project.trials, changes.trials);

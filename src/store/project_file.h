@@ -17,7 +17,9 @@ struct Changes {
     const plan::Plan* before = nullptr;  ///< null: the plan stays as it is
     const plan::Plan* after = nullptr;
     std::vector<measure::Trial> trials;
+    std::vector<measure::TrialId> withdrawnTrials;
     std::vector<logbook::Entry> entries;
+    std::vector<logbook::EntryId> withdrawnEntries;
     std::vector<Answer> answers;
     std::vector<AnswerId> withdrawnAnswers;
     std::vector<Version> versions;
@@ -60,13 +62,16 @@ public:
     bool isDamaged() const { return m_isDamaged; }
     /// Why nothing can be saved now: damaged, read-only, moved; empty: it can.
     std::optional<Error> whyNotWritable() const;
+    /// Where the file of an older version was copied to before it was brought to this one; empty: it was not.
+    const std::string& copyOfOlder() const { return m_copyOfOlder; }
     /// Another program has it open.
     bool isOpenElsewhere() const;
     /// Another program has written since the last load or save.
     bool isChangedElsewhere();
 
     /// Writes what differs between the two plans, and what is added. Where another program has written meanwhile, the
-    /// difference is put onto what it wrote.
+    /// difference is put onto what it wrote. The first save of a file of an older version brings it to this one, in the
+    /// same transaction, and keeps a copy of it as it was: `copyOfOlder`.
     /// @return what the project is now, where another program had written; else nothing
     /// @error Conflict    the two edits do not go together
     /// @error NotAllowed  the disk is full or read-only, the file was moved; it holds the state before
@@ -79,9 +84,11 @@ private:
     static Result<std::unique_ptr<ProjectFile>> connect(const std::string& path);
     bool isWhereItWas() const;
     void take(const Loaded&);
+    Result<void> keepOlder(int version);
     Loaded held(Loaded theirs, plan::Plan* merged, const Changes&, std::int64_t revision);
     std::string m_path;
     std::unique_ptr<Connection> m_connection;
+    std::string m_copyOfOlder;
     bool m_isDamaged = false;
     std::int64_t m_revision = 0;
     UnknownFields m_unknown;

@@ -61,6 +61,8 @@ public:
             in.complain("version",
                         fmt::format("this Sokudo reads versions 1 to {}; update Sokudo to read a later one", kVersion));
         in.text("name", m_project.plan.name);
+        for (const auto& [key, value] : m_root.items())
+            if (!m_error && !isKnown(key)) in.complain(key, "is no part of an exported house; take it out, or correct it");
         return !m_error;
     }
     template <class T>
@@ -117,6 +119,17 @@ public:
     const std::optional<Error>& error() const { return m_error; }
 
 private:
+    /// A list that nobody reads would be lost without a word.
+    static bool isKnown(const std::string& key)
+    {
+        static const std::set<std::string> kKnown = [] {
+            std::set<std::string> all{"format", "version", "name", "set_aside", "$schema"};
+            plan::eachTable([&](auto table) { all.emplace(table.list); });
+            eachRecord([&](auto records) { all.emplace(records.list); });
+            return all;
+        }();
+        return kKnown.contains(key);
+    }
     const Json& m_root;
     std::string m_name;
     Project& m_project;

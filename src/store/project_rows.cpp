@@ -152,19 +152,22 @@ bool migrateTables(const Sqlite& file, int version)
     if (version >= kVersion) return true;
     std::vector<RawRow> rows;
     if (!eachRow(file, version, {}, [&](RawRow raw) { rows.push_back(std::move(raw)); })) return false;
-    const std::string name = file.text("SELECT value FROM setting WHERE name = 'name'");
-    if (file.run("ALTER TABLE object ADD COLUMN sum INTEGER;") != 0) return false;
+    // Version 1 had neither sums nor a tally, and kept the name of the house among the settings.
+    const std::string name = version < 2 ? file.text("SELECT value FROM setting WHERE name = 'name'") : std::string();
+    if (version < 2 && file.run("ALTER TABLE object ADD COLUMN sum INTEGER;") != 0) return false;
     const UnknownFields none;
     RowWriter writer(file, none);
     for (const RawRow& raw : rows) {
+        if (!raw.trouble.empty()) continue;  // what is damaged stays so, to be set aside
         auto body = parseJson(raw.body, raw.kind);
-        if (!body) continue;  // stays as it is, to be set aside
+        if (!body) continue;
         upgradeRow(raw.kind, *body, version);
         writer.putRaw(raw.kind, raw.id, jsonText(*body));
     }
     if (!name.empty()) writer.putRaw("house", 1, jsonText(Json{{"name", name}}));
-    return writer.isGood() &&
-           file.run(std::string("DELETE FROM setting WHERE name = 'name';") + kTally + versionStatements()) == 0;
+    const std::string tables =
+        version < 2 ? std::string("DELETE FROM setting WHERE name = 'name';") + kTally : std::string();
+    return writer.isGood() && file.run(tables + versionStatements()) == 0;
 }
 
 std::int64_t revisionOf(const Sqlite& file)

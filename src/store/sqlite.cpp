@@ -29,6 +29,14 @@ std::string meaning(int code, const char* text)
 }  // namespace
 
 void Sqlite::Close::operator()(sqlite3* database) const { sqlite3_close_v2(database); }
+
+void Sqlite::Failure::note(sqlite3* database, int failed)
+{
+    if (failed == SQLITE_OK || failed == SQLITE_ROW || failed == SQLITE_DONE || code != SQLITE_OK) return;
+    code = failed;
+    text = sqlite3_errmsg(database);
+}
+
 void Statement::Finalize::operator()(sqlite3_stmt* statement) const { sqlite3_finalize(statement); }
 
 Result<Sqlite> Sqlite::open(const std::string& path, Mode mode)
@@ -52,7 +60,10 @@ bool Sqlite::isBusy(int code) { return (code & 0xFF) == SQLITE_BUSY || (code & 0
 
 int Sqlite::run(const std::string& statements) const
 {
-    return sqlite3_exec(handle(), statements.c_str(), nullptr, nullptr, nullptr);
+    if (statements.starts_with("BEGIN")) *m_failure = {};
+    const int code = sqlite3_exec(handle(), statements.c_str(), nullptr, nullptr, nullptr);
+    m_failure->note(handle(), code);
+    return code;
 }
 
 std::int64_t Sqlite::number(const std::string& query, std::int64_t otherwise) const
@@ -71,23 +82,26 @@ bool Sqlite::isReadOnly() const { return sqlite3_db_readonly(handle(), "main") =
 
 Error Sqlite::error(std::string_view doing) const
 {
-    const int code = sqlite3_errcode(handle());
+    const int code = m_failure->code != SQLITE_OK ? m_failure->code : sqlite3_errcode(handle());
     const bool isDamage = (code & 0xFF) == SQLITE_CORRUPT || (code & 0xFF) == SQLITE_NOTADB;
     return {isDamage ? ErrorCode::Corrupt : ErrorCode::NotAllowed,
-            fmt::format("{} failed: {}", doing, meaning(code, sqlite3_errmsg(handle()))), m_path};
+            fmt::format("{} failed: {}", doing, meaning(code, m_failure->text.empty() ? sqlite3_errmsg(handle()) : m_failure->text.c_str())),
+            m_path};
 }
 
-Statement::Statement(const Sqlite& database, std::string_view sql)
+Statement::Statement(const Sqlite& database, std::string_view sql) : m_failure(database.m_failure)
 {
     sqlite3_stmt* statement = nullptr;
     m_code = sqlite3_prepare_v2(database.handle(), sql.data(), static_cast<int>(sql.size()), &statement, nullptr);
     m_statement.reset(statement);
+    m_failure->note(database.handle(), m_code);
 }
 
 bool Statement::next()
 {
     if (m_code != SQLITE_OK && m_code != SQLITE_ROW) return false;
     m_code = sqlite3_step(m_statement.get());
+    m_failure->note(sqlite3_db_handle(m_statement.get()), m_code);
     return m_code == SQLITE_ROW;
 }
 

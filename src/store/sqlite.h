@@ -33,7 +33,7 @@ public:
     void waitForOthers(std::chrono::milliseconds) const;
     /// An SQLite code says that another program still held the file when the wait was over.
     static bool isBusy(int code);
-    /// The newest failure as a sentence. @param doing  "saving", "reading"
+    /// The first failure since the last BEGIN as a sentence, whatever was done after it. @param doing  "saving"
     Error error(std::string_view doing) const;
     sqlite3* handle() const { return m_database.get(); }
 
@@ -42,8 +42,16 @@ private:
         void operator()(sqlite3*) const;
     };
     Sqlite(std::string path, sqlite3* database) : m_path(std::move(path)), m_database(database) {}
+    friend class Statement;
+    /// The first statement that failed: what is called after it would hide the reason.
+    struct Failure {
+        int code = 0;
+        std::string text;
+        void note(sqlite3*, int code);
+    };
     std::string m_path;
     std::unique_ptr<sqlite3, Close> m_database;
+    std::shared_ptr<Failure> m_failure = std::make_shared<Failure>();
 };
 
 /// A prepared statement. Values are counted from 0.
@@ -74,6 +82,7 @@ private:
     void bind(int at, std::string_view);
     void bind(int at, std::int64_t);
     std::unique_ptr<sqlite3_stmt, Finalize> m_statement;
+    std::shared_ptr<Sqlite::Failure> m_failure;
     int m_code;
 };
 

@@ -18,6 +18,8 @@
 namespace sokudo::store {
 namespace {
 
+constexpr std::size_t kLongestCell = 16'000'000;  ///< bytes: a cell may hold a picture
+
 using Cells = std::map<std::string, std::string>;
 
 std::string cellOf(const Json& value) { return value.is_string() ? value.get<std::string>() : jsonText(value); }
@@ -106,7 +108,7 @@ std::string tableOf(const std::vector<Json>& rows, const char* list, const plan:
             line.push_back(row[column]);
             if (isReference(column)) line.push_back(referenceName(plan, column, row[column]));
         }
-        result += csv::line(line);
+        result += csv::sheetLine(line);
     }
     return result;
 }
@@ -135,7 +137,7 @@ Result<Json> rowOf(const csv::Sheet& sheet, const csv::Record& record, const Jso
 {
     Json row = Json::object();
     for (const std::string& column : sheet.columns()) {
-        const std::string& cell = sheet.cell(record, column);
+        const std::string cell = csv::fromSheet(sheet.cell(record, column));
         if (cell.empty() || column.starts_with("(")) continue;
         const std::string where = fmt::format("{}, column {}", sheet.where(record), column);
         const Column place = columnOf(schema, column);
@@ -161,12 +163,19 @@ template <class T>
 {
     const Json schema = rowSchema(list);
     std::vector<T> rows;
+    std::map<std::int64_t, int> lines;
     for (const csv::Record& record : sheet.records()) {
         const auto json = rowOf(sheet, record, schema);
         if (!json) return tl::unexpected(json.error());
         auto parsed = parsedRow<T>(*json, sheet.where(record));
         if (!parsed) return tl::unexpected(parsed.error());
         if (!parsed->unknown.is_null()) return noSuchColumn(parsed->unknown, list, sheet.where(record));
+        const auto [first, isNew] = lines.emplace(parsed->row.id.value, record.line);
+        if (!isNew)
+            return failure(ErrorCode::BadInput,
+                           fmt::format("the id {} stands on line {} too; keep one of the two", parsed->row.id.value,
+                                       first->second),
+                           sheet.where(record));
         rows.push_back(std::move(parsed->row));
     }
     return rows;
@@ -226,10 +235,11 @@ Result<std::string> exportTable(const Project& project, const std::string& list)
 
 Result<Project> importTable(Project project, const std::string& list, std::string_view text, const std::string& name)
 {
-    const auto sheet = csv::parse(text, name);
+    const auto sheet = csv::parse(text, name, {.cellBytes = kLongestCell});
     if (!sheet) return tl::unexpected(sheet.error());
     std::optional<Error> error;
     bool isKnown = false;
+    const bool wasDoubled = plan::doubledName(project.plan).has_value();
     const auto take = [&](auto table, auto& rows) {
         if (list != table.list) return;
         isKnown = true;
@@ -243,6 +253,8 @@ Result<Project> importTable(Project project, const std::string& list, std::strin
     if (error) return tl::unexpected(*error);
     if (const auto broken = plan::brokenInvariants(project.plan); !broken.empty())
         return failure(ErrorCode::BadInput, broken.front() + "; nothing was taken in", name);
+    if (const auto doubled = plan::doubledName(project.plan); doubled && !wasDoubled)
+        return failure(ErrorCode::BadInput, doubled->text() + "; nothing was taken in", name);
     sortRecords(project);
     return project;
 }

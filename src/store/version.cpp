@@ -3,6 +3,9 @@
 
 #include <algorithm>
 
+#include <fmt/format.h>
+
+#include "core/base/text.h"
 #include "core/plan/loosen.h"
 #include "store/project_json.h"
 #include "store/rebase.h"
@@ -42,6 +45,36 @@ Result<plan::Plan> variantNow(const plan::Plan& now, const Version& version)
     base->plan.photos = now.photos;
     house->photos = now.photos;
     return rebased(now, base->plan, *house);
+}
+
+std::optional<Version> keptBefore(const Project& project, const std::string& name, measure::Timestamp at,
+                                  IdSource& ids)
+{
+    const std::string text = houseText(project.plan);
+    const auto& all = project.versions;
+    if (std::any_of(all.begin(), all.end(), [&](const Version& one) { return one.house == text; })) return std::nullopt;
+    std::string called = "before going to " + name;
+    const auto isTaken = [&] {
+        return std::any_of(all.begin(), all.end(),
+                           [&](const Version& one) { return text::lower(one.name) == text::lower(called); });
+    };
+    for (int i = 2; isTaken(); ++i) called = fmt::format("before going to {}, {}", name, i);
+    return Version{ids.next<VersionId>(), called, VersionKind::Snapshot, at, {}, text, {}};
+}
+
+Result<Going> goingTo(const Project& project, const Version& version, measure::Timestamp at, IdSource& ids)
+{
+    auto house = restored(project.plan, version);
+    if (!house) return tl::unexpected(house.error());
+    Going going{std::move(*house), {}};
+    if (auto kept = keptBefore(project, version.name, at, ids)) going.versions.push_back(std::move(*kept));
+    const std::string base = houseText(going.house);
+    for (const Version& one : project.versions) {
+        if (one.kind != VersionKind::Variant || one.base == base) continue;
+        going.versions.push_back(one);
+        going.versions.back().base = base;
+    }
+    return going;
 }
 
 std::optional<std::pair<measure::Timestamp, plan::Plan>> oldestSnapshot(const std::vector<Version>& versions)

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "traffic/door.h"
 
+#include <algorithm>
+
 #include <arpa/inet.h>
 #include <fmt/format.h>
 
@@ -20,46 +22,87 @@ std::string callerOf(const std::string& address)
     return network + "/64";
 }
 
+int Door::insideFrom(const std::string& address) const
+{
+    return static_cast<int>(std::count_if(m_inside.begin(), m_inside.end(),
+                                          [&](const Caller& one) { return one.address == address; }));
+}
+
+int Door::mostFrom(const std::string& address, Clock::time_point now) const
+{
+    const auto known = m_addresses.find(address);
+    if (known == m_addresses.end() || now >= known->second.narrowUntil) return kMostFromOne;
+    const bool isTrusted = known->second.hasProved && now - known->second.provedAt < kProvedLately;
+    return isTrusted ? kMostFromOne : kMostAfterWrongKeys;
+}
+
+std::string Door::mostCrowded() const
+{
+    std::map<std::string, int> counts;
+    for (const Caller& one : m_inside) ++counts[one.address];
+    const auto most = std::max_element(counts.begin(), counts.end(),
+                                       [](const auto& a, const auto& b) { return a.second < b.second; });
+    return most == counts.end() ? std::string() : most->first;
+}
+
+/// The one of an address that has stood there longest goes, where it had the time to say its first words.
+bool Door::makeRoom(const std::string& crowded, Clock::time_point now, Answer& answer)
+{
+    const auto oldest = std::find_if(m_inside.begin(), m_inside.end(),
+                                     [&](const Caller& one) { return one.address == crowded; });
+    if (oldest == m_inside.end() || now - oldest->since < kFirstWords) return false;
+    answer.givesWay = oldest->ticket;
+    m_inside.erase(oldest);
+    return true;
+}
+
 Door::Answer Door::enter(const std::string& address, Clock::time_point now)
 {
     const std::lock_guard turn(m_mutex);
     forgetOld(now);
-    Caller& caller = m_callers[callerOf(address)];
-    if (now < caller.pausedUntil) return Answer::Paused;
-    if (m_inside >= kMostCallers || caller.inside >= kMostFromOne) return Answer::TooMany;
-    ++caller.inside;
-    ++m_inside;
-    return Answer::Welcome;
+    const std::string caller = callerOf(address);
+    Answer answer;
+    if (insideFrom(caller) >= mostFrom(caller, now)) {
+        if (!makeRoom(caller, now, answer)) return answer;
+    } else if (m_inside.size() >= kMostCallers) {
+        if (!makeRoom(mostCrowded(), now, answer)) return answer;
+    }
+    answer.ticket = ++m_last;
+    m_inside.push_back({m_last, caller, now});
+    return answer;
 }
 
-void Door::leave(const std::string& address)
+void Door::leave(Ticket ticket)
 {
     const std::lock_guard turn(m_mutex);
-    Caller& caller = m_callers[callerOf(address)];
-    if (caller.inside == 0) return;
-    --caller.inside;
-    --m_inside;
+    std::erase_if(m_inside, [ticket](const Caller& one) { return one.ticket == ticket; });
 }
 
 void Door::wrongKey(const std::string& address, Clock::time_point now)
 {
     const std::lock_guard turn(m_mutex);
-    Caller& caller = m_callers[callerOf(address)];
-    if (++caller.wrongKeys < kWrongKeysBeforePause) return;
-    caller.pausedUntil = now + kPause;
-    caller.wrongKeys = 0;
+    Address& known = m_addresses[callerOf(address)];
+    if (++known.wrongKeys < kWrongKeys) return;
+    known.narrowUntil = now + kNarrow;
+    known.wrongKeys = 0;
 }
 
-void Door::rightKey(const std::string& address)
+void Door::rightKey(const std::string& address, Clock::time_point now)
 {
     const std::lock_guard turn(m_mutex);
-    m_callers[callerOf(address)].wrongKeys = 0;
+    Address& known = m_addresses[callerOf(address)];
+    known.wrongKeys = 0;
+    known.hasProved = true;
+    known.provedAt = now;
 }
 
 void Door::forgetOld(Clock::time_point now)
 {
-    if (m_callers.size() < kMostRemembered) return;
-    std::erase_if(m_callers, [&](const auto& one) { return one.second.inside == 0 && one.second.pausedUntil <= now; });
+    if (m_addresses.size() < kMostRemembered) return;
+    std::erase_if(m_addresses, [&](const auto& one) {
+        const bool isTrusted = one.second.hasProved && now - one.second.provedAt < kProvedLately;
+        return one.second.narrowUntil <= now && !isTrusted;
+    });
 }
 
 }  // namespace sokudo::traffic

@@ -52,6 +52,7 @@ public:
     std::optional<BitRate> cap(const char* key)
     {
         const double given = number(key, 0, kMostRate);
+        if (given > 0 && given < 1) complain(key, "must be 0 for none, or 1 bit a second and up");
         return given > 0 ? std::optional(BitRate::of(given)) : std::nullopt;
     }
     std::map<std::string, std::string> texts(const char* key)

@@ -24,56 +24,83 @@ namespace sokudo::traffic {
 namespace {
 constexpr std::size_t kBlock = 128 * 1024;
 
-void sendUntil(const Socket& socket, std::atomic<std::int64_t>& bytes, const std::atomic<bool>& stopping)
+/// Holds a stream to bytes a second, whatever the kernel paces: waits until what has passed is due.
+class Meter {
+public:
+    using Clock = std::chrono::steady_clock;
+    /// @param cap  bytes a second; empty: no bound
+    explicit Meter(std::optional<double> cap) : m_cap(cap) {}
+    /// The largest piece that keeps a bounded stream smooth: a fiftieth of a second, at least a byte.
+    std::size_t piece() const
+    {
+        return m_cap ? std::clamp<std::size_t>(static_cast<std::size_t>(*m_cap / 50), 1, kBlock) : kBlock;
+    }
+    void wait(std::int64_t passed, const std::atomic<bool>& stopping)
+    {
+        m_passed += passed;
+        if (!m_cap) return;
+        const auto due = m_start + std::chrono::duration<double>(static_cast<double>(m_passed) / *m_cap);
+        while (Clock::now() < due && !stopping.load(std::memory_order_relaxed))
+            std::this_thread::sleep_for(std::min<Clock::duration>(
+                std::chrono::duration_cast<Clock::duration>(due - Clock::now()), std::chrono::milliseconds(20)));
+    }
+
+private:
+    std::optional<double> m_cap;
+    Clock::time_point m_start = Clock::now();
+    std::int64_t m_passed = 0;
+};
+
+void sendUntil(const Socket& socket, std::atomic<std::int64_t>& bytes, const std::atomic<bool>& stopping, Meter meter)
 {
     const Bytes block = randomBytes(kBlock);  // random, so that nothing on the way compresses it
+    const std::size_t piece = meter.piece();
     while (!stopping.load(std::memory_order_relaxed)) {
-        const auto sent = ::send(socket.descriptor(), block.data(), block.size(), MSG_NOSIGNAL);
+        const auto sent = ::send(socket.descriptor(), block.data(), piece, MSG_NOSIGNAL);
         if (sent < 0 && errno == EINTR) continue;
         if (sent <= 0) return;
         bytes.fetch_add(sent, std::memory_order_relaxed);
+        meter.wait(sent, stopping);
     }
 }
 
-/// @param cap  what this stream takes at most: the peer is slowed down by a window that is not emptied; 0: no bound
-void receiveUntil(const Socket& socket, std::atomic<std::int64_t>& bytes, const std::atomic<bool>& stopping, double cap)
+/// @param meter  what this stream takes at most: the peer is slowed down by a window that is not emptied
+void receiveUntil(const Socket& socket, std::atomic<std::int64_t>& bytes, const std::atomic<bool>& stopping,
+                  Meter meter)
 {
-    using Clock = std::chrono::steady_clock;
-    Bytes block(kBlock);
-    const auto start = Clock::now();
-    std::int64_t taken = 0;
+    Bytes block(meter.piece());
     while (!stopping.load(std::memory_order_relaxed)) {
         const auto got = ::recv(socket.descriptor(), block.data(), block.size(), 0);
         if (got < 0 && errno == EINTR) continue;
         if (got <= 0) return;
         bytes.fetch_add(got, std::memory_order_relaxed);
-        taken += got;
-        if (cap <= 0) continue;
-        const auto due = start + std::chrono::duration<double>(static_cast<double>(taken) / cap);
-        while (Clock::now() < due && !stopping.load(std::memory_order_relaxed))
-            std::this_thread::sleep_for(std::min<Clock::duration>(
-                std::chrono::duration_cast<Clock::duration>(due - Clock::now()), std::chrono::milliseconds(20)));
+        meter.wait(got, stopping);
     }
 }
 }  // namespace
 
 void StreamSet::start(std::optional<BitRate> cap)
 {
-    const auto share = [&](StreamRole role) {
+    const auto share = [&](StreamRole role) -> std::optional<double> {
         const auto isOne = [role](const auto& stream) { return stream->role == role; };
         const auto count = std::count_if(m_streams.begin(), m_streams.end(), isOne);
-        return cap && count > 0 ? cap->in() / 8 / static_cast<double>(count) : 0.0;
+        if (!cap || count == 0) return std::nullopt;
+        return std::max(1.0, cap->in() / 8 / static_cast<double>(count));
     };
-    const double sent = share(StreamRole::Send), taken = share(StreamRole::Receive);
+    const std::optional<double> sent = share(StreamRole::Send), taken = share(StreamRole::Receive);
     for (auto& stream : m_streams) {
-        if (stream->role == StreamRole::Send && sent > 0) {
-            const auto pace = static_cast<std::uint64_t>(sent);
+        if (stream->role == StreamRole::Send && sent) {
+            const auto pace = static_cast<std::uint64_t>(*sent);
             ::setsockopt(stream->socket.descriptor(), SOL_SOCKET, SO_MAX_PACING_RATE, &pace, sizeof pace);
         }
         Stream* one = stream.get();
-        stream->thread = std::thread([this, one, taken] {
-            if (one->role == StreamRole::Send) sendUntil(one->socket, one->bytes, m_stopping);
-            else receiveUntil(one->socket, one->bytes, m_stopping, taken);
+        stream->thread = std::thread([this, one, sent, taken] {
+            try {
+                if (one->role == StreamRole::Send) sendUntil(one->socket, one->bytes, m_stopping, Meter(sent));
+                else receiveUntil(one->socket, one->bytes, m_stopping, Meter(taken));
+            } catch (const std::exception&) {
+                // A stream that could not run counts as one whose peer is gone.
+            }
             one->ended = true;
         });
     }

@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "traffic/trial_server.h"
 
+#include <system_error>
+
 #include <fmt/format.h>
 
+#include "core/base/guard.h"
 #include "core/base/text.h"
 #include "traffic/data_gate.h"
 #include "traffic/interface_counters.h"
@@ -13,6 +16,7 @@ namespace {
 
 constexpr Milliseconds kSample{100};
 constexpr Milliseconds kOrder{5000};
+constexpr BitRate kLeastCap = BitRate::fromSteps(1'000'000);  ///< below it a test says nothing of a link
 
 Duration since(std::chrono::steady_clock::time_point start)
 {
@@ -74,19 +78,7 @@ void TrialServer::serve(const Report& report)
         join(false);
         Socket peer = acceptFrom(m_control, Milliseconds(100));
         if (!peer.isOpen()) continue;
-        const std::string who = peer.peerAddress();
-        switch (m_door.enter(who)) {
-        case Door::Answer::Paused: say(who + " turned away: too many wrong keys"); continue;
-        case Door::Answer::TooMany: say(who + " turned away: too many callers"); continue;
-        case Door::Answer::Welcome: break;
-        }
-        Caller& caller = m_callers.emplace_back();
-        caller.channel.emplace(std::move(peer), Side::Server);
-        caller.thread = std::thread([this, &caller] {
-            hear(caller);
-            caller.channel->socket().shutdown();
-            caller.isDone = true;
-        });
+        let(std::move(peer));
     }
     // A test says its last word by itself; whoever is silent is not waited for.
     for (Caller& caller : m_callers)
@@ -94,12 +86,41 @@ void TrialServer::serve(const Report& report)
     join(true);
 }
 
+/// Hears a caller on a thread of its own, unless there is no room for it.
+void TrialServer::let(Socket peer)
+{
+    const std::string who = peer.peerAddress();
+    const Door::Answer answer = m_door.enter(who);
+    if (answer.givesWay)
+        for (Caller& one : m_callers)
+            if (one.ticket == *answer.givesWay) one.channel->socket().shutdown();
+    if (!answer.ticket) return say(who + " turned away: too many callers");
+    Caller& caller = m_callers.emplace_back();
+    caller.ticket = *answer.ticket;
+    caller.channel.emplace(std::move(peer), Side::Server);
+    try {
+        caller.thread = std::thread([this, &caller] {
+            try {
+                hear(caller);
+            } catch (...) {
+                say("a caller was dropped: " + sokudo::textOf(std::current_exception()));
+            }
+            caller.channel->socket().shutdown();
+            caller.isDone = true;
+        });
+    } catch (const std::system_error&) {
+        m_door.leave(caller.ticket);
+        m_callers.pop_back();
+        say(who + " turned away: this machine starts no more threads");
+    }
+}
+
 void TrialServer::hear(Caller& caller)
 {
     Channel& channel = *caller.channel;
     const std::string who = channel.socket().peerAddress();
     const Pairing pairing = pairAsServer(channel, m_key);
-    m_door.leave(who);
+    m_door.leave(caller.ticket);
     if (pairing == Pairing::WrongKey) m_door.wrongKey(who);
     if (pairing != Pairing::Proved) return say(who + " did not prove the pairing key");
     m_door.rightKey(who);
@@ -145,6 +166,9 @@ Result<TestOrder> TrialServer::allowed(TestOrder order) const
             return refuse(fmt::format("the agent stops in {} s; ask for a shorter test or start it again",
                                       text::number(std::max(0.0, left), 2)));
     }
+    if (order.cap && *order.cap < kLeastCap)
+        return refuse(fmt::format("a test runs at {} or more; ask for a higher rate, or for no bound",
+                                  text::rate(kLeastCap)));
     if (m_bounds.mostRate && (!order.cap || *order.cap > *m_bounds.mostRate)) order.cap = m_bounds.mostRate;
     return order;
 }

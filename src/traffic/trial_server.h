@@ -46,12 +46,14 @@ private:
     using Clock = std::chrono::steady_clock;
     struct Caller {
         std::optional<Channel> channel;  ///< until the caller is done
+        Door::Ticket ticket = 0;
         std::thread thread;
         std::atomic<bool> isInTest{false}, isDone{false};
     };
     TrialServer(Socket control, Socket data, const Key& key, const ServerBounds& bounds)
         : m_control(std::move(control)), m_data(std::move(data)), m_key(key), m_bounds(bounds)
     {}
+    void let(Socket peer);
     void hear(Caller&);
     void serveCaller(Caller&, const std::string& who);
     void show(Channel&, const std::string& who);

@@ -145,9 +145,9 @@ private Q_SLOTS:
         Program a(path), b(path);
         const auto at = *measure::timeFromIso("2026-11-25T21:04:05Z");
         QVERIFY(
-            a.file->save({nullptr, nullptr, {}, {{{801}, at, logbook::EntryKind::Note, "from a", {}, {}}}, {}, {}}));
+            a.file->save({.entries = {{{801}, at, logbook::EntryKind::Note, "from a", {}, {}}}}));
         QVERIFY(
-            b.file->save({nullptr, nullptr, {}, {{{802}, at, logbook::EntryKind::Note, "from b", {}, {}}}, {}, {}}));
+            b.file->save({.entries = {{{802}, at, logbook::EntryKind::Note, "from b", {}, {}}}}));
         QCOMPARE((*ProjectFile::open(path))->load()->project.entries.size(), std::size_t{2});
     }
     void whatASaveGivesBackIsWhatTheFileHolds()
@@ -157,11 +157,15 @@ private Q_SLOTS:
         const auto at = *measure::timeFromIso("2026-11-25T21:04:05Z");
         const plan::DeviceId from = (*a.plan.devices.begin()).id;
         const Answer old{{701}, from, from, "e02", true, at};
-        QVERIFY(a.file->save({nullptr, nullptr, {}, {}, {old}, {}}));
+        QVERIFY(a.file->save({.answers = {old}}));
         QVERIFY(a.save(*plan::edits::putPlace(a.plan, {{901}, "loft", 2})));
         const plan::Plan mine = *plan::edits::putPlace(b.plan, {{902}, "shed", 0});
         const logbook::Entry note{{802}, at, logbook::EntryKind::Note, "from b", {}, {}};
-        const auto saved = b.file->save({&b.plan, &mine, {}, {note}, {{{702}, from, from, "e05", true, at}}, {{701}}});
+        const auto saved = b.file->save({.before = &b.plan,
+                                        .after = &mine,
+                                        .entries = {note},
+                                        .answers = {{{702}, from, from, "e05", true, at}},
+                                        .withdrawnAnswers = {{701}}});
         QVERIFY(saved && *saved);
         const Loaded now = *(*ProjectFile::open(path))->load();
         QVERIFY((*saved)->project == now.project);

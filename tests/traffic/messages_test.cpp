@@ -50,6 +50,8 @@ private Q_SLOTS:
         row("{\"type\":\"hello\",\"protocol\":2,\"nonce\":\"zz\"}", "32 bytes in hexadecimal");
         row("{\"type\":\"test\",\"streams\":1.5,\"direction\":\"both\",\"seconds\":1,\"warmup\":0,\"cap_bps\":0}",
             "streams must be a whole number");
+        row("{\"type\":\"test\",\"streams\":1,\"direction\":\"both\",\"seconds\":1,\"warmup\":0,\"cap_bps\":0.3}",
+            "cap_bps");
         row("{\"type\":\"test\",\"streams\":17,\"direction\":\"both\",\"seconds\":1,\"warmup\":0,\"cap_bps\":0}",
             "from 1 to 16");
         row("{\"type\":\"test\",\"streams\":1,\"direction\":\"up\",\"seconds\":1,\"warmup\":0,\"cap_bps\":0}",

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/presenters/bring_up_presenter.h"
 
-#include <QElapsedTimer>
-
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/match/reports.h"
@@ -15,13 +13,6 @@ namespace {
 
 const std::string kRead = "read: ";         ///< how a reading begins in the logbook
 const std::string kCounted = "counters: ";  ///< and what a port counted
-
-qint64 runningClock()
-{
-    static QElapsedTimer timer;
-    if (!timer.isValid()) timer.start();
-    return timer.elapsed();
-}
 
 /// A reading as a line that reads it again.
 std::string lineOf(const build::PortReading& reading)
@@ -48,16 +39,17 @@ BringUpPresenter::BringUpPresenter(Document& document, BuyPresenter& buy, HostSo
       m_document(document),
       m_buy(buy),
       m_hosts(std::move(hosts)),
-      m_echo(std::move(echo)),
-      m_clock(runningClock)
+      m_echo(std::move(echo))
 {
     m_second.setInterval(1000);
     connect(&m_second, &QTimer::timeout, this, &BringUpPresenter::tick);
     connect(&document, &Document::planChanged, this, &BringUpPresenter::refresh);
     connect(&document, &Document::recordChanged, this, &BringUpPresenter::readLog);
     connect(&buy, &BuyPresenter::changed, this, &BringUpPresenter::refresh);
+    connect(&document.startClocks(), &StartClocks::changed, this, &BringUpPresenter::followClocks);
     refresh();
     readLog();
+    followClocks();
 }
 
 BringUpPresenter::~BringUpPresenter()
@@ -104,25 +96,32 @@ const build::BringUp* BringUpPresenter::device() const
 
 void BringUpPresenter::start(plan::DeviceId id)
 {
-    m_started[id] = m_clock();
-    m_states[id] = build::StartState::Starting;
-    m_second.start();
+    m_states.erase(id);  // a clock that is started again begins at the first state
+    m_document.startClocks().start(id);
+}
+
+/// Clocks belong to the house: another window may have started or stopped one.
+void BringUpPresenter::followClocks()
+{
+    const auto& running = m_document.startClocks().running();
+    std::erase_if(m_states, [&](const auto& one) { return !running.contains(one.first); });
+    for (const auto& [id, started] : running) {
+        const auto now = reading(id);
+        m_states.try_emplace(id, now ? now->state : build::StartState::Starting);
+    }
+    if (running.empty()) m_second.stop();
+    else if (!m_second.isActive()) m_second.start();
     Q_EMIT changed();
 }
 
 void BringUpPresenter::stop(plan::DeviceId id)
 {
-    m_started.erase(id);
-    m_states.erase(id);
-    if (m_started.empty()) m_second.stop();
-    Q_EMIT changed();
+    m_document.startClocks().stop(id);
 }
 
 std::optional<Duration> BringUpPresenter::elapsed(plan::DeviceId id) const
 {
-    const auto started = m_started.find(id);
-    if (started == m_started.end()) return std::nullopt;
-    return Duration::of(static_cast<double>(m_clock() - started->second) / 1000);
+    return m_document.startClocks().elapsed(id);
 }
 
 std::optional<build::StartReading> BringUpPresenter::reading(plan::DeviceId id) const
@@ -135,7 +134,7 @@ std::optional<build::StartReading> BringUpPresenter::reading(plan::DeviceId id) 
 
 void BringUpPresenter::tick()
 {
-    for (const auto& [id, started] : m_started) {
+    for (const auto& [id, started] : m_document.startClocks().running()) {
         const auto now = reading(id);
         if (!now || now->state == m_states[id]) continue;
         m_states[id] = now->state;
@@ -262,7 +261,7 @@ void BringUpPresenter::readBy(Result<std::unique_ptr<measure::HostReader>> opene
         return;
     }
     m_isReading = true;
-    m_readSays = "It reads …";
+    m_readSays = "Reading … A switch may take 30 s; what was read by then is kept.";
     m_reading = std::move(*opened);
     Q_EMIT changed();
     m_reader.start(
@@ -270,6 +269,7 @@ void BringUpPresenter::readBy(Result<std::unique_ptr<measure::HostReader>> opene
         [this, id = m_chosen](const Result<measure::HostSnapshot>& snapshot) {
             m_isReading = false;
             if (snapshot) keep(*snapshot, id);
+            if (snapshot && !snapshot->partial.empty()) m_readSays += ". " + toQt(snapshot->partial);
             else m_readSays = toQt(snapshot.error().message());
             Q_EMIT changed();
         });

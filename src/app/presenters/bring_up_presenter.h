@@ -35,7 +35,7 @@ public:
         m_simulated = std::move(simulated);
     }
     /// Milliseconds of a clock that only goes on; for tests.
-    void setClock(std::function<qint64()> clock) { m_clock = std::move(clock); }
+    void setClock(std::function<qint64()> clock) { m_document.startClocks().setClock(std::move(clock)); }
 
     /// Of the chosen variant; after a power cut where nothing is new, or when that is asked.
     const std::vector<build::BringUp>& order() const { return m_order; }
@@ -117,6 +117,7 @@ Q_SIGNALS:
 private:
     void refresh();
     void tick();
+    void followClocks();
     void readBy(Result<std::unique_ptr<measure::HostReader>>);
     void keep(const measure::HostSnapshot&, plan::DeviceId);
     void readLog();
@@ -127,13 +128,11 @@ private:
     SwitchSource m_switches;
     std::set<std::string> m_simulated;
     EchoSource m_echo;
-    std::function<qint64()> m_clock;
     plan::PlanPtr m_plan;  ///< the variant, or the house
     std::vector<build::BringUp> m_order;
     bool m_isRestart = false, m_isReading = false, m_isProbing = false;
     plan::DeviceId m_chosen;
-    std::map<plan::DeviceId, qint64> m_started;
-    std::map<plan::DeviceId, build::StartState> m_states;
+    std::map<plan::DeviceId, build::StartState> m_states;  ///< as told last
     std::map<plan::PortId, std::string> m_readings;
     struct Counted {
         measure::Timestamp at;

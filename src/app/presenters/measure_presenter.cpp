@@ -59,14 +59,17 @@ void MeasurePresenter::start(const measure::TrafficQuestion& question, Of of)
     Q_EMIT started();
     const double whole = (question.duration + question.warmup).in();
     m_thread = std::thread([this, question, whole] {
-        auto result = m_runner.run(
-            question,
-            [this, whole](const measure::TrafficSample& sample) {
-                QMetaObject::invokeMethod(
-                    this, [this, sample, whole] { Q_EMIT progress(sample, std::min(1.0, sample.at.in() / whole)); },
-                    Qt::QueuedConnection);
-            },
-            m_cancel);
+        const auto told = [this, whole](const measure::TrafficSample& sample) {
+            QMetaObject::invokeMethod(
+                this, [this, sample, whole] { Q_EMIT progress(sample, std::min(1.0, sample.at.in() / whole)); },
+                Qt::QueuedConnection);
+        };
+        Result<measure::TrafficResult> result = failure(ErrorCode::Cancelled, "the test ended by a fault of Sokudo");
+        try {
+            result = m_runner.run(question, told, m_cancel);
+        } catch (...) {
+            reportFault("a test", std::current_exception());
+        }
         QMetaObject::invokeMethod(
             this, [this, question, result = std::move(result)]() mutable { finish(question, std::move(result)); },
             Qt::QueuedConnection);

@@ -219,8 +219,10 @@ QString TestResultsPresenter::importFile(const File& file, const QString& column
     const auto made =
         build::importTests({file.text, fromQt(file.name), *map, common}, m_document.plan(), m_document.ids());
     if (!made) return toQt(made.error().message());
-    auto next = build::withTests(m_document.plan(), made->tests);
-    if (next && !keepAs.trimmed().isEmpty()) {
+    const auto taken = build::withTests(m_document.plan(), made->tests);
+    if (!taken) return toQt(taken.error().message());
+    Result<plan::Plan> next = taken->plan;
+    if (!keepAs.trimmed().isEmpty()) {
         plan::ColumnMap kept{{}, fromQt(keepAs.trimmed()), build::textOf(*map)};
         for (const plan::ColumnMap& old : next->columnMaps)
             if (text::lower(old.name) == text::lower(kept.name)) kept.id = old.id;
@@ -228,7 +230,8 @@ QString TestResultsPresenter::importFile(const File& file, const QString& column
         next = plan::edits::putRecord(*next, std::move(kept));
     }
     if (!next) return toQt(next.error().message());
-    says = toQt(made->sentence);
+    says = toQt(made->sentence) + "\n" + toQt(taken->sentence);
+    for (const text::Sentence& note : taken->beside) says += "\n" + toQt(note);
     for (const text::Sentence& note : made->notes) says += "\n" + toQt(note);
     return m_document.edit("Results from " + file.name, next) ? QString() : QString("They could not be written");
 }

@@ -9,6 +9,7 @@
 
 #include <CLI/CLI.hpp>
 
+#include "core/base/guard.h"
 #include "core/base/text.h"
 #include "host/host_reader.h"
 #include "traffic/trial_server.h"
@@ -43,9 +44,7 @@ Result<std::string> keyFrom(const std::string& file)
     return text::trimmed(key);
 }
 
-}  // namespace
-
-int main(int argc, char** argv)
+int run(int argc, char** argv)
 {
     CLI::App app("Serves Sokudo's memory-to-memory tests to a peer that proves the pairing key.", "sokudo-agent");
     std::string address = "127.0.0.1", keyFile;
@@ -91,4 +90,11 @@ int main(int argc, char** argv)
     });
     running = nullptr;
     return 0;
+}
+
+}  // namespace
+
+int main(int argc, char** argv)
+{
+    return guarded("sokudo-agent", [=] { return run(argc, argv); });
 }

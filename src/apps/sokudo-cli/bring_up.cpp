@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Bringing gear up: order and clocks, lights, what is read at both ends, networks and settings, the MTU of a path.
+#include <cstdlib>
+
 #include <fmt/format.h>
 
 #include "cli.h"
@@ -22,7 +24,8 @@ namespace sokudo::cli {
 namespace {
 
 struct Options {
-    std::string file, variant = "now", run, a, b, here, community, keyFile, from, to, probe, kind;
+    std::string file, variant = "now", run, a, b, here, community, communityFile, keyFile, from, to, probe, kind;
+    double seconds = 30;
 };
 
 int answerOrder(const Options& given, Context& context)
@@ -96,6 +99,18 @@ Json toJson(const build::EndReadings& end)
     return {{"end", end.name}, {"read", end.isRead}, {"lines", lines}};
 }
 
+/// The community of a switch: as it was given, from a file, else from the environment as SOKUDO_COMMUNITY.
+Result<std::string> communityOf(const Options& given)
+{
+    if (!given.community.empty()) return given.community;
+    if (!given.communityFile.empty()) {
+        auto content = fileContent(given.communityFile);
+        return content ? Result<std::string>(text::trimmed(*content)) : content;
+    }
+    const char* word = std::getenv("SOKUDO_COMMUNITY");
+    return std::string(word ? word : "");
+}
+
 /// Who tells of a port: this machine, an agent, or a switch.
 Result<std::unique_ptr<measure::HostReader>> readerAt(const std::string& where, const Options& given,
                                                       const kb::KnowledgeBase& kb)
@@ -109,7 +124,10 @@ Result<std::unique_ptr<measure::HostReader>> readerAt(const std::string& where, 
         if (!key) return tl::unexpected(key.error());
         return std::make_unique<traffic::AgentReader>(at->first, at->second, *key);
     }
-    return host::switchReader(address, given.community, host::shippedData() / "switches", kb);
+    const auto community = communityOf(given);
+    if (!community) return tl::unexpected(community.error());
+    return host::switchReader(address, *community, host::shippedData() / "switches", kb,
+                              Duration::of(given.seconds));
 }
 
 /// What is read of an end: as typed, or as who tells of it says.
@@ -126,6 +144,7 @@ Result<std::optional<build::PortReading>> readingOf(const std::string& typed, co
     if (!reader) return tl::unexpected(reader.error());
     const auto device = (*reader)->read();
     if (!device) return tl::unexpected(device.error());
+    if (!device->partial.empty()) fail({ErrorCode::TimedOut, device->partial, typed});
     const std::string name = !given.here.empty() ? given.here : port ? port->name : std::string();
     if (const measure::InterfaceReading* one = measure::interfaceOf(*device, name))
         return build::portReadingFrom(*one, kb);
@@ -341,7 +360,12 @@ void addBringUp(Verbs& verbs, Context& context)
                     "switch:ADDRESS, switch:simulated:core");
     readings.option("--b", link->b, "the other end, the same way");
     readings.option("--interface", link->here, "as the machine calls it; as the port of the plan unless told");
-    readings.option("--community", link->community, "read community of the switch");
+    readings.option("--community", link->community,
+                    "read community of the switch; whoever uses this machine can see it in the list of processes");
+    readings.option("--community-file", link->communityFile,
+                    "file with it; without either it is taken from the environment as SOKUDO_COMMUNITY");
+    readings.option("--seconds", link->seconds, "how long a switch may take as a whole; 30 unless told")
+        .within(1.0, 3600.0);
     readings.option("--key-file", link->keyFile, "pairing key of the agent");
     auto [settings, in] = add("settings", "Networks and profiles of ports, with what does not agree", &answerSettings);
     settings.option("--variant", in->variant, "in this variant; the house as it is unless told otherwise");

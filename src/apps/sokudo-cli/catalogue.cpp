@@ -22,7 +22,7 @@ int addRows(const std::string& file, const std::string& table, const std::string
     if (!content) return fail(content.error());
     const auto rows = kb::ownRowsFromCsv(context.files, table, *content, csv);
     if (!rows) return fail(rows.error());
-    auto target = openToWrite(file);
+    auto target = openToWrite(file, context);
     if (!target) return fail(target.error());
     IdSource ids(std::random_device{}());
     plan::Plan next = target->project.plan;

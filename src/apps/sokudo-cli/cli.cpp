@@ -46,7 +46,9 @@ void print(const Json& json) { print(jsonText(json, 2)); }
 
 int fail(const Error& error)
 {
+    constexpr std::size_t kLongest = 2000;  // bytes: what is quoted from outside may be of any length
     std::string line = withoutControls(plain(error.message()));
+    if (line.size() > kLongest) line = asUtf8(line.substr(0, kLongest)) + " …";
     for (char& c : line)
         if (c == '\n') c = ' ';
     std::fprintf(stderr, "sokudo-cli: %s\n", line.c_str());
@@ -199,6 +201,7 @@ Result<std::string> textContent(const std::string& path)
 {
     auto content = fileContent(path);
     if (!content) return content;
+    if (content->starts_with("\xEF\xBB\xBF")) content->erase(0, 3);  // a byte order mark
     const auto byte = firstNotUtf8(*content);
     if (!byte) return content;
     return failure(ErrorCode::BadInput, "this byte is not UTF-8; save the file as UTF-8 and try again",
@@ -237,7 +240,16 @@ Result<store::Project> readProject(const std::string& path)
 
 }  // namespace
 
-Result<WritableProject> openToWrite(const std::string& path)
+Result<WritableProject> openToWrite(const std::string& path, const Context& context)
+{
+    if (!context.variant.empty())
+        return failure(ErrorCode::BadInput,
+                       "this verb writes into the record of the house, which all variants share; leave --variant out",
+                       context.variant);
+    return openWhole(path);
+}
+
+Result<WritableProject> openWhole(const std::string& path)
 {
     auto file = store::ProjectFile::open(path);
     if (!file) return tl::unexpected(file.error());
@@ -251,6 +263,12 @@ Result<WritableProject> openToWrite(const std::string& path)
 Result<store::Project> openProject(const std::string& path, Context& context)
 {
     auto project = readProject(path);
+    if (project && !context.variant.empty()) {
+        auto built = houseCalled(*project, context.variant);
+        if (!built) return tl::unexpected(built.error());
+        project->plan = std::move(*built);
+        context.isVariantUsed = true;
+    }
     if (!project || project->plan.catalogue.empty()) return project;
     auto kb = knowledgeOf(project->plan, context.files);
     if (!kb) return tl::unexpected(kb.error());

@@ -33,7 +33,9 @@ struct Context {
     kb::KnowledgeBase kb;  ///< after opening a project: with its own rows
     kb::Files files;       ///< the tables it was built from
     bool json = false;
-    std::function<int()> run;  ///< what the chosen verb does
+    std::string variant;               ///< answer for the house with this variant built; empty: as it is
+    mutable bool isVariantUsed = false;  ///< a house was read, so that the variant could be put into it
+    std::function<int()> run;          ///< what the chosen verb does
 };
 
 // One per file; each adds its verb.
@@ -114,8 +116,9 @@ Json toJson(const expect::Expectation&, const kb::KnowledgeBase&);
 std::string linkText(const match::LinkReport&, const kb::KnowledgeBase&);
 std::string expectationText(const expect::Expectation&);
 
-/// A project file, or an exported JSON file. Its own catalogue rows join the context; what is missing or damaged in it
-/// is said on standard error.
+/// A project file, or an exported JSON file; where the context names a variant, with that variant built. Its own
+/// catalogue rows join the context; what is missing or damaged in it is said on standard error.
+/// @error NotFound  there is no such variant
 Result<store::Project> openProject(const std::string& path, Context&);
 /// A project file to write to.
 struct WritableProject {
@@ -123,7 +126,10 @@ struct WritableProject {
     store::Project project;
 };
 /// @error NotAllowed  it may only be read, or it is damaged
-Result<WritableProject> openToWrite(const std::string& path);
+/// @error BadInput    the context names a variant, and only `edit` writes into one
+Result<WritableProject> openToWrite(const std::string& path, const Context&);
+/// The same for a verb that knows what to do with a variant.
+Result<WritableProject> openWhole(const std::string& path);
 Result<plan::DeviceId> deviceCalled(const plan::Plan&, const std::string& name);
 struct PathEnds {
     plan::DeviceId from, to;

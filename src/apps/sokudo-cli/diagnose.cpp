@@ -184,9 +184,9 @@ void show(const diagnose::Inquiry& inquiry, const measure::Trial& trial, const p
 }
 
 /// The answers and the conclusion go into the project.
-int keepIn(const Options& given, const measure::Trial& trial, const std::string& conclusion)
+int keepIn(const Options& given, const measure::Trial& trial, const std::string& conclusion, const Context& context)
 {
-    auto target = openToWrite(given.file);
+    auto target = openToWrite(given.file, context);
     if (!target) return fail(target.error());
     IdSource ids{std::random_device{}()};
     store::Changes changes;
@@ -230,7 +230,7 @@ int answer(const store::Project& project, const Options& given, Context& context
     if (context.json) print(toJson(inquiry, *newest, context.kb, given.most));
     else show(inquiry, *newest, project.plan, context.kb, given.most);
     if (given.keep)
-        if (const int status = keepIn(given, *newest, diagnose::conclusion(inquiry, *newest, project.plan).text());
+        if (const int status = keepIn(given, *newest, diagnose::conclusion(inquiry, *newest, project.plan).text(), context);
             status != kFine)
             return status;
     return inquiry.stand && inquiry.stand->isSlow() ? kFindings : kFine;

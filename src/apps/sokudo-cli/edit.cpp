@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <filesystem>
 #include <random>
+#include <utility>
 
 #include <fmt/format.h>
 
@@ -12,6 +13,7 @@
 #include "core/plan/touched.h"
 #include "store/project_file.h"
 #include "store/reference.h"
+#include "store/version.h"
 
 namespace sokudo::cli {
 namespace {
@@ -78,46 +80,107 @@ Result<std::string> linesOf(const Options& given)
     return lines;
 }
 
-Result<WritableProject> openOrMake(const Options& given)
+/// What is edited: the house, or a variant of it.
+struct Target {
+    store::Project project;
+    std::unique_ptr<store::ProjectFile> file;  ///< null: nothing is saved
+    std::optional<store::Version> variant;     ///< empty: the house
+    plan::Plan plan;
+};
+
+Result<Target> targetOf(const Options& given, Context& context)
 {
-    if (!given.isNew) return openToWrite(given.file);
-    store::Project fresh;
-    fresh.plan.name = std::filesystem::path(given.file).stem().string();
-    auto made = store::ProjectFile::create(given.file, fresh);
-    if (!made) return tl::unexpected(made.error());
-    return WritableProject{std::move(*made), std::move(fresh)};
+    Target target;
+    const std::string variant = std::exchange(context.variant, {});
+    context.isVariantUsed = true;
+    if (given.isNew && !variant.empty())
+        return failure(ErrorCode::BadInput, "a house that is new has no variant yet; leave --new or --variant out",
+                       variant);
+    if (given.isNew) {
+        target.project.plan.name = std::filesystem::path(given.file).stem().string();
+    } else if (given.isTrial) {
+        auto opened = openProject(given.file, context);
+        if (!opened) return tl::unexpected(opened.error());
+        target.project = std::move(*opened);
+    } else {
+        auto opened = openWhole(given.file);
+        if (!opened) return tl::unexpected(opened.error());
+        target.project = std::move(opened->project);
+        target.file = std::move(opened->file);
+    }
+    target.plan = target.project.plan;
+    if (variant.empty()) return target;
+    const store::Version* version = versionCalled(target.project, variant);
+    if (!version || version->kind != store::VersionKind::Variant)
+        return failure(ErrorCode::NotFound,
+                       version ? "this is a snapshot of the house, which stays as it was; edit a variant"
+                               : "there is no such variant; versions FILE --keep NAME --variant makes one",
+                       variant);
+    auto whole = store::restored(target.project.plan, *version);
+    if (!whole) return tl::unexpected(whole.error());
+    target.variant = *version;
+    target.plan = std::move(*whole);
+    return target;
+}
+
+/// Entries of the logbook for an edit, one a line.
+std::vector<logbook::Entry> entriesOf(const Target& target, const editline::Edited& edited, IdSource& ids)
+{
+    std::vector<logbook::Entry> entries;
+    for (const std::string& one : text::split(edited.done, '\n'))
+        entries.push_back(logbook::changeEntry(
+            target.variant ? fmt::format("variant “{}”: {}", target.variant->name, one) : one, now(), ids));
+    if (entries.size() == 1 && !target.variant)
+        entries.front().about = plan::touchedBy(target.plan, edited.plan);
+    return entries;
+}
+
+Result<void> save(Target& target, const editline::Edited& edited, const Options& given, IdSource& ids)
+{
+    if (given.isTrial) return {};
+    store::Changes changes;
+    changes.entries = entriesOf(target, edited, ids);
+    if (given.isNew) {
+        // The file appears with what was asked in it, or not at all.
+        store::Project fresh = target.project;
+        fresh.plan = edited.plan;
+        fresh.entries = std::move(changes.entries);
+        auto made = store::ProjectFile::create(given.file, fresh);
+        if (!made) return tl::unexpected(made.error());
+        return {};
+    }
+    if (edited.plan == target.plan) return {};
+    if (target.variant) {
+        if (!(edited.plan.photos == target.plan.photos))
+            return failure(ErrorCode::BadInput, "pictures belong to the house: add or remove them without --variant",
+                           target.variant->name);
+        target.variant->house = store::houseText(edited.plan);
+        target.variant->at = now();
+        changes.versions = {*target.variant};
+    } else {
+        changes.before = &target.plan;
+        changes.after = &edited.plan;
+    }
+    auto saved = target.file->save(changes);
+    if (!saved) return tl::unexpected(saved.error());
+    if (!target.file->copyOfOlder().empty())
+        std::fprintf(stderr, "sokudo-cli: the file was of an older version; it is kept as it was in %s\n",
+                     target.file->copyOfOlder().c_str());
+    return {};
 }
 
 int answer(const Options& given, Context& context)
 {
     const auto lines = linesOf(given);
     if (!lines) return fail(lines.error());
+    auto target = targetOf(given, context);
+    if (!target) return fail(target.error());
+    if (auto own = knowledgeOf(target->plan, context.files)) context.kb = std::move(*own);
     IdSource ids{std::random_device{}()};
-    store::Project project;
-    std::unique_ptr<store::ProjectFile> file;
-    if (given.isTrial && !given.isNew) {
-        auto opened = openProject(given.file, context);
-        if (!opened) return fail(opened.error());
-        project = std::move(*opened);
-    } else if (!given.isTrial) {
-        auto target = openOrMake(given);
-        if (!target) return fail(target.error());
-        file = std::move(target->file);
-        project = std::move(target->project);
-        if (auto own = knowledgeOf(project.plan, context.files)) context.kb = std::move(*own);
-    }
-    ids.startAfter(plan::greatestId(project.plan));
-    const auto edited = editline::editedByAll(project.plan, *lines, context.kb, ids);
+    ids.startAfter(std::max(plan::greatestId(target->project.plan), plan::greatestId(target->plan)));
+    const auto edited = editline::editedByAll(target->plan, *lines, context.kb, ids);
     if (!edited) return fail(edited.error());
-    if (file && !(edited->plan == project.plan)) {
-        store::Changes changes;
-        changes.before = &project.plan;
-        changes.after = &edited->plan;
-        for (const std::string& one : text::split(edited->done, '\n'))
-            changes.entries.push_back(logbook::changeEntry(one, now(), ids));
-        if (changes.entries.size() == 1) changes.entries.front().about = plan::touchedBy(project.plan, edited->plan);
-        if (auto saved = file->save(changes); !saved) return fail(saved.error());
-    }
+    if (auto saved = save(*target, *edited, given, ids); !saved) return fail(saved.error());
     const auto links = touchedLinks(*edited, context);
     say(*edited, links, context);
     int status = kFine;
@@ -134,7 +197,7 @@ void addEdit(Verbs& verbs, Context& context)
     verb.option("FILE", given->file, "project to change").required();
     verb.option("LINES", given->lines, "what to change, in the order given; docs/edit-lines.md lists the verbs");
     verb.option("--batch", given->batch, "file of lines, - for standard input: all are carried out, or none");
-    verb.flag("--new", given->isNew, "make the project first");
+    verb.flag("--new", given->isNew, "make the project; nothing is made where a line is wrong");
     verb.flag("--try", given->isTrial, "say what would be, and save nothing");
     verb.answer([given, &context] { return answer(*given, context); });
 }

@@ -17,13 +17,18 @@ struct Options {
     bool isPrivateToo = false, isSchema = false;
 };
 
-int write(const std::string& content, const std::string& out)
+store::NewFile::Readers readersOf(bool isPrivate)
+{
+    return isPrivate ? store::NewFile::Readers::Owner : store::NewFile::Readers::Others;
+}
+
+int write(const std::string& content, const std::string& out, bool isPrivate)
 {
     if (out.empty()) {
         print(content);
         return kFine;
     }
-    const auto written = store::writeWhole(out, content);
+    const auto written = store::writeWhole(out, content, readersOf(isPrivate));
     return written ? kFine : fail(written.error());
 }
 
@@ -37,7 +42,9 @@ int writeAll(const store::Project& project, const Options& given)
         if (name == "accesses" && !given.isPrivateToo) continue;
         const auto table = store::exportTable(project, name);
         if (!table || table->find('\n') + 1 == table->size()) continue;
-        if (const auto written = store::writeWhole(given.folder + "/" + name + ".csv", *table); !written)
+        if (const auto written =
+                store::writeWhole(given.folder + "/" + name + ".csv", *table, readersOf(name == "accesses"));
+            !written)
             return fail(written.error());
         print(fmt::format("{}/{}.csv", given.folder, name));
     }
@@ -46,19 +53,19 @@ int writeAll(const store::Project& project, const Options& given)
 
 int answer(const Options& given, Context& context)
 {
-    if (given.isSchema) return write(jsonText(store::projectSchema(), 1) + "\n", given.out);
+    if (given.isSchema) return write(jsonText(store::projectSchema(), 1) + "\n", given.out, false);
     const auto project = openProject(given.file, context);
     if (!project) return fail(project.error());
     if (!given.folder.empty()) return writeAll(*project, given);
     if (!given.table.empty()) {
         const auto table = store::exportTable(*project, given.table);
-        return table ? write(*table, given.out) : fail(table.error());
+        return table ? write(*table, given.out, given.table == "accesses") : fail(table.error());
     }
     if (!project->plan.accesses.empty() && !given.isPrivateToo)
         std::fprintf(stderr,
                      "sokudo-cli: addresses and log-in hints of %zu devices are left out; --private takes them\n",
                      project->plan.accesses.size());
-    return write(store::exportJson(*project, {.isPrivateToo = given.isPrivateToo}), given.out);
+    return write(store::exportJson(*project, {.isPrivateToo = given.isPrivateToo}), given.out, given.isPrivateToo);
 }
 
 }  // namespace

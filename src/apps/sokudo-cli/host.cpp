@@ -112,7 +112,7 @@ Result<measure::HostSnapshot> readAgent(const Options& given)
 
 int addTo(const Options& given, const measure::HostSnapshot& snapshot, const Context& context)
 {
-    auto target = openToWrite(given.add);
+    auto target = openToWrite(given.add, context);
     if (!target) return fail(target.error());
     const plan::Plan& plan = target->project.plan;
     plan::PlaceId place;

@@ -6,6 +6,7 @@
 
 #include "cli.h"
 #include "core/logbook/record.h"
+#include "core/plan/invariants.h"
 #include "store/plan_difference.h"
 #include "store/project_file.h"
 #include "store/project_json.h"
@@ -23,6 +24,8 @@ int make(const Options& given, const std::string& content, const Context& contex
 {
     const auto project = store::importJson(content, given.file);
     if (!project) return fail(project.error());
+    if (const auto doubled = plan::doubledName(project->plan))
+        return fail({ErrorCode::BadInput, *doubled, given.file});
     const std::string target =
         !given.to.empty() ? given.to : std::filesystem::path(given.file).replace_extension(".sokudo").string();
     const auto result = store::ProjectFile::create(target, *project);
@@ -41,7 +44,7 @@ int takeTable(const Options& given, const std::string& content, const Context& c
     if (!store::isHouseTable(given.table))
         return fail({ErrorCode::BadInput, "results and the logbook are taken in with a whole project, not as a table",
                      given.table});
-    auto target = openToWrite(given.to);
+    auto target = openToWrite(given.to, context);
     if (!target) return fail(target.error());
     const auto next = store::importTable(target->project, given.table, content, given.file);
     if (!next) return fail(next.error());

@@ -115,7 +115,7 @@ void addLog(Verbs& verbs, Context& context)
     verb.flag("--media", given->media, "the media of the house by what was measured over them");
     verb.answer([given, &context] {
         if (!given->note.empty()) {
-            auto target = openToWrite(given->file);
+            auto target = openToWrite(given->file, context);
             if (!target) return fail(target.error());
             IdSource ids{std::random_device{}()};
             store::Changes changes;

@@ -10,6 +10,7 @@
 #include <CLI/CLI.hpp>
 
 #include "cli.h"
+#include "core/base/guard.h"
 #include "core/base/text.h"
 #include "core/base/utf8.h"
 #include "core/kb/check.h"
@@ -26,6 +27,8 @@ Result<cli::Context> contextFor(int argc, char** argv)
     std::string folder;
     for (int i = 1; i + 1 < argc; ++i)
         if (std::string(argv[i]) == "--data") folder = argv[i + 1];
+    for (int i = 1; i < argc; ++i)
+        if (std::string_view(argv[i]).starts_with("--data=")) folder = std::string_view(argv[i]).substr(7);
     kb::Files files;
     if (folder.empty()) files = kb::embeddedFiles();
     std::error_code error;
@@ -51,7 +54,7 @@ std::optional<Error> unknownVerb(const CLI::App& app, int argc, char** argv)
 {
     for (int i = 1; i < argc; ++i) {
         const std::string word = argv[i];
-        if (word == "--data") ++i;
+        if (word == "--data" || word == "--variant") ++i;
         if (word.starts_with("-")) continue;
         std::vector<std::string> verbs;
         for (const CLI::App* verb : app.get_subcommands({})) verbs.push_back(verb->get_name());
@@ -67,9 +70,7 @@ std::optional<Error> unknownVerb(const CLI::App& app, int argc, char** argv)
     return std::nullopt;
 }
 
-}  // namespace
-
-int main(int argc, char** argv)
+int run(int argc, char** argv)
 {
     for (int i = 1; i < argc; ++i)
         if (firstNotUtf8(argv[i]))
@@ -83,6 +84,8 @@ int main(int argc, char** argv)
     app.require_subcommand(1);
     app.fallthrough();
     app.add_flag("--json", context.json, "print one JSON object; rates in bits per second, lengths in metres");
+    app.add_option("--variant", context.variant,
+                   "answer for the house with this variant built; with edit: change the variant");
     std::string data;
     app.add_option("--data", data, "use the tables of this folder instead of those built in");
     cli::Verbs verbs(app, context);
@@ -112,8 +115,17 @@ int main(int argc, char** argv)
         return cli::fail({ErrorCode::BadInput, std::string(problem.what()) + "; see sokudo-cli --help", ""});
     }
     const int status = context.run ? context.run() : cli::kBadInput;
+    if (status != cli::kBadInput && !context.variant.empty() && !context.isVariantUsed)
+        return cli::fail({ErrorCode::BadInput, "--variant did nothing: this verb reads no house", context.variant});
     if (std::fflush(stdout) == 0 && !std::ferror(stdout)) return status;
     return cli::fail({ErrorCode::NotAllowed,
                       "what was asked could not be written: the disk is full, or the other end is closed",
                       "standard output"});
+}
+
+}  // namespace
+
+int main(int argc, char** argv)
+{
+    return guarded("sokudo-cli", [=] { return run(argc, argv); });
 }

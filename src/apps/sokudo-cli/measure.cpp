@@ -30,9 +30,9 @@ struct Target {
     plan::DeviceId from, to;
 };
 
-Result<Target> openTarget(const Options& given)
+Result<Target> openTarget(const Options& given, const Context& context)
 {
-    auto opened = openToWrite(given.save);
+    auto opened = openToWrite(given.save, context);
     if (!opened) return tl::unexpected(opened.error());
     Target target{std::move(opened->file), std::move(opened->project), {}, {}};
     for (const auto& [name, id] : {std::pair{given.from, &target.from}, {given.to, &target.to}}) {
@@ -102,7 +102,7 @@ int measureTraffic(const Options& given, const Context& context, IdSource& ids)
 {
     std::optional<Target> target;
     if (!given.save.empty()) {
-        auto opened = openTarget(given);
+        auto opened = openTarget(given, context);
         if (!opened) return fail(opened.error());
         // A test of this machine with itself is its own ceiling and says nothing of a path.
         if (given.loopback && opened->to.isSet() && opened->to != opened->from)
@@ -145,7 +145,7 @@ int measureTyped(const Options& given, const Context& context, IdSource& ids)
 {
     const auto parsed = measure::parseResult(given.typed);
     if (!parsed) return fail(parsed.error());
-    auto target = openTarget(given);
+    auto target = openTarget(given, context);
     if (!target) return fail(target.error());
     if (!target->from.isSet() || !target->to.isSet())
         return fail({ErrorCode::BadInput, "a result is kept for a path; name it with --from and --to", ""});
@@ -171,7 +171,7 @@ int measureCsv(const Options& given, const Context& context, IdSource& ids)
 {
     const auto content = textContent(given.csv);
     if (!content) return fail(content.error());
-    auto target = openTarget(given);
+    auto target = openTarget(given, context);
     if (!target) return fail(target.error());
     const auto trials =
         measure::importCsv(*content, given.csv, target->project.plan, {target->from, target->to, now()}, ids);

@@ -156,10 +156,10 @@ int repair(const RepairOptions& given, Context& context)
         if (static_cast<std::size_t>(given.apply) > repairs.size())
             return fail({ErrorCode::OutOfRange, fmt::format("there are {} repairs", repairs.size()), "--apply"});
         const power::Repair& one = repairs[static_cast<std::size_t>(given.apply) - 1];
-        auto target = openToWrite(given.file);
+        auto target = openToWrite(given.file, context);
         if (!target) return fail(target.error());
         store::Changes changes;
-        changes.before = &target->project.plan;
+        changes.before = &project->plan;
         changes.after = &one.plan;
         changes.entries.push_back(logbook::changeEntry(one.what.text(), now(), ids));
         if (auto saved = target->file->save(changes); !saved) return fail(saved.error());

@@ -42,7 +42,7 @@ int answer(const Options& given, Context& context)
 {
     const auto picture = host::readPicture(given.picture);
     if (!picture) return fail(picture.error());
-    auto target = openToWrite(given.file);
+    auto target = openToWrite(given.file, context);
     if (!target) return fail(target.error());
     const plan::Plan& before = target->project.plan;
     IdSource ids{std::random_device{}()};

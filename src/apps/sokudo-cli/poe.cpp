@@ -92,7 +92,8 @@ void showPorts(const store::Project& project, const Options& given, const Contex
 
 int answer(const Options& given, Context& context)
 {
-    if (!std::filesystem::exists(given.text)) return showPoeChain(given.text, context);
+    std::error_code tooLong;  // a line may be no name that a file can have
+    if (!std::filesystem::exists(given.text, tooLong)) return showPoeChain(given.text, context);
     auto project = openProject(given.text, context);
     if (!project) return fail(project.error());
     const kb::PoeClass* asks = context.kb.find<kb::PoeClass>("class" + std::to_string(given.number));

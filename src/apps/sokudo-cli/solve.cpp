@@ -71,9 +71,9 @@ void show(const buy::CheapestPlan& found, const buy::Purse& purse)
 }
 
 /// Keeps the plan as a variant of the house.
-int keep(const store::Project& project, const Options& given, const buy::CheapestPlan& found)
+int keep(const store::Project& project, const Options& given, const buy::CheapestPlan& found, const Context& context)
 {
-    auto target = openToWrite(given.file);
+    auto target = openToWrite(given.file, context);
     if (!target) return fail(target.error());
     if (versionCalled(target->project, given.keep))
         return fail({ErrorCode::BadInput, "there is a version of that name; give this one another", given.keep});
@@ -107,7 +107,7 @@ int answer(const Options& given, Context& context)
     if (context.json) print(toJson(*found, purse));
     else show(*found, purse);
     if (!given.keep.empty())
-        if (const int status = keep(*project, given, *found); status != kFine) return status;
+        if (const int status = keep(*project, given, *found, context); status != kFine) return status;
     return found->isProved ? kFine : kFindings;
 }
 

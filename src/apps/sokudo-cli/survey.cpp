@@ -117,7 +117,7 @@ int showCensus(const store::Project& project, const Options& given, Context& con
         }
         if (given.isCsv) {
             std::string csv = csv::line(table.headings);
-            for (const auto& row : table.rows) csv += csv::line(row);
+            for (const auto& row : table.rows) csv += csv::sheetLine(row);
             print(plain(csv));
             continue;
         }
@@ -226,7 +226,7 @@ int showLabels(const store::Project& project, const Options&, Context& context)
     Json result{{"labels", Json::array()}};
     std::string csv = csv::line({"label", "line", "small"});
     for (const survey::Label& label : survey::cableLabels(project.plan, context.kb)) {
-        csv += csv::line({label.title, label.line, label.small});
+        csv += csv::sheetLine({label.title, label.line, label.small});
         result["labels"].push_back({{"label", label.title}, {"line", label.line}, {"small", label.small}});
     }
     if (context.json) print(result);

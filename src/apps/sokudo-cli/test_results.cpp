@@ -136,7 +136,7 @@ int answerImport(const Options& given, Context& context)
 {
     const auto content = textContent(given.csv);
     if (!content) return fail(content.error());
-    auto target = openToWrite(given.file);
+    auto target = openToWrite(given.file, context);
     if (!target) return fail(target.error());
     plan::Plan& plan = target->project.plan;
     const auto columns = columnsFor(given, *content, plan);
@@ -149,7 +149,9 @@ int answerImport(const Options& given, Context& context)
     common.stage = plan::testStageFromCode(given.stage).value_or(plan::TestStage::BeforeWall);
     const auto made = build::importTests({*content, given.csv, *columns, common}, plan, ids);
     if (!made) return fail(made.error());
-    auto next = build::withTests(plan, made->tests);
+    const auto taken = build::withTests(plan, made->tests);
+    if (!taken) return fail(taken.error());
+    Result<plan::Plan> next = taken->plan;
     // A mapping with a name is kept for the next file.
     const bool isKept = std::any_of(plan.columnMaps.begin(), plan.columnMaps.end(),
                                     [&](const plan::ColumnMap& map) { return map.name == given.map; });
@@ -161,14 +163,23 @@ int answerImport(const Options& given, Context& context)
     changes.before = &plan;
     changes.after = &*next;
     changes.entries = {logbook::changeEntry(
-        fmt::format("took in {} test results from {}", made->tests.size(), given.csv), now(), ids)};
-    if (auto saved = target->file->save(changes); !saved) return fail(saved.error());
+        fmt::format("took in {} test results from {}", taken->added, given.csv), now(), ids)};
+    if (!(*next == plan))
+        if (auto saved = target->file->save(changes); !saved) return fail(saved.error());
     if (context.json) {
         Json notes = Json::array();
         for (const text::Sentence& one : made->notes) notes.push_back(plain(one));
-        print(Json{{"imported", made->tests.size()}, {"columns", build::textOf(*columns)}, {"left_out", notes}});
+        Json beside = Json::array();
+        for (const text::Sentence& one : taken->beside) beside.push_back(plain(one));
+        print(Json{{"imported", taken->added},
+                   {"already_there", taken->same},
+                   {"beside_another", beside},
+                   {"columns", build::textOf(*columns)},
+                   {"left_out", notes}});
     } else {
         print(plain(made->sentence));
+        print(plain(taken->sentence));
+        for (const text::Sentence& one : taken->beside) print(plain("  " + one.text()));
         print("  columns: " + build::textOf(*columns));
         for (const text::Sentence& one : made->notes) print(plain("  left out: " + one.text()));
     }

@@ -29,11 +29,20 @@ tl::unexpected<Error> noSuch(const store::Project& project, const std::string& n
                    name);
 }
 
+/// What was kept, as it was kept: it does not depend on what the house is now.
+Result<plan::Plan> wholeCalled(const store::Project& project, const std::string& name)
+{
+    if (text::lower(name) == "now") return project.plan;
+    const store::Version* version = versionCalled(project, name);
+    if (!version) return noSuch(project, name);
+    return store::restored(project.plan, *version);
+}
+
 int compare(const store::Project& project, const Options& given, const Context& context)
 {
-    const auto before = houseCalled(project, given.compare[0]);
+    const auto before = wholeCalled(project, given.compare[0]);
     if (!before) return fail(before.error());
-    const auto after = houseCalled(project, given.compare.size() > 1 ? given.compare[1] : "now");
+    const auto after = wholeCalled(project, given.compare.size() > 1 ? given.compare[1] : "now");
     if (!after) return fail(after.error());
     const auto changes = store::differences(*before, *after, context.kb);
     if (context.json) {
@@ -75,9 +84,9 @@ int list(const store::Project& project, const Context& context)
 }
 
 /// Keeps, uses or drops a version.
-int change(const Options& given, IdSource& ids)
+int change(const Options& given, IdSource& ids, const Context& context)
 {
-    auto target = openToWrite(given.file);
+    auto target = openToWrite(given.file, context);
     if (!target) return fail(target.error());
     const store::Project& project = target->project;
     store::Changes step;
@@ -107,13 +116,12 @@ int change(const Options& given, IdSource& ids)
             step.droppedVersions = {version->id};
             done = "dropped the version “" + version->name + "”";
         } else {
-            auto house = store::restored(project.plan, *version);
-            if (!house) return fail(house.error());
-            next = std::move(*house);
+            auto going = store::goingTo(project, *version, now(), ids);
+            if (!going) return fail(going.error());
+            next = std::move(going->house);
             step.before = &project.plan;
             step.after = &next;
-            // What is there now is kept first: going back loses nothing.
-            step.versions = {kept("before going to " + version->name, store::VersionKind::Snapshot)};
+            step.versions = std::move(going->versions);
             done = "went to the version “" + version->name + "”";
         }
     }
@@ -154,7 +162,7 @@ void addVersions(Verbs& verbs, Context& context)
     verb.option("--drop", given->drop, "forget this version");
     verb.answer([given, &context] {
         IdSource ids{std::random_device{}()};
-        if (!given->keep.empty() || !given->use.empty() || !given->drop.empty()) return change(*given, ids);
+        if (!given->keep.empty() || !given->use.empty() || !given->drop.empty()) return change(*given, ids, context);
         const auto project = openProject(given->file, context);
         if (!project) return fail(project.error());
         return given->compare.empty() ? list(*project, context) : compare(*project, *given, context);

@@ -7,6 +7,7 @@
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QElapsedTimer>
+#include <QTemporaryDir>
 #include <QTimer>
 
 #include <unistd.h>
@@ -17,6 +18,7 @@
 #include "app/own_views.h"
 #include "app/preferences.h"
 #include "app/qt_text.h"
+#include "core/base/guard.h"
 #include "core/kb/load.h"
 #include "host/cable_test.h"
 #include "host/echo_probe.h"
@@ -28,6 +30,7 @@
 #include "traffic/agent_reader.h"
 #include "traffic/traffic_client.h"
 #include "traffic/trial_server.h"
+#include "ui/shell/guarded_application.h"
 #include "ui/shell/main_window.h"
 #include "ui/shell/program.h"
 #include "ui/shell/term_tips.h"
@@ -120,8 +123,9 @@ void describe(QCommandLineParser& parser)
     parser.setApplicationDescription("Plans, checks and measures fast home networks.");
     parser.addHelpOption();
     parser.addVersionOption();
-    parser.addPositionalArgument("FILE", "project to open or to make", "[FILE]");
-    parser.addOptions({{"demo", "open the demo house, Lantern Row"},
+    parser.addPositionalArgument("FILE", "project to open", "[FILE]");
+    parser.addOptions({{"new", "make the project where there is none"},
+                       {"demo", "open the demo house, Lantern Row"},
                        {"fresh", "with --demo: begin it again"},
                        {"dark", "dark theme, whatever the settings say"},
                        {"text-size", "text size in percent, 100 to 200, whatever the settings say", "percent"},
@@ -155,13 +159,12 @@ void begin(ui::Program& program, ui::MainWindow* window, const QCommandLineParse
     });
 }
 
-}  // namespace
-
-int main(int argc, char** argv)
+/// The window, until the last one is closed.
+int run(int argc, char** argv)
 {
     QElapsedTimer sinceStart;
     sinceStart.start();
-    QApplication application(argc, argv);
+    ui::GuardedApplication application(argc, argv);
     QApplication::setApplicationName("sokudo");
     QApplication::setApplicationVersion("0.1.0");
     QApplication::setQuitOnLastWindowClosed(false);
@@ -169,7 +172,10 @@ int main(int argc, char** argv)
     describe(parser);
     parser.process(application);
     const bool demo = parser.isSet("demo"), isWatched = !parser.isSet("shots") && !parser.isSet("bench-start");
-    const QString path = projectPath(parser.positionalArguments().value(0), demo);
+    QString path = projectPath(parser.positionalArguments().value(0), demo);
+    // Pictures are taken of a copy: what is pressed for them is nothing that the owner did.
+    const QTemporaryDir copies;
+    if (parser.isSet("shots") && (demo || QFileInfo::exists(path))) path = shots::copyOf(path, copies);
     ui::applyTheme(application, wanted(parser));
     const auto kb = kb::load(app::tablesInForce());
     if (!kb) return fail(kb.error());
@@ -197,8 +203,20 @@ int main(int argc, char** argv)
                          switchSource(*kb),
                          simulatedSwitches(demo)};
     });
-    const app::OpenRequest request{app::fromQt(path), demo ? demoHouse : nullptr, demo && parser.isSet("fresh")};
+    using IfMissing = app::OpenRequest::IfMissing;
+    const bool isOurs = parser.positionalArguments().isEmpty();
+    const app::OpenRequest request{app::fromQt(path), demo ? demoHouse : nullptr, demo && parser.isSet("fresh"),
+                                   isOurs               ? IfMissing::MakeWithFolder
+                                   : parser.isSet("new") ? IfMissing::Make
+                                                         : IfMissing::Refuse};
     program.openHouse(
         request, [&](ui::MainWindow* window) { begin(program, window, parser, sinceStart); }, isWatched);
     return QApplication::exec();
+}
+
+}  // namespace
+
+int main(int argc, char** argv)
+{
+    return guarded("sokudo", [=] { return run(argc, argv); });
 }

@@ -5,6 +5,8 @@
 
 #include <QApplication>
 #include <QDir>
+#include <QFile>
+#include <QFileInfo>
 #include <QElapsedTimer>
 #include <QLineEdit>
 #include <QTemporaryDir>
@@ -334,7 +336,7 @@ ui::MainWindow* opened(ui::Program& program, const QString& path)
 {
     ui::MainWindow* found = nullptr;
     program.openHouse(
-        {app::fromQt(path), nullptr, false}, [&](ui::MainWindow* window) { found = window; }, false);
+        {app::fromQt(path), nullptr, false, app::OpenRequest::IfMissing::Make}, [&](ui::MainWindow* window) { found = window; }, false);
     for (int i = 0; i < 100 && !found; ++i) settle(50);
     if (found) found->resize(1280, 800);
     settle(200);
@@ -359,6 +361,14 @@ bool takeStart(ui::Program& program, const Options& options)
 
 }  // namespace
 
+QString copyOf(const QString& house, const QTemporaryDir& folder)
+{
+    const QString copy = folder.filePath(QFileInfo(house).fileName());
+    QFile::copy(house, copy);
+    QFile::setPermissions(copy, QFileDevice::ReadOwner | QFileDevice::WriteOwner);
+    return copy;
+}
+
 int take(ui::Program& program, ui::MainWindow& window, const Options& options)
 {
     QDir().mkpath(options.folder);
@@ -375,8 +385,9 @@ int take(ui::Program& program, ui::MainWindow& window, const Options& options)
     camera.build();
     camera.thisMachine();
     bool isGood = camera.isGood() && takeStart(program, options);
+    const QTemporaryDir copies;
     if (!options.house.isEmpty())
-        if (ui::MainWindow* other = opened(program, options.house)) {
+        if (ui::MainWindow* other = opened(program, copyOf(options.house, copies))) {
             Camera large(*other, options.folder, options.isDark);
             settle(1500);
             large.save("survey-large");

@@ -15,11 +15,16 @@ namespace {
 /// Takes a text apart into records, character by character.
 class RecordReader {
 public:
-    RecordReader(std::string_view in, const std::string& name) : m_in(in), m_name(name) {}
+    RecordReader(std::string_view in, const std::string& name, const Bounds& most)
+        : m_in(in), m_name(name), m_most(most)
+    {}
     Result<std::vector<Record>> read()
     {
         for (; m_at < m_in.size(); ++m_at)
+        {
             if (auto taken = m_inQuotes ? takeQuoted() : takePlain(); !taken) return tl::unexpected(taken.error());
+            if (auto inBounds = bounded(); !inBounds) return tl::unexpected(inBounds.error());
+        }
         if (m_inQuotes)
             return wrong(text::say("csv.a-quote-is-opened", "a quote is opened here and never closed"), m_quoteLine);
         if (!m_field.empty() || !m_record.fields.empty() || m_quotedField) endRecord();
@@ -32,8 +37,25 @@ private:
         return failure(ErrorCode::BadInput, std::move(what), fmt::format("{}:{}", m_name, line));
     }
     bool nextIs(char c) const { return m_at + 1 < m_in.size() && m_in[m_at + 1] == c; }
+    Result<void> bounded() const
+    {
+        if (m_field.size() > m_most.cellBytes)
+            return wrong(text::say("csv.a-cell-is-too-long", "a cell is longer than {} bytes; shorten it",
+                                   m_most.cellBytes),
+                         m_line);
+        if (m_record.fields.size() > m_most.columns)
+            return wrong(text::say("csv.too-many-columns", "there are more than {} columns; leave out what is not asked",
+                                   m_most.columns),
+                         m_line);
+        if (m_cells > m_most.cells)
+            return wrong(text::say("csv.too-many-cells", "there are more than {} cells; take the file in parts",
+                                   m_most.cells),
+                         m_line);
+        return {};
+    }
     void endField()
     {
+        ++m_cells;
         m_record.fields.push_back(std::move(m_field));
         m_field.clear();
         m_quotedField = false;
@@ -88,7 +110,8 @@ private:
 
     std::string_view m_in;
     const std::string& m_name;
-    std::size_t m_at = 0;
+    const Bounds m_most;
+    std::size_t m_at = 0, m_cells = 0;
     std::vector<Record> m_records;
     Record m_record{1, {}};
     std::string m_field;
@@ -116,10 +139,10 @@ const std::string& Sheet::cell(const Record& record, std::string_view column) co
 
 std::string Sheet::where(const Record& record) const { return fmt::format("{}:{}", m_name, record.line); }
 
-Result<Sheet> parse(std::string_view in, std::string name)
+Result<Sheet> parse(std::string_view in, std::string name, const Bounds& most)
 {
     if (in.starts_with("\xEF\xBB\xBF")) in.remove_prefix(3);
-    auto records = RecordReader(in, name).read();
+    auto records = RecordReader(in, name, most).read();
     if (!records) return tl::unexpected(records.error());
     if (records->empty())
         return failure(ErrorCode::BadInput,
@@ -168,6 +191,36 @@ std::string line(const std::vector<std::string>& fields)
     std::vector<std::string> cells;
     for (const std::string& field : fields) cells.push_back(quoted(field));
     return text::joined(cells, ",") + "\r\n";
+}
+
+namespace {
+/// What a spreadsheet takes for the beginning of a formula. @source OWASP, CSV injection
+bool beginsAsFormula(std::string_view cell)
+{
+    return !cell.empty() && std::string_view("=+-@\t\r").find(cell.front()) != std::string_view::npos &&
+           !text::parseNumber(cell);
+}
+}  // namespace
+
+std::string sheetLine(const std::vector<std::string>& fields)
+{
+    std::vector<std::string> cells;
+    for (const std::string& field : fields) {
+        const std::string_view behind = std::string_view(field).substr(std::min<std::size_t>(
+            field.find_first_not_of('\''), field.size()));
+        // A cell that bears the mark already gets one more, so that it is read back as it was.
+        const bool isMarked = field.starts_with("'") && beginsAsFormula(behind);
+        cells.push_back(isMarked || beginsAsFormula(field) ? "'" + field : field);
+    }
+    return line(cells);
+}
+
+std::string fromSheet(std::string cell)
+{
+    const std::size_t behind = cell.find_first_not_of('\'');
+    if (behind != std::string::npos && behind > 0 && beginsAsFormula(std::string_view(cell).substr(behind)))
+        cell.erase(0, 1);
+    return cell;
 }
 
 }  // namespace sokudo::csv

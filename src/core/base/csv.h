@@ -34,14 +34,28 @@ private:
     std::vector<Record> m_records;
 };
 
+/// How much a table from outside may hold.
+struct Bounds {
+    std::size_t columns = 2'000;
+    std::size_t cells = 4'000'000;
+    std::size_t cellBytes = 65'536;
+};
+
 /// Reads text by RFC 4180: quotes, doubled quotes, line breaks inside quotes, CRLF or LF, a byte-order mark.
 /// @param name  how messages call the file
-/// @error BadInput  an open quote, a record with another number of fields, an empty or doubled column name
+/// @error BadInput  an open quote, a record with another number of fields, an empty or doubled column name, more than
+///                  the bounds allow
 /// @source rfc-4180
-Result<Sheet> parse(std::string_view text, std::string name);
+Result<Sheet> parse(std::string_view text, std::string name, const Bounds& = {});
 
 /// One field, quoted where RFC 4180 asks for it.
 std::string quoted(std::string_view field);
 std::string line(const std::vector<std::string>& fields);
+
+/// A line for files that people open in a spreadsheet: a cell that it would run as a formula (one that begins with
+/// = + - @ or a tab and is no number) bears a ' in front, which a spreadsheet takes for “this is text”.
+std::string sheetLine(const std::vector<std::string>& fields);
+/// The cell that `sheetLine` wrote.
+std::string fromSheet(std::string cell);
 
 }  // namespace sokudo::csv

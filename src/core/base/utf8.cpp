@@ -80,4 +80,47 @@ TextPlace placeOf(std::string_view text, std::size_t byte)
     return place;
 }
 
+namespace {
+
+/// Calls `visit` with each code point of UTF-8 text; what is not UTF-8 is passed over byte by byte.
+template <class Visit>
+void eachSign(std::string_view text, Visit visit)
+{
+    for (std::size_t i = 0; i < text.size();) {
+        const auto lead = static_cast<unsigned char>(text[i]);
+        const std::size_t length = lead >= 0xF0 ? 4 : lead >= 0xE0 ? 3 : lead >= 0xC0 ? 2 : 1;
+        char32_t sign = length == 1 ? lead : lead & (0x7F >> length);
+        for (std::size_t k = 1; k < length && i + k < text.size(); ++k)
+            sign = (sign << 6) | (static_cast<unsigned char>(text[i + k]) & 0x3F);
+        visit(sign);
+        i += length;
+    }
+}
+
+bool isUnseen(char32_t sign)
+{
+    return sign <= 0x20 || sign == 0x7F || sign == 0xA0 || sign == 0xAD || sign == 0x034F || sign == 0x061C ||
+           sign == 0x115F || sign == 0x1160 || sign == 0x1680 || sign == 0x180E || (sign >= 0x2000 && sign <= 0x200F) ||
+           (sign >= 0x2028 && sign <= 0x202F) || (sign >= 0x205F && sign <= 0x206F) || sign == 0x3000 ||
+           sign == 0x3164 || sign == 0xFEFF || (sign >= 0xFE00 && sign <= 0xFE0F) || sign == 0xFFA0;
+}
+
+}  // namespace
+
+bool isBlank(std::string_view text)
+{
+    bool isSeen = false;
+    eachSign(text, [&](char32_t sign) { isSeen = isSeen || !isUnseen(sign); });
+    return !isSeen;
+}
+
+bool turnsText(std::string_view text)
+{
+    bool isFound = false;
+    eachSign(text, [&](char32_t sign) {
+        isFound = isFound || (sign >= 0x202A && sign <= 0x202E) || (sign >= 0x2066 && sign <= 0x2069);
+    });
+    return isFound;
+}
+
 }  // namespace sokudo

@@ -264,16 +264,51 @@ Result<ImportedTests> importTests(const TestImport& asked, const plan::Plan& pla
     return Importing(asked, plan, ids).run();
 }
 
-Result<plan::Plan> withTests(const plan::Plan& plan, const std::vector<plan::CableTest>& tests)
+namespace {
+
+/// All that was measured is alike; the name is not measured.
+bool isSameResult(plan::CableTest a, const plan::CableTest& b)
 {
-    Result<plan::Plan> next = plan;
+    a.id = b.id;
+    a.name = b.name;
+    return a == b;
+}
+
+}  // namespace
+
+Result<TakenTests> withTests(const plan::Plan& plan, const std::vector<plan::CableTest>& tests)
+{
+    TakenTests taken{plan, 0, 0, {}, {}};
+    std::multimap<std::pair<plan::RunId, std::string>, plan::CableTest> known;
+    std::set<std::string> names;
+    const auto note = [&](const plan::CableTest& test) {
+        known.emplace(std::pair(test.run, test.on), test);
+        names.insert(text::lower(test.name));
+    };
+    for (const plan::CableTest& old : plan.cableTests) note(old);
     for (plan::CableTest test : tests) {
-        for (const plan::CableTest& old : next->cableTests)
-            if (old.run == test.run && old.on == test.on && old.name == test.name) test.id = old.id;
-        next = plan::edits::putRecord(*next, std::move(test));
-        if (!next) return next;
+        const auto [from, to] = known.equal_range({test.run, test.on});
+        if (std::any_of(from, to, [&](const auto& old) { return isSameResult(old.second, test); })) {
+            ++taken.same;
+            continue;
+        }
+        const std::string name = test.name;
+        for (int i = 2; names.contains(text::lower(test.name)); ++i) test.name = fmt::format("{}, {}", name, i);
+        if (test.name != name)
+            taken.beside.push_back(text::say("import-tests.beside",
+                                             "“{}” stands beside “{}”, another result of that run and day", test.name,
+                                             name));
+        note(test);
+        auto next = plan::edits::putRecord(taken.plan, std::move(test));
+        if (!next) return tl::unexpected(next.error());
+        taken.plan = std::move(*next);
+        ++taken.added;
     }
-    return next;
+    taken.sentence = taken.same == 0
+                         ? text::say("import-tests.taken", "{} results taken in", taken.added)
+                         : text::say("import-tests.taken-and-same", "{} results taken in, {} were there already",
+                                     taken.added, taken.same);
+    return taken;
 }
 
 }  // namespace sokudo::build

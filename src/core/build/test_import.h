@@ -46,7 +46,15 @@ struct TestImport {
 /// @error BadInput  file, line, column and how to fix it; no row is of a run of the plan
 /// @source rfc-4180
 Result<ImportedTests> importTests(const TestImport&, const plan::Plan&, IdSource&);
-/// Puts them into the plan; one of the same run, day and name is replaced.
-Result<plan::Plan> withTests(const plan::Plan&, const std::vector<plan::CableTest>&);
+
+struct TakenTests {
+    plan::Plan plan;
+    int added = 0, same = 0;
+    std::vector<text::Sentence> beside;  ///< of each that was given another name, since its own was taken
+    text::Sentence sentence;             ///< "3 results taken in, 2 were there already"
+};
+/// Adds them to the plan. Nothing is replaced: what is there already is told and left out, and another result of the
+/// same run and day stands beside the one that is there.
+Result<TakenTests> withTests(const plan::Plan&, const std::vector<plan::CableTest>&);
 
 }  // namespace sokudo::build

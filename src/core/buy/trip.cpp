@@ -94,7 +94,7 @@ std::string listCsv(const BuyList& list)
                                              line.substitute,
                                              line.toBuy > 0 ? line.priceFrom : "",
                                              text::joined(uses, "; ")};
-        out += csv::line(cells);
+        out += csv::sheetLine(cells);
     }
     return out;
 }

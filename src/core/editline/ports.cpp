@@ -27,6 +27,12 @@ struct Group {
     plan::Port port;
 };
 
+/// What is written as a count of ports, be it one that there can be or not: "8x", "0x", "1.5x", "513x".
+bool isCountWritten(std::string_view word)
+{
+    return word.size() > 1 && word.back() == 'x' && text::parseNumber(word.substr(0, word.size() - 1));
+}
+
 std::optional<int> countOf(std::string_view word)
 {
     if (word.size() < 2 || word.back() != 'x') return std::nullopt;
@@ -50,6 +56,9 @@ public:
     GroupReader(plan::Role role, const kb::KnowledgeBase& kb) : m_role(role), m_kb(kb) {}
     Result<Group> read(std::vector<Token> tokens)
     {
+        if (!tokens.empty() && isCountWritten(tokens[0].text) && !countOf(tokens[0].text))
+            return tl::unexpected(oneline::pointAt(
+                tokens[0], text::say("ports.count", "a count of ports is a whole number from 1 to {}", kMostPorts)));
         takeCount(tokens);
         std::vector<Token> left;
         for (std::size_t i = 0; i < tokens.size(); ++i) {

@@ -19,6 +19,9 @@
 
 namespace sokudo::editline::keys {
 
+/// The range of a field is said by the checks of its record, in one place.
+inline constexpr int kAnyWhole = 1'000'000'000;
+
 using Refusal = std::optional<Error>;
 
 // What a property puts into a field, by what the field holds.
@@ -34,7 +37,7 @@ inline Refusal read(const Property& one, Draft&, int& into)
         into = 0;
         return std::nullopt;
     }
-    const auto value = wholeOf(one, 0, 100000);
+    const auto value = wholeOf(one, 0, kAnyWhole);
     if (!value) return value.error();
     into = *value;
     return std::nullopt;
@@ -109,7 +112,7 @@ inline Refusal read(const Property& one, Draft&, std::optional<int>& into)
 {
     into.reset();
     if (one.isCleared()) return std::nullopt;
-    const auto value = wholeOf(one, 0, 100000);
+    const auto value = wholeOf(one, 0, kAnyWhole);
     if (!value) return value.error();
     into = *value;
     return std::nullopt;

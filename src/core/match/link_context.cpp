@@ -173,6 +173,10 @@ void addBehindInjectors(LinkContext& link, const plan::Plan& plan, const plan::L
                 link.throughInjector = true;
                 link.length = link.length && other.length ? std::optional(*link.length + *other.length) : std::nullopt;
                 link.joints += other.joints;
+                // What rates the channel may stand behind the injector: its jacks and panels are parts of the channel.
+                for (ChannelPart& part : other.parts)
+                    link.parts.push_back({std::move(part.name), part.medium, end == &link.b});
+                link.weakestCable = std::min(link.weakestCable, other.weakestCable);
                 if (!other.weakest) link.weakest = nullptr;
                 else if (link.weakest && other.weakest->grade < link.weakest->grade) link.weakest = other.weakest;
             }

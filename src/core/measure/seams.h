@@ -93,6 +93,7 @@ struct HostSnapshot {
     std::string congestionControl;
     std::optional<Duration> uptime;  ///< since its restart
     bool isSwitch = false;           ///< its ports are numbered as on its front
+    text::Sentence partial;          ///< why something is missing from it; empty: all that there is was read
     std::vector<InterfaceReading> interfaces;
 };
 

@@ -12,6 +12,8 @@ namespace {
 
 constexpr double kHighestSpeed = 4294967295.0;  ///< the 32-bit rate stays here from 4.3 Gb/s on (rfc-2863)
 
+constexpr double kFastestPort = 1.6e12;        ///< b/s: what plans may hold
+
 /// The answers of one column by the number of the interface.
 using Column = std::map<long, std::string>;
 
@@ -74,6 +76,9 @@ Reading<BitRate> speedOf(const Answers& answers, long interface, bool hasLink)
     const auto none = [](text::Sentence why) { return Reading<BitRate>::none(WhyNot::NotPresent, std::move(why)); };
     if (!hasLink) return none(text::say("switch-reader.no-link", "the port has no link"));
     const double millions = answers.number("high-speed", interface).value_or(0);
+    // A counter that is all ones stands for nothing (2^32-1 Mb/s would be 4.3 Pb/s).
+    if (millions * 1e6 > kFastestPort)
+        return none(text::say("switch-reader.no-such-rate", "the switch tells a rate that no port has"));
     if (millions > 0) return Reading<BitRate>::of(BitRate::of(millions * 1e6));
     const double bits = answers.number("speed", interface).value_or(0);
     if (bits > 0 && bits < kHighestSpeed) return Reading<BitRate>::of(BitRate::of(bits));
@@ -91,14 +96,22 @@ SwitchReader::SwitchReader(std::unique_ptr<ObjectSource> source, const kb::Knowl
 Result<HostSnapshot> SwitchReader::read()
 {
     Answers answers;
+    std::size_t tables = 0;
+    std::optional<Error> cutShort;
     for (const kb::SwitchObject& object : m_objects) {
         const auto values = m_source->walk(object.oid);
         if (!values) return tl::unexpected(values.error());
         for (const ObjectValue& value : *values)
             if (const auto interface = interfaceNumber(value.oid, object.oid))
                 answers.put(object.id, *interface, value.text);
+        ++tables;
+        cutShort = m_source->cutShort();
+        if (cutShort) break;
     }
     HostSnapshot result;
+    if (cutShort)
+        result.partial = text::say("switch-reader.partial", "{}: {} of {} tables were read", cutShort->what,
+                                   tables - 1, m_objects.size());
     result.isSwitch = true;
     result.name = answers.text("system-name", 0);
     if (const auto hundredths = answers.number("uptime", 0)) result.uptime = Duration::of(*hundredths / 100);
@@ -129,6 +142,7 @@ Result<HostSnapshot> SwitchReader::read()
                                                        "in its own pages"));
         result.interfaces.push_back(std::move(one));
     }
+    if (result.interfaces.empty() && cutShort) return tl::unexpected(*cutShort);
     if (result.interfaces.empty())
         return failure(ErrorCode::NotFound,
                        text::say("switch-reader.nothing",

@@ -28,6 +28,9 @@ public:
     /// All objects below `oid`, in the order of the switch; empty: it has none there.
     /// @error Unreachable, NotAllowed, Corrupt, TimedOut, Cancelled
     virtual Result<std::vector<ObjectValue>> walk(const std::string& oid) = 0;
+    /// Why the last walk gave less than all there is: the time for the switch as a whole was over. Nothing is asked
+    /// after it.
+    virtual std::optional<Error> cutShort() const { return std::nullopt; }
     /// As of `HostReader`.
     virtual void cancel() {}
 };
@@ -39,6 +42,7 @@ public:
 class SwitchReader final : public HostReader {
 public:
     SwitchReader(std::unique_ptr<ObjectSource>, const kb::KnowledgeBase&);
+    /// Where the time was over before all was read, what was read so far, and `partial` says so.
     /// @error those of the source; NotFound  it answers and lets no interface be read
     Result<HostSnapshot> read() override;
     void cancel() override { m_source->cancel(); }

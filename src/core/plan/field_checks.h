@@ -7,6 +7,7 @@
 
 #include "core/base/date.h"
 #include "core/base/text.h"
+#include "core/base/utf8.h"
 #include "core/plan/checks.h"
 
 namespace sokudo::plan::fieldchecks {
@@ -29,9 +30,13 @@ inline Problem problem(const char* field, text::Sentence what) { return FieldPro
 inline auto name(const char* field, const std::string& value, const char* example)
 {
     return [field, &value, example]() -> Problem {
-        if (text::trimmed(value).empty())
+        if (isBlank(value))
             return problem(
                 field, text::say("checks.is-missing-or-empty", "is missing or empty; type one, such as “{}”", example));
+        if (turnsText(value))
+            return problem(field, text::say("checks.turns-text",
+                                            "holds signs that turn text around, so that it reads as another; type it "
+                                            "again without them"));
         if (value.size() > 200)
             return problem(field, text::say("checks.is-longer-than-bytes-3", "is longer than 200 bytes; shorten it"));
         return {};

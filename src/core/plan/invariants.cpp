@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <map>
+#include <set>
 
 #include <fmt/format.h>
 
@@ -342,6 +343,22 @@ template std::optional<text::Sentence> brokenReference(const Plan&, const Settin
 template std::optional<text::Sentence> brokenReference(const Plan&, const CutOver&);
 template std::optional<text::Sentence> brokenReference(const Plan&, const DayMark&);
 template std::optional<text::Sentence> brokenReference(const Plan&, const ColumnMap&);
+
+std::optional<text::Sentence> doubledName(const Plan& plan)
+{
+    // What `edits::putPlace` and `putDevice` refuse.
+    std::set<std::pair<std::string, std::string>> places;
+    for (const Place& place : plan.places)
+        if (!places.emplace(place.building, place.name).second)
+            return text::say("invariants.two-places", "two places are called {}; give one of them another name",
+                             place.name);
+    std::set<std::string> devices;
+    for (const Device& device : plan.devices)
+        if (!devices.insert(device.name).second)
+            return text::say("invariants.two-devices", "two devices are called {}; give one of them another name",
+                             device.name);
+    return std::nullopt;
+}
 
 std::vector<text::Sentence> brokenInvariants(const Plan& plan)
 {

@@ -69,9 +69,21 @@ Problem problemOf(const Access& access)
                    free("note", access.note));
 }
 
+namespace {
+/// The first three bytes of every JPEG file are FF D8 FF: “/9j/” in base64. @source rfc-4648
+bool isJpeg(const std::string& base64)
+{
+    constexpr std::string_view kSigns = "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/=\r\n";
+    return base64.starts_with("/9j/") && base64.find_first_not_of(kSigns) == std::string::npos;
+}
+}  // namespace
+
 Problem problemOf(const Photo& photo)
 {
     const auto picture = [&]() -> Problem {
+        if (!photo.jpeg.empty() && !isJpeg(photo.jpeg))
+            return problem("jpeg", text::say("checks.is-no-picture",
+                                             "is no JPEG picture in base64; add the picture again from its file"));
         if (photo.jpeg.size() > kLargestPicture)
             return problem("jpeg", text::say("checks.picture-too-large",
                                              "is larger than half a megabyte; add it again, and it is made smaller"));

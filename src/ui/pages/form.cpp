@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/pages/form.h"
 
+#include <QAbstractButton>
 #include <QComboBox>
 #include <QFormLayout>
 #include <QKeyEvent>
@@ -64,7 +65,11 @@ void Form::save()
 
 void Form::keyPressEvent(QKeyEvent* event)
 {
-    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) save();
+    const bool isEnter = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
+    // On a button Enter means that button, be it “Cancel”.
+    auto* pressed = isEnter ? qobject_cast<QAbstractButton*>(focusWidget()) : nullptr;
+    if (pressed) pressed->click();
+    else if (isEnter) save();
     else if (event->key() == Qt::Key_Escape) Q_EMIT closed();
     else QWidget::keyPressEvent(event);
 }

@@ -59,6 +59,8 @@ MeasurePage::MeasurePage(app::MeasurePresenter& presenter, app::PathPresenter& p
     connect(&presenter, &app::MeasurePresenter::finished, this, &MeasurePage::onFinished);
     connect(&presenter, &app::MeasurePresenter::changed, this, &MeasurePage::refresh);
     connect(&path, &app::PathPresenter::changed, this, &MeasurePage::refresh);
+    m_start->setEnabled(!presenter.isRunning());  // a window that is built again finds its test under way
+    m_stop->setEnabled(presenter.isRunning());
     connect(&presenter, &app::MeasurePresenter::message, this, [this](const QString& text, bool good) {
         m_typedOutcome->setText(text);
         setKind(m_typedOutcome, good ? "good" : "bad");

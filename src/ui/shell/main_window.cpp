@@ -55,23 +55,14 @@ constexpr BenchName kBenches[] = {{MainWindow::Survey, 1, "Survey"},   {MainWind
 
 }  // namespace
 
-MainWindow::MainWindow(app::Document& document, World world, Houses* houses, QWidget* parent)
-    : QMainWindow(parent), m_document(document), m_houses(houses)
+MainWindow::MainWindow(app::Document& document, World world, Houses* houses, std::shared_ptr<WindowPresenters> taken)
+    : m_document(document),
+      m_presenters(taken ? std::move(taken) : std::make_shared<WindowPresenters>(document, world)),
+      m_houses(houses)
 {
     setAcceptDrops(true);
     resize(1280, 800);
     setMinimumSize(1024, 680);
-    m_path = std::make_unique<app::PathPresenter>(document, m_selection);
-    m_match = std::make_unique<app::MatchPresenter>(document, m_selection);
-    m_ways = std::make_unique<app::WaysPresenter>(document, m_selection);
-    m_whatIf = std::make_unique<app::WhatIfPresenter>(document);
-    m_catalogue = std::make_unique<app::CataloguePresenter>(document);
-    m_surveyPresenter = std::make_unique<app::SurveyPresenter>(document, m_selection, world.hosts);
-    m_surveyPresenter->setAgents(world.agents);
-    m_measure = std::make_unique<app::MeasurePresenter>(document, m_selection, world.traffic);
-    m_diagnose = std::make_unique<app::DiagnosePresenter>(document, m_selection, world.hosts);
-    m_logbook = std::make_unique<app::LogbookPresenter>(document, m_selection);
-
     auto* centre = new QWidget;
     auto* all = column(centre, 0, 0);
     m_pages = new LazyStack;
@@ -107,33 +98,25 @@ void MainWindow::addPages(const World& world)
                              },
                              [this](const QString& line) { m_command->ask(line); }};
         return m_survey = new SurveyPage(
-                   *m_surveyPresenter, [this] { return new PathStrip(*m_path); }, ways, neighbours);
+                   m_presenters->survey, [this] { return new PathStrip(m_presenters->path); }, ways, neighbours);
     });
     m_pages->addLater(
-        [this] { return new MatchPage(*m_match, *m_ways, *m_whatIf, *m_catalogue, new PathStrip(*m_path)); });
+        [this] { return new MatchPage(m_presenters->match, m_presenters->ways, m_presenters->whatIf, m_presenters->catalogue, new PathStrip(m_presenters->path)); });
     m_pages->addLater(
-        [this, localAgent] { return new MeasurePage(*m_measure, *m_path, new PathStrip(*m_path), localAgent); });
+        [this, localAgent] { return new MeasurePage(m_presenters->measure, m_presenters->path, new PathStrip(m_presenters->path), localAgent); });
     m_pages->addLater([this] {
-        auto* diagnose = new DiagnosePage(*m_diagnose, *m_path);
+        auto* diagnose = new DiagnosePage(m_presenters->diagnose, m_presenters->path);
         connect(diagnose, &DiagnosePage::measureAsked, this, [this] { showBench(Measure); });
         return diagnose;
     });
-    m_pages->addLater([this] { return new LogbookPage(*m_logbook); });
+    m_pages->addLater([this] { return new LogbookPage(m_presenters->logbook); });
     m_pages->addLater([this] {
-        m_flows = std::make_unique<app::FlowsPresenter>(m_document);
-        m_upgrade = std::make_unique<app::UpgradePresenter>(m_document);
-        return new PathPage(*m_path, *m_flows, *m_upgrade);
+        return new PathPage(m_presenters->path, m_presenters->flows(), m_presenters->upgrade());
     });
     m_pages->addLater([this] {
-        m_power = std::make_unique<app::PowerPresenter>(m_document, m_selection);
-        return new PowerPage(*m_power);
+        return new PowerPage(m_presenters->power());
     });
-    m_pages->addLater([this, world] {
-        m_build = std::make_unique<BuildBench>(m_document, world.traffic, world.hosts, world.card, world.echo);
-        m_build->bringUp.setAgents(world.agents);
-        m_build->bringUp.setSwitches(world.switches, world.simulatedSwitches);
-        return new BuildPage(*m_build);
-    });
+    m_pages->addLater([this] { return new BuildPage(m_presenters->build()); });
 }
 
 void MainWindow::makeMessage()
@@ -189,7 +172,7 @@ QWidget* MainWindow::topBar()
     row->addWidget(nameField());
     showHouseName();
     row->addStretch(1);
-    m_command = new CommandField(m_document, m_selection, commands());
+    m_command = new CommandField(m_document, m_presenters->selection, commands());
     m_command->setFixedWidth(scaled(340));
     row->addWidget(m_command);
     row->addStretch(1);
@@ -406,10 +389,10 @@ void MainWindow::fillCounts()
         const QString text = QString("%1 %2").arg(count).arg(
             verdict == Verdict::Fits && count > 1 ? QString("fit") : toQt(word(verdict)));
         auto* jump = button(m_shortCounts ? QString::number(count) : text, "count", [this, verdict] {
-            const bool same = m_match->verdictFilter() == verdict && bench() == Match;
-            m_match->setVerdictFilter(same ? std::nullopt : std::optional(verdict));
+            const bool same = m_presenters->match.verdictFilter() == verdict && bench() == Match;
+            m_presenters->match.setVerdictFilter(same ? std::nullopt : std::optional(verdict));
             showBench(Match);
-            m_match->select(0);
+            m_presenters->match.select(0);
         });
         jump->setToolTip(text + ": list these links; once more for all");
         jump->setAccessibleName(text);
@@ -426,7 +409,7 @@ void MainWindow::showBench(int index)
     m_lastBench = index;
     m_pages->showPage(index);
     for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(kBenches[i].bench == index);
-    if (index == Match && m_match->selectedRow() < 0) m_match->select(0);
+    if (index == Match && m_presenters->match.selectedRow() < 0) m_presenters->match.select(0);
 }
 
 MeasurePage& MainWindow::measurePage() { return *static_cast<MeasurePage*>(m_pages->page(Measure)); }

@@ -4,30 +4,14 @@
 
 #include <map>
 #include <memory>
-#include <set>
 
 #include <QFrame>
 #include <QMainWindow>
 
-#include "app/own_machine.h"
-#include "app/presenters/buy_presenter.h"
-#include "app/presenters/cable_test_presenter.h"
-#include "app/presenters/catalogue_presenter.h"
-#include "app/presenters/diagnose_presenter.h"
-#include "app/presenters/flows_presenter.h"
-#include "app/presenters/logbook_presenter.h"
-#include "app/presenters/match_presenter.h"
-#include "app/presenters/measure_presenter.h"
-#include "app/presenters/neighbours_presenter.h"
-#include "app/presenters/path_presenter.h"
-#include "app/presenters/power_presenter.h"
-#include "app/presenters/survey_presenter.h"
-#include "app/presenters/upgrade_presenter.h"
-#include "app/presenters/ways_presenter.h"
-#include "app/presenters/what_if_presenter.h"
-#include "ui/pages/measure_page.h"
 #include "ui/shell/command_field.h"
 #include "ui/shell/house_menu.h"
+#include "ui/shell/window_presenters.h"
+#include "ui/shell/world.h"
 
 class QHBoxLayout;
 class QLabel;
@@ -37,37 +21,25 @@ namespace sokudo::ui {
 
 class Houses;
 class BuildPage;
-struct BuildBench;
 class LazyStack;
 class MatchPage;
 class PathPage;
 class PowerPage;
 class SurveyPage;
 
-/// What the window needs of the world; joined to real things in main().
-struct World {
-    measure::TrafficRunner& traffic;
-    app::HostSource hosts;
-    LocalAgentSource localAgent;
-    app::NeighbourSource neighbours = {};
-    app::AgentSource agents = {};
-    app::CardSource card = {};  ///< cable test of this machine's card
-    app::EchoSource echo = {};  ///< probes of a path from this machine
-    app::SwitchSource switches = {};
-    std::set<std::string> simulatedSwitches = {};  ///< devices that a captured switch stands in for
-};
-
 class MainWindow final : public QMainWindow {
     Q_OBJECT
 public:
     /// @param houses  the program around the window; null: there is none, and no other house can be opened
-    MainWindow(app::Document&, World, Houses* houses = nullptr, QWidget* parent = nullptr);
+    /// @param taken   what another window on this house had behind it and hands over; null: it begins with its own
+    MainWindow(app::Document&, World, Houses* houses = nullptr, std::shared_ptr<WindowPresenters> taken = nullptr);
     ~MainWindow() override;
     enum Bench { Survey, Match, Measure, Diagnose, Logbook, Path, Power, Build };
     void showBench(int bench);
     int bench() const;
-    app::Selection& selection() { return m_selection; }
-    app::PathPresenter& path() { return *m_path; }
+    const std::shared_ptr<WindowPresenters>& presenters() const { return m_presenters; }
+    app::Selection& selection() { return m_presenters->selection; }
+    app::PathPresenter& path() { return m_presenters->path; }
     SurveyPage& survey() { return *m_survey; }
     /// A bench that was not shown yet is built by the asking.
     MeasurePage& measurePage();
@@ -107,20 +79,7 @@ private:
     void showHouseName();
     std::vector<HouseAction> houseActions();
     app::Document& m_document;
-    app::Selection m_selection;
-    std::unique_ptr<app::PathPresenter> m_path;
-    std::unique_ptr<app::MatchPresenter> m_match;
-    std::unique_ptr<app::WaysPresenter> m_ways;
-    std::unique_ptr<app::WhatIfPresenter> m_whatIf;
-    std::unique_ptr<app::CataloguePresenter> m_catalogue;
-    std::unique_ptr<app::SurveyPresenter> m_surveyPresenter;
-    std::unique_ptr<app::MeasurePresenter> m_measure;
-    std::unique_ptr<app::DiagnosePresenter> m_diagnose;
-    std::unique_ptr<app::LogbookPresenter> m_logbook;
-    std::unique_ptr<app::FlowsPresenter> m_flows;
-    std::unique_ptr<app::UpgradePresenter> m_upgrade;
-    std::unique_ptr<app::PowerPresenter> m_power;
-    std::unique_ptr<BuildBench> m_build;
+    std::shared_ptr<WindowPresenters> m_presenters;
     LazyStack* m_pages;
     SurveyPage* m_survey;
     CommandField* m_command;

@@ -10,6 +10,7 @@
 #include <QGuiApplication>
 #include <QTimer>
 
+#include "app/faults.h"
 #include "app/house_files.h"
 #include "app/preferences.h"
 #include "app/qt_text.h"
@@ -60,9 +61,16 @@ Program::Program(const kb::KnowledgeBase& kb, std::function<World()> world, Ask*
       m_world(std::move(world)),
       m_own(ask ? nullptr : std::make_unique<AskByDialog>()),
       m_ask(ask ? ask : m_own.get())
-{}
+{
+    app::listenToFaults([this](const QString& sentence) { tellFault(sentence); });
+}
 
-Program::~Program() = default;
+Program::~Program() { app::listenToFaults({}); }
+
+void Program::tellFault(const QString& sentence)
+{
+    for (MainWindow* window : windows()) window->say(sentence);
+}
 
 std::vector<MainWindow*> Program::windows() const
 {
@@ -167,7 +175,7 @@ void Program::forget(MainWindow* window)
 void Program::makeHouse()
 {
     const QString path = app::freshPath("house");
-    openHouse({fromQt(path), nullptr, false});
+    openHouse({fromQt(path), nullptr, false, app::OpenRequest::IfMissing::MakeWithFolder});
 }
 
 void Program::open(const QString& path, MainWindow* from)
@@ -185,7 +193,8 @@ void Program::open(const QString& path, MainWindow* from)
 void Program::openStarter(const QString& id)
 {
     const auto start = [id] { return app::starterHouse(id); };
-    openHouse({fromQt(app::housesFolder() + "/" + id + ".sokudo"), start, false});
+    openHouse({fromQt(app::housesFolder() + "/" + id + ".sokudo"), start, false,
+               app::OpenRequest::IfMissing::MakeWithFolder});
 }
 
 void Program::duplicate(MainWindow& from)
@@ -285,7 +294,7 @@ void Program::applyPreferences()
     applyTheme(*qApp, app::preferences());
     for (const auto& house : m_houses)
         for (auto& window : house->windows) {
-            auto next = std::make_unique<MainWindow>(*house->document, m_world(), this);
+            auto next = std::make_unique<MainWindow>(*house->document, m_world(), this, window->presenters());
             next->installEventFilter(this);
             next->setGeometry(window->geometry());
             next->showBench(window->bench());

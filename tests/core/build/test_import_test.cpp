@@ -2,6 +2,7 @@
 // A tester's table into results, by a column mapping.
 #include "core/build/test_import.h"
 
+#include "core/plan/edits.h"
 #include "plan_builder.h"
 
 using namespace sokudo;
@@ -74,11 +75,38 @@ private Q_SLOTS:
     void importedAgainNothingIsDoubled()
     {
         const auto made = imported(kFile, kColumns);
-        auto plan = withTests(house(), made->tests);
-        QVERIFY(plan);
-        plan = withTests(*plan, imported(kFile, kColumns)->tests);
-        QVERIFY(plan);
-        QCOMPARE(plan->cableTests.size(), std::size_t{2});
+        const auto once = withTests(house(), made->tests);
+        QVERIFY(once);
+        QCOMPARE(once->added, 2);
+        const auto again = withTests(once->plan, imported(kFile, kColumns)->tests);
+        QVERIFY(again);
+        QCOMPARE(again->same, 2);
+        QVERIFY(again->plan == once->plan);
+        QCOMPARE(toQt(again->sentence), QString("0 results taken in, 2 were there already"));
+    }
+    /// A result that somebody typed that day, and a second row of the run, are there afterwards.
+    void nothingIsReplaced()
+    {
+        IdSource ids(700);
+        plan::CableTest typed;
+        typed.id = ids.next<plan::CableTestId>();
+        typed.run = house().runs.begin()->id;
+        typed.on = "2026-11-25";
+        typed.note = "by hand";
+        typed.name = house().runs.begin()->label + " 2026-11-25";
+        plan::CableTest first = typed, second = typed;
+        first.note = "from the file";
+        second.note = "from the file, later that day";
+        const auto before = plan::edits::putRecord(house(), typed);
+        QVERIFY(before);
+        first.id = ids.next<plan::CableTestId>();
+        second.id = ids.next<plan::CableTestId>();
+        const auto taken = withTests(*before, {first, second});
+        QVERIFY(taken);
+        QCOMPARE(taken->plan.cableTests.size(), std::size_t{3});
+        QVERIFY(*taken->plan.cableTests.find(typed.id) == typed);
+        QCOMPARE(taken->beside.size(), std::size_t{2});
+        QVERIFY(toQt(taken->beside[1]).contains(toQt(typed.name + ", 3")));
     }
     void whatTheFileDoesNotSayIsCommon()
     {

@@ -47,6 +47,7 @@ std::string ratedBy(const LinkContext& link)
     if (link.weakest->grade >= link.weakestCable) return link.weakest->name;
     const auto part = std::find_if(link.parts.begin(), link.parts.end(),
                                    [&](const ChannelPart& one) { return one.medium == link.weakest; });
+    if (part == link.parts.end()) return link.weakest->name;
     return fmt::format("{} ({})", link.weakest->name, part->name);
 }
 
