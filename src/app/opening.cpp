@@ -45,7 +45,7 @@ Result<std::unique_ptr<store::ProjectFile>> openOrMake(const OpenRequest& reques
                        folder.string());
     if (request.replaces) std::filesystem::remove(path, problem);
     if (std::filesystem::exists(path, problem)) return store::ProjectFile::open(request.path);
-    if (request.ifMissing == IfMissing::Refuse)
+    if (request.ifMissing == IfMissing::Refuse && !request.replaces)
         return failure(ErrorCode::NotFound,
                        "there is no such file; check its name, or make a new house there with --new", request.path);
     if (!request.start) return store::ProjectFile::create(request.path, {});

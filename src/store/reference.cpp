@@ -51,6 +51,12 @@ const Reference* referenceOf(std::string_view key)
 
 }  // namespace
 
+std::string_view referredKind(std::string_view key)
+{
+    const Reference* reference = referenceOf(key);
+    return reference ? reference->kind : std::string_view();
+}
+
 bool isReference(std::string_view key) { return referenceOf(key) && key != "tagged" && key != "trial"; }
 
 std::string referenceName(const plan::Plan& plan, std::string_view key, std::string_view id)

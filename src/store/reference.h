@@ -9,6 +9,8 @@
 
 namespace sokudo::store {
 
+/// The kind of row (as in tables.h) that the field of this key names by its id; empty: it names none.
+std::string_view referredKind(std::string_view key);
 /// Whether the field of this key holds the id of another row.
 bool isReference(std::string_view key);
 /// What the row is called that the field names by `id`: "core 4"; empty where it is not there.

@@ -54,14 +54,32 @@ private Q_SLOTS:
     void makesAProjectAndItsFolder()
     {
         Files files;
-        app::Opening made({files.path("new/folder/home.sokudo"), demoHouse, false});
+        using IfMissing = app::OpenRequest::IfMissing;
+        app::Opening made({files.path("new/folder/home.sokudo"), demoHouse, false, IfMissing::MakeWithFolder});
         finish(made);
         auto opened = made.take();
         QVERIFY2(opened, opened ? "" : opened.error().message().c_str());
         QVERIFY(opened->loaded.project.plan == demoHouse()->plan);
-        app::Opening empty({files.path("empty.sokudo"), nullptr, false});
+        app::Opening empty({files.path("empty.sokudo"), nullptr, false, IfMissing::Make});
         finish(empty);
         QVERIFY(empty.take()->loaded.project.plan.devices.empty());
+    }
+    /// A name that was mistyped makes nothing, neither a house nor a folder.
+    void nothingIsMadeUnasked()
+    {
+        Files files;
+        using IfMissing = app::OpenRequest::IfMissing;
+        for (const auto& [name, ifMissing] : {std::pair("gone/x.sokudo", IfMissing::Refuse),
+                                              std::pair("gone/x.sokudo", IfMissing::Make),
+                                              std::pair("x.sokudo", IfMissing::Refuse)}) {
+            app::Opening opening({files.path(name), nullptr, false, ifMissing});
+            finish(opening);
+            const auto opened = opening.take();
+            QVERIFY(!opened);
+            QCOMPARE(opened.error().code, ErrorCode::NotFound);
+            QVERIFY(toQt(opened.error().message()).contains("there is no such"));
+        }
+        QVERIFY(QDir(files.folder.path()).isEmpty());
     }
     void anOldFileIsKeptUnlessItIsToBeginAnew()
     {

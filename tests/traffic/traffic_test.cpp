@@ -108,15 +108,14 @@ private Q_SLOTS:
         QCOMPARE(run(question).error().code, ErrorCode::BadInput);
         QVERIFY(run(agent.question()));
     }
-    void threeWrongKeysCloseTheDoorForAWhile()
+    /// Whoever shares an address with one that guesses is served all the same.
+    void wrongKeysKeepNobodyOut()
     {
         const Agent agent;
         TrafficQuestion wrong = agent.question();
         wrong.key = "abcdefgh-12345679";
-        for (int i = 0; i < 3; ++i) QVERIFY(!run(wrong));
-        const auto right = run(agent.question());
-        QVERIFY(!right);
-        QCOMPARE(right.error().code, ErrorCode::Unreachable);
+        for (int i = 0; i < 5; ++i) QVERIFY(!run(wrong));
+        QVERIFY(run(agent.question()));
     }
     void theAgentKeepsItsBounds()
     {

@@ -57,7 +57,8 @@ struct Running {
             },
             &answers);
         program->openHouse(
-            {folder.filePath("row.sokudo").toStdString(), [] { return app::starterHouse("lantern-row"); }, false});
+            {folder.filePath("row.sokudo").toStdString(), [] { return app::starterHouse("lantern-row"); }, false,
+             app::OpenRequest::IfMissing::Make});
         waitForWindows(1);
     }
     ~Running()

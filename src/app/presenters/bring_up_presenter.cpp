@@ -269,8 +269,8 @@ void BringUpPresenter::readBy(Result<std::unique_ptr<measure::HostReader>> opene
         [this, id = m_chosen](const Result<measure::HostSnapshot>& snapshot) {
             m_isReading = false;
             if (snapshot) keep(*snapshot, id);
-            if (snapshot && !snapshot->partial.empty()) m_readSays += ". " + toQt(snapshot->partial);
             else m_readSays = toQt(snapshot.error().message());
+            if (snapshot && !snapshot->partial.empty()) m_readSays += ". " + toQt(snapshot->partial);
             Q_EMIT changed();
         });
 }

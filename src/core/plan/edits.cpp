@@ -26,6 +26,7 @@ std::optional<text::Sentence> whyNot(const char* kind, const T& object)
 /// The plan with the run's end at `port` left open.
 Plan opened(Plan plan, PortId port)
 {
+    const Table<Run> before = plan.runs;  // what is found lives in it: a jack holds two runs
     for (const Run* found : runsAt(plan, port)) {
         Run run = *found;
         if (run.a == port) run.a = {};
@@ -39,6 +40,7 @@ Plan opened(Plan plan, PortId port)
 Plan withLevelsOf(Plan plan, PlaceId id)
 {
     const Place outer = *plan.places.find(id);
+    const Table<Place> before = plan.places;  // what is found lives in it
     for (const Place* inner : placesIn(plan, id)) {
         if (inner->level == outer.level && inner->building == outer.building) continue;
         Place moved = *inner;

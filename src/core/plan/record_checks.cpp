@@ -81,12 +81,12 @@ bool isJpeg(const std::string& base64)
 Problem problemOf(const Photo& photo)
 {
     const auto picture = [&]() -> Problem {
-        if (!photo.jpeg.empty() && !isJpeg(photo.jpeg))
-            return problem("jpeg", text::say("checks.is-no-picture",
-                                             "is no JPEG picture in base64; add the picture again from its file"));
         if (photo.jpeg.size() > kLargestPicture)
             return problem("jpeg", text::say("checks.picture-too-large",
                                              "is larger than half a megabyte; add it again, and it is made smaller"));
+        if (!photo.jpeg.empty() && !isJpeg(photo.jpeg))
+            return problem("jpeg", text::say("checks.is-no-picture",
+                                             "is no JPEG picture in base64; add the picture again from its file"));
         if (photo.jpeg.empty() && photo.found == Inspection::None && text::trimmed(photo.caption).empty())
             return problem("caption", text::say("checks.photo-says-nothing",
                                                 "is missing, and there is no picture; say what was seen"));
