@@ -27,7 +27,9 @@ double statedShare(Chance& chance)
 
 class Builder {
 public:
-    Builder(plan::Plan plan, Chance& chance) : m_plan(std::move(plan)), m_chance(chance)
+    /// @param isCalm  little is stated of ports and cables, and they fit each other: links that work come up too
+    Builder(plan::Plan plan, Chance& chance, bool isCalm = false)
+        : m_plan(std::move(plan)), m_chance(chance), m_isCalm(isCalm)
     {
         plan::eachTable([&](auto table) {
             for (const auto& row : m_plan.*table.rows) know(table.kind, row.id.value);
@@ -43,9 +45,11 @@ public:
     const T* add(const plan::TableOf<T>& table, const Json& given)
     {
         const std::int64_t id = nextId();
-        for (const double share : {statedShare(m_chance), 0.1, 0.0}) {
+        const std::string_view kind = table.kind;
+        const bool isBare = m_isCalm && (kind == "port" || kind == "run") && m_chance.is(0.85);
+        for (const double share : {isBare ? 0.0 : statedShare(m_chance), 0.1, 0.0}) {
             Json body = chanceRow(table.list, id, m_ids, share, m_chance);
-            if (body.contains("name") && (std::string_view(table.kind) != "port"))
+            if (body.contains("name") && kind != "port")
                 body["name"] = fmt::format("{} {}", body["name"].template get<std::string>(), m_names++);
             body.update(given);
             auto row = store::parsedRow<T>(body, "");
@@ -71,6 +75,7 @@ private:
     KnownIds m_ids;
     std::int64_t m_last = 0;
     int m_names = 1;
+    bool m_isCalm;
 };
 
 constexpr plan::TableOf<plan::Place> kPlaces{"place", "places", &plan::Plan::places};
@@ -167,7 +172,7 @@ void addLegs(Builder& builder, Chance& chance)
     }
 }
 
-void addRuns(Builder& builder, Chance& chance)
+void addRuns(Builder& builder, bool isCalm, Chance& chance)
 {
     std::vector<plan::Port> free;
     for (const plan::Port& port : builder.plan().ports) {
@@ -195,7 +200,9 @@ void addRuns(Builder& builder, Chance& chance)
                 return one.device != a->device && (!isSame || mediaFor(one.cage) == mediaFor(a->cage));
             });
         Json given{{"a", a->id.value}, {"b", b ? b->id.value : 0}, {"label", fmt::format("r{}", i)}};
-        if (chance.is(0.8)) given["medium"] = chance.of(mediaFor(a->cage));
+        if (isCalm || chance.is(0.8)) given["medium"] = chance.of(mediaFor(a->cage));
+        if (isCalm && given["medium"].get<std::string>().starts_with("om")) given["medium"] = "dac";
+        if (isCalm) given["length_m"] = chance.whole(1, a->cage == "rj45" ? 60 : 3);
         builder.add(kRuns, given);
     }
 }
@@ -233,10 +240,11 @@ store::Project chanceHouse(int number, Chance& chance)
 {
     plan::Plan empty;
     empty.name = chance.word(chance.is(0.2));
-    Builder builder(std::move(empty), chance);
+    const bool isCalm = number % 2 == 0;
+    Builder builder(std::move(empty), chance, isCalm);
     addDevices(builder, number, chance);
     addLegs(builder, chance);
-    addRuns(builder, chance);
+    addRuns(builder, isCalm, chance);
     addRecords(builder, number, chance);
     // A second round: what the first kinds refer to is there now.
     plan::eachTable([&](auto table) {

@@ -12,6 +12,9 @@
 #include "core/base/guard.h"
 #include "core/base/json.h"
 #include "core/base/text.h"
+#include "core/editline/disk_line.h"
+#include "core/editline/record_fields.h"
+#include "core/editline/supply_line.h"
 #include "core/kb/load.h"
 #include "core/match/reports.h"
 #include "core/plan/invariants.h"
@@ -94,6 +97,7 @@ public:
         goesThroughAFile();
         goesThroughJson();
         goesThroughTables();
+        fieldsReadBack();
         liveOn();
         twoEditsMeet();
         if (m_wish.asksQuestions) ask();
@@ -158,6 +162,47 @@ private:
             else if (const std::string what = difference(m_project, *again); !what.empty())
                 wrong("through the table of " + list + ": " + what);
         }
+    }
+
+    /// What a form or a line shows of a record, set again, changes nothing; and a field that is set changes no other.
+    void fieldsReadBack()
+    {
+        const plan::Plan& plan = m_project.plan;
+        plan::eachTable([&](auto table) {
+            if (!editline::isRecordKind(table.kind)) return;
+            for (const auto& row : plan.*table.rows) {
+                const plan::Subject subject{table.kind, row.id.value};
+                for (const editline::RecordField& field : editline::recordFields(plan, subject, knowledge())) {
+                    auto same = editline::withRecord(plan, subject, {{field.key, field.value}}, knowledge(), m_ids);
+                    if (!same)
+                        wrong(fmt::format("{} {}=“{}” is shown and refused: {}", table.kind, field.key, field.value,
+                                          same.error().message()));
+                    else if (!(same->plan == plan))
+                        wrong(fmt::format("{} {}=“{}” is shown and reads back as another: {} is {}", table.kind,
+                                          field.key, field.value, jsonText(store::toJson(row)),
+                                          jsonText(store::toJson(*(same->plan.*table.rows).find(row.id)))));
+                    ++m_tally.steps["fields read back"];
+                }
+            }
+        });
+        for (const plan::Device& device : plan.devices) {
+            const std::string disks = editline::disksText(device.disks), fed = editline::suppliesText(device, plan);
+            readsBack(device, "disks", disks);
+            readsBack(device, "fed", fed);
+            readsBack(device, "note", "seen");
+        }
+    }
+
+    void readsBack(const plan::Device& device, const std::string& key, const std::string& value)
+    {
+        const auto made = editline::withProperties(m_project.plan, {"device", device.id.value},
+                                                   fmt::format("{}=\"{}\"", key, value), knowledge(), m_ids);
+        if (!made) return wrong(fmt::format("device {}=“{}” is refused: {}", key, value, made.error().message()));
+        plan::Device now = *made->devices.find(device.id);
+        if (key == "note") now.note = device.note;
+        if (!(now == device))
+            wrong(fmt::format("device {}=“{}” reads back as another: {} is {}", key, value,
+                              jsonText(store::toJson(device)), jsonText(store::toJson(now))));
     }
 
     /// A step as the window keeps it for Undo.
@@ -242,7 +287,12 @@ private:
             else if (one.kind == store::VersionKind::Variant) {
                 const auto built = store::variantNow(m_project.plan, *now);
                 const auto wanted = store::restored(m_project.plan, *now);
-                if (built && wanted && !(*built == *wanted)) wrong("a variant is not the whole that was kept");
+                if (built && wanted && !(*built == *wanted)) {
+                    store::Project a, b;
+                    a.plan = *wanted;
+                    b.plan = *built;
+                    wrong("a variant is not the whole that was kept: " + difference(a, b));
+                }
             }
         }
     }

@@ -70,6 +70,7 @@ int main(int argc, char** argv)
     const char* source = std::getenv("SOKUDO_SOURCE");
     wish.source = std::string(source ? source : ".") + "/data";
     wish.says = std::getenv("SOKUDO_SAY") != nullptr;
+    wish.asksQuestions = std::getenv("SOKUDO_DO_NOT_ASK") == nullptr;
     const int cores = wish.says ? 1 : static_cast<int>(std::max(1U, std::thread::hardware_concurrency()));
     int status = 0;
     for (int i = 0; i < cores; ++i)

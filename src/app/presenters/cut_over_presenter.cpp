@@ -105,8 +105,10 @@ void CutOverPresenter::refresh()
     Q_EMIT changed();
     m_work.start(
         *this,
-        [plan = m_document.snapshot(), one = *chosen, kb = m_document.sharedKnowledge()](const std::atomic<bool>&) {
-            return build::cutOverPlan({*plan, one, *kb, buy::builtInSolver()});
+        [plan = m_document.snapshot(), one = *chosen,
+         kb = m_document.sharedKnowledge()](const std::atomic<bool>& isStopped) {
+            return build::cutOverPlan(
+                {*plan, one, *kb, buy::builtInSolver(), [&isStopped](double) { return !isStopped; }});
         },
         [this, plan = m_document.snapshot(), one = *chosen](Result<build::CutOverPlan> made) {
             m_isWorking = false;

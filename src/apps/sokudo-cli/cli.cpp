@@ -11,6 +11,7 @@
 #include <sstream>
 
 #include <fmt/format.h>
+#include <unistd.h>
 
 #include "core/base/text.h"
 #include "core/base/utf8.h"
@@ -298,6 +299,25 @@ Result<PathEnds> pathEnds(const plan::Plan& plan, const std::string& from, const
     const auto b = deviceCalled(plan, to);
     if (!b) return tl::unexpected(b.error());
     return PathEnds{*a, *b};
+}
+
+Patience::Patience(double seconds)
+    : m_end(std::chrono::steady_clock::now() +
+            std::chrono::duration_cast<std::chrono::steady_clock::duration>(std::chrono::duration<double>(seconds))),
+      m_isTold(::isatty(STDERR_FILENO) == 1)
+{}
+
+Patience::~Patience()
+{
+    if (m_percent >= 0) std::fputs("\r      \r", stderr);
+}
+
+bool Patience::goesOn(double share)
+{
+    const int percent = static_cast<int>(100 * std::clamp(share, 0.0, 1.0));
+    if (m_isTold && percent != m_percent) std::fprintf(stderr, "\r%3d %%", percent);
+    if (m_isTold) m_percent = percent;
+    return std::chrono::steady_clock::now() < m_end;
 }
 
 measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now()); }

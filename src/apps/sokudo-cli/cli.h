@@ -2,6 +2,7 @@
 // What all verbs share: output, exit status, opening a project.
 #pragma once
 
+#include <chrono>
 #include <functional>
 #include <memory>
 #include <string>
@@ -141,6 +142,22 @@ const store::Version* versionCalled(const store::Project&, const std::string& na
 /// The house with a version of it built, or “now”: the house as it is.
 /// @error NotFound  there is no such version; names those there are
 Result<plan::Plan> houseCalled(const store::Project&, const std::string& name);
+/// How long a verb may look, and how far it is: on a terminal it says the share that is done.
+class Patience {
+public:
+    explicit Patience(double seconds);
+    ~Patience();
+    Patience(const Patience&) = delete;
+    Patience& operator=(const Patience&) = delete;
+    /// @param share  done, 0 to 1. @return false: the time is over
+    bool goesOn(double share);
+
+private:
+    std::chrono::steady_clock::time_point m_end;
+    bool m_isTold;
+    int m_percent = -1;
+};
+
 measure::Timestamp now();
 /// Today as an ISO 8601 date.
 std::string today();

@@ -12,6 +12,7 @@ namespace {
 
 struct Options {
     std::string file, variant = "now", day, from, to, begins, until, appointments;
+    double seconds = 60;
     int reserve = -1;
 };
 
@@ -57,7 +58,9 @@ Result<Made> made(const Options& given, Context& context)
     if (!house) return tl::unexpected(house.error());
     auto day = dayOf(*house, given);
     if (!day) return tl::unexpected(day.error());
-    auto plan = build::cutOverPlan({*house, *day, context.kb, buy::builtInSolver()});
+    Patience patience(given.seconds);
+    auto plan = build::cutOverPlan({*house, *day, context.kb, buy::builtInSolver(),
+                                    [&](double share) { return patience.goesOn(share); }});
     if (!plan) return tl::unexpected(plan.error());
     return Made{std::move(*house), std::move(*day), std::move(*plan)};
 }
@@ -185,6 +188,7 @@ void addCutOver(Verbs& verbs, Context& context)
         verb.option("--until", given->until, "by when all must work, such as 22:30");
         verb.option("--appointments", given->appointments, "fixed: “19:30 20min call; 21:00 10min backup”");
         verb.option("--reserve", given->reserve, "per cent of the planned time").within(0, 200);
+        verb.option("--seconds", given->seconds, "stop after so many; 60 unless told otherwise").within(1.0, 86400.0);
         verb.option("--variant", given->variant, "in this variant; the house as it is unless told otherwise");
         verb.answer([given, answer, &context] { return answer(*given, context); });
     };

@@ -98,7 +98,7 @@ int answerCapacity(const std::string& file, int years, Context& context)
         print(result);
         return kFine;
     }
-    if (all.empty()) print("No disks of a known size: say “disks=6x8tb raid6” of a device.");
+    if (all.empty()) print("No disks of a known size: say set NAME disks=\"hdd*6 8tb raid6 used=21tb\".");
     for (const buy::StorageAnswer& one : all) {
         print(plain(one.sentence));
         print(plain(fmt::format("  for {} years four fifths full: {} usable", years, text::size(one.needs))));

@@ -10,6 +10,7 @@ namespace {
 
 struct Options {
     std::string file, variant = "now", from, to;
+    double seconds = 60;
 };
 
 Json toJson(const build::MoveList& list)
@@ -57,7 +58,11 @@ int answer(const Options& given, Context& context)
     const auto from = deviceCalled(*house, given.from), to = deviceCalled(*house, given.to);
     if (!from) return fail(from.error());
     if (!to) return fail(to.error());
-    const auto list = build::moveList({*house, *from, *to, context.kb, buy::builtInSolver()});
+    const auto list = [&] {
+        Patience patience(given.seconds);
+        return build::moveList({*house, *from, *to, context.kb, buy::builtInSolver(),
+                                [&](double share) { return patience.goesOn(share); }});
+    }();
     if (!list) return fail(list.error());
     if (context.json) print(toJson(*list));
     else show(*list);
@@ -75,6 +80,8 @@ void addMoves(Verbs& verbs, Context& context)
     verb.option("--from", given->from, "the old switch").required();
     verb.option("--to", given->to, "the new one").required();
     verb.option("--variant", given->variant, "in this variant; the house as it is unless told otherwise");
+    verb.option("--seconds", given->seconds, "stop after so many and give the best found; 60 unless told otherwise")
+        .within(1.0, 86400.0);
     verb.answer([given, &context] { return answer(*given, context); });
 }
 

@@ -98,10 +98,11 @@ int answer(const Options& given, Context& context)
         asked = std::move(*next);
     }
     IdSource ids(std::random_device{}());
-    const auto until = std::chrono::steady_clock::now() + std::chrono::seconds(given.seconds);
-    const auto found =
-        buy::cheapestPlan({project->plan, asked, context.kb, today(), ids, buy::builtInSolver(), true,
-                           [&](const buy::SearchState&) { return std::chrono::steady_clock::now() < until; }});
+    const auto found = [&] {
+        Patience patience(given.seconds);
+        return buy::cheapestPlan({project->plan, asked, context.kb, today(), ids, buy::builtInSolver(), true,
+                                  [&](const buy::SearchState&) { return patience.goesOn(0); }});
+    }();
     if (!found) return fail(found.error());
     const buy::Purse purse(project->plan);
     if (context.json) print(toJson(*found, purse));

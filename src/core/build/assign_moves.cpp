@@ -58,7 +58,7 @@ private:
 
 }  // namespace
 
-Result<Assigned> assignMoves(const MoveModel& model, const buy::Solver& solver)
+Result<Assigned> assignMoves(const MoveModel& model, const buy::Solver& solver, const MoveProgress& progress)
 {
     if (model.leads > model.ports)
         return failure(ErrorCode::BadInput,
@@ -75,9 +75,15 @@ Result<Assigned> assignMoves(const MoveModel& model, const buy::Solver& solver)
                                                       "few of them are of the kind that is needed"));
     };
     if (std::find(hasChoice.begin(), hasChoice.end(), false) != hasChoice.end()) return none();
-    const auto answer = solver(Assigning(model).program(), {});
+    buy::MipOptions options;
+    if (progress) options.progress = [&](const buy::MipState&) { return progress(1); };
+    const auto answer = solver(Assigning(model).program(), options);
     if (!answer) return tl::unexpected(answer.error());
+    if (answer->values.empty() && answer->end == buy::MipEnd::Stopped)
+        return failure(ErrorCode::Cancelled,
+                       text::say("moves.stopped", "stopped before a way to place all leads was found; give it longer"));
     if (answer->values.empty()) return none();
+    made.isLeast = answer->end == buy::MipEnd::Proved;
     made.choices.resize(model.leads);
     for (std::size_t i = 0; i < model.choices.size(); ++i) {
         if (answer->values[i] < 0.5) continue;

@@ -79,8 +79,11 @@ struct CutOverQuestion {
     plan::CutOver day;  ///< switches, times, reserve, appointments
     const kb::KnowledgeBase& kb;
     buy::Solver solver;
+    MoveProgress progress = {};  ///< may be empty
 };
 
+/// Times and appointments are looked at first, before anything that takes long.
+/// @error Cancelled  it was stopped
 /// @error BadInput  a switch that is not named, a time that is none; NotFound  a lead that goes nowhere
 /// @source jobs/cut_over.csv; core/power for what goes off
 Result<CutOverPlan> cutOverPlan(const CutOverQuestion&);

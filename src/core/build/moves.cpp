@@ -48,11 +48,19 @@ public:
         model.leads = m_leads.size();
         model.ports = m_ports.size();
         for (const plan::Port* port : m_ports) model.blocks.push_back(blockOf(*port));
-        for (std::size_t lead = 0; lead < m_leads.size(); ++lead)
+        for (std::size_t lead = 0; lead < m_leads.size(); ++lead) {
+            const double share = static_cast<double>(lead) / static_cast<double>(m_leads.size());
+            if (m_asked.progress && !m_asked.progress(share))
+                return failure(ErrorCode::Cancelled,
+                               text::say("moves.stopped-early",
+                                         "stopped when {} of {} leads were looked at; give it longer", lead,
+                                         m_leads.size()));
             if (const auto found = choicesOf(lead, model); !found) return tl::unexpected(found.error());
+        }
         model.groups = groups();
-        const auto assigned = assignMoves(model, m_asked.solver);
+        const auto assigned = assignMoves(model, m_asked.solver, m_asked.progress);
         if (!assigned) return tl::unexpected(assigned.error());
+        m_list.isLeast = assigned->isLeast;
         for (std::size_t lead = 0; lead < m_leads.size(); ++lead) list(lead, model.choices[assigned->choices[lead]]);
         m_list.count = assigned->count;
         check();
@@ -288,6 +296,8 @@ private:
             text::say("moves.says", "{} leads move from {} to {}: {} new leads, {} new modules, {} get another number",
                       m_list.moves.size(), nameOf(m_asked.from), nameOf(m_asked.to), count.leads, count.modules,
                       count.renumbered);
+        if (!m_list.isLeast)
+            m_list.sentence += text::say("moves.not-least", ", the best found before the search was stopped");
     }
 
     const MoveQuestion& m_asked;

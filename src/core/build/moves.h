@@ -3,6 +3,7 @@
 // lost and the least has to be bought and relabelled. Exact.
 #pragma once
 
+#include <functional>
 #include <optional>
 #include <string>
 #include <vector>
@@ -38,12 +39,17 @@ struct MoveCount {
 struct Assigned {
     std::vector<std::size_t> choices;  ///< one of each lead, in MoveModel::choices
     MoveCount count;
+    bool isLeast = true;  ///< false: it was stopped, and something better may be there
 };
+
+/// How far the work is, 0 to 1. @return false: stop, and give the best found
+using MoveProgress = std::function<bool(double share)>;
 
 /// The fewest new leads, then modules, then ports with another number.
 /// @error NotFound   no solver, or no way to place all of them
 /// @error BadInput   more leads than ports
-Result<Assigned> assignMoves(const MoveModel&, const buy::Solver&);
+/// @error Cancelled  stopped before a way to place them was found
+Result<Assigned> assignMoves(const MoveModel&, const buy::Solver&, const MoveProgress& = {});
 
 /// A setting that goes with the lead.
 struct Setting {
@@ -62,7 +68,8 @@ struct Move {
 struct MoveList {
     std::vector<Move> moves;  ///< in the order of the old front
     MoveCount count;
-    plan::Plan after;  ///< the house with all of it moved, the old switch bare
+    bool isLeast = true;  ///< false: stopped at the best found
+    plan::Plan after;     ///< the house with all of it moved, the old switch bare
     text::Sentence sentence;
     std::vector<text::Sentence> notes;
 };
@@ -72,8 +79,10 @@ struct MoveQuestion {
     plan::DeviceId from, to;
     const kb::KnowledgeBase& kb;
     buy::Solver solver;
+    MoveProgress progress = {};  ///< may be empty
 };
 
+/// @error Cancelled  stopped before every lead was looked at
 /// @error BadInput   the same switch twice, one without ports, more leads than ports
 /// @error NotFound   a lead that no port of the new switch takes: names it, and why
 Result<MoveList> moveList(const MoveQuestion&);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/sentence.h"
 #include "core/base/text.h"
+#include "core/editline/disk_line.h"
 #include "core/editline/property.h"
 #include "core/editline/supply_line.h"
 #include "core/kb/host_rows.h"
@@ -8,32 +9,12 @@
 namespace sokudo::editline {
 namespace {
 
-/// "hdd*6 raid6" or "nvme4", several with + between them.
 Field setDisks(plan::Device& device, const Property& one, const kb::KnowledgeBase& kb)
 {
-    device.disks.clear();
-    if (one.isCleared()) return "disks";
-    for (const std::string& part : text::split(text::lower(one.value), '+')) {
-        const auto words = text::words(part);
-        plan::DiskGroup group;
-        for (const std::string& word : words) {
-            const std::size_t times = word.find('*');
-            const std::string name = word.substr(0, times);
-            if (kb.find<kb::ArrayLevel>(name)) group.level = name;
-            else if (kb.find<kb::Disk>(name)) group.kind = name;
-            else
-                return tl::unexpected(
-                    one.wrong(text::say("properties.disks-are-written",
-                                        "disks are written disks=\"hdd*6 raid6\"; “{}” is no kind of disk", word)));
-            if (times == std::string::npos) continue;
-            const auto count = text::parseNumber(word.substr(times + 1));
-            if (!count || *count < 1 || *count > 999)
-                return tl::unexpected(
-                    one.wrong(text::say("properties.a-count-of-disks", "a count of disks is 1 to 999, as in hdd*6")));
-            group.count = static_cast<int>(*count);
-        }
-        device.disks.push_back(std::move(group));
-    }
+    if (one.value == disksText(device.disks)) return "disks";  // shown, and set again
+    auto disks = disksFrom(one, device.disks, kb);
+    if (!disks) return tl::unexpected(disks.error());
+    device.disks = std::move(*disks);
     return "disks";
 }
 
@@ -87,6 +68,7 @@ std::optional<Field> setNeighbour(plan::Device& device, const Property& one, con
         return Field("place");
     }
     if (one.key != "fed" && one.key != "fed-by") return std::nullopt;
+    if (one.value == suppliesText(device, draft.plan)) return Field("supplies");  // shown, and set again
     auto supplies = suppliesFrom(one, device, draft.plan);
     if (!supplies) return Field(tl::unexpected(supplies.error()));
     device.supplies = std::move(*supplies);

@@ -442,6 +442,8 @@ template <class T>
     {
         std::vector<std::string> known;
         for (const RecordKey<T>& each : keysOf<T>()) {
+            // What a form or a line shows, set again, changes nothing: not to the last digit.
+            if (one.key == each.key && each.get(record, draft.plan) == one.value) return each.field;
             if (one.key == each.key) return each.set(record, one, draft);
             known.emplace_back(each.key);
         }

@@ -8,6 +8,7 @@
 #include "core/plan/checks.h"
 #include "core/plan/invariants.h"
 #include "core/plan/loosen.h"
+#include "core/plan/put_name.h"
 
 namespace sokudo::plan::edits {
 namespace {
@@ -89,7 +90,7 @@ std::optional<text::Sentence> whyPortCannotTake(const Plan& plan, PortId port, R
 Result<Plan> putPlace(const Plan& plan, Place place)
 {
     if (!place.id.isSet()) return refuse(text::say("edits.the-place-has-no", "the place has no id"));
-    place.name = text::trimmed(place.name);
+    trimTypedName(plan.places, place);
     if (const auto why = whyNot("place", place)) return refuse(*why);
     for (const Place& other : plan.places)
         if (other.id != place.id && other.name == place.name && other.building == place.building)
@@ -109,7 +110,7 @@ Result<Plan> putPlace(const Plan& plan, Place place)
 Result<Plan> putDevice(const Plan& plan, Device device)
 {
     if (!device.id.isSet()) return refuse(text::say("edits.the-device-has-no", "the device has no id"));
-    device.name = text::trimmed(device.name);
+    trimTypedName(plan.devices, device);
     if (const auto why = whyNot("device", device)) return refuse(*why);
     if (!plan.places.has(device.place))
         return refuse(text::say("edits.needs-a-place-that", "{} needs a place that is in the plan", device.name));
@@ -127,7 +128,7 @@ Result<Plan> putSlot(const Plan& plan, Slot slot)
 {
     if (!slot.id.isSet() || !plan.devices.has(slot.device))
         return refuse(text::say("edits.the-slot-needs-a", "the slot needs a device that is in the plan"));
-    slot.name = text::trimmed(slot.name);
+    trimTypedName(plan.slots, slot);
     if (const auto why = whyNot("slot", slot)) return refuse(*why);
     Plan next = plan;
     next.slots = plan.slots.with(std::move(slot));
@@ -138,7 +139,7 @@ Result<Plan> putPort(const Plan& plan, Port port)
 {
     if (!port.id.isSet() || !plan.devices.has(port.device))
         return refuse(text::say("edits.the-port-needs-a", "the port needs a device that is in the plan"));
-    port.name = text::trimmed(port.name);
+    trimTypedName(plan.ports, port);
     if (const auto why = whyNot("port", port)) return refuse(*why);
     for (const Port& other : plan.ports)
         if (other.id != port.id && other.device == port.device && other.name == port.name)
@@ -227,7 +228,7 @@ text::Sentence whyNotEnds(const Plan& plan, DeviceId from, DeviceId to)
 
 Result<Plan> putFlow(const Plan& plan, Flow flow)
 {
-    flow.name = text::trimmed(flow.name);
+    trimTypedName(plan.flows, flow);
     flow.set = text::trimmed(flow.set);
     if (!flow.id.isSet()) return refuse(text::say("edits.the-flow-has-no", "the flow has no id"));
     if (const auto why = whyNot("flow", flow)) return refuse(*why);
@@ -240,7 +241,7 @@ Result<Plan> putFlow(const Plan& plan, Flow flow)
 
 Result<Plan> putJob(const Plan& plan, Job job)
 {
-    job.name = text::trimmed(job.name);
+    trimTypedName(plan.jobs, job);
     if (!job.id.isSet()) return refuse(text::say("edits.the-job-has-no", "the job has no id"));
     if (const auto why = whyNot("job", job)) return refuse(*why);
     if (const text::Sentence why = whyNotEnds(plan, job.from, job.to); !why.empty())

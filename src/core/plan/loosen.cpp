@@ -112,12 +112,14 @@ bool loosen(const Plan& plan, DayMark& mark) { return plan.cutOvers.has(mark.cut
 bool loosen(const Plan& plan, Device& device)
 {
     std::vector<Supply> kept;
-    for (Supply supply : device.supplies) {
+    for (const Supply& stated : device.supplies) {
+        Supply supply = stated;
         clear(supply.outlet, plan.outlets);
         clear(supply.port, plan.ports);
         clear(supply.from, plan.devices);
         const bool isPlugged = supply.kind == SupplyKind::Cord || supply.kind == SupplyKind::Brick;
-        if (isPlugged || supply.from.isSet() || supply.port.isSet()) kept.push_back(supply);
+        // A way whose beginning was never known stays; one whose beginning is gone goes.
+        if (isPlugged || supply == stated || supply.from.isSet() || supply.port.isSet()) kept.push_back(supply);
     }
     device.supplies = std::move(kept);
     return true;

@@ -4,6 +4,7 @@
 #include "core/plan/edits.h"
 #include "core/plan/invariants.h"
 #include "core/plan/loosen.h"
+#include "core/plan/put_name.h"
 #include "core/plan/tables.h"
 
 namespace sokudo::plan::edits {
@@ -167,7 +168,7 @@ Result<Plan> putRecord(const Plan& plan, T row)
 {
     using Of = Kind<T>;
     if (!row.id.isSet()) return refuse(text::say("edits.the-record-has-no", "the {} has no id", Of::kWord));
-    if constexpr (Of::kIsNamed) row.name = text::trimmed(row.name);
+    if constexpr (Of::kIsNamed) trimTypedName(plan.*Of::kRows, row);
     if (const auto problem = problemOf(row))
         return refuse(text::say("record-edits.the-of-the", "the {} of the {} {}", fieldWords(problem->field), Of::kWord,
                                 problem->what));

@@ -69,10 +69,10 @@ public:
         if (!isCleared && !spot) return false;
         if (isTyped(m_spot)) device.at = spot ? std::optional(plan::Spot{spot->first, spot->second}) : std::nullopt;
         device.rackUnit = m_unit->value();
-        device.name = fromQt(m_name->text());
+        readText(m_name, device.name);
         device.place = {chosenId(m_place)};
         device.role = plan::roleFromCode(chosen(m_role)).value_or(plan::Role::Other);
-        device.description = fromQt(m_description->text().trimmed());
+        readText(m_description, device.description);
         return true;
     }
 
@@ -100,6 +100,24 @@ bool readRate(const QLineEdit* edit, const std::optional<BitRate>& before, std::
     return true;
 }
 
+std::string terabytesText(const std::optional<DataSize>& size)
+{
+    return size ? text::number(size->in() / 1e12) : std::string();
+}
+
+/// The same of a size.
+bool readSize(const QLineEdit* edit, const std::optional<DataSize>& before, std::optional<DataSize>& into)
+{
+    into = before;
+    if (!isTyped(edit)) return true;
+    into.reset();
+    if (edit->text().trimmed().isEmpty()) return true;
+    const auto terabytes = text::parseNumber(fromQt(edit->text().trimmed()));
+    if (!terabytes || *terabytes < 0 || *terabytes > 1e6) return false;
+    into = DataSize::of(*terabytes * 1e12);
+    return true;
+}
+
 /// Its processor, disks and file share.
 class Machine {
 public:
@@ -112,11 +130,14 @@ public:
         m_cores = number(form, "Cores", processor ? processor->cores : 4, 1, 512);
         const plan::DiskGroup disk = device.disks.empty() ? plan::DiskGroup{"", 1, ""} : device.disks.front();
         m_disks = choice(form, "Disks", named(kb.all<kb::Disk>()), disk.kind, "none, or not known");
-        m_count = number(form, "How many", disk.count, 1, 99);
+        m_count = number(form, "How many", disk.count, 1, 999);
         m_level = choice(form, "Array", named(kb.all<kb::ArrayLevel>()), disk.level.empty() ? "single" : disk.level);
         m_diskName = line(form, "Name of the disks", disk.name, "tank");
         m_reads = line(form, "They read, MB/s", megabytesText(disk.reads), "own figure, such as 450");
         m_writes = line(form, "They write, MB/s", megabytesText(disk.writes), "own figure");
+        m_each = line(form, "Size of each, TB", terabytesText(disk.each), "such as 8");
+        m_used = line(form, "Used of them, TB", terabytesText(disk.used), "such as 21.5");
+        m_growth = line(form, "They grow, TB a month", terabytesText(disk.growth), "such as 0.2");
         m_share = choice(form, "File share", fileShares(kb), device.fileShare, "none");
         for (std::size_t i = 1; i < device.disks.size(); ++i) {
             const plan::DiskGroup& group = device.disks[i];
@@ -132,23 +153,25 @@ public:
     {
         device.processor.reset();
         if (const std::string kind = chosen(m_processor); !kind.empty()) {
-            const auto ghz = text::parseNumber(fromQt(m_clock->text()));
-            if (!ghz || *ghz <= 0 || *ghz > 10) return false;
             const bool same = base.processor && !isTyped(m_clock);
-            device.processor = plan::HostProcessor{kind, same ? base.processor->clockGhz : *ghz, m_cores->value()};
+            const auto ghz = same ? std::optional(base.processor->clockGhz) : text::parseNumber(fromQt(m_clock->text()));
+            if (!ghz || (!same && (*ghz <= 0 || *ghz > 10))) return false;
+            device.processor = plan::HostProcessor{kind, *ghz, m_cores->value()};
         }
         // The form shows the first group; the others stay as they are.
         if (!device.disks.empty()) device.disks.erase(device.disks.begin());
         if (const std::string kind = chosen(m_disks); !kind.empty()) {
-            plan::DiskGroup group{kind,
-                                  m_count->value(),
-                                  chosen(m_level) == "single" ? std::string() : chosen(m_level),
-                                  fromQt(m_diskName->text().trimmed()),
-                                  {},
-                                  {}};
             const plan::DiskGroup before = base.disks.empty() ? plan::DiskGroup{} : base.disks.front();
-            if (!readRate(m_reads, before.reads, group.reads) || !readRate(m_writes, before.writes, group.writes))
-                return false;
+            plan::DiskGroup group = before;
+            group.kind = kind;
+            group.count = m_count->value();
+            group.level = chosen(m_level) == "single" ? std::string() : chosen(m_level);
+            readText(m_diskName, group.name);
+            const bool isRead = readRate(m_reads, before.reads, group.reads) &&
+                                readRate(m_writes, before.writes, group.writes) &&
+                                readSize(m_each, before.each, group.each) && readSize(m_used, before.used, group.used) &&
+                                readSize(m_growth, before.growth, group.growth);
+            if (!isRead) return false;
             device.disks.insert(device.disks.begin(), std::move(group));
         }
         device.fileShare = chosen(m_share);
@@ -157,7 +180,7 @@ public:
 
 private:
     QComboBox *m_processor, *m_disks, *m_level, *m_share;
-    QLineEdit *m_clock, *m_diskName, *m_reads, *m_writes;
+    QLineEdit *m_clock, *m_diskName, *m_reads, *m_writes, *m_each, *m_used, *m_growth;
     QSpinBox *m_cores, *m_count;
 };
 
@@ -188,10 +211,11 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
             return false;
         }
         if (!machine.readInto(device, base)) {
-            form->setNotice(std::nullopt, "The clock lies between 0 and 10 GHz; write a number such as 4.2");
+            form->setNotice(std::nullopt, "The clock lies between 0 and 10 GHz; write a number such as 4.2. Rates and sizes of disks are "
+                            "plain numbers");
             return false;
         }
-        device.note = fromQt(note->text().trimmed());
+        readText(note, device.note);
         return presenter.putDevice(device, base, source.read());
     });
     return form;

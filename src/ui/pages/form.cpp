@@ -86,6 +86,11 @@ QLineEdit* line(Form& form, const QString& name, const std::string& value, const
     return result;
 }
 
+void readText(const QLineEdit* edit, std::string& into)
+{
+    if (isTyped(edit)) into = fromQt(edit->text().trimmed());
+}
+
 bool isTyped(const QLineEdit* edit) { return edit->text() != edit->property("first").toString(); }
 
 QComboBox* choice(Form& form, const QString& name, const Choices& entries, const std::string& value,
@@ -94,6 +99,9 @@ QComboBox* choice(Form& form, const QString& name, const Choices& entries, const
     auto* result = new QComboBox;
     if (!none.isEmpty()) result->addItem(none, QString());
     for (const auto& [id, text] : entries) result->addItem(text, toQt(id));
+    // What the list does not offer, such as a module whose own row is gone, stays what it is until another is chosen.
+    const bool isStated = !value.empty() && value != "0";
+    if (isStated && result->findData(toQt(value)) < 0) result->addItem(toQt(value) + " (not in the list)", toQt(value));
     result->setCurrentIndex(std::max(0, result->findData(toQt(value))));
     result->setAccessibleName(name);
     result->setObjectName(name);
@@ -111,7 +119,7 @@ std::int64_t chosenId(const QComboBox* box) { return box->currentData().toString
 QSpinBox* number(Form& form, const QString& name, int value, int least, int most, const QString& suffix)
 {
     auto* result = new QSpinBox;
-    result->setRange(least, most);
+    result->setRange(std::min(least, value), std::max(most, value));
     result->setValue(value);
     result->setSuffix(suffix);
     result->setAccessibleName(name);

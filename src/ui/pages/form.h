@@ -57,6 +57,8 @@ private:
 QLineEdit* line(Form&, const QString& name, const std::string& value, const QString& hint = {});
 /// Somebody has changed the text: what stood there at first is then no longer what counts.
 bool isTyped(const QLineEdit*);
+/// What was typed; a text that nobody touched stays as it is, to the last blank.
+void readText(const QLineEdit*, std::string& into);
 /// Ids with their names.
 using Choices = std::vector<std::pair<std::string, QString>>;
 /// A list of choices, and an empty entry first where `none` is given.

@@ -81,8 +81,9 @@ public:
         const auto force = ratesFrom(m_forced->text());
         if (!list || !force || force->size() > 1) return false;
         port.splitOf = {chosenId(m_whole)};
-        port.leg = port.splitOf.isSet() ? m_leg->value() : 0;
-        port.name = fromQt(m_name->text());
+        if (port.splitOf != base.splitOf || m_leg->value() != std::max(1, base.leg))
+            port.leg = port.splitOf.isSet() ? m_leg->value() : 0;
+        readText(m_name, port.name);
         port.cage = chosen(m_cage);
         port.module = chosen(m_module);
         // Figures that nobody typed stay as they are, to the last digit.

@@ -20,10 +20,13 @@ namespace {
 struct Entry {
     editline::RecordField field;
     QWidget* widget;
+    std::string shown;  ///< at first
     std::string value() const
     {
         if (const auto* box = qobject_cast<QComboBox*>(widget)) return chosen(box);
-        return fromQt(qobject_cast<QLineEdit*>(widget)->text().trimmed());
+        std::string value = shown;
+        readText(qobject_cast<QLineEdit*>(widget), value);
+        return value;
     }
 };
 
@@ -45,7 +48,7 @@ std::vector<Entry> entriesOf(Form& form, const std::vector<editline::RecordField
             widget = choice(form, heading, choices, value, field.mayBeEmpty ? hint : QString());
         }
         widget->setToolTip(hint);
-        entries.push_back({field, widget});
+        entries.push_back({field, widget, value});
     }
     return entries;
 }

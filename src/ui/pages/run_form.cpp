@@ -73,11 +73,11 @@ public:
         result.a = {chosenId(m_from)};
         result.b = {chosenId(m_to)};
         result.medium = chosen(m_medium);
-        result.label = fromQt(m_label->text().trimmed());
+        readText(m_label, result.label);
         result.joints = m_joints->value();
         result.bundle = plan::bundleFromCode(chosen(m_bundle)).value_or(plan::Bundle::Unknown);
         result.wireMap = chosen(m_map);
-        result.note = fromQt(m_note->text());
+        readText(m_note, result.note);
         if (isTyped(m_route)) {
             result.route.clear();
             for (const QString& part : m_route->text().split(QRegularExpression("[>›]"), Qt::SkipEmptyParts))
@@ -127,6 +127,8 @@ private:
             if (!choices.empty()) medium->insertSeparator(medium->count());
             for (const kb::Medium& one : kb.all<kb::Medium>())
                 if (medium->findData(toQt(one.id)) < 0) medium->addItem(toQt(one.name), toQt(one.id));
+            if (!current.isEmpty() && medium->findData(current) < 0)
+                medium->addItem(current + " (not in the list)", current);
             medium->setCurrentIndex(std::max(0, medium->findData(current)));
         };
         fill();

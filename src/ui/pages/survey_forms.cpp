@@ -45,12 +45,12 @@ public:
     /// False where a size or a corner is none.
     bool readInto(plan::Place& place) const
     {
-        place.name = fromQt(m_name->text());
+        readText(m_name, place.name);
         place.kind = plan::placeKindFromCode(chosen(m_kind)).value_or(plan::PlaceKind::Room);
         place.within = {chosenId(m_within)};
         place.level = m_level->value();
-        place.building = fromQt(m_building->text().trimmed());
-        place.note = fromQt(m_note->text());
+        readText(m_building, place.building);
+        readText(m_note, place.note);
         if (!isTyped(m_size) && !isTyped(m_corner)) return true;
         place.area.reset();
         if (m_size->text().trimmed().isEmpty()) return m_corner->text().trimmed().isEmpty();
@@ -123,16 +123,20 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
         choice(*form, "Card lanes", lanes, slot.card ? std::to_string(slot.card->lanes) : "", "not known");
     const SourceEntry source(*form);
     form->setSave([=, &presenter, base = slot]() mutable {
-        slot.name = fromQt(name->text().trimmed());
+        readText(name, slot.name);
         slot.generation = generation->currentData().toString().toInt();
         slot.lanes = wired->currentData().toString().toInt();
         slot.shape = shape->currentData().toString().toInt();
         slot.maxPayload = payload->currentData().toString().toInt();
         slot.chipset = chipset->isChecked();
-        slot.card.reset();
-        if (!card->text().trimmed().isEmpty())
-            slot.card = plan::Card{fromQt(card->text().trimmed()), cardGeneration->currentData().toString().toInt(),
-                                   cardLanes->currentData().toString().toInt()};
+        if (isTyped(card) && card->text().trimmed().isEmpty()) slot.card.reset();
+        else if (slot.card || !card->text().trimmed().isEmpty()) {
+            plan::Card changed = slot.card.value_or(plan::Card{});
+            readText(card, changed.name);
+            changed.generation = cardGeneration->currentData().toString().toInt();
+            changed.lanes = cardLanes->currentData().toString().toInt();
+            slot.card = std::move(changed);
+        }
         return presenter.putSlot(slot, base, source.read());
     });
     if (slot.id.isSet())

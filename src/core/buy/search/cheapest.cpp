@@ -56,6 +56,11 @@ private:
             auto solved = solve(m_model.model, options, m_asked.solver);
             if (!solved) return tl::unexpected(solved.error());
             m_answer.plans += solved->plans;
+            // Stopped before the solver had a plan of its own: the one that takes wish after wish is the best found.
+            if (!solved->best && solved->end == MipEnd::Stopped && greedy && options.without.empty()) {
+                solved->best = *greedy;
+                solved->totals = totalsOf(m_model.model, *greedy);
+            }
             if (!solved->best) return noPlan(*solved);
             Composed made = composed(m_asked.house, m_model, *solved->best, m_asked.kb, m_asked.ids);
             if (made.failed.empty() && takeOver(std::move(made), *solved)) return true;
@@ -81,12 +86,15 @@ private:
         m_answer.totals = solved.totals;
         m_answer.plan = std::move(made.plan);
         m_answer.steps = std::move(made.steps);
-        m_answer.isStopped = solved.end == MipEnd::Stopped;
+        m_answer.isStopped = solved.end == MipEnd::Stopped || m_model.isCutShort;
         m_answer.bound = solved.bound;
         const double reached = amountOf(solved.totals, m_goals.front());
-        m_answer.isProved = solved.end == MipEnd::Proved && reached <= solved.bound + kCent;
+        // A bound over part of the plans bounds nothing.
+        if (m_model.isCutShort) m_answer.bound = 0;
+        m_answer.isProved =
+            solved.end == MipEnd::Proved && reached <= solved.bound + kCent && !m_model.isCutShort;
         if (!m_answer.isProved)
-            m_answer.gap = reached > 0 ? std::max(0.0, 1 - std::max(0.0, solved.bound) / reached) : 0;
+            m_answer.gap = reached > 0 ? std::max(0.0, 1 - std::max(0.0, m_answer.bound) / reached) : 0;
         return true;
     }
     /// The first wish that the whole plan, judged again, has no way for; empty: all are granted.
@@ -162,6 +170,11 @@ private:
                 m_answer.links.push_back(m_model.model.choices[i].name);
         const std::string what = amount(amountOf(m_answer.totals, m_goals.front()), m_goals.front());
         m_answer.sentence = m_answer.isProved ? text::say("cheapest.proved", "Proved least: {}", what)
+                            : m_answer.gap >= 1
+                                ? text::say("cheapest.best-found",
+                                            "{}: the best found before the search was stopped; how far above the least "
+                                            "it is was not worked out",
+                                            what)
                                               : text::say("cheapest.within", "{}: within {:.1f} % of the least", what,
                                                           100 * m_answer.gap);
         m_answer.isRough = standsOnRough();

@@ -52,8 +52,10 @@ public:
         const std::size_t nodes = m_into.nodes.size();
         for (std::size_t a = 0; a < nodes; ++a)
             for (std::size_t b = a + 1; b < nodes; ++b) {
-                if (m_asked.isStopped && m_asked.isStopped())
-                    return failure(ErrorCode::Cancelled, text::say("house-links.stopped", "stopped"));
+                if (m_asked.isStopped && m_asked.isStopped()) {
+                    m_into.isCutShort = true;
+                    return true;
+                }
                 if (const auto least = leastRate(a, b)) join(a, b, *least);
             }
         return true;

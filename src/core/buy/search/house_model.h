@@ -69,6 +69,7 @@ struct HouseModel {
     plan::Plan stage;                   ///< the house with an example of everything that could be bought
     std::vector<text::Sentence> notes;  ///< what was left out, and why
     std::size_t proved = 0;             ///< combinations that the rules judged
+    bool isCutShort = false;            ///< it was stopped before every pair of devices was looked at
 };
 
 struct ModelQuestion {
@@ -82,7 +83,7 @@ struct ModelQuestion {
 
 /// @error BadInput   no wish; a wish of a device that is gone
 /// @error NotFound   a currency without a rate
-/// @error Cancelled  it was stopped
+/// Where it is stopped, what was found by then, and `isCutShort` says so.
 Result<HouseModel> houseModel(const ModelQuestion&);
 
 // Steps of houseModel, for its files only.
