@@ -4,11 +4,18 @@
 #include <QProgressBar>
 #include <QPushButton>
 
+#include <QDir>
+
+#include "app/document.h"
 #include "app/opening.h"
 #include "core/kb/load.h"
+#include "core/plan/edits.h"
+#include "store/row_upgrade.h"
 #include "ui/shell/opening_window.h"
 
 using namespace sokudo;
+using testing::knowledge;
+using testing::sourcePath;
 using testing::toQt;
 
 namespace {
@@ -91,6 +98,38 @@ private Q_SLOTS:
         app::Opening again({files.path("p.sokudo"), demoHouse, true});
         finish(again);
         QVERIFY(!again.take()->loaded.project.plan.devices.empty());
+    }
+    void everyVersionIsOpenedAndEdited_data()
+    {
+        QTest::addColumn<int>("version");
+        for (int version = 1; version <= store::kVersion; ++version)
+            QTest::addRow("version %d", version) << version;
+    }
+    /// As the window does it: opened, edited, undone, read again.
+    void everyVersionIsOpenedAndEdited()
+    {
+        QFETCH(int, version);
+        Files files;
+        const QString path = toQt(files.path("old.sokudo"));
+        QVERIFY(QFile::copy(sourcePath(QString("tests/data/project-v%1.sokudo").arg(version)), path));
+        QVERIFY(QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner));
+        app::Opening opening({path.toStdString(), nullptr, false});
+        finish(opening);
+        auto opened = opening.take();
+        QVERIFY2(opened, opened ? "" : opened.error().message().c_str());
+        const plan::Plan before = opened->loaded.project.plan;
+        app::Document document(knowledge(), std::move(opened->file), std::move(opened->loaded));
+        QVERIFY(document.notices().isEmpty());
+        QVERIFY(document.edit("Delete a run", plan::edits::deleteRun(before, before.runs.begin()->id)));
+        QVERIFY(document.writeNote("seen"));
+        document.undo();
+        document.undo();
+        QVERIFY(document.plan() == before);
+        const auto again = (*store::ProjectFile::open(path.toStdString()))->load();
+        QVERIFY(again && store::troubles(*again).empty());
+        QVERIFY(again->project.plan == before);
+        QCOMPARE(QFile::exists(toQt(files.path(("old-version-" + std::to_string(version) + ".sokudo").c_str()))),
+                 version < store::kVersion);
     }
     void theWindowLivesWhileALargeFileIsRead()
     {

@@ -33,7 +33,7 @@ measure::Trial trial(Desk& desk)
     made.at = *measure::timeFromIso("2026-11-30T20:00:00Z");
     made.from = desk.device("vault");
     made.to = desk.device("platen");
-    made.rate.value = gigabits(9.1);
+    made.rate = {gigabits(9.1), gigabits(9.1), gigabits(9.1)};
     return made;
 }
 

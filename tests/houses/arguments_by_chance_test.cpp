@@ -27,7 +27,7 @@ private Q_SLOTS:
         QVERIFY(store::ProjectFile::create(file, project));
         const AskedHouse house{file, folder.path().toStdString(),
                                sokudo::testing::sourcePath("data").toStdString(), "now", &project.plan};
-        const auto calls = strangeCalls(house, chance, 5);
+        const auto calls = strangeCalls(house, chance, 9);
         QVERIFY(calls.size() > 1000);
         int refused = 0;
         for (const cli::Arguments& call : calls) {

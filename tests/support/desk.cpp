@@ -28,10 +28,17 @@ app::NeighbourSource shippedNeighbours()
     return [] { return host::seenHosts(sourcePath("data/hosts/platen").toStdString()); };
 }
 
-Desk::Desk(bool demo)
+namespace {
+store::Project starter(bool demo)
 {
-    store::Project project;
-    if (demo) project = *store::importJson(kb::embeddedFiles().at("starters/lantern-row.json"), "demo");
+    return demo ? *store::importJson(kb::embeddedFiles().at("starters/lantern-row.json"), "demo") : store::Project();
+}
+}  // namespace
+
+Desk::Desk(bool demo) : Desk(starter(demo)) {}
+
+Desk::Desk(const store::Project& project)
+{
     auto opened = store::ProjectFile::create(file(), project);
     if (!opened) qFatal("%s", opened.error().message().c_str());
     auto loaded = (*opened)->load();

@@ -62,6 +62,7 @@ app::SwitchSource shippedSwitches();
 
 struct Desk {
     explicit Desk(bool demo = true);
+    explicit Desk(const store::Project&);
     QTemporaryDir folder;
     std::unique_ptr<app::Document> document;
     app::Selection selection;

@@ -33,7 +33,9 @@ private:
 
 struct WindowDesk : Desk {
     std::unique_ptr<ui::MainWindow> window;
-    explicit WindowDesk(bool demo = true) : Desk(demo)
+    explicit WindowDesk(bool demo = true) : Desk(demo) { open(); }
+    explicit WindowDesk(const store::Project& project) : Desk(project) { open(); }
+    void open()
     {
         window = std::make_unique<ui::MainWindow>(
             *document, ui::World{traffic,

@@ -246,6 +246,23 @@ private Q_SLOTS:
         QVERIFY(!found);
         QCOMPARE(found.error().code, ErrorCode::Cancelled);
     }
+    /// At the end of its time the search gives the best that it has, and claims no more for it.
+    void stoppedItGivesTheBestFound()
+    {
+        const plan::Plan house = hosts(4, "sfp+").plan();
+        auto set = withWish({}, "host-a, host-b and host-c to host-d at 10g", house, knowledge());
+        IdSource ids(5);
+        const auto found =
+            cheapestPlan({house, *set, knowledge(), "2026-11-28", ids, builtInSolver(), true,
+                          [](const SearchState& state) { return state.phase == SearchState::Phase::Proving; }});
+        QVERIFY2(found, found ? "" : found.error().message().c_str());
+        QVERIFY(found->isStopped && !found->isProved);
+        QVERIFY(!(found->sentence.text().find("Proved") != std::string::npos));
+        QVERIFY(found->greedy && found->totals.cost == found->greedy->cost);
+        QVERIFY(found->plan.runs.size() > house.runs.size());
+        const CheapestPlan whole = granted(house, {"host-a, host-b and host-c to host-d at 10g"});
+        QVERIFY(whole.isProved && whole.totals.cost <= found->totals.cost);
+    }
 
     void theStepsSayWhatToMind()
     {

@@ -135,7 +135,7 @@ private:
 
     Result<bool> noPlan(const Solved& solved)
     {
-        if (solved.end == MipEnd::Stopped)
+        if (solved.end == MipEnd::Stopped || m_model.isCutShort)
             return failure(ErrorCode::Cancelled, text::say("cheapest.stopped", "stopped before a plan was found"));
         ProgramOptions options;
         options.mayLeaveOpen = true;
