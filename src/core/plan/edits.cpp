@@ -97,14 +97,18 @@ Result<Plan> putPlace(const Plan& plan, Place place)
             return refuse(text::say("edits.there-is-already-a-2",
                                     "there is already a place called {}; give this one another name", place.name));
     if (const auto why = brokenReference(plan, place)) return refuse(*why);
-    if (const Place* outer = plan.places.find(place.within)) {
+    // Where it stands follows from what it stands in; an edit of its note or name moves nothing.
+    const Place* old = plan.places.find(place.id);
+    const bool isMoved = !old || old->within != place.within || old->level != place.level ||
+                         old->building != place.building;
+    if (const Place* outer = isMoved ? plan.places.find(place.within) : nullptr) {
         place.level = outer->level;
         place.building = outer->building;
     }
     Plan next = plan;
     const PlaceId id = place.id;
     next.places = plan.places.with(std::move(place));
-    return withLevelsOf(std::move(next), id);
+    return isMoved ? withLevelsOf(std::move(next), id) : next;
 }
 
 Result<Plan> putDevice(const Plan& plan, Device device)

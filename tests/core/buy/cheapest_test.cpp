@@ -249,8 +249,8 @@ private Q_SLOTS:
     /// At the end of its time the search gives the best that it has, and claims no more for it.
     void stoppedItGivesTheBestFound()
     {
-        const plan::Plan house = hosts(4, "sfp+").plan();
-        auto set = withWish({}, "host-a, host-b and host-c to host-d at 10g", house, knowledge());
+        const plan::Plan house = hosts(2, "sfp+").plan();
+        auto set = withWish({}, "host-a to host-b at 10g", house, knowledge());
         IdSource ids(5);
         const auto found =
             cheapestPlan({house, *set, knowledge(), "2026-11-28", ids, builtInSolver(), true,
@@ -260,7 +260,7 @@ private Q_SLOTS:
         QVERIFY(!(found->sentence.text().find("Proved") != std::string::npos));
         QVERIFY(found->greedy && found->totals.cost == found->greedy->cost);
         QVERIFY(found->plan.runs.size() > house.runs.size());
-        const CheapestPlan whole = granted(house, {"host-a, host-b and host-c to host-d at 10g"});
+        const CheapestPlan whole = granted(house, {"host-a to host-b at 10g"});
         QVERIFY(whole.isProved && whole.totals.cost <= found->totals.cost);
     }
 
