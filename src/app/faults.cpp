@@ -48,8 +48,8 @@ QString faultLog() { return housesFolder() + "/faults.log"; }
 std::string placeOf(const std::type_info& task)
 {
     int status = 0;
-    const std::unique_ptr<char, decltype(&std::free)> name(
-        abi::__cxa_demangle(task.name(), nullptr, nullptr, &status), &std::free);
+    const std::unique_ptr<char, decltype(&std::free)> name(abi::__cxa_demangle(task.name(), nullptr, nullptr, &status),
+                                                           &std::free);
     std::string place = status == 0 && name ? name.get() : task.name();
     // What is within a function is of no interest, nor is whose it is.
     if (const std::size_t inner = place.find("::$_"); inner != std::string::npos) place.erase(inner);

@@ -37,8 +37,7 @@ Result<QString> exportTables(const store::Project& project, const QString& path,
         if (name == "accesses" && !how.isPrivateToo) continue;
         const auto table = store::exportTable(project, name);
         if (!table || table->find('\n') + 1 == table->size()) continue;  // no rows
-        const auto readers =
-            name == "accesses" ? store::NewFile::Readers::Owner : store::NewFile::Readers::Others;
+        const auto readers = name == "accesses" ? store::NewFile::Readers::Owner : store::NewFile::Readers::Others;
         if (const auto written = store::writeWhole(fromQt(folder) + "/" + name + ".csv", *table, readers); !written)
             return tl::unexpected(written.error());
         ++count;

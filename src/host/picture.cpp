@@ -77,8 +77,7 @@ void withWarnings(Read read)
 {
     try {
         read();
-    } catch (const Magick::Warning&) {
-    }
+    } catch (const Magick::Warning&) {}
 }
 
 /// Smaller and coarser until it is small enough.
@@ -114,9 +113,9 @@ Result<Picture> readPicture(const std::string& path)
         withWarnings([&] { image.ping(blob); });
         const double most = format == "JPEG" ? kMostJpegPixels : kMostPixels;
         if (double(image.columns()) * image.rows() > most)
-            return refuse(path, text::say("picture.too-many-pixels",
-                                          "the picture has more than {} million pixels; make it smaller first",
-                                          most / 1e6));
+            return refuse(path,
+                          text::say("picture.too-many-pixels",
+                                    "the picture has more than {} million pixels; make it smaller first", most / 1e6));
         image = Magick::Image();
         image.magick(format);
         image.size(Magick::Geometry(kLongestSide, kLongestSide));

@@ -17,7 +17,8 @@ struct Picture {
 /// Reads a JPEG, PNG or WebP file, turns it upright, makes it at most 1600 pixels wide and high and less than half a
 /// megabyte, and leaves out all that its file says beside the picture: where and when it was taken, by what, a preview.
 /// @error NotFound  there is no such file, or it cannot be read
-/// @error BadInput  no picture of these kinds, a damaged one, more than 200 million pixels in a JPEG and 50 in the others
+/// @error BadInput  no picture of these kinds, a damaged one, more than 200 million pixels in a JPEG and 50 in the
+/// others
 Result<Picture> readPicture(const std::string& path);
 
 }  // namespace sokudo::host

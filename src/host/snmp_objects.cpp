@@ -140,10 +140,10 @@ public:
     std::optional<Error> cutShort() const override
     {
         if (!m_isCutShort) return std::nullopt;
-        return Error{ErrorCode::TimedOut,
-                     text::say("snmp.time-is-over", "the switch was not read to the end within {} s",
-                               text::number(m_most.in())),
-                     m_address.host};
+        return Error{
+            ErrorCode::TimedOut,
+            text::say("snmp.time-is-over", "the switch was not read to the end within {} s", text::number(m_most.in())),
+            m_address.host};
     }
 
 private:

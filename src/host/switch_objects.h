@@ -40,7 +40,6 @@ Result<std::unique_ptr<measure::ObjectSource>> switchObjects(const std::string& 
 /// The reader over them.
 Result<std::unique_ptr<measure::HostReader>> switchReader(const std::string& address, const std::string& community,
                                                           const std::filesystem::path& simulated,
-                                                          const kb::KnowledgeBase&,
-                                                          Duration most = kSwitchPatience);
+                                                          const kb::KnowledgeBase&, Duration most = kSwitchPatience);
 
 }  // namespace sokudo::host

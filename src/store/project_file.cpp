@@ -245,8 +245,8 @@ Result<void> ProjectFile::keepOlder(int version)
     const std::filesystem::path whole(m_path);
     for (int i = 1; i < kMostCopies; ++i) {
         std::filesystem::path beside = whole.parent_path() / whole.stem();
-        beside += fmt::format("-version-{}{}{}", version, i == 1 ? "" : fmt::format("-{}", i),
-                              whole.extension().string());
+        beside +=
+            fmt::format("-version-{}{}{}", version, i == 1 ? "" : fmt::format("-{}", i), whole.extension().string());
         std::error_code problem;
         if (std::filesystem::exists(beside, problem)) continue;
         NewFile place(beside.string());

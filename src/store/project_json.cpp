@@ -62,7 +62,8 @@ public:
                         fmt::format("this Sokudo reads versions 1 to {}; update Sokudo to read a later one", kVersion));
         in.text("name", m_project.plan.name);
         for (const auto& [key, value] : m_root.items())
-            if (!m_error && !isKnown(key)) in.complain(key, "is no part of an exported house; take it out, or correct it");
+            if (!m_error && !isKnown(key))
+                in.complain(key, "is no part of an exported house; take it out, or correct it");
         return !m_error;
     }
     template <class T>

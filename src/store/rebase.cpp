@@ -135,10 +135,12 @@ Result<plan::Plan> rebased(const plan::Plan& onto, const plan::Plan& before, con
         });
     });
     if (!placed) return tl::unexpected(placed.error());
-    if (const auto doubled = plan::doubledName(result); doubled && !plan::doubledName(onto) && !plan::doubledName(after))
+    if (const auto doubled = plan::doubledName(result);
+        doubled && !plan::doubledName(onto) && !plan::doubledName(after))
         return failure(ErrorCode::Conflict,
-                       doubled->text() + ": one was added meanwhile, in another window or by a later edit; nothing was "
-                                         "changed");
+                       doubled->text() +
+                           ": one was added meanwhile, in another window or by a later edit; nothing was "
+                           "changed");
     if (const auto broken = plan::brokenInvariants(result); !broken.empty())
         return failure(ErrorCode::Conflict, broken.front() +
                                                 ": what was changed meanwhile, in another window or by a later edit, "

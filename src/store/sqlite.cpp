@@ -85,7 +85,8 @@ Error Sqlite::error(std::string_view doing) const
     const int code = m_failure->code != SQLITE_OK ? m_failure->code : sqlite3_errcode(handle());
     const bool isDamage = (code & 0xFF) == SQLITE_CORRUPT || (code & 0xFF) == SQLITE_NOTADB;
     return {isDamage ? ErrorCode::Corrupt : ErrorCode::NotAllowed,
-            fmt::format("{} failed: {}", doing, meaning(code, m_failure->text.empty() ? sqlite3_errmsg(handle()) : m_failure->text.c_str())),
+            fmt::format("{} failed: {}", doing,
+                        meaning(code, m_failure->text.empty() ? sqlite3_errmsg(handle()) : m_failure->text.c_str())),
             m_path};
 }
 

@@ -47,8 +47,7 @@ Result<plan::Plan> variantNow(const plan::Plan& now, const Version& version)
     return rebased(now, base->plan, *house);
 }
 
-std::optional<Version> keptBefore(const Project& project, const std::string& name, measure::Timestamp at,
-                                  IdSource& ids)
+std::optional<Version> keptBefore(const Project& project, const std::string& name, measure::Timestamp at, IdSource& ids)
 {
     const std::string text = houseText(project.plan);
     const auto& all = project.versions;

@@ -21,6 +21,11 @@ Result<measure::HostSnapshot> AgentReader::read()
     if (auto paired = pairAsClient(channel, *key); !paired) return tl::unexpected(paired.error());
     channel.send(Look{});
     const auto answer = channel.receive(kAnswer);
+    if (!answer && channel.unread())
+        return failure(ErrorCode::Corrupt,
+                       "the agent answers, and what it tells of its machine cannot be read (" +
+                           channel.unread()->message() + "); install the same Sokudo at both ends",
+                       m_host);
     if (!answer)
         return failure(ErrorCode::Unreachable,
                        "the agent did not answer; an older one may not know how: start that of this version there",

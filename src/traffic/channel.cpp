@@ -54,13 +54,17 @@ bool Channel::send(const Message& message)
 
 std::optional<Message> Channel::receive(Milliseconds timeout)
 {
+    m_unread.reset();
     const auto end = std::chrono::steady_clock::now() + timeout;
     const auto left = [&] { return std::chrono::duration_cast<Milliseconds>(end - std::chrono::steady_clock::now()); };
     std::array<std::uint8_t, 4> head{};
     if (!receiveAll(m_socket, head, left())) return std::nullopt;
     const std::uint32_t length = static_cast<std::uint32_t>(head[0]) << 24 | static_cast<std::uint32_t>(head[1]) << 16 |
                                  static_cast<std::uint32_t>(head[2]) << 8 | head[3];
-    if (length > kLongest) return std::nullopt;
+    if (length > kLongest) {
+        m_unread = Error{ErrorCode::BadInput, "the message is too long", {}};
+        return std::nullopt;
+    }
     std::string text(length, '\0');
     if (!receiveAll(m_socket, {reinterpret_cast<std::uint8_t*>(text.data()), text.size()}, left())) return std::nullopt;
     if (m_key) {
@@ -69,7 +73,10 @@ std::optional<Message> Channel::receive(Milliseconds timeout)
         if (!isSame(proof, proofOf(otherThan(m_side), m_received++, text))) return std::nullopt;
     }
     auto message = messageFrom(text);
-    if (!message) return std::nullopt;
+    if (!message) {
+        m_unread = message.error();
+        return std::nullopt;
+    }
     return std::move(*message);
 }
 

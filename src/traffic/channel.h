@@ -27,6 +27,9 @@ public:
         const T* found = message ? std::get_if<T>(&*message) : nullptr;
         return found ? std::optional<T>(*found) : std::nullopt;
     }
+    /// Why the last message that arrived could not be read, though the peer sent it; empty: nothing arrived, or it
+    /// could.
+    const std::optional<Error>& unread() const { return m_unread; }
     bool hasMessage(Milliseconds wait) const { return m_socket.waitReadable(wait); }
     void useKey(const Key& key) { m_key = key; }
     const std::optional<Key>& key() const { return m_key; }
@@ -37,6 +40,7 @@ private:
     Socket m_socket;
     Side m_side;
     std::optional<Key> m_key;
+    std::optional<Error> m_unread;
     std::uint64_t m_sent = 0, m_received = 0;
 };
 

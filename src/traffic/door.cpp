@@ -24,8 +24,8 @@ std::string callerOf(const std::string& address)
 
 int Door::insideFrom(const std::string& address) const
 {
-    return static_cast<int>(std::count_if(m_inside.begin(), m_inside.end(),
-                                          [&](const Caller& one) { return one.address == address; }));
+    return static_cast<int>(
+        std::count_if(m_inside.begin(), m_inside.end(), [&](const Caller& one) { return one.address == address; }));
 }
 
 int Door::mostFrom(const std::string& address, Clock::time_point now) const
@@ -48,8 +48,8 @@ std::string Door::mostCrowded() const
 /// The one of an address that has stood there longest goes, where it had the time to say its first words.
 bool Door::makeRoom(const std::string& crowded, Clock::time_point now, Answer& answer)
 {
-    const auto oldest = std::find_if(m_inside.begin(), m_inside.end(),
-                                     [&](const Caller& one) { return one.address == crowded; });
+    const auto oldest =
+        std::find_if(m_inside.begin(), m_inside.end(), [&](const Caller& one) { return one.address == crowded; });
     if (oldest == m_inside.end() || now - oldest->since < kFirstWords) return false;
     answer.givesWay = oldest->ticket;
     m_inside.erase(oldest);

@@ -24,14 +24,14 @@ public:
     static constexpr int kMostCallers = 32;  ///< connections that have not proved the key yet
     static constexpr int kMostFromOne = 4;   ///< of them from one address
     static constexpr int kMostAfterWrongKeys = 2;
-    static constexpr int kWrongKeys = 3;                         ///< so many narrow an address
-    static constexpr std::chrono::seconds kNarrow{10};           ///< for so long
-    static constexpr std::chrono::minutes kProvedLately{60};     ///< and do not, where it proved the key within this time
+    static constexpr int kWrongKeys = 3;                      ///< so many narrow an address
+    static constexpr std::chrono::seconds kNarrow{10};        ///< for so long
+    static constexpr std::chrono::minutes kProvedLately{60};  ///< and do not, where it proved the key within this time
     static constexpr std::chrono::milliseconds kFirstWords{300};  ///< nobody gives way before that: proving takes less
 
     using Ticket = std::int64_t;
     struct Answer {
-        std::optional<Ticket> ticket;   ///< empty: turned away, nobody has stood there long enough
+        std::optional<Ticket> ticket;    ///< empty: turned away, nobody has stood there long enough
         std::optional<Ticket> givesWay;  ///< whose connection is to be closed in return
     };
     /// A caller that is let in counts until `leave`, or until it gives way.

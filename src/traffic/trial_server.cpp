@@ -167,8 +167,8 @@ Result<TestOrder> TrialServer::allowed(TestOrder order) const
                                       text::number(std::max(0.0, left), 2)));
     }
     if (order.cap && *order.cap < kLeastCap)
-        return refuse(fmt::format("a test runs at {} or more; ask for a higher rate, or for no bound",
-                                  text::rate(kLeastCap)));
+        return refuse(
+            fmt::format("a test runs at {} or more; ask for a higher rate, or for no bound", text::rate(kLeastCap)));
     if (m_bounds.mostRate && (!order.cap || *order.cap > *m_bounds.mostRate)) order.cap = m_bounds.mostRate;
     return order;
 }

@@ -76,9 +76,9 @@ private Q_SLOTS:
     {
         Files files;
         using IfMissing = app::OpenRequest::IfMissing;
-        for (const auto& [name, ifMissing] : {std::pair("gone/x.sokudo", IfMissing::Refuse),
-                                              std::pair("gone/x.sokudo", IfMissing::Make),
-                                              std::pair("x.sokudo", IfMissing::Refuse)}) {
+        for (const auto& [name, ifMissing] :
+             {std::pair("gone/x.sokudo", IfMissing::Refuse), std::pair("gone/x.sokudo", IfMissing::Make),
+              std::pair("x.sokudo", IfMissing::Refuse)}) {
             app::Opening opening({files.path(name), nullptr, false, ifMissing});
             finish(opening);
             const auto opened = opening.take();
@@ -102,8 +102,7 @@ private Q_SLOTS:
     void everyVersionIsOpenedAndEdited_data()
     {
         QTest::addColumn<int>("version");
-        for (int version = 1; version <= store::kVersion; ++version)
-            QTest::addRow("version %d", version) << version;
+        for (int version = 1; version <= store::kVersion; ++version) QTest::addRow("version %d", version) << version;
     }
     /// As the window does it: opened, edited, undone, read again.
     void everyVersionIsOpenedAndEdited()

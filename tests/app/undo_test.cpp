@@ -43,8 +43,7 @@ const std::vector<Action>& actions()
     static const std::vector<Action> kActions{
         {"edit", "Delete run q2",
          [](Desk& desk) {
-             return desk.document->edit("Delete run q2",
-                                        plan::edits::deleteRun(desk.document->plan(), desk.run("q2")));
+             return desk.document->edit("Delete run q2", plan::edits::deleteRun(desk.document->plan(), desk.run("q2")));
          }},
         {"keepVersion", "Keep the version “today”",
          [](Desk& desk) { return desk.document->keepVersion("today", store::VersionKind::Snapshot); }},
@@ -69,16 +68,17 @@ const std::vector<Action>& actions()
          }},
         {"writeNotes", "Write 2 notes",
          [](Desk& desk) {
-             return desk.document->writeNotes({{"one", {"run", desk.run("q2").value}}, {"two", {"run", desk.run("q2").value}}});
+             return desk.document->writeNotes(
+                 {{"one", {"run", desk.run("q2").value}}, {"two", {"run", desk.run("q2").value}}});
          }},
         {"writeDiagnosis", "Write down the conclusion",
-         [](Desk& desk) {
-             return desk.document->writeDiagnosis("the cord", desk.document->trials().front().id);
-         }},
+         [](Desk& desk) { return desk.document->writeDiagnosis("the cord", desk.document->trials().front().id); }},
         {"answer", "Answer",
          [](Desk& desk) { return desk.document->answer(desk.device("vault"), desk.device("scan"), "e02", true); }},
         {"answer", "Answer",
-         [](Desk& desk) { return desk.document->answer(desk.device("vault"), desk.device("scan"), "e05", false, true); }},
+         [](Desk& desk) {
+             return desk.document->answer(desk.device("vault"), desk.device("scan"), "e05", false, true);
+         }},
     };
     return kActions;
 }
@@ -153,9 +153,8 @@ private Q_SLOTS:
         // What is a record of its own goes and comes with its step.
         while (desk.document->undoStack().index() > steps) desk.document->undo();
         const auto notes = [](const store::Project& project) {
-            return std::count_if(project.entries.begin(), project.entries.end(), [](const logbook::Entry& one) {
-                return one.kind != logbook::EntryKind::Change;
-            });
+            return std::count_if(project.entries.begin(), project.entries.end(),
+                                 [](const logbook::Entry& one) { return one.kind != logbook::EntryKind::Change; });
         };
         QCOMPARE(notes(desk.document->project()), notes(before));
     }

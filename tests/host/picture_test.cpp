@@ -101,6 +101,39 @@ private Q_SLOTS:
         QVERIFY(picture);
         QVERIFY(bytesOf(*picture).size() <= 500'000);
     }
+    /// A few bytes behind the end are worth a warning, and the picture is there.
+    void aWarningIsNoError()
+    {
+        Folder folder;
+        QFile original(toQt(folder.write("whole.jpg", "JPEG", 640, 480)));
+        QVERIFY(original.open(QFile::ReadOnly));
+        QByteArray bytes = original.readAll();
+        // Two bytes that belong to no marker, before the end of the image.
+        const QByteArray odd = bytes.left(bytes.size() - 2) + QByteArray("\x12\x34") + bytes.right(2);
+        const auto picture = host::readPicture(folder.write("odd.jpg", odd));
+        QVERIFY2(picture, picture ? "" : picture.error().message().c_str());
+        QCOMPARE(picture->width, 640);
+        const auto trailing = host::readPicture(folder.write("more.jpg", bytes + QByteArray("camera's own words")));
+        QVERIFY2(trailing, trailing ? "" : trailing.error().message().c_str());
+    }
+    /// What would take gigabytes to unpack is refused by its size, before it is.
+    void aHugePictureIsRefusedAtOnce()
+    {
+        Folder folder;
+        Magick::Image wide(Magick::Geometry(9000, 6000), Magick::Color("white"));
+        wide.magick("PNG");
+        wide.type(Magick::BilevelType);
+        wide.write("PNG:" + folder.path("wide.png"));
+        const auto refused = host::readPicture(folder.path("wide.png"));
+        QVERIFY(!refused);
+        QVERIFY(toQt(refused.error().message()).contains("50 million pixels"));
+        // As a JPEG it is read at a fraction of its size.
+        wide.magick("JPEG");
+        wide.write("JPEG:" + folder.path("wide.jpg"));
+        const auto read = host::readPicture(folder.path("wide.jpg"));
+        QVERIFY2(read, read ? "" : read.error().message().c_str());
+        QCOMPARE(read->width, 1600);
+    }
     void whatIsNoPicture()
     {
         Folder folder;

@@ -46,6 +46,12 @@ public:
     }
     int port() const { return m_port; }
     int asked() const { return m_asked; }
+    /// Answers one object at a time, each so late: a switch that is never done.
+    void dawdle(int milliseconds) { m_dawdle = milliseconds; }
+    /// Answers as if it had been asked with another community.
+    void answerAs(std::string community) { m_answersAs = std::move(community); }
+    /// Answers from another port than it was asked at.
+    void answerFromElsewhere() { m_isElsewhere = true; }
 
     static Value whole(std::uint8_t tag, std::uint64_t number)
     {
@@ -115,8 +121,12 @@ private:
             if (got <= 0) continue;
             ++m_asked;
             const std::string answer = answerTo(std::string(buffer, static_cast<std::size_t>(got)));
+            if (m_dawdle > 0) ::usleep(static_cast<useconds_t>(m_dawdle) * 1000);
+            const int other = m_isElsewhere ? ::socket(AF_INET, SOCK_DGRAM, 0) : -1;
             if (!answer.empty())
-                ::sendto(m_socket, answer.data(), answer.size(), 0, reinterpret_cast<sockaddr*>(&from), size);
+                ::sendto(other >= 0 ? other : m_socket, answer.data(), answer.size(), 0,
+                         reinterpret_cast<sockaddr*>(&from), size);
+            if (other >= 0) ::close(other);
         }
     }
     /// Nothing where the community is another: a switch is silent then.
@@ -139,7 +149,7 @@ private:
         const Oid after = oidOf(take(binding, at));
         std::string bindings;
         auto next = m_objects.upper_bound(after);
-        for (int left = static_cast<std::uint8_t>(most[0]); left > 0; --left) {
+        for (int left = m_dawdle > 0 ? 1 : static_cast<std::uint8_t>(most[0]); left > 0; --left) {
             if (next == m_objects.end()) {
                 bindings += item(0x30, item(0x06, nameBytes(after)) + item(0x82, ""));  // the end of all there is
                 break;
@@ -150,10 +160,12 @@ private:
         const std::string none(1, '\0');
         const std::string response =
             item(0xA2, item(0x02, id) + item(0x02, none) + item(0x02, none) + item(0x30, bindings));
-        return item(0x30, item(0x02, version) + item(0x04, community) + response);
+        return item(0x30, item(0x02, version) + item(0x04, m_answersAs.empty() ? community : m_answersAs) + response);
     }
 
-    std::string m_community;
+    std::string m_community, m_answersAs;
+    std::atomic<int> m_dawdle{0};
+    std::atomic<bool> m_isElsewhere{false};
     std::map<Oid, Value> m_objects;
     int m_socket = -1, m_port = 0;
     std::atomic<bool> m_isOver{false};

@@ -4,6 +4,8 @@
 
 #include <thread>
 
+#include <QElapsedTimer>
+
 #include "snmp_stand_in.h"
 #include "testing.h"
 
@@ -136,6 +138,40 @@ private Q_SLOTS:
         QVERIFY(isAsked);
         QVERIFY(!*snapshot && snapshot->error().code == ErrorCode::Cancelled);
         QVERIFY(standIn.asked() < 3);  // it was not asked to the end
+    }
+    /// A switch that gives one object an answer, each of them late, is not waited for without end: what was read by
+    /// then is kept, and it is said.
+    void aReadHasABoundAsAWhole()
+    {
+        SnmpStandIn standIn("reader", ports(60));
+        standIn.dawdle(20);
+        const auto reader =
+            switchReader("127.0.0.1:" + std::to_string(standIn.port()), "reader", {}, knowledge(), Duration::of(3));
+        QElapsedTimer timer;
+        timer.start();
+        const auto snapshot = (*reader)->read();
+        QVERIFY2(timer.elapsed() < 8000, qPrintable(QString::number(timer.elapsed())));
+        QVERIFY2(snapshot, snapshot ? "" : snapshot.error().message().c_str());
+        QVERIFY(!snapshot->interfaces.empty());
+        QVERIFY(toQt(snapshot->partial.text()).contains("not read to the end within 3 s"));
+        QVERIFY(toQt(snapshot->partial.text()).contains("tables were read"));
+        // One that is done in time says nothing of the kind.
+        const SnmpStandIn quick("reader", ports(2));
+        QVERIFY(readFrom(quick, "reader")->partial.empty());
+    }
+    /// An answer with another community, or from another port, is nobody's.
+    void answersOfOthersAreNotTaken()
+    {
+        SnmpStandIn liar("reader", ports(2));
+        liar.answerAs("guess");
+        const auto other =
+            switchReader("127.0.0.1:" + std::to_string(liar.port()), "reader", {}, knowledge(), Duration::of(2));
+        QVERIFY(!(*other)->read());
+        SnmpStandIn elsewhere("reader", ports(2));
+        elsewhere.answerFromElsewhere();
+        const auto far =
+            switchReader("127.0.0.1:" + std::to_string(elsewhere.port()), "reader", {}, knowledge(), Duration::of(2));
+        QVERIFY(!(*far)->read());
     }
     /// It answers and has none of the tables: it is not taken for a fault of the way.
     void nothingToTell()

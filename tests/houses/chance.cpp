@@ -15,9 +15,25 @@ std::string Chance::word(bool isStrange)
 {
     static const std::vector<std::string> kPlain{"lantern", "press", "vault", "loft", "kiln", "shed", "north",
                                                  "bindery", "desk",  "paper", "ink",  "row",  "gate", "spare"};
-    static const std::vector<std::string> kStrange{"=1+1",  "a,b",       "\"q\"",    "it's",     "a;b",   "a/b",
-                                                   "- x",   "Zürich",    "نور",      "a\xE2\x80\x8F" "b", "<b>",   "&amp;",
-                                                   "%s%n",  "line\nend", "tab\tend", "  blank ", "🙂",     "'=x"};
+    static const std::vector<std::string> kStrange{"=1+1",
+                                                   "a,b",
+                                                   "\"q\"",
+                                                   "it's",
+                                                   "a;b",
+                                                   "a/b",
+                                                   "- x",
+                                                   "Zürich",
+                                                   "نور",
+                                                   "a\xE2\x80\x8F"
+                                                   "b",
+                                                   "<b>",
+                                                   "&amp;",
+                                                   "%s%n",
+                                                   "line\nend",
+                                                   "tab\tend",
+                                                   "  blank ",
+                                                   "🙂",
+                                                   "'=x"};
     const std::string word = isStrange ? of(kStrange) : of(kPlain);
     return word + (is(0.7) ? std::to_string(below(1000)) : "");
 }

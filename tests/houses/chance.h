@@ -14,7 +14,10 @@ public:
     explicit Chance(std::uint64_t start) : m_engine(start) {}
     /// From 0 up, below `count`, which is above 0. The library's distributions differ from one to the other.
     std::size_t below(std::size_t count) { return static_cast<std::size_t>(m_engine() % count); }
-    int whole(int least, int most) { return least + static_cast<int>(below(static_cast<std::size_t>(most - least + 1))); }
+    int whole(int least, int most)
+    {
+        return least + static_cast<int>(below(static_cast<std::size_t>(most - least + 1)));
+    }
     double share() { return static_cast<double>(m_engine() >> 11) / 9007199254740992.0; }
     bool is(double probability) { return share() < probability; }
     template <class T>

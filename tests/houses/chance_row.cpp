@@ -32,11 +32,17 @@ std::string day(Chance& chance)
 /// What a text field usually holds, by its list and key; empty: any words.
 std::string wordFor(const std::string& list, const std::string& key, Chance& chance)
 {
-    static const std::map<std::string, std::string> kTables{
-        {"cage", "cages.csv"},        {"medium", "media.csv"},        {"module", "modules.csv"},
-        {"level", "arrays.csv"},      {"file_share", "file_shares.csv"}, {"wire_map", "wire_faults.csv"},
-        {"purpose", "purposes.csv"},  {"grade", "instruments.csv"},   {"clause", "rules.csv"},
-        {"protocol", "file_shares.csv"}, {"limit", "media.csv"}};
+    static const std::map<std::string, std::string> kTables{{"cage", "cages.csv"},
+                                                            {"medium", "media.csv"},
+                                                            {"module", "modules.csv"},
+                                                            {"level", "arrays.csv"},
+                                                            {"file_share", "file_shares.csv"},
+                                                            {"wire_map", "wire_faults.csv"},
+                                                            {"purpose", "purposes.csv"},
+                                                            {"grade", "instruments.csv"},
+                                                            {"clause", "rules.csv"},
+                                                            {"protocol", "file_shares.csv"},
+                                                            {"limit", "media.csv"}};
     static const std::map<std::string, std::string> kOf{{"devices.processor.kind", "processors.csv"},
                                                         {"devices.disks.kind", "disks.csv"},
                                                         {"stock.part", "media.csv"},
@@ -115,7 +121,8 @@ Json traitsFor(const std::string& list, Chance& chance)
         std::string typed = "yes";
         if (!kind.choices.empty()) typed = chance.of(kind.choices);
         else if (kind.type != kb::TraitType::Flag)
-            typed = fmt::format("{:.6g}", chance.between(kind.least.value_or(1), kind.most.value_or(kind.least.value_or(1) + 60)));
+            typed = fmt::format(
+                "{:.6g}", chance.between(kind.least.value_or(1), kind.most.value_or(kind.least.value_or(1) + 60)));
         auto value = kb::traitValue(kind, typed);
         if (!value) value = kb::traitValue(kind, std::to_string(chance.whole(1, 20)));
         if (value) traits[kind.id] = *value;

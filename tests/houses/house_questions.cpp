@@ -128,7 +128,8 @@ consteval bool isEveryVerbAsked()
     }
     return true;
 }
-static_assert(isEveryVerbAsked(), "a verb of apps/sokudo-cli/verb_names.h is not asked of houses by chance: add a call");
+static_assert(isEveryVerbAsked(),
+              "a verb of apps/sokudo-cli/verb_names.h is not asked of houses by chance: add a call");
 
 void put(std::string& into, std::string_view name, const std::string& value)
 {

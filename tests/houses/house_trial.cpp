@@ -112,9 +112,8 @@ private:
 
     void count()
     {
-        plan::eachTable([&](auto table) {
-            m_tally.rows[table.kind] += static_cast<int>((m_project.plan.*table.rows).size());
-        });
+        plan::eachTable(
+            [&](auto table) { m_tally.rows[table.kind] += static_cast<int>((m_project.plan.*table.rows).size()); });
         store::eachRecord(
             [&](auto records) { m_tally.rows[records.kind] += static_cast<int>((m_project.*records.rows).size()); });
         for (const plan::Device& device : m_project.plan.devices) ++m_tally.roles[std::string(code(device.role))];
@@ -239,8 +238,13 @@ private:
         store::Changes changes;
         const auto kept = [&](store::VersionKind kind) {
             const std::string text = store::houseText(m_project.plan);
-            return store::Version{m_ids.next<store::VersionId>(), m_chance.word() + std::to_string(m_done.size()), kind,
-                                  kNow, {}, text, kind == store::VersionKind::Variant ? text : std::string()};
+            return store::Version{m_ids.next<store::VersionId>(),
+                                  m_chance.word() + std::to_string(m_done.size()),
+                                  kind,
+                                  kNow,
+                                  {},
+                                  text,
+                                  kind == store::VersionKind::Variant ? text : std::string()};
         };
         switch (m_chance.below(9)) {
         case 0: changes.versions = {kept(store::VersionKind::Snapshot)}; return act(file, "kept", changes, {});
@@ -283,7 +287,8 @@ private:
         for (const store::Version& one : before.versions) {
             const auto now = std::find_if(m_project.versions.begin(), m_project.versions.end(),
                                           [&](const store::Version& other) { return other.id == one.id; });
-            if (now == m_project.versions.end() || now->house != one.house) wrong("a version was changed by going to another");
+            if (now == m_project.versions.end() || now->house != one.house)
+                wrong("a version was changed by going to another");
             else if (one.kind == store::VersionKind::Variant) {
                 const auto built = store::variantNow(m_project.plan, *now);
                 const auto wanted = store::restored(m_project.plan, *now);
@@ -356,7 +361,8 @@ private:
         auto held = (*file)->load();
         if (!held) return wrong("cannot be read after its edits: " + held.error().message());
         for (const std::string& trouble : store::troubles(*held)) wrong("after its edits: " + trouble);
-        if (const std::string what = difference(m_project, held->project); !what.empty()) wrong("after its edits: " + what);
+        if (const std::string what = difference(m_project, held->project); !what.empty())
+            wrong("after its edits: " + what);
         const store::Project last = m_project;
         for (auto one = m_done.rbegin(); one != m_done.rend(); ++one)
             if (!step(**file, *one, store::StepDirection::Undo)) return;
@@ -379,7 +385,8 @@ private:
                 const auto* their = (theirs.*table.rows).find(row.id);
                 const auto* my = (mine.*table.rows).find(row.id);
                 const auto same = [](const auto* a, const auto* b) { return a && b ? *a == *b : a == b; };
-                if (same(was, my) && !(their && row == *their)) wrong(std::string(table.kind) + ": their edit was lost");
+                if (same(was, my) && !(their && row == *their))
+                    wrong(std::string(table.kind) + ": their edit was lost");
                 if (same(was, their) && !(my && row == *my)) wrong(std::string(table.kind) + ": my edit was lost");
             }
         });

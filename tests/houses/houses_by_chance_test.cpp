@@ -2,8 +2,8 @@
 // Sixty houses by chance go through everything: file, JSON, tables, edits, versions, undo, merges, and every verb.
 #include "house_trial.h"
 
-#include "apps/sokudo-cli/verb_names.h"
 #include "apps/sokudo-cli/program.h"
+#include "apps/sokudo-cli/verb_names.h"
 #include "core/plan/tables.h"
 #include "testing.h"
 
@@ -19,29 +19,43 @@ private Q_SLOTS:
         std::sort(names.begin(), names.end());
         QCOMPARE(names, std::vector<std::string>(std::begin(cli::kVerbNames), std::end(cli::kVerbNames)));
     }
+    void noneCrashesAndNoneLosesAnything_data()
+    {
+        QTest::addColumn<int>("first");
+        // In parts: unoptimised, on a machine that others use too, each takes its time.
+        for (int first = 1; first <= kHouses; first += kAtOnce) QTest::addRow("from house %d", first) << first;
+    }
     void noneCrashesAndNoneLosesAnything()
     {
+        QFETCH(int, first);
         TrialWish wish;
         wish.source = sokudo::testing::sourcePath("data").toStdString();
         wish.seed = 20261201;
-        wish.mostSeconds = 120;  // unoptimised, on a machine that others use too
+        wish.mostSeconds = 200;
         Tally tally;
-        const int count = qEnvironmentVariableIsSet("SOKUDO_HOUSES") ? qEnvironmentVariableIntValue("SOKUDO_HOUSES") : 60;
-        for (int i = 1; i <= count; ++i) tryHouse(i, wish, tally);
+        for (int i = first; i < first + kAtOnce; ++i) tryHouse(i, wish, tally);
         for (const std::string& one : tally.wrong) qWarning("%s", one.c_str());
         QVERIFY(tally.wrong.empty());
-        // What was made holds something of everything.
-        plan::eachTable([&](auto table) {
-            if (std::string_view(table.kind) != "catalogue")
-                QVERIFY2(tally.rows[table.kind] > 0, table.kind);
-        });
-        QCOMPARE(tally.roles.size(), plan::kRoles);
-        for (const char* verdict : {"fits", "limited", "marginal", "unknown", "no-link", "unsafe"})
-            QVERIFY2(tally.verdicts[verdict] > 0, verdict);
-        for (const char* step : {"edited", "kept", "branched", "went to", "merged", "edited a variant", "undone", "redone",
-                                 "met", "conflicts"})
-            QVERIFY2(tally.steps[step] > 0, step);
+        m_all.add(tally);
     }
+    /// What was made holds something of everything.
+    void everythingCameUp()
+    {
+        if (m_all.houses < kHouses) QSKIP("only some of the houses were made");
+        plan::eachTable([&](auto table) {
+            if (std::string_view(table.kind) != "catalogue") QVERIFY2(m_all.rows[table.kind] > 0, table.kind);
+        });
+        QCOMPARE(m_all.roles.size(), plan::kRoles);
+        for (const char* verdict : {"fits", "limited", "marginal", "unknown", "no-link", "unsafe"})
+            QVERIFY2(m_all.verdicts[verdict] > 0, verdict);
+        for (const char* step : {"edited", "kept", "branched", "went to", "merged", "edited a variant", "noted",
+                                 "undone", "redone", "met", "conflicts", "fields read back"})
+            QVERIFY2(m_all.steps[step] > 0, step);
+    }
+
+private:
+    static constexpr int kHouses = 60, kAtOnce = 5;
+    Tally m_all;
 };
 
 SOKUDO_TEST(HousesByChanceTest)

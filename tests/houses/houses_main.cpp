@@ -78,7 +78,8 @@ int main(int argc, char** argv)
     for (int i = 0; i < cores; ++i) {
         int ended = 0;
         ::wait(&ended);
-        if (!WIFEXITED(ended)) std::printf("WRONG a process ended by signal %d: SOKUDO_SAY=1 shows where\n", WTERMSIG(ended));
+        if (!WIFEXITED(ended))
+            std::printf("WRONG a process ended by signal %d: SOKUDO_SAY=1 shows where\n", WTERMSIG(ended));
         if (!WIFEXITED(ended) || WEXITSTATUS(ended) != 0) status = 1;
     }
     return status;

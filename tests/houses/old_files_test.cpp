@@ -21,8 +21,7 @@ private Q_SLOTS:
     void eachIsAskedAndWritten_data()
     {
         QTest::addColumn<int>("version");
-        for (int version = 1; version <= store::kVersion; ++version)
-            QTest::addRow("version %d", version) << version;
+        for (int version = 1; version <= store::kVersion; ++version) QTest::addRow("version %d", version) << version;
     }
     void eachIsAskedAndWritten()
     {

@@ -72,16 +72,17 @@ struct Bench : Desk {
             }
             const T* after = (document->plan().*rows).find(row.id);
             QVERIFY2(after, kind);
-            QVERIFY2(document->plan() == before,
-                     qPrintable(QString("%1 saved as it was opened: %2 changed of %3")
-                                    .arg(kind, differing(row, *after).join(", "), app::toQt(jsonText(store::toJson(row))))));
+            QVERIFY2(document->plan() == before, qPrintable(QString("%1 saved as it was opened: %2 changed of %3")
+                                                                .arg(kind, differing(row, *after).join(", "),
+                                                                     app::toQt(jsonText(store::toJson(row))))));
             const std::unique_ptr<ui::Form> form(makeForm(row));
             QLineEdit* line = lineOf(*form, lines);
             QVERIFY2(line, kind);
             line->setText("typed in the form");
             press(*form, "Save");
             const QStringList keys = differing(row, *(document->plan().*rows).find(row.id));
-            QVERIFY2(keys.size() == 1, qPrintable(QString("%1: %2; %3").arg(kind, keys.join(", "), refused.join("; "))));
+            QVERIFY2(keys.size() == 1,
+                     qPrintable(QString("%1: %2; %3").arg(kind, keys.join(", "), refused.join("; "))));
             document->undo();
         }
     }
@@ -98,16 +99,16 @@ private Q_SLOTS:
             Chance chance(900 + static_cast<std::uint64_t>(number));
             Bench bench(houses::chanceHouse(number, chance));
             auto& survey = bench.survey;
-            bench.through<plan::Place>(
-                "place", &plan::Plan::places, [&](const auto& row) { return ui::placeForm(survey, row); }, {"Note"});
-            bench.through<plan::Device>(
-                "device", &plan::Plan::devices, [&](const auto& row) { return ui::deviceForm(survey, row); }, {"Note"});
-            bench.through<plan::Slot>(
-                "slot", &plan::Plan::slots, [&](const auto& row) { return ui::slotForm(survey, row); }, {"Name"});
-            bench.through<plan::Port>(
-                "port", &plan::Plan::ports, [&](const auto& row) { return ui::portForm(survey, row); }, {"Name"});
-            bench.through<plan::Run>(
-                "run", &plan::Plan::runs, [&](const auto& row) { return ui::runForm(survey, row); }, {"Note"});
+            bench.through<plan::Place>("place", &plan::Plan::places,
+                                       [&](const auto& row) { return ui::placeForm(survey, row); }, {"Note"});
+            bench.through<plan::Device>("device", &plan::Plan::devices,
+                                        [&](const auto& row) { return ui::deviceForm(survey, row); }, {"Note"});
+            bench.through<plan::Slot>("slot", &plan::Plan::slots,
+                                      [&](const auto& row) { return ui::slotForm(survey, row); }, {"Name"});
+            bench.through<plan::Port>("port", &plan::Plan::ports,
+                                      [&](const auto& row) { return ui::portForm(survey, row); }, {"Name"});
+            bench.through<plan::Run>("run", &plan::Plan::runs,
+                                     [&](const auto& row) { return ui::runForm(survey, row); }, {"Note"});
         }
     }
     void recordForms()
@@ -133,8 +134,9 @@ private Q_SLOTS:
                     line->setText("typed in the form");
                     press(*form, "Save");
                     const QStringList keys = differing(row, *(bench.document->plan().*table.rows).find(row.id));
-                    QVERIFY2(keys == QStringList{"note"},
-                             qPrintable(QString("%1: %2; %3").arg(table.kind, keys.join(","), bench.refused.join("; "))));
+                    QVERIFY2(
+                        keys == QStringList{"note"},
+                        qPrintable(QString("%1: %2; %3").arg(table.kind, keys.join(","), bench.refused.join("; "))));
                     bench.document->undo();
                     ++seen;
                 }
@@ -148,8 +150,7 @@ private Q_SLOTS:
         Desk desk;
         SurveyPresenter survey(*desk.document, desk.selection, shippedHosts());
         const plan::Plan before = desk.document->plan();
-        const std::unique_ptr<ui::Form> form(
-            ui::deviceForm(survey, *before.devices.find(desk.device("vault"))));
+        const std::unique_ptr<ui::Form> form(ui::deviceForm(survey, *before.devices.find(desk.device("vault"))));
         QSignalSpy closed(form.get(), &ui::Form::closed);
         form->show();
         QVERIFY(QTest::qWaitForWindowExposed(form.get()));

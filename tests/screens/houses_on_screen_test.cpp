@@ -54,35 +54,39 @@ void walk(WindowDesk& desk)
 class HousesOnScreenTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    void eachBenchAndPane_data()
+    {
+        QTest::addColumn<int>("number");
+        for (int number = 1; number <= 6; ++number) QTest::addRow("house %d", number) << number;
+    }
     void eachBenchAndPane()
     {
-        for (int number = 1; number <= 6; ++number) {
-            Chance chance(40 + static_cast<std::uint64_t>(number));
-            const store::Project project = houses::chanceHouse(number, chance);
-            WindowDesk desk(project);
-            walk(desk);
-            desk.window->showBench(ui::MainWindow::Survey);
-            desk.window->survey().showPane(ui::SurveyPage::House);
-            for (const plan::Device& device : project.plan.devices) {
-                desk.window->selection().selectDevice(device.id);
-                desk.window->survey().editSelected();
-                QTest::qWait(1);
-            }
-            for (const plan::Run& run : project.plan.runs) {
-                desk.window->selection().selectRun(run.id);
-                desk.window->survey().editSelected();
-                QTest::qWait(1);
-            }
-            // Looking at everything changes nothing.
-            QVERIFY(desk.document->plan() == project.plan);
-            for (int i = 0; i < 3; ++i) {
-                const plan::Plan next = houses::chanceEdit(desk.document->plan(), chance);
-                QVERIFY(desk.document->edit("an edit by chance", next));
-                QTest::qWait(1);
-            }
-            desk.document->undo();
-            desk.settle();
+        QFETCH(int, number);
+        Chance chance(40 + static_cast<std::uint64_t>(number));
+        const store::Project project = houses::chanceHouse(number, chance);
+        WindowDesk desk(project);
+        walk(desk);
+        desk.window->showBench(ui::MainWindow::Survey);
+        desk.window->survey().showPane(ui::SurveyPage::House);
+        for (const plan::Device& device : project.plan.devices) {
+            desk.window->selection().selectDevice(device.id);
+            desk.window->survey().editSelected();
+            QTest::qWait(1);
         }
+        for (const plan::Run& run : project.plan.runs) {
+            desk.window->selection().selectRun(run.id);
+            desk.window->survey().editSelected();
+            QTest::qWait(1);
+        }
+        // Looking at everything changes nothing.
+        QVERIFY(desk.document->plan() == project.plan);
+        for (int i = 0; i < 3; ++i) {
+            const plan::Plan next = houses::chanceEdit(desk.document->plan(), chance);
+            QVERIFY(desk.document->edit("an edit by chance", next));
+            QTest::qWait(1);
+        }
+        desk.document->undo();
+        desk.settle();
     }
 };
 

@@ -38,6 +38,22 @@ private Q_SLOTS:
         QCOMPARE(::stat(path.c_str(), &state), 0);
         QVERIFY((state.st_mode & S_IRUSR) && (state.st_mode & S_IWUSR));
     }
+    /// A house tells where things stand and how to log in: it is its owner's alone, and so is what exports that.
+    void aProjectIsItsOwnersAlone()
+    {
+        const auto mode = [](const std::string& path) {
+            struct stat state {};
+            return ::stat(path.c_str(), &state) == 0 ? state.st_mode & 0777 : 0;
+        };
+        QVERIFY(ProjectFile::create(in("own.sokudo"), {}));
+        QCOMPARE(mode(in("own.sokudo")), mode_t{0600});
+        QVERIFY(writeWhole(in("private.json"), "x", NewFile::Readers::Owner));
+        QCOMPARE(mode(in("private.json")), mode_t{0600});
+        const mode_t mask = ::umask(022);
+        QVERIFY(writeWhole(in("open.json"), "x"));
+        ::umask(mask);
+        QCOMPARE(mode(in("open.json")), mode_t{0644});
+    }
     void aLinkStaysALink()
     {
         QVERIFY(writeWhole(in("target.json"), "one"));

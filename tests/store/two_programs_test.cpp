@@ -144,10 +144,8 @@ private Q_SLOTS:
         const std::string path = project();
         Program a(path), b(path);
         const auto at = *measure::timeFromIso("2026-11-25T21:04:05Z");
-        QVERIFY(
-            a.file->save({.entries = {{{801}, at, logbook::EntryKind::Note, "from a", {}, {}}}}));
-        QVERIFY(
-            b.file->save({.entries = {{{802}, at, logbook::EntryKind::Note, "from b", {}, {}}}}));
+        QVERIFY(a.file->save({.entries = {{{801}, at, logbook::EntryKind::Note, "from a", {}, {}}}}));
+        QVERIFY(b.file->save({.entries = {{{802}, at, logbook::EntryKind::Note, "from b", {}, {}}}}));
         QCOMPARE((*ProjectFile::open(path))->load()->project.entries.size(), std::size_t{2});
     }
     void whatASaveGivesBackIsWhatTheFileHolds()
@@ -162,10 +160,10 @@ private Q_SLOTS:
         const plan::Plan mine = *plan::edits::putPlace(b.plan, {{902}, "shed", 0});
         const logbook::Entry note{{802}, at, logbook::EntryKind::Note, "from b", {}, {}};
         const auto saved = b.file->save({.before = &b.plan,
-                                        .after = &mine,
-                                        .entries = {note},
-                                        .answers = {{{702}, from, from, "e05", true, at}},
-                                        .withdrawnAnswers = {{701}}});
+                                         .after = &mine,
+                                         .entries = {note},
+                                         .answers = {{{702}, from, from, "e05", true, at}},
+                                         .withdrawnAnswers = {{701}}});
         QVERIFY(saved && *saved);
         const Loaded now = *(*ProjectFile::open(path))->load();
         QVERIFY((*saved)->project == now.project);

@@ -142,6 +142,22 @@ private Q_SLOTS:
         QVERIFY(!AgentReader("127.0.0.1", (*telling)->port(), "abcdefgh-12345679").read());
         QVERIFY2(run(question(**telling)), "no test after it");
     }
+    /// An answer that cannot be read is another thing than none.
+    void anUnreadableDescriptionIsNoSilence()
+    {
+        auto telling = TrialServer::listen("127.0.0.1", 0, kKey);
+        HostSnapshot host;
+        for (int i = 0; i < 4000; ++i) {
+            host.interfaces.push_back({});
+            host.interfaces.back().name = "interface " + std::to_string(i);
+        }
+        (*telling)->setLook([&] { return Result<HostSnapshot>(host); });
+        (*telling)->serveInBackground();
+        const auto seen = AgentReader("127.0.0.1", (*telling)->port(), kKey).read();
+        QVERIFY(!seen);
+        QCOMPARE(seen.error().code, ErrorCode::Corrupt);
+        QVERIFY2(toQt(seen.error().message()).contains("cannot be read"), seen.error().message().c_str());
+    }
     void addressesOfAgents()
     {
         QCOMPARE(*agentAddress("10.20.0.5"), std::pair(std::string("10.20.0.5"), 7411));

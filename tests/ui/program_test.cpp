@@ -5,12 +5,14 @@
 #include <QLabel>
 #include <QStandardPaths>
 
+#include "app/faults.h"
 #include "app/house_files.h"
 #include "app/preferences.h"
 #include "core/plan/edits.h"
 #include "desk.h"
 #include "store/project_file.h"
 #include "store/project_json.h"
+#include "ui/pages/build_page.h"
 #include "ui/pages/survey_page.h"
 #include "ui/shell/opening_window.h"
 #include "ui/shell/program.h"
@@ -56,9 +58,8 @@ struct Running {
                 return World{traffic, testing::shippedHosts(), {}, {}};
             },
             &answers);
-        program->openHouse(
-            {folder.filePath("row.sokudo").toStdString(), [] { return app::starterHouse("lantern-row"); }, false,
-             app::OpenRequest::IfMissing::Make});
+        program->openHouse({folder.filePath("row.sokudo").toStdString(),
+                            [] { return app::starterHouse("lantern-row"); }, false, app::OpenRequest::IfMissing::Make});
         waitForWindows(1);
     }
     ~Running()
@@ -99,6 +100,45 @@ private Q_SLOTS:
         on.program->makeHouse();
         on.waitForWindows(3);
         QVERIFY(QFileInfo::exists(app::housesFolder() + "/house-2.sokudo"));
+    }
+    /// Windows are built again for another text size: what runs belongs to the house, and goes on.
+    void aPreferenceEndsNothingThatRuns()
+    {
+        Running on;
+        const plan::DeviceId core = plan::deviceNamed(on.window().presenters()->document.plan(), "core")->id;
+        on.window().buildPage().bench().bringUp.start(core);
+        app::MeasurePresenter& measure = on.window().presenters()->measure;
+        on.traffic.waits = true;
+        measure.start({}, app::MeasurePresenter::Of::ThisMachine);
+        QSignalSpy finished(&measure, &app::MeasurePresenter::finished);
+        MainWindow* before = &on.window();
+        on.program->applyPreferences();
+        QVERIFY(&on.window() != before);
+        QVERIFY(on.window().buildPage().bench().bringUp.elapsed(core));
+        QVERIFY(on.window().presenters()->measure.isRunning());
+        QTRY_COMPARE(finished.size(), 1);
+        QVERIFY(finished.front()[1].toBool());
+        // A window beside shows the clock of the house too.
+        on.program->anotherWindow(on.window());
+        on.waitForWindows(2);
+        QVERIFY(on.window(1).buildPage().bench().bringUp.elapsed(core));
+        on.window(1).buildPage().bench().bringUp.stop(core);
+        QVERIFY(!on.window().buildPage().bench().bringUp.elapsed(core));
+    }
+    /// What no code expected in an event or on another thread is told and logged; the house stays open.
+    void aFaultLeavesTheHouseOpen()
+    {
+        Running on;
+        app::Work work;
+        QObject owner;
+        work.start(
+            owner, [](const std::atomic<bool>&) -> int { throw std::runtime_error("a wall came down"); }, [](int) {});
+        QTRY_VERIFY(on.says("a wall came down"));
+        QVERIFY(on.says("Your house is as it was saved"));
+        QFile log(app::faultLog());
+        QVERIFY(log.open(QIODevice::ReadOnly));
+        QVERIFY(QString::fromUtf8(log.readAll()).contains("aFaultLeavesTheHouseOpen"));
+        QCOMPARE(on.window().presenters()->document.plan().devices.size(), std::size_t{28});
     }
     void theSameHouseIsOneDocument()
     {

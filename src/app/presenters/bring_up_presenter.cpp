@@ -35,11 +35,7 @@ std::string lineOf(const build::PortReading& reading)
 
 BringUpPresenter::BringUpPresenter(Document& document, BuyPresenter& buy, HostSource hosts, EchoSource echo,
                                    QObject* parent)
-    : QObject(parent),
-      m_document(document),
-      m_buy(buy),
-      m_hosts(std::move(hosts)),
-      m_echo(std::move(echo))
+    : QObject(parent), m_document(document), m_buy(buy), m_hosts(std::move(hosts)), m_echo(std::move(echo))
 {
     m_second.setInterval(1000);
     connect(&m_second, &QTimer::timeout, this, &BringUpPresenter::tick);
@@ -114,10 +110,7 @@ void BringUpPresenter::followClocks()
     Q_EMIT changed();
 }
 
-void BringUpPresenter::stop(plan::DeviceId id)
-{
-    m_document.startClocks().stop(id);
-}
+void BringUpPresenter::stop(plan::DeviceId id) { m_document.startClocks().stop(id); }
 
 std::optional<Duration> BringUpPresenter::elapsed(plan::DeviceId id) const
 {

@@ -126,8 +126,7 @@ Result<std::unique_ptr<measure::HostReader>> readerAt(const std::string& where, 
     }
     const auto community = communityOf(given);
     if (!community) return tl::unexpected(community.error());
-    return host::switchReader(address, *community, host::shippedData() / "switches", kb,
-                              Duration::of(given.seconds));
+    return host::switchReader(address, *community, host::shippedData() / "switches", kb, Duration::of(given.seconds));
 }
 
 /// What is read of an end: as typed, or as who tells of it says.

@@ -34,9 +34,9 @@ struct Context {
     kb::KnowledgeBase kb;  ///< after opening a project: with its own rows
     kb::Files files;       ///< the tables it was built from
     bool json = false;
-    std::string variant;               ///< answer for the house with this variant built; empty: as it is
+    std::string variant;                 ///< answer for the house with this variant built; empty: as it is
     mutable bool isVariantUsed = false;  ///< a house was read, so that the variant could be put into it
-    std::function<int()> run;          ///< what the chosen verb does
+    std::function<int()> run;            ///< what the chosen verb does
 };
 
 // One per file; each adds its verb.

@@ -59,8 +59,8 @@ Result<Made> made(const Options& given, Context& context)
     auto day = dayOf(*house, given);
     if (!day) return tl::unexpected(day.error());
     Patience patience(given.seconds);
-    auto plan = build::cutOverPlan({*house, *day, context.kb, buy::builtInSolver(),
-                                    [&](double share) { return patience.goesOn(share); }});
+    auto plan = build::cutOverPlan(
+        {*house, *day, context.kb, buy::builtInSolver(), [&](double share) { return patience.goesOn(share); }});
     if (!plan) return tl::unexpected(plan.error());
     return Made{std::move(*house), std::move(*day), std::move(*plan)};
 }

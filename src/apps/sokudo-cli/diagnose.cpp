@@ -230,7 +230,8 @@ int answer(const store::Project& project, const Options& given, Context& context
     if (context.json) print(toJson(inquiry, *newest, context.kb, given.most));
     else show(inquiry, *newest, project.plan, context.kb, given.most);
     if (given.keep)
-        if (const int status = keepIn(given, *newest, diagnose::conclusion(inquiry, *newest, project.plan).text(), context);
+        if (const int status =
+                keepIn(given, *newest, diagnose::conclusion(inquiry, *newest, project.plan).text(), context);
             status != kFine)
             return status;
     return inquiry.stand && inquiry.stand->isSlow() ? kFindings : kFine;

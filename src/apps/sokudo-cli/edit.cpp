@@ -130,8 +130,7 @@ std::vector<logbook::Entry> entriesOf(const Target& target, const editline::Edit
     for (const std::string& one : text::split(edited.done, '\n'))
         entries.push_back(logbook::changeEntry(
             target.variant ? fmt::format("variant “{}”: {}", target.variant->name, one) : one, now(), ids));
-    if (entries.size() == 1 && !target.variant)
-        entries.front().about = plan::touchedBy(target.plan, edited.plan);
+    if (entries.size() == 1 && !target.variant) entries.front().about = plan::touchedBy(target.plan, edited.plan);
     return entries;
 }
 

@@ -24,8 +24,7 @@ int make(const Options& given, const std::string& content, const Context& contex
 {
     const auto project = store::importJson(content, given.file);
     if (!project) return fail(project.error());
-    if (const auto doubled = plan::doubledName(project->plan))
-        return fail({ErrorCode::BadInput, *doubled, given.file});
+    if (const auto doubled = plan::doubledName(project->plan)) return fail({ErrorCode::BadInput, *doubled, given.file});
     const std::string target =
         !given.to.empty() ? given.to : std::filesystem::path(given.file).replace_extension(".sokudo").string();
     const auto result = store::ProjectFile::create(target, *project);

@@ -5,7 +5,6 @@
 
 int main(int argc, char** argv)
 {
-    return sokudo::guarded("sokudo-cli", [=] {
-        return sokudo::cli::run(sokudo::cli::Arguments(argv + (argc > 0 ? 1 : 0), argv + argc));
-    });
+    return sokudo::guarded(
+        "sokudo-cli", [=] { return sokudo::cli::run(sokudo::cli::Arguments(argv + (argc > 0 ? 1 : 0), argv + argc)); });
 }

@@ -86,7 +86,14 @@ std::optional<Error> unknownVerb(const CLI::App& app, const Arguments& arguments
 void addAll(Verbs& verbs, Context& context)
 {
     for (auto add :
-         {addCheck, addLink, addWays, addWhatIf, addCatalogue, addLimits, addLinkDown, addRead, addParts, addPath, addExpect, addConvert, addJudge, addFlows, addUpgrade, addHeadline, addCounters, addMeasure, addDiagnose, addHost, addLog, addReport, addExport, addImport, addEdit, addStart, addSurvey, addVersions, addTour, addPhoto, addPowerLines, addPoe, addChain, addSinglePoints, addBuy, addCut, addSolve, addCompare, addStages, addLater, addWorth, addCableTests, addMoves, addCutOver, addTestResults, addBringUp, addTerminate, addJobs, addAddresses, addNeighbours, addPower, addOutage, addRepairs})
+         {addCheck,      addLink,     addWays,        addWhatIf,  addCatalogue, addLimits,       addLinkDown,
+          addRead,       addParts,    addPath,        addExpect,  addConvert,   addJudge,        addFlows,
+          addUpgrade,    addHeadline, addCounters,    addMeasure, addDiagnose,  addHost,         addLog,
+          addReport,     addExport,   addImport,      addEdit,    addStart,     addSurvey,       addVersions,
+          addTour,       addPhoto,    addPowerLines,  addPoe,     addChain,     addSinglePoints, addBuy,
+          addCut,        addSolve,    addCompare,     addStages,  addLater,     addWorth,        addCableTests,
+          addMoves,      addCutOver,  addTestResults, addBringUp, addTerminate, addJobs,         addAddresses,
+          addNeighbours, addPower,    addOutage,      addRepairs})
         add(verbs, context);
 }
 

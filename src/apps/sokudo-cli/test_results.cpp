@@ -132,6 +132,28 @@ Result<std::vector<build::MappedColumn>> columnsFor(const Options& given, const 
     return build::columnMapOf(build::textOf(guessed));
 }
 
+void tell(const build::ImportedTests& made, const build::TakenTests& taken, const std::string& columns,
+          const Context& context)
+{
+    if (context.json) {
+        Json notes = Json::array();
+        for (const text::Sentence& one : made.notes) notes.push_back(plain(one));
+        Json beside = Json::array();
+        for (const text::Sentence& one : taken.beside) beside.push_back(plain(one));
+        print(Json{{"imported", taken.added},
+                   {"already_there", taken.same},
+                   {"beside_another", beside},
+                   {"columns", columns},
+                   {"left_out", notes}});
+    } else {
+        print(plain(made.sentence));
+        print(plain(taken.sentence));
+        for (const text::Sentence& one : taken.beside) print(plain("  " + one.text()));
+        print("  columns: " + columns);
+        for (const text::Sentence& one : made.notes) print(plain("  left out: " + one.text()));
+    }
+}
+
 int answerImport(const Options& given, Context& context)
 {
     const auto content = textContent(given.csv);
@@ -162,27 +184,11 @@ int answerImport(const Options& given, Context& context)
     store::Changes changes;
     changes.before = &plan;
     changes.after = &*next;
-    changes.entries = {logbook::changeEntry(
-        fmt::format("took in {} test results from {}", taken->added, given.csv), now(), ids)};
+    changes.entries = {
+        logbook::changeEntry(fmt::format("took in {} test results from {}", taken->added, given.csv), now(), ids)};
     if (!(*next == plan))
         if (auto saved = target->file->save(changes); !saved) return fail(saved.error());
-    if (context.json) {
-        Json notes = Json::array();
-        for (const text::Sentence& one : made->notes) notes.push_back(plain(one));
-        Json beside = Json::array();
-        for (const text::Sentence& one : taken->beside) beside.push_back(plain(one));
-        print(Json{{"imported", taken->added},
-                   {"already_there", taken->same},
-                   {"beside_another", beside},
-                   {"columns", build::textOf(*columns)},
-                   {"left_out", notes}});
-    } else {
-        print(plain(made->sentence));
-        print(plain(taken->sentence));
-        for (const text::Sentence& one : taken->beside) print(plain("  " + one.text()));
-        print("  columns: " + build::textOf(*columns));
-        for (const text::Sentence& one : made->notes) print(plain("  left out: " + one.text()));
-    }
+    tell(*made, *taken, build::textOf(*columns), context);
     return made->notes.empty() ? kFine : kFindings;
 }
 

@@ -159,6 +159,17 @@ void begin(ui::Program& program, ui::MainWindow* window, const QCommandLineParse
     });
 }
 
+/// A house of ours is made where there is none; one that was named is made only when that was asked.
+app::OpenRequest requestFor(const QString& path, const QCommandLineParser& parser)
+{
+    using IfMissing = app::OpenRequest::IfMissing;
+    const bool isDemo = parser.isSet("demo"), isOurs = parser.positionalArguments().isEmpty();
+    return {app::fromQt(path), isDemo ? demoHouse : nullptr, isDemo && parser.isSet("fresh"),
+            isOurs                ? IfMissing::MakeWithFolder
+            : parser.isSet("new") ? IfMissing::Make
+                                  : IfMissing::Refuse};
+}
+
 /// The window, until the last one is closed.
 int run(int argc, char** argv)
 {
@@ -203,12 +214,7 @@ int run(int argc, char** argv)
                          switchSource(*kb),
                          simulatedSwitches(demo)};
     });
-    using IfMissing = app::OpenRequest::IfMissing;
-    const bool isOurs = parser.positionalArguments().isEmpty();
-    const app::OpenRequest request{app::fromQt(path), demo ? demoHouse : nullptr, demo && parser.isSet("fresh"),
-                                   isOurs               ? IfMissing::MakeWithFolder
-                                   : parser.isSet("new") ? IfMissing::Make
-                                                         : IfMissing::Refuse};
+    const app::OpenRequest request = requestFor(path, parser);
     program.openHouse(
         request, [&](ui::MainWindow* window) { begin(program, window, parser, sinceStart); }, isWatched);
     return QApplication::exec();

@@ -5,9 +5,9 @@
 
 #include <QApplication>
 #include <QDir>
+#include <QElapsedTimer>
 #include <QFile>
 #include <QFileInfo>
-#include <QElapsedTimer>
 #include <QLineEdit>
 #include <QTemporaryDir>
 
@@ -336,7 +336,8 @@ ui::MainWindow* opened(ui::Program& program, const QString& path)
 {
     ui::MainWindow* found = nullptr;
     program.openHouse(
-        {app::fromQt(path), nullptr, false, app::OpenRequest::IfMissing::Make}, [&](ui::MainWindow* window) { found = window; }, false);
+        {app::fromQt(path), nullptr, false, app::OpenRequest::IfMissing::Make},
+        [&](ui::MainWindow* window) { found = window; }, false);
     for (int i = 0; i < 100 && !found; ++i) settle(50);
     if (found) found->resize(1280, 800);
     settle(200);

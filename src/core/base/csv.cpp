@@ -20,8 +20,7 @@ public:
     {}
     Result<std::vector<Record>> read()
     {
-        for (; m_at < m_in.size(); ++m_at)
-        {
+        for (; m_at < m_in.size(); ++m_at) {
             if (auto taken = m_inQuotes ? takeQuoted() : takePlain(); !taken) return tl::unexpected(taken.error());
             if (auto inBounds = bounded(); !inBounds) return tl::unexpected(inBounds.error());
         }
@@ -40,17 +39,17 @@ private:
     Result<void> bounded() const
     {
         if (m_field.size() > m_most.cellBytes)
-            return wrong(text::say("csv.a-cell-is-too-long", "a cell is longer than {} bytes; shorten it",
-                                   m_most.cellBytes),
-                         m_line);
+            return wrong(
+                text::say("csv.a-cell-is-too-long", "a cell is longer than {} bytes; shorten it", m_most.cellBytes),
+                m_line);
         if (m_record.fields.size() > m_most.columns)
-            return wrong(text::say("csv.too-many-columns", "there are more than {} columns; leave out what is not asked",
-                                   m_most.columns),
+            return wrong(text::say("csv.too-many-columns",
+                                   "there are more than {} columns; leave out what is not asked", m_most.columns),
                          m_line);
         if (m_cells > m_most.cells)
-            return wrong(text::say("csv.too-many-cells", "there are more than {} cells; take the file in parts",
-                                   m_most.cells),
-                         m_line);
+            return wrong(
+                text::say("csv.too-many-cells", "there are more than {} cells; take the file in parts", m_most.cells),
+                m_line);
         return {};
     }
     void endField()
@@ -206,8 +205,8 @@ std::string sheetLine(const std::vector<std::string>& fields)
 {
     std::vector<std::string> cells;
     for (const std::string& field : fields) {
-        const std::string_view behind = std::string_view(field).substr(std::min<std::size_t>(
-            field.find_first_not_of('\''), field.size()));
+        const std::string_view behind =
+            std::string_view(field).substr(std::min<std::size_t>(field.find_first_not_of('\''), field.size()));
         // A cell that bears the mark already gets one more, so that it is read back as it was.
         const bool isMarked = field.starts_with("'") && beginsAsFormula(behind);
         cells.push_back(isMarked || beginsAsFormula(field) ? "'" + field : field);

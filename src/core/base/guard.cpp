@@ -14,8 +14,7 @@ std::string textOf(const std::exception_ptr& thrown)
         return "there was not enough memory for it";
     } catch (const std::exception& error) {
         return error.what();
-    } catch (...) {
-    }
+    } catch (...) {}
     return "nothing more is known";
 }
 

@@ -42,8 +42,8 @@ public:
     Result<CutOverPlan> run()
     {
         if (auto times = windowOf(m_asked.day, {}, 0, m_asked.kb); !times) return tl::unexpected(times.error());
-        const MoveQuestion question{m_plan,       m_asked.day.from, m_asked.day.to,
-                                    m_asked.kb,   m_asked.solver,   m_asked.progress};
+        const MoveQuestion question{m_plan,     m_asked.day.from, m_asked.day.to,
+                                    m_asked.kb, m_asked.solver,   m_asked.progress};
         auto moves = moveList(question);
         if (!moves) return tl::unexpected(moves.error());
         m_made.moves = std::move(*moves);

@@ -51,10 +51,10 @@ public:
         for (std::size_t lead = 0; lead < m_leads.size(); ++lead) {
             const double share = static_cast<double>(lead) / static_cast<double>(m_leads.size());
             if (m_asked.progress && !m_asked.progress(share))
-                return failure(ErrorCode::Cancelled,
-                               text::say("moves.stopped-early",
-                                         "stopped when {} of {} leads were looked at; give it longer", lead,
-                                         m_leads.size()));
+                return failure(
+                    ErrorCode::Cancelled,
+                    text::say("moves.stopped-early", "stopped when {} of {} leads were looked at; give it longer", lead,
+                              m_leads.size()));
             if (const auto found = choicesOf(lead, model); !found) return tl::unexpected(found.error());
         }
         model.groups = groups();

@@ -248,9 +248,9 @@ LinkReadings linkReadings(const ReadingsQuestion& asked)
         made.sentence = text::say("readings.one-end", "{}: as planned at {}, read the other end too", made.title,
                                   made.a.isRead ? made.a.name : made.b.name);
     else if (made.verdict == Verdict::Unknown)
-        made.sentence = text::say("readings.rate-not-read",
-                                  "{}: as planned as far as it was read; the rate was not: read it, or type it",
-                                  made.title);
+        made.sentence =
+            text::say("readings.rate-not-read",
+                      "{}: as planned as far as it was read; the rate was not: read it, or type it", made.title);
     else made.sentence = text::say("readings.good", "{}: both ends as planned", made.title);
     return made;
 }

@@ -295,19 +295,17 @@ Result<TakenTests> withTests(const plan::Plan& plan, const std::vector<plan::Cab
         const std::string name = test.name;
         for (int i = 2; names.contains(text::lower(test.name)); ++i) test.name = fmt::format("{}, {}", name, i);
         if (test.name != name)
-            taken.beside.push_back(text::say("import-tests.beside",
-                                             "“{}” stands beside “{}”, another result of that run and day", test.name,
-                                             name));
+            taken.beside.push_back(text::say(
+                "import-tests.beside", "“{}” stands beside “{}”, another result of that run and day", test.name, name));
         note(test);
         auto next = plan::edits::putRecord(taken.plan, std::move(test));
         if (!next) return tl::unexpected(next.error());
         taken.plan = std::move(*next);
         ++taken.added;
     }
-    taken.sentence = taken.same == 0
-                         ? text::say("import-tests.taken", "{} results taken in", taken.added)
-                         : text::say("import-tests.taken-and-same", "{} results taken in, {} were there already",
-                                     taken.added, taken.same);
+    taken.sentence = taken.same == 0 ? text::say("import-tests.taken", "{} results taken in", taken.added)
+                                     : text::say("import-tests.taken-and-same",
+                                                 "{} results taken in, {} were there already", taken.added, taken.same);
     return taken;
 }
 

@@ -21,8 +21,8 @@ std::string exact(double value) { return fmt::format("{:.17g}", value); }
 std::string sizeWord(DataSize size)
 {
     for (const auto& [unit, word] : {std::pair(1e12, "tb"), {1e9, "gb"}, {1e6, "mb"}, {1e3, "kb"}})
-        if (const double figure = size.in() / unit; figure >= 1 && DataSize::of(figure * unit) == size &&
-                                                    text::number(figure, 15) == exact(figure))
+        if (const double figure = size.in() / unit;
+            figure >= 1 && DataSize::of(figure * unit) == size && text::number(figure, 15) == exact(figure))
             return exact(figure) + word;
     return exact(size.in()) + "b";
 }
@@ -64,7 +64,8 @@ private:
         }
         // "6x8tb"
         const std::size_t x = word.find('x');
-        if (x != std::string::npos && x > 0 && oneline::sizeOf(word.substr(x + 1)) && text::parseNumber(word.substr(0, x))) {
+        if (x != std::string::npos && x > 0 && oneline::sizeOf(word.substr(x + 1)) &&
+            text::parseNumber(word.substr(0, x))) {
             if (auto error = takeCount(word.substr(0, x))) return error;
             return takeSize(word.substr(x + 1), m_made.each);
         }
@@ -123,8 +124,9 @@ private:
             if (isCleared) into.reset();
             return isCleared ? std::nullopt : takeRate(small, into);
         }
-        return wrong(text::say("disk-line.key", "“{}” is nothing that is said of disks; there are each, used, grows, "
-                                                "name, reads and writes",
+        return wrong(text::say("disk-line.key",
+                               "“{}” is nothing that is said of disks; there are each, used, grows, "
+                               "name, reads and writes",
                                key));
     }
 

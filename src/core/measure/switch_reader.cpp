@@ -8,14 +8,43 @@
 #include "core/kb/knowledge_base.h"
 
 namespace sokudo::measure {
+
+/// The answers of one column by the number of the interface.
+using SwitchColumn = std::map<long, std::string>;
+
+/// The columns of one switch, asked by their id in switch_objects.csv.
+class SwitchAnswers {
+public:
+    void put(const std::string& id, long interface, std::string text)
+    {
+        m_columns[id].emplace(interface, std::move(text));
+    }
+    const SwitchColumn& column(const std::string& id) const
+    {
+        static const SwitchColumn kNone;
+        const auto found = m_columns.find(id);
+        return found == m_columns.end() ? kNone : found->second;
+    }
+    std::string text(const std::string& id, long interface) const
+    {
+        const SwitchColumn& all = column(id);
+        const auto found = all.find(interface);
+        return found == all.end() ? std::string() : found->second;
+    }
+    std::optional<double> number(const std::string& id, long interface) const
+    {
+        return text::parseNumber(text(id, interface));
+    }
+
+private:
+    std::map<std::string, SwitchColumn> m_columns;
+};
+
 namespace {
 
 constexpr double kHighestSpeed = 4294967295.0;  ///< the 32-bit rate stays here from 4.3 Gb/s on (rfc-2863)
 
-constexpr double kFastestPort = 1.6e12;        ///< b/s: what plans may hold
-
-/// The answers of one column by the number of the interface.
-using Column = std::map<long, std::string>;
+constexpr double kFastestPort = 1.6e12;  ///< b/s: what plans may hold
 
 /// Of what follows the column, the first number is the interface.
 std::optional<long> interfaceNumber(const std::string& oid, const std::string& column)
@@ -27,34 +56,6 @@ std::optional<long> interfaceNumber(const std::string& oid, const std::string& c
     return static_cast<long>(*number);
 }
 
-/// The columns of one switch, asked by their id in switch_objects.csv.
-class Answers {
-public:
-    void put(const std::string& id, long interface, std::string text)
-    {
-        m_columns[id].emplace(interface, std::move(text));
-    }
-    const Column& column(const std::string& id) const
-    {
-        static const Column kNone;
-        const auto found = m_columns.find(id);
-        return found == m_columns.end() ? kNone : found->second;
-    }
-    std::string text(const std::string& id, long interface) const
-    {
-        const Column& all = column(id);
-        const auto found = all.find(interface);
-        return found == all.end() ? std::string() : found->second;
-    }
-    std::optional<double> number(const std::string& id, long interface) const
-    {
-        return text::parseNumber(text(id, interface));
-    }
-
-private:
-    std::map<std::string, Column> m_columns;
-};
-
 /// Ethernet and the kinds that older switches tell for it.
 bool isEthernet(const std::optional<double>& type)
 {
@@ -62,7 +63,7 @@ bool isEthernet(const std::optional<double>& type)
     return !type || kKinds.contains(*type);
 }
 
-Reading<bool> carrierOf(const Answers& answers, long interface)
+Reading<bool> carrierOf(const SwitchAnswers& answers, long interface)
 {
     const auto state = answers.number("state", interface);
     if (state == 1.0) return Reading<bool>::of(true);
@@ -71,7 +72,7 @@ Reading<bool> carrierOf(const Answers& answers, long interface)
                                text::say("switch-reader.state", "the switch does not tell whether the port has link"));
 }
 
-Reading<BitRate> speedOf(const Answers& answers, long interface, bool hasLink)
+Reading<BitRate> speedOf(const SwitchAnswers& answers, long interface, bool hasLink)
 {
     const auto none = [](text::Sentence why) { return Reading<BitRate>::none(WhyNot::NotPresent, std::move(why)); };
     if (!hasLink) return none(text::say("switch-reader.no-link", "the port has no link"));
@@ -93,9 +94,39 @@ SwitchReader::SwitchReader(std::unique_ptr<ObjectSource> source, const kb::Knowl
       m_mauTypes(kb.all<kb::MauType>().begin(), kb.all<kb::MauType>().end())
 {}
 
+InterfaceReading SwitchReader::interfaceFrom(const SwitchAnswers& answers, long interface,
+                                             const std::string& description) const
+{
+    InterfaceReading one;
+    const std::string name = answers.text("name", interface);
+    one.name = name.empty() ? description : name;
+    one.alias = answers.text("alias", interface);
+    one.isVirtual = !isEthernet(answers.number("type", interface));
+    one.carrier = carrierOf(answers, interface);
+    one.speed = speedOf(answers, interface, one.carrier && *one.carrier);
+    const double duplex = answers.number("duplex", interface).value_or(0);
+    one.duplex = duplex == 2 ? "half" : duplex == 3 ? "full" : "";
+    const std::string medium = answers.text("medium", interface);
+    for (const kb::MauType& type : m_mauTypes) {
+        if (medium.substr(medium.rfind('.') + 1) != type.number || medium.empty()) continue;
+        one.medium = type.name;
+        if (one.duplex.empty()) one.duplex = type.duplex;
+    }
+    if (const auto negotiation = answers.number("negotiation", interface)) one.autoneg = *negotiation == 1;
+    one.mtu = static_cast<int>(std::clamp(answers.number("mtu", interface).value_or(0), 0.0, 65535.0));
+    for (const kb::SwitchObject& object : m_objects)
+        if (const auto count = answers.number(object.id, interface); count && !object.counter.empty())
+            one.counters[object.counter] = static_cast<std::int64_t>(*count);
+    one.fec =
+        Reading<std::string>::none(WhyNot::NotSupported, text::say("switch-reader.fec",
+                                                                   "a switch does not tell its FEC this way: read it "
+                                                                   "in its own pages"));
+    return one;
+}
+
 Result<HostSnapshot> SwitchReader::read()
 {
-    Answers answers;
+    SwitchAnswers answers;
     std::size_t tables = 0;
     std::optional<Error> cutShort;
     for (const kb::SwitchObject& object : m_objects) {
@@ -104,44 +135,19 @@ Result<HostSnapshot> SwitchReader::read()
         for (const ObjectValue& value : *values)
             if (const auto interface = interfaceNumber(value.oid, object.oid))
                 answers.put(object.id, *interface, value.text);
-        ++tables;
         cutShort = m_source->cutShort();
         if (cutShort) break;
+        ++tables;
     }
     HostSnapshot result;
     if (cutShort)
-        result.partial = text::say("switch-reader.partial", "{}: {} of {} tables were read", cutShort->what,
-                                   tables - 1, m_objects.size());
+        result.partial = text::say("switch-reader.partial", "{}: {} of {} tables were read", cutShort->what, tables,
+                                   m_objects.size());
     result.isSwitch = true;
     result.name = answers.text("system-name", 0);
     if (const auto hundredths = answers.number("uptime", 0)) result.uptime = Duration::of(*hundredths / 100);
-    for (const auto& [interface, description] : answers.column("description")) {
-        InterfaceReading one;
-        const std::string name = answers.text("name", interface);
-        one.name = name.empty() ? description : name;
-        one.alias = answers.text("alias", interface);
-        one.isVirtual = !isEthernet(answers.number("type", interface));
-        one.carrier = carrierOf(answers, interface);
-        one.speed = speedOf(answers, interface, one.carrier && *one.carrier);
-        const double duplex = answers.number("duplex", interface).value_or(0);
-        one.duplex = duplex == 2 ? "half" : duplex == 3 ? "full" : "";
-        const std::string medium = answers.text("medium", interface);
-        for (const kb::MauType& type : m_mauTypes) {
-            if (medium.substr(medium.rfind('.') + 1) != type.number || medium.empty()) continue;
-            one.medium = type.name;
-            if (one.duplex.empty()) one.duplex = type.duplex;
-        }
-        if (const auto negotiation = answers.number("negotiation", interface)) one.autoneg = *negotiation == 1;
-        one.mtu = static_cast<int>(std::clamp(answers.number("mtu", interface).value_or(0), 0.0, 65535.0));
-        for (const kb::SwitchObject& object : m_objects)
-            if (const auto count = answers.number(object.id, interface); count && !object.counter.empty())
-                one.counters[object.counter] = static_cast<std::int64_t>(*count);
-        one.fec = Reading<std::string>::none(WhyNot::NotSupported,
-                                             text::say("switch-reader.fec",
-                                                       "a switch does not tell its FEC this way: read it "
-                                                       "in its own pages"));
-        result.interfaces.push_back(std::move(one));
-    }
+    for (const auto& [interface, description] : answers.column("description"))
+        result.interfaces.push_back(interfaceFrom(answers, interface, description));
     if (result.interfaces.empty() && cutShort) return tl::unexpected(*cutShort);
     if (result.interfaces.empty())
         return failure(ErrorCode::NotFound,

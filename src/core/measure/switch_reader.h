@@ -35,6 +35,8 @@ public:
     virtual void cancel() {}
 };
 
+class SwitchAnswers;
+
 /// Rate, state, MTU, duplex, transceiver and counters of each port. FEC is no object of these tables.
 /// @source rfc-2863  IF-MIB
 /// @source rfc-3635  duplex and check sequences
@@ -48,6 +50,7 @@ public:
     void cancel() override { m_source->cancel(); }
 
 private:
+    InterfaceReading interfaceFrom(const SwitchAnswers&, long interface, const std::string& description) const;
     std::unique_ptr<ObjectSource> m_source;
     std::vector<kb::SwitchObject> m_objects;
     std::vector<kb::MauType> m_mauTypes;

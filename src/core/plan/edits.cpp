@@ -99,8 +99,8 @@ Result<Plan> putPlace(const Plan& plan, Place place)
     if (const auto why = brokenReference(plan, place)) return refuse(*why);
     // Where it stands follows from what it stands in; an edit of its note or name moves nothing.
     const Place* old = plan.places.find(place.id);
-    const bool isMoved = !old || old->within != place.within || old->level != place.level ||
-                         old->building != place.building;
+    const bool isMoved =
+        !old || old->within != place.within || old->level != place.level || old->building != place.building;
     if (const Place* outer = isMoved ? plan.places.find(place.within) : nullptr) {
         place.level = outer->level;
         place.building = outer->building;

@@ -23,7 +23,8 @@ std::vector<BrokenObject> brokenObjects(const Plan&);
 /// Why a record that is about to join the plan does not go with it; nothing where it does.
 template <class T>
 std::optional<text::Sentence> brokenReference(const Plan&, const T&);
-/// Two places, or two devices, of one name: nobody can tell which is meant. A file may hold them, what is added may not.
+/// Two places, or two devices, of one name: nobody can tell which is meant. A file may hold them, what is added may
+/// not.
 std::optional<text::Sentence> doubledName(const Plan&);
 /// The broken objects as sentences.
 std::vector<text::Sentence> brokenInvariants(const Plan&);

@@ -154,7 +154,8 @@ public:
         device.processor.reset();
         if (const std::string kind = chosen(m_processor); !kind.empty()) {
             const bool same = base.processor && !isTyped(m_clock);
-            const auto ghz = same ? std::optional(base.processor->clockGhz) : text::parseNumber(fromQt(m_clock->text()));
+            const auto ghz =
+                same ? std::optional(base.processor->clockGhz) : text::parseNumber(fromQt(m_clock->text()));
             if (!ghz || (!same && (*ghz <= 0 || *ghz > 10))) return false;
             device.processor = plan::HostProcessor{kind, *ghz, m_cores->value()};
         }
@@ -167,10 +168,10 @@ public:
             group.count = m_count->value();
             group.level = chosen(m_level) == "single" ? std::string() : chosen(m_level);
             readText(m_diskName, group.name);
-            const bool isRead = readRate(m_reads, before.reads, group.reads) &&
-                                readRate(m_writes, before.writes, group.writes) &&
-                                readSize(m_each, before.each, group.each) && readSize(m_used, before.used, group.used) &&
-                                readSize(m_growth, before.growth, group.growth);
+            const bool isRead =
+                readRate(m_reads, before.reads, group.reads) && readRate(m_writes, before.writes, group.writes) &&
+                readSize(m_each, before.each, group.each) && readSize(m_used, before.used, group.used) &&
+                readSize(m_growth, before.growth, group.growth);
             if (!isRead) return false;
             device.disks.insert(device.disks.begin(), std::move(group));
         }
@@ -211,8 +212,10 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
             return false;
         }
         if (!machine.readInto(device, base)) {
-            form->setNotice(std::nullopt, "The clock lies between 0 and 10 GHz; write a number such as 4.2. Rates and sizes of disks are "
-                            "plain numbers");
+            form->setNotice(
+                std::nullopt,
+                "The clock lies between 0 and 10 GHz; write a number such as 4.2. Rates and sizes of disks are "
+                "plain numbers");
             return false;
         }
         readText(note, device.note);

@@ -144,8 +144,8 @@ void WorthPane::showStorage()
     clear(m_storage);
     const auto answers = buy::storageAnswers(m_presenter.house(), m_lasts->value(), m_presenter.knowledge());
     if (answers.empty())
-        m_storage->addWidget(
-            label("No disks of a known size: say how many and how large, such as disks=\"hdd*6 8tb raid6\".", "soft", true));
+        m_storage->addWidget(label(
+            "No disks of a known size: say how many and how large, such as disks=\"hdd*6 8tb raid6\".", "soft", true));
     for (const buy::StorageAnswer& one : answers) {
         m_storage->addWidget(label(toQt(one.sentence), "heading", true));
         m_storage->addWidget(label(QString("%1 usable in %2 years, four fifths full. By level:")

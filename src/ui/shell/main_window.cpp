@@ -100,22 +100,23 @@ void MainWindow::addPages(const World& world)
         return m_survey = new SurveyPage(
                    m_presenters->survey, [this] { return new PathStrip(m_presenters->path); }, ways, neighbours);
     });
-    m_pages->addLater(
-        [this] { return new MatchPage(m_presenters->match, m_presenters->ways, m_presenters->whatIf, m_presenters->catalogue, new PathStrip(m_presenters->path)); });
-    m_pages->addLater(
-        [this, localAgent] { return new MeasurePage(m_presenters->measure, m_presenters->path, new PathStrip(m_presenters->path), localAgent); });
+    m_pages->addLater([this] {
+        return new MatchPage(m_presenters->match, m_presenters->ways, m_presenters->whatIf, m_presenters->catalogue,
+                             new PathStrip(m_presenters->path));
+    });
+    m_pages->addLater([this, localAgent] {
+        return new MeasurePage(m_presenters->measure, m_presenters->path, new PathStrip(m_presenters->path),
+                               localAgent);
+    });
     m_pages->addLater([this] {
         auto* diagnose = new DiagnosePage(m_presenters->diagnose, m_presenters->path);
         connect(diagnose, &DiagnosePage::measureAsked, this, [this] { showBench(Measure); });
         return diagnose;
     });
     m_pages->addLater([this] { return new LogbookPage(m_presenters->logbook); });
-    m_pages->addLater([this] {
-        return new PathPage(m_presenters->path, m_presenters->flows(), m_presenters->upgrade());
-    });
-    m_pages->addLater([this] {
-        return new PowerPage(m_presenters->power());
-    });
+    m_pages->addLater(
+        [this] { return new PathPage(m_presenters->path, m_presenters->flows(), m_presenters->upgrade()); });
+    m_pages->addLater([this] { return new PowerPage(m_presenters->power()); });
     m_pages->addLater([this] { return new BuildPage(m_presenters->build()); });
 }
 

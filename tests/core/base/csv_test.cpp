@@ -19,6 +19,36 @@ private Q_SLOTS:
         QCOMPARE(toQt(sheet->cell(sheet->records()[1], "note")), "line\nbreak");
         QCOMPARE(sheet->records()[1].line, 3);
     }
+    /// What is too large is refused at once, and no message quotes it whole.
+    void whatIsTooLargeIsRefused()
+    {
+        std::string wide = "c0";
+        for (int i = 1; i < 100'000; ++i) wide += ",c" + std::to_string(i);
+        const auto columns = csv::parse(wide, "t.csv");
+        QVERIFY(!columns && toQt(columns.error().message()).contains("more than 2000 columns"));
+        const auto cell = csv::parse("a\n" + std::string(5'000'000, 'x'), "t.csv");
+        QVERIFY(!cell && toQt(cell.error().message()).contains("longer than 65536 bytes"));
+        QVERIFY(cell.error().message().size() < 300);
+        std::string many = "a,b\n";
+        for (int i = 0; i < 60; ++i) many += "1,2\n";
+        QVERIFY(csv::parse(many, "t.csv", {.cells = 200}));
+        const auto cells = csv::parse(many, "t.csv", {.cells = 100});
+        QVERIFY(!cells && toQt(cells.error().message()).contains("more than 100 cells"));
+    }
+    /// A cell that a spreadsheet would run bears a mark, figures stay figures, and all is read back as it was.
+    void formulasAreText()
+    {
+        const std::vector<std::string> cells{"=1+1",     "+49 30", "-5",  "-x",  "@a", "'=1", "''=1",
+                                             "'quoted'", "2.5",    "a=b", "\tx", "",   "''"};
+        const std::string line = csv::sheetLine(cells);
+        QVERIFY(toQt(line).startsWith("'=1+1,"));
+        QVERIFY(toQt(line).contains(",-5,"));
+        QVERIFY(toQt(line).contains(",'-x,") && toQt(line).contains(",'@a,"));
+        const auto sheet = csv::parse("a,b,c,d,e,f,g,h,i,j,k,l,m\n" + line, "t.csv");
+        QVERIFY(sheet);
+        const auto& fields = sheet->records()[0].fields;
+        for (std::size_t i = 0; i < cells.size(); ++i) QCOMPARE(toQt(csv::fromSheet(fields[i])), toQt(cells[i]));
+    }
     void emptyCellsAndMissingLastLineEnd()
     {
         const auto sheet = csv::parse("a,b\n,\nx,", "t.csv");

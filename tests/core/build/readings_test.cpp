@@ -63,6 +63,16 @@ const ReadingLine& line(const EndReadings& end, const char* what)
 class ReadingsTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    /// What was not read is not as planned.
+    void withoutARateNothingIsAsPlanned()
+    {
+        const Link25 house;
+        const auto made = house.read("duplex=full fec=rs module=25GBASE-SR mtu=9000",
+                                     "rate=25g duplex=full fec=rs module=25GBASE-SR bus=3.0x8 mtu=9000");
+        QCOMPARE(made.verdict, Verdict::Unknown);
+        QVERIFY(spaced(toQt(made.sentence)).contains("the rate was not"));
+        QVERIFY(!toQt(made.sentence).contains("both ends as planned"));
+    }
     void asPlanned()
     {
         const Link25 house;

@@ -48,6 +48,45 @@ std::vector<plan::Subject> recordsOf(const plan::Plan& plan)
 class RecordLinesTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
+    /// A count that there cannot be is said, and makes no port of that name.
+    void countsOfPortsThatCannotBe()
+    {
+        for (const char* count : {"513x", "0x", "1.5x", "99999999999x", "-3x"}) {
+            const std::string says = refusalOf("add panel pp in Cellar: " + std::string(count) + " cat6a");
+            QVERIFY2(toQt(says).contains("whole number from 1 to 512"), (std::string(count) + says).c_str());
+        }
+        QCOMPARE(plan::portsOf(after("add panel pp in Cellar: 24x cat6a"),
+                               plan::deviceNamed(after("add panel pp in Cellar: 24x cat6a"), "pp")->id)
+                     .size(),
+                 std::size_t{24});
+    }
+    void namesThatCannotBeSeenOrReadOtherwise()
+    {
+        QVERIFY(toQt(refusalOf("add switch \u200B\u2060 in Cellar")).contains("is missing or empty"));
+        QVERIFY(toQt(refusalOf("add switch core\u202Eeroc in Cellar")).contains("turn text around"));
+        QCOMPARE(toQt(refusalOf("add switch مفتاح in Cellar")), QString("accepted"));
+    }
+    /// Size, use and growth of disks are said by a line; what a line does not name stays.
+    void disksKeepWhatALineDoesNotName()
+    {
+        const plan::Plan full =
+            after("set desk disks=\"hdd*6 raid6 8tb used=21.5tb grows=200gb/month name=tank reads=3.6g\"");
+        const plan::DiskGroup& disks = plan::deviceNamed(full, "desk")->disks.at(0);
+        QCOMPARE(*disks.each, DataSize::of(8e12));
+        QCOMPARE(*disks.used, DataSize::of(21.5e12));
+        QCOMPARE(*disks.growth, DataSize::of(200e9));
+        QCOMPARE(toQt(disks.name), QString("tank"));
+        const plan::Plan again = houseOf("set desk disks=\"hdd*8 raid6\"", full);
+        plan::DiskGroup wanted = disks;
+        wanted.count = 8;
+        QVERIFY(plan::deviceNamed(again, "desk")->disks == std::vector{wanted});
+        const plan::Plan cleared = houseOf("set desk disks=\"6x10tb hdd used=none\"", full);
+        QVERIFY(!plan::deviceNamed(cleared, "desk")->disks.at(0).used);
+        QCOMPARE(*plan::deviceNamed(cleared, "desk")->disks.at(0).each, DataSize::of(10e12));
+        QVERIFY(plan::deviceNamed(houseOf("set desk disks=none", full), "desk")->disks.empty());
+        QVERIFY(toQt(refusalOf("set desk disks=\"8tb raid6\"")).contains("say which kind of disk"));
+        QVERIFY(toQt(refusalOf("set desk disks=\"hdd*6 colour=red\"")).contains("nothing that is said of disks"));
+    }
     void eachKindIsChangedByItsName()
     {
         QCOMPARE(*after("set service home fibre down=2g").services.begin()->down, gigabits(2));

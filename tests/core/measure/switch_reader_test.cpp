@@ -71,6 +71,10 @@ private Q_SLOTS:
         const auto full = read(with(port(1, "1"), {{kIf + "5.1", "4294967295"}}));
         QVERIFY(!full.interfaces[0].speed);
         QVERIFY(toQt(full.interfaces[0].speed.explanation).contains("does not tell the rate"));
+        // 2^32-1 in millions is no rate either.
+        const auto huge = read(with(port(1, "1"), {{kIfX + "15.1", "4294967295"}}));
+        QVERIFY(!huge.interfaces[0].speed);
+        QVERIFY(toQt(huge.interfaces[0].speed.explanation).contains("no port has"));
     }
     void states_data()
     {

@@ -91,8 +91,7 @@ private:
         const double reached = amountOf(solved.totals, m_goals.front());
         // A bound over part of the plans bounds nothing.
         if (m_model.isCutShort) m_answer.bound = 0;
-        m_answer.isProved =
-            solved.end == MipEnd::Proved && reached <= solved.bound + kCent && !m_model.isCutShort;
+        m_answer.isProved = solved.end == MipEnd::Proved && reached <= solved.bound + kCent && !m_model.isCutShort;
         if (!m_answer.isProved)
             m_answer.gap = reached > 0 ? std::max(0.0, 1 - std::max(0.0, m_answer.bound) / reached) : 0;
         return true;
@@ -169,14 +168,14 @@ private:
             if (m_selection.choices[i] && !m_model.model.choices[i].isThere)
                 m_answer.links.push_back(m_model.model.choices[i].name);
         const std::string what = amount(amountOf(m_answer.totals, m_goals.front()), m_goals.front());
-        m_answer.sentence = m_answer.isProved ? text::say("cheapest.proved", "Proved least: {}", what)
-                            : m_answer.gap >= 1
-                                ? text::say("cheapest.best-found",
-                                            "{}: the best found before the search was stopped; how far above the least "
-                                            "it is was not worked out",
-                                            what)
-                                              : text::say("cheapest.within", "{}: within {:.1f} % of the least", what,
-                                                          100 * m_answer.gap);
+        m_answer.sentence =
+            m_answer.isProved ? text::say("cheapest.proved", "Proved least: {}", what)
+            : m_answer.gap >= 1
+                ? text::say("cheapest.best-found",
+                            "{}: the best found before the search was stopped; how far above the least "
+                            "it is was not worked out",
+                            what)
+                : text::say("cheapest.within", "{}: within {:.1f} % of the least", what, 100 * m_answer.gap);
         m_answer.isRough = standsOnRough();
         if (m_answer.isRough)
             m_answer.sentence += text::say("cheapest.rough", ", in part by rough prices of no currency");
