@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "host/picture.h"
 
+#include <algorithm>
 #include <filesystem>
 #include <fstream>
 #include <iterator>
@@ -116,9 +117,11 @@ Result<Picture> readPicture(const std::string& path)
             return refuse(path,
                           text::say("picture.too-many-pixels",
                                     "the picture has more than {} million pixels; make it smaller first", most / 1e6));
+        const bool isLarge = std::max(image.columns(), image.rows()) > kLongestSide;
         image = Magick::Image();
         image.magick(format);
-        image.size(Magick::Geometry(kLongestSide, kLongestSide));
+        // A JPEG is then unpacked at an eighth to the whole of its size, and no larger than it is.
+        if (isLarge) image.size(Magick::Geometry(kLongestSide, kLongestSide));
         withWarnings([&] { image.read(blob); });
         if (image.columns() == 0 || image.rows() == 0) return damaged(path);
         image.autoOrient();
