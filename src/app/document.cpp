@@ -155,7 +155,10 @@ store::Project Document::project() const
 
 bool Document::save(const store::Changes& changes)
 {
+    const std::string before = m_file->copyOfOlder();
     auto saved = m_file->save(changes);
+    if (m_file->copyOfOlder() != before)
+        Q_EMIT told("The file was of an older version. It is kept as it was in " + toQt(m_file->copyOfOlder()));
     if (!saved) {
         Q_EMIT failed(toQt(saved.error().message()));
         return false;

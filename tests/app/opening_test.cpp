@@ -119,8 +119,10 @@ private Q_SLOTS:
         const plan::Plan before = opened->loaded.project.plan;
         app::Document document(knowledge(), std::move(opened->file), std::move(opened->loaded));
         QVERIFY(document.notices().isEmpty());
+        QSignalSpy told(&document, &app::Document::told);
         QVERIFY(document.edit("Delete a run", plan::edits::deleteRun(before, before.runs.begin()->id)));
         QVERIFY(document.writeNote("seen"));
+        QCOMPARE(told.size(), version < store::kVersion ? 1 : 0);
         document.undo();
         document.undo();
         QVERIFY(document.plan() == before);

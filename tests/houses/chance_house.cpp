@@ -25,6 +25,8 @@ double statedShare(Chance& chance)
     return chance.of(kShares);
 }
 
+char letter(Chance& chance) { return static_cast<char>('A' + chance.below(26)); }
+
 class Builder {
 public:
     /// @param isCalm  little is stated of ports and cables, and they fit each other: links that work come up too
@@ -49,7 +51,8 @@ public:
         const bool isBare = m_isCalm && (kind == "port" || kind == "run") && m_chance.is(0.85);
         for (const double share : {isBare ? 0.0 : statedShare(m_chance), 0.1, 0.0}) {
             Json body = chanceRow(table.list, id, m_ids, share, m_chance);
-            if (body.contains("name") && kind != "port")
+            if (kind == "currency") body["name"] = std::string{letter(m_chance), letter(m_chance), letter(m_chance)};
+            else if (body.contains("name") && kind != "port")
                 body["name"] = fmt::format("{} {}", body["name"].template get<std::string>(), m_names++);
             body.update(given);
             auto row = store::parsedRow<T>(body, "");
@@ -217,7 +220,9 @@ void addRecords(Builder& builder, int number, Chance& chance)
                                    std::is_same_v<Row, plan::Slot> || std::is_same_v<Row, plan::Port> ||
                                    std::is_same_v<Row, plan::Run> || std::is_same_v<Row, plan::CatalogueRow>;
         if constexpr (!isCarrier) {
-            const bool isTurn = (number + ++kind) % 3 == 0;
+            // What refers to another kind has its turn together with that one.
+            ++kind;
+            const bool isTurn = (number + kind) % 3 == 0 || std::is_same_v<Row, plan::DayMark>;
             for (int left = isTurn ? chance.whole(1, 3) : 0; left > 0; --left) builder.add(table, Json::object());
         }
     });
