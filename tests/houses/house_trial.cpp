@@ -395,9 +395,13 @@ private:
     void ask()
     {
         const std::string file = path("asked.sokudo");
-        std::filesystem::copy_file(path("saved.sokudo"), file);
         AskedHouse asked{file, m_folder.string(), m_wish.source, "now", &m_project.plan};
-        if (!m_project.versions.empty()) asked.variant = m_chance.of(m_project.versions).name;
+        // One version is as good as many to ask about, and each call reads them all.
+        store::Project project = m_project;
+        if (!project.versions.empty()) project.versions = {m_chance.of(m_project.versions)};
+        if (!project.versions.empty()) asked.variant = project.versions.front().name;
+        if (auto made = store::ProjectFile::create(file, project); !made)
+            return wrong("cannot be saved to be asked: " + made.error().message());
         for (const cli::Arguments& call : callsOn(asked, m_chance)) callOnce(call);
         // Whatever was asked, the house can be read.
         auto held = store::ProjectFile::open(file);

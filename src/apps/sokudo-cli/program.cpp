@@ -4,7 +4,9 @@
 #include <algorithm>
 #include <filesystem>
 #include <fstream>
+#include <map>
 #include <sstream>
+#include <utility>
 
 #include <fmt/format.h>
 
@@ -62,39 +64,76 @@ Result<Context> builtInContext()
     return Context{std::move(*result), std::move(files)};
 }
 
-/// The first word that is no option must be a verb.
-std::optional<Error> unknownVerb(const CLI::App& app, const Arguments& arguments)
+/// The first word that is no option; empty: there is none.
+std::string verbIn(const Arguments& arguments)
 {
     for (std::size_t i = 0; i < arguments.size(); ++i) {
-        const std::string& word = arguments[i];
-        if (word == "--data" || word == "--variant") ++i;
-        if (word.starts_with("-")) continue;
-        std::vector<std::string> verbs;
-        for (const CLI::App* verb : app.get_subcommands({})) verbs.push_back(verb->get_name());
-        const auto all = app.get_subcommands({});
-        if (std::any_of(all.begin(), all.end(), [&](const CLI::App* verb) { return verb->check_name(word); }))
-            return std::nullopt;
-        const std::string near = text::nearest(word, verbs);
-        return Error{ErrorCode::BadInput,
-                     "there is no such verb" +
-                         (near.empty() ? "; sokudo-cli --help lists them" : "; did you mean " + near + "?"),
-                     word};
+        if (arguments[i] == "--data" || arguments[i] == "--variant") ++i;
+        else if (!arguments[i].starts_with("-")) return arguments[i];
     }
-    return std::nullopt;
+    return {};
 }
+
+/// That word must be a verb.
+std::optional<Error> unknownVerb(const CLI::App& app, const Arguments& arguments)
+{
+    const std::string word = verbIn(arguments);
+    const auto all = app.get_subcommands({});
+    if (word.empty() ||
+        std::any_of(all.begin(), all.end(), [&](const CLI::App* verb) { return verb->check_name(word); }))
+        return std::nullopt;
+    std::vector<std::string> verbs;
+    for (const CLI::App* verb : all) verbs.push_back(verb->get_name());
+    const std::string near = text::nearest(word, verbs);
+    return Error{
+        ErrorCode::BadInput,
+        "there is no such verb" + (near.empty() ? "; sokudo-cli --help lists them" : "; did you mean " + near + "?"),
+        word};
+}
+
+using Adder = void (*)(Verbs&, Context&);
+constexpr Adder kAdders[] = {
+    addCheck,     addLink,         addWays,     addWhatIf,   addCatalogue,   addLimits,  addLinkDown,   addRead,
+    addParts,     addPath,         addExpect,   addConvert,  addJudge,       addFlows,   addUpgrade,    addHeadline,
+    addCounters,  addMeasure,      addDiagnose, addHost,     addLog,         addReport,  addExport,     addImport,
+    addEdit,      addStart,        addSurvey,   addVersions, addTour,        addPhoto,   addPowerLines, addPoe,
+    addChain,     addSinglePoints, addBuy,      addCut,      addSolve,       addCompare, addStages,     addLater,
+    addWorth,     addCableTests,   addMoves,    addCutOver,  addTestResults, addBringUp, addTerminate,  addJobs,
+    addAddresses, addNeighbours,   addPower,    addOutage,   addRepairs};
 
 void addAll(Verbs& verbs, Context& context)
 {
-    for (auto add :
-         {addCheck,      addLink,     addWays,        addWhatIf,  addCatalogue, addLimits,       addLinkDown,
-          addRead,       addParts,    addPath,        addExpect,  addConvert,   addJudge,        addFlows,
-          addUpgrade,    addHeadline, addCounters,    addMeasure, addDiagnose,  addHost,         addLog,
-          addReport,     addExport,   addImport,      addEdit,    addStart,     addSurvey,       addVersions,
-          addTour,       addPhoto,    addPowerLines,  addPoe,     addChain,     addSinglePoints, addBuy,
-          addCut,        addSolve,    addCompare,     addStages,  addLater,     addWorth,        addCableTests,
-          addMoves,      addCutOver,  addTestResults, addBringUp, addTerminate, addJobs,         addAddresses,
-          addNeighbours, addPower,    addOutage,      addRepairs})
-        add(verbs, context);
+    for (const Adder add : kAdders) add(verbs, context);
+}
+
+/// The one that adds a verb, by each of its names.
+const std::map<std::string, Adder>& adders()
+{
+    static const std::map<std::string, Adder> kByName = [] {
+        std::map<std::string, Adder> all;
+        for (const Adder add : kAdders) {
+            CLI::App app;
+            Context context{kb::KnowledgeBase(), {}};
+            Verbs verbs(app, context);
+            add(verbs, context);
+            for (const CLI::App* verb : app.get_subcommands({})) {
+                all[verb->get_name()] = add;
+                for (const std::string& alias : verb->get_aliases()) all[alias] = add;
+            }
+        }
+        return all;
+    }();
+    return kByName;
+}
+
+/// All verbs; from the second call of a program on, only what the call asks for, where that is a verb.
+void addAsked(Verbs& verbs, Context& context, const Arguments& arguments)
+{
+    static bool isFirst = true;
+    const bool needsAll = std::exchange(isFirst, false);
+    const auto known = needsAll ? adders().end() : adders().find(verbIn(arguments));
+    if (known == adders().end()) addAll(verbs, context);
+    else known->second(verbs, context);
 }
 
 int ask(Context& context, const Arguments& arguments)
@@ -109,7 +148,7 @@ int ask(Context& context, const Arguments& arguments)
     std::string data;
     app.add_option("--data", data, "use the tables of this folder instead of those built in");
     Verbs verbs(app, context);
-    addAll(verbs, context);
+    addAsked(verbs, context, arguments);
     if (const auto error = unknownVerb(app, arguments)) return fail(*error);
     try {
         app.parse(Arguments(arguments.rbegin(), arguments.rend()));  // it takes them from the back

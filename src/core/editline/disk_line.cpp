@@ -34,6 +34,12 @@ std::string rateWord(BitRate rate)
     return BitRate::of(millions * 1e6) == rate ? text::number(millions, 15) + "m" : exact(millions) + "m";
 }
 
+/// Whether a group can be told by one word of a line. What cannot is left out, and so stays as it is.
+bool isOneWord(const std::string& words)
+{
+    return !words.empty() && words.find_first_of(" \t\r\n\"'+") == std::string::npos;
+}
+
 class GroupReader {
 public:
     GroupReader(const Property& whole, plan::DiskGroup before, const kb::KnowledgeBase& kb)
@@ -142,11 +148,11 @@ std::string disksText(const std::vector<plan::DiskGroup>& disks)
     std::vector<std::string> groups;
     for (const plan::DiskGroup& one : disks) {
         std::vector<std::string> words{fmt::format("{}*{}", one.kind, one.count)};
-        if (!one.level.empty()) words.push_back(one.level);
+        if (isOneWord(one.level)) words.push_back(one.level);
         if (one.each) words.push_back(sizeWord(*one.each));
         if (one.used) words.push_back("used=" + sizeWord(*one.used));
         if (one.growth) words.push_back("grows=" + sizeWord(*one.growth) + "/month");
-        if (!one.name.empty()) words.push_back("name=" + one.name);
+        if (isOneWord(one.name)) words.push_back("name=" + one.name);
         if (one.reads) words.push_back("reads=" + rateWord(*one.reads));
         if (one.writes) words.push_back("writes=" + rateWord(*one.writes));
         groups.push_back(text::joined(words, " "));
