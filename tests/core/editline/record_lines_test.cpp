@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Services, networks, work, stock, notes, addresses and photos: set, renamed and deleted by lines, and as fields.
+#include "core/editline/disk_line.h"
 #include "core/editline/record_fields.h"
 
 #include "house_lines.h"
@@ -86,6 +87,19 @@ private Q_SLOTS:
         QVERIFY(plan::deviceNamed(houseOf("set desk disks=none", full), "desk")->disks.empty());
         QVERIFY(toQt(refusalOf("set desk disks=\"8tb raid6\"")).contains("say which kind of disk"));
         QVERIFY(toQt(refusalOf("set desk disks=\"hdd*6 colour=red\"")).contains("nothing that is said of disks"));
+    }
+    /// A name of several words came from a file: the line leaves it out, and said again it changes nothing.
+    void aNameALineCannotTellStays()
+    {
+        plan::Plan odd = after("set desk disks=\"hdd*6 raid6 8tb name=tank\"");
+        for (const std::string name : {"big tank", "6+2", "say \"tank\""}) {
+            plan::Device desk = *plan::deviceNamed(odd, "desk");
+            desk.disks.at(0).name = name;
+            odd.devices = odd.devices.with(desk);
+            const std::string line = disksText(desk.disks);
+            QCOMPARE(toQt(line), QString("hdd*6 raid6 8tb"));
+            QVERIFY(houseOf("set desk disks=\"" + line + "\"", odd) == odd);
+        }
     }
     void eachKindIsChangedByItsName()
     {
