@@ -303,9 +303,9 @@ Result<TakenTests> withTests(const plan::Plan& plan, const std::vector<plan::Cab
         taken.plan = std::move(*next);
         ++taken.added;
     }
-    taken.sentence = taken.same == 0 ? text::say("import-tests.taken", "{} results taken in", taken.added)
+    taken.sentence = taken.same == 0 ? text::say("import-tests.taken", "{} results imported", taken.added)
                                      : text::say("import-tests.taken-and-same",
-                                                 "{} results taken in, {} were there already", taken.added, taken.same);
+                                                 "{} results imported, {} were there already", taken.added, taken.same);
     return taken;
 }
 

@@ -51,7 +51,7 @@ struct TakenTests {
     plan::Plan plan;
     int added = 0, same = 0;
     std::vector<text::Sentence> beside;  ///< of each that was given another name, since its own was taken
-    text::Sentence sentence;             ///< "3 results taken in, 2 were there already"
+    text::Sentence sentence;             ///< "3 results imported, 2 were there already"
 };
 /// Adds them to the plan. Nothing is replaced: what is there already is told and left out, and another result of the
 /// same run and day stands beside the one that is there.

@@ -87,7 +87,8 @@ private:
         }
         if (!m_kb.find<kb::Disk>(name))
             return wrong(text::say("properties.disks-are-written",
-                                   "disks are written disks=\"hdd*6 raid6 8tb\"; “{}” is no kind of disk", name));
+                                   "disks are written disks=\"hdd*6 raid6 8tb\"; “{}” is not a known kind of disk",
+                                   name));
         m_made.kind = name;
         return std::nullopt;
     }
@@ -103,13 +104,13 @@ private:
     {
         into = oneline::sizeOf(typed);
         if (into) return std::nullopt;
-        return wrong(text::say("disk-line.size", "“{}” is no size; write 8tb or 500gb", typed));
+        return wrong(text::say("disk-line.size", "“{}” is not a size; write 8tb or 500gb", typed));
     }
     std::optional<Error> takeRate(const std::string& typed, std::optional<BitRate>& into)
     {
         into = oneline::rateOf(typed);
         if (into) return std::nullopt;
-        return wrong(text::say("disk-line.rate", "“{}” is no rate; write 3.6g or 450m, in bits a second", typed));
+        return wrong(text::say("disk-line.rate", "“{}” is not a rate; write 3.6g or 450m, in bits a second", typed));
     }
     std::optional<Error> takeValue(const std::string& key, const std::string& value)
     {
@@ -131,7 +132,7 @@ private:
             return isCleared ? std::nullopt : takeRate(small, into);
         }
         return wrong(text::say("disk-line.key",
-                               "“{}” is nothing that is said of disks; there are each, used, grows, "
+                               "“{}” is no property of disks; the properties are each, used, grows, "
                                "name, reads and writes",
                                key));
     }

@@ -79,7 +79,7 @@ Reading<BitRate> speedOf(const SwitchAnswers& answers, long interface, bool hasL
     const double millions = answers.number("high-speed", interface).value_or(0);
     // A counter that is all ones stands for nothing (2^32-1 Mb/s would be 4.3 Pb/s).
     if (millions * 1e6 > kFastestPort)
-        return none(text::say("switch-reader.no-such-rate", "the switch tells a rate that no port has"));
+        return none(text::say("switch-reader.no-such-rate", "the switch reports a rate that no port has"));
     if (millions > 0) return Reading<BitRate>::of(BitRate::of(millions * 1e6));
     const double bits = answers.number("speed", interface).value_or(0);
     if (bits > 0 && bits < kHighestSpeed) return Reading<BitRate>::of(BitRate::of(bits));

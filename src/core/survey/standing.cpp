@@ -46,6 +46,8 @@ StandingGroup unknownOf(const Analysis& analysis)
 text::Sentence sentenceOf(const plan::Plan& plan, const Analysis& analysis, const std::vector<StandingGroup>& groups)
 {
     if (plan.devices.empty()) return text::say("standing.empty", "Nothing is surveyed yet.");
+    if (analysis.links.empty() && plan.devices.size() == 1)
+        return text::say("standing.one-device", "1 device, and no cable to it is listed yet.");
     if (analysis.links.empty())
         return text::say("standing.no-links", "{} devices, and no cable between them is listed yet.",
                          plan.devices.size());

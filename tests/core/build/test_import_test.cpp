@@ -82,7 +82,7 @@ private Q_SLOTS:
         QVERIFY(again);
         QCOMPARE(again->same, 2);
         QVERIFY(again->plan == once->plan);
-        QCOMPARE(toQt(again->sentence), QString("0 results taken in, 2 were there already"));
+        QCOMPARE(toQt(again->sentence), QString("0 results imported, 2 were there already"));
     }
     /// A result that somebody typed that day, and a second row of the run, are there afterwards.
     void nothingIsReplaced()

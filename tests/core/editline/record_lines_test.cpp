@@ -86,7 +86,7 @@ private Q_SLOTS:
         QCOMPARE(*plan::deviceNamed(cleared, "desk")->disks.at(0).each, DataSize::of(10e12));
         QVERIFY(plan::deviceNamed(houseOf("set desk disks=none", full), "desk")->disks.empty());
         QVERIFY(toQt(refusalOf("set desk disks=\"8tb raid6\"")).contains("say which kind of disk"));
-        QVERIFY(toQt(refusalOf("set desk disks=\"hdd*6 colour=red\"")).contains("nothing that is said of disks"));
+        QVERIFY(toQt(refusalOf("set desk disks=\"hdd*6 colour=red\"")).contains("is no property of disks"));
     }
     /// A name of several words came from a file: the line leaves it out, and said again it changes nothing.
     void aNameALineCannotTellStays()
