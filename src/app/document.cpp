@@ -122,7 +122,7 @@ Result<std::shared_ptr<const kb::KnowledgeBase>> Document::catalogueOf(const pla
     if (plan.catalogue.empty())
         return std::shared_ptr<const kb::KnowledgeBase>(std::shared_ptr<const kb::KnowledgeBase>(), m_shipped);
     if (m_built.kb && m_built.rows == plan.catalogue) return m_built.kb;
-    auto own = knowledgeOf(plan, tablesInForce());
+    auto own = knowledgeOf(plan, *m_shipped, tablesInForce());
     if (!own) return tl::unexpected(own.error());
     m_built = {plan.catalogue, std::make_shared<const kb::KnowledgeBase>(std::move(*own))};
     return m_built.kb;

@@ -80,11 +80,11 @@ Analysis summed(const plan::Plan& plan, match::Reports links, const kb::Knowledg
 
 }  // namespace
 
-Result<kb::KnowledgeBase> knowledgeOf(const plan::Plan& plan, const kb::Files& shipped)
+Result<kb::KnowledgeBase> knowledgeOf(const plan::Plan& plan, const kb::KnowledgeBase& built, const kb::Files& shipped)
 {
     std::vector<kb::OwnRow> rows;
     for (const plan::CatalogueRow& row : plan.catalogue) rows.push_back({row.table, row.cells});
-    return kb::loadWith(shipped, rows);
+    return kb::loadWith(built, shipped, rows);
 }
 
 Analysis analyse(const plan::Plan& plan, const kb::KnowledgeBase& kb)

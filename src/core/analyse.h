@@ -33,8 +33,9 @@ struct Analysis {
 };
 
 /// The shipped catalogue with the project's own rows in it.
+/// @param built  what the shipped files say
 /// @error BadInput  a row that does not fit its table; says which and how to fix it
-Result<kb::KnowledgeBase> knowledgeOf(const plan::Plan&, const kb::Files& shipped);
+Result<kb::KnowledgeBase> knowledgeOf(const plan::Plan&, const kb::KnowledgeBase& built, const kb::Files& shipped);
 
 Analysis analyse(const plan::Plan&, const kb::KnowledgeBase&);
 /// The same from a book that has just taken this plan.

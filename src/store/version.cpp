@@ -42,9 +42,10 @@ Result<plan::Plan> variantNow(const plan::Plan& now, const Version& version)
     if (!base) return tl::unexpected(base.error());
     auto house = houseOf(version);
     if (!house) return house;
+    // A photo that was deleted since is no change of the variant's.
     base->plan.photos = now.photos;
     house->photos = now.photos;
-    return rebased(now, base->plan, *house);
+    return rebased(now, plan::loosened(std::move(base->plan)), plan::loosened(std::move(*house)));
 }
 
 std::optional<Version> keptBefore(const Project& project, const std::string& name, measure::Timestamp at, IdSource& ids)

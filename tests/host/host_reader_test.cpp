@@ -99,7 +99,7 @@ private Q_SLOTS:
         const plan::CatalogueRow& row = *next->catalogue.begin();
         QCOMPARE(toQt(row.cells.at("phy")), "100gbase-sr4");
         QCOMPARE(plan::portsOf(*next, result.device.id)[0]->module, row.cells.at("id"));
-        const auto kb = knowledgeOf(*next, kb::embeddedFiles());
+        const auto kb = knowledgeOf(*next, testing::knowledge(), kb::embeddedFiles());
         QVERIFY2(kb.has_value(), kb ? "" : kb.error().message().c_str());
         QVERIFY(kb::moduleNamed(*kb, row.cells.at("id")));
         // the same machine read again adds no second row

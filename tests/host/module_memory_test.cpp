@@ -156,7 +156,7 @@ private Q_SLOTS:
         QCOMPARE(toQt(row->cells.at("id")), "maker-b-sr-10");
         QCOMPARE(toQt(row->cells.at("phy")), "10gbase-sr");
         QCOMPARE(toQt(row->cells.at("watts")), "1");
-        const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&*row, 1));
+        const auto kb = kb::loadWith(testing::knowledge(), kb::embeddedFiles(), std::span(&*row, 1));
         QVERIFY2(kb.has_value(), kb ? "" : kb.error().message().c_str());
         QCOMPARE(kb::moduleNamed(*kb, "maker-b-sr-10")->rates.front(), gigabits(10));
         measure::ModuleReading lead;

@@ -20,7 +20,7 @@ int addRows(const std::string& file, const std::string& table, const std::string
 {
     const auto content = textContent(csv);
     if (!content) return fail(content.error());
-    const auto rows = kb::ownRowsFromCsv(context.files, table, *content, csv);
+    const auto rows = kb::ownRowsFromCsv(context.shipped->files, table, *content, csv);
     if (!rows) return fail(rows.error());
     auto target = openToWrite(file, context);
     if (!target) return fail(target.error());
@@ -31,7 +31,8 @@ int addRows(const std::string& file, const std::string& table, const std::string
         if (!put) return fail(put.error());
         next = std::move(*put);
     }
-    if (const auto built = knowledgeOf(next, context.files); !built) return fail(built.error());
+    if (const auto built = knowledgeOf(next, context.shipped->kb, context.shipped->files); !built)
+        return fail(built.error());
     store::Changes changes;
     changes.before = &target->project.plan;
     changes.after = &next;
@@ -82,10 +83,10 @@ Json tableJson(const Options& given, const csv::Sheet& sheet, const std::vector<
 
 int showTable(const Options& given, Context& context)
 {
-    const auto table = context.files.find(given.table + ".csv");
-    if (table == context.files.end()) {
+    const auto table = context.shipped->files.find(given.table + ".csv");
+    if (table == context.shipped->files.end()) {
         std::vector<std::string> names;
-        for (const auto& [name, content] : context.files)
+        for (const auto& [name, content] : context.shipped->files)
             if (name.ends_with(".csv")) names.push_back(name.substr(0, name.size() - 4));
         return fail({ErrorCode::NotFound,
                      fmt::format("there is no table “{}”; there are {}", given.table, text::joined(names, ", ")), ""});

@@ -270,8 +270,8 @@ Result<store::Project> openProject(const std::string& path, Context& context)
         project->plan = std::move(*built);
         context.isVariantUsed = true;
     }
-    if (!project || project->plan.catalogue.empty()) return project;
-    auto kb = knowledgeOf(project->plan, context.files);
+    if (!project) return project;
+    auto kb = knowledgeOf(project->plan, context.shipped->kb, context.shipped->files);
     if (!kb) return tl::unexpected(kb.error());
     context.kb = std::move(*kb);
     return project;

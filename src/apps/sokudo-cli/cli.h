@@ -30,9 +30,15 @@ inline constexpr int kFine = 0;
 inline constexpr int kFindings = 1;  ///< something is worse than limited
 inline constexpr int kBadInput = 2;
 
+/// The tables of the data folder, and the files they were read from.
+struct Shipped {
+    kb::KnowledgeBase kb;
+    kb::Files files;
+};
+
 struct Context {
-    kb::KnowledgeBase kb;  ///< after opening a project: with its own rows
-    kb::Files files;       ///< the tables it was built from
+    kb::KnowledgeBase kb;                    ///< after opening a project: with its own rows
+    std::shared_ptr<const Shipped> shipped;  ///< what `kb` began as
     bool json = false;
     std::string variant;                 ///< answer for the house with this variant built; empty: as it is
     mutable bool isVariantUsed = false;  ///< a house was read, so that the variant could be put into it

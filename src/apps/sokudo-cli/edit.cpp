@@ -174,7 +174,7 @@ int answer(const Options& given, Context& context)
     if (!lines) return fail(lines.error());
     auto target = targetOf(given, context);
     if (!target) return fail(target.error());
-    if (auto own = knowledgeOf(target->plan, context.files)) context.kb = std::move(*own);
+    if (auto own = knowledgeOf(target->plan, context.shipped->kb, context.shipped->files)) context.kb = std::move(*own);
     IdSource ids{std::random_device{}()};
     ids.startAfter(std::max(plan::greatestId(target->project.plan), plan::greatestId(target->plan)));
     const auto edited = editline::editedByAll(target->plan, *lines, context.kb, ids);

@@ -33,8 +33,16 @@ std::string folderOf(const Arguments& arguments)
     return folder;
 }
 
+Context contextOf(kb::KnowledgeBase kb, kb::Files files)
+{
+    Context context;
+    context.kb = kb;
+    context.shipped = std::make_shared<const Shipped>(Shipped{std::move(kb), std::move(files)});
+    return context;
+}
+
 /// The tables of a folder.
-Result<Context> contextOf(const std::string& folder)
+Result<Context> contextOfFolder(const std::string& folder)
 {
     kb::Files files;
     std::error_code error;
@@ -52,7 +60,7 @@ Result<Context> contextOf(const std::string& folder)
     if (!result) return tl::unexpected(result.error());
     if (const auto wrong = kb::contradictions(*result); !wrong.empty())
         return failure(ErrorCode::BadInput, wrong.front(), folder);
-    return Context{std::move(*result), std::move(files)};
+    return contextOf(std::move(*result), std::move(files));
 }
 
 /// The tables built in.
@@ -61,7 +69,7 @@ Result<Context> builtInContext()
     kb::Files files = kb::embeddedFiles();
     auto result = kb::load(files);
     if (!result) return tl::unexpected(result.error());
-    return Context{std::move(*result), std::move(files)};
+    return contextOf(std::move(*result), std::move(files));
 }
 
 /// The first word that is no option; empty: there is none.
@@ -113,7 +121,7 @@ const std::map<std::string, Adder>& adders()
         std::map<std::string, Adder> all;
         for (const Adder add : kAdders) {
             CLI::App app;
-            Context context{kb::KnowledgeBase(), {}};
+            Context context;
             Verbs verbs(app, context);
             add(verbs, context);
             for (const CLI::App* verb : app.get_subcommands({})) {
@@ -178,10 +186,9 @@ int run(const Arguments& arguments)
     const std::string folder = folderOf(arguments);
     // Reading the tables takes longer than most answers: a program that asks often reads them once.
     static const Result<Context> builtIn = builtInContext();
-    const Result<Context> read = folder.empty() ? builtIn : contextOf(folder);
-    if (!read) return fail(read.error());
-    Context context = *read;
-    const int status = ask(context, arguments);
+    Result<Context> context = folder.empty() ? builtIn : contextOfFolder(folder);
+    if (!context) return fail(context.error());
+    const int status = ask(*context, arguments);
     if (std::fflush(stdout) == 0 && !std::ferror(stdout)) return status;
     return fail({ErrorCode::NotAllowed,
                  "what was asked could not be written: the disk is full, or the other end is closed",
@@ -191,7 +198,7 @@ int run(const Arguments& arguments)
 std::vector<std::string> verbNames()
 {
     CLI::App app;
-    Context context{kb::KnowledgeBase(), {}};
+    Context context;
     Verbs verbs(app, context);
     addAll(verbs, context);
     std::vector<std::string> names;

@@ -68,7 +68,8 @@ std::optional<Field> setNeighbour(plan::Device& device, const Property& one, con
         return Field("place");
     }
     if (one.key != "fed" && one.key != "fed-by") return std::nullopt;
-    if (one.value == suppliesText(device, draft.plan)) return Field("supplies");  // shown, and set again
+    const bool isAsShown = text::words(one.value) == text::words(suppliesText(device, draft.plan));
+    if (isAsShown) return Field("supplies");
     auto supplies = suppliesFrom(one, device, draft.plan);
     if (!supplies) return Field(tl::unexpected(supplies.error()));
     device.supplies = std::move(*supplies);

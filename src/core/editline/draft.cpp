@@ -15,15 +15,18 @@ struct Found {
     std::size_t words = 0;  ///< how many words of the line it took
 };
 
+/// A name as a line can tell it: small, with single blanks, since a line is taken apart at its blanks.
+std::string asInALine(const std::string& name) { return text::lower(text::joined(text::words(name), " ")); }
+
 /// The object whose name is the longest of what the coming words could be.
 template <class Rows, class Name>
 Found longest(const Words& words, const Rows& rows, Name name)
 {
     const auto candidates = words.candidates();
     for (std::size_t i = 0; i < candidates.size(); ++i) {
-        const std::string wanted = text::lower(candidates[i]);
+        const std::string wanted = asInALine(candidates[i]);
         for (const auto& row : rows)
-            if (text::lower(name(row)) == wanted) return {row.id.value, candidates.size() - i};
+            if (asInALine(name(row)) == wanted) return {row.id.value, candidates.size() - i};
     }
     return {};
 }

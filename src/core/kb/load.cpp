@@ -18,16 +18,26 @@ std::optional<csv::Sheet> Loader::sheetOf(const std::string& file)
     return std::nullopt;
 }
 
-Result<KnowledgeBase> load(const Files& files)
+namespace {
+
+Result<KnowledgeBase> loadInto(KnowledgeBase kb, const Files& files, const std::set<std::string>* only)
 {
-    KnowledgeBase kb;
-    Loader tables(files, kb);
+    Loader tables(files, kb, only);
     for (const auto subject :
          {ruleTables, portTables, reachTables, hostTables, causeTables, copperTables, sharedTables, tradeTables,
           buyTables, worthTables, buildTables, switchTables, partTables, stageTables, surveyTables, powerTables})
         subject(tables);
     if (tables.error()) return tl::unexpected(*tables.error());
     return kb;
+}
+
+}  // namespace
+
+Result<KnowledgeBase> load(const Files& files) { return loadInto({}, files, nullptr); }
+
+Result<KnowledgeBase> loadAgain(const KnowledgeBase& built, const Files& files, const std::set<std::string>& changed)
+{
+    return loadInto(built, files, &changed);
 }
 
 }  // namespace sokudo::kb

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <optional>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -24,13 +25,17 @@ const std::string& by(const Row& row)
 /// Puts tables into a knowledge base until one cannot be read.
 class Loader {
 public:
-    Loader(const Files& files, KnowledgeBase& into) : m_files(files), m_into(into) {}
+    /// @param only  the files whose tables are read, the others stay as they are in `into`; null: all
+    Loader(const Files& files, KnowledgeBase& into, const std::set<std::string>* only = nullptr)
+        : m_files(files), m_into(into), m_only(only)
+    {}
 
     /// A table whose rows are named by `key`; by default by their id, where they have one.
     template <class Row>
     void add(const std::string& file, Row (*read)(RowReader&), typename RowTable<Row>::Key key = idOf<Row>(),
              Keys keys = Keys::Unique)
     {
+        if (m_only && !m_only->contains(file)) return;
         std::vector<Row> rows;
         readFile(file, [&](RowReader& reader) { rows.push_back(read(reader)); });
         if (!m_error) m_into.put<Row>(std::make_shared<RowTable<Row>>(file, std::move(rows), key, keys));
@@ -60,6 +65,7 @@ private:
 
     const Files& m_files;
     KnowledgeBase& m_into;
+    const std::set<std::string>* m_only;
     std::optional<Error> m_error;  ///< the first
 };
 

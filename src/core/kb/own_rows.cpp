@@ -54,7 +54,7 @@ std::string nameOf(const OwnRow& row, const OpenTable& table)
 }
 
 /// Puts the row into the text of its table.
-tl::expected<void, Error> putRow(Files& files, const OwnRow& row)
+tl::expected<void, Error> putRow(Files& files, std::set<std::string>& changed, const OwnRow& row)
 {
     const OpenTable* table = open(row.table);
     if (!table)
@@ -85,12 +85,13 @@ tl::expected<void, Error> putRow(Files& files, const OwnRow& row)
     std::vector<std::string> cells;
     for (const std::string& column : sheet->columns()) cells.push_back(cellOf(row, column));
     files[file] = result + csv::line(cells);
+    changed.insert(file);
     return {};
 }
 
-Result<KnowledgeBase> loadChecked(const Files& files)
+Result<KnowledgeBase> loadChecked(const KnowledgeBase& built, const Files& files, const std::set<std::string>& changed)
 {
-    auto kb = load(files);
+    auto kb = loadAgain(built, files, changed);
     if (!kb) return kb;
     if (const auto wrong = contradictions(*kb); !wrong.empty()) return failure(ErrorCode::BadInput, wrong.front());
     return kb;
@@ -108,18 +109,20 @@ std::vector<std::string> columnsOf(const Files& files, std::string_view table)
     return sheet ? sheet->columns() : std::vector<std::string>();
 }
 
-Result<KnowledgeBase> loadWith(const Files& shipped, std::span<const OwnRow> rows)
+Result<KnowledgeBase> loadWith(const KnowledgeBase& built, const Files& shipped, std::span<const OwnRow> rows)
 {
+    if (rows.empty()) return built;
     Files files = shipped;
+    std::set<std::string> changed;
     for (const OwnRow& row : rows)
-        if (auto put = putRow(files, row); !put) return tl::unexpected(put.error());
-    auto all = loadChecked(files);
-    if (all || rows.empty()) return all;
+        if (auto put = putRow(files, changed, row); !put) return tl::unexpected(put.error());
+    auto all = loadChecked(built, files, changed);
+    if (all) return all;
     // Once more, a row at a time, so that the message names the one at fault.
     files = shipped;
     for (const OwnRow& row : rows) {
-        if (auto put = putRow(files, row); !put) return tl::unexpected(put.error());
-        if (auto kb = loadChecked(files); !kb)
+        if (auto put = putRow(files, changed, row); !put) return tl::unexpected(put.error());
+        if (auto kb = loadChecked(built, files, changed); !kb)
             return failure(ErrorCode::BadInput, kb.error().what, nameOf(row, *open(row.table)));
     }
     return all;

@@ -26,9 +26,10 @@ std::span<const OpenTable> openTables();
 std::vector<std::string> columnsOf(const Files&, std::string_view table);
 
 /// The catalogue with the rows in it.
+/// @param built  what the shipped files say; tables that take none of the rows are shared with it
 /// @error BadInput  a table that takes none, an unknown column, a cell of the wrong kind, a row that contradicts
 /// another; says which and how to fix it
-Result<KnowledgeBase> loadWith(const Files&, std::span<const OwnRow>);
+Result<KnowledgeBase> loadWith(const KnowledgeBase& built, const Files& shipped, std::span<const OwnRow>);
 
 /// Rows of a CSV file with the columns of `table`; columns may be left out, in any order.
 /// @error BadInput  a column the table has not, the key is missing

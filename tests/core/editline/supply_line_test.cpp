@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/editline/supply_line.h"
 
+#include "core/plan/edits.h"
 #include "core/plan/invariants.h"
 #include "core/plan/plugs.h"
 #include "house_lines.h"
@@ -82,6 +83,24 @@ private Q_SLOTS:
         const auto got = readIn(houseOf(kHouse), line.toStdString());
         QVERIFY(!got);
         QVERIFY2(toQt(got.error().message()).contains(says), got.error().message().c_str());
+    }
+    /// A name with blanks around and within it is told with single ones, and found.
+    void aNameWithBlanks()
+    {
+        plan::Plan plan = houseOf(kHouse);
+        plan::Outlet outlet = *plan.outlets.begin();
+        outlet.name = "  by  the door ";
+        plan = *plan::edits::putRecord(plan, outlet);
+        const auto read = readIn(plan, "outlet by the door 60w");
+        QVERIFY2(read.has_value(), read ? "" : read.error().message().c_str());
+        QCOMPARE(read->front().outlet, outlet.id);
+        QCOMPARE(readIn(plan, "outlet   by  the  DOOR")->front().outlet, outlet.id);
+        // What is shown of a device and set again is the same.
+        plan::Device c = *plan::deviceNamed(plan, "c");
+        c.supplies = {*read};
+        plan = *plan::edits::putDevice(plan, c);
+        const std::string shown = editline::suppliesText(c, plan);
+        QCOMPARE(plan::deviceNamed(houseOf("set c fed=\"" + shown + "\"\n", plan), "c")->supplies, c.supplies);
     }
     void plugs()
     {

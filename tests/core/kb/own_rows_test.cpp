@@ -24,7 +24,7 @@ private Q_SLOTS:
                               {"rates_gbps", "10"},
                               {"watts", "0.7"},
                               {"price", "11"}}};
-        const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&row, 1));
+        const auto kb = kb::loadWith(knowledge(), kb::embeddedFiles(), std::span(&row, 1));
         QVERIFY2(kb.has_value(), kb ? "" : kb.error().message().c_str());
         QCOMPARE(kb->all<kb::ModuleKind>().size(), knowledge().all<kb::ModuleKind>().size() + 1);
         QCOMPARE(kb::moduleNamed(*kb, "lantern-sr")->power, Watt::of(0.7));
@@ -45,7 +45,7 @@ private Q_SLOTS:
                               {"wall", "yes"},
                               {"ns_per_m", "4.9"},
                               {"end_w", "0"}}};
-        const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&row, 1));
+        const auto kb = kb::loadWith(knowledge(), kb::embeddedFiles(), std::span(&row, 1));
         QCOMPARE(kb->all<kb::Supply>().size(), knowledge().all<kb::Supply>().size());
         QCOMPARE(*kb->find<kb::Supply>("om4")->pricePerMetre, 1.5);
     }
@@ -87,7 +87,7 @@ private Q_SLOTS:
             {{"id", "lantern"}, {"cage", "sfp+"}, {"phy", "10gbase-sr"}, {"rates_gbps", "10"}, {"watts", "0.7"}}};
         if (column == "name") row.cells.erase("id");
         row.cells[column.toStdString()] = cell.toStdString();
-        const auto kb = kb::loadWith(kb::embeddedFiles(), std::span(&row, 1));
+        const auto kb = kb::loadWith(knowledge(), kb::embeddedFiles(), std::span(&row, 1));
         QVERIFY(!kb);
         QVERIFY2(toQt(kb.error().message()).contains(says), kb.error().message().c_str());
     }
@@ -115,11 +115,12 @@ private Q_SLOTS:
                                                        {"phy", "10gbase-sr"},
                                                        {"rates_gbps", "10"},
                                                        {"watts", "0.6"}}});
-        QCOMPARE(kb::moduleNamed(*knowledgeOf(house, kb::embeddedFiles()), "10gbase-sr")->power, Watt::of(0.6));
+        QCOMPARE(kb::moduleNamed(*knowledgeOf(house, knowledge(), kb::embeddedFiles()), "10gbase-sr")->power,
+                 Watt::of(0.6));
         QVERIFY(!plan::edits::putCatalogueRow(house, {{78}, "modules", {}}));
         QVERIFY(!plan::edits::putCatalogueRow(house, {{78}, "", {{"id", "x"}}}));
         house = *plan::edits::deleteCatalogueRow(house, {77});
-        QCOMPARE(kb::moduleNamed(*knowledgeOf(house, kb::embeddedFiles()), "10gbase-sr")->power,
+        QCOMPARE(kb::moduleNamed(*knowledgeOf(house, knowledge(), kb::embeddedFiles()), "10gbase-sr")->power,
                  kb::moduleNamed(knowledge(), "10gbase-sr")->power);
         QVERIFY(!plan::edits::deleteCatalogueRow(house, {77}));
     }
