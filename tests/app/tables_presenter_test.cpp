@@ -78,6 +78,17 @@ private Q_SLOTS:
         QVERIFY(!shown.set("core", "Description", "the big one"));  // nothing changed
         QCOMPARE(shown.refused.count(), 0);
     }
+    /// Signs that mean something in a line mean nothing in a cell.
+    void aCellKeepsItsSigns()
+    {
+        Shown shown;
+        shown.table.show(TableKind::Devices);
+        for (const QString text : {"the \"big\" one", "“old”, 3\" wide", "a=b: c, d"}) {
+            QVERIFY(shown.set("core", "Description", text));
+            QCOMPARE(toQt(plan::deviceNamed(shown.document->plan(), "core")->description), text);
+        }
+        QCOMPARE(shown.refused.count(), 0);
+    }
     void lengthsTakeUnits_data()
     {
         QTest::addColumn<QString>("typed");

@@ -10,6 +10,7 @@
 #include "core/editline/edit_line.h"
 #include "core/editline/record_fields.h"
 #include "core/editline/supply_line.h"
+#include "core/editline/words.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/rule_rows.h"
 #include "core/plan/plugs.h"
@@ -27,7 +28,6 @@ QString ratesText(const std::vector<BitRate>& rates)
 }
 
 /// A value of an edit line: in quotation marks, so that blanks and commas stay in it.
-std::string quoted(QString text) { return "\"" + fromQt(text.replace('"', '\'')) + "\""; }
 
 }  // namespace
 
@@ -352,8 +352,9 @@ bool TablesPresenter::set(const std::vector<int>& rows, const std::string& prope
         value.toDouble(&isBare);
         if (isBare && (into.property == "length" || into.property == "slack"))
             value += preferences().lengths == LengthUnit::Feet ? "ft" : "m";
-        const auto changed = editline::withProperties(next, subject(row), into.property + "=" + quoted(value),
-                                                      m_document.knowledge(), m_document.ids());
+        const auto changed =
+            editline::withProperties(next, subject(row), into.property + "=" + editline::quoted(fromQt(value)),
+                                     m_document.knowledge(), m_document.ids());
         if (!changed) {
             Q_EMIT m_document.failed(into.heading + ": " + toQt(changed.error().what.text()) + ". Nothing was changed");
             return false;

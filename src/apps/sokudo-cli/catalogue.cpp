@@ -37,7 +37,7 @@ int addRows(const std::string& file, const std::string& table, const std::string
     changes.before = &target->project.plan;
     changes.after = &next;
     changes.entries = {logbook::changeEntry(fmt::format("Add {} own rows to {}", rows->size(), table), now(), ids)};
-    if (const auto saved = target->file->save(changes); !saved) return fail(saved.error());
+    if (const auto done = saved(*target->file, changes); !done) return fail(done.error());
     if (context.json) print(Json{{"added", rows->size()}, {"table", table}});
     else print(fmt::format("{} rows added to {}", rows->size(), table));
     return kFine;

@@ -137,6 +137,8 @@ struct WritableProject {
 Result<WritableProject> openToWrite(const std::string& path, const Context&);
 /// The same for a verb that knows what to do with a variant.
 Result<WritableProject> openWhole(const std::string& path);
+/// Writes the changes, and says where a file of an older version is kept as it was. Every verb that writes calls it.
+Result<void> saved(store::ProjectFile&, const store::Changes&);
 Result<plan::DeviceId> deviceCalled(const plan::Plan&, const std::string& name);
 struct PathEnds {
     plan::DeviceId from, to;

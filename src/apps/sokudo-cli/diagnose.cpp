@@ -199,8 +199,8 @@ int keepIn(const Options& given, const measure::Trial& trial, const std::string&
         changes.answers.push_back(std::move(answer));
     }
     changes.entries = {logbook::diagnosisEntry(conclusion, trial.id, now(), ids)};
-    const auto saved = target->file->save(changes);
-    return saved ? kFine : fail(saved.error());
+    const auto done = saved(*target->file, changes);
+    return done ? kFine : fail(done.error());
 }
 
 int answer(const store::Project& project, const Options& given, Context& context)

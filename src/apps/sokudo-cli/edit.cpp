@@ -160,12 +160,7 @@ Result<void> save(Target& target, const editline::Edited& edited, const Options&
         changes.before = &target.plan;
         changes.after = &edited.plan;
     }
-    auto saved = target.file->save(changes);
-    if (!saved) return tl::unexpected(saved.error());
-    if (!target.file->copyOfOlder().empty())
-        std::fprintf(stderr, "sokudo-cli: the file was of an older version; it is kept as it was in %s\n",
-                     target.file->copyOfOlder().c_str());
-    return {};
+    return saved(*target.file, changes);
 }
 
 int answer(const Options& given, Context& context)

@@ -128,7 +128,7 @@ int addTo(const Options& given, const measure::HostSnapshot& snapshot, const Con
     changes.before = &plan;
     changes.after = &*next;
     changes.entries = {logbook::changeEntry("Add " + result.device.name + " as read from the machine", now(), ids)};
-    if (auto saved = target->file->save(changes); !saved) return fail(saved.error());
+    if (const auto done = saved(*target->file, changes); !done) return fail(done.error());
     return kFine;
 }
 

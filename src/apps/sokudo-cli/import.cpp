@@ -55,7 +55,7 @@ int takeTable(const Options& given, const std::string& content, const Context& c
     step.entries = {logbook::changeEntry(
         fmt::format("took in the table {}: {}", given.table, store::countText(changes)), now(), ids)};
     if (!(next->plan == target->project.plan))
-        if (auto saved = target->file->save(step); !saved) return fail(saved.error());
+        if (const auto done = saved(*target->file, step); !done) return fail(done.error());
     if (context.json) print(Json{{"project", given.to}, {"changed", changes.size()}});
     else print(fmt::format("{}: {}", given.to, store::countText(changes)));
     return kFine;

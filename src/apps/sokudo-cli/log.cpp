@@ -120,7 +120,7 @@ void addLog(Verbs& verbs, Context& context)
             IdSource ids{std::random_device{}()};
             store::Changes changes;
             changes.entries = {logbook::noteEntry(given->note, now(), ids)};
-            if (auto saved = target->file->save(changes); !saved) return fail(saved.error());
+            if (const auto done = saved(*target->file, changes); !done) return fail(done.error());
         }
         const auto project = openProject(given->file, context);
         if (!project) return fail(project.error());

@@ -51,7 +51,7 @@ int keep(Target& target, std::vector<measure::Trial> trials, IdSource& ids)
         changes.entries.push_back(logbook::trialEntry(trial, target.project.plan, ids));
         changes.trials.push_back(std::move(trial));
     }
-    if (auto saved = target.file->save(changes); !saved) return fail(saved.error());
+    if (const auto done = saved(*target.file, changes); !done) return fail(done.error());
     return kFine;
 }
 

@@ -162,7 +162,7 @@ int repair(const RepairOptions& given, Context& context)
         changes.before = &project->plan;
         changes.after = &one.plan;
         changes.entries.push_back(logbook::changeEntry(one.what.text(), now(), ids));
-        if (auto saved = target->file->save(changes); !saved) return fail(saved.error());
+        if (const auto done = saved(*target->file, changes); !done) return fail(done.error());
         print(plain("done: " + one.what.text()));
         return kFine;
     }

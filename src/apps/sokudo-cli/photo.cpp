@@ -7,6 +7,7 @@
 #include "cli.h"
 #include "core/build/test_results.h"
 #include "core/editline/edit_line.h"
+#include "core/editline/words.h"
 #include "core/logbook/record.h"
 #include "core/plan/edits.h"
 #include "core/plan/tables.h"
@@ -20,21 +21,14 @@ struct Options {
     std::string file, picture, of, caption, found, on;
 };
 
-/// In quotation marks, so that blanks and commas stay in it.
-std::string quoted(std::string text)
-{
-    std::replace(text.begin(), text.end(), '"', '\'');
-    return '"' + text + '"';
-}
-
 std::string lineOf(const Options& given)
 {
     const std::string caption =
         given.caption.empty() ? std::filesystem::path(given.picture).stem().string() : given.caption;
-    std::string line = "add photo " + quoted(caption) + ",";
-    if (!given.of.empty()) line += " about=" + quoted(given.of);
-    if (!given.found.empty()) line += " found=" + quoted(given.found);
-    if (!given.on.empty()) line += " on=" + quoted(given.on);
+    std::string line = "add photo " + editline::quoted(caption) + ",";
+    if (!given.of.empty()) line += " about=" + editline::quoted(given.of);
+    if (!given.found.empty()) line += " found=" + editline::quoted(given.found);
+    if (!given.on.empty()) line += " on=" + editline::quoted(given.on);
     return line;
 }
 
@@ -59,7 +53,7 @@ int answer(const Options& given, Context& context)
     changes.before = &before;
     changes.after = &*after;
     changes.entries.push_back(logbook::changeEntry(edited->done, now(), ids));
-    if (auto saved = target->file->save(changes); !saved) return fail(saved.error());
+    if (const auto done = saved(*target->file, changes); !done) return fail(done.error());
     const std::size_t kilobytes = picture->jpeg.size() * 3 / 4 / 1000;
     if (context.json)
         print(Json{{"done", edited->done},

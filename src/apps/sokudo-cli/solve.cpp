@@ -82,7 +82,7 @@ int keep(const store::Project& project, const Options& given, const buy::Cheapes
     step.versions = {{ids.next<store::VersionId>(), given.keep, store::VersionKind::Variant, now(),
                       plain(found.sentence), store::houseText(found.plan), store::houseText(project.plan)}};
     step.entries = {logbook::changeEntry("kept the variant “" + given.keep + "”", now(), ids)};
-    if (auto saved = target->file->save(step); !saved) return fail(saved.error());
+    if (const auto done = saved(*target->file, step); !done) return fail(done.error());
     print("kept the variant “" + given.keep + "”");
     return kFine;
 }

@@ -187,7 +187,7 @@ int answerImport(const Options& given, Context& context)
     changes.entries = {
         logbook::changeEntry(fmt::format("took in {} test results from {}", taken->added, given.csv), now(), ids)};
     if (!(*next == plan))
-        if (auto saved = target->file->save(changes); !saved) return fail(saved.error());
+        if (const auto done = saved(*target->file, changes); !done) return fail(done.error());
     tell(*made, *taken, build::textOf(*columns), context);
     return made->notes.empty() ? kFine : kFindings;
 }

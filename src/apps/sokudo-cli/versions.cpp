@@ -126,7 +126,7 @@ int change(const Options& given, IdSource& ids, const Context& context)
         }
     }
     step.entries = {logbook::changeEntry(done, now(), ids)};
-    if (auto saved = target->file->save(step); !saved) return fail(saved.error());
+    if (const auto wrote = saved(*target->file, step); !wrote) return fail(wrote.error());
     print(done);
     return kFine;
 }

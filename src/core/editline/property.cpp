@@ -115,7 +115,7 @@ Result<std::pair<Length, Length>> neededPair(const Property& one)
 
 Result<plan::PlaceId> placeCalled(const Property& one, const plan::Plan& plan)
 {
-    Words name("\"" + one.value + "\"");
+    Words name(quoted(one.value));
     const auto found = takePlace(name, plan);
     if (!found) return tl::unexpected(one.wrong(found.error().what));
     return *found;

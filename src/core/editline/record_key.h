@@ -123,7 +123,7 @@ Refusal readName(const Property& one, const Draft& draft, IdType& into, Take tak
 {
     into = {};
     if (one.isCleared()) return std::nullopt;
-    Words name("\"" + one.value + "\"");
+    Words name(quoted(one.value));
     const auto found = take(name, draft.plan);
     if (!found) return one.wrong(found.error().what);
     into = *found;
@@ -274,12 +274,12 @@ inline std::string written(const std::vector<plan::NetworkId>& all, const plan::
 inline std::string written(const std::optional<plan::Subject>& about, const plan::Plan& plan)
 {
     if (!about) return {};
-    if (about->kind == "device") return "device " + nameIn(plan.devices, plan::DeviceId{about->id});
-    if (about->kind == "place") return "place " + nameIn(plan.places, plan::PlaceId{about->id});
-    if (about->kind == "network") return "network " + nameIn(plan.networks, plan::NetworkId{about->id});
+    if (about->kind == "device") return "device " + nameInLine(nameIn(plan.devices, plan::DeviceId{about->id}));
+    if (about->kind == "place") return "place " + nameInLine(nameIn(plan.places, plan::PlaceId{about->id}));
+    if (about->kind == "network") return "network " + nameInLine(nameIn(plan.networks, plan::NetworkId{about->id}));
     if (about->kind == "port") return "port " + plan::portText(plan, {about->id});
     const plan::Run* run = about->kind == "run" ? plan.runs.find({about->id}) : nullptr;
-    return run ? "run " + run->label : std::string();
+    return run ? "run " + nameInLine(run->label) : std::string();
 }
 template <class Enum>
     requires std::is_enum_v<Enum> std::string written(Enum value, const plan::Plan&)

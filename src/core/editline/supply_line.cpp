@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/editline/supply_line.h"
 
+#include <algorithm>
+
 #include <fmt/format.h>
 
+#include "core/base/ascii.h"
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/oneline/tokens.h"
@@ -108,13 +111,16 @@ private:
     }
     Refusal takeOwnPort(plan::Supply& supply)
     {
-        const std::string wanted = text::lower(m_words.next().text);
-        for (const plan::Port* port : plan::portsOf(m_plan, m_device.id))
-            if (text::lower(port->name) == wanted) {
-                supply.kind = plan::SupplyKind::Cable;
-                supply.port = port->id;
-                return std::nullopt;
-            }
+        const std::string wanted = text::lower(m_words.peek().text);
+        const auto candidates = m_words.candidates();
+        for (std::size_t i = 0; i < candidates.size(); ++i)
+            for (const plan::Port* port : plan::portsOf(m_plan, m_device.id))
+                if (text::lower(port->name) == text::lower(candidates[i])) {
+                    m_words.skip(candidates.size() - i);
+                    supply.kind = plan::SupplyKind::Cable;
+                    supply.port = port->id;
+                    return std::nullopt;
+                }
         return m_one.wrong(
             text::say("supply-line.no-own-port", "{} has no port “{}” where power could enter", m_device.name, wanted));
     }
@@ -143,12 +149,41 @@ private:
     Words m_words;
 };
 
+/// A device is told by its name alone, unless that begins as something else does.
+std::string deviceText(const std::string& name)
+{
+    static constexpr std::string_view kTaken[] = {"cord", "mains",  "brick", "cable",  "poe",   "dc",
+                                                  "usb",  "outlet", "port",  "device", "covers"};
+    const std::vector<std::string> words = text::words(text::lower(name));
+    const bool isTaken =
+        !words.empty() &&
+        (ascii::isDigit(words[0][0]) || std::find(std::begin(kTaken), std::end(kTaken), words[0]) != std::end(kTaken));
+    return (isTaken ? "device " : "") + nameInLine(name);
+}
+
 std::string sourceText(const plan::Supply& supply, const plan::Plan& plan)
 {
-    if (const plan::Outlet* outlet = plan.outlets.find(supply.outlet)) return "outlet " + outlet->name;
-    if (const plan::Device* from = plan.devices.find(supply.from)) return from->name;
+    if (const plan::Outlet* outlet = plan.outlets.find(supply.outlet)) return "outlet " + nameInLine(outlet->name);
+    if (const plan::Device* from = plan.devices.find(supply.from)) return deviceText(from->name);
     const plan::Port* port = plan.ports.find(supply.port);
-    return port ? "port " + port->name : std::string();
+    return port ? "port " + nameInLine(port->name) : std::string();
+}
+
+}  // namespace
+
+namespace {
+
+/// Parts with + between them; one in quotation marks parts nothing.
+std::vector<std::string> partsOf(const std::string& value)
+{
+    std::vector<std::string> parts{""};
+    bool isInside = false;
+    for (const char c : value) {
+        if (c == '"') isInside = !isInside;
+        if (c == '+' && !isInside) parts.emplace_back();
+        else parts.back().push_back(c);
+    }
+    return parts;
 }
 
 }  // namespace
@@ -178,7 +213,7 @@ Result<std::vector<plan::Supply>> suppliesFrom(const Property& one, const plan::
 {
     std::vector<plan::Supply> supplies;
     if (one.isCleared()) return supplies;
-    for (const std::string& part : text::split(one.value, '+')) {
+    for (const std::string& part : partsOf(one.value)) {
         plan::Supply supply;
         if (auto refusal = Part(one, device, plan, text::trimmed(part)).read(supply)) return tl::unexpected(*refusal);
         supplies.push_back(supply);

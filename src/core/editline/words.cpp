@@ -36,10 +36,17 @@ Words::Words(std::string_view line) : m_line(line)
             word.text = ",";
             ++i;
         }
-        bool isInside = false;
+        bool isInside = false, isStraight = false;
         while (word.text != "," && i < line.size()) {
-            if (const std::size_t mark = quoteAt(line.substr(i))) {
+            const std::size_t mark = quoteAt(line.substr(i));
+            if (isStraight && line.substr(i).starts_with("\"\"")) {
+                word.text.push_back('"');  // doubled: one that belongs to the text
+                i += 2;
+                continue;
+            }
+            if (mark > 0 && (!isStraight || mark == 1)) {
                 isInside = !isInside;
+                isStraight = isInside && mark == 1;
                 i += mark;
                 continue;
             }
@@ -96,6 +103,23 @@ std::string_view Words::rest()
     const std::string_view left = std::string_view(m_line).substr(offset());
     m_next = m_words.size();
     return left;
+}
+
+std::string quoted(std::string_view text)
+{
+    std::string result = "\"";
+    for (const char c : text) {
+        if (c == '"') result.push_back('"');
+        result.push_back(c);
+    }
+    return result + "\"";
+}
+
+std::string nameInLine(const std::string& name)
+{
+    bool isPlain = name.find_first_of("\",:;+=") == std::string::npos;
+    for (std::string_view mark : {"“", "”", "„"}) isPlain = isPlain && name.find(mark) == std::string::npos;
+    return isPlain ? name : quoted(name);
 }
 
 std::size_t Words::offset() const { return isAtEnd() ? m_line.size() : peek().at; }

@@ -11,6 +11,11 @@
 
 namespace sokudo::editline {
 
+/// A text as one word of a line, whatever is in it: with straight quotation marks around it, and those in it doubled.
+std::string quoted(std::string_view text);
+/// A name in a line: quoted where a sign in it would end the name.
+std::string nameInLine(const std::string& name);
+
 struct Word {
     std::string text;
     std::size_t at = 0;     ///< where it starts in the line, from 0
@@ -18,7 +23,8 @@ struct Word {
 };
 
 /// Blanks part words; a comma, a colon before a blank, and a dash with blanks around it are words of their own. What
-/// stands in quotation marks is one word, or part of one: note="behind the door".
+/// stands in quotation marks is one word, or part of one: note="behind the door". Within straight marks a straight one
+/// is doubled.
 class Words {
 public:
     explicit Words(std::string_view line);

@@ -8,6 +8,7 @@
 
 #include "core/base/text.h"
 #include "core/editline/edit_line.h"
+#include "core/editline/words.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/survey_rows.h"
 #include "core/oneline/tokens.h"
@@ -121,8 +122,6 @@ std::string byContent(const std::vector<std::vector<std::string>>& rows, std::si
     return devices >= filled ? "end" : "";
 }
 
-std::string quoted(const std::string& text) { return "\"" + text + "\""; }
-
 /// The cell of a meaning in a row; empty where there is none.
 std::string cellOf(const Pasted& table, const PastedRow& row, std::string_view meaning)
 {
@@ -133,22 +132,22 @@ std::string cellOf(const Pasted& table, const PastedRow& row, std::string_view m
 
 std::string placeLine(const Pasted& table, const PastedRow& row)
 {
-    std::string line = "add place " + quoted(cellOf(table, row, "name"));
+    std::string line = "add place " + editline::quoted(cellOf(table, row, "name"));
     if (const auto level = cellOf(table, row, "level"); !level.empty()) line += " level " + level;
-    if (const auto in = cellOf(table, row, "in"); !in.empty()) line += " in " + quoted(in);
+    if (const auto in = cellOf(table, row, "in"); !in.empty()) line += " in " + editline::quoted(in);
     if (const auto building = cellOf(table, row, "building"); !building.empty())
-        line += " building " + quoted(building);
-    if (const auto note = cellOf(table, row, "note"); !note.empty()) line += ", note=" + quoted(note);
+        line += " building " + editline::quoted(building);
+    if (const auto note = cellOf(table, row, "note"); !note.empty()) line += ", note=" + editline::quoted(note);
     return line;
 }
 
 std::string deviceLine(const Pasted& table, const PastedRow& row)
 {
     const std::string role = cellOf(table, row, "role");
-    std::string line =
-        fmt::format("add {} {}", role.empty() ? "device" : text::lower(role), quoted(cellOf(table, row, "name")));
-    if (const auto place = cellOf(table, row, "place"); !place.empty()) line += " in " + quoted(place);
-    if (const auto note = cellOf(table, row, "note"); !note.empty()) line += ", note=" + quoted(note);
+    std::string line = fmt::format("add {} {}", role.empty() ? "device" : text::lower(role),
+                                   editline::quoted(cellOf(table, row, "name")));
+    if (const auto place = cellOf(table, row, "place"); !place.empty()) line += " in " + editline::quoted(place);
+    if (const auto note = cellOf(table, row, "note"); !note.empty()) line += ", note=" + editline::quoted(note);
     if (const auto ports = cellOf(table, row, "ports"); !ports.empty()) line += " : " + ports;
     return line;
 }
@@ -164,8 +163,8 @@ std::string runLine(const Pasted& table, const PastedRow& row)
     if (const auto cable = cellOf(table, row, "cable"); !cable.empty()) line += " " + cable;
     if (const auto length = cellOf(table, row, "length"); !length.empty())
         line += " " + length + (text::parseNumber(length) ? "m" : "");
-    if (const auto label = cellOf(table, row, "label"); !label.empty()) line += " label=" + quoted(label);
-    if (const auto note = cellOf(table, row, "note"); !note.empty()) line += " note=" + quoted(note);
+    if (const auto label = cellOf(table, row, "label"); !label.empty()) line += " label=" + editline::quoted(label);
+    if (const auto note = cellOf(table, row, "note"); !note.empty()) line += " note=" + editline::quoted(note);
     return line;
 }
 

@@ -36,8 +36,6 @@ std::vector<std::string> parts(const std::string& answer, char separator = ',')
     return result;
 }
 
-std::string quoted(const std::string& name) { return "\"" + name + "\""; }
-
 /// "200", "1000", with the unit behind the pair or the figure: "1000 / 200 Mb/s", "2.5G".
 std::vector<BitRate> ratesIn(const std::string& part)
 {
@@ -131,7 +129,8 @@ private:
         int level = 0;
         for (std::size_t i = 0; i < names.size(); ++i) {
             level = levelSaid(names[i]).value_or(i == 0 ? 0 : level + 1);
-            if (!line(fmt::format("add room {} level {}", quoted(names[i]), level))) notTaken(Floors, names[i]);
+            if (!line(fmt::format("add room {} level {}", editline::quoted(names[i]), level)))
+                notTaken(Floors, names[i]);
         }
         if (m_made.plan.places.empty() && hasAnyOther()) line("add room home");
     }
@@ -169,9 +168,9 @@ private:
         const std::string ports = colon == std::string::npos ? "" : ": " + text::trimmed(answer.substr(colon + 1));
         const auto where = place.isSet() ? place : usualPlace();
         if (!where.isSet()) return notTaken(Switch, answer);
-        if (!line(fmt::format("add switch core in {}{}", quoted(nameOf(where)), ports))) {
+        if (!line(fmt::format("add switch core in {}{}", editline::quoted(nameOf(where)), ports))) {
             notTaken(Switch, colon == std::string::npos ? answer : answer.substr(colon + 1));
-            line(fmt::format("add switch core in {}", quoted(nameOf(where))));
+            line(fmt::format("add switch core in {}", editline::quoted(nameOf(where))));
         }
         if (const plan::Device* core = plan::deviceNamed(m_made.plan, "core")) m_core = core->id;
     }
@@ -198,12 +197,12 @@ private:
         }
         if (!where.isSet()) where = usualPlace();
         if (!where.isSet()) return;
-        line(fmt::format("add internet terminal terminal in {}{}", quoted(nameOf(where)),
+        line(fmt::format("add internet terminal terminal in {}{}", editline::quoted(nameOf(where)),
                          port.empty() ? "" : ": rj45 " + port + " as LAN"));
         line(fmt::format("add service internet,{}{}{} in={} box=terminal",
-                         technology.empty() ? "" : " technology=" + quoted(technology), service,
-                         port.empty() ? "" : " hand-off=" + port, quoted(nameOf(where))));
-        line(fmt::format("add router gate in {}", quoted(nameOf(where))));
+                         technology.empty() ? "" : " technology=" + editline::quoted(technology), service,
+                         port.empty() ? "" : " hand-off=" + port, editline::quoted(nameOf(where))));
+        line(fmt::format("add router gate in {}", editline::quoted(nameOf(where))));
     }
     static std::string technologyIn(const std::string& text)
     {
@@ -255,11 +254,14 @@ private:
     {
         const auto where = usualPlace();
         if (!where.isSet() || plan::deviceNamed(m_made.plan, word.word)) return;
-        if (!line(fmt::format("add {} {} in {}", word.word, quoted(word.word), quoted(nameOf(where))))) return;
+        if (!line(fmt::format("add {} {} in {}", word.word, editline::quoted(word.word),
+                              editline::quoted(nameOf(where)))))
+            return;
         const auto role = plan::roleFromCode(word.role);
         if (role && plan::isHost(*role)) hosts.push_back(word.word);
-        line(fmt::format("add open {}, about={}", quoted("where " + word.word + " stands, and what ports it has"),
-                         quoted("device " + word.word)));
+        line(fmt::format("add open {}, about={}",
+                         editline::quoted("where " + word.word + " stands, and what ports it has"),
+                         editline::quoted("device " + word.word)));
     }
     /// "Cat 6, two to each room, lengths not known"
     void walls()
@@ -278,10 +280,10 @@ private:
         std::vector<std::string> rooms;
         const auto home = usualPlace();
         for (const plan::Place& place : m_made.plan.places)
-            if (place.id != home && place.building.empty()) rooms.push_back(quoted(place.name));
+            if (place.id != home && place.building.empty()) rooms.push_back(editline::quoted(place.name));
         if (rooms.empty() || !home.isSet()) return;
-        line(fmt::format("add panel panel in {}: {}x {}", quoted(nameOf(home)), each * static_cast<int>(rooms.size()),
-                         medium));
+        line(fmt::format("add panel panel in {}: {}x {}", editline::quoted(nameOf(home)),
+                         each * static_cast<int>(rooms.size()), medium));
         line(fmt::format("add drops of {} from panel to {}, {} each", medium, text::joined(rooms, ", "), each));
     }
     void count()

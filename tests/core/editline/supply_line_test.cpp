@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/editline/supply_line.h"
 
+#include "core/editline/words.h"
 #include "core/plan/edits.h"
 #include "core/plan/invariants.h"
 #include "core/plan/plugs.h"
@@ -101,6 +102,31 @@ private Q_SLOTS:
         plan = *plan::edits::putDevice(plan, c);
         const std::string shown = editline::suppliesText(c, plan);
         QCOMPARE(plan::deviceNamed(houseOf("set c fed=\"" + shown + "\"\n", plan), "c")->supplies, c.supplies);
+    }
+    /// A name with signs of the line in it is told in quotation marks, and found again.
+    void aNameWithSigns_data()
+    {
+        QTest::addColumn<QString>("name");
+        for (const char* name : {"\"q\"517 6", "a+b", "a, b", "rack: left", "cable", "mains 2", "„x“", "60w"})
+            QTest::newRow(name) << name;
+    }
+    void aNameWithSigns()
+    {
+        QFETCH(QString, name);
+        plan::Plan plan = houseOf(kHouse);
+        plan::Device battery = *plan::deviceNamed(plan, "u");
+        battery.name = name.toStdString();
+        plan = *plan::edits::putDevice(plan, battery);
+        plan::Device c = *plan::deviceNamed(plan, "c");
+        c.supplies = {{plan::SupplyKind::Brick, {}, battery.id, {}, Watt::of(60), 88, 2},
+                      {plan::SupplyKind::Cord, {}, battery.id, {}, {}, {}, 1}};
+        const std::string shown = editline::suppliesText(c, plan);
+        const auto read = readIn(plan, shown);
+        QVERIFY2(read.has_value(), read ? "" : (shown + ": " + read.error().message()).c_str());
+        QCOMPARE(*read, c.supplies);
+        // In a whole line, the value is quoted once more.
+        const std::string line = "set c fed=" + editline::quoted(shown) + "\n";
+        QCOMPARE(plan::deviceNamed(houseOf(line, plan), "c")->supplies, c.supplies);
     }
     void plugs()
     {
