@@ -89,6 +89,22 @@ std::int64_t FieldReader::positive(const char* key)
     return 0;
 }
 
+std::vector<std::int64_t> FieldReader::positives(const char* key)
+{
+    std::vector<std::int64_t> ids;
+    const Json* found = arrayMember(key);
+    if (!found) return ids;
+    for (const Json& one : *found) {
+        const std::int64_t id = one.is_number_integer() ? one.get<std::int64_t>() : 0;
+        if (id <= 0) {
+            complain(key, "must be a list of whole numbers above 0");
+            return ids;
+        }
+        ids.push_back(id);
+    }
+    return ids;
+}
+
 void FieldReader::whole(const char* key, int& into)
 {
     double given = into;

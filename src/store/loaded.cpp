@@ -7,7 +7,6 @@
 #include <fmt/format.h>
 
 #include "core/plan/invariants.h"
-#include "store/field_reader.h"
 #include "store/row.h"
 #include "store/row_upgrade.h"
 
@@ -32,14 +31,17 @@ void ProjectBuilder::setAside(const RawRow& raw, std::string why, std::string na
     m_project.setAside.push_back({raw.kind, raw.id, std::move(name), std::move(why), raw.body, !raw.trouble.empty()});
 }
 
-template <class T>
-[[gnu::noinline]] void ProjectBuilder::take(const RawRow& raw, const Json& body, std::vector<T>& into)
+void ProjectBuilder::take(const RawRow& raw, const Json& body, const plan::Kind& kind, plan::RowList& into)
 {
-    auto parsed = parsedRow<T>(body, raw.kind);
-    if (!parsed) return setAside(raw, parsed.error().message(), nameIn(body));
-    if (parsed->row.id.value != raw.id) return setAside(raw, "its id is not the one it is filed under", nameIn(body));
-    if (!parsed->unknown.is_null()) m_project.unknown[{raw.kind, raw.id}] = jsonText(parsed->unknown);
-    into.push_back(std::move(parsed->row));
+    void* row = into.add();
+    const auto unknown = readRow(kind, body, raw.kind, row);
+    std::string why = unknown ? std::string() : unknown.error().message();
+    if (unknown && kind.row.id(row) != raw.id) why = "its id is not the one it is filed under";
+    if (!why.empty()) {
+        into.dropLast();
+        return setAside(raw, std::move(why), nameIn(body));
+    }
+    if (!unknown->is_null()) m_project.unknown[{raw.kind, raw.id}] = jsonText(*unknown);
 }
 
 void ProjectBuilder::add(RawRow raw)
@@ -50,12 +52,21 @@ void ProjectBuilder::add(RawRow raw)
                         body ? nameIn(*body) : std::string());
     upgradeRow(raw.kind, *body, m_version);
     if (raw.kind == kHouse) m_project.plan.name = nameIn(*body);
-    plan::eachTable([&](auto table) {
-        if (raw.kind == table.kind) take(raw, *body, std::get<std::vector<typename decltype(table)::Row>>(m_rows));
-    });
+    if (const plan::Kind* kind = plan::kindNamed(raw.kind)) return take(raw, *body, *kind, listOf(*kind));
     eachRecord([&](auto records) {
-        if (raw.kind == records.kind) take(raw, *body, m_project.*records.rows);
+        using Row = typename decltype(records)::Row;
+        if (raw.kind != records.kind) return;
+        plan::RowsOf<Row> one;
+        take(raw, *body, plan::kindOf<Row>(), one);
+        for (Row& row : one.rows) (m_project.*records.rows).push_back(std::move(row));
     });
+}
+
+plan::RowList& ProjectBuilder::listOf(const plan::Kind& kind)
+{
+    auto& list = m_rows[&kind];
+    if (!list) list = kind.row.list();
+    return *list;
 }
 
 void ProjectBuilder::append(ProjectBuilder next)
@@ -63,10 +74,7 @@ void ProjectBuilder::append(ProjectBuilder next)
     const auto move = [](auto& from, auto& to) {
         to.insert(to.end(), std::make_move_iterator(from.begin()), std::make_move_iterator(from.end()));
     };
-    plan::eachTable([&](auto table) {
-        using Rows = std::vector<typename decltype(table)::Row>;
-        move(std::get<Rows>(next.m_rows), std::get<Rows>(m_rows));
-    });
+    for (auto& [kind, rows] : next.m_rows) listOf(*kind).append(std::move(*rows));
     eachRecord([&](auto records) { move(next.m_project.*records.rows, m_project.*records.rows); });
     move(next.m_project.setAside, m_project.setAside);
     m_project.unknown.merge(next.m_project.unknown);
@@ -76,21 +84,15 @@ void ProjectBuilder::append(ProjectBuilder next)
 Project ProjectBuilder::finish() &&
 {
     plan::Plan& plan = m_project.plan;
-    plan::eachTable([&](auto table) {
-        using Row = typename decltype(table)::Row;
-        plan.*table.rows = Table<Row>::fromRows(std::move(std::get<std::vector<Row>>(m_rows)));
-    });
+    for (auto& [kind, rows] : m_rows) kind->table->fill(plan, std::move(*rows));
     for (auto broken = plan::brokenObjects(plan); !broken.empty(); broken = plan::brokenObjects(plan)) {
-        for (const plan::BrokenObject& one : broken)
-            plan::eachTable([&](auto table) {
-                using Row = typename decltype(table)::Row;
-                const Row* row = std::string_view(one.kind) == table.kind ? (plan.*table.rows).find({one.id}) : nullptr;
-                if (!row) return;
-                Json body = toJson(*row);
-                if (const auto unknown = m_project.unknown.find({one.kind, one.id}); unknown != m_project.unknown.end())
-                    if (const auto left = parseJson(unknown->second, one.kind)) mergeUnknown(body, *left);
-                setAside({one.kind, one.id, jsonText(body), {}}, one.what.text(), plan::ownName(*row));
-            });
+        for (const plan::BrokenObject& one : broken) {
+            const plan::Kind* kind = plan::kindNamed(one.kind);
+            const void* row = kind ? kind->table->find(plan, one.id) : nullptr;
+            if (!row) continue;
+            setAside({one.kind, one.id, jsonText(wholeJson(*kind, row, m_project.unknown)), {}}, one.what.text(),
+                     kind->nameOf(row));
+        }
         plan = plan::without(std::move(plan), broken);
     }
     sortRecords(m_project);

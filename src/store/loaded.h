@@ -3,9 +3,11 @@
 #pragma once
 
 #include <atomic>
+#include <map>
+#include <memory>
 
 #include "core/base/json_fwd.h"
-#include "core/plan/tables.h"
+#include "core/plan/kind.h"
 #include "store/project.h"
 
 namespace sokudo::store {
@@ -45,11 +47,11 @@ public:
     Project finish() &&;
 
 private:
-    template <class T>
-    void take(const RawRow&, const Json& body, std::vector<T>& into);
+    void take(const RawRow&, const Json& body, const plan::Kind&, plan::RowList& into);
+    plan::RowList& listOf(const plan::Kind&);
     void setAside(const RawRow&, std::string why, std::string name);
     int m_version;
-    plan::RowLists m_rows;
+    std::map<const plan::Kind*, std::unique_ptr<plan::RowList>> m_rows;
     Project m_project;
 };
 

@@ -13,7 +13,6 @@
 #include "core/kb/rule_rows.h"
 #include "core/kb/trait_value.h"
 #include "core/plan/checks.h"
-#include "core/plan/tables.h"
 #include "store/reference.h"
 #include "store/row.h"
 
@@ -116,37 +115,31 @@ std::string fieldName(const std::string& path, const kb::KnowledgeBase& kb)
     return at != kWords.end() ? at->second : plan::fieldWords(path);
 }
 
-std::string kindWord(std::string_view kind)
-{
-    if (kind == "catalogue") return "row of your catalogue";
-    if (kind == "stock") return "item in stock";
-    if (kind == "access") return "address";
-    if (kind == "device-kind") return "kind of device";
-    if (kind == "loose-end") return "loose end";
-    if (kind == "workload") return "work";
-    return std::string(kind);
-}
-
 /// What an object is, for one that came or went.
-template <class T>
-std::string summaryOf(const T& row, const plan::Plan& plan, const kb::KnowledgeBase& kb)
+std::string summaryOf(const plan::Kind& kind, const void* of, const plan::Plan& plan, const kb::KnowledgeBase& kb)
 {
-    if constexpr (std::is_same_v<T, plan::Run>) {
-        const kb::Medium* medium = kb.find<kb::Medium>(row.medium);
-        return fmt::format("{} – {}, {}{}", plan::portText(plan, row.a), plan::portText(plan, row.b),
+    if (&kind == &plan::kindOf<plan::Run>()) {
+        const auto& run = *static_cast<const plan::Run*>(of);
+        const kb::Medium* medium = kb.find<kb::Medium>(run.medium);
+        return fmt::format("{} – {}, {}{}", plan::portText(plan, run.a), plan::portText(plan, run.b),
                            medium ? medium->name : "cable not known",
-                           row.length ? " " + text::length(*row.length) : ", length not known");
-    } else if constexpr (std::is_same_v<T, plan::Device>) {
-        const plan::Place* place = plan.places.find(row.place);
-        return fmt::format("{} in {}", word(row.role), place ? place->name : "no place");
-    } else if constexpr (std::is_same_v<T, plan::Place>) {
-        return fmt::format("level {}{}", row.level, row.building.empty() ? "" : ", " + row.building);
-    } else if constexpr (std::is_same_v<T, plan::Port>) {
-        const kb::Cage* cage = kb.find<kb::Cage>(row.cage);
-        return cage ? cage->name : row.cage;
-    } else {
-        return {};
+                           run.length ? " " + text::length(*run.length) : ", length not known");
     }
+    if (&kind == &plan::kindOf<plan::Device>()) {
+        const auto& device = *static_cast<const plan::Device*>(of);
+        const plan::Place* place = plan.places.find(device.place);
+        return fmt::format("{} in {}", word(device.role), place ? place->name : "no place");
+    }
+    if (&kind == &plan::kindOf<plan::Place>()) {
+        const auto& place = *static_cast<const plan::Place*>(of);
+        return fmt::format("level {}{}", place.level, place.building.empty() ? "" : ", " + place.building);
+    }
+    if (&kind == &plan::kindOf<plan::Port>()) {
+        const std::string& socket = static_cast<const plan::Port*>(of)->cage;
+        const kb::Cage* cage = kb.find<kb::Cage>(socket);
+        return cage ? cage->name : socket;
+    }
+    return {};
 }
 
 class Differences {
@@ -159,47 +152,46 @@ public:
         if (m_before.name != m_after.name)
             m_found.push_back(
                 {ChangeKind::Changed, {}, "house", m_after.name, {}, {{"name", m_before.name, m_after.name}}});
-        plan::eachTable([&](auto table) {
-            using Row = typename decltype(table)::Row;
-            eachDifference(m_before.*table.rows, m_after.*table.rows,
-                           [&](const Row* old, const Row* now) { add(table.kind, old, now); });
-        });
+        for (const plan::Kind* kind : plan::kinds())
+            kind->table->eachDifference(m_before, m_after,
+                                        [&](const void* old, const void* now) { add(*kind, old, now); });
         return std::move(m_found);
     }
 
 private:
-    /// The device that a part belongs to came or went as a whole.
-    template <class T>
-    bool goesWithItsDevice(const T* old, const T* now) const
+    /// The device that a port or slot belongs to came or went as a whole.
+    bool goesWithItsDevice(const plan::Kind& kind, const void* old, const void* now) const
     {
-        if constexpr (requires { old->device; } && (std::is_same_v<T, plan::Port> || std::is_same_v<T, plan::Slot>)) {
-            if (!old) return !m_before.devices.has(now->device);
-            if (!now) return !m_after.devices.has(old->device);
-        }
+        if (old && now) return false;
+        const plan::Plan& other = old ? m_after : m_before;
+        const void* row = old ? old : now;
+        if (&kind == &plan::kindOf<plan::Port>())
+            return !other.devices.has(static_cast<const plan::Port*>(row)->device);
+        if (&kind == &plan::kindOf<plan::Slot>())
+            return !other.devices.has(static_cast<const plan::Slot*>(row)->device);
         return false;
     }
-    template <class T>
-    void add(const char* kind, const T* old, const T* now)
+    void add(const plan::Kind& kind, const void* old, const void* now)
     {
-        if (goesWithItsDevice(old, now)) return;
-        const T& row = now ? *now : *old;
+        if (goesWithItsDevice(kind, old, now)) return;
+        const void* row = now ? now : old;
         const plan::Plan& plan = now ? m_after : m_before;
-        ObjectChange change{ChangeKind::Changed, {kind, row.id.value}, kindWord(kind), nameOf(plan, row), {}, {}};
+        ObjectChange change{
+            ChangeKind::Changed, {kind.name, kind.row.id(row)}, kind.word, nameOf(plan, kind, row), {}, {}};
         if (old && now) {
-            change.fields = fieldsOf(*old, *now);
+            change.fields = fieldsOf(kind, old, now);
             if (change.fields.empty()) return;
         } else {
             change.what = now ? ChangeKind::Added : ChangeKind::Removed;
-            change.summary = summaryOf(row, plan, m_kb);
+            change.summary = summaryOf(kind, row, plan, m_kb);
         }
         m_found.push_back(std::move(change));
     }
-    template <class T>
-    std::vector<FieldChange> fieldsOf(const T& old, const T& now) const
+    std::vector<FieldChange> fieldsOf(const plan::Kind& kind, const void* old, const void* now) const
     {
         Values before, after;
-        flatten(toJson(old), "", before);
-        flatten(toJson(now), "", after);
+        flatten(toJson(kind, old), "", before);
+        flatten(toJson(kind, now), "", after);
         std::set<std::string> paths;
         for (const Values* side : {&before, &after})
             for (const auto& [path, value] : *side) paths.insert(path);

@@ -125,7 +125,7 @@ Result<std::unique_ptr<ProjectFile>> ProjectFile::create(const std::string& path
         if (isGood) {
             rows.plan({}, fresh.plan);
             eachRecord([&](auto records) {
-                for (const auto& one : fresh.*records.rows) rows.put(records.kind, one);
+                for (const auto& one : fresh.*records.rows) rows.put(one);
             });
             for (const SetAside& one : fresh.setAside) rows.put(one);
         }
@@ -268,13 +268,13 @@ Result<void> ProjectFile::keepOlder(int version)
 namespace {
 void writeRecords(RowWriter& writer, const Changes& changes)
 {
-    for (const auto& one : changes.trials) writer.put("trial", one);
+    for (const auto& one : changes.trials) writer.put(one);
     for (const measure::TrialId id : changes.withdrawnTrials) writer.drop("trial", id.value);
-    for (const auto& one : changes.entries) writer.put("entry", one);
+    for (const auto& one : changes.entries) writer.put(one);
     for (const logbook::EntryId id : changes.withdrawnEntries) writer.drop("entry", id.value);
-    for (const auto& one : changes.answers) writer.put("answer", one);
+    for (const auto& one : changes.answers) writer.put(one);
     for (const AnswerId id : changes.withdrawnAnswers) writer.drop("answer", id.value);
-    for (const auto& one : changes.versions) writer.put("version", one);
+    for (const auto& one : changes.versions) writer.put(one);
     for (const VersionId id : changes.droppedVersions) writer.drop("version", id.value);
 }
 }  // namespace

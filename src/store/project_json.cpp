@@ -17,19 +17,6 @@ namespace {
 constexpr std::string_view kFormat = "sokudo-project";
 constexpr std::string_view kPrivateKind = "access";
 
-// Out of line, as all that is compiled for each kind of row: one function for all kinds takes a compiler a minute.
-template <class Rows>
-[[gnu::noinline]] Json listOf(const Rows& rows, const char* kind, const UnknownFields& unknown)
-{
-    Json result = Json::array();
-    for (const auto& row : rows) {
-        result.push_back(toJson(row));
-        if (const auto at = unknown.find({kind, row.id.value}); at != unknown.end())
-            if (const auto left = parseJson(at->second, kind)) mergeUnknown(result.back(), *left);
-    }
-    return result;
-}
-
 Json listOf(const std::vector<SetAside>& rows)
 {
     Json result = Json::array();
@@ -66,36 +53,35 @@ public:
                 in.complain(key, "is no part of an exported house; take it out, or correct it");
         return !m_error;
     }
-    template <class T>
-    [[gnu::noinline]] std::vector<T> list(const char* key, const char* kind)
+    std::unique_ptr<plan::RowList> list(const plan::Kind& kind)
     {
-        std::vector<T> rows;
-        const auto found = m_root.find(key);
+        auto rows = kind.row.list();
+        const auto found = m_root.find(kind.list);
         if (m_error || found == m_root.end() || found->is_null()) return rows;
         if (!found->is_array()) {
-            m_error = Error{ErrorCode::BadInput, "must be a list in brackets", m_name + "." + key};
+            m_error = Error{ErrorCode::BadInput, "must be a list in brackets", m_name + "." + kind.list};
             return rows;
         }
         std::set<std::int64_t> seen;
         for (const Json& one : *found) {
-            const std::string where = fmt::format("{}.{}[{}]", m_name, key, rows.size());
+            const std::string where = fmt::format("{}.{}[{}]", m_name, kind.list, rows->size());
             Json body = one;
-            upgradeRow(kind, body, m_version);
-            auto parsed = parsedRow<T>(body, where);
-            if (!parsed) {
-                m_error = parsed.error();
+            upgradeRow(kind.name, body, m_version);
+            void* row = rows->add();
+            const auto unknown = readRow(kind, body, where, row);
+            if (!unknown) {
+                m_error = unknown.error();
                 if (const std::string name = nameIn(body); !name.empty())
                     m_error->what = fmt::format("{} (of “{}”)", m_error->what.text(), name);
                 return rows;
             }
-            const std::int64_t id = parsed->row.id.value;
+            const std::int64_t id = kind.row.id(row);
             if (!seen.insert(id).second) {
                 m_error = Error{ErrorCode::BadInput,
                                 fmt::format("{} appears twice; give one of the two another id", id), where + ".id"};
                 return rows;
             }
-            if (!parsed->unknown.is_null()) m_project.unknown[{kind, id}] = jsonText(parsed->unknown);
-            rows.push_back(std::move(parsed->row));
+            if (!unknown->is_null()) m_project.unknown[{kind.name, id}] = jsonText(*unknown);
         }
         return rows;
     }
@@ -125,8 +111,7 @@ private:
     {
         static const std::set<std::string> kKnown = [] {
             std::set<std::string> all{"format", "version", "name", "set_aside", "$schema"};
-            plan::eachTable([&](auto table) { all.emplace(table.list); });
-            eachRecord([&](auto records) { all.emplace(records.list); });
+            for (const plan::Kind* kind : projectKinds()) all.emplace(kind->list);
             return all;
         }();
         return kKnown.contains(key);
@@ -165,12 +150,21 @@ std::string exportJson(const Project& project, const Export& how)
         return exportJson(open, {.isPrivateToo = true, .isCompact = how.isCompact});
     }
     Json result{{"format", kFormat}, {"version", kVersion}, {"name", project.plan.name}};
-    const auto isLeftOut = [&](std::string_view kind) { return kind == kPrivateKind && !how.isPrivateToo; };
-    plan::eachTable([&](auto table) {
-        if (!isLeftOut(table.kind)) result[table.list] = listOf(project.plan.*table.rows, table.kind, project.unknown);
+    const auto isLeftOut = [&](std::string_view name) {
+        const plan::Kind* kind = plan::kindNamed(name);
+        return kind && kind->isPrivate && !how.isPrivateToo;
+    };
+    for (const plan::Kind* kind : plan::kinds()) {
+        if (isLeftOut(kind->name)) continue;
+        Json& list = result[kind->list] = Json::array();
+        kind->table->each(project.plan,
+                          [&](const void* row) { list.push_back(wholeJson(*kind, row, project.unknown)); });
+    }
+    eachRecord([&](auto records) {
+        Json& list = result[records.list] = Json::array();
+        for (const auto& row : project.*records.rows)
+            list.push_back(wholeJson(plan::kindOf<typename decltype(records)::Row>(), &row, project.unknown));
     });
-    eachRecord(
-        [&](auto records) { result[records.list] = listOf(project.*records.rows, records.kind, project.unknown); });
     std::vector<SetAside> aside = project.setAside;
     std::erase_if(aside, [&](const SetAside& row) { return isLeftOut(row.kind); });
     if (!aside.empty()) result["set_aside"] = listOf(aside);
@@ -184,12 +178,11 @@ Result<Project> importJson(std::string_view text, const std::string& name)
     Project project;
     Importer importer(*parsed, name, project);
     if (importer.header()) {
-        plan::eachTable([&](auto table) {
-            using Row = typename decltype(table)::Row;
-            project.plan.*table.rows = Table<Row>::fromRows(importer.list<Row>(table.list, table.kind));
-        });
+        for (const plan::Kind* kind : plan::kinds()) kind->table->fill(project.plan, std::move(*importer.list(*kind)));
         eachRecord([&](auto records) {
-            project.*records.rows = importer.list<typename decltype(records)::Row>(records.list, records.kind);
+            using Row = typename decltype(records)::Row;
+            const auto rows = importer.list(plan::kindOf<Row>());
+            project.*records.rows = std::move(static_cast<plan::RowsOf<Row>&>(*rows).rows);
         });
         importer.setAside();
     }

@@ -9,7 +9,6 @@
 #include <fmt/format.h>
 
 #include "core/base/cores.h"
-#include "store/field_reader.h"
 #include "store/row.h"
 #include "store/row_upgrade.h"
 
@@ -102,14 +101,10 @@ ProjectBuilder parsed(std::vector<RawRow> rows, int version, ReadProgress& progr
 /// How a person names several rows of a kind.
 std::string pluralOf(const std::string& kind)
 {
-    std::string plural;
-    plan::eachTable([&](auto table) {
-        if (kind == table.kind) plural = table.list;
-    });
-    if (kind == "entry") plural = "entries of the logbook";
-    return !plural.empty()                                            ? plural
-           : kind == "trial" || kind == "answer" || kind == "version" ? kind + "s"
-                                                                      : "rows of the kind “" + kind + "”";
+    if (kind == "entry") return "entries of the logbook";
+    const auto& all = projectKinds();
+    const auto known = std::find_if(all.begin(), all.end(), [&](const plan::Kind* one) { return kind == one->name; });
+    return known == all.end() ? "rows of the kind “" + kind + "”" : (*known)->list;
 }
 
 std::vector<std::string> lostRows(const Sqlite& file, const std::map<std::string, std::int64_t>& found, bool isWhole)
@@ -222,29 +217,18 @@ void RowWriter::drop(const std::string& kind, std::int64_t id)
     if (m_isGood) m_isGood = m_drop.with(std::string_view(kind), id).run();
 }
 
-template <class T>
-void RowWriter::put(const char* kind, const T& row)
+void RowWriter::put(const plan::Kind& kind, const void* row)
 {
-    Json body = toJson(row);
-    if (const auto at = m_unknown.find({kind, row.id.value}); at != m_unknown.end())
-        if (const auto left = parseJson(at->second, kind)) mergeUnknown(body, *left);
-    putRaw(kind, row.id.value, jsonText(body));
+    putRaw(kind.name, kind.row.id(row), jsonText(wholeJson(kind, row, m_unknown)));
 }
-
-template void RowWriter::put(const char*, const measure::Trial&);
-template void RowWriter::put(const char*, const logbook::Entry&);
-template void RowWriter::put(const char*, const Answer&);
-template void RowWriter::put(const char*, const Version&);
 
 void RowWriter::plan(const plan::Plan& before, const plan::Plan& after)
 {
-    plan::eachTable([&](auto table) {
-        using Row = typename decltype(table)::Row;
-        eachDifference(before.*table.rows, after.*table.rows, [&](const Row* old, const Row* now) {
-            if (now) put(table.kind, *now);
-            else drop(table.kind, old->id.value);
+    for (const plan::Kind* kind : plan::kinds())
+        kind->table->eachDifference(before, after, [&](const void* old, const void* now) {
+            if (now) put(*kind, now);
+            else drop(kind->name, kind->row.id(old));
         });
-    });
     if (before.name != after.name) putRaw("house", 1, jsonText(Json{{"name", after.name}}));
 }
 

@@ -2,6 +2,7 @@
 // The tables of a project file: made, brought to this version, read even where they are damaged, written.
 #pragma once
 
+#include "core/plan/kind.h"
 #include "store/loaded.h"
 #include "store/sqlite.h"
 
@@ -26,8 +27,12 @@ public:
     /// @param unknown  fields to be put back into the rows they came from
     RowWriter(const Sqlite&, const UnknownFields& unknown);
     void plan(const plan::Plan& before, const plan::Plan& after);
+    void put(const plan::Kind&, const void* row);
     template <class T>
-    void put(const char* kind, const T& row);
+    void put(const T& row)
+    {
+        put(plan::kindOf<T>(), &row);
+    }
     /// A row that stays set aside.
     void put(const SetAside&);
     void putRaw(const std::string& kind, std::int64_t id, const std::string& body);

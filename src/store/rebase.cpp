@@ -6,7 +6,6 @@
 #include <fmt/format.h>
 
 #include "core/plan/invariants.h"
-#include "core/plan/tables.h"
 #include "store/row.h"
 
 namespace sokudo::store {
@@ -17,44 +16,10 @@ tl::unexpected<Error> conflict(std::string what, const char* kind, const std::st
     return failure(ErrorCode::Conflict, std::move(what), fmt::format("{} {}", kind, name));
 }
 
-template <class T>
-bool isSame(const T* a, const T* b)
+/// `theirs` with the fields that differ between `base` and `mine`, as JSON.
+Result<Json> merged(const plan::Kind& kind, const void* base, const void* mine, const void* theirs)
 {
-    return a && b ? *a == *b : a == b;
-}
-
-/// One object that differs between the two plans, put into `rows`.
-template <class T>
-[[gnu::noinline]] tl::expected<void, Error> place(const char* kind, const T* before, const T* after, Table<T>& rows)
-{
-    const auto id = after ? after->id : before->id;
-    const T* theirs = rows.find(id);
-    if (isSame(theirs, after)) return {};
-    if (isSame(theirs, before)) {
-        rows = after ? rows.with(*after) : rows.without(id);
-        return {};
-    }
-    const std::string& name = plan::ownName(after ? *after : *before);
-    if (!theirs)
-        return conflict("it was deleted meanwhile, in another window or by a later edit; nothing was changed", kind,
-                        name);
-    if (!before || !after)
-        return conflict("it was changed meanwhile, in another window or by a later edit; nothing was changed", kind,
-                        name);
-    auto merged = mergedRow(*before, *after, *theirs);
-    if (!merged)
-        return tl::unexpected(Error{ErrorCode::Conflict, merged.error().what.text(), fmt::format("{} {}", kind, name)});
-    rows = rows.with(std::move(*merged));
-    return {};
-}
-
-}  // namespace
-
-template <class T>
-[[gnu::noinline]] Result<T> mergedRow(const T& base, const T& mine, const T& theirs)
-{
-    const Json from = toJson(base), to = toJson(mine);
-    const Json there = toJson(theirs);
+    const Json from = toJson(kind, base), to = toJson(kind, mine), there = toJson(kind, theirs);
     Json result = there;
     std::set<std::string> keys;
     for (const Json* side : {&from, &to})
@@ -74,7 +39,48 @@ template <class T>
         if (wanted.is_null()) result.erase(key);
         else result[key] = wanted;
     }
-    auto parsed = parsedRow<T>(result, "");
+    return result;
+}
+
+/// One object that differs between the two plans, put into `into`.
+tl::expected<void, Error> place(const plan::Kind& kind, const void* before, const void* after, plan::Plan& into)
+{
+    const std::int64_t id = kind.row.id(after ? after : before);
+    const void* theirs = kind.table->find(into, id);
+    const auto isSame = [&](const void* a, const void* b) { return a && b ? kind.row.isSame(a, b) : a == b; };
+    if (isSame(theirs, after)) return {};
+    if (isSame(theirs, before)) {
+        if (after) kind.table->put(into, after);
+        else kind.table->drop(into, id);
+        return {};
+    }
+    const std::string& name = kind.nameOf(after ? after : before);
+    if (!theirs)
+        return conflict("it was deleted meanwhile, in another window or by a later edit; nothing was changed",
+                        kind.name, name);
+    if (!before || !after)
+        return conflict("it was changed meanwhile, in another window or by a later edit; nothing was changed",
+                        kind.name, name);
+    const auto wrong = [&](const Error& error) {
+        return tl::unexpected(Error{ErrorCode::Conflict, error.what.text(), fmt::format("{} {}", kind.name, name)});
+    };
+    const auto json = merged(kind, before, after, theirs);
+    if (!json) return wrong(json.error());
+    const auto rows = kind.row.list();
+    void* row = rows->add();
+    if (const auto read = readRow(kind, *json, "", row); !read) return wrong(read.error());
+    kind.table->put(into, row);
+    return {};
+}
+
+}  // namespace
+
+template <class T>
+Result<T> mergedRow(const T& base, const T& mine, const T& theirs)
+{
+    const auto json = merged(plan::kindOf<T>(), &base, &mine, &theirs);
+    if (!json) return tl::unexpected(json.error());
+    auto parsed = parsedRow<T>(*json, "");
     if (!parsed) return tl::unexpected(parsed.error());
     return std::move(parsed->row);
 }
@@ -128,12 +134,10 @@ Result<plan::Plan> rebased(const plan::Plan& onto, const plan::Plan& before, con
         result.name = after.name;
     }
     tl::expected<void, Error> placed;
-    plan::eachTable([&](auto table) {
-        using Row = typename decltype(table)::Row;
-        eachDifference(before.*table.rows, after.*table.rows, [&](const Row* old, const Row* now) {
-            if (placed) placed = place(table.kind, old, now, result.*table.rows);
+    for (const plan::Kind* kind : plan::kinds())
+        kind->table->eachDifference(before, after, [&](const void* old, const void* now) {
+            if (placed) placed = place(*kind, old, now, result);
         });
-    });
     if (!placed) return tl::unexpected(placed.error());
     if (const auto doubled = plan::doubledName(result);
         doubled && !plan::doubledName(onto) && !plan::doubledName(after))

@@ -1,136 +1,102 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/reference.h"
 
-#include <array>
 #include <charconv>
+#include <map>
 
-#include "core/plan/tables.h"
+#include "store/row.h"
 
 namespace sokudo::store {
 namespace {
 
-struct Reference {
-    std::string_view key, kind;
+using plan::Field;
+
+/// Notes which fields name other rows, those inside others too.
+class ReferenceFinder : public plan::FieldVisitor {
+public:
+    struct Reference {
+        std::string_view kind;
+        bool isOne;  ///< one id, not a list of them
+    };
+    std::map<std::string_view, Reference> found;
+
+    void reference(const Field& field, std::int64_t&) override
+    {
+        if (*field.refersTo) found.emplace(field.key, Reference{field.refersTo, true});
+    }
+    void references(const Field& field, plan::ReferencesView) override
+    {
+        found.emplace(field.key, Reference{field.refersTo, false});
+    }
+    void object(const Field&, plan::ObjectView value) override { plan::visit(value.fields(), value.make(), *this); }
+    void list(const Field&, plan::ListView value) override { plan::visit(value.fields(), value.add(), *this); }
 };
 
-constexpr std::array<Reference, 28> kReferences{{{"place", "place"},
-                                                 {"within", "place"},
-                                                 {"entry", "place"},
-                                                 {"device", "device"},
-                                                 {"battery", "device"},
-                                                 {"from", "device"},
-                                                 {"to", "device"},
-                                                 {"slot", "slot"},
-                                                 {"a", "port"},
-                                                 {"b", "port"},
-                                                 {"split_of", "port"},
-                                                 {"combo_of", "port"},
-                                                 {"port", "port"},
-                                                 {"outlet", "outlet"},
-                                                 {"plugged_into", "outlet"},
-                                                 {"circuit", "circuit"},
-                                                 {"run", "run"},
-                                                 {"untagged", "network"},
-                                                 {"tagged", "network"},
-                                                 {"network", "network"},
-                                                 {"trial", "trial"},
-                                                 {"service", "service"},
-                                                 {"waiver", "waiver"},
-                                                 {"person", "person"},
-                                                 {"instrument", "instrument"},
-                                                 {"photo", "photo"},
-                                                 {"profile", "profile"},
-                                                 {"cut_over", "cut-over"}}};
-
-const Reference* referenceOf(std::string_view key)
+const ReferenceFinder::Reference* referenceOf(std::string_view key)
 {
-    for (const Reference& one : kReferences)
-        if (one.key == key) return &one;
-    return nullptr;
+    static const auto kAll = [] {
+        ReferenceFinder finder;
+        for (const plan::Kind* kind : projectKinds()) plan::visit(kind->fields, kind->row.list()->add(), finder);
+        return std::move(finder.found);
+    }();
+    const auto found = kAll.find(key);
+    return found == kAll.end() ? nullptr : &found->second;
 }
 
 }  // namespace
 
 std::string_view referredKind(std::string_view key)
 {
-    const Reference* reference = referenceOf(key);
+    const auto* reference = referenceOf(key);
     return reference ? reference->kind : std::string_view();
 }
 
-bool isReference(std::string_view key) { return referenceOf(key) && key != "tagged" && key != "trial"; }
+bool isReference(std::string_view key)
+{
+    const auto* reference = referenceOf(key);
+    return reference && reference->isOne && plan::kindNamed(reference->kind);
+}
 
 std::string referenceName(const plan::Plan& plan, std::string_view key, std::string_view id)
 {
-    const Reference* reference = referenceOf(key);
+    const std::string_view kind = referredKind(key);
     std::int64_t number = 0;
     const auto end = std::from_chars(id.data(), id.data() + id.size(), number);
-    if (!reference || end.ec != std::errc() || number == 0) return {};
-    return nameOf(plan, {std::string(reference->kind), number});
+    if (kind.empty() || end.ec != std::errc() || number == 0) return {};
+    return nameOf(plan, {std::string(kind), number});
 }
 
-template <class T>
-std::string nameOf(const plan::Plan& plan, const T& row)
+std::string nameOf(const plan::Plan& plan, const plan::Kind& kind, const void* row)
 {
-    if constexpr (std::is_same_v<T, plan::Port>) {
-        const plan::Device* device = plan.devices.find(row.device);
-        return (device ? device->name + " " : std::string()) + row.name;
-    } else if constexpr (std::is_same_v<T, plan::Slot>) {
-        const plan::Device* device = plan.devices.find(row.device);
-        return (device ? device->name + " slot " : std::string("slot ")) + row.name;
-    } else if constexpr (std::is_same_v<T, plan::Run>) {
-        return "run " +
-               (row.label.empty() ? plan::portText(plan, row.a) + " – " + plan::portText(plan, row.b) : row.label);
-    } else if constexpr (std::is_same_v<T, plan::Access>) {
-        const plan::Device* device = plan.devices.find(row.device);
-        return (device ? device->name + " " : std::string()) + row.address;
-    } else {
-        return plan::ownName(row);
+    const auto ofDevice = [&](plan::DeviceId id, const char* between, const std::string& name) {
+        const plan::Device* device = plan.devices.find(id);
+        return (device ? device->name + " " + between : std::string(between)) + name;
+    };
+    if (&kind == &plan::kindOf<plan::Port>()) {
+        const auto& port = *static_cast<const plan::Port*>(row);
+        return ofDevice(port.device, "", port.name);
     }
+    if (&kind == &plan::kindOf<plan::Slot>()) {
+        const auto& slot = *static_cast<const plan::Slot*>(row);
+        return ofDevice(slot.device, "slot ", slot.name);
+    }
+    if (&kind == &plan::kindOf<plan::Access>()) {
+        const auto& access = *static_cast<const plan::Access*>(row);
+        return ofDevice(access.device, "", access.address);
+    }
+    if (&kind == &plan::kindOf<plan::Run>()) {
+        const auto& run = *static_cast<const plan::Run*>(row);
+        return "run " +
+               (run.label.empty() ? plan::portText(plan, run.a) + " – " + plan::portText(plan, run.b) : run.label);
+    }
+    return kind.nameOf(row);
 }
 
 std::string nameOf(const plan::Plan& plan, const plan::Subject& subject)
 {
-    std::string found;
-    plan::eachTable([&](auto table) {
-        using Row = typename decltype(table)::Row;
-        if (subject.kind != table.kind) return;
-        if (const Row* row = (plan.*table.rows).find({subject.id})) found = nameOf(plan, *row);
-    });
-    return found;
+    const plan::Kind* kind = plan::kindNamed(subject.kind);
+    const void* row = kind ? kind->table->find(plan, subject.id) : nullptr;
+    return row ? nameOf(plan, *kind, row) : std::string();
 }
-
-template std::string nameOf(const plan::Plan&, const plan::Place&);
-template std::string nameOf(const plan::Plan&, const plan::Device&);
-template std::string nameOf(const plan::Plan&, const plan::Slot&);
-template std::string nameOf(const plan::Plan&, const plan::Port&);
-template std::string nameOf(const plan::Plan&, const plan::Run&);
-template std::string nameOf(const plan::Plan&, const plan::Waiver&);
-template std::string nameOf(const plan::Plan&, const plan::CatalogueRow&);
-template std::string nameOf(const plan::Plan&, const plan::Flow&);
-template std::string nameOf(const plan::Plan&, const plan::Job&);
-template std::string nameOf(const plan::Plan&, const plan::Service&);
-template std::string nameOf(const plan::Plan&, const plan::Network&);
-template std::string nameOf(const plan::Plan&, const plan::Workload&);
-template std::string nameOf(const plan::Plan&, const plan::StockItem&);
-template std::string nameOf(const plan::Plan&, const plan::LooseEnd&);
-template std::string nameOf(const plan::Plan&, const plan::Access&);
-template std::string nameOf(const plan::Plan&, const plan::Photo&);
-template std::string nameOf(const plan::Plan&, const plan::DeviceKind&);
-template std::string nameOf(const plan::Plan&, const plan::Circuit&);
-template std::string nameOf(const plan::Plan&, const plan::Outlet&);
-template std::string nameOf(const plan::Plan&, const plan::Offer&);
-template std::string nameOf(const plan::Plan&, const plan::Purchase&);
-template std::string nameOf(const plan::Plan&, const plan::Currency&);
-template std::string nameOf(const plan::Plan&, const plan::Budget&);
-template std::string nameOf(const plan::Plan&, const plan::Person&);
-template std::string nameOf(const plan::Plan&, const plan::Tick&);
-template std::string nameOf(const plan::Plan&, const plan::Permit&);
-template std::string nameOf(const plan::Plan&, const plan::Instrument&);
-template std::string nameOf(const plan::Plan&, const plan::CableTest&);
-template std::string nameOf(const plan::Plan&, const plan::PortProfile&);
-template std::string nameOf(const plan::Plan&, const plan::SettingChange&);
-template std::string nameOf(const plan::Plan&, const plan::CutOver&);
-template std::string nameOf(const plan::Plan&, const plan::DayMark&);
-template std::string nameOf(const plan::Plan&, const plan::ColumnMap&);
 
 }  // namespace sokudo::store

@@ -5,11 +5,11 @@
 #include <string>
 #include <string_view>
 
-#include "core/plan/plan.h"
+#include "core/plan/kind.h"
 
 namespace sokudo::store {
 
-/// The kind of row (as in tables.h) that the field of this key names by its id; empty: it names none.
+/// The kind of row that the field of this key names by its id; empty: it names none.
 std::string_view referredKind(std::string_view key);
 /// Whether the field of this key holds the id of another row.
 bool isReference(std::string_view key);
@@ -17,9 +17,8 @@ bool isReference(std::string_view key);
 std::string referenceName(const plan::Plan&, std::string_view key, std::string_view id);
 
 /// How a person calls any row of a plan: "core 4", "run q2", "Cellar".
-template <class T>
-std::string nameOf(const plan::Plan&, const T&);
-/// The same, by its kind as in tables.h. Empty where it is not there.
+std::string nameOf(const plan::Plan&, const plan::Kind&, const void* row);
+/// The same. Empty where it is not there.
 std::string nameOf(const plan::Plan&, const plan::Subject&);
 
 }  // namespace sokudo::store

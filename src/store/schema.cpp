@@ -1,79 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/schema.h"
 
-#include <algorithm>
-
 #include "core/base/json.h"
-#include "core/plan/checks.h"
-#include "core/plan/tables.h"
-#include "store/fields.h"
+#include "store/row.h"
 #include "store/row_upgrade.h"
 
 namespace sokudo::store {
 namespace {
 
-/// How many values an enumeration has.
-template <class Enum>
-constexpr int kCount = 0;
-template <>
-constexpr int kCount<plan::PlaceKind> = 5;
-template <>
-constexpr int kCount<plan::Role> = static_cast<int>(plan::kRoles);
-template <>
-constexpr int kCount<plan::Fec> = 4;
-template <>
-constexpr int kCount<plan::Bundle> = 3;
-template <>
-constexpr int kCount<plan::SegmentKind> = 4;
-template <>
-constexpr int kCount<plan::ServiceKind> = 6;
-template <>
-constexpr int kCount<plan::OutletKind> = 2;
-template <>
-constexpr int kCount<plan::SupplyKind> = 4;
-template <>
-constexpr int kCount<plan::Availability> = 5;
-template <>
-constexpr int kCount<plan::PurchaseStatus> = 5;
-template <>
-constexpr int kCount<plan::Tenure> = 3;
-template <>
-constexpr int kCount<plan::PermitKind> = 3;
-template <>
-constexpr int kCount<plan::TestStage> = 6;
-template <>
-constexpr int kCount<plan::TestedAs> = 4;
-template <>
-constexpr int kCount<plan::TestOutcome> = 4;
-template <>
-constexpr int kCount<plan::StockKind> = 4;
-template <>
-constexpr int kCount<plan::LooseEndKind> = 3;
-template <>
-constexpr int kCount<plan::Inspection> = 9;
-template <>
-constexpr int kCount<measure::TrialKind> = 2;
-template <>
-constexpr int kCount<measure::Origin> = 3;
-template <>
-constexpr int kCount<measure::Direction> = 3;
-template <>
-constexpr int kCount<logbook::EntryKind> = 4;
-template <>
-constexpr int kCount<VersionKind> = 2;
-
-template <class Enum>
-Json wordsOf()
-{
-    Json words = Json::array();
-    if constexpr (std::is_same_v<Enum, EndWord>) {
-        for (const char* end : {"a", "b"}) words.push_back(end);
-    } else {
-        static_assert(kCount<Enum> > 0, "say above how many values the enumeration has");
-        for (int i = 0; i < kCount<Enum>; ++i) words.push_back(code(static_cast<Enum>(i)));
-    }
-    return {{"type", "string"}, {"enum", words}};
-}
+using plan::Field;
 
 /// What a key says of its unit.
 std::string unitOf(std::string_view key)
@@ -86,137 +21,96 @@ std::string unitOf(std::string_view key)
     return {};
 }
 
-/// Visits the fields that fields.h describes, and notes what each may be.
-class SchemaWriter {
-public:
-    static constexpr bool kReads = false;
-    Json properties = Json::object();
-    Json required = Json::array();
+Json listOf(Json items) { return {{"type", "array"}, {"items", std::move(items)}}; }
+Json texts()
+{
+    return {{"type", "object"}, {"additionalProperties", {{"type", Json::array({"string", "number", "boolean"})}}}};
+}
 
-    template <class Tag>
-    void id(const char* key, const Id<Tag>&)
+/// Notes what each field of a kind may be. It is shown a record of the kind, and fills it.
+class SchemaWriter : public plan::FieldVisitor {
+public:
+    void text(const Field& field, std::string&) override
     {
-        needs(key, {{"type", "integer"}, {"minimum", 1}});
+        put(field, field.isNeeded ? Json{{"type", "string"}, {"minLength", 1}} : Json{{"type", "string"}});
     }
-    template <class Tag>
-    void ref(const char* key, const Id<Tag>&)
+    void whole(const Field& field, int&) override { put(field, {{"type", "integer"}}); }
+    void maybeWhole(const Field& field, std::optional<int>&) override { put(field, {{"type", "integer"}}); }
+    void number(const Field& field, double&) override { put(field, {{"type", "number"}}); }
+    void yes(const Field& field, bool&) override { put(field, {{"type", "boolean"}}); }
+    void quantity(const Field& field, plan::QuantityView) override { put(field, {{"type", "number"}}); }
+    void word(const Field& field, plan::WordView value) override
     {
-        put(key, {{"type", "integer"}, {"minimum", 0}});
+        Json words = Json::array();
+        for (const std::string_view one : value.words()) words.push_back(one);
+        put(field, {{"type", "string"}, {"enum", words}});
     }
-    template <class Tag>
-    void refs(const char* key, const std::vector<Id<Tag>>&)
+    void reference(const Field& field, std::int64_t&) override
     {
-        put(key, listOf({{"type", "integer"}, {"minimum", 1}}));
+        put(field, {{"type", "integer"}, {"minimum", field.isNeeded ? 1 : 0}});
     }
-    void text(const char* key, const std::string&) { put(key, {{"type", "string"}}); }
-    void neededText(const char* key, const std::string&) { needs(key, {{"type", "string"}, {"minLength", 1}}); }
-    void words(const char* key, const std::vector<std::string>&) { put(key, listOf({{"type", "string"}})); }
-    void whole(const char* key, int) { put(key, {{"type", "integer"}}); }
-    void count(const char* key, int) { put(key, {{"type", "integer"}}); }
-    void maybeWhole(const char* key, const std::optional<int>&) { put(key, {{"type", "integer"}}); }
-    void number(const char* key, double) { put(key, {{"type", "number"}}); }
-    void yes(const char* key, bool) { put(key, {{"type", "boolean"}}); }
-    template <class Enum, class Parse>
-    void word(const char* key, const Enum&, Parse, std::optional<Enum> = {})
+    void references(const Field& field, plan::ReferencesView) override
     {
-        put(key, wordsOf<Enum>());
+        put(field, listOf({{"type", "integer"}, {"minimum", 1}}));
     }
-    template <class Enum, class Parse>
-    void maybeWord(const char* key, const std::optional<Enum>&, Parse)
+    void about(const Field& field, std::optional<plan::Subject>&) override
     {
-        put(key, wordsOf<Enum>());
+        put(field, {{"type", "object"},
+                    {"properties",
+                     {{"kind", {{"type", "string"}, {"minLength", 1}}}, {"id", {{"type", "integer"}, {"minimum", 1}}}}},
+                    {"required", Json::array({"kind", "id"})}});
     }
-    template <class Q>
-    void quantity(const char* key, const Q&)
+    void traits(const Field& field, plan::Traits&) override
     {
-        put(key, {{"type", "number"}});
-    }
-    template <class Q>
-    void maybe(const char* key, const std::optional<Q>&)
-    {
-        put(key, {{"type", "number"}});
-    }
-    void rates(const char* key, const std::vector<BitRate>&) { put(key, listOf({{"type", "number"}})); }
-    void time(const char* key, const measure::Timestamp&) { needs(key, {{"type", "string"}, {"format", "date-time"}}); }
-    void texts(const char* key, const std::map<std::string, std::string>&) { put(key, texts()); }
-    void traits(const char* key, const plan::Traits&, kb::TraitOwner)
-    {
-        Json schema = texts();
+        Json schema = store::texts();
         schema["description"] = "stated values by their id in data/traits.csv";
-        put(key, std::move(schema));
+        put(field, std::move(schema));
     }
-    void sources(const char* key, const plan::Sources&)
+    void sources(const Field& field, plan::Sources&) override
     {
-        put(key,
+        put(field,
             {{"type", "object"},
              {"description", "where fields are from, and when: “measured 2026-11-02”"},
              {"additionalProperties",
               {{"type", "string"}, {"pattern", "^(read|measured|printed|told|guessed)( \\d{4}-\\d\\d-\\d\\d)?$"}}}});
     }
-    template <class T, class Fields>
-    void object(const char* key, const std::optional<T>&, Fields fields)
+    void texts(const Field& field, std::map<std::string, std::string>&) override { put(field, store::texts()); }
+    void words(const Field& field, std::vector<std::string>&) override { put(field, listOf({{"type", "string"}})); }
+    void rates(const Field& field, std::vector<BitRate>&) override { put(field, listOf({{"type", "number"}})); }
+    void time(const Field& field, measure::Timestamp&) override
     {
-        put(key, inner<T>(fields));
+        put(field, {{"type", "string"}, {"format", "date-time"}});
     }
-    template <class T, class Fields>
-    void list(const char* key, const std::vector<T>&, Fields fields)
+    void object(const Field& field, plan::ObjectView value) override
     {
-        put(key, listOf(inner<T>(fields)));
+        put(field, schemaOf(value.fields(), value.make()));
     }
-    Json whole() &&
+    void list(const Field& field, plan::ListView value) override
     {
-        Json result{{"type", "object"}, {"properties", std::move(properties)}};
-        if (!required.empty()) result["required"] = std::move(required);
+        put(field, listOf(schemaOf(value.fields(), value.add())));
+    }
+    static Json schemaOf(const std::vector<Field>& fields, void* sample)
+    {
+        SchemaWriter writer;
+        plan::visit(fields, sample, writer);
+        Json result{{"type", "object"}, {"properties", std::move(writer.m_properties)}};
+        if (!writer.m_required.empty()) result["required"] = std::move(writer.m_required);
         return result;
     }
 
 private:
-    static Json texts()
+    void put(const Field& field, Json schema)
     {
-        return {{"type", "object"}, {"additionalProperties", {{"type", Json::array({"string", "number", "boolean"})}}}};
+        if (const std::string unit = unitOf(field.key); !unit.empty()) schema["description"] = unit;
+        m_properties[field.key] = std::move(schema);
+        if (field.isNeeded) m_required.push_back(field.key);
     }
-    static Json listOf(Json items) { return {{"type", "array"}, {"items", std::move(items)}}; }
-    template <class T, class Fields>
-    static Json inner(Fields fields)
-    {
-        SchemaWriter writer;
-        const T sample{};
-        fields(writer, sample);
-        return std::move(writer).whole();
-    }
-    void put(const char* key, Json schema)
-    {
-        if (const std::string unit = unitOf(key); !unit.empty()) schema["description"] = unit;
-        properties[key] = std::move(schema);
-    }
-    void needs(const char* key, Json schema)
-    {
-        put(key, std::move(schema));
-        required.push_back(key);
-    }
+    Json m_properties = Json::object(), m_required = Json::array();
 };
-
-template <class T>
-Json schemaOf()
-{
-    SchemaWriter writer;
-    const T sample{};
-    fields(writer, sample);
-    return std::move(writer).whole();
-}
 
 }  // namespace
 
-Json rowSchema(const char* list)
-{
-    Json found;
-    const auto look = [&](auto table) {
-        if (std::string_view(table.list) == list) found = schemaOf<typename decltype(table)::Row>();
-    };
-    plan::eachTable(look);
-    eachRecord(look);
-    return found;
-}
+Json schemaOf(const plan::Kind& kind) { return SchemaWriter::schemaOf(kind.fields, kind.row.list()->add()); }
 
 Json projectSchema()
 {
@@ -225,11 +119,8 @@ Json projectSchema()
         {"version", {{"type", "integer"}, {"minimum", 1}, {"maximum", kVersion}}},
         {"name", {{"type", "string"}, {"description", "what the house is called"}}},
     };
-    const auto add = [&](auto table) {
-        properties[table.list] = {{"type", "array"}, {"items", schemaOf<typename decltype(table)::Row>()}};
-    };
-    plan::eachTable(add);
-    eachRecord(add);
+    for (const plan::Kind* kind : projectKinds())
+        properties[kind->list] = {{"type", "array"}, {"items", schemaOf(*kind)}};
     properties["set_aside"] = {{"type", "array"},
                                {"description", "rows that could not be read, as they stood in the file"},
                                {"items", {{"type", "object"}}}};

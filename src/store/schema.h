@@ -3,12 +3,13 @@
 #pragma once
 
 #include "core/base/json_fwd.h"
+#include "core/plan/kind.h"
 
 namespace sokudo::store {
 
 /// Draft 7, which most validators read; published as docs/house.schema.json.
 Json projectSchema();
-/// The schema of one kind of row, by the name of its list: "runs". Null for no such kind.
-Json rowSchema(const char* list);
+/// The schema of one kind of row.
+Json schemaOf(const plan::Kind&);
 
 }  // namespace sokudo::store

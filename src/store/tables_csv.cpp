@@ -9,7 +9,6 @@
 #include "core/base/csv.h"
 #include "core/base/text.h"
 #include "core/plan/invariants.h"
-#include "core/plan/tables.h"
 #include "store/loaded.h"
 #include "store/reference.h"
 #include "store/row.h"
@@ -78,17 +77,9 @@ std::size_t rankOf(const Json& schema, const std::string& column)
     return rank;
 }
 
-template <class Rows>
-[[gnu::noinline]] std::vector<Json> jsonOf(const Rows& rows)
+std::string tableOf(const std::vector<Json>& rows, const plan::Kind& kind, const plan::Plan& plan)
 {
-    std::vector<Json> all;
-    for (const auto& row : rows) all.push_back(toJson(row));
-    return all;
-}
-
-std::string tableOf(const std::vector<Json>& rows, const char* list, const plan::Plan& plan)
-{
-    const Json schema = rowSchema(list);
+    const Json schema = schemaOf(kind);
     std::vector<Cells> cells;
     std::vector<std::string> columns;
     for (const Json& row : rows) flatten(row, "", cells.emplace_back(), columns);
@@ -158,35 +149,28 @@ tl::unexpected<Error> noSuchColumn(const Json& unknown, const char* list, const 
                    where);
 }
 
-template <class T>
-[[gnu::noinline]] Result<std::vector<T>> rowsOf(const csv::Sheet& sheet, const char* list)
+Result<std::unique_ptr<plan::RowList>> rowsOf(const csv::Sheet& sheet, const plan::Kind& kind)
 {
-    const Json schema = rowSchema(list);
-    std::vector<T> rows;
+    const Json schema = schemaOf(kind);
+    auto rows = kind.row.list();
     std::map<std::int64_t, int> lines;
     for (const csv::Record& record : sheet.records()) {
         const auto json = rowOf(sheet, record, schema);
         if (!json) return tl::unexpected(json.error());
-        auto parsed = parsedRow<T>(*json, sheet.where(record));
-        if (!parsed) return tl::unexpected(parsed.error());
-        if (!parsed->unknown.is_null()) return noSuchColumn(parsed->unknown, list, sheet.where(record));
-        const auto [first, isNew] = lines.emplace(parsed->row.id.value, record.line);
+        void* row = rows->add();
+        const auto unknown = readRow(kind, *json, sheet.where(record), row);
+        if (!unknown) return tl::unexpected(unknown.error());
+        if (!unknown->is_null()) return noSuchColumn(*unknown, kind.list, sheet.where(record));
+        const std::int64_t id = kind.row.id(row);
+        const auto [first, isNew] = lines.emplace(id, record.line);
         if (!isNew)
             return failure(ErrorCode::BadInput,
-                           fmt::format("the id {} stands on line {} too; keep one of the two", parsed->row.id.value,
-                                       first->second),
+                           fmt::format("the id {} stands on line {} too; keep one of the two", id, first->second),
                            sheet.where(record));
-        rows.push_back(std::move(parsed->row));
     }
     return rows;
 }
 
-/// Puts rows into a table of the plan.
-template <class T>
-[[gnu::noinline]] void merge(Table<T>& rows, std::vector<T> more)
-{
-    for (T& row : more) rows = rows.with(std::move(row));
-}
 /// Puts rows into a list of records.
 template <class T>
 void merge(std::vector<T>& rows, std::vector<T> more)
@@ -208,49 +192,43 @@ tl::unexpected<Error> noSuchTable(const std::string& list)
 std::vector<std::string> tableNames()
 {
     std::vector<std::string> names;
-    plan::eachTable([&](auto table) { names.emplace_back(table.list); });
-    eachRecord([&](auto records) { names.emplace_back(records.list); });
+    for (const plan::Kind* kind : projectKinds()) names.emplace_back(kind->list);
     return names;
 }
 
 bool isHouseTable(const std::string& list)
 {
-    bool isFound = false;
-    plan::eachTable([&](auto table) { isFound = isFound || list == table.list; });
-    return isFound;
+    const plan::Kind* kind = kindOfList(list);
+    return kind && kind->table;
 }
 
 Result<std::string> exportTable(const Project& project, const std::string& list)
 {
-    std::string result;
-    plan::eachTable([&](auto table) {
-        if (list == table.list) result = tableOf(jsonOf(project.plan.*table.rows), table.list, project.plan);
-    });
+    const plan::Kind* kind = kindOfList(list);
+    if (!kind) return noSuchTable(list);
+    std::vector<Json> rows;
+    if (kind->table) kind->table->each(project.plan, [&](const void* row) { rows.push_back(toJson(*kind, row)); });
     eachRecord([&](auto records) {
-        if (list == records.list) result = tableOf(jsonOf(project.*records.rows), records.list, project.plan);
+        if (list != records.list) return;
+        for (const auto& row : project.*records.rows) rows.push_back(toJson(row));
     });
-    if (result.empty()) return noSuchTable(list);
-    return result;
+    return tableOf(rows, *kind, project.plan);
 }
 
 Result<Project> importTable(Project project, const std::string& list, std::string_view text, const std::string& name)
 {
     const auto sheet = csv::parse(text, name, {.cellBytes = kLongestCell});
     if (!sheet) return tl::unexpected(sheet.error());
-    std::optional<Error> error;
-    bool isKnown = false;
+    const plan::Kind* kind = kindOfList(list);
+    if (!kind) return noSuchTable(list);
     const bool wasDoubled = plan::doubledName(project.plan).has_value();
-    const auto take = [&](auto table, auto& rows) {
-        if (list != table.list) return;
-        isKnown = true;
-        auto more = rowsOf<typename decltype(table)::Row>(*sheet, table.list);
-        if (more) merge(rows, std::move(*more));
-        else error = more.error();
-    };
-    plan::eachTable([&](auto table) { take(table, project.plan.*table.rows); });
-    eachRecord([&](auto records) { take(records, project.*records.rows); });
-    if (!isKnown) return noSuchTable(list);
-    if (error) return tl::unexpected(*error);
+    const auto more = rowsOf(*sheet, *kind);
+    if (!more) return tl::unexpected(more.error());
+    for (std::size_t i = 0; kind->table && i < (*more)->size(); ++i) kind->table->put(project.plan, (*more)->row(i));
+    eachRecord([&](auto records) {
+        using Row = typename decltype(records)::Row;
+        if (list == records.list) merge(project.*records.rows, std::move(static_cast<plan::RowsOf<Row>&>(**more).rows));
+    });
     if (const auto broken = plan::brokenInvariants(project.plan); !broken.empty())
         return failure(ErrorCode::BadInput, broken.front() + "; nothing was taken in", name);
     if (const auto doubled = plan::doubledName(project.plan); doubled && !wasDoubled)

@@ -8,6 +8,7 @@
 #include "core/kb/trait_value.h"
 #include "core/plan/plan.h"
 #include "store/reference.h"
+#include "store/row.h"
 #include "store/schema.h"
 
 namespace sokudo::houses {
@@ -206,7 +207,7 @@ private:
 
 Json chanceRow(const char* list, std::int64_t id, const KnownIds& ids, double share, Chance& chance)
 {
-    Json row = Maker(list, ids, share, chance).object(store::rowSchema(list), "");
+    Json row = Maker(list, ids, share, chance).object(store::schemaOf(*store::kindOfList(list)), "");
     row["id"] = id;
     return row;
 }

@@ -28,7 +28,8 @@ Done addTest(Draft& draft, Words& words)
         if (!run) return tl::unexpected(run.error());
         test.run = *run;
     }
-    if (auto error = takeProperties(words, test, draft)) return tl::unexpected(*error);
+    if (auto error = takeProperties(words, plan::kindOf<plan::CableTest>(), &test, draft))
+        return tl::unexpected(*error);
     const plan::Run* run = draft.plan.runs.find(test.run);
     if (!run)
         return tl::unexpected(words.wrong(text::say("add-record.test-of", "say of which run: add test of q2, …")));

@@ -14,7 +14,7 @@ Done addWork(Draft& draft, Words& words)
     plan::Workload work;
     const Word purpose = words.peek();
     const std::string name = words.until({"in", "on"});
-    const Field known = setField(work, Property{"purpose", name, purpose}, draft);
+    const Field known = setField(plan::kindOf<plan::Workload>(), &work, Property{"purpose", name, purpose}, draft);
     if (!known)
         return tl::unexpected(Words::wrongAt(
             purpose, text::say("add-record.work-is", "what is done is not known: {}", known.error().what.text())));

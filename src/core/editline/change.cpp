@@ -6,7 +6,7 @@
 #include "core/base/text.h"
 #include "core/editline/properties.h"
 #include "core/editline/record_fields.h"
-#include "core/editline/records.h"
+#include "core/editline/record_keys.h"
 #include "core/editline/verbs.h"
 #include "core/plan/duplicate.h"
 #include "core/plan/edits.h"
@@ -87,14 +87,15 @@ std::optional<Error> setProperties(Draft& draft, Words& words, const plan::Subje
     if (subject.kind == "port") return change(draft, words, plan.ports, subject.id, plan::edits::putPort);
     if (subject.kind == "slot") return change(draft, words, plan.slots, subject.id, plan::edits::putSlot);
     if (subject.kind == "run") return change(draft, words, plan.runs, subject.id, plan::edits::putRun);
-    std::optional<Error> error = words.wrong(
-        text::say("change.cannot-be-set", "set changes places, devices, slots, ports, runs and records beside them"));
-    withTable(subject.kind, [&](auto table) {
-        using T = typename decltype(table)::Row;
-        error = change(draft, words, plan.*table.rows, subject.id,
-                       [](const plan::Plan& to, T record) { return plan::edits::putRecord(to, std::move(record)); });
-    });
-    return error;
+    const plan::Kind* kind = plan::kindNamed(subject.kind);
+    const void* was = kind && kind->hasKeys() ? kind->table->find(plan, subject.id) : nullptr;
+    if (!was)
+        return words.wrong(text::say("change.cannot-be-set",
+                                     "set changes places, devices, slots, ports, runs and records beside them"));
+    const auto rows = kind->row.list();
+    void* record = rows->addCopy(was);
+    if (auto error = takeProperties(words, *kind, record, draft)) return error;
+    return draft.take(plan::edits::putRecord(plan, *kind, record));
 }
 
 Done setFields(Draft& draft, Words& words)

@@ -3,6 +3,7 @@
 
 #include "core/base/sentence.h"
 #include "core/base/text.h"
+#include "core/editline/record_keys.h"
 #include "core/editline/records.h"
 #include "core/kb/survey_rows.h"
 #include "core/oneline/tokens.h"
@@ -14,9 +15,6 @@ struct Found {
     std::int64_t id = 0;
     std::size_t words = 0;  ///< how many words of the line it took
 };
-
-/// A name as a line can tell it: small, with single blanks, since a line is taken apart at its blanks.
-std::string asInALine(const std::string& name) { return text::lower(text::joined(text::words(name), " ")); }
 
 /// The object whose name is the longest of what the coming words could be.
 template <class Rows, class Name>
@@ -116,15 +114,23 @@ std::optional<plan::Subject> takeRecord(Words& words, const plan::Plan& plan, st
 {
     Words after = words;
     after.skip(1);
-    std::optional<plan::Subject> subject;
-    withTable(kind, [&](auto table) {
-        const Found found =
-            longest(after, plan.*table.rows, [&](const auto& record) { return lineName(record, plan); });
-        if (found.id == 0) return;
-        words.skip(1 + found.words);
-        subject = plan::Subject{table.kind, found.id};
+    const plan::Kind& described = *plan::kindNamed(kind);
+    struct Called {
+        plan::Subject id;
+        std::string name;
+    };
+    std::vector<Called> all;
+    described.table->each(plan, [&](const void* row) {
+        all.push_back({{described.name, described.row.id(row)}, lineName(described, row, plan)});
     });
-    return subject;
+    const auto candidates = after.candidates();
+    for (std::size_t i = 0; i < candidates.size(); ++i)
+        for (const Called& one : all)
+            if (asInALine(one.name) == asInALine(candidates[i])) {
+                words.skip(1 + candidates.size() - i);
+                return one.id;
+            }
+    return std::nullopt;
 }
 
 /// Two kinds of things are called so, and nothing says which is meant.

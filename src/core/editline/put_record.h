@@ -12,7 +12,7 @@ namespace sokudo::editline {
 template <class T, class Say>
 Done put(Draft& draft, Words& words, const char* kind, T record, Say say)
 {
-    if (auto error = takeProperties(words, record, draft)) return tl::unexpected(*error);
+    if (auto error = takeProperties(words, plan::kindOf<T>(), &record, draft)) return tl::unexpected(*error);
     record.id = draft.ids.next<decltype(T::id)>();
     const auto id = record.id;
     const std::string done = say(record);

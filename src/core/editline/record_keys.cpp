@@ -1,181 +1,279 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/editline/record_keys.h"
 
-#include "core/editline/record_key.h"
+#include <algorithm>
+
+#include "core/base/hours.h"
+#include "core/base/sentence.h"
+#include "core/base/text.h"
+#include "core/oneline/tokens.h"
+#include "core/plan/sources.h"
 
 namespace sokudo::editline {
-
-using namespace keys;
-
 namespace {
 
-Field setPurpose(plan::Workload& work, const Property& one, Draft& draft)
+using Refusal = std::optional<Error>;
+
+/// The range of a field is said by the checks of its record, in one place.
+constexpr int kAnyWhole = 1'000'000'000;
+
+/// The unit that a bare figure may have behind it.
+std::string_view unitOf(plan::Measure measure)
 {
-    if (auto refusal = readWord(one, purposes(draft.plan, draft.kb))) return tl::unexpected(*refusal);
-    work.purpose = text::lower(one.value);
-    return one.key;
+    switch (measure) {
+    case plan::Measure::Current: return "a";
+    case plan::Measure::Voltage: return "v";
+    case plan::Measure::Power: return "w";
+    case plan::Measure::Decibels: return "db";
+    case plan::Measure::Resistance: return "ohm";
+    default: return "";
+    }
 }
-/// Work on a device is done where the device stands.
-Field setWorkDevice(plan::Workload& work, const Property& one, Draft& draft)
-{
-    if (auto refusal = read(one, draft, work.device)) return tl::unexpected(*refusal);
-    if (const plan::Device* device = draft.plan.devices.find(work.device)) work.place = device->place;
-    return one.key;
-}
+
+/// What a property puts into a field, by what the field holds.
+class LineReader : public plan::FieldVisitor {
+public:
+    LineReader(const plan::Kind& kind, const Property& one, Draft& draft) : m_kind(kind), m_one(one), m_draft(draft) {}
+    Refusal refusal;
+
+    void text(const plan::Field& field, std::string& into) override
+    {
+        if (field.isStrict) {
+            if (!isOneOf(choicesOf(m_kind, field, m_draft.plan, m_draft.kb))) return;
+            into = text::lower(m_one.value);
+        } else if (field.letters == plan::Field::Letters::AsTyped && field.text != plan::TextKind::Code) {
+            into = m_one.value;
+        } else {
+            const bool isSmall = field.letters == plan::Field::Letters::Small;
+            into = m_one.isCleared() ? std::string() : isSmall ? text::lower(m_one.value) : capital(m_one.value);
+        }
+    }
+    void whole(const plan::Field&, int& into) override
+    {
+        if (m_one.isCleared()) into = 0;
+        else if (const auto value = wholeOf(m_one, 0, kAnyWhole)) into = *value;
+        else refusal = value.error();
+    }
+    void maybeWhole(const plan::Field&, std::optional<int>& into) override
+    {
+        into.reset();
+        if (m_one.isCleared()) return;
+        if (const auto value = wholeOf(m_one, 0, kAnyWhole)) into = *value;
+        else refusal = value.error();
+    }
+    void yes(const plan::Field&, bool& into) override
+    {
+        const std::string word = text::lower(m_one.value);
+        if (word != "yes" && word != "no" && !word.empty())
+            return refuse(text::say("record-keys.yes-or-no", "it is yes or no"));
+        into = word == "yes";
+    }
+    void quantity(const plan::Field&, plan::QuantityView into) override
+    {
+        into.clear();
+        if (m_one.isCleared()) return;
+        const std::string word = text::lower(m_one.value);
+        switch (into.type->measure) {
+        case plan::Measure::Rate:
+            if (const auto rate = oneline::rateOf(word)) return into.set(rate->in());
+            return refuse(text::say("add-record.a-rate-is", "a rate is written 1g or 250m"));
+        case plan::Measure::Length:
+            if (const auto length = oneline::lengthOf(word)) return into.set(length->in());
+            return refuse(text::say("add-record.a-length-is", "a length is written 40m"));
+        case plan::Measure::Size:
+            if (const auto size = oneline::sizeOf(word)) return into.set(size->in());
+            return refuse(text::say("record-keys.a-size", "a size is written 100gb"));
+        case plan::Measure::Time:
+            // Working time, "25min", "2h"; or "90s".
+            if (const auto minutes = minutesIn(word)) return into.set(*minutes * 60);
+            if (const auto time = oneline::durationOf(word)) return into.set(time->in());
+            return refuse(text::say("record-keys.a-duration", "working time is written 25min, 2h or 90s"));
+        default: return figure(word, unitOf(into.type->measure), into);
+        }
+    }
+    void word(const plan::Field&, plan::WordView into) override
+    {
+        if (!into.set(text::lower(m_one.value))) refuse(text::say("add-record.no-such-kind", "no such kind"));
+    }
+    void reference(const plan::Field& field, std::int64_t& id) override
+    {
+        id = 0;
+        if (!m_one.isCleared()) id = named(field.refersTo, m_one.value);
+    }
+    /// Several with + between.
+    void references(const plan::Field& field, plan::ReferencesView into) override
+    {
+        std::vector<std::int64_t> ids;
+        if (!m_one.isCleared())
+            for (const std::string& part : text::split(m_one.value, '+'))
+                if (!refusal) ids.push_back(named(field.refersTo, text::trimmed(part)));
+        if (!refusal) into.set(ids);
+    }
+    void about(const plan::Field&, std::optional<plan::Subject>& into) override
+    {
+        into.reset();
+        if (m_one.isCleared()) return;
+        Words name(m_one.value);
+        const auto found = takeSubject(name, m_draft.plan);
+        if (!found) return refuse(found.error().what);
+        if (!name.isAtEnd())
+            return refuse(text::say("record-keys.one-object", "it names one object, and more follows"));
+        into = *found;
+    }
+
+private:
+    void refuse(text::Sentence what) { refusal = m_one.wrong(std::move(what)); }
+    static std::string capital(std::string word)
+    {
+        for (char& c : word) c = static_cast<char>(c >= 'a' && c <= 'z' ? c - 'a' + 'A' : c);
+        return word;
+    }
+    bool isOneOf(const KeyChoices& known)
+    {
+        const std::string word = text::lower(m_one.value);
+        std::vector<std::string> all;
+        for (const auto& [value, words] : known) all.push_back(value);
+        if (std::find(all.begin(), all.end(), word) != all.end()) return true;
+        refuse(text::say("record-keys.one-of", "it is one of {}", text::joined(all, ", ")) +
+               oneline::suggestion(word, all));
+        return false;
+    }
+    /// A figure with its unit, or bare.
+    void figure(std::string word, std::string_view unit, plan::QuantityView into)
+    {
+        if (!unit.empty() && word.ends_with(unit)) word = text::trimmed(word.substr(0, word.size() - unit.size()));
+        if (const auto value = text::parseNumber(word)) into.set(*value);
+        else refuse(text::say("record-keys.a-figure", "a figure is written 16{}", unit));
+    }
+    /// The id of the one of a kind that is called so; 0: there is none, and that is refused.
+    std::int64_t named(const char* kindName, const std::string& name)
+    {
+        const plan::Kind& kind = *plan::kindNamed(kindName);
+        std::int64_t id = 0;
+        std::vector<std::string> known;
+        kind.table->each(m_draft.plan, [&](const void* row) {
+            const std::string& called = kind.nameOf(row);
+            if (id == 0 && asInALine(called) == asInALine(name)) id = kind.row.id(row);
+            known.push_back(text::lower(called));
+        });
+        if (id == 0)
+            refuse(text::say("record-keys.no-such-record", "there is no {} of that name", kind.word) +
+                   oneline::suggestion(text::lower(name), known));
+        return id;
+    }
+
+    const plan::Kind& m_kind;
+    const Property& m_one;
+    Draft& m_draft;
+};
+
+/// And the value that sets it so again.
+class LineWriter : public plan::FieldVisitor {
+public:
+    explicit LineWriter(const plan::Plan& plan) : m_plan(plan) {}
+    std::string result;
+
+    void text(const plan::Field&, std::string& value) override { result = value; }
+    void whole(const plan::Field&, int& value) override { result = std::to_string(value); }
+    void maybeWhole(const plan::Field&, std::optional<int>& value) override
+    {
+        if (value) result = std::to_string(*value);
+    }
+    void yes(const plan::Field&, bool& value) override { result = value ? "yes" : "no"; }
+    void quantity(const plan::Field&, plan::QuantityView value) override
+    {
+        if (!value.isStated()) return;
+        const double figure = value.in();
+        switch (value.type->measure) {
+        case plan::Measure::Rate:
+            result = figure >= 1e9 ? text::number(figure / 1e9, 9) + "g" : text::number(figure / 1e6, 9) + "m";
+            break;
+        case plan::Measure::Length: result = text::number(figure, 9) + "m"; break;
+        case plan::Measure::Time: result = text::number(figure / 60, 9) + "min"; break;
+        case plan::Measure::Size: result = text::number(figure / 1e9, 9) + "gb"; break;
+        default: result = text::number(figure, 9);
+        }
+    }
+    void word(const plan::Field&, plan::WordView value) override { result = value.word(); }
+    void reference(const plan::Field& field, std::int64_t& id) override { result = nameOf(field.refersTo, id); }
+    void references(const plan::Field& field, plan::ReferencesView value) override
+    {
+        std::vector<std::string> names;
+        for (const std::int64_t id : value.all()) names.push_back(nameOf(field.refersTo, id));
+        result = text::joined(names, "+");
+    }
+    void about(const plan::Field&, std::optional<plan::Subject>& value) override
+    {
+        if (!value) return;
+        if (value->kind == "port") result = "port " + plan::portText(m_plan, {value->id});
+        else if (value->kind == "device" || value->kind == "place" || value->kind == "network" || value->kind == "run")
+            if (const std::string name = nameOf(value->kind, value->id); !name.empty() || value->kind != "run")
+                result = value->kind + " " + nameInLine(name);
+    }
+
+private:
+    std::string nameOf(std::string_view kindName, std::int64_t id) const
+    {
+        const plan::Kind* kind = plan::kindNamed(kindName);
+        const void* row = kind ? kind->table->find(m_plan, id) : nullptr;
+        return row ? kind->nameOf(row) : std::string();
+    }
+    const plan::Plan& m_plan;
+};
 
 }  // namespace
 
-template <>
-const std::vector<RecordKey<plan::Service>>& keysOf()
+std::string shown(const plan::Field& field, const void* record, const plan::Plan& plan)
 {
-    using S = plan::Service;
-    static const std::vector<RecordKey<S>> kKeys{
-        key<&S::name>("name", "Name", "home fibre"),
-        wordKey<&S::kind, plan::serviceKindFromCode>("kind", "Kind", words<plan::ServiceKind::Other>),
-        key<&S::technology>("technology", "Technology", "fibre, cable, VDSL, 5G radio: as the contract says"),
-        key<&S::down>("down", "Down", "1g or 250m; empty: not known", nullptr, "down_bps"),
-        key<&S::up>("up", "Up", "1g or 250m; empty: not known", nullptr, "up_bps"),
-        key<&S::handOff>("hand-off", "Hand-off port", "the provider's port, such as 2.5g", nullptr, "hand_off_bps"),
-        key<&S::entry>("in", "Enters in", "not known", places, "entry"),
-        key<&S::device>("box", "Provider's box", "not known", devices, "device"),
-        key<&S::since>("since", "Since", "2026-11-28"),
-        key<&S::fee>("fee", "Fee a month", "29.90"),
-        key<&S::unitPrice>("unit-price", "Price of a unit", "of a kWh, or of each GB beyond what is included", nullptr,
-                           "unit_price"),
-        key<&S::included>("included", "Included a month", "50gb; empty: no limit", nullptr, "included_bytes"),
-        key<&S::isBackup>("backup", "Second way", "", yesOrNo),
-        key<&S::note>("note", "Note")};
-    return kKeys;
+    LineWriter writer(plan);
+    field.show(field, field.in(const_cast<void*>(record)), writer);
+    return std::move(writer.result);
 }
 
-template <>
-const std::vector<RecordKey<plan::Network>>& keysOf()
+std::string lineName(const plan::Kind& kind, const void* record, const plan::Plan& plan)
 {
-    using N = plan::Network;
-    static const std::vector<RecordKey<N>> kKeys{
-        key<&N::name>("name", "Name", "cameras"), key<&N::tag>("tag", "Tag", "1 to 4094; 0: never tagged"),
-        key<&N::subnet>("subnet", "Subnet", "10.20.0.0/24"), key<&N::note>("note", "Note")};
-    return kKeys;
+    if (kind.lineName) return kind.lineName(record, plan);
+    for (const plan::Field& field : kind.fields)
+        if (*field.line) return shown(field, record, plan);
+    return {};
 }
 
-template <>
-const std::vector<RecordKey<plan::Workload>>& keysOf()
+Field setField(const plan::Kind& kind, void* record, const Property& one, Draft& draft)
 {
-    using W = plan::Workload;
-    static const std::vector<RecordKey<W>> kKeys{
-        {"purpose", "Workload", "", &setPurpose, &Of<&W::purpose>::get, purposes, "purpose"},
-        {"on", "On", "anything there", &setWorkDevice, &Of<&W::device>::get, devices, "device"},
-        key<&W::place>("in", "In", "", places),
-        key<&W::count>("count", "Count", "screens, cameras, streams"),
-        key<&W::note>("note", "Note")};
-    return kKeys;
+    std::vector<std::string> known;
+    for (const plan::Field& field : kind.fields) {
+        if (!*field.line) continue;
+        known.emplace_back(field.line);
+        if (one.key != field.line) continue;
+        // What a form or a line shows, set again, changes nothing: not to the last digit.
+        if (shown(field, record, draft.plan) == one.value) return field.key;
+        LineReader reader(kind, one, draft);
+        field.show(field, field.in(record), reader);
+        if (reader.refusal) return tl::unexpected(*reader.refusal);
+        if (field.settle) field.settle(record, draft.plan);
+        return field.key;
+    }
+    return tl::unexpected(
+        one.wrong(text::say("add-record.write-key-value", "write it as key=value with {}", text::joined(known, ", ")) +
+                  oneline::suggestion(one.key, known)));
 }
 
-template <>
-const std::vector<RecordKey<plan::StockItem>>& keysOf()
+std::optional<Error> takeProperties(Words& words, const plan::Kind& kind, void* record, Draft& draft)
 {
-    using S = plan::StockItem;
-    static const std::vector<RecordKey<S>> kKeys{
-        key<&S::name>("name", "Name", "Cat 6A jacks"),
-        wordKey<&S::kind, plan::stockKindFromCode>("kind", "Kind", words<plan::StockKind::Ordered>),
-        key<&S::count>("count", "Count", "pieces"),
-        key<&S::length>("length", "Length left", "40m of a reel"),
-        lowerKey<&S::part>("part", "Serves as", "nothing of the tables", parts),
-        key<&S::place>("in", "Where", "not known", places),
-        key<&S::state>("state", "State", "battery low"),
-        key<&S::due>("due", "Due", "2026-12-24: to be given back, to arrive"),
-        key<&S::note>("note", "Note")};
-    return kKeys;
+    std::vector<Property> all = propertiesOf(words);
+    std::optional<plan::Source> source;
+    plan::Sources* sources = kind.sourcesOf(record);
+    if (sources) {
+        const auto taken = takeSource(all);
+        if (!taken) return taken.error();
+        source = *taken;
+    }
+    for (const Property& one : all) {
+        const Field set = setField(kind, record, one, draft);
+        if (!set) return set.error();
+        if (source) sources->set(*set, *source);
+    }
+    return std::nullopt;
 }
-
-template <>
-const std::vector<RecordKey<plan::LooseEnd>>& keysOf()
-{
-    using L = plan::LooseEnd;
-    static const std::vector<RecordKey<L>> kKeys{
-        key<&L::text>("text", "What", "cable along the stairs, to go into the wall"),
-        wordKey<&L::kind, plan::looseEndKindFromCode>("kind", "Kind", words<plan::LooseEndKind::Open>),
-        key<&L::why>("why", "Why", "the reason of a compromise"),
-        key<&L::about>("about", "About", "run q2, device core, place attic"),
-        key<&L::review>("review", "Review date", "2027-01-15"),
-        key<&L::isDone>("done", "Done", "", yesOrNo)};
-    return kKeys;
-}
-
-template <>
-const std::vector<RecordKey<plan::Access>>& keysOf()
-{
-    using A = plan::Access;
-    static const std::vector<RecordKey<A>> kKeys{
-        key<&A::device>("device", "Device", "", devices),
-        key<&A::address>("address", "Address", "10.20.0.2; several with blanks between"),
-        lowerKey<&A::hardware>("hardware", "Hardware address", "02:00:5e:10:00:01"),
-        key<&A::network>("network", "Network", "not known", networks),
-        key<&A::wayIn>("way-in", "Way in", "https, port 443"),
-        key<&A::logIn>("log-in", "Login hint", "a user name; never a password"),
-        key<&A::passwordAt>("password-at", "Password kept in", "book in the desk"),
-        key<&A::note>("note", "Note")};
-    return kKeys;
-}
-
-template <>
-const std::vector<RecordKey<plan::Photo>>& keysOf()
-{
-    using P = plan::Photo;
-    static const std::vector<RecordKey<P>> kKeys{
-        key<&P::caption>("caption", "Caption", "what is to be seen"),
-        key<&P::about>("about", "About", "run q2, port core 4, place attic"),
-        wordKey<&P::found, plan::inspectionFromCode>("found", "Visual inspection", words<plan::Inspection::Other>),
-        key<&P::on>("on", "On", "2026-11-28")};
-    return kKeys;
-}
-
-template <>
-const std::vector<RecordKey<plan::DeviceKind>>& keysOf()
-{
-    using K = plan::DeviceKind;
-    static const std::vector<RecordKey<K>> kKeys{key<&K::name>("name", "Name", "my 8-port switch"),
-                                                 key<&K::line>("line", "As a line", "switch: 8x rj45 2.5g, 2x sfp+")};
-    return kKeys;
-}
-
-template <>
-const std::vector<RecordKey<plan::Circuit>>& keysOf()
-{
-    using C = plan::Circuit;
-    static const std::vector<RecordKey<C>> kKeys{
-        key<&C::name>("name", "Name", "desk"), key<&C::breaker>("breaker", "Breaker, A", "16", nullptr, "breaker_a"),
-        key<&C::volts>("volts", "Mains, V", "230 or 120", nullptr, "volts"),
-        key<&C::place>("in", "Breaker is in", "not known", places, "place"), key<&C::note>("note", "Note")};
-    return kKeys;
-}
-
-template <>
-const std::vector<RecordKey<plan::Outlet>>& keysOf()
-{
-    using O = plan::Outlet;
-    static const std::vector<RecordKey<O>> kKeys{
-        key<&O::name>("name", "Name", "bench"),
-        wordKey<&O::kind, plan::outletKindFromCode>("kind", "Kind", words<plan::OutletKind::Strip>),
-        key<&O::place>("in", "In", "not known", places, "place"),
-        key<&O::circuit>("circuit", "On circuit", "not known", circuits),
-        key<&O::pluggedInto>("into", "Strip is plugged into", "not a strip", outlets, "plugged_into"),
-        key<&O::battery>("battery", "Or into battery unit", "none", batteries),
-        key<&O::sockets>("sockets", "Sockets", "1 to 48"),
-        key<&O::rating>("rating", "May carry, W", "as printed on it", nullptr, "rating_w"),
-        key<&O::note>("note", "Note")};
-    return kKeys;
-}
-
-SOKUDO_RECORD(plan::Service)
-SOKUDO_RECORD(plan::Network)
-SOKUDO_RECORD(plan::Workload)
-SOKUDO_RECORD(plan::StockItem)
-SOKUDO_RECORD(plan::LooseEnd)
-SOKUDO_RECORD(plan::Access)
-SOKUDO_RECORD(plan::Photo)
-SOKUDO_RECORD(plan::DeviceKind)
-SOKUDO_RECORD(plan::Circuit)
-SOKUDO_RECORD(plan::Outlet)
 
 }  // namespace sokudo::editline

@@ -1,21 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The tables of the records that have keys; for the files of edit lines only.
+// The words by which edit lines call kinds of records; for the files of edit lines only.
 #pragma once
 
-#include "core/editline/record_keys.h"
-#include "core/plan/tables.h"
+#include <string_view>
+#include <utility>
+
+#include "core/plan/kind.h"
 
 namespace sokudo::editline {
-
-/// Calls `visit` with the plan::TableOf of that kind of record; not at all for another kind of object.
-template <class Visit>
-void withTable(std::string_view kind, Visit visit)
-{
-    plan::eachTable([&](auto table) {
-        if constexpr (kHasKeys<typename decltype(table)::Row>)
-            if (kind == table.kind) visit(table);
-    });
-}
 
 /// The kind of record that a word of an edit line names: "spare" is of the stock. Empty: none.
 inline std::string_view recordKindOf(std::string_view word)
@@ -34,6 +26,8 @@ inline std::string_view recordKindOf(std::string_view word)
         {"columns", "column-map"}};
     for (const auto& [known, kind] : kWords)
         if (known == word) return kind;
+    for (const plan::Kind* kind : plan::kinds())
+        if (*kind->lineWord && word == kind->lineWord) return kind->name;
     return {};
 }
 

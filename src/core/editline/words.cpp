@@ -115,6 +115,8 @@ std::string quoted(std::string_view text)
     return result + "\"";
 }
 
+std::string asInALine(const std::string& name) { return text::lower(text::joined(text::words(name), " ")); }
+
 std::string nameInLine(const std::string& name)
 {
     bool isPlain = name.find_first_of("\",:;+=") == std::string::npos;

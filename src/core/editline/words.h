@@ -16,6 +16,9 @@ std::string quoted(std::string_view text);
 /// A name in a line: quoted where a sign in it would end the name.
 std::string nameInLine(const std::string& name);
 
+/// A name as a line can tell it: in small letters with single blanks, since a line is taken apart at its blanks.
+std::string asInALine(const std::string& name);
+
 struct Word {
     std::string text;
     std::size_t at = 0;     ///< where it starts in the line, from 0

@@ -3,7 +3,7 @@
 #pragma once
 
 #include "core/base/result.h"
-#include "core/plan/plan.h"
+#include "core/plan/kind.h"
 
 namespace sokudo::plan::edits {
 
@@ -31,11 +31,20 @@ Result<Plan> putJob(const Plan&, Job);
 /// Adds or replaces a service, a network, work, stock, a loose end, a way to a device, a photo, a kind of device, a
 /// circuit or an outlet.
 /// @error BadInput  a field that holds what it may not, a reference to something gone, a second one of the name
+/// @param row  of that kind; blanks around a name that is typed are taken away
+Result<Plan> putRecord(const Plan&, const Kind&, void* row);
 template <class T>
-Result<Plan> putRecord(const Plan&, T);
+Result<Plan> putRecord(const Plan& plan, T row)
+{
+    return putRecord(plan, kindOf<T>(), &row);
+}
 /// What referred to it no longer does. @error NotFound  it is not in the plan
+Result<Plan> deleteRecord(const Plan&, const Kind&, std::int64_t id);
 template <class T>
-Result<Plan> deleteRecord(const Plan&, decltype(T::id));
+Result<Plan> deleteRecord(const Plan& plan, decltype(T::id) id)
+{
+    return deleteRecord(plan, kindOf<T>(), id.value);
+}
 
 /// A device with its slots and ports at once, as read from a host.
 Result<Plan> putDeviceWhole(const Plan&, Device, const std::vector<Slot>&, const std::vector<Port>&);

@@ -8,17 +8,12 @@
 #include <fmt/format.h>
 
 #include "core/base/sentence.h"
-#include "core/plan/tables.h"
+#include "core/plan/references.h"
 
 namespace sokudo::plan {
 namespace {
 
 using Found = std::vector<BrokenObject>;
-
-/// Most kinds refer to nothing.
-template <class T>
-void look(const Plan&, const T&, Found&)
-{}
 
 void look(const Plan& plan, const Place& place, Found& found)
 {
@@ -129,150 +124,11 @@ void look(const Plan& plan, const Job& job, Found& found)
              text::say("invariants.the-job-ends-at", "the job “{}” ends at a device that is gone", job.name)});
 }
 
-template <class T>
-bool isGone(const Table<T>& rows, decltype(T::id) id)
-{
-    return id.isSet() && !rows.has(id);
-}
-
-bool isGone(const Plan& plan, const std::optional<Subject>& about)
-{
-    if (!about) return false;
-    bool found = false;
-    eachTable([&](auto table) {
-        using Row = typename decltype(table)::Row;
-        found = found || (about->kind == table.kind && (plan.*table.rows).has(decltype(Row::id){about->id}));
-    });
-    return !found;
-}
-
-void look(const Plan& plan, const Service& service, Found& found)
-{
-    if (isGone(plan.devices, service.device) || isGone(plan.places, service.entry))
-        found.push_back({"service", service.id.value,
-                         text::say("invariants.the-service-names", "the service “{}” names a box or place that is gone",
-                                   service.name)});
-}
-
-void look(const Plan& plan, const Workload& work, Found& found)
-{
-    if (!plan.places.has(work.place) || isGone(plan.devices, work.device))
-        found.push_back({"workload", work.id.value,
-                         text::say("invariants.the-work-is-done",
-                                   "the work “{}” needs a place, and a device if any, that is there", work.purpose)});
-}
-
-void look(const Plan& plan, const StockItem& item, Found& found)
-{
-    if (isGone(plan.places, item.place))
-        found.push_back({"stock", item.id.value,
-                         text::say("invariants.lies-in-a-place", "“{}” lies in a place that is gone", item.name)});
-}
-
-void look(const Plan& plan, const LooseEnd& end, Found& found)
-{
-    if (isGone(plan, end.about))
-        found.push_back({"loose-end", end.id.value,
-                         text::say("invariants.is-about-something", "“{}” is about something that is gone", end.text)});
-}
-
-void look(const Plan& plan, const Photo& photo, Found& found)
-{
-    if (isGone(plan, photo.about))
-        found.push_back(
-            {"photo", photo.id.value,
-             text::say("invariants.shows-something", "“{}” is about something that is gone", photo.caption)});
-}
-
-void look(const Plan& plan, const Access& access, Found& found)
-{
-    if (!plan.devices.has(access.device) || isGone(plan.networks, access.network))
-        found.push_back({"access", access.id.value,
-                         text::say("invariants.the-address-belongs",
-                                   "the address “{}” belongs to a device or network that is gone", access.address)});
-}
-
-void look(const Plan& plan, const Tick& tick, Found& found)
-{
-    if (isGone(plan.people, tick.person))
-        found.push_back({"tick", tick.id.value,
-                         text::say("invariants.ticked-by", "“{}” was ticked by somebody who is gone", tick.title)});
-}
-
-void look(const Plan& plan, const Permit& permit, Found& found)
-{
-    if (isGone(plan.places, permit.place))
-        found.push_back({"permit", permit.id.value,
-                         text::say("invariants.permit-for-a-place", "the permission “{}” is for a place that is gone",
-                                   permit.name)});
-}
-
-/// Its photo may be gone: versions of a house leave photos out.
-void look(const Plan& plan, const CableTest& test, Found& found)
-{
-    const auto say = [&](text::Sentence what) {
-        found.push_back(
-            {"cable-test", test.id.value, text::say("invariants.test", "the test “{}” {}", test.name, what)});
-    };
-    if (!plan.runs.has(test.run))
-        say(text::say("invariants.test-of-no-run", "is of a run that is gone; say of which one it is"));
-    else if (isGone(plan.instruments, test.instrument))
-        say(text::say("invariants.test-by-instrument", "was made with an instrument that is gone"));
-}
-
-void look(const Plan& plan, const PortProfile& profile, Found& found)
-{
-    const bool isWhole = std::all_of(profile.tagged.begin(), profile.tagged.end(),
-                                     [&](NetworkId one) { return plan.networks.has(one); });
-    if (!isWhole || isGone(plan.networks, profile.untagged))
-        found.push_back(
-            {"profile", profile.id.value,
-             text::say("invariants.profile-network", "the profile “{}” names a network that is gone", profile.name)});
-}
-
-void look(const Plan& plan, const SettingChange& change, Found& found)
-{
-    if (!plan.devices.has(change.device))
-        found.push_back(
-            {"setting", change.id.value,
-             text::say("invariants.setting-of", "the setting “{}” is of a device that is gone; name it", change.name)});
-}
-
-void look(const Plan& plan, const CutOver& day, Found& found)
-{
-    if (isGone(plan.devices, day.from) || isGone(plan.devices, day.to))
-        found.push_back(
-            {"cut-over", day.id.value,
-             text::say("invariants.cut-over-of", "the cut-over “{}” is of a device that is gone", day.name)});
-}
-
-void look(const Plan& plan, const DayMark& mark, Found& found)
-{
-    if (!plan.cutOvers.has(mark.cutOver))
-        found.push_back(
-            {"day-mark", mark.id.value,
-             text::say("invariants.mark-of", "a mark of step {} belongs to a cut-over that is gone", mark.step)});
-}
-
-void look(const Plan& plan, const Circuit& circuit, Found& found)
-{
-    if (isGone(plan.places, circuit.place))
-        found.push_back({"circuit", circuit.id.value,
-                         text::say("invariants.breaker-in-a-place",
-                                   "the breaker of circuit {} is in a place that is gone", circuit.name)});
-}
-
 void look(const Plan& plan, const Outlet& outlet, Found& found)
 {
     const auto say = [&](text::Sentence what) {
         found.push_back({"outlet", outlet.id.value, text::say("invariants.outlet", "outlet {} {}", outlet.name, what)});
     };
-    if (isGone(plan.places, outlet.place))
-        return say(text::say("invariants.is-in-a-place", "is in a place that is gone"));
-    if (isGone(plan.circuits, outlet.circuit))
-        return say(text::say("invariants.is-on-a-circuit", "is on a circuit that is gone"));
-    if (isGone(plan.outlets, outlet.pluggedInto) || isGone(plan.devices, outlet.battery))
-        return say(text::say("invariants.hangs-on-gone", "is plugged into something that is gone"));
     std::size_t steps = 0;
     for (const Outlet* next = plan.outlets.find(outlet.pluggedInto); next; next = plan.outlets.find(next->pluggedInto))
         if (next->id == outlet.id || ++steps > plan.outlets.size())
@@ -299,50 +155,50 @@ void lookAtPorts(const Plan& plan, Found& found)
 
 }  // namespace
 
+namespace {
+
+using Look = void (*)(const Plan&, const void* row, Found&);
+template <class T>
+Look lookAt = [](const Plan& plan, const void* row, Found& found) { look(plan, *static_cast<const T*>(row), found); };
+
+/// What is asked of a kind beyond the description of its fields; null: nothing.
+Look ownLook(const Kind& kind)
+{
+    static const std::map<const Kind*, Look> kAll{
+        {&kindOf<Place>(), lookAt<Place>}, {&kindOf<Device>(), lookAt<Device>}, {&kindOf<Slot>(), lookAt<Slot>},
+        {&kindOf<Port>(), lookAt<Port>},   {&kindOf<Run>(), lookAt<Run>},       {&kindOf<Waiver>(), lookAt<Waiver>},
+        {&kindOf<Flow>(), lookAt<Flow>},   {&kindOf<Job>(), lookAt<Job>},       {&kindOf<Outlet>(), lookAt<Outlet>}};
+    const auto own = kAll.find(&kind);
+    return own == kAll.end() ? nullptr : own->second;
+}
+
+void lookAtOne(const Plan& plan, const Kind& kind, Look own, const void* row, Found& found)
+{
+    const std::size_t before = found.size();
+    if (own) own(plan, row, found);
+    if (found.size() > before || !kind.hasKeys()) return;
+    if (auto why = goneReference(plan, kind, row)) found.push_back({kind.name, kind.row.id(row), std::move(*why)});
+}
+
+}  // namespace
+
 std::vector<BrokenObject> brokenObjects(const Plan& plan)
 {
     Found found;
-    eachTable([&](auto table) {
-        for (const auto& row : plan.*table.rows) look(plan, row, found);
-    });
+    for (const Kind* kind : kinds()) {
+        const Look own = ownLook(*kind);
+        kind->table->each(plan, [&](const void* row) { lookAtOne(plan, *kind, own, row, found); });
+    }
     if (found.empty()) lookAtPorts(plan, found);
     return found;
 }
 
-template <class T>
-std::optional<text::Sentence> brokenReference(const Plan& plan, const T& row)
+std::optional<text::Sentence> brokenReference(const Plan& plan, const Kind& kind, const void* row)
 {
     Found found;
-    look(plan, row, found);
+    lookAtOne(plan, kind, ownLook(kind), row, found);
     return found.empty() ? std::nullopt : std::optional(std::move(found.front().what));
 }
-template std::optional<text::Sentence> brokenReference(const Plan&, const Place&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Device&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Port&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Service&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Network&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Workload&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const StockItem&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const LooseEnd&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Access&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Photo&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const DeviceKind&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Circuit&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Outlet&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Offer&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Purchase&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Currency&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Budget&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Person&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Tick&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Permit&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const Instrument&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const CableTest&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const PortProfile&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const SettingChange&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const CutOver&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const DayMark&);
-template std::optional<text::Sentence> brokenReference(const Plan&, const ColumnMap&);
 
 std::optional<text::Sentence> doubledName(const Plan& plan)
 {
@@ -369,12 +225,7 @@ std::vector<text::Sentence> brokenInvariants(const Plan& plan)
 
 Plan without(Plan plan, const std::vector<BrokenObject>& broken)
 {
-    for (const BrokenObject& one : broken)
-        eachTable([&](auto table) {
-            using Row = typename decltype(table)::Row;
-            if (std::string_view(one.kind) == table.kind)
-                plan.*table.rows = (plan.*table.rows).without(decltype(Row::id){one.id});
-        });
+    for (const BrokenObject& one : broken) kindNamed(one.kind)->table->drop(plan, one.id);
     return plan;
 }
 

@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "core/plan/tables.h"
+#include "core/plan/references.h"
 
 namespace sokudo::plan {
 namespace {
@@ -12,17 +12,6 @@ template <class T>
 void clear(decltype(T::id)& id, const Table<T>& rows)
 {
     if (id.isSet() && !rows.has(id)) id = {};
-}
-
-void clear(std::optional<Subject>& about, const Plan& plan)
-{
-    if (!about) return;
-    bool isThere = false;
-    eachTable([&](auto table) {
-        using Row = typename decltype(table)::Row;
-        isThere = isThere || (about->kind == table.kind && (plan.*table.rows).has(decltype(Row::id){about->id}));
-    });
-    if (!isThere) about.reset();
 }
 
 // Each makes a row stand alone. @return false: it cannot, and goes
@@ -34,81 +23,6 @@ bool loosen(const Plan& plan, Port& port)
     clear(port.profile, plan.profiles);
     return true;
 }
-bool loosen(const Plan& plan, Service& service)
-{
-    clear(service.device, plan.devices);
-    clear(service.entry, plan.places);
-    return true;
-}
-bool loosen(const Plan& plan, Workload& work)
-{
-    clear(work.device, plan.devices);
-    return plan.places.has(work.place);
-}
-bool loosen(const Plan& plan, StockItem& item)
-{
-    clear(item.place, plan.places);
-    return true;
-}
-bool loosen(const Plan& plan, LooseEnd& end)
-{
-    clear(end.about, plan);
-    return true;
-}
-bool loosen(const Plan& plan, Photo& photo)
-{
-    clear(photo.about, plan);
-    return true;
-}
-bool loosen(const Plan& plan, Access& access)
-{
-    clear(access.network, plan.networks);
-    return plan.devices.has(access.device);
-}
-
-bool loosen(const Plan& plan, Circuit& circuit)
-{
-    clear(circuit.place, plan.places);
-    return true;
-}
-bool loosen(const Plan& plan, Outlet& outlet)
-{
-    clear(outlet.place, plan.places);
-    clear(outlet.circuit, plan.circuits);
-    clear(outlet.pluggedInto, plan.outlets);
-    clear(outlet.battery, plan.devices);
-    return true;
-}
-bool loosen(const Plan& plan, Tick& tick)
-{
-    clear(tick.person, plan.people);
-    return true;
-}
-bool loosen(const Plan& plan, Permit& permit)
-{
-    clear(permit.place, plan.places);
-    return true;
-}
-bool loosen(const Plan& plan, CableTest& test)
-{
-    clear(test.instrument, plan.instruments);
-    clear(test.photo, plan.photos);
-    return plan.runs.has(test.run);
-}
-bool loosen(const Plan& plan, PortProfile& profile)
-{
-    clear(profile.untagged, plan.networks);
-    std::erase_if(profile.tagged, [&](NetworkId id) { return !plan.networks.has(id); });
-    return true;
-}
-bool loosen(const Plan& plan, SettingChange& change) { return plan.devices.has(change.device); }
-bool loosen(const Plan& plan, CutOver& day)
-{
-    clear(day.from, plan.devices);
-    clear(day.to, plan.devices);
-    return true;
-}
-bool loosen(const Plan& plan, DayMark& mark) { return plan.cutOvers.has(mark.cutOver); }
 bool loosen(const Plan& plan, Device& device)
 {
     std::vector<Supply> kept;
@@ -125,16 +39,25 @@ bool loosen(const Plan& plan, Device& device)
     return true;
 }
 
-template <class T>
-void loosenAll(const Plan& plan, Table<T>& rows)
+/// @return whether a record went, so that others may refer to what is gone by now
+bool loosenAll(Plan& plan, const Kind& kind)
 {
-    Table<T> result = rows;
-    for (const T& row : rows) {
-        T changed = row;
-        if (!loosen(plan, changed)) result = result.without(row.id);
-        else if (!(changed == row)) result = result.with(std::move(changed));
+    std::vector<std::int64_t> broken;
+    kind.table->each(plan, [&](const void* row) {
+        if (refersToGone(plan, kind, row)) broken.push_back(kind.row.id(row));
+    });
+    bool isOneGone = false;
+    for (const std::int64_t id : broken) {
+        const auto rows = kind.row.list();
+        void* row = rows->addCopy(kind.table->find(plan, id));
+        if (loosen(plan, kind, row)) {
+            kind.table->put(plan, row);
+        } else {
+            kind.table->drop(plan, id);
+            isOneGone = true;
+        }
     }
-    rows = std::move(result);
+    return isOneGone;
 }
 
 void loosenDevices(Plan& plan)
@@ -167,22 +90,12 @@ void loosenPorts(Plan& plan)
 Plan loosened(Plan plan)
 {
     loosenPorts(plan);
-    loosenAll(plan, plan.circuits);
-    loosenAll(plan, plan.outlets);
     loosenDevices(plan);
-    loosenAll(plan, plan.services);
-    loosenAll(plan, plan.workloads);
-    loosenAll(plan, plan.stock);
-    loosenAll(plan, plan.accesses);
-    loosenAll(plan, plan.looseEnds);
-    loosenAll(plan, plan.photos);
-    loosenAll(plan, plan.ticks);
-    loosenAll(plan, plan.permits);
-    loosenAll(plan, plan.cableTests);
-    loosenAll(plan, plan.profiles);
-    loosenAll(plan, plan.settings);
-    loosenAll(plan, plan.cutOvers);
-    loosenAll(plan, plan.dayMarks);
+    for (bool isAgain = true; isAgain;) {
+        isAgain = false;
+        for (const Kind* kind : kinds())
+            if (kind->hasKeys()) isAgain = loosenAll(plan, *kind) || isAgain;
+    }
     return plan;
 }
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Every kind of object of a plan, once. The project file, JSON, differences between two plans and lists of damage go
-// through this list: a new kind is a struct and a line here, its name in kinds.h and its fields in
-// store/fields.h.
+// through this list: a new kind is a struct and a line here, its name in kinds.h and its description in
+// one of the files *_kinds.cpp.
 #pragma once
 
 #include <tuple>

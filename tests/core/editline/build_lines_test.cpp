@@ -126,7 +126,7 @@ private Q_SLOTS:
         QTest::newRow("a tick of nothing") << "add tick, step=2"
                                            << "missing";
         QTest::newRow("no such person") << "add tick pull:run:12, person=zoe"
-                                        << "nothing of that kind";
+                                        << "no person of that name";
     }
     void whatIsRefused()
     {

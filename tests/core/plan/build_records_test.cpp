@@ -111,11 +111,11 @@ private Q_SLOTS:
             return next ? QString("accepted") : toQt(next.error().message());
         };
         CableTest test{{806}, "x", {999}};
-        QVERIFY(says(test).contains("is of a run that is gone"));
+        QVERIFY(says(test).contains("names a run that is gone"));
         test.run = house.run;
         test.instrument = {999};
         QVERIFY(says(test).contains("an instrument that is gone"));
-        QVERIFY(says(Tick{{803}, "a", 0, "A", {}, {}, {999}}).contains("somebody who is gone"));
+        QVERIFY(says(Tick{{803}, "a", 0, "A", {}, {}, {999}}).contains("names a person that is gone"));
         QVERIFY(says(Permit{{804}, "p", PermitKind::Consent, {999}}).contains("a place that is gone"));
         QVERIFY(says(PortProfile{{807}, "x", {999}}).contains("a network that is gone"));
         QVERIFY(says(SettingChange{{808}, {999}, "x"}).contains("a device that is gone"));

@@ -1,0 +1,217 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Services, networks, work, stock, loose ends, addresses, photos, kinds of devices, circuits and outlets.
+#include "core/plan/describe.h"
+
+namespace sokudo::plan {
+
+template <>
+const Kind& kindOf<Service>()
+{
+    using S = Service;
+    static const Kind kKind =
+        described<S, &Plan::services>("service", "services", "service", [](Fields<S>& of) {
+            of.name("name", &S::name, "home fibre").asLine("name", "Name", "home fibre");
+            of.word("kind", &S::kind, ServiceKind::Other).asLine("kind", "Kind");
+            of.text("technology", &S::technology)
+                .asLine("technology", "Technology", "fibre, cable, VDSL, 5G radio: as the contract says");
+            of.quantity("down_bps", &S::down).asLine("down", "Down", "1g or 250m; empty: not known");
+            of.quantity("up_bps", &S::up).asLine("up", "Up", "1g or 250m; empty: not known");
+            of.quantity("hand_off_bps", &S::handOff)
+                .asLine("hand-off", "Hand-off port", "the provider's port, such as 2.5g");
+            of.ref("entry", &S::entry, "place").asLine("in", "Enters in", "not known");
+            of.ref("device", &S::device, "device").asLine("box", "Provider's box", "not known");
+            of.day("since", &S::since).asLine("since", "Since", "2026-11-28");
+            of.quantity("fee", &S::fee).asLine("fee", "Fee a month", "29.90");
+            of.quantity("unit_price", &S::unitPrice)
+                .asLine("unit-price", "Price of a unit", "of a kWh, or of each GB beyond what is included");
+            of.quantity("included_bytes", &S::included).asLine("included", "Included a month", "50gb; empty: no limit");
+            of.yes("backup", &S::isBackup).asLine("backup", "Second way");
+            of.text("note", &S::note).asLine("note", "Note");
+            of.sources("sources", &S::sources);
+        }).uniqueNames();
+    return kKind;
+}
+
+template <>
+const Kind& kindOf<Network>()
+{
+    using N = Network;
+    static const Kind kKind =
+        described<N, &Plan::networks>("network", "networks", "network", [](Fields<N>& of) {
+            of.name("name", &N::name, "cameras").asLine("name", "Name", "cameras");
+            of.count("tag", &N::tag).between(0, 4094).asLine("tag", "Tag", "1 to 4094; 0: never tagged");
+            of.text("subnet", &N::subnet).asLine("subnet", "Subnet", "10.20.0.0/24");
+            of.text("note", &N::note).asLine("note", "Note");
+        }).uniqueNames();
+    return kKind;
+}
+
+template <>
+const Kind& kindOf<Workload>()
+{
+    using W = Workload;
+    static const Kind kKind =
+        described<W, &Plan::workloads>(
+            "workload", "workloads", "work",
+            [](Fields<W>& of) {
+                of.needed("purpose", &W::purpose, "edit-4k")
+                    .asLine("purpose", "Workload")
+                    .pickStrictly(Choices::Purposes);
+                of.ref("device", &W::device, "device").asLine("on", "On", "anything there").settle =
+                    [](void* row, const Plan& plan) {
+                        // Work on a device is done where the device stands.
+                        auto& work = *static_cast<W*>(row);
+                        if (const Device* device = plan.devices.find(work.device)) work.place = device->place;
+                    };
+                of.owner("place", &W::place, "place").asLine("in", "In");
+                of.whole("count", &W::count).between(1, 10'000).asLine("count", "Count", "screens, cameras, streams");
+                of.text("note", &W::note).asLine("note", "Note");
+            })
+            .calledBy("purpose")
+            .inLinesAs([](const void* row, const Plan& plan) {
+                const auto& work = *static_cast<const W*>(row);
+                const Device* device = plan.devices.find(work.device);
+                const Place* place = plan.places.find(work.place);
+                return work.purpose + (work.device.isSet() ? " on " + (device ? device->name : std::string())
+                                                           : " in " + (place ? place->name : std::string()));
+            });
+    return kKind;
+}
+
+template <>
+const Kind& kindOf<StockItem>()
+{
+    using S = StockItem;
+    static const Kind kKind = described<S, &Plan::stock>("stock", "stock", "item in stock", [](Fields<S>& of) {
+        of.name("name", &S::name, "Cat 6A jacks").asLine("name", "Name", "Cat 6A jacks");
+        of.word("kind", &S::kind, StockKind::Ordered).asLine("kind", "Kind");
+        of.whole("count", &S::count).between(0, 100'000).asLine("count", "Count", "pieces");
+        of.quantity("length_m", &S::length).asLine("length", "Length left", "40m of a reel");
+        of.text("part", &S::part)
+            .inSmallLetters()
+            .asLine("part", "Serves as", "nothing of the tables")
+            .pick(Choices::Parts);
+        of.ref("place", &S::place, "place").asLine("in", "Where", "not known");
+        of.text("state", &S::state).asLine("state", "State", "battery low");
+        of.day("due", &S::due).asLine("due", "Due", "2026-12-24: to be given back, to arrive");
+        of.text("note", &S::note).asLine("note", "Note");
+    });
+    return kKind;
+}
+
+template <>
+const Kind& kindOf<LooseEnd>()
+{
+    using L = LooseEnd;
+    static const Kind kKind =
+        described<L, &Plan::looseEnds>("loose-end", "loose_ends", "loose end", [](Fields<L>& of) {
+            of.needed("text", &L::text, "cable along the stairs, to go into the wall")
+                .asLine("text", "What", "cable along the stairs, to go into the wall");
+            of.word("kind", &L::kind, LooseEndKind::Open).asLine("kind", "Kind");
+            of.text("why", &L::why).asLine("why", "Why", "the reason of a compromise");
+            of.about("about", &L::about).asLine("about", "About", "run q2, device core, place attic");
+            of.day("review", &L::review).asLine("review", "Review date", "2027-01-15");
+            of.yes("done", &L::isDone).asLine("done", "Done");
+        }).calledBy("text");
+    return kKind;
+}
+
+template <>
+const Kind& kindOf<Access>()
+{
+    using A = Access;
+    static const Kind kKind = [] {
+        Kind kind = described<A, &Plan::accesses>("access", "accesses", "address", [](Fields<A>& of) {
+            of.owner("device", &A::device, "device").asLine("device", "Device");
+            of.text("address", &A::address).asLine("address", "Address", "10.20.0.2; several with blanks between");
+            of.text("hardware", &A::hardware)
+                .inSmallLetters()
+                .asLine("hardware", "Hardware address", "02:00:5e:10:00:01");
+            of.ref("network", &A::network, "network").asLine("network", "Network", "not known");
+            of.text("way_in", &A::wayIn).asLine("way-in", "Way in", "https, port 443");
+            of.text("log_in", &A::logIn).asLine("log-in", "Login hint", "a user name; never a password");
+            of.text("password_at", &A::passwordAt).asLine("password-at", "Password kept in", "book in the desk");
+            of.text("note", &A::note).asLine("note", "Note");
+        });
+        kind.isPrivate = true;
+        return std::move(kind).calledBy("address").inLinesAs([](const void* row, const Plan& plan) {
+            const Device* device = plan.devices.find(static_cast<const A*>(row)->device);
+            return device ? device->name : std::string();
+        });
+    }();
+    return kKind;
+}
+
+template <>
+const Kind& kindOf<Photo>()
+{
+    using P = Photo;
+    static const Kind kKind = [] {
+        Kind kind = described<P, &Plan::photos>("photo", "photos", "photo", [](Fields<P>& of) {
+            of.text("caption", &P::caption).asLine("caption", "Caption", "what is to be seen");
+            of.about("about", &P::about).asLine("about", "About", "run q2, port core 4, place attic");
+            of.word("found", &P::found, Inspection::Other).silent("none").asLine("found", "Visual inspection");
+            of.day("on", &P::on).asLine("on", "On", "2026-11-28");
+            of.text("jpeg", &P::jpeg).is(TextKind::Raw);
+        });
+        return std::move(kind).calledBy("caption");
+    }();
+    return kKind;
+}
+
+template <>
+const Kind& kindOf<DeviceKind>()
+{
+    using K = DeviceKind;
+    static const Kind kKind =
+        described<K, &Plan::deviceKinds>("device-kind", "device_kinds", "kind of device", [](Fields<K>& of) {
+            of.name("name", &K::name, "my 8-port switch").asLine("name", "Name", "my 8-port switch");
+            of.needed("line", &K::line, "switch: 8x rj45 2.5g, 2x sfp+")
+                .asLine("line", "As a line", "switch: 8x rj45 2.5g, 2x sfp+");
+        }).uniqueNames();
+    return kKind;
+}
+
+template <>
+const Kind& kindOf<Circuit>()
+{
+    using C = Circuit;
+    static const Kind kKind =
+        described<C, &Plan::circuits>("circuit", "circuits", "circuit", [](Fields<C>& of) {
+            of.name("name", &C::name, "desk").asLine("name", "Name", "desk");
+            of.quantity("breaker_a", &C::breaker).between(0.1, 1000, " A").asLine("breaker", "Breaker, A", "16");
+            of.quantity("volts", &C::volts).between(12, 1000, " V").asLine("volts", "Mains, V", "230 or 120");
+            of.ref("place", &C::place, "place").asLine("in", "Breaker is in", "not known");
+            of.text("note", &C::note).asLine("note", "Note");
+            of.sources("sources", &C::sources);
+        }).uniqueNames();
+    return kKind;
+}
+
+template <>
+const Kind& kindOf<Outlet>()
+{
+    using O = Outlet;
+    static const Kind kKind = [] {
+        Kind kind = described<O, &Plan::outlets>("outlet", "outlets", "outlet", [](Fields<O>& of) {
+            of.name("name", &O::name, "bench").asLine("name", "Name", "bench");
+            of.word("kind", &O::kind, OutletKind::Strip).asLine("kind", "Kind");
+            of.ref("place", &O::place, "place").asLine("in", "In", "not known");
+            of.ref("circuit", &O::circuit, "circuit").asLine("circuit", "On circuit", "not known");
+            of.ref("plugged_into", &O::pluggedInto, "outlet").asLine("into", "Strip is plugged into", "not a strip");
+            of.ref("battery", &O::battery, "device")
+                .asLine("battery", "Or into battery unit", "none")
+                .pick(Choices::Batteries);
+            of.whole("sockets", &O::sockets).between(1, 48).asLine("sockets", "Sockets", "1 to 48");
+            of.quantity("rating_w", &O::rating)
+                .between(1, 100'000, " W")
+                .asLine("rating", "May carry, W", "as printed on it");
+            of.text("note", &O::note).asLine("note", "Note");
+            of.sources("sources", &O::sources);
+        });
+        return std::move(kind).uniqueNames();
+    }();
+    return kKind;
+}
+
+}  // namespace sokudo::plan
