@@ -13,7 +13,7 @@
 #include "core/logbook/record.h"
 #include "core/measure/checks.h"
 #include "core/plan/invariants.h"
-#include "core/plan/tables.h"
+#include "core/plan/kind.h"
 #include "core/plan/touched.h"
 #include "store/rebase.h"
 #include "store/version.h"

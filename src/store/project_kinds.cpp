@@ -23,14 +23,15 @@ const Kind& kindOf<measure::Trial>()
             of.whole("streams", &T::streams);
             of.quantity("duration_s", &T::duration);
             of.quantity("warmup_s", &T::warmup);
-            of.quantityAt("rate_bps", [](T& trial) -> BitRate& { return trial.rate.value; }).taken = [](void* row) {
-                // Where no range is said, it is the one figure.
-                auto& rate = static_cast<T*>(row)->rate;
-                rate.low = rate.high = rate.value;
-            };
-            of.quantityAt("low_bps", [](T& trial) -> BitRate& { return trial.rate.low; });
-            of.quantityAt("high_bps", [](T& trial) -> BitRate& { return trial.rate.high; });
-            of.rates("samples_bps", &T::samples);
+            of.quantityAt("rate_bps", [](T& trial) -> BitRate& { return trial.rate.value; }).judgedByKind().taken =
+                [](void* row) {
+                    // Where no range is said, it is the one figure.
+                    auto& rate = static_cast<T*>(row)->rate;
+                    rate.low = rate.high = rate.value;
+                };
+            of.quantityAt("low_bps", [](T& trial) -> BitRate& { return trial.rate.low; }).judgedByKind();
+            of.quantityAt("high_bps", [](T& trial) -> BitRate& { return trial.rate.high; }).judgedByKind();
+            of.rates("samples_bps", &T::samples).judgedByKind();
             of.texts("conditions", &T::conditions);
             of.text("note", &T::note);
         });
@@ -48,7 +49,7 @@ const Kind& kindOf<logbook::Entry>()
         Kind kind = described<E>("entry", "log", "entry of the logbook", [](Fields<E>& of) {
             of.time("at", &E::at);
             of.word("kind", &E::kind, logbook::EntryKind::Diagnosis);
-            of.text("text", &E::text);
+            of.text("text", &E::text).is(TextKind::Raw);
             of.ref("trial", &E::trial, "trial");
             of.ref("device", &E::device, "device");
             of.about("about", &E::about);
@@ -71,8 +72,8 @@ const Kind& kindOf<store::Version>()
         of.word("kind", &V::kind, store::VersionKind::Variant);
         of.time("at", &V::at);
         of.text("note", &V::note);
-        of.text("base", &V::base);
-        of.needed("house", &V::house, "{}");
+        of.text("base", &V::base).is(TextKind::Raw);
+        of.text("house", &V::house).mustBeThere().is(TextKind::Raw);
     });
     return kKind;
 }

@@ -111,8 +111,8 @@ Result<Json> readRow(const plan::Kind& kind, const Json& body, const std::string
     std::optional<Error> error;
     Reader reader(body, where, error, row);
     plan::visit(kind.fields, row, reader);
-    if (!error && kind.check)
-        if (const auto problem = kind.check(row)) reader.in().complain(problem->field, problem->what.text());
+    if (!error)
+        if (const auto problem = plan::problemOf(kind, row)) reader.in().complain(problem->field, problem->what.text());
     if (error) return tl::unexpected(*error);
     return reader.in().unknown();
 }

@@ -11,7 +11,7 @@
 #include "core/kb/port_rows.h"
 #include "core/plan/edits.h"
 #include "core/plan/invariants.h"
-#include "core/plan/tables.h"
+#include "each_table.h"
 #include "store/loaded.h"
 #include "store/row.h"
 
@@ -33,7 +33,7 @@ public:
     Builder(plan::Plan plan, Chance& chance, bool isCalm = false)
         : m_plan(std::move(plan)), m_chance(chance), m_isCalm(isCalm)
     {
-        plan::eachTable([&](auto table) {
+        sokudo::testing::eachTable([&](auto table) {
             for (const auto& row : m_plan.*table.rows) know(table.kind, row.id.value);
         });
         m_last = plan::greatestId(m_plan);
@@ -44,7 +44,7 @@ public:
 
     /// A row of chance with some fields given; nothing where the checks refuse it even with little stated.
     template <class T>
-    const T* add(const plan::TableOf<T>& table, const Json& given)
+    const T* add(const sokudo::testing::TableOf<T>& table, const Json& given)
     {
         const std::int64_t id = nextId();
         const std::string_view kind = table.kind;
@@ -81,10 +81,10 @@ private:
     bool m_isCalm;
 };
 
-constexpr plan::TableOf<plan::Place> kPlaces{"place", "places", &plan::Plan::places};
-constexpr plan::TableOf<plan::Device> kDevices{"device", "devices", &plan::Plan::devices};
-constexpr plan::TableOf<plan::Port> kPorts{"port", "ports", &plan::Plan::ports};
-constexpr plan::TableOf<plan::Run> kRuns{"run", "runs", &plan::Plan::runs};
+constexpr sokudo::testing::TableOf<plan::Place> kPlaces{"place", "places", &plan::Plan::places};
+constexpr sokudo::testing::TableOf<plan::Device> kDevices{"device", "devices", &plan::Plan::devices};
+constexpr sokudo::testing::TableOf<plan::Port> kPorts{"port", "ports", &plan::Plan::ports};
+constexpr sokudo::testing::TableOf<plan::Run> kRuns{"run", "runs", &plan::Plan::runs};
 
 /// Sockets that a device of a role usually has.
 std::vector<std::string> cagesOf(plan::Role role, Chance& chance)
@@ -138,7 +138,7 @@ void addDevices(Builder& builder, int number, Chance& chance)
             builder.add(kDevices, Json{{"role", code(role)}, {"place", chance.of(builder.ids()["place"])}});
         if (!device) continue;
         const auto id = device->id;
-        plan::eachTable([&](auto table) {
+        sokudo::testing::eachTable([&](auto table) {
             if constexpr (std::is_same_v<typename decltype(table)::Row, plan::Slot>)
                 for (int slots = chance.whole(0, 2); slots > 0; --slots) builder.add(table, Json{{"device", id.value}});
         });
@@ -214,7 +214,7 @@ void addRuns(Builder& builder, bool isCalm, Chance& chance)
 void addRecords(Builder& builder, int number, Chance& chance)
 {
     int kind = 0;
-    plan::eachTable([&](auto table) {
+    sokudo::testing::eachTable([&](auto table) {
         using Row = typename decltype(table)::Row;
         constexpr bool isCarrier = std::is_same_v<Row, plan::Place> || std::is_same_v<Row, plan::Device> ||
                                    std::is_same_v<Row, plan::Slot> || std::is_same_v<Row, plan::Port> ||
@@ -252,7 +252,7 @@ store::Project chanceHouse(int number, Chance& chance)
     addRuns(builder, isCalm, chance);
     addRecords(builder, number, chance);
     // A second round: what the first kinds refer to is there now.
-    plan::eachTable([&](auto table) {
+    sokudo::testing::eachTable([&](auto table) {
         if constexpr (std::is_same_v<typename decltype(table)::Row, plan::Device>)
             for (int left = chance.whole(0, 2); left > 0; --left) builder.add(table, Json::object());
     });
@@ -267,14 +267,14 @@ store::Project chanceHouse(int number, Chance& chance)
 
 plan::Plan chanceEdit(const plan::Plan& plan, Chance& chance)
 {
-    constexpr std::size_t kKinds = std::tuple_size_v<decltype(plan::kTables)>;
+    const std::size_t kKinds = plan::kinds().size();
     for (int tries = 0; tries < 20; ++tries) {
         const std::size_t wanted = chance.below(kKinds);
         const int what = chance.whole(0, 2);
         Builder builder(plan, chance);
         plan::Plan next = plan;
         std::size_t at = 0;
-        plan::eachTable([&](auto table) {
+        sokudo::testing::eachTable([&](auto table) {
             using Row = typename decltype(table)::Row;
             if (at++ != wanted || std::is_same_v<Row, plan::CatalogueRow>) return;
             const auto& rows = plan.*table.rows;

@@ -19,7 +19,7 @@
 #include "core/kb/load.h"
 #include "core/match/reports.h"
 #include "core/plan/invariants.h"
-#include "core/plan/tables.h"
+#include "each_table.h"
 #include "house_questions.h"
 #include "quiet.h"
 #include "store/project_file.h"
@@ -72,7 +72,7 @@ std::string difference(const store::Project& a, const store::Project& b)
         }
     };
     if (a.plan.name != b.plan.name) return "the name of the house";
-    plan::eachTable([&](auto table) { look(table.kind, a.plan.*table.rows, b.plan.*table.rows); });
+    sokudo::testing::eachTable([&](auto table) { look(table.kind, a.plan.*table.rows, b.plan.*table.rows); });
     store::eachRecord([&](auto records) { look(records.kind, a.*records.rows, b.*records.rows); });
     return found;
 }
@@ -120,7 +120,7 @@ private:
 
     void count()
     {
-        plan::eachTable(
+        sokudo::testing::eachTable(
             [&](auto table) { m_tally.rows[table.kind] += static_cast<int>((m_project.plan.*table.rows).size()); });
         store::eachRecord(
             [&](auto records) { m_tally.rows[records.kind] += static_cast<int>((m_project.*records.rows).size()); });
@@ -175,7 +175,7 @@ private:
     void fieldsReadBack()
     {
         const plan::Plan& plan = m_project.plan;
-        plan::eachTable([&](auto table) {
+        sokudo::testing::eachTable([&](auto table) {
             if (!editline::isRecordKind(table.kind)) return;
             for (const auto& row : plan.*table.rows) {
                 const plan::Subject subject{table.kind, row.id.value};
@@ -387,7 +387,7 @@ private:
         const auto both = store::rebased(theirs, base, mine);
         ++m_tally.steps[both ? "met" : "conflicts"];
         if (!both) return;
-        plan::eachTable([&](auto table) {
+        sokudo::testing::eachTable([&](auto table) {
             for (const auto& row : *both.*table.rows) {
                 const auto* was = (base.*table.rows).find(row.id);
                 const auto* their = (theirs.*table.rows).find(row.id);

@@ -4,7 +4,7 @@
 
 #include "apps/sokudo-cli/program.h"
 #include "apps/sokudo-cli/verb_names.h"
-#include "core/plan/tables.h"
+#include "each_table.h"
 #include "testing.h"
 
 using namespace sokudo;
@@ -42,7 +42,7 @@ private Q_SLOTS:
     void everythingCameUp()
     {
         if (m_all.houses < kHouses) QSKIP("only some of the houses were made");
-        plan::eachTable([&](auto table) {
+        sokudo::testing::eachTable([&](auto table) {
             if (std::string_view(table.kind) != "catalogue") QVERIFY2(m_all.rows[table.kind] > 0, table.kind);
         });
         QCOMPARE(m_all.roles.size(), plan::kRoles);

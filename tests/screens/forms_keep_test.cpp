@@ -7,8 +7,8 @@
 #include "app/presenters/tables_presenter.h"
 #include "chance_house.h"
 #include "core/editline/record_fields.h"
-#include "core/plan/tables.h"
 #include "desk.h"
+#include "each_table.h"
 #include "store/row.h"
 #include "ui/pages/record_form.h"
 #include "ui/pages/survey_forms.h"
@@ -117,7 +117,7 @@ private Q_SLOTS:
         for (int number = 1; number <= 12; ++number) {
             Chance chance(700 + static_cast<std::uint64_t>(number));
             Bench bench(houses::chanceHouse(number, chance));
-            plan::eachTable([&](auto table) {
+            sokudo::testing::eachTable([&](auto table) {
                 if (!editline::isRecordKind(table.kind)) return;
                 using Row = typename decltype(table)::Row;
                 std::vector<Row> all((bench.document->plan().*table.rows).begin(),

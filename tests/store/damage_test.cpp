@@ -6,7 +6,7 @@
 
 #include "core/plan/edits.h"
 #include "core/plan/invariants.h"
-#include "core/plan/tables.h"
+#include "each_table.h"
 #include "store/project_file.h"
 #include "store/project_json.h"
 #include "store/sqlite.h"
@@ -103,7 +103,7 @@ private Q_SLOTS:
         const Project whole = demo();
         const auto count = [](const Project& project) {
             std::size_t rows = project.trials.size() + project.entries.size() + project.answers.size();
-            plan::eachTable([&](auto table) { rows += (project.plan.*table.rows).size(); });
+            sokudo::testing::eachTable([&](auto table) { rows += (project.plan.*table.rows).size(); });
             return rows;
         };
         QCOMPARE(count(loaded->project) + loaded->project.setAside.size(), count(whole));

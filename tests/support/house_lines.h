@@ -3,7 +3,7 @@
 #pragma once
 
 #include "core/editline/edit_line.h"
-#include "core/plan/tables.h"
+#include "each_table.h"
 #include "testing.h"
 
 namespace sokudo::testing {

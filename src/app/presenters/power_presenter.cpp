@@ -9,7 +9,7 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
-#include "core/plan/tables.h"
+#include "core/plan/kind.h"
 #include "core/power/clock_text.h"
 
 namespace sokudo::app {

@@ -9,7 +9,7 @@
 #include "core/base/text.h"
 #include "core/editline/edit_line.h"
 #include "core/logbook/record.h"
-#include "core/plan/tables.h"
+#include "core/plan/kind.h"
 #include "core/plan/touched.h"
 #include "store/project_file.h"
 #include "store/reference.h"

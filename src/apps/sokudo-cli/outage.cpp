@@ -8,7 +8,7 @@
 #include "core/editline/draft.h"
 #include "core/kb/rule_rows.h"
 #include "core/logbook/record.h"
-#include "core/plan/tables.h"
+#include "core/plan/kind.h"
 #include "core/power/clock_text.h"
 #include "core/power/repairs.h"
 #include "path_options.h"

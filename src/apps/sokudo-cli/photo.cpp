@@ -10,7 +10,7 @@
 #include "core/editline/words.h"
 #include "core/logbook/record.h"
 #include "core/plan/edits.h"
-#include "core/plan/tables.h"
+#include "core/plan/kind.h"
 #include "host/picture.h"
 #include "store/project_file.h"
 

@@ -6,7 +6,7 @@
 #include "cli.h"
 #include "core/base/text.h"
 #include "core/logbook/record.h"
-#include "core/plan/tables.h"
+#include "core/plan/kind.h"
 #include "store/plan_difference.h"
 #include "store/version.h"
 

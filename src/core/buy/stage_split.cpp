@@ -7,7 +7,7 @@
 
 #include "core/base/text.h"
 #include "core/buy/stages.h"
-#include "core/plan/tables.h"
+#include "core/plan/kind.h"
 
 namespace sokudo::buy {
 namespace {
@@ -38,15 +38,10 @@ class Split {
 public:
     Split(const plan::Plan& house, const plan::Plan& variant) : m_house(house), m_variant(variant)
     {
-        plan::eachTable([&](auto table) {
-            const auto& before = house.*table.rows;
-            const auto& after = variant.*table.rows;
-            for (const auto& row : after)
-                if (const auto* old = before.find(row.id); !old || !(*old == row))
-                    m_sets.add({table.kind, row.id.value});
-            for (const auto& row : before)
-                if (!after.has(row.id)) m_sets.add({table.kind, row.id.value});
-        });
+        for (const plan::Kind* kind : plan::kinds())
+            kind->table->eachDifference(house, variant, [&](const void* old, const void* now) {
+                m_sets.add({kind->name, kind->row.id(now ? now : old)});
+            });
     }
 
     std::vector<Stage> run()
@@ -200,14 +195,11 @@ plan::Plan builtSoFar(const plan::Plan& house, const plan::Plan& variant, const 
     plan::Plan plan = house;
     for (std::size_t i = 0; i < stages.size(); ++i) {
         if (!built[i]) continue;
-        for (const plan::Subject& change : stages[i].changes)
-            plan::eachTable([&](auto table) {
-                using Row = typename decltype(table)::Row;
-                if (change.kind != table.kind) return;
-                const decltype(Row::id) id{change.id};
-                if (const Row* row = (variant.*table.rows).find(id)) plan.*table.rows = (plan.*table.rows).with(*row);
-                else plan.*table.rows = (plan.*table.rows).without(id);
-            });
+        for (const plan::Subject& change : stages[i].changes) {
+            const plan::Kind& kind = *plan::kindNamed(change.kind);
+            if (const void* row = kind.table->find(variant, change.id)) kind.table->put(plan, row);
+            else kind.table->drop(plan, change.id);
+        }
     }
     return plan;
 }

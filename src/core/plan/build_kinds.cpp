@@ -1,5 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // People, ticks, permissions, instruments, test results, profiles, settings and cut-over days.
+#include <algorithm>
+
+#include "core/base/hours.h"
+#include "core/base/text.h"
 #include "core/plan/describe.h"
 
 namespace sokudo::plan {
@@ -20,6 +24,12 @@ const Kind& kindOf<Person>()
             of.text("trade", &P::trade).asLine("trade", "Trade", "licensed electrician; empty: none");
             of.text("note", &P::note).asLine("note", "Note");
         });
+        kind.check = [](const void* row) -> std::optional<FieldProblem> {
+            const auto hours = weekOf(static_cast<const P*>(row)->hours);
+            if (hours) return {};
+            return FieldProblem{
+                "hours", text::say("checks.hours", "do not read: {} in {}", hours.error().what, hours.error().where)};
+        };
         return std::move(kind).uniqueNames();
     }();
     return kKind;
@@ -57,6 +67,13 @@ const Kind& kindOf<Permit>()
             of.day("on", &P::on).asLine("on", "On", "2026-11-28");
             of.text("note", &P::note).asLine("note", "Note");
         });
+        kind.check = [](const void* row) -> std::optional<FieldProblem> {
+            const P& permit = *static_cast<const P*>(row);
+            if (permit.kind == PermitKind::Consent || !text::trimmed(permit.by).empty()) return {};
+            return FieldProblem{"by",
+                                text::say("checks.name-the-trade",
+                                          "is missing: name the licensed trade that does this, it is not done by you")};
+        };
         return kind;
     }();
     return kKind;
@@ -88,32 +105,33 @@ template <>
 const Kind& kindOf<CableTest>()
 {
     using T = CableTest;
-    static const Kind kKind = described<T, &Plan::cableTests>("cable-test", "cable_tests", "test", [](Fields<T>& of) {
-        of.name("name", &T::name, "Q2 2026-11-28").asLine("name", "Name", "Q2 2026-11-28");
-        of.ref("run", &T::run, "run", WhenGone::TakesAlong).asLine("run", "Run", "q2");
-        of.day("on", &T::on).asLine("on", "On", "2026-11-28");
-        of.word("stage", &T::stage, TestStage::Again).asLine("stage", "When");
-        of.text("grade", &T::grade).inSmallLetters().asLine("grade", "Tested by", "not said").pick(Choices::Grades);
-        of.ref("instrument", &T::instrument, "instrument").asLine("instrument", "Instrument", "not said");
-        of.text("limit", &T::limit).inSmallLetters().asLine("limit", "Limit", "cat6a, 10g");
-        of.word("part", &T::part, TestedAs::CableOnly).silent("not-said").asLine("part", "Tested as");
-        of.word("outcome", &T::outcome, TestOutcome::Failed).asLine("outcome", "Outcome");
-        of.text("wire_map", &T::wireMap).asLine("map", "Wire map", "1-1 2-2 3-3 …");
-        of.quantity("length_m", &T::length).asLine("length", "Length", "18.4m");
-        of.text("worst", &T::worst).asLine("worst", "Worst", "NEXT 36-45");
-        of.quantity("margin_db", &T::margin)
-            .between(-100, 100, " dB")
-            .asLine("margin", "Margin", "2.1db; below 0: fails");
-        of.quantity("loop_ohm", &T::loop).between(0, 10'000, " Ω").asLine("loop", "Loop resistance", "3.2ohm");
-        of.quantity("loss_db", &T::loss).between(0, 200, " dB").asLine("loss", "Loss", "1.2db");
-        of.quantity("rate_bps", &T::rate).asLine("rate", "Rate of the run", "10g");
-        of.quantity("ran_s", &T::ran).between(0, 3e7, " s").asLine("ran", "Ran for", "10min");
-        of.count("errors", &T::errors).between(0, 2e9).asLine("errors", "Errors in it", "0");
-        of.text("by", &T::by).asLine("by", "Made by", "the installer");
-        // Its photo may be gone: versions of a house leave photos out.
-        of.ref("photo", &T::photo, "photo").mayBeGone().asLine("photo", "Photo", "its caption");
-        of.text("note", &T::note).asLine("note", "Note");
-    });
+    static const Kind kKind =
+        described<T, &Plan::cableTests>("cable-test", "cable_tests", "test", [](Fields<T>& of) {
+            of.name("name", &T::name, "Q2 2026-11-28").asLine("name", "Name", "Q2 2026-11-28");
+            of.ref("run", &T::run, "run", WhenGone::TakesAlong).asLine("run", "Run", "q2");
+            of.day("on", &T::on).asLine("on", "On", "2026-11-28");
+            of.word("stage", &T::stage, TestStage::Again).asLine("stage", "When");
+            of.text("grade", &T::grade).inSmallLetters().asLine("grade", "Tested by", "not said").pick(Choices::Grades);
+            of.ref("instrument", &T::instrument, "instrument").asLine("instrument", "Instrument", "not said");
+            of.text("limit", &T::limit).inSmallLetters().asLine("limit", "Limit", "cat6a, 10g");
+            of.word("part", &T::part, TestedAs::CableOnly).silent("not-said").asLine("part", "Tested as");
+            of.word("outcome", &T::outcome, TestOutcome::Failed).asLine("outcome", "Outcome");
+            of.text("wire_map", &T::wireMap).asLine("map", "Wire map", "1-1 2-2 3-3 …");
+            of.quantity("length_m", &T::length).asLine("length", "Length", "18.4m");
+            of.text("worst", &T::worst).asLine("worst", "Worst", "NEXT 36-45");
+            of.quantity("margin_db", &T::margin)
+                .between(-100, 100, " dB")
+                .asLine("margin", "Margin", "2.1db; below 0: fails");
+            of.quantity("loop_ohm", &T::loop).between(0, 10'000, " Ω").asLine("loop", "Loop resistance", "3.2ohm");
+            of.quantity("loss_db", &T::loss).between(0, 200, " dB").asLine("loss", "Loss", "1.2db");
+            of.quantity("rate_bps", &T::rate).asLine("rate", "Rate of the run", "10g");
+            of.quantity("ran_s", &T::ran).between(0, 3e7, " s").asLine("ran", "Ran for", "10min");
+            of.count("errors", &T::errors).between(0, 2e9).asLine("errors", "Errors in it", "0");
+            of.text("by", &T::by).asLine("by", "Made by", "the installer");
+            // Its photo may be gone: versions of a house leave photos out.
+            of.ref("photo", &T::photo, "photo").mayBeGone().asLine("photo", "Photo", "its caption");
+            of.text("note", &T::note).asLine("note", "Note");
+        }).speaksOf("run");
     return kKind;
 }
 
@@ -133,6 +151,15 @@ const Kind& kindOf<PortProfile>()
             of.yes("querier", &P::isQuerier).asLine("querier", "Multicast querier behind it");
             of.text("note", &P::note).asLine("note", "Note");
         });
+        kind.check = [](const void* row) -> std::optional<FieldProblem> {
+            const P& profile = *static_cast<const P*>(row);
+            for (const NetworkId one : profile.tagged)
+                if (one == profile.untagged || std::count(profile.tagged.begin(), profile.tagged.end(), one) > 1)
+                    return FieldProblem{
+                        "tagged",
+                        text::say("checks.network-twice", "name a network twice; it passes tagged or untagged, once")};
+            return {};
+        };
         return std::move(kind).uniqueNames();
     }();
     return kKind;
@@ -143,18 +170,22 @@ const Kind& kindOf<SettingChange>()
 {
     using C = SettingChange;
     static const Kind kKind =
-        described<C, &Plan::settings>("setting", "settings", "setting", [](Fields<C>& of) {
-            of.name("name", &C::name, "flow control of port 3").asLine("name", "Setting", "flow control of port 3");
-            of.ref("device", &C::device, "device", WhenGone::TakesAlong).asLine("device", "Device");
-            of.text("factory", &C::factory).asLine("factory", "From the factory", "on");
-            of.text("now", &C::now).asLine("now", "Now", "off");
-            of.text("why", &C::why).asLine("why", "Why");
-            of.day("on", &C::on).asLine("on", "On", "2026-11-28");
-        }).inLinesAs([](const void* row, const Plan& plan) {
-            const auto& change = *static_cast<const C*>(row);
-            const Device* device = plan.devices.find(change.device);
-            return (device ? device->name : std::string()) + " " + change.name;
-        });
+        described<C, &Plan::settings>(
+            "setting", "settings", "setting",
+            [](Fields<C>& of) {
+                of.name("name", &C::name, "flow control of port 3").asLine("name", "Setting", "flow control of port 3");
+                of.ref("device", &C::device, "device", WhenGone::TakesAlong).asLine("device", "Device");
+                of.text("factory", &C::factory).asLine("factory", "From the factory", "on");
+                of.text("now", &C::now).asLine("now", "Now", "off");
+                of.text("why", &C::why).asLine("why", "Why");
+                of.day("on", &C::on).asLine("on", "On", "2026-11-28");
+            })
+            .speaksOf("device")
+            .inLinesAs([](const void* row, const Plan& plan) {
+                const auto& change = *static_cast<const C*>(row);
+                const Device* device = plan.devices.find(change.device);
+                return (device ? device->name : std::string()) + " " + change.name;
+            });
     return kKind;
 }
 
@@ -178,6 +209,12 @@ const Kind& kindOf<CutOver>()
             of.text("removed", &C::removed).asLine("removed", "Where the old one goes", "spare, backup path, sell");
             of.text("note", &C::note).asLine("note", "Note");
         });
+        kind.check = [](const void* row) -> std::optional<FieldProblem> {
+            const C& day = *static_cast<const C*>(row);
+            if (!day.from.isSet() || day.from != day.to) return {};
+            return FieldProblem{
+                "to", text::say("checks.cut-over-to-itself", "is the old switch; name the one that takes over")};
+        };
         return std::move(kind).uniqueNames();
     }();
     return kKind;
@@ -196,6 +233,11 @@ const Kind& kindOf<DayMark>()
             of.text("value", &M::value).asLine("value", "Measured", "9.41 Gb/s");
             of.text("note", &M::note).asLine("note", "Note");
         });
+        kind.check = [](const void* row) -> std::optional<FieldProblem> {
+            const M& mark = *static_cast<const M*>(row);
+            if (!mark.begun || !mark.ended || *mark.begun <= *mark.ended) return {};
+            return FieldProblem{"ended_s", text::say("checks.ended-first", "lies before it was begun")};
+        };
         return std::move(kind).calledBy("step").inLinesAs([](const void* row, const Plan& plan) {
             const auto& mark = *static_cast<const M*>(row);
             const CutOver* day = plan.cutOvers.find(mark.cutOver);

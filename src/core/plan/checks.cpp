@@ -2,76 +2,19 @@
 #include "core/plan/checks.h"
 
 #include <algorithm>
-#include <array>
+#include <cmath>
 #include <map>
 
 #include <fmt/format.h>
 
+#include "core/base/date.h"
+#include "core/base/hours.h"
 #include "core/base/sentence.h"
 #include "core/base/text.h"
-#include "core/plan/field_checks.h"
+#include "core/base/utf8.h"
+#include "core/plan/kind.h"
 
 namespace sokudo::plan {
-namespace {
-
-using namespace fieldchecks;
-
-auto lanes(const char* field, int value)
-{
-    return [=]() -> Problem {
-        constexpr std::array kKnown{0, 1, 2, 4, 8, 16};
-        if (std::find(kKnown.begin(), kKnown.end(), value) != kKnown.end()) return {};
-        return problem(field,
-                       text::say("checks.is-no-number-of",
-                                 "{} is no number of lanes: 1, 2, 4, 8 or 16, and 0 where it was not read", value));
-    };
-}
-
-auto payload(int bytes)
-{
-    return [=]() -> Problem {
-        constexpr std::array kKnown{0, 128, 256, 512, 1024, 2048, 4096};
-        if (std::find(kKnown.begin(), kKnown.end(), bytes) != kKnown.end()) return {};
-        return problem("max_payload_bytes",
-                       text::say("checks.is-no-payload-size",
-                                 "{} is no payload size: 128, 256, 512, 1024, 2048 or 4096 bytes, and 0 where it was "
-                                 "not read",
-                                 bytes));
-    };
-}
-
-std::string at(const char* list, std::size_t i, const char* field) { return fmt::format("{}[{}].{}", list, i, field); }
-
-Problem problemOfSegment(const Segment& segment, std::size_t i)
-{
-    if (segment.length)
-        if (const auto what = problemOfLength(*segment.length))
-            return FieldProblem{at("segments", i, "length_m"), *what};
-    if (segment.gauge != 0 && (segment.gauge < 20 || segment.gauge > 34))
-        return FieldProblem{at("segments", i, "gauge_awg"),
-                            text::say("checks.lies-outside-awg-to", "{} lies outside AWG 20 to 34", segment.gauge)};
-    return {};
-}
-
-Problem problemOfDisks(const DiskGroup& group, std::size_t i)
-{
-    if (group.kind.empty())
-        return FieldProblem{at("disks", i, "kind"),
-                            text::say("checks.is-missing-name-a", "is missing: name a row of disks.csv")};
-    if (group.count < 1 || group.count > 999)
-        return FieldProblem{at("disks", i, "count"),
-                            text::say("checks.lies-outside-to-2", "{} lies outside 1 to 999", group.count)};
-    for (const auto& [key, rate] : {std::pair{"reads_bps", group.reads}, {"writes_bps", group.writes}})
-        if (rate)
-            if (const auto what = problemOfRate(*rate)) return FieldProblem{at("disks", i, key), *what};
-    for (const auto& [key, bytes] :
-         {std::pair{"each_bytes", &group.each}, {"used_bytes", &group.used}, {"growth_bytes", &group.growth}})
-        if (const auto what = size(key, *bytes)()) return FieldProblem{at("disks", i, key), what->what};
-    return {};
-}
-
-}  // namespace
-
 std::string fieldWords(const std::string& field)
 {
     static const std::map<std::string, std::string> kWords{{"mtu_bytes", "MTU"},
@@ -127,129 +70,166 @@ std::optional<text::Sentence> problemOfLength(Length value)
                      "must be a length above 0 m and at most 100 km; leave it out when it was never measured");
 }
 
-Problem problemOf(const Place& place)
+std::optional<FieldProblem> problemOfCurrency(const char* field, const std::string& value)
 {
-    const auto area = [&]() -> Problem {
-        if (!place.area) return {};
-        for (const auto& [key, value] :
-             {std::pair{"area.width_m", place.area->width}, {"area.depth_m", place.area->depth}})
-            if (const auto what = problemOfLength(value)) return problem(key, *what);
-        return {};
-    };
-    return firstOf(name("name", place.name, "cellar"), within("level", place.level, -20, 200),
-                   free("building", place.building), free("note", place.note), area, sources(place.sources));
+    const auto isLetter = [](char c) { return c >= 'A' && c <= 'Z'; };
+    if (value.empty() || (value.size() == 3 && std::all_of(value.begin(), value.end(), isLetter))) return {};
+    return FieldProblem{
+        field, text::say("checks.is-no-currency", "“{}” is no currency; write its ISO 4217 code, such as EUR", value)};
 }
 
-Problem problemOf(const Device& device)
-{
-    const auto processor = [&]() -> Problem {
-        if (!device.processor) return {};
-        if (device.processor->kind.empty())
-            return problem("processor.kind",
-                           text::say("checks.is-missing-name-a-2", "is missing: name a row of processors.csv"));
-        if (const double clock = device.processor->clockGhz; !(clock >= 0 && clock <= 10))
-            return problem("processor.clock_ghz", text::say("checks.lies-outside-to-ghz", "lies outside 0 to 10 GHz"));
-        return within("processor.cores", device.processor->cores, 0, 1024)();
-    };
-    return firstOf(name("name", device.name, "core"), free("description", device.description),
-                   free("part", device.part), processor, each(device.disks, problemOfDisks), free("note", device.note),
-                   within("rack_unit", device.rackUnit, 0, 60), sources(device.sources));
-}
+namespace {
 
-Problem problemOf(const Slot& slot)
-{
-    const auto card = [&]() -> Problem {
-        if (!slot.card) return {};
-        return firstOf(within("card.generation", slot.card->generation, 0, 7), lanes("card.lanes", slot.card->lanes),
-                       free("card.name", slot.card->name));
-    };
-    return firstOf(name("name", slot.name, "1"), within("generation", slot.generation, 0, 7),
-                   lanes("lanes", slot.lanes), lanes("shape", slot.shape), payload(slot.maxPayload), card,
-                   sources(slot.sources));
-}
+constexpr std::size_t kLongestText = 4000;  ///< bytes: a note of two pages
+constexpr std::size_t kLongestName = 200;   ///< bytes
 
-Problem problemOf(const Port& port)
-{
-    const auto cage = [&]() -> Problem {
-        return port.cage.empty()
-                   ? problem("cage", text::say("checks.is-missing-say-the",
-                                               "is missing: say the kind of socket, such as rj45 or sfp+"))
-                   : Problem();
-    };
-    const auto rates = each(port.rates, [](BitRate one, std::size_t i) -> Problem {
-        const auto what = problemOfRate(one);
-        return what ? FieldProblem{fmt::format("rates_bps[{}]", i), *what} : Problem();
-    });
-    const auto mtu = [&]() -> Problem {
-        if (!port.mtu || (*port.mtu >= 576 && *port.mtu <= 65535)) return {};
-        return problem("mtu_bytes",
-                       text::say("checks.an-mtu-lies-between",
-                                 "{}: an MTU lies between 576 and 65535 bytes; 1500 and 9000 are usual", *port.mtu));
-    };
-    return firstOf(name("name", port.name, "the one printed beside it"), cage,
-                   within("position", port.position, 0, 9999), rates, rate("forced_bps", port.forced), mtu,
-                   within("leg", port.leg, 0, 8), sources(port.sources));
-}
+/// Finds the first field that holds what it may not.
+class Checker : public FieldVisitor {
+public:
+    explicit Checker(std::string within) : m_within(std::move(within)) {}
+    std::optional<FieldProblem> problem;
 
-Problem problemOf(const Run& run)
-{
-    const auto slack = [&]() -> Problem {
-        if (!run.slack || run.slack->steps() == 0) return {};
-        if (const auto what = problemOfLength(*run.slack)) return problem("slack_m", *what);
-        if (run.length && *run.slack >= *run.length)
-            return problem("slack_m", text::say("checks.slack-beyond-length",
-                                                "is {}, and the whole cable {}; slack is part of the length",
-                                                text::length(*run.slack), text::length(*run.length)));
-        return {};
-    };
-    return firstOf(length("length_m", run.length), within("joints", run.joints, 0, 99),
-                   within("splices", run.splices, 0, 99), each(run.segments, problemOfSegment),
-                   rate("wanted_bps", run.wanted), free("label", run.label), free("note", run.note), slack,
-                   each(run.route, [](const std::string& one, std::size_t) { return free("route", one)(); }),
-                   sources(run.sources));
-}
+    void text(const Field& field, std::string& value) override
+    {
+        switch (field.text) {
+        case TextKind::Name: return name(field, value);
+        case TextKind::Needed:
+            if (text::trimmed(value).empty()) return isMissing(field);
+            return free(field, value);
+        case TextKind::Free: return free(field, value);
+        case TextKind::Day:
+            if (!value.empty() && !dayFromIso(value)) found(field, isNoDay(value));
+            return;
+        case TextKind::Clock:
+            if (!value.empty() && !minuteOfDay(value))
+                found(field, text::say("checks.is-no-time", "“{}” is no time of the day; write it as 18:30", value));
+            return;
+        case TextKind::Code:
+            if (auto wrong = problemOfCurrency(field.key, value)) found(field, std::move(wrong->what));
+            return;
+        case TextKind::Raw: return;
+        }
+    }
+    void whole(const Field& field, int& value) override { within(field, value); }
+    void maybeWhole(const Field& field, std::optional<int>& value) override
+    {
+        if (value) within(field, *value);
+    }
+    void number(const Field& field, double& value) override { within(field, value); }
+    void quantity(const Field& field, QuantityView value) override
+    {
+        if (!value.isStated() || field.isJudgedByKind) return;
+        if (hasRange(field)) return within(field, value.in());
+        switch (value.type->measure) {
+        case Measure::Rate: return found(field, problemOfRate(BitRate::of(value.in())));
+        case Measure::Length: return found(field, problemOfLength(Length::of(value.in())));
+        case Measure::Money:
+            if (!(value.in() >= 0 && value.in() <= 1e6)) found(field, outside(value.in(), 0.0, 1e6, ""));
+            return;
+        case Measure::Size:
+            if (!(value.in() >= 0 && value.in() <= 1e18))
+                found(field, text::say("checks.must-be-a-size", "must be a size from 0 to 1 EB"));
+            return;
+        default: return;
+        }
+    }
+    void about(const Field& field, std::optional<Subject>& value) override
+    {
+        if (value && (value->kind.empty() || value->id <= 0))
+            found(field, text::say("checks.names-no-object", "names no object; leave it out or pick one"));
+    }
+    void sources(const Field& field, Sources& value) override
+    {
+        for (const auto& [of, source] : value)
+            if (!source.on.empty() && !dayFromIso(source.on))
+                foundAt(std::string(field.key) + "." + of, isNoDay(source.on));
+    }
+    void words(const Field& field, std::vector<std::string>& value) override
+    {
+        for (const std::string& one : value) free(field, one);
+    }
+    void rates(const Field& field, std::vector<BitRate>& value) override
+    {
+        for (std::size_t i = 0; i < value.size(); ++i)
+            if (auto what = problemOfRate(value[i]); what && !field.isJudgedByKind)
+                foundAt(fmt::format("{}[{}]", field.key, i), std::move(*what));
+    }
+    void object(const Field& field, ObjectView value) override
+    {
+        if (void* inner = value.get()) inside(value.fields(), inner, fmt::format("{}.", field.key));
+    }
+    void list(const Field& field, ListView value) override
+    {
+        for (std::size_t i = 0; i < value.size(); ++i)
+            inside(value.fields(), value.row(i), fmt::format("{}[{}].", field.key, i));
+    }
 
-Problem problemOf(const Waiver& waiver)
-{
-    if (waiver.clause.empty())
-        return problem("clause", text::say("checks.is-missing-a-waiver",
-                                           "is missing: a waiver names the finding that it accepts"));
-    if (text::trimmed(waiver.reason).empty())
-        return problem("reason", text::say("checks.is-missing-write-why", "is missing: write why you accept this"));
-    if (waiver.verdict == "unsafe")
-        return problem("verdict",
-                       text::say("checks.what-is-unsafe-cannot", "what is unsafe cannot be accepted; fix it"));
-    return free("reason", waiver.reason)();
-}
+private:
+    static bool hasRange(const Field& field) { return std::isfinite(field.least) || std::isfinite(field.most); }
+    void foundAt(const std::string& key, text::Sentence what)
+    {
+        if (!problem) problem = FieldProblem{m_within + key, std::move(what)};
+    }
+    void found(const Field& field, text::Sentence what) { foundAt(field.key, std::move(what)); }
+    void found(const Field& field, std::optional<text::Sentence> what)
+    {
+        if (what) foundAt(field.key, std::move(*what));
+    }
+    template <class Number>
+    static text::Sentence outside(Number value, Number least, Number most, const char* unit)
+    {
+        return text::say("checks.lies-outside-to-3", "{} lies outside {} to {}{}", value, least, most, unit);
+    }
+    static text::Sentence isNoDay(const std::string& value)
+    {
+        return text::say("checks.is-no-day", "“{}” is no day; write it as 2026-11-28", value);
+    }
+    template <class Number>
+    void within(const Field& field, Number value)
+    {
+        const double figure = static_cast<double>(value);
+        if (!hasRange(field) || (figure >= field.least && figure <= field.most)) return;
+        found(field, outside(figure, field.least, field.most, field.unit));
+    }
+    void isMissing(const Field& field)
+    {
+        found(field,
+              text::say("checks.is-missing-or-empty", "is missing or empty; type one, such as “{}”", field.example));
+    }
+    void name(const Field& field, const std::string& value)
+    {
+        if (isBlank(value)) return isMissing(field);
+        if (turnsText(value))
+            return found(field, text::say("checks.turns-text",
+                                          "holds signs that turn text around, so that it reads as another; type it "
+                                          "again without them"));
+        if (value.size() > kLongestName)
+            found(field, text::say("checks.is-longer-than-bytes-3", "is longer than 200 bytes; shorten it"));
+    }
+    void free(const Field& field, const std::string& value)
+    {
+        if (value.size() > kLongestText)
+            found(field,
+                  text::say("checks.is-longer-than-bytes-2", "is longer than {} bytes; shorten it", kLongestText));
+    }
+    void inside(const std::vector<Field>& fields, void* record, const std::string& key)
+    {
+        if (problem) return;
+        Checker inner(m_within + key);
+        visit(fields, record, inner);
+        problem = std::move(inner.problem);
+    }
+    std::string m_within;
+};
 
-Problem problemOf(const CatalogueRow& row)
-{
-    if (row.table.empty())
-        return problem("table", text::say("checks.is-missing-a-row",
-                                          "is missing: a row of your own belongs to a table, such as modules"));
-    if (row.cells.empty())
-        return problem("cells", text::say("checks.is-empty-copy-a", "is empty: copy a shipped row and change it"));
-    return {};
-}
+}  // namespace
 
-Problem problemOf(const Flow& flow)
+std::optional<FieldProblem> problemOf(const Kind& kind, const void* row)
 {
-    return firstOf(name("name", flow.name, "nightly copy"), name("set", flow.set, "busy evening"),
-                   within("streams", flow.streams, 1, 64), rate("asks_bps", flow.asks));
-}
-
-Problem problemOf(const Job& job)
-{
-    const auto work = [&]() -> Problem {
-        if (job.size < DataSize{}) return problem("size_bytes", "is below 0");
-        if (job.size.steps() == 0 && job.purpose.empty())
-            return problem("size_bytes",
-                           text::say("checks.is-missing-say-how",
-                                     "is missing: say how much is copied, or which purpose needs a steady rate"));
-        return {};
-    };
-    return firstOf(name("name", job.name, "plates to the store"), work, within("per_week", job.perWeek, 0.0, 100000.0),
-                   within("count", job.count, 1, 10000));
+    Checker checker("");
+    look(kind.fields, row, checker);
+    if (checker.problem) return std::move(checker.problem);
+    return kind.check ? kind.check(row) : std::nullopt;
 }
 
 }  // namespace sokudo::plan

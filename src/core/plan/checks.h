@@ -5,8 +5,8 @@
 #include <optional>
 #include <string>
 
+#include "core/base/quantity.h"
 #include "core/base/sentence.h"
-#include "core/plan/plan.h"
 
 namespace sokudo::plan {
 
@@ -16,41 +16,6 @@ struct FieldProblem {
     text::Sentence what;  ///< what is wrong and what it may hold
 };
 
-// Ranges, choices and what must be there; nothing about other objects, which the edits and the invariants look at.
-std::optional<FieldProblem> problemOf(const Place&);
-std::optional<FieldProblem> problemOf(const Device&);
-std::optional<FieldProblem> problemOf(const Slot&);
-std::optional<FieldProblem> problemOf(const Port&);
-std::optional<FieldProblem> problemOf(const Run&);
-std::optional<FieldProblem> problemOf(const Waiver&);
-std::optional<FieldProblem> problemOf(const CatalogueRow&);
-std::optional<FieldProblem> problemOf(const Flow&);
-std::optional<FieldProblem> problemOf(const Job&);
-std::optional<FieldProblem> problemOf(const Service&);
-std::optional<FieldProblem> problemOf(const Network&);
-std::optional<FieldProblem> problemOf(const Workload&);
-std::optional<FieldProblem> problemOf(const StockItem&);
-std::optional<FieldProblem> problemOf(const LooseEnd&);
-std::optional<FieldProblem> problemOf(const Access&);
-std::optional<FieldProblem> problemOf(const Photo&);
-std::optional<FieldProblem> problemOf(const DeviceKind&);
-std::optional<FieldProblem> problemOf(const Circuit&);
-std::optional<FieldProblem> problemOf(const Outlet&);
-std::optional<FieldProblem> problemOf(const Offer&);
-std::optional<FieldProblem> problemOf(const Purchase&);
-std::optional<FieldProblem> problemOf(const Currency&);
-std::optional<FieldProblem> problemOf(const Budget&);
-std::optional<FieldProblem> problemOf(const Person&);
-std::optional<FieldProblem> problemOf(const Tick&);
-std::optional<FieldProblem> problemOf(const Permit&);
-std::optional<FieldProblem> problemOf(const Instrument&);
-std::optional<FieldProblem> problemOf(const CableTest&);
-std::optional<FieldProblem> problemOf(const PortProfile&);
-std::optional<FieldProblem> problemOf(const SettingChange&);
-std::optional<FieldProblem> problemOf(const CutOver&);
-std::optional<FieldProblem> problemOf(const DayMark&);
-std::optional<FieldProblem> problemOf(const ColumnMap&);
-
 /// A key as words: "mtu_bytes" is "MTU", "disks[1].count" "count of disks 2".
 std::string fieldWords(const std::string& field);
 
@@ -58,5 +23,8 @@ std::string fieldWords(const std::string& field);
 std::optional<text::Sentence> problemOfRate(BitRate);
 /// @return a sentence when the length is not above 0 and at most 100 km
 std::optional<text::Sentence> problemOfLength(Length);
+
+/// @return a problem of that field where it is no ISO 4217 code; an empty one is none
+std::optional<FieldProblem> problemOfCurrency(const char* field, const std::string& value);
 
 }  // namespace sokudo::plan

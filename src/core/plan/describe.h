@@ -368,7 +368,6 @@ Kind described(const char* name, const char* list, const char* word, Describe de
 {
     Kind kind = described<T>(name, list, word, describe);
     kind.table = &detail::kTable<T, Rows>;
-    kind.check = [](const void* row) { return problemOf(*static_cast<const T*>(row)); };
     return kind;
 }
 

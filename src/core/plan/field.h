@@ -158,6 +158,7 @@ struct Field {
     // What it may hold.
     TextKind text = TextKind::Free;
     const char* example = "";
+    bool isJudgedByKind = false;  ///< the check of its kind says what it may hold
     double least = -std::numeric_limits<double>::infinity(), most = std::numeric_limits<double>::infinity();
     const char* unit = "";
 
@@ -180,7 +181,7 @@ struct Field {
     {
         text = kind;
         example = such;
-        isNeeded = isAlwaysWritten = kind == TextKind::Name || kind == TextKind::Needed;
+        if (kind == TextKind::Name || kind == TextKind::Needed) mustBeThere();
         return *this;
     }
     Field& between(double from, double to, const char* in = "")
@@ -188,6 +189,16 @@ struct Field {
         least = from;
         most = to;
         unit = in;
+        return *this;
+    }
+    Field& judgedByKind()
+    {
+        isJudgedByKind = true;
+        return *this;
+    }
+    Field& mustBeThere()
+    {
+        isNeeded = isAlwaysWritten = true;
         return *this;
     }
     Field& always()

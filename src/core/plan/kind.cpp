@@ -5,7 +5,6 @@
 #include <unordered_map>
 
 #include "core/plan/describe.h"
-#include "core/plan/kinds.h"
 
 namespace sokudo::plan {
 
@@ -86,6 +85,13 @@ Kind&& Kind::inLinesAs(std::string (*how)(const void* row, const Plan&)) &&
     return std::move(*this);
 }
 
+Kind&& Kind::speaksOf(std::string_view key) &&
+{
+    for (std::size_t i = 0; i < fields.size(); ++i)
+        if (fields[i].key == key) subjectField = i;
+    return std::move(*this);
+}
+
 Kind&& Kind::uniqueNames() &&
 {
     isNameUnique = true;
@@ -94,8 +100,8 @@ Kind&& Kind::uniqueNames() &&
 
 const std::vector<const Kind*>& kinds()
 {
-#define SOKUDO_KIND(T) &kindOf<T>(),
-    static const std::vector<const Kind*> kAll{SOKUDO_PLAN_KINDS(SOKUDO_KIND)};
+#define SOKUDO_KIND(T, rows) &kindOf<T>(),
+    static const std::vector<const Kind*> kAll{SOKUDO_PLAN_TABLES(SOKUDO_KIND)};
 #undef SOKUDO_KIND
     return kAll;
 }
@@ -109,6 +115,14 @@ const Kind* kindNamed(std::string_view name)
     }();
     const auto found = kByName.find(name);
     return found == kByName.end() ? nullptr : found->second;
+}
+
+std::int64_t greatestId(const Plan& plan)
+{
+    std::int64_t greatest = 0;
+    for (const Kind* kind : kinds())
+        kind->table->each(plan, [&](const void* row) { greatest = std::max(greatest, kind->row.id(row)); });
+    return greatest;
 }
 
 void visit(const std::vector<Field>& fields, void* record, FieldVisitor& visitor)

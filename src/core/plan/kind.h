@@ -80,6 +80,7 @@ struct Kind {
     const TableType* table = nullptr;  ///< null: it is no part of the plan
     std::size_t nameField = 0;         ///< of `fields`: what messages call a record by
     std::size_t otherName = 0;         ///< and by, where that is empty
+    std::size_t subjectField = 0;      ///< of `fields`: the run or device that it speaks of; 0: none
     bool isPrivate = false;            ///< left out of exports unless asked for
     bool isNameUnique = false;         ///< two of one name are refused, and blanks around it dropped
     /// What the fields together may not hold; null: anything that each may.
@@ -91,6 +92,7 @@ struct Kind {
     const std::string& nameOf(const void* record) const;
     /// @param other  the key of what it is called by where the first is empty
     Kind&& calledBy(std::string_view key, std::string_view other = {}) &&;
+    Kind&& speaksOf(std::string_view key) &&;
     Kind&& uniqueNames() &&;
     const Field* field(std::string_view key) const;
     /// Whether lines and forms set it field by field.
@@ -108,6 +110,19 @@ const Kind& kindOf();
 const std::vector<const Kind*>& kinds();
 /// Null: there is none of that name.
 const Kind* kindNamed(std::string_view name);
+
+/// What a record may not hold, by the description of its fields and then by the check of its kind: ranges, choices and
+/// what must be there, whoever typed or sent it. Nothing about other objects, which the edits and the invariants look
+/// at.
+std::optional<FieldProblem> problemOf(const Kind&, const void* row);
+template <class T>
+std::optional<FieldProblem> problemOf(const T& row)
+{
+    return problemOf(kindOf<T>(), &row);
+}
+
+/// The largest id of any kind; 0 in an empty plan.
+std::int64_t greatestId(const Plan&);
 
 /// Shows a visitor every field of a record.
 void visit(const std::vector<Field>&, void* record, FieldVisitor&);

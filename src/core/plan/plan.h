@@ -277,42 +277,24 @@ struct Job {
     friend bool operator==(const Job&, const Job&) = default;
 };
 
+/// Every kind of object of a plan and the table that holds it, once. Those that others refer to come first.
+// clang-format off
+#define SOKUDO_PLAN_TABLES(X) \
+    X(Place, places) X(Device, devices) X(Slot, slots) X(Port, ports) X(Run, runs) X(Waiver, waivers) \
+    X(CatalogueRow, catalogue) X(Flow, flows) X(Job, jobs) X(Service, services) X(Network, networks) \
+    X(Workload, workloads) X(StockItem, stock) X(LooseEnd, looseEnds) X(Access, accesses) X(Photo, photos) \
+    X(DeviceKind, deviceKinds) X(Circuit, circuits) X(Outlet, outlets) X(Offer, offers) X(Purchase, purchases) \
+    X(Currency, currencies) X(Budget, budgets) X(Person, people) X(Tick, ticks) X(Permit, permits) \
+    X(Instrument, instruments) X(CableTest, cableTests) X(PortProfile, profiles) X(SettingChange, settings) \
+    X(CutOver, cutOvers) X(DayMark, dayMarks) X(ColumnMap, columnMaps)
+// clang-format on
+
 /// The whole survey. A value: editing makes another one.
 struct Plan {
     std::string name;
-    Table<Place> places;
-    Table<Device> devices;
-    Table<Slot> slots;
-    Table<Port> ports;
-    Table<Run> runs;
-    Table<Waiver> waivers;
-    Table<CatalogueRow> catalogue;
-    Table<Flow> flows;
-    Table<Job> jobs;
-    Table<Service> services;
-    Table<Network> networks;
-    Table<Workload> workloads;
-    Table<StockItem> stock;
-    Table<LooseEnd> looseEnds;
-    Table<Access> accesses;
-    Table<Photo> photos;
-    Table<DeviceKind> deviceKinds;
-    Table<Circuit> circuits;
-    Table<Outlet> outlets;
-    Table<Offer> offers;
-    Table<Purchase> purchases;
-    Table<Currency> currencies;
-    Table<Budget> budgets;
-    Table<Person> people;
-    Table<Tick> ticks;
-    Table<Permit> permits;
-    Table<Instrument> instruments;
-    Table<CableTest> cableTests;
-    Table<PortProfile> profiles;
-    Table<SettingChange> settings;
-    Table<CutOver> cutOvers;
-    Table<DayMark> dayMarks;
-    Table<ColumnMap> columnMaps;
+#define SOKUDO_TABLE(T, rows) Table<T> rows;
+    SOKUDO_PLAN_TABLES(SOKUDO_TABLE)
+#undef SOKUDO_TABLE
     friend bool operator==(const Plan&, const Plan&) = default;
 };
 using PlanPtr = std::shared_ptr<const Plan>;

@@ -33,7 +33,7 @@ Result<Plan> putRecord(const Plan& plan, const Kind& kind, void* row)
         const void* old = kind.table->find(plan, id);
         if (!old || kind.nameOf(old) != name) name = text::trimmed(name);
     }
-    if (const auto problem = kind.check ? kind.check(row) : std::nullopt)
+    if (const auto problem = problemOf(kind, row))
         return refuse(text::say("record-edits.the-of-the", "the {} of the {} {}", fieldWords(problem->field), kind.word,
                                 problem->what));
     if (const auto why = brokenReference(plan, kind, row)) return refuse(*why);

@@ -1,8 +1,36 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Services, networks, work, stock, loose ends, addresses, photos, kinds of devices, circuits and outlets.
+#include "core/base/text.h"
 #include "core/plan/describe.h"
 
 namespace sokudo::plan {
+
+namespace {
+
+constexpr std::size_t kLargestPicture = 700'000;  ///< characters of base64: half a megabyte of picture
+
+/// The first three bytes of every JPEG file are FF D8 FF: “/9j/” in base64. @source rfc-4648
+bool isJpeg(const std::string& base64)
+{
+    constexpr std::string_view kSigns = "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/=\r\n";
+    return base64.starts_with("/9j/") && base64.find_first_not_of(kSigns) == std::string::npos;
+}
+
+std::optional<FieldProblem> problemOfPhoto(const Photo& photo)
+{
+    if (photo.jpeg.size() > kLargestPicture)
+        return FieldProblem{"jpeg", text::say("checks.picture-too-large",
+                                              "is larger than half a megabyte; add it again, and it is made smaller")};
+    if (!photo.jpeg.empty() && !isJpeg(photo.jpeg))
+        return FieldProblem{"jpeg", text::say("checks.is-no-picture",
+                                              "is no JPEG picture in base64; add the picture again from its file")};
+    if (photo.jpeg.empty() && photo.found == Inspection::None && text::trimmed(photo.caption).empty())
+        return FieldProblem{"caption", text::say("checks.photo-says-nothing",
+                                                 "is missing, and there is no picture; say what was seen")};
+    return {};
+}
+
+}  // namespace
 
 template <>
 const Kind& kindOf<Service>()
@@ -134,7 +162,15 @@ const Kind& kindOf<Access>()
             of.text("note", &A::note).asLine("note", "Note");
         });
         kind.isPrivate = true;
-        return std::move(kind).calledBy("address").inLinesAs([](const void* row, const Plan& plan) {
+        kind.check = [](const void* row) -> std::optional<FieldProblem> {
+            const A& access = *static_cast<const A*>(row);
+            if (!access.address.empty() || !access.hardware.empty() || !access.wayIn.empty() || !access.logIn.empty() ||
+                !access.passwordAt.empty() || !access.note.empty())
+                return {};
+            return FieldProblem{"address", text::say("checks.access-says-nothing",
+                                                     "is missing, as is all else; type an address or how one gets in")};
+        };
+        return std::move(kind).calledBy("address").speaksOf("device").inLinesAs([](const void* row, const Plan& plan) {
             const Device* device = plan.devices.find(static_cast<const A*>(row)->device);
             return device ? device->name : std::string();
         });
@@ -154,6 +190,7 @@ const Kind& kindOf<Photo>()
             of.day("on", &P::on).asLine("on", "On", "2026-11-28");
             of.text("jpeg", &P::jpeg).is(TextKind::Raw);
         });
+        kind.check = [](const void* row) { return problemOfPhoto(*static_cast<const P*>(row)); };
         return std::move(kind).calledBy("caption");
     }();
     return kKind;
@@ -209,6 +246,14 @@ const Kind& kindOf<Outlet>()
             of.text("note", &O::note).asLine("note", "Note");
             of.sources("sources", &O::sources);
         });
+        kind.check = [](const void* row) -> std::optional<FieldProblem> {
+            const O& outlet = *static_cast<const O*>(row);
+            if (outlet.circuit.isSet() + outlet.pluggedInto.isSet() + outlet.battery.isSet() <= 1) return {};
+            return FieldProblem{
+                "plugged_into",
+                text::say("checks.outlet-fed-twice",
+                          "names more than one of circuit, outlet and battery unit; keep the one it hangs on")};
+        };
         return std::move(kind).uniqueNames();
     }();
     return kKind;

@@ -1,5 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Places, devices, slots, ports, runs, and what is said of them.
+#include <algorithm>
+#include <array>
+
+#include <fmt/format.h>
+
+#include "core/base/text.h"
 #include "core/plan/describe.h"
 
 namespace sokudo::plan {
@@ -13,6 +19,41 @@ const WordType kEnds{{"a", "b"},
                      [](const void* at) -> std::optional<std::size_t> { return *static_cast<const bool*>(at) ? 1 : 0; },
                      [](void* at, std::size_t i) { *static_cast<bool*>(at) = i == 1; },
                      [](void* at) { *static_cast<bool*>(at) = false; }};
+
+using Problem = std::optional<FieldProblem>;
+
+Problem problemOfLanes(const char* field, int value)
+{
+    constexpr std::array kKnown{0, 1, 2, 4, 8, 16};
+    if (std::find(kKnown.begin(), kKnown.end(), value) != kKnown.end()) return {};
+    return FieldProblem{field,
+                        text::say("checks.is-no-number-of",
+                                  "{} is no number of lanes: 1, 2, 4, 8 or 16, and 0 where it was not read", value)};
+}
+
+Problem problemOfPayload(int bytes)
+{
+    constexpr std::array kKnown{0, 128, 256, 512, 1024, 2048, 4096};
+    if (std::find(kKnown.begin(), kKnown.end(), bytes) != kKnown.end()) return {};
+    return FieldProblem{"max_payload_bytes",
+                        text::say("checks.is-no-payload-size",
+                                  "{} is no payload size: 128, 256, 512, 1024, 2048 or 4096 bytes, and 0 where it was "
+                                  "not read",
+                                  bytes)};
+}
+
+Problem problemOfRun(const Run& run)
+{
+    for (std::size_t i = 0; i < run.segments.size(); ++i)
+        if (const int gauge = run.segments[i].gauge; gauge != 0 && (gauge < 20 || gauge > 34))
+            return FieldProblem{fmt::format("segments[{}].gauge_awg", i),
+                                text::say("checks.lies-outside-awg-to", "{} lies outside AWG 20 to 34", gauge)};
+    if (run.slack && run.slack->steps() != 0 && run.length && *run.slack >= *run.length)
+        return FieldProblem{"slack_m", text::say("checks.slack-beyond-length",
+                                                 "is {}, and the whole cable {}; slack is part of the length",
+                                                 text::length(*run.slack), text::length(*run.length))};
+    return {};
+}
 
 void describeSupply(Fields<Supply>& of)
 {
@@ -114,6 +155,14 @@ const Kind& kindOf<Slot>()
             });
             of.sources("sources", &Slot::sources);
         });
+        kind.check = [](const void* row) {
+            const Slot& slot = *static_cast<const Slot*>(row);
+            Problem found = problemOfLanes("lanes", slot.lanes);
+            if (!found) found = problemOfLanes("shape", slot.shape);
+            if (!found) found = problemOfPayload(slot.maxPayload);
+            if (!found && slot.card) found = problemOfLanes("card.lanes", slot.card->lanes);
+            return found;
+        };
         return kind;
     }();
     return kKind;
@@ -132,7 +181,7 @@ const Kind& kindOf<Port>()
             of.quantity("forced_bps", &Port::forced);
             of.word("fec", &Port::fec, Fec::Auto);
             of.text("module", &Port::module);
-            of.whole("mtu_bytes", &Port::mtu);
+            of.whole("mtu_bytes", &Port::mtu).between(576, 65535, " bytes");
             of.ref("slot", &Port::slot, "slot", WhenGone::Stays);
             of.ref("split_of", &Port::splitOf, "port", WhenGone::Stays);
             of.count("leg", &Port::leg).between(0, 8);
@@ -177,6 +226,7 @@ const Kind& kindOf<Run>()
             of.quantity("slack_m", &Run::slack).between(0, 1e5, " m");
             of.sources("sources", &Run::sources);
         });
+        kind.check = [](const void* row) { return problemOfRun(*static_cast<const Run*>(row)); };
         return std::move(kind).calledBy("label");
     }();
     return kKind;
@@ -193,7 +243,12 @@ const Kind& kindOf<Waiver>()
             of.needed("reason", &Waiver::reason, "tested, and it works");
             of.text("on", &Waiver::on);
         });
-        return std::move(kind).calledBy("reason");
+        kind.check = [](const void* row) -> Problem {
+            if (static_cast<const Waiver*>(row)->verdict != "unsafe") return {};
+            return FieldProblem{"verdict",
+                                text::say("checks.what-is-unsafe-cannot", "what is unsafe cannot be accepted; fix it")};
+        };
+        return std::move(kind).calledBy("reason").speaksOf("run");
     }();
     return kKind;
 }
@@ -207,6 +262,11 @@ const Kind& kindOf<CatalogueRow>()
                                                                   of.needed("table", &CatalogueRow::table, "modules");
                                                                   of.texts("cells", &CatalogueRow::cells);
                                                               });
+        kind.check = [](const void* row) -> Problem {
+            if (!static_cast<const CatalogueRow*>(row)->cells.empty()) return {};
+            return FieldProblem{"cells",
+                                text::say("checks.is-empty-copy-a", "is empty: copy a shipped row and change it")};
+        };
         return std::move(kind).calledBy("table");
     }();
     return kKind;
@@ -242,6 +302,13 @@ const Kind& kindOf<Job>()
             of.text("purpose", &Job::purpose);
             of.quantity("size_bytes", &Job::size);
         });
+        kind.check = [](const void* row) -> Problem {
+            const Job& job = *static_cast<const Job*>(row);
+            if (job.size.steps() != 0 || !job.purpose.empty()) return {};
+            return FieldProblem{"size_bytes",
+                                text::say("checks.is-missing-say-how",
+                                          "is missing: say how much is copied, or which purpose needs a steady rate")};
+        };
         return kind;
     }();
     return kKind;

@@ -34,6 +34,12 @@ const Kind& kindOf<Offer>()
             of.yes("hearsay", &O::isHearsay).asLine("hearsay", "Hearsay, data sheet not read");
             of.text("note", &O::note).asLine("note", "Note", "where; who said so");
         });
+        kind.check = [](const void* row) -> std::optional<FieldProblem> {
+            const O& offer = *static_cast<const O*>(row);
+            if (offer.price || offer.stock == Availability::Out || offer.stock == Availability::Waiting) return {};
+            return FieldProblem{"price",
+                                text::say("checks.an-offer-needs-a-price", "is missing; type what one buy costs")};
+        };
         return std::move(kind).calledBy("name", "part");
     }();
     return kKind;
@@ -75,6 +81,7 @@ const Kind& kindOf<Currency>()
                 .asLine("rate", "Rate", "of the house's currency for one; empty: it is the house's own");
             of.day("on", &C::on).asLine("on", "Rate of", "2026-11-28");
         });
+        kind.check = [](const void* row) { return problemOfCurrency("name", static_cast<const C*>(row)->name); };
         return std::move(kind).uniqueNames();
     }();
     return kKind;

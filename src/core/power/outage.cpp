@@ -6,7 +6,7 @@
 #include <limits>
 
 #include "core/formulas/battery.h"
-#include "core/plan/tables.h"
+#include "core/plan/kind.h"
 #include "core/power/clock_text.h"
 #include "core/power/services.h"
 
@@ -348,7 +348,7 @@ text::Sentence titleOf(const plan::Plan& plan, const Outage& outage)
     const auto nameIn = [&](const auto& rows) {
         using Row = std::decay_t<decltype(*rows.begin())>;
         const auto* row = rows.find(decltype(Row::id){id});
-        return row ? plan::ownName(*row) : std::string("?");
+        return row ? plan::kindOf<Row>().nameOf(row) : std::string("?");
     };
     switch (outage.cause) {
     case Outage::Cause::Mains: return text::say("outage.title-house", "Mains off in the whole house");

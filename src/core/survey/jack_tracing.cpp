@@ -8,7 +8,7 @@
 
 #include "core/editline/run_label.h"
 #include "core/plan/edits.h"
-#include "core/plan/tables.h"
+#include "core/plan/kind.h"
 
 namespace sokudo::survey {
 namespace {

@@ -37,7 +37,7 @@ std::string refusalOf(const std::string& line)
 std::vector<plan::Subject> recordsOf(const plan::Plan& plan)
 {
     std::vector<plan::Subject> all;
-    plan::eachTable([&](auto table) {
+    sokudo::testing::eachTable([&](auto table) {
         for (const auto& row : plan.*table.rows)
             if (isRecordKind(table.kind)) all.push_back({table.kind, row.id.value});
     });
