@@ -34,6 +34,14 @@ private Q_SLOTS:
         }
         QVERIFY2(checked >= 40, qPrintable(QString::number(checked)));
     }
+    /// A length that no count of millimetres times five can hold is far too long, and not a little.
+    void anAbsurdLength()
+    {
+        const auto report =
+            oneline::judgeLinkLine("sfp+:10gbase-sr / om3 2000000000000000m / sfp+:10gbase-sr", knowledge());
+        QVERIFY(report);
+        QCOMPARE(report->verdict, Verdict::NoLink);
+    }
     void errorsPointAtTheWord_data()
     {
         QTest::addColumn<QString>("line");

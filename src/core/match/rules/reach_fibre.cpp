@@ -57,7 +57,7 @@ Outcome tooLong(const LinkContext& link, const kb::Phy& phy, text::Args args, co
 {
     if (const kb::Medium* better = betterFibre(link, phy)) {
         args.emplace_back("better", better->name);
-        if (link.length->steps() * 5 <= reach.max.steps() * 6)
+        if (5 * *link.length <= 6 * reach.max)
             return outcome(phy, args, Verdict::Marginal,
                            "{length} of {medium} is more than the {reach} that {phy} reaches: it may link, prove it; "
                            "{better} carries it this far",
@@ -68,7 +68,7 @@ Outcome tooLong(const LinkContext& link, const kb::Phy& phy, text::Args args, co
                            "this far",
                            reach.from, "fo-03");
     }
-    if (link.length->steps() * 5 <= reach.max.steps() * 6)
+    if (5 * *link.length <= 6 * reach.max)
         return outcome(phy, args, Verdict::Marginal,
                        "{length} of {medium} is more than the {reach} that {phy} reaches: it may link, prove it",
                        reach.from, "fo-02");
