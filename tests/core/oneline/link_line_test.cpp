@@ -41,6 +41,8 @@ private Q_SLOTS:
             oneline::judgeLinkLine("sfp+:10gbase-sr / om3 2000000000000000m / sfp+:10gbase-sr", knowledge());
         QVERIFY(report);
         QCOMPARE(report->verdict, Verdict::NoLink);
+        for (const match::Finding& finding : report->findings)
+            QVERIFY2(finding.text().find("it may link") == std::string::npos, finding.text().c_str());
     }
     void errorsPointAtTheWord_data()
     {
