@@ -36,7 +36,7 @@ const Kind& kindOf<measure::Trial>()
             of.text("note", &T::note);
         });
         kind.check = [](const void* row) { return measure::problemOf(*static_cast<const T*>(row)); };
-        return kind;
+        return std::move(kind).calledBy("note");
     }();
     return kKind;
 }

@@ -169,10 +169,6 @@ std::string sourceText(const plan::Supply& supply, const plan::Plan& plan)
     return port ? "port " + nameInLine(port->name) : std::string();
 }
 
-}  // namespace
-
-namespace {
-
 /// Parts with + between them; one in quotation marks parts nothing.
 std::vector<std::string> partsOf(const std::string& value)
 {

@@ -39,6 +39,12 @@ private:
     void note(const Field& field, const void* at) { all.emplace_back(field.key, at); }
 };
 
+class Texts : public FieldVisitor {
+public:
+    bool isText = false;
+    void text(const Field&, std::string&) override { isText = true; }
+};
+
 }  // namespace
 
 class KindsTest : public QObject {
@@ -72,7 +78,16 @@ private Q_SLOTS:
         for (const auto& [key, where] : places.all) QVERIFY2(seen.insert(where).second, key.c_str());
         kind.row.setId(record, 77);
         QCOMPARE(kind.row.id(record), 77);
-        QVERIFY(kind.row.isSame(record, rows->addCopy(rows->row(0))) || rows->size() == 2);
+        const auto others = kind.row.list();
+        void* copy = others->addCopy(record);
+        QVERIFY(kind.row.isSame(record, copy));
+        kind.row.setId(copy, 78);
+        QVERIFY(!kind.row.isSame(record, copy));
+        // What messages call it by is a text.
+        Texts texts;
+        const Field& name = kind.fields[kind.nameField];
+        name.show(name, name.in(record), texts);
+        QVERIFY2(texts.isText, name.key);
     }
     void theLastWordIsTheLast()
     {
