@@ -115,7 +115,16 @@ std::string quoted(std::string_view text)
     return result + "\"";
 }
 
-std::string asInALine(const std::string& name) { return text::lower(text::joined(text::words(name), " ")); }
+std::string asInALine(const std::string& name)
+{
+    std::string plain;
+    for (std::size_t i = 0; i < name.size();) {
+        const std::size_t mark = quoteAt(std::string_view(name).substr(i));
+        if (mark == 0) plain.push_back(name[i]);
+        i += mark > 0 ? mark : 1;
+    }
+    return text::lower(text::joined(text::words(plain), " "));
+}
 
 std::string nameInLine(const std::string& name)
 {

@@ -16,7 +16,8 @@ std::string quoted(std::string_view text);
 /// A name in a line: quoted where a sign in it would end the name.
 std::string nameInLine(const std::string& name);
 
-/// A name as a line can tell it: in small letters with single blanks, since a line is taken apart at its blanks.
+/// A name as a line can tell it: in small letters with single blanks and without quotation marks, at which a line is
+/// taken apart.
 std::string asInALine(const std::string& name);
 
 struct Word {

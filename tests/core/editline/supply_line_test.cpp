@@ -124,6 +124,8 @@ private Q_SLOTS:
         const auto read = readIn(plan, shown);
         QVERIFY2(read.has_value(), read ? "" : (shown + ": " + read.error().message()).c_str());
         QCOMPARE(*read, c.supplies);
+        // Typed as it stands on the label, it is found too.
+        if (name.contains('"')) QCOMPARE(readIn(plan, name.toStdString())->front().from, battery.id);
         // In a whole line, the value is quoted once more.
         const std::string line = "set c fed=" + editline::quoted(shown) + "\n";
         QCOMPARE(plan::deviceNamed(houseOf(line, plan), "c")->supplies, c.supplies);
