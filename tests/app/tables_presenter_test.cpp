@@ -43,22 +43,22 @@ private Q_SLOTS:
     {
         Shown shown;
         const plan::Plan& plan = shown.document->plan();
-        const auto rows = [&](TableKind kind) {
+        const auto rows = [&](SurveyTable kind) {
             shown.table.show(kind);
             return static_cast<std::size_t>(shown.table.rowCount());
         };
-        QCOMPARE(rows(TableKind::Places), plan.places.size());
-        QCOMPARE(rows(TableKind::Devices), plan.devices.size());
-        QCOMPARE(rows(TableKind::Runs), plan.runs.size());
-        QCOMPARE(rows(TableKind::Outlets), plan.places.size());
-        const auto jacks = rows(TableKind::Jacks), ports = rows(TableKind::Ports);
+        QCOMPARE(rows(SurveyTable::Places), plan.places.size());
+        QCOMPARE(rows(SurveyTable::Devices), plan.devices.size());
+        QCOMPARE(rows(SurveyTable::Runs), plan.runs.size());
+        QCOMPARE(rows(SurveyTable::Outlets), plan.places.size());
+        const auto jacks = rows(SurveyTable::Jacks), ports = rows(SurveyTable::Ports);
         QCOMPARE(jacks, 4u);  // two wall plates of two
         QCOMPARE(jacks + ports, plan.ports.size());
     }
     void whatIsComputedCannotBeTyped()
     {
         Shown shown;
-        shown.table.show(TableKind::Devices);
+        shown.table.show(SurveyTable::Devices);
         QVERIFY(shown.table.isEditable(shown.column("Name")) && !shown.table.isEditable(shown.column("Ports used")));
         QVERIFY(shown.table.flags(shown.table.index(0, shown.column("Name"))) & Qt::ItemIsEditable);
         QVERIFY(!(shown.table.flags(shown.table.index(0, shown.column("Ports used"))) & Qt::ItemIsEditable));
@@ -68,7 +68,7 @@ private Q_SLOTS:
     void aCellIsOneEdit()
     {
         Shown shown;
-        shown.table.show(TableKind::Devices);
+        shown.table.show(SurveyTable::Devices);
         QVERIFY(shown.set("core", "Description", "the big one"));
         QCOMPARE(toQt(plan::deviceNamed(shown.document->plan(), "core")->description), "the big one");
         QVERIFY(shown.set("core", "Name", "heart"));
@@ -82,7 +82,7 @@ private Q_SLOTS:
     void aCellKeepsItsSigns()
     {
         Shown shown;
-        shown.table.show(TableKind::Devices);
+        shown.table.show(SurveyTable::Devices);
         for (const QString text : {"the \"big\" one", "“old”, 3\" wide", "a=b: c, d"}) {
             QVERIFY(shown.set("core", "Description", text));
             QCOMPARE(toQt(plan::deviceNamed(shown.document->plan(), "core")->description), text);
@@ -103,7 +103,7 @@ private Q_SLOTS:
         QFETCH(QString, typed);
         QFETCH(double, metres);
         Shown shown;
-        shown.table.show(TableKind::Runs);
+        shown.table.show(SurveyTable::Runs);
         QVERIFY(shown.set("west", "Length", typed));
         QCOMPARE(shown.document->plan().runs.find(shown.run("west"))->length->in(), metres);
     }
@@ -113,15 +113,16 @@ private Q_SLOTS:
         QTest::addColumn<QString>("row");
         QTest::addColumn<QString>("heading");
         QTest::addColumn<QString>("typed");
-        const auto row = [](const char* name, TableKind kind, const char* in, const char* heading, const char* typed) {
+        const auto row = [](const char* name, SurveyTable kind, const char* in, const char* heading,
+                            const char* typed) {
             QTest::newRow(name) << static_cast<int>(kind) << in << heading << typed;
         };
-        row("a length", TableKind::Runs, "west", "Length", "far");
-        row("a cable", TableKind::Runs, "west", "Cable", "string");
-        row("a place", TableKind::Devices, "core", "Place", "Moon");
-        row("a kind", TableKind::Devices, "core", "Kind", "teapot");
-        row("a name that is taken", TableKind::Devices, "core", "Name", "vault");
-        row("a temperature", TableKind::Places, "Attic", "Warmest in summer", "hot");
+        row("a length", SurveyTable::Runs, "west", "Length", "far");
+        row("a cable", SurveyTable::Runs, "west", "Cable", "string");
+        row("a place", SurveyTable::Devices, "core", "Place", "Moon");
+        row("a kind", SurveyTable::Devices, "core", "Kind", "teapot");
+        row("a name that is taken", SurveyTable::Devices, "core", "Name", "vault");
+        row("a temperature", SurveyTable::Places, "Attic", "Warmest in summer", "hot");
     }
     void whatCannotBeIsRefused()
     {
@@ -131,7 +132,7 @@ private Q_SLOTS:
         QFETCH(QString, typed);
         Shown shown;
         const plan::PlanPtr before = shown.document->snapshot();
-        shown.table.show(static_cast<TableKind>(kind));
+        shown.table.show(static_cast<SurveyTable>(kind));
         QVERIFY(!shown.set(row, heading, typed));
         QCOMPARE(shown.refused.count(), 1);
         QVERIFY(shown.document->plan() == *before);
@@ -139,7 +140,7 @@ private Q_SLOTS:
     void fillingIsOneStep()
     {
         Shown shown;
-        shown.table.show(TableKind::Runs);
+        shown.table.show(SurveyTable::Runs);
         std::vector<int> rows;
         for (const char* label : {"east", "west", "w1"}) rows.push_back(shown.row(label));
         QVERIFY(shown.table.fill(rows, shown.column("Cable"), "cat6a"));
@@ -154,7 +155,7 @@ private Q_SLOTS:
     void copiedAsATable()
     {
         Shown shown;
-        shown.table.show(TableKind::Devices);
+        shown.table.show(SurveyTable::Devices);
         const QString text = shown.table.copied({shown.row("core"), shown.row("vault")});
         const QStringList lines = text.split('\n', Qt::SkipEmptyParts);
         QCOMPARE(lines.size(), 3);

@@ -70,7 +70,7 @@ private Q_SLOTS:
     {
         Shown shown;
         const auto before = shown.plan().services.size();
-        shown.records().show(app::TableKind::Services);
+        shown.records().show(plan::kindOf<plan::Service>());
         shown.press("Add");
         QTRY_VERIFY(shown.named<QLineEdit>("Name"));
         shown.type("Name", "second line");
@@ -103,7 +103,7 @@ private Q_SLOTS:
     {
         Shown shown;
         shown.window->selection().selectDevice(shown.device("core"));
-        shown.records().show(app::TableKind::LooseEnds);
+        shown.records().show(plan::kindOf<plan::LooseEnd>());
         shown.press("Add");
         QTRY_VERIFY(shown.named<QLineEdit>("What"));
         QCOMPARE(shown.named<QLineEdit>("About")->text(), "device core");
@@ -212,7 +212,7 @@ private Q_SLOTS:
         Shown shown;
         shown.survey().showPane(SurveyPage::Tables);
         auto* tables = static_cast<TablesPane*>(shown.survey().paneWidget(SurveyPage::Tables));
-        tables->show(app::TableKind::Devices);
+        tables->show(app::SurveyTable::Devices);
         QVERIFY(!shown.named<QLineEdit>("Value for all selected rows"));
         tables->table().selectAll();
         QTRY_VERIFY(shown.named<QLineEdit>("Value for all selected rows"));

@@ -200,7 +200,7 @@ private Q_SLOTS:
         Shown shown;
         shown.survey().showPane(SurveyPage::Tables);
         auto& pane = *static_cast<TablesPane*>(shown.survey().paneWidget(SurveyPage::Tables));
-        pane.show(app::TableKind::Runs);
+        pane.show(app::SurveyTable::Runs);
         QAbstractItemModel* model = pane.table().model();
         const auto rowOf = [&](const QString& label) {
             for (int i = 0; i < model->rowCount(); ++i)

@@ -16,19 +16,13 @@ namespace sokudo::app {
 class RecordsPresenter final : public QObject {
     Q_OBJECT
 public:
-    /// A kind of record as the pane offers it.
-    struct Kind {
-        TableKind table;
-        const char* one;      ///< "service"
-        const char* purpose;  ///< what it is for, in one sentence
-    };
-    static const std::vector<Kind>& kinds();
-    static const Kind& kindOf(TableKind);
+    /// Those with a table of their own, in the order in which they are offered.
+    static const std::vector<const plan::Kind*>& kinds();
 
     explicit RecordsPresenter(Document&, QObject* parent = nullptr);
-    std::size_t count(TableKind) const;
+    std::size_t count(const plan::Kind&) const;
     /// How many of them are due today or were due before: loose ends to look at, things to give back.
-    int due(TableKind) const;
+    int due(const plan::Kind&) const;
     std::vector<editline::RecordField> fields(const plan::Subject&) const;
     QString name(const plan::Subject&) const;
     /// Adds a record, or changes these fields of one. @return what it is now; nothing where it was refused, and said
@@ -55,10 +49,5 @@ private:
     bool m_isReading = false;
     Work m_reading;
 };
-
-/// The kind of a record of a table: "loose-end". Empty: a table of places, devices, ports or runs.
-std::string recordKind(TableKind);
-/// The table that lists this kind of object; nothing where none does.
-std::optional<TableKind> tableOfRecord(std::string_view kind);
 
 }  // namespace sokudo::app

@@ -4,11 +4,10 @@
 #include <algorithm>
 
 #include "app/preferences.h"
-#include "app/presenters/records_presenter.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/editline/edit_line.h"
-#include "core/editline/record_fields.h"
+#include "core/editline/record_keys.h"
 #include "core/editline/supply_line.h"
 #include "core/editline/words.h"
 #include "core/kb/port_rows.h"
@@ -27,42 +26,13 @@ QString ratesText(const std::vector<BitRate>& rates)
     return all.join("+");
 }
 
-/// A value of an edit line: in quotation marks, so that blanks and commas stay in it.
-
 }  // namespace
 
-const char* word(TableKind kind)
+const char* word(const TableChoice& table)
 {
-    static constexpr const char* kWords[] = {"Places",
-                                             "Devices",
-                                             "Ports",
-                                             "Jacks",
-                                             "Runs",
-                                             "Outlets",
-                                             "Services",
-                                             "Networks",
-                                             "Workloads",
-                                             "Spares and tools",
-                                             "Loose ends",
-                                             "Addresses",
-                                             "Photos",
-                                             "Kinds of device",
-                                             "Circuits",
-                                             "Outlets and strips",
-                                             "Offers",
-                                             "Purchases",
-                                             "Currencies",
-                                             "Budgets",
-                                             "People",
-                                             "Ticks",
-                                             "Permissions",
-                                             "Instruments",
-                                             "Test results",
-                                             "Port profiles",
-                                             "Changed settings",
-                                             "Cut-over days",
-                                             "Column mappings"};
-    return kWords[static_cast<int>(kind)];
+    static constexpr const char* kWords[] = {"Places", "Devices", "Ports", "Jacks", "Runs", "Outlets"};
+    if (const auto* survey = std::get_if<SurveyTable>(&table)) return kWords[static_cast<int>(*survey)];
+    return std::get<const plan::Kind*>(table)->title;
 }
 
 TablesPresenter::TablesPresenter(Document& document, QObject* parent)
@@ -73,9 +43,9 @@ TablesPresenter::TablesPresenter(Document& document, QObject* parent)
     fillRows();
 }
 
-void TablesPresenter::show(TableKind kind)
+void TablesPresenter::show(const TableChoice& table)
 {
-    m_kind = kind;
+    m_shown = table;
     fillRows();
 }
 
@@ -84,16 +54,21 @@ void TablesPresenter::fillRows()
     beginResetModel();
     m_rows.clear();
     m_columns.clear();
-    switch (m_kind) {
-    case TableKind::Places: addPlaces(); break;
-    case TableKind::Devices: addDevices(); break;
-    case TableKind::Ports: addPorts(false); break;
-    case TableKind::Jacks: addPorts(true); break;
-    case TableKind::Runs: addRuns(); break;
-    case TableKind::Outlets: addOutlets(); break;
-    default: addRecords(recordKind(m_kind));
-    }
+    if (const auto* survey = std::get_if<SurveyTable>(&m_shown)) addSurvey(*survey);
+    else addRecords(*std::get<const plan::Kind*>(m_shown));
     endResetModel();
+}
+
+void TablesPresenter::addSurvey(SurveyTable table)
+{
+    switch (table) {
+    case SurveyTable::Places: return addPlaces();
+    case SurveyTable::Devices: return addDevices();
+    case SurveyTable::Ports: return addPorts(false);
+    case SurveyTable::Jacks: return addPorts(true);
+    case SurveyTable::Runs: return addRuns();
+    case SurveyTable::Outlets: return addOutlets();
+    }
 }
 
 void TablesPresenter::addPlaces()
@@ -225,44 +200,17 @@ void TablesPresenter::addOutlets()
 }
 
 /// The fields of a kind of record are its columns, in their order.
-void TablesPresenter::addRecords(const std::string& kind)
+void TablesPresenter::addRecords(const plan::Kind& kind)
 {
     const plan::Plan& plan = m_document.plan();
-    for (const editline::RecordField& field : editline::recordFields(plan, {kind, 0}, m_document.knowledge()))
-        m_columns.push_back({toQt(field.heading), field.key});
-    const auto add = [&](const auto& rows) {
-        for (const auto& row : rows) {
-            Row made{{kind, row.id.value}, {}};
-            for (const auto& field : editline::recordFields(plan, made.object, m_document.knowledge()))
-                made.cells.push_back(toQt(field.value));
-            m_rows.push_back(std::move(made));
-        }
-    };
-    switch (m_kind) {
-    case TableKind::Services: return add(plan.services);
-    case TableKind::Networks: return add(plan.networks);
-    case TableKind::Workloads: return add(plan.workloads);
-    case TableKind::Stock: return add(plan.stock);
-    case TableKind::LooseEnds: return add(plan.looseEnds);
-    case TableKind::Addresses: return add(plan.accesses);
-    case TableKind::Photos: return add(plan.photos);
-    case TableKind::Circuits: return add(plan.circuits);
-    case TableKind::MainsOutlets: return add(plan.outlets);
-    case TableKind::Offers: return add(plan.offers);
-    case TableKind::Purchases: return add(plan.purchases);
-    case TableKind::Currencies: return add(plan.currencies);
-    case TableKind::Budgets: return add(plan.budgets);
-    case TableKind::People: return add(plan.people);
-    case TableKind::Ticks: return add(plan.ticks);
-    case TableKind::Permits: return add(plan.permits);
-    case TableKind::Instruments: return add(plan.instruments);
-    case TableKind::CableTests: return add(plan.cableTests);
-    case TableKind::Profiles: return add(plan.profiles);
-    case TableKind::Settings: return add(plan.settings);
-    case TableKind::CutOvers: return add(plan.cutOvers);
-    case TableKind::ColumnMaps: return add(plan.columnMaps);
-    default: return add(plan.deviceKinds);
-    }
+    for (const plan::Field& field : kind.fields)
+        if (*field.line) m_columns.push_back({toQt(std::string(field.heading)), field.line});
+    kind.table->each(plan, [&](const void* record) {
+        Row made{{kind.name, kind.row.id(record)}, {}};
+        for (const plan::Field& field : kind.fields)
+            if (*field.line) made.cells.push_back(toQt(editline::shown(field, record, plan)));
+        m_rows.push_back(std::move(made));
+    });
 }
 
 int TablesPresenter::rowOf(const plan::Subject& object) const

@@ -3,56 +3,31 @@
 #pragma once
 
 #include <functional>
+#include <variant>
 #include <vector>
 
 #include <QAbstractTableModel>
 
 #include "app/document.h"
+#include "core/plan/kind.h"
 #include "core/survey/paste.h"
 
 namespace sokudo::app {
 
-enum class TableKind {
-    Places,
-    Devices,
-    Ports,
-    Jacks,
-    Runs,
-    Outlets,
-    // Records beside them.
-    Services,
-    Networks,
-    Workloads,
-    Stock,
-    LooseEnds,
-    Addresses,
-    Photos,
-    DeviceKinds,
-    Circuits,
-    MainsOutlets,
-    Offers,
-    Purchases,
-    Currencies,
-    Budgets,
-    People,
-    Ticks,
-    Permits,
-    Instruments,
-    CableTests,
-    Profiles,
-    Settings,
-    CutOvers,
-    ColumnMaps,
-};
-inline constexpr int kSurveyTables = 6;  ///< those before the records
-const char* word(TableKind);
+/// What was surveyed, as tables of their own.
+enum class SurveyTable { Places, Devices, Ports, Jacks, Runs, Outlets };
+inline constexpr SurveyTable kSurveyTables[] = {SurveyTable::Places, SurveyTable::Devices, SurveyTable::Ports,
+                                                SurveyTable::Jacks,  SurveyTable::Runs,    SurveyTable::Outlets};
+/// A table of the survey, or the records of a kind.
+using TableChoice = std::variant<SurveyTable, const plan::Kind*>;
+const char* word(const TableChoice&);
 
 class TablesPresenter final : public QAbstractTableModel {
     Q_OBJECT
 public:
     explicit TablesPresenter(Document&, QObject* parent = nullptr);
-    void show(TableKind);
-    TableKind kind() const { return m_kind; }
+    void show(const TableChoice&);
+    const TableChoice& shown() const { return m_shown; }
     /// The object of a row.
     const plan::Subject& subject(int row) const { return m_rows[static_cast<std::size_t>(row)].object; }
     bool isEditable(int column) const;
@@ -94,9 +69,10 @@ private:
     void addPorts(bool ofJacks);
     void addRuns();
     void addOutlets();
-    void addRecords(const std::string& kind);
+    void addSurvey(SurveyTable);
+    void addRecords(const plan::Kind&);
     Document& m_document;
-    TableKind m_kind = TableKind::Devices;
+    TableChoice m_shown = SurveyTable::Devices;
     std::vector<Column> m_columns;
     std::vector<Row> m_rows;
 };

@@ -95,7 +95,7 @@ public:
         save("survey-neighbours");
         m_window.survey().showPane(ui::SurveyPage::Records);
         auto* records = static_cast<ui::RecordsPane*>(m_window.survey().paneWidget(ui::SurveyPage::Records));
-        records->show(app::TableKind::LooseEnds);
+        records->show(plan::kindOf<plan::LooseEnd>());
         if (!m_window.survey().presenter().plan().looseEnds.empty())
             records->show(plan::Subject{"loose-end", m_window.survey().presenter().plan().looseEnds.begin()->id.value});
         save("survey-records");

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// People, ticks, permissions, instruments, test results, profiles, settings and cut-over days in a line.
+// Ticks, test results, settings and marks of a cut-over day in a line.
 #include <fmt/format.h>
 
 #include "core/base/sentence.h"
@@ -7,20 +7,9 @@
 #include "core/editline/put_record.h"
 
 namespace sokudo::editline {
-namespace {
-
-/// A record that stands alone, by the name that the line gives it.
-template <class T>
-Done addNamed(Draft& draft, Words& words, const char* kind, const char* word)
-{
-    T record;
-    record.name = words.until({});
-    return put(draft, words, kind, std::move(record),
-               [&](const T& one) { return fmt::format("added {} {}", word, one.name); });
-}
 
 /// "test of q2, outcome=passed on=2026-11-28": called by its run and day unless it has a name.
-Done addTest(Draft& draft, Words& words)
+Done addTest(Draft& draft, Words& words, std::string_view)
 {
     plan::CableTest test;
     if (words.take("of")) {
@@ -40,7 +29,7 @@ Done addTest(Draft& draft, Words& words)
 }
 
 /// "tick pull:run:12, step=2 took=25min".
-Done addTick(Draft& draft, Words& words)
+Done addTick(Draft& draft, Words& words, std::string_view)
 {
     plan::Tick tick;
     tick.job = words.until({});
@@ -51,7 +40,7 @@ Done addTick(Draft& draft, Words& words)
 }
 
 /// "setting flow control of port 3 on core, factory=on now=off".
-Done addSetting(Draft& draft, Words& words)
+Done addSetting(Draft& draft, Words& words, std::string_view)
 {
     plan::SettingChange change;
     change.name = words.until({"on", "at"});
@@ -66,30 +55,13 @@ Done addSetting(Draft& draft, Words& words)
     });
 }
 
-/// "cut-over core night, from=core to=core-new on=2026-12-05 begins=18:00 until=22:30".
-Done addMark(Draft& draft, Words& words)
+/// "mark move:12, day=core begun=5min ended=9min".
+Done addMark(Draft& draft, Words& words, std::string_view)
 {
     plan::DayMark mark;
     mark.step = words.until({});
     return put(draft, words, "day-mark", std::move(mark),
                [](const plan::DayMark& one) { return "noted the time of " + one.step; });
-}
-
-}  // namespace
-
-std::optional<Done> addBuildRecord(Draft& draft, Words& words, std::string_view kind)
-{
-    if (kind == "person") return addNamed<plan::Person>(draft, words, "person", "person");
-    if (kind == "permit") return addNamed<plan::Permit>(draft, words, "permit", "permission");
-    if (kind == "instrument") return addNamed<plan::Instrument>(draft, words, "instrument", "instrument");
-    if (kind == "profile") return addNamed<plan::PortProfile>(draft, words, "profile", "profile");
-    if (kind == "cut-over") return addNamed<plan::CutOver>(draft, words, "cut-over", "cut-over");
-    if (kind == "columns") return addNamed<plan::ColumnMap>(draft, words, "column-map", "column mapping");
-    if (kind == "tick") return addTick(draft, words);
-    if (kind == "test") return addTest(draft, words);
-    if (kind == "setting") return addSetting(draft, words);
-    if (kind == "mark") return addMark(draft, words);
-    return std::nullopt;
 }
 
 }  // namespace sokudo::editline

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Services, networks, work, stock, loose ends, addresses and photos in a line.
+// A record in a line: by its name and the fields of its description, or as its kind has it.
+#include <algorithm>
+
 #include <fmt/format.h>
 
 #include "core/base/sentence.h"
@@ -9,7 +11,7 @@
 namespace sokudo::editline {
 namespace {
 
-Done addWork(Draft& draft, Words& words)
+Done addWork(Draft& draft, Words& words, std::string_view)
 {
     plan::Workload work;
     const Word purpose = words.peek();
@@ -36,7 +38,7 @@ Done addWork(Draft& draft, Words& words)
     });
 }
 
-Done addAddress(Draft& draft, Words& words)
+Done addAddress(Draft& draft, Words& words, std::string_view)
 {
     plan::Access access;
     const auto device = takeDevice(words, draft.plan);
@@ -50,7 +52,7 @@ Done addAddress(Draft& draft, Words& words)
 }
 
 /// "photo of q2: bent pin": what it shows and what is to be seen on it.
-Done addPhoto(Draft& draft, Words& words)
+Done addPhoto(Draft& draft, Words& words, std::string_view)
 {
     plan::Photo photo;
     if (words.take("of")) {
@@ -65,11 +67,11 @@ Done addPhoto(Draft& draft, Words& words)
 }
 
 /// "outlet bench in Study, circuit=desk", "strip rack in R1, battery=battery-a sockets=6".
-Done addOutlet(Draft& draft, Words& words, plan::OutletKind kind)
+Done addOutlet(Draft& draft, Words& words, std::string_view word)
 {
     plan::Outlet outlet;
-    outlet.kind = kind;
-    outlet.sockets = kind == plan::OutletKind::Strip ? 6 : 2;
+    outlet.kind = word == "strip" ? plan::OutletKind::Strip : plan::OutletKind::Wall;
+    outlet.sockets = outlet.kind == plan::OutletKind::Strip ? 6 : 2;
     outlet.name = words.until({"in"});
     if (words.take("in")) {
         const auto place = takePlace(words, draft.plan);
@@ -82,81 +84,94 @@ Done addOutlet(Draft& draft, Words& words, plan::OutletKind kind)
     });
 }
 
-/// Offers, purchases, currencies and budgets. Nothing: another kind of record.
-std::optional<Done> addTradeRecord(Draft& draft, Words& words, std::string_view kind)
+Done addOffer(Draft& draft, Words& words, std::string_view)
 {
-    if (kind == "offer") {
-        plan::Offer offer;
-        if (words.peek().text.find('=') == std::string::npos) offer.name = words.until({});
-        return put(draft, words, "offer", std::move(offer), [](const plan::Offer& one) {
-            return fmt::format("noted an offer of {}", one.name.empty() ? one.part : one.name);
-        });
-    }
-    if (kind == "purchase") {
-        plan::Purchase purchase;
-        purchase.name = words.until({});
-        return put(draft, words, "purchase", std::move(purchase), [](const plan::Purchase& one) {
-            return fmt::format("noted {} × {} as {}", one.count, one.name, code(one.status));
-        });
-    }
-    if (kind == "currency") {
-        plan::Currency currency;
-        currency.name = words.until({});
-        return put(draft, words, "currency", std::move(currency),
-                   [](const plan::Currency& one) { return "added currency " + one.name; });
-    }
-    if (kind == "budget") {
-        plan::Budget budget;
-        budget.name = words.until({});
-        return put(draft, words, "budget", std::move(budget),
-                   [](const plan::Budget& one) { return "added budget " + one.name; });
-    }
-    return std::nullopt;
+    plan::Offer offer;
+    if (words.peek().text.find('=') == std::string::npos) offer.name = words.until({});
+    return put(draft, words, "offer", std::move(offer), [](const plan::Offer& one) {
+        return fmt::format("noted an offer of {}", one.name.empty() ? one.part : one.name);
+    });
+}
+
+Done addPurchase(Draft& draft, Words& words, std::string_view)
+{
+    plan::Purchase purchase;
+    purchase.name = words.until({});
+    return put(draft, words, "purchase", std::move(purchase), [](const plan::Purchase& one) {
+        return fmt::format("noted {} × {} as {}", one.count, one.name, code(one.status));
+    });
+}
+
+Done addNetwork(Draft& draft, Words& words, std::string_view)
+{
+    plan::Network network;
+    network.name = words.until({});
+    return put(draft, words, "network", std::move(network), [](const plan::Network& one) {
+        return fmt::format("added network {}{}", one.name, one.tag ? fmt::format(", tag {}", one.tag) : "");
+    });
+}
+
+Done addStock(Draft& draft, Words& words, std::string_view word)
+{
+    plan::StockItem item;
+    if (const auto kind = plan::stockKindFromCode(word)) item.kind = *kind;
+    item.name = words.until({});
+    return put(draft, words, "stock", std::move(item), [](const plan::StockItem& one) {
+        return fmt::format("added {} × {} to the stock", one.count, one.name);
+    });
+}
+
+Done addLooseEnd(Draft& draft, Words& words, std::string_view word)
+{
+    plan::LooseEnd end;
+    if (const auto kind = plan::looseEndKindFromCode(word)) end.kind = *kind;
+    end.text = words.until({});
+    return put(draft, words, "loose-end", std::move(end),
+               [](const plan::LooseEnd& one) { return fmt::format("noted as {}: {}", code(one.kind), one.text); });
+}
+
+/// A kind of device is what a device is like; a line cannot say all of that.
+Done addDeviceKind(Draft&, Words& words, std::string_view)
+{
+    return tl::unexpected(words.wrong(text::say(
+        "add-record.keep-a-device", "a kind of device is kept from a device: keep core as my 8-port switch")));
+}
+
+/// Kinds whose lines say more than a name and fields.
+using Add = Done (*)(Draft&, Words&, std::string_view word);
+constexpr std::pair<std::string_view, Add> kOwnLines[] = {
+    {"workload", addWork},      {"access", addAddress},        {"photo", addPhoto},     {"outlet", addOutlet},
+    {"offer", addOffer},        {"purchase", addPurchase},     {"network", addNetwork}, {"stock", addStock},
+    {"loose-end", addLooseEnd}, {"cable-test", addTest},       {"tick", addTick},       {"setting", addSetting},
+    {"day-mark", addMark},      {"device-kind", addDeviceKind}};
+
+/// "budget reserve, amount=200": what comes first goes into its first field, then field by field.
+Done addByName(Draft& draft, Words& words, const plan::Kind& kind)
+{
+    const auto first = std::find_if(kind.fields.begin(), kind.fields.end(),
+                                    [](const plan::Field& field) { return *field.line != '\0'; });
+    const Word at = words.peek();
+    const auto rows = kind.row.list();
+    void* record = rows->add();
+    if (const Field named = setField(kind, record, Property{first->line, words.until({}), at}, draft); !named)
+        return tl::unexpected(named.error());
+    if (auto error = takeProperties(words, kind, record, draft)) return tl::unexpected(*error);
+    const auto id = draft.ids.next<Id<plan::Subject>>();
+    kind.row.setId(record, id.value);
+    const std::string done = fmt::format("added {} {}", kind.word, lineName(kind, record, draft.plan));
+    if (auto error = draft.take(plan::edits::putRecord(draft.plan, kind, record))) return tl::unexpected(*error);
+    draft.touch(kind.name, id);
+    return done;
 }
 
 }  // namespace
 
-Done addRecord(Draft& draft, Words& words, std::string_view kind)
+Done addRecord(Draft& draft, Words& words, const plan::Kind& kind)
 {
-    if (kind == "work") return addWork(draft, words);
-    if (kind == "address") return addAddress(draft, words);
-    if (kind == "photo") return addPhoto(draft, words);
-    if (kind == "service") {
-        plan::Service service;
-        service.name = words.until({});
-        return put(draft, words, "service", std::move(service),
-                   [](const plan::Service& one) { return "added service " + one.name; });
-    }
-    if (kind == "network") {
-        plan::Network network;
-        network.name = words.until({});
-        return put(draft, words, "network", std::move(network), [](const plan::Network& one) {
-            return fmt::format("added network {}{}", one.name, one.tag ? fmt::format(", tag {}", one.tag) : "");
-        });
-    }
-    if (kind == "circuit") {
-        plan::Circuit circuit;
-        circuit.name = words.until({});
-        return put(draft, words, "circuit", std::move(circuit),
-                   [](const plan::Circuit& one) { return "added circuit " + one.name; });
-    }
-    if (auto trade = addTradeRecord(draft, words, kind)) return std::move(*trade);
-    if (auto build = addBuildRecord(draft, words, kind)) return std::move(*build);
-    if (kind == "outlet") return addOutlet(draft, words, plan::OutletKind::Wall);
-    if (kind == "strip") return addOutlet(draft, words, plan::OutletKind::Strip);
-    if (const auto stock = plan::stockKindFromCode(kind)) {
-        plan::StockItem item;
-        item.kind = *stock;
-        item.name = words.until({});
-        return put(draft, words, "stock", std::move(item), [](const plan::StockItem& one) {
-            return fmt::format("added {} × {} to the stock", one.count, one.name);
-        });
-    }
-    plan::LooseEnd end;
-    end.kind = *plan::looseEndKindFromCode(kind);
-    end.text = words.until({});
-    return put(draft, words, "loose-end", std::move(end),
-               [](const plan::LooseEnd& one) { return fmt::format("noted as {}: {}", code(one.kind), one.text); });
+    const std::string word = text::lower(words.next().text);
+    for (const auto& [name, add] : kOwnLines)
+        if (name == kind.name) return add(draft, words, word);
+    return addByName(draft, words, kind);
 }
 
 }  // namespace sokudo::editline

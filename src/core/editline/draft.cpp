@@ -110,11 +110,10 @@ namespace {
 
 /// A service, a network or another record after the word for its kind. Nothing where none is called so: the word may be
 /// the name of a device.
-std::optional<plan::Subject> takeRecord(Words& words, const plan::Plan& plan, std::string_view kind)
+std::optional<plan::Subject> takeRecord(Words& words, const plan::Plan& plan, const plan::Kind& described)
 {
     Words after = words;
     after.skip(1);
-    const plan::Kind& described = *plan::kindNamed(kind);
     struct Called {
         plan::Subject id;
         std::string name;
@@ -169,8 +168,8 @@ Result<plan::Subject> takeSubject(Words& words, const plan::Plan& plan)
     if (words.take("place")) return subject("place", takePlace(words, plan));
     if (words.take("port")) return subject("port", takePort(words, plan));
     if (words.take("device")) return subject("device", takeDevice(words, plan));
-    if (const auto kind = recordKindOf(text::lower(words.peek().text)); !words.peek().isQuoted && !kind.empty())
-        if (auto record = takeRecord(words, plan, kind)) return *record;
+    if (const plan::Kind* kind = words.peek().isQuoted ? nullptr : recordKindOf(text::lower(words.peek().text)))
+        if (auto record = takeRecord(words, plan, *kind)) return *record;
     const auto name = [](const auto& row) { return row.name; };
     const Found device = longest(words, plan.devices, name), place = longest(words, plan.places, name);
     const Found run = longest(words, plan.runs, [](const plan::Run& one) { return one.label; });

@@ -7,6 +7,7 @@
 
 #include "core/base/sentence.h"
 #include "core/base/text.h"
+#include "core/editline/records.h"
 #include "core/editline/verbs.h"
 #include "core/oneline/tokens.h"
 
@@ -44,19 +45,14 @@ std::optional<plan::PlaceKind> takePlaceKind(Words& words)
 
 Done add(Draft& draft, Words& words)
 {
-    static constexpr std::string_view kRecords[] = {
-        "service",  "network",   "work",       "address", "photo",   "spare",  "tool",       "borrowed",
-        "ordered",  "temporary", "compromise", "open",    "circuit", "outlet", "strip",      "offer",
-        "purchase", "currency",  "budget",     "person",  "tick",    "permit", "instrument", "test",
-        "profile",  "setting",   "cut-over",   "mark",    "columns"};
     if (const plan::DeviceKind* kind = takeKind(words, draft.plan)) return addOfKind(draft, words, *kind);
     if (words.take("building")) return addBuilding(draft, words);
     if (const auto kind = takePlaceKind(words)) return addPlace(draft, words, *kind);
     if (words.take("run") || words.take("cable")) return addRun(draft, words);
     if (words.take("port") || words.take("ports")) return addPorts(draft, words);
     if (words.take("slot")) return addSlot(draft, words);
-    for (std::string_view record : kRecords)
-        if (words.take(record)) return addRecord(draft, words, record);
+    if (const plan::Kind* kind = words.peek().isQuoted ? nullptr : recordKindOf(text::lower(words.peek().text)))
+        return addRecord(draft, words, *kind);
     const std::string next = text::lower(words.peek(1).text);
     if (words.isNext({"drops", "drop"}) || next == "drops" || next == "drop") return addDrops(draft, words);
     if (const auto role = takeRole(words, draft.kb)) return addDevice(draft, words, *role);

@@ -18,8 +18,11 @@ std::optional<Field> setNetworks(plan::Port& port, const Property& one, const pl
     if (one.key == "untagged") port.untagged = {};
     else port.tagged.clear();
     if (one.isCleared()) return Field(one.key);
-    for (const std::string& part : text::split(one.value, '+')) {
-        Words name("\"" + text::trimmed(part) + "\"");
+    const std::vector<std::string> parts =
+        one.key == "tagged" ? partsOf(one.value) : std::vector<std::string>{one.value};
+    for (const std::string& each : parts) {
+        const std::string part = text::trimmed(each);
+        Words name(part.starts_with('"') ? part : quoted(part));
         const auto network = takeNetwork(name, plan);
         if (!network) return Field(tl::unexpected(one.wrong(network.error().what)));
         if (one.key == "untagged") port.untagged = *network;

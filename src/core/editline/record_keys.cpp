@@ -105,7 +105,7 @@ public:
     {
         std::vector<std::int64_t> ids;
         if (!m_one.isCleared())
-            for (const std::string& part : text::split(m_one.value, '+'))
+            for (const std::string& part : partsOf(m_one.value))
                 if (!refusal) ids.push_back(named(field.refersTo, text::trimmed(part)));
         if (!refusal) into.set(ids);
     }
@@ -199,7 +199,7 @@ public:
     void references(const plan::Field& field, plan::ReferencesView value) override
     {
         std::vector<std::string> names;
-        for (const std::int64_t id : value.all()) names.push_back(nameOf(field.refersTo, id));
+        for (const std::int64_t id : value.all()) names.push_back(nameInLine(nameOf(field.refersTo, id)));
         result = text::joined(names, "+");
     }
     void about(const plan::Field&, std::optional<plan::Subject>& value) override

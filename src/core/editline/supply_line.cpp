@@ -169,19 +169,6 @@ std::string sourceText(const plan::Supply& supply, const plan::Plan& plan)
     return port ? "port " + nameInLine(port->name) : std::string();
 }
 
-/// Parts with + between them; one in quotation marks parts nothing.
-std::vector<std::string> partsOf(const std::string& value)
-{
-    std::vector<std::string> parts{""};
-    bool isInside = false;
-    for (const char c : value) {
-        if (c == '"') isInside = !isInside;
-        if (c == '+' && !isInside) parts.emplace_back();
-        else parts.back().push_back(c);
-    }
-    return parts;
-}
-
 }  // namespace
 
 std::string suppliesText(const plan::Device& device, const plan::Plan& plan)

@@ -4,6 +4,10 @@
 
 #include "core/editline/draft.h"
 
+namespace sokudo::plan {
+struct Kind;
+}
+
 namespace sokudo::editline {
 
 /// @return what was done, as a sentence without its full stop
@@ -19,11 +23,13 @@ Done addSlot(Draft&, Words&);
 Done addRun(Draft&, Words&);
 /// "24 drops of cat6a from panel to rooms, two each"
 Done addDrops(Draft&, Words&);
-/// A service, a network, work, stock, a loose end, an address, a photo's caption.
-Done addRecord(Draft&, Words&, std::string_view kind);
-
-/// People, ticks, permissions, instruments, tests, profiles, settings, cut-over days. Nothing: another kind.
-std::optional<Done> addBuildRecord(Draft&, Words&, std::string_view kind);
+/// A record of a kind that the word which comes next names: a service, work, a spare, a test.
+Done addRecord(Draft&, Words&, const plan::Kind&);
+Done addTest(Draft&, Words&, std::string_view word);
+Done addTick(Draft&, Words&, std::string_view word);
+Done addSetting(Draft&, Words&, std::string_view word);
+/// The time of a step on a cut-over day.
+Done addMark(Draft&, Words&, std::string_view word);
 
 Done setFields(Draft&, Words&);
 /// Changes one object by the properties that follow.

@@ -11,7 +11,7 @@
 namespace sokudo::editline {
 namespace {
 
-constexpr std::size_t kLongestName = 6;  // words
+constexpr std::size_t kLongestName = 40;  // words: a goal is called by a whole sentence
 
 /// The length of a quotation mark at the start of a text: straight, or one of the curly ones; 0: none.
 std::size_t quoteAt(std::string_view text)
@@ -131,6 +131,18 @@ std::string nameInLine(const std::string& name)
     bool isPlain = name.find_first_of("\",:;+=") == std::string::npos;
     for (std::string_view mark : {"“", "”", "„"}) isPlain = isPlain && name.find(mark) == std::string::npos;
     return isPlain ? name : quoted(name);
+}
+
+std::vector<std::string> partsOf(const std::string& value)
+{
+    std::vector<std::string> parts{""};
+    bool isInside = false;
+    for (const char c : value) {
+        if (c == '"') isInside = !isInside;
+        if (c == '+' && !isInside) parts.emplace_back();
+        else parts.back().push_back(c);
+    }
+    return parts;
 }
 
 std::size_t Words::offset() const { return isAtEnd() ? m_line.size() : peek().at; }

@@ -15,6 +15,8 @@ namespace sokudo::editline {
 std::string quoted(std::string_view text);
 /// A name in a line: quoted where a sign in it would end the name.
 std::string nameInLine(const std::string& name);
+/// Parts with + between them; one in quotation marks parts nothing.
+std::vector<std::string> partsOf(const std::string& value);
 
 /// A name as a line can tell it: in small letters with single blanks and without quotation marks, at which a line is
 /// taken apart.

@@ -30,7 +30,8 @@ const Kind& kindOf<Person>()
             return FieldProblem{
                 "hours", text::say("checks.hours", "do not read: {} in {}", hours.error().what, hours.error().where)};
         };
-        return std::move(kind).uniqueNames();
+        return std::move(kind).uniqueNames().inLines("person").listedAs(
+            "People", "Who builds: free hours on each day of the week, and a trade where there is one.");
     }();
     return kKind;
 }
@@ -40,16 +41,23 @@ const Kind& kindOf<Tick>()
 {
     using T = Tick;
     static const Kind kKind =
-        described<T, &Plan::ticks>("tick", "ticks", "tick", [](Fields<T>& of) {
-            of.needed("job", &T::job, "pull:run:12").asLine("job", "Job", "pull:run:12");
-            of.count("step", &T::step).between(0, 1000).asLine("step", "Step", "0: the whole job");
-            of.text("title", &T::title).asLine("title", "Called");
-            of.quantity("took_s", &T::took).between(0, kLongestWork, " s").asLine("took", "Took", "25min");
-            of.day("on", &T::on).asLine("on", "On", "2026-11-28");
-            of.ref("person", &T::person, "person").asLine("person", "By", "not said");
-            of.text("note", &T::note).asLine("note", "Note");
-            of.quantity("planned_s", &T::planned).between(0, kLongestWork, " s").asLine("planned", "Planned", "40min");
-        }).calledBy("title");
+        described<T, &Plan::ticks>(
+            "tick", "ticks", "tick",
+            [](Fields<T>& of) {
+                of.needed("job", &T::job, "pull:run:12").asLine("job", "Job", "pull:run:12");
+                of.count("step", &T::step).between(0, 1000).asLine("step", "Step", "0: the whole job");
+                of.text("title", &T::title).asLine("title", "Called");
+                of.quantity("took_s", &T::took).between(0, kLongestWork, " s").asLine("took", "Took", "25min");
+                of.day("on", &T::on).asLine("on", "On", "2026-11-28");
+                of.ref("person", &T::person, "person").asLine("person", "By", "not said");
+                of.text("note", &T::note).asLine("note", "Note");
+                of.quantity("planned_s", &T::planned)
+                    .between(0, kLongestWork, " s")
+                    .asLine("planned", "Planned", "40min");
+            })
+            .calledBy("title")
+            .inLines("tick")
+            .listedAs("Ticks", "Steps and jobs that are done, with the minutes they took: estimates learn from them.");
     return kKind;
 }
 
@@ -58,7 +66,7 @@ const Kind& kindOf<Permit>()
 {
     using P = Permit;
     static const Kind kKind = [] {
-        Kind kind = described<P, &Plan::permits>("permit", "permits", "permit", [](Fields<P>& of) {
+        Kind kind = described<P, &Plan::permits>("permit", "permits", "permission", [](Fields<P>& of) {
             of.name("name", &P::name, "drill the lime wall").asLine("name", "What", "drill the lime wall");
             of.word("kind", &P::kind, PermitKind::BetweenBuildings).asLine("kind", "Kind");
             of.ref("place", &P::place, "place").asLine("in", "Place", "by the job");
@@ -74,7 +82,8 @@ const Kind& kindOf<Permit>()
                                 text::say("checks.name-the-trade",
                                           "is missing: name the licensed trade that does this, it is not done by you")};
         };
-        return kind;
+        return std::move(kind).inLines("permit").listedAs(
+            "Permissions", "A yes of the owner, or the licensed trade that does it: what locked jobs wait for.");
     }();
     return kKind;
 }
@@ -84,20 +93,26 @@ const Kind& kindOf<Instrument>()
 {
     using I = Instrument;
     static const Kind kKind =
-        described<I, &Plan::instruments>("instrument", "instruments", "instrument", [](Fields<I>& of) {
-            of.name("name", &I::name, "tester from the tool library")
-                .asLine("name", "Name", "tester from the tool library");
-            of.text("grade", &I::grade)
-                .inSmallLetters()
-                .asLine("grade", "What it is", "not said")
-                .pick(Choices::Grades);
-            of.text("battery", &I::battery).asLine("battery", "Battery", "full, 40 %, low");
-            of.day("calibrated", &I::calibrated).asLine("calibrated", "Calibrated on", "2026-03-01");
-            of.day("calibration_due", &I::calibrationDue).asLine("calibration-due", "Calibration due", "2027-03-01");
-            of.text("lent_from", &I::lentFrom).asLine("lent-from", "Lent from", "own");
-            of.day("due", &I::due).asLine("due", "Give back on", "2026-12-06");
-            of.text("note", &I::note).asLine("note", "Note");
-        }).uniqueNames();
+        described<I, &Plan::instruments>(
+            "instrument", "instruments", "instrument",
+            [](Fields<I>& of) {
+                of.name("name", &I::name, "tester from the tool library")
+                    .asLine("name", "Name", "tester from the tool library");
+                of.text("grade", &I::grade)
+                    .inSmallLetters()
+                    .asLine("grade", "What it is", "not said")
+                    .pick(Choices::Grades);
+                of.text("battery", &I::battery).asLine("battery", "Battery", "full, 40 %, low");
+                of.day("calibrated", &I::calibrated).asLine("calibrated", "Calibrated on", "2026-03-01");
+                of.day("calibration_due", &I::calibrationDue)
+                    .asLine("calibration-due", "Calibration due", "2027-03-01");
+                of.text("lent_from", &I::lentFrom).asLine("lent-from", "Lent from", "own");
+                of.day("due", &I::due).asLine("due", "Give back on", "2026-12-06");
+                of.text("note", &I::note).asLine("note", "Note");
+            })
+            .uniqueNames()
+            .inLines("instrument")
+            .listedAs("Instruments", "Testers at hand, with battery, calibration and when they go back.");
     return kKind;
 }
 
@@ -106,32 +121,40 @@ const Kind& kindOf<CableTest>()
 {
     using T = CableTest;
     static const Kind kKind =
-        described<T, &Plan::cableTests>("cable-test", "cable_tests", "test", [](Fields<T>& of) {
-            of.name("name", &T::name, "Q2 2026-11-28").asLine("name", "Name", "Q2 2026-11-28");
-            of.ref("run", &T::run, "run", WhenGone::TakesAlong).asLine("run", "Run", "q2");
-            of.day("on", &T::on).asLine("on", "On", "2026-11-28");
-            of.word("stage", &T::stage, TestStage::Again).asLine("stage", "When");
-            of.text("grade", &T::grade).inSmallLetters().asLine("grade", "Tested by", "not said").pick(Choices::Grades);
-            of.ref("instrument", &T::instrument, "instrument").asLine("instrument", "Instrument", "not said");
-            of.text("limit", &T::limit).inSmallLetters().asLine("limit", "Limit", "cat6a, 10g");
-            of.word("part", &T::part, TestedAs::CableOnly).silent("not-said").asLine("part", "Tested as");
-            of.word("outcome", &T::outcome, TestOutcome::Failed).asLine("outcome", "Outcome");
-            of.text("wire_map", &T::wireMap).asLine("map", "Wire map", "1-1 2-2 3-3 …");
-            of.quantity("length_m", &T::length).asLine("length", "Length", "18.4m");
-            of.text("worst", &T::worst).asLine("worst", "Worst", "NEXT 36-45");
-            of.quantity("margin_db", &T::margin)
-                .between(-100, 100, " dB")
-                .asLine("margin", "Margin", "2.1db; below 0: fails");
-            of.quantity("loop_ohm", &T::loop).between(0, 10'000, " Ω").asLine("loop", "Loop resistance", "3.2ohm");
-            of.quantity("loss_db", &T::loss).between(0, 200, " dB").asLine("loss", "Loss", "1.2db");
-            of.quantity("rate_bps", &T::rate).asLine("rate", "Rate of the run", "10g");
-            of.quantity("ran_s", &T::ran).between(0, 3e7, " s").asLine("ran", "Ran for", "10min");
-            of.count("errors", &T::errors).between(0, 2e9).asLine("errors", "Errors in it", "0");
-            of.text("by", &T::by).asLine("by", "Made by", "the installer");
-            // Its photo may be gone: versions of a house leave photos out.
-            of.ref("photo", &T::photo, "photo").mayBeGone().asLine("photo", "Photo", "its caption");
-            of.text("note", &T::note).asLine("note", "Note");
-        }).speaksOf("run");
+        described<T, &Plan::cableTests>(
+            "cable-test", "cable_tests", "test",
+            [](Fields<T>& of) {
+                of.name("name", &T::name, "Q2 2026-11-28").asLine("name", "Name", "Q2 2026-11-28");
+                of.ref("run", &T::run, "run", WhenGone::TakesAlong).asLine("run", "Run", "q2");
+                of.day("on", &T::on).asLine("on", "On", "2026-11-28");
+                of.word("stage", &T::stage, TestStage::Again).asLine("stage", "When");
+                of.text("grade", &T::grade)
+                    .inSmallLetters()
+                    .asLine("grade", "Tested by", "not said")
+                    .pick(Choices::Grades);
+                of.ref("instrument", &T::instrument, "instrument").asLine("instrument", "Instrument", "not said");
+                of.text("limit", &T::limit).inSmallLetters().asLine("limit", "Limit", "cat6a, 10g");
+                of.word("part", &T::part, TestedAs::CableOnly).silent("not-said").asLine("part", "Tested as");
+                of.word("outcome", &T::outcome, TestOutcome::Failed).asLine("outcome", "Outcome");
+                of.text("wire_map", &T::wireMap).asLine("map", "Wire map", "1-1 2-2 3-3 …");
+                of.quantity("length_m", &T::length).asLine("length", "Length", "18.4m");
+                of.text("worst", &T::worst).asLine("worst", "Worst", "NEXT 36-45");
+                of.quantity("margin_db", &T::margin)
+                    .between(-100, 100, " dB")
+                    .asLine("margin", "Margin", "2.1db; below 0: fails");
+                of.quantity("loop_ohm", &T::loop).between(0, 10'000, " Ω").asLine("loop", "Loop resistance", "3.2ohm");
+                of.quantity("loss_db", &T::loss).between(0, 200, " dB").asLine("loss", "Loss", "1.2db");
+                of.quantity("rate_bps", &T::rate).asLine("rate", "Rate of the run", "10g");
+                of.quantity("ran_s", &T::ran).between(0, 3e7, " s").asLine("ran", "Ran for", "10min");
+                of.count("errors", &T::errors).between(0, 2e9).asLine("errors", "Errors in it", "0");
+                of.text("by", &T::by).asLine("by", "Made by", "the installer");
+                // Its photo may be gone: versions of a house leave photos out.
+                of.ref("photo", &T::photo, "photo").mayBeGone().asLine("photo", "Photo", "its caption");
+                of.text("note", &T::note).asLine("note", "Note");
+            })
+            .speaksOf("run")
+            .inLines("test")
+            .listedAs("Test results", "Results of cable tests, by run and day.");
     return kKind;
 }
 
@@ -160,7 +183,8 @@ const Kind& kindOf<PortProfile>()
                         text::say("checks.network-twice", "name a network twice; it passes tagged or untagged, once")};
             return {};
         };
-        return std::move(kind).uniqueNames();
+        return std::move(kind).uniqueNames().inLines("profile").listedAs(
+            "Port profiles", "Settings of a port under one name: networks, MTU, priority, limits. Ports name theirs.");
     }();
     return kKind;
 }
@@ -185,7 +209,9 @@ const Kind& kindOf<SettingChange>()
                 const auto& change = *static_cast<const C*>(row);
                 const Device* device = plan.devices.find(change.device);
                 return (device ? device->name : std::string()) + " " + change.name;
-            });
+            })
+            .inLines("setting")
+            .listedAs("Changed settings", "What is set otherwise than it came from the factory, and why.");
     return kKind;
 }
 
@@ -215,7 +241,11 @@ const Kind& kindOf<CutOver>()
             return FieldProblem{
                 "to", text::say("checks.cut-over-to-itself", "is the old switch; name the one that takes over")};
         };
-        return std::move(kind).uniqueNames();
+        return std::move(kind)
+            .uniqueNames()
+            .inLines("cut-over")
+            .listedAs("Cut-over days",
+                      "Days on which one switch takes over from another: window, reserve, appointments.");
     }();
     return kKind;
 }
@@ -238,11 +268,14 @@ const Kind& kindOf<DayMark>()
             if (!mark.begun || !mark.ended || *mark.begun <= *mark.ended) return {};
             return FieldProblem{"ended_s", text::say("checks.ended-first", "lies before it was begun")};
         };
-        return std::move(kind).calledBy("step").inLinesAs([](const void* row, const Plan& plan) {
-            const auto& mark = *static_cast<const M*>(row);
-            const CutOver* day = plan.cutOvers.find(mark.cutOver);
-            return (day ? day->name : std::string()) + " " + mark.step;
-        });
+        return std::move(kind)
+            .calledBy("step")
+            .inLinesAs([](const void* row, const Plan& plan) {
+                const auto& mark = *static_cast<const M*>(row);
+                const CutOver* day = plan.cutOvers.find(mark.cutOver);
+                return (day ? day->name : std::string()) + " " + mark.step;
+            })
+            .inLines("mark");
     }();
     return kKind;
 }
@@ -252,11 +285,17 @@ const Kind& kindOf<ColumnMap>()
 {
     using C = ColumnMap;
     static const Kind kKind =
-        described<C, &Plan::columnMaps>("column-map", "column_maps", "column mapping", [](Fields<C>& of) {
-            of.name("name", &C::name, "export of the lent tester").asLine("name", "Name", "export of the lent tester");
-            of.needed("columns", &C::columns, "run=Cable ID; length=Length (ft) in ft; outcome=Result")
-                .asLine("columns", "Columns", "run=Cable ID; length=Length (ft) in ft; outcome=Result");
-        }).uniqueNames();
+        described<C, &Plan::columnMaps>(
+            "column-map", "column_maps", "column mapping",
+            [](Fields<C>& of) {
+                of.name("name", &C::name, "export of the lent tester")
+                    .asLine("name", "Name", "export of the lent tester");
+                of.needed("columns", &C::columns, "run=Cable ID; length=Length (ft) in ft; outcome=Result")
+                    .asLine("columns", "Columns", "run=Cable ID; length=Length (ft) in ft; outcome=Result");
+            })
+            .uniqueNames()
+            .inLines("columns")
+            .listedAs("Column mappings", "Which column of a tester's table holds what; kept for the next import.");
     return kKind;
 }
 

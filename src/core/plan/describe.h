@@ -115,6 +115,7 @@ inline constexpr RowType kRow{
 
 template <class T, Table<T> Plan::*Rows>
 inline constexpr TableType kTable{
+    [](const Plan& plan) { return (plan.*Rows).size(); },
     [](const Plan& plan, const TableType::Visit& visit) {
         for (const T& row : plan.*Rows) visit(&row);
     },

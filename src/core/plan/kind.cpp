@@ -85,6 +85,19 @@ Kind&& Kind::inLinesAs(std::string (*how)(const void* row, const Plan&)) &&
     return std::move(*this);
 }
 
+Kind&& Kind::inLines(const char* words) &&
+{
+    lineWords = words;
+    return std::move(*this);
+}
+
+Kind&& Kind::listedAs(const char* asTitle, const char* forPurpose) &&
+{
+    title = asTitle;
+    purpose = forPurpose;
+    return std::move(*this);
+}
+
 Kind&& Kind::speaksOf(std::string_view key) &&
 {
     for (std::size_t i = 0; i < fields.size(); ++i)

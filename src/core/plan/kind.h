@@ -60,6 +60,7 @@ struct RowType {
 struct TableType {
     using Visit = std::function<void(const void*)>;
     using VisitTwo = std::function<void(const void* before, const void* after)>;
+    std::size_t (*size)(const Plan&);
     void (*each)(const Plan&, const Visit&);
     const void* (*find)(const Plan&, std::int64_t id);
     /// In place of an older row with the same id.
@@ -85,7 +86,10 @@ struct Kind {
     bool isNameUnique = false;         ///< two of one name are refused, and blanks around it dropped
     /// What the fields together may not hold; null: anything that each may.
     std::optional<FieldProblem> (*check)(const void* row) = nullptr;
-    const char* lineWord = "";  ///< by which an edit line adds one: "goal"; empty: a line of its own, or none
+    /// Words by which edit lines name one, with blanks between: "spare tool borrowed". Empty: no line does.
+    const char* lineWords = "";
+    const char* title = "";    ///< of its table in the window: "Spares and tools"; empty: it has none
+    const char* purpose = "";  ///< what it is for, in one sentence
     /// How edit lines and lists call one, where that is not its first field of a line.
     std::string (*lineName)(const void* row, const Plan&) = nullptr;
 
@@ -99,6 +103,8 @@ struct Kind {
     bool hasKeys() const;
     /// Where its fields are from; null: a kind that does not say.
     Sources* sourcesOf(void* record) const;
+    Kind&& inLines(const char* words) &&;
+    Kind&& listedAs(const char* asTitle, const char* forPurpose) &&;
     Kind&& inLinesAs(std::string (*name)(const void* row, const Plan&)) &&;
 };
 

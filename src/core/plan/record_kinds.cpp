@@ -37,26 +37,32 @@ const Kind& kindOf<Service>()
 {
     using S = Service;
     static const Kind kKind =
-        described<S, &Plan::services>("service", "services", "service", [](Fields<S>& of) {
-            of.name("name", &S::name, "home fibre").asLine("name", "Name", "home fibre");
-            of.word("kind", &S::kind, ServiceKind::Other).asLine("kind", "Kind");
-            of.text("technology", &S::technology)
-                .asLine("technology", "Technology", "fibre, cable, VDSL, 5G radio: as the contract says");
-            of.quantity("down_bps", &S::down).asLine("down", "Down", "1g or 250m; empty: not known");
-            of.quantity("up_bps", &S::up).asLine("up", "Up", "1g or 250m; empty: not known");
-            of.quantity("hand_off_bps", &S::handOff)
-                .asLine("hand-off", "Hand-off port", "the provider's port, such as 2.5g");
-            of.ref("entry", &S::entry, "place").asLine("in", "Enters in", "not known");
-            of.ref("device", &S::device, "device").asLine("box", "Provider's box", "not known");
-            of.day("since", &S::since).asLine("since", "Since", "2026-11-28");
-            of.quantity("fee", &S::fee).asLine("fee", "Fee a month", "29.90");
-            of.quantity("unit_price", &S::unitPrice)
-                .asLine("unit-price", "Price of a unit", "of a kWh, or of each GB beyond what is included");
-            of.quantity("included_bytes", &S::included).asLine("included", "Included a month", "50gb; empty: no limit");
-            of.yes("backup", &S::isBackup).asLine("backup", "Second way");
-            of.text("note", &S::note).asLine("note", "Note");
-            of.sources("sources", &S::sources);
-        }).uniqueNames();
+        described<S, &Plan::services>(
+            "service", "services", "service",
+            [](Fields<S>& of) {
+                of.name("name", &S::name, "home fibre").asLine("name", "Name", "home fibre");
+                of.word("kind", &S::kind, ServiceKind::Other).asLine("kind", "Kind");
+                of.text("technology", &S::technology)
+                    .asLine("technology", "Technology", "fibre, cable, VDSL, 5G radio: as the contract says");
+                of.quantity("down_bps", &S::down).asLine("down", "Down", "1g or 250m; empty: not known");
+                of.quantity("up_bps", &S::up).asLine("up", "Up", "1g or 250m; empty: not known");
+                of.quantity("hand_off_bps", &S::handOff)
+                    .asLine("hand-off", "Hand-off port", "the provider's port, such as 2.5g");
+                of.ref("entry", &S::entry, "place").asLine("in", "Enters in", "not known");
+                of.ref("device", &S::device, "device").asLine("box", "Provider's box", "not known");
+                of.day("since", &S::since).asLine("since", "Since", "2026-11-28");
+                of.quantity("fee", &S::fee).asLine("fee", "Fee a month", "29.90");
+                of.quantity("unit_price", &S::unitPrice)
+                    .asLine("unit-price", "Price of a unit", "of a kWh, or of each GB beyond what is included");
+                of.quantity("included_bytes", &S::included)
+                    .asLine("included", "Included a month", "50gb; empty: no limit");
+                of.yes("backup", &S::isBackup).asLine("backup", "Second way");
+                of.text("note", &S::note).asLine("note", "Note");
+                of.sources("sources", &S::sources);
+            })
+            .uniqueNames()
+            .inLines("service")
+            .listedAs("Services", "What providers bring into the house: rate, hand-off port, and where it enters.");
     return kKind;
 }
 
@@ -65,12 +71,17 @@ const Kind& kindOf<Network>()
 {
     using N = Network;
     static const Kind kKind =
-        described<N, &Plan::networks>("network", "networks", "network", [](Fields<N>& of) {
-            of.name("name", &N::name, "cameras").asLine("name", "Name", "cameras");
-            of.count("tag", &N::tag).between(0, 4094).asLine("tag", "Tag", "1 to 4094; 0: never tagged");
-            of.text("subnet", &N::subnet).asLine("subnet", "Subnet", "10.20.0.0/24");
-            of.text("note", &N::note).asLine("note", "Note");
-        }).uniqueNames();
+        described<N, &Plan::networks>(
+            "network", "networks", "network",
+            [](Fields<N>& of) {
+                of.name("name", &N::name, "cameras").asLine("name", "Name", "cameras");
+                of.count("tag", &N::tag).between(0, 4094).asLine("tag", "Tag", "1 to 4094; 0: never tagged");
+                of.text("subnet", &N::subnet).asLine("subnet", "Subnet", "10.20.0.0/24");
+                of.text("note", &N::note).asLine("note", "Note");
+            })
+            .uniqueNames()
+            .inLines("network")
+            .listedAs("Networks", "Networks on the same wires, with their tags; ports say which they carry.");
     return kKind;
 }
 
@@ -80,7 +91,7 @@ const Kind& kindOf<Workload>()
     using W = Workload;
     static const Kind kKind =
         described<W, &Plan::workloads>(
-            "workload", "workloads", "work",
+            "workload", "workloads", "workload",
             [](Fields<W>& of) {
                 of.needed("purpose", &W::purpose, "edit-4k")
                     .asLine("purpose", "Workload")
@@ -102,7 +113,9 @@ const Kind& kindOf<Workload>()
                 const Place* place = plan.places.find(work.place);
                 return work.purpose + (work.device.isSet() ? " on " + (device ? device->name : std::string())
                                                            : " in " + (place ? place->name : std::string()));
-            });
+            })
+            .inLines("work")
+            .listedAs("Workloads", "What runs where: the rate that a place needs follows from it.");
     return kKind;
 }
 
@@ -110,20 +123,25 @@ template <>
 const Kind& kindOf<StockItem>()
 {
     using S = StockItem;
-    static const Kind kKind = described<S, &Plan::stock>("stock", "stock", "item in stock", [](Fields<S>& of) {
-        of.name("name", &S::name, "Cat 6A jacks").asLine("name", "Name", "Cat 6A jacks");
-        of.word("kind", &S::kind, StockKind::Ordered).asLine("kind", "Kind");
-        of.whole("count", &S::count).between(0, 100'000).asLine("count", "Count", "pieces");
-        of.quantity("length_m", &S::length).asLine("length", "Length left", "40m of a reel");
-        of.text("part", &S::part)
-            .inSmallLetters()
-            .asLine("part", "Serves as", "nothing of the tables")
-            .pick(Choices::Parts);
-        of.ref("place", &S::place, "place").asLine("in", "Where", "not known");
-        of.text("state", &S::state).asLine("state", "State", "battery low");
-        of.day("due", &S::due).asLine("due", "Due", "2026-12-24: to be given back, to arrive");
-        of.text("note", &S::note).asLine("note", "Note");
-    });
+    static const Kind kKind =
+        described<S, &Plan::stock>(
+            "stock", "stock", "item in stock",
+            [](Fields<S>& of) {
+                of.name("name", &S::name, "Cat 6A jacks").asLine("name", "Name", "Cat 6A jacks");
+                of.word("kind", &S::kind, StockKind::Ordered).asLine("kind", "Kind");
+                of.whole("count", &S::count).between(0, 100'000).asLine("count", "Count", "pieces");
+                of.quantity("length_m", &S::length).asLine("length", "Length left", "40m of a reel");
+                of.text("part", &S::part)
+                    .inSmallLetters()
+                    .asLine("part", "Serves as", "nothing of the tables")
+                    .pick(Choices::Parts);
+                of.ref("place", &S::place, "place").asLine("in", "Where", "not known");
+                of.text("state", &S::state).asLine("state", "State", "battery low");
+                of.day("due", &S::due).asLine("due", "Due", "2026-12-24: to be given back, to arrive");
+                of.text("note", &S::note).asLine("note", "Note");
+            })
+            .inLines("spare tool borrowed ordered stock")
+            .listedAs("Spares and tools", "Spares, ends of reels, tools, and what is on loan or ordered.");
     return kKind;
 }
 
@@ -132,15 +150,21 @@ const Kind& kindOf<LooseEnd>()
 {
     using L = LooseEnd;
     static const Kind kKind =
-        described<L, &Plan::looseEnds>("loose-end", "loose_ends", "loose end", [](Fields<L>& of) {
-            of.needed("text", &L::text, "cable along the stairs, to go into the wall")
-                .asLine("text", "What", "cable along the stairs, to go into the wall");
-            of.word("kind", &L::kind, LooseEndKind::Open).asLine("kind", "Kind");
-            of.text("why", &L::why).asLine("why", "Why", "the reason of a compromise");
-            of.about("about", &L::about).asLine("about", "About", "run q2, device core, place attic");
-            of.day("review", &L::review).asLine("review", "Review date", "2027-01-15");
-            of.yes("done", &L::isDone).asLine("done", "Done");
-        }).calledBy("text");
+        described<L, &Plan::looseEnds>(
+            "loose-end", "loose_ends", "loose end",
+            [](Fields<L>& of) {
+                of.needed("text", &L::text, "cable along the stairs, to go into the wall")
+                    .asLine("text", "What", "cable along the stairs, to go into the wall");
+                of.word("kind", &L::kind, LooseEndKind::Open).asLine("kind", "Kind");
+                of.text("why", &L::why).asLine("why", "Why", "the reason of a compromise");
+                of.about("about", &L::about).asLine("about", "About", "run q2, device core, place attic");
+                of.day("review", &L::review).asLine("review", "Review date", "2027-01-15");
+                of.yes("done", &L::isDone).asLine("done", "Done");
+            })
+            .calledBy("text")
+            .inLines("temporary compromise open")
+            .listedAs("Loose ends",
+                      "What is temporary, what is a compromise and why, and what is open; with a review date.");
     return kKind;
 }
 
@@ -170,10 +194,15 @@ const Kind& kindOf<Access>()
             return FieldProblem{"address", text::say("checks.access-says-nothing",
                                                      "is missing, as is all else; type an address or how one gets in")};
         };
-        return std::move(kind).calledBy("address").speaksOf("device").inLinesAs([](const void* row, const Plan& plan) {
-            const Device* device = plan.devices.find(static_cast<const A*>(row)->device);
-            return device ? device->name : std::string();
-        });
+        return std::move(kind)
+            .calledBy("address")
+            .speaksOf("device")
+            .inLinesAs([](const void* row, const Plan& plan) {
+                const Device* device = plan.devices.find(static_cast<const A*>(row)->device);
+                return device ? device->name : std::string();
+            })
+            .inLines("address")
+            .listedAs("Addresses", "How devices are reached. Private: left out of exports. Never a password.");
     }();
     return kKind;
 }
@@ -191,7 +220,8 @@ const Kind& kindOf<Photo>()
             of.text("jpeg", &P::jpeg).is(TextKind::Raw);
         });
         kind.check = [](const void* row) { return problemOfPhoto(*static_cast<const P*>(row)); };
-        return std::move(kind).calledBy("caption");
+        return std::move(kind).calledBy("caption").inLines("photo").listedAs(
+            "Photos", "Pictures and visual inspections. The place they were taken at is removed.");
     }();
     return kKind;
 }
@@ -201,11 +231,16 @@ const Kind& kindOf<DeviceKind>()
 {
     using K = DeviceKind;
     static const Kind kKind =
-        described<K, &Plan::deviceKinds>("device-kind", "device_kinds", "kind of device", [](Fields<K>& of) {
-            of.name("name", &K::name, "my 8-port switch").asLine("name", "Name", "my 8-port switch");
-            of.needed("line", &K::line, "switch: 8x rj45 2.5g, 2x sfp+")
-                .asLine("line", "As a line", "switch: 8x rj45 2.5g, 2x sfp+");
-        }).uniqueNames();
+        described<K, &Plan::deviceKinds>(
+            "device-kind", "device_kinds", "kind of device",
+            [](Fields<K>& of) {
+                of.name("name", &K::name, "my 8-port switch").asLine("name", "Name", "my 8-port switch");
+                of.needed("line", &K::line, "switch: 8x rj45 2.5g, 2x sfp+")
+                    .asLine("line", "As a line", "switch: 8x rj45 2.5g, 2x sfp+");
+            })
+            .uniqueNames()
+            .inLines("kind")
+            .listedAs("Kinds of device", "Devices that come back, described once: “my 8-port switch”.");
     return kKind;
 }
 
@@ -214,14 +249,19 @@ const Kind& kindOf<Circuit>()
 {
     using C = Circuit;
     static const Kind kKind =
-        described<C, &Plan::circuits>("circuit", "circuits", "circuit", [](Fields<C>& of) {
-            of.name("name", &C::name, "desk").asLine("name", "Name", "desk");
-            of.quantity("breaker_a", &C::breaker).between(0.1, 1000, " A").asLine("breaker", "Breaker, A", "16");
-            of.quantity("volts", &C::volts).between(12, 1000, " V").asLine("volts", "Mains, V", "230 or 120");
-            of.ref("place", &C::place, "place").asLine("in", "Breaker is in", "not known");
-            of.text("note", &C::note).asLine("note", "Note");
-            of.sources("sources", &C::sources);
-        }).uniqueNames();
+        described<C, &Plan::circuits>(
+            "circuit", "circuits", "circuit",
+            [](Fields<C>& of) {
+                of.name("name", &C::name, "desk").asLine("name", "Name", "desk");
+                of.quantity("breaker_a", &C::breaker).between(0.1, 1000, " A").asLine("breaker", "Breaker, A", "16");
+                of.quantity("volts", &C::volts).between(12, 1000, " V").asLine("volts", "Mains, V", "230 or 120");
+                of.ref("place", &C::place, "place").asLine("in", "Breaker is in", "not known");
+                of.text("note", &C::note).asLine("note", "Note");
+                of.sources("sources", &C::sources);
+            })
+            .uniqueNames()
+            .inLines("circuit")
+            .listedAs("Circuits", "Branch circuits of the mains, each behind its breaker.");
     return kKind;
 }
 
@@ -254,7 +294,12 @@ const Kind& kindOf<Outlet>()
                 text::say("checks.outlet-fed-twice",
                           "names more than one of circuit, outlet and battery unit; keep the one it hangs on")};
         };
-        return std::move(kind).uniqueNames();
+        return std::move(kind)
+            .uniqueNames()
+            .inLines("outlet strip")
+            .listedAs("Outlets and strips",
+                      "Wall outlets by circuit, and strips by what they are plugged into. Devices name them in "
+                      "“Powered by”.");
     }();
     return kKind;
 }

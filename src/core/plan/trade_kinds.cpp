@@ -40,7 +40,12 @@ const Kind& kindOf<Offer>()
             return FieldProblem{"price",
                                 text::say("checks.an-offer-needs-a-price", "is missing; type what one buy costs")};
         };
-        return std::move(kind).calledBy("name", "part");
+        return std::move(kind)
+            .calledBy("name", "part")
+            .inLines("offer")
+            .listedAs(
+                "Offers",
+                "What a part costs where and when. The newest that holds counts; older ones are its price history.");
     }();
     return kKind;
 }
@@ -49,23 +54,33 @@ template <>
 const Kind& kindOf<Purchase>()
 {
     using P = Purchase;
-    static const Kind kKind = described<P, &Plan::purchases>("purchase", "purchases", "purchase", [](Fields<P>& of) {
-        of.name("name", &P::name, "10GBASE-SR modules").asLine("name", "Name", "10GBASE-SR modules");
-        of.text("part", &P::part).inSmallLetters().asLine("part", "Part", "nothing of the tables").pick(Choices::Parts);
-        of.whole("count", &P::count).between(1, 100'000).asLine("count", "Count", "pieces");
-        of.quantity("length_m", &P::length).asLine("length", "Length", "of cable");
-        of.quantity("price", &P::price).asLine("price", "Price of all", "29.90");
-        of.text("currency", &P::currency).is(TextKind::Code).asLine("currency", "Currency", "that of the house");
-        of.text("seller", &P::seller)
-            .inSmallLetters()
-            .asLine("seller", "Kind of seller", "not known")
-            .pick(Choices::Sellers);
-        of.word("tenure", &P::tenure, Tenure::Lent).silent("bought").asLine("tenure", "Bought, free or lent");
-        of.word("status", &P::status, PurchaseStatus::Returned).asLine("status", "Status");
-        of.day("on", &P::on).asLine("on", "On", "2026-11-28");
-        of.day("due", &P::due).asLine("due", "Due", "to arrive, or to be given back");
-        of.text("note", &P::note).asLine("note", "Note");
-    });
+    static const Kind kKind =
+        described<P, &Plan::purchases>(
+            "purchase", "purchases", "purchase",
+            [](Fields<P>& of) {
+                of.name("name", &P::name, "10GBASE-SR modules").asLine("name", "Name", "10GBASE-SR modules");
+                of.text("part", &P::part)
+                    .inSmallLetters()
+                    .asLine("part", "Part", "nothing of the tables")
+                    .pick(Choices::Parts);
+                of.whole("count", &P::count).between(1, 100'000).asLine("count", "Count", "pieces");
+                of.quantity("length_m", &P::length).asLine("length", "Length", "of cable");
+                of.quantity("price", &P::price).asLine("price", "Price of all", "29.90");
+                of.text("currency", &P::currency)
+                    .is(TextKind::Code)
+                    .asLine("currency", "Currency", "that of the house");
+                of.text("seller", &P::seller)
+                    .inSmallLetters()
+                    .asLine("seller", "Kind of seller", "not known")
+                    .pick(Choices::Sellers);
+                of.word("tenure", &P::tenure, Tenure::Lent).silent("bought").asLine("tenure", "Bought, free or lent");
+                of.word("status", &P::status, PurchaseStatus::Returned).asLine("status", "Status");
+                of.day("on", &P::on).asLine("on", "On", "2026-11-28");
+                of.day("due", &P::due).asLine("due", "Due", "to arrive, or to be given back");
+                of.text("note", &P::note).asLine("note", "Note");
+            })
+            .inLines("purchase")
+            .listedAs("Purchases", "What was ordered, has arrived, is fitted or went back; free and on loan too.");
     return kKind;
 }
 
@@ -82,7 +97,10 @@ const Kind& kindOf<Currency>()
             of.day("on", &C::on).asLine("on", "Rate of", "2026-11-28");
         });
         kind.check = [](const void* row) { return problemOfCurrency("name", static_cast<const C*>(row)->name); };
-        return std::move(kind).uniqueNames();
+        return std::move(kind)
+            .uniqueNames()
+            .inLines("currency")
+            .listedAs("Currencies", "The house's own currency, and what others are worth in it on a day.");
     }();
     return kKind;
 }
@@ -92,12 +110,17 @@ const Kind& kindOf<Budget>()
 {
     using B = Budget;
     static const Kind kKind =
-        described<B, &Plan::budgets>("budget", "budgets", "budget", [](Fields<B>& of) {
-            of.name("name", &B::name, "this winter").asLine("name", "Name", "this winter, or the name of a variant");
-            of.quantity("amount", &B::amount).asLine("amount", "In all", "no limit");
-            of.quantity("monthly", &B::monthly).asLine("monthly", "A month", "60");
-            of.day("since", &B::since).asLine("since", "Counts from", "2026-11-01");
-        }).uniqueNames();
+        described<B, &Plan::budgets>("budget", "budgets", "budget",
+                                     [](Fields<B>& of) {
+                                         of.name("name", &B::name, "this winter")
+                                             .asLine("name", "Name", "this winter, or the name of a variant");
+                                         of.quantity("amount", &B::amount).asLine("amount", "In all", "no limit");
+                                         of.quantity("monthly", &B::monthly).asLine("monthly", "A month", "60");
+                                         of.day("since", &B::since).asLine("since", "Counts from", "2026-11-01");
+                                     })
+            .uniqueNames()
+            .inLines("budget")
+            .listedAs("Budgets", "What may be spent, in all or a month; one named as a variant counts for it.");
     return kKind;
 }
 

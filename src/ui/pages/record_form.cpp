@@ -69,10 +69,9 @@ void addPicture(Form& form, const QByteArray& jpeg)
 Form* recordForm(app::RecordsPresenter& presenter, const plan::Subject& subject, const editline::RecordValues& first,
                  std::function<void(const plan::Subject&)> saved)
 {
-    const auto& kind =
-        app::RecordsPresenter::kindOf(app::tableOfRecord(subject.kind).value_or(app::TableKind::Services));
+    const plan::Kind& kind = *plan::kindNamed(subject.kind);
     const bool isNew = subject.id == 0;
-    auto* form = new Form(isNew ? QString("Add: %1").arg(kind.one) : "Change " + presenter.name(subject));
+    auto* form = new Form(isNew ? QString("Add: %1").arg(kind.word) : "Change " + presenter.name(subject));
     const auto entries = entriesOf(*form, presenter.fields(subject), first);
     if (const QByteArray jpeg = presenter.picture(subject); !jpeg.isEmpty()) addPicture(*form, jpeg);
     form->setSave([=, &presenter] {
@@ -88,7 +87,7 @@ Form* recordForm(app::RecordsPresenter& presenter, const plan::Subject& subject,
         return made.has_value();
     });
     if (!isNew)
-        form->addAction("Delete this " + QString(kind.one), [form, &presenter, subject] {
+        form->addAction("Delete this " + QString(kind.word), [form, &presenter, subject] {
             if (presenter.remove(subject)) Q_EMIT form->closed();
         });
     return form;

@@ -16,8 +16,17 @@
 namespace sokudo::ui {
 
 using app::RecordsPresenter;
-using app::TableKind;
 using app::toQt;
+
+namespace {
+
+template <class T>
+bool isOf(const plan::Kind* kind)
+{
+    return kind == &plan::kindOf<T>();
+}
+
+}  // namespace
 
 RecordsPane::RecordsPane(app::Document& document, app::Selection& selection, QWidget* parent)
     : QWidget(parent), m_presenter(document), m_rows(document), m_selection(selection)
@@ -45,7 +54,7 @@ RecordsPane::RecordsPane(app::Document& document, app::Selection& selection, QWi
     connect(&m_presenter, &RecordsPresenter::changed, this, &RecordsPane::refresh);
     connect(&m_presenter, &RecordsPresenter::pictureAdded, this,
             [this](const plan::Subject& subject) { QTimer::singleShot(0, this, [this, subject] { show(subject); }); });
-    show(m_kind);
+    show(*m_kind);
 }
 
 QWidget* RecordsPane::kinds()
@@ -53,8 +62,8 @@ QWidget* RecordsPane::kinds()
     auto* panel = frame("list");
     panel->setFixedWidth(isVeryLarge() ? 290 : scaled(190));
     auto* all = column(panel, 12, 2);
-    for (const RecordsPresenter::Kind& kind : RecordsPresenter::kinds()) {
-        auto* one = button(word(kind.table), "row", [this, table = kind.table] { show(table); });
+    for (const plan::Kind* kind : RecordsPresenter::kinds()) {
+        auto* one = button(kind->title, "row", [this, kind] { show(*kind); });
         one->setCheckable(true);
         all->addWidget(one);
         m_kinds << one;
@@ -90,33 +99,33 @@ void RecordsPane::resizeEvent(QResizeEvent* event)
 void RecordsPane::refresh()
 {
     for (int i = 0; i < m_kinds.size(); ++i) {
-        const RecordsPresenter::Kind& kind = RecordsPresenter::kinds()[static_cast<std::size_t>(i)];
-        const int due = m_presenter.due(kind.table);
+        const plan::Kind& kind = *RecordsPresenter::kinds()[static_cast<std::size_t>(i)];
+        const int due = m_presenter.due(kind);
         m_kinds[i]->setText(QString("%1  %2%3")
-                                .arg(word(kind.table))
-                                .arg(m_presenter.count(kind.table))
+                                .arg(kind.title)
+                                .arg(m_presenter.count(kind))
                                 .arg(due > 0 ? QString(" · %1 due").arg(due) : QString()));
-        m_kinds[i]->setChecked(kind.table == m_kind);
+        m_kinds[i]->setChecked(&kind == m_kind);
     }
-    m_title->setText(word(m_kind));
-    m_purpose->setText(RecordsPresenter::kindOf(m_kind).purpose);
-    m_picture->setVisible(m_kind == TableKind::Photos);
+    m_title->setText(m_kind->title);
+    m_purpose->setText(m_kind->purpose);
+    m_picture->setVisible(isOf<plan::Photo>(m_kind));
     m_picture->setEnabled(!m_presenter.isReadingPicture());
     m_picture->setText(m_presenter.isReadingPicture() ? "Reading …" : "Add a picture …");
 }
 
-void RecordsPane::show(TableKind kind)
+void RecordsPane::show(const plan::Kind& kind)
 {
-    m_kind = kind;
-    m_table->show(kind);
+    m_kind = &kind;
+    m_table->show(&kind);
     refresh();
     showHint();
 }
 
 void RecordsPane::show(const plan::Subject& subject)
 {
-    const auto kind = app::tableOfRecord(subject.kind);
-    if (!kind) return;
+    const plan::Kind* kind = plan::kindNamed(subject.kind);
+    if (!kind || !*kind->title) return;
     show(*kind);
     m_table->choose(subject);
     showForm(subject, {});
@@ -126,16 +135,16 @@ void RecordsPane::add()
 {
     editline::RecordValues first;
     const auto about = selected();
-    if (about && (m_kind == TableKind::LooseEnds || m_kind == TableKind::Photos)) {
+    if (about && (isOf<plan::LooseEnd>(m_kind) || isOf<plan::Photo>(m_kind))) {
         const std::string name = about->kind + " ";
         const plan::Plan& plan = m_presenter.document().plan();
         if (about->kind == "run") first.emplace_back("about", name + plan.runs.find({about->id})->label);
         else if (about->kind == "port") first.emplace_back("about", name + plan::portText(plan, {about->id}));
         else first.emplace_back("about", name + plan.devices.find({about->id})->name);
     }
-    if (about && about->kind == "device" && m_kind == TableKind::Addresses)
+    if (about && about->kind == "device" && isOf<plan::Access>(m_kind))
         first.emplace_back("device", m_presenter.document().plan().devices.find({about->id})->name);
-    showForm({app::recordKind(m_kind), 0}, first);
+    showForm({m_kind->name, 0}, first);
 }
 
 void RecordsPane::showForm(const plan::Subject& subject, const editline::RecordValues& first)
@@ -153,12 +162,12 @@ void RecordsPane::showHint()
 {
     auto* page = new QWidget;
     auto* all = column(page, 18, 8);
-    const bool isEmpty = m_presenter.count(m_kind) == 0;
+    const bool isEmpty = m_presenter.count(*m_kind) == 0;
     all->addWidget(label(isEmpty ? "Nothing here yet" : "Choose a row to change it", "heading", true));
-    all->addWidget(label(isEmpty ? RecordsPresenter::kindOf(m_kind).purpose
-                                 : "Cells are changed in place too: type in one, or fill many with Ctrl+D.",
-                         "soft", true));
-    if (m_kind == TableKind::Photos)
+    all->addWidget(
+        label(isEmpty ? m_kind->purpose : "Cells are changed in place too: type in one, or fill many with Ctrl+D.",
+              "soft", true));
+    if (isOf<plan::Photo>(m_kind))
         all->addWidget(
             label("Drop pictures here, or press “Add a picture”. They are copied into the house, made "
                   "smaller, and lose the position they were taken at. They are about what is selected in "
@@ -196,7 +205,7 @@ void RecordsPane::dragEnterEvent(QDragEnterEvent* event)
 
 void RecordsPane::dropEvent(QDropEvent* event)
 {
-    show(TableKind::Photos);
+    show(plan::kindOf<plan::Photo>());
     QStringList files;
     for (const QUrl& url : event->mimeData()->urls()) files << url.toLocalFile();
     addPictures(files);

@@ -20,7 +20,7 @@ class RecordsPane final : public QWidget {
     Q_OBJECT
 public:
     RecordsPane(app::Document&, app::Selection&, QWidget* parent = nullptr);
-    void show(app::TableKind);
+    void show(const plan::Kind&);
     /// Shows a record with its form.
     void show(const plan::Subject&);
     void add();
@@ -45,7 +45,7 @@ private:
     app::RecordsPresenter m_presenter;
     app::TablesPresenter m_rows;
     app::Selection& m_selection;
-    app::TableKind m_kind = app::TableKind::Services;
+    const plan::Kind* m_kind = app::RecordsPresenter::kinds().front();
     TablesPane* m_table;
     QList<QPushButton*> m_kinds;
     QLabel* m_title;

@@ -86,9 +86,7 @@ void SurveyPage::addPanes()
     });
     m_panes->addLater([this] {
         m_tables = std::make_unique<app::TablesPresenter>(m_presenter.document());
-        std::vector<app::TableKind> kinds;
-        for (int i = 0; i < app::kSurveyTables; ++i) kinds.push_back(static_cast<app::TableKind>(i));
-        auto* pane = new TablesPane(*m_tables, kinds);
+        auto* pane = new TablesPane(*m_tables, {std::begin(app::kSurveyTables), std::end(app::kSurveyTables)});
         connect(pane, &TablesPane::chosen, this, &SurveyPage::go);
         return pane;
     });

@@ -44,11 +44,11 @@ protected:
 
 }  // namespace
 
-TablesPane::TablesPane(app::TablesPresenter& presenter, const std::vector<app::TableKind>& kinds, QWidget* parent)
+TablesPane::TablesPane(app::TablesPresenter& presenter, const std::vector<app::TableChoice>& tables, QWidget* parent)
     : QWidget(parent), m_presenter(presenter)
 {
     m_all = column(this, 0, 0);
-    m_all->addLayout(tools(kinds));
+    m_all->addLayout(tools(tables));
     m_all->addWidget(manyBar());
     m_sorted = new Sorted(this);
     m_sorted->setSourceModel(&presenter);
@@ -78,7 +78,7 @@ TablesPane::TablesPane(app::TablesPresenter& presenter, const std::vector<app::T
             label("Type to change a cell · Ctrl+D fills the selected cells with the first · Ctrl+C, Ctrl+V", "soft"));
     m_all->addWidget(foot);
     followSelection();
-    show(presenter.kind());
+    show(presenter.shown());
 }
 
 void TablesPane::followSelection()
@@ -148,18 +148,18 @@ void TablesPane::choose(const plan::Subject& object)
 }
 
 /// The tables to choose from, the filter, and what is done with many cells.
-QHBoxLayout* TablesPane::tools(const std::vector<app::TableKind>& kinds)
+QHBoxLayout* TablesPane::tools(const std::vector<app::TableChoice>& tables)
 {
     auto* row = new QHBoxLayout;
     row->setContentsMargins(16, 8, 16, 8);
     row->setSpacing(6);
-    for (app::TableKind kind : kinds) {
-        auto* one = button(word(kind), "", [this, kind] { show(kind); });
+    for (const app::TableChoice& table : tables) {
+        auto* one = button(word(table), "", [this, table] { show(table); });
         one->setCheckable(true);
         row->addWidget(one);
-        m_kinds.emplace_back(kind, one);
+        m_tables.emplace_back(table, one);
     }
-    if (!kinds.empty()) row->addSpacing(12);
+    if (!tables.empty()) row->addSpacing(12);
     m_filter = new QLineEdit;
     m_filter->setPlaceholderText("Show rows with …");
     m_filter->setAccessibleName("Show rows with");
@@ -169,22 +169,22 @@ QHBoxLayout* TablesPane::tools(const std::vector<app::TableKind>& kinds)
     row->addStretch(1);
     row->addWidget(button("Fill down", "", [this] { fillDown(); }));
     row->addWidget(button("Copy", "", [this] { copy(); }));
-    if (!kinds.empty())
+    if (!tables.empty())
         row->addWidget(button("Paste a table", "", [this] { showPaste(QApplication::clipboard()->text()); }));
     return row;
 }
 
-void TablesPane::show(app::TableKind kind)
+void TablesPane::show(const app::TableChoice& table)
 {
-    m_presenter.show(kind);
-    for (const auto& [each, one] : m_kinds) one->setChecked(each == kind);
+    m_presenter.show(table);
+    for (const auto& [each, one] : m_tables) one->setChecked(each == table);
     m_property->clear();
     for (const auto& [key, heading] : m_presenter.properties())
         m_property->addItem(heading, QString::fromStdString(key));
     m_table->resizeColumnsToContents();
     for (int i = 0; i < m_presenter.columnCount(); ++i)
         m_table->setColumnWidth(
-            i, std::clamp(m_table->columnWidth(i) + 14, scaled(70), scaled(m_kinds.empty() ? 190 : 260)));
+            i, std::clamp(m_table->columnWidth(i) + 14, scaled(70), scaled(m_tables.empty() ? 190 : 260)));
     m_table->horizontalHeader()->setStretchLastSection(true);
     countRows();
 }

@@ -20,9 +20,9 @@ namespace sokudo::ui {
 class TablesPane final : public QWidget {
     Q_OBJECT
 public:
-    /// @param kinds  the tables to choose from; none: another part of the window chooses
-    TablesPane(app::TablesPresenter&, const std::vector<app::TableKind>& kinds, QWidget* parent = nullptr);
-    void show(app::TableKind);
+    /// @param tables  those to choose from; none: another part of the window chooses
+    TablesPane(app::TablesPresenter&, const std::vector<app::TableChoice>& tables, QWidget* parent = nullptr);
+    void show(const app::TableChoice&);
     /// Makes the row of an object the current one.
     void choose(const plan::Subject&);
     QTableView& table() { return *m_table; }
@@ -38,7 +38,7 @@ protected:
     void keyPressEvent(QKeyEvent*) override;
 
 private:
-    QHBoxLayout* tools(const std::vector<app::TableKind>& kinds);
+    QHBoxLayout* tools(const std::vector<app::TableChoice>& tables);
     QWidget* manyBar();
     void followSelection();
     void showMany();
@@ -50,7 +50,7 @@ private:
     app::TablesPresenter& m_presenter;
     QSortFilterProxyModel* m_sorted;
     QTableView* m_table;
-    std::vector<std::pair<app::TableKind, QPushButton*>> m_kinds;
+    std::vector<std::pair<app::TableChoice, QPushButton*>> m_tables;
     QLineEdit* m_filter;
     QWidget* m_many;  ///< sets a property of all selected rows; shown where there are several
     QLabel* m_manyCount;

@@ -113,6 +113,31 @@ private Q_SLOTS:
         QCOMPARE(after("set kind my core switch line=\"switch: 4x sfp+\"").deviceKinds.begin()->line,
                  std::string("switch: 4x sfp+"));
     }
+    void namesWithAPlusAmongSeveral()
+    {
+        const plan::Plan plan = after(
+            "add network a+b, tag=40\nset core 1 untagged=a+b tagged=\"\"\"a+b\"\"+cameras\"\n"
+            "add profile desk, tagged=\"\"\"a+b\"\"+cameras\"");
+        const auto named = [&](std::size_t i) { return plan.networks.find(plan.profiles.begin()->tagged[i])->name; };
+        QCOMPARE(plan.profiles.begin()->tagged.size(), 2u);
+        QCOMPARE(named(0), std::string("a+b"));
+        QCOMPARE(named(1), std::string("cameras"));
+        const plan::Port* port = plan::portsOf(plan, plan::deviceNamed(plan, "core")->id).front();
+        QCOMPARE(port->tagged, plan.profiles.begin()->tagged);
+        QCOMPARE(port->untagged, port->tagged.front());
+        // What the form shows sets it so again.
+        const plan::Subject profile{"profile", plan.profiles.begin()->id.value};
+        for (const RecordField& field : recordFields(plan, profile, knowledge()))
+            if (field.key == "tagged") QCOMPARE(field.value, std::string("\"a+b\"+cameras"));
+    }
+    void aWordAloneIsNoRecord()
+    {
+        QVERIFY(refusalOf("add kind my switch").find("keep core as") != std::string::npos);
+        QCOMPARE(after("add stock old cords").stock.size(), after("").stock.size() + 1);
+        for (const plan::Kind* kind : plan::kinds())
+            for (const std::string& word : text::split(kind->lineWords, ' '))
+                if (!word.empty()) QVERIFY2(refusalOf("add " + word).find("accepted") != 0, word.c_str());
+    }
     void renamedAndDeleted()
     {
         QCOMPARE(after("rename network cameras to cams").networks.begin()->name, std::string("cams"));

@@ -89,6 +89,18 @@ private Q_SLOTS:
         name.show(name, name.in(record), texts);
         QVERIFY2(texts.isText, name.key);
     }
+    void everyKindThatLinesSetHasAWordForThem()
+    {
+        std::set<std::string> words;
+        for (const Kind* kind : kinds()) {
+            if (kind->table->size(Plan{}) != 0) QFAIL(kind->name);
+            QVERIFY2(!*kind->title == !*kind->purpose, kind->name);
+            // A table of its own, and a word of lines, have only those that are set field by field.
+            if (*kind->title || *kind->lineWords) QVERIFY2(kind->hasKeys(), kind->name);
+            for (const std::string& word : text::split(kind->lineWords, ' '))
+                if (!word.empty()) QVERIFY2(words.insert(word).second, word.c_str());
+        }
+    }
     void theLastWordIsTheLast()
     {
         // A value that is added to an enum and not to its description would be missing here.
