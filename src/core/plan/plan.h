@@ -12,6 +12,7 @@
 #include "core/base/quantity.h"
 #include "core/base/table.h"
 #include "core/plan/build_records.h"
+#include "core/plan/goal_records.h"
 #include "core/plan/power_records.h"
 #include "core/plan/records.h"
 #include "core/plan/sources.h"
@@ -286,7 +287,7 @@ struct Job {
     X(DeviceKind, deviceKinds) X(Circuit, circuits) X(Outlet, outlets) X(Offer, offers) X(Purchase, purchases) \
     X(Currency, currencies) X(Budget, budgets) X(Person, people) X(Tick, ticks) X(Permit, permits) \
     X(Instrument, instruments) X(CableTest, cableTests) X(PortProfile, profiles) X(SettingChange, settings) \
-    X(CutOver, cutOvers) X(DayMark, dayMarks) X(ColumnMap, columnMaps)
+    X(CutOver, cutOvers) X(DayMark, dayMarks) X(ColumnMap, columnMaps) X(Goal, goals)
 // clang-format on
 
 /// The whole survey. A value: editing makes another one.

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Services, networks, work, stock, loose ends, addresses, photos, kinds of devices, circuits and outlets.
+// Goals, services, networks, work, stock, loose ends, addresses, photos, kinds of devices, circuits and outlets.
 #include "core/base/text.h"
 #include "core/plan/describe.h"
 
@@ -31,6 +31,60 @@ std::optional<FieldProblem> problemOfPhoto(const Photo& photo)
 }
 
 }  // namespace
+
+std::string_view code(GoalKind kind)
+{
+    static constexpr std::string_view kCodes[] = {"rate",  "copy",     "service", "separation", "hazard",
+                                                  "proof", "internet", "budget",  "day"};
+    return kCodes[static_cast<std::size_t>(kind)];
+}
+
+template <>
+const Kind& kindOf<Goal>()
+{
+    using G = Goal;
+    static const Kind kKind = [] {
+        Kind kind = described<G, &Plan::goals>("goal", "goals", "goal", [](Fields<G>& of) {
+            of.needed("sentence", &G::sentence, "scanner copies to vault at 2.3 Gb/s")
+                .asLine("sentence", "What is wanted", "scanner copies to vault at 2.3 Gb/s");
+            of.word("kind", &G::kind, GoalKind::Day).asLine("kind", "Kind");
+            of.refs("devices", &G::devices, "device").asLine("devices", "Devices", "scanner+vault: from the first");
+            of.refs("places", &G::places, "place").asLine("places", "Places", "study+attic");
+            of.refs("networks", &G::networks, "network").asLine("networks", "Networks", "guests");
+            of.refs("runs", &G::runs, "run").asLine("runs", "Runs", "q2+q3");
+            of.quantity("rate_bps", &G::rate).asLine("rate", "Rate, at least", "2.3g");
+            of.quantity("size_bytes", &G::size).asLine("size", "Size of one copy", "80gb");
+            of.quantity("within_s", &G::within)
+                .between(0, 366 * 86400.0, " s")
+                .asLine("within", "Time", "3min: a copy at most, a service at least");
+            of.quantity("amount", &G::amount).asLine("amount", "Amount, at most", "450");
+            of.day("until", &G::until).asLine("until", "Until", "2026-12-24; empty: open");
+            of.text("variant", &G::variant).asLine("variant", "Variant", "none chosen");
+            of.ref("cable_test", &G::cableTest, "cable-test").asLine("test", "Cable test that proves it", "none yet");
+            of.ref("trial", &G::trial, "trial", WhenGone::Stays);
+            of.day("since", &G::since).asLine("since", "Since", "2026-11-28");
+            of.text("asked_by", &G::askedBy).asLine("asked-by", "Asked by", "the illustrator");
+            of.text("note", &G::note).asLine("note", "Note");
+        });
+        kind.check = [](const void* row) -> std::optional<FieldProblem> {
+            const G& goal = *static_cast<const G*>(row);
+            const auto is = [&](GoalKind one) { return goal.kind == one; };
+            if (is(GoalKind::Copy) && goal.within && !goal.size)
+                return FieldProblem{"size_bytes",
+                                    text::say("checks.size-of-a-copy", "is missing; say how much is copied")};
+            if (is(GoalKind::Budget) && !goal.amount)
+                return FieldProblem{"amount", text::say("checks.amount-of-a-goal", "is missing; say how much at most")};
+            if (is(GoalKind::Day) && goal.until.empty())
+                return FieldProblem{"until", text::say("checks.day-of-a-goal", "is missing; say by which day")};
+            return {};
+        };
+        return std::move(kind)
+            .calledBy("sentence")
+            .inLines("goal")
+            .listedAs("Goals", "What the house is to give, in the words of whoever asked, and as it was understood.");
+    }();
+    return kKind;
+}
 
 template <>
 const Kind& kindOf<Service>()

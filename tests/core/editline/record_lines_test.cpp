@@ -113,6 +113,27 @@ private Q_SLOTS:
         QCOMPARE(after("set kind my core switch line=\"switch: 4x sfp+\"").deviceKinds.begin()->line,
                  std::string("switch: 4x sfp+"));
     }
+    void aGoalInItsWordsAndAsItWasUnderstood()
+    {
+        const plan::Plan plan = after(
+            "add goal copies of plates from desk to core, kind=copy devices=desk+core size=80gb within=3min "
+            "since=2026-11-28 asked-by=\"the illustrator\"");
+        QCOMPARE(plan.goals.size(), 1u);
+        const plan::Goal& goal = *plan.goals.begin();
+        QCOMPARE(goal.sentence, std::string("copies of plates from desk to core"));
+        QCOMPARE(goal.kind, plan::GoalKind::Copy);
+        QCOMPARE(goal.devices.size(), 2u);
+        QCOMPARE(plan.devices.find(goal.devices[0])->name, std::string("desk"));
+        QCOMPARE(plan.devices.find(goal.devices[1])->name, std::string("core"));
+        QCOMPARE(goal.size->in(), 80e9);
+        QCOMPARE(goal.within->in(), 180.0);
+        // What it was about and is gone leaves the goal.
+        const plan::Plan without = houseOf("delete desk", plan);
+        QCOMPARE(without.goals.begin()->devices, std::vector<plan::DeviceId>{goal.devices[1]});
+        QVERIFY(refusalOf("add goal copies, kind=copy within=3min").find("how much is copied") != std::string::npos);
+        QVERIFY(refusalOf("add goal all of it, kind=budget").find("at most") != std::string::npos);
+        QVERIFY(houseOf("delete goal copies of plates from desk to core", plan).goals.empty());
+    }
     void namesWithAPlusAmongSeveral()
     {
         const plan::Plan plan = after(
