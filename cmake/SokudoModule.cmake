@@ -1,6 +1,7 @@
 # Warnings, standards and the two ways to declare a library or a folder of tests.
 option(SOKUDO_TESTS "Build the tests" ON)
 option(SOKUDO_WERROR "Treat warnings as errors" OFF)
+option(SOKUDO_OPTIMISE "Optimise the libraries that are FAST" OFF)
 
 # The compiler cache: hits with precompiled headers, and from one clone to the next.
 find_program(CCACHE ccache)
@@ -31,10 +32,14 @@ function(sokudo_warnings target)
   target_include_directories(${target} PUBLIC ${CMAKE_SOURCE_DIR}/src)
 endfunction()
 
-# sokudo_library(NAME SOURCES a.cpp ... LIBS lib ... [MOC] [PCH header ... | PCH_OF library])
+# sokudo_library(NAME [FAST] SOURCES a.cpp ... LIBS lib ... [MOC] [PCH header ... | PCH_OF library])
+# FAST: optimised where the build optimises at all. Libraries that share precompiled headers are both FAST, or neither is.
 function(sokudo_library name)
-  cmake_parse_arguments(ARG "MOC" "PCH_OF" "SOURCES;LIBS;PCH" ${ARGN})
+  cmake_parse_arguments(ARG "MOC;FAST" "PCH_OF" "SOURCES;LIBS;PCH" ${ARGN})
   add_library(${name} STATIC ${ARG_SOURCES})
+  if(ARG_FAST AND SOKUDO_OPTIMISE)
+    target_compile_options(${name} PRIVATE -O2)
+  endif()
   target_link_libraries(${name} PUBLIC ${ARG_LIBS})
   sokudo_warnings(${name})
   if(ARG_MOC)

@@ -8,7 +8,7 @@
 namespace sokudo::host {
 namespace {
 
-void take(survey::SeenHosts& seen, std::vector<survey::Neighbour> found, const std::string& file)
+void take(measure::SeenHosts& seen, std::vector<measure::Neighbour> found, const std::string& file)
 {
     if (found.empty()) return;
     std::move(found.begin(), found.end(), std::back_inserter(seen.hosts));
@@ -16,10 +16,10 @@ void take(survey::SeenHosts& seen, std::vector<survey::Neighbour> found, const s
 }
 
 /// A lease file of either shape: what is no lease of one is none of the other.
-void takeLeases(survey::SeenHosts& seen, const std::string& content, const std::string& file)
+void takeLeases(measure::SeenHosts& seen, const std::string& content, const std::string& file)
 {
-    auto found = survey::readLeaseLines(content);
-    auto blocks = survey::readLeaseBlocks(content);
+    auto found = measure::readLeaseLines(content);
+    auto blocks = measure::readLeaseBlocks(content);
     std::move(blocks.begin(), blocks.end(), std::back_inserter(found));
     take(seen, std::move(found), file);
 }
@@ -29,12 +29,12 @@ constexpr const char* kLeaseFolders[] = {"var/lib/misc", "var/lib/dhcp"};
 
 }  // namespace
 
-survey::SeenHosts seenHosts(const std::filesystem::path& root, const std::vector<std::string>& leaseFiles)
+measure::SeenHosts seenHosts(const std::filesystem::path& root, const std::vector<std::string>& leaseFiles)
 {
     const Tree tree(root);
-    survey::SeenHosts seen;
+    measure::SeenHosts seen;
     if (const auto table = tree.content("proc/net/arp"))
-        take(seen, survey::readNeighbourTable(*table), "/proc/net/arp");
+        take(seen, measure::readNeighbourTable(*table), "/proc/net/arp");
     for (const std::string folder : kLeaseFolders)
         for (const std::string& name : tree.list(folder))
             if (name.ends_with(".leases"))

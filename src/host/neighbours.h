@@ -4,7 +4,7 @@
 
 #include <filesystem>
 
-#include "core/survey/neighbours.h"
+#include "core/measure/neighbours.h"
 
 namespace sokudo::host {
 
@@ -12,6 +12,6 @@ namespace sokudo::host {
 /// where Debian's ieee-data is installed. What cannot be read is left out; `from` says what was read.
 /// @param root  "/" for this machine; a captured tree otherwise
 /// @param leaseFiles  further lease files, under their own paths
-survey::SeenHosts seenHosts(const std::filesystem::path& root = "/", const std::vector<std::string>& leaseFiles = {});
+measure::SeenHosts seenHosts(const std::filesystem::path& root = "/", const std::vector<std::string>& leaseFiles = {});
 
 }  // namespace sokudo::host

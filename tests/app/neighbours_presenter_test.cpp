@@ -9,11 +9,11 @@ using namespace sokudo::testing;
 
 class NeighboursPresenterTest : public QObject {
     Q_OBJECT
-    static survey::SeenHosts twoHosts()
+    static measure::SeenHosts twoHosts()
     {
-        survey::SeenHosts seen;
+        measure::SeenHosts seen;
         seen.hosts =
-            survey::readLeaseLines("1 02:4c:52:00:00:10 10.20.0.10 vault *\n1 00:00:5e:00:53:07 10.20.0.88 guest *\n");
+            measure::readLeaseLines("1 02:4c:52:00:00:10 10.20.0.10 vault *\n1 00:00:5e:00:53:07 10.20.0.88 guest *\n");
         seen.makers = "00-00-5E   (hex)\t\tNumbers Authority\n";
         seen.from = {"/var/lib/misc/lan.leases"};
         return seen;
@@ -30,7 +30,7 @@ private Q_SLOTS:
     void nobodyWasSeen()
     {
         Desk desk;
-        NeighboursPresenter presenter(*desk.document, [] { return survey::SeenHosts{}; });
+        NeighboursPresenter presenter(*desk.document, [] { return measure::SeenHosts{}; });
         QVERIFY(presenter.sentence().contains("Nothing was looked at") && presenter.missing().empty());
         presenter.look();
         QVERIFY(presenter.isLooking());

@@ -91,7 +91,7 @@ QStringList sources(const QString& below)
 
 QString program(const QString& name)
 {
-    return QDir(qEnvironmentVariable("SOKUDO_BIN", "build/test/bin")).filePath(name);
+    return QDir(qEnvironmentVariable("SOKUDO_BIN", "build/release/bin")).filePath(name);
 }
 
 int runRegistered(int argc, char** argv)

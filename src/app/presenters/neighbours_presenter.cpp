@@ -22,7 +22,7 @@ void NeighboursPresenter::look()
     Q_EMIT changed();
     m_work.start(
         *this, [source = m_source](const std::atomic<bool>&) { return source(); },
-        [this](survey::SeenHosts seen) {
+        [this](measure::SeenHosts seen) {
             m_isLooking = false;
             m_hasLooked = true;
             m_seen = std::move(seen);
@@ -32,13 +32,13 @@ void NeighboursPresenter::look()
 
 void NeighboursPresenter::compare()
 {
-    m_rows = survey::compared(m_seen.hosts, m_document.plan(), m_seen.makers);
+    m_rows = measure::compared(m_seen.hosts, m_document.plan(), m_seen.makers);
     Q_EMIT changed();
 }
 
 std::vector<plan::DeviceId> NeighboursPresenter::missing() const
 {
-    return m_hasLooked ? survey::notSeen(m_rows, m_document.plan()) : std::vector<plan::DeviceId>();
+    return m_hasLooked ? measure::notSeen(m_rows, m_document.plan()) : std::vector<plan::DeviceId>();
 }
 
 QString NeighboursPresenter::sentence() const
@@ -47,7 +47,7 @@ QString NeighboursPresenter::sentence() const
     if (m_isLooking) return "Looking …";
     if (!m_hasLooked) return "Nothing was looked at yet.";
     const auto strangers =
-        std::count_if(m_rows.begin(), m_rows.end(), [](const survey::Neighbour& one) { return !one.device.isSet(); });
+        std::count_if(m_rows.begin(), m_rows.end(), [](const measure::Neighbour& one) { return !one.device.isSet(); });
     QString says = QString("%1 seen, %2 of them not in the inventory").arg(m_rows.size()).arg(strangers);
     QStringList names;
     for (plan::DeviceId id : missing()) names << toQt(m_document.plan().devices.find(id)->name);
@@ -69,7 +69,7 @@ bool NeighboursPresenter::know(std::size_t row, plan::DeviceId id)
 {
     const plan::Device* device = m_document.plan().devices.find(id);
     if (row >= m_rows.size() || !device) return false;
-    const survey::Neighbour& one = m_rows[row];
+    const measure::Neighbour& one = m_rows[row];
     std::string line = "add address \"" + device->name + "\" " + one.address;
     if (!one.hardware.empty()) line += ", hardware=" + one.hardware;
     auto edited = editline::edited(m_document.plan(), line, m_document.knowledge(), m_document.ids());

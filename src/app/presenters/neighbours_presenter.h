@@ -6,12 +6,12 @@
 
 #include "app/document.h"
 #include "app/work.h"
-#include "core/survey/neighbours.h"
+#include "core/measure/neighbours.h"
 
 namespace sokudo::app {
 
 /// Looks at this machine; may take a while. Null where there is none to look at.
-using NeighbourSource = std::function<survey::SeenHosts()>;
+using NeighbourSource = std::function<measure::SeenHosts()>;
 
 class NeighboursPresenter final : public QObject {
     Q_OBJECT
@@ -21,7 +21,7 @@ public:
     void look();
     bool isLooking() const { return m_isLooking; }
     /// Strangers first; empty before the first look.
-    const std::vector<survey::Neighbour>& rows() const { return m_rows; }
+    const std::vector<measure::Neighbour>& rows() const { return m_rows; }
     std::vector<plan::DeviceId> missing() const;
     /// "5 seen, 2 of them not in the inventory; store-sw was not seen".
     QString sentence() const;
@@ -38,8 +38,8 @@ private:
     void compare();
     Document& m_document;
     NeighbourSource m_source;
-    survey::SeenHosts m_seen;
-    std::vector<survey::Neighbour> m_rows;
+    measure::SeenHosts m_seen;
+    std::vector<measure::Neighbour> m_rows;
     bool m_isLooking = false, m_hasLooked = false;
     Work m_work;
 };

@@ -14,7 +14,7 @@ struct Options {
     std::vector<std::string> leases;
 };
 
-Json toJson(const survey::Neighbour& one, const plan::Plan& plan)
+Json toJson(const measure::Neighbour& one, const plan::Plan& plan)
 {
     const plan::Device* device = plan.devices.find(one.device);
     return {{"address", one.address},
@@ -26,7 +26,7 @@ Json toJson(const survey::Neighbour& one, const plan::Plan& plan)
             {"device", device ? Json(device->name) : Json(nullptr)}};
 }
 
-void say(const survey::Neighbour& one, const plan::Plan& plan)
+void say(const measure::Neighbour& one, const plan::Plan& plan)
 {
     const plan::Device* device = plan.devices.find(one.device);
     std::string line = fmt::format("{:<12} {:<15} {:<17}", device ? device->name : "stranger", one.address,
@@ -39,23 +39,23 @@ void say(const survey::Neighbour& one, const plan::Plan& plan)
 
 int answer(const store::Project& project, const Options& given, Context& context)
 {
-    const survey::SeenHosts seen = host::seenHosts(given.root, given.leases);
+    const measure::SeenHosts seen = host::seenHosts(given.root, given.leases);
     if (!seen.unread.empty())
         return fail(
             {ErrorCode::NotFound, "the lease file cannot be read; name one that you may read", seen.unread.front()});
-    const auto all = survey::compared(seen.hosts, project.plan, seen.makers);
-    const auto missing = survey::notSeen(all, project.plan);
+    const auto all = measure::compared(seen.hosts, project.plan, seen.makers);
+    const auto missing = measure::notSeen(all, project.plan);
     const auto strangers =
-        std::count_if(all.begin(), all.end(), [](const survey::Neighbour& one) { return !one.device.isSet(); });
+        std::count_if(all.begin(), all.end(), [](const measure::Neighbour& one) { return !one.device.isSet(); });
     std::vector<std::string> names;
     for (plan::DeviceId id : missing) names.push_back(project.plan.devices.find(id)->name);
     if (context.json) {
         Json result{{"seen", Json::array()}, {"not_seen", names}, {"read", seen.from}};
-        for (const survey::Neighbour& one : all) result["seen"].push_back(toJson(one, project.plan));
+        for (const measure::Neighbour& one : all) result["seen"].push_back(toJson(one, project.plan));
         print(result);
     } else {
         print(fmt::format("{} seen, {} of them not in the inventory", all.size(), strangers));
-        for (const survey::Neighbour& one : all) say(one, project.plan);
+        for (const measure::Neighbour& one : all) say(one, project.plan);
         if (!names.empty()) print("In the inventory and not seen: " + text::joined(names, ", "));
         if (strangers > 0)
             print("A stranger is taken in with: sokudo-cli edit FILE \"add address DEVICE ADDRESS, hardware=…\"");

@@ -70,7 +70,7 @@ void NeighboursPane::refresh()
 
 void NeighboursPane::addRow(QGridLayout& grid, int row, std::size_t index)
 {
-    const survey::Neighbour& one = m_presenter.rows()[index];
+    const measure::Neighbour& one = m_presenter.rows()[index];
     const plan::Plan& plan = m_presenter.document().plan();
     const plan::Device* device = plan.devices.find(one.device);
     grid.addWidget(new VerdictMark(device ? Verdict::Fits : Verdict::Unknown), row, 0);

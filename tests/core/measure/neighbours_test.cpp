@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/survey/neighbours.h"
+#include "core/measure/neighbours.h"
 
 #include "house_lines.h"
 
 using namespace sokudo;
-using namespace sokudo::survey;
+using namespace sokudo::measure;
 using sokudo::testing::houseOf;
 using sokudo::testing::toQt;
 

@@ -8,7 +8,7 @@
 
 #include "core/plan/plan.h"
 
-namespace sokudo::survey {
+namespace sokudo::measure {
 
 /// A host that was seen.
 struct Neighbour {
@@ -50,4 +50,4 @@ std::vector<Neighbour> compared(std::vector<Neighbour> seen, const plan::Plan&, 
 /// Devices of the inventory that have an address and were not seen.
 std::vector<plan::DeviceId> notSeen(const std::vector<Neighbour>&, const plan::Plan&);
 
-}  // namespace sokudo::survey
+}  // namespace sokudo::measure

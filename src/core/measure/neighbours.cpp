@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/survey/neighbours.h"
+#include "core/measure/neighbours.h"
 
 #include <algorithm>
 #include <map>
 
 #include "core/base/text.h"
 
-namespace sokudo::survey {
+namespace sokudo::measure {
 namespace {
 
 bool isHardware(std::string_view text)
@@ -150,4 +150,4 @@ std::vector<plan::DeviceId> notSeen(const std::vector<Neighbour>& seen, const pl
     return missing;
 }
 
-}  // namespace sokudo::survey
+}  // namespace sokudo::measure
