@@ -11,7 +11,7 @@
 
 #include "clock.h"
 #include "core/buy/search/cheapest.h"
-#include "core/buy/search/crowds.h"
+#include "core/buy/search/host_groups.h"
 #include "core/kb/load.h"
 #include "core/plan/edits.h"
 #include "store/project_json.h"
@@ -78,9 +78,9 @@ void run(const char* name, const plan::Plan& house, const buy::WishSet& set, con
     const Clock judging;
     const buy::HouseModel model = need(buy::houseModel({house, set, kb, "2026-11-28", ids, {}}));
     const double judged = judging.milliseconds();
-    const buy::Crowds crowds = buy::crowdsOf(model.model);
-    std::printf("%s: %zu ways in %.0f ms, %zu crowds of hosts that are alike\n", name, model.model.choices.size(),
-                judged, crowds.crowds.size());
+    const buy::HostGroups groups = buy::hostGroupsOf(model.model);
+    std::printf("%s: %zu ways in %.0f ms, %zu groups of hosts that are alike\n", name, model.model.choices.size(),
+                judged, groups.groups.size());
     std::fflush(stdout);
     const Clock solving;
     const buy::Solved solved = need(buy::solve(model.model, {}, buy::builtInSolver()));

@@ -370,7 +370,10 @@ bool Document::writeDiagnosis(const QString& text, measure::TrialId trial)
     return record("Write down the conclusion", changes);
 }
 
-diagnose::Told Document::toldOf(const measure::Trial& trial) const { return store::toldOf(m_project, *m_kb, trial); }
+diagnose::UserAnswers Document::userAnswersOf(const measure::Trial& trial) const
+{
+    return store::userAnswersOf(m_project, *m_kb, trial);
+}
 
 bool Document::answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present, bool isUnsure)
 {

@@ -15,7 +15,7 @@
 #include "core/kb/knowledge_base.h"
 #include "store/project_file.h"
 #include "store/record_step.h"
-#include "store/told.h"
+#include "store/user_answers.h"
 
 namespace sokudo::app {
 
@@ -94,7 +94,7 @@ public:
     /// withdraws it.
     bool answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present, bool isUnsure = false);
     /// What the owner has told about the path of a result.
-    diagnose::Told toldOf(const measure::Trial&) const;
+    diagnose::UserAnswers userAnswersOf(const measure::Trial&) const;
 
 public Q_SLOTS:
     void undo();

@@ -8,9 +8,9 @@ namespace sokudo::app {
 
 kb::Files withViews(kb::Files files, const std::map<std::string, std::string>& views)
 {
-    const auto schools = files.find("schools.csv");
-    if (views.empty() || schools == files.end()) return files;
-    const auto sheet = csv::parse(schools->second, "schools.csv");
+    const auto practices = files.find("practices.csv");
+    if (views.empty() || practices == files.end()) return files;
+    const auto sheet = csv::parse(practices->second, "practices.csv");
     if (!sheet) return files;
     std::string text = csv::line(sheet->columns());
     for (const csv::Record& record : sheet->records()) {
@@ -21,7 +21,7 @@ kb::Files withViews(kb::Files files, const std::map<std::string, std::string>& v
                 row.fields[i] = sheet->cell(record, view->second == "one" ? "one_name" : "other_name");
         text += csv::line(row.fields);
     }
-    schools->second = std::move(text);
+    practices->second = std::move(text);
     return files;
 }
 

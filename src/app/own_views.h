@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The shipped tables with the schools that the user prefers.
+// The shipped tables with the practices that the user prefers.
 #pragma once
 
 #include <map>
@@ -9,7 +9,7 @@
 
 namespace sokudo::app {
 
-/// The tables with another default where a view is named: "one" or "other" by the id of a school.
+/// The tables with another default where a view is named: "one" or "other" by the id of a practice.
 kb::Files withViews(kb::Files, const std::map<std::string, std::string>& views);
 /// The shipped tables as the user prefers them; made once.
 const kb::Files& tablesInForce();

@@ -26,7 +26,7 @@ struct Preferences {
     QString currency;   ///< "€"; empty: prices stay in no currency
     double tariff = 0;  ///< of a kilowatt-hour, in that currency; 0: not known
     std::map<std::string, std::string>
-        views;  ///< id in schools.csv: "one" or "other", where the shipped default is not wanted
+        views;  ///< id in practices.csv: "one" or "other", where the shipped default is not wanted
     friend bool operator==(const Preferences&, const Preferences&) = default;
 };
 

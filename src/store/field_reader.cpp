@@ -122,7 +122,7 @@ void FieldReader::maybeWhole(const char* key, std::optional<int>& into)
     into = given;
 }
 
-void FieldReader::yes(const char* key, bool& into)
+void FieldReader::flag(const char* key, bool& into)
 {
     const Json* found = member(key);
     if (!found) return;

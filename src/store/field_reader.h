@@ -35,7 +35,7 @@ public:
     void whole(const char* key, int& into);
     void maybeWhole(const char* key, std::optional<int>& into);
     void number(const char* key, double& into);
-    void yes(const char* key, bool& into);
+    void flag(const char* key, bool& into);
     void words(const char* key, std::vector<std::string>& into);
     void rates(const char* key, std::vector<BitRate>& into);
     void time(const char* key, measure::Timestamp& into);

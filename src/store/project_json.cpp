@@ -98,7 +98,7 @@ public:
             in.text("name", row.name);
             in.text("why", row.why);
             in.text("body", row.body);
-            in.yes("changed", row.isChanged);
+            in.flag("changed", row.isChanged);
             row.id = id.value;
             m_project.setAside.push_back(std::move(row));
         }

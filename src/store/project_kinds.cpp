@@ -86,8 +86,8 @@ const Kind& kindOf<store::Answer>()
                                   of.ref("from", &A::from, "device");
                                   of.ref("to", &A::to, "device");
                                   of.needed("flag", &A::flag, "e02");
-                                  of.yes("present", &A::present);
-                                  of.yes("unsure", &A::isUnsure);
+                                  of.flag("present", &A::present);
+                                  of.flag("unsure", &A::isUnsure);
                                   of.time("at", &A::at);
                               }).calledBy("flag");
     return kKind;

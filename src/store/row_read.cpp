@@ -28,7 +28,7 @@ public:
     void whole(const Field& field, int& into) override { m_in.whole(field.key, into); }
     void maybeWhole(const Field& field, std::optional<int>& into) override { m_in.maybeWhole(field.key, into); }
     void number(const Field& field, double& into) override { m_in.number(field.key, into); }
-    void yes(const Field& field, bool& into) override { m_in.yes(field.key, into); }
+    void flag(const Field& field, bool& into) override { m_in.flag(field.key, into); }
     void quantity(const Field& field, plan::QuantityView into) override
     {
         if (m_in.has(field.key)) {

@@ -28,7 +28,7 @@ public:
         if (value) result[field.key] = *value;
     }
     void number(const Field& field, double& value) override { result[field.key] = value; }
-    void yes(const Field& field, bool& value) override
+    void flag(const Field& field, bool& value) override
     {
         if (value) result[field.key] = true;
     }

@@ -37,7 +37,7 @@ public:
     void whole(const Field& field, int&) override { put(field, {{"type", "integer"}}); }
     void maybeWhole(const Field& field, std::optional<int>&) override { put(field, {{"type", "integer"}}); }
     void number(const Field& field, double&) override { put(field, {{"type", "number"}}); }
-    void yes(const Field& field, bool&) override { put(field, {{"type", "boolean"}}); }
+    void flag(const Field& field, bool&) override { put(field, {{"type", "boolean"}}); }
     void quantity(const Field& field, plan::QuantityView) override { put(field, {{"type", "number"}}); }
     void word(const Field& field, plan::WordView value) override
     {

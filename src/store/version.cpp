@@ -6,7 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
-#include "core/plan/loosen.h"
+#include "core/plan/gone_references.h"
 #include "store/project_json.h"
 #include "store/rebase.h"
 
@@ -32,7 +32,7 @@ Result<plan::Plan> restored(const plan::Plan& now, const Version& version)
     auto house = houseOf(version);
     if (!house) return house;
     house->photos = now.photos;
-    return plan::loosened(std::move(*house));
+    return plan::withoutGoneReferences(std::move(*house));
 }
 
 Result<plan::Plan> variantNow(const plan::Plan& now, const Version& version)
@@ -45,7 +45,8 @@ Result<plan::Plan> variantNow(const plan::Plan& now, const Version& version)
     // A photo that was deleted since is no change of the variant's.
     base->plan.photos = now.photos;
     house->photos = now.photos;
-    return rebased(now, plan::loosened(std::move(base->plan)), plan::loosened(std::move(*house)));
+    return rebased(now, plan::withoutGoneReferences(std::move(base->plan)),
+                   plan::withoutGoneReferences(std::move(*house)));
 }
 
 std::optional<Version> keptBefore(const Project& project, const std::string& name, measure::Timestamp at, IdSource& ids)

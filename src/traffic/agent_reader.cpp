@@ -19,7 +19,7 @@ Result<measure::HostSnapshot> AgentReader::read()
     if (!socket) return tl::unexpected(socket.error());
     Channel channel(std::move(*socket), Side::Client);
     if (auto paired = pairAsClient(channel, *key); !paired) return tl::unexpected(paired.error());
-    channel.send(Look{});
+    channel.send(DescribeHost{});
     const auto answer = channel.receive(kAnswer);
     if (!answer && channel.unread())
         return failure(ErrorCode::Corrupt,
@@ -30,7 +30,7 @@ Result<measure::HostSnapshot> AgentReader::read()
         return failure(ErrorCode::Unreachable,
                        "the agent did not answer; an older one may not know how: start that of this version there",
                        m_host);
-    if (const auto* seen = std::get_if<Seen>(&*answer)) return seen->host;
+    if (const auto* seen = std::get_if<HostDescription>(&*answer)) return seen->host;
     const auto* refusal = std::get_if<Refused>(&*answer);
     return failure(ErrorCode::NotAllowed,
                    "the agent refuses: " + (refusal ? refusal->why : std::string("no reason given")), m_host);

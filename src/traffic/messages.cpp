@@ -97,8 +97,8 @@ Message read(const std::string& type, Reader& in)
     if (type == "ready") return Ready{in.whole("port", 1, 65535), in.bytes("token", kTokenBytes), in.cap("cap_bps")};
     if (type == "go") return Go{};
     if (type == "stop") return Stop{};
-    if (type == "look") return Look{};
-    if (type == "seen") return Seen{in.host("host")};
+    if (type == "look") return DescribeHost{};
+    if (type == "seen") return HostDescription{in.host("host")};
     if (type == "sample")
         return SampleCount{Duration::of(in.number("at_s", 0, 2 * kMostSeconds)),
                            static_cast<std::int64_t>(in.number("bytes", 0, 9e15))};
@@ -148,8 +148,11 @@ struct Write {
     }
     Json operator()(const Go&) const { return {{"type", "go"}}; }
     Json operator()(const Stop&) const { return {{"type", "stop"}}; }
-    Json operator()(const Look&) const { return {{"type", "look"}}; }
-    Json operator()(const Seen& m) const { return {{"type", "seen"}, {"host", measure::snapshotJson(m.host)}}; }
+    Json operator()(const DescribeHost&) const { return {{"type", "look"}}; }
+    Json operator()(const HostDescription& m) const
+    {
+        return {{"type", "seen"}, {"host", measure::snapshotJson(m.host)}};
+    }
     Json operator()(const SampleCount& m) const
     {
         return {{"type", "sample"}, {"at_s", m.at.in()}, {"bytes", m.bytes}};

@@ -56,13 +56,13 @@ struct TestResult {
 };
 
 /// Asks what the agent's machine has: cards, slots, modules.
-struct Look {};
-struct Seen {
+struct DescribeHost {};
+struct HostDescription {
     measure::HostSnapshot host;
 };
 
-using Message =
-    std::variant<Hello, Auth, Welcome, Refused, TestOrder, Ready, Go, Stop, SampleCount, TestResult, Look, Seen>;
+using Message = std::variant<Hello, Auth, Welcome, Refused, TestOrder, Ready, Go, Stop, SampleCount, TestResult,
+                             DescribeHost, HostDescription>;
 
 /// @error BadInput  not JSON, an unknown type, a field that is missing, of another kind or out of its range
 Result<Message> messageFrom(std::string_view text);

@@ -90,7 +90,7 @@ void TrialServer::serve(const Report& report)
 void TrialServer::let(Socket peer)
 {
     const std::string who = peer.peerAddress();
-    const Door::Answer answer = m_door.enter(who);
+    const CallerLimits::Answer answer = m_limits.enter(who);
     if (answer.givesWay)
         for (Caller& one : m_callers)
             if (one.ticket == *answer.givesWay) one.channel->socket().shutdown();
@@ -101,7 +101,7 @@ void TrialServer::let(Socket peer)
     try {
         caller.thread = std::thread([this, &caller] {
             try {
-                hear(caller);
+                receive(caller);
             } catch (...) {
                 say("a caller was dropped: " + sokudo::textOf(std::current_exception()));
             }
@@ -109,21 +109,21 @@ void TrialServer::let(Socket peer)
             caller.isDone = true;
         });
     } catch (const std::system_error&) {
-        m_door.leave(caller.ticket);
+        m_limits.leave(caller.ticket);
         m_callers.pop_back();
         say(who + " turned away: this machine starts no more threads");
     }
 }
 
-void TrialServer::hear(Caller& caller)
+void TrialServer::receive(Caller& caller)
 {
     Channel& channel = *caller.channel;
     const std::string who = channel.socket().peerAddress();
     const Pairing pairing = pairAsServer(channel, m_key);
-    m_door.leave(caller.ticket);
-    if (pairing == Pairing::WrongKey) m_door.wrongKey(who);
+    m_limits.leave(caller.ticket);
+    if (pairing == Pairing::WrongKey) m_limits.wrongKey(who);
     if (pairing != Pairing::Proved) return say(who + " did not prove the pairing key");
-    m_door.rightKey(who);
+    m_limits.rightKey(who);
     serveCaller(caller, who);
 }
 
@@ -131,22 +131,22 @@ void TrialServer::serveCaller(Caller& caller, const std::string& who)
 {
     const auto asked = caller.channel->receive(kOrder);
     if (!asked) return;
-    if (std::holds_alternative<traffic::Look>(*asked)) show(*caller.channel, who);
+    if (std::holds_alternative<traffic::DescribeHost>(*asked)) show(*caller.channel, who);
     else if (const auto* order = std::get_if<TestOrder>(&*asked)) serveTest(caller, *order, who);
 }
 
 void TrialServer::show(Channel& channel, const std::string& who)
 {
-    if (!m_look) {
+    if (!m_hostReader) {
         channel.send(Refused{"it was started for tests only"});
         return say(who + " refused: this agent was started for tests only");
     }
-    const auto host = m_look();
+    const auto host = m_hostReader();
     if (!host) {
         channel.send(Refused{host.error().message()});
         return say(who + " asked for this machine, which cannot be read: " + host.error().message());
     }
-    channel.send(Seen{*host});
+    channel.send(HostDescription{*host});
     say(who + " read the cards, slots and modules of this machine");
 }
 

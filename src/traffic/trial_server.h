@@ -11,8 +11,8 @@
 #include <thread>
 
 #include "core/base/quantity.h"
+#include "traffic/caller_limits.h"
 #include "traffic/channel.h"
-#include "traffic/door.h"
 
 namespace sokudo::traffic {
 
@@ -32,8 +32,8 @@ public:
                                                        const std::string& pairingKey, const ServerBounds& = {});
     ~TrialServer();
     /// Reads this machine for a peer that asks; without it such a peer is refused. To be set before it serves.
-    using Look = std::function<Result<measure::HostSnapshot>()>;
-    void setLook(Look look) { m_look = std::move(look); }
+    using HostReading = std::function<Result<measure::HostSnapshot>()>;
+    void setHostReader(HostReading look) { m_hostReader = std::move(look); }
     int port() const { return m_control.localPort(); }
     int dataPort() const { return m_data.localPort(); }
     /// Serves until `stop` or the end of the lifetime. `report` gets one line for each event.
@@ -46,7 +46,7 @@ private:
     using Clock = std::chrono::steady_clock;
     struct Caller {
         std::optional<Channel> channel;  ///< until the caller is done
-        Door::Ticket ticket = 0;
+        CallerLimits::Ticket ticket = 0;
         std::thread thread;
         std::atomic<bool> isInTest{false}, isDone{false};
     };
@@ -54,7 +54,7 @@ private:
         : m_control(std::move(control)), m_data(std::move(data)), m_key(key), m_bounds(bounds)
     {}
     void let(Socket peer);
-    void hear(Caller&);
+    void receive(Caller&);
     void serveCaller(Caller&, const std::string& who);
     void show(Channel&, const std::string& who);
     void serveTest(Caller&, const TestOrder&, const std::string& who);
@@ -67,10 +67,10 @@ private:
     ServerBounds m_bounds;
     std::atomic<bool> m_isStopping{false};
     std::optional<Clock::time_point> m_end;  ///< of the lifetime
-    Door m_door;
+    CallerLimits m_limits;
     std::mutex m_test, m_talk;  ///< one test at a time; one line at a time
     Report m_report;
-    Look m_look;
+    HostReading m_hostReader;
     std::list<Caller> m_callers;
     std::thread m_thread;
 };

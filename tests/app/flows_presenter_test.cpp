@@ -83,7 +83,7 @@ private Q_SLOTS:
         presenter.setActive(true);
         QCOMPARE(presenter.jobs()->index(2, 1).data().toString(), "enough");
         QCOMPARE(presenter.jobs()->index(3, 1).data().toString(), "enough");  // 12 × 14 Mb/s × 1.5 = 252 Mb/s
-        plan::Job job{presenter.newId(), "films", desk.device("vault"), desk.device("platen")};
+        plan::RegularJob job{presenter.newId(), "films", desk.device("vault"), desk.device("platen")};
         job.purpose = "film-4k";
         QVERIFY(presenter.add(job));
         desk.settle();

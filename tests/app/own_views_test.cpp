@@ -11,19 +11,19 @@ class OwnViewsTest : public QObject {
     Q_OBJECT
     static QString usualOf(const kb::Files& files, const std::string& id)
     {
-        const auto sheet = csv::parse(files.at("schools.csv"), "schools.csv");
+        const auto sheet = csv::parse(files.at("practices.csv"), "practices.csv");
         for (const csv::Record& row : sheet->records())
             if (sheet->cell(row, "id") == id) return toQt(std::string(sheet->cell(row, "usual")));
-        return "no such school";
+        return "no such practice";
     }
 private Q_SLOTS:
     void asShippedWithoutAWish()
     {
         const kb::Files& shipped = kb::embeddedFiles();
-        QCOMPARE(app::withViews(shipped, {}).at("schools.csv"), shipped.at("schools.csv"));
+        QCOMPARE(app::withViews(shipped, {}).at("practices.csv"), shipped.at("practices.csv"));
         QCOMPARE(usualOf(shipped, "lead-or-optics"), "lead");
     }
-    void theOtherSchool()
+    void theOtherPractice()
     {
         const kb::Files wished = app::withViews(kb::embeddedFiles(), {{"lead-or-optics", "other"}});
         QCOMPARE(usualOf(wished, "lead-or-optics"), "optics");
@@ -36,7 +36,7 @@ private Q_SLOTS:
         QCOMPARE(usualOf(wished, "lead-or-optics"), "lead");
         QVERIFY(kb::load(wished).has_value());
     }
-    void aSchoolThatIsGoneIsLeftOut()
+    void aPracticeThatIsGoneIsLeftOut()
     {
         const kb::Files wished = app::withViews(kb::embeddedFiles(), {{"gone", "other"}});
         QVERIFY(kb::load(wished).has_value());

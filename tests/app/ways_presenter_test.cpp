@@ -52,7 +52,7 @@ private Q_SLOTS:
         presenter.setPreference(match::Preference::MostHeadroom);
         QVERIFY(presenter.order().startsWith("Most headroom first"));
         QCOMPARE(presenter.rows()->index(0, 5).data().toString(), toQt("100\u202fGb/s"));
-        QVERIFY(!presenter.schools().isEmpty() && !presenter.refused().isEmpty());
+        QVERIFY(!presenter.practices().isEmpty() && !presenter.refused().isEmpty());
     }
     void useIsOneEditThatCanBeUndone()
     {

@@ -151,10 +151,10 @@ private Q_SLOTS:
         QCOMPARE(cli({"edit", path, "set spread claims-runs=14"}).status < 2, true);
         QCOMPARE(cli({"contradictions", path}).status, 0);
     }
-    void adviceHasBothSchools()
+    void adviceHasBothPractices()
     {
         const Run run = cli({"advice", m_demo.path});
-        QVERIFY(run.out.contains("Keep core in Cellar") && run.out.contains("the other school"));
+        QVERIFY(run.out.contains("Keep core in Cellar") && run.out.contains("the other practice"));
         QVERIFY(cli({"--json", "advice", m_demo.path}).json()["advice"].toArray().size() >= 3);
     }
     void howFarItIs()

@@ -68,7 +68,7 @@ private Q_SLOTS:
                                     "steps", "cautions", "reaches_m"})
                 QVERIFY2(one.toObject().contains(key), key);
         }
-        QVERIFY(got.json()["schools"].toArray().size() > 0 && got.json()["not"].toArray().size() > 0);
+        QVERIFY(got.json()["practices"].toArray().size() > 0 && got.json()["not"].toArray().size() > 0);
         QVERIFY(!got.out.contains(QChar(0x202F)));
         const Run text = cli({"ways", m_project, "--link", "attic", "--by", "coolest"});
         QCOMPARE(text.status, 0);

@@ -11,8 +11,8 @@
 
 #include "testing.h"
 #include "traffic/agent_reader.h"
+#include "traffic/caller_limits.h"
 #include "traffic/channel.h"
-#include "traffic/door.h"
 #include "traffic/traffic_client.h"
 #include "traffic/trial_server.h"
 
@@ -133,7 +133,7 @@ private Q_SLOTS:
         host.interfaces.push_back({});
         host.interfaces.back().name = "enp1s0";
         host.interfaces.back().speed = Reading<BitRate>::of(gigabits(25));
-        (*telling)->setLook([&] { return Result<HostSnapshot>(host); });
+        (*telling)->setHostReader([&] { return Result<HostSnapshot>(host); });
         (*telling)->serveInBackground();
         const auto seen = AgentReader("127.0.0.1", (*telling)->port(), kKey).read();
         QVERIFY2(seen, seen ? "" : seen.error().message().c_str());
@@ -148,7 +148,7 @@ private Q_SLOTS:
         auto telling = TrialServer::listen("127.0.0.1", 0, kKey);
         HostSnapshot host;
         host.cores = 100'001;  // more than a description may say
-        (*telling)->setLook([&] { return Result<HostSnapshot>(host); });
+        (*telling)->setHostReader([&] { return Result<HostSnapshot>(host); });
         (*telling)->serveInBackground();
         const auto seen = AgentReader("127.0.0.1", (*telling)->port(), kKey).read();
         QVERIFY(!seen);
@@ -225,48 +225,48 @@ private Q_SLOTS:
     }
     void manyAddressesFillNoMoreThanTheirShare()
     {
-        Door door;
-        const auto start = Door::Clock::now();
+        CallerLimits door;
+        const auto start = CallerLimits::Clock::now();
         int inside = 0;
         for (int host = 1; host <= 60; ++host)
             for (int i = 0; i < 6; ++i)
                 if (door.enter("192.0.2." + std::to_string(host), start).ticket) ++inside;
-        QCOMPARE(inside, Door::kMostCallers);
+        QCOMPARE(inside, CallerLimits::kMostCallers);
         // Once those inside had the time to speak, the one who is there longest gives way.
-        const auto later = door.enter("192.0.2.77", start + Door::kFirstWords);
+        const auto later = door.enter("192.0.2.77", start + CallerLimits::kFirstWords);
         QVERIFY(later.ticket);
-        QCOMPARE(*later.givesWay, Door::Ticket{1});
+        QCOMPARE(*later.givesWay, CallerLimits::Ticket{1});
         // A host of an IPv6 network has any number of addresses: they count as one, and make room for each other.
-        Door six;
+        CallerLimits six;
         inside = 0;
         for (int i = 1; i <= 9; ++i)
             if (six.enter("2001:db8:1:2::" + std::to_string(i), start).ticket) ++inside;
-        QCOMPARE(inside, Door::kMostFromOne);
+        QCOMPARE(inside, CallerLimits::kMostFromOne);
         QVERIFY(!six.enter("2001:db8:1:3::1", start).givesWay);
-        QVERIFY(six.enter("2001:db8:1:2::77", start + Door::kFirstWords).givesWay);
+        QVERIFY(six.enter("2001:db8:1:2::77", start + CallerLimits::kFirstWords).givesWay);
     }
     void wrongKeysNarrowAnAddressForAWhile()
     {
-        Door door;
-        const auto start = Door::Clock::now();
-        const auto letIn = [&door](std::chrono::seconds at, Door::Clock::time_point from) {
+        CallerLimits door;
+        const auto start = CallerLimits::Clock::now();
+        const auto letIn = [&door](std::chrono::seconds at, CallerLimits::Clock::time_point from) {
             int inside = 0;
-            std::vector<Door::Ticket> tickets;
+            std::vector<CallerLimits::Ticket> tickets;
             for (int i = 0; i < 9; ++i)
                 if (const auto answer = door.enter("192.0.2.5", from + at); answer.ticket) {
                     ++inside;
                     tickets.push_back(*answer.ticket);
                 }
-            for (const Door::Ticket one : tickets) door.leave(one);
+            for (const CallerLimits::Ticket one : tickets) door.leave(one);
             return inside;
         };
-        for (int i = 0; i < Door::kWrongKeys; ++i) door.wrongKey("192.0.2.5", start);
-        QCOMPARE(letIn(std::chrono::seconds(9), start), Door::kMostAfterWrongKeys);
-        QCOMPARE(letIn(std::chrono::seconds(11), start), Door::kMostFromOne);
+        for (int i = 0; i < CallerLimits::kWrongKeys; ++i) door.wrongKey("192.0.2.5", start);
+        QCOMPARE(letIn(std::chrono::seconds(9), start), CallerLimits::kMostAfterWrongKeys);
+        QCOMPARE(letIn(std::chrono::seconds(11), start), CallerLimits::kMostFromOne);
         // An address that proved the key lately is trusted.
         door.rightKey("192.0.2.5", start);
-        for (int i = 0; i < Door::kWrongKeys; ++i) door.wrongKey("192.0.2.5", start);
-        QCOMPARE(letIn(std::chrono::seconds(9), start), Door::kMostFromOne);
+        for (int i = 0; i < CallerLimits::kWrongKeys; ++i) door.wrongKey("192.0.2.5", start);
+        QCOMPARE(letIn(std::chrono::seconds(9), start), CallerLimits::kMostFromOne);
     }
     void silentDataConnectionsDoNotFailTheNextTest()
     {

@@ -165,12 +165,12 @@ void BuyPresenter::refresh()
         });
 }
 
-std::vector<CompareRow> BuyPresenter::rows() const { return compareRows(m_figures, purse()); }
+std::vector<CompareRow> BuyPresenter::rows() const { return compareRows(m_figures, converter()); }
 
 QString BuyPresenter::verdict() const
 {
     if (m_figures.size() < 2) return {};
-    return toQt(buy::verdictOf({m_figures.begin() + 1, m_figures.end()}, purse()));
+    return toQt(buy::verdictOf({m_figures.begin() + 1, m_figures.end()}, converter()));
 }
 
 const buy::BuyList* BuyPresenter::list() const
@@ -184,12 +184,13 @@ QString BuyPresenter::listSentence() const
 {
     const buy::BuyList* list = this->list();
     if (!list) return m_problem.isEmpty() ? QString("Working it out …") : m_problem;
-    const buy::Purse purse = this->purse();
+    const buy::CurrencyConverter converter = this->converter();
     const buy::Spending& spending = list->spending;
-    QString sentence = toQt(purse.text(spending.toBuy)) + " to buy";
+    QString sentence = toQt(converter.text(spending.toBuy)) + " to buy";
     if (spending.budget)
-        sentence = QString("%1 of a budget of %2")
-                       .arg(toQt(purse.text(spending.spent + spending.toBuy)), toQt(purse.text(*spending.budget)));
+        sentence =
+            QString("%1 of a budget of %2")
+                .arg(toQt(converter.text(spending.spent + spending.toBuy)), toQt(converter.text(*spending.budget)));
     return sentence;
 }
 

@@ -25,7 +25,7 @@ struct CompareRow {
 };
 
 /// The house first, then the variants.
-std::vector<CompareRow> compareRows(const std::vector<buy::VariantFigures>&, const buy::Purse&);
+std::vector<CompareRow> compareRows(const std::vector<buy::VariantFigures>&, const buy::CurrencyConverter&);
 
 class BuyPresenter final : public QObject {
     Q_OBJECT
@@ -57,7 +57,7 @@ public:
     QString conflict() const { return m_conflict; }
     bool isWorking() const { return m_isWorking; }
     VersionsPresenter& versions() { return m_versions; }
-    buy::Purse purse() const { return buy::Purse(*m_document.house()); }
+    buy::CurrencyConverter converter() const { return buy::CurrencyConverter(*m_document.house()); }
 
     /// The list of the chosen variant; null: not worked out.
     const buy::BuyList* list() const;

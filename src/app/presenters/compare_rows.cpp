@@ -67,10 +67,10 @@ QString partsText(std::size_t count)
     return count == 0 ? QString("–") : count == 1 ? QString("1 part") : QString("%1 parts").arg(count);
 }
 
-void addMoney(Rows& rows, const buy::Purse& purse)
+void addMoney(Rows& rows, const buy::CurrencyConverter& converter)
 {
     const auto share = [&](const std::optional<Money>& amount) {
-        return amount ? toQt(purse.text(*amount)) : QString("–");
+        return amount ? toQt(converter.text(*amount)) : QString("–");
     };
     rows.add("Cost a Gb/s gained", [&](Of of) { return share(of.perGbit); });
     rows.add("Cost a port gained", [&](Of of) { return share(of.perPort); });
@@ -79,7 +79,8 @@ void addMoney(Rows& rows, const buy::Purse& purse)
 
 }  // namespace
 
-std::vector<CompareRow> compareRows(const std::vector<buy::VariantFigures>& figures, const buy::Purse& purse)
+std::vector<CompareRow> compareRows(const std::vector<buy::VariantFigures>& figures,
+                                    const buy::CurrencyConverter& converter)
 {
     if (figures.empty()) return {};
     Rows rows(figures);
@@ -96,7 +97,7 @@ std::vector<CompareRow> compareRows(const std::vector<buy::VariantFigures>& figu
     const bool isRough = std::any_of(figures.begin(), figures.end(), [](Of of) { return of.list.isRough; });
     rows.add(
         isRough ? "To buy, some of it rough" : "To buy",
-        [&](Of of) { return toQt(purse.text(of.list.spending.toBuy)); },
+        [&](Of of) { return toQt(converter.text(of.list.spending.toBuy)); },
         [](Of of) { return of.list.spending.toBuy.in(); }, Better::Less);
     rows.add(
         "Work", [](Of of) { return workText(of.minutes); }, [](Of of) { return of.minutes; }, Better::Less);
@@ -111,7 +112,7 @@ std::vector<CompareRow> compareRows(const std::vector<buy::VariantFigures>& figu
         [](Of of) { return static_cast<double>(of.singlePoints); }, Better::Less);
     rows.add("Used again", [](Of of) { return partsText(of.list.takings.reused.size()); });
     rows.add("Left over", [](Of of) { return partsText(of.list.takings.leftOver.size()); });
-    addMoney(rows, purse);
+    addMoney(rows, converter);
     return rows.take();
 }
 

@@ -4,7 +4,7 @@
 #include "app/preferences.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
-#include "core/diagnose/standing.h"
+#include "core/diagnose/band_position.h"
 #include "core/kb/cause_rows.h"
 
 namespace sokudo::app {
@@ -40,13 +40,13 @@ void DiagnosePresenter::refresh()
         path.traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
     m_trial.reset();
     m_inquiry.reset();
-    m_told = {};
+    m_userAnswers = {};
     for (const measure::Trial& trial : m_document.trials())
         if (trial.from == path.from && trial.to == path.to && trial.kind == kind) m_trial = trial;
     if (m_trial) {
-        m_told = m_document.toldOf(*m_trial);
+        m_userAnswers = m_document.userAnswersOf(*m_trial);
         m_inquiry = diagnose::inquire(m_document.plan(), m_document.knowledge(), m_document.analysis(), *m_trial,
-                                      {m_document.trials(), m_document.entries(), m_snapshots, m_told});
+                                      {m_document.trials(), m_document.entries(), m_snapshots, m_userAnswers});
     }
     Q_EMIT changed();
 }
@@ -59,7 +59,7 @@ QString DiagnosePresenter::heading() const
     const QString ends = toQt(from->name) + " → " + toQt(to->name);
     if (!m_inquiry || !m_inquiry->stand) return ends;
     if (m_inquiry->stand->isSlow()) return "Why is " + ends + " slow?";
-    if (m_inquiry->stand->at == diagnose::Standing::Impossible) return "How can " + ends + " be so fast?";
+    if (m_inquiry->stand->at == diagnose::BandPosition::Impossible) return "How can " + ends + " be so fast?";
     return ends + " is as fast as expected";
 }
 
@@ -96,7 +96,7 @@ std::vector<EvidenceRow> DiagnosePresenter::evidence() const
         rows.push_back({sentenceCase(text), toQt(word(seen.witness)), seen.present, flag,
                         seen.witness == diagnose::Witness::Told, false});
     }
-    for (const std::string& flag : m_told.unsure)
+    for (const std::string& flag : m_userAnswers.unsure)
         if (const kb::Flag* known = m_document.knowledge().find<kb::Flag>(flag))
             rows.push_back({sentenceCase(toQt(known->trueWhen)), "not sure", false, flag, true, true});
     std::stable_sort(rows.begin(), rows.end(), [&](const EvidenceRow& a, const EvidenceRow& b) {
@@ -159,7 +159,7 @@ std::vector<NextRow> DiagnosePresenter::next(std::size_t most) const
         row.canMeasure = next.check->by == kb::CheckBy::Measure;
         for (const std::string& id : next.check->flags) {
             const kb::Flag* flag = m_document.knowledge().find<kb::Flag>(id);
-            if (flag && !m_inquiry->diagnosis.evidence.contains(id) && !m_told.unsure.contains(id))
+            if (flag && !m_inquiry->diagnosis.evidence.contains(id) && !m_userAnswers.unsure.contains(id))
                 row.questions.push_back({id, sentenceCase(toQt(flag->trueWhen))});
         }
         rows.push_back(std::move(row));
@@ -203,7 +203,7 @@ void DiagnosePresenter::fixFailed(const std::string& cause)
 std::vector<CauseRow> DiagnosePresenter::struckOff() const
 {
     std::vector<CauseRow> rows;
-    for (const std::string& id : m_told.failed)
+    for (const std::string& id : m_userAnswers.failed)
         if (const kb::Cause* cause = m_document.knowledge().find<kb::Cause>(id))
             rows.push_back({toQt(cause->title), {}, {}, toQt(cause->fix), {}, 0, id});
     return rows;
@@ -212,7 +212,7 @@ std::vector<CauseRow> DiagnosePresenter::struckOff() const
 bool DiagnosePresenter::isFine() const
 {
     return m_inquiry && m_inquiry->stand && !m_inquiry->stand->isSlow() &&
-           m_inquiry->stand->at != diagnose::Standing::Impossible;
+           m_inquiry->stand->at != diagnose::BandPosition::Impossible;
 }
 
 void DiagnosePresenter::readHosts()

@@ -66,7 +66,7 @@ private:
     HostSource m_hosts;
     std::map<plan::DeviceId, measure::HostSnapshot> m_snapshots;
     std::optional<measure::Trial> m_trial;
-    diagnose::Told m_told;
+    diagnose::UserAnswers m_userAnswers;
     std::optional<diagnose::Inquiry> m_inquiry;
     Work m_reading;
 };

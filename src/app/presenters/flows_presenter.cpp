@@ -42,13 +42,13 @@ FlowsPresenter::FlowsPresenter(Document& document, QObject* parent)
             [](const FlowRow& row, int role) -> QVariant {
                 if (role == kMarkRole) return static_cast<int>(row.mark);
                 if (role == Qt::AccessibleTextRole)
-                    return QString("%1: %2, alone %3, limited by %4").arg(row.name, row.rate, row.alone, row.heldBy);
+                    return QString("%1: %2, alone %3, limited by %4").arg(row.name, row.rate, row.alone, row.limitedBy);
                 return shown(&FlowRow::name, row, role);
             }},
            {"Gets", [](const FlowRow& row, int role) { return shown(&FlowRow::rate, row, role); }},
            {"Alone", [](const FlowRow& row, int role) { return shown(&FlowRow::alone, row, role); }},
            {"Share", [](const FlowRow& row, int role) { return shown(&FlowRow::share, row, role); }},
-           {"Limited by", [](const FlowRow& row, int role) { return shown(&FlowRow::heldBy, row, role); }}},
+           {"Limited by", [](const FlowRow& row, int role) { return shown(&FlowRow::limitedBy, row, role); }}},
           this),
       m_trunks({{"Trunk",
                  [](const TrunkRow& row, int role) -> QVariant {
@@ -103,7 +103,7 @@ void FlowsPresenter::refresh()
             flows.push_back({flow.flow->id, toQt(flow.title), toQt(text::rate(flow.rate.typical, 3)),
                              toQt(text::rate(flow.alone.typical, 3)),
                              QString("%1%2%").arg(100 * flow.share(), 0, 'f', 0).arg(toQt(text::kThin)),
-                             toQt(flow.heldBy), markOf(flow)});
+                             toQt(flow.limitedBy), markOf(flow)});
         else flows.push_back({flow.flow->id, toQt(flow.title), "no rate", "", "", toQt(flow.problem), Verdict::NoLink});
     }
     std::vector<TrunkRow> trunks;
@@ -145,7 +145,7 @@ std::optional<FlowsPresenter::Detail> FlowsPresenter::detail(int row) const
                                                      .arg(100 * flow.shareError, 0, 'f', 0)
                                                      .arg(toQt(text::kThin))
                                                : QString()),
-                  toQt(flow.heldBy),
+                  toQt(flow.limitedBy),
                   {}};
     for (const std::string& name : flow.slowedBy) result.slowedBy << toQt(name);
     return result;

@@ -22,7 +22,7 @@ public:
     QAbstractItemModel* trunks() { return &m_trunks; }
     /// One flow with its figures, for the detail beside the table.
     struct Detail {
-        QString title, figures, heldBy;
+        QString title, figures, limitedBy;
         QStringList slowedBy;
     };
     std::optional<Detail> detail(int row) const;
@@ -51,7 +51,7 @@ private:
     bool m_active = false, m_stale = true;
     struct FlowRow {
         plan::FlowId id;
-        QString name, rate, alone, share, heldBy;
+        QString name, rate, alone, share, limitedBy;
         Verdict mark;
     };
     struct TrunkRow {

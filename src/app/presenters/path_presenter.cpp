@@ -3,8 +3,8 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/diagnose/band_position.h"
 #include "core/diagnose/inquiry.h"
-#include "core/diagnose/standing.h"
 #include "core/report/project_report.h"
 
 namespace sokudo::app {

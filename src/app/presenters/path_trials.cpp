@@ -19,7 +19,7 @@ QString outcome(const expect::Expectation& path)
 {
     return QString("%1 to %2, typically %3, limited by %4")
         .arg(toQt(text::rate(path.expected.low, 3)), toQt(text::rate(path.expected.high, 3)),
-             toQt(text::rate(path.expected.typical, 3)), toQt(path.bindingStage()->name));
+             toQt(text::rate(path.expected.typical, 3)), toQt(path.limitingStage()->name));
 }
 
 }  // namespace

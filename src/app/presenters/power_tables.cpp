@@ -43,7 +43,7 @@ void PowerPresenter::fillPoints()
         const std::size_t cut = point.cutOff();
         rows.push_back({toQt(store::nameOf(plan, point.what)), words, QString::number(cut), count(power::Goal::Gateway),
                         count(power::Goal::Storage), count(power::Goal::Internet),
-                        point.dark.empty() ? QString("–") : QString::number(point.dark.size()),
+                        point.unpowered.empty() ? QString("–") : QString::number(point.unpowered.size()),
                         cut > 3 ? Verdict::Marginal : Verdict::Limited, point.what});
     }
     m_points.setRows(std::move(rows));
@@ -61,7 +61,7 @@ QStringList PowerPresenter::pointSays(int row) const
         if (const auto link = plan::linkOf(plan(), run->id))
             says << QString("The same if a port of it fails: %1, %2")
                         .arg(toQt(plan::portText(plan(), link->a)), toQt(plan::portText(plan(), link->b)));
-    if (!point.dark.empty()) says << "Lose power: " + namesOf(plan(), point.dark).join(", ");
+    if (!point.unpowered.empty()) says << "Lose power: " + namesOf(plan(), point.unpowered).join(", ");
     return says;
 }
 

@@ -116,14 +116,14 @@ InspectorSection SurveyPresenter::failureSection(const plan::Subject& what) cons
     const auto add = [&](const QString& text) { section.lines.push_back({{}, text, {}, {}, {}, {}, {}, {}}); };
     const power::Feeds feeds(plan(), m_document.analysis().links, m_document.knowledge());
     if (const int node = feeds.nodeOf(plan::DeviceId{what.id}); what.kind == "device" && node >= 0) {
-        std::vector<plan::DeviceId> dark;
+        std::vector<plan::DeviceId> unpowered;
         for (int one : feeds.darkWith({node}))
             if (const plan::Device* device = feeds.device(one); device && one != node) dark.push_back(device->id);
         if (!dark.empty()) add("lose power: " + names(dark));
     }
     for (const power::SinglePoint& point : singlePoints()) {
         if (!(point.what == what)) continue;
-        if (what.kind == "run" && !point.dark.empty()) add("lose power: " + names(point.dark));
+        if (what.kind == "run" && !point.unpowered.empty()) add("lose power: " + names(point.unpowered));
         for (power::Goal goal : power::kGoals)
             if (const auto& cut = point.cut[static_cast<std::size_t>(goal)]; !cut.empty())
                 add("cut off from " + toQt(word(goal)) + ": " + names(cut));

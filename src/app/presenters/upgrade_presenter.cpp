@@ -44,7 +44,7 @@ UpgradePresenter::UpgradePresenter(Document& document, QObject* parent)
                {"Faster", [](const TierRow& row, int role) { return shown(&TierRow::factor, row, role); }},
                {"Saved a year", [](const TierRow& row, int role) { return shown(&TierRow::saved, row, role); }},
                {"Cost", [](const TierRow& row, int role) { return shown(&TierRow::cost, row, role); }},
-               {"Then limited by", [](const TierRow& row, int role) { return shown(&TierRow::heldBy, row, role); }}},
+               {"Then limited by", [](const TierRow& row, int role) { return shown(&TierRow::limitedBy, row, role); }}},
               this)
 {
     connect(&document, &Document::analysisChanged, this, &UpgradePresenter::refresh);
@@ -63,7 +63,7 @@ void UpgradePresenter::refresh()
     if (m_stale) return;
     m_plan = m_document.snapshot();
     m_found.clear();
-    for (const plan::Job& job : m_plan->jobs)
+    for (const plan::RegularJob& job : m_plan->jobs)
         m_found.push_back(expect::upgradeOf(*m_plan, m_document.knowledge(), m_document.analysis().links, job));
     m_chosen = std::clamp(m_chosen, 0, std::max(0, static_cast<int>(m_found.size()) - 1));
     price();
@@ -75,7 +75,7 @@ void UpgradePresenter::price()
 {
     m_pricing = !m_found.empty();
     if (!m_pricing) return m_work.stop();
-    const plan::JobId id = m_found[static_cast<std::size_t>(m_chosen)].job->id;
+    const plan::RegularJobId id = m_found[static_cast<std::size_t>(m_chosen)].job->id;
     const auto search = [plan = m_plan, kb = m_document.sharedKnowledge(), links = m_document.analysis().links,
                          id](const std::atomic<bool>& isStopped) {
         IdSource ids(std::random_device{}());
@@ -126,7 +126,7 @@ void UpgradePresenter::fill()
                                  ? QString("%1%2h").arg(toQt(text::number(tier.hoursPerYear, 3)), toQt(text::kThin)) +
                                        (tier.perHour ? QString(", %1 each").arg(*tier.perHour, 0, 'f', 1) : QString())
                                  : QString(),
-                             cost, toQt(tier.heldBy),
+                             cost, toQt(tier.limitedBy),
                              copies          ? (tier.isGained ? Verdict::Fits : Verdict::Limited)
                              : tier.isEnough ? Verdict::Fits
                                              : Verdict::Marginal});
@@ -167,7 +167,7 @@ QString UpgradePresenter::now() const
     if (m_found.empty()) return {};
     const expect::Upgrade& one = m_found[static_cast<std::size_t>(m_chosen)];
     if (!one.problem.empty()) return {};
-    QString result = QString("Now %1, limited by %2").arg(toQt(text::rate(one.now.typical, 3)), toQt(one.heldBy));
+    QString result = QString("Now %1, limited by %2").arg(toQt(text::rate(one.now.typical, 3)), toQt(one.limitedBy));
     if (one.each.steps() > 0)
         result += QString("; one takes %1, %2 times a week")
                       .arg(toQt(text::duration(one.each)), toQt(text::number(one.job->perWeek)));
@@ -185,7 +185,7 @@ QString UpgradePresenter::buys(int tier) const
                                                               : QString();
 }
 
-bool UpgradePresenter::add(const plan::Job& job)
+bool UpgradePresenter::add(const plan::RegularJob& job)
 {
     return m_document.edit("Add job " + toQt(job.name), plan::edits::putJob(m_document.plan(), job));
 }

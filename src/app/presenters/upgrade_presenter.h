@@ -27,11 +27,11 @@ public:
     QString buys(int tier) const;
     bool isPricing() const { return m_pricing; }
 
-    bool add(const plan::Job&);
+    bool add(const plan::RegularJob&);
     bool remove(int row);
     DeviceChoices hosts() const { return deviceChoices(m_document.plan()); }
     std::vector<std::pair<QString, QString>> purposes() const;
-    plan::JobId newId() { return m_document.ids().next<plan::JobId>(); }
+    plan::RegularJobId newId() { return m_document.ids().next<plan::RegularJobId>(); }
     /// "80 GB" as a size; nothing: it is none.
     static std::optional<DataSize> sizeOf(const QString&);
 
@@ -47,12 +47,12 @@ private:
     void price();
     void fill();
     struct JobRow {
-        plan::JobId id;
+        plan::RegularJobId id;
         QString name, now, answer;
         Verdict mark;
     };
     struct TierRow {
-        QString tier, rate, time, factor, saved, cost, heldBy;
+        QString tier, rate, time, factor, saved, cost, limitedBy;
         Verdict mark;
     };
     Document& m_document;

@@ -210,13 +210,13 @@ QStringList WaysPresenter::refused() const
     return output;
 }
 
-QStringList WaysPresenter::schools() const
+QStringList WaysPresenter::practices() const
 {
     QStringList output;
-    for (const kb::School* school : m_found.schools)
+    for (const kb::Practice* practice : m_found.practices)
         output << QString("%1 %2. Or: %3. Sokudo starts from %4: %5.")
-                      .arg(toQt(school->question), toQt(school->one.says), toQt(school->other.says),
-                           toQt(school->usual().name), toQt(school->why));
+                      .arg(toQt(practice->question), toQt(practice->one.says), toQt(practice->other.says),
+                           toQt(practice->usual().name), toQt(practice->why));
     return output;
 }
 

@@ -48,7 +48,7 @@ public:
     std::optional<WayDetail> detail(int row) const;
     /// "Coax: worth it only where the coax is in the wall already".
     QStringList refused() const;
-    QStringList schools() const;
+    QStringList practices() const;
     /// Applies the way as one edit that can be undone.
     bool use(int row);
 

@@ -38,7 +38,7 @@ void WorkPresenter::choose(store::VersionId id)
     refresh();
 }
 
-QString WorkPresenter::whyNotNow() const
+QString WorkPresenter::reasonDisabled() const
 {
     if (!m_document.variant().isSet()) return {};
     return "A variant is open: show the house, what is done belongs to it";
@@ -54,7 +54,7 @@ QString WorkPresenter::people() const
 
 QString WorkPresenter::edit(const QString& text, const Result<plan::Plan>& next)
 {
-    if (const QString why = whyNotNow(); !why.isEmpty()) return why;
+    if (const QString why = reasonDisabled(); !why.isEmpty()) return why;
     if (!next) return toQt(next.error().message());
     return m_document.edit(text, next) ? QString() : QString("It could not be written");
 }

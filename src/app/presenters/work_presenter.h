@@ -23,7 +23,7 @@ public:
     const build::JobList& jobs() const { return m_jobs; }
     const build::JobProgress& progress() const { return m_progress; }
     /// A tick is of the house: while a variant is open there is none. Empty: it can be ticked.
-    QString whyNotNow() const;
+    QString reasonDisabled() const;
 
     /// “you tue 2h, thu 2h; helper sat 4h”.
     QString people() const;

@@ -75,7 +75,7 @@ int run(int argc, char** argv)
     if (mostGbps > 0) bounds.mostRate = gigabits(mostGbps);
     auto server = traffic::TrialServer::listen(address, port, *key, bounds);
     if (!server) return fail(server.error());
-    if (!isForTestsOnly) (*server)->setLook([] { return host::SystemHostReader("/").read(); });
+    if (!isForTestsOnly) (*server)->setHostReader([] { return host::SystemHostReader("/").read(); });
     running = server->get();
     std::signal(SIGINT, stopRunning);
     std::signal(SIGTERM, stopRunning);

@@ -110,7 +110,7 @@ void showLine(const buy::Line& line)
     if (!line.substitute.empty()) print("            out of stock: take " + plain(line.substitute));
 }
 
-void show(const buy::BuyList& list, const buy::Purse& purse)
+void show(const buy::BuyList& list, const buy::CurrencyConverter& converter)
 {
     buy::PartKind kind = buy::PartKind::Switch;
     bool isFirst = true;
@@ -121,16 +121,16 @@ void show(const buy::BuyList& list, const buy::Purse& purse)
         showLine(line);
     }
     const buy::Spending& spending = list.spending;
-    print(plain(fmt::format("To buy: {}{}", purse.text(spending.toBuy),
+    print(plain(fmt::format("To buy: {}{}", converter.text(spending.toBuy),
                             list.isRough ? ", in part by rough prices of no currency" : "")));
     if (spending.expectedLoss > Money{})
         print(plain(fmt::format("On average {} more, for goods that fail and are not taken back",
-                                purse.text(spending.expectedLoss))));
-    if (spending.spent > Money{}) print(plain(fmt::format("Spent so far: {}", purse.text(spending.spent))));
+                                converter.text(spending.expectedLoss))));
+    if (spending.spent > Money{}) print(plain(fmt::format("Spent so far: {}", converter.text(spending.spent))));
     if (spending.budget)
-        print(plain(fmt::format("Budget “{}”: {}, {} {}", spending.name, purse.text(*spending.budget),
+        print(plain(fmt::format("Budget “{}”: {}, {} {}", spending.name, converter.text(*spending.budget),
                                 *spending.left() < Money{} ? "over it by" : "left",
-                                purse.text(*spending.left() < Money{} ? -*spending.left() : *spending.left()))));
+                                converter.text(*spending.left() < Money{} ? -*spending.left() : *spending.left()))));
     for (const buy::Given& one : list.given)
         print(plain(fmt::format("Not paid for: {}, {}{}", one.name, code(one.tenure),
                                 one.due.empty() ? "" : ", due " + one.due)));
@@ -162,7 +162,7 @@ int answerBuy(const Options& given, Context& context)
     const auto list = listOf(given, context, project);
     if (!list) return fail(list.error());
     if (context.json) print(toJson(*list));
-    else show(*list, buy::Purse(project.plan));
+    else show(*list, buy::CurrencyConverter(project.plan));
     const bool isMissing = !list->takings.unknown.empty() || !list->problems.empty() ||
                            (!list->complaints.empty() && list->complaints.front().verdict > Verdict::Limited);
     return isMissing ? kFindings : kFine;
@@ -173,7 +173,7 @@ int answerList(const Options& given, Context& context)
     store::Project project;
     const auto list = listOf(given, context, project);
     if (!list) return fail(list.error());
-    const buy::Purse purse(project.plan);
+    const buy::CurrencyConverter converter(project.plan);
     if (given.csv) {
         print(buy::listCsv(*list));
         return kFine;
@@ -199,7 +199,7 @@ int answerList(const Options& given, Context& context)
                 plain(fmt::format("  [ ] {:<52} {:>10}{}", one.what.text(), one.cost ? buy::amountText(*one.cost) : "?",
                                   one.fallBack.empty() ? "" : "  else " + one.fallBack.text())));
     }
-    print(plain("Together: " + purse.text(list->spending.toBuy)));
+    print(plain("Together: " + converter.text(list->spending.toBuy)));
     return kFine;
 }
 

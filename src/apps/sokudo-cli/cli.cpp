@@ -103,7 +103,7 @@ Json toJson(const expect::Expectation& path, const kb::KnowledgeBase& kb)
 {
     Json result{{"stages", Json::array()},
                 {"expected_bps", bandJson(path.expected)},
-                {"binding_stage", path.isEmpty() ? Json(nullptr) : Json(path.bindingStage()->name)},
+                {"binding_stage", path.isEmpty() ? Json(nullptr) : Json(path.limitingStage()->name)},
                 {"next_stage", path.next ? Json(path.stages[*path.next].name) : Json(nullptr)},
                 {"low_stage", path.isEmpty() ? Json(nullptr) : Json(path.stages[path.bindingLow].name)},
                 {"high_stage", path.isEmpty() ? Json(nullptr) : Json(path.stages[path.bindingHigh].name)},

@@ -41,7 +41,7 @@ Json toJson(const buy::VariantFigures& of)
                                   {"rate_bps", rateJson(job.rate)},
                                   {"time_s", job.each ? Json(job.each->in()) : Json(nullptr)},
                                   {"enough", job.isEnough ? Json(*job.isEnough) : Json(nullptr)},
-                                  {"held_by", job.heldBy}});
+                                  {"held_by", job.limitedBy}});
     return result;
 }
 
@@ -60,18 +60,19 @@ void row(const std::string& what, const std::vector<buy::VariantFigures>& all,
     print(line);
 }
 
-void show(const std::vector<buy::VariantFigures>& all, const buy::Purse& purse)
+void show(const std::vector<buy::VariantFigures>& all, const buy::CurrencyConverter& converter)
 {
     using Of = const buy::VariantFigures&;
     const auto share = [&](const std::optional<Money>& amount) {
-        return amount ? purse.text(*amount) : std::string("–");
+        return amount ? converter.text(*amount) : std::string("–");
     };
     row("", all, [](Of of) { return of.name; });
     for (std::size_t i = 0; i < all.front().jobs.size(); ++i)
         row(all.front().jobs[i].name, all, [i](Of of) { return jobText(of.jobs[i]); });
     row("Links worse than limited", all, [](Of of) { return std::to_string(of.bad); });
     row("Fastest link", all, [](Of of) { return text::linkRate(of.fastest); });
-    row("To buy", all, [&](Of of) { return purse.text(of.list.spending.toBuy) + (of.list.isRough ? " rough" : ""); });
+    row("To buy", all,
+        [&](Of of) { return converter.text(of.list.spending.toBuy) + (of.list.isRough ? " rough" : ""); });
     row("Work", all, [](Of of) { return text::duration(Duration::of(60 * of.minutes)); });
     row("Watts, usual", all, [](Of of) { return text::watt(of.watts); });
     row("Single points of failure", all, [](Of of) { return std::to_string(of.singlePoints); });
@@ -81,7 +82,7 @@ void show(const std::vector<buy::VariantFigures>& all, const buy::Purse& purse)
     row("Cost a Gb/s gained", all, [&](Of of) { return share(of.perGbit); });
     row("Cost a port gained", all, [&](Of of) { return share(of.perPort); });
     row("Cost an hour saved, first year", all, [&](Of of) { return share(of.perHour); });
-    print(plain(buy::verdictOf({all.begin() + 1, all.end()}, purse)));
+    print(plain(buy::verdictOf({all.begin() + 1, all.end()}, converter)));
 }
 
 int answer(const Options& given, Context& context)
@@ -105,15 +106,15 @@ int answer(const Options& given, Context& context)
         if (!figures) return fail(figures.error());
         all.push_back(std::move(*figures));
     }
-    const buy::Purse purse(project->plan);
+    const buy::CurrencyConverter converter(project->plan);
     if (context.json) {
-        Json result{{"currency", purse.currency()},
-                    {"sentence", plain(buy::verdictOf({all.begin() + 1, all.end()}, purse))},
+        Json result{{"currency", converter.currency()},
+                    {"sentence", plain(buy::verdictOf({all.begin() + 1, all.end()}, converter))},
                     {"variants", Json::array()}};
         for (const buy::VariantFigures& of : all) result["variants"].push_back(toJson(of));
         print(result);
     } else {
-        show(all, purse);
+        show(all, converter);
     }
     return kFine;
 }

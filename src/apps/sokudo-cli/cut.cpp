@@ -35,10 +35,10 @@ Json toJson(const buy::Line& line)
     return result;
 }
 
-void show(const buy::Line& line, const buy::Purse& purse)
+void show(const buy::Line& line, const buy::CurrencyConverter& converter)
 {
     const buy::CutPlan& cut = *line.cut;
-    print(plain(fmt::format("{}: {}, {} to buy, {} to keep, {} of scrap{}", line.part.name, purse.text(cut.cost),
+    print(plain(fmt::format("{}: {}, {} to buy, {} to keep, {} of scrap{}", line.part.name, converter.text(cut.cost),
                             text::length(cut.bought), text::length(cut.kept), text::length(cut.scrap),
                             cut.isProved ? "; no other way costs less" : "; by first fit, not proved")));
     const auto piece = [&](std::size_t at) {
@@ -65,14 +65,14 @@ int answer(const Options& given, Context& context)
     const auto list = buy::buyList(project->plan, *variant, context.kb,
                                    {given.on.empty() ? today() : given.on, given.variant, buy::builtInSolver()});
     if (!list) return fail(list.error());
-    const buy::Purse purse(project->plan);
+    const buy::CurrencyConverter converter(project->plan);
     Json all = Json::array();
     bool isAny = false;
     for (const buy::Line& line : list->lines) {
         if (!line.cut) continue;
         isAny = true;
         if (context.json) all.push_back(toJson(line));
-        else show(line, purse);
+        else show(line, converter);
     }
     if (context.json) print(all);
     else if (!isAny) print("Nothing has to be cut: the variant lays no cable from a reel.");

@@ -6,14 +6,14 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/diagnose/band_position.h"
 #include "core/diagnose/inquiry.h"
-#include "core/diagnose/standing.h"
 #include "core/kb/cause_rows.h"
 #include "core/kb/stage_rows.h"
 #include "core/logbook/record.h"
 #include "host/host_reader.h"
 #include "path_options.h"
-#include "store/told.h"
+#include "store/user_answers.h"
 
 namespace sokudo::cli {
 namespace {
@@ -26,7 +26,7 @@ struct Options : PathOptions {
 };
 
 /// What the options tell, beside what is already told.
-Result<diagnose::Told> toldBy(const Options& given, diagnose::Told told, const kb::KnowledgeBase& kb)
+Result<diagnose::UserAnswers> toldBy(const Options& given, diagnose::UserAnswers told, const kb::KnowledgeBase& kb)
 {
     for (const std::string& word : given.answers) {
         const auto parts = text::split(word, '=');
@@ -222,7 +222,7 @@ int answer(const store::Project& project, const Options& given, Context& context
         if (!snapshot) return fail(snapshot.error());
         hosts[device] = std::move(*snapshot);
     }
-    const auto told = toldBy(given, store::toldOf(project, context.kb, *newest), context.kb);
+    const auto told = toldBy(given, store::userAnswersOf(project, context.kb, *newest), context.kb);
     if (!told) return fail(told.error());
     const Analysis analysis = analyse(project.plan, context.kb);
     const auto inquiry =

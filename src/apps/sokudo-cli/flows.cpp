@@ -24,7 +24,7 @@ Json toJson(const expect::FlowShares& shares)
             one.update({{"rate_bps", bandJson(flow.rate)},
                         {"alone_bps", bandJson(flow.alone)},
                         {"share", flow.share()},
-                        {"held_by", flow.heldBy},
+                        {"held_by", flow.limitedBy},
                         {"slowed_by", flow.slowedBy},
                         {"share_error", flow.shareError}});
         else one["problem"] = plain(flow.problem);
@@ -52,7 +52,7 @@ void show(const expect::FlowShares& shares)
         }
         print(fmt::format("{}: {} to {}, typically {}; alone {}; limited by {}{}", flow.title,
                           text::rate(flow.rate.low, 3), text::rate(flow.rate.high, 3), text::rate(flow.rate.typical, 3),
-                          text::rate(flow.alone.typical, 3), flow.heldBy,
+                          text::rate(flow.alone.typical, 3), flow.limitedBy,
                           flow.slowedBy.empty()
                               ? std::string()
                               : fmt::format(", shared with {}; a share may be {:.0f}{}% off",

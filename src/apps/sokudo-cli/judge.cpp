@@ -98,7 +98,7 @@ int answer(const Options& given, Context& context)
     if (context.json) print(inJson(judgement, measured->rate.value, *path, asymmetry));
     else printWords(judgement, asymmetry);
     const bool isFine = judgement.suggestedUnit.empty() && !judgement.stand.isSlow() &&
-                        judgement.stand.at != diagnose::Standing::Impossible;
+                        judgement.stand.at != diagnose::BandPosition::Impossible;
     return isFine ? kFine : kFindings;
 }
 

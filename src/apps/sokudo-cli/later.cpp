@@ -4,10 +4,10 @@
 #include "cli.h"
 #include "core/base/text.h"
 #include "core/buy/capacity.h"
+#include "core/buy/currency_converter.h"
 #include "core/buy/instruments.h"
 #include "core/buy/later.h"
 #include "core/buy/prices.h"
-#include "core/buy/purse.h"
 
 namespace sokudo::cli {
 namespace {
@@ -44,7 +44,7 @@ int answerInstruments(int runs, double hour, const Context& context)
     const buy::InstrumentAnswer found = buy::instrumentsFor(runs, Money::of(hour), context.kb);
     if (context.json) {
         Json result{{"sentence", plain(found.sentence)},
-                    {"school", plain(found.school)},
+                    {"practice", plain(found.practice)},
                     {"expected_faults", found.faults},
                     {"choices", Json::array()}};
         for (const buy::InstrumentChoice& one : found.choices)
@@ -68,7 +68,7 @@ int answerInstruments(int runs, double hour, const Context& context)
                                 one.borrow ? buy::amountText(*one.borrow) : "–", text::number(one.faultsLeft, 2),
                                 one.kind->proves)));
     print(plain(buy::roughPrices(context.kb)));
-    print(plain(found.school));
+    print(plain(found.practice));
     return kFine;
 }
 

@@ -130,7 +130,7 @@ int answer(const store::Project& project, const Options& given, Context& context
     return isGone ? kFindings : kFine;
 }
 
-Json lastsJson(const power::Standing& standing)
+Json lastsJson(const power::RepairFigures& standing)
 {
     Json lasts = Json::object();
     for (power::HouseService service : power::kHouseServices)

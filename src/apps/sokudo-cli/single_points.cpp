@@ -28,7 +28,7 @@ Json toJson(const plan::Plan& plan, const power::SinglePoint& point)
                 {"id", point.what.id},
                 {"name", store::nameOf(plan, point.what)},
                 {"cut_off", point.cutOff()},
-                {"dark", namesOf(plan, point.dark)}};
+                {"dark", namesOf(plan, point.unpowered)}};
     for (power::Goal goal : power::kGoals)
         result["lose_" + std::string(word(goal))] = namesOf(plan, point.cut[static_cast<std::size_t>(goal)]);
     return result;
@@ -47,7 +47,8 @@ void show(const plan::Plan& plan, const power::SinglePoint& point)
         if (!cut.empty())
             print(plain(fmt::format("  cut off from {}: {}", word(goal), text::joined(namesOf(plan, cut), ", "))));
     }
-    if (!point.dark.empty()) print(plain("  lose power with it: " + text::joined(namesOf(plan, point.dark), ", ")));
+    if (!point.unpowered.empty())
+        print(plain("  lose power with it: " + text::joined(namesOf(plan, point.unpowered), ", ")));
 }
 
 int answer(const store::Project& project, const Options& given, Context& context)

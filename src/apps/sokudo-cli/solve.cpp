@@ -23,13 +23,13 @@ Json toJson(const buy::Totals& totals)
     return {{"cost", totals.cost.in()}, {"watts", totals.watts.in()}, {"minutes", totals.minutes}};
 }
 
-Json toJson(const buy::CheapestPlan& found, const buy::Purse& purse)
+Json toJson(const buy::CheapestPlan& found, const buy::CurrencyConverter& converter)
 {
     Json result{{"proved", found.isProved},
                 {"rough", found.isRough},
                 {"sentence", plain(found.sentence)},
                 {"goal", code(found.goal)},
-                {"currency", purse.currency()},
+                {"currency", converter.currency()},
                 {"totals", toJson(found.totals)},
                 {"bound", found.bound},
                 {"gap", found.gap},
@@ -51,14 +51,14 @@ Json toJson(const buy::CheapestPlan& found, const buy::Purse& purse)
     return result;
 }
 
-void show(const buy::CheapestPlan& found, const buy::Purse& purse)
+void show(const buy::CheapestPlan& found, const buy::CurrencyConverter& converter)
 {
     print(plain(found.sentence));
-    print(plain(fmt::format("  {} to buy, {} more, {} of work", purse.text(found.totals.cost),
+    print(plain(fmt::format("  {} to buy, {} more, {} of work", converter.text(found.totals.cost),
                             text::watt(found.totals.watts), text::duration(Duration::of(60 * found.totals.minutes)))));
     if (found.greedy)
         print(plain(
-            fmt::format("  one wish after the other, the cheapest way each: {}", purse.text(found.greedy->cost))));
+            fmt::format("  one wish after the other, the cheapest way each: {}", converter.text(found.greedy->cost))));
     for (const std::string& one : found.bought) print("  buy: " + plain(one));
     for (const std::string& one : found.links) print("  join: " + plain(one));
     if (!found.cheaper.sentence.empty()) print(plain("Why not cheaper: " + found.cheaper.sentence.text()));
@@ -104,9 +104,9 @@ int answer(const Options& given, Context& context)
                                   [&](const buy::SearchState&) { return patience.goesOn(0); }});
     }();
     if (!found) return fail(found.error());
-    const buy::Purse purse(project->plan);
-    if (context.json) print(toJson(*found, purse));
-    else show(*found, purse);
+    const buy::CurrencyConverter converter(project->plan);
+    if (context.json) print(toJson(*found, converter));
+    else show(*found, converter);
     if (!given.keep.empty())
         if (const int status = keep(*project, given, *found, context); status != kFine) return status;
     return found->isProved ? kFine : kFindings;

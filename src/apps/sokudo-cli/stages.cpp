@@ -31,13 +31,13 @@ Json toJson(const buy::StagePlan& plan)
     return result;
 }
 
-void show(const buy::StagePlan& plan, const buy::Purse& purse)
+void show(const buy::StagePlan& plan, const buy::CurrencyConverter& converter)
 {
     print(plain(plan.sentence));
     int number = 0;
     for (const buy::PlannedStage& one : plan.order)
         print(plain(fmt::format("  {}. month {}: {}, {}; then {} h a month saved", ++number, one.month,
-                                plan.stages[one.stage].what.text(), purse.text(one.cost),
+                                plan.stages[one.stage].what.text(), converter.text(one.cost),
                                 text::number(one.hoursPerMonth, 3))));
     for (const text::Sentence& note : plan.notes) print(plain("Note: " + note.text()));
 }
@@ -61,7 +61,7 @@ int answer(const Options& given, Context& context)
                                       {}});
     if (!plan) return fail(plan.error());
     if (context.json) print(toJson(*plan));
-    else show(*plan, buy::Purse(project->plan));
+    else show(*plan, buy::CurrencyConverter(project->plan));
     return kFine;
 }
 

@@ -160,7 +160,7 @@ int showAdvice(const store::Project& project, const Options&, Context& context)
             result["advice"].push_back({{"id", one.id},
                                         {"title", plain(one.title)},
                                         {"reason", plain(one.reason)},
-                                        {"other_school", plain(one.other)},
+                                        {"other_practice", plain(one.other)},
                                         {"at", subjectsJson(project.plan, one.subjects)}});
         print(result);
         return kFine;
@@ -169,7 +169,7 @@ int showAdvice(const store::Project& project, const Options&, Context& context)
     for (const survey::Advice& one : all) {
         print(plain(one.title));
         print("  because " + plain(one.reason));
-        if (!one.other.empty()) print("  the other school: " + plain(one.other));
+        if (!one.other.empty()) print("  the other practice: " + plain(one.other));
     }
     return kFine;
 }
@@ -250,7 +250,7 @@ void addSurvey(Verbs& verbs, Context& context)
                   "one table: ports, runs, interfaces, slots, storage, parts, cameras, radio, power, work");
     census.flag("--csv", counted->isCsv, "as comma-separated values");
     add("contradictions", "Records that cannot all be true", &showContradictions);
-    add("advice", "Advice on the shape of the network, with the other school's answer", &showAdvice);
+    add("advice", "Advice on the shape of the network, with the other practice's answer", &showAdvice);
     auto [distance, ends] =
         add("distance", "How far it is between two devices, or to the fault on a run", &showDistance);
     distance.option("--from", ends->from, "device");

@@ -26,7 +26,7 @@ Json toJson(const expect::Upgrade& upgrade)
         return result;
     }
     result.update({{"now_bps", bandJson(upgrade.now)},
-                   {"held_by", upgrade.heldBy},
+                   {"held_by", upgrade.limitedBy},
                    {"time_s", upgrade.each.in()},
                    {"needs_bps", rateJson(upgrade.needs)},
                    {"enough", upgrade.isEnough},
@@ -41,7 +41,7 @@ Json toJson(const expect::Upgrade& upgrade)
                                    {"factor", tier.factor},
                                    {"ideal_factor", tier.ideal},
                                    {"hours_saved_a_year", tier.hoursPerYear},
-                                   {"held_by", tier.heldBy},
+                                   {"held_by", tier.limitedBy},
                                    {"gained", tier.isGained},
                                    {"enough", tier.isEnough},
                                    {"cost", tier.cost ? Json(*tier.cost) : Json(nullptr)},
@@ -54,7 +54,7 @@ void show(const expect::Upgrade& upgrade)
 {
     if (!upgrade.problem.empty()) return print(upgrade.title + ": " + upgrade.problem);
     print(fmt::format("{}\n  now {}, limited by {}{}", upgrade.title, text::rate(upgrade.now.typical, 3),
-                      upgrade.heldBy,
+                      upgrade.limitedBy,
                       upgrade.each.steps() > 0 ? "; one takes " + text::duration(upgrade.each) : std::string()));
     for (const expect::UpgradeTier& tier : upgrade.tiers) {
         std::string line = fmt::format("  {}: {}, ", text::linkRate(tier.tier), text::rate(tier.rate.typical, 3));
@@ -64,7 +64,7 @@ void show(const expect::Upgrade& upgrade)
             line += fmt::format("{} instead of {}, {} times as fast of {} promised, {} h a year",
                                 text::duration(tier.each), text::duration(upgrade.each), text::number(tier.factor, 3),
                                 text::number(tier.ideal, 3), text::number(tier.hoursPerYear, 3));
-        line += "; then limited by " + tier.heldBy;
+        line += "; then limited by " + tier.limitedBy;
         if (tier.cost)
             line += fmt::format(
                 "; costs {:.0f}{}", *tier.cost,
@@ -77,11 +77,11 @@ void show(const expect::Upgrade& upgrade)
 }
 
 /// A job that is asked for on the spot.
-Result<plan::Job> jobOf(const plan::Plan& plan, const Options& given)
+Result<plan::RegularJob> jobOf(const plan::Plan& plan, const Options& given)
 {
     const auto ends = pathEnds(plan, given.from, given.to);
     if (!ends) return tl::unexpected(ends.error());
-    plan::Job job{{1}, "asked", ends->from, ends->to, given.protocol};
+    plan::RegularJob job{{1}, "asked", ends->from, ends->to, given.protocol};
     job.purpose = given.purpose;
     job.perWeek = given.perWeek;
     job.count = given.count;
@@ -94,7 +94,7 @@ Result<plan::Job> jobOf(const plan::Plan& plan, const Options& given)
 
 int answer(const store::Project& project, const Options& given, Context& context)
 {
-    std::vector<plan::Job> jobs;
+    std::vector<plan::RegularJob> jobs;
     if (!given.from.empty() || !given.to.empty()) {
         auto job = jobOf(project.plan, given);
         if (!job) return fail(job.error());
@@ -103,7 +103,7 @@ int answer(const store::Project& project, const Options& given, Context& context
                          "say what the job is: --size 80GB --per-week 2, or --purpose with a row of purposes.csv", ""});
         jobs.push_back(std::move(*job));
     } else {
-        for (const plan::Job& job : project.plan.jobs)
+        for (const plan::RegularJob& job : project.plan.jobs)
             if (given.job.empty() || job.name == given.job) jobs.push_back(job);
         if (jobs.empty())
             return fail({ErrorCode::NotFound,
@@ -115,7 +115,7 @@ int answer(const store::Project& project, const Options& given, Context& context
         given.costs ? expect::costsByOtherWays(project.plan, context.kb, reports, ids) : expect::CostOfTier();
     Json all{{"jobs", Json::array()}};
     bool good = true;
-    for (const plan::Job& job : jobs) {
+    for (const plan::RegularJob& job : jobs) {
         const expect::Upgrade upgrade = expect::upgradeOf(project.plan, context.kb, reports, job, costs);
         good = good && upgrade.problem.empty();
         if (context.json) all["jobs"].push_back(toJson(upgrade));

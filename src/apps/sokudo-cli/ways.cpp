@@ -78,9 +78,9 @@ std::string toText(const match::Ways& found, match::Preference by, bool all)
     }
     for (const match::NoWay& no : found.noWays) result += fmt::format("\nnot {}: {}", no.medium, no.why.text());
     if (!found.noWays.empty()) result += "\n";
-    for (const kb::School* school : found.schools)
-        result += fmt::format("\n{}\n  {}\n  {}\n  Sokudo starts from {}: {}\n", school->question, school->one.says,
-                              school->other.says, school->usual().name, school->why);
+    for (const kb::Practice* practice : found.practices)
+        result += fmt::format("\n{}\n  {}\n  {}\n  Sokudo starts from {}: {}\n", practice->question, practice->one.says,
+                              practice->other.says, practice->usual().name, practice->why);
     return result;
 }
 
@@ -105,17 +105,17 @@ int answer(const LinkFound& asked, const WayOptions& given, const Context& conte
                     {"order", explains(*by).text()},
                     {"ways", Json::array()},
                     {"not", Json::array()},
-                    {"schools", Json::array()}};
+                    {"practices", Json::array()}};
         for (const match::Way& way : found.ways) result["ways"].push_back(toJson(way));
         for (const match::NoWay& no : found.noWays)
             result["not"].push_back({{"medium", plain(no.medium)}, {"why", plain(no.why)}});
-        for (const kb::School* school : found.schools)
-            result["schools"].push_back({{"question", school->question},
-                                         {"views",
-                                          {{{"name", school->one.name}, {"says", school->one.says}},
-                                           {{"name", school->other.name}, {"says", school->other.says}}}},
-                                         {"usual", school->usual().name},
-                                         {"why", school->why}});
+        for (const kb::Practice* practice : found.practices)
+            result["practices"].push_back({{"question", practice->question},
+                                           {"views",
+                                            {{{"name", practice->one.name}, {"says", practice->one.says}},
+                                             {{"name", practice->other.name}, {"says", practice->other.says}}}},
+                                           {"usual", practice->usual().name},
+                                           {"why", practice->why}});
         print(result);
     } else {
         print(toText(found, *by, given.all));

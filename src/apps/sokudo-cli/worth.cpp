@@ -5,8 +5,8 @@
 #include "core/base/text.h"
 #include "core/buy/bridge.h"
 #include "core/buy/cascade.h"
+#include "core/buy/currency_converter.h"
 #include "core/buy/prices.h"
-#include "core/buy/purse.h"
 #include "core/oneline/tokens.h"
 
 namespace sokudo::cli {

@@ -92,7 +92,7 @@ private:
         proof.least = BitRate::of(kAccepted * expected->expected.low.in());
         proof.expected = fmt::format("{}, at least {}", text::rate(*proof.rate), text::rate(*proof.least));
         // A slow machine is a poor end to prove a link with: what holds it is said.
-        if (const expect::Stage* stage = expected->bindingStage()) proof.expected += ", limited by " + stage->label;
+        if (const expect::Stage* stage = expected->limitingStage()) proof.expected += ", limited by " + stage->label;
         proof.what = text::say("acceptance.path", "{}: {} from {} to {}", name, word(kind),
                                m_plan.devices.find(question.from)->name, m_plan.devices.find(question.to)->name);
         proof.from = question.from, proof.to = question.to;
@@ -100,7 +100,7 @@ private:
     }
     void jobs()
     {
-        for (const plan::Job& job : m_plan.jobs) {
+        for (const plan::RegularJob& job : m_plan.jobs) {
             expect::PathQuestion question{job.from, job.to};
             question.traffic = job.size > DataSize{} ? expect::Traffic::FileCopy : expect::Traffic::MemoryToMemory;
             question.protocol = job.protocol;

@@ -132,7 +132,7 @@ private:
         std::vector<std::pair<std::size_t, const Move*>> all;
         for (const Move& move : m_made.moves.moves) {
             const auto runs = plan::runsAt(m_plan, move.from);
-            all.emplace_back(offBy(runs.empty() ? plan::RunId{} : runs.front()->id).size(), &move);
+            all.emplace_back(offWithout(runs.empty() ? plan::RunId{} : runs.front()->id).size(), &move);
         }
         std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
         std::vector<const Move*> moves;
@@ -152,7 +152,7 @@ private:
             std::string text = filled(row.text, {{"lead", label}, {"from", move.fromName}, {"to", move.toName}});
             if (move.needsLead) text += "; take the longer lead";
             if (!move.newModule.empty()) text += "; first put the module in";
-            add(row, std::to_string(run.value), text::Sentence(std::move(text)), offBy(run), servicesBy(run));
+            add(row, std::to_string(run.value), text::Sentence(std::move(text)), offWithout(run), servicesBy(run));
             if (!isFed) m_made.steps.back().caution.clear();
         }
     }
@@ -178,13 +178,13 @@ private:
         return nullptr;
     }
     /// End points that reach less without this lead, and devices that lose their power with it.
-    std::vector<std::string> offBy(plan::RunId run)
+    std::vector<std::string> offWithout(plan::RunId run)
     {
         std::set<plan::DeviceId> ids;
         if (const power::SinglePoint* point = pointOf(run)) {
             for (const auto& goal : point->cut) ids.insert(goal.begin(), goal.end());
-            ids.insert(point->dark.begin(), point->dark.end());
-            m_dark[run].insert(point->dark.begin(), point->dark.end());
+            ids.insert(point->unpowered.begin(), point->unpowered.end());
+            m_dark[run].insert(point->unpowered.begin(), point->unpowered.end());
         }
         // What hangs at the lead itself is cut even where it reaches nothing that counts.
         if (const auto link = plan::linkOf(m_plan, run))

@@ -72,7 +72,7 @@ private:
             TestEnds ends{from, to, expected->expected.typical, ofLink->carries.typical, streams, false, {}};
             ends.provesLink = ends.expected.in() >= kProves * ends.ofLink.in();
             if (best && !ends.provesLink && ends.expected <= best->expected) continue;
-            ends.says = say(ends, expected->bindingStage());
+            ends.says = say(ends, expected->limitingStage());
             best = std::move(ends);
             if (best->provesLink) break;
         }

@@ -4,7 +4,7 @@
 #include <algorithm>
 
 #include "core/base/text.h"
-#include "core/buy/purse.h"
+#include "core/buy/currency_converter.h"
 #include "core/formulas/framing.h"
 #include "core/kb/buy_rows.h"
 #include "core/kb/reach_rows.h"

@@ -5,7 +5,7 @@
 #include <array>
 
 #include "core/base/text.h"
-#include "core/buy/purse.h"
+#include "core/buy/currency_converter.h"
 #include "core/formulas/bus.h"
 #include "core/formulas/framing.h"
 #include "core/kb/buy_rows.h"

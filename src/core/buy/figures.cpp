@@ -15,17 +15,17 @@ namespace {
 constexpr double kWeeksPerYear = 52;
 
 JobFigure jobFigure(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports,
-                    const plan::Job& job)
+                    const plan::RegularJob& job)
 {
     JobFigure figure{job.name};
     if (!plan.devices.has(job.from) || !plan.devices.has(job.to)) return figure;
     const expect::Upgrade found = expect::upgradeOf(plan, kb, reports, job);
     if (!found.problem.empty()) {
-        figure.heldBy = found.problem.text();
+        figure.limitedBy = found.problem.text();
         return figure;
     }
     figure.rate = found.now.typical;
-    figure.heldBy = found.heldBy;
+    figure.limitedBy = found.limitedBy;
     if (found.needs) figure.isEnough = found.isEnough;
     else figure.each = found.each;
     return figure;
@@ -107,7 +107,7 @@ Result<VariantFigures> figuresOf(const plan::Plan& house, const plan::Plan& vari
     of.list = std::move(*list);
     const match::Reports before = match::judgeAll(house, kb), after = match::judgeAll(variant, kb);
     std::vector<JobFigure> jobsBefore;
-    for (const plan::Job& job : house.jobs) {
+    for (const plan::RegularJob& job : house.jobs) {
         jobsBefore.push_back(jobFigure(house, kb, before, job));
         of.jobs.push_back(jobFigure(variant, kb, after, job));
         if (jobsBefore.back().each && of.jobs.back().each)
@@ -131,12 +131,12 @@ Result<VariantFigures> figuresOf(const plan::Plan& house, const plan::Plan& vari
     return of;
 }
 
-text::Sentence verdictOf(const std::vector<VariantFigures>& all, const Purse& purse)
+text::Sentence verdictOf(const std::vector<VariantFigures>& all, const CurrencyConverter& converter)
 {
     if (all.empty()) return {};
     if (all.size() == 1)
         return text::say("figures.one", "“{}” costs {} and takes {} of work", all[0].name,
-                         purse.text(all[0].list.spending.toBuy),
+                         converter.text(all[0].list.spending.toBuy),
                          text::figure::duration(Duration::of(60 * all[0].minutes)));
     const auto cheapest = std::min_element(all.begin(), all.end(), [](const auto& a, const auto& b) {
         return a.list.spending.toBuy < b.list.spending.toBuy;
@@ -148,16 +148,16 @@ text::Sentence verdictOf(const std::vector<VariantFigures>& all, const Purse& pu
         all.begin(), all.end(), [](const auto& a, const auto& b) { return a.hoursPerYear < b.hoursPerYear; });
     const Money more = dearest->list.spending.toBuy - cheapest->list.spending.toBuy;
     if (more <= Money{})
-        return text::say("figures.same-cost", "All cost {}", purse.text(cheapest->list.spending.toBuy));
+        return text::say("figures.same-cost", "All cost {}", converter.text(cheapest->list.spending.toBuy));
     if (all.front().jobs.empty())
         return text::say("figures.cheaper-only",
                          "“{}” costs {} less than “{}”; the house has no jobs to compare them by", cheapest->name,
-                         purse.text(more), dearest->name);
+                         converter.text(more), dearest->name);
     if (quickest->hoursPerYear <= cheapest->hoursPerYear + 0.05)
         return text::say("figures.cheaper", "“{}” costs {} less than “{}”, and the jobs of the house gain as much",
-                         cheapest->name, purse.text(more), dearest->name);
+                         cheapest->name, converter.text(more), dearest->name);
     return text::say("figures.dearer-quicker", "“{}” costs {} more than “{}” and saves {} h a year more",
-                     quickest->name, purse.text(quickest->list.spending.toBuy - cheapest->list.spending.toBuy),
+                     quickest->name, converter.text(quickest->list.spending.toBuy - cheapest->list.spending.toBuy),
                      cheapest->name, text::figure::number(quickest->hoursPerYear - cheapest->hoursPerYear, 3));
 }
 

@@ -12,7 +12,7 @@ struct JobFigure {
     std::optional<BitRate> rate;   ///< usual; empty: no way, or a link of it is not known
     std::optional<Duration> each;  ///< usual time of one copy; empty: a steady purpose
     std::optional<bool> isEnough;  ///< of a steady purpose: its worst moment is carried
-    std::string heldBy;            ///< what limits it
+    std::string limitedBy;         ///< what limits it
 };
 
 struct VariantFigures {
@@ -42,6 +42,6 @@ Result<VariantFigures> figuresOf(const plan::Plan& house, const plan::Plan& vari
 double minutesOf(const plan::Plan& variant, const Takings&, const kb::KnowledgeBase&);
 
 /// One sentence for the heading: what the variants have in common and what one costs more.
-text::Sentence verdictOf(const std::vector<VariantFigures>&, const Purse&);
+text::Sentence verdictOf(const std::vector<VariantFigures>&, const CurrencyConverter&);
 
 }  // namespace sokudo::buy

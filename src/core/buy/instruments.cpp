@@ -5,7 +5,7 @@
 #include <cmath>
 
 #include "core/base/text.h"
-#include "core/buy/purse.h"
+#include "core/buy/currency_converter.h"
 
 namespace sokudo::buy {
 namespace {
@@ -43,8 +43,8 @@ InstrumentAnswer instrumentsFor(int runs, Money hour, const kb::KnowledgeBase& k
     answer.sentence =
         text::say("instruments.best", "{}: {} for {} runs proves {}; {:.1f} of {:.1f} expected faults stay unseen", how,
                   best->kind->name, runs, best->kind->proves, best->faultsLeft, answer.faults);
-    answer.school = text::say(
-        "instruments.school",
+    answer.practice = text::say(
+        "instruments.practice",
         "Some certify every run, since a report ends arguments; others wire-map each run and let a long test at the "
         "wanted rate decide. Default: the second, since a home has no warranty to prove; borrow a certifier for runs "
         "that disappear behind plaster");

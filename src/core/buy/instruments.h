@@ -26,7 +26,7 @@ struct InstrumentAnswer {
     std::vector<InstrumentChoice> choices;
     double faults = 0;  ///< expected among the runs
     text::Sentence sentence;
-    text::Sentence school;  ///< how practitioners differ, and the default
+    text::Sentence practice;  ///< how practitioners differ, and the default
 };
 
 /// @param runs  1 to 10000

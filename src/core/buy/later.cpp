@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "core/base/text.h"
-#include "core/buy/purse.h"
+#include "core/buy/currency_converter.h"
 #include "core/kb/buy_rows.h"
 
 namespace sokudo::buy {

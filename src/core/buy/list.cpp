@@ -22,12 +22,12 @@ bool isHere(const plan::Purchase& purchase)
 class Listing {
 public:
     Listing(const plan::Plan& house, const plan::Plan& variant, const kb::KnowledgeBase& kb, const ListQuestion& asked)
-        : m_house(house), m_variant(variant), m_kb(kb), m_asked(asked), m_purse(house)
+        : m_house(house), m_variant(variant), m_kb(kb), m_asked(asked), m_converter(house)
     {}
 
     Result<BuyList> run()
     {
-        m_list.currency = m_purse.currency();
+        m_list.currency = m_converter.currency();
         m_list.takings = takingsOf(m_house, m_variant, m_kb);
         m_list.complaints = complaintsOf(m_house, m_variant, match::judgeAll(m_variant, m_kb), m_kb);
         gather();
@@ -67,7 +67,7 @@ private:
 
     Result<bool> price(Line& line)
     {
-        line.price = std::make_shared<const PartPrice>(priceOf(line.part, m_house, m_purse, m_asked.today));
+        line.price = std::make_shared<const PartPrice>(priceOf(line.part, m_house, m_converter, m_asked.today));
         for (const plan::Offer* out : line.price->outOfStock)
             if (const auto other = partOf(m_kb, out->substitute)) line.substitute = other->name;
         for (const plan::Offer* offer : line.price->history)
@@ -171,7 +171,7 @@ private:
         for (const plan::Purchase& one : m_house.purchases) {
             if (!isHere(one) || one.tenure != plan::Tenure::Bought || !one.price) continue;
             if (budget && !budget->since.empty() && !one.on.empty() && one.on < budget->since) continue;
-            const auto price = m_purse.converted({*one.price, one.currency});
+            const auto price = m_converter.converted({*one.price, one.currency});
             if (!price) {
                 m_list.problems.push_back(text::Sentence(one.name + ": ") + price.error().what);
                 continue;
@@ -196,7 +196,7 @@ private:
     const plan::Plan &m_house, &m_variant;
     const kb::KnowledgeBase& m_kb;
     const ListQuestion& m_asked;
-    Purse m_purse;
+    CurrencyConverter m_converter;
     BuyList m_list;
     std::set<std::string> m_days;
 };

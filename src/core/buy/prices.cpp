@@ -21,7 +21,8 @@ double eachOf(const Buy& buy) { return buy.price.in() / buy.amount; }
 
 }  // namespace
 
-PartPrice priceOf(const Part& part, const plan::Plan& plan, const Purse& purse, const std::string& today)
+PartPrice priceOf(const Part& part, const plan::Plan& plan, const CurrencyConverter& converter,
+                  const std::string& today)
 {
     PartPrice result;
     for (const plan::Offer& offer : plan.offers)
@@ -36,7 +37,7 @@ PartPrice priceOf(const Part& part, const plan::Plan& plan, const Purse& purse, 
             result.outOfStock.push_back(offer);
             continue;
         }
-        const auto price = purse.converted({*offer->price, offer->currency});
+        const auto price = converter.converted({*offer->price, offer->currency});
         if (!price) {
             result.problem = price.error();
             continue;

@@ -4,8 +4,8 @@
 
 #include <vector>
 
+#include "core/buy/currency_converter.h"
 #include "core/buy/parts.h"
-#include "core/buy/purse.h"
 
 namespace sokudo::buy {
 
@@ -28,7 +28,7 @@ struct PartPrice {
 
 /// Own offers overrule the rough price; of one seller's offers for one pack the newest counts.
 /// @param today  ISO 8601 date: offers that ended before it are history
-PartPrice priceOf(const Part&, const plan::Plan&, const Purse&, const std::string& today);
+PartPrice priceOf(const Part&, const plan::Plan&, const CurrencyConverter&, const std::string& today);
 
 struct Taken {
     const Buy* buy = nullptr;

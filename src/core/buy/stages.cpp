@@ -36,7 +36,7 @@ public:
         m_badNow = badRuns(now);
         m_badThen = badRuns(then);
         m_joined = joinedHosts(asked.house, now);
-        for (const plan::Job& job : asked.house.jobs) m_times.push_back(timeOf(asked.house, now, job));
+        for (const plan::RegularJob& job : asked.house.jobs) m_times.push_back(timeOf(asked.house, now, job));
     }
 
     Result<StagePlan> run()
@@ -79,7 +79,8 @@ private:
                     joined.insert(device.id);
         return joined;
     }
-    std::optional<double> timeOf(const plan::Plan& plan, const match::Reports& reports, const plan::Job& job) const
+    std::optional<double> timeOf(const plan::Plan& plan, const match::Reports& reports,
+                                 const plan::RegularJob& job) const
     {
         if (job.size.steps() == 0) return std::nullopt;
         const auto found = expect::expectation(plan, m_asked.kb, reports,
@@ -108,7 +109,7 @@ private:
             if (!list) return tl::unexpected(list.error());
             made.cost = list->spending.toBuy;
             for (std::size_t j = 0; j < m_times.size(); ++j) {
-                const plan::Job& job = *std::next(m_asked.house.jobs.begin(), static_cast<std::ptrdiff_t>(j));
+                const plan::RegularJob& job = *std::next(m_asked.house.jobs.begin(), static_cast<std::ptrdiff_t>(j));
                 const auto time = timeOf(plan, reports, job);
                 if (m_times[j] && time)
                     made.hoursPerMonth += (*m_times[j] - *time) * job.perWeek * kWeeksPerMonth / 3600;

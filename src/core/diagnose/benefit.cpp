@@ -36,9 +36,9 @@ text::Sentence became(std::string_view what, double ratio)
                                  text::figure::number(ratio, 2));
 }
 
-text::Sentence heldBy(const expect::Expectation* path)
+text::Sentence limitedBy(const expect::Expectation* path)
 {
-    const expect::Stage* binding = path ? path->bindingStage() : nullptr;
+    const expect::Stage* binding = path ? path->limitingStage() : nullptr;
     return binding ? text::say("benefit.holds-a-copy-here", "; copies here are limited by {}, typically to {}",
                                binding->name, text::figure::rate(binding->carries.typical, 3))
                    : std::string();
@@ -76,11 +76,11 @@ Benefit benefit(const std::vector<measure::Trial>& trials, plan::DeviceId from, 
             both + text::say("benefit.what-changed-lies-in", ": what changed lies in the machines, not in the network");
     else if (result.arrives && !isChanged(copy))
         result.sentence =
-            both + text::say("benefit.the-gain-does-not", ": the gain does not reach copies") + heldBy(copyPath);
+            both + text::say("benefit.the-gain-does-not", ": the gain does not reach copies") + limitedBy(copyPath);
     else if (result.arrives && copy > 1)
         result.sentence = text::say("benefit.of-that-gain-reaches", "{}: {:.0f} % of that gain reaches copies{}", both,
                                     100 * std::min(1.0, *result.arrives),
-                                    *result.arrives < 1 - kNoChange ? heldBy(copyPath) : std::string());
+                                    *result.arrives < 1 - kNoChange ? limitedBy(copyPath) : std::string());
     else result.sentence = both;
     return result;
 }

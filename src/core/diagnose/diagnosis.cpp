@@ -36,7 +36,7 @@ bool isOpen(const Evidence& evidence, const kb::Check& check, bool bothRead)
     return !(bothRead && check.by == kb::CheckBy::Read);
 }
 
-void fill(Diagnosis& result, const kb::KnowledgeBase& kb, const Told& told, bool bothRead)
+void fill(Diagnosis& result, const kb::KnowledgeBase& kb, const UserAnswers& told, bool bothRead)
 {
     auto beliefs = rank(kb, result.context, result.evidence, told.failed);
     Evidence settled = result.evidence;
@@ -56,7 +56,7 @@ void fill(Diagnosis& result, const kb::KnowledgeBase& kb, const Told& told, bool
 
 }  // namespace
 
-Diagnosis diagnose(const Facts& facts, const Told& told)
+Diagnosis diagnose(const Facts& facts, const UserAnswers& told)
 {
     Diagnosis result;
     result.evidence = observe(facts);
@@ -67,7 +67,7 @@ Diagnosis diagnose(const Facts& facts, const Told& told)
     return result;
 }
 
-Diagnosis diagnose(const kb::KnowledgeBase& kb, Context context, const Told& told)
+Diagnosis diagnose(const kb::KnowledgeBase& kb, Context context, const UserAnswers& told)
 {
     Diagnosis result;
     result.evidence = told.answers;

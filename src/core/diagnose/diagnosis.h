@@ -22,7 +22,7 @@ struct LikelyCause {
 };
 
 /// What the owner has told about a path.
-struct Told {
+struct UserAnswers {
     Evidence answers;
     std::set<std::string> unsure;  ///< flags that the owner cannot answer: not asked again
     std::set<std::string> failed;  ///< causes whose fix was tried and did not help: no longer suspected
@@ -36,10 +36,10 @@ struct Diagnosis {
 };
 
 /// @param told  the owner's own answers; they stand beside what is read, and win where both speak
-Diagnosis diagnose(const Facts&, const Told& told);
+Diagnosis diagnose(const Facts&, const UserAnswers& told);
 /// The same from what is told alone, without a project.
 /// @param context  tags of causes.csv, column needs_any_of; a yes adds those it tells of
-Diagnosis diagnose(const kb::KnowledgeBase&, Context context, const Told& told);
+Diagnosis diagnose(const kb::KnowledgeBase&, Context context, const UserAnswers& told);
 
 /// The sentence of the caution that belongs to a check or a fix; empty: none.
 /// @param id  in cautions.csv; empty: none

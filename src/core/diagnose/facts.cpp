@@ -91,9 +91,9 @@ const measure::InterfaceReading* Facts::interfaceOf(plan::DeviceId device) const
 Evidence observe(const Facts& facts)
 {
     Evidence evidence;
-    for (const auto signs : {signsFromTrials(), signsFromPlateaus(), signsFromPlan(), signsFromTraits(),
-                             signsFromHost(), signsFromModules()})
-        for (const Sign& sign : signs)
+    for (const auto signs : {readersOfTrials(), readersOfPlateaus(), readersOfPlan(), readersOfTraits(),
+                             readersOfHost(), readersOfModules()})
+        for (const FactReader& sign : signs)
             if (auto seen = sign.read(facts)) {
                 // Two readers of one flag: a yes of either stands.
                 auto [at, fresh] = evidence.try_emplace(std::string(sign.flag), *seen);

@@ -44,17 +44,17 @@ struct Facts {
 };
 
 /// A fact that the program can look up: it answers one flag, or says that it cannot tell.
-struct Sign {
+struct FactReader {
     std::string_view flag;
     std::optional<Observation> (*read)(const Facts&);
 };
 
-std::span<const Sign> signsFromTrials();
-std::span<const Sign> signsFromPlateaus();
-std::span<const Sign> signsFromPlan();
-std::span<const Sign> signsFromTraits();
-std::span<const Sign> signsFromHost();
-std::span<const Sign> signsFromModules();
+std::span<const FactReader> readersOfTrials();
+std::span<const FactReader> readersOfPlateaus();
+std::span<const FactReader> readersOfPlan();
+std::span<const FactReader> readersOfTraits();
+std::span<const FactReader> readersOfHost();
+std::span<const FactReader> readersOfModules();
 
 /// All flags that the facts answer by themselves.
 Evidence observe(const Facts&);

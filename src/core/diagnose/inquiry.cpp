@@ -54,7 +54,7 @@ Inquiry inquire(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analy
     result.diagnosis = diagnose(facts, known.told);
     if (result.expected && !result.expected->isEmpty())
         result.stand = standing(measure::eachWay(trial), *result.expected);
-    const bool isFine = result.stand && !result.stand->isSlow() && result.stand->at != Standing::Impossible;
+    const bool isFine = result.stand && !result.stand->isSlow() && result.stand->at != BandPosition::Impossible;
     if (isFine) {
         result.diagnosis.causes.clear();
         result.diagnosis.next.clear();

@@ -3,8 +3,8 @@
 #pragma once
 
 #include "core/base/sentence.h"
+#include "core/diagnose/band_position.h"
 #include "core/diagnose/diagnosis.h"
-#include "core/diagnose/standing.h"
 #include "core/expect/path_expectation.h"
 #include "core/logbook/entry.h"
 

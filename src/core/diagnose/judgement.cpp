@@ -48,8 +48,8 @@ void sayHowMuch(Judgement& result, BitRate measured, const expect::Expectation& 
 /// A unit is asked for only where the figure, read so, is one that such a path gives.
 bool makesSense(BitRate would, const expect::Expectation& expected)
 {
-    const Standing at = standing({would, would, would}, expected).at;
-    return at != Standing::Impossible && (at != Standing::Fault || plateauOf(would));
+    const BandPosition at = standing({would, would, would}, expected).at;
+    return at != BandPosition::Impossible && (at != BandPosition::Fault || plateauOf(would));
 }
 
 void askUnit(Judgement& result, BitRate measured, const UnitReading& meant, const expect::Expectation& expected)
@@ -74,7 +74,7 @@ text::Sentence worstAndBest(const expect::Expectation& expected)
 
 void sayFine(Judgement& result, const expect::Expectation& expected)
 {
-    const Stage& binding = *expected.bindingStage();
+    const Stage& binding = *expected.limitingStage();
     if (result.stand.isAboveEstimate)
         result.why.push_back(text::say("judgement.better-than-estimated",
                                        "better than estimated: {} was estimated at {} at most. Nothing is wrong",
@@ -97,7 +97,7 @@ void saySlow(Judgement& result, BitRate measured, const expect::Expectation& exp
                       "that is just what a {} hop carries: look for a link, a port or an adapter on the path that runs "
                       "at {}",
                       text::figure::linkRate(*hop), text::figure::linkRate(*hop)));
-    const Stage& binding = *expected.bindingStage();
+    const Stage& binding = *expected.limitingStage();
     result.why.push_back(
         text::say("judgement.the-limit",
                   "the limit ({}) typically carries {}: something on the path does not work as planned. "
@@ -167,7 +167,7 @@ Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, c
     const UnitReading* meant = unitMeant(result.readings);
     if (meant && makesSense(scaled(measured.value, meant->factor), expected))
         askUnit(result, measured.value, *meant, expected);
-    else if (result.stand.at == Standing::Impossible) sayImpossible(result, measured.value, expected, kb);
+    else if (result.stand.at == BandPosition::Impossible) sayImpossible(result, measured.value, expected, kb);
     else if (result.stand.isSlow()) saySlow(result, measured.value, expected);
     else sayFine(result, expected);
     sayHowSure(result, within, within != measured, expected);

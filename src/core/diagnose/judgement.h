@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "core/base/sentence.h"
-#include "core/diagnose/standing.h"
+#include "core/diagnose/band_position.h"
 #include "core/diagnose/unit_reading.h"
 #include "core/expect/stage.h"
 #include "core/measure/trial.h"

@@ -73,7 +73,7 @@ Done put(Draft& draft, Words& words, plan::Device device)
     if (!made.category.empty()) device.traits.set("category", made.category);
     for (plan::Port& port : made.ports) port.device = device.id;
     const plan::DeviceId id = device.id;
-    if (auto error = draft.take(plan::edits::putDeviceWhole(draft.plan, std::move(device), {}, made.ports)))
+    if (auto error = draft.take(plan::edits::putDeviceWithParts(draft.plan, std::move(device), {}, made.ports)))
         return tl::unexpected(*error);
     draft.touch("device", id);
     const plan::Device& added = *draft.plan.devices.find(id);
@@ -137,7 +137,7 @@ Done addPorts(Draft& draft, Words& words)
             words.wrong(text::say("add-device.no-port-named", "no port is named; write 2x rj45 2.5g")));
     if (!made->category.empty()) device.traits.set("category", made->category);
     for (plan::Port& port : made->ports) port.device = *id;
-    if (auto error = draft.take(plan::edits::putDeviceWhole(draft.plan, device, {}, made->ports)))
+    if (auto error = draft.take(plan::edits::putDeviceWithParts(draft.plan, device, {}, made->ports)))
         return tl::unexpected(*error);
     for (const plan::Port& port : made->ports) draft.touch("port", port.id);
     return fmt::format(

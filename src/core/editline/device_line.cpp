@@ -16,7 +16,7 @@ std::string socketWords(const plan::Port& port)
     for (BitRate rate : port.rates) rates.push_back(text::number(inGigabits(rate), 6));
     if (!rates.empty()) words += " rates=" + text::joined(rates, "+");
     if (port.traits.has("pse")) words += " poe=" + std::string(port.traits.word("pse"));
-    if (port.traits.yes("management")) words += " management";
+    if (port.traits.flag("management")) words += " management";
     return words;
 }
 

@@ -48,7 +48,7 @@ class ByType : public plan::FieldVisitor {
 public:
     explicit ByType(const plan::Plan& plan) : m_plan(plan) {}
     KeyChoices result;
-    void yes(const plan::Field&, bool&) override { result = {{"no", "no"}, {"yes", "yes"}}; }
+    void flag(const plan::Field&, bool&) override { result = {{"no", "no"}, {"yes", "yes"}}; }
     void word(const plan::Field&, plan::WordView value) override
     {
         for (const std::string_view one : value.words()) result.emplace_back(one, one);

@@ -61,7 +61,7 @@ public:
         if (const auto value = wholeOf(m_one, 0, kAnyWhole)) into = *value;
         else refusal = value.error();
     }
-    void yes(const plan::Field&, bool& into) override
+    void flag(const plan::Field&, bool& into) override
     {
         const std::string word = text::lower(m_one.value);
         if (word != "yes" && word != "no" && !word.empty())
@@ -179,7 +179,7 @@ public:
     {
         if (value) result = std::to_string(*value);
     }
-    void yes(const plan::Field&, bool& value) override { result = value ? "yes" : "no"; }
+    void flag(const plan::Field&, bool& value) override { result = value ? "yes" : "no"; }
     void quantity(const plan::Field&, plan::QuantityView value) override
     {
         if (!value.isStated()) return;

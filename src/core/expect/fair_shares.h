@@ -24,7 +24,7 @@ struct ShareFlow {
 
 struct ShareOf {
     BitRate rate;
-    std::optional<std::size_t> heldBy;  ///< the pool that ran out; empty: its own cap, or nothing holds it
+    std::optional<std::size_t> limitedBy;  ///< the pool that ran out; empty: its own cap, or nothing holds it
 };
 
 /// Max-min fairness by progressive filling: all rates rise together by weight until a pool is empty or a flow has what

@@ -148,7 +148,7 @@ void addUses(const Asked& asked, const BondStreams& streams, Pools& pools, Pick 
 /// The stage that holds a flow no other one meets.
 std::string ownLimit(const Asked& asked)
 {
-    const Stage* binding = asked.path.bindingStage();
+    const Stage* binding = asked.path.limitingStage();
     if (asked.flow->asks && *asked.flow->asks <= asked.path.expected.typical) return "its own demand";
     return binding ? binding->name : std::string();
 }
@@ -190,8 +190,8 @@ void nameTheOthers(const std::vector<Asked>& asked, const std::vector<std::size_
         for (const Use& use : shared.flows[i].uses)
             if (auto& flows = through[use.pool]; flows.empty() || flows.back() != i) flows.push_back(i);
     for (std::size_t i = 0; i < asked.size(); ++i) {
-        const auto& held = shared.shares[i].heldBy;
-        results[at[i]].heldBy = held ? shared.pools.name(*held) : ownLimit(asked[i]);
+        const auto& held = shared.shares[i].limitedBy;
+        results[at[i]].limitedBy = held ? shared.pools.name(*held) : ownLimit(asked[i]);
         if (!held) continue;
         int streams = 0;
         for (std::size_t j : through[*held]) streams += asked[j].flow->streams;

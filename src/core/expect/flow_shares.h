@@ -12,7 +12,7 @@ struct FlowResult {
     const plan::Flow* flow = nullptr;
     std::string title;                  ///< "nightly copy: vault → kiln-a"
     Band rate, alone;                   ///< with the others, and without them
-    std::string heldBy;                 ///< the stage that gives out; "its own demand" where nothing does
+    std::string limitedBy;              ///< the stage that gives out; "its own demand" where nothing does
     std::vector<std::string> slowedBy;  ///< names of the flows that share that stage
     double shareError = 0;              ///< how far the rate may lie from the fair share, as a share of it
     text::Sentence problem;             ///< why it has no rate; empty: it has one

@@ -60,7 +60,7 @@ text::Sentence mtuNote(const plan::Plan& plan, const plan::Route& way, int mtu)
 /// A test between machines that are slower than the wire measures the machines.
 text::Sentence slowEndsNote(const Expectation& path, const PathQuestion& question, const text::Sentence& remedy)
 {
-    const Stage* binding = path.bindingStage();
+    const Stage* binding = path.limitingStage();
     if (!binding || question.traffic != Traffic::MemoryToMemory || binding->kind != StageKind::Processor) return {};
     return text::say("path-expectation.holds-this-test-not",
                      "{} holds this test, not the wire: {}test between faster machines", binding->name,
@@ -94,7 +94,7 @@ void addShare(const SurveyedPath& path, const std::string& protocol, Found& foun
 /// A session that one core holds on a wire with room left: remote memory access takes the core out of the way.
 text::Sentence remoteMemoryNote(const Expectation& path, const kb::KnowledgeBase& kb)
 {
-    const Stage* binding = path.bindingStage();
+    const Stage* binding = path.limitingStage();
     const auto network = networkBand(path.stages);
     const auto slowest = slowestLink(path.stages);
     if (!binding || binding->kind != StageKind::FileShare || !network || !slowest || *slowest < gigabits(10)) return {};

@@ -26,7 +26,7 @@ text::Sentence orStreams(BitRate target, const Stage& stage)
 
 text::Sentence remedyNote(const Expectation& path)
 {
-    const Stage* holds = path.bindingStage();
+    const Stage* holds = path.limitingStage();
     if (!holds || !path.next || !holds->perFlow || holds->perFlow->typical.steps() <= 0) return {};
     const Stage& next = path.stages[*path.next];
     const BitRate target = next.carries.typical;
@@ -60,7 +60,7 @@ void addRemedy(Expectation& path)
 {
     text::Sentence note = remedyNote(path);
     if (note.empty()) return;
-    const Stage& holds = *path.bindingStage();
+    const Stage& holds = *path.limitingStage();
     const BitRate target = path.stages[*path.next].carries.typical;
     if (holds.kind == StageKind::Window)
         path.facts["window_needed_bytes"] = formulas::bandwidthDelay(target, holds.transport->roundTrip).in();

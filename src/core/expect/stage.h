@@ -128,7 +128,7 @@ struct Expectation {
     /// How much more would pass if the binding stage were fixed: 0.25 is a quarter more; empty: nothing else holds it.
     std::optional<double> gain() const;
     bool isEmpty() const { return stages.empty(); }
-    const Stage* bindingStage() const { return stages.empty() ? nullptr : &stages[binding]; }
+    const Stage* limitingStage() const { return stages.empty() ? nullptr : &stages[binding]; }
     const Stage* hardStage() const { return hard ? &stages[*hard] : nullptr; }
 };
 

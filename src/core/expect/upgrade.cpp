@@ -23,7 +23,7 @@ constexpr double kHoursPerYear = 8760;
 
 Duration timeOf(DataSize size, BitRate rate) { return Duration::of(8 * size.in() / std::max(1.0, rate.in())); }
 
-std::string protocolOf(const plan::Plan& plan, const plan::Job& job)
+std::string protocolOf(const plan::Plan& plan, const plan::RegularJob& job)
 {
     if (!job.protocol.empty()) return job.protocol;
     for (plan::DeviceId id : {job.from, job.to})
@@ -33,17 +33,17 @@ std::string protocolOf(const plan::Plan& plan, const plan::Job& job)
 }
 
 /// The fewest stages named that explain a tier: what binds, and what comes after it.
-void nameLimits(const Expectation& path, std::string& heldBy, std::string& next)
+void nameLimits(const Expectation& path, std::string& limitedBy, std::string& next)
 {
-    const Stage* binding = path.bindingStage();
+    const Stage* binding = path.limitingStage();
     if (!binding) return;
-    heldBy = binding->name;
+    limitedBy = binding->name;
     if (binding->kind == StageKind::FileShare) {
         // A share is a share of something: the narrowest stage of the network under it.
         const Stage* under = nullptr;
         for (const Stage& stage : path.stages)
             if (isNetwork(stage.kind) && (!under || stage.carries.typical < under->carries.typical)) under = &stage;
-        if (under) heldBy += " over " + under->name;
+        if (under) limitedBy += " over " + under->name;
     }
     if (path.next) next = path.stages[*path.next].name;
 }
@@ -71,17 +71,17 @@ text::Sentence sentenceOf(const Upgrade& upgrade)
             return text::say("upgrade.it-is-not-carried", "It is not carried now; links of {} carry it",
                              text::figure::linkRate(enough->tier));
         return text::say("upgrade.no-link-rate-carries", "No link rate carries it: {} limits it",
-                         upgrade.tiers.empty() ? upgrade.heldBy : upgrade.tiers.back().heldBy);
+                         upgrade.tiers.empty() ? upgrade.limitedBy : upgrade.tiers.back().limitedBy);
     }
     if (!best)
         return text::say("upgrade.nothing-is-gained-by", "Faster links gain nothing: {} limits it to {}",
-                         upgrade.heldBy, text::figure::rate(upgrade.now.typical));
+                         upgrade.limitedBy, text::figure::rate(upgrade.now.typical));
     return text::say(
         "upgrade.links-of-make-it",
         "Links of {} make it {} times as fast ({} instead of {}) where the link rate alone suggests {}; then {} limits "
         "it",
         text::figure::linkRate(best->tier), text::figure::number(best->factor, 3), text::figure::duration(best->each),
-        text::figure::duration(upgrade.each), text::figure::number(best->ideal, 3), best->heldBy);
+        text::figure::duration(upgrade.each), text::figure::number(best->ideal, 3), best->limitedBy);
 }
 
 /// A computer that serves files must stay on for others: what that takes against a small store.
@@ -143,14 +143,14 @@ namespace {
 /// What a link rate would bring the job, without its price.
 UpgradeTier tierOf(const Upgrade& now, const Expectation& then, BitRate rate, BitRate slowest)
 {
-    const plan::Job& job = *now.job;
+    const plan::RegularJob& job = *now.job;
     UpgradeTier tier;
     tier.tier = rate;
     tier.rate = then.expected;
     tier.factor = then.expected.typical.in() / std::max(1.0, now.now.typical.in());
     tier.ideal = slowest.steps() > 0 ? tier.tier.in() / slowest.in() : 1;
     tier.isGained = tier.factor > kGain;
-    nameLimits(then, tier.heldBy, tier.next);
+    nameLimits(then, tier.limitedBy, tier.next);
     if (now.needs) {
         tier.isEnough = then.expected.low >= *now.needs;
     } else {
@@ -170,7 +170,7 @@ void addCost(UpgradeTier& tier, const TierCost& cost)
 }  // namespace
 
 Upgrade upgradeOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports,
-                  const plan::Job& job, const CostOfTier& costs)
+                  const plan::RegularJob& job, const CostOfTier& costs)
 {
     Upgrade result;
     result.job = &job;
@@ -195,7 +195,7 @@ Upgrade upgradeOf(const plan::Plan& plan, const kb::KnowledgeBase& kb, const mat
     }
     result.now = path->expected;
     std::string unused;
-    nameLimits(*path, result.heldBy, unused);
+    nameLimits(*path, result.limitedBy, unused);
     if (purpose) {
         result.needs = scaled(purpose->each, purpose->safety * job.count);
         result.isEnough = result.now.low >= *result.needs;

@@ -15,7 +15,7 @@ struct UpgradeTier {
     Duration each;                 ///< usual time of one copy; 0 for a steady purpose
     double factor = 1, ideal = 1;  ///< how much faster than now; how much the link rate alone would promise
     double hoursPerYear = 0;       ///< saved
-    std::string heldBy, next;      ///< what binds then, and after it
+    std::string limitedBy, next;   ///< what binds then, and after it
     bool isGained = false;         ///< more than 2 % faster
     bool isEnough = true;          ///< for a steady purpose: its worst moment carries it
     std::optional<double> cost;    ///< what must be bought; empty: not known
@@ -25,12 +25,12 @@ struct UpgradeTier {
 };
 
 struct Upgrade {
-    const plan::Job* job = nullptr;
+    const plan::RegularJob* job = nullptr;
     std::string title;
     text::Sentence problem;  ///< problem: why there is no answer; empty: there is one
     Band now;
     Duration each;  ///< usual time of one copy now
-    std::string heldBy;
+    std::string limitedBy;
     std::optional<BitRate> needs;  ///< of a steady purpose: all of it, with its safety
     bool isEnough = true;
     std::vector<UpgradeTier> tiers;     ///< those above the slowest link of today, rising
@@ -48,7 +48,7 @@ using CostOfTier = std::function<TierCost(const plan::Route&, BitRate tier)>;
 
 /// @param costs  may be empty: no tier has a cost then
 /// @source own: time = size / rate; steady purposes must be carried at the low end of the band, times their safety
-Upgrade upgradeOf(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&, const plan::Job&,
+Upgrade upgradeOf(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&, const plan::RegularJob&,
                   const CostOfTier& costs = {});
 
 /// For each slower link of the way: cards and switch ports where the ports do not reach the tier (gear.csv), then the

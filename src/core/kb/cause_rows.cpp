@@ -59,7 +59,7 @@ Check checkRow(RowReader& row)
             who == "read"      ? CheckBy::Read
             : who == "measure" ? CheckBy::Measure
                                : CheckBy::Owner,
-            row.yes("needs_link"),
+            row.flag("needs_link"),
             row.text("house"),
             row.text("caution")};
 }

@@ -231,11 +231,11 @@ void trade(const KnowledgeBase& kb, Complaints& out)
             out.push_back(fmt::format("media_converters.csv: the cord of {} is of the unknown medium {}", row.id,
                                       row.cordMedium));
     }
-    for (const School& row : kb.all<School>())
+    for (const Practice& row : kb.all<Practice>())
         for (const View* view : {&row.one, &row.other})
             for (const std::string& medium : view->media)
                 if (!kb.find<Medium>(medium))
-                    out.push_back(fmt::format("schools.csv: {} names the unknown medium {}", row.id, medium));
+                    out.push_back(fmt::format("practices.csv: {} names the unknown medium {}", row.id, medium));
     for (const Gear& row : kb.all<Gear>())
         if (!kb.find<Cage>(row.cage) || (row.kind != "card" && row.kind != "adapter" && row.kind != "port"))
             out.push_back(

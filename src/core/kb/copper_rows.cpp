@@ -73,13 +73,13 @@ PoeType poeTypeRow(RowReader& row)
 PoeClass poeClassRow(RowReader& row)
 {
     return {row.text("id"),        row.whole("class"),       watt(row, "source_w"),
-            watt(row, "device_w"), row.yes("four_pair"),     row.text("least_type"),
+            watt(row, "device_w"), row.flag("four_pair"),    row.text("least_type"),
             volt(row, "device_v"), row.text("signature_ma"), row.provenance()};
 }
 
 Jacket jacketRow(RowReader& row)
 {
-    return {row.text("id"), row.text("name"), row.whole("rank"), row.yes("outdoors"), row.provenance()};
+    return {row.text("id"), row.text("name"), row.whole("rank"), row.flag("outdoors"), row.provenance()};
 }
 
 MainsGap mainsGapRow(RowReader& row) { return {row.whole("circuits_up_to"), row.number("factor"), row.provenance()}; }

@@ -77,9 +77,12 @@ Processor processorRow(RowReader& row)
 
 FileShare fileShareRow(RowReader& row)
 {
-    return {row.text("id"),           row.text("name"),
-            row.gigabit("at_gbps"),   {row.number("low"), row.number("typical"), row.number("high")},
-            row.yes("remote_memory"), row.words("aliases"),
+    return {row.text("id"),
+            row.text("name"),
+            row.gigabit("at_gbps"),
+            {row.number("low"), row.number("typical"), row.number("high")},
+            row.flag("remote_memory"),
+            row.words("aliases"),
             row.provenance()};
 }
 

@@ -24,7 +24,7 @@ Medium mediumRow(RowReader& row)
             row.text("name"),
             kindOf(row, "kind"),
             row.whole("grade"),
-            row.yes("conductive"),
+            row.flag("conductive"),
             row.maybeDecibel("loss_850_db_per_km"),
             row.maybeDecibel("loss_1310_db_per_km"),
             row.maybeDecibel("loss_1550_db_per_km"),
@@ -44,7 +44,7 @@ Cage cageRow(RowReader& row)
             row.maybeNumber("lane_gbd"),
             row.gigabit("rate_gbps"),
             row.gigabitList("default_rates_gbps"),
-            row.yes("holds_module"),
+            row.flag("holds_module"),
             row.words("aliases"),
             row.provenance()};
 }

@@ -40,7 +40,7 @@ int RowReader::whole(std::string_view column)
     return value.value_or(0);
 }
 
-bool RowReader::yes(std::string_view column)
+bool RowReader::flag(std::string_view column)
 {
     const std::string cell = text(column);
     if (cell != "yes" && cell != "no") complain(fmt::format("column {} needs yes or no, not “{}”", column, cell));

@@ -27,7 +27,7 @@ public:
     std::optional<double> maybeNumber(std::string_view column);
     int whole(std::string_view column);
     int wholeOr(std::string_view column, int otherwise) { return text(column).empty() ? otherwise : whole(column); }
-    bool yes(std::string_view column);
+    bool flag(std::string_view column);
     std::vector<std::string> words(std::string_view column) const;
     std::vector<BitRate> gigabitList(std::string_view column);
     BitRate gigabit(std::string_view column) { return gigabits(number(column)); }

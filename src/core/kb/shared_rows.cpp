@@ -22,7 +22,7 @@ CoaxBand coaxBandRow(RowReader& row)
             row.text("name"),
             megahertz(row, "low_mhz"),
             megahertz(row, "high_mhz"),
-            row.yes("satellite_clash"),
+            row.flag("satellite_clash"),
             row.provenance()};
 }
 

@@ -52,17 +52,17 @@ MediaConverter mediaConverterRow(RowReader& row)
             row.provenance()};
 }
 
-School schoolRow(RowReader& row)
+Practice practiceRow(RowReader& row)
 {
     const auto view = [&](const char* name, const char* says, const char* media) {
         return View{row.text(name), row.text(says), row.words(media)};
     };
-    School result{row.text("id"),
-                  row.text("question"),
-                  view("one_name", "one_says", "one_media"),
-                  view("other_name", "other_says", "other_media"),
-                  true,
-                  row.text("why")};
+    Practice result{row.text("id"),
+                    row.text("question"),
+                    view("one_name", "one_says", "one_media"),
+                    view("other_name", "other_says", "other_media"),
+                    true,
+                    row.text("why")};
     result.usualIsOne = row.text("usual") == result.one.name;
     if (!result.usualIsOne && row.text("usual") != result.other.name)
         row.complain("column usual needs " + result.one.name + " or " + result.other.name);
@@ -98,7 +98,7 @@ void tradeTables(Loader& tables)
     tables.add("supplies.csv", supplyRow, by<&Supply::medium>);
     tables.add("phy_uses.csv", phyUseRow, by<&PhyUse::phy>);
     tables.add("media_converters.csv", mediaConverterRow);
-    tables.add("schools.csv", schoolRow);
+    tables.add("practices.csv", practiceRow);
     tables.add("gear.csv", gearRow);
     tables.add("labours.csv", labourRow);
     tables.add("link_down_steps.csv", linkDownCheckRow);

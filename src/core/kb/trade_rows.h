@@ -76,7 +76,7 @@ struct View {
 };
 
 /// A question on which practitioners differ: both answers, the one Sokudo puts first, and why.
-struct School {
+struct Practice {
     std::string id, question;
     View one, other;
     bool usualIsOne = true;

@@ -32,8 +32,8 @@ RadioBridge bridgeRow(RowReader& row)
 
 FollowUp followUpRow(RowReader& row)
 {
-    return {row.text("id"),        row.text("what"), Money::of(row.number("price")),
-            row.number("minutes"), row.yes("maybe"), row.provenance()};
+    return {row.text("id"),        row.text("what"),  Money::of(row.number("price")),
+            row.number("minutes"), row.flag("maybe"), row.provenance()};
 }
 
 }  // namespace

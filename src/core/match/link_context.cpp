@@ -67,7 +67,7 @@ const kb::Medium* mediumOf(const plan::Run& run, const kb::KnowledgeBase& kb)
 {
     if (run.medium.empty()) return nullptr;
     // Screened Cat 6 has planning lengths of its own.
-    if (run.medium == "cat6" && run.traits.yes("screened") && !run.traits.is("bonded", "no"))
+    if (run.medium == "cat6" && run.traits.flag("screened") && !run.traits.is("bonded", "no"))
         return kb.find<kb::Medium>("cat6-screened");
     return kb.find<kb::Medium>(run.medium);
 }
@@ -198,7 +198,7 @@ std::optional<BitRate> ableRate(const LinkContext& link)
 
 bool CableSection::isScreened() const
 {
-    if (run->traits.yes("screened") && !cord) return true;
+    if (run->traits.flag("screened") && !cord) return true;
     return medium && medium->kind == kb::MediumKind::TwistedPair &&
            (medium->id == "cat6-screened" || medium->grade >= 70);
 }

@@ -70,7 +70,7 @@ DropAnswer powerDrop(const LinkContext& link, const PowerFlow& flow)
     double ohm = 0;
     for (const CableSection& section : link.sections) {
         if (!section.length) return {};
-        const bool clad = !section.cord && section.run->traits.yes("copper-clad");
+        const bool clad = !section.cord && section.run->traits.flag("copper-clad");
         const auto loop = formulas::loopResistance(link.kb, gaugeOf(section), *section.length, clad);
         if (!loop) return {};
         double piece = loop->in() / 2;

@@ -75,7 +75,7 @@ public:
                 tryMedium(*a, *b, *medium, &supply);
             }
         }
-        findSchools();
+        findPractices();
         return std::move(m_made);
     }
 
@@ -131,18 +131,18 @@ private:
                                  nearest ? nearest->verdict : Verdict::NoLink});
     }
 
-    void findSchools()
+    void findPractices()
     {
         const auto isHere = [&](const std::vector<std::string>& media) {
             return std::any_of(m_made.ways.begin(), m_made.ways.end(), [&](const Way& way) {
                 return std::find(media.begin(), media.end(), way.medium) != media.end();
             });
         };
-        for (const kb::School& school : m_kb.all<kb::School>()) {
-            if ((school.upTo && m_made.wish.length > *school.upTo) ||
-                (school.atLeast && m_made.wish.rate < *school.atLeast))
+        for (const kb::Practice& practice : m_kb.all<kb::Practice>()) {
+            if ((practice.upTo && m_made.wish.length > *practice.upTo) ||
+                (practice.atLeast && m_made.wish.rate < *practice.atLeast))
                 continue;
-            if (isHere(school.one.media) && isHere(school.other.media)) m_made.schools.push_back(&school);
+            if (isHere(practice.one.media) && isHere(practice.other.media)) m_made.practices.push_back(&practice);
         }
     }
 

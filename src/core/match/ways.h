@@ -71,7 +71,7 @@ struct Ways {
     Wish wish;
     std::vector<Way> ways;
     std::vector<NoWay> noWays;
-    std::vector<const kb::School*> schools;  ///< questions whose both answers are among the ways
+    std::vector<const kb::Practice*> practices;  ///< questions whose both answers are among the ways
     std::size_t tried = 0;
     std::optional<BitRate> most;  ///< the highest rate of a try that was only too slow
     std::optional<BitRate>

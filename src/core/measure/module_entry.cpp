@@ -86,7 +86,7 @@ Result<plan::Plan> putHost(const plan::Plan& plan, plan::Device device, const st
         }
         port->module = id;
     }
-    return plan::edits::putDeviceWhole(next, std::move(device), slots, ports);
+    return plan::edits::putDeviceWithParts(next, std::move(device), slots, ports);
 }
 
 }  // namespace sokudo::measure

@@ -171,7 +171,7 @@ const Kind& kindOf<PortProfile>()
             of.whole("mtu_bytes", &P::mtu).between(576, 16'000, " bytes").asLine("mtu", "MTU", "1500");
             of.whole("priority", &P::priority).between(0, 7).asLine("priority", "Priority class", "0 to 7");
             of.quantity("limit_bps", &P::limit).asLine("limit", "Rate limit", "none");
-            of.yes("querier", &P::isQuerier).asLine("querier", "Multicast querier behind it");
+            of.flag("querier", &P::isQuerier).asLine("querier", "Multicast querier behind it");
             of.text("note", &P::note).asLine("note", "Note");
         });
         kind.check = [](const void* row) -> std::optional<FieldProblem> {

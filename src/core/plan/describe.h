@@ -159,10 +159,10 @@ public:
             visitor.number(field, *static_cast<double*>(at));
         });
     }
-    Field& yes(const char* key, bool T::*member)
+    Field& flag(const char* key, bool T::*member)
     {
         return add(key, member, [](const Field& field, void* at, FieldVisitor& visitor) {
-            visitor.yes(field, *static_cast<bool*>(at));
+            visitor.flag(field, *static_cast<bool*>(at));
         });
     }
     template <class M>

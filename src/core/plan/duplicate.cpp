@@ -28,7 +28,7 @@ public:
         const std::vector<Port> ports = copiedPorts(original, copy.id);
         const DeviceId id = copy.id;
         const std::vector<Supply> supplies = std::exchange(copy.supplies, {});
-        auto next = edits::putDeviceWhole(from, std::move(copy), slots, {});
+        auto next = edits::putDeviceWithParts(from, std::move(copy), slots, {});
         for (const Port& port : ports)
             if (next) next = edits::putPort(*next, port);
         if (!next) return next.error();

@@ -6,8 +6,8 @@
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/plan/checks.h"
+#include "core/plan/gone_references.h"
 #include "core/plan/invariants.h"
-#include "core/plan/loosen.h"
 #include "core/plan/put_name.h"
 
 namespace sokudo::plan::edits {
@@ -243,7 +243,7 @@ Result<Plan> putFlow(const Plan& plan, Flow flow)
     return next;
 }
 
-Result<Plan> putJob(const Plan& plan, Job job)
+Result<Plan> putJob(const Plan& plan, RegularJob job)
 {
     trimTypedName(plan.jobs, job);
     if (!job.id.isSet()) return refuse(text::say("edits.the-job-has-no", "the job has no id"));
@@ -264,7 +264,7 @@ Result<Plan> deleteFlow(const Plan& plan, FlowId id)
     return next;
 }
 
-Result<Plan> deleteJob(const Plan& plan, JobId id)
+Result<Plan> deleteJob(const Plan& plan, RegularJobId id)
 {
     if (!plan.jobs.has(id))
         return failure(ErrorCode::NotFound, text::say("edits.the-job-is-not", "the job is not in the plan"));
@@ -282,8 +282,8 @@ Result<Plan> deleteWaiver(const Plan& plan, WaiverId id)
     return next;
 }
 
-Result<Plan> putDeviceWhole(const Plan& plan, Device device, const std::vector<Slot>& slots,
-                            const std::vector<Port>& ports)
+Result<Plan> putDeviceWithParts(const Plan& plan, Device device, const std::vector<Slot>& slots,
+                                const std::vector<Port>& ports)
 {
     Result<Plan> next = putDevice(plan, std::move(device));
     for (const Slot& slot : slots)
@@ -310,7 +310,7 @@ Result<Plan> deletePlace(const Plan& plan, PlaceId id)
         next.places = next.places.with(moved);
     }
     next.places = next.places.without(id);
-    return loosened(std::move(next));
+    return withoutGoneReferences(std::move(next));
 }
 
 Result<Plan> deleteDevice(const Plan& plan, DeviceId id)
@@ -325,10 +325,10 @@ Result<Plan> deleteDevice(const Plan& plan, DeviceId id)
     for (const Slot* slot : slotsOf(plan, id)) next.slots = next.slots.without(slot->id);
     for (const Flow& flow : plan.flows)
         if (flow.from == id || flow.to == id) next.flows = next.flows.without(flow.id);
-    for (const Job& job : plan.jobs)
+    for (const RegularJob& job : plan.jobs)
         if (job.from == id || job.to == id) next.jobs = next.jobs.without(job.id);
     next.devices = next.devices.without(id);
-    return loosened(withoutLooseRuns(std::move(next)));
+    return withoutGoneReferences(withoutLooseRuns(std::move(next)));
 }
 
 Result<Plan> deleteSlot(const Plan& plan, SlotId id)
@@ -343,7 +343,7 @@ Result<Plan> deleteSlot(const Plan& plan, SlotId id)
             next.ports = next.ports.with(moved);
         }
     next.slots = next.slots.without(id);
-    return loosened(std::move(next));
+    return withoutGoneReferences(std::move(next));
 }
 
 Result<Plan> deletePort(const Plan& plan, PortId id)
@@ -356,14 +356,14 @@ Result<Plan> deletePort(const Plan& plan, PortId id)
                            text::say("edits.is-a-leg-of", "{} is a leg of this port; delete the legs first", leg.name));
     Plan next = opened(plan, id);
     next.ports = next.ports.without(id);
-    return loosened(withoutLooseRuns(std::move(next)));
+    return withoutGoneReferences(withoutLooseRuns(std::move(next)));
 }
 
 Result<Plan> deleteRun(const Plan& plan, RunId id)
 {
     if (!plan.runs.has(id))
         return failure(ErrorCode::NotFound, text::say("edits.the-run-is-not", "the run is not in the plan"));
-    return loosened(withoutRun(plan, id));
+    return withoutGoneReferences(withoutRun(plan, id));
 }
 
 }  // namespace sokudo::plan::edits

@@ -26,7 +26,7 @@ Result<Plan> putCatalogueRow(const Plan&, CatalogueRow);
 /// @error BadInput  no name or set, ends that are not two devices of the plan, streams outside 1 to 64
 Result<Plan> putFlow(const Plan&, Flow);
 /// @error BadInput  no name, ends that are not two devices of the plan, neither a size nor a purpose
-Result<Plan> putJob(const Plan&, Job);
+Result<Plan> putJob(const Plan&, RegularJob);
 
 /// Adds or replaces a service, a network, work, stock, a loose end, a way to a device, a photo, a kind of device, a
 /// circuit or an outlet.
@@ -47,7 +47,7 @@ Result<Plan> deleteRecord(const Plan& plan, decltype(T::id) id)
 }
 
 /// A device with its slots and ports at once, as read from a host.
-Result<Plan> putDeviceWhole(const Plan&, Device, const std::vector<Slot>&, const std::vector<Port>&);
+Result<Plan> putDeviceWithParts(const Plan&, Device, const std::vector<Slot>&, const std::vector<Port>&);
 
 /// Places in it then stand in what it stood in. @error NotAllowed  devices still stand in the place
 Result<Plan> deletePlace(const Plan&, PlaceId);
@@ -63,6 +63,6 @@ Result<Plan> deleteRun(const Plan&, RunId);
 Result<Plan> deleteWaiver(const Plan&, WaiverId);
 Result<Plan> deleteCatalogueRow(const Plan&, CatalogueRowId);
 Result<Plan> deleteFlow(const Plan&, FlowId);
-Result<Plan> deleteJob(const Plan&, JobId);
+Result<Plan> deleteJob(const Plan&, RegularJobId);
 
 }  // namespace sokudo::plan::edits

@@ -93,7 +93,7 @@ public:
     virtual void whole(const Field&, int&) {}
     virtual void maybeWhole(const Field&, std::optional<int>&) {}
     virtual void number(const Field&, double&) {}
-    virtual void yes(const Field&, bool&) {}
+    virtual void flag(const Field&, bool&) {}
     virtual void quantity(const Field&, QuantityView) {}
     virtual void word(const Field&, WordView) {}
     virtual void reference(const Field&, std::int64_t&) {}

@@ -116,7 +116,7 @@ void look(const Plan& plan, const Flow& flow, Found& found)
              text::say("invariants.the-flow-ends-at", "the flow “{}” ends at a device that is gone", flow.name)});
 }
 
-void look(const Plan& plan, const Job& job, Found& found)
+void look(const Plan& plan, const RegularJob& job, Found& found)
 {
     if (!plan.devices.has(job.from) || !plan.devices.has(job.to))
         found.push_back(
@@ -165,9 +165,11 @@ Look lookAt = [](const Plan& plan, const void* row, Found& found) { look(plan, *
 Look ownLook(const Kind& kind)
 {
     static const std::map<const Kind*, Look> kAll{
-        {&kindOf<Place>(), lookAt<Place>}, {&kindOf<Device>(), lookAt<Device>}, {&kindOf<Slot>(), lookAt<Slot>},
-        {&kindOf<Port>(), lookAt<Port>},   {&kindOf<Run>(), lookAt<Run>},       {&kindOf<Waiver>(), lookAt<Waiver>},
-        {&kindOf<Flow>(), lookAt<Flow>},   {&kindOf<Job>(), lookAt<Job>},       {&kindOf<Outlet>(), lookAt<Outlet>}};
+        {&kindOf<Place>(), lookAt<Place>},  {&kindOf<Device>(), lookAt<Device>},
+        {&kindOf<Slot>(), lookAt<Slot>},    {&kindOf<Port>(), lookAt<Port>},
+        {&kindOf<Run>(), lookAt<Run>},      {&kindOf<Waiver>(), lookAt<Waiver>},
+        {&kindOf<Flow>(), lookAt<Flow>},    {&kindOf<RegularJob>(), lookAt<RegularJob>},
+        {&kindOf<Outlet>(), lookAt<Outlet>}};
     const auto own = kAll.find(&kind);
     return own == kAll.end() ? nullptr : own->second;
 }

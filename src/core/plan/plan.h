@@ -26,7 +26,7 @@ using RunId = Id<struct RunTag>;
 using CatalogueRowId = Id<struct CatalogueRowTag>;
 using WaiverId = Id<struct WaiverTag>;
 using FlowId = Id<struct FlowTag>;
-using JobId = Id<struct JobTag>;
+using RegularJobId = Id<struct RegularJobTag>;
 
 enum class PlaceKind { Room, Cupboard, Rack, Panel, Outside };
 std::string_view code(PlaceKind);
@@ -266,8 +266,8 @@ struct Flow {
 };
 
 /// Work that comes back: a copy of so much, or a purpose that needs a steady rate.
-struct Job {
-    JobId id;
+struct RegularJob {
+    RegularJobId id;
     std::string name;  ///< "plates to the store"
     DeviceId from, to;
     std::string protocol;  ///< file share; empty: what the storage serves
@@ -275,14 +275,14 @@ struct Job {
     double perWeek = 1;    ///< how often
     std::string purpose;   ///< id in purposes.csv of a steady job
     int count = 1;         ///< cameras, streams, screens at once
-    friend bool operator==(const Job&, const Job&) = default;
+    friend bool operator==(const RegularJob&, const RegularJob&) = default;
 };
 
 /// Every kind of object of a plan and the table that holds it, once. Those that others refer to come first.
 // clang-format off
 #define SOKUDO_PLAN_TABLES(X) \
     X(Place, places) X(Device, devices) X(Slot, slots) X(Port, ports) X(Run, runs) X(Waiver, waivers) \
-    X(CatalogueRow, catalogue) X(Flow, flows) X(Job, jobs) X(Service, services) X(Network, networks) \
+    X(CatalogueRow, catalogue) X(Flow, flows) X(RegularJob, jobs) X(Service, services) X(Network, networks) \
     X(Workload, workloads) X(StockItem, stock) X(LooseEnd, looseEnds) X(Access, accesses) X(Photo, photos) \
     X(DeviceKind, deviceKinds) X(Circuit, circuits) X(Outlet, outlets) X(Offer, offers) X(Purchase, purchases) \
     X(Currency, currencies) X(Budget, budgets) X(Person, people) X(Tick, ticks) X(Permit, permits) \

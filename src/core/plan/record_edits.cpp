@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/text.h"
 #include "core/plan/edits.h"
+#include "core/plan/gone_references.h"
 #include "core/plan/invariants.h"
-#include "core/plan/loosen.h"
 
 namespace sokudo::plan::edits {
 namespace {
@@ -60,7 +60,7 @@ Result<Plan> deleteRecord(const Plan& plan, const Kind& kind, std::int64_t id)
                        text::say("edits.the-record-is-not", "the {} is not in the plan", kind.word));
     Plan next = plan;
     kind.table->drop(next, id);
-    return loosened(std::move(next));
+    return withoutGoneReferences(std::move(next));
 }
 
 }  // namespace sokudo::plan::edits

@@ -110,7 +110,7 @@ const Kind& kindOf<Service>()
                     .asLine("unit-price", "Price of a unit", "of a kWh, or of each GB beyond what is included");
                 of.quantity("included_bytes", &S::included)
                     .asLine("included", "Included a month", "50gb; empty: no limit");
-                of.yes("backup", &S::isBackup).asLine("backup", "Second way");
+                of.flag("backup", &S::isBackup).asLine("backup", "Second way");
                 of.text("note", &S::note).asLine("note", "Note");
                 of.sources("sources", &S::sources);
             })
@@ -213,7 +213,7 @@ const Kind& kindOf<LooseEnd>()
                 of.text("why", &L::why).asLine("why", "Why", "the reason of a compromise");
                 of.about("about", &L::about).asLine("about", "About", "run q2, device core, place attic");
                 of.day("review", &L::review).asLine("review", "Review date", "2027-01-15");
-                of.yes("done", &L::isDone).asLine("done", "Done");
+                of.flag("done", &L::isDone).asLine("done", "Done");
             })
             .calledBy("text")
             .inLines("temporary compromise open")

@@ -146,7 +146,7 @@ const Kind& kindOf<Slot>()
             of.whole("lanes", &Slot::lanes);
             of.whole("shape", &Slot::shape);
             of.count("max_payload_bytes", &Slot::maxPayload);
-            of.yes("chipset", &Slot::chipset);
+            of.flag("chipset", &Slot::chipset);
             of.object("card", &Slot::card, [](Fields<Card>& in) {
                 in.text("name", &Card::name);
                 in.whole("generation", &Card::generation).between(0, 7);
@@ -219,7 +219,7 @@ const Kind& kindOf<Run>()
                 in.count("gauge_awg", &Segment::gauge);
             });
             of.traits("traits", &Run::traits, kb::TraitOwner::Run);
-            of.yes("protected_outdoors", &Run::protectedOutdoors);
+            of.flag("protected_outdoors", &Run::protectedOutdoors);
             of.quantity("wanted_bps", &Run::wanted);
             of.text("note", &Run::note);
             of.words("route", &Run::route);
@@ -281,7 +281,7 @@ const Kind& kindOf<Flow>()
                                   of.owner("from", &Flow::from, "device").whenGone = WhenGone::Stays;
                                   of.owner("to", &Flow::to, "device").whenGone = WhenGone::Stays;
                                   of.whole("streams", &Flow::streams).between(1, 64);
-                                  of.yes("copies", &Flow::copies);
+                                  of.flag("copies", &Flow::copies);
                                   of.text("protocol", &Flow::protocol);
                                   of.quantity("asks_bps", &Flow::asks);
                               }).calledBy("name");
@@ -289,21 +289,21 @@ const Kind& kindOf<Flow>()
 }
 
 template <>
-const Kind& kindOf<Job>()
+const Kind& kindOf<RegularJob>()
 {
     static const Kind kKind = [] {
-        Kind kind = described<Job, &Plan::jobs>("job", "jobs", "job", [](Fields<Job>& of) {
-            of.name("name", &Job::name, "plates to the store");
-            of.owner("from", &Job::from, "device").whenGone = WhenGone::Stays;
-            of.owner("to", &Job::to, "device").whenGone = WhenGone::Stays;
-            of.number("per_week", &Job::perWeek).between(0, 100'000);
-            of.whole("count", &Job::count).between(1, 10'000);
-            of.text("protocol", &Job::protocol);
-            of.text("purpose", &Job::purpose);
-            of.quantity("size_bytes", &Job::size);
+        Kind kind = described<RegularJob, &Plan::jobs>("job", "jobs", "job", [](Fields<RegularJob>& of) {
+            of.name("name", &RegularJob::name, "plates to the store");
+            of.owner("from", &RegularJob::from, "device").whenGone = WhenGone::Stays;
+            of.owner("to", &RegularJob::to, "device").whenGone = WhenGone::Stays;
+            of.number("per_week", &RegularJob::perWeek).between(0, 100'000);
+            of.whole("count", &RegularJob::count).between(1, 10'000);
+            of.text("protocol", &RegularJob::protocol);
+            of.text("purpose", &RegularJob::purpose);
+            of.quantity("size_bytes", &RegularJob::size);
         });
         kind.check = [](const void* row) -> Problem {
-            const Job& job = *static_cast<const Job*>(row);
+            const RegularJob& job = *static_cast<const RegularJob*>(row);
             if (job.size.steps() != 0 || !job.purpose.empty()) return {};
             return FieldProblem{"size_bytes",
                                 text::say("checks.is-missing-say-how",

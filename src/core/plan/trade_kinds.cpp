@@ -31,7 +31,7 @@ const Kind& kindOf<Offer>()
                 .inSmallLetters()
                 .asLine("instead", "Else take", "nothing")
                 .pick(Choices::Parts);
-            of.yes("hearsay", &O::isHearsay).asLine("hearsay", "Hearsay, data sheet not read");
+            of.flag("hearsay", &O::isHearsay).asLine("hearsay", "Hearsay, data sheet not read");
             of.text("note", &O::note).asLine("note", "Note", "where; who said so");
         });
         kind.check = [](const void* row) -> std::optional<FieldProblem> {

@@ -21,7 +21,7 @@ public:
     /// The stated word; empty where nothing was stated.
     std::string_view word(std::string_view id) const;
     bool is(std::string_view id, std::string_view value) const { return word(id) == value; }
-    bool yes(std::string_view id) const { return is(id, "yes"); }
+    bool flag(std::string_view id) const { return is(id, "yes"); }
     std::optional<int> count(std::string_view id) const;
     /// A stated number as a quantity, whose unit must be that of the row.
     template <class Q>

@@ -322,7 +322,7 @@ void ports(const House& house, Judgements& found)
                                        "take the injector out if {} gives the class that is needed: one plug less",
                                        plan::portText(house.plan, other->id)),
                              {of(*device)}});
-        if (device->role == plan::Role::Switch && port.traits.yes("management") && isStated(port.traits.word("pd")))
+        if (device->role == plan::Role::Switch && port.traits.flag("management") && isStated(port.traits.word("pd")))
             found.push_back(
                 {"fed-at-management",
                  Verdict::Limited,

@@ -72,7 +72,7 @@ private:
                 return tl::unexpected(
                     missing(text::say("house-chain.no-length", "run {} was never measured: set run {} length=12m",
                                       section.run->label, section.run->label)));
-            const bool isClad = !section.cord && section.run->traits.yes("copper-clad");
+            const bool isClad = !section.cord && section.run->traits.flag("copper-clad");
             stretch.pieces.push_back(
                 {*section.length, match::gaugeOf(section), isClad, section.run->traits.as<Celsius>("celsius")});
         }

@@ -65,7 +65,7 @@ std::vector<RepairIdea> backupStoreIdeas(const RepairGround& ground)
     std::vector<RepairIdea> ideas;
     for (const plan::Device& copy : ground.plan.devices) {
         const plan::Place* place = ground.plan.places.find(copy.place);
-        if (!copy.traits.yes("backup") || !place) continue;
+        if (!copy.traits.flag("backup") || !place) continue;
         for (const plan::Device& hub : ground.plan.devices) {
             const plan::Place* other = ground.plan.places.find(hub.place);
             if (hub.role != plan::Role::Switch || !other || other->building == place->building) continue;

@@ -49,7 +49,7 @@ void heat(const PlaceFit& fit, const plan::Place& place, Judgements& found)
              text::say("place-rules.no-air-fix", "measure it: set place {} litres=600 vents=2 vent-cm2=80", place.name),
              {of(place)},
              "shut-in"});
-    if (place.traits.yes("soft") && fit.heat.usual > Watt::of(5))
+    if (place.traits.flag("soft") && fit.heat.usual > Watt::of(5))
         found.push_back({"soft-around",
                          Verdict::Unsafe,
                          text::say("place-rules.soft", "cloth, paper or boards lie against what makes {} in {}",

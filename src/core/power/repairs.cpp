@@ -12,7 +12,7 @@ namespace sokudo::power {
 namespace {
 
 struct Judged {
-    Standing standing;
+    RepairFigures standing;
     std::vector<SinglePoint> points;
     Result<TimeLine> mains;
 };
@@ -36,7 +36,7 @@ Judged judged(const plan::Plan& plan, const match::Reports& reports, const kb::K
 {
     const SupplyNet net(plan, reports, kb);
     Judged result{{}, singlePoints(plan, reports, kb), timeLineOf(plan, net, {.year = year}, kb)};
-    Standing& standing = result.standing;
+    RepairFigures& standing = result.standing;
     standing.singlePoints = result.points.size();
     for (const SinglePoint& point : result.points) standing.cutOff += point.cutOff();
     if (result.mains) {
@@ -63,7 +63,7 @@ Duration longer(const std::optional<Duration>& before, const std::optional<Durat
     return std::abs(more) > kMinutes && std::abs(more) > kShare * before->in() ? Duration::of(more) : Duration{};
 }
 
-text::Sentence gainOf(const Standing& before, const Standing& after)
+text::Sentence gainOf(const RepairFigures& before, const RepairFigures& after)
 {
     std::vector<text::Sentence> gains;
     for (const bool isGain : {true, false})
@@ -93,7 +93,7 @@ text::Sentence gainOf(const Standing& before, const Standing& after)
 }
 
 /// What one service gains must be worth what others lose: twice it.
-bool isHelp(const Standing& before, const Standing& after)
+bool isHelp(const RepairFigures& before, const RepairFigures& after)
 {
     double gained = 0, lost = 0;
     for (std::size_t i = 0; i < kHouseServices.size(); ++i) {
@@ -118,7 +118,7 @@ double helpOf(const Repair& repair)
 
 }  // namespace
 
-Standing standingOf(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb, int year)
+RepairFigures standingOf(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb, int year)
 {
     return judged(plan, reports, kb, year).standing;
 }
@@ -139,7 +139,7 @@ std::vector<Repair> repairsFor(const plan::PlanPtr& plan, const kb::KnowledgeBas
             if (isStopped && *isStopped) return repairs;
             const auto next = std::make_shared<const plan::Plan>(idea.plan);
             book.update(next);
-            const Standing after = standingOf(*next, book.reports(), kb, year);
+            const RepairFigures after = standingOf(*next, book.reports(), kb, year);
             book.update(plan);
             if (!isHelp(before.standing, after)) continue;
             text::Sentence gain = gainOf(before.standing, after);

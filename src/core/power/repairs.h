@@ -12,7 +12,7 @@
 namespace sokudo::power {
 
 /// What a repair is measured by.
-struct Standing {
+struct RepairFigures {
     std::size_t singlePoints = 0;  ///< things that cut off an end point
     std::size_t cutOff = 0;        ///< end points, summed over them
     /// How long each service of the house lasts when the mains are off, by HouseService; nothing: the house has none.
@@ -22,14 +22,14 @@ struct Standing {
     int atRisk = 0;  ///< backups under the roof of what they back up
 };
 /// @param year  as in Outage
-Standing standingOf(const plan::Plan&, const match::Reports&, const kb::KnowledgeBase&, int year = 0);
+RepairFigures standingOf(const plan::Plan&, const match::Reports&, const kb::KnowledgeBase&, int year = 0);
 
 struct Repair {
     std::string kind;     ///< "battery-small"
     text::Sentence what;  ///< "Give media-b a small battery unit"
     text::Sentence gain;  ///< "internet holds 2 h 5 min, not 0 min"
     double price = 0;     ///< rough, in no currency
-    Standing before, after;
+    RepairFigures before, after;
     plan::Plan plan;      ///< with the repair in it
     std::string caution;  ///< id in cautions.csv
 };

@@ -156,7 +156,7 @@ private:
     {
         SinglePoint point;
         for (int one : dark)
-            if (one != itself) point.dark.push_back(id(one));
+            if (one != itself) point.unpowered.push_back(id(one));
         // Devices at the end of one cable lead to nobody: beside the first, only they themselves are lost.
         const bool areLeaves =
             std::all_of(dark.begin() + 1, dark.end(), [&](int one) { return m_net.ways[at(one)].size() <= 1; });

@@ -19,7 +19,7 @@ std::string_view word(Goal);
 struct SinglePoint {
     plan::Subject what;  ///< a device, the first run of a link, a circuit or an outlet
     std::array<std::vector<plan::DeviceId>, kGoals.size()> cut;  ///< by goal: end points that reach it no more
-    std::vector<plan::DeviceId> dark;                            ///< lose their power with it, itself left out
+    std::vector<plan::DeviceId> unpowered;                       ///< lose their power with it, itself left out
     /// End points that lose any goal, each once.
     std::size_t cutOff() const;
 };

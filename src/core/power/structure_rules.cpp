@@ -33,8 +33,9 @@ std::vector<std::string> dutiesOf(const plan::Plan& plan, const plan::Device& de
     const bool records = std::any_of(plan.flows.begin(), plan.flows.end(), [&](const plan::Flow& flow) {
         return flow.to == device.id && isCamera(flow.from);
     });
-    const bool takesJobs = std::any_of(plan.jobs.begin(), plan.jobs.end(),
-                                       [&](const plan::Job& job) { return job.to == device.id && isCamera(job.from); });
+    const bool takesJobs = std::any_of(plan.jobs.begin(), plan.jobs.end(), [&](const plan::RegularJob& job) {
+        return job.to == device.id && isCamera(job.from);
+    });
     add(device.role == plan::Role::Recorder || records || takesJobs, "recorder");
     for (const plan::Service& service : plan.services)
         if (service.device == device.id) duties.push_back(std::string(code(service.kind)));
@@ -98,7 +99,7 @@ void backups(const House& house, Judgements& found)
     const auto place = [&](const plan::Device& device) { return house.plan.places.find(device.place); };
     std::vector<const plan::Device*> stores, copies;
     for (const plan::Device& device : house.plan.devices)
-        if (device.traits.yes("backup")) copies.push_back(&device);
+        if (device.traits.flag("backup")) copies.push_back(&device);
         else if (device.role == plan::Role::Storage) stores.push_back(&device);
     if (!stores.empty() && copies.empty())
         found.push_back(
@@ -131,7 +132,7 @@ void backups(const House& house, Judgements& found)
 void experiments(const House& house, Judgements& found)
 {
     for (const plan::Device& device : house.plan.devices) {
-        if (!device.traits.yes("lab")) continue;
+        if (!device.traits.flag("lab")) continue;
         const auto duties = dutiesOf(house.plan, device);
         std::vector<std::string> dark;
         const int node = house.net.feeds.nodeOf(device.id);
@@ -164,7 +165,7 @@ void spareCables(const House& house, Judgements& found)
             const plan::Device* other = plan::deviceOf(house.plan, far);
             if (!port || !other || other->place == device->place) continue;
             ++cables[device->place];
-            if (run.traits.yes("spare")) spared.insert(device->place);
+            if (run.traits.flag("spare")) spared.insert(device->place);
         }
     std::vector<std::string> names;
     std::vector<plan::Subject> about;

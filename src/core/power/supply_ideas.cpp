@@ -79,7 +79,7 @@ kb::PowerGear gearOf(const kb::KnowledgeBase& kb, std::string_view id)
 const plan::Port* freePort(const plan::Plan& plan, plan::DeviceId device, std::string_view cage)
 {
     for (const plan::Port* port : plan::portsOf(plan, device))
-        if (port->cage == cage && !port->traits.yes("management") && plan::runsAt(plan, port->id).empty()) return port;
+        if (port->cage == cage && !port->traits.flag("management") && plan::runsAt(plan, port->id).empty()) return port;
     return nullptr;
 }
 

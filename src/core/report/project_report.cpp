@@ -6,7 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
-#include "core/diagnose/standing.h"
+#include "core/diagnose/band_position.h"
 
 namespace sokudo::report {
 namespace {

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Advice on the shape of the network, each with its reason and, where practitioners differ, with both schools.
+// Advice on the shape of the network, each with its reason and, where practitioners differ, with both practices.
 #pragma once
 
 #include <string>
@@ -16,7 +16,7 @@ struct Advice {
     const char* id;         ///< "core-place"
     text::Sentence title;   ///< "Keep the core in the Cellar"
     text::Sentence reason;  ///< with the figures it rests on
-    text::Sentence other;   ///< what the other school says; empty: nobody does
+    text::Sentence other;   ///< what the other practice says; empty: nobody does
     std::vector<plan::Subject> subjects;
 };
 

@@ -87,7 +87,7 @@ std::vector<PortCount> portCounts(const plan::Plan& plan, const kb::KnowledgeBas
         int management = 0;
         for (const plan::Port* port : plan::portsOf(plan, device->id)) {
             if (port->splitOf.isSet()) continue;
-            if (port->traits.yes("management")) {
+            if (port->traits.flag("management")) {
                 ++management;
                 continue;
             }
@@ -267,7 +267,7 @@ CensusTable partCensus(const plan::Plan& plan, const kb::KnowledgeBase& kb)
         table.rows.push_back({part, of, known ? known->name : std::string("not known"), came ? "yes" : ""});
     };
     for (const plan::Run& run : plan.runs) {
-        const bool came = run.traits.yes("came-with-house");
+        const bool came = run.traits.flag("came-with-house");
         const std::string name = "run " + (run.label.empty() ? plan::portText(plan, run.a) : run.label);
         add("cable", name, run.medium, came);
         for (const plan::Segment& segment : run.segments)
@@ -316,7 +316,7 @@ CensusTable cameraCensus(const plan::Plan& plan, const kb::KnowledgeBase& kb)
         cameras += device->role == plan::Role::Camera;
         const plan::Device* feeder = plan.devices.find(plan::feederOf(*device));
         std::vector<std::string> recorders;
-        for (const plan::Job& job : plan.jobs)
+        for (const plan::RegularJob& job : plan.jobs)
             if (job.from == device->id)
                 if (const plan::Device* to = plan.devices.find(job.to)) recorders.push_back(to->name);
         for (const plan::Flow& flow : plan.flows)

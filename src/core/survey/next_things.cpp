@@ -54,7 +54,7 @@ private:
         for (const match::Swap& one : m_analysis.swaps) {
             double gain = 0;
             for (plan::RunId run : one.runs) {
-                m_told.push_back(run);
+                m_userAnswers.push_back(run);
                 const match::LinkReport* report = m_analysis.reportOf(run);
                 if (report && report->wanted) gain += inGigabits(*report->wanted);
             }
@@ -76,7 +76,7 @@ private:
             if (report.verdict == Verdict::Fits || report.verdict == Verdict::Unknown || tried >= kMostTried) continue;
             const auto& runs = report.link.runs;
             if (std::any_of(runs.begin(), runs.end(), [&](plan::RunId run) {
-                    return std::find(m_told.begin(), m_told.end(), run) != m_told.end();
+                    return std::find(m_userAnswers.begin(), m_userAnswers.end(), run) != m_userAnswers.end();
                 }))
                 continue;
             ++tried;
@@ -169,7 +169,7 @@ private:
     const kb::KnowledgeBase& m_kb;
     const Analysis& m_analysis;
     const std::atomic<bool>* m_isStopped;
-    std::vector<plan::RunId> m_told;
+    std::vector<plan::RunId> m_userAnswers;
     std::vector<Candidate> m_found;
 };
 

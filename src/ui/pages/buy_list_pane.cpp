@@ -192,22 +192,22 @@ void BuyListPane::fillSide()
     clear(&rows);
     const buy::BuyList* list = m_presenter.list();
     if (!list) return rows.addStretch(1);
-    const buy::Purse purse = m_presenter.purse();
+    const buy::CurrencyConverter converter = m_presenter.converter();
     const buy::Spending& spending = list->spending;
     rows.addWidget(label("Money", "heading"));
-    rows.addWidget(label("To buy: " + toQt(purse.text(spending.toBuy)), "", true));
+    rows.addWidget(label("To buy: " + toQt(converter.text(spending.toBuy)), "", true));
     if (spending.expectedLoss > Money{})
-        rows.addWidget(label("On average " + toQt(purse.text(spending.expectedLoss)) +
+        rows.addWidget(label("On average " + toQt(converter.text(spending.expectedLoss)) +
                                  " more, for goods that fail and are not taken back",
                              "soft", true));
-    rows.addWidget(label("Spent so far: " + toQt(purse.text(spending.spent)), "", true));
+    rows.addWidget(label("Spent so far: " + toQt(converter.text(spending.spent)), "", true));
     if (const auto left = spending.left())
-        rows.addWidget(label(*left < Money{} ? "Over the budget by " + toQt(purse.text(-*left))
-                                             : "Left of the budget: " + toQt(purse.text(*left)),
+        rows.addWidget(label(*left < Money{} ? "Over the budget by " + toQt(converter.text(-*left))
+                                             : "Left of the budget: " + toQt(converter.text(*left)),
                              *left < Money{} ? "bad" : "good", true));
     if (list->resaleHigh > Money{})
         rows.addWidget(label(QString("What goes may bring %1 to %2")
-                                 .arg(toQt(buy::amountText(list->resaleLow)), toQt(purse.text(list->resaleHigh))),
+                                 .arg(toQt(buy::amountText(list->resaleLow)), toQt(converter.text(list->resaleHigh))),
                              "soft", true));
     for (const std::string& day : list->rateDays) rows.addWidget(label("Exchange rate of " + toQt(day), "soft"));
     if (list->isRough)

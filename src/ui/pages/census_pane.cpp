@@ -103,7 +103,7 @@ void CensusPane::addAdvice(QVBoxLayout* all)
         title->setFont(typeface(Face::Strong, 13));
         words->addWidget(title);
         words->addWidget(label("Because " + toQt(one.reason) + ".", "", true));
-        if (!one.other.empty()) words->addWidget(label("The other school: " + toQt(one.other) + ".", "soft", true));
+        if (!one.other.empty()) words->addWidget(label("The other practice: " + toQt(one.other) + ".", "soft", true));
         all->addWidget(card);
     }
 }

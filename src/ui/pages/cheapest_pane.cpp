@@ -161,16 +161,16 @@ QLayout* CheapestPane::takeOverRow()
 void CheapestPane::fillPlan(const buy::CheapestPlan& found)
 {
     auto& rows = m_answer->rows();
-    const buy::Purse purse = m_presenter.purse();
+    const buy::CurrencyConverter converter = m_presenter.converter();
     rows.addWidget(label(toQt(found.sentence), "title", true));
     QString facts = QString("%1 to buy · %2 more · %3 of work")
-                        .arg(toQt(purse.text(found.totals.cost)), toQt(text::watt(found.totals.watts)),
+                        .arg(toQt(converter.text(found.totals.cost)), toQt(text::watt(found.totals.watts)),
                              toQt(text::duration(Duration::of(60 * found.totals.minutes))));
     rows.addWidget(label(facts, "figure", true));
     if (found.greedy)
-        rows.addWidget(label(
-            "One wish after the other, each the cheapest way, comes to " + toQt(purse.text(found.greedy->cost)) + ".",
-            "soft", true));
+        rows.addWidget(label("One wish after the other, each the cheapest way, comes to " +
+                                 toQt(converter.text(found.greedy->cost)) + ".",
+                             "soft", true));
     const auto section = [&](const char* title, const QStringList& lines) {
         if (lines.isEmpty()) return;
         rows.addWidget(label(title, "heading"));

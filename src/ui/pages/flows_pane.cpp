@@ -127,7 +127,7 @@ void FlowsPane::showDetail(int row)
     if (!detail) return;
     m_detail->addWidget(label(detail->title, "heading", true));
     m_detail->addWidget(label(detail->figures, "", true));
-    if (!detail->heldBy.isEmpty()) m_detail->addWidget(label("Limited by " + detail->heldBy, "", true));
+    if (!detail->limitedBy.isEmpty()) m_detail->addWidget(label("Limited by " + detail->limitedBy, "", true));
     if (!detail->slowedBy.isEmpty())
         m_detail->addWidget(label("Shared with " + detail->slowedBy.join(", "), "soft", true));
 }

@@ -117,7 +117,7 @@ void JobsPane::refresh()
     m_title->setText(m_presenter.variants().empty() ? QString("No variant, so no jobs: branch one first")
                                                     : toQt(m_presenter.progress().sentence));
     if (!m_people->hasFocus()) m_people->setText(m_presenter.people());
-    say(m_presenter.whyNotNow());
+    say(m_presenter.reasonDisabled());
     fillJobs();
     showStep();
 }
@@ -241,7 +241,7 @@ void JobsPane::showStep()
     const auto& jobs = m_presenter.jobs().jobs;
     const bool hasJob = m_job < jobs.size() && m_step < jobs[m_job].steps.size();
     for (QWidget* one : std::initializer_list<QWidget*>{m_tick, m_took, m_next})
-        one->setEnabled(hasJob && m_presenter.whyNotNow().isEmpty());
+        one->setEnabled(hasJob && m_presenter.reasonDisabled().isEmpty());
     m_back->setEnabled(hasJob && (m_job > 0 || m_step > 0));
     if (!hasJob) return rows.addStretch(1);
     const build::BuildJob& job = jobs[m_job];

@@ -65,7 +65,7 @@ SettingsPage::SettingsPage(const kb::KnowledgeBase& kb, std::function<void()> ta
     all->addWidget(label("They count for all houses and are taken at once.", "soft"));
     all->addWidget(look());
     all->addWidget(figures());
-    all->addWidget(schools());
+    all->addWidget(practices());
     all->addStretch(1);
     scroll->setWidget(inside);
     outer->addWidget(scroll);
@@ -140,7 +140,7 @@ QWidget* SettingsPage::figures()
 }
 
 /// Where practitioners differ: which answer is put first.
-QWidget* SettingsPage::schools()
+QWidget* SettingsPage::practices()
 {
     auto* holder = new QWidget;
     auto* all = column(holder, 0, 6);
@@ -148,20 +148,21 @@ QWidget* SettingsPage::schools()
     all->addWidget(label("Where practitioners differ", "heading"));
     all->addWidget(label(
         "Sokudo shows both answers. The one you choose is put first, from the next start of the program on.", "soft"));
-    for (const kb::School& school : m_kb.all<kb::School>()) {
-        const bool isOne = school.usualIsOne;
-        auto* box = choice(toQt(school.question), {toQt(school.one.name), toQt(school.other.name)}, isOne ? 0 : 1);
-        const std::string id = school.id;
+    for (const kb::Practice& practice : m_kb.all<kb::Practice>()) {
+        const bool isOne = practice.usualIsOne;
+        auto* box =
+            choice(toQt(practice.question), {toQt(practice.one.name), toQt(practice.other.name)}, isOne ? 0 : 1);
+        const std::string id = practice.id;
         connect(box, &QComboBox::activated, this,
                 [this, id](int at) { take([&](Preferences& p) { p.views[id] = at == 0 ? "one" : "other"; }); });
         auto* row = new QHBoxLayout;
-        auto* question = label(toQt(school.question));
+        auto* question = label(toQt(practice.question));
         question->setMinimumWidth(scaled(420));
         row->addWidget(question);
         row->addWidget(box);
         row->addStretch(1);
         all->addLayout(row);
-        all->addWidget(label(toQt(school.why), "soft", true));
+        all->addWidget(label(toQt(practice.why), "soft", true));
     }
     return holder;
 }

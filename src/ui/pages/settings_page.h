@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Settings of the user: what is seen, how figures are written, which school counts.
+// Settings of the user: what is seen, how figures are written, which practice counts.
 #pragma once
 
 #include <functional>
@@ -21,7 +21,7 @@ private:
     void take(const std::function<void(app::Preferences&)>& change);
     QWidget* look();
     QWidget* figures();
-    QWidget* schools();
+    QWidget* practices();
     const kb::KnowledgeBase& m_kb;
     std::function<void()> m_taken;
 };

@@ -70,11 +70,11 @@ void StagesPane::refresh()
                                  .arg(found->isExact ? "No other order saves more by the time it is all built."
                                                      : "More than ten stages: the best next one was taken each time."),
                              "soft", true));
-        const buy::Purse purse = m_presenter.purse();
+        const buy::CurrencyConverter converter = m_presenter.converter();
         std::vector<MonthScale::Bar> bars;
         int before = 0;
         for (const buy::PlannedStage& one : found->order) {
-            bars.push_back({toQt(found->stages[one.stage].what), toQt(purse.text(one.cost)),
+            bars.push_back({toQt(found->stages[one.stage].what), toQt(converter.text(one.cost)),
                             QString("then %1 h a month saved").arg(toQt(text::number(one.hoursPerMonth, 3))), before,
                             one.month});
             before = one.month;

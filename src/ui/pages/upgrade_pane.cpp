@@ -118,7 +118,7 @@ QWidget* UpgradePane::addForm()
 
 void UpgradePane::add()
 {
-    plan::Job job;
+    plan::RegularJob job;
     job.id = m_presenter.newId();
     job.name = app::fromQt(m_name->text());
     job.from = {m_from->currentData().toLongLong()};

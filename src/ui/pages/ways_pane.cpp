@@ -163,7 +163,7 @@ void WaysPane::showDetail(int row)
         list("", detail->cautions, "caution");
     }
     list("Why not", m_presenter.refused());
-    list("Where opinions differ", m_presenter.schools());
+    list("Where opinions differ", m_presenter.practices());
     m_detail->addStretch(1);
 }
 

@@ -114,7 +114,7 @@ void WorthPane::showInstruments()
                                 toQt(text::number(one.faultsLeft, 2)), toQt(one.kind->proves));
         m_instruments->addWidget(label(line, one.isBest ? "" : "soft", true));
     }
-    m_instruments->addWidget(label(toQt(answer.school), "soft", true));
+    m_instruments->addWidget(label(toQt(answer.practice), "soft", true));
     m_instruments->addWidget(label(toQt(buy::roughPrices(m_presenter.knowledge())), "soft", true));
 }
 

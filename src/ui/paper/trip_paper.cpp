@@ -2,7 +2,7 @@
 #include "ui/paper/trip_paper.h"
 
 #include "app/qt_text.h"
-#include "core/buy/purse.h"
+#include "core/buy/currency_converter.h"
 #include "ui/paper/sheet.h"
 
 namespace sokudo::ui {

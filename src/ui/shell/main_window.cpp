@@ -26,7 +26,7 @@
 #include "ui/pages/survey_page.h"
 #include "ui/shell/command_field.h"
 #include "ui/shell/houses.h"
-#include "ui/shell/sign.h"
+#include "ui/shell/logo.h"
 #include "ui/shell/term_tips.h"
 #include "ui/theme.h"
 #include "ui/widgets/house_view.h"
@@ -164,7 +164,7 @@ QWidget* MainWindow::topBar()
     auto* row = new QHBoxLayout(bar);
     row->setContentsMargins(18, 7, 14, 7);
     row->setSpacing(10);
-    row->addWidget(new Sign);
+    row->addWidget(new Logo);
     row->addWidget(label("Sokudo", "heading"));
     m_house = new HouseMenu(houseActions(), app::recentHouses, [this](const QString& path) {
         if (m_houses) m_houses->open(path, this);

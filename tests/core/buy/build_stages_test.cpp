@@ -45,7 +45,7 @@ plan::Plan withJobs(PlanBuilder& builder)
 {
     plan::Plan plan = builder.plan();
     const auto job = [&](std::int64_t id, const char* from, double perWeek) {
-        plan::Job one{{id}, std::string("copy of ") + from, builder.deviceId(from), builder.deviceId("vault")};
+        plan::RegularJob one{{id}, std::string("copy of ") + from, builder.deviceId(from), builder.deviceId("vault")};
         one.size = DataSize::of(400e9);
         one.perWeek = perWeek;
         return one;

@@ -30,7 +30,7 @@ plan::Plan with(std::initializer_list<plan::Offer> offers)
 
 PartPrice priced(const plan::Plan& plan, const char* part, const char* today = "2026-11-28")
 {
-    return priceOf(*partOf(knowledge(), part), plan, Purse(plan), today);
+    return priceOf(*partOf(knowledge(), part), plan, CurrencyConverter(plan), today);
 }
 
 }  // namespace
@@ -100,7 +100,7 @@ private Q_SLOTS:
         const PartPrice price = priced(plan, "10gbase-sr");
         QCOMPARE(price.buys.front().price.in(), 18.0);
         QCOMPARE(price.buys.front().rateOn, std::string("2026-11-20"));
-        QCOMPARE(Purse(plan).text(Money::of(18)), std::string("18.00\u202f") + "EUR");
+        QCOMPARE(CurrencyConverter(plan).text(Money::of(18)), std::string("18.00\u202f") + "EUR");
     }
 
     void aCurrencyWithoutARateSaysWhatToDo()

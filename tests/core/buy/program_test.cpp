@@ -2,7 +2,7 @@
 // The cheapest plan against every plan there is, on small models by chance.
 #include <random>
 
-#include "core/buy/search/crowds.h"
+#include "core/buy/search/host_groups.h"
 #include "core/buy/search/program.h"
 #include "testing.h"
 
@@ -181,7 +181,7 @@ private Q_SLOTS:
         int many = 0;
         for (unsigned seed = 1; seed <= 60; ++seed) {
             const Model model = crowdByChance(seed);
-            many += crowdsOf(model).crowds.empty() ? 0 : 1;
+            many += hostGroupsOf(model).groups.empty() ? 0 : 1;
             const auto least = leastOfAll(model, Goal::Cost, Goal::Minutes);
             const auto solved = solve(model, {}, builtInSolver());
             QVERIFY(solved);

@@ -5,7 +5,7 @@
 #include <cmath>
 #include <random>
 
-#include "core/buy/search/crowds.h"
+#include "core/buy/search/host_groups.h"
 #include "core/buy/search/program.h"
 #include "testing.h"
 
@@ -223,7 +223,7 @@ private Q_SLOTS:
         int together = 0, possible = 0;
         for (unsigned seed = 1; seed <= 60; ++seed) {
             Model model = starByChance(seed);
-            together += !crowdsOf(model).crowds.empty();
+            together += !hostGroupsOf(model).groups.empty();
             const auto counted = solve(model, {}, builtInSolver());
             // A choice that nobody would take, and that may not be taken, has each host told apart.
             LinkChoice never = model.choices.front();

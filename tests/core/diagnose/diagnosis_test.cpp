@@ -27,7 +27,7 @@ measure::Trial trialOf(const PlanBuilder& built, double gbps)
     return trial;
 }
 
-Inquiry ask(const PlanBuilder& built, double gbps, const Told& owner = {})
+Inquiry ask(const PlanBuilder& built, double gbps, const UserAnswers& owner = {})
 {
     const std::vector<measure::Trial> trials{trialOf(built, gbps)};
     return inquire(built.plan(), knowledge(), analyse(built.plan(), knowledge()), trials.front(),

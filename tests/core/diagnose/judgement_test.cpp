@@ -9,7 +9,7 @@
 
 using namespace sokudo;
 using namespace sokudo::testing;
-using diagnose::Standing;
+using diagnose::BandPosition;
 
 namespace {
 
@@ -36,14 +36,14 @@ private Q_SLOTS:
     {
         const auto bits = judge("1.1 Gb/s", "10g");
         QCOMPARE(toQt(bits.suggestedUnit), "GB/s");  // 8.8 Gb/s
-        QVERIFY(bits.stand.at == Standing::Fault);
+        QVERIFY(bits.stand.at == BandPosition::Fault);
         // it asks, and does not also call it a fault
         QCOMPARE(toQt(diagnose::verdictCode(bits).data()), "unit");
         QCOMPARE(toQt(diagnose::verdictText(bits)), "which unit?");
         QVERIFY(says(bits, "was the unit meant as GB/s?") && !says(bits, "not work as planned"));
         const auto bytes = judge("9.4 GB/s", "10g");
         QCOMPARE(toQt(bytes.suggestedUnit), "Gb/s");
-        QVERIFY(bytes.stand.at == Standing::Impossible);
+        QVERIFY(bytes.stand.at == BandPosition::Impossible);
         QVERIFY(!says(bytes, "hard ceiling"));
         QCOMPARE(toQt(judge("9.4 GiB/s", "10g").suggestedUnit), "Gb/s");
         QVERIFY(judge("280 Mb/s", "2.5g").suggestedUnit.empty());  // what USB 2.0 carries
@@ -55,14 +55,14 @@ private Q_SLOTS:
     void whatMustBeTrue()
     {
         const auto jumbo = judge("9.85 Gb/s", "10g");
-        QVERIFY(jumbo.stand.at == Standing::Impossible);
+        QVERIFY(jumbo.stand.at == BandPosition::Impossible);
         QVERIFY(says(jumbo, "larger packets than MTU 1500: with MTU 9000"));
         QVERIFY(says(jumbo, "or the link runs at 25"));
         QVERIFY(says(judge("20 Gb/s", "10g"), "25"));
         QVERIFY(!says(judge("20 Gb/s", "10g"), "larger packets"));
         // 3.0 x4 carries 28.8 Gb/s in packets; 40 needs its eight lanes, or four of the next generation
         const auto lanes = judge("40 Gb/s", "100g | pcie 3.0 x4");
-        QVERIFY(lanes.stand.at == Standing::Impossible && says(lanes, "3.0 ×8 carries it"));
+        QVERIFY(lanes.stand.at == BandPosition::Impossible && says(lanes, "3.0 ×8 carries it"));
         QVERIFY(says(lanes, "4.0 ×4 carries it") && !says(lanes, "5.0 ×1"));
         QVERIFY(says(judge("60 Gb/s", "10g"), "a cache that answered"));
         QVERIFY(says(judge("60 Gb/s", "10g"), "both ends on one machine"));
@@ -71,7 +71,7 @@ private Q_SLOTS:
     void aboveASoftCeilingIsBetter()
     {
         const auto disks = judge("60 Gb/s", "hdd*6 raid6 | 100g");
-        QVERIFY(disks.stand.at == Standing::Full && says(disks, "better than estimated"));
+        QVERIFY(disks.stand.at == BandPosition::Full && says(disks, "better than estimated"));
         QVERIFY(!says(disks, "hard ceiling"));
     }
     void aPlateauOfASlowerHopIsNamedAtOnce()

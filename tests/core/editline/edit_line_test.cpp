@@ -112,7 +112,7 @@ private Q_SLOTS:
         for (const plan::Port* port : plan::portsOf(house.plan(), core.id)) names << toQt(port->name);
         QCOMPARE(names.join(" "), "1 2 3 4 5 6 7 8 Q1 Q2 mgmt");
         QCOMPARE(toQt(house.port("core", "1").cage), "sfp28");
-        QVERIFY(house.port("core", "mgmt").traits.yes("management"));
+        QVERIFY(house.port("core", "mgmt").traits.flag("management"));
         QCOMPARE(house.port("core", "Q2").position, 9);
     }
     void ratesOfASocket()

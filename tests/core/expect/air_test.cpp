@@ -64,7 +64,7 @@ private Q_SLOTS:
         Air air(1, 2.5);
         const auto path = air.path("vault", "s1");
         NEAR(inGigabits(path.expected.typical), 0.60 * 2.402, 1e-3);
-        QCOMPARE(toQt(path.bindingStage()->air), QString("lamp"));
+        QCOMPARE(toQt(path.limitingStage()->air), QString("lamp"));
     }
     void modulationWidthAndStreamsMakeTheRate()
     {
@@ -119,7 +119,7 @@ private Q_SLOTS:
         for (const char* to : {"s1", "s2", "s3"}) air.flow(to, "vault", to);
         for (const FlowResult& flow : air.run().flows) {
             NEAR(inGigabits(flow.rate.typical), 0.60 * 2.402 / 3, 1e-3);
-            QCOMPARE(toQt(flow.heldBy), QString("the air of lamp"));
+            QCOMPARE(toQt(flow.limitedBy), QString("the air of lamp"));
         }
         air.state("s3", "phy-rate", "1201000000");
         // r (1 + 1 + 2) = 0.6 * 2.402

@@ -49,8 +49,8 @@ private Q_SLOTS:
         NEAR(inGigabits(got[0].rate), (9.41482 - 0.941482) / 2, 1e-6);
         NEAR(inGigabits(got[1].rate), (9.41482 - 0.941482) / 2, 1e-6);
         NEAR(inGigabits(got[2].rate), 0.941482, 1e-6);
-        QCOMPARE(*got[0].heldBy, std::size_t{0});
-        QCOMPARE(*got[2].heldBy, std::size_t{1});
+        QCOMPARE(*got[0].limitedBy, std::size_t{0});
+        QCOMPARE(*got[2].limitedBy, std::size_t{1});
     }
     void weightsAreStreams()
     {
@@ -63,7 +63,7 @@ private Q_SLOTS:
         const auto got = fairShares({gigabits(10)},
                                     {{{{0, 1}}, 1, gigabits(1)}, {{{0, 1}}, 1, {}}, {{}, 1, gigabits(2)}, {{}, 1, {}}});
         NEAR(inGigabits(got[0].rate), 1.0, 1e-6);
-        QVERIFY(!got[0].heldBy);
+        QVERIFY(!got[0].limitedBy);
         NEAR(inGigabits(got[1].rate), 9.0, 1e-6);
         NEAR(inGigabits(got[2].rate), 2.0, 1e-6);
         QCOMPARE(got[3].rate, BitRate{});

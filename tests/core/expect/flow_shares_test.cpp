@@ -48,7 +48,7 @@ private Q_SLOTS:
             NEAR(inGigabits(flow.rate.high), 9.41482 / 8, 1e-3);
             NEAR(inGigabits(flow.rate.typical), 0.995 * 9.41482 / 8, 1e-3);
             NEAR(inGigabits(flow.alone.high), 2.3537, 1e-3);
-            QCOMPARE(toQt(flow.heldBy), "core up — edge up");
+            QCOMPARE(toQt(flow.limitedBy), "core up — edge up");
             QCOMPARE(flow.slowedBy.size(), std::size_t{7});
             NEAR(flow.shareError, 0.10, 1e-9);
         }
@@ -80,7 +80,7 @@ private Q_SLOTS:
         house.flow("copy", "c1", "vault");
         const FlowShares got = house.run();
         NEAR(inGigabits(got.flows[0].rate.typical), 0.1, 1e-6);
-        QCOMPARE(toQt(got.flows[0].heldBy), "its own demand");
+        QCOMPARE(toQt(got.flows[0].limitedBy), "its own demand");
         QCOMPARE(got.flows[0].shareError, 0.0);
         NEAR(inGigabits(got.flows[1].rate.typical), 0.995 * 2.35371 - 0.1, 1e-3);
     }
@@ -107,7 +107,7 @@ private Q_SLOTS:
         }
         for (const FlowResult& flow : twoCards(true).flows) {
             NEAR(flow.share(), 0.5, 1e-6);
-            QCOMPARE(toQt(flow.heldBy), "slot of vault, sending");
+            QCOMPARE(toQt(flow.limitedBy), "slot of vault, sending");
         }
     }
     /// One disk serves readers and a writer with one strength.
@@ -123,7 +123,7 @@ private Q_SLOTS:
         for (const FlowResult& flow : got.flows) {
             QVERIFY2(flow.problem.empty(), flow.problem.text().c_str());
             NEAR(inGigabits(flow.rate.typical), 1.0, 1e-3);  // 2 Gb/s of disk for two
-            QCOMPARE(toQt(flow.heldBy), "disk of vault");
+            QCOMPARE(toQt(flow.limitedBy), "disk of vault");
         }
     }
     void aCoaxPairTakesTurns()
@@ -141,8 +141,8 @@ private Q_SLOTS:
             flowShares(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), {&there, &back});
         for (const FlowResult& flow : got.flows)
             NEAR(inGigabits(flow.rate.typical), 1.1, 1e-6);  // 2.2 Gb/s both ways together
-        QCOMPARE(toQt(got.flows[0].heldBy), "a 1 — b 1, both ways");
-        QCOMPARE(toQt(got.flows[1].heldBy), "a 1 — b 1, both ways");
+        QCOMPARE(toQt(got.flows[0].limitedBy), "a 1 — b 1, both ways");
+        QCOMPARE(toQt(got.flows[1].limitedBy), "a 1 — b 1, both ways");
     }
     void trunksPromisedTwice()
     {

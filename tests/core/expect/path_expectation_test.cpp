@@ -52,7 +52,7 @@ private Q_SLOTS:
     void theNarrowSlotBindsMemoryTraffic()
     {
         const auto result = ask(furnished(), "left", "right");
-        QCOMPARE(toQt(result->bindingStage()->name), "slot of right");
+        QCOMPARE(toQt(result->limitingStage()->name), "slot of right");
         NEAR(inGigabits(result->expected.typical), 6.77, 5e-3);
         NEAR(inGigabits(result->expected.low), 6.48, 5e-3);
     }
@@ -60,7 +60,7 @@ private Q_SLOTS:
     {
         // read: (4 - 1) * 250 * 0.9 = 675 MB/s = 5.4; file share 0.75 of the slot's 6.77 = 5.08 binds
         const auto result = ask(furnished(), "left", "right", Traffic::FileCopy);
-        QCOMPARE(toQt(result->bindingStage()->name), "file share");
+        QCOMPARE(toQt(result->limitingStage()->name), "file share");
         NEAR(inGigabits(result->expected.typical), 0.75 * 6.77, 5e-3);
         QCOMPARE(toQt(result->stages[*result->next].name), "disks of left");
     }
@@ -121,9 +121,9 @@ private Q_SLOTS:
         built.changeDevice("left", [](plan::Device& d) { d.traits.set("plan-up", "10000000"); });
         const auto down = ask(built, "left", "right"), up = ask(built, "right", "left");
         NEAR(inGigabits(down->expected.typical), 0.010 / (90.0 / (4 * 1538)) * 1448 / 1538, 1e-4);
-        QCOMPARE(toQt(down->bindingStage()->name), "internet plan, down");
+        QCOMPARE(toQt(down->limitingStage()->name), "internet plan, down");
         NEAR(inGigabits(up->expected.typical), 0.0108, 1e-6);
-        QCOMPARE(toQt(up->bindingStage()->name), "internet plan, up");
+        QCOMPARE(toQt(up->limitingStage()->name), "internet plan, up");
     }
     /// What the survey states of hosts and hops becomes a stage.
     void statedFactsBecomeStages()
@@ -164,7 +164,7 @@ private Q_SLOTS:
             d.traits.set("inspects", "inspect-soc");
         });
         const auto routed = ask(built, "left", "right");
-        QCOMPARE(toQt(routed->bindingStage()->name), "inspection at mid");
+        QCOMPARE(toQt(routed->limitingStage()->name), "inspection at mid");
         NEAR(inGigabits(routed->expected.typical), 0.15, 1e-6);
     }
     void aChipsetUplinkIsAskedFor()
@@ -194,13 +194,13 @@ private Q_SLOTS:
         built.place("hall").device("left", plan::Role::Computer).device("right", plan::Role::Computer);
         for (const char* end : {"left", "right"}) built.port(end, "1", "sfp+").port(end, "2", "sfp+");
         built.run("a", "left 1", "right 1", "dac", 1).run("b", "left 2", "right 2", "dac", 1);
-        QCOMPARE(toQt(word(ask(built, "left", "right")->bindingStage()->kind)), "link");
+        QCOMPARE(toQt(word(ask(built, "left", "right")->limitingStage()->kind)), "link");
         for (const char* end : {"left 1", "left 2", "right 1", "right 2"})
             built.changePort(end, [](plan::Port& port) { port.traits.set("bond", "ports"); });
         const auto reports = match::judgeAll(built.plan(), knowledge());
         const auto four = expectation(built.plan(), knowledge(), reports,
                                       {built.deviceId("left"), built.deviceId("right"), Traffic::MemoryToMemory, 4});
-        QCOMPARE(toQt(word(four->bindingStage()->kind)), "bond");
+        QCOMPARE(toQt(word(four->limitingStage()->kind)), "bond");
         NEAR(inGigabits(four->expected.typical), 0.995 * 9.41482 * 1.875, 1e-3);
     }
     void whatIsNotKnownIsNamed()

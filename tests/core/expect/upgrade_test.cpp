@@ -26,15 +26,15 @@ PlanBuilder slowHouse(const char* disk)
     return built;
 }
 
-plan::Job copyJob(const PlanBuilder& built, double gigabytes, double perWeek)
+plan::RegularJob copyJob(const PlanBuilder& built, double gigabytes, double perWeek)
 {
-    plan::Job job{{1}, "plates", built.deviceId("left"), built.deviceId("right"), "nfs"};
+    plan::RegularJob job{{1}, "plates", built.deviceId("left"), built.deviceId("right"), "nfs"};
     job.size = DataSize::of(gigabytes * 1e9);
     job.perWeek = perWeek;
     return job;
 }
 
-Upgrade ask(const PlanBuilder& built, const plan::Job& job, const CostOfTier& costs = {})
+Upgrade ask(const PlanBuilder& built, const plan::RegularJob& job, const CostOfTier& costs = {})
 {
     return upgradeOf(built.plan(), knowledge(), match::judgeAll(built.plan(), knowledge()), job, costs);
 }
@@ -78,7 +78,7 @@ private Q_SLOTS:
     void aCopyAtEachTier()
     {
         const PlanBuilder built = slowHouse("ssd");
-        const plan::Job job = copyJob(built, 80, 2);
+        const plan::RegularJob job = copyJob(built, 80, 2);
         const Upgrade got = ask(built, job);
         QVERIFY2(got.problem.empty(), got.problem.text().c_str());
         NEAR(got.each.in(), 80 * 8 / (0.96 * 0.995 * 0.941482), 0.5);
@@ -87,9 +87,9 @@ private Q_SLOTS:
         NEAR(ten.each.in(), 80 * 8 / 4.08, 0.2);
         NEAR(ten.ideal, 10.0, 1e-9);
         NEAR(ten.factor, 4.08 / (0.96 * 0.995 * 0.941482), 1e-3);
-        QCOMPARE(toQt(ten.heldBy), "disk of right");
+        QCOMPARE(toQt(ten.limitedBy), "disk of right");
         NEAR(ten.hoursPerYear, (got.each.in() - ten.each.in()) * 2 * 52 / 3600, 1e-6);
-        QCOMPARE(toQt(got.heldBy), "file share over left 1 — mid 1");
+        QCOMPARE(toQt(got.limitedBy), "file share over left 1 — mid 1");
         // nothing more comes of 25 Gb/s: the factor is that of 10
         NEAR(tierOf(got, 25).factor, ten.factor, 1e-6);
         QVERIFY(got.sentence.text().find("then disk of right limits it") != std::string::npos);
@@ -97,7 +97,7 @@ private Q_SLOTS:
     void nothingGainedIsSaid()
     {
         const PlanBuilder built = slowHouse("emmc");  // writes 40 MB/s
-        const plan::Job job = copyJob(built, 80, 2);
+        const plan::RegularJob job = copyJob(built, 80, 2);
         const Upgrade got = ask(built, job);
         for (const UpgradeTier& tier : got.tiers) QVERIFY(!tier.isGained);
         QVERIFY2(got.sentence.text().starts_with("Faster links gain nothing: disk of right"),
@@ -106,7 +106,7 @@ private Q_SLOTS:
     void costAnHourSaved()
     {
         const PlanBuilder built = slowHouse("ssd");
-        const plan::Job job = copyJob(built, 80, 2);
+        const plan::RegularJob job = copyJob(built, 80, 2);
         const Upgrade got = ask(built, job, [](const plan::Route& way, BitRate) {
             return TierCost{static_cast<double>(100 * way.size()), "parts"};
         });
@@ -138,7 +138,7 @@ private Q_SLOTS:
     void aSteadyPurpose()
     {
         const PlanBuilder built = slowHouse("nvme4");
-        plan::Job job{{1}, "editing", built.deviceId("left"), built.deviceId("right"), "nfs"};
+        plan::RegularJob job{{1}, "editing", built.deviceId("left"), built.deviceId("right"), "nfs"};
         job.purpose = "edit-4k";
         job.count = 3;
         const Upgrade got = ask(built, job);
@@ -161,7 +161,7 @@ private Q_SLOTS:
         for (const char* end : {"mid 2", "right 1"})
             built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(10)}; });
         built.changePort("left 1", [](plan::Port& port) { port.traits.set("usb", "5000000000"); });
-        const plan::Job job = copyJob(built, 80, 2);
+        const plan::RegularJob job = copyJob(built, 80, 2);
         const auto reports = match::judgeAll(built.plan(), knowledge());
         IdSource ids(5);
         const Upgrade got = upgradeOf(built.plan(), knowledge(), reports, job,
@@ -169,14 +169,14 @@ private Q_SLOTS:
         NEAR(inGigabits(got.now.typical), 0.96 * 2.33, 1e-3);
         NEAR(inGigabits(tierOf(got, 5).rate.typical), 0.95 * 3.4, 1e-3);
         NEAR(inGigabits(tierOf(got, 25).rate.typical), 0.95 * 3.4, 1e-3);
-        QCOMPARE(toQt(tierOf(got, 25).heldBy), "file share over usb of left");
+        QCOMPARE(toQt(tierOf(got, 25).limitedBy), "file share over usb of left");
         QVERIFY2(tierOf(got, 5).costSays.text().find("5G USB adapter for left") != std::string::npos,
                  tierOf(got, 5).costSays.text().c_str());
     }
     void jobsThatCannotBe()
     {
         const PlanBuilder built = slowHouse("ssd");
-        plan::Job job = copyJob(built, 80, 2);
+        plan::RegularJob job = copyJob(built, 80, 2);
         QVERIFY(plan::edits::putJob(built.plan(), job));
         job.size = {};
         QVERIFY(!plan::edits::putJob(built.plan(), job));

@@ -86,7 +86,7 @@ private Q_SLOTS:
         row("supplies.csv", "om4,0.60", "om9,0.60", "unknown medium om9");
         row("phy_uses.csv", "10gbase-t,2.3", "10gbase-q,2.3", "unknown phy 10gbase-q");
         row("media_converters.csv", "rj45,f,coax-version", "rj45,f,coax-colour", "unknown value coax-colour");
-        row("schools.csv", "dac dac-active", "dac dac-passive", "unknown medium dac-passive");
+        row("practices.csv", "dac dac-active", "dac dac-passive", "unknown medium dac-passive");
         row("break_outs.csv", "4,25,sfp28", "4,50,sfp28", "carry more than its cage");
         row("cage_adapters.csv", "qsfp28,sfp28", "qsfp28,sfp82", "unknown cage");
         row("module_codes.csv", "10gbase-sr,10GBASE-SR", "10gbase-xr,10GBASE-SR", "unknown phy 10gbase-xr");
@@ -121,7 +121,7 @@ private Q_SLOTS:
             QVERIFY(!row.priceEach || *row.priceEach >= 0);
         }
         for (const kb::PhyUse& row : knowledge().all<kb::PhyUse>()) QVERIFY(row.microseconds > 0);
-        for (const kb::School& row : knowledge().all<kb::School>())
+        for (const kb::Practice& row : knowledge().all<kb::Practice>())
             QVERIFY(!row.one.media.empty() && !row.other.media.empty() && row.one.says != row.other.says &&
                     row.one.name != row.other.name && !row.why.empty());
     }

@@ -170,9 +170,10 @@ private Q_SLOTS:
             for (const Row& row : table(source)) names << QString::fromStdString(row.at("name"));
         const QRegularExpression part(R"(\b[\d.]+G?BASE-[A-Z0-9]+(?:-[A-Z0-9]+)?|\b(?:OM|OS)\d\b|\bCat \d\w?)");
         int named = 0;
-        const std::pair<const char*, const char*> advice[] = {
-            {"rules", "remedy"},     {"rules", "text"},         {"causes", "fix"},           {"wire_faults", "remedy"},
-            {"schools", "one_says"}, {"schools", "other_says"}, {"link_down_steps", "look"}, {"direct_attach", "text"}};
+        const std::pair<const char*, const char*> advice[] = {{"rules", "remedy"},         {"rules", "text"},
+                                                              {"causes", "fix"},           {"wire_faults", "remedy"},
+                                                              {"practices", "one_says"},   {"practices", "other_says"},
+                                                              {"link_down_steps", "look"}, {"direct_attach", "text"}};
         for (const auto& [source, column] : advice)
             for (const Row& row : table(source)) {
                 auto found = part.globalMatch(QString::fromStdString(row.at(column)));

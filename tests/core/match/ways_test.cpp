@@ -148,7 +148,7 @@ private Q_SLOTS:
         }));
         QVERIFY(std::any_of(sr->cautions.begin(), sr->cautions.end(),
                             [](const std::string& text) { return text.find("Never look") != std::string::npos; }));
-        QVERIFY(!found.schools.empty());
+        QVERIFY(!found.practices.empty());
     }
     void aLeadInTheRackIsCheapest()
     {

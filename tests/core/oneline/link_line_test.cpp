@@ -97,7 +97,7 @@ private Q_SLOTS:
             const auto plan =
                 oneline::planFromLinkLine(std::string("rj45 / cat6a 9m ") + screen + " / rj45", knowledge());
             QVERIFY2(plan, screen);
-            QVERIFY(plan->runs.begin()->traits.yes("screened"));
+            QVERIFY(plan->runs.begin()->traits.flag("screened"));
         }
         const auto plain = oneline::planFromLinkLine("rj45 / U/UTP cat6a 9m / rj45", knowledge());
         QVERIFY(plain && !plain->runs.begin()->traits.has("screened"));

@@ -60,8 +60,8 @@ private Q_SLOTS:
             for (int i = 0; i < 3; ++i)
                 QVERIFY2(std::fabs(inGigabits(result[i]) / shown[i] - 1) < 0.0055,
                          qPrintable(QString("%1: %2 against %3").arg(line).arg(inGigabits(result[i])).arg(shown[i])));
-            QVERIFY2(toQt(got->bindingStage()->name) == found.captured(5),
-                     qPrintable(line + ": " + toQt(got->bindingStage()->name)));
+            QVERIFY2(toQt(got->limitingStage()->name) == found.captured(5),
+                     qPrintable(line + ": " + toQt(got->limitingStage()->name)));
             ++checked;
         }
         QVERIFY2(checked >= 30, qPrintable(QString::number(checked)));
@@ -78,7 +78,7 @@ private Q_SLOTS:
         if (line != "memory | 25g | memory") NEAR(inGigabits(got->expected.low), low, 5e-3);
         NEAR(inGigabits(got->expected.typical), typical, 5e-3);
         NEAR(inGigabits(got->expected.high), high, 5e-3);
-        QCOMPARE(toQt(got->bindingStage()->name), binding);
+        QCOMPARE(toQt(got->limitingStage()->name), binding);
     }
     void theOrderOfAFileShareDoesNotMatter()
     {
@@ -137,8 +137,9 @@ private Q_SLOTS:
         const auto path = expectPathLine("100g rdma mtu=9000 | cpu small-arm 1.5ghz", knowledge());
         QCOMPARE(path->stages.size(), std::size_t{1});
         QVERIFY(toQt(path->notes.front()).contains("does not limit it"));
-        QVERIFY(expectPathLine("nvme5 | 100g | cpu small-arm 1.5ghz | smb-direct", knowledge())->bindingStage()->kind !=
-                expect::StageKind::Processor);
+        QVERIFY(
+            expectPathLine("nvme5 | 100g | cpu small-arm 1.5ghz | smb-direct", knowledge())->limitingStage()->kind !=
+            expect::StageKind::Processor);
     }
     /// 1 Gb/s of plan, 20 Mb/s up: 684 Mb/s of frames per 10 Mb/s by 4 segments, of which 1448 / 1538 is payload.
     void payloadBehindANarrowUpload()

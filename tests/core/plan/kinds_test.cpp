@@ -21,7 +21,7 @@ public:
     void whole(const Field& field, int& at) override { note(field, &at); }
     void maybeWhole(const Field& field, std::optional<int>& at) override { note(field, &at); }
     void number(const Field& field, double& at) override { note(field, &at); }
-    void yes(const Field& field, bool& at) override { note(field, &at); }
+    void flag(const Field& field, bool& at) override { note(field, &at); }
     void quantity(const Field& field, QuantityView view) override { note(field, view.at); }
     void word(const Field& field, WordView view) override { note(field, view.at); }
     void reference(const Field& field, std::int64_t& at) override { note(field, &at); }

@@ -178,7 +178,7 @@ private Q_SLOTS:
             QVERIFY(one.price >= price);
             price = one.price;
             QVERIFY(!one.gain.empty());
-            const Standing after = standingOf(one.plan, match::judgeAll(one.plan, knowledge()), knowledge());
+            const RepairFigures after = standingOf(one.plan, match::judgeAll(one.plan, knowledge()), knowledge());
             QCOMPARE(after.cutOff, one.after.cutOff);
             QVERIFY(after.lasts == one.after.lasts);
         }

@@ -79,7 +79,7 @@ private:
     };
     std::vector<plan::DeviceId> lostAlone(const plan::Subject& what, Goal goal) const
     {
-        std::set<plan::DeviceId> dark;
+        std::set<plan::DeviceId> unpowered;
         if (what.kind == "device") dark.insert({what.id});
         for (bool grew = true; grew;) {
             grew = false;
@@ -179,7 +179,7 @@ private Q_SLOTS:
         const SinglePoint* spread = pointAt(points, plan, "spread");
         QVERIFY(spread);
         QCOMPARE(names(plan, spread->cut[0]), (QStringList{"ap", "pc"}));
-        QCOMPARE(names(plan, spread->dark), QStringList{"ap"});
+        QCOMPARE(names(plan, spread->unpowered), QStringList{"ap"});
         const SinglePoint* core = pointAt(points, plan, "core");
         QCOMPARE(names(plan, core->cut[0]), (QStringList{"ap", "pc", "vault"}));
         QCOMPARE(names(plan, core->cut[1]), (QStringList{"ap", "pc"}));  // the store does not lose itself

@@ -75,7 +75,7 @@ private Q_SLOTS:
             "add computer a in study: rj45 10g\nadd computer b in study: rj45 10g\n"
             "add run core 2 - a 1, cat6a 20m\nadd run core 3 - b 1, cat6a 20m");
         QCOMPARE(given.title("core-place"), "Consider study for core");
-        QVERIFY(!given.find("core-place")->other.empty());  // both schools
+        QVERIFY(!given.find("core-place")->other.empty());  // both practices
         QVERIFY(given.reason("core-place").contains("2 of its 3 links"));
     }
     void slowDevicesLeaveTheCore()

@@ -17,7 +17,7 @@ constexpr double kCent = 0.01;
 
 class Searching {
 public:
-    explicit Searching(const PlanQuestion& asked) : m_asked(asked), m_purse(asked.house)
+    explicit Searching(const PlanQuestion& asked) : m_asked(asked), m_converter(asked.house)
     {
         m_goals = asked.asked.goals.empty() ? std::vector<Goal>{Goal::Cost} : asked.asked.goals;
     }
@@ -152,7 +152,7 @@ private:
 
     std::string amount(double value, Goal goal) const
     {
-        return goal == Goal::Cost    ? m_purse.text(Money::of(value))
+        return goal == Goal::Cost    ? m_converter.text(Money::of(value))
                : goal == Goal::Watts ? text::watt(Watt::of(value))
                                      : text::duration(Duration::of(60 * value));
     }
@@ -255,7 +255,7 @@ private:
     }
 
     const PlanQuestion& m_asked;
-    Purse m_purse;
+    CurrencyConverter m_converter;
     std::vector<Goal> m_goals;
     HouseModel m_model;
     Selection m_selection;

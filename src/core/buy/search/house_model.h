@@ -100,7 +100,7 @@ private:
     const plan::Plan& m_house;
     const kb::KnowledgeBase& m_kb;
     std::string m_today;
-    Purse m_purse;
+    CurrencyConverter m_converter;
     std::map<std::string, std::optional<std::size_t>> m_index;
     std::map<std::string, int> m_freed;
     std::set<std::string> m_banned;

@@ -232,7 +232,7 @@ bool forwards(const plan::Device& device)
 }
 
 PartIndex::PartIndex(const plan::Plan& house, const kb::KnowledgeBase& kb, std::string today)
-    : m_house(house), m_kb(kb), m_today(std::move(today)), m_purse(house)
+    : m_house(house), m_kb(kb), m_today(std::move(today)), m_converter(house)
 {}
 
 std::optional<std::size_t> PartIndex::at(Model& model, const std::string& id, bool isOnce)
@@ -242,7 +242,7 @@ std::optional<std::size_t> PartIndex::at(Model& model, const std::string& id, bo
     std::optional<std::size_t>& at = m_index[id];
     const auto part = partOf(m_kb, id);
     if (!part || m_banned.count(id)) return at;
-    PartSource source{*part, inStock(m_house, *part).amount, isOnce, priceOf(*part, m_house, m_purse, m_today)};
+    PartSource source{*part, inStock(m_house, *part).amount, isOnce, priceOf(*part, m_house, m_converter, m_today)};
     if (const auto freed = m_freed.find(id); freed != m_freed.end()) source.have += freed->second;
     if (source.price.problem && source.price.buys.empty()) m_error = source.price.problem;
     if (source.price.buys.empty() && source.have <= 0) return at;

@@ -12,9 +12,9 @@ std::size_t column(int at) { return static_cast<std::size_t>(at); }
 
 }  // namespace
 
-NetRows::NetRows(const Model& model, const Crowds& crowds, Columns columns, Mip& mip,
+NetRows::NetRows(const Model& model, const HostGroups& groups, Columns columns, Mip& mip,
                  const std::function<int()>& newColumn)
-    : m_model(model), m_crowds(crowds), m_columns(columns), m_mip(mip)
+    : m_model(model), m_hostGroups(groups), m_columns(columns), m_mip(mip)
 {
     build(newColumn);
 }
@@ -22,12 +22,12 @@ NetRows::NetRows(const Model& model, const Crowds& crowds, Columns columns, Mip&
 /// Each net hangs together: which switches it is on, and links between any two of them.
 void NetRows::build(const std::function<int()>& newColumn)
 {
-    for (std::size_t n = 0; n < m_crowds.nets.size(); ++n) {
+    for (std::size_t n = 0; n < m_hostGroups.nets.size(); ++n) {
         std::map<std::size_t, int> on;
         for (std::size_t node = 0; node < m_model.nodes.size(); ++node)
             if (m_model.nodes[node].forwards) on[node] = newColumn();
         m_on.push_back(std::move(on));
-        for (std::size_t node : m_crowds.nets[n].nodes) joinNet(n, node);
+        for (std::size_t node : m_hostGroups.nets[n].nodes) joinNet(n, node);
         addFirstNetRows(n);
         addTreeRows(n);
     }
@@ -37,7 +37,7 @@ void NetRows::build(const std::function<int()>& newColumn)
 /// take its hosts and both ends of each of these links. Implied by whole answers; it lifts the bound of the others.
 void NetRows::addTreeRows(std::size_t net)
 {
-    const BitRate rate = m_crowds.nets[net].rate;
+    const BitRate rate = m_hostGroups.nets[net].rate;
     const auto isTrunk = [&](const auto& link) {
         return link.rate >= rate && m_model.nodes[link.a].forwards && m_model.nodes[link.b].forwards;
     };
@@ -59,8 +59,8 @@ void NetRows::addTreeRows(std::size_t net)
         for (const auto& [group, count] : m_model.providers[i].gives) gives += groups.count(group) ? count : 0;
         if (gives > 0) ports.emplace_back(m_columns.providers[i], gives);
     }
-    for (std::size_t node : m_crowds.nets[net].nodes)
-        if (!m_model.nodes[node].forwards && (m_crowds.crowdOf[node] >= 0 || wishesForCrowd(node, rate))) ++hosts;
+    for (std::size_t node : m_hostGroups.nets[net].nodes)
+        if (!m_model.nodes[node].forwards && (m_hostGroups.groupOf[node] >= 0 || wishesForGroup(node, rate))) ++hosts;
     for (const auto& [node, on] : m_on[net]) tree.emplace_back(on, -1), ports.emplace_back(on, -2);
     m_mip.row(-1 - there, kEndless, std::move(tree));
     m_mip.row(hosts - 2 - 2 * there - have, kEndless, std::move(ports));
@@ -82,12 +82,12 @@ void NetRows::addFirstNetRows(std::size_t net)
     }
 }
 
-/// Hosts of a crowd are on switches alone, so who wishes for one must be on a switch too.
-bool NetRows::wishesForCrowd(std::size_t node, BitRate rate) const
+/// Hosts of a group are on switches alone, so who wishes for one must be on a switch too.
+bool NetRows::wishesForGroup(std::size_t node, BitRate rate) const
 {
     return std::any_of(m_model.wishes.begin(), m_model.wishes.end(), [&](const ModelWish& wish) {
         return wish.rate >= rate && (wish.a == node || wish.b == node) &&
-               m_crowds.crowdOf[wish.a == node ? wish.b : wish.a] >= 0;
+               m_hostGroups.groupOf[wish.a == node ? wish.b : wish.a] >= 0;
     });
 }
 
@@ -98,20 +98,20 @@ void NetRows::joinNet(std::size_t net, std::size_t node)
         m_mip.columns[column(m_on[net].at(node))].low = 1;
         return;
     }
-    const int crowd = m_crowds.crowdOf[node];
-    if (crowd >= 0 && m_crowds.crowds[static_cast<std::size_t>(crowd)].members.front() != node) return;
-    const int size = m_crowds.sizeAt(node);
+    const int group = m_hostGroups.groupOf[node];
+    if (group >= 0 && m_hostGroups.groups[static_cast<std::size_t>(group)].members.front() != node) return;
+    const int size = m_hostGroups.sizeAt(node);
     std::vector<std::pair<int, double>> all;
     std::map<std::size_t, std::vector<std::pair<int, double>>> bySwitch;
     for (std::size_t i = 0; i < m_columns.choices.size(); ++i) {
         const LinkChoice& one = m_model.choices[i];
-        if ((one.a != node && one.b != node) || one.rate < m_crowds.nets[net].rate) continue;
+        if ((one.a != node && one.b != node) || one.rate < m_hostGroups.nets[net].rate) continue;
         const std::size_t other = one.a == node ? one.b : one.a;
         if (!m_model.nodes[other].forwards) continue;
         all.emplace_back(m_columns.choices[i], 1);
         bySwitch[other].emplace_back(m_columns.choices[i], 1);
     }
-    if (crowd >= 0 || wishesForCrowd(node, m_crowds.nets[net].rate)) m_mip.row(size, kEndless, std::move(all));
+    if (group >= 0 || wishesForGroup(node, m_hostGroups.nets[net].rate)) m_mip.row(size, kEndless, std::move(all));
     for (auto& [at, terms] : bySwitch) {
         terms.emplace_back(m_on[net].at(at), -size);
         m_mip.row(-kEndless, 0, std::move(terms));
@@ -125,7 +125,7 @@ void NetRows::addNetRows(std::size_t net, std::vector<bool> side)
     if (!m_cuts.emplace(net, side).second) return;
     std::vector<std::pair<int, double>> links;
     const auto crosses = [&](std::size_t a, std::size_t b, BitRate rate) {
-        return rate >= m_crowds.nets[net].rate && m_model.nodes[a].forwards && m_model.nodes[b].forwards &&
+        return rate >= m_hostGroups.nets[net].rate && m_model.nodes[a].forwards && m_model.nodes[b].forwards &&
                side[a] != side[b];
     };
     for (const FixedLink& one : m_model.fixed)
@@ -146,8 +146,8 @@ void NetRows::addNetRows(std::size_t net, std::vector<bool> side)
 void NetRows::cut(const Cut& cut)
 {
     const ModelWish& wish = m_model.wishes[cut.wish];
-    for (std::size_t n = 0; n < m_crowds.nets.size(); ++n) {
-        const Net& net = m_crowds.nets[n];
+    for (std::size_t n = 0; n < m_hostGroups.nets.size(); ++n) {
+        const ConnectedSet& net = m_hostGroups.nets[n];
         if (net.rate == wish.rate && std::find(net.nodes.begin(), net.nodes.end(), wish.a) != net.nodes.end() &&
             m_cuts.size() < kMostCuts)
             addNetRows(n, cut.side);

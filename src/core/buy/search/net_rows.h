@@ -7,8 +7,8 @@
 #include <set>
 
 #include "core/buy/mip.h"
-#include "core/buy/search/crowds.h"
 #include "core/buy/search/cuts.h"
+#include "core/buy/search/host_groups.h"
 
 namespace sokudo::buy {
 
@@ -20,7 +20,7 @@ public:
         const std::vector<int>&providers, &choices;
     };
     /// @param newColumn  a binary one that costs nothing
-    NetRows(const Model&, const Crowds&, Columns, Mip&, const std::function<int()>& newColumn);
+    NetRows(const Model&, const HostGroups&, Columns, Mip&, const std::function<int()>& newColumn);
     /// Adds the rows of a cut that an answer violates, to each net that it is about.
     void cut(const Cut&);
     std::size_t cuts() const { return m_cuts.size(); }
@@ -29,12 +29,12 @@ private:
     void build(const std::function<int()>& newColumn);
     void addTreeRows(std::size_t net);
     void addFirstNetRows(std::size_t net);
-    bool wishesForCrowd(std::size_t node, BitRate rate) const;
+    bool wishesForGroup(std::size_t node, BitRate rate) const;
     void joinNet(std::size_t net, std::size_t node);
     void addNetRows(std::size_t net, std::vector<bool> side);
 
     const Model& m_model;
-    const Crowds& m_crowds;
+    const HostGroups& m_hostGroups;
     Columns m_columns;
     Mip& m_mip;
     std::vector<std::map<std::size_t, int>> m_on;  ///< of each net: the column of each switch

@@ -7,8 +7,8 @@
 #include <numeric>
 #include <set>
 
-#include "core/buy/search/crowds.h"
 #include "core/buy/search/cuts.h"
+#include "core/buy/search/host_groups.h"
 #include "core/buy/search/net_rows.h"
 
 namespace sokudo::buy {
@@ -28,15 +28,15 @@ public:
         for (const Provider& one : model.providers) m_providers.push_back(binary(one.effort));
         for (const LinkChoice& one : model.choices) m_choices.push_back(binary(one.effort));
         for (std::size_t at : options.without) m_mip.columns[column(m_choices[at])].high = 0;
-        m_crowds.crowdOf.assign(model.nodes.size(), -1);
-        if (together && options.without.empty() && !options.mayLeaveOpen) gatherCrowds();
+        m_hostGroups.groupOf.assign(model.nodes.size(), -1);
+        if (together && options.without.empty() && !options.mayLeaveOpen) gatherHostGroups();
         parts();
         ports();
         exclusions();
         openings();
         unplugging();
         if (options.mayLeaveOpen) leavesOpen();
-        m_nets.emplace(m_model, m_crowds, NetRows::Columns{m_providers, m_choices}, m_mip,
+        m_nets.emplace(m_model, m_hostGroups, NetRows::Columns{m_providers, m_choices}, m_mip,
                        [this] { return addColumn(1, true, {}); });
         chooseWishes();
         for (std::size_t w : m_asked)
@@ -146,7 +146,7 @@ private:
         }
         for (std::size_t g = 0; g < rows.size(); ++g)
             if (!rows[g].empty())
-                m_mip.row(-kEndless, m_model.groups[g].count * m_crowds.sizeAt(m_model.groups[g].node),
+                m_mip.row(-kEndless, m_model.groups[g].count * m_hostGroups.sizeAt(m_model.groups[g].node),
                           std::move(rows[g]));
     }
     void exclusions()
@@ -174,19 +174,19 @@ private:
         }
         for (auto& [key, terms] : rows) {
             for (auto [giver, opens] : givers[key.first])
-                terms.emplace_back(giver, std::max(opens, -static_cast<double>(m_crowds.sizeAt(key.second))));
+                terms.emplace_back(giver, std::max(opens, -static_cast<double>(m_hostGroups.sizeAt(key.second))));
             m_mip.row(-kEndless, 0, std::move(terms));
         }
     }
-    /// One member of a crowd stands for all, as many times as there are.
-    void gatherCrowds()
+    /// One member of a group stands for all, as many times as there are.
+    void gatherHostGroups()
     {
-        m_crowds = crowdsOf(m_model);
-        for (const Crowd& crowd : m_crowds.crowds) {
-            for (std::size_t m = 1; m < crowd.size(); ++m)
-                for (std::size_t choice : crowd.choices[m]) m_mip.columns[column(m_choices[choice])].high = 0;
-            for (std::size_t choice : crowd.choices[0])
-                m_mip.columns[column(m_choices[choice])].high = static_cast<double>(crowd.size());
+        m_hostGroups = hostGroupsOf(m_model);
+        for (const HostGroup& group : m_hostGroups.groups) {
+            for (std::size_t m = 1; m < group.size(); ++m)
+                for (std::size_t choice : group.choices[m]) m_mip.columns[column(m_choices[choice])].high = 0;
+            for (std::size_t choice : group.choices[0])
+                m_mip.columns[column(m_choices[choice])].high = static_cast<double>(group.size());
         }
     }
     /// A link that is there comes out only where something takes its place: its port, its card or its cable.
@@ -229,7 +229,7 @@ private:
         };
         for (std::size_t w : order) {
             const ModelWish& wish = m_model.wishes[w];
-            if (m_crowds.isAsked(wish) || (m_open.empty() && isImplied(wish))) continue;
+            if (m_hostGroups.isAsked(wish) || (m_open.empty() && isImplied(wish))) continue;
             m_asked.push_back(w);
             joined[wish.a].push_back(wish.b);
             joined[wish.b].push_back(wish.a);
@@ -265,7 +265,7 @@ private:
         const auto look = [&](std::size_t w) {
             if (!m_open.empty() && m_open[w] >= 0 && values[column(m_open[w])] > 1e-6) return;
             const auto cut = violatedCut(m_model, w, taken);
-            if (cut && m_crowds.isAsked(m_model.wishes[w])) m_nets->cut(*cut);
+            if (cut && m_hostGroups.isAsked(m_model.wishes[w])) m_nets->cut(*cut);
             else if (cut) addCut(*cut);
         };
         for (std::size_t w : m_asked) look(w);
@@ -332,15 +332,15 @@ private:
         }
     }
 
-    /// So many members of a crowd take a choice: the first of them, then the next.
-    void spread(const Crowd& crowd, const std::vector<double>& values, Selection& selection) const
+    /// So many members of a group take a choice: the first of them, then the next.
+    void spread(const HostGroup& group, const std::vector<double>& values, Selection& selection) const
     {
         std::size_t next = 0;
-        for (std::size_t place = 0; place < crowd.choices[0].size(); ++place) {
-            const long times = std::lround(values[column(m_choices[crowd.choices[0][place]])]);
-            selection.choices[crowd.choices[0][place]] = false;
-            for (long n = 0; n < times && next < crowd.size(); ++n)
-                selection.choices[crowd.choices[next++][place]] = true;
+        for (std::size_t place = 0; place < group.choices[0].size(); ++place) {
+            const long times = std::lround(values[column(m_choices[group.choices[0][place]])]);
+            selection.choices[group.choices[0][place]] = false;
+            for (long n = 0; n < times && next < group.size(); ++n)
+                selection.choices[group.choices[next++][place]] = true;
         }
     }
     Selection selectionOf(const std::vector<double>& values) const
@@ -348,7 +348,7 @@ private:
         Selection selection;
         for (int at : m_providers) selection.providers.push_back(values[column(at)] > 0.5);
         for (int at : m_choices) selection.choices.push_back(values[column(at)] > 0.5);
-        for (const Crowd& crowd : m_crowds.crowds) spread(crowd, values, selection);
+        for (const HostGroup& group : m_hostGroups.groups) spread(group, values, selection);
         return selection;
     }
     std::vector<std::size_t> openOf(const std::vector<double>& values) const
@@ -366,7 +366,7 @@ private:
     std::vector<Weights> m_weights;
     std::vector<int> m_providers, m_choices, m_open;
     std::set<Cut> m_cuts;
-    Crowds m_crowds;
+    HostGroups m_hostGroups;
     std::optional<NetRows> m_nets;
     std::vector<std::size_t> m_asked;  ///< wishes that imply all others
     Goal m_goal = Goal::Cost;

@@ -146,9 +146,9 @@ private:
     {
         const Word word = m_words.peek();
         const std::string name = m_words.until({"in"});
-        const plan::Job* found = nullptr;
+        const plan::RegularJob* found = nullptr;
         std::vector<std::string> known;
-        for (const plan::Job& one : m_plan.jobs) {
+        for (const plan::RegularJob& one : m_plan.jobs) {
             known.push_back(text::lower(one.name));
             if (text::lower(one.name) == text::lower(name)) found = &one;
         }
@@ -169,9 +169,9 @@ private:
         };
         const auto tier = std::find_if(upgrade.tiers.begin(), upgrade.tiers.end(), isEnough);
         if (tier == upgrade.tiers.end())
-            return Words::wrongAt(word,
-                                  text::say("wishes.job-limited", "no link rate brings it there: {} limits it",
-                                            upgrade.tiers.empty() ? upgrade.heldBy : upgrade.tiers.back().heldBy));
+            return Words::wrongAt(
+                word, text::say("wishes.job-limited", "no link rate brings it there: {} limits it",
+                                upgrade.tiers.empty() ? upgrade.limitedBy : upgrade.tiers.back().limitedBy));
         add(found->from, found->to, tier->tier);
         return std::nullopt;
     }

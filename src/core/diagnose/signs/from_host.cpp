@@ -123,11 +123,11 @@ std::optional<Observation> bondOnPath(const Facts& facts)
         });
 }
 
-constexpr Sign kSigns[] = {{"e01", noLink},   {"e02", rateLow},    {"e03", halfDuplex}, {"e17", busDown},
-                           {"e42", clockLow}, {"e54", bondOnPath}, {"e61", usbSlow}};
+constexpr FactReader kSigns[] = {{"e01", noLink},   {"e02", rateLow},    {"e03", halfDuplex}, {"e17", busDown},
+                                 {"e42", clockLow}, {"e54", bondOnPath}, {"e61", usbSlow}};
 
 }  // namespace
 
-std::span<const Sign> signsFromHost() { return kSigns; }
+std::span<const FactReader> readersOfHost() { return kSigns; }
 
 }  // namespace sokudo::diagnose

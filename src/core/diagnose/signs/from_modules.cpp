@@ -108,14 +108,14 @@ std::optional<Observation> unlikeFec(const Facts& facts)
                 text::say("from-modules.fec-of-both", "FEC {} at one end, {} at the other", *a->fec, *b->fec));
 }
 
-constexpr Sign kSigns[] = {{"e23", unlikeFec},
-                           {"e24", lightLow},
-                           {"e25", lightHigh},
-                           {"e26", otherModule},
-                           {"e41", hot}};
+constexpr FactReader kSigns[] = {{"e23", unlikeFec},
+                                 {"e24", lightLow},
+                                 {"e25", lightHigh},
+                                 {"e26", otherModule},
+                                 {"e41", hot}};
 
 }  // namespace
 
-std::span<const Sign> signsFromModules() { return kSigns; }
+std::span<const FactReader> readersOfModules() { return kSigns; }
 
 }  // namespace sokudo::diagnose

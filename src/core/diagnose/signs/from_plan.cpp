@@ -116,11 +116,11 @@ std::optional<Observation> linkDown(const Facts& facts)
                    text::say("from-plan.does-not-come-up", "{} does not come up: {}", down->title, down->reason()));
 }
 
-constexpr Sign kSigns[] = {{"e01", linkDown},  {"e31", unlikeMtu},  {"e58", rateForced},
-                           {"e59", pairFault}, {"e60", ruleBroken}, {"e62", slotLimit}};
+constexpr FactReader kSigns[] = {{"e01", linkDown},  {"e31", unlikeMtu},  {"e58", rateForced},
+                                 {"e59", pairFault}, {"e60", ruleBroken}, {"e62", slotLimit}};
 
 }  // namespace
 
-std::span<const Sign> signsFromPlan() { return kSigns; }
+std::span<const FactReader> readersOfPlan() { return kSigns; }
 
 }  // namespace sokudo::diagnose

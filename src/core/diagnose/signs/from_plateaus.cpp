@@ -92,11 +92,11 @@ std::optional<Observation> atBus(const Facts& facts)
                          text::figure::rate(*best, 3)));
 }
 
-constexpr Sign kSigns[] = {{"e05", at100M}, {"e06", at1G},  {"e07", at2500M},
-                           {"e74", at5G},   {"e75", at10G}, {"e08", atBus}};
+constexpr FactReader kSigns[] = {{"e05", at100M}, {"e06", at1G},  {"e07", at2500M},
+                                 {"e74", at5G},   {"e75", at10G}, {"e08", atBus}};
 
 }  // namespace
 
-std::span<const Sign> signsFromPlateaus() { return kSigns; }
+std::span<const FactReader> readersOfPlateaus() { return kSigns; }
 
 }  // namespace sokudo::diagnose

@@ -179,13 +179,13 @@ std::optional<Observation> rateLimit(const Facts& facts)
     return std::nullopt;
 }
 
-constexpr Sign kSigns[] = {{"e03", halfDuplex}, {"e40", signedSession}, {"e42", governor},   {"e43", phyLow},
-                           {"e54", bondStated}, {"e55", isVirtual},     {"e61", usbStated},  {"e63", remoteNode},
-                           {"e64", offloads},   {"e77", rateLimit},     {"e78", arrayState}, {"e80", shingled},
-                           {"e86", oneChannel}};
+constexpr FactReader kSigns[] = {{"e03", halfDuplex}, {"e40", signedSession}, {"e42", governor},   {"e43", phyLow},
+                                 {"e54", bondStated}, {"e55", isVirtual},     {"e61", usbStated},  {"e63", remoteNode},
+                                 {"e64", offloads},   {"e77", rateLimit},     {"e78", arrayState}, {"e80", shingled},
+                                 {"e86", oneChannel}};
 
 }  // namespace
 
-std::span<const Sign> signsFromTraits() { return kSigns; }
+std::span<const FactReader> readersOfTraits() { return kSigns; }
 
 }  // namespace sokudo::diagnose

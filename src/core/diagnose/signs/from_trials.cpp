@@ -6,9 +6,9 @@
 #include "core/base/sentence.h"
 #include "core/base/text.h"
 #include "core/diagnose/asymmetry.h"
+#include "core/diagnose/band_position.h"
 #include "core/diagnose/facts.h"
 #include "core/diagnose/plateau.h"
-#include "core/diagnose/standing.h"
 #include "core/measure/statistics.h"
 
 namespace sokudo::diagnose {
@@ -196,7 +196,7 @@ std::optional<Observation> shortTest(const Facts& facts)
 std::optional<Observation> aboveCeiling(const Facts& facts)
 {
     if (!facts.expected || facts.expected->isEmpty()) return std::nullopt;
-    const bool above = standing(measure::eachWay(facts.trial), *facts.expected).at == Standing::Impossible;
+    const bool above = standing(measure::eachWay(facts.trial), *facts.expected).at == BandPosition::Impossible;
     return measured(above, above ? text::say("from-trials.more-than-the-path", "more than the path can carry")
                                  : text::say("from-trials.within-what-the-path", "within what the path can carry"));
 }
@@ -233,7 +233,7 @@ std::optional<Observation> moved(const Facts& facts)
         true, text::say("from-trials.changed-before-the-test", "the logbook has a change {} min before", minutes));
 }
 
-constexpr Sign kSigns[] = {
+constexpr FactReader kSigns[] = {
     {"e09", multiGain},    {"e10", asymmetry},     {"e12", fileOnly},    {"e13", decay},       {"e14", erratic},
     {"e15", corePegged},   {"e16", processorFull}, {"e19", retransmits}, {"e20", checkErrors}, {"e21", receiveDrops},
     {"e33", idleLatency},  {"e37", windowBound},   {"e38", moved},       {"e46", unitSlip},    {"e56", shortTest},
@@ -242,6 +242,6 @@ constexpr Sign kSigns[] = {
 
 }  // namespace
 
-std::span<const Sign> signsFromTrials() { return kSigns; }
+std::span<const FactReader> readersOfTrials() { return kSigns; }
 
 }  // namespace sokudo::diagnose

@@ -46,7 +46,7 @@ std::optional<Sum> pathLoss(const LinkContext& link)
             add(splitters * splitter->at1500, fmt::format("{} × {}", splitters, splitter->name));
             ends += 2 * splitters;
         }
-        if (const kb::CoaxLoss* jump = link.kb.find<kb::CoaxLoss>("jump"); jump && traits.yes("jump"))
+        if (const kb::CoaxLoss* jump = link.kb.find<kb::CoaxLoss>("jump"); jump && traits.flag("jump"))
             add(jump->at1500, jump->name);
     }
     add(ends * connector->at1500, fmt::format("{} connectors", ends));

@@ -73,7 +73,7 @@ Outcomes check(const LinkContext& link)
     const auto power = powerOn(link);
     const bool strong = power && power->isFourPair;
     for (const CableSection& section : link.sections) {
-        const bool clad = !section.cord && section.run->traits.yes("copper-clad");
+        const bool clad = !section.cord && section.run->traits.flag("copper-clad");
         const bool thin = section.gauge >= 28;
         if (power && (clad || (thin && strong)))
             found.push_back(clause(link, "cu-30",

@@ -9,7 +9,7 @@ Outcomes check(const LinkContext& link)
 {
     Outcomes found;
     for (const CableSection* cable : link.cables())
-        if (cable->run->traits.yes("provider-fibre"))
+        if (cable->run->traits.flag("provider-fibre"))
             found.push_back(clause(link, "hw-04", {{"run", cable->run->label}}));
     if (!link.common) return found;
     for (const LinkEnd* end : {&link.a, &link.b}) {

@@ -83,7 +83,7 @@ void bands(const LinkContext& link, Outcomes& found)
             clause(link, "cx-08", {{"a", link.a.name}, {"b", link.b.name}, {"bandA", a->name}, {"bandB", b->name}}));
     for (const CableSection* cable : link.cables()) {
         const plan::Traits& traits = cable->run->traits;
-        if (traits.yes("satellite") && (a->clashesWithSatellite || b->clashesWithSatellite))
+        if (traits.flag("satellite") && (a->clashesWithSatellite || b->clashesWithSatellite))
             found.push_back(clause(link, "cx-05"));
         const auto internet = traits.as<Frequency>("docsis");
         for (const kb::CoaxBand* band : {a, b}) {
@@ -96,7 +96,7 @@ void bands(const LinkContext& link, Outcomes& found)
             break;
         }
         for (const kb::CoaxBand* band : {a, b}) {
-            if (!traits.yes("television") || band->low > kTelevisionTo) continue;
+            if (!traits.flag("television") || band->low > kTelevisionTo) continue;
             found.push_back(clause(link, "cx-13", {{"band", band->name}}, link.common));
             break;
         }

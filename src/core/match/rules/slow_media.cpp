@@ -11,7 +11,7 @@ Outcomes check(const LinkContext& link)
     Outcomes found;
     if (!link.isOn(kb::MediumKind::Coax) && !link.isOn(kb::MediumKind::PowerLine)) return found;
     for (const LinkEnd* end : {&link.a, &link.b})
-        if (end->device && end->device->traits.yes("sync-writes"))
+        if (end->device && end->device->traits.flag("sync-writes"))
             found.push_back(
                 clause(link, "cx-11", {{"end", end->name}}, {}, end == &link.a ? LinkPart::CageA : LinkPart::CageB));
     return found;

@@ -7,6 +7,6 @@
 namespace sokudo::plan {
 
 /// The plan without references to objects that are gone. Records about one stay, addresses of one go.
-Plan loosened(Plan);
+Plan withoutGoneReferences(Plan);
 
 }  // namespace sokudo::plan

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/buy/search/crowds.h"
+#include "core/buy/search/host_groups.h"
 
 #include <algorithm>
 #include <map>
@@ -17,7 +17,7 @@ class Finding {
 public:
     explicit Finding(const Model& model) : m_model(model), m_most(mostLinks(model)), m_at(model.nodes.size())
     {
-        m_found.crowdOf.assign(model.nodes.size(), -1);
+        m_found.groupOf.assign(model.nodes.size(), -1);
         for (std::size_t i = 0; i < model.choices.size(); ++i) {
             m_at[model.choices[i].a].push_back(i);
             m_at[model.choices[i].b].push_back(i);
@@ -27,7 +27,7 @@ public:
         for (BitRate rate : rates) addNets(rate);
     }
 
-    Crowds run()
+    HostGroups run()
     {
         using Key = std::pair<std::vector<std::size_t>, std::vector<Likeness>>;
         std::map<Key, std::vector<std::pair<std::size_t, std::vector<std::size_t>>>> alike;
@@ -42,20 +42,20 @@ public:
             for (auto& [likeness, i] : choices) key.second.push_back(std::move(likeness)), order.push_back(i);
             alike[std::move(key)].emplace_back(node, std::move(order));
         }
-        // A host by itself is a crowd of one where its nets are asked for anyway.
+        // A host by itself is a group of one where its nets are asked for anyway.
         std::set<std::size_t> used;
         for (const auto& [key, members] : alike)
             if (members.size() > 1) used.insert(key.first.begin(), key.first.end());
         for (auto& [key, members] : alike) {
             if (!std::includes(used.begin(), used.end(), key.first.begin(), key.first.end())) continue;
-            Crowd crowd;
-            crowd.nets = key.first;
+            HostGroup group;
+            group.nets = key.first;
             for (auto& [node, order] : members) {
-                m_found.crowdOf[node] = static_cast<int>(m_found.crowds.size());
-                crowd.members.push_back(node);
-                crowd.choices.push_back(std::move(order));
+                m_found.groupOf[node] = static_cast<int>(m_found.groups.size());
+                group.members.push_back(node);
+                group.choices.push_back(std::move(order));
             }
-            m_found.crowds.push_back(std::move(crowd));
+            m_found.groups.push_back(std::move(group));
         }
         keepNets(used);
         return std::move(m_found);
@@ -74,7 +74,7 @@ private:
         std::vector<bool> seen(m_model.nodes.size(), false);
         for (std::size_t start = 0; start < joined.size(); ++start) {
             if (seen[start] || joined[start].empty()) continue;
-            Net net{rate, {start}};
+            ConnectedSet net{rate, {start}};
             seen[start] = true;
             for (std::size_t i = 0; i < net.nodes.size(); ++i)
                 for (std::size_t to : joined[net.nodes[i]])
@@ -127,24 +127,24 @@ private:
     void keepNets(const std::set<std::size_t>& used)
     {
         std::map<std::size_t, std::size_t> at;
-        std::vector<Net> kept;
+        std::vector<ConnectedSet> kept;
         for (std::size_t n : used) {
             at[n] = kept.size();
             kept.push_back(std::move(m_found.nets[n]));
         }
         m_found.nets = std::move(kept);
-        for (Crowd& crowd : m_found.crowds)
-            for (std::size_t& net : crowd.nets) net = at.at(net);
+        for (HostGroup& group : m_found.groups)
+            for (std::size_t& net : group.nets) net = at.at(net);
     }
 
     const Model& m_model;
     std::vector<int> m_most;
     std::vector<std::vector<std::size_t>> m_at;
-    Crowds m_found;
+    HostGroups m_found;
 };
 
 }  // namespace
 
-Crowds crowdsOf(const Model& model) { return Finding(model).run(); }
+HostGroups hostGroupsOf(const Model& model) { return Finding(model).run(); }
 
 }  // namespace sokudo::buy

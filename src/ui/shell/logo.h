@@ -11,9 +11,9 @@
 namespace sokudo::ui {
 
 /// A pipe that narrows: the sign of the program.
-class Sign final : public QWidget {
+class Logo final : public QWidget {
 public:
-    Sign() { setFixedSize(scaled(30), scaled(16)); }
+    Logo() { setFixedSize(scaled(30), scaled(16)); }
 
 protected:
     void paintEvent(QPaintEvent*) override

@@ -1,16 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "store/told.h"
+#include "store/user_answers.h"
 
 #include "core/diagnose/inquiry.h"
 #include "core/kb/cause_rows.h"
 
 namespace sokudo::store {
 
-diagnose::Told toldOf(const Project& project, const kb::KnowledgeBase& kb, const measure::Trial& trial)
+diagnose::UserAnswers userAnswersOf(const Project& project, const kb::KnowledgeBase& kb, const measure::Trial& trial)
 {
     constexpr auto kFresh = std::chrono::hours(24);
     const auto changed = diagnose::lastChange(project.entries, trial.at);
-    diagnose::Told told;
+    diagnose::UserAnswers told;
     for (const Answer& answer : project.answers) {
         const bool isOfPath = answer.from == trial.from && answer.to == trial.to;
         const bool isOld = (changed && answer.at < *changed) || trial.at - answer.at > kFresh;

@@ -16,10 +16,10 @@ struct Converted {
     std::string rateOn;  ///< ISO 8601 date; empty: no rate was needed
 };
 
-class Purse {
+class CurrencyConverter {
 public:
     /// The house's currency is the one without a rate, else the only one that offers and purchases use.
-    explicit Purse(const plan::Plan&);
+    explicit CurrencyConverter(const plan::Plan&);
     /// ISO 4217 code; empty: none was stated, amounts are in no currency.
     const std::string& currency() const { return m_currency; }
     /// Rough prices of no currency count one to one.

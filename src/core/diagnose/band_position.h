@@ -10,15 +10,15 @@
 
 namespace sokudo::diagnose {
 
-enum class Standing { Impossible, Full, Normal, Low, Fault };
-std::string_view code(Standing);
+enum class BandPosition { Impossible, Full, Normal, Low, Fault };
+std::string_view code(BandPosition);
 
 struct Stand {
-    Standing at = Standing::Normal;                              ///< of the figure itself
-    Standing least = Standing::Normal, most = Standing::Normal;  ///< at the two ends of its interval
+    BandPosition at = BandPosition::Normal;                                  ///< of the figure itself
+    BandPosition least = BandPosition::Normal, most = BandPosition::Normal;  ///< at the two ends of its interval
     bool isAboveEstimate = false;  ///< more than any estimate, and possible: the machines are better than estimated
     bool isBorderline() const { return least != most; }
-    bool isSlow() const { return at == Standing::Low || at == Standing::Fault; }
+    bool isSlow() const { return at == BandPosition::Low || at == BandPosition::Fault; }
 };
 
 /// "low", or "low, borderline (fault to normal)" where the interval reaches over an edge.

@@ -18,7 +18,7 @@ namespace sokudo::traffic {
 /// Nobody is shut out for what another caller of the address did: a caller that finds the door full takes the place of
 /// the one that has stood there longest at the most crowded address, its own first. Wrong keys narrow an address to few
 /// callers at once, unless it has proved the key lately; the key is too long to be guessed.
-class Door {
+class CallerLimits {
 public:
     using Clock = std::chrono::steady_clock;
     static constexpr int kMostCallers = 32;  ///< connections that have not proved the key yet

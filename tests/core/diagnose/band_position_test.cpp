@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The five standings at their edges, with hard ceilings worked out by hand, and the interval that is carried.
-#include "core/diagnose/standing.h"
+#include "core/diagnose/band_position.h"
 #include "core/oneline/path_line.h"
 #include "testing.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
-using diagnose::Standing;
+using diagnose::BandPosition;
 
 namespace {
 
@@ -18,7 +18,7 @@ diagnose::Stand stand(double gbps, const char* line, double error = 0)
 
 }  // namespace
 
-class StandingTest : public QObject {
+class BandPositionTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
     void edges_data()
@@ -91,5 +91,5 @@ private Q_SLOTS:
     }
 };
 
-SOKUDO_TEST(StandingTest)
-#include "standing_test.moc"
+SOKUDO_TEST(BandPositionTest)
+#include "band_position_test.moc"

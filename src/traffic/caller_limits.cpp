@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "traffic/door.h"
+#include "traffic/caller_limits.h"
 
 #include <algorithm>
 
@@ -22,13 +22,13 @@ std::string callerOf(const std::string& address)
     return network + "/64";
 }
 
-int Door::insideFrom(const std::string& address) const
+int CallerLimits::insideFrom(const std::string& address) const
 {
     return static_cast<int>(
         std::count_if(m_inside.begin(), m_inside.end(), [&](const Caller& one) { return one.address == address; }));
 }
 
-int Door::mostFrom(const std::string& address, Clock::time_point now) const
+int CallerLimits::mostFrom(const std::string& address, Clock::time_point now) const
 {
     const auto known = m_addresses.find(address);
     if (known == m_addresses.end() || now >= known->second.narrowUntil) return kMostFromOne;
@@ -36,7 +36,7 @@ int Door::mostFrom(const std::string& address, Clock::time_point now) const
     return isTrusted ? kMostFromOne : kMostAfterWrongKeys;
 }
 
-std::string Door::mostCrowded() const
+std::string CallerLimits::mostCrowded() const
 {
     std::map<std::string, int> counts;
     for (const Caller& one : m_inside) ++counts[one.address];
@@ -46,7 +46,7 @@ std::string Door::mostCrowded() const
 }
 
 /// The one of an address that has stood there longest goes, where it had the time to say its first words.
-bool Door::makeRoom(const std::string& crowded, Clock::time_point now, Answer& answer)
+bool CallerLimits::makeRoom(const std::string& crowded, Clock::time_point now, Answer& answer)
 {
     const auto oldest =
         std::find_if(m_inside.begin(), m_inside.end(), [&](const Caller& one) { return one.address == crowded; });
@@ -56,7 +56,7 @@ bool Door::makeRoom(const std::string& crowded, Clock::time_point now, Answer& a
     return true;
 }
 
-Door::Answer Door::enter(const std::string& address, Clock::time_point now)
+CallerLimits::Answer CallerLimits::enter(const std::string& address, Clock::time_point now)
 {
     const std::lock_guard turn(m_mutex);
     forgetOld(now);
@@ -72,13 +72,13 @@ Door::Answer Door::enter(const std::string& address, Clock::time_point now)
     return answer;
 }
 
-void Door::leave(Ticket ticket)
+void CallerLimits::leave(Ticket ticket)
 {
     const std::lock_guard turn(m_mutex);
     std::erase_if(m_inside, [ticket](const Caller& one) { return one.ticket == ticket; });
 }
 
-void Door::wrongKey(const std::string& address, Clock::time_point now)
+void CallerLimits::wrongKey(const std::string& address, Clock::time_point now)
 {
     const std::lock_guard turn(m_mutex);
     Address& known = m_addresses[callerOf(address)];
@@ -87,7 +87,7 @@ void Door::wrongKey(const std::string& address, Clock::time_point now)
     known.wrongKeys = 0;
 }
 
-void Door::rightKey(const std::string& address, Clock::time_point now)
+void CallerLimits::rightKey(const std::string& address, Clock::time_point now)
 {
     const std::lock_guard turn(m_mutex);
     Address& known = m_addresses[callerOf(address)];
@@ -96,7 +96,7 @@ void Door::rightKey(const std::string& address, Clock::time_point now)
     known.provedAt = now;
 }
 
-void Door::forgetOld(Clock::time_point now)
+void CallerLimits::forgetOld(Clock::time_point now)
 {
     if (m_addresses.size() < kMostRemembered) return;
     std::erase_if(m_addresses, [&](const auto& one) {

@@ -9,33 +9,33 @@
 namespace sokudo::buy {
 
 /// Hosts with one link each, to a switch, with the same choices and in the same nets.
-struct Crowd {
+struct HostGroup {
     std::vector<std::size_t> members;               ///< nodes; the first stands for all
     std::vector<std::vector<std::size_t>> choices;  ///< of each member, in one order: equal places are equal choices
-    std::vector<std::size_t> nets;                  ///< those that they are in, by their place in Crowds::nets
+    std::vector<std::size_t> nets;                  ///< those that they are in, by their place in HostGroups::nets
     std::size_t size() const { return members.size(); }
 };
 
-/// What must all hang together at a rate: the wishes of crowds, and those that they imply.
-struct Net {
+/// What must all hang together at a rate: the wishes of groups, and those that they imply.
+struct ConnectedSet {
     BitRate rate;
     std::vector<std::size_t> nodes;
 };
 
-struct Crowds {
-    std::vector<Crowd> crowds;
-    std::vector<Net> nets;     ///< those with a crowd in them
-    std::vector<int> crowdOf;  ///< by node; -1: none
+struct HostGroups {
+    std::vector<HostGroup> groups;
+    std::vector<ConnectedSet> nets;  ///< those with a group in them
+    std::vector<int> groupOf;        ///< by node; -1: none
     /// Hosts that a node stands for.
     int sizeAt(std::size_t node) const
     {
-        return crowdOf[node] < 0 ? 1 : static_cast<int>(crowds[static_cast<std::size_t>(crowdOf[node])].size());
+        return groupOf[node] < 0 ? 1 : static_cast<int>(groups[static_cast<std::size_t>(groupOf[node])].size());
     }
-    bool isAsked(const ModelWish& wish) const { return crowdOf[wish.a] >= 0 || crowdOf[wish.b] >= 0; }
+    bool isAsked(const ModelWish& wish) const { return groupOf[wish.a] >= 0 || groupOf[wish.b] >= 0; }
 };
 
 /// @source own: with one link a host is joined to all that its switch is joined to, so wishes between such hosts and
 /// switches are the same as that each of their nets hangs together
-Crowds crowdsOf(const Model&);
+HostGroups hostGroupsOf(const Model&);
 
 }  // namespace sokudo::buy

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/plan/loosen.h"
+#include "core/plan/gone_references.h"
 
 #include <algorithm>
 
@@ -87,7 +87,7 @@ void loosenPorts(Plan& plan)
 
 }  // namespace
 
-Plan loosened(Plan plan)
+Plan withoutGoneReferences(Plan plan)
 {
     loosenPorts(plan);
     loosenDevices(plan);
