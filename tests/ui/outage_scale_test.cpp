@@ -92,17 +92,17 @@ private Q_SLOTS:
         Shown shown;
         QSignalSpy playing(&shown.scale, &OutageScale::playing);
         shown.key(Qt::Key_Space);
-        QVERIFY(shown.scale.isRunning());
+        QVERIFY(shown.scale.isPlaying());
         QVERIFY(QTest::qWaitFor([&] { return shown.minutes() > 0; }, 5000));
         shown.key(Qt::Key_End);
-        QVERIFY(QTest::qWaitFor([&] { return !shown.scale.isRunning(); }, 5000));
+        QVERIFY(QTest::qWaitFor([&] { return !shown.scale.isPlaying(); }, 5000));
         QCOMPARE(playing.count(), 2);
         // Once more from the start.
         shown.key(Qt::Key_Space);
-        QVERIFY(shown.scale.isRunning() && shown.minutes() < 471);
+        QVERIFY(shown.scale.isPlaying() && shown.minutes() < 471);
         // Another outage stops it.
         shown.scale.setLine(played(), {"u"});
-        QVERIFY(!shown.scale.isRunning());
+        QVERIFY(!shown.scale.isPlaying());
     }
     void itTellsWhereItIs()
     {

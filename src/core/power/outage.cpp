@@ -38,12 +38,12 @@ double yearsOf(const plan::Device& device, int now)
 }
 
 /// Plays one bound of it: when each node goes dark.
-class Play {
+class Simulation {
 public:
-    Play(const SupplyNet& net, const kb::KnowledgeBase& kb, Bound bound, int year)
+    Simulation(const SupplyNet& net, const kb::KnowledgeBase& kb, Bound bound, int year)
         : m_feeds(net.feeds), m_kb(kb), m_bound(bound), m_year(year)
     {
-        darkAt.assign(m_feeds.size(), kNever);
+        offAt.assign(m_feeds.size(), kNever);
         m_isDead.assign(m_feeds.size(), false);
         m_isLostFeed.assign(m_feeds.feeds.size(), false);
         curves.resize(m_feeds.devices());
@@ -66,13 +66,13 @@ public:
             if (isOnBattery(battery) && !m_isDead[at(battery)]) note(battery, kLongest);
     }
 
-    std::vector<double> darkAt;        ///< s; of each node
+    std::vector<double> offAt;         ///< s; of each node
     std::vector<BatteryCurve> curves;  ///< of each device; empty where it has no battery
 
 private:
     bool isLive(const Feed& feed, std::size_t number) const
     {
-        return !m_isLostFeed[number] && !m_isDead[at(feed.from)] && darkAt[at(feed.from)] == kNever;
+        return !m_isLostFeed[number] && !m_isDead[at(feed.from)] && offAt[at(feed.from)] == kNever;
     }
     bool hasLiveFeed(int node) const
     {
@@ -94,22 +94,22 @@ private:
             changed = false;
             for (std::size_t i = 0; i < m_feeds.size(); ++i) {
                 const int node = static_cast<int>(i);
-                if (darkAt[i] != kNever) continue;
+                if (offAt[i] != kNever) continue;
                 const bool isRoot = m_feeds.into[i].empty();
                 if (m_isDead[i] || (!isRoot && !hasLiveFeed(node) && !hasCharge(node))) {
-                    darkAt[i] = now;
+                    offAt[i] = now;
                     changed = true;
                 }
             }
             for (int battery : m_batteries)
-                if (darkAt[at(battery)] == kNever && isOnBattery(battery) && isTooMuch(battery)) {
+                if (offAt[at(battery)] == kNever && isOnBattery(battery) && isTooMuch(battery)) {
                     m_left[at(battery)] = 0;
                     curves[at(battery)].isOverloaded = true;
                     changed = true;
                 }
         }
         for (int battery : m_batteries)
-            if (now == 0 || darkAt[at(battery)] == kNever || m_left[at(battery)] <= 1e-9) note(battery, now);
+            if (now == 0 || offAt[at(battery)] == kNever || m_left[at(battery)] <= 1e-9) note(battery, now);
     }
     /// What hangs on a battery now: its own draw and all it feeds that is not dark, in equal shares with other live
     /// feeds.
@@ -118,7 +118,7 @@ private:
         double watts = of(m_feeds.own(node), m_bound).in();
         for (int number : m_feeds.out[at(node)]) {
             const Feed& feed = m_feeds.feeds[at(number)];
-            if (m_isLostFeed[at(number)] || m_isDead[at(feed.to)] || darkAt[at(feed.to)] != kNever) continue;
+            if (m_isLostFeed[at(number)] || m_isDead[at(feed.to)] || offAt[at(feed.to)] != kNever) continue;
             int live = 0;
             for (int other : m_feeds.into[at(feed.to)])
                 live += isLive(m_feeds.feeds[at(other)], static_cast<std::size_t>(other));
@@ -149,7 +149,7 @@ private:
         double step = kNever;
         std::vector<std::pair<int, double>> rates;
         for (int battery : m_batteries) {
-            if (darkAt[at(battery)] != kNever || !isOnBattery(battery)) continue;
+            if (offAt[at(battery)] != kNever || !isOnBattery(battery)) continue;
             const double full = fullTime(battery);
             if (full == kNever) continue;
             rates.emplace_back(battery, 1 / full);
@@ -167,7 +167,7 @@ private:
     {
         BatteryCurve& curve = curves[at(battery)];
         if (!curve.points.empty() && curve.points.back().left <= 0) return;
-        const bool isDark = darkAt[at(battery)] != kNever;
+        const bool isDark = offAt[at(battery)] != kNever;
         curve.points.push_back({Duration::of(now), m_left[at(battery)], isDark ? Watt{} : loadOf(battery)});
     }
 
@@ -230,8 +230,8 @@ Result<Cut> cutOf(const plan::Plan& plan, const SupplyNet& net, const Outage& ou
 /// Says why a device has no power: along its feeds to the first that is off by itself.
 class Reasons {
 public:
-    Reasons(const plan::Plan& plan, const SupplyNet& net, const Play& play, const Cut& cut)
-        : m_plan(plan), m_feeds(net.feeds), m_play(play), m_cut(cut)
+    Reasons(const plan::Plan& plan, const SupplyNet& net, const Simulation& simulation, const Cut& cut)
+        : m_plan(plan), m_feeds(net.feeds), m_simulation(simulation), m_cut(cut)
     {}
     text::Sentence of(int node) const
     {
@@ -284,7 +284,7 @@ private:
     }
     text::Sentence ofBattery(int node, const std::string& name) const
     {
-        if (m_play.curves[at(node)].isOverloaded)
+        if (m_simulation.curves[at(node)].isOverloaded)
             return text::say("outage.overloaded", "{} cannot carry what hangs on it", name);
         return text::say("outage.empty", "the battery of {} is empty", name);
     }
@@ -300,40 +300,40 @@ private:
     }
     const plan::Plan& m_plan;
     const Feeds& m_feeds;
-    const Play& m_play;
+    const Simulation& m_simulation;
     const Cut& m_cut;
 };
 
-/// Puts the three plays of an outage together.
+/// Puts the three simulations of an outage together.
 TimeLine together(const plan::Plan& plan, const SupplyNet& net, const Outage& outage, const Cut& cut,
-                  const std::array<Play, 3>& plays)
+                  const std::array<Simulation, 3>& simulations)
 {
-    const Play& usual = plays[1];
+    const Simulation& usual = simulations[1];
     const Reasons reasons(plan, net, usual, cut);
     TimeLine line{outage, {}, {}, {}, Duration::of(3600), 0};
     const auto seconds = [](double value) { return Duration::of(std::min(value, kLongest)); };
     for (std::size_t i = 0; i < net.size(); ++i) {
         const int node = static_cast<int>(i);
-        if (usual.darkAt[i] == kNever) {
+        if (usual.offAt[i] == kNever) {
             line.lasting += !net.feeds.isPassive(node) && !net.feeds.into[i].empty();
             continue;
         }
-        const double low = std::min(plays[0].darkAt[i], usual.darkAt[i]);
-        const double high = std::max(plays[2].darkAt[i], usual.darkAt[i]);
+        const double low = std::min(simulations[0].offAt[i], usual.offAt[i]);
+        const double high = std::max(simulations[2].offAt[i], usual.offAt[i]);
         line.drops.push_back(
-            {net.devices[i]->id, seconds(low), seconds(usual.darkAt[i]), seconds(high), reasons.of(node)});
-        line.end = std::max(line.end, seconds(usual.darkAt[i]));
+            {net.devices[i]->id, seconds(low), seconds(usual.offAt[i]), seconds(high), reasons.of(node)});
+        line.end = std::max(line.end, seconds(usual.offAt[i]));
     }
     std::stable_sort(line.drops.begin(), line.drops.end(), [](const Drop& a, const Drop& b) { return a.at < b.at; });
     for (std::size_t i = 0; i < net.size(); ++i) {
         BatteryCurve curve = usual.curves[i];
         if (curve.points.empty()) continue;
         curve.device = net.devices[i]->id;
-        curve.lasts = usual.darkAt[i] == kNever;
+        curve.lasts = usual.offAt[i] == kNever;
         if (!curve.lasts) {
-            curve.low = seconds(std::min(plays[0].darkAt[i], usual.darkAt[i]));
-            curve.empty = seconds(usual.darkAt[i]);
-            curve.high = seconds(std::max(plays[2].darkAt[i], usual.darkAt[i]));
+            curve.low = seconds(std::min(simulations[0].offAt[i], usual.offAt[i]));
+            curve.empty = seconds(usual.offAt[i]);
+            curve.high = seconds(std::max(simulations[2].offAt[i], usual.offAt[i]));
         }
         line.batteries.push_back(std::move(curve));
     }
@@ -401,10 +401,11 @@ Result<TimeLine> timeLineOf(const plan::Plan& plan, const SupplyNet& net, const 
     const auto cut = cutOf(plan, net, outage);
     if (!cut) return tl::unexpected(cut.error());
     const int year = outage.year;
-    std::array<Play, 3> plays{Play(net, kb, Bound::Low, year), Play(net, kb, Bound::Usual, year),
-                              Play(net, kb, Bound::High, year)};
-    for (Play& play : plays) play.run(cut->nodes, cut->feed);
-    TimeLine line = together(plan, net, outage, *cut, plays);
+    std::array<Simulation, 3> simulations{Simulation(net, kb, Bound::Low, year),
+                                          Simulation(net, kb, Bound::Usual, year),
+                                          Simulation(net, kb, Bound::High, year)};
+    for (Simulation& simulation : simulations) simulation.run(cut->nodes, cut->feed);
+    TimeLine line = together(plan, net, outage, *cut, simulations);
     const bool isCable = outage.what.kind == "run" && outage.cause == Outage::Cause::Broken;
     addServices(line, plan, net, isCable ? plan::RunId{outage.what.id} : plan::RunId{});
     return line;

@@ -53,7 +53,7 @@ OutagePane::OutagePane(app::PowerPresenter& presenter, QWidget* parent) : QWidge
         m_presenter.play(m_outages[static_cast<std::size_t>(at)].outage);
     });
     connect(m_scale, &OutageScale::moved, this, &OutagePane::showMinute);
-    connect(m_scale, &OutageScale::playing, this, [this](bool on) { m_play->setText(on ? "⏸ Stop" : "▶ Run"); });
+    connect(m_scale, &OutageScale::playing, this, [this](bool on) { m_play->setText(on ? "⏸ Stop" : "▶ Play"); });
     connect(&presenter, &app::PowerPresenter::changed, this, &OutagePane::refresh);
     connect(&presenter, &app::PowerPresenter::outageChanged, this, &OutagePane::showLine);
     refresh();
@@ -66,12 +66,12 @@ QWidget* OutagePane::footPanel()
     auto* footColumn = column(foot, 0, 0);
     m_scale = new OutageScale;
     footColumn->addWidget(m_scale);
-    m_play = button("▶ Run", "", [this] {
-        m_scale->toggleRun();
+    m_play = button("▶ Play", "", [this] {
+        m_scale->togglePlay();
         m_scale->setFocus();
     });
-    m_play->setAccessibleName("Run the outage");
-    m_play->setToolTip("Space runs and stops it; arrows go minute by minute, with Shift by ten");
+    m_play->setAccessibleName("Play the outage");
+    m_play->setToolTip("Space plays and stops; arrows go minute by minute, with Shift by ten");
     m_scale->setCorner(m_play);
     return foot;
 }

@@ -73,7 +73,7 @@ OutageScale::OutageScale(QWidget* parent) : QWidget(parent)
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     m_play.setInterval(kPlayEvery);
     connect(&m_play, &QTimer::timeout, this, [this] {
-        if (m_at >= end()) return toggleRun();
+        if (m_at >= end()) return togglePlay();
         setAt(m_at + Duration::of(end().in() / kPlaySteps));
     });
 }
@@ -82,7 +82,7 @@ void OutageScale::setLine(std::optional<power::TimeLine> line, QStringList names
 {
     m_line = std::move(line);
     m_names = std::move(names);
-    if (m_play.isActive()) toggleRun();
+    if (m_play.isActive()) togglePlay();
     setFixedHeight(sizeHint().height());
     setAt(std::min(m_at, end()));
 }
@@ -109,7 +109,7 @@ void OutageScale::setAt(Duration when)
     Q_EMIT moved();
 }
 
-void OutageScale::toggleRun()
+void OutageScale::togglePlay()
 {
     if (m_play.isActive()) m_play.stop();
     else {
@@ -170,7 +170,7 @@ void OutageScale::keyPressEvent(QKeyEvent* event)
     const bool isFar = event->modifiers() & Qt::ShiftModifier;
     const Duration by = isFar ? Duration::of(step().in() * 10) : step();
     switch (event->key()) {
-    case Qt::Key_Space: return toggleRun();
+    case Qt::Key_Space: return togglePlay();
     case Qt::Key_Left: return setAt(m_at > by ? m_at - by : Duration{});
     case Qt::Key_Right: return setAt(m_at + by);
     case Qt::Key_Home: return setAt({});

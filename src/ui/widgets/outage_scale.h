@@ -20,8 +20,8 @@ public:
     void setLine(std::optional<power::TimeLine>, QStringList names);
     Duration at() const { return m_at; }
     void setAt(Duration);
-    bool isRunning() const { return m_play.isActive(); }
-    void toggleRun();
+    bool isPlaying() const { return m_play.isActive(); }
+    void togglePlay();
     /// Puts a widget below the names, at the left of the times.
     void setCorner(QWidget*);
     QSize sizeHint() const override;
