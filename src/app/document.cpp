@@ -349,18 +349,25 @@ bool Document::writeNote(const QString& text)
 bool Document::writeNoteAbout(const QString& text, const plan::Subject& about)
 {
     if (text.trimmed().isEmpty()) return false;
-    return writeNotes({{fromQt(text.trimmed()), about}});
+    store::Changes changes;
+    changes.entries = {logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids)};
+    changes.entries.back().about = about;
+    return record("Write a note", changes);
 }
 
-bool Document::writeNotes(const std::vector<NoteAbout>& notes)
+bool Document::keepReadings(std::vector<measure::Reading> readings)
 {
-    if (notes.empty()) return true;
+    if (readings.empty()) return true;
     store::Changes changes;
-    for (const NoteAbout& note : notes) {
-        changes.entries.push_back(logbook::noteEntry(note.text, now(), m_ids));
-        changes.entries.back().about = note.about;
+    for (measure::Reading& one : readings) {
+        one.id = m_ids.next<measure::ReadingId>();
+        one.at = now();
+        changes.entries.push_back(logbook::readingEntry(one, m_ids));
     }
-    return record(notes.size() == 1 ? QString("Write a note") : QString("Write %1 notes").arg(notes.size()), changes);
+    const QString text =
+        readings.size() == 1 ? QString("Keep a reading") : QString("Keep %1 readings").arg(readings.size());
+    changes.readings = std::move(readings);
+    return record(text, changes);
 }
 
 bool Document::writeDiagnosis(const QString& text, measure::TrialId trial)

@@ -184,6 +184,16 @@ void FieldReader::texts(const char* key, std::map<std::string, std::string>& int
         else complain(std::string(key) + "." + name, "needs a text");
 }
 
+void FieldReader::numbers(const char* key, std::map<std::string, double>& into)
+{
+    const Json* found = member(key);
+    if (!found) return;
+    if (!found->is_object()) return complain(key, "needs an object of numbers");
+    for (const auto& [name, value] : found->items())
+        if (value.is_number()) into[name] = value.get<double>();
+        else complain(std::string(key) + "." + name, "must be a number");
+}
+
 void FieldReader::traits(const char* key, plan::Traits& into, kb::TraitOwner owner)
 {
     std::map<std::string, std::string> stated;

@@ -41,6 +41,7 @@ public:
     void time(const char* key, measure::Timestamp& into);
     /// An object of texts; a number in it is kept as its text.
     void texts(const char* key, std::map<std::string, std::string>& into);
+    void numbers(const char* key, std::map<std::string, double>& into);
     /// Stated values; those of kinds that this Sokudo does not know are kept as they are.
     void traits(const char* key, plan::Traits& into, kb::TraitOwner owner);
     /// Fields with where they are from: {"length_m": "measured 2026-11-02"}.

@@ -270,6 +270,8 @@ void writeRecords(RowWriter& writer, const Changes& changes)
 {
     for (const auto& one : changes.trials) writer.put(one);
     for (const measure::TrialId id : changes.withdrawnTrials) writer.drop("trial", id.value);
+    for (const auto& one : changes.readings) writer.put(one);
+    for (const measure::ReadingId id : changes.withdrawnReadings) writer.drop("reading", id.value);
     for (const auto& one : changes.entries) writer.put(one);
     for (const logbook::EntryId id : changes.withdrawnEntries) writer.drop("entry", id.value);
     for (const auto& one : changes.answers) writer.put(one);
@@ -344,10 +346,12 @@ void putRecords(Project& project, const Changes& changes)
 {
     const auto append = [](auto& list, const auto& more) { list.insert(list.end(), more.begin(), more.end()); };
     drop(project.trials, changes.trials, changes.withdrawnTrials);
+    drop(project.readings, changes.readings, changes.withdrawnReadings);
     drop(project.entries, changes.entries, changes.withdrawnEntries);
     drop(project.answers, changes.answers, changes.withdrawnAnswers);
     drop(project.versions, changes.versions, changes.droppedVersions);
     append(project.trials, changes.trials);
+    append(project.readings, changes.readings);
     append(project.entries, changes.entries);
     append(project.answers, changes.answers);
     append(project.versions, changes.versions);

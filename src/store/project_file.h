@@ -18,6 +18,8 @@ struct Changes {
     const plan::Plan* after = nullptr;
     std::vector<measure::Trial> trials;
     std::vector<measure::TrialId> withdrawnTrials;
+    std::vector<measure::Reading> readings;
+    std::vector<measure::ReadingId> withdrawnReadings;
     std::vector<logbook::Entry> entries;
     std::vector<logbook::EntryId> withdrawnEntries;
     std::vector<Answer> answers;
@@ -94,7 +96,8 @@ private:
     UnknownFields m_unknown;
 };
 
-/// Adds the results, entries and answers of a change to what a project holds, and takes away withdrawn answers.
+/// Adds the results, readings, entries and answers of a change to what a project holds, and takes away withdrawn
+/// answers.
 void putRecords(Project&, const Changes&);
 
 /// A sentence for each row that was set aside and for what is missing; empty: all is there.

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/project_json.h"
 
+#include <algorithm>
 #include <set>
 
 #include <fmt/format.h>
@@ -171,10 +172,33 @@ std::string exportJson(const Project& project, const Export& how)
     return jsonText(result, how.isCompact ? -1 : 1) + "\n";
 }
 
+namespace {
+
+/// Readings of ports were notes before: they become records, and the notes stay.
+void addReadings(Json& root)
+{
+    const auto log = root.is_object() ? root.find("log") : root.end();
+    if (log == root.end() || !log->is_array() || root.contains("readings")) return;
+    if (const auto version = root.find("version");
+        version == root.end() || !version->is_number_integer() || version->get<int>() >= kReadingsVersion)
+        return;
+    std::int64_t lastId = 0;
+    for (const auto& [key, list] : root.items()) {
+        if (!list.is_array()) continue;
+        for (const Json& one : list)
+            if (const auto id = one.find("id"); one.is_object() && id != one.end() && id->is_number_integer())
+                lastId = std::max(lastId, id->get<std::int64_t>());
+    }
+    for (Json& one : readingsInLog(log->get<std::vector<Json>>(), lastId)) root["readings"].push_back(std::move(one));
+}
+
+}  // namespace
+
 Result<Project> importJson(std::string_view text, const std::string& name)
 {
-    const auto parsed = parseJson(text, name);
+    auto parsed = parseJson(text, name);
     if (!parsed) return tl::unexpected(parsed.error());
+    addReadings(*parsed);
     Project project;
     Importer importer(*parsed, name, project);
     if (importer.header()) {

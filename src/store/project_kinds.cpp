@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Trials, log entries, answers and versions: what a project keeps beside the plan.
+// Trials, readings, log entries, answers and versions: what a project keeps beside the plan.
 #include "core/measure/checks.h"
 #include "core/plan/describe.h"
 #include "store/row.h"
@@ -36,6 +36,45 @@ const Kind& kindOf<measure::Trial>()
             of.text("note", &T::note);
         });
         kind.check = [](const void* row) { return measure::problemOf(*static_cast<const T*>(row)); };
+        return std::move(kind).calledBy("note");
+    }();
+    return kKind;
+}
+
+template <>
+const Kind& kindOf<measure::Reading>()
+{
+    using R = measure::Reading;
+    using Shown = measure::PortReading;
+    using Counted = measure::CounterState;
+    static const Kind kKind = [] {
+        Kind kind = described<R>("reading", "readings", "reading of a port", [](Fields<R>& of) {
+            of.time("at", &R::at);
+            of.ref("port", &R::port, "port");
+            of.object("shown", &R::shown, [](Fields<Shown>& shown) {
+                shown.maybe("link", &Shown::hasLink);
+                shown.quantity("rate_bps", &Shown::rate);
+                shown.text("duplex", &Shown::duplex);
+                shown.text("fec", &Shown::fec);
+                shown.text("module", &Shown::module);
+                shown.count("bus_generation", &Shown::busGeneration);
+                shown.count("bus_lanes", &Shown::busLanes);
+                shown.whole("mtu", &Shown::mtu);
+                shown.maybe("main", &Shown::isMain);
+            });
+            of.object("counted", &R::counted, [](Fields<Counted>& counted) {
+                counted.numbers("counts", &Counted::counts);
+                counted.quantity("uptime_s", &Counted::uptime);
+            });
+            of.text("note", &R::note);
+        });
+        kind.check = [](const void* row) -> std::optional<FieldProblem> {
+            const R& reading = *static_cast<const R*>(row);
+            if (reading.counted)
+                for (const auto& [name, count] : reading.counted->counts)
+                    if (count < 0) return FieldProblem{"counted", "counts below 0: " + name};
+            return std::nullopt;
+        };
         return std::move(kind).calledBy("note");
     }();
     return kKind;

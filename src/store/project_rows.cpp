@@ -98,6 +98,24 @@ ProjectBuilder parsed(std::vector<RawRow> rows, int version, ReadProgress& progr
     return whole;
 }
 
+/// Readings of ports that stand as notes in the log of an older version, as rows of their own, numbered on from all
+/// others.
+std::vector<RawRow> readingsIn(const std::vector<RawRow>& rows, int version)
+{
+    std::vector<RawRow> made;
+    if (version >= kReadingsVersion) return made;
+    std::vector<Json> entries;
+    std::int64_t lastId = 0;
+    for (const RawRow& raw : rows) {
+        lastId = std::max(lastId, raw.id);
+        if (raw.kind != "entry" || !raw.trouble.empty()) continue;
+        if (auto body = parseJson(raw.body, raw.kind)) entries.push_back(std::move(*body));
+    }
+    for (const Json& one : readingsInLog(entries, lastId))
+        made.push_back({"reading", one["id"].get<std::int64_t>(), jsonText(one), {}});
+    return made;
+}
+
 /// How a person names several rows of a kind.
 std::string pluralOf(const std::string& kind)
 {
@@ -159,6 +177,7 @@ bool migrateTables(const Sqlite& file, int version)
         upgradeRow(raw.kind, *body, version);
         writer.putRaw(raw.kind, raw.id, jsonText(*body));
     }
+    for (const RawRow& one : readingsIn(rows, version)) writer.putRaw(one.kind, one.id, one.body);
     if (!name.empty()) writer.putRaw("house", 1, jsonText(Json{{"name", name}}));
     const std::string tables =
         version < 2 ? std::string("DELETE FROM setting WHERE name = 'name';") + kTally : std::string();
@@ -180,6 +199,7 @@ Loaded readRows(const Sqlite& file, int version, ReadProgress& progress)
         ++found[raw.kind];
         rows.push_back(std::move(raw));
     });
+    for (RawRow& one : readingsIn(rows, version)) rows.push_back(std::move(one));
     progress.ofRows = static_cast<std::int64_t>(rows.size());
     loaded.project = parsed(std::move(rows), version, progress).finish();
     if (version < 2) loaded.project.plan.name = file.text("SELECT value FROM setting WHERE name = 'name'");

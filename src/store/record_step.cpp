@@ -67,6 +67,7 @@ bool follow(const std::vector<Changed<T>>& step, const std::vector<T>& now, Step
 RecordStep recordStep(const Project& before, const Changes& changes)
 {
     return {changed(before.trials, changes.trials, changes.withdrawnTrials),
+            changed(before.readings, changes.readings, changes.withdrawnReadings),
             changed(before.entries, changes.entries, changes.withdrawnEntries),
             changed(before.answers, changes.answers, changes.withdrawnAnswers),
             changed(before.versions, changes.versions, changes.droppedVersions)};
@@ -76,6 +77,7 @@ Result<Changes> changesFor(const RecordStep& step, const Project& now, StepDirec
 {
     Changes changes;
     if (follow(step.trials, now.trials, direction, changes.trials, changes.withdrawnTrials) &&
+        follow(step.readings, now.readings, direction, changes.readings, changes.withdrawnReadings) &&
         follow(step.entries, now.entries, direction, changes.entries, changes.withdrawnEntries) &&
         follow(step.answers, now.answers, direction, changes.answers, changes.withdrawnAnswers) &&
         follow(step.versions, now.versions, direction, changes.versions, changes.droppedVersions))

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What one action did to the records beside the plan (results, log entries, answers, versions), so that it can be
-// undone and redone.
+// What one action did to the records beside the plan (results, readings, log entries, answers, versions), so that it
+// can be undone and redone.
 #pragma once
 
 #include <optional>
@@ -19,6 +19,7 @@ struct Changed {
 
 struct RecordStep {
     std::vector<Changed<measure::Trial>> trials;
+    std::vector<Changed<measure::Reading>> readings;
     std::vector<Changed<logbook::Entry>> entries;
     std::vector<Changed<Answer>> answers;
     std::vector<Changed<Version>> versions;

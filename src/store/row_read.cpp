@@ -71,6 +71,7 @@ public:
     void traits(const Field& field, plan::Traits& into) override { m_in.traits(field.key, into, field.owner); }
     void sources(const Field& field, plan::Sources& into) override { m_in.sources(field.key, into); }
     void texts(const Field& field, std::map<std::string, std::string>& into) override { m_in.texts(field.key, into); }
+    void numbers(const Field& field, std::map<std::string, double>& into) override { m_in.numbers(field.key, into); }
     void words(const Field& field, std::vector<std::string>& into) override { m_in.words(field.key, into); }
     void rates(const Field& field, std::vector<BitRate>& into) override { m_in.rates(field.key, into); }
     void time(const Field& field, measure::Timestamp& into) override { m_in.time(field.key, into); }

@@ -66,6 +66,10 @@ public:
     {
         for (const auto& [name, value] : values) result[field.key][name] = value;
     }
+    void numbers(const Field& field, std::map<std::string, double>& values) override
+    {
+        for (const auto& [name, value] : values) result[field.key][name] = value;
+    }
     void words(const Field& field, std::vector<std::string>& values) override
     {
         for (const std::string& one : values) result[field.key].push_back(one);

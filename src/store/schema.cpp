@@ -75,6 +75,10 @@ public:
               {{"type", "string"}, {"pattern", "^(read|measured|printed|told|guessed)( \\d{4}-\\d\\d-\\d\\d)?$"}}}});
     }
     void texts(const Field& field, std::map<std::string, std::string>&) override { put(field, store::texts()); }
+    void numbers(const Field& field, std::map<std::string, double>&) override
+    {
+        put(field, {{"type", "object"}, {"additionalProperties", {{"type", "number"}}}});
+    }
     void words(const Field& field, std::vector<std::string>&) override { put(field, listOf({{"type", "string"}})); }
     void rates(const Field& field, std::vector<BitRate>&) override { put(field, listOf({{"type", "number"}})); }
     void time(const Field& field, measure::Timestamp&) override

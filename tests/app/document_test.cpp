@@ -110,20 +110,30 @@ private Q_SLOTS:
         QVERIFY(desk.document->answers().empty());
         QVERIFY(onDisk(desk).answers.empty());
     }
-    void notesThatBelongTogetherAreToldOfOnceAndAreNoVersions()
+    void readingsAreKeptAtOnceWithALineEach()
     {
         Desk desk;
         QSignalSpy recorded(desk.document.get(), &app::Document::recordChanged);
         QSignalSpy versions(desk.document.get(), &app::Document::versionsChanged);
         const auto before = desk.document->entries().size();
-        const plan::Subject scan{"device", desk.device("scan").value}, vault{"device", desk.device("vault").value};
-        QVERIFY(desk.document->writeNotes({{"read: rate=10g", scan}, {"read: no-link", vault}}));
-        QVERIFY(desk.document->writeNotes({}));
+        auto port = desk.document->plan().ports.begin();
+        const plan::PortId one = (*port).id, other = (*++port).id;
+        const auto shows = [](const char* line) { return *measure::portReadingOf(line, sokudo::testing::knowledge()); };
+        QVERIFY(desk.document->keepReadings(
+            {{{}, {}, one, shows("rate=10g mtu=9000"), {}, {}},
+             {{}, {}, other, shows("no-link"), measure::CounterState{{{"crc", 2}}, {}}, {}}}));
+        QVERIFY(desk.document->keepReadings({}));
         QCOMPARE(recorded.size(), 1);
         QCOMPARE(versions.size(), 0);
         QCOMPARE(desk.document->entries().size(), before + 2);
-        const auto kept = onDisk(desk).entries;
-        QVERIFY(kept[before].about == scan && kept[before + 1].about == vault);
+        const auto kept = onDisk(desk);
+        QCOMPARE(kept.readings.size(), std::size_t{2});
+        QVERIFY(kept.readings == desk.document->readings());
+        QVERIFY(kept.readings[0].port == one && kept.readings[0].shown->rate == gigabits(10));
+        QCOMPARE(kept.readings[1].counted->counts.at("crc"), 2.0);
+        QCOMPARE(toQt(kept.entries[before].text), "read: rate=10g mtu=9000");
+        QCOMPARE(toQt(kept.entries[before + 1].text), "read: no-link; counters: crc=2");
+        QVERIFY((kept.entries[before].about == plan::Subject{"port", one.value}));
         QVERIFY(desk.document->branch("fibre everywhere").isSet());
         QVERIFY(desk.document->keepVersion("today", store::VersionKind::Snapshot));
         QCOMPARE(versions.size(), 2);

@@ -66,10 +66,14 @@ const std::vector<Action>& actions()
          [](Desk& desk) {
              return desk.document->writeNoteAbout("bent", {"run", desk.run("q2").value});
          }},
-        {"writeNotes", "Write 2 notes",
+        {"keepReadings", "Keep 2 readings",
          [](Desk& desk) {
-             return desk.document->writeNotes(
-                 {{"one", {"run", desk.run("q2").value}}, {"two", {"run", desk.run("q2").value}}});
+             measure::PortReading shown;
+             shown.hasLink = false;
+             measure::CounterState counted;
+             counted.counts = {{"frames", 12}, {"crc", 3}};
+             const plan::PortId port = desk.document->plan().ports.begin()->id;
+             return desk.document->keepReadings({{{}, {}, port, shown, {}, {}}, {{}, {}, port, {}, counted, {}}});
          }},
         {"writeDiagnosis", "Write down the conclusion",
          [](Desk& desk) { return desk.document->writeDiagnosis("the cord", desk.document->trials().front().id); }},

@@ -170,6 +170,7 @@ private:
         if (type == "integer" || type == "number") return figureFor(key, type == "integer", m_chance);
         if (type == "array") return array(schema["items"], key, path);
         if (type == "object" && schema.contains("properties")) return object(schema, path + key + ".");
+        if (key == "counts") return Json{{"frames", m_chance.whole(0, 1000000)}, {"crc", m_chance.whole(0, 9)}};
         if (type == "object") return texts(key);
         if (schema.contains("format")) return day(m_chance) + "T21:04:05Z";
         return wordFor(m_list, path + key, m_chance);

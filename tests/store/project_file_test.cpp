@@ -317,6 +317,35 @@ private Q_SLOTS:
         QVERIFY(again->project.plan == changed);
         QVERIFY(again->project.trials == read->project.trials && again->project.entries == read->project.entries);
     }
+    /// A file whose log has readings of ports gets them as records when it is first written into, with the same ids as
+    /// were shown before.
+    void readingsOfAnOlderFile()
+    {
+        const QString path = toQt(fresh());
+        QVERIFY(QFile::copy(sokudo::testing::sourcePath("tests/data/project-v3.sokudo"), path));
+        QVERIFY(QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner));
+        {
+            const auto other = Sqlite::open(path.toStdString(), Sqlite::Mode::Open);
+            const std::int64_t port = other->number("SELECT min(id) FROM object WHERE kind = 'port'");
+            const std::string note =
+                "INSERT INTO object VALUES ('entry', 990001, '{\"id\":990001,\"at\":\"2026-11-02T10:00:00Z\",\"kind\":"
+                "\"note\",\"text\":\"read: rate=10g mtu=9000\",\"about\":{\"kind\":\"port\",\"id\":" +
+                std::to_string(port) + "}}', NULL); UPDATE tally SET rows = rows + 1 WHERE kind = 'entry';";
+            QCOMPARE(other->run(note), 0);
+        }
+        auto file = ProjectFile::open(path.toStdString());
+        const auto read = (*file)->load();
+        QVERIFY2(read && troubles(*read).empty(), read ? troubles(*read).front().c_str() : "");
+        QCOMPARE(read->project.readings.size(), std::size_t{1});
+        QVERIFY(read->project.readings[0].shown->rate == gigabits(10));
+        plan::Plan changed = read->project.plan;
+        changed.name = "brought on";
+        QVERIFY((*file)->save({&read->project.plan, &changed}));
+        const auto again = (*ProjectFile::open(path.toStdString()))->load();
+        QVERIFY(troubles(*again).empty());
+        QVERIFY(again->project.readings == read->project.readings);
+        QVERIFY(again->project.entries == read->project.entries);
+    }
     void fieldsOfALaterSokudoAreKept()
     {
         const std::string path = fresh();

@@ -87,7 +87,7 @@ private Q_SLOTS:
         };
         row("broken off", "\"places\": [", "\"places\": [[", "demo, line", "not JSON");
         row("another format", "sokudo-project", "shopping-list", "demo.format", "sokudo-project");
-        row("later version", "\"version\": 3", "\"version\": 4", "demo.version", "update Sokudo");
+        row("later version", "\"version\": 3", "\"version\": 5", "demo.version", "update Sokudo");
         row("text for a number", "\"level\": -1", "\"level\": \"low\"", "demo.places[0].level", "must be a number");
         row("number for text", "\"name\": \"Cellar\"", "\"name\": 5", "demo.places[0].name", "text in quotes");
         row("unknown role", "\"role\": \"router\"", "\"role\": \"toaster\"", "demo.devices[0].role", "known words");
@@ -146,6 +146,34 @@ private Q_SLOTS:
         const auto loaded = (*file)->load();
         QVERIFY2(loaded && loaded->lost.empty(), loaded ? "" : loaded.error().message().c_str());
         QVERIFY(loaded->project == *exported);
+    }
+    /// Readings of ports were notes of the log: they are read as records, once, and the notes stay.
+    void readingsOutOfTheLog()
+    {
+        const std::string old = R"({"format":"sokudo-project","version":3,
+          "places":[{"id":1,"name":"p"}],"devices":[{"id":2,"name":"d","place":1,"role":"switch"}],
+          "ports":[{"id":3,"device":2,"name":"1"}],
+          "log":[{"id":10,"at":"2026-11-02T10:00:00Z","kind":"note","text":"read: rate=2.5g duplex=full fec=rs bus=3.0x8 mtu=9000 main","about":{"kind":"port","id":3}},
+                 {"id":11,"at":"2026-11-02T10:00:01Z","kind":"note","text":"counters: frames=8.1m crc=3 uptime=12d","about":{"kind":"port","id":3}},
+                 {"id":12,"at":"2026-11-03T10:00:00Z","kind":"note","text":"read: what the label says","about":{"kind":"port","id":3}},
+                 {"id":13,"at":"2026-11-03T10:00:00Z","kind":"note","text":"read: no-link","about":{"kind":"device","id":2}},
+                 {"id":14,"at":"2026-11-04T10:00:00Z","kind":"note","text":"read: no-link","about":{"kind":"port","id":3}}]})";
+        const auto made = importJson(old, "old");
+        QVERIFY2(made, made ? "" : made.error().message().c_str());
+        QCOMPARE(made->entries.size(), std::size_t{5});
+        QCOMPARE(made->readings.size(), std::size_t{3});  // of a port, and in the words of a reading
+        const measure::PortReading& shown = *made->readings[0].shown;
+        QVERIFY(made->readings[0].port == plan::PortId{3} && !made->readings[0].counted);
+        QVERIFY(shown.hasLink == true && shown.rate == gigabits(2.5) && shown.mtu == 9000 && shown.isMain == true);
+        QVERIFY(shown.duplex == "full" && shown.fec == "rs" && shown.busGeneration == 3 && shown.busLanes == 8);
+        const measure::CounterState& counted = *made->readings[1].counted;
+        QCOMPARE(counted.counts.at("frames"), 8.1e6);
+        QCOMPARE(counted.counts.at("crc"), 3.0);
+        QCOMPARE(counted.uptime->in(), 12 * 86400.0);
+        QVERIFY(made->readings[2].shown->hasLink == false);
+        // Exported in this version, they are there once.
+        const auto again = importJson(exportJson(*made, {.isPrivateToo = true}), "again");
+        QVERIFY(again && *again == *made);
     }
     void privateRowsAreLeftOut()
     {

@@ -9,29 +9,6 @@
 #include "core/plan/trace.h"
 
 namespace sokudo::app {
-namespace {
-
-const std::string kRead = "read: ";         ///< how a reading begins in the logbook
-const std::string kCounted = "counters: ";  ///< and what a port counted
-
-/// A reading as a line that reads it again.
-std::string lineOf(const build::PortReading& reading)
-{
-    std::vector<std::string> words;
-    if (reading.hasLink && !*reading.hasLink) words.emplace_back("no-link");
-    if (reading.rate) words.push_back("rate=" + text::number(inGigabits(*reading.rate), 6) + "g");
-    if (!reading.duplex.empty()) words.push_back("duplex=" + reading.duplex);
-    if (!reading.fec.empty()) words.push_back("fec=" + reading.fec);
-    if (!reading.module.empty() && reading.module.find(' ') == std::string::npos)
-        words.push_back("module=" + reading.module);
-    if (reading.busLanes > 0)
-        words.push_back("bus=" + std::to_string(reading.busGeneration) + ".0x" + std::to_string(reading.busLanes));
-    if (reading.mtu) words.push_back("mtu=" + std::to_string(*reading.mtu));
-    if (reading.isMain) words.emplace_back(*reading.isMain ? "main" : "not-main");
-    return text::joined(words, " ");
-}
-
-}  // namespace
 
 BringUpPresenter::BringUpPresenter(Document& document, BuyPresenter& buy, HostSource hosts, EchoSource echo,
                                    QObject* parent)
@@ -40,11 +17,11 @@ BringUpPresenter::BringUpPresenter(Document& document, BuyPresenter& buy, HostSo
     m_second.setInterval(1000);
     connect(&m_second, &QTimer::timeout, this, &BringUpPresenter::tick);
     connect(&document, &Document::planChanged, this, &BringUpPresenter::refresh);
-    connect(&document, &Document::recordChanged, this, &BringUpPresenter::readLog);
+    connect(&document, &Document::recordChanged, this, &BringUpPresenter::takeReadings);
     connect(&buy, &BuyPresenter::changed, this, &BringUpPresenter::refresh);
     connect(&document.startClocks(), &StartClocks::changed, this, &BringUpPresenter::followClocks);
     refresh();
-    readLog();
+    takeReadings();
     followClocks();
 }
 
@@ -154,16 +131,14 @@ std::vector<const kb::LightMeaning*> BringUpPresenter::lights() const
     return build::lightsOf(m_plan->devices.find(m_chosen), m_document.knowledge());
 }
 
-/// The newest reading of each port that the logbook has.
-void BringUpPresenter::readLog()
+/// The newest reading of each port, and all that it has counted.
+void BringUpPresenter::takeReadings()
 {
     m_readings.clear();
     m_counts.clear();
-    for (const logbook::Entry& entry : m_document.entries()) {
-        if (!entry.about || entry.about->kind != "port") continue;
-        const plan::PortId port{entry.about->id};
-        if (entry.text.find(kRead) == 0) m_readings[port] = entry.text.substr(kRead.size());
-        if (entry.text.find(kCounted) == 0) m_counts[port].push_back({entry.at, entry.text.substr(kCounted.size())});
+    for (const measure::Reading& one : m_document.readings()) {
+        if (one.shown) m_readings[one.port] = *one.shown;
+        if (one.counted) m_counts[one.port].push_back({one.at, *one.counted});
     }
     Q_EMIT changed();
 }
@@ -171,17 +146,15 @@ void BringUpPresenter::readLog()
 QString BringUpPresenter::readingOf(plan::PortId port) const
 {
     const auto found = m_readings.find(port);
-    return found == m_readings.end() ? QString() : toQt(found->second);
+    return found == m_readings.end() ? QString() : toQt(measure::lineOf(found->second));
 }
 
 std::vector<build::LinkReadings> BringUpPresenter::links() const
 {
     std::vector<build::LinkReadings> all;
-    const auto readingAt = [&](plan::PortId port) -> std::optional<build::PortReading> {
+    const auto readingAt = [&](plan::PortId port) {
         const auto found = m_readings.find(port);
-        if (found == m_readings.end()) return std::nullopt;
-        const auto reading = build::portReadingOf(found->second, m_document.knowledge());
-        return reading ? std::optional(*reading) : std::nullopt;
+        return found == m_readings.end() ? std::nullopt : std::optional(found->second);
     };
     for (const plan::Link& link : plan::links(*m_plan)) {
         const plan::Device *a = plan::deviceOf(*m_plan, link.a), *b = plan::deviceOf(*m_plan, link.b);
@@ -195,11 +168,9 @@ std::vector<build::LinkReadings> BringUpPresenter::links() const
 
 QString BringUpPresenter::read(plan::PortId port, const QString& line)
 {
-    const auto reading = build::portReadingOf(fromQt(line.trimmed()), m_document.knowledge());
+    const auto reading = measure::portReadingOf(fromQt(line.trimmed()), m_document.knowledge());
     if (!reading) return toQt(reading.error().message());
-    const std::string kept = lineOf(*reading);
-    return m_document.writeNoteAbout(toQt(kRead + kept), {"port", port.value}) ? QString()
-                                                                               : QString("It could not be written");
+    return m_document.keepReadings({{{}, {}, port, *reading, {}, {}}}) ? QString() : QString("It could not be written");
 }
 
 void BringUpPresenter::readMachine()
@@ -282,24 +253,24 @@ void BringUpPresenter::keep(const measure::HostSnapshot& snapshot, plan::DeviceI
 {
     int count = 0;
     QStringList unknown;
-    std::vector<Document::NoteAbout> notes;
+    std::vector<measure::Reading> readings;
     for (const plan::Port* port : plan::portsOf(*m_plan, id)) {
         const measure::InterfaceReading* one = measure::interfaceOf(snapshot, port->name);
-        const build::PortReading reading =
-            one ? build::portReadingFrom(*one, m_document.knowledge()) : build::PortReading{};
-        const std::string line = lineOf(reading);
-        if (line.empty()) {
+        const measure::PortReading shown =
+            one ? measure::portReadingFrom(*one, m_document.knowledge()) : measure::PortReading{};
+        if (shown == measure::PortReading{}) {
             unknown << toQt(port->name);
             continue;
         }
         ++count;
-        const plan::Subject about{"port", port->id.value};
+        measure::Reading reading{{}, {}, port->id, {}, {}, {}};
         // What is as it was is not written again.
-        if (toQt(line) != readingOf(port->id)) notes.push_back({kRead + line, about});
-        const auto counted = build::counterStateFrom(*one, snapshot.uptime);
-        if (counted && reading.hasLink.value_or(false)) notes.push_back({kCounted + build::lineOf(*counted), about});
+        if (const auto before = m_readings.find(port->id); before == m_readings.end() || before->second != shown)
+            reading.shown = shown;
+        if (shown.hasLink.value_or(false)) reading.counted = measure::counterStateFrom(*one, snapshot.uptime);
+        if (reading.shown || reading.counted) readings.push_back(std::move(reading));
     }
-    if (!m_document.writeNotes(notes)) {
+    if (!m_document.keepReadings(std::move(readings))) {
         m_readSays = "What was read could not be written";
         return;
     }
@@ -310,17 +281,15 @@ void BringUpPresenter::keep(const measure::HostSnapshot& snapshot, plan::DeviceI
 
 QString BringUpPresenter::count(plan::PortId port, const QString& line)
 {
-    const auto state = build::counterStateOf(fromQt(line));
+    const auto state = measure::counterStateOf(fromQt(line));
     if (!state) return toQt(state.error().message());
-    return m_document.writeNoteAbout(toQt(kCounted + build::lineOf(*state)), {"port", port.value})
-               ? QString()
-               : QString("It could not be written");
+    return m_document.keepReadings({{{}, {}, port, {}, *state, {}}}) ? QString() : QString("It could not be written");
 }
 
 QString BringUpPresenter::countsOf(plan::PortId port) const
 {
     const auto found = m_counts.find(port);
-    return found == m_counts.end() ? QString() : toQt(found->second.back().line);
+    return found == m_counts.end() ? QString() : toQt(measure::lineOf(found->second.back().state));
 }
 
 std::optional<build::SinceBaseline> BringUpPresenter::countsSince(plan::PortId port) const
@@ -328,10 +297,8 @@ std::optional<build::SinceBaseline> BringUpPresenter::countsSince(plan::PortId p
     const auto found = m_counts.find(port);
     if (found == m_counts.end() || found->second.size() < 2) return std::nullopt;
     const Counted &first = found->second.front(), &last = found->second.back();
-    const auto before = build::counterStateOf(first.line), now = build::counterStateOf(last.line);
-    if (!before || !now) return std::nullopt;
     const std::chrono::duration<double> between = last.at - first.at;
-    return build::sinceBaseline(*before, *now, Duration::of(between.count()));
+    return build::sinceBaseline(first.state, last.state, Duration::of(between.count()));
 }
 
 Result<build::AddressPlan> BringUpPresenter::addresses() const

@@ -59,7 +59,7 @@ public:
     // What is read.
     /// Links of the chosen device.
     std::vector<build::LinkReadings> links() const;
-    /// “rate=25g duplex=full fec=rs …”. @return what is wrong; empty: it is kept in the logbook
+    /// “rate=25g duplex=full fec=rs …”. @return what is wrong; empty: it is kept
     QString read(plan::PortId, const QString& line);
     QString readingOf(plan::PortId) const;  ///< as it was typed or read; empty: not read
     /// Reads the ports of the chosen device from this machine or one that the program knows.
@@ -77,7 +77,7 @@ public:
     QString readSays() const { return m_readSays; }
 
     /// “frames=8.1m crc=3 uptime=12d”: the first is the baseline, the next are compared with it.
-    /// @return what is wrong; empty: it is kept in the logbook
+    /// @return what is wrong; empty: it is kept
     QString count(plan::PortId, const QString& line);
     QString countsOf(plan::PortId) const;  ///< the newest, as it was typed; empty: none
     /// The newest beside the baseline; empty: there is no baseline, or nothing since.
@@ -120,7 +120,7 @@ private:
     void followClocks();
     void readBy(Result<std::unique_ptr<measure::HostReader>>);
     void keep(const measure::HostSnapshot&, plan::DeviceId);
-    void readLog();
+    void takeReadings();
     Document& m_document;
     BuyPresenter& m_buy;
     HostSource m_hosts;
@@ -132,11 +132,11 @@ private:
     std::vector<build::BringUp> m_order;
     bool m_isRestart = false, m_isReading = false, m_isProbing = false;
     plan::DeviceId m_chosen;
-    std::map<plan::DeviceId, build::StartState> m_states;  ///< as told last
-    std::map<plan::PortId, std::string> m_readings;
+    std::map<plan::DeviceId, build::StartState> m_states;     ///< as told last
+    std::map<plan::PortId, measure::PortReading> m_readings;  ///< the newest
     struct Counted {
         measure::Timestamp at;
-        std::string line;
+        measure::CounterState state;
     };
     std::map<plan::PortId, std::vector<Counted>> m_counts;  ///< oldest first
     QString m_readSays, m_probeSays, m_pool = "10.99.0.0/16";

@@ -2,7 +2,6 @@
 // Counters of a port now beside those when it was brought up: what has come since, and whether it was restarted.
 #pragma once
 
-#include <map>
 #include <optional>
 #include <string>
 #include <vector>
@@ -11,23 +10,11 @@
 #include "core/base/result.h"
 #include "core/base/sentence.h"
 #include "core/base/verdict.h"
-#include "core/measure/seams.h"
+#include "core/measure/port_counters.h"
 
 namespace sokudo::build {
 
-/// What a port counted since it started.
-struct CounterState {
-    std::map<std::string, double> counts;  ///< by name: "frames", "crc", "drops"; 0 and above
-    std::optional<Duration> uptime;        ///< of the device; empty: not told
-    friend bool operator==(const CounterState&, const CounterState&) = default;
-};
-/// “frames=8.1m crc=3 drops=0 uptime=12d”; k, m and g are thousands, millions and thousand millions.
-/// @error BadInput  a word that is none, a count below 0, nothing at all
-Result<CounterState> counterStateOf(const std::string& line);
-std::string lineOf(const CounterState&);
-/// As a machine or a switch told it: frames of both directions, those with a wrong check sequence, and other faults.
-/// Frames that were thrown away are left out: a host counts there what nobody asked for. Empty: it counts nothing.
-std::optional<CounterState> counterStateFrom(const measure::InterfaceReading&, std::optional<Duration> uptime);
+using measure::CounterState;
 
 struct CounterChange {
     std::string name;

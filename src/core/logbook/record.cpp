@@ -38,6 +38,17 @@ Entry noteEntry(std::string text, measure::Timestamp at, IdSource& ids)
 {
     return {ids.next<EntryId>(), at, EntryKind::Note, std::move(text), {}, {}};
 }
+
+Entry readingEntry(const measure::Reading& reading, IdSource& ids)
+{
+    std::vector<std::string> parts;
+    if (reading.shown) parts.push_back("read: " + measure::lineOf(*reading.shown));
+    if (reading.counted) parts.push_back("counters: " + measure::lineOf(*reading.counted));
+    Entry entry = noteEntry(text::joined(parts, "; "), reading.at, ids);
+    entry.about = plan::Subject{"port", reading.port.value};
+    return entry;
+}
+
 Entry changeEntry(std::string text, measure::Timestamp at, IdSource& ids)
 {
     return {ids.next<EntryId>(), at, EntryKind::Change, std::move(text), {}, {}};

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/logbook/entry.h"
+#include "core/measure/reading.h"
 
 namespace sokudo::logbook {
 
@@ -10,6 +11,8 @@ namespace sokudo::logbook {
 std::string trialText(const measure::Trial&, const plan::Plan&);
 Entry trialEntry(const measure::Trial&, const plan::Plan&, IdSource&);
 Entry noteEntry(std::string text, measure::Timestamp at, IdSource&);
+/// "read: rate=25g fec=rs; counters: frames=8100000 crc=3", about the port.
+Entry readingEntry(const measure::Reading&, IdSource&);
 Entry changeEntry(std::string text, measure::Timestamp at, IdSource&);
 /// What was concluded about a result.
 Entry diagnosisEntry(std::string text, measure::TrialId, measure::Timestamp at, IdSource&);

@@ -198,6 +198,21 @@ public:
         field.type = &type;
         return field;
     }
+    /// Yes, no, or not stated.
+    Field& maybe(const char* key, std::optional<bool> T::*member)
+    {
+        static const WordType kType{{"no", "yes"},
+                                    true,
+                                    [](const void* at) -> std::optional<std::size_t> {
+                                        const auto& value = *static_cast<const std::optional<bool>*>(at);
+                                        return value ? std::optional<std::size_t>(*value ? 1 : 0) : std::nullopt;
+                                    },
+                                    [](void* at, std::size_t i) { *static_cast<std::optional<bool>*>(at) = i == 1; },
+                                    [](void* at) { static_cast<std::optional<bool>*>(at)->reset(); }};
+        Field& field = add(key, member, &showWord);
+        field.type = &kType;
+        return field;
+    }
     /// @param kind  what it refers to
     template <class Tag>
     Field& ref(const char* key, Id<Tag> T::*member, const char* kind, WhenGone whenGone = WhenGone::Clears)
@@ -249,6 +264,12 @@ public:
     {
         return add(key, member, [](const Field& field, void* at, FieldVisitor& visitor) {
             visitor.texts(field, *static_cast<std::map<std::string, std::string>*>(at));
+        });
+    }
+    Field& numbers(const char* key, std::map<std::string, double> T::*member)
+    {
+        return add(key, member, [](const Field& field, void* at, FieldVisitor& visitor) {
+            visitor.numbers(field, *static_cast<std::map<std::string, double>*>(at));
         });
     }
     Field& words(const char* key, std::vector<std::string> T::*member)

@@ -102,6 +102,7 @@ public:
     virtual void traits(const Field&, Traits&) {}
     virtual void sources(const Field&, Sources&) {}
     virtual void texts(const Field&, std::map<std::string, std::string>&) {}
+    virtual void numbers(const Field&, std::map<std::string, double>&) {}
     virtual void words(const Field&, std::vector<std::string>&) {}
     virtual void rates(const Field&, std::vector<BitRate>&) {}
     virtual void time(const Field&, std::chrono::sys_time<std::chrono::milliseconds>&) {}

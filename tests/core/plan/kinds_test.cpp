@@ -30,6 +30,7 @@ public:
     void traits(const Field& field, Traits& at) override { note(field, &at); }
     void sources(const Field& field, Sources& at) override { note(field, &at); }
     void texts(const Field& field, std::map<std::string, std::string>& at) override { note(field, &at); }
+    void numbers(const Field& field, std::map<std::string, double>& at) override { note(field, &at); }
     void words(const Field& field, std::vector<std::string>& at) override { note(field, &at); }
     void rates(const Field& field, std::vector<BitRate>& at) override { note(field, &at); }
     void object(const Field& field, ObjectView view) override { note(field, view.at); }

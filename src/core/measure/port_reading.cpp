@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/measure/port_reading.h"
+
 #include <algorithm>
 
 #include "core/base/text.h"
-#include "core/build/readings.h"
 #include "core/kb/rule_rows.h"
 #include "core/measure/module_name.h"
 
-namespace sokudo::build {
+namespace sokudo::measure {
 namespace {
 
 tl::unexpected<Error> bad(const std::string& word, text::Sentence what)
@@ -102,7 +103,23 @@ Result<PortReading> portReadingOf(const std::string& line, const kb::KnowledgeBa
     return reading;
 }
 
-PortReading portReadingFrom(const measure::InterfaceReading& read, const kb::KnowledgeBase& kb)
+std::string lineOf(const PortReading& reading)
+{
+    std::vector<std::string> words;
+    if (reading.hasLink && !*reading.hasLink) words.emplace_back("no-link");
+    if (reading.rate) words.push_back("rate=" + text::number(inGigabits(*reading.rate), 6) + "g");
+    if (!reading.duplex.empty()) words.push_back("duplex=" + reading.duplex);
+    if (!reading.fec.empty()) words.push_back("fec=" + reading.fec);
+    if (!reading.module.empty() && reading.module.find(' ') == std::string::npos)
+        words.push_back("module=" + reading.module);
+    if (reading.busLanes > 0)
+        words.push_back("bus=" + std::to_string(reading.busGeneration) + ".0x" + std::to_string(reading.busLanes));
+    if (reading.mtu) words.push_back("mtu=" + std::to_string(*reading.mtu));
+    if (reading.isMain) words.emplace_back(*reading.isMain ? "main" : "not-main");
+    return text::joined(words, " ");
+}
+
+PortReading portReadingFrom(const InterfaceReading& read, const kb::KnowledgeBase& kb)
 {
     PortReading reading;
     if (read.carrier) reading.hasLink = *read.carrier;
@@ -111,7 +128,7 @@ PortReading portReadingFrom(const measure::InterfaceReading& read, const kb::Kno
     if (read.fec)
         if (const kb::FecMode* mode = fecIn(text::lower(*read.fec), kb)) reading.fec = mode->id;
     if (read.module) {
-        const measure::ModuleName name = measure::nameOf(*read.module, kb);
+        const ModuleName name = nameOf(*read.module, kb);
         reading.module = name.phy ? name.phy->name : name.says;
     } else {
         reading.module = read.medium;
@@ -121,4 +138,4 @@ PortReading portReadingFrom(const measure::InterfaceReading& read, const kb::Kno
     return reading;
 }
 
-}  // namespace sokudo::build
+}  // namespace sokudo::measure
