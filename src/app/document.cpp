@@ -15,6 +15,7 @@
 #include "core/plan/invariants.h"
 #include "core/plan/kind.h"
 #include "core/plan/touched.h"
+#include "host/clock.h"
 #include "store/rebase.h"
 #include "store/version.h"
 
@@ -25,7 +26,7 @@ namespace {
 constexpr std::size_t kJudgedAtOnce = 300;  ///< runs; more of them are judged while the window is already there
 constexpr int kLookEveryMilliseconds = 1000;
 
-measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now()); }
+using host::now;
 
 QStringList inQt(const std::vector<std::string>& sentences)
 {

@@ -6,12 +6,13 @@
 #include "app/document.h"
 #include "app/qt_text.h"
 #include "core/logbook/record.h"
+#include "host/clock.h"
 #include "store/version.h"
 
 namespace sokudo::app {
 namespace {
 
-measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now()); }
+using host::now;
 
 }  // namespace
 

@@ -16,6 +16,7 @@
 #include "app/house_files.h"
 #include "app/qt_text.h"
 #include "core/base/guard.h"
+#include "host/clock.h"
 
 namespace sokudo::app {
 namespace {
@@ -63,7 +64,7 @@ void reportFault(const std::string& where, const std::exception_ptr& thrown)
 {
     const QString what = toQt(textOf(thrown));
     const QMutexLocker turn(&lock());
-    write(QDateTime::currentDateTimeUtc().toString(Qt::ISODate) + " " + toQt(where) + ": " + what);
+    write(toQt(measure::isoText(host::now())) + " " + toQt(where) + ": " + what);
     if (!listener() || !QCoreApplication::instance()) return;
     const QString sentence = "Something in Sokudo went wrong and was left undone: " + what +
                              ". Your house is as it was saved; where it happened is in " + faultLog();

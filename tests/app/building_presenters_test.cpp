@@ -8,6 +8,7 @@
 #include "app/presenters/work_presenter.h"
 #include "core/plan/edits.h"
 #include "desk.h"
+#include "standing_clock.h"
 
 using namespace sokudo;
 using namespace sokudo::app;
@@ -29,6 +30,7 @@ private:
 };
 
 struct Bench : Desk {
+    StandingClock clock{"2026-11-28"};
     BuyPresenter buy{*document};
     WorkPresenter work{*document, buy};
     TestResultsPresenter results{*document, traffic,
@@ -38,9 +40,6 @@ struct Bench : Desk {
     /// @param isActive  variants are compared as well, which takes its time
     explicit Bench(bool isActive = false)
     {
-        buy.setToday("2026-11-28");
-        work.setToday("2026-11-28");
-        results.setToday("2026-11-28");
         buy.setActive(isActive);
         settle();
     }
@@ -130,7 +129,8 @@ private Q_SLOTS:
     void aYearOnItIsDue()
     {
         Bench bench;
-        bench.results.setToday("2027-11-14");
+        bench.clock.set("2027-11-14");
+        Q_EMIT bench.document->planChanged();
         QVERIFY(bench.results.results().due >= 3);
         bench.results.choose(bench.run("w2"));
         QVERIFY(bench.results.run()->isDue);

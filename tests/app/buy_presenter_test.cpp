@@ -4,6 +4,7 @@
 
 #include "desk.h"
 #include "house_lines.h"
+#include "standing_clock.h"
 #include "store/version.h"
 
 using namespace sokudo;
@@ -13,10 +14,10 @@ using namespace sokudo::testing;
 namespace {
 
 struct Bench : Desk {
+    StandingClock clock{"2026-11-28"};
     BuyPresenter buy{*document};
     Bench()
     {
-        buy.setToday("2026-11-28");
         buy.setActive(true);
         settle();
     }

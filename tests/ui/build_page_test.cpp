@@ -7,6 +7,7 @@
 
 #include "build_bench.h"
 #include "core/buy/cascade.h"
+#include "standing_clock.h"
 #include "ui/pages/buy_list_pane.h"
 #include "ui/widgets/compare_grid.h"
 #include "ui/widgets/month_scale.h"
@@ -18,11 +19,8 @@ using ui::BuildPage;
 namespace {
 
 struct Bench : BuildBench {
-    Bench()
-    {
-        page->presenter().setToday("2026-11-28");
-        settle();
-    }
+    StandingClock clock{"2026-11-28"};
+    Bench() { settle(); }
     void type(const char* field, const QString& text)
     {
         auto* line = named<QLineEdit>(field);

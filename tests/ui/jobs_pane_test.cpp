@@ -7,6 +7,7 @@
 #include <QTemporaryDir>
 
 #include "build_bench.h"
+#include "standing_clock.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -15,10 +16,9 @@ using ui::BuildPage;
 namespace {
 
 struct Bench : BuildBench {
+    StandingClock clock{"2026-11-28"};
     explicit Bench(const char* variant = "ten gigabit upstairs")
     {
-        page->presenter().setToday("2026-11-28");
-        work().setToday("2026-11-28");
         settle();
         page->showPane(BuildPage::Jobs);
         for (const store::Version& one : page->presenter().variants())

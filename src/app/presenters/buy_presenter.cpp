@@ -10,6 +10,7 @@
 #include "core/base/text.h"
 #include "core/plan/edits.h"
 #include "core/plan/kind.h"
+#include "host/clock.h"
 #include "store/version.h"
 
 namespace sokudo::app {
@@ -71,8 +72,6 @@ void BuyPresenter::setActive(bool active)
     m_isActive = active;
     if (m_isActive && m_isStale) refresh();
 }
-
-QString BuyPresenter::today() const { return m_today.isEmpty() ? QDate::currentDate().toString(Qt::ISODate) : m_today; }
 
 std::vector<store::Version> BuyPresenter::variants() const
 {
@@ -153,7 +152,7 @@ void BuyPresenter::refresh()
     Q_EMIT changed();
     m_comparing.start(
         *this,
-        [house = m_document.house(), candidates, kb = m_document.sharedKnowledge(), day = fromQt(today())](
+        [house = m_document.house(), candidates, kb = m_document.sharedKnowledge(), day = host::today()](
             const std::atomic<bool>& isStopped) { return compared(house, candidates, *kb, day, isStopped); },
         [this, house = m_document.house()](Compared done) {
             m_isWorking = false;
@@ -220,7 +219,7 @@ bool BuyPresenter::setStatus(const std::string& part, plan::PurchaseStatus statu
         bought.currency = list->currency;
         if (const plan::Offer* offer = line->offer()) bought.seller = offer->seller;
         bought.status = status;
-        bought.on = fromQt(today());
+        bought.on = host::today();
         next = plan::edits::putRecord(*next, bought);
     }
     return m_document.edit("Note a purchase: " + toQt(line != list->lines.end() ? line->part.name : part), next);
@@ -288,7 +287,7 @@ void BuyPresenter::solve()
     };
     m_solving.start(
         *this,
-        [house = m_document.house(), set = std::move(*set), kb = m_document.sharedKnowledge(), day = fromQt(today()),
+        [house = m_document.house(), set = std::move(*set), kb = m_document.sharedKnowledge(), day = host::today(),
          tell, stopped = m_stopSolving](const std::atomic<bool>& isStopped) {
             IdSource ids(std::random_device{}());
             ids.startAfter(plan::greatestId(*house));
@@ -342,8 +341,8 @@ void BuyPresenter::plan(std::optional<Money> monthly)
     m_planning.start(
         *this,
         [house = m_document.house(), variant = planOf(*chosen), kb = m_document.sharedKnowledge(), monthly,
-         list = buy::ListQuestion{fromQt(today()), chosen->name, buy::builtInSolver()}](
-            const std::atomic<bool>& isStopped) {
+         list =
+             buy::ListQuestion{host::today(), chosen->name, buy::builtInSolver()}](const std::atomic<bool>& isStopped) {
             return buy::stagePlan({*house, *variant, *kb, list, monthly, &isStopped, {}});
         },
         [this](Result<buy::StagePlan> done) {

@@ -36,7 +36,6 @@ public:
     /// Nothing is worked out while nobody looks.
     void setActive(bool active);
     /// Prices of this day; for tests.
-    void setToday(const QString& iso) { m_today = iso; }
 
     std::vector<store::Version> variants() const;
     store::VersionId chosen() const { return m_chosen; }
@@ -104,7 +103,6 @@ Q_SIGNALS:
 private:
     void refresh();
     std::optional<buy::WishSet> readWishes();
-    QString today() const;
     std::shared_ptr<const plan::Plan> planOf(const store::Version&);
     /// A variant as it would be with the house as it is now.
     struct Built {
@@ -116,7 +114,7 @@ private:
     Built builtOf(const store::Version&) const;
     Document& m_document;
     VersionsPresenter m_versions;
-    QString m_today, m_problem, m_conflict, m_progress, m_solveProblem, m_stageProblem;
+    QString m_problem, m_conflict, m_progress, m_solveProblem, m_stageProblem;
     bool m_isActive = false, m_isStale = true, m_isWorking = false, m_isSolving = false, m_isPlanning = false;
     store::VersionId m_chosen;
     std::vector<store::VersionId> m_shown;

@@ -9,6 +9,7 @@
 #include "core/buy/parts.h"
 #include "core/kb/reach_rows.h"
 #include "core/plan/edits.h"
+#include "host/clock.h"
 
 namespace sokudo::app {
 
@@ -138,7 +139,7 @@ bool CableTestPresenter::keep()
     plan::CableTest test;
     test.id = m_document.ids().next<plan::CableTestId>();
     test.run = m_chosen;
-    test.on = fromQt(QDate::currentDate().toString(Qt::ISODate));
+    test.on = host::today();
     test.name = fromQt(runName()) + " " + test.on + " wire map";
     test.grade = "wire-map";
     test.wireMap = build::lineOf(m_map);

@@ -7,6 +7,7 @@
 #include "app/qt_text.h"
 #include "core/editline/record_fields.h"
 #include "core/plan/edits.h"
+#include "host/clock.h"
 
 namespace sokudo::app {
 namespace {
@@ -14,10 +15,12 @@ namespace {
 /// By the clock on the wall.
 double wallClock(const plan::CutOver& day)
 {
-    const QDate date = day.on.empty() ? QDate::currentDate() : QDate::fromString(toQt(day.on), Qt::ISODate);
+    const QDate date = QDate::fromString(toQt(day.on.empty() ? host::today() : day.on), Qt::ISODate);
     const QTime time = QTime::fromString(toQt(day.begins), "H:mm");
     if (!date.isValid() || !time.isValid()) return 0;
-    return static_cast<double>(QDateTime(date, time).secsTo(QDateTime::currentDateTime())) / 60;
+    return static_cast<double>(
+               QDateTime(date, time).secsTo(QDateTime::fromMSecsSinceEpoch(host::now().time_since_epoch().count()))) /
+           60;
 }
 
 /// All that the plan depends on but the marks, which the plan is read against.
@@ -137,7 +140,7 @@ QString CutOverPresenter::add(const QString& from, const QString& to)
     one.id = m_document.ids().next<plan::CutOverId>();
     one.name = old->name + " to " + next->name;
     one.from = old->id, one.to = next->id;
-    one.on = fromQt(QDate::currentDate().toString(Qt::ISODate));
+    one.on = host::today();
     one.begins = "18:00", one.until = "22:00";
     m_chosen = one.id;
     return edit("Cut-over " + toQt(one.name), plan::edits::putRecord(m_document.plan(), one));

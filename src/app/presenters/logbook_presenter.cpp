@@ -11,6 +11,7 @@
 #include "core/logbook/record.h"
 #include "core/measure/statistics.h"
 #include "core/report/project_report.h"
+#include "host/clock.h"
 
 namespace sokudo::app {
 
@@ -184,13 +185,9 @@ std::optional<kb::Band> LogbookPresenter::band() const
 
 std::string LogbookPresenter::reportHtml() const
 {
-    report::ReportInput input{m_document.plan(),
-                              m_document.knowledge(),
-                              m_document.analysis(),
-                              m_document.trials(),
-                              m_document.entries(),
-                              {},
-                              std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now())};
+    report::ReportInput input{m_document.plan(),   m_document.knowledge(), m_document.analysis(),
+                              m_document.trials(), m_document.entries(),   {},
+                              host::now()};
     const auto& path = m_selection.path();
     if (auto expectation =
             expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, path)) {

@@ -11,6 +11,7 @@
 #include "core/match/clause.h"
 #include "core/match/link_down.h"
 #include "core/plan/edits.h"
+#include "host/clock.h"
 
 namespace sokudo::app {
 namespace {
@@ -442,7 +443,7 @@ bool MatchPresenter::accept(const QString& clause, Verdict verdict, const QStrin
                         fromQt(clause),
                         std::string(code(verdict)),
                         fromQt(reason),
-                        fromQt(QDate::currentDate().toString(Qt::ISODate))};
+                        host::today()};
     return m_document.edit("Accept a finding of " + toQt(report->title),
                            plan::edits::putWaiver(m_document.plan(), std::move(waiver)));
 }

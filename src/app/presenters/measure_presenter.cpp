@@ -15,11 +15,12 @@
 #include "core/measure/import_csv.h"
 #include "core/measure/measured_trial.h"
 #include "core/measure/parse_result.h"
+#include "host/clock.h"
 
 namespace sokudo::app {
 namespace {
 
-measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now()); }
+using host::now;
 
 measure::TrialKind kindOf(const expect::PathQuestion& path)
 {

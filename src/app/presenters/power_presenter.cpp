@@ -11,6 +11,7 @@
 #include "core/base/text.h"
 #include "core/plan/kind.h"
 #include "core/power/clock_text.h"
+#include "host/clock.h"
 
 namespace sokudo::app {
 namespace {
@@ -155,7 +156,7 @@ std::vector<PowerPresenter::Choice> PowerPresenter::outages() const
 void PowerPresenter::play(const power::Outage& outage)
 {
     m_outage = outage;
-    m_outage.year = QDate::currentDate().year();
+    m_outage.year = host::thisYear();
     m_line.reset();
     if (!m_view) return;
     auto line = power::timeLineOf(*m_view->plan, *m_view->net, m_outage, *m_view->kb);
@@ -260,7 +261,7 @@ void PowerPresenter::searchRepairs()
     m_repairs.clear();
     Q_EMIT repairsChanged();
     const auto search = [plan = m_view->plan, kb = m_view->kb,
-                         year = QDate::currentDate().year()](const std::atomic<bool>& isStopped) {
+                         year = host::thisYear()](const std::atomic<bool>& isStopped) {
         IdSource ids(std::random_device{}());
         ids.startAfter(plan::greatestId(*plan));
         return power::repairsFor(plan, *kb, ids, year, &isStopped);

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/presenters/records_presenter.h"
 
-#include <QDate>
 #include <QFileInfo>
 
 #include "app/qt_text.h"
 #include "core/plan/edits.h"
+#include "host/clock.h"
 
 namespace sokudo::app {
 
@@ -29,7 +29,7 @@ std::size_t RecordsPresenter::count(const plan::Kind& kind) const { return kind.
 
 int RecordsPresenter::due(const plan::Kind& kind) const
 {
-    const std::string today = fromQt(QDate::currentDate().toString(Qt::ISODate));
+    const std::string today = host::today();
     const auto isDue = [&](const std::string& day) { return !day.empty() && day <= today; };
     int count = 0;
     if (&kind == &plan::kindOf<plan::LooseEnd>())
@@ -102,7 +102,7 @@ void RecordsPresenter::take(const QString& path, const Result<host::Picture>& pi
     photo.id = m_document.ids().next<plan::PhotoId>();
     photo.caption = fromQt(QFileInfo(path).completeBaseName());
     photo.about = m_about;
-    photo.on = fromQt(QDate::currentDate().toString(Qt::ISODate));
+    photo.on = host::today();
     photo.jpeg = picture->jpeg;
     const plan::Subject added{"photo", photo.id.value};
     if (m_document.edit("Add photo " + toQt(photo.caption), plan::edits::putRecord(m_document.plan(), photo)))

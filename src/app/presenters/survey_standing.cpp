@@ -10,6 +10,7 @@
 #include "core/kb/trait_value.h"
 #include "core/power/feeds.h"
 #include "core/survey/census.h"
+#include "host/clock.h"
 #include "store/version.h"
 
 namespace sokudo::app {
@@ -137,7 +138,7 @@ QStringList SurveyPresenter::portForecast() const
     const auto oldest = store::oldestSnapshot(m_document.versions());
     if (!oldest) return {};
     using std::chrono::days, std::chrono::floor;
-    const auto today = floor<days>(std::chrono::system_clock::now());
+    const auto today = floor<days>(host::now());
     QStringList says;
     for (const std::string& one :
          survey::portForecast({floor<days>(oldest->first), oldest->second}, plan(), today, m_document.knowledge()))

@@ -13,6 +13,7 @@
 #include "core/match/reports.h"
 #include "core/oneline/tokens.h"
 #include "core/plan/edits.h"
+#include "host/clock.h"
 #include "host/picture.h"
 
 namespace sokudo::app {
@@ -26,15 +27,10 @@ TestResultsPresenter::TestResultsPresenter(Document& document, measure::TrafficR
     refresh();
 }
 
-std::string TestResultsPresenter::today() const
-{
-    return fromQt(m_today.isEmpty() ? QDate::currentDate().toString(Qt::ISODate) : m_today);
-}
-
 void TestResultsPresenter::refresh()
 {
     m_read = m_document.snapshot();
-    m_results = build::testResults(*m_read, today(), m_document.knowledge());
+    m_results = build::testResults(*m_read, host::today(), m_document.knowledge());
     if (!m_read->runs.has(m_chosen)) m_chosen = m_results.runs.empty() ? plan::RunId{} : m_results.runs.front().run;
     Q_EMIT changed();
 }
@@ -94,7 +90,7 @@ QString TestResultsPresenter::add(const std::vector<std::pair<std::string, std::
     if (!run) return "Choose a cable at the left first";
     plan::CableTest test;
     test.run = m_chosen;
-    test.on = today();
+    test.on = host::today();
     test.name = text::trimmed(run->label + " " + test.on);
     test.id = m_document.ids().next<plan::CableTestId>();
     auto with = plan::edits::putRecord(m_document.plan(), test);
@@ -128,7 +124,7 @@ void TestResultsPresenter::readPhoto(const QString& path, std::function<void(pla
             plan::Photo photo;
             photo.id = m_document.ids().next<plan::PhotoId>();
             photo.caption = fromQt(QFileInfo(path).completeBaseName());
-            photo.on = today();
+            photo.on = host::today();
             photo.jpeg = picture->jpeg;
             m_photoSays =
                 QString("%1, %2 × %3 pixels").arg(toQt(photo.caption)).arg(picture->width).arg(picture->height);
@@ -215,7 +211,7 @@ QString TestResultsPresenter::importFile(const File& file, const QString& column
     const auto map = build::columnMapOf(fromQt(columns));
     if (!map) return toQt(map.error().message());
     plan::CableTest common;
-    common.on = today();
+    common.on = host::today();
     const auto made =
         build::importTests({file.text, fromQt(file.name), *map, common}, m_document.plan(), m_document.ids());
     if (!made) return toQt(made.error().message());
@@ -277,7 +273,7 @@ void TestResultsPresenter::startLive(const Live& asked)
                 made ? toQt(made->sentence) + ". " + toQt(made->answer.provesNot) : toQt(made.error().message());
             const plan::Run* of = m_document.plan().runs.find(run);
             if (made && of) {
-                const plan::CableTest test = build::testOf(*made, question, *of, today(), m_document.ids());
+                const plan::CableTest test = build::testOf(*made, question, *of, host::today(), m_document.ids());
                 m_document.edit("Live-link run of " + toQt(of->label), plan::edits::putRecord(m_document.plan(), test));
             }
             Q_EMIT liveChanged();

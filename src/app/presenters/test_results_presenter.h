@@ -24,7 +24,6 @@ class TestResultsPresenter final : public QObject {
     Q_OBJECT
 public:
     TestResultsPresenter(Document&, measure::TrafficRunner&, CardSource, QObject* parent = nullptr);
-    void setToday(const QString& iso) { m_today = iso, refresh(); }
 
     const build::TestResults& results() const { return m_results; }
     plan::RunId chosen() const { return m_chosen; }
@@ -103,12 +102,11 @@ Q_SIGNALS:
 
 private:
     void refresh();
-    std::string today() const;
     void readPhoto(const QString& path, std::function<void(plan::Photo)> then);
     Document& m_document;
     measure::TrafficRunner& m_runner;
     CardSource m_card;
-    QString m_today, m_liveSays, m_cardSays;
+    QString m_liveSays, m_cardSays;
     build::TestResults m_results;
     plan::PlanPtr m_read;  ///< the plan that the results point into
     plan::RunId m_chosen;

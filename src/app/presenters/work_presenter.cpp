@@ -8,6 +8,7 @@
 #include "core/base/hours.h"
 #include "core/base/text.h"
 #include "core/plan/edits.h"
+#include "host/clock.h"
 
 namespace sokudo::app {
 
@@ -18,11 +19,6 @@ WorkPresenter::WorkPresenter(Document& document, BuyPresenter& buy, QObject* par
     connect(&document, &Document::variantChanged, this, &WorkPresenter::refresh);
     connect(&buy, &BuyPresenter::changed, this, &WorkPresenter::refresh);
     refresh();
-}
-
-std::string WorkPresenter::today() const
-{
-    return fromQt(m_today.isEmpty() ? QDate::currentDate().toString(Qt::ISODate) : m_today);
 }
 
 void WorkPresenter::refresh()
@@ -95,7 +91,7 @@ QString WorkPresenter::setPeople(const QString& line)
 Result<build::Schedule> WorkPresenter::schedule() const
 {
     build::ScheduleQuestion question;
-    question.from = *dayFromIso(today());
+    question.from = *dayFromIso(host::today());
     for (const plan::Person& person : m_document.house()->people) {
         const auto week = weekOf(person.hours);
         if (!week) return tl::unexpected(week.error());
@@ -113,7 +109,7 @@ QString WorkPresenter::tick(std::size_t job, int step, const QString& took)
     if (job >= m_jobs.jobs.size()) return "There is no such job";
     build::TickQuestion question;
     question.step = step;
-    question.on = today();
+    question.on = host::today();
     if (!took.trimmed().isEmpty()) {
         std::string word = fromQt(took.trimmed().toLower());
         if (text::parseNumber(word)) word += "min";
@@ -141,7 +137,7 @@ QString WorkPresenter::settle(std::size_t job, std::size_t lock, const QString& 
     const build::BuildJob& one = m_jobs.jobs[job];
     return edit(QString("Settle %1").arg(toQt(one.title)),
                 build::withPermit(*m_document.house(), one, m_progress.jobs[job].open[lock], fromQt(by.trimmed()),
-                                  today(), m_document.ids()));
+                                  host::today(), m_document.ids()));
 }
 
 }  // namespace sokudo::app

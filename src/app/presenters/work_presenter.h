@@ -15,7 +15,6 @@ class WorkPresenter final : public QObject {
 public:
     WorkPresenter(Document&, BuyPresenter&, QObject* parent = nullptr);
     /// Ticks and plans of this day; for tests.
-    void setToday(const QString& iso) { m_today = iso; }
 
     std::vector<store::Version> variants() const { return m_buy.variants(); }
     store::VersionId chosen() const { return m_buy.chosen(); }
@@ -43,11 +42,9 @@ Q_SIGNALS:
 
 private:
     void refresh();
-    std::string today() const;
     QString edit(const QString& text, const Result<plan::Plan>& next);
     Document& m_document;
     BuyPresenter& m_buy;
-    QString m_today;
     build::JobList m_jobs;
     build::JobProgress m_progress;
 };

@@ -330,8 +330,4 @@ bool Patience::goesOn(double share)
     return std::chrono::steady_clock::now() < m_end;
 }
 
-measure::Timestamp now() { return std::chrono::floor<std::chrono::milliseconds>(std::chrono::system_clock::now()); }
-
-std::string today() { return isoDay(std::chrono::floor<std::chrono::days>(std::chrono::system_clock::now())); }
-
 }  // namespace sokudo::cli

@@ -14,6 +14,7 @@
 #include "core/kb/knowledge_base.h"
 #include "core/kb/stage_rows.h"
 #include "core/power/chain.h"
+#include "host/clock.h"
 #include "store/project_file.h"
 #include "verb.h"
 
@@ -166,9 +167,8 @@ private:
     int m_percent = -1;
 };
 
-measure::Timestamp now();
-/// Today as an ISO 8601 date.
-std::string today();
+using host::now;
+using host::today;
 /// The whole of a file, of standard input (-) or of a pipe.
 /// @error BadInput  a folder, a pipe that nobody writes into
 Result<std::string> fileContent(const std::string& path);

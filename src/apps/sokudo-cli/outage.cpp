@@ -11,16 +11,11 @@
 #include "core/plan/kind.h"
 #include "core/power/clock_text.h"
 #include "core/power/repairs.h"
+#include "host/clock.h"
 #include "path_options.h"
 
 namespace sokudo::cli {
 namespace {
-
-int thisYear()
-{
-    using namespace std::chrono;
-    return static_cast<int>(year_month_day(floor<days>(system_clock::now())).year());
-}
 
 struct Options {
     std::string file, without, place;
@@ -120,7 +115,7 @@ int answer(const store::Project& project, const Options& given, Context& context
 {
     auto outage = outageOf(project.plan, given);
     if (!outage) return fail(outage.error());
-    outage->year = thisYear();
+    outage->year = host::thisYear();
     const auto line = power::timeLineOf(project.plan, match::judgeAll(project.plan, context.kb), *outage, context.kb);
     if (!line) return fail(line.error());
     bool isGone = false;
@@ -151,7 +146,7 @@ int repair(const RepairOptions& given, Context& context)
     IdSource ids(1);
     ids.startAfter(plan::greatestId(project->plan));
     const auto repairs =
-        power::repairsFor(std::make_shared<const plan::Plan>(project->plan), context.kb, ids, thisYear());
+        power::repairsFor(std::make_shared<const plan::Plan>(project->plan), context.kb, ids, host::thisYear());
     if (given.apply > 0) {
         if (static_cast<std::size_t>(given.apply) > repairs.size())
             return fail({ErrorCode::OutOfRange, fmt::format("there are {} repairs", repairs.size()), "--apply"});
