@@ -5,7 +5,7 @@
 #include <set>
 
 #include "clock.h"
-#include "core/build/moves.h"
+#include "core/cutover/moves.h"
 
 using namespace sokudo;
 using bench::Clock;
@@ -13,11 +13,11 @@ using bench::Clock;
 namespace {
 
 /// 96 leads, 96 ports of four kinds, four bonds; a lead goes into half of the kinds.
-build::MoveModel large(unsigned seed)
+cutover::MoveModel large(unsigned seed)
 {
     std::mt19937 chance(seed);
     const auto roll = [&](int low, int high) { return std::uniform_int_distribution<int>(low, high)(chance); };
-    build::MoveModel model;
+    cutover::MoveModel model;
     model.leads = model.ports = 96;
     for (int p = 0; p < 96; ++p) model.blocks.push_back(p / 24);
     for (std::size_t l = 0; l < 96; ++l) {
@@ -25,7 +25,7 @@ build::MoveModel large(unsigned seed)
         while (kinds.size() < 2) kinds.insert(roll(0, 3));
         for (std::size_t p = 0; p < 96; ++p) {
             if (!kinds.count(model.blocks[p])) continue;
-            build::MoveChoice one;
+            cutover::MoveChoice one;
             one.lead = l;
             one.port = p;
             one.needsLead = roll(0, 9) == 0;
@@ -39,16 +39,16 @@ build::MoveModel large(unsigned seed)
 }
 
 /// Each lead into the cheapest port that is left.
-std::optional<build::MoveCount> byHand(const build::MoveModel& model)
+std::optional<cutover::MoveCount> byHand(const cutover::MoveModel& model)
 {
-    build::MoveCount count;
+    cutover::MoveCount count;
     std::set<std::size_t> taken;
     for (std::size_t lead = 0; lead < model.leads; ++lead) {
-        const build::MoveChoice* best = nullptr;
-        const auto cost = [](const build::MoveChoice& one) {
+        const cutover::MoveChoice* best = nullptr;
+        const auto cost = [](const cutover::MoveChoice& one) {
             return std::tuple(one.needsLead, one.needsModule, one.isRenumbered);
         };
-        for (const build::MoveChoice& one : model.choices)
+        for (const cutover::MoveChoice& one : model.choices)
             if (one.lead == lead && !taken.count(one.port) && (!best || cost(one) < cost(*best))) best = &one;
         if (!best) return std::nullopt;
         taken.insert(best->port);
@@ -64,9 +64,9 @@ std::optional<build::MoveCount> byHand(const build::MoveModel& model)
 int main()
 {
     for (unsigned seed = 1; seed <= 3; ++seed) {
-        const build::MoveModel model = large(seed);
+        const cutover::MoveModel model = large(seed);
         const Clock exact;
-        const auto found = build::assignMoves(model, buy::builtInSolver());
+        const auto found = cutover::assignMoves(model, buy::builtInSolver());
         const double took = exact.milliseconds();
         if (!found) {
             std::printf("seed %u: %s\n", seed, found.error().message().c_str());

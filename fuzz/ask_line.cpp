@@ -4,10 +4,10 @@
 #include <cstdint>
 #include <cstdlib>
 
-#include "core/build/batch.h"
-#include "core/build/wire_map.h"
 #include "core/buy/later.h"
 #include "core/buy/search/wishes.h"
+#include "core/cabletest/batch.h"
+#include "core/cabletest/wire_map.h"
 #include "core/editline/edit_line.h"
 #include "core/kb/load.h"
 
@@ -43,18 +43,18 @@ const plan::Plan& house()
 
 void wireMap(const std::string& line)
 {
-    const auto map = build::wireMapOf(line);
+    const auto map = cabletest::wireMapOf(line);
     if (!map) return must(!map.error().what.text().empty());
-    const auto again = build::wireMapOf(build::lineOf(*map));
+    const auto again = cabletest::wireMapOf(cabletest::lineOf(*map));
     must(again && *again == *map);
-    must(build::judgeMap(*map, {}, knowledge()).effects.size() == 4);
+    must(cabletest::judgeMap(*map, {}, knowledge()).effects.size() == 4);
 }
 
 void batch(const std::string& line)
 {
-    const auto question = build::batchQuestion(line, knowledge());
+    const auto question = cabletest::batchQuestion(line, knowledge());
     if (!question) return must(!question.error().what.text().empty());
-    if (const auto answer = build::batchAnswer(*question))
+    if (const auto answer = cabletest::batchAnswer(*question))
         must(answer->noneBad >= 0 && answer->noneBad <= 1 + 1e-9 && answer->share > 0 && answer->share < 1);
 }
 

@@ -138,7 +138,7 @@ private Q_SLOTS:
     void batchesAreJudged()
     {
         Bench bench;
-        const auto batches = bench.results.batches(build::BatchBy::Installer);
+        const auto batches = bench.results.batches(cabletest::BatchBy::Installer);
         const auto old = std::find_if(batches.begin(), batches.end(),
                                       [](const auto& one) { return one.name == "the previous owner"; });
         QVERIFY(old != batches.end());
@@ -181,7 +181,7 @@ private Q_SLOTS:
         good.write("Label,Verdict\nw1,PASS\n");
         good.close();
         QCOMPARE(bench.results.openFile(path, file), QString());
-        QCOMPARE(toQt(build::textOf(file.columns)), QString("run=label"));
+        QCOMPARE(toQt(cabletest::textOf(file.columns)), QString("run=label"));
         QString says;
         QCOMPARE(bench.results.importFile(file, "run=Label; outcome=Verdict", {}, says), QString());
         QVERIFY(says.startsWith("1 results of 1 runs"));
@@ -300,7 +300,7 @@ private Q_SLOTS:
         QVERIFY(about("Note of w1") == plan::Subject({"run", run.id.value}));
         bench.results.choose(run.id);
         const auto history = bench.results.history();
-        QVERIFY(std::any_of(history.begin(), history.end(), [](const build::Happened& one) {
+        QVERIFY(std::any_of(history.begin(), history.end(), [](const jobs::Happened& one) {
             return one.kind == "log" && one.what.text() == "Note of w1";
         }));
         plan::Plan both = bench.document->plan();

@@ -31,7 +31,7 @@ private Q_SLOTS:
         const std::size_t before = bench.document->plan().cableTests.size();
         bench.tests.choose(run);
         bench.tests.setAllStraight();
-        bench.tests.setFar(4, build::kOpen);
+        bench.tests.setFar(4, cabletest::kOpen);
         QVERIFY(bench.tests.keep());
         QCOMPARE(bench.document->plan().cableTests.size(), before + 1);
         const auto made =
@@ -67,10 +67,10 @@ private Q_SLOTS:
         QVERIFY(!bench.tests.keep());  // nothing is chosen
         bench.tests.choose(run);
         // Not before all eight pins are there.
-        bench.tests.setFar(7, build::kOpen);
+        bench.tests.setFar(7, cabletest::kOpen);
         QVERIFY(!bench.tests.isWhole() && !bench.tests.keep());
         bench.tests.setAllStraight();
-        bench.tests.setFar(7, build::kOpen);
+        bench.tests.setFar(7, cabletest::kOpen);
         QVERIFY(bench.tests.isWhole());
         QCOMPARE(bench.tests.verdict().id, std::string("open-cd"));
         QVERIFY(bench.tests.keep());
@@ -104,7 +104,7 @@ private Q_SLOTS:
         Bench bench;
         const auto rows = bench.tests.rows();
         bench.tests.choose(rows[0].run);
-        bench.tests.setFar(1, build::kOpen);
+        bench.tests.setFar(1, cabletest::kOpen);
         bench.tests.setCrosstalk(true);
         bench.tests.choose(rows[1].run);
         QCOMPARE(bench.tests.verdict().id, std::string("good"));
@@ -127,11 +127,11 @@ private Q_SLOTS:
         Bench bench;
         bench.tests.setCrosstalk(true);
         QCOMPARE(bench.tests.verdict().id, std::string("split"));
-        bench.tests.setFar(3, build::kOpen);
+        bench.tests.setFar(3, cabletest::kOpen);
         bench.tests.setEnds("plug", "jack");
-        QVERIFY(bench.tests.verdict().end == build::LikelyEnd::Near);
+        QVERIFY(bench.tests.verdict().end == cabletest::LikelyEnd::Near);
         bench.tests.setEnds("factory", "jack");
-        QVERIFY(bench.tests.verdict().end == build::LikelyEnd::Far);
+        QVERIFY(bench.tests.verdict().end == cabletest::LikelyEnd::Far);
     }
 
     void aDeletedRunIsNoLongerChosen()

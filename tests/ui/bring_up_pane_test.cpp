@@ -52,7 +52,7 @@ private Q_SLOTS:
         bench.up().setRestart(true);
         QVERIFY(bench.up().order().size() > 10);
         QCOMPARE(bench.up().order()[0].name.empty(), false);
-        for (const build::BringUp& one : bench.up().order())
+        for (const bringup::BringUp& one : bench.up().order())
             if (one.name == "core") bench.up().choose(one.device);
         qint64 clock = 0;
         bench.up().setClock([&clock] { return clock; });
@@ -77,7 +77,7 @@ private Q_SLOTS:
     {
         BuildBench bench(BuildPage::BringUp);
         bench.up().setRestart(true);
-        for (const build::BringUp& one : bench.up().order())
+        for (const bringup::BringUp& one : bench.up().order())
             if (one.name == "vault") bench.up().choose(one.device);
         auto* field = bench.named<QLineEdit>("Read at vault X1");
         QVERIFY(field);
@@ -102,7 +102,7 @@ private Q_SLOTS:
     {
         BuildBench bench(BuildPage::BringUp);
         bench.up().setRestart(true);
-        for (const build::BringUp& one : bench.up().order())
+        for (const bringup::BringUp& one : bench.up().order())
             if (one.name == "vault") bench.up().choose(one.device);
         QCOMPARE(bench.named<QComboBox>("How it is read")->currentText(), QString("Agent at"));
         QVERIFY(bench.named<QLineEdit>("Pairing key of its agent"));

@@ -53,7 +53,7 @@ private Q_SLOTS:
         QVERIFY(bench.says("is less than"));
         QVERIFY(bench.day().state().steps[at].verdict == Verdict::Limited);
         bench.document->undo();
-        QVERIFY(bench.day().state().steps[at].state == build::StepState::Running);
+        QVERIFY(bench.day().state().steps[at].state == cutover::StepState::Running);
     }
     void leftOversGoToTheLooseEnds()
     {

@@ -26,7 +26,7 @@ struct Bench : BuildBench {
         settle();
     }
     app::WorkPresenter& work() const { return page->bench().work; }
-    const std::vector<build::BuildJob>& jobs() const { return work().jobs().jobs; }
+    const std::vector<jobs::Job>& jobs() const { return work().jobs().jobs; }
     std::size_t locked() const
     {
         for (std::size_t i = 0; i < jobs().size(); ++i)
@@ -48,7 +48,7 @@ private Q_SLOTS:
         QVERIFY(bench.says(toQt(bench.work().progress().sentence)));
         QVERIFY(bench.says("→ 1. " + toQt(bench.jobs()[0].title)));
         std::size_t steps = 0;
-        for (const build::BuildJob& job : bench.jobs())
+        for (const jobs::Job& job : bench.jobs())
             for (std::size_t s = 0; s < job.steps.size(); ++s) {
                 QVERIFY2(bench.says(toQt(job.steps[s].what)), qPrintable(toQt(job.steps[s].what)));
                 QVERIFY(bench.says(QString("Step %1 of %2").arg(s + 1).arg(job.steps.size())));

@@ -35,9 +35,9 @@ void BringUpPresenter::refresh()
 {
     const auto variant = m_isRestart ? nullptr : m_buy.chosenPlan();
     m_plan = variant ? variant : m_document.snapshot();
-    m_order = build::bringUpOrder(m_isRestart ? *m_plan : *m_document.house(), *m_plan, m_document.knowledge());
-    const bool isThere =
-        std::any_of(m_order.begin(), m_order.end(), [&](const build::BringUp& one) { return one.device == m_chosen; });
+    m_order = bringup::bringUpOrder(m_isRestart ? *m_plan : *m_document.house(), *m_plan, m_document.knowledge());
+    const bool isThere = std::any_of(m_order.begin(), m_order.end(),
+                                     [&](const bringup::BringUp& one) { return one.device == m_chosen; });
     if (!isThere) m_chosen = m_order.empty() ? plan::DeviceId{} : m_order.front().device;
     Q_EMIT changed();
 }
@@ -60,9 +60,9 @@ void BringUpPresenter::choose(plan::DeviceId id)
     Q_EMIT changed();
 }
 
-const build::BringUp* BringUpPresenter::device() const
+const bringup::BringUp* BringUpPresenter::device() const
 {
-    for (const build::BringUp& one : m_order)
+    for (const bringup::BringUp& one : m_order)
         if (one.device == m_chosen) return &one;
     return nullptr;
 }
@@ -80,7 +80,7 @@ void BringUpPresenter::followClocks()
     std::erase_if(m_states, [&](const auto& one) { return !running.contains(one.first); });
     for (const auto& [id, started] : running) {
         const auto now = reading(id);
-        m_states.try_emplace(id, now ? now->state : build::StartState::Starting);
+        m_states.try_emplace(id, now ? now->state : bringup::StartState::Starting);
     }
     if (running.empty()) m_second.stop();
     else if (!m_second.isActive()) m_second.start();
@@ -94,12 +94,12 @@ std::optional<Duration> BringUpPresenter::elapsed(plan::DeviceId id) const
     return m_document.startClocks().elapsed(id);
 }
 
-std::optional<build::StartReading> BringUpPresenter::reading(plan::DeviceId id) const
+std::optional<bringup::StartReading> BringUpPresenter::reading(plan::DeviceId id) const
 {
     const auto since = elapsed(id);
     const plan::Device* device = m_plan->devices.find(id);
     if (!since || !device) return std::nullopt;
-    return build::startReading(build::startClock(*device, m_document.knowledge()), *since);
+    return bringup::startReading(bringup::startClock(*device, m_document.knowledge()), *since);
 }
 
 void BringUpPresenter::tick()
@@ -128,7 +128,7 @@ QString BringUpPresenter::works(plan::DeviceId id)
 
 std::vector<const kb::LightMeaning*> BringUpPresenter::lights() const
 {
-    return build::lightsOf(m_plan->devices.find(m_chosen), m_document.knowledge());
+    return bringup::lightsOf(m_plan->devices.find(m_chosen), m_document.knowledge());
 }
 
 /// The newest reading of each port, and all that it has counted.
@@ -149,9 +149,9 @@ QString BringUpPresenter::readingOf(plan::PortId port) const
     return found == m_readings.end() ? QString() : toQt(measure::lineOf(found->second));
 }
 
-std::vector<build::LinkReadings> BringUpPresenter::links() const
+std::vector<bringup::LinkReadings> BringUpPresenter::links() const
 {
-    std::vector<build::LinkReadings> all;
+    std::vector<bringup::LinkReadings> all;
     const auto readingAt = [&](plan::PortId port) {
         const auto found = m_readings.find(port);
         return found == m_readings.end() ? std::nullopt : std::optional(found->second);
@@ -161,7 +161,7 @@ std::vector<build::LinkReadings> BringUpPresenter::links() const
         if (!(a && a->id == m_chosen) && !(b && b->id == m_chosen)) continue;
         if ((a && plan::isPassive(a->role)) || (b && plan::isPassive(b->role))) continue;
         all.push_back(
-            build::linkReadings({*m_plan, link, readingAt(link.a), readingAt(link.b), m_document.knowledge()}));
+            bringup::linkReadings({*m_plan, link, readingAt(link.a), readingAt(link.b), m_document.knowledge()}));
     }
     return all;
 }
@@ -292,25 +292,25 @@ QString BringUpPresenter::countsOf(plan::PortId port) const
     return found == m_counts.end() ? QString() : toQt(measure::lineOf(found->second.back().state));
 }
 
-std::optional<build::SinceBaseline> BringUpPresenter::countsSince(plan::PortId port) const
+std::optional<bringup::SinceBaseline> BringUpPresenter::countsSince(plan::PortId port) const
 {
     const auto found = m_counts.find(port);
     if (found == m_counts.end() || found->second.size() < 2) return std::nullopt;
     const Counted &first = found->second.front(), &last = found->second.back();
     const std::chrono::duration<double> between = last.at - first.at;
-    return build::sinceBaseline(first.state, last.state, Duration::of(between.count()));
+    return bringup::sinceBaseline(first.state, last.state, Duration::of(between.count()));
 }
 
-Result<build::AddressPlan> BringUpPresenter::addresses() const
+Result<settings::AddressPlan> BringUpPresenter::addresses() const
 {
-    const auto pool = build::net4Of(fromQt(m_pool));
+    const auto pool = settings::net4Of(fromQt(m_pool));
     if (!pool) return tl::unexpected(pool.error());
-    return build::addressPlan(*m_plan, *pool);
+    return settings::addressPlan(*m_plan, *pool);
 }
 
 QString BringUpPresenter::setPool(const QString& pool)
 {
-    const auto net = build::net4Of(fromQt(pool.trimmed()));
+    const auto net = settings::net4Of(fromQt(pool.trimmed()));
     if (!net) return toQt(net.error().message());
     m_pool = pool.trimmed();
     Q_EMIT changed();
@@ -322,18 +322,21 @@ std::vector<plan::SettingChange> BringUpPresenter::changedSettings() const
     return {m_plan->settings.begin(), m_plan->settings.end()};
 }
 
-std::vector<build::SettingFinding> BringUpPresenter::findings() const
+std::vector<settings::SettingFinding> BringUpPresenter::findings() const
 {
-    return build::settingFindings(*m_plan, m_document.knowledge());
+    return settings::settingFindings(*m_plan, m_document.knowledge());
 }
 
-std::vector<build::BondUse> BringUpPresenter::bonds() const { return build::bondsOf(*m_plan, m_document.knowledge()); }
-
-std::vector<build::PortSettings> BringUpPresenter::ports() const { return build::portTable(*m_plan); }
-
-Result<build::PathMtu> BringUpPresenter::path(plan::DeviceId from, plan::DeviceId to) const
+std::vector<settings::BondUse> BringUpPresenter::bonds() const
 {
-    return build::pathMtu(*m_plan, match::judgeAll(*m_plan, m_document.knowledge()), from, to);
+    return settings::bondsOf(*m_plan, m_document.knowledge());
+}
+
+std::vector<settings::PortSettings> BringUpPresenter::ports() const { return settings::portTable(*m_plan); }
+
+Result<settings::PathMtu> BringUpPresenter::path(plan::DeviceId from, plan::DeviceId to) const
+{
+    return settings::pathMtu(*m_plan, match::judgeAll(*m_plan, m_document.knowledge()), from, to);
 }
 
 bool BringUpPresenter::isHere(plan::DeviceId id) const
@@ -342,7 +345,7 @@ bool BringUpPresenter::isHere(plan::DeviceId id) const
     return device && m_hosts && m_hosts(device->name);
 }
 
-void BringUpPresenter::probe(const QString& host, const build::PathMtu& path, plan::DeviceId from)
+void BringUpPresenter::probe(const QString& host, const settings::PathMtu& path, plan::DeviceId from)
 {
     auto echo = m_echo ? m_echo() : nullptr;
     if (!echo || m_isProbing || host.trimmed().isEmpty()) return;
@@ -358,7 +361,7 @@ void BringUpPresenter::probe(const QString& host, const build::PathMtu& path, pl
          cancel = m_cancel](const std::atomic<bool>&) { return measure::probeMtu(*echo, name, most, *cancel); },
         [this, path, from, isSimulated](const Result<measure::ProbedMtu>& found) {
             m_isProbing = false;
-            m_probeSays = found ? toQt(build::probeSays(path, found->bytes)) : toQt(found.error().message());
+            m_probeSays = found ? toQt(settings::probeSays(path, found->bytes)) : toQt(found.error().message());
             const plan::Device* device = m_plan->devices.find(from);
             if (isSimulated) m_probeSays += ". Simulated: no packet left, and this says nothing of a real path";
             else if (found && device && !isHere(from))

@@ -13,12 +13,12 @@
 #include "app/presenters/buy_presenter.h"
 #include "app/presenters/survey_presenter.h"
 #include "app/work.h"
-#include "core/build/addresses.h"
-#include "core/build/bring_up.h"
-#include "core/build/counter_baseline.h"
-#include "core/build/network_settings.h"
-#include "core/build/path_mtu.h"
-#include "core/build/readings.h"
+#include "core/bringup/bring_up.h"
+#include "core/bringup/counter_baseline.h"
+#include "core/bringup/readings.h"
+#include "core/settings/addresses.h"
+#include "core/settings/network_settings.h"
+#include "core/settings/path_mtu.h"
 
 namespace sokudo::app {
 
@@ -38,27 +38,27 @@ public:
     void setClock(std::function<qint64()> clock) { m_document.startClocks().setClock(std::move(clock)); }
 
     /// Of the chosen variant; after a power cut where nothing is new, or when that is asked.
-    const std::vector<build::BringUp>& order() const { return m_order; }
+    const std::vector<bringup::BringUp>& order() const { return m_order; }
     bool isRestart() const { return m_isRestart; }
     QString of() const;  ///< the variant that is built
     void setRestart(bool);
     plan::DeviceId chosen() const { return m_chosen; }
     void choose(plan::DeviceId);
-    const build::BringUp* device() const;
+    const bringup::BringUp* device() const;
 
     // The clock.
     void start(plan::DeviceId);
     void stop(plan::DeviceId);
     /// Since it was started; empty: it was not.
     std::optional<Duration> elapsed(plan::DeviceId) const;
-    std::optional<build::StartReading> reading(plan::DeviceId) const;
+    std::optional<bringup::StartReading> reading(plan::DeviceId) const;
     /// It works: its clock stops, and the time is kept with the device. @return what is wrong; empty: kept
     QString works(plan::DeviceId);
     std::vector<const kb::LightMeaning*> lights() const;
 
     // What is read.
     /// Links of the chosen device.
-    std::vector<build::LinkReadings> links() const;
+    std::vector<bringup::LinkReadings> links() const;
     /// “rate=25g duplex=full fec=rs …”. @return what is wrong; empty: it is kept
     QString read(plan::PortId, const QString& line);
     QString readingOf(plan::PortId) const;  ///< as it was typed or read; empty: not read
@@ -81,25 +81,25 @@ public:
     QString count(plan::PortId, const QString& line);
     QString countsOf(plan::PortId) const;  ///< the newest, as it was typed; empty: none
     /// The newest beside the baseline; empty: there is no baseline, or nothing since.
-    std::optional<build::SinceBaseline> countsSince(plan::PortId) const;
+    std::optional<bringup::SinceBaseline> countsSince(plan::PortId) const;
 
     // Settings of the house that is shown.
-    std::vector<build::SettingFinding> findings() const;
-    std::vector<build::PortSettings> ports() const;
-    std::vector<build::BondUse> bonds() const;
+    std::vector<settings::SettingFinding> findings() const;
+    std::vector<settings::PortSettings> ports() const;
+    std::vector<settings::BondUse> bonds() const;
 
     /// Nets for links with no switch between, out of the pool.
-    Result<build::AddressPlan> addresses() const;
+    Result<settings::AddressPlan> addresses() const;
     QString pool() const { return m_pool; }
     /// “10.99.0.0/16”. @return what is wrong; empty: it is the pool now
     QString setPool(const QString&);
     /// What is set otherwise than it came.
     std::vector<plan::SettingChange> changedSettings() const;
 
-    Result<build::PathMtu> path(plan::DeviceId from, plan::DeviceId to) const;
+    Result<settings::PathMtu> path(plan::DeviceId from, plan::DeviceId to) const;
     /// Sends from the machine that the program runs on. `from` is where the path begins: where that is another
     /// machine, what is said names it, as the probe then proves the way from here only.
-    void probe(const QString& host, const build::PathMtu&, plan::DeviceId from);
+    void probe(const QString& host, const settings::PathMtu&, plan::DeviceId from);
     bool isHere(plan::DeviceId) const;  ///< the machine that the program runs on
     void stopProbe();
     bool isProbing() const { return m_isProbing; }
@@ -129,10 +129,10 @@ private:
     std::set<std::string> m_simulated;
     EchoSource m_echo;
     plan::PlanPtr m_plan;  ///< the variant, or the house
-    std::vector<build::BringUp> m_order;
+    std::vector<bringup::BringUp> m_order;
     bool m_isRestart = false, m_isReading = false, m_isProbing = false;
     plan::DeviceId m_chosen;
-    std::map<plan::DeviceId, build::StartState> m_states;     ///< as told last
+    std::map<plan::DeviceId, bringup::StartState> m_states;   ///< as told last
     std::map<plan::PortId, measure::PortReading> m_readings;  ///< the newest
     struct Counted {
         measure::Timestamp at;

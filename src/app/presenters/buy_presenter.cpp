@@ -83,10 +83,10 @@ std::vector<store::Version> BuyPresenter::variants() const
 }
 
 /// Where house and variant changed the same thing the variant is taken as it stands, and that is said.
-build::JobList BuyPresenter::jobs()
+jobs::JobList BuyPresenter::jobs()
 {
     const auto variant = chosenPlan();
-    return variant ? build::jobsOf(*m_document.house(), *variant, knowledge()) : build::JobList{};
+    return variant ? jobs::jobsOf(*m_document.house(), *variant, knowledge()) : jobs::JobList{};
 }
 
 std::shared_ptr<const plan::Plan> BuyPresenter::chosenPlan()

@@ -8,11 +8,11 @@
 
 #include "app/document.h"
 #include "app/presenters/versions_presenter.h"
-#include "core/build/jobs.h"
 #include "core/buy/figures.h"
 #include "core/buy/search/cheapest.h"
 #include "core/buy/stages.h"
 #include "core/buy/trip.h"
+#include "core/jobs/jobs.h"
 
 namespace sokudo::app {
 
@@ -87,7 +87,7 @@ public:
     QString stageProblem() const { return m_stageProblem; }
 
     /// What has to be done for the chosen variant.
-    build::JobList jobs();
+    jobs::JobList jobs();
     /// The chosen variant as it would be built; null: there is none.
     std::shared_ptr<const plan::Plan> chosenPlan();
 

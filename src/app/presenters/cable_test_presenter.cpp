@@ -98,7 +98,7 @@ QString CableTestPresenter::keptState() const
 QString CableTestPresenter::setShorts(const QString& line)
 {
     // The reader of whole lines checks them; the map around them is straight.
-    const auto read = build::wireMapOf("1-1 2-2 3-3 4-4 5-5 6-6 7-7 8-8 " + line.trimmed().toStdString());
+    const auto read = cabletest::wireMapOf("1-1 2-2 3-3 4-4 5-5 6-6 7-7 8-8 " + line.trimmed().toStdString());
     if (!read) return toQt(read.error().message());
     m_map.shorts = read->shorts;
     m_map.hasScreen = read->hasScreen;
@@ -121,13 +121,13 @@ void CableTestPresenter::setEnds(const std::string& near, const std::string& far
 
 QString CableTestPresenter::problem() const
 {
-    const auto read = build::wireMapOf(build::lineOf(m_map));
+    const auto read = cabletest::wireMapOf(cabletest::lineOf(m_map));
     return read ? QString() : toQt(read.error().message());
 }
 
-build::MapVerdict CableTestPresenter::verdict() const
+cabletest::MapVerdict CableTestPresenter::verdict() const
 {
-    return build::judgeMap(m_map, m_evidence, m_document.knowledge());
+    return cabletest::judgeMap(m_map, m_evidence, m_document.knowledge());
 }
 
 bool CableTestPresenter::keep()
@@ -142,11 +142,11 @@ bool CableTestPresenter::keep()
     test.on = host::today();
     test.name = fromQt(runName()) + " " + test.on + " wire map";
     test.grade = "wire-map";
-    test.wireMap = build::lineOf(m_map);
+    test.wireMap = cabletest::lineOf(m_map);
     test.outcome = verdict().faults.empty() ? plan::TestOutcome::Passed : plan::TestOutcome::Failed;
     auto next = plan::edits::putRun(m_document.plan(), tested);
     if (next) next = plan::edits::putRecord(*next, std::move(test));
-    return m_document.edit(QString("Wire map of %1: %2").arg(runName(), toQt(build::lineOf(m_map))), next);
+    return m_document.edit(QString("Wire map of %1: %2").arg(runName(), toQt(cabletest::lineOf(m_map))), next);
 }
 
 QString CableTestPresenter::runName() const

@@ -5,7 +5,7 @@
 #include <set>
 
 #include "app/document.h"
-#include "core/build/wire_map.h"
+#include "core/cabletest/wire_map.h"
 
 namespace sokudo::app {
 
@@ -25,14 +25,14 @@ public:
     plan::RunId chosen() const { return m_chosen; }
     void choose(plan::RunId);
 
-    /// A far pin of a near one; `build::kOpen`: open.
+    /// A far pin of a near one; `cabletest::kOpen`: open.
     void setFar(int pin, int far);
     /// “4=5 7=8”. @return what is wrong with it; empty: taken
     QString setShorts(const QString& line);
     void setCrosstalk(bool fails);
     void setEnds(const std::string& near, const std::string& far);
-    const build::WireMap& map() const { return m_map; }
-    const build::MapEvidence& evidence() const { return m_evidence; }
+    const cabletest::WireMap& map() const { return m_map; }
+    const cabletest::MapEvidence& evidence() const { return m_evidence; }
     /// The tester shows every wire where it belongs.
     void setAllStraight();
     /// All eight pins were filled in: before that nothing is judged.
@@ -42,7 +42,7 @@ public:
     QString keptState() const;
     /// Why the map cannot be judged: a far pin that is named twice; empty: it can.
     QString problem() const;
-    build::MapVerdict verdict() const;
+    cabletest::MapVerdict verdict() const;
     /// Writes the result into the run and among the test results. @return false: nothing is chosen, the map is not
     /// whole, or it cannot be judged
     bool keep();
@@ -59,8 +59,8 @@ private:
     void reset();
     Document& m_document;
     plan::RunId m_chosen;
-    build::WireMap m_map;
-    build::MapEvidence m_evidence;
+    cabletest::WireMap m_map;
+    cabletest::MapEvidence m_evidence;
     std::set<int> m_typed;  ///< pins that were filled in
 };
 

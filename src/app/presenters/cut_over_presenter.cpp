@@ -110,10 +110,10 @@ void CutOverPresenter::refresh()
         *this,
         [plan = m_document.snapshot(), one = *chosen,
          kb = m_document.sharedKnowledge()](const std::atomic<bool>& isStopped) {
-            return build::cutOverPlan(
+            return cutover::cutOverPlan(
                 {*plan, one, *kb, buy::builtInSolver(), [&isStopped](double) { return !isStopped; }});
         },
-        [this, plan = m_document.snapshot(), one = *chosen](Result<build::CutOverPlan> made) {
+        [this, plan = m_document.snapshot(), one = *chosen](Result<cutover::CutOverPlan> made) {
             m_isWorking = false;
             m_problem = made ? QString() : toQt(made.error().message());
             m_made.reset();
@@ -167,9 +167,9 @@ std::vector<plan::DayMark> CutOverPresenter::marks() const
     return all;
 }
 
-build::DayState CutOverPresenter::state() const
+cutover::DayState CutOverPresenter::state() const
 {
-    return m_made ? build::dayState(*m_made, marks(), now()) : build::DayState{};
+    return m_made ? cutover::dayState(*m_made, marks(), now()) : cutover::DayState{};
 }
 
 void CutOverPresenter::go(std::size_t step)
@@ -182,18 +182,18 @@ void CutOverPresenter::go(std::size_t step)
 QString CutOverPresenter::begin()
 {
     if (!m_made) return m_problem;
-    const build::DayStep& step = m_made->steps[m_at];
+    const cutover::DayStep& step = m_made->steps[m_at];
     return edit("Begin: " + toQt(step.what),
-                build::withMark(m_document.plan(), m_chosen, step, now(), false, {}, m_document.ids()));
+                cutover::withMark(m_document.plan(), m_chosen, step, now(), false, {}, m_document.ids()));
 }
 
 QString CutOverPresenter::done(const QString& value)
 {
     if (!m_made) return m_problem;
-    const build::DayStep& step = m_made->steps[m_at];
+    const cutover::DayStep& step = m_made->steps[m_at];
     const QString wrong = edit(
         "Done: " + toQt(step.what),
-        build::withMark(m_document.plan(), m_chosen, step, now(), true, fromQt(value.trimmed()), m_document.ids()));
+        cutover::withMark(m_document.plan(), m_chosen, step, now(), true, fromQt(value.trimmed()), m_document.ids()));
     if (wrong.isEmpty()) go(m_at + 1);
     return wrong;
 }
@@ -202,7 +202,7 @@ QString CutOverPresenter::backlog()
 {
     if (!m_made || !day()) return m_problem;
     return edit("What the cut-over left over",
-                build::withBacklog(m_document.plan(), *day(), *m_made, state(), m_document.ids()));
+                cutover::withBacklog(m_document.plan(), *day(), *m_made, state(), m_document.ids()));
 }
 
 QString CutOverPresenter::takeOver()

@@ -9,7 +9,7 @@
 
 #include "app/document.h"
 #include "app/work.h"
-#include "core/build/cut_over.h"
+#include "core/cutover/cut_over.h"
 
 namespace sokudo::app {
 
@@ -33,12 +33,12 @@ public:
     QString set(const QString& key, const QString& value);
     std::vector<QString> switches() const;
 
-    const std::optional<build::CutOverPlan>& plan() const { return m_made; }
+    const std::optional<cutover::CutOverPlan>& plan() const { return m_made; }
     QString problem() const { return m_problem; }  ///< why there is no plan; empty: there is
     bool isWorking() const { return m_isWorking; }
 
     double now() const;
-    build::DayState state() const;
+    cutover::DayState state() const;
     std::size_t at() const { return m_at; }
     void go(std::size_t step);
 
@@ -66,7 +66,7 @@ private:
     plan::CutOverId m_chosen;
     plan::CutOver m_madeFor;  ///< the day that the plan was made for
     plan::PlanPtr m_madeOf;
-    std::optional<build::CutOverPlan> m_made;
+    std::optional<cutover::CutOverPlan> m_made;
     QString m_problem;
     bool m_isWorking = false, m_isPractice = false;
     std::size_t m_at = 0;

@@ -30,7 +30,7 @@ TestResultsPresenter::TestResultsPresenter(Document& document, measure::TrafficR
 void TestResultsPresenter::refresh()
 {
     m_read = m_document.snapshot();
-    m_results = build::testResults(*m_read, host::today(), m_document.knowledge());
+    m_results = cabletest::testResults(*m_read, host::today(), m_document.knowledge());
     if (!m_read->runs.has(m_chosen)) m_chosen = m_results.runs.empty() ? plan::RunId{} : m_results.runs.front().run;
     Q_EMIT changed();
 }
@@ -45,32 +45,32 @@ void TestResultsPresenter::choose(plan::RunId run)
     Q_EMIT liveChanged();
 }
 
-const build::RunTests* TestResultsPresenter::run() const
+const cabletest::RunTests* TestResultsPresenter::run() const
 {
-    for (const build::RunTests& one : m_results.runs)
+    for (const cabletest::RunTests& one : m_results.runs)
         if (one.run == m_chosen) return &one;
     return nullptr;
 }
 
-std::vector<build::Happened> TestResultsPresenter::history() const
+std::vector<jobs::Happened> TestResultsPresenter::history() const
 {
-    return build::historyOf(m_document.plan(), m_document.entries(), {"run", m_chosen.value});
+    return jobs::historyOf(m_document.plan(), m_document.entries(), {"run", m_chosen.value});
 }
 
-std::vector<build::Sibling> TestResultsPresenter::siblings() const
+std::vector<cabletest::Sibling> TestResultsPresenter::siblings() const
 {
-    const build::RunTests* one = run();
+    const cabletest::RunTests* one = run();
     return one && one->verdict == Verdict::NoLink
-               ? build::siblingsOf(m_document.plan(), m_chosen, m_document.knowledge())
-               : std::vector<build::Sibling>{};
+               ? cabletest::siblingsOf(m_document.plan(), m_chosen, m_document.knowledge())
+               : std::vector<cabletest::Sibling>{};
 }
 
-QString TestResultsPresenter::batchSays(const build::BatchCount& batch) const
+QString TestResultsPresenter::batchSays(const cabletest::BatchCount& batch) const
 {
-    build::BatchQuestion question;
+    cabletest::BatchQuestion question;
     question.bad = batch.bad, question.tested = batch.tested, question.untested = batch.untested;
-    question.prior = build::usualPrior(m_document.knowledge());
-    const auto answer = build::batchAnswer(question);
+    question.prior = cabletest::usualPrior(m_document.knowledge());
+    const auto answer = cabletest::batchAnswer(question);
     return answer ? toQt(answer->says) : toQt(answer.error().message());
 }
 
@@ -100,8 +100,9 @@ QString TestResultsPresenter::add(const std::vector<std::pair<std::string, std::
     if (!edited) return toQt(edited.error().message());
     // A map that is typed along must be one.
     if (const plan::CableTest* made = edited->plan.cableTests.find(test.id); made && !made->wireMap.empty())
-        if (const auto map = build::wireMapOf(made->wireMap); !map) return toQt(map.error().message());
-    const auto whole = m_photo ? build::withPhoto(edited->plan, test.id, *m_photo) : Result<plan::Plan>(edited->plan);
+        if (const auto map = cabletest::wireMapOf(made->wireMap); !map) return toQt(map.error().message());
+    const auto whole =
+        m_photo ? cabletest::withPhoto(edited->plan, test.id, *m_photo) : Result<plan::Plan>(edited->plan);
     if (!m_document.edit("Test of " + toQt(run->label), whole)) return "It could not be written";
     dropPhoto();
     return {};
@@ -140,11 +141,11 @@ void TestResultsPresenter::takePhoto(const QString& path)
 
 void TestResultsPresenter::attachPhoto(const QString& path)
 {
-    const build::RunTests* chosen = run();
+    const cabletest::RunTests* chosen = run();
     const plan::CableTestId newest = chosen && !chosen->tests.empty() ? chosen->tests.back()->id : plan::CableTestId{};
     readPhoto(path, [this, newest](plan::Photo photo) {
         const QString caption = toQt(photo.caption);
-        const auto with = build::withPhoto(m_document.plan(), newest, std::move(photo));
+        const auto with = cabletest::withPhoto(m_document.plan(), newest, std::move(photo));
         if (!with) m_photoSays = toQt(with.error().message());
         else if (!m_document.edit("Photo of a result: " + caption, with)) m_photoSays = "It could not be written";
     });
@@ -160,10 +161,10 @@ void TestResultsPresenter::dropPhoto()
 std::vector<TestResultsPresenter::Shown> TestResultsPresenter::photos() const
 {
     std::vector<Shown> all;
-    const build::RunTests* chosen = run();
+    const cabletest::RunTests* chosen = run();
     if (!chosen) return all;
     for (auto test = chosen->tests.rbegin(); test != chosen->tests.rend(); ++test)
-        for (const plan::Photo* photo : build::photosOf(*m_read, **test))
+        for (const plan::Photo* photo : cabletest::photosOf(*m_read, **test))
             all.push_back({toQt((*test)->name), toQt(photo->caption),
                            QByteArray::fromBase64(QByteArray::fromStdString(photo->jpeg))});
     return all;
@@ -175,12 +176,12 @@ QString TestResultsPresenter::faultSays(const QString& reading, const QString& f
     if (!run || !run->length) return "The length of this run was never measured: note it in Survey first";
     const auto near = oneline::lengthOf(fromQt(reading.trimmed().toLower()));
     if (!near) return "Write the distance as 14m or 46ft";
-    const build::Stretch stretch = build::stretchOf(*run);
-    const build::FaultAt at = build::faultAt(*near, stretch);
+    const cabletest::Stretch stretch = cabletest::stretchOf(*run);
+    const cabletest::FaultAt at = cabletest::faultAt(*near, stretch);
     QString says = QString("%1; the %2 end is nearer. First: %3")
                        .arg(toQt(at.says), at.isNearerToFar ? QString("far") : QString("near"), toQt(at.first));
     if (const auto far = oneline::lengthOf(fromQt(fromFar.trimmed().toLower())))
-        says += ". " + toQt(build::fromBothEnds(*near, *far, stretch.whole()).says);
+        says += ". " + toQt(cabletest::fromBothEnds(*near, *far, stretch.whole()).says);
     return says;
 }
 
@@ -194,32 +195,32 @@ QString TestResultsPresenter::openFile(const QString& path, File& into) const
     if (!sheet) return toQt(sheet.error().message());
     into.headings = sheet->columns();
     for (const plan::ColumnMap& kept : m_document.plan().columnMaps) {
-        const auto columns = build::columnMapOf(kept.columns);
-        if (columns && std::all_of(columns->begin(), columns->end(), [&](const build::MappedColumn& one) {
+        const auto columns = cabletest::columnMapOf(kept.columns);
+        if (columns && std::all_of(columns->begin(), columns->end(), [&](const cabletest::MappedColumn& one) {
                 return sheet->hasColumn(text::lower(one.column));
             })) {
             into.columns = *columns;
             return {};
         }
     }
-    into.columns = build::guessedColumns(into.headings);
+    into.columns = cabletest::guessedColumns(into.headings);
     return {};
 }
 
 QString TestResultsPresenter::importFile(const File& file, const QString& columns, const QString& keepAs, QString& says)
 {
-    const auto map = build::columnMapOf(fromQt(columns));
+    const auto map = cabletest::columnMapOf(fromQt(columns));
     if (!map) return toQt(map.error().message());
     plan::CableTest common;
     common.on = host::today();
     const auto made =
-        build::importTests({file.text, fromQt(file.name), *map, common}, m_document.plan(), m_document.ids());
+        cabletest::importTests({file.text, fromQt(file.name), *map, common}, m_document.plan(), m_document.ids());
     if (!made) return toQt(made.error().message());
-    const auto taken = build::withTests(m_document.plan(), made->tests);
+    const auto taken = cabletest::withTests(m_document.plan(), made->tests);
     if (!taken) return toQt(taken.error().message());
     Result<plan::Plan> next = taken->plan;
     if (!keepAs.trimmed().isEmpty()) {
-        plan::ColumnMap kept{{}, fromQt(keepAs.trimmed()), build::textOf(*map)};
+        plan::ColumnMap kept{{}, fromQt(keepAs.trimmed()), cabletest::textOf(*map)};
         for (const plan::ColumnMap& old : next->columnMaps)
             if (text::lower(old.name) == text::lower(kept.name)) kept.id = old.id;
         if (!kept.id.isSet()) kept.id = m_document.ids().next<plan::ColumnMapId>();
@@ -240,7 +241,7 @@ void TestResultsPresenter::startLive(const Live& asked)
     traffic.port = asked.port;
     traffic.key = fromQt(asked.key);
     traffic.streams = 4;
-    build::QualifyQuestion question;
+    cabletest::QualifyQuestion question;
     question.rate = asked.rate;
     question.wanted = asked.wanted;
     traffic.rateCap = BitRate::of(asked.rate.in() * question.load);
@@ -248,7 +249,7 @@ void TestResultsPresenter::startLive(const Live& asked)
     m_isLive = true;
     m_liveSays = "It runs …";
     Q_EMIT liveChanged();
-    const auto show = [this](const build::QualifyProgress& now) {
+    const auto show = [this](const cabletest::QualifyProgress& now) {
         const QString says = QString("%1 % of the bits, %2 errors, %3 left")
                                  .arg(now.wanted > 0 ? 100 * std::min(1.0, now.bits / now.wanted) : 0, 0, 'f', 0)
                                  .arg(now.errors)
@@ -265,15 +266,15 @@ void TestResultsPresenter::startLive(const Live& asked)
     m_running.start(
         *this,
         [&runner = m_runner, traffic, question, most = asked.most, show, cancel = m_cancel](const std::atomic<bool>&) {
-            return build::qualifyRun(runner, traffic, question, most, show, *cancel);
+            return cabletest::qualifyRun(runner, traffic, question, most, show, *cancel);
         },
-        [this, question, run = m_chosen](const Result<build::QualifyRun>& made) {
+        [this, question, run = m_chosen](const Result<cabletest::QualifyRun>& made) {
             m_isLive = false;
             m_liveSays =
                 made ? toQt(made->sentence) + ". " + toQt(made->answer.provesNot) : toQt(made.error().message());
             const plan::Run* of = m_document.plan().runs.find(run);
             if (made && of) {
-                const plan::CableTest test = build::testOf(*made, question, *of, host::today(), m_document.ids());
+                const plan::CableTest test = cabletest::testOf(*made, question, *of, host::today(), m_document.ids());
                 m_document.edit("Live-link run of " + toQt(of->label), plan::edits::putRecord(m_document.plan(), test));
             }
             Q_EMIT liveChanged();
@@ -294,15 +295,15 @@ void TestResultsPresenter::findEnds()
     m_finding.start(
         *this,
         [plan = m_document.snapshot(), run = m_chosen, kb = m_document.knowledge()](const std::atomic<bool>&) {
-            return build::testEnds(*plan, match::judgeAll(*plan, kb), run, kb);
+            return cabletest::testEnds(*plan, match::judgeAll(*plan, kb), run, kb);
         },
-        [this](const Result<build::TestEndsList>& found) {
+        [this](const Result<cabletest::TestEndsList>& found) {
             m_isFindingEnds = false;
             if (!found) m_endsSays = toQt(found.error().what);
             else {
                 m_endsSays = toQt(found->says);
                 int shown = 0;
-                for (const build::TestEnds& one : found->pairs)
+                for (const cabletest::TestEnds& one : found->pairs)
                     if (!one.provesLink && found->pairs.front().provesLink && ++shown <= 3)
                         m_endsSays += "\nNot " + toQt(one.says);
             }

@@ -9,14 +9,14 @@
 #include "app/document.h"
 #include "app/own_machine.h"
 #include "app/work.h"
-#include "core/build/batch.h"
-#include "core/build/fault_distance.h"
-#include "core/build/history.h"
-#include "core/build/qualify_run.h"
-#include "core/build/test_ends.h"
-#include "core/build/test_import.h"
-#include "core/build/test_results.h"
-#include "core/build/wire_map.h"
+#include "core/cabletest/batch.h"
+#include "core/cabletest/fault_distance.h"
+#include "core/cabletest/qualify_run.h"
+#include "core/cabletest/test_ends.h"
+#include "core/cabletest/test_import.h"
+#include "core/cabletest/test_results.h"
+#include "core/cabletest/wire_map.h"
+#include "core/jobs/history.h"
 
 namespace sokudo::app {
 
@@ -25,16 +25,19 @@ class TestResultsPresenter final : public QObject {
 public:
     TestResultsPresenter(Document&, measure::TrafficRunner&, CardSource, QObject* parent = nullptr);
 
-    const build::TestResults& results() const { return m_results; }
+    const cabletest::TestResults& results() const { return m_results; }
     plan::RunId chosen() const { return m_chosen; }
     void choose(plan::RunId);
     /// Of the chosen run; null: none is chosen.
-    const build::RunTests* run() const;
-    std::vector<build::Happened> history() const;
-    std::vector<build::Sibling> siblings() const;
-    std::vector<build::BatchCount> batches(build::BatchBy by) const { return build::batchesOf(m_document.plan(), by); }
+    const cabletest::RunTests* run() const;
+    std::vector<jobs::Happened> history() const;
+    std::vector<cabletest::Sibling> siblings() const;
+    std::vector<cabletest::BatchCount> batches(cabletest::BatchBy by) const
+    {
+        return cabletest::batchesOf(m_document.plan(), by);
+    }
     /// How likely the untested of a batch are bad, in a sentence.
-    QString batchSays(const build::BatchCount&) const;
+    QString batchSays(const cabletest::BatchCount&) const;
 
     /// Fields of a new result, as edit lines name them. @return what is wrong; empty: it is kept
     QString add(const std::vector<std::pair<std::string, std::string>>& fields);
@@ -63,7 +66,7 @@ public:
         QString name;
         std::string text;
         std::vector<std::string> headings;
-        std::vector<build::MappedColumn> columns;
+        std::vector<cabletest::MappedColumn> columns;
     };
     /// Reads its headings; the mapping is the kept one whose columns it has, else a guess. @return what is wrong
     QString openFile(const QString& path, File& into) const;
@@ -107,7 +110,7 @@ private:
     measure::TrafficRunner& m_runner;
     CardSource m_card;
     QString m_liveSays, m_cardSays;
-    build::TestResults m_results;
+    cabletest::TestResults m_results;
     plan::PlanPtr m_read;  ///< the plan that the results point into
     plan::RunId m_chosen;
     std::optional<plan::Photo> m_photo;  ///< for the result that is typed next

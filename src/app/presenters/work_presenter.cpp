@@ -24,7 +24,7 @@ WorkPresenter::WorkPresenter(Document& document, BuyPresenter& buy, QObject* par
 void WorkPresenter::refresh()
 {
     m_jobs = m_buy.jobs();
-    m_progress = build::progressOf(m_jobs, *m_document.house(), m_document.knowledge());
+    m_progress = jobs::progressOf(m_jobs, *m_document.house(), m_document.knowledge());
     Q_EMIT changed();
 }
 
@@ -58,11 +58,11 @@ QString WorkPresenter::edit(const QString& text, const Result<plan::Plan>& next)
 QString WorkPresenter::setPeople(const QString& line)
 {
     if (line.trimmed() == people()) return {};
-    std::vector<build::Worker> workers;
+    std::vector<jobs::Worker> workers;
     std::vector<std::string> hours;
     for (const QString& part : line.split(';', Qt::SkipEmptyParts)) {
         if (part.trimmed().isEmpty()) continue;
-        const auto worker = build::workerOf(fromQt(part.trimmed()));
+        const auto worker = jobs::workerOf(fromQt(part.trimmed()));
         if (!worker) return toQt(worker.error().message());
         const QString rest =
             part.trimmed().mid(static_cast<int>(QString::fromStdString(worker->name).size())).trimmed();
@@ -71,7 +71,7 @@ QString WorkPresenter::setPeople(const QString& line)
     }
     Result<plan::Plan> next = *m_document.house();
     for (const plan::Person& old : m_document.house()->people) {
-        const bool isNamed = std::any_of(workers.begin(), workers.end(), [&](const build::Worker& one) {
+        const bool isNamed = std::any_of(workers.begin(), workers.end(), [&](const jobs::Worker& one) {
             return text::lower(one.name) == text::lower(old.name);
         });
         if (next && !isNamed) next = plan::edits::deleteRecord<plan::Person>(*next, old.id);
@@ -88,9 +88,9 @@ QString WorkPresenter::setPeople(const QString& line)
     return edit("Who has time when", next);
 }
 
-Result<build::Schedule> WorkPresenter::schedule() const
+Result<jobs::Schedule> WorkPresenter::schedule() const
 {
-    build::ScheduleQuestion question;
+    jobs::ScheduleQuestion question;
     question.from = *dayFromIso(host::today());
     for (const plan::Person& person : m_document.house()->people) {
         const auto week = weekOf(person.hours);
@@ -100,14 +100,14 @@ Result<build::Schedule> WorkPresenter::schedule() const
     if (question.workers.empty())
         return failure(ErrorCode::BadInput,
                        text::say("work.nobody", "say who has time when, such as “you tue 2h, sat 4h”"));
-    question.tasks = build::tasksOf(m_jobs, m_progress);
-    return build::scheduleOf(question);
+    question.tasks = jobs::tasksOf(m_jobs, m_progress);
+    return jobs::scheduleOf(question);
 }
 
 QString WorkPresenter::tick(std::size_t job, int step, const QString& took)
 {
     if (job >= m_jobs.jobs.size()) return "There is no such job";
-    build::TickQuestion question;
+    jobs::TickQuestion question;
     question.step = step;
     question.on = host::today();
     if (!took.trimmed().isEmpty()) {
@@ -118,26 +118,26 @@ QString WorkPresenter::tick(std::size_t job, int step, const QString& took)
         question.took = Duration::of(60 * *minutes);
     }
     if (m_document.house()->people.size() == 1) question.person = m_document.house()->people.begin()->id;
-    const build::BuildJob& one = m_jobs.jobs[job];
+    const jobs::Job& one = m_jobs.jobs[job];
     return edit(QString("Tick %1").arg(toQt(one.title)),
-                build::withTick(*m_document.house(), one, m_progress.jobs[job], question, m_document.ids()));
+                jobs::withTick(*m_document.house(), one, m_progress.jobs[job], question, m_document.ids()));
 }
 
 QString WorkPresenter::untick(std::size_t job, int step)
 {
     if (job >= m_jobs.jobs.size()) return "There is no such job";
-    const build::BuildJob& one = m_jobs.jobs[job];
+    const jobs::Job& one = m_jobs.jobs[job];
     return edit(QString("Take back a tick of %1").arg(toQt(one.title)),
-                build::withoutTick(*m_document.house(), one, step));
+                jobs::withoutTick(*m_document.house(), one, step));
 }
 
 QString WorkPresenter::settle(std::size_t job, std::size_t lock, const QString& by)
 {
     if (job >= m_jobs.jobs.size() || lock >= m_progress.jobs[job].open.size()) return "There is nothing to settle";
-    const build::BuildJob& one = m_jobs.jobs[job];
+    const jobs::Job& one = m_jobs.jobs[job];
     return edit(QString("Settle %1").arg(toQt(one.title)),
-                build::withPermit(*m_document.house(), one, m_progress.jobs[job].open[lock], fromQt(by.trimmed()),
-                                  host::today(), m_document.ids()));
+                jobs::withPermit(*m_document.house(), one, m_progress.jobs[job].open[lock], fromQt(by.trimmed()),
+                                 host::today(), m_document.ids()));
 }
 
 }  // namespace sokudo::app

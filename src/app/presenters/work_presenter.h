@@ -5,8 +5,8 @@
 #include <optional>
 
 #include "app/presenters/buy_presenter.h"
-#include "core/build/progress.h"
-#include "core/build/schedule.h"
+#include "core/jobs/progress.h"
+#include "core/jobs/schedule.h"
 
 namespace sokudo::app {
 
@@ -19,8 +19,8 @@ public:
     std::vector<store::Version> variants() const { return m_buy.variants(); }
     store::VersionId chosen() const { return m_buy.chosen(); }
     void choose(store::VersionId);
-    const build::JobList& jobs() const { return m_jobs; }
-    const build::JobProgress& progress() const { return m_progress; }
+    const jobs::JobList& jobs() const { return m_jobs; }
+    const jobs::JobProgress& progress() const { return m_progress; }
     /// A tick is of the house: while a variant is open there is none. Empty: it can be ticked.
     QString reasonDisabled() const;
 
@@ -29,7 +29,7 @@ public:
     /// Writes them into the house. @return what is wrong with it; empty: taken
     QString setPeople(const QString& line);
     /// The days of the jobs; an error in words where there is no plan.
-    Result<build::Schedule> schedule() const;
+    Result<jobs::Schedule> schedule() const;
 
     // Each gives what is wrong; empty: done.
     /// @param took  “25min”, “2h”; empty: not told
@@ -45,8 +45,8 @@ private:
     QString edit(const QString& text, const Result<plan::Plan>& next);
     Document& m_document;
     BuyPresenter& m_buy;
-    build::JobList m_jobs;
-    build::JobProgress m_progress;
+    jobs::JobList m_jobs;
+    jobs::JobProgress m_progress;
 };
 
 }  // namespace sokudo::app

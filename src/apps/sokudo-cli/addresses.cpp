@@ -3,7 +3,7 @@
 
 #include "cli.h"
 #include "core/base/text.h"
-#include "core/build/addresses.h"
+#include "core/settings/addresses.h"
 
 namespace sokudo::cli {
 namespace {
@@ -18,15 +18,15 @@ int answer(const Options& given, Context& context)
     if (!project) return fail(project.error());
     const auto house = houseCalled(*project, given.variant);
     if (!house) return fail(house.error());
-    const auto pool = build::net4Of(given.pool);
+    const auto pool = settings::net4Of(given.pool);
     if (!pool) return fail(pool.error());
-    const auto made = build::addressPlan(*house, *pool);
+    const auto made = settings::addressPlan(*house, *pool);
     if (!made) return fail(made.error());
     if (context.json) {
         Json result{{"sentence", plain(made->sentence)}, {"links", Json::array()}, {"problems", Json::array()}};
-        for (const build::LinkNet& one : made->links)
+        for (const settings::LinkNet& one : made->links)
             result["links"].push_back({{"link", one.title},
-                                       {"net", build::text4(one.net)},
+                                       {"net", settings::text4(one.net)},
                                        {"a", one.addressA()},
                                        {"b", one.addressB()},
                                        {"net6", one.net6},
@@ -37,8 +37,8 @@ int answer(const Options& given, Context& context)
         return made->problems.empty() ? kFine : kFindings;
     }
     print(plain(made->sentence));
-    for (const build::LinkNet& one : made->links)
-        print(plain(fmt::format("  {}: {} with {} and {}; {} with {} and {}", one.title, build::text4(one.net),
+    for (const settings::LinkNet& one : made->links)
+        print(plain(fmt::format("  {}: {} with {} and {}; {} with {} and {}", one.title, settings::text4(one.net),
                                 one.addressA(), one.addressB(), one.net6, one.a6, one.b6)));
     for (const text::Sentence& one : made->problems) print(plain("Problem: " + one.text()));
     return made->problems.empty() ? kFine : kFindings;

@@ -6,14 +6,14 @@
 
 #include "cli.h"
 #include "core/base/text.h"
-#include "core/build/bring_up.h"
-#include "core/build/counter_baseline.h"
-#include "core/build/network_settings.h"
-#include "core/build/path_mtu.h"
-#include "core/build/readings.h"
+#include "core/bringup/bring_up.h"
+#include "core/bringup/counter_baseline.h"
+#include "core/bringup/readings.h"
 #include "core/editline/draft.h"
 #include "core/match/reports.h"
 #include "core/measure/switch_reader.h"
+#include "core/settings/network_settings.h"
+#include "core/settings/path_mtu.h"
 #include "host/echo_probe.h"
 #include "host/host_reader.h"
 #include "host/shipped.h"
@@ -36,7 +36,7 @@ int answerOrder(const Options& given, Context& context)
     if (!variant) return fail(variant.error());
     Json all = Json::array();
     int number = 0;
-    for (const build::BringUp& one : build::bringUpOrder(project->plan, *variant, context.kb)) {
+    for (const bringup::BringUp& one : bringup::bringUpOrder(project->plan, *variant, context.kb)) {
         Json steps = Json::array();
         if (!context.json) {
             print(plain(fmt::format("{}. {}: {}", ++number, one.name, one.online.text())));
@@ -44,7 +44,7 @@ int answerOrder(const Options& given, Context& context)
                                     text::duration(one.clock.link), text::duration(one.clock.ready),
                                     text::duration(one.clock.dead))));
         }
-        for (const build::JobStep& step : one.steps) {
+        for (const jobs::JobStep& step : one.steps) {
             steps.push_back({{"do", plain(step.what)}, {"caution", step.caution}});
             if (context.json) continue;
             print(plain("     [ ] " + step.what.text()));
@@ -71,7 +71,7 @@ int answerLights(const Options& given, Context& context)
                      given.kind});
     if (role) device.role = *role;
     Json all = Json::array();
-    for (const kb::LightMeaning* row : build::lightsOf(role ? &device : nullptr, context.kb)) {
+    for (const kb::LightMeaning* row : bringup::lightsOf(role ? &device : nullptr, context.kb)) {
         if (context.json)
             all.push_back({{"where", row->where},
                            {"light", row->light},
@@ -87,14 +87,14 @@ int answerLights(const Options& given, Context& context)
     return kFine;
 }
 
-Json toJson(const build::EndReadings& end)
+Json toJson(const bringup::EndReadings& end)
 {
     Json lines = Json::array();
-    for (const build::ReadingLine& one : end.lines)
+    for (const bringup::ReadingLine& one : end.lines)
         lines.push_back({{"what", one.what},
                          {"planned", plain(one.planned)},
                          {"read", plain(one.read)},
-                         {"verdict", build::readWord(one.verdict)},
+                         {"verdict", bringup::readWord(one.verdict)},
                          {"says", plain(one.says)}});
     return {{"end", end.name}, {"read", end.isRead}, {"lines", lines}};
 }
@@ -130,12 +130,12 @@ Result<std::unique_ptr<measure::HostReader>> readerAt(const std::string& where, 
 }
 
 /// What is read of an end: as typed, or as who tells of it says.
-Result<std::optional<build::PortReading>> readingOf(const std::string& typed, const plan::Port* port,
-                                                    const Options& given, const kb::KnowledgeBase& kb)
+Result<std::optional<measure::PortReading>> readingOf(const std::string& typed, const plan::Port* port,
+                                                      const Options& given, const kb::KnowledgeBase& kb)
 {
     if (typed.empty()) return std::nullopt;
     if (typed != "here" && !typed.starts_with("agent:") && !typed.starts_with("switch:")) {
-        const auto reading = build::portReadingOf(typed, kb);
+        const auto reading = measure::portReadingOf(typed, kb);
         if (!reading) return tl::unexpected(reading.error());
         return *reading;
     }
@@ -146,7 +146,7 @@ Result<std::optional<build::PortReading>> readingOf(const std::string& typed, co
     if (!device->partial.empty()) fail({ErrorCode::TimedOut, device->partial, typed});
     const std::string name = !given.here.empty() ? given.here : port ? port->name : std::string();
     if (const measure::InterfaceReading* one = measure::interfaceOf(*device, name))
-        return build::portReadingFrom(*one, kb);
+        return measure::portReadingFrom(*one, kb);
     return failure(ErrorCode::NotFound,
                    text::Sentence("it has no interface of that name, or more than one: say which with --interface"),
                    name);
@@ -165,21 +165,21 @@ int answerReadings(const Options& given, Context& context)
                b = readingOf(given.b, house.ports.find(link->b), given, context.kb);
     if (!a) return fail(a.error());
     if (!b) return fail(b.error());
-    const build::LinkReadings made = build::linkReadings({project->plan, *link, *a, *b, context.kb});
+    const bringup::LinkReadings made = bringup::linkReadings({project->plan, *link, *a, *b, context.kb});
     if (context.json) {
         Json between = Json::array();
         for (const text::Sentence& one : made.between) between.push_back(plain(one));
         print(Json{{"sentence", plain(made.sentence)},
-                   {"verdict", build::readWord(made.verdict)},
+                   {"verdict", bringup::readWord(made.verdict)},
                    {"between", between},
                    {"a", toJson(made.a)},
                    {"b", toJson(made.b)}});
         return statusOf(made.verdict);
     }
     print(plain(made.sentence));
-    for (const build::EndReadings* end : {&made.a, &made.b}) {
+    for (const bringup::EndReadings* end : {&made.a, &made.b}) {
         print(end->name + (end->isRead ? "" : ": not read"));
-        for (const build::ReadingLine& one : end->lines) {
+        for (const bringup::ReadingLine& one : end->lines) {
             print(plain(fmt::format("  {:<15} planned {:<20} read {}", one.what,
                                     one.planned.empty() ? "–" : one.planned, one.read.empty() ? "–" : one.read)));
             if (!one.says.text().empty()) print(plain("      " + one.says.text()));
@@ -199,7 +199,7 @@ Table portRows(const plan::Plan& house)
 {
     Table table;
     const auto orDash = [](const std::string& text) { return text.empty() ? std::string("–") : text; };
-    for (const build::PortSettings& one : build::portTable(house)) {
+    for (const settings::PortSettings& one : settings::portTable(house)) {
         table.rows.push_back({{"port", one.name},
                               {"partner", one.partner},
                               {"profile", one.profile},
@@ -218,7 +218,7 @@ Table portRows(const plan::Plan& house)
 Table socketRows(const plan::Plan& house)
 {
     Table table;
-    for (const build::SocketNetwork& one : build::socketNetworks(house)) {
+    for (const settings::SocketNetwork& one : settings::socketNetworks(house)) {
         table.rows.push_back({{"socket", one.name}, {"port", one.port}, {"network", one.network}});
         if (!one.network.empty())
             table.lines.push_back(fmt::format("  socket {:<10} {}: {}", one.name, one.port, one.network));
@@ -229,7 +229,7 @@ Table socketRows(const plan::Plan& house)
 Table bondRows(const plan::Plan& house, const kb::KnowledgeBase& kb)
 {
     Table table;
-    for (const build::BondUse& one : build::bondsOf(house, kb)) {
+    for (const settings::BondUse& one : settings::bondsOf(house, kb)) {
         table.rows.push_back({{"between", one.title}, {"links", one.links}, {"gives", plain(one.gives)}});
         if (one.mode) table.lines.push_back(fmt::format("  bond {}: {}", one.title, one.gives.text()));
     }
@@ -260,7 +260,7 @@ int answerSettings(const Options& given, Context& context)
     const auto house = houseCalled(*project, given.variant);
     if (!house) return fail(house.error());
     Table found;
-    for (const build::SettingFinding& one : build::settingFindings(*house, context.kb)) {
+    for (const settings::SettingFinding& one : settings::settingFindings(*house, context.kb)) {
         found.rows.push_back({{"kind", one.kind}, {"says", plain(one.says)}});
         found.lines.push_back("! " + one.says.text());
     }
@@ -284,11 +284,12 @@ int answerMtu(const Options& given, Context& context)
     if (!project) return fail(project.error());
     const auto ends = pathEnds(project->plan, given.from, given.to);
     if (!ends) return fail(ends.error());
-    const auto path = build::pathMtu(project->plan, match::judgeAll(project->plan, context.kb), ends->from, ends->to);
+    const auto path =
+        settings::pathMtu(project->plan, match::judgeAll(project->plan, context.kb), ends->from, ends->to);
     if (!path) return fail(path.error());
     Json result{{"sentence", plain(path->sentence)}, {"least", path->least},   {"echo_bytes", path->echo4},
                 {"echo_bytes_ipv6", path->echo6},    {"ports", Json::array()}, {"problems", Json::array()}};
-    for (const build::MtuHop& one : path->ports)
+    for (const settings::MtuHop& one : path->ports)
         result["ports"].push_back({{"port", one.name}, {"mtu", one.mtu}, {"stated", one.isStated}});
     for (const text::Sentence& one : path->problems) result["problems"].push_back(plain(one));
     bool isAsPlanned = path->isOne;
@@ -298,13 +299,13 @@ int answerMtu(const Options& given, Context& context)
         const auto found = measure::probeMtu(probe, given.probe, std::max(path->least, 9216), cancel);
         if (!found) return fail(found.error());
         result["probed"] = found->bytes;
-        result["probe_says"] = plain(build::probeSays(*path, found->bytes));
+        result["probe_says"] = plain(settings::probeSays(*path, found->bytes));
         isAsPlanned = isAsPlanned && found->bytes == path->least;
     }
     if (context.json) print(result);
     else {
         print(plain(path->sentence));
-        for (const build::MtuHop& one : path->ports)
+        for (const settings::MtuHop& one : path->ports)
             print(plain(fmt::format("  {:<16} {}{}", one.name, one.mtu, one.isStated ? "" : " (not stated)")));
         for (const text::Sentence& one : path->problems) print(plain("! " + one.text()));
         if (result.contains("probe_says")) print(result["probe_says"].get<std::string>());
@@ -314,23 +315,24 @@ int answerMtu(const Options& given, Context& context)
 
 int answerBaseline(const Options& given, Context& context)
 {
-    const auto before = build::counterStateOf(given.a), now = build::counterStateOf(given.b);
+    const auto before = measure::counterStateOf(given.a), now = measure::counterStateOf(given.b);
     if (!before) return fail(before.error());
     if (!now) return fail(now.error());
-    const build::SinceBaseline made = build::sinceBaseline(*before, *now, std::nullopt);
+    const bringup::SinceBaseline made = bringup::sinceBaseline(*before, *now, std::nullopt);
     if (context.json) {
         Json changes = Json::array();
-        for (const build::CounterChange& one : made.changes)
+        for (const bringup::CounterChange& one : made.changes)
             changes.push_back({{"name", one.name},
                                {"since", one.since},
                                {"per_million", one.perMillion ? Json(*one.perMillion) : Json(nullptr)}});
         print(Json{{"says", plain(made.says)},
                    {"reset", made.wasReset},
-                   {"verdict", build::countedWord(made.verdict)},
+                   {"verdict", bringup::countedWord(made.verdict)},
                    {"changes", changes}});
     } else {
         print(plain(made.says));
-        for (const build::CounterChange& one : made.changes) print(fmt::format("  {:<12} {:.0f}", one.name, one.since));
+        for (const bringup::CounterChange& one : made.changes)
+            print(fmt::format("  {:<12} {:.0f}", one.name, one.since));
     }
     return statusOf(made.verdict);
 }

@@ -4,10 +4,10 @@
 
 #include "cli.h"
 #include "core/base/text.h"
-#include "core/build/batch.h"
-#include "core/build/fault_distance.h"
-#include "core/build/qualify_run.h"
-#include "core/build/wire_map.h"
+#include "core/cabletest/batch.h"
+#include "core/cabletest/fault_distance.h"
+#include "core/cabletest/qualify_run.h"
+#include "core/cabletest/wire_map.h"
 #include "core/kb/build_rows.h"
 #include "core/oneline/tokens.h"
 #include "fault_answer.h"
@@ -24,10 +24,10 @@ struct MapOptions {
     bool failsCrosstalk = false;
 };
 
-Json toJson(const build::WireMap& map, const build::MapVerdict& found)
+Json toJson(const cabletest::WireMap& map, const cabletest::MapVerdict& found)
 {
     static constexpr std::string_view kEnds[] = {"near", "far", "either"};
-    Json result{{"map", build::lineOf(map)},
+    Json result{{"map", cabletest::lineOf(map)},
                 {"id", found.id},
                 {"name", plain(found.name)},
                 {"faults", Json::array()},
@@ -36,9 +36,9 @@ Json toJson(const build::WireMap& map, const build::MapVerdict& found)
                 {"likelier_end", kEnds[static_cast<std::size_t>(found.end)]},
                 {"why", plain(found.why)},
                 {"next", Json::array()}};
-    for (const build::MapFault& one : found.faults)
+    for (const cabletest::MapFault& one : found.faults)
         result["faults"].push_back({{"id", one.kind->id}, {"pairs", one.pairs}, {"says", plain(one.says)}});
-    for (const build::RateEffect& one : found.effects)
+    for (const cabletest::RateEffect& one : found.effects)
         result["effects"].push_back(
             {{"asked_bps", one.asked.steps()}, {"verdict", code(one.verdict)}, {"left_bps", rateJson(one.left)}});
     for (const text::Sentence& one : found.next) result["next"].push_back(plain(one));
@@ -47,21 +47,21 @@ Json toJson(const build::WireMap& map, const build::MapVerdict& found)
 
 int answerMap(const MapOptions& given, const Context& context)
 {
-    const auto map = build::wireMapOf(given.line);
+    const auto map = cabletest::wireMapOf(given.line);
     if (!map) return fail(map.error());
-    build::MapEvidence evidence{given.failsCrosstalk, {}, {}, given.near, given.far};
+    cabletest::MapEvidence evidence{given.failsCrosstalk, {}, {}, given.near, given.far};
     for (const std::string& end : {given.near, given.far})
         if (!end.empty() && !context.kb.find<kb::EndKind>(end)) return bad("an end is factory, jack or plug", end);
     if (!given.linksAt.empty() && !(evidence.linksAt = oneline::rateOf(text::lower(given.linksAt))))
         return bad("write the rate as “100m” or “2.5g”", given.linksAt);
     if (!given.wanted.empty() && !(evidence.wanted = oneline::rateOf(text::lower(given.wanted))))
         return bad("write the rate as “2.5g”", given.wanted);
-    const build::MapVerdict found = build::judgeMap(*map, evidence, context.kb);
+    const cabletest::MapVerdict found = cabletest::judgeMap(*map, evidence, context.kb);
     if (context.json) print(toJson(*map, found));
     else {
         print(plain(found.name));
-        for (const build::MapFault& one : found.faults) print(plain("  " + one.pairs + ": " + one.says.text()));
-        for (const build::RateEffect& one : found.effects)
+        for (const cabletest::MapFault& one : found.faults) print(plain("  " + one.pairs + ": " + one.says.text()));
+        for (const cabletest::RateEffect& one : found.effects)
             print(plain(fmt::format(
                 "  {:>8}: {}{}", text::linkRate(one.asked), word(one.verdict),
                 one.left && *one.left != one.asked ? ", " + text::linkRate(*one.left) + " is left" : std::string())));
@@ -97,7 +97,7 @@ Result<Length> readingOf(const DistanceOptions& given, const kb::KnowledgeBase& 
             ErrorCode::BadInput,
             text::Sentence("a delay needs the NVP that is printed on the jacket, or the cable: cat5e, cat6, …"),
             given.medium);
-    return build::lengthByDelay(given.nvp > 0 ? given.nvp : row->usual, *delay);
+    return cabletest::lengthByDelay(given.nvp > 0 ? given.nvp : row->usual, *delay);
 }
 
 int answerDistance(const DistanceOptions& given, const Context& context)
@@ -111,7 +111,7 @@ int answerDistance(const DistanceOptions& given, const Context& context)
                    fixed = oneline::lengthOf(text::lower(given.fixed));
         if (!near || !far || !fixed)
             return bad("write lengths as “30m”", given.near + ", " + given.fixed + ", " + given.far);
-        const build::Stretch on{*near, *fixed, *far};
+        const cabletest::Stretch on{*near, *fixed, *far};
         const FaultAnswer answer = faultAnswer(*reading, on, given.allOpen, given.other);
         result = answer.json;
         lines.insert(lines.end(), answer.lines.begin(), answer.lines.end());
@@ -124,9 +124,9 @@ int answerDistance(const DistanceOptions& given, const Context& context)
 
 int answerBatch(const std::string& line, const Context& context)
 {
-    const auto question = build::batchQuestion(line, context.kb);
+    const auto question = cabletest::batchQuestion(line, context.kb);
     if (!question) return fail(question.error());
-    const auto found = build::batchAnswer(*question);
+    const auto found = cabletest::batchAnswer(*question);
     if (!found) return fail(found.error());
     if (context.json)
         print(Json{{"says", plain(found->says)},
@@ -158,7 +158,7 @@ struct QualifyOptions {
 };
 
 /// Runs the link against an agent.
-int runLive(const QualifyOptions& given, const build::QualifyQuestion& question, const Context& context)
+int runLive(const QualifyOptions& given, const cabletest::QualifyQuestion& question, const Context& context)
 {
     measure::TrafficQuestion traffic;
     traffic.host = given.host;
@@ -181,8 +181,8 @@ int runLive(const QualifyOptions& given, const build::QualifyQuestion& question,
     }
     traffic::TrafficClient client;
     const std::atomic<bool> cancel{false};
-    const auto made = build::qualifyRun(
-        client, traffic, question, Duration::of(given.most), [](const build::QualifyProgress&) {}, cancel);
+    const auto made = cabletest::qualifyRun(
+        client, traffic, question, Duration::of(given.most), [](const cabletest::QualifyProgress&) {}, cancel);
     if (!made) return fail(made.error());
     if (context.json)
         print(Json{{"sentence", plain(made->sentence)},
@@ -205,11 +205,11 @@ int answerQualify(const QualifyOptions& given, const Context& context)
 {
     const auto rate = oneline::rateOf(text::lower(given.rate));
     if (!rate) return bad("write the rate as “10g” or “2.5g”", given.rate);
-    build::QualifyQuestion question{*rate, given.load / 100, given.wanted, given.sure / 100};
+    cabletest::QualifyQuestion question{*rate, given.load / 100, given.wanted, given.sure / 100};
     if (given.bits > 0) question.ran = given.bits;
     question.errors = given.errors;
     if (given.loopback || !given.host.empty()) return runLive(given, question, context);
-    const auto found = build::qualifyAnswer(question);
+    const auto found = cabletest::qualifyAnswer(question);
     if (!found) return fail(found.error());
     if (context.json)
         print(Json{{"says", plain(found->says)},

@@ -5,7 +5,7 @@
 #include "cli.h"
 #include "core/base/hours.h"
 #include "core/base/text.h"
-#include "core/build/cut_over.h"
+#include "core/cutover/cut_over.h"
 
 namespace sokudo::cli {
 namespace {
@@ -48,7 +48,7 @@ Result<plan::CutOver> dayOf(const plan::Plan& plan, const Options& given)
 struct Made {
     plan::Plan house;
     plan::CutOver day;
-    build::CutOverPlan plan;
+    cutover::CutOverPlan plan;
 };
 Result<Made> made(const Options& given, Context& context)
 {
@@ -59,13 +59,13 @@ Result<Made> made(const Options& given, Context& context)
     auto day = dayOf(*house, given);
     if (!day) return tl::unexpected(day.error());
     Patience patience(given.seconds);
-    auto plan = build::cutOverPlan(
+    auto plan = cutover::cutOverPlan(
         {*house, *day, context.kb, buy::builtInSolver(), [&](double share) { return patience.goesOn(share); }});
     if (!plan) return tl::unexpected(plan.error());
     return Made{std::move(*house), std::move(*day), std::move(*plan)};
 }
 
-Json toJson(const build::Window& window)
+Json toJson(const cutover::Window& window)
 {
     Json result{
         {"sentence", plain(window.sentence)},
@@ -83,21 +83,21 @@ Json toJson(const build::Window& window)
         {"problems", Json::array()},
         {"appointments", Json::array()}};
     for (const text::Sentence& one : window.problems) result["problems"].push_back(plain(one));
-    for (const build::Appointment& one : window.appointments)
+    for (const cutover::Appointment& one : window.appointments)
         result["appointments"].push_back(
             {{"at", clockOf(window.begins + one.from)}, {"minutes", one.minutes}, {"what", one.what}});
     return result;
 }
 
-Json stepsJson(const build::CutOverPlan& plan)
+Json stepsJson(const cutover::CutOverPlan& plan)
 {
     Json steps = Json::array();
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
-        const build::DayStep& step = plan.steps[i];
+        const cutover::DayStep& step = plan.steps[i];
         Json one{{"key", step.key},        {"phase", step.phase},    {"do", plain(step.what)},
                  {"off", step.off},        {"loses", step.services}, {"minutes", {step.low, step.usual, step.high}},
                  {"caution", step.caution}};
-        for (const build::WindowStep& at : plan.window.times)
+        for (const cutover::WindowStep& at : plan.window.times)
             if (at.step == i) one["at"] = clockOf(plan.window.begins + static_cast<int>(at.from));
         steps.push_back(std::move(one));
     }
@@ -108,8 +108,8 @@ int answerWindow(const Options& given, Context& context)
 {
     const auto day = made(given, context);
     if (!day) return fail(day.error());
-    const build::CutOverPlan& plan = day->plan;
-    const bool isReady = std::all_of(plan.checks.begin(), plan.checks.end(), [](const build::PreCheck& one) {
+    const cutover::CutOverPlan& plan = day->plan;
+    const bool isReady = std::all_of(plan.checks.begin(), plan.checks.end(), [](const cutover::PreCheck& one) {
         return one.verdict != Verdict::NoLink && one.verdict != Verdict::Unsafe;
     });
     const int status = plan.window.fits && isReady ? kFine : kFindings;
@@ -119,12 +119,12 @@ int answerWindow(const Options& given, Context& context)
         result["runs_side_by_side"] = plan.canRunBoth;
         result["steps"] = stepsJson(plan);
         result["off"] = Json::array();
-        for (const build::OffTime& one : plan.off)
+        for (const cutover::OffTime& one : plan.off)
             result["off"].push_back({{"device", one.name}, {"minutes", one.minutes}, {"restarts", one.restarts}});
         result["before_unplugging"] = Json::array();
-        for (const build::PreCheck& one : plan.checks)
+        for (const cutover::PreCheck& one : plan.checks)
             result["before_unplugging"].push_back(
-                {{"what", one.what}, {"state", build::readyWord(one.verdict)}, {"says", plain(one.says)}});
+                {{"what", one.what}, {"state", cutover::readyWord(one.verdict)}, {"says", plain(one.says)}});
         print(result);
         return status;
     }
@@ -132,21 +132,21 @@ int answerWindow(const Options& given, Context& context)
     print(plain(plan.window.sentence));
     for (const text::Sentence& one : plan.window.problems) print(plain("  ! " + one.text()));
     print("Before anything is unplugged:");
-    for (const build::PreCheck& one : plan.checks)
+    for (const cutover::PreCheck& one : plan.checks)
         print(plain(fmt::format("  [{}] {}: {} ({})", one.verdict == Verdict::Fits ? "x" : " ", one.what,
-                                one.says.text(), build::readyWord(one.verdict))));
+                                one.says.text(), cutover::readyWord(one.verdict))));
     print("Steps:");
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
-        const build::DayStep& step = plan.steps[i];
+        const cutover::DayStep& step = plan.steps[i];
         std::string at = step.phase;
-        for (const build::WindowStep& one : plan.window.times)
+        for (const cutover::WindowStep& one : plan.window.times)
             if (one.step == i) at = clockOf(plan.window.begins + static_cast<int>(one.from));
         print(plain(fmt::format("  [ ] {:<6} {} ({:.0f} min)", at, step.what.text(), step.usual)));
         if (!step.off.empty()) print(plain("           off: " + text::joined(step.off, ", ")));
         if (!step.services.empty()) print(plain("           services down: " + text::joined(step.services, ", ")));
         if (!step.caution.empty()) print(plain("           Caution: " + step.caution));
     }
-    for (const build::OffTime& one : plan.off)
+    for (const cutover::OffTime& one : plan.off)
         print(plain(fmt::format("Off: {} for {}{}", one.name, text::duration(Duration::of(60 * one.minutes)),
                                 one.restarts ? ", and it starts again" : "")));
     return status;
@@ -157,7 +157,7 @@ int answerAcceptance(const Options& given, Context& context)
     const auto day = made(given, context);
     if (!day) return fail(day.error());
     Json all = Json::array();
-    for (const build::Proof& one : day->plan.proofs) {
+    for (const cutover::Proof& one : day->plan.proofs) {
         if (!context.json) {
             print(plain(fmt::format("  [ ] {} → {}", one.what.text(), one.expected)));
             continue;

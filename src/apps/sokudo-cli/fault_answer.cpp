@@ -9,9 +9,9 @@
 
 namespace sokudo::cli {
 
-FaultAnswer faultAnswer(Length reading, const build::Stretch& on, bool allOpen, const std::string& other)
+FaultAnswer faultAnswer(Length reading, const cabletest::Stretch& on, bool allOpen, const std::string& other)
 {
-    const build::FaultAt at = build::faultAt(reading, on, allOpen);
+    const cabletest::FaultAt at = cabletest::faultAt(reading, on, allOpen);
     const char* nearer = at.isNearerToFar ? "far" : "near";
     FaultAnswer answer;
     answer.json = {{"reading_m", reading.in()},
@@ -23,7 +23,7 @@ FaultAnswer faultAnswer(Length reading, const build::Stretch& on, bool allOpen, 
     answer.lines = {fmt::format("{} (± {}); the {} end is nearer", at.says.text(), text::length(at.within), nearer),
                     "First: " + at.first.text()};
     if (const auto far = oneline::lengthOf(text::lower(other))) {
-        const build::BothEnds both = build::fromBothEnds(reading, *far, on.whole());
+        const cabletest::BothEnds both = cabletest::fromBothEnds(reading, *far, on.whole());
         answer.json["both_ends"] = plain(both.says);
         answer.lines.push_back("From both ends: " + both.says.text());
     }

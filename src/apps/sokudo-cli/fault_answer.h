@@ -6,7 +6,7 @@
 #include <vector>
 
 #include "core/base/json.h"
-#include "core/build/fault_distance.h"
+#include "core/cabletest/fault_distance.h"
 
 namespace sokudo::cli {
 
@@ -15,6 +15,6 @@ struct FaultAnswer {
     std::vector<std::string> lines;
 };
 /// @param other  what it shows from the other end, as typed; empty: not measured
-FaultAnswer faultAnswer(Length reading, const build::Stretch&, bool allOpen, const std::string& other);
+FaultAnswer faultAnswer(Length reading, const cabletest::Stretch&, bool allOpen, const std::string& other);
 
 }  // namespace sokudo::cli

@@ -7,8 +7,8 @@
 #include "core/base/date.h"
 #include "core/base/hours.h"
 #include "core/base/text.h"
-#include "core/build/progress.h"
-#include "core/build/schedule.h"
+#include "core/jobs/progress.h"
+#include "core/jobs/schedule.h"
 
 namespace sokudo::cli {
 namespace {
@@ -20,8 +20,8 @@ struct Options {
 
 struct Work {
     plan::Plan house;
-    build::JobList list;
-    build::JobProgress progress;
+    jobs::JobList list;
+    jobs::JobProgress progress;
 };
 Result<Work> jobsFor(const Options& given, Context& context)
 {
@@ -29,12 +29,12 @@ Result<Work> jobsFor(const Options& given, Context& context)
     if (!project) return tl::unexpected(project.error());
     const auto variant = houseCalled(*project, given.variant);
     if (!variant) return tl::unexpected(variant.error());
-    Work work{project->plan, build::jobsOf(project->plan, *variant, context.kb), {}};
-    work.progress = build::progressOf(work.list, work.house, context.kb);
+    Work work{project->plan, jobs::jobsOf(project->plan, *variant, context.kb), {}};
+    work.progress = jobs::progressOf(work.list, work.house, context.kb);
     return work;
 }
 
-Json toJson(const build::BuildJob& job, const build::JobState& state, const build::JobList& list)
+Json toJson(const jobs::Job& job, const jobs::JobState& state, const jobs::JobList& list)
 {
     Json result{{"key", job.key},
                 {"title", plain(job.title)},
@@ -58,7 +58,7 @@ Json toJson(const build::BuildJob& job, const build::JobState& state, const buil
     result["settled"] = Json::array();
     for (const text::Sentence& one : state.settled) result["settled"].push_back(plain(one));
     for (std::size_t first : job.after) result["after"].push_back(list.jobs[first].key);
-    for (const build::JobLock& one : state.open) result["locks"].push_back({{"id", one.id}, {"what", plain(one.what)}});
+    for (const jobs::JobLock& one : state.open) result["locks"].push_back({{"id", one.id}, {"what", plain(one.what)}});
     return result;
 }
 
@@ -66,8 +66,8 @@ int answerJobs(const Options& given, Context& context)
 {
     const auto work = jobsFor(given, context);
     if (!work) return fail(work.error());
-    const build::JobList* list = &work->list;
-    const build::JobProgress& progress = work->progress;
+    const jobs::JobList* list = &work->list;
+    const jobs::JobProgress& progress = work->progress;
     if (context.json) {
         Json result{{"sentence", plain(list->sentence)},
                     {"progress", plain(progress.sentence)},
@@ -78,27 +78,27 @@ int answerJobs(const Options& given, Context& context)
                     {"jobs", Json::array()}};
         for (std::size_t i = 0; i < list->jobs.size(); ++i)
             result["jobs"].push_back(toJson(list->jobs[i], progress.jobs[i], *list));
-        for (const build::LearnedTime& one : progress.learned) result["learned"].push_back(plain(one.says));
+        for (const jobs::LearnedTime& one : progress.learned) result["learned"].push_back(plain(one.says));
         print(result);
         return progress.locked > 0 ? kFindings : kFine;
     }
     print(plain(list->sentence));
     if (progress.done > 0) print(plain(progress.sentence));
-    for (const build::LearnedTime& one : progress.learned) print(plain("Learned: " + one.says.text()));
+    for (const jobs::LearnedTime& one : progress.learned) print(plain("Learned: " + one.says.text()));
     int number = 0;
     for (std::size_t i = 0; i < list->jobs.size(); ++i) {
-        const build::BuildJob& job = list->jobs[i];
-        const build::JobState& state = progress.jobs[i];
+        const jobs::Job& job = list->jobs[i];
+        const jobs::JobState& state = progress.jobs[i];
         print(plain(fmt::format("{}. {}{} ({}, {})", ++number, state.isDone ? "[x] " : "", job.title.text(),
                                 text::duration(Duration::of(60 * state.usual)),
                                 job.people == 1 ? "one person" : fmt::format("{} people", job.people))));
         print("   key " + job.key);
-        for (const build::JobLock& one : state.open) print(plain("   Locked: " + one.what.text()));
+        for (const jobs::JobLock& one : state.open) print(plain("   Locked: " + one.what.text()));
         for (const text::Sentence& one : state.settled) print(plain("   Settled: " + one.text()));
         for (const text::Sentence& one : job.order) print(plain("   " + one.text()));
         for (const text::Sentence& one : job.materials) print(plain("   take " + one.text()));
         for (std::size_t at = 0; at < job.steps.size(); ++at) {
-            const build::JobStep& step = job.steps[at];
+            const jobs::JobStep& step = job.steps[at];
             print(plain((state.steps[at] ? "   [x] " : "   [ ] ") + step.what.text() +
                         (step.tool.empty() ? "" : "; with the " + step.tool)));
             if (!step.caution.empty()) print(plain("       Caution: " + step.caution));
@@ -108,7 +108,7 @@ int answerJobs(const Options& given, Context& context)
 }
 
 /// Those whom the line names, else the people of the house.
-std::optional<Error> takePeople(const Options& given, const plan::Plan& house, build::ScheduleQuestion& question)
+std::optional<Error> takePeople(const Options& given, const plan::Plan& house, jobs::ScheduleQuestion& question)
 {
     if (given.people.empty())
         for (const plan::Person& person : house.people) {
@@ -117,7 +117,7 @@ std::optional<Error> takePeople(const Options& given, const plan::Plan& house, b
             question.workers.push_back({person.name, *week});
         }
     for (const std::string& line : given.people) {
-        const auto worker = build::workerOf(line);
+        const auto worker = jobs::workerOf(line);
         if (!worker) return worker.error();
         question.workers.push_back(*worker);
     }
@@ -128,16 +128,16 @@ int answerSchedule(const Options& given, Context& context)
 {
     const auto work = jobsFor(given, context);
     if (!work) return fail(work.error());
-    const build::JobList* list = &work->list;
-    build::ScheduleQuestion question;
+    const jobs::JobList* list = &work->list;
+    jobs::ScheduleQuestion question;
     const auto from = dayFromIso(given.from.empty() ? today() : given.from);
     if (!from) return fail({ErrorCode::BadInput, text::Sentence("write the first day as 2026-12-01"), given.from});
     question.from = *from;
     if (const auto error = takePeople(given, work->house, question)) return fail(*error);
-    question.tasks = build::tasksOf(*list, work->progress);
-    const auto made = build::scheduleOf(question);
+    question.tasks = jobs::tasksOf(*list, work->progress);
+    const auto made = jobs::scheduleOf(question);
     if (!made) return fail(made.error());
-    const auto names = [&](const build::Sitting& one) {
+    const auto names = [&](const jobs::Sitting& one) {
         std::vector<std::string> who;
         for (std::size_t w : one.who) who.push_back(question.workers[w].name);
         return who;
@@ -150,7 +150,7 @@ int answerSchedule(const Options& given, Context& context)
         for (std::size_t at : made->critical) result["critical"].push_back(list->jobs[at].key);
         for (std::size_t i = 0; i < made->tasks.size(); ++i) {
             Json sittings = Json::array();
-            for (const build::Sitting& one : made->tasks[i].sittings)
+            for (const jobs::Sitting& one : made->tasks[i].sittings)
                 sittings.push_back({{"day", isoDay(one.day)}, {"from", one.from}, {"to", one.to}, {"who", names(one)}});
             result["jobs"].push_back({{"key", list->jobs[i].key}, {"sittings", sittings}});
         }
@@ -158,9 +158,9 @@ int answerSchedule(const Options& given, Context& context)
         return made->notPlanned.empty() ? kFine : kFindings;
     }
     print(plain(made->sentence));
-    std::vector<std::pair<const build::Sitting*, std::size_t>> byTime;
+    std::vector<std::pair<const jobs::Sitting*, std::size_t>> byTime;
     for (std::size_t i = 0; i < made->tasks.size(); ++i)
-        for (const build::Sitting& one : made->tasks[i].sittings) byTime.emplace_back(&one, i);
+        for (const jobs::Sitting& one : made->tasks[i].sittings) byTime.emplace_back(&one, i);
     std::sort(byTime.begin(), byTime.end(), [](const auto& a, const auto& b) {
         return std::tuple(a.first->day, a.first->from, a.second) < std::tuple(b.first->day, b.first->from, b.second);
     });

@@ -3,7 +3,7 @@
 
 #include "cli.h"
 #include "core/base/text.h"
-#include "core/build/moves.h"
+#include "core/cutover/moves.h"
 
 namespace sokudo::cli {
 namespace {
@@ -13,14 +13,15 @@ struct Options {
     double seconds = 60;
 };
 
-Json toJson(const build::MoveList& list)
+Json toJson(const cutover::MoveList& list)
 {
     Json result{
         {"sentence", plain(list.sentence)},    {"new_leads", list.count.leads}, {"new_modules", list.count.modules},
         {"renumbered", list.count.renumbered}, {"moves", Json::array()},        {"notes", Json::array()}};
-    for (const build::Move& move : list.moves) {
+    for (const cutover::Move& move : list.moves) {
         Json settings = Json::array();
-        for (const build::Setting& one : move.settings) settings.push_back({{"what", one.what}, {"value", one.value}});
+        for (const cutover::Setting& one : move.settings)
+            settings.push_back({{"what", one.what}, {"value", one.value}});
         result["moves"].push_back({{"from", move.fromName},
                                    {"to", move.toName},
                                    {"partner", move.partner},
@@ -34,17 +35,17 @@ Json toJson(const build::MoveList& list)
     return result;
 }
 
-void show(const build::MoveList& list)
+void show(const cutover::MoveList& list)
 {
     print(plain(list.sentence));
-    for (const build::Move& move : list.moves) {
+    for (const cutover::Move& move : list.moves) {
         std::string line = fmt::format("  [ ] {:<16} → {:<16} {}, {}", move.fromName, move.toName, move.partner,
                                        text::linkRate(move.rate));
         if (move.needsLead) line += "; another lead";
         if (!move.newModule.empty()) line += "; put a " + move.newModule + " in";
         else if (!move.oldModule.empty()) line += "; take the " + move.oldModule + " out";
         print(plain(line));
-        for (const build::Setting& one : move.settings) print(plain("        set " + one.what + ": " + one.value));
+        for (const cutover::Setting& one : move.settings) print(plain("        set " + one.what + ": " + one.value));
     }
     for (const text::Sentence& note : list.notes) print(plain("Note: " + note.text()));
 }
@@ -60,8 +61,8 @@ int answer(const Options& given, Context& context)
     if (!to) return fail(to.error());
     const auto list = [&] {
         Patience patience(given.seconds);
-        return build::moveList({*house, *from, *to, context.kb, buy::builtInSolver(),
-                                [&](double share) { return patience.goesOn(share); }});
+        return cutover::moveList({*house, *from, *to, context.kb, buy::builtInSolver(),
+                                  [&](double share) { return patience.goesOn(share); }});
     }();
     if (!list) return fail(list.error());
     if (context.json) print(toJson(*list));

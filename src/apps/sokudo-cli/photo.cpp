@@ -5,7 +5,7 @@
 #include <fmt/format.h>
 
 #include "cli.h"
-#include "core/build/test_results.h"
+#include "core/cabletest/test_results.h"
 #include "core/editline/edit_line.h"
 #include "core/editline/words.h"
 #include "core/logbook/record.h"
@@ -46,7 +46,7 @@ int answer(const Options& given, Context& context)
     plan::Photo photo = *edited->plan.photos.find(plan::PhotoId{edited->touched.front().id});
     photo.jpeg = picture->jpeg;
     const bool isOfTest = photo.about && photo.about->kind == "cable-test";
-    const auto after = isOfTest ? build::withPhoto(edited->plan, plan::CableTestId{photo.about->id}, photo)
+    const auto after = isOfTest ? cabletest::withPhoto(edited->plan, plan::CableTestId{photo.about->id}, photo)
                                 : plan::edits::putRecord(edited->plan, photo);
     if (!after) return fail(after.error());
     store::Changes changes;

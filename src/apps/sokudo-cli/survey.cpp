@@ -4,7 +4,7 @@
 
 #include "core/base/csv.h"
 #include "core/base/text.h"
-#include "core/build/fault_distance.h"
+#include "core/cabletest/fault_distance.h"
 #include "core/kb/rule_rows.h"
 #include "core/oneline/tokens.h"
 #include "core/report/blocks.h"
@@ -185,7 +185,7 @@ int showFault(const store::Project& project, const Options& given, Context& cont
         return fail({ErrorCode::BadInput, "the run was never measured: set run LABEL length=30m", given.run});
     const auto reading = oneline::lengthOf(text::lower(given.reading));
     if (!reading) return fail({ErrorCode::BadInput, "write what the tester shows as 14m or 46ft", given.reading});
-    const FaultAnswer answer = faultAnswer(*reading, build::stretchOf(*run), given.allOpen, given.fromFar);
+    const FaultAnswer answer = faultAnswer(*reading, cabletest::stretchOf(*run), given.allOpen, given.fromFar);
     if (context.json) print(answer.json);
     else
         for (const std::string& line : answer.lines) print(plain(line));

@@ -4,9 +4,9 @@
 
 #include "cli.h"
 #include "core/base/text.h"
-#include "core/build/trunking.h"
 #include "core/kb/build_rows.h"
 #include "core/kb/rule_rows.h"
+#include "core/settings/trunking.h"
 #include "host/cable_test.h"
 
 namespace sokudo::cli {
@@ -37,9 +37,9 @@ int answerEnd(const std::string& kind, const std::string& scheme, Context& conte
 
 int answerTrunking(const std::string& line, Context& context)
 {
-    const auto way = build::trunkingWay(line);
+    const auto way = settings::trunkingWay(line);
     if (!way) return fail(way.error());
-    const build::TrunkingList list = build::trunkingList(*way);
+    const settings::TrunkingList list = settings::trunkingList(*way);
     if (context.json)
         print(Json{{"length_m", list.length.in()},
                    {"pieces", list.pieces},

@@ -6,10 +6,10 @@
 
 #include "cli.h"
 #include "core/base/text.h"
-#include "core/build/history.h"
-#include "core/build/test_ends.h"
-#include "core/build/test_import.h"
-#include "core/build/test_results.h"
+#include "core/cabletest/test_ends.h"
+#include "core/cabletest/test_import.h"
+#include "core/cabletest/test_results.h"
+#include "core/jobs/history.h"
 #include "core/logbook/record.h"
 #include "core/match/reports.h"
 #include "core/plan/edits.h"
@@ -32,24 +32,24 @@ int answerTests(const Options& given, Context& context)
 {
     const auto project = openProject(given.file, context);
     if (!project) return fail(project.error());
-    const build::TestResults results = build::testResults(project->plan, today(), context.kb);
+    const cabletest::TestResults results = cabletest::testResults(project->plan, today(), context.kb);
     Json runs = Json::array();
     if (!context.json) print(plain(results.sentence));
-    for (const build::RunTests& one : results.runs) {
+    for (const cabletest::RunTests& one : results.runs) {
         Json changes = Json::array(), doubts = Json::array();
         for (const text::Sentence& change : one.changes) changes.push_back(plain(change));
         for (const text::Sentence& doubt : one.doubts) doubts.push_back(plain(doubt));
         if (context.json)
             runs.push_back({{"run", one.name},
-                            {"result", build::resultWord(one.verdict)},
+                            {"result", cabletest::resultWord(one.verdict)},
                             {"tests", one.tests.size()},
                             {"due", one.isDue},
                             {"says", plain(one.says)},
                             {"changes", changes},
                             {"doubts", doubts}});
         else {
-            print(plain(fmt::format("  {:<10} {:<9} {}{}", one.name, build::resultWord(one.verdict), one.says.text(),
-                                    one.isDue ? "; due again" : "")));
+            print(plain(fmt::format("  {:<10} {:<9} {}{}", one.name, cabletest::resultWord(one.verdict),
+                                    one.says.text(), one.isDue ? "; due again" : "")));
             for (const text::Sentence& change : one.changes) print(plain("             " + change.text()));
             for (const text::Sentence& doubt : one.doubts) print(plain("             but " + doubt.text()));
         }
@@ -65,7 +65,7 @@ int answerSiblings(const Options& given, Context& context)
     const auto run = runCalled(project->plan, given.run);
     if (!run) return fail(run.error());
     Json all = Json::array();
-    for (const build::Sibling& one : build::siblingsOf(project->plan, *run, context.kb)) {
+    for (const cabletest::Sibling& one : cabletest::siblingsOf(project->plan, *run, context.kb)) {
         if (context.json) all.push_back({{"run", one.name}, {"shares", one.shares}, {"why", plain(one.why)}});
         else print(plain(fmt::format("  {:<10} {}", one.name, one.why.text())));
     }
@@ -80,11 +80,11 @@ int answerEnds(const Options& given, Context& context)
     const auto run = runCalled(project->plan, given.run);
     if (!run) return fail(run.error());
     const plan::Plan& house = project->plan;
-    const auto found = build::testEnds(house, match::judgeAll(house, context.kb), *run, context.kb);
+    const auto found = cabletest::testEnds(house, match::judgeAll(house, context.kb), *run, context.kb);
     if (!found) return fail(found.error());
     Json all = Json::array();
     if (!context.json) print(plain(found->says));
-    for (const build::TestEnds& one : found->pairs) {
+    for (const cabletest::TestEnds& one : found->pairs) {
         if (context.json)
             all.push_back({{"from", house.devices.find(one.from)->name},
                            {"to", house.devices.find(one.to)->name},
@@ -106,7 +106,7 @@ int answerHistory(const Options& given, Context& context)
     const auto run = runCalled(project->plan, given.run);
     if (!run) return fail(run.error());
     Json all = Json::array();
-    for (const build::Happened& one : build::historyOf(project->plan, project->entries, {"run", run->value})) {
+    for (const jobs::Happened& one : jobs::historyOf(project->plan, project->entries, {"run", run->value})) {
         if (context.json) all.push_back({{"on", one.on}, {"kind", one.kind}, {"what", plain(one.what)}});
         else print(plain(fmt::format("  {:<10} {:<10} {}", one.on, one.kind, one.what.text())));
     }
@@ -115,12 +115,12 @@ int answerHistory(const Options& given, Context& context)
 }
 
 /// The mapping: as the line says, as one that is kept under the name says, or as the headings suggest.
-Result<std::vector<build::MappedColumn>> columnsFor(const Options& given, const std::string& content,
-                                                    const plan::Plan& plan)
+Result<std::vector<cabletest::MappedColumn>> columnsFor(const Options& given, const std::string& content,
+                                                        const plan::Plan& plan)
 {
-    if (!given.columns.empty()) return build::columnMapOf(given.columns);
+    if (!given.columns.empty()) return cabletest::columnMapOf(given.columns);
     for (const plan::ColumnMap& map : plan.columnMaps)
-        if (text::lower(map.name) == text::lower(given.map)) return build::columnMapOf(map.columns);
+        if (text::lower(map.name) == text::lower(given.map)) return cabletest::columnMapOf(map.columns);
     const std::string first = content.substr(0, content.find('\n'));
     std::vector<std::string> headings;
     for (const std::string& one : text::split(first, ',')) {
@@ -128,11 +128,11 @@ Result<std::vector<build::MappedColumn>> columnsFor(const Options& given, const 
         if (heading.size() > 1 && heading.front() == '"') heading = heading.substr(1, heading.size() - 2);
         headings.push_back(std::move(heading));
     }
-    auto guessed = build::guessedColumns(headings);
-    return build::columnMapOf(build::textOf(guessed));
+    auto guessed = cabletest::guessedColumns(headings);
+    return cabletest::columnMapOf(cabletest::textOf(guessed));
 }
 
-void tell(const build::ImportedTests& made, const build::TakenTests& taken, const std::string& columns,
+void tell(const cabletest::ImportedTests& made, const cabletest::TakenTests& taken, const std::string& columns,
           const Context& context)
 {
     if (context.json) {
@@ -169,9 +169,9 @@ int answerImport(const Options& given, Context& context)
     common.grade = given.grade;
     common.by = given.by;
     common.stage = plan::testStageFromCode(given.stage).value_or(plan::TestStage::BeforeWall);
-    const auto made = build::importTests({*content, given.csv, *columns, common}, plan, ids);
+    const auto made = cabletest::importTests({*content, given.csv, *columns, common}, plan, ids);
     if (!made) return fail(made.error());
-    const auto taken = build::withTests(plan, made->tests);
+    const auto taken = cabletest::withTests(plan, made->tests);
     if (!taken) return fail(taken.error());
     Result<plan::Plan> next = taken->plan;
     // A mapping with a name is kept for the next file.
@@ -179,7 +179,7 @@ int answerImport(const Options& given, Context& context)
                                     [&](const plan::ColumnMap& map) { return map.name == given.map; });
     if (next && !given.map.empty() && !isKept)
         next = plan::edits::putRecord(
-            *next, plan::ColumnMap{ids.next<plan::ColumnMapId>(), given.map, build::textOf(*columns)});
+            *next, plan::ColumnMap{ids.next<plan::ColumnMapId>(), given.map, cabletest::textOf(*columns)});
     if (!next) return fail(next.error());
     store::Changes changes;
     changes.before = &plan;
@@ -188,7 +188,7 @@ int answerImport(const Options& given, Context& context)
         logbook::changeEntry(fmt::format("took in {} test results from {}", taken->added, given.csv), now(), ids)};
     if (!(*next == plan))
         if (const auto done = saved(*target->file, changes); !done) return fail(done.error());
-    tell(*made, *taken, build::textOf(*columns), context);
+    tell(*made, *taken, cabletest::textOf(*columns), context);
     return made->notes.empty() ? kFine : kFindings;
 }
 

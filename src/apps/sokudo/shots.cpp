@@ -216,7 +216,7 @@ public:
     void bringUp(app::BringUpPresenter& up)
     {
         up.setRestart(true);
-        for (const build::BringUp& one : up.order())
+        for (const bringup::BringUp& one : up.order())
             if (one.name == "core") up.choose(one.device);
         const auto clock = std::make_shared<qint64>(0);
         up.setClock([clock] { return *clock; });
@@ -252,7 +252,7 @@ public:
         double now = -60;
         day.setClock([&now](const plan::CutOver&) { return now; });
         for (std::size_t i = 0; day.plan() && i < day.plan()->steps.size() && now < 63; ++i) {
-            const build::DayStep step = day.plan()->steps[i];
+            const cutover::DayStep step = day.plan()->steps[i];
             if (step.phase == "during" && now < 0) now = 0;
             day.go(i);
             day.begin();

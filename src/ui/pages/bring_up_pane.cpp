@@ -30,14 +30,14 @@ QString clockText(Duration time)
     return QString("%1:%2").arg(seconds / 60).arg(seconds % 60, 2, 10, QChar('0'));
 }
 
-Verdict verdictOf(build::StartState state)
+Verdict verdictOf(bringup::StartState state)
 {
     switch (state) {
-    case build::StartState::Starting: return Verdict::Unknown;
-    case build::StartState::LinkDue:
-    case build::StartState::ReadyDue: return Verdict::Limited;
-    case build::StartState::Late: return Verdict::Marginal;
-    case build::StartState::Dead: break;
+    case bringup::StartState::Starting: return Verdict::Unknown;
+    case bringup::StartState::LinkDue:
+    case bringup::StartState::ReadyDue: return Verdict::Limited;
+    case bringup::StartState::Late: return Verdict::Marginal;
+    case bringup::StartState::Dead: break;
     }
     return Verdict::NoLink;
 }
@@ -204,7 +204,7 @@ void BringUpPane::fillOrder()
     connect(m_restart, &QCheckBox::toggled, this, [this](bool on) { m_presenter.setRestart(on); });
     rows.addWidget(m_restart);
     int number = 0;
-    for (const build::BringUp& one : m_presenter.order()) {
+    for (const bringup::BringUp& one : m_presenter.order()) {
         const bool isChosen = one.device == m_presenter.chosen();
         rows.addWidget(linkText(QString("%1%2. %3").arg(isChosen ? "→ " : "").arg(++number).arg(toQt(one.name)),
                                 [this, id = one.device] { m_presenter.choose(id); }));
@@ -222,13 +222,13 @@ void BringUpPane::fillOrder()
 void BringUpPane::fillDevice()
 {
     clear(m_steps);
-    const build::BringUp* one = m_presenter.device();
+    const bringup::BringUp* one = m_presenter.device();
     m_title->setText(one ? toQt(one->name) : QString("Nothing is to be brought up"));
     m_online->setText(one ? toQt(one->online).left(1).toUpper() + toQt(one->online).mid(1) + "." : QString());
     if (!one) return;
     if (!one->steps.empty()) m_steps->addWidget(label("See to this", "heading"));
     int number = 0;
-    for (const build::JobStep& step : one->steps) {
+    for (const jobs::JobStep& step : one->steps) {
         m_steps->addWidget(label(QString("%1. %2").arg(++number).arg(toQt(step.what)), "", true));
         if (!step.caution.empty()) m_steps->addWidget(label(toQt(step.caution), "caution", true));
     }
@@ -243,7 +243,7 @@ void BringUpPane::fillDevice()
 
 void BringUpPane::showClock()
 {
-    const build::BringUp* one = m_presenter.device();
+    const bringup::BringUp* one = m_presenter.device();
     const auto since = one ? m_presenter.elapsed(one->device) : std::nullopt;
     m_start->setEnabled(one != nullptr);
     m_works->setEnabled(since.has_value());
@@ -257,7 +257,7 @@ void BringUpPane::showClock()
                                  one->clock.isOwn ? QString(", as this one was seen to") : QString()));
         return;
     }
-    const build::StartReading now = *m_presenter.reading(one->device);
+    const bringup::StartReading now = *m_presenter.reading(one->device);
     m_time->setText(now.left > Duration{} ? clockText(now.left) + " left" : clockText(*since));
     m_says->setText(QString("On for %1: %2").arg(clockText(*since), toQt(now.says)));
     setKind(m_says, verdictOf(now.state) == Verdict::NoLink ? "bad" : "");
@@ -324,12 +324,12 @@ QWidget* BringUpPane::counters(plan::PortId port, const QString& name)
 }
 
 /// What is read at one end, what it counted, and what differs there.
-void BringUpPane::fillEnd(const build::EndReadings& end)
+void BringUpPane::fillEnd(const bringup::EndReadings& end)
 {
     auto* field = new QLineEdit(m_presenter.readingOf(end.port));
     field->setCursorPosition(0);
     QStringList planned;
-    for (const build::ReadingLine& one : end.lines)
+    for (const bringup::ReadingLine& one : end.lines)
         if (!one.planned.empty()) planned << toQt(one.what + " " + one.planned);
     field->setPlaceholderText(planned.isEmpty() ? QString("rate=25g duplex=full fec=rs mtu=9000") : planned.join(", "));
     field->setToolTip("Write it as rate=25g duplex=full fec=rs module=… bus=3.0x8 mtu=9000 main. Planned: " +
@@ -346,11 +346,11 @@ void BringUpPane::fillEnd(const build::EndReadings& end)
     if (!m_presenter.readingOf(end.port).isEmpty()) m_readings->addWidget(counters(end.port, toQt(end.name)));
     if (const auto since = m_presenter.countsSince(end.port)) {
         auto* counted = new QHBoxLayout;
-        counted->addWidget(new VerdictMark(since->verdict, build::countedWord(since->verdict)));
+        counted->addWidget(new VerdictMark(since->verdict, bringup::countedWord(since->verdict)));
         counted->addWidget(label(toQt(since->says), "", true), 1);
         m_readings->addLayout(counted);
     }
-    for (const build::ReadingLine& one : end.lines) {
+    for (const bringup::ReadingLine& one : end.lines) {
         if (one.read.empty() || one.verdict == Verdict::Fits) continue;
         m_readings->addWidget(
             label(toQt(one.says.text().empty() ? one.what + ": planned " + one.planned + ", read " + one.read
@@ -374,12 +374,12 @@ void BringUpPane::fillReadings()
     if (!m_presenter.readSays().isEmpty()) m_readings->addWidget(label(m_presenter.readSays(), "soft", true));
     const auto links = m_presenter.links();
     if (links.empty()) m_readings->addWidget(label("No lead of it is planned yet.", "soft", true));
-    for (const build::LinkReadings& link : links) {
+    for (const bringup::LinkReadings& link : links) {
         auto* line = new QHBoxLayout;
-        line->addWidget(new VerdictMark(link.verdict, build::readWord(link.verdict)));
+        line->addWidget(new VerdictMark(link.verdict, bringup::readWord(link.verdict)));
         line->addWidget(label(toQt(link.sentence), "", true), 1);
         m_readings->addLayout(line);
-        for (const build::EndReadings* end : {&link.a, &link.b})
+        for (const bringup::EndReadings* end : {&link.a, &link.b})
             if (end->port.isSet()) fillEnd(*end);
         for (const text::Sentence& one : link.between) m_readings->addWidget(label(toQt(one), "bad", true));
     }
@@ -393,8 +393,8 @@ void BringUpPane::fillSettings()
     m_settings->addWidget(label(findings.empty() ? QString("Networks and settings agree")
                                                  : QString("Settings: %1 to look at").arg(findings.size()),
                                 "heading", true));
-    for (const build::SettingFinding& one : findings) m_settings->addWidget(label(toQt(one.says), "", true));
-    for (const build::PortSettings& one : m_presenter.ports()) {
+    for (const settings::SettingFinding& one : findings) m_settings->addWidget(label(toQt(one.says), "", true));
+    for (const settings::PortSettings& one : m_presenter.ports()) {
         QString says = toQt(one.name) + " → " + (one.partner.empty() ? QString("free") : toQt(one.partner));
         if (!one.profile.empty()) says += ", " + toQt(one.profile);
         if (!one.untaggedName.empty()) says += "; untagged " + toQt(one.untaggedName);
@@ -402,7 +402,7 @@ void BringUpPane::fillSettings()
         if (one.forced) says += "; forced to " + toQt(text::linkRate(*one.forced));
         m_settings->addWidget(label(says, "soft", true));
     }
-    for (const build::BondUse& one : m_presenter.bonds())
+    for (const settings::BondUse& one : m_presenter.bonds())
         m_settings->addWidget(label(
             toQt(one.title) + ": " + (one.mode ? toQt(one.gives) : QString("%1 links, no bond stated").arg(one.links)),
             "", true));
@@ -436,10 +436,10 @@ void BringUpPane::fillAddresses()
     head->addWidget(pool, 1);
     m_settings->addLayout(head);
     if (!plan) return m_settings->addWidget(label(toQt(plan.error().message()), "bad", true));
-    for (const build::LinkNet& one : plan->links)
-        m_settings->addWidget(
-            label(toQt(one.title + ": " + one.addressA() + " and " + one.addressB() + " of " + build::text4(one.net)),
-                  "", true));
+    for (const settings::LinkNet& one : plan->links)
+        m_settings->addWidget(label(
+            toQt(one.title + ": " + one.addressA() + " and " + one.addressB() + " of " + settings::text4(one.net)), "",
+            true));
     for (const text::Sentence& one : plan->problems) m_settings->addWidget(label(toQt(one), "bad", true));
 }
 

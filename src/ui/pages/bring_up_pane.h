@@ -35,7 +35,7 @@ private:
     void fillDevice();
     QWidget* counters(plan::PortId, const QString& name);
     QLayout* elsewhere();
-    void fillEnd(const build::EndReadings&);
+    void fillEnd(const bringup::EndReadings&);
     void fillReadings();
     void fillSettings();
     void fillAddresses();

@@ -218,12 +218,12 @@ void CutOverPane::fillSteps()
     auto& rows = m_steps->rows();
     clear(&rows);
     if (!m_presenter.plan()) return rows.addStretch(1);
-    const build::CutOverPlan& plan = *m_presenter.plan();
-    const build::DayState state = m_presenter.state();
+    const cutover::CutOverPlan& plan = *m_presenter.plan();
+    const cutover::DayState state = m_presenter.state();
     std::string phase;
     QWidget* current = nullptr;
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
-        const build::DayStep& step = plan.steps[i];
+        const cutover::DayStep& step = plan.steps[i];
         if (step.phase != phase) {
             phase = step.phase;
             rows.addWidget(label(phase == "before"   ? "Before the window"
@@ -232,13 +232,13 @@ void CutOverPane::fillSteps()
                                  "heading"));
         }
         QString at = minutes(step.usual);
-        for (const build::WindowStep& one : plan.window.times)
+        for (const cutover::WindowStep& one : plan.window.times)
             if (one.step == i) at = toQt(clockOf(plan.window.begins + static_cast<int>(one.from)));
-        const build::DayStepState& one = state.steps[i];
-        const QString mark = one.state == build::StepState::Done
+        const cutover::DayStepState& one = state.steps[i];
+        const QString mark = one.state == cutover::StepState::Done
                                  ? (one.verdict == Verdict::Limited || one.verdict == Verdict::NoLink ? "✗ " : "✓ ")
-                             : one.state == build::StepState::Running ? "▶ "
-                                                                      : "";
+                             : one.state == cutover::StepState::Running ? "▶ "
+                                                                        : "";
         auto* link = linkText((i == m_presenter.at() ? "→ " : "") + mark + at + "  " + toQt(step.what),
                               [this, i] { m_presenter.go(i); });
         rows.addWidget(link);
@@ -260,25 +260,25 @@ void CutOverPane::showStep()
     const bool hasPlan = m_presenter.plan().has_value();
     for (QWidget* one : std::initializer_list<QWidget*>{m_begin, m_done, m_back, m_value}) one->setEnabled(hasPlan);
     if (!hasPlan) return rows.addStretch(1);
-    const build::DayStep& step = m_presenter.plan()->steps[m_presenter.at()];
-    const build::DayStepState state = m_presenter.state().steps[m_presenter.at()];
+    const cutover::DayStep& step = m_presenter.plan()->steps[m_presenter.at()];
+    const cutover::DayStepState state = m_presenter.state().steps[m_presenter.at()];
     m_back->setEnabled(m_presenter.at() > 0);
     m_value->setVisible(step.proof.has_value());
     m_value->setPlaceholderText(step.proof && step.proof->least ? "measured" : "ok");
     rows.addWidget(label(QString("Step %1 of %2, %3%4")
                              .arg(m_presenter.at() + 1)
                              .arg(m_presenter.plan()->steps.size())
-                             .arg(minutes(step.usual), state.state == build::StepState::Done      ? ", done ✓"
-                                                       : state.state == build::StepState::Running ? ", runs now"
-                                                                                                  : ""),
+                             .arg(minutes(step.usual), state.state == cutover::StepState::Done      ? ", done ✓"
+                                                       : state.state == cutover::StepState::Running ? ", runs now"
+                                                                                                    : ""),
                          "soft"));
     auto* large = label(toQt(step.what), "step", true);
     large->setAccessibleName("Step");
     rows.addWidget(large);
-    if (step.proof && state.state == build::StepState::Done)
-        if (const auto judged = build::accepted(*step.proof, state.value)) {
+    if (step.proof && state.state == cutover::StepState::Done)
+        if (const auto judged = cutover::accepted(*step.proof, state.value)) {
             auto* line = new QHBoxLayout;
-            line->addWidget(new VerdictMark(judged->verdict, build::acceptedWord(judged->verdict)));
+            line->addWidget(new VerdictMark(judged->verdict, cutover::acceptedWord(judged->verdict)));
             line->addWidget(label(toQt(judged->says), "", true), 1);
             rows.addLayout(line);
         }
@@ -296,16 +296,16 @@ void CutOverPane::fillSide()
     auto& rows = m_side->rows();
     clear(&rows);
     if (!m_presenter.plan()) return rows.addStretch(1);
-    const build::CutOverPlan& plan = *m_presenter.plan();
+    const cutover::CutOverPlan& plan = *m_presenter.plan();
     rows.addWidget(label("Before anything is unplugged", "heading", true));
-    for (const build::PreCheck& one : plan.checks) {
+    for (const cutover::PreCheck& one : plan.checks) {
         auto* line = new QHBoxLayout;
-        line->addWidget(new VerdictMark(one.verdict, build::readyWord(one.verdict)));
+        line->addWidget(new VerdictMark(one.verdict, cutover::readyWord(one.verdict)));
         line->addWidget(label(toQt(one.says), "", true), 1);
         rows.addLayout(line);
     }
     rows.addWidget(label("Off, and for how long", "heading", true));
-    for (const build::OffTime& one : plan.off)
+    for (const cutover::OffTime& one : plan.off)
         rows.addWidget(
             label(QString("%1: %2%3").arg(toQt(one.name), minutes(one.minutes), one.restarts ? ", starts again" : ""),
                   "", true));
@@ -343,8 +343,8 @@ void CutOverPane::showClock()
         m_state->setText(m_presenter.problem());
         return;
     }
-    const build::Window& window = m_presenter.plan()->window;
-    const build::DayState state = m_presenter.state();
+    const cutover::Window& window = m_presenter.plan()->window;
+    const cutover::DayState state = m_presenter.state();
     const double now = m_presenter.now();
     const bool isOpen = now >= 0 && now <= window.length;
     const auto at = [&](double minute) { return toQt(clockOf(window.begins + static_cast<int>(minute))); };

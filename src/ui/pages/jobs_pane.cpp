@@ -127,11 +127,11 @@ std::vector<QString> JobsPane::days()
     const auto made = m_presenter.schedule();
     if (!made) return m_plan->setText(toQt(made.error().message())), std::vector<QString>{};
     QString says = toQt(made->sentence);
-    for (const build::LearnedTime& one : m_presenter.progress().learned) says += ". " + toQt(one.says);
+    for (const jobs::LearnedTime& one : m_presenter.progress().learned) says += ". " + toQt(one.says);
     m_plan->setText(says);
     std::vector<QString> all;
     for (std::size_t i = 0; i < made->tasks.size(); ++i) {
-        const build::Planned& one = made->tasks[i];
+        const jobs::Planned& one = made->tasks[i];
         const bool isCritical = std::find(made->critical.begin(), made->critical.end(), i) != made->critical.end();
         all.push_back(one.sittings.empty()
                           ? QString("waits")
@@ -157,8 +157,8 @@ void JobsPane::fillJobs()
     QWidget* current = nullptr;
     const std::vector<QString> when = jobs.empty() ? std::vector<QString>{} : days();
     for (std::size_t i = 0; i < jobs.size(); ++i) {
-        const build::BuildJob& job = jobs[i];
-        const build::JobState& state = m_presenter.progress().jobs[i];
+        const jobs::Job& job = jobs[i];
+        const jobs::JobState& state = m_presenter.progress().jobs[i];
         const auto done = std::count(state.steps.begin(), state.steps.end(), true);
         auto* link = linkText(QString("%1%2. %3").arg(i == m_job ? "→ " : "").arg(i + 1).arg(toQt(job.title)),
                               [this, i] { showJob(i); });
@@ -214,7 +214,7 @@ void JobsPane::tick()
 void JobsPane::showLocks()
 {
     auto& rows = m_detail->rows();
-    const build::JobState& state = m_presenter.progress().jobs[m_job];
+    const jobs::JobState& state = m_presenter.progress().jobs[m_job];
     for (const text::Sentence& one : state.settled) rows.addWidget(label(toQt(one), "good", true));
     for (std::size_t i = 0; i < state.open.size(); ++i) {
         const bool isConsent = state.open[i].id == "consent";
@@ -244,8 +244,8 @@ void JobsPane::showStep()
         one->setEnabled(hasJob && m_presenter.reasonDisabled().isEmpty());
     m_back->setEnabled(hasJob && (m_job > 0 || m_step > 0));
     if (!hasJob) return rows.addStretch(1);
-    const build::BuildJob& job = jobs[m_job];
-    const build::JobState& state = m_presenter.progress().jobs[m_job];
+    const jobs::Job& job = jobs[m_job];
+    const jobs::JobState& state = m_presenter.progress().jobs[m_job];
     m_shown = job.key;
     const bool isLast = m_step + 1 >= job.steps.size();
     m_next->setEnabled(!isLast || m_job + 1 < jobs.size());
@@ -255,7 +255,7 @@ void JobsPane::showStep()
     m_took->setEnabled(m_tick->isEnabled() && !state.steps[m_step]);
     rows.addWidget(label(toQt(job.title), "title", true));
     showLocks();
-    const build::JobStep& step = job.steps[m_step];
+    const jobs::JobStep& step = job.steps[m_step];
     rows.addWidget(label(
         QString("Step %1 of %2%3").arg(m_step + 1).arg(job.steps.size()).arg(state.steps[m_step] ? ", ticked ✓" : ""),
         "soft"));

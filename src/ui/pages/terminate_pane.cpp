@@ -7,9 +7,9 @@
 #include <QLineEdit>
 
 #include "app/qt_text.h"
-#include "core/build/trunking.h"
 #include "core/kb/build_rows.h"
 #include "core/kb/rule_rows.h"
+#include "core/settings/trunking.h"
 #include "ui/paper/work_sheets.h"
 #include "ui/theme.h"
 #include "ui/widgets/parts.h"
@@ -86,8 +86,8 @@ QWidget* TerminatePane::left()
     m_trunking = label("Walls one after the other, and the doorways between: how much trunking and how many corners.",
                        "soft", true);
     connect(line, &QLineEdit::textEdited, this, [this](const QString& text) {
-        const auto way = build::trunkingWay(app::fromQt(text));
-        m_trunking->setText(way ? toQt(build::trunkingList(*way).says) : toQt(way.error().message()));
+        const auto way = settings::trunkingWay(app::fromQt(text));
+        m_trunking->setText(way ? toQt(settings::trunkingList(*way).says) : toQt(way.error().message()));
     });
     rows.addWidget(line);
     rows.addWidget(m_trunking);

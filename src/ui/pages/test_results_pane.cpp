@@ -214,7 +214,7 @@ void TestResultsPane::openFile(const QString& path)
                                                    return all;
                                                }())
                                                    .join(", ")));
-    m_columns->setText(toQt(build::textOf(m_file.columns)));
+    m_columns->setText(toQt(cabletest::textOf(m_file.columns)));
 }
 
 QWidget* TestResultsPane::side()
@@ -331,9 +331,9 @@ void TestResultsPane::fillRuns()
         if (!path.isEmpty()) m_problem->setText(savePdf(path, "tests"));
     }));
     rows.addLayout(head);
-    for (const build::RunTests& one : m_presenter.results().runs) {
+    for (const cabletest::RunTests& one : m_presenter.results().runs) {
         auto* line = new QHBoxLayout;
-        line->addWidget(new VerdictMark(one.verdict, build::resultWord(one.verdict)));
+        line->addWidget(new VerdictMark(one.verdict, cabletest::resultWord(one.verdict)));
         auto* link = linkText(toQt(one.name) + (one.run == m_presenter.chosen() ? " ←" : ""),
                               [this, run = one.run] { m_presenter.choose(run); });
         link->setAccessibleName("Results of " + toQt(one.name));
@@ -348,7 +348,7 @@ void TestResultsPane::fillRuns()
 void TestResultsPane::fillRun()
 {
     clear(m_about);
-    const build::RunTests* run = m_presenter.run();
+    const cabletest::RunTests* run = m_presenter.run();
     if (!run) {
         m_about->addWidget(label("No cable is laid yet: add runs in Survey", "title", true));
         return fitAgain(m_about);
@@ -358,7 +358,7 @@ void TestResultsPane::fillRun()
     for (const text::Sentence& one : run->doubts) m_about->addWidget(label("Note: " + toQt(one), "soft", true));
     const auto history = m_presenter.history();
     if (!history.empty()) m_about->addWidget(label("What happened to it", "heading"));
-    for (const build::Happened& one : history) {
+    for (const jobs::Happened& one : history) {
         auto* line = new QHBoxLayout;
         line->addWidget(label(one.on.empty() ? QString("–") : toQt(one.on), "figure"));
         line->addWidget(label(toQt(one.kind), "soft"));
@@ -411,7 +411,8 @@ void TestResultsPane::fillSide()
     }
     fitAgain(m_first);
     clear(m_batches);
-    for (const build::BatchCount& one : m_presenter.batches(static_cast<build::BatchBy>(m_batch->currentIndex()))) {
+    for (const cabletest::BatchCount& one :
+         m_presenter.batches(static_cast<cabletest::BatchBy>(m_batch->currentIndex()))) {
         m_batches->addWidget(label(
             QString("%1: %2 bad of %3, %4 untested").arg(toQt(one.name)).arg(one.bad).arg(one.tested).arg(one.untested),
             "", true));

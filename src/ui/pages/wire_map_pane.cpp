@@ -184,7 +184,7 @@ void WireMapPane::typed(int pin, const QString& text)
         m_problem->setText("A pin comes out at 1 to 8, or at x for nowhere.");
         return;
     }
-    m_presenter.setFar(pin, isOpen ? build::kOpen : far);
+    m_presenter.setFar(pin, isOpen ? cabletest::kOpen : far);
     if (pin < 8) {
         m_far[static_cast<std::size_t>(pin)]->setFocus();
         m_far[static_cast<std::size_t>(pin)]->selectAll();
@@ -196,7 +196,7 @@ void WireMapPane::refresh()
     for (int pin = 1; pin <= 8; ++pin) {
         const int far = m_presenter.map().far[static_cast<std::size_t>(pin)];
         m_far[static_cast<std::size_t>(pin - 1)]->setText(!m_presenter.isTyped(pin) ? QString()
-                                                          : far == build::kOpen     ? QString("x")
+                                                          : far == cabletest::kOpen ? QString("x")
                                                                                     : QString::number(far));
     }
     {
@@ -205,7 +205,7 @@ void WireMapPane::refresh()
     }
     if (!m_shorts->hasFocus()) {
         QStringList shorts;
-        for (const build::Short& one : m_presenter.map().shorts) shorts << QString("%1=%2").arg(one.a).arg(one.b);
+        for (const cabletest::Short& one : m_presenter.map().shorts) shorts << QString("%1=%2").arg(one.a).arg(one.b);
         m_shorts->setText(shorts.join(" "));
     }
     fillRuns();
@@ -274,15 +274,15 @@ void WireMapPane::fillVerdict()
     m_problem->setText(problem);
     m_keep->setEnabled(problem.isEmpty() && m_presenter.chosen().isSet());
     m_keep->setToolTip(m_presenter.chosen().isSet() ? QString() : QString("Choose a run at the left first"));
-    const build::MapVerdict found = m_presenter.verdict();
+    const cabletest::MapVerdict found = m_presenter.verdict();
     m_title->setText(run.isEmpty() ? begun(found.name) : run + ": " + toQt(found.name));
     QStringList says;
-    for (const build::MapFault& one : found.faults) says << begun(one.says);
+    for (const cabletest::MapFault& one : found.faults) says << begun(one.says);
     m_says->setText(says.isEmpty()
                         ? QString("A map proves that the wires arrive, no rate: a split pair looks the same.")
                         : says.join(". "));
     rows.addWidget(label("What each rate makes of it", "heading"));
-    for (const build::RateEffect& one : found.effects) {
+    for (const cabletest::RateEffect& one : found.effects) {
         auto* line = new QHBoxLayout;
         line->addWidget(new VerdictMark(one.verdict));
         line->addWidget(label(toQt(text::linkRate(one.asked)), "figure"));

@@ -22,15 +22,15 @@ void addCaution(SheetPart& part, const std::string& caution)
 
 }  // namespace
 
-Sheet jobsSheet(const build::JobList& list, const build::JobProgress& progress, const QString& house)
+Sheet jobsSheet(const jobs::JobList& list, const jobs::JobProgress& progress, const QString& house)
 {
     Sheet sheet{"Jobs, " + house, toQt(progress.sentence), {}};
     for (std::size_t i = 0; i < list.jobs.size(); ++i) {
-        const build::BuildJob& job = list.jobs[i];
-        const build::JobState& state = progress.jobs[i];
+        const jobs::Job& job = list.jobs[i];
+        const jobs::JobState& state = progress.jobs[i];
         QString says = minutes(state.usual);
         if (job.people > 1) says += QString(", %1 people").arg(job.people);
-        for (const build::JobLock& lock : state.open) says += "; locked: " + toQt(lock.what);
+        for (const jobs::JobLock& lock : state.open) says += "; locked: " + toQt(lock.what);
         QStringList along;
         for (const text::Sentence& one : job.materials) along << toQt(one);
         if (!along.isEmpty()) says += "; take " + along.join(", ");
@@ -75,32 +75,33 @@ Sheet endSheet(const kb::KnowledgeBase& kb, const QString& end, const QString& s
     return sheet;
 }
 
-Sheet testSheet(const build::TestResults& results, const QString& house)
+Sheet testSheet(const cabletest::TestResults& results, const QString& house)
 {
     Sheet sheet{"Test results, " + house, toQt(results.sentence), {}};
     SheetPart part{{}, {}, {}};
-    for (const build::RunTests& one : results.runs) {
+    for (const cabletest::RunTests& one : results.runs) {
         QStringList more;
         for (const text::Sentence& change : one.changes) more << toQt(change);
         for (const text::Sentence& doubt : one.doubts) more << toQt(doubt);
         part.lines.push_back({toQt(one.name) + ": " + toQt(one.says), more.join(". "),
-                              one.isDue ? QString("due") : toQt(build::resultWord(one.verdict)), false, false, false});
+                              one.isDue ? QString("due") : toQt(cabletest::resultWord(one.verdict)), false, false,
+                              false});
     }
     sheet.parts.push_back(std::move(part));
     return sheet;
 }
 
-Sheet bringUpSheet(const std::vector<build::BringUp>& order, const kb::KnowledgeBase& kb)
+Sheet bringUpSheet(const std::vector<bringup::BringUp>& order, const kb::KnowledgeBase& kb)
 {
     Sheet sheet{"Bring-up", "One after the other; the next only when the one before works", {}};
     int number = 0;
-    for (const build::BringUp& one : order) {
+    for (const bringup::BringUp& one : order) {
         SheetPart part{QString("%1. %2").arg(++number).arg(toQt(one.name)),
                        QString("%1. Ports lit after %2, works after %3, dead only after %4")
                            .arg(toQt(one.online), toQt(text::duration(one.clock.link)),
                                 toQt(text::duration(one.clock.ready)), toQt(text::duration(one.clock.dead))),
                        {}};
-        for (const build::JobStep& step : one.steps) {
+        for (const jobs::JobStep& step : one.steps) {
             part.lines.push_back({toQt(step.what), {}, {}, true, false, false});
             addCaution(part, step.caution);
         }
@@ -118,19 +119,19 @@ Sheet bringUpSheet(const std::vector<build::BringUp>& order, const kb::Knowledge
     return sheet;
 }
 
-Sheet cutOverSheet(const plan::CutOver& day, const build::CutOverPlan& plan, const build::DayState& state)
+Sheet cutOverSheet(const plan::CutOver& day, const cutover::CutOverPlan& plan, const cutover::DayState& state)
 {
     Sheet sheet{"Cut-over: " + toQt(day.name) + (day.on.empty() ? QString() : ", " + toQt(day.on)),
                 toQt(plan.sentence) + ". " + toQt(plan.window.sentence),
                 {}};
     for (const text::Sentence& problem : plan.window.problems) sheet.says += ". " + toQt(problem);
     SheetPart checks{"Before anything is unplugged", {}, {}};
-    for (const build::PreCheck& one : plan.checks)
+    for (const cutover::PreCheck& one : plan.checks)
         checks.lines.push_back({toQt(one.says), {}, toQt(one.what), true, one.verdict == Verdict::Fits, false});
     sheet.parts.push_back(std::move(checks));
     std::string phase;
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
-        const build::DayStep& step = plan.steps[i];
+        const cutover::DayStep& step = plan.steps[i];
         if (step.phase != phase) {
             phase = step.phase;
             sheet.parts.push_back({phase == "before"   ? "Before the window"
@@ -140,13 +141,13 @@ Sheet cutOverSheet(const plan::CutOver& day, const build::CutOverPlan& plan, con
                                    {}});
         }
         QString at = minutes(step.usual);
-        for (const build::WindowStep& one : plan.window.times)
+        for (const cutover::WindowStep& one : plan.window.times)
             if (one.step == i) at = toQt(clockOf(plan.window.begins + static_cast<int>(one.from)));
         QStringList off;
         for (const std::string& name : step.off) off << toQt(name);
         sheet.parts.back().lines.push_back(
             {toQt(step.what), off.isEmpty() ? QString() : "off: " + off.join(", "), at, true,
-             state.steps.size() > i && state.steps[i].state == build::StepState::Done, false});
+             state.steps.size() > i && state.steps[i].state == cutover::StepState::Done, false});
         addCaution(sheet.parts.back(), step.caution);
     }
     return sheet;

@@ -40,10 +40,11 @@ void WireMapView::setContent(Content content)
     QStringList lines;
     for (int pin = 1; pin <= kPins; ++pin) {
         const int far = m_shown.map.far[static_cast<std::size_t>(pin)];
-        lines << (far == build::kOpen ? QString("pin %1 is open").arg(pin)
-                                      : QString("pin %1 comes out at %2").arg(pin).arg(far));
+        lines << (far == cabletest::kOpen ? QString("pin %1 is open").arg(pin)
+                                          : QString("pin %1 comes out at %2").arg(pin).arg(far));
     }
-    for (const build::Short& one : m_shown.map.shorts) lines << QString("pins %1 and %2 touch").arg(one.a).arg(one.b);
+    for (const cabletest::Short& one : m_shown.map.shorts)
+        lines << QString("pins %1 and %2 touch").arg(one.a).arg(one.b);
     if (m_shown.isSplit) lines << "wires 3 and 4, 5 and 6 are twisted together: a split pair";
     setAccessibleDescription(lines.join("; "));
     updateGeometry();
@@ -93,7 +94,7 @@ void WireMapView::paintWires(QPainter& painter) const
         pen.setCapStyle(Qt::FlatCap);
         if (words.startsWith("white")) pen.setDashPattern({3, 1.6});
         painter.setPen(pen);
-        if (far != build::kOpen) {
+        if (far != cabletest::kOpen) {
             painter.drawLine(from, top(pin), to, top(far));
             continue;
         }
@@ -128,7 +129,7 @@ void WireMapView::paintTwists(QPainter& painter) const
 void WireMapView::paintShorts(QPainter& painter) const
 {
     int at = wordWidth() + boxWidth() + scaled(24);
-    for (const build::Short& one : m_shown.map.shorts) {
+    for (const cabletest::Short& one : m_shown.map.shorts) {
         painter.setPen(QPen(theme().noLink, scaled(3)));
         painter.setBrush(theme().noLink);
         painter.drawLine(at, top(one.a), at, top(one.b));

@@ -4,7 +4,7 @@
 
 #include <QWidget>
 
-#include "core/build/wire_map.h"
+#include "core/cabletest/wire_map.h"
 
 namespace sokudo::ui {
 
@@ -12,7 +12,7 @@ class WireMapView final : public QWidget {
 public:
     explicit WireMapView(QWidget* parent = nullptr);
     struct Content {
-        build::WireMap map;
+        cabletest::WireMap map;
         bool isSplit = false;  ///< the twists are 1-2, 3-4, 5-6, 7-8
         QString nearName, farName;
         QStringList near, far;  ///< colours in words, of the pins from 1

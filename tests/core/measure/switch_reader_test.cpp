@@ -2,8 +2,8 @@
 // A switch read by its objects: rates, states, transceivers, counters, and which interface a port of the plan is.
 #include "core/measure/switch_reader.h"
 
-#include "core/build/counter_baseline.h"
-#include "core/build/readings.h"
+#include "core/bringup/counter_baseline.h"
+#include "core/bringup/readings.h"
 #include "testing.h"
 
 using namespace sokudo;
@@ -126,19 +126,19 @@ private Q_SLOTS:
         QVERIFY(*snapshot.uptime == Duration::of(12345));
         QCOMPARE(snapshot.interfaces[0].counters.at("rx_packets"), 18446744073);
         QCOMPARE(snapshot.interfaces[0].counters.at("rx_crc_errors"), 2);
-        const auto state = build::counterStateFrom(snapshot.interfaces[0], snapshot.uptime);
+        const auto state = measure::counterStateFrom(snapshot.interfaces[0], snapshot.uptime);
         QVERIFY(state);
-        QCOMPARE(toQt(build::lineOf(*state)), "crc=2 errors=1 frames=18446744080 uptime=205.75min");
+        QCOMPARE(toQt(measure::lineOf(*state)), "crc=2 errors=1 frames=18446744080 uptime=205.75min");
         // A port that counts no frames has nothing to be compared with.
-        QVERIFY(!build::counterStateFrom(read(port(2, "2")).interfaces[0], snapshot.uptime));
+        QVERIFY(!measure::counterStateFrom(read(port(2, "2")).interfaces[0], snapshot.uptime));
     }
     void asAPortReading()
     {
         const auto snapshot =
             read(with(port(1, "1/0/1"),
                       {{kIfX + "15.1", "10000"}, {kIf + "4.1", "9000"}, {kMau + "1.1", "1.3.6.1.2.1.26.4.35"}}));
-        const build::PortReading reading = build::portReadingFrom(snapshot.interfaces[0], knowledge());
-        QVERIFY(reading == *build::portReadingOf("rate=10g duplex=full module=10GBASE-LR mtu=9000", knowledge()));
+        const measure::PortReading reading = measure::portReadingFrom(snapshot.interfaces[0], knowledge());
+        QVERIFY(reading == *measure::portReadingOf("rate=10g duplex=full module=10GBASE-LR mtu=9000", knowledge()));
     }
     void whatFails()
     {
