@@ -356,11 +356,11 @@ bool Document::writeNoteAbout(const QString& text, const plan::Subject& about)
     return record("Write a note", changes);
 }
 
-bool Document::keepReadings(std::vector<measure::Reading> readings)
+bool Document::keepReadings(std::vector<measure::KeptReading> readings)
 {
     if (readings.empty()) return true;
     store::Changes changes;
-    for (measure::Reading& one : readings) {
+    for (measure::KeptReading& one : readings) {
         one.id = m_ids.next<measure::ReadingId>();
         one.at = now();
         changes.entries.push_back(logbook::readingEntry(one, m_ids));

@@ -42,7 +42,7 @@ public:
     /// The house as it is, whatever is open.
     plan::PlanPtr house() const { return m_house ? m_house : m_plan; }
     const std::vector<measure::Trial>& trials() const { return m_project.trials; }
-    const std::vector<measure::Reading>& readings() const { return m_project.readings; }
+    const std::vector<measure::KeptReading>& readings() const { return m_project.readings; }
     const std::vector<logbook::Entry>& entries() const { return m_project.entries; }
     const std::vector<store::Answer>& answers() const { return m_project.answers; }
     const std::vector<store::Version>& versions() const { return m_project.versions; }
@@ -84,7 +84,7 @@ public:
     /// The same, of one run, port or other object.
     bool writeNoteAbout(const QString&, const plan::Subject& about);
     /// What was read of ports just now, with a line each in the log; ids and times are given here.
-    bool keepReadings(std::vector<measure::Reading>);
+    bool keepReadings(std::vector<measure::KeptReading>);
     /// What was concluded about a result.
     bool writeDiagnosis(const QString&, measure::TrialId);
     /// The owner's answer to a flag of a path, or that the fix of a cause was tried in vain; the same answer again

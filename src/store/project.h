@@ -11,7 +11,7 @@
 
 #include "core/diagnose/evidence.h"
 #include "core/logbook/entry.h"
-#include "core/measure/reading.h"
+#include "core/measure/kept_reading.h"
 #include "core/measure/trial.h"
 #include "core/plan/plan.h"
 
@@ -68,7 +68,7 @@ using UnknownFields = std::map<std::pair<std::string, std::int64_t>, std::string
 struct Project {
     plan::Plan plan;
     std::vector<measure::Trial> trials;
-    std::vector<measure::Reading> readings;
+    std::vector<measure::KeptReading> readings;
     std::vector<logbook::Entry> entries;
     std::vector<Answer> answers;
     std::vector<Version> versions;
@@ -90,7 +90,7 @@ template <class Visit>
 constexpr void eachRecord(Visit visit)
 {
     visit(RecordsOf<measure::Trial>{"trial", "trials", &Project::trials});
-    visit(RecordsOf<measure::Reading>{"reading", "readings", &Project::readings});
+    visit(RecordsOf<measure::KeptReading>{"reading", "readings", &Project::readings});
     visit(RecordsOf<logbook::Entry>{"entry", "log", &Project::entries});
     visit(RecordsOf<Answer>{"answer", "answers", &Project::answers});
     visit(RecordsOf<Version>{"version", "versions", &Project::versions});

@@ -18,7 +18,7 @@ struct Changes {
     const plan::Plan* after = nullptr;
     std::vector<measure::Trial> trials;
     std::vector<measure::TrialId> withdrawnTrials;
-    std::vector<measure::Reading> readings;
+    std::vector<measure::KeptReading> readings;
     std::vector<measure::ReadingId> withdrawnReadings;
     std::vector<logbook::Entry> entries;
     std::vector<logbook::EntryId> withdrawnEntries;

@@ -42,9 +42,9 @@ const Kind& kindOf<measure::Trial>()
 }
 
 template <>
-const Kind& kindOf<measure::Reading>()
+const Kind& kindOf<measure::KeptReading>()
 {
-    using R = measure::Reading;
+    using R = measure::KeptReading;
     using Shown = measure::PortReading;
     using Counted = measure::CounterState;
     static const Kind kKind = [] {

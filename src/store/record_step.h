@@ -19,7 +19,7 @@ struct Changed {
 
 struct RecordStep {
     std::vector<Changed<measure::Trial>> trials;
-    std::vector<Changed<measure::Reading>> readings;
+    std::vector<Changed<measure::KeptReading>> readings;
     std::vector<Changed<logbook::Entry>> entries;
     std::vector<Changed<Answer>> answers;
     std::vector<Changed<Version>> versions;

@@ -99,6 +99,40 @@ private Q_SLOTS:
         }
         QVERIFY2(wrong.isEmpty(), qPrintable(wrong.join("\n")));
     }
+    /// What nearly every file includes stays cheap: JSON, formatting and the parser of arguments are for .cpp files.
+    void headersOfTheBaseAreLight()
+    {
+        static const QStringList kHeavy{"nlohmann/json.hpp", "fmt/",      "CLI/", "regex",      "iostream", "sstream",
+                                        "filesystem",        "algorithm", "map",  "functional", "chrono",   "thread"};
+        // Those that few include, and what they are for.
+        static const QMap<QString, QStringList> kAllowed{{"json.h", {"nlohmann/json.hpp"}},
+                                                         {"cores.h", {"thread", "algorithm"}},
+                                                         {"date.h", {"chrono"}},
+                                                         {"guard.h", {"functional"}},
+                                                         {"id.h", {"functional"}},
+                                                         {"sentence.h", {"functional"}},
+                                                         {"table.h", {"algorithm"}}};
+        static const QRegularExpression kInclude("^#include [<\"]([^\">]+)[>\"]", QRegularExpression::MultilineOption);
+        QStringList wrong;
+        for (const QString& file : sources("src/core/base")) {
+            if (!file.endsWith(".h")) continue;
+            auto includes = kInclude.globalMatch(QString::fromUtf8(sourceFile("src/core/base/" + file)));
+            while (includes.hasNext()) {
+                const QString target = includes.next().captured(1);
+                for (const QString& heavy : kHeavy) {
+                    const bool is = heavy.endsWith('/') ? target.startsWith(heavy) : target == heavy;
+                    if (is && !kAllowed.value(file).contains(heavy)) wrong << file + " includes " + target;
+                }
+                // What it includes of ours is as light.
+                if ((target == "core/base/json.h" && file != "json_uses.h") || target == "core/base/cores.h" ||
+                    target == "core/base/date.h")
+                    wrong << file + " includes " + target;
+                if (target.startsWith("core/") && !target.startsWith("core/base/"))
+                    wrong << file + " includes " + target;
+            }
+        }
+        QVERIFY2(wrong.isEmpty(), qPrintable(wrong.join("\n")));
+    }
     void theCoreKnowsNoQt()
     {
         static const QRegularExpression kQt("#include [<\"][Qq][A-Z_a-z]*[>\"./]");

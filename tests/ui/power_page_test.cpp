@@ -97,10 +97,10 @@ private Q_SLOTS:
         QTest::keyClick(&scale, Qt::Key_Home);
         QSignalSpy moved(&scale, &ui::OutageScale::moved);
         QTest::keyClick(&scale, Qt::Key_Space);
-        QVERIFY(scale.isRunning());
+        QVERIFY(scale.isPlaying());
         QVERIFY(QTest::qWaitFor([&] { return moved.count() > 3; }, 5000));
         QTest::keyClick(&scale, Qt::Key_Space);
-        QVERIFY(!scale.isRunning() && scale.at() > Duration{});
+        QVERIFY(!scale.isPlaying() && scale.at() > Duration{});
         QVERIFY(bench.isAllReadable());
         // One circuit instead of the house.
         auto* choice = bench.named<QComboBox>("What goes off");

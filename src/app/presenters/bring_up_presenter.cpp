@@ -136,7 +136,7 @@ void BringUpPresenter::takeReadings()
 {
     m_readings.clear();
     m_counts.clear();
-    for (const measure::Reading& one : m_document.readings()) {
+    for (const measure::KeptReading& one : m_document.readings()) {
         if (one.shown) m_readings[one.port] = *one.shown;
         if (one.counted) m_counts[one.port].push_back({one.at, *one.counted});
     }
@@ -253,7 +253,7 @@ void BringUpPresenter::keep(const measure::HostSnapshot& snapshot, plan::DeviceI
 {
     int count = 0;
     QStringList unknown;
-    std::vector<measure::Reading> readings;
+    std::vector<measure::KeptReading> readings;
     for (const plan::Port* port : plan::portsOf(*m_plan, id)) {
         const measure::InterfaceReading* one = measure::interfaceOf(snapshot, port->name);
         const measure::PortReading shown =
@@ -263,7 +263,7 @@ void BringUpPresenter::keep(const measure::HostSnapshot& snapshot, plan::DeviceI
             continue;
         }
         ++count;
-        measure::Reading reading{{}, {}, port->id, {}, {}, {}};
+        measure::KeptReading reading{{}, {}, port->id, {}, {}, {}};
         // What is as it was is not written again.
         if (const auto before = m_readings.find(port->id); before == m_readings.end() || before->second != shown)
             reading.shown = shown;

@@ -119,8 +119,8 @@ InspectorSection SurveyPresenter::failureSection(const plan::Subject& what) cons
     if (const int node = feeds.nodeOf(plan::DeviceId{what.id}); what.kind == "device" && node >= 0) {
         std::vector<plan::DeviceId> unpowered;
         for (int one : feeds.darkWith({node}))
-            if (const plan::Device* device = feeds.device(one); device && one != node) dark.push_back(device->id);
-        if (!dark.empty()) add("lose power: " + names(dark));
+            if (const plan::Device* device = feeds.device(one); device && one != node) unpowered.push_back(device->id);
+        if (!unpowered.empty()) add("lose power: " + names(unpowered));
     }
     for (const power::SinglePoint& point : singlePoints()) {
         if (!(point.what == what)) continue;

@@ -39,7 +39,7 @@ Entry noteEntry(std::string text, measure::Timestamp at, IdSource& ids)
     return {ids.next<EntryId>(), at, EntryKind::Note, std::move(text), {}, {}};
 }
 
-Entry readingEntry(const measure::Reading& reading, IdSource& ids)
+Entry readingEntry(const measure::KeptReading& reading, IdSource& ids)
 {
     std::vector<std::string> parts;
     if (reading.shown) parts.push_back("read: " + measure::lineOf(*reading.shown));

@@ -3,7 +3,7 @@
 #pragma once
 
 #include "core/logbook/entry.h"
-#include "core/measure/reading.h"
+#include "core/measure/kept_reading.h"
 
 namespace sokudo::logbook {
 
@@ -12,7 +12,7 @@ std::string trialText(const measure::Trial&, const plan::Plan&);
 Entry trialEntry(const measure::Trial&, const plan::Plan&, IdSource&);
 Entry noteEntry(std::string text, measure::Timestamp at, IdSource&);
 /// "read: rate=25g fec=rs; counters: frames=8100000 crc=3", about the port.
-Entry readingEntry(const measure::Reading&, IdSource&);
+Entry readingEntry(const measure::KeptReading&, IdSource&);
 Entry changeEntry(std::string text, measure::Timestamp at, IdSource&);
 /// What was concluded about a result.
 Entry diagnosisEntry(std::string text, measure::TrialId, measure::Timestamp at, IdSource&);

@@ -116,7 +116,7 @@ private Q_SLOTS:
                 QVERIFY2(!suspects(diagnose::diagnose(knowledge(), {}, {}), cause.id), cause.id.c_str());
             for (const std::string& tag : cause.needs) {
                 if (!byTag.contains(tag)) continue;
-                Told owner;
+                UserAnswers owner;
                 owner.answers[byTag[tag]] = told(true);
                 QVERIFY2(suspects(diagnose::diagnose(knowledge(), {}, owner), cause.id), cause.id.c_str());
             }
@@ -170,7 +170,7 @@ private Q_SLOTS:
     {
         const auto before = diagnose::diagnose(knowledge(), {"copper"}, {});
         QVERIFY(asks(before, "T11"));
-        Told owner;
+        UserAnswers owner;
         owner.unsure = {"e27"};
         const auto after = diagnose::diagnose(knowledge(), {"copper"}, owner);
         QVERIFY(!asks(after, "T11"));
@@ -179,7 +179,7 @@ private Q_SLOTS:
     }
     void aFixThatDidNotHelpIsStruckOff()
     {
-        Told owner;
+        UserAnswers owner;
         owner.answers = {{"e59", told(true)}, {"e20", told(true)}};
         const auto before = diagnose::diagnose(knowledge(), {"copper"}, owner);
         const std::string first = before.causes.front().belief.cause->id;
@@ -189,7 +189,7 @@ private Q_SLOTS:
     /// The tester found a bad pair, and another lead did not cure it: the run is meant, not the lead.
     void aBadPairAndAnotherLeadTried()
     {
-        Told owner;
+        UserAnswers owner;
         owner.answers = {{"e59", told(true)}, {"e27", told(false)}, {"e02", told(true)}};
         const auto causes = diagnose::diagnose(knowledge(), {"copper"}, owner).causes;
         const auto at = [&](const char* id) {

@@ -17,7 +17,7 @@ struct Bench {
     std::vector<Trial> trials;
     std::map<plan::DeviceId, HostSnapshot> hosts;
     std::vector<logbook::Entry> entries;
-    Told told;
+    UserAnswers told;
 
     Trial& add(double gbps, int streams = 1, Direction direction = Direction::Forward,
                TrialKind kind = TrialKind::Memory)

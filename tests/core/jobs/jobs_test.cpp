@@ -25,7 +25,7 @@ PlanBuilder house()
     return builder;
 }
 
-JobList jobs(const plan::Plan& before, const PlanBuilder& after) { return jobsOf(before, after.plan(), knowledge()); }
+JobList jobsOf(const plan::Plan& before, const PlanBuilder& after) { return jobs::jobsOf(before, after.plan(), knowledge()); }
 
 const Job* keyed(const JobList& list, const std::string& start)
 {
@@ -60,7 +60,7 @@ private Q_SLOTS:
     void nothingChangedIsNoJob()
     {
         const auto builder = house();
-        const JobList list = jobs(builder.plan(), builder);
+        const JobList list = jobsOf(builder.plan(), builder);
         QVERIFY(list.jobs.empty());
         QCOMPARE(toQt(list.sentence), QString("Nothing is to be built: the variant is as the house"));
     }
@@ -70,7 +70,7 @@ private Q_SLOTS:
         auto builder = house();
         const plan::Plan before = builder.plan();
         builder.run("up", "core 2", "desk 1", "cat6a", 20);
-        const JobList list = jobs(before, builder);
+        const JobList list = jobsOf(before, builder);
         QCOMPARE(list.jobs.size(), std::size_t{3});
         const Job *pull = keyed(list, "pull:"), *ends = keyed(list, "terminate:"), *test = keyed(list, "test:");
         QVERIFY(pull && ends && test);
@@ -97,7 +97,7 @@ private Q_SLOTS:
         builder.run("light", "core 1", "desk 2", "om4", 10);
         builder.changePort("core 1", [](plan::Port& port) { port.module = "10gbase-sr"; });
         builder.changePort("desk 2", [](plan::Port& port) { port.module = "10gbase-sr"; });
-        const JobList list = jobs(before, builder);
+        const JobList list = jobsOf(before, builder);
         QVERIFY(!keyed(list, "terminate:"));
         QVERIFY(keyed(list, "pull:") && keyed(list, "test:"));
         QCOMPARE(std::count_if(list.jobs.begin(), list.jobs.end(),
@@ -111,7 +111,7 @@ private Q_SLOTS:
         const plan::Plan before = builder.plan();
         builder.device("edge", plan::Role::Switch, "cellar").port("edge", "1", "sfp+");
         builder.run("trunk", "core 1", "edge 1", "dac", 1);
-        const JobList list = jobs(before, builder);
+        const JobList list = jobsOf(before, builder);
         const Job *mount = keyed(list, "mount:"), *set = keyed(list, "configure:"), *lead = keyed(list, "lead:");
         QVERIFY(mount && set && lead);
         QVERIFY(waitsFor(list, *set, *mount) && waitsFor(list, *lead, *set));
@@ -124,10 +124,10 @@ private Q_SLOTS:
         auto builder = house();
         const plan::Plan before = builder.plan();
         builder.device("edge", plan::Role::Switch, "cellar").port("edge", "1", "rj45");
-        QVERIFY(keyed(jobs(before, builder), "configure:"));
+        QVERIFY(keyed(jobsOf(before, builder), "configure:"));
         for (const kb::SwitchKind& kind : knowledge().all<kb::SwitchKind>()) {
             builder.changeDevice("edge", [&](plan::Device& edge) { edge.part = kind.id; });
-            QCOMPARE(keyed(jobs(before, builder), "configure:") != nullptr, kind.isManaged);
+            QCOMPARE(keyed(jobsOf(before, builder), "configure:") != nullptr, kind.isManaged);
         }
     }
 
@@ -138,7 +138,7 @@ private Q_SLOTS:
             builder.device(name, plan::Role::RadioAdapter, place).port(name, "1", "radio");
         const plan::Plan before = builder.plan();
         builder.run("air", "near 1", "far 1", "radio-60", 40);
-        const JobList list = jobs(before, builder);
+        const JobList list = jobsOf(before, builder);
         QCOMPARE(list.jobs.size(), std::size_t{1});
         QCOMPARE(toQt(list.jobs[0].title), QString("Set up air: near 1 to far 1"));
         QVERIFY(list.jobs[0].locks.empty());
@@ -189,7 +189,7 @@ private Q_SLOTS:
         auto builder = house();
         const plan::Plan before = builder.plan();
         for (const char* port : {"core 1", "core 2"}) builder.changePort(port, [](plan::Port& one) { one.mtu = 9000; });
-        const JobList list = jobs(before, builder);
+        const JobList list = jobsOf(before, builder);
         QCOMPARE(list.jobs.size(), std::size_t{1});
         QCOMPARE(toQt(list.jobs[0].title), QString("Change the settings of core"));
     }
@@ -203,7 +203,7 @@ private Q_SLOTS:
             run.slack = Length::of(3);
             run.route = {"cellar", "duct", "attic"};
         });
-        const Job pull = *keyed(jobs(before, builder), "pull:");
+        const Job pull = *keyed(jobsOf(before, builder), "pull:");
         QStringList order;
         for (const text::Sentence& one : pull.order) order << sokudo::testing::spaced(toQt(one));
         QCOMPARE(order.size(), 4);
@@ -216,7 +216,7 @@ private Q_SLOTS:
             run.slack.reset();
             run.route.clear();
         });
-        const Job bare = *keyed(jobs(before, builder), "pull:");
+        const Job bare = *keyed(jobsOf(before, builder), "pull:");
         QCOMPARE(bare.order.size(), std::size_t{3});
         QVERIFY(toQt(bare.order[1]).contains("measure the way before you cut"));
     }
@@ -260,12 +260,12 @@ private Q_SLOTS:
         builder.device("tools", plan::Role::Computer, "shed").port("tools", "1", "rj45").port("tools", "2", "sfp+");
         const plan::Plan before = builder.plan();
         builder.run("yard", "core 2", "tools 1", "cat6a", 30);
-        QCOMPARE(keyed(jobs(before, builder), "pull:")->locks[0].id, std::string("between-buildings"));
+        QCOMPARE(keyed(jobsOf(before, builder), "pull:")->locks[0].id, std::string("between-buildings"));
         auto light = house();
         light.device("tools", plan::Role::Computer, "shed").port("tools", "1", "rj45").port("tools", "2", "sfp+");
         const plan::Plan dark = light.plan();
         light.run("yard", "core 1", "tools 2", "os2", 30);
-        QVERIFY(keyed(jobs(dark, light), "pull:")->locks.empty());
+        QVERIFY(keyed(jobsOf(dark, light), "pull:")->locks.empty());
     }
 
     void everyStepOfTheTablesHasItsJobAndCaution()
@@ -293,7 +293,7 @@ private Q_SLOTS:
         builder.run("a", "e1 1", "e2 1", "dac", 1)
             .run("b", "e2 2", "e3 1", "dac", 1)
             .run("c", "core 1", "e3 2", "dac", 1);
-        const JobList list = jobs(before, builder);
+        const JobList list = jobsOf(before, builder);
         std::set<std::string> keys;
         for (std::size_t i = 0; i < list.jobs.size(); ++i) {
             QVERIFY(keys.insert(list.jobs[i].key).second);

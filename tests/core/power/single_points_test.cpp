@@ -80,17 +80,17 @@ private:
     std::vector<plan::DeviceId> lostAlone(const plan::Subject& what, Goal goal) const
     {
         std::set<plan::DeviceId> unpowered;
-        if (what.kind == "device") dark.insert({what.id});
+        if (what.kind == "device") unpowered.insert({what.id});
         for (bool grew = true; grew;) {
             grew = false;
             for (const plan::Device& device : m_plan.devices)
                 if (!device.supplies.empty() &&
                     std::all_of(device.supplies.begin(), device.supplies.end(),
-                                [&](const plan::Supply& supply) { return isDead(device, supply, what, dark); }))
-                    grew = dark.insert(device.id).second || grew;
+                                [&](const plan::Supply& supply) { return isDead(device, supply, what, unpowered); }))
+                    grew = unpowered.insert(device.id).second || grew;
         }
         const plan::RunId gone{what.kind == "run" ? what.id : 0};
-        const auto before = reached(goal, {}, {}), after = reached(goal, dark, gone);
+        const auto before = reached(goal, {}, {}), after = reached(goal, unpowered, gone);
         std::vector<plan::DeviceId> result;
         for (plan::DeviceId id : before)
             if (!after.contains(id) && isEndPoint(m_plan.devices.find(id)->role) &&
@@ -99,12 +99,12 @@ private:
         return result;
     }
     bool isDead(const plan::Device& device, const plan::Supply& supply, const plan::Subject& what,
-                const std::set<plan::DeviceId>& dark) const
+                const std::set<plan::DeviceId>& unpowered) const
     {
         if (const plan::Outlet* outlet = m_plan.outlets.find(supply.outlet))
             return what == plan::Subject{"outlet", outlet->id.value} ||
                    what == plan::Subject{"circuit", outlet->circuit.value};
-        if (dark.contains(supply.from)) return true;
+        if (unpowered.contains(supply.from)) return true;
         // A cable that is gone takes its power along, unless another one joins the two as well.
         int between = 0;
         bool isIt = false;

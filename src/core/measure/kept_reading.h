@@ -11,14 +11,14 @@ namespace sokudo::measure {
 using ReadingId = Id<struct ReadingTag>;
 
 /// Of the house, whatever variant is open.
-struct Reading {
+struct KeptReading {
     ReadingId id;
     Timestamp at;
     plan::PortId port;
     std::optional<PortReading> shown;     ///< empty: only its counters were read
     std::optional<CounterState> counted;  ///< the first of a port is its baseline
     std::string note;
-    friend bool operator==(const Reading&, const Reading&) = default;
+    friend bool operator==(const KeptReading&, const KeptReading&) = default;
 };
 
 }  // namespace sokudo::measure
