@@ -330,12 +330,12 @@ private Q_SLOTS:
             const std::string note =
                 "INSERT INTO object VALUES ('entry', 990001, '{\"id\":990001,\"at\":\"2026-11-02T10:00:00Z\",\"kind\":"
                 "\"note\",\"text\":\"read: rate=10g mtu=9000\",\"about\":{\"kind\":\"port\",\"id\":" +
-                std::to_string(port) + "}}', NULL); UPDATE tally SET rows = rows + 1 WHERE kind = 'entry';";
+                std::to_string(port) + "}}', NULL);";
             QCOMPARE(other->run(note), 0);
         }
         auto file = ProjectFile::open(path.toStdString());
         const auto read = (*file)->load();
-        QVERIFY2(read && troubles(*read).empty(), read ? troubles(*read).front().c_str() : "");
+        QVERIFY(read && troubles(*read).empty());
         QCOMPARE(read->project.readings.size(), std::size_t{1});
         QVERIFY(read->project.readings[0].shown->rate == gigabits(10));
         plan::Plan changed = read->project.plan;

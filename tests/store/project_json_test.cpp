@@ -152,7 +152,7 @@ private Q_SLOTS:
     {
         const std::string old = R"({"format":"sokudo-project","version":3,
           "places":[{"id":1,"name":"p"}],"devices":[{"id":2,"name":"d","place":1,"role":"switch"}],
-          "ports":[{"id":3,"device":2,"name":"1"}],
+          "ports":[{"id":3,"device":2,"name":"1","cage":"rj45"}],
           "log":[{"id":10,"at":"2026-11-02T10:00:00Z","kind":"note","text":"read: rate=2.5g duplex=full fec=rs bus=3.0x8 mtu=9000 main","about":{"kind":"port","id":3}},
                  {"id":11,"at":"2026-11-02T10:00:01Z","kind":"note","text":"counters: frames=8.1m crc=3 uptime=12d","about":{"kind":"port","id":3}},
                  {"id":12,"at":"2026-11-03T10:00:00Z","kind":"note","text":"read: what the label says","about":{"kind":"port","id":3}},

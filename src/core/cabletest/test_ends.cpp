@@ -109,13 +109,12 @@ Result<TestEndsList> testEnds(const plan::Plan& plan, const match::Reports& repo
                        text::say("test-ends.none",
                                  "no two hosts talk over this cable: take a laptop along for one end, or move a host"));
     const TestEnds& best = list.pairs.front();
-    list.says =
-        best.provesLink
-            ? best.says
-            : text::say("test-ends.move",
-                        "no pair of hosts proves it: {}. Move the card or the job to a host whose port, "
-                        "slot and processor carry the link",
-                        best.says);
+    list.says = best.provesLink
+                    ? best.says
+                    : text::say("test-ends.move",
+                                "no pair of hosts proves it: {}. Move the card or the job to a host whose port, "
+                                "slot and processor carry the link",
+                                best.says);
     return list;
 }
 

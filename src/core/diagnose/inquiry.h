@@ -23,7 +23,7 @@ struct Known {
     const std::vector<measure::Trial>& trials;                   ///< all of them, any path
     const std::vector<logbook::Entry>& entries;                  ///< a change makes older results say nothing
     std::map<plan::DeviceId, measure::HostSnapshot> hosts = {};  ///< readings of the ends, where there are any
-    UserAnswers told = {};                                              ///< the owner's answers for this path
+    UserAnswers told = {};                                       ///< the owner's answers for this path
 };
 
 /// A result that is as fast as expected has no causes: there is nothing to explain.

@@ -72,7 +72,7 @@ struct Condition {
 };
 constexpr Condition kConditions[] = {
     {"stations", [](const Air& air, double limit) { return !air.isMesh && air.stations >= limit; }},
-    {"group", [](const Air& air, double limit) { return air.stations > limit; }},
+    {"crowd", [](const Air& air, double limit) { return air.stations > limit; }},
     {"wire-holds",
      [](const Air& air, double limit) { return air.wire && air.radio.high.in() > limit * air.wire->in(); }},
     {"wire-ample",
@@ -81,7 +81,7 @@ constexpr Condition kConditions[] = {
      }},
     {"six-wall", [](const Air& air, double) { return hasWalls(air) && air.run->traits.is("band-ghz", "6"); }},
     {"walls", [](const Air& air, double) { return isThick(air); }},
-    {"wide-group", [](const Air& air, double limit) { return widthOf(air).value_or(0) >= limit && air.stations > 2; }},
+    {"wide-crowd", [](const Air& air, double limit) { return widthOf(air).value_or(0) >= limit && air.stations > 2; }},
     {"narrow",
      [](const Air& air, double limit) {
          return widthOf(air).value_or(1000) <= limit && !air.run->traits.is("band-ghz", "2.4");

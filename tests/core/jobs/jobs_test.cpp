@@ -25,7 +25,10 @@ PlanBuilder house()
     return builder;
 }
 
-JobList jobsOf(const plan::Plan& before, const PlanBuilder& after) { return jobs::jobsOf(before, after.plan(), knowledge()); }
+JobList jobsOf(const plan::Plan& before, const PlanBuilder& after)
+{
+    return jobs::jobsOf(before, after.plan(), knowledge());
+}
 
 const Job* keyed(const JobList& list, const std::string& start)
 {
