@@ -12,6 +12,7 @@
 #include "ui/pages/tables_pane.h"
 #include "ui/theme.h"
 #include "ui/widgets/parts.h"
+#include "ui/widgets/scroll_column.h"
 
 namespace sokudo::ui {
 
@@ -61,7 +62,10 @@ QWidget* RecordsPane::kinds()
 {
     auto* panel = frame("list");
     panel->setFixedWidth(isVeryLarge() ? 290 : scaled(190));
-    auto* all = column(panel, 12, 2);
+    auto* list = new ScrollColumn(12, 2);
+    list->setAccessibleName("Kinds of records");
+    column(panel, 0, 0)->addWidget(list);
+    QVBoxLayout* all = &list->rows();
     for (const plan::Kind* kind : RecordsPresenter::kinds()) {
         auto* one = button(kind->title, "row", [this, kind] { show(*kind); });
         one->setCheckable(true);
