@@ -65,7 +65,7 @@ private:
                                  "{} came up at {} instead of {}: see what both ports offer, then "
                                  "test the cable",
                                  m_end.name, read, planned));
-        add("rate", planned, read, Verdict::Fits,
+        add("rate", planned, read, Verdict::Marginal,
             text::say("readings.faster", "{} came up faster than planned: correct the rates in the survey",
                       m_end.name));
     }

@@ -22,7 +22,9 @@ std::optional<BitRate> rateIn(std::string word)
     if (word.ends_with("g")) word.pop_back();
     else if (word.ends_with("m")) word.pop_back(), unit = 1e6;
     const auto value = text::parseNumber(word);
-    return value && *value > 0 ? std::optional(BitRate::of(*value * unit)) : std::nullopt;
+    constexpr double kFastest = 1.6e12;  ///< no port is faster (IEEE 802.3df)
+    if (!value || *value <= 0 || *value * unit > kFastest) return std::nullopt;
+    return BitRate::of(*value * unit);
 }
 
 const kb::FecMode* fecIn(const std::string& word, const kb::KnowledgeBase& kb)
@@ -50,7 +52,8 @@ std::optional<Error> takeValue(PortReading& reading, const std::string& key, con
     const std::string small = text::lower(value);
     if (key == "rate") {
         reading.rate = rateIn(small);
-        if (!reading.rate) return bad(value, text::say("reading-line.rate", "a rate is written 25g or 100m")).value();
+        if (!reading.rate)
+            return bad(value, text::say("reading-line.rate", "a rate is written 25g or 100m, up to 1600g")).value();
     } else if (key == "duplex") {
         if (small != "full" && small != "half")
             return bad(value, text::say("reading-line.duplex", "duplex is full or half")).value();

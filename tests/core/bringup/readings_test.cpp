@@ -112,6 +112,8 @@ private Q_SLOTS:
         const QByteArray good = "rate=25g duplex=full fec=rs mtu=9000";
         QTest::newRow("slower") << QByteArray("rate=10g mtu=9000") << good << QByteArray("rate")
                                 << int(Verdict::Limited) << "came up at 10 Gb/s instead of 25 Gb/s";
+        QTest::newRow("faster") << QByteArray("rate=40g mtu=9000") << good << QByteArray("rate")
+                                << int(Verdict::Marginal) << "correct the rates in the survey";
         QTest::newRow("dark") << QByteArray("no-link") << good << QByteArray("rate") << int(Verdict::NoLink)
                               << "wait for its start-up time";
         QTest::newRow("half") << QByteArray("rate=25g duplex=half") << good << QByteArray("duplex")
@@ -181,6 +183,7 @@ private Q_SLOTS:
         QTest::addColumn<QString>("text");
         QTest::newRow("nothing") << "";
         QTest::newRow("rate") << "rate=fast";
+        QTest::newRow("a rate that no port has") << "rate=4294967g";
         QTest::newRow("duplex") << "duplex=both";
         QTest::newRow("fec") << "fec=strong";
         QTest::newRow("bus") << "bus=x8";
