@@ -70,6 +70,9 @@ const Kind& kindOf<measure::KeptReading>()
         });
         kind.check = [](const void* row) -> std::optional<FieldProblem> {
             const R& reading = *static_cast<const R*>(row);
+            if (reading.shown && *reading.shown == Shown{}) return FieldProblem{"shown", "says nothing; leave it out"};
+            if (reading.counted && reading.counted->counts.empty())
+                return FieldProblem{"counted", "holds no count; leave it out"};
             if (reading.counted)
                 for (const auto& [name, count] : reading.counted->counts)
                     if (count < 0) return FieldProblem{"counted", "counts below 0: " + name};

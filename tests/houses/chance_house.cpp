@@ -260,6 +260,7 @@ store::Project chanceHouse(int number, Chance& chance)
     for (int left = chance.whole(0, 4); left > 0; --left) addRecord(project.trials, "trials", builder, chance);
     for (int left = chance.whole(0, 4); left > 0; --left) addRecord(project.entries, "log", builder, chance);
     for (int left = chance.whole(0, 3); left > 0; --left) addRecord(project.answers, "answers", builder, chance);
+    for (int left = chance.whole(0, 3); left > 0; --left) addRecord(project.readings, "readings", builder, chance);
     project.plan = std::move(builder).whole();
     store::sortRecords(project);
     return project;

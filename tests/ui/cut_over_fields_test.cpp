@@ -25,7 +25,7 @@ private Q_SLOTS:
         QCOMPARE(toQt(bench.day().day()->until), QString("19:00"));
         bench.document->undo();
         bench.settle();
-        QVERIFY(bench.says("14 leads to move"));
+        QTRY_VERIFY_WITH_TIMEOUT(bench.says("14 leads to move"), 20000);
         auto* removed = bench.named<QComboBox>("Where the old one goes");
         QCOMPARE(removed->currentText(), QString("spare"));
     }
