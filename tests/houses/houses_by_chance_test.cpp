@@ -30,7 +30,7 @@ private Q_SLOTS:
         QFETCH(int, first);
         TrialWish wish;
         wish.source = sokudo::testing::sourcePath("data").toStdString();
-        wish.seed = 20261201;
+        wish.seed = 3;  // two rebases with a conflict among its sixty
         wish.mostSeconds = 200;
         Tally tally;
         for (int i = first; i < first + kAtOnce; ++i) tryHouse(i, wish, tally);
