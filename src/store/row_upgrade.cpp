@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/row_upgrade.h"
 
-#include <algorithm>
+#include <limits>
 
 #include "core/base/json.h"
 #include "core/base/text.h"
@@ -131,6 +131,8 @@ std::optional<Json> readingInNote(const Json& entry)
 std::vector<Json> readingsInLog(const std::vector<Json>& entries, std::int64_t lastId)
 {
     std::vector<Json> readings;
+    // Ids beyond what numbers hold are refused with their row; none can follow them.
+    if (lastId > std::numeric_limits<std::int64_t>::max() - static_cast<std::int64_t>(entries.size())) return readings;
     for (const Json& entry : entries)
         if (auto reading = readingInNote(entry)) {
             (*reading)["id"] = ++lastId;

@@ -171,6 +171,10 @@ private Q_SLOTS:
         QCOMPARE(counted.counts.at("crc"), 3.0);
         QCOMPARE(counted.uptime->in(), 12 * 86400.0);
         QVERIFY(made->readings[2].shown->hasLink == false);
+        // Behind the greatest id that there can be, none is made and nothing overflows: the row itself is refused.
+        std::string last = old;
+        last.replace(last.find("\"id\":14"), 7, "\"id\":9223372036854775807");
+        QVERIFY(!importJson(last, "last"));
         // Exported in this version, they are there once.
         const auto again = importJson(exportJson(*made, {.isPrivateToo = true}), "again");
         QVERIFY(again && *again == *made);
