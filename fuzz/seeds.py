@@ -46,10 +46,11 @@ seed("json_import", "small", json.dumps({**small, "runs": [], "flows": [], "jobs
 kinds = {"places": "place", "devices": "device", "slots": "slot", "ports": "port", "runs": "run", "waivers": "waiver",
          "catalogue": "catalogue", "flows": "flow", "jobs": "job", "trials": "trial", "log": "entry", "answers": "answer"}
 rows = [f"{kinds[key]} {row['id']} {json.dumps(row)}" for key, value in house.items() if key in kinds for row in value]
-seed("project_rows", "house", bytes([1]) + "\n".join(rows).encode()[:29000])
+for version in range(4):
+    seed("project_rows", f"house{version}", bytes([version]) + "\n".join(rows).encode()[:29000])
 for key, kind in kinds.items():
     few = [f"{kind} {row['id']} {json.dumps(row)}" for row in house.get(key, [])[:3]]
-    seed("project_rows", kind, bytes([1]) + "\n".join(few).encode())
+    seed("project_rows", kind, bytes([3]) + "\n".join(few).encode())
 
 for i, memory in enumerate(sorted(pathlib.Path("data/hosts").rglob("*eeprom*")) + sorted(pathlib.Path("data/hosts").rglob("*module*"))):
     if memory.is_file():
