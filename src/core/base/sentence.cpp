@@ -2,6 +2,7 @@
 #include "core/base/sentence.h"
 
 #include <algorithm>
+#include <variant>
 
 #include <fmt/format.h>
 
@@ -16,14 +17,30 @@ Quantity quantity(double steps)
     return Quantity::fromSteps(static_cast<std::int64_t>(steps));
 }
 
+}  // namespace
+
+using Value = std::variant<std::string, std::int64_t, double, Figure, Sentence>;
+
+struct Sentence::Part {
+    const char* id = "";  ///< of its words; empty: plain text
+    const char* words = "";
+    std::vector<Value> values;
+    bool operator==(const Part& other) const
+    {
+        return std::string_view(id) == other.id && std::string_view(words) == other.words && values == other.values;
+    }
+};
+
+namespace {
+
 /// `spec` is the whole placeholder: "{}" or "{:.0f}".
-std::string written(const Sentence::Value& value, std::string_view spec, const Wording& wording)
+std::string written(const Value& value, std::string_view spec)
 {
     if (const auto* words = std::get_if<std::string>(&value)) return *words;
     if (const auto* whole = std::get_if<std::int64_t>(&value)) return fmt::format(fmt::runtime(spec), *whole);
     if (const auto* number = std::get_if<double>(&value)) return fmt::format(fmt::runtime(spec), *number);
     if (const auto* figure = std::get_if<Figure>(&value)) return figure->text();
-    return std::get<Sentence>(value).text(wording);
+    return std::get<Sentence>(value).text();
 }
 
 }  // namespace
@@ -45,10 +62,12 @@ std::string Figure::text() const
     return {};
 }
 
-bool Sentence::Part::operator==(const Part& other) const
-{
-    return std::string_view(id) == other.id && std::string_view(words) == other.words && values == other.values;
-}
+Sentence::Sentence() = default;
+Sentence::Sentence(const Sentence&) = default;
+Sentence::Sentence(Sentence&&) noexcept = default;
+Sentence& Sentence::operator=(const Sentence&) = default;
+Sentence& Sentence::operator=(Sentence&&) noexcept = default;
+Sentence::~Sentence() = default;
 
 bool Sentence::operator==(const Sentence& other) const { return m_parts == other.m_parts; }
 
@@ -59,10 +78,19 @@ Sentence::Sentence(std::string plain)
 
 Sentence::Sentence(const char* plain) : Sentence(std::string(plain)) {}
 
-Sentence::Sentence(const char* id, const char* words, std::vector<Value> values)
+Sentence::Sentence(const char* id, const char* words, std::size_t values)
 {
-    m_parts.push_back({id, words, std::move(values)});
+    m_parts.push_back({id, words, {}});
+    m_parts.back().values.reserve(values);
 }
+
+void Sentence::put(std::string value) { m_parts.back().values.emplace_back(std::move(value)); }
+void Sentence::put(std::int64_t value) { m_parts.back().values.emplace_back(value); }
+void Sentence::put(double value) { m_parts.back().values.emplace_back(value); }
+void Sentence::put(Figure value) { m_parts.back().values.emplace_back(value); }
+void Sentence::put(Sentence value) { m_parts.back().values.emplace_back(std::move(value)); }
+
+bool Sentence::empty() const { return m_parts.empty(); }
 
 Sentence Sentence::with(const std::function<std::string(const std::string&)>& change) const
 {
@@ -74,6 +102,8 @@ Sentence Sentence::with(const std::function<std::string(const std::string&)>& ch
         }
     return result;
 }
+
+Sentence operator+(Sentence a, const Sentence& b) { return std::move(a += b); }
 
 Sentence joined(const std::vector<Sentence>& parts, std::string_view between)
 {
@@ -93,14 +123,11 @@ Sentence& Sentence::operator+=(const Sentence& other)
     return *this;
 }
 
-std::string Sentence::text() const { return text({}); }
-
-std::string Sentence::text(const Wording& wording) const
+std::string Sentence::text() const
 {
     std::string result;
     for (const Part& part : m_parts) {
-        std::string_view words = wording && *part.id ? wording(part.id) : std::string_view();
-        if (words.empty()) words = part.words;
+        std::string_view words = part.words;
         std::size_t next = 0;
         while (!words.empty()) {
             const std::size_t open = std::min(words.find('{'), words.size());
@@ -111,7 +138,7 @@ std::string Sentence::text(const Wording& wording) const
                 result += words;
                 break;
             }
-            result += written(part.values[next++], words.substr(0, close + 1), wording);
+            result += written(part.values[next++], words.substr(0, close + 1));
             words.remove_prefix(close + 1);
         }
     }

@@ -4,11 +4,9 @@
 
 #include <cstdint>
 #include <functional>
-#include <memory>
 #include <string>
 #include <string_view>
 #include <type_traits>
-#include <variant>
 #include <vector>
 
 #include "core/base/quantity.h"
@@ -48,15 +46,15 @@ inline Figure duration(Duration value) { return {Figure::Kind::Duration, 4, stat
 inline Figure size(DataSize value) { return {Figure::Kind::Size, 4, static_cast<double>(value.steps())}; }
 }  // namespace figure
 
-/// Other words for a sentence, by its id; empty: those of the core. `{}` stand for the values, in their order.
-using Wording = std::function<std::string_view(std::string_view id)>;
-
 /// One or more sentences in a row, or a plain text such as a name that somebody wrote.
 class Sentence {
 public:
     Sentence();
     Sentence(std::string plain);
     Sentence(const char* plain);
+    /// Words for which the values are put in one by one.
+    /// @param values  how many there will be
+    Sentence(const char* id, const char* words, std::size_t values = 0);
     Sentence(const Sentence&);
     Sentence(Sentence&&) noexcept;
     Sentence& operator=(const Sentence&);
@@ -65,15 +63,17 @@ public:
     bool empty() const;
     /// The words with the values in them.
     std::string text() const;
-    std::string text(const Wording&) const;
     /// Of the first part; empty for plain text.
     std::string_view id() const;
     Sentence& operator+=(const Sentence&);
     bool operator==(const Sentence&) const;
 
-    /// A value in a sentence. Numbers are written by the `{:…}` they stand for.
-    using Value = std::variant<std::string, std::int64_t, double, Figure, Sentence>;
-    Sentence(const char* id, const char* words, std::vector<Value> values);
+    // The next value of the last part; numbers are written by the `{:…}` they stand for.
+    void put(std::string);
+    void put(std::int64_t);
+    void put(double);
+    void put(Figure);
+    void put(Sentence);
 
     /// The same sentence with every text in it changed, such as a stand-in by the name it stands for.
     Sentence with(const std::function<std::string(const std::string&)>& change) const;
@@ -83,22 +83,7 @@ private:
     std::vector<Part> m_parts;
 };
 
-struct Sentence::Part {
-    const char* id = "";     ///< of its words; empty: plain text
-    const char* words = "";  ///< those of the core
-    std::vector<Value> values;
-    bool operator==(const Part& other) const;
-};
-
-// Here, since a part may hold sentences.
-inline Sentence::Sentence() = default;
-inline Sentence::Sentence(const Sentence&) = default;
-inline Sentence::Sentence(Sentence&&) noexcept = default;
-inline Sentence& Sentence::operator=(const Sentence&) = default;
-inline Sentence& Sentence::operator=(Sentence&&) noexcept = default;
-inline Sentence::~Sentence() = default;
-inline bool Sentence::empty() const { return m_parts.empty(); }
-inline Sentence operator+(Sentence a, const Sentence& b) { return a += b; }
+Sentence operator+(Sentence a, const Sentence& b);
 /// All of them with `between` in the gaps.
 Sentence joined(const std::vector<Sentence>&, std::string_view between);
 
@@ -106,7 +91,7 @@ Sentence joined(const std::vector<Sentence>&, std::string_view between);
 struct Line {
     const char* id;
     const char* words;
-    operator Sentence() const { return Sentence(id, words, {}); }
+    operator Sentence() const { return Sentence(id, words); }
 };
 
 /// Words with as many `{}` as there are values, counted when the program is built.
@@ -122,14 +107,13 @@ struct Words {
 };
 
 namespace detail {
-inline Sentence::Value valueOf(Figure figure) { return figure; }
-inline Sentence::Value valueOf(Sentence sentence) { return sentence; }
 template <class T>
-Sentence::Value valueOf(const T& value)
+void put(Sentence& into, const T& value)
 {
-    if constexpr (std::is_floating_point_v<T>) return static_cast<double>(value);
-    else if constexpr (std::is_integral_v<T>) return static_cast<std::int64_t>(value);
-    else return std::string(value);
+    if constexpr (std::is_floating_point_v<T>) into.put(static_cast<double>(value));
+    else if constexpr (std::is_integral_v<T>) into.put(static_cast<std::int64_t>(value));
+    else if constexpr (std::is_same_v<T, Figure> || std::is_same_v<T, Sentence>) into.put(value);
+    else into.put(std::string(value));
 }
 }  // namespace detail
 
@@ -137,7 +121,9 @@ Sentence::Value valueOf(const T& value)
 template <class... Args>
 Sentence say(const char* id, Words<sizeof...(Args)> words, const Args&... args)
 {
-    return Sentence(id, words.text, {detail::valueOf(args)...});
+    Sentence made(id, words.text, sizeof...(Args));
+    (detail::put(made, args), ...);
+    return made;
 }
 
 }  // namespace sokudo::text

@@ -12,10 +12,8 @@ namespace sokudo::plan {
 
 struct WordType {
     std::vector<std::string_view> words;
-    bool isOptional;
     std::optional<std::size_t> (*get)(const void*);
     void (*set)(void*, std::size_t);
-    void (*clear)(void*);
 };
 struct ReferencesType {
     std::vector<std::int64_t> (*all)(const void*);
@@ -24,14 +22,12 @@ struct ReferencesType {
 struct ObjectType {
     void* (*get)(void*);
     void* (*make)(void*);
-    void (*clear)(void*);
     std::vector<Field> fields;
 };
 struct ListType {
     std::size_t (*size)(const void*);
     void* (*row)(void*, std::size_t);
     void* (*add)(void*);
-    void (*clear)(void*);
     std::vector<Field> fields;
 };
 
@@ -80,15 +76,13 @@ WordType wordType(typename Bare<M>::Type last)
 {
     using Enum = typename Bare<M>::Type;
     WordType type{{},
-                  Bare<M>::kIsOptional,
                   [](const void* at) -> std::optional<std::size_t> {
                       const M& value = *static_cast<const M*>(at);
                       if constexpr (Bare<M>::kIsOptional)
                           return value ? std::optional(static_cast<std::size_t>(*value)) : std::nullopt;
                       else return static_cast<std::size_t>(value);
                   },
-                  [](void* at, std::size_t i) { *static_cast<M*>(at) = static_cast<Enum>(i); },
-                  [](void* at) { *static_cast<M*>(at) = M{}; }};
+                  [](void* at, std::size_t i) { *static_cast<M*>(at) = static_cast<Enum>(i); }};
     for (std::size_t i = 0; i <= static_cast<std::size_t>(last); ++i) type.words.push_back(code(static_cast<Enum>(i)));
     return type;
 }
@@ -202,13 +196,11 @@ public:
     Field& maybe(const char* key, std::optional<bool> T::*member)
     {
         static const WordType kType{{"no", "yes"},
-                                    true,
                                     [](const void* at) -> std::optional<std::size_t> {
                                         const auto& value = *static_cast<const std::optional<bool>*>(at);
                                         return value ? std::optional<std::size_t>(*value ? 1 : 0) : std::nullopt;
                                     },
-                                    [](void* at, std::size_t i) { *static_cast<std::optional<bool>*>(at) = i == 1; },
-                                    [](void* at) { static_cast<std::optional<bool>*>(at)->reset(); }};
+                                    [](void* at, std::size_t i) { *static_cast<std::optional<bool>*>(at) = i == 1; }};
         Field& field = add(key, member, &showWord);
         field.type = &kType;
         return field;
@@ -301,7 +293,6 @@ public:
                                           return value ? &*value : nullptr;
                                       },
                                       [](void* at) -> void* { return &static_cast<std::optional<M>*>(at)->emplace(); },
-                                      [](void* at) { static_cast<std::optional<M>*>(at)->reset(); },
                                       inside<M>(describe)};
         Field& field = add(key, member, [](const Field& of, void* at, FieldVisitor& visitor) {
             visitor.object(of, {static_cast<const ObjectType*>(of.type), at});
@@ -315,8 +306,7 @@ public:
         static const ListType kType{
             [](const void* at) { return static_cast<const std::vector<M>*>(at)->size(); },
             [](void* at, std::size_t i) -> void* { return &(*static_cast<std::vector<M>*>(at))[i]; },
-            [](void* at) -> void* { return &static_cast<std::vector<M>*>(at)->emplace_back(); },
-            [](void* at) { static_cast<std::vector<M>*>(at)->clear(); }, inside<M>(describe)};
+            [](void* at) -> void* { return &static_cast<std::vector<M>*>(at)->emplace_back(); }, inside<M>(describe)};
         Field& field = add(key, member, [](const Field& of, void* at, FieldVisitor& visitor) {
             visitor.list(of, {static_cast<const ListType*>(of.type), at});
         });

@@ -55,7 +55,6 @@ struct WordView {
     std::string_view word() const;  ///< empty where it is not stated
     /// @return false: it is none of the list
     bool set(std::string_view word) const;
-    void clear() const;
     const std::vector<std::string_view>& words() const;  ///< all that there are
 };
 /// Ids of objects of one kind.
@@ -71,7 +70,6 @@ struct ObjectView {
     void* at;
     void* get() const;  ///< null: missing
     void* make() const;
-    void clear() const;
     const std::vector<Field>& fields() const;
 };
 /// A list of such.
@@ -81,7 +79,6 @@ struct ListView {
     std::size_t size() const;
     void* row(std::size_t i) const;
     void* add() const;
-    void clear() const;
     const std::vector<Field>& fields() const;
 };
 

@@ -27,7 +27,6 @@ bool WordView::set(std::string_view word) const
     type->set(at, static_cast<std::size_t>(found - type->words.begin()));
     return true;
 }
-void WordView::clear() const { type->clear(at); }
 const std::vector<std::string_view>& WordView::words() const { return type->words; }
 
 std::vector<std::int64_t> ReferencesView::all() const { return type->all(at); }
@@ -35,13 +34,11 @@ void ReferencesView::set(const std::vector<std::int64_t>& ids) const { type->set
 
 void* ObjectView::get() const { return type->get(at); }
 void* ObjectView::make() const { return type->make(at); }
-void ObjectView::clear() const { type->clear(at); }
 const std::vector<Field>& ObjectView::fields() const { return type->fields; }
 
 std::size_t ListView::size() const { return type->size(at); }
 void* ListView::row(std::size_t i) const { return type->row(at, i); }
 void* ListView::add() const { return type->add(at); }
-void ListView::clear() const { type->clear(at); }
 const std::vector<Field>& ListView::fields() const { return type->fields; }
 
 const std::string& Kind::nameOf(const void* record) const

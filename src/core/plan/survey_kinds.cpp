@@ -15,10 +15,8 @@ constexpr double kMostWatts = 100'000;
 
 /// The end of a run that a segment belongs to.
 const WordType kEnds{{"a", "b"},
-                     false,
                      [](const void* at) -> std::optional<std::size_t> { return *static_cast<const bool*>(at) ? 1 : 0; },
-                     [](void* at, std::size_t i) { *static_cast<bool*>(at) = i == 1; },
-                     [](void* at) { *static_cast<bool*>(at) = false; }};
+                     [](void* at, std::size_t i) { *static_cast<bool*>(at) = i == 1; }};
 
 using Problem = std::optional<FieldProblem>;
 

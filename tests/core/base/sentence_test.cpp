@@ -37,18 +37,6 @@ private Q_SLOTS:
         QVERIFY(inner == say("test.inner", "{} cores", 8));
         QVERIFY(inner != say("test.inner", "{} cores", 9));
     }
-    /// Other words are found by the id, at every depth; the values stay what they are.
-    void theBorderMayWordItOtherwise()
-    {
-        const Sentence said = say("test.outer", "with {}, on {} links", say("test.inner", "{} cores", 8), 2) + ". " +
-                              say("test.unworded", "As before");
-        const auto words = [](std::string_view id) -> std::string_view {
-            if (id == "test.outer") return "[{}] × {}";
-            if (id == "test.inner") return "{} Kerne";
-            return {};
-        };
-        QCOMPARE(toQt(said.text(words)), "[8 Kerne] × 2. As before");
-    }
     void textsInItMayBeChanged()
     {
         const Sentence said = say("test.names", "{} and {}: {}", "A", say("test.inner", "{} B", "A"), 7);
