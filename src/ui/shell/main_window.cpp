@@ -217,91 +217,6 @@ void MainWindow::showHouseName()
     if (m_house) m_house->setHouse(name);
 }
 
-std::vector<HouseAction> MainWindow::houseActions()
-{
-    std::vector<HouseAction> all;
-    const auto withHouses = [this](auto act) {
-        return [this, act] {
-            if (m_houses) act(*m_houses);
-        };
-    };
-    all.push_back({"New house", "Ctrl+N", withHouses([](Houses& houses) { houses.makeHouse(); })});
-    all.push_back({"Open a house …", "Ctrl+O", withHouses([this](Houses& houses) { houses.open({}, this); })});
-    all.push_back({"Rename the house", "", [this] { renameHouse(); }, true});
-    all.push_back({"Duplicate the house", "", withHouses([this](Houses& houses) { houses.duplicate(*this); })});
-    all.push_back({"Save a copy …", "Ctrl+Shift+S", withHouses([this](Houses& houses) { houses.saveCopy(*this); })});
-    all.push_back({"Restore points", "", [this] {
-                       showBench(Survey);
-                       m_survey->showPane(SurveyPage::Versions);
-                   }});
-    all.push_back({"Import …", "", withHouses([this](Houses& houses) { houses.importFile(*this); }), true});
-    all.push_back({"Export …", "Ctrl+E", withHouses([this](Houses& houses) { houses.exportFile(*this, false); })});
-    all.push_back({"Export with addresses and log-in hints …", "",
-                   withHouses([this](Houses& houses) { houses.exportFile(*this, true); })});
-    all.push_back({"Export the drawing …", "", withHouses([this](Houses& houses) { houses.exportDrawing(*this); })});
-    all.push_back(
-        {"Tour of the house …", "", withHouses([this](Houses& houses) { houses.exportTour(*this, false); }), true});
-    all.push_back({"Tour with addresses and log-in hints …", "",
-                   withHouses([this](Houses& houses) { houses.exportTour(*this, true); })});
-    all.push_back({"Labels …", "", [this] { showSheet("labels"); }});
-    all.push_back({"Print the drawing …", "", [this] { m_survey->housePane().print(); }});
-    all.push_back({"Another window on this house", "Ctrl+Shift+N",
-                   withHouses([this](Houses& houses) { houses.anotherWindow(*this); }), true});
-    all.push_back({"Settings", "Ctrl+,", [this] { showSheet("settings"); }, true});
-    all.push_back({"Help and about", "", [this] { showSheet("help"); }});
-    all.push_back({"Close", "Ctrl+W", [this] { close(); }, true});
-    return all;
-}
-
-std::vector<Command> MainWindow::commands()
-{
-    std::vector<Command> all;
-    for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i)
-        all.push_back({QString("Go to %1").arg(kBenches[i].title), [this, i] { showBench(kBenches[i].bench); }});
-    for (const HouseAction& one : houseActions()) all.push_back({one.text, one.act});
-    const auto onSurvey = [&](const char* text, auto act) {
-        all.push_back({text, [this, act] {
-                           showBench(Survey);
-                           act(*m_survey);
-                       }});
-    };
-    onSurvey("Add a place", [](SurveyPage& page) { page.addPlace(); });
-    onSurvey("Add a device", [](SurveyPage& page) { page.addDevice(); });
-    onSurvey("Add a run", [](SurveyPage& page) { page.addRun(); });
-    onSurvey("Read this machine", [](SurveyPage& page) { page.readThisMachine(); });
-    all.push_back({"Undo", [this] { m_document.undo(); }});
-    all.push_back({"Redo", [this] { m_document.redo(); }});
-    all.push_back({"Keys", [this] { showSheet("help"); }});
-    return all;
-}
-
-void MainWindow::showSheet(const QString& id)
-{
-    if (!m_sheets.contains(id)) {
-        const auto make = [this, id]() -> QWidget* {
-            if (id == "settings")
-                return new SettingsPage(m_document.knowledge(), [this] {
-                    if (m_houses) m_houses->applyPreferences();
-                });
-            if (id == "labels")
-                return new LabelsPage(
-                    m_document, [this] { return m_houses ? m_houses->askForLabels(*this) : QString(); },
-                    [this](const QString& text, bool good) { good ? tell(text) : say(text); });
-            return new HelpPage(m_document.knowledge());
-        };
-        m_sheets[id] = m_pages->addLater(make);
-    }
-    m_sheet = id;
-    m_pages->showPage(m_sheets[id]);
-    for (QPushButton* tab : m_tabs) tab->setChecked(false);
-}
-
-/// Back to the bench that was left for a sheet.
-void MainWindow::leaveSheet()
-{
-    if (!m_sheet.isEmpty()) showBench(m_lastBench);
-}
-
 /// Escape that no field wanted leads back from a page that is no bench.
 void MainWindow::keyPressEvent(QKeyEvent* event)
 {
@@ -469,6 +384,28 @@ void MainWindow::resizeEvent(QResizeEvent* event)
         m_shortCounts = tight;
         fillCounts();
     }
+}
+
+std::vector<Command> MainWindow::commands()
+{
+    std::vector<Command> all;
+    for (int i = 0; i < static_cast<int>(std::size(kBenches)); ++i)
+        all.push_back({QString("Go to %1").arg(kBenches[i].title), [this, i] { showBench(kBenches[i].bench); }});
+    for (const HouseAction& one : houseActions()) all.push_back({one.text, one.act});
+    const auto onSurvey = [&](const char* text, auto act) {
+        all.push_back({text, [this, act] {
+                           showBench(Survey);
+                           act(*m_survey);
+                       }});
+    };
+    onSurvey("Add a place", [](SurveyPage& page) { page.addPlace(); });
+    onSurvey("Add a device", [](SurveyPage& page) { page.addDevice(); });
+    onSurvey("Add a run", [](SurveyPage& page) { page.addRun(); });
+    onSurvey("Read this machine", [](SurveyPage& page) { page.readThisMachine(); });
+    all.push_back({"Undo", [this] { m_document.undo(); }});
+    all.push_back({"Redo", [this] { m_document.redo(); }});
+    all.push_back({"Keys", [this] { showSheet("help"); }});
+    return all;
 }
 
 }  // namespace sokudo::ui
