@@ -11,13 +11,11 @@
 #include "app/own_views.h"
 #include "app/qt_text.h"
 #include "core/logbook/record.h"
-#include "core/measure/checks.h"
 #include "core/plan/invariants.h"
 #include "core/plan/kind.h"
 #include "core/plan/touched.h"
 #include "host/clock.h"
 #include "store/rebase.h"
-#include "store/version.h"
 
 namespace sokudo::app {
 
@@ -87,7 +85,9 @@ Document::Document(const kb::KnowledgeBase& kb, std::unique_ptr<store::ProjectFi
       m_project(std::move(loaded.project)),
       m_plan(std::make_shared<plan::Plan>(std::move(m_project.plan))),
       m_analysis(std::make_shared<Analysis>()),
-      m_ids(std::random_device{}())
+      m_ids(std::random_device{}()),
+      m_records(*this),
+      m_versions(*this)
 {
     loaded.project.setAside = m_project.setAside;
     m_troubles = inQt(store::troubles(loaded));
@@ -98,12 +98,8 @@ Document::Document(const kb::KnowledgeBase& kb, std::unique_ptr<store::ProjectFi
     }
     m_ids.startAfter(plan::greatestId(*m_plan));
     m_isShared = m_file->isOpenElsewhere();
-    if (m_plan->runs.size() > kJudgedAtOnce) {
-        startAnalysis();
-    } else {
-        m_analysis = m_book->analyse(m_plan);
-        m_isJudged = true;
-    }
+    if (m_plan->runs.size() > kJudgedAtOnce) startAnalysis();
+    else m_analysis = m_book->analyse(m_plan);
     connect(&m_look, &QTimer::timeout, this, &Document::lookAtFile);
     m_look.start(kLookEveryMilliseconds);
 }
@@ -147,6 +143,8 @@ QStringList Document::notices() const
     return result;
 }
 
+plan::PlanPtr Document::house() const { return m_versions.m_house ? m_versions.m_house : m_plan; }
+
 store::Project Document::project() const
 {
     store::Project result = m_project;
@@ -159,7 +157,7 @@ bool Document::save(const store::Changes& changes)
     const std::string before = m_file->copyOfOlder();
     auto saved = m_file->save(changes);
     if (m_file->copyOfOlder() != before)
-        Q_EMIT told("The file was of an older version. It is kept as it was in " + toQt(m_file->copyOfOlder()));
+        Q_EMIT notice("The file was of an older version. It is kept as it was in " + toQt(m_file->copyOfOlder()));
     if (!saved) {
         Q_EMIT failed(toQt(saved.error().message()));
         return false;
@@ -175,12 +173,8 @@ void Document::adopt(store::Loaded loaded)
     m_troubles = inQt(store::troubles(loaded));
     auto next = std::make_shared<plan::Plan>(std::move(loaded.project.plan));
     m_project = std::move(loaded.project);
-    if (m_house) {
-        m_house = std::move(next);
-        const store::Version* variant = version(m_variant);
-        auto shown = variant ? store::restored(*m_house, *variant) : Result<plan::Plan>(*m_house);
-        if (!variant || !shown) open({});
-        else if (!(*shown == *m_plan)) show(std::make_shared<const plan::Plan>(std::move(*shown)));
+    if (m_versions.opened().isSet()) {
+        m_versions.adopt(std::move(next));
     } else if (!(*next == *m_plan)) {
         show(std::move(next));
     }
@@ -208,14 +202,14 @@ void Document::lookAtFile()
         // sees it.
         if (!loaded || !m_file->accept(*loaded, since)) return;
         adopt(std::move(*loaded));
-        Q_EMIT told("Another window changed the project. Its changes are shown.");
+        Q_EMIT notice("Another window changed the project. Its changes are shown.");
     });
 }
 
 /// Saves the difference from `from` to `to`, and shows what the plan then is.
 bool Document::swap(const plan::PlanPtr& from, plan::PlanPtr to, const QString& logText, store::Changes records)
 {
-    if (m_house) return saveVariant(to, logText, std::move(records));
+    if (m_versions.opened().isSet()) return m_versions.save(to, logText, std::move(records));
     records.before = from.get();
     records.after = to.get();
     logbook::Entry entry = logbook::changeEntry(fromQt(logText), now(), m_ids);
@@ -241,14 +235,10 @@ void Document::show(plan::PlanPtr next)
     m_catalogueTrouble = own ? std::string() : own.error().message();
     if (own) takeCatalogue(std::move(*own));
     m_plan = std::move(next);
-    m_isJudged = false;
     Q_EMIT planChanged();
     startAnalysis();
 }
 
-bool Document::edit(const QString& text, const Result<plan::Plan>& next) { return edit(text, next, {}); }
-
-/// @param records  what goes with it, in the same transaction and the same step of Undo
 bool Document::edit(const QString& text, const Result<plan::Plan>& next, store::Changes records)
 {
     if (!next) {
@@ -268,7 +258,7 @@ bool Document::edit(const QString& text, const Result<plan::Plan>& next, store::
     auto after = std::make_shared<const plan::Plan>(*next);
     store::RecordStep step = store::recordStep(m_project, records);
     if (!swap(before, after, text, std::move(records))) return false;
-    m_undo.push(new UndoStep(text, m_variant, before, after, std::move(step)));
+    m_undo.push(new UndoStep(text, m_versions.opened(), before, after, std::move(step)));
     return true;
 }
 
@@ -277,7 +267,7 @@ bool Document::record(const QString& text, const store::Changes& changes)
 {
     store::RecordStep step = store::recordStep(m_project, changes);
     if (!save(changes)) return false;
-    m_undo.push(new UndoStep(text, m_variant, nullptr, nullptr, std::move(step)));
+    m_undo.push(new UndoStep(text, m_versions.opened(), nullptr, nullptr, std::move(step)));
     tellRecords(changes);
     return true;
 }
@@ -294,7 +284,7 @@ bool Document::step(store::StepDirection direction)
     }
     // What is open and goes away is left first.
     const auto& gone = records->droppedVersions;
-    if (m_house && std::find(gone.begin(), gone.end(), m_variant) != gone.end() && !open({})) return false;
+    if (std::find(gone.begin(), gone.end(), m_versions.opened()) != gone.end() && !m_versions.open({})) return false;
     if (step.changesPlan()) return stepPlan(step, direction, std::move(*records));
     if (!save(*records)) return false;
     tellRecords(*records);
@@ -303,7 +293,7 @@ bool Document::step(store::StepDirection direction)
 
 bool Document::stepPlan(const UndoStep& step, store::StepDirection direction, store::Changes records)
 {
-    if (step.variant() != m_variant && !open(step.variant())) return false;
+    if (step.variant() != m_versions.opened() && !m_versions.open(step.variant())) return false;
     const bool isUndo = direction == store::StepDirection::Undo;
     const plan::PlanPtr from = isUndo ? step.after() : step.before();
     const plan::PlanPtr to = isUndo ? step.before() : step.after();
@@ -325,84 +315,12 @@ void Document::redo()
     if (m_undo.canRedo() && step(store::StepDirection::Redo)) m_undo.redo();
 }
 
-bool Document::keepTrials(std::vector<measure::Trial> trials)
-{
-    for (const measure::Trial& trial : trials)
-        if (const auto problem = measure::problemOf(trial)) {
-            Q_EMIT failed("The result was not saved: " + toQt(problem->field) + " " + toQt(problem->what));
-            return false;
-        }
-    store::Changes changes;
-    for (const measure::Trial& trial : trials) changes.entries.push_back(logbook::trialEntry(trial, *m_plan, m_ids));
-    const QString text = trials.size() == 1 ? QString("Keep a result") : QString("Keep %1 results").arg(trials.size());
-    changes.trials = std::move(trials);
-    return record(text, changes);
-}
-
-bool Document::writeNote(const QString& text)
-{
-    if (text.trimmed().isEmpty()) return false;
-    store::Changes changes;
-    changes.entries = {logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids)};
-    return record("Write a note", changes);
-}
-
-bool Document::writeNoteAbout(const QString& text, const plan::Subject& about)
-{
-    if (text.trimmed().isEmpty()) return false;
-    store::Changes changes;
-    changes.entries = {logbook::noteEntry(fromQt(text.trimmed()), now(), m_ids)};
-    changes.entries.back().about = about;
-    return record("Write a note", changes);
-}
-
-bool Document::keepReadings(std::vector<measure::KeptReading> readings)
-{
-    if (readings.empty()) return true;
-    store::Changes changes;
-    for (measure::KeptReading& one : readings) {
-        one.id = m_ids.next<measure::ReadingId>();
-        one.at = now();
-        changes.entries.push_back(logbook::readingEntry(one, m_ids));
-    }
-    const QString text =
-        readings.size() == 1 ? QString("Keep a reading") : QString("Keep %1 readings").arg(readings.size());
-    changes.readings = std::move(readings);
-    return record(text, changes);
-}
-
-bool Document::writeDiagnosis(const QString& text, measure::TrialId trial)
-{
-    store::Changes changes;
-    changes.entries = {logbook::diagnosisEntry(fromQt(text), trial, now(), m_ids)};
-    return record("Write down the conclusion", changes);
-}
-
-diagnose::UserAnswers Document::userAnswersOf(const measure::Trial& trial) const
-{
-    return store::userAnswersOf(m_project, *m_kb, trial);
-}
-
-bool Document::answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present, bool isUnsure)
-{
-    const auto& all = m_project.answers;
-    const auto same = std::find_if(
-        all.begin(), all.end(), [&](const store::Answer& a) { return a.from == from && a.to == to && a.flag == flag; });
-    store::Changes changes;
-    const store::AnswerId id = same != all.end() ? same->id : m_ids.next<store::AnswerId>();
-    const bool isWithdrawn = same != all.end() && same->present == present && same->isUnsure == isUnsure;
-    if (isWithdrawn) changes.withdrawnAnswers = {id};
-    else changes.answers = {{id, from, to, flag, present, now(), isUnsure}};
-    return record(isWithdrawn ? "Take back an answer" : "Answer", changes);
-}
-
 /// Judges the snapshot on another thread; a later edit makes the result stale, and stale results are dropped.
 void Document::startAnalysis()
 {
     const auto judge = [snapshot = m_plan, book = m_book](const std::atomic<bool>&) { return book->analyse(snapshot); };
     m_judging.start(*this, judge, [this](std::shared_ptr<const Analysis> result) {
         m_analysis = std::move(result);
-        m_isJudged = true;
         Q_EMIT analysisChanged();
     });
 }

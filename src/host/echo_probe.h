@@ -6,8 +6,8 @@
 
 namespace sokudo::host {
 
-/// IPv4 by an unprivileged echo socket.
-/// @source rfc-1191
+/// IPv4 or IPv6, as the name leads, by an unprivileged echo socket.
+/// @source rfc-1191; rfc-8201 for IPv6
 class EchoProbe final : public measure::PathProbe {
 public:
     Result<bool> passes(const std::string& host, int packetBytes) override;

@@ -92,6 +92,7 @@ QFont typeface(Face face, int pixels)
     QFont result(face == Face::Figure ? "JetBrains Mono" : "Inter");
     result.setPixelSize(scaled(pixels));
     result.setWeight(face == Face::Strong ? QFont::DemiBold : QFont::Normal);
+    result.setStyleStrategy(QFont::PreferNoShaping);  // Latin as it is: the rules of this face take half of each layout
     return result;
 }
 

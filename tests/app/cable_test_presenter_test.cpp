@@ -76,7 +76,7 @@ private Q_SLOTS:
         QVERIFY(bench.tests.keep());
         QCOMPARE(bench.kept(run), std::string("open-cd"));
         QVERIFY(!bench.tests.keptState().isEmpty());
-        QVERIFY(bench.document->entries().back().text.find("7-x") != std::string::npos);
+        QVERIFY(bench.document->records().entries().back().text.find("7-x") != std::string::npos);
         bench.document->undo();
         QCOMPARE(bench.kept(run), before);
         bench.document->redo();

@@ -56,11 +56,11 @@ private Q_SLOTS:
     void aConclusionGoesIntoTheLogbook()
     {
         Bench bench;
-        const auto before = bench.document->entries().size();
+        const auto before = bench.document->records().entries().size();
         QVERIFY2(bench.presenter.conclusion().contains("most likely"), qPrintable(bench.presenter.conclusion()));
         QVERIFY(bench.presenter.keepConclusion());
-        const auto& entry = bench.document->entries().back();
-        QCOMPARE(bench.document->entries().size(), before + 1);
+        const auto& entry = bench.document->records().entries().back();
+        QCOMPARE(bench.document->records().entries().size(), before + 1);
         QCOMPARE(entry.kind, logbook::EntryKind::Diagnosis);
         QVERIFY(entry.trial.isSet() && toQt(entry.text) == bench.presenter.conclusion());
     }

@@ -81,12 +81,12 @@ private Q_SLOTS:
     void editsAreLogged()
     {
         Desk desk;
-        const auto before = desk.document->entries().size();
+        const auto before = desk.document->records().entries().size();
         desk.document->edit("Add place loft", plan::edits::putPlace(desk.document->plan(), {{7}, "loft", 3}));
         desk.document->undo();
-        QCOMPARE(desk.document->entries().size(), before + 2);
-        QCOMPARE(toQt(desk.document->entries()[before].text), "Add place loft");
-        QCOMPARE(toQt(desk.document->entries()[before + 1].text), "Undo: Add place loft");
+        QCOMPARE(desk.document->records().entries().size(), before + 2);
+        QCOMPARE(toQt(desk.document->records().entries()[before].text), "Add place loft");
+        QCOMPARE(toQt(desk.document->records().entries()[before + 1].text), "Undo: Add place loft");
         QCOMPARE(onDisk(desk).entries.size(), before + 2);
     }
     void judgementFollowsThePlan()
@@ -101,13 +101,13 @@ private Q_SLOTS:
     {
         Desk desk;
         const auto a = desk.device("scan"), b = desk.device("vault");
-        QVERIFY(desk.document->answer(a, b, "e30", true));
-        QCOMPARE(desk.document->answers().size(), std::size_t{1});
-        desk.document->answer(a, b, "e30", false);
-        QCOMPARE(desk.document->answers().size(), std::size_t{1});
-        QVERIFY(!desk.document->answers().front().present);
-        desk.document->answer(a, b, "e30", false);
-        QVERIFY(desk.document->answers().empty());
+        QVERIFY(desk.document->records().answer(a, b, "e30", true));
+        QCOMPARE(desk.document->records().answers().size(), std::size_t{1});
+        desk.document->records().answer(a, b, "e30", false);
+        QCOMPARE(desk.document->records().answers().size(), std::size_t{1});
+        QVERIFY(!desk.document->records().answers().front().present);
+        desk.document->records().answer(a, b, "e30", false);
+        QVERIFY(desk.document->records().answers().empty());
         QVERIFY(onDisk(desk).answers.empty());
     }
     void readingsAreKeptAtOnceWithALineEach()
@@ -115,51 +115,51 @@ private Q_SLOTS:
         Desk desk;
         QSignalSpy recorded(desk.document.get(), &app::Document::recordChanged);
         QSignalSpy versions(desk.document.get(), &app::Document::versionsChanged);
-        const auto before = desk.document->entries().size();
+        const auto before = desk.document->records().entries().size();
         auto port = desk.document->plan().ports.begin();
         const plan::PortId one = (*port).id, other = (*++port).id;
         const auto shows = [](const char* line) { return *measure::portReadingOf(line, sokudo::testing::knowledge()); };
-        QVERIFY(desk.document->keepReadings(
+        QVERIFY(desk.document->records().keepReadings(
             {{{}, {}, one, shows("rate=10g mtu=9000"), {}, {}},
              {{}, {}, other, shows("no-link"), measure::CounterState{{{"crc", 2}}, {}}, {}}}));
-        QVERIFY(desk.document->keepReadings({}));
+        QVERIFY(desk.document->records().keepReadings({}));
         QCOMPARE(recorded.size(), 1);
         QCOMPARE(versions.size(), 0);
-        QCOMPARE(desk.document->entries().size(), before + 2);
+        QCOMPARE(desk.document->records().entries().size(), before + 2);
         const auto kept = onDisk(desk);
         QCOMPARE(kept.readings.size(), std::size_t{2});
-        QVERIFY(kept.readings == desk.document->readings());
+        QVERIFY(kept.readings == desk.document->records().readings());
         QVERIFY(kept.readings[0].port == one && kept.readings[0].shown->rate == gigabits(10));
         QCOMPARE(kept.readings[1].counted->counts.at("crc"), 2.0);
         QCOMPARE(toQt(kept.entries[before].text), "read: rate=10g mtu=9000");
         QCOMPARE(toQt(kept.entries[before + 1].text), "read: no-link; counters: crc=2");
         QVERIFY((kept.entries[before].about == plan::Subject{"port", one.value}));
-        QVERIFY(desk.document->branch("fibre everywhere").isSet());
-        QVERIFY(desk.document->keepVersion("today", store::VersionKind::Snapshot));
+        QVERIFY(desk.document->versions().branch("fibre everywhere").isSet());
+        QVERIFY(desk.document->versions().keep("today", store::VersionKind::Snapshot));
         QCOMPARE(versions.size(), 2);
         QCOMPARE(recorded.size(), 3);
     }
     void notesAndTrialsAreKept()
     {
         Desk desk;
-        QVERIFY(desk.document->writeNote("  a note "));
-        QVERIFY(!desk.document->writeNote("   "));
-        QCOMPARE(toQt(desk.document->entries().back().text), "a note");
+        QVERIFY(desk.document->records().writeNote("  a note "));
+        QVERIFY(!desk.document->records().writeNote("   "));
+        QCOMPARE(toQt(desk.document->records().entries().back().text), "a note");
         measure::Trial trial;
         trial.id = {123};
         trial.at = *measure::timeFromIso("2026-11-01");
         trial.from = desk.device("vault");
         trial.to = desk.device("platen");
         trial.rate.value = gigabits(1);
-        const auto count = desk.document->trials().size();
+        const auto count = desk.document->records().trials().size();
         // What the file would not give back is refused: its interval does not hold the rate.
         QSignalSpy failed(desk.document.get(), &app::Document::failed);
-        QVERIFY(!desk.document->keepTrials({trial}));
+        QVERIFY(!desk.document->records().keepTrials({trial}));
         QVERIFY2(failed[0][0].toString().contains("high_bps"), qPrintable(failed[0][0].toString()));
         trial.rate.low = trial.rate.high = trial.rate.value;
-        QVERIFY(desk.document->keepTrials({trial}));
-        QCOMPARE(desk.document->trials().size(), count + 1);
-        QCOMPARE(desk.document->trials().front().id, trial.id);
+        QVERIFY(desk.document->records().keepTrials({trial}));
+        QCOMPARE(desk.document->records().trials().size(), count + 1);
+        QCOMPARE(desk.document->records().trials().front().id, trial.id);
         QVERIFY(desk.document->project() == desk.document->project());
     }
     void twoWindowsEditDeleteAndUndo()
@@ -172,7 +172,7 @@ private Q_SLOTS:
         QVERIFY2(b.notices().join(" ").contains("open in another window"), qPrintable(b.notices().join(" ")));
         look(a);
         QVERIFY(a.notices().join(" ").contains("open in another window"));
-        QSignalSpy told(&b, &app::Document::told), failed(&b, &app::Document::failed);
+        QSignalSpy told(&b, &app::Document::notice), failed(&b, &app::Document::failed);
 
         // a adds, b deletes something else before it has seen that.
         QVERIFY(a.edit("Add loft", plan::edits::putPlace(a.plan(), {{7}, "loft", 3})));
@@ -210,7 +210,7 @@ private Q_SLOTS:
         QVERIFY(a.plan() == b.plan());
         QVERIFY(plan::brokenInvariants(a.plan()).empty());
         QVERIFY(onDisk(desk).plan == a.plan());
-        QCOMPARE(onDisk(desk).entries.size(), a.entries().size());
+        QCOMPARE(onDisk(desk).entries.size(), a.records().entries().size());
     }
     void anEditThatMeetsAnotherIsRefusedAndBothLiveOn()
     {
@@ -262,7 +262,7 @@ private Q_SLOTS:
         auto loaded = (*file)->load();
         const std::int64_t since = (*file)->revision();
         QVERIFY((*file)->accept(*read, since));
-        QVERIFY(desk.document->writeNote("meanwhile"));
+        QVERIFY(desk.document->records().writeNote("meanwhile"));
         QVERIFY(!(*file)->accept(*read, since + 1));
         QCOMPARE(desk.document->notices(), before);
     }
@@ -274,12 +274,12 @@ private Q_SLOTS:
         auto loaded = (*file)->load();
         app::Document b(knowledge(), std::move(*file), std::move(*loaded));
         const auto from = desk.device("scan"), to = desk.device("vault");
-        QVERIFY(a.answer(from, to, "e30", true));
-        QVERIFY(b.answer(from, to, "e30", false));  // the later word counts
-        QVERIFY(b.writeNote("from b"));
+        QVERIFY(a.records().answer(from, to, "e30", true));
+        QVERIFY(b.records().answer(from, to, "e30", false));  // the later word counts
+        QVERIFY(b.records().writeNote("from b"));
         look(a);
-        QCOMPARE(a.answers().size(), std::size_t{1});
-        QVERIFY(!a.answers().front().present);
+        QCOMPARE(a.records().answers().size(), std::size_t{1});
+        QVERIFY(!a.records().answers().front().present);
         QVERIFY(a.project() == b.project());
     }
     void workIsWaitedForAtTheEnd()

@@ -28,12 +28,11 @@ private Q_SLOTS:
     {
         Desk desk;
         app::MatchPresenter presenter(*desk.document, desk.selection);
-        presenter.setFilter("KILN");
+        presenter.setFilter({.words = " KILN"});
         QCOMPARE(presenter.links()->rowCount(), 4);
-        presenter.setFilter("");
-        presenter.setVerdictFilter(Verdict::NoLink);
+        presenter.setFilter({.verdict = Verdict::NoLink});
         QCOMPARE(presenter.links()->rowCount(), 2);
-        presenter.setVerdictFilter(std::nullopt);
+        presenter.setFilter({});
         QCOMPARE(presenter.links()->rowCount(), 30);
     }
     void theCouplingOfTheNarrowSlot()

@@ -24,14 +24,14 @@ private Q_SLOTS:
         question.streams = 3;
         question.duration = Duration::of(3);
         question.warmup = Duration::of(1);
-        const auto before = bench.document->trials().size();
+        const auto before = bench.document->records().trials().size();
         bench.presenter.start(question);
         QVERIFY(bench.presenter.isRunning());
         QVERIFY(finished.wait(5000));
         QVERIFY(finished[0][1].toBool());
         QVERIFY(progress.size() == 40);
-        QCOMPARE(bench.document->trials().size(), before + 1);
-        const measure::Trial& kept = bench.document->trials().back();
+        QCOMPARE(bench.document->records().trials().size(), before + 1);
+        const measure::Trial& kept = bench.document->records().trials().back();
         QCOMPARE(kept.streams, 3);
         QCOMPARE(kept.origin, measure::Origin::Measured);
         QCOMPARE(kept.samples.size(), std::size_t{3});
@@ -62,21 +62,22 @@ private Q_SLOTS:
         Bench bench;
         bench.traffic.problem = "no agent answers";
         QSignalSpy finished(&bench.presenter, &app::MeasurePresenter::finished);
-        const auto before = bench.document->trials().size();
+        const auto before = bench.document->records().trials().size();
         bench.presenter.start({});
         QVERIFY(finished.wait(5000));
         QVERIFY(!finished[0][1].toBool());
         QVERIFY(finished[0][0].toString().contains("no agent answers"));
-        QCOMPARE(bench.document->trials().size(), before);
+        QCOMPARE(bench.document->records().trials().size(), before);
     }
     void cancel()
     {
         Bench bench;
-        bench.traffic.waits = true;
-        QSignalSpy finished(&bench.presenter, &app::MeasurePresenter::finished);
+        bench.traffic.isHeld = true;
+        QSignalSpy finished(&bench.presenter, &app::MeasurePresenter::finished),
+            progress(&bench.presenter, &app::MeasurePresenter::progress);
         bench.presenter.start({});
         bench.presenter.start({});  // one at a time
-        QTest::qWait(60);
+        QVERIFY(progress.wait(5000));
         bench.presenter.cancel();
         QVERIFY(finished.wait(5000));
         QVERIFY(finished[0][0].toString().contains("stopped"));
@@ -90,7 +91,7 @@ private Q_SLOTS:
         QVERIFY(bench.presenter.read("quick").text.contains("write it like"));
         QVERIFY(!bench.presenter.keepTyped("quick", ""));
         QVERIFY(bench.presenter.keepTyped("1.15 GB/s", "evening"));
-        const measure::Trial& kept = bench.document->trials().back();
+        const measure::Trial& kept = bench.document->records().trials().back();
         QCOMPARE(kept.origin, measure::Origin::Typed);
         QCOMPARE(kept.rate.value, gigabits(9.2));
         QCOMPARE(toQt(kept.note), "evening");
@@ -100,12 +101,12 @@ private Q_SLOTS:
     {
         Bench bench;
         QSignalSpy message(&bench.presenter, &app::MeasurePresenter::message);
-        const auto before = bench.document->trials().size();
+        const auto before = bench.document->records().trials().size();
         QVERIFY(!bench.presenter.importCsv("rate\n9.4 Gb/s\nfast\n", "r.csv"));
-        QCOMPARE(bench.document->trials().size(), before);
+        QCOMPARE(bench.document->records().trials().size(), before);
         QVERIFY(message.last()[0].toString().contains("r.csv:3"));
         QVERIFY(bench.presenter.importCsv("rate\n9.4 Gb/s\n9.3 Gb/s\n", "r.csv"));
-        QCOMPARE(bench.document->trials().size(), before + 2);
+        QCOMPARE(bench.document->records().trials().size(), before + 2);
     }
     void onlyThePathIsListed()
     {

@@ -119,9 +119,9 @@ private Q_SLOTS:
         const plan::Plan before = opened->loaded.project.plan;
         app::Document document(knowledge(), std::move(opened->file), std::move(opened->loaded));
         QVERIFY(document.notices().isEmpty());
-        QSignalSpy told(&document, &app::Document::told);
+        QSignalSpy told(&document, &app::Document::notice);
         QVERIFY(document.edit("Delete a run", plan::edits::deleteRun(before, before.runs.begin()->id)));
-        QVERIFY(document.writeNote("seen"));
+        QVERIFY(document.records().writeNote("seen"));
         QCOMPARE(told.size(), version < store::kVersion ? 1 : 0);
         document.undo();
         document.undo();

@@ -44,7 +44,7 @@ private Q_SLOTS:
         trial.to = desk.device("vault");
         trial.direction = measure::Direction::Both;
         trial.rate = {gigabits(18.4), gigabits(18.4), gigabits(18.4)};
-        QVERIFY(desk.document->keepTrials({trial}));
+        QVERIFY(desk.document->records().keepTrials({trial}));
         expect::PathQuestion question{desk.device("vault"), desk.device("platen")};
         presenter.ask(question);
         QVERIFY(!presenter.measuredText().contains("each way"));

@@ -25,7 +25,7 @@ struct Shown : Desk {
         settle();
         QVERIFY(QTest::qWaitFor(
             [&] {
-                return power.view() && !power.isWorking() && !power.isRepairing() &&
+                return power.view() && !power.isWorking() && !power.repairs().isSearching() &&
                        *power.view()->plan == document->plan();
             },
             30000));
@@ -50,9 +50,9 @@ struct Shown : Desk {
     /// Plays the outage of that title.
     bool play(const QString& title)
     {
-        for (const auto& one : power.outages())
+        for (const auto& one : power.outage().outages())
             if (one.text == title) {
-                power.play(one.outage);
+                power.outage().play(one.outage);
                 return true;
             }
         return false;
@@ -70,8 +70,8 @@ private Q_SLOTS:
         app::PowerPresenter power(*desk.document, desk.selection);
         desk.settle();
         QVERIFY(!power.view() && !power.isWorking());
-        QCOMPARE(power.outageTitle(), QString("…"));
-        QVERIFY(power.goneAt({}).empty());
+        QCOMPARE(power.outage().title(), QString("…"));
+        QVERIFY(power.outage().goneAt({}).empty());
         QVERIFY(power.portsFor(gigabits(1), 1).isEmpty());
     }
     void wattsAsTheyAreWritten()
@@ -139,56 +139,56 @@ private Q_SLOTS:
     void anOutage()
     {
         Shown shown;
-        QCOMPARE(shown.power.outageTitle(), QString("Mains off in the whole house"));
-        QVERIFY(shown.power.outageSays().startsWith("At once: no phones, internet: the media converter in Study"));
-        QVERIFY(shown.power.offAt({}).contains(shown.device("converter")));
-        QVERIFY(!shown.power.offAt({}).contains(shown.device("core")));
-        QVERIFY(shown.power.offAt(Duration::of(7200)).contains(shown.device("core")));
-        const auto gone = shown.power.goneAt({});
+        QCOMPARE(shown.power.outage().title(), QString("Mains off in the whole house"));
+        QVERIFY(shown.power.outage().says().startsWith("At once: no phones, internet: the media converter in Study"));
+        QVERIFY(shown.power.outage().offAt({}).contains(shown.device("converter")));
+        QVERIFY(!shown.power.outage().offAt({}).contains(shown.device("core")));
+        QVERIFY(shown.power.outage().offAt(Duration::of(7200)).contains(shown.device("core")));
+        const auto gone = shown.power.outage().goneAt({});
         QCOMPARE(gone.front().names, QString("phones, internet"));
         QVERIFY(gone.front().isService);
         int devices = 0;
         for (const auto& one : gone)
             if (!one.isService) devices += static_cast<int>(one.names.count(',')) + 1;
-        QCOMPARE(devices, static_cast<int>(shown.power.offAt({}).size()));
-        QVERIFY(shown.power.standingAt({}).startsWith("13 of 26 devices still work"));
-        QVERIFY(shown.power.standingAt(Duration::of(7200)).startsWith("0 of 26"));
+        QCOMPARE(devices, static_cast<int>(shown.power.outage().offAt({}).size()));
+        QVERIFY(shown.power.outage().standingAt({}).startsWith("13 of 26 devices still work"));
+        QVERIFY(shown.power.outage().standingAt(Duration::of(7200)).startsWith("0 of 26"));
     }
     void oneCircuitOnePlaceOneThing()
     {
         Shown shown;
         QVERIFY(shown.play("Circuit press is off"));
-        QCOMPARE(shown.power.offAt({}).size(), 2u);
-        QCOMPARE(shown.power.outageSays(), QString("Every service goes on."));
+        QCOMPARE(shown.power.outage().offAt({}).size(), 2u);
+        QCOMPARE(shown.power.outage().says(), QString("Every service goes on."));
         QVERIFY(shown.play("Mains off in Paper store"));
-        QCOMPARE(shown.power.offAt({}).size(), 3u);
+        QCOMPARE(shown.power.outage().offAt({}).size(), 3u);
         QVERIFY(shown.play("landing-sw is broken"));
-        QVERIFY(shown.power.offAt({}).contains(shown.device("study-ap")));
+        QVERIFY(shown.power.outage().offAt({}).contains(shown.device("study-ap")));
         QVERIFY(shown.play("Cable street is cut"));
-        QVERIFY(shown.power.outageSays().contains("cable street is cut"));
+        QVERIFY(shown.power.outage().says().contains("cable street is cut"));
         // What went off is deleted: the house as a whole is played instead.
         QVERIFY(shown.play("landing-sw is broken"));
         shown.line("delete landing-sw");
-        QCOMPARE(shown.power.outageTitle(), QString("Mains off in the whole house"));
+        QCOMPARE(shown.power.outage().title(), QString("Mains off in the whole house"));
     }
     void repairsAreMadeOnce()
     {
         Shown shown;
         int splitter = -1;
-        for (std::size_t i = 0; i < shown.power.repairs().size(); ++i)
-            if (shown.power.repairs()[i].kind == "splitter") splitter = static_cast<int>(i);
+        for (std::size_t i = 0; i < shown.power.repairs().repairs().size(); ++i)
+            if (shown.power.repairs().repairs()[i].kind == "splitter") splitter = static_cast<int>(i);
         QVERIFY(splitter >= 0);
-        QVERIFY(!shown.power.use(-1) && !shown.power.use(999));
+        QVERIFY(!shown.power.repairs().use(-1) && !shown.power.repairs().use(999));
         const int steps = shown.document->undoStack().count();
-        QVERIFY(shown.power.use(splitter));
+        QVERIFY(shown.power.repairs().use(splitter));
         QCOMPARE(shown.document->undoStack().count(), steps + 1);
         // The list is of the house before: until it is tried again nothing of it is made.
         QSignalSpy failed(shown.document.get(), &app::Document::failed);
-        QVERIFY(!shown.power.use(splitter));
+        QVERIFY(!shown.power.repairs().use(splitter));
         QCOMPARE(failed.count(), 1);
         shown.wait();
-        for (const power::Repair& one : shown.power.repairs()) QVERIFY(one.kind != "splitter");
-        QVERIFY(!shown.power.outageSays().contains("no phones, internet"));
+        for (const power::Repair& one : shown.power.repairs().repairs()) QVERIFY(one.kind != "splitter");
+        QVERIFY(!shown.power.outage().says().contains("no phones, internet"));
     }
     void theSearchIsStopped()
     {
@@ -196,8 +196,8 @@ private Q_SLOTS:
         shown.document->edit("more", houseOf("add place cabin\n", shown.document->plan()));
         shown.settle();
         QVERIFY(QTest::qWaitFor([&] { return !shown.power.isWorking(); }, 10000));
-        shown.power.stopRepairs();
-        QVERIFY(!shown.power.isRepairing());
+        shown.power.repairs().stop();
+        QVERIFY(!shown.power.repairs().isSearching());
     }
     void whatABackupCarries()
     {
@@ -213,8 +213,8 @@ private Q_SLOTS:
         Shown shown(false);
         QCOMPARE(shown.power.sourceRows()->rowCount(), 0);
         QCOMPARE(shown.power.pointRows()->rowCount(), 0);
-        QVERIFY(shown.power.repairs().empty());
-        QCOMPARE(shown.power.outages().size(), 1u);
+        QVERIFY(shown.power.repairs().repairs().empty());
+        QCOMPARE(shown.power.outage().outages().size(), 1u);
         QVERIFY(shown.power.chainSays(0).isEmpty());
     }
 };

@@ -56,7 +56,7 @@ private Q_SLOTS:
             return std::any_of(sections.begin(), sections.end(),
                                [](const app::InspectorSection& one) { return one.heading == "Most worth doing next"; });
         };
-        QTest::qWait(50);
+        letEventsPass();
         QVERIFY(!isTold());
         survey.setActive(true);
         survey.setActive(false);
@@ -65,7 +65,7 @@ private Q_SLOTS:
         QSignalSpy shown(&survey, &app::SurveyPresenter::selectionChanged);
         survey.setActive(false);
         survey.setActive(true);  // nothing has changed meanwhile
-        QTest::qWait(50);
+        letEventsPass();
         QVERIFY(isTold());
         QCOMPARE(shown.size(), 0);
         QVERIFY(desk.document->edit("strands", houseOf("set run q1 strands=4 source=told", desk.document->plan())));
@@ -145,32 +145,32 @@ private Q_SLOTS:
         Desk desk(false);
         app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
         QVERIFY(presenter.emptyAdvice().startsWith("Start with a place"));
-        QVERIFY(presenter.putPlace({{}, "cupboard", -1}));
+        QVERIFY(presenter.edits().putPlace({{}, "cupboard", -1}));
         QVERIFY(presenter.emptyAdvice().contains("first device"));
         const auto place = presenter.plan().places.begin()->id;
-        QVERIFY(presenter.putDevice({{}, place, "one", plan::Role::Switch}));
-        QVERIFY(presenter.putDevice({{}, place, "two", plan::Role::Computer}));
+        QVERIFY(presenter.edits().putDevice({{}, place, "one", plan::Role::Switch}));
+        QVERIFY(presenter.edits().putDevice({{}, place, "two", plan::Role::Computer}));
         QVERIFY(presenter.emptyAdvice().isEmpty());
         const auto one = desk.device("one"), two = desk.device("two");
         QCOMPARE(desk.selection.device(), two);
-        QVERIFY(presenter.putPort({{}, one, 0, "1", "rj45"}));
-        QVERIFY(presenter.putPort({{}, two, 0, "LAN", "rj45"}));
-        QVERIFY(presenter.putSlot({{}, two, "1", 3, 4}));
+        QVERIFY(presenter.edits().putPort({{}, one, 0, "1", "rj45"}));
+        QVERIFY(presenter.edits().putPort({{}, two, 0, "LAN", "rj45"}));
+        QVERIFY(presenter.edits().putSlot({{}, two, "1", 3, 4}));
         plan::Run run{{},
                       "a",
                       plan::portsOf(presenter.plan(), one)[0]->id,
                       plan::portsOf(presenter.plan(), two)[0]->id,
                       "cat5e",
                       Length::of(20)};
-        QVERIFY(presenter.putRun(run));
+        QVERIFY(presenter.edits().putRun(run));
         desk.settle();
         QCOMPARE(desk.document->analysis().count(Verdict::Marginal), 1);
-        QVERIFY(presenter.deleteSlot(plan::slotsOf(presenter.plan(), two)[0]->id));
-        QVERIFY(presenter.deletePort(plan::portsOf(presenter.plan(), one)[0]->id));
+        QVERIFY(presenter.edits().deleteSlot(plan::slotsOf(presenter.plan(), two)[0]->id));
+        QVERIFY(presenter.edits().deletePort(plan::portsOf(presenter.plan(), one)[0]->id));
         desk.selection.selectDevice(two);
-        QVERIFY(presenter.deleteSelected());
+        QVERIFY(presenter.edits().deleteSelected());
         QVERIFY(presenter.plan().runs.empty());
-        QVERIFY(!presenter.deletePlace(place));
+        QVERIFY(!presenter.edits().deletePlace(place));
         for (int i = 0; i < 10; ++i) desk.document->undo();
         QVERIFY(presenter.plan().places.empty());
     }
@@ -200,18 +200,18 @@ private Q_SLOTS:
         app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
         std::optional<Result<measure::HostSnapshot>> snapshotRead;
         const auto keep = [&](const Result<measure::HostSnapshot>& read) { snapshotRead = read; };
-        presenter.readHost("scan", keep);
+        presenter.hosts().readHost("scan", keep);
         QTRY_VERIFY(snapshotRead.has_value());
         const Result<measure::HostSnapshot> snapshot = *snapshotRead;
         QVERIFY(snapshot);
-        const auto content = presenter.hostContent(*snapshot);
+        const auto content = presenter.hosts().hostContent(*snapshot);
         QVERIFY(content.sections.front().heading.contains("usbnet"));
-        QVERIFY(!presenter.addHost(*snapshot, presenter.plan().places.begin()->id));  // the name is taken
+        QVERIFY(!presenter.hosts().addHost(*snapshot, presenter.plan().places.begin()->id));  // the name is taken
         measure::HostSnapshot other = *snapshot;
         other.name = "scan-2";
-        QVERIFY(presenter.addHost(other, presenter.plan().places.begin()->id));
+        QVERIFY(presenter.hosts().addHost(other, presenter.plan().places.begin()->id));
         QCOMPARE(desk.selection.device(), desk.device("scan-2"));
-        presenter.readHost("gate", keep);
+        presenter.hosts().readHost("gate", keep);
         QVERIFY(snapshotRead && !*snapshotRead);
     }
     void aStaleFormChangesOnlyWhatWasTypedInIt()
@@ -222,15 +222,15 @@ private Q_SLOTS:
         const plan::Device base = *presenter.plan().devices.find(desk.device("core"));
         plan::Device newer = base, typed = base;
         newer.note = "newer";
-        QVERIFY(presenter.putDevice(newer, base));
+        QVERIFY(presenter.edits().putDevice(newer, base));
         typed.description = "typed";
-        QVERIFY(presenter.putDevice(typed, base));
+        QVERIFY(presenter.edits().putDevice(typed, base));
         const plan::Device* now = presenter.plan().devices.find(base.id);
         QCOMPARE(toQt(now->note), "newer");
         QCOMPARE(toQt(now->description), "typed");
         // The same field: refused, and said.
         typed.note = "older";
-        QVERIFY(!presenter.putDevice(typed, base));
+        QVERIFY(!presenter.edits().putDevice(typed, base));
         QVERIFY(failed.size() == 1 && failed[0][0].toString().contains("changed meanwhile"));
         QCOMPARE(toQt(presenter.plan().devices.find(base.id)->note), "newer");
     }
@@ -241,8 +241,8 @@ private Q_SLOTS:
         QSignalSpy failed(desk.document.get(), &app::Document::failed);
         const plan::Device base = *presenter.plan().devices.find(desk.device("store-cam"));
         desk.selection.selectDevice(base.id);
-        QVERIFY(presenter.deleteSelected());
-        QVERIFY(!presenter.putDevice(base, base));
+        QVERIFY(presenter.edits().deleteSelected());
+        QVERIFY(!presenter.edits().putDevice(base, base));
         QVERIFY(failed.size() == 1 && failed[0][0].toString().contains("was deleted while its form was open"));
         QVERIFY(!presenter.plan().devices.has(base.id));
     }
@@ -251,7 +251,7 @@ private Q_SLOTS:
         Desk desk;
         app::SurveyPresenter presenter(*desk.document, desk.selection, shippedHosts());
         const auto count = presenter.plan().places.size();
-        QVERIFY(!presenter.putPlace(
+        QVERIFY(!presenter.edits().putPlace(
             {{}, presenter.plan().places.begin()->name, 0, presenter.plan().places.begin()->building, {}}));
         QCOMPARE(presenter.plan().places.size(), count);
     }

@@ -21,7 +21,7 @@ struct Action {
 
 store::VersionId versionCalled(const Desk& desk, const char* name)
 {
-    for (const store::Version& one : desk.document->versions())
+    for (const store::Version& one : desk.document->versions().all())
         if (one.name == name) return one.id;
     return {};
 }
@@ -37,6 +37,20 @@ measure::Trial trial(Desk& desk)
     return made;
 }
 
+app::HouseRecords& recordsOf(Desk& desk) { return desk.document->records(); }
+app::HouseVersions& versionsOf(Desk& desk) { return desk.document->versions(); }
+
+/// What a port shows, and what it counted.
+std::vector<measure::KeptReading> twoReadings(const Desk& desk)
+{
+    measure::PortReading shown;
+    shown.hasLink = false;
+    measure::CounterState counted;
+    counted.counts = {{"frames", 12}, {"crc", 3}};
+    const plan::PortId port = desk.document->plan().ports.begin()->id;
+    return {{{}, {}, port, shown, {}, {}}, {{}, {}, port, {}, counted, {}}};
+}
+
 /// Every method of Document that changes the house, once or more. What is not in it fails `theListIsWhole`.
 const std::vector<Action>& actions()
 {
@@ -45,43 +59,35 @@ const std::vector<Action>& actions()
          [](Desk& desk) {
              return desk.document->edit("Delete run q2", plan::edits::deleteRun(desk.document->plan(), desk.run("q2")));
          }},
-        {"keepVersion", "Keep the version “today”",
-         [](Desk& desk) { return desk.document->keepVersion("today", store::VersionKind::Snapshot); }},
-        {"dropVersion", "Forget the version “as it was”",
-         [](Desk& desk) { return desk.document->dropVersion(versionCalled(desk, "as it was")); }},
-        {"useVersion", "Go to the version “as it was”",
-         [](Desk& desk) { return desk.document->useVersion(versionCalled(desk, "as it was")); }},
-        {"branch", "Branch the variant “a try”", [](Desk& desk) { return desk.document->branch("a try").isSet(); }},
-        {"mergeVariant", "Merge the variant “a try”",
+        {"keep", "Keep the version “today”",
+         [](Desk& desk) { return versionsOf(desk).keep("today", store::VersionKind::Snapshot); }},
+        {"drop", "Forget the version “as it was”",
+         [](Desk& desk) { return versionsOf(desk).drop(versionCalled(desk, "as it was")); }},
+        {"use", "Go to the version “as it was”",
+         [](Desk& desk) { return versionsOf(desk).use(versionCalled(desk, "as it was")); }},
+        {"branch", "Branch the variant “a try”", [](Desk& desk) { return versionsOf(desk).branch("a try").isSet(); }},
+        {"merge", "Merge the variant “a try”",
          [](Desk& desk) {
              plan::Plan other = desk.document->plan();
              other.name = "Lantern Row, rebuilt";
-             return desk.document->mergeVariant(desk.document->branch("a try", &other));
+             return versionsOf(desk).merge(versionsOf(desk).branch("a try", &other));
          }},
-        {"renameVersion", "Rename “as it was” to “then”",
-         [](Desk& desk) { return desk.document->renameVersion(versionCalled(desk, "as it was"), "then"); }},
-        {"keepTrials", "Keep a result", [](Desk& desk) { return desk.document->keepTrials({trial(desk)}); }},
-        {"writeNote", "Write a note", [](Desk& desk) { return desk.document->writeNote("looked at it"); }},
+        {"rename", "Rename “as it was” to “then”",
+         [](Desk& desk) { return versionsOf(desk).rename(versionCalled(desk, "as it was"), "then"); }},
+        {"keepTrials", "Keep a result", [](Desk& desk) { return recordsOf(desk).keepTrials({trial(desk)}); }},
+        {"writeNote", "Write a note", [](Desk& desk) { return recordsOf(desk).writeNote("looked at it"); }},
         {"writeNoteAbout", "Write a note",
          [](Desk& desk) {
-             return desk.document->writeNoteAbout("bent", {"run", desk.run("q2").value});
+             return recordsOf(desk).writeNoteAbout("bent", {"run", desk.run("q2").value});
          }},
-        {"keepReadings", "Keep 2 readings",
-         [](Desk& desk) {
-             measure::PortReading shown;
-             shown.hasLink = false;
-             measure::CounterState counted;
-             counted.counts = {{"frames", 12}, {"crc", 3}};
-             const plan::PortId port = desk.document->plan().ports.begin()->id;
-             return desk.document->keepReadings({{{}, {}, port, shown, {}, {}}, {{}, {}, port, {}, counted, {}}});
-         }},
+        {"keepReadings", "Keep 2 readings", [](Desk& desk) { return recordsOf(desk).keepReadings(twoReadings(desk)); }},
         {"writeDiagnosis", "Write down the conclusion",
-         [](Desk& desk) { return desk.document->writeDiagnosis("the cord", desk.document->trials().front().id); }},
+         [](Desk& desk) { return recordsOf(desk).writeDiagnosis("the cord", recordsOf(desk).trials().front().id); }},
         {"answer", "Answer",
-         [](Desk& desk) { return desk.document->answer(desk.device("vault"), desk.device("scan"), "e02", true); }},
+         [](Desk& desk) { return recordsOf(desk).answer(desk.device("vault"), desk.device("scan"), "e02", true); }},
         {"answer", "Answer",
          [](Desk& desk) {
-             return desk.document->answer(desk.device("vault"), desk.device("scan"), "e05", false, true);
+             return recordsOf(desk).answer(desk.device("vault"), desk.device("scan"), "e05", false, true);
          }},
     };
     return kActions;
@@ -106,8 +112,8 @@ store::Project onDisk(const Desk& desk) { return (*store::ProjectFile::open(desk
 /// A house with a version that is not the house of today.
 void prepare(Desk& desk)
 {
-    QVERIFY(desk.document->keepVersion("as it was", store::VersionKind::Snapshot));
-    QVERIFY(desk.document->branch("kept variant").isSet());
+    QVERIFY(desk.document->versions().keep("as it was", store::VersionKind::Snapshot));
+    QVERIFY(desk.document->versions().branch("kept variant").isSet());
     QVERIFY(desk.document->edit("Delete run q1", plan::edits::deleteRun(desk.document->plan(), desk.run("q1"))));
 }
 
@@ -119,14 +125,18 @@ private Q_SLOTS:
     /// A method of Document that changes the house and is not in the list is one that nobody undid here.
     void theListIsWhole()
     {
-        const QString header = sourceFile("src/app/document.h");
-        const QString open = header.section("public:", 1).section("private:", 0, 0).section("public Q_SLOTS:", 0, 0);
         static const QRegularExpression kMethod("^    (?:bool|store::VersionId) (\\w+)\\([^;]*\\);",
                                                 QRegularExpression::MultilineOption);
-        QSet<QString> listed{"open"};  // shows another state, changes none
-        for (const Action& one : actions()) listed << one.method;
         QSet<QString> there;
-        for (auto found = kMethod.globalMatch(open); found.hasNext();) there << found.next().captured(1);
+        for (const char* name : {"document", "house_records", "house_versions"}) {
+            const QString header = sourceFile(QString("src/app/%1.h").arg(name));
+            const QString open =
+                header.section("public:", 1).section("private:", 0, 0).section("public Q_SLOTS:", 0, 0);
+            for (auto found = kMethod.globalMatch(open); found.hasNext();) there << found.next().captured(1);
+        }
+        // The first shows another state and changes none; by the second all of them are made a step.
+        QSet<QString> listed{"open", "record"};
+        for (const Action& one : actions()) listed << one.method;
         QCOMPARE(there, listed);
     }
     void each_data()
@@ -167,42 +177,44 @@ private Q_SLOTS:
         Desk desk;
         QVERIFY(desk.document->edit("Delete run q2", plan::edits::deleteRun(desk.document->plan(), desk.run("q2"))));
         const plan::Plan without = desk.document->plan();
-        QVERIFY(desk.document->writeNote("a note after it"));
+        QVERIFY(desk.document->records().writeNote("a note after it"));
         desk.document->undo();
         QVERIFY(desk.document->plan() == without);
-        QVERIFY(desk.document->entries().back().text.find("a note after it") == std::string::npos);
+        QVERIFY(desk.document->records().entries().back().text.find("a note after it") == std::string::npos);
         QCOMPARE(desk.document->undoStack().undoText(), QString("Delete run q2"));
     }
     /// The same answer again withdraws it; both are steps.
     void anAnswerIsTakenBackAndGivenAgain()
     {
         Desk desk;
-        const auto give = [&] { return desk.document->answer(desk.device("vault"), desk.device("scan"), "e02", true); };
-        const auto count = desk.document->answers().size();
+        const auto give = [&] {
+            return desk.document->records().answer(desk.device("vault"), desk.device("scan"), "e02", true);
+        };
+        const auto count = desk.document->records().answers().size();
         QVERIFY(give() && give());
-        QCOMPARE(desk.document->answers().size(), count);
+        QCOMPARE(desk.document->records().answers().size(), count);
         desk.document->undo();
-        QCOMPARE(desk.document->answers().size(), count + 1);
+        QCOMPARE(desk.document->records().answers().size(), count + 1);
         desk.document->undo();
-        QCOMPARE(desk.document->answers().size(), count);
+        QCOMPARE(desk.document->records().answers().size(), count);
     }
     /// A variant that is open when its making is undone is left, and nothing else is.
     void anOpenVariantIsLeftWhenItGoes()
     {
         Desk desk;
-        const auto id = desk.document->branch("a try");
-        QVERIFY(desk.document->open(id));
+        const auto id = desk.document->versions().branch("a try");
+        QVERIFY(desk.document->versions().open(id));
         desk.document->undo();
-        QVERIFY(!desk.document->variant().isSet());
-        QVERIFY(!desk.document->version(id));
+        QVERIFY(!desk.document->versions().opened().isSet());
+        QVERIFY(!desk.document->versions().find(id));
         desk.document->redo();
-        QVERIFY(desk.document->version(id));
+        QVERIFY(desk.document->versions().find(id));
     }
     /// Another window changed what the step left: it is said, and nothing is lost.
     void whatWasChangedSinceIsNotUndone()
     {
         Desk desk;
-        QVERIFY(desk.document->keepVersion("today", store::VersionKind::Snapshot));
+        QVERIFY(desk.document->versions().keep("today", store::VersionKind::Snapshot));
         auto other = *store::ProjectFile::open(desk.file());
         const auto loaded = *other->load();
         store::Version renamed = loaded.project.versions.back();
@@ -232,7 +244,7 @@ private Q_SLOTS:
         changes.before = &loaded.project.plan;
         changes.after = &theirs;
         QVERIFY(other->save(changes));
-        QVERIFY(desk.document->useVersion(versionCalled(desk, "as it was")));
+        QVERIFY(desk.document->versions().use(versionCalled(desk, "as it was")));
         QVERIFY(onDisk(desk).plan.places.has({777777}));
         QVERIFY(desk.document->plan().runs.has(desk.run("q1")));
     }

@@ -110,7 +110,7 @@ private Q_SLOTS:
         Desk desk;
         app::MatchPresenter links(*desk.document, desk.selection);
         app::WhatIfPresenter presenter(*desk.document);
-        links.setMediumFilter("om4");
+        links.setFilter({.medium = "om4"});
         QCOMPARE(links.shown().size(), std::size_t(4));
         presenter.ask(links.shown(), gigabits(10));
         QVERIFY(presenter.isBusy());
@@ -118,7 +118,7 @@ private Q_SLOTS:
         QCOMPARE(presenter.rows()->rowCount(), 4);
         QVERIFY2(presenter.headline().contains("reach it now"), qPrintable(presenter.headline()));
         QVERIFY(presenter.runAt(0).isSet() && !presenter.runAt(99).isSet());
-        links.setMediumFilter({});
+        links.setFilter({});
         presenter.ask(links.shown(), gigabits(100));
         presenter.stop();
         QTRY_VERIFY_WITH_TIMEOUT(!presenter.isBusy(), 20000);
@@ -131,7 +131,7 @@ private Q_SLOTS:
         QVERIFY(presenter.places().size() >= 4);
         std::size_t sum = 0;
         for (const auto& [id, name] : presenter.places()) {
-            presenter.setPlaceFilter(id);
+            presenter.setFilter({.place = id});
             for (const match::ReportPtr& report : presenter.shown()) {
                 const plan::Device* a = plan::deviceOf(desk.document->plan(), report->link.a);
                 const plan::Device* b = plan::deviceOf(desk.document->plan(), report->link.b);
@@ -140,8 +140,7 @@ private Q_SLOTS:
             sum += presenter.shown().size();
         }
         QVERIFY(sum >= 23);
-        presenter.setPlaceFilter({});
-        presenter.setMediumFilter("dac");
+        presenter.setFilter({.medium = "dac"});
         QCOMPARE(presenter.links()->rowCount(), 2);
         QVERIFY(presenter.media().size() >= 7);
     }

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The arrows between folders, sizes, and that every rule, stage and clause is tested.
+// The arrows between folders, and that every rule, stage and clause is tested.
 #include <map>
 
 #include <QDirIterator>
@@ -160,13 +160,6 @@ private Q_SLOTS:
             QVERIFY2(
                 QString::fromUtf8(sourceFile("tests/" + folder + "/CMakeLists.txt")).contains(file.section('/', 1)),
                 qPrintable(file + " is in no target"));
-        }
-    }
-    void filesCanBeReadInOneSitting()
-    {
-        for (const QString& file : sources("src")) {
-            const auto lines = sourceFile("src/" + file).count('\n');
-            QVERIFY2(lines <= 500, qPrintable(QString("%1 has %2 lines").arg(file).arg(lines)));
         }
     }
     void everyFileNamesItsLicence()

@@ -22,12 +22,11 @@
 #include "each_table.h"
 #include "house_questions.h"
 #include "quiet.h"
+#include "round_trips.h"
 #include "store/project_file.h"
-#include "store/project_json.h"
 #include "store/rebase.h"
 #include "store/record_step.h"
 #include "store/row.h"
-#include "store/tables_csv.h"
 #include "store/version.h"
 
 namespace sokudo::houses {
@@ -49,33 +48,6 @@ std::filesystem::path folderForFiles()
 }
 
 const measure::Timestamp kNow = *measure::timeFromIso("2026-12-01T12:00:00Z");
-
-/// The first row that differs between two projects, with its fields; empty: they are alike.
-std::string difference(const store::Project& a, const store::Project& b)
-{
-    std::string found;
-    const auto look = [&](const char* kind, const auto& rowsA, const auto& rowsB) {
-        if (!found.empty()) return;
-        if (rowsA.size() != rowsB.size()) {
-            found = fmt::format("{} {} rows, {} afterwards", rowsA.size(), kind, rowsB.size());
-            return;
-        }
-        // Records of one moment stand in any order.
-        std::map<std::int64_t, std::remove_cvref_t<decltype(&*rowsB.begin())>> others;
-        for (const auto& row : rowsB) others.emplace(row.id.value, &row);
-        for (const auto& row : rowsA) {
-            const auto other = others.find(row.id.value);
-            if (other == others.end()) found = fmt::format("{} {} is gone", kind, jsonText(store::toJson(row)));
-            else if (!(row == *other->second))
-                found = fmt::format("{} was {} and is {}", kind, jsonText(store::toJson(row)),
-                                    jsonText(store::toJson(*other->second)));
-        }
-    };
-    if (a.plan.name != b.plan.name) return "the name of the house";
-    sokudo::testing::eachTable([&](auto table) { look(table.kind, a.plan.*table.rows, b.plan.*table.rows); });
-    store::eachRecord([&](auto records) { look(records.kind, a.*records.rows, b.*records.rows); });
-    return found;
-}
 
 class Trial {
 public:
@@ -102,9 +74,7 @@ public:
         m_ids.startAfter(plan::greatestId(m_project.plan));
         count();
         checkTheHouse();
-        goesThroughAFile();
-        goesThroughJson();
-        goesThroughTables();
+        for (const std::string& loss : roundTripLosses(m_project, path("saved.sokudo"))) wrong(loss);
         fieldsReadBack();
         liveOn();
         twoEditsMeet();
@@ -133,42 +103,6 @@ private:
             wrong("it is not valid: " + broken.front().text());
         for (const match::LinkReport& report : match::judgeAll(m_project.plan, knowledge()))
             ++m_tally.verdicts[std::string(code(report.verdict))];
-    }
-
-    void goesThroughAFile()
-    {
-        const std::string file = path("saved.sokudo");
-        auto made = store::ProjectFile::create(file, m_project);
-        if (!made) return wrong("cannot be saved: " + made.error().message());
-        auto loaded = (*made)->load();
-        if (!loaded) return wrong("cannot be read: " + loaded.error().message());
-        for (const std::string& trouble : store::troubles(*loaded)) wrong("after reading: " + trouble);
-        if (const std::string what = difference(m_project, loaded->project); !what.empty()) wrong("saved: " + what);
-    }
-
-    void goesThroughJson()
-    {
-        auto again = store::importJson(store::exportJson(m_project, {.isPrivateToo = true}), "house.json");
-        if (!again) return wrong("its JSON is refused: " + again.error().message());
-        if (const std::string what = difference(m_project, *again); !what.empty()) wrong("through JSON: " + what);
-        // Without what is private, all else is there.
-        auto open = store::importJson(store::exportJson(m_project, {}), "open.json");
-        store::Project expected = m_project;
-        expected.plan.accesses = {};
-        if (!open) return wrong("its open JSON is refused: " + open.error().message());
-        if (const std::string what = difference(expected, *open); !what.empty()) wrong("through open JSON: " + what);
-    }
-
-    void goesThroughTables()
-    {
-        for (const std::string& list : store::tableNames()) {
-            const auto table = store::exportTable(m_project, list);
-            if (!table) return wrong("no table of " + list + ": " + table.error().message());
-            const auto again = store::importTable(m_project, list, *table, list + ".csv");
-            if (!again) wrong("its table of " + list + " is refused: " + again.error().message());
-            else if (const std::string what = difference(m_project, *again); !what.empty())
-                wrong("through the table of " + list + ": " + what);
-        }
     }
 
     /// What a form or a line shows of a record, set again, changes nothing; and a field that is set changes no other.

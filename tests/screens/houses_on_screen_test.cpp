@@ -19,32 +19,32 @@ void walk(WindowDesk& desk)
     ui::MainWindow& window = *desk.window;
     for (int bench = ui::MainWindow::Survey; bench <= ui::MainWindow::Build; ++bench) {
         window.showBench(bench);
-        QTest::qWait(1);
+        letEventsPass();
     }
     for (int pane = ui::SurveyPage::House; pane <= ui::SurveyPage::Records; ++pane) {
         window.showBench(ui::MainWindow::Survey);
         window.survey().showPane(static_cast<ui::SurveyPage::Pane>(pane));
-        QTest::qWait(1);
+        letEventsPass();
     }
     window.showBench(ui::MainWindow::Match);
     for (int pane = ui::MatchPage::Why; pane <= ui::MatchPage::WhatIf; ++pane) {
         window.matchPage().showPane(static_cast<ui::MatchPage::Pane>(pane));
-        QTest::qWait(1);
+        letEventsPass();
     }
     window.showBench(ui::MainWindow::Power);
     for (int pane = ui::PowerPage::Feeds; pane <= ui::PowerPage::Backup; ++pane) {
         window.powerPage().showPane(static_cast<ui::PowerPage::Pane>(pane));
-        QTest::qWait(1);
+        letEventsPass();
     }
     window.showBench(ui::MainWindow::Build);
     for (int pane = ui::BuildPage::Variants; pane <= ui::BuildPage::CutOver; ++pane) {
         window.buildPage().showPane(static_cast<ui::BuildPage::Pane>(pane));
-        QTest::qWait(1);
+        letEventsPass();
     }
     window.showBench(ui::MainWindow::Path);
     for (int pane = ui::PathPage::Bore; pane <= ui::PathPage::Upgrade; ++pane) {
         window.pathPage().showPane(static_cast<ui::PathPage::Pane>(pane));
-        QTest::qWait(1);
+        letEventsPass();
     }
     for (const char* sheet : {"settings", "labels", "help"}) window.showSheet(sheet);
 }
@@ -71,19 +71,19 @@ private Q_SLOTS:
         for (const plan::Device& device : project.plan.devices) {
             desk.window->selection().selectDevice(device.id);
             desk.window->survey().editSelected();
-            QTest::qWait(1);
+            letEventsPass();
         }
         for (const plan::Run& run : project.plan.runs) {
             desk.window->selection().selectRun(run.id);
             desk.window->survey().editSelected();
-            QTest::qWait(1);
+            letEventsPass();
         }
         // Looking at everything changes nothing.
         QVERIFY(desk.document->plan() == project.plan);
         for (int i = 0; i < 3; ++i) {
             const plan::Plan next = houses::chanceEdit(desk.document->plan(), chance);
             QVERIFY(desk.document->edit("an edit by chance", next));
-            QTest::qWait(1);
+            letEventsPass();
         }
         desk.document->undo();
         desk.settle();

@@ -18,12 +18,12 @@ struct BuildBench : WindowDesk {
     {
         settle();
         page->showPane(pane);
-        QTest::qWait(30);
+        letEventsPass();
     }
     void settle() const
     {
         QVERIFY(QTest::qWaitFor([&] { return !page->presenter().isWorking() && !says("Working it out"); }, 30000));
-        QTest::qWait(30);
+        letEventsPass();
     }
     plan::RunId run(const char* label) const
     {

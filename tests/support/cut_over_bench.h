@@ -16,7 +16,7 @@ struct CutOverBench : BuildBench {
     CutOverBench()
     {
         for (const store::Version& one : page->presenter().variants())
-            if (one.name == "a new switch in the rack") page->presenter().open(one.id);
+            if (one.name == "a new switch in the rack") page->presenter().document().versions().open(one.id);
         page->showPane(ui::BuildPage::CutOver);
         settle();
         day().setClock([this](const plan::CutOver&) { return now; });
@@ -25,9 +25,9 @@ struct CutOverBench : BuildBench {
     app::CutOverPresenter& day() const { return page->bench().cutOver; }
     void settle() const
     {
-        QTest::qWait(20);
+        letEventsPass();
         QVERIFY(QTest::qWaitFor([&] { return !day().isWorking(); }, 60000));
-        QTest::qWait(20);
+        letEventsPass();
     }
     /// Begins and ends the step that is shown.
     void work(double minutes, const QString& measured = {})

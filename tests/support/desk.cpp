@@ -1,12 +1,23 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk.h"
 
+#include <QCoreApplication>
+
 #include "core/kb/load.h"
 #include "host/host_reader.h"
 #include "host/neighbours.h"
 #include "host/switch_objects.h"
 
 namespace sokudo::testing {
+
+void letEventsPass()
+{
+    constexpr int kRounds = 10;
+    for (int i = 0; i < kRounds; ++i) {
+        QCoreApplication::processEvents();
+        QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+    }
+}
 
 app::HostSource shippedHosts()
 {

@@ -2,6 +2,7 @@
 // A document over a file of its own, with the seams simulated: what presenter and window tests work on.
 #pragma once
 
+#include <atomic>
 #include <memory>
 
 #include <QTemporaryDir>
@@ -24,6 +25,9 @@
 
 namespace sokudo::testing {
 
+/// What is posted, deleted later or due by a timer of no length, with what that posts in turn.
+void letEventsPass();
+
 /// Answers at once with a fixed rate, or with an error; counts what was asked.
 class StandInTraffic final : public measure::TrafficRunner {
 public:
@@ -36,7 +40,7 @@ public:
         measure::TrafficResult result;
         for (int i = 0; i < 40; ++i) {
             if (cancel) return failure(ErrorCode::Cancelled, "the test was stopped");
-            if (waits) QThread::msleep(10);
+            while (i == 20 && isHeld && !cancel) QThread::yieldCurrentThread();
             const Duration at = Duration::of((i + 1) * 0.1);
             result.samples.push_back({at, rate, {}, at <= question.warmup});
             onSample(result.samples.back());
@@ -48,7 +52,7 @@ public:
     }
     BitRate rate = gigabits(9.38);
     std::string problem;
-    bool waits = false;
+    std::atomic<bool> isHeld{false};  ///< half of it is there, and it goes on when this is over
     int asked = 0;
     measure::TrafficQuestion last;
 };

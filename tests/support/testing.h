@@ -55,9 +55,10 @@ inline QString toQt(std::string_view text)
     return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
 }
 
-/// Fails with the two figures when they differ by more than `share`.
+/// Fails with the two figures when they differ by more than `share` of the second: 0.01 is a hundredth.
 #define NEAR(actual, expected, share)                                                               \
     do {                                                                                            \
+        QVERIFY2((share) < 0.1, "a share of what is expected, not a difference");                   \
         const double a_ = (actual), e_ = (expected);                                                \
         QVERIFY2(std::fabs(a_ - e_) <= std::fabs(e_) * (share),                                     \
                  qPrintable(QString("got %1, expected %2").arg(a_, 0, 'g', 9).arg(e_, 0, 'g', 9))); \

@@ -55,14 +55,13 @@ private Q_SLOTS:
         for (const bringup::BringUp& one : bench.up().order())
             if (one.name == "core") bench.up().choose(one.device);
         qint64 clock = 0;
-        bench.up().setClock([&clock] { return clock; });
+        bench.up().clock().setClock([&clock] { return clock; });
         bench.button("Its power is on: start the clock")->click();
         clock = 41'000;
-        QTest::qWait(1100);
-        QVERIFY(bench.says("0:49 left"));
+        QTRY_VERIFY(bench.says("0:49 left"));
         QVERIFY(bench.says("On for 0:41"));
         QVERIFY(bench.says("its ports should be lit by now"));
-        QSignalSpy states(&bench.up(), &app::BringUpPresenter::stateChanged);
+        QSignalSpy states(&bench.up().clock(), &app::BringUpClock::stateChanged);
         clock = 301'000;
         QVERIFY(QTest::qWaitFor([&] { return states.count() == 1; }, 3000));
         QVERIFY(bench.says("now it may be called dead"));
@@ -88,14 +87,14 @@ private Q_SLOTS:
         QTest::keyClick(field, Qt::Key_Return);
         QVERIFY(bench.says("one end is forced and the other negotiates"));
         // It is in the logbook, about the port, and stands when the bench is opened again.
-        const auto& entries = bench.document->entries();
+        const auto& entries = bench.document->records().entries();
         QVERIFY(std::any_of(entries.begin(), entries.end(), [](const logbook::Entry& one) {
             return one.about && one.about->kind == "port" && one.text == "read: rate=1g duplex=half";
         }));
         app::BringUpPresenter again(*bench.document, bench.page->presenter(), {}, {});
         const plan::Device* vault = plan::deviceNamed(bench.document->plan(), "vault");
         for (const plan::Port* port : plan::portsOf(bench.document->plan(), vault->id))
-            if (port->name == "X1") QCOMPARE(again.readingOf(port->id), QString("rate=1g duplex=half"));
+            if (port->name == "X1") QCOMPARE(again.readings().readingOf(port->id), QString("rate=1g duplex=half"));
     }
 
     void aMachineIsReadThroughItsAgent()
@@ -111,28 +110,29 @@ private Q_SLOTS:
         bench.named<QLineEdit>("Address to read")->setText("10.20.0.250");
         bench.button("Read")->click();
         QVERIFY(bench.says("nobody answers there"));
-        bench.up().readAgent("10.20.0.9", "key");
-        QVERIFY(QTest::qWaitFor([&] { return !bench.up().isReading(); }, 5000));
-        QVERIFY2(!bench.up().readSays().isEmpty(), "what was read is said");
+        bench.up().readings().readAgent("10.20.0.9", "key");
+        QVERIFY(QTest::qWaitFor([&] { return !bench.up().readings().isReading(); }, 5000));
+        QVERIFY2(!bench.up().readings().readSays().isEmpty(), "what was read is said");
     }
     void aReadIsStopped()
     {
         BuildBench bench(BuildPage::BringUp);
         auto isRead = std::make_shared<std::atomic<bool>>(false);
         bench.up().setRestart(true);
-        bench.up().setSwitches([isRead](auto&&, auto&&) { return std::make_unique<SilentSwitch>(isRead); }, {});
+        bench.up().readings().setSwitches([isRead](auto&&, auto&&) { return std::make_unique<SilentSwitch>(isRead); },
+                                          {});
         bench.up().choose(plan::deviceNamed(bench.document->plan(), "core")->id);
         bench.named<QLineEdit>("Address to read")->setText("10.20.0.2");
-        const auto before = bench.document->entries().size();
+        const auto before = bench.document->records().entries().size();
         bench.button("Read")->click();
         QVERIFY(QTest::qWaitFor([&] { return isRead->load(); }, 20000));
         QVERIFY(bench.says("A switch may take 30 s"));
         bench.button("Stop reading")->click();
-        QVERIFY(!bench.up().isReading());
+        QVERIFY(!bench.up().readings().isReading());
         QVERIFY(bench.says("Reading was stopped: nothing was written"));
         QVERIFY(bench.button("Read"));
-        QTest::qWait(30);
-        QCOMPARE(bench.document->entries().size(), before);
+        letEventsPass();
+        QCOMPARE(bench.document->records().entries().size(), before);
     }
     void aPathIsProbed()
     {
@@ -140,28 +140,31 @@ private Q_SLOTS:
         // The demo says that nothing is sent.
         app::BringUpPresenter demo(*bench.document, bench.page->presenter(), {},
                                    [] { return std::make_unique<measure::SimulatedProbe>(1500); });
-        QVERIFY(demo.isProbeSimulated());
+        QVERIFY(demo.settings().isProbeSimulated());
         app::BringUpPresenter up(*bench.document, bench.page->presenter(), {},
                                  [] { return std::make_unique<PathOf>(1400); });
-        QVERIFY(!up.isProbeSimulated());
+        QVERIFY(!up.settings().isProbeSimulated());
         const plan::Plan& plan = bench.document->plan();
-        const auto path = up.path(plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id);
+        const auto path =
+            up.settings().path(plan::deviceNamed(plan, "vault")->id, plan::deviceNamed(plan, "platen")->id);
         QVERIFY(path);
-        up.probe("10.20.0.3", *path, plan::deviceNamed(plan, "vault")->id);
-        QVERIFY(QTest::qWaitFor([&] { return !up.isProbing(); }, 5000));
-        QVERIFY2(up.probeSays().startsWith("only 1400 of"), qPrintable(up.probeSays()));
+        up.settings().probe("10.20.0.3", *path, plan::deviceNamed(plan, "vault")->id);
+        QVERIFY(QTest::qWaitFor([&] { return !up.settings().isProbing(); }, 5000));
+        QVERIFY2(up.settings().probeSays().startsWith("only 1400 of"), qPrintable(up.settings().probeSays()));
         // The probe leaves from here, whatever the path begins with.
-        QVERIFY2(up.probeSays().contains("Sent from this machine, not from vault"), qPrintable(up.probeSays()));
-        demo.probe("10.20.0.3", *path, plan::deviceNamed(plan, "vault")->id);
-        QVERIFY(QTest::qWaitFor([&] { return !demo.isProbing(); }, 5000));
-        QVERIFY2(demo.probeSays().contains("Simulated: no packet left"), qPrintable(demo.probeSays()));
+        QVERIFY2(up.settings().probeSays().contains("Sent from this machine, not from vault"),
+                 qPrintable(up.settings().probeSays()));
+        demo.settings().probe("10.20.0.3", *path, plan::deviceNamed(plan, "vault")->id);
+        QVERIFY(QTest::qWaitFor([&] { return !demo.settings().isProbing(); }, 5000));
+        QVERIFY2(demo.settings().probeSays().contains("Simulated: no packet left"),
+                 qPrintable(demo.settings().probeSays()));
         app::BringUpPresenter here(*bench.document, bench.page->presenter(), shippedHosts(),
                                    [] { return std::make_unique<PathOf>(1500); });
         const plan::DeviceId platen = plan::deviceNamed(plan, "platen")->id;
-        const auto back = here.path(platen, plan::deviceNamed(plan, "vault")->id);
-        here.probe("10.20.0.10", *back, platen);
-        QVERIFY(QTest::qWaitFor([&] { return !here.isProbing(); }, 5000));
-        QVERIFY2(!here.probeSays().contains("Sent from"), qPrintable(here.probeSays()));
+        const auto back = here.settings().path(platen, plan::deviceNamed(plan, "vault")->id);
+        here.settings().probe("10.20.0.10", *back, platen);
+        QVERIFY(QTest::qWaitFor([&] { return !here.settings().isProbing(); }, 5000));
+        QVERIFY2(!here.settings().probeSays().contains("Sent from"), qPrintable(here.settings().probeSays()));
     }
     /// The captured switch, by the window: readings at its ports, counters as the baseline, what it does not have.
     void aSwitchIsRead()
@@ -184,22 +187,23 @@ private Q_SLOTS:
         QCOMPARE(bench.named<QLineEdit>("Address to read")->text(), QString("10.20.0.2:x"));
         bench.named<QLineEdit>("Address to read")->setText("simulated:core");
         bench.button("Read")->click();
-        QVERIFY(QTest::qWaitFor([&] { return !bench.up().isReading(); }, 5000));
-        QVERIFY2(bench.says("10 ports read"), qPrintable(bench.up().readSays()));
+        QVERIFY(QTest::qWaitFor([&] { return !bench.up().readings().isReading(); }, 5000));
+        QVERIFY2(bench.says("10 ports read"), qPrintable(bench.up().readings().readSays()));
         std::map<std::string, plan::PortId> ports;
         for (const plan::Port* port : plan::portsOf(bench.document->plan(), core->id)) ports[port->name] = port->id;
-        QCOMPARE(bench.up().readingOf(ports.at("3")), QString("rate=10g duplex=full module=10GBASE-LR mtu=1500"));
-        QCOMPARE(bench.up().readingOf(ports.at("4")), QString("no-link mtu=1500"));
-        QVERIFY(bench.up().readingOf(ports.at("Q1")).startsWith("rate=100g"));
-        QVERIFY(bench.up().countsOf(ports.at("3")).contains("crc=38"));
-        QVERIFY(bench.up().countsOf(ports.at("4")).isEmpty());  // no link, nothing to compare
+        QCOMPARE(bench.up().readings().readingOf(ports.at("3")),
+                 QString("rate=10g duplex=full module=10GBASE-LR mtu=1500"));
+        QCOMPARE(bench.up().readings().readingOf(ports.at("4")), QString("no-link mtu=1500"));
+        QVERIFY(bench.up().readings().readingOf(ports.at("Q1")).startsWith("rate=100g"));
+        QVERIFY(bench.up().readings().countsOf(ports.at("3")).contains("crc=38"));
+        QVERIFY(bench.up().readings().countsOf(ports.at("4")).isEmpty());  // no link, nothing to compare
         QVERIFY(bench.says("set the MTU of core 8"));
         // Read again, what is as it was is not written twice; the counters are compared.
-        const std::size_t before = bench.document->entries().size();
+        const std::size_t before = bench.document->records().entries().size();
         bench.button("Read")->click();
-        QVERIFY(QTest::qWaitFor([&] { return !bench.up().isReading(); }, 5000));
-        QCOMPARE(bench.document->entries().size(), before + 7);  // the counters of the ports with link
-        QVERIFY(bench.up().countsSince(ports.at("3"))->verdict == Verdict::Fits);
+        QVERIFY(QTest::qWaitFor([&] { return !bench.up().readings().isReading(); }, 5000));
+        QCOMPARE(bench.document->records().entries().size(), before + 7);  // the counters of the ports with link
+        QVERIFY(bench.up().readings().countsSince(ports.at("3"))->verdict == Verdict::Fits);
     }
     void thePoolOfAddresses()
     {
@@ -218,7 +222,7 @@ private Q_SLOTS:
         QVERIFY2(bench.says("172.16.5."), "the net is of the new pool");
         bench.named<QLineEdit>("Pool of addresses")->setText("172.16.5");
         QTest::keyClick(bench.named<QLineEdit>("Pool of addresses"), Qt::Key_Return);
-        QCOMPARE(bench.up().pool(), QString("172.16.5.0/24"));
+        QCOMPARE(bench.up().settings().pool(), QString("172.16.5.0/24"));
     }
 };
 

@@ -51,7 +51,7 @@ private Q_SLOTS:
         WindowDesk desk;
         QTest::keyClick(desk.window.get(), Qt::Key_4, Qt::AltModifier);
         desk.window->buildPage().showPane(BuildPage::CutOver);
-        QTest::qWait(50);
+        letEventsPass();
         QVERIFY(desk.says("No cut-over is planned"));
         auto& day = desk.window->buildPage().bench().cutOver;
         QVERIFY(day.add("core", "nobody").contains("Choose the old switch"));

@@ -148,8 +148,8 @@ private Q_SLOTS:
     void whileAVariantIsOpenNothingIsTicked()
     {
         Bench bench;
-        bench.page->presenter().open(bench.work().chosen());
-        QTest::qWait(50);
+        bench.page->presenter().document().versions().open(bench.work().chosen());
+        letEventsPass();
         QVERIFY(bench.says("show the house, what is done belongs to it"));
         QVERIFY(!bench.button("Done")->isEnabled());
     }
@@ -171,7 +171,7 @@ private Q_SLOTS:
         WindowDesk desk(false);
         QTest::keyClick(desk.window.get(), Qt::Key_4, Qt::AltModifier);
         desk.window->buildPage().showPane(BuildPage::Jobs);
-        QTest::qWait(50);
+        letEventsPass();
         QVERIFY(desk.says("No variant, so no jobs: branch one first"));
         QVERIFY(!desk.button("Next")->isEnabled());
     }

@@ -1,24 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The real window, driven by keys and clicks, offscreen.
 #include <QComboBox>
-#include <QLabel>
 #include <QLineEdit>
 #include <QListView>
 #include <QListWidget>
-#include <QPushButton>
 #include <QScrollArea>
 #include <QTableView>
 
-#include "desk.h"
+#include "core/plan/edits.h"
 #include "traffic/traffic_client.h"
 #include "traffic/trial_server.h"
 #include "ui/pages/survey_forms.h"
 #include "ui/pages/survey_page.h"
-#include "ui/shell/main_window.h"
 #include "ui/theme.h"
 #include "ui/widgets/house_view.h"
-
-#include "core/plan/edits.h"
+#include "window_desk.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -26,50 +22,16 @@ using ui::MainWindow;
 
 namespace {
 
-struct Shown : Desk {
-    std::unique_ptr<MainWindow> window;
-    explicit Shown(bool demo = true) : Desk(demo)
-    {
-        window = std::make_unique<MainWindow>(
-            *document, ui::World{traffic, shippedHosts(), [] {
-                                     return Result<ui::LocalAgent>(ui::LocalAgent{7411, "abcdefgh12345678"});
-                                 }});
-        window->show();
-        QVERIFY(QTest::qWaitForWindowExposed(window.get()));
-    }
-    template <class Widget>
-    Widget* find(const QString& accessibleName) const
-    {
-        for (Widget* widget : window->findChildren<Widget*>())
-            if (widget->accessibleName() == accessibleName && widget->isVisible()) return widget;
-        return nullptr;
-    }
-    QPushButton* button(const QString& text) const
-    {
-        for (QPushButton* one : window->findChildren<QPushButton*>())
-            if (one->text() == text && one->isVisible()) return one;
-        return nullptr;
-    }
+struct Shown : WindowDesk {
+    using WindowDesk::WindowDesk;
     void press(const QString& text) const
     {
         QTRY_VERIFY2(button(text), qPrintable("no button " + text));
         QTest::mouseClick(button(text), Qt::LeftButton);
     }
-    QStringList words() const
-    {
-        QStringList result;
-        for (QLabel* one : window->findChildren<QLabel*>())
-            if (one->isVisible()) result << one->text();
-        return result;
-    }
-    bool says(const QString& part) const
-    {
-        const QStringList all = words();
-        return std::any_of(all.begin(), all.end(), [&](const QString& one) { return one.contains(part); });
-    }
     void choose(const QString& field, const QString& text) const
     {
-        auto* box = find<QComboBox>(field);
+        auto* box = named<QComboBox>(field);
         QVERIFY2(box, qPrintable(field));
         int at = box->findText(text);
         if (at < 0) at = box->findText(text + ":", Qt::MatchStartsWith);  // a cable with what it would give
@@ -78,7 +40,7 @@ struct Shown : Desk {
     }
     void type(const QString& field, const QString& text) const
     {
-        auto* edit = find<QLineEdit>(field);
+        auto* edit = named<QLineEdit>(field);
         QVERIFY2(edit, qPrintable(field));
         edit->clear();
         QTest::keyClicks(edit, text);
@@ -100,9 +62,9 @@ private Q_SLOTS:
         shown.type("Length, m", "20");
         shown.type("Label", "new");
         QVERIFY2(shown.says("marginal, 5"), "the verdict shows before it is confirmed");
-        QTest::keyClick(shown.find<QLineEdit>("Label"), Qt::Key_Return);
+        QTest::keyClick(shown.named<QLineEdit>("Label"), Qt::Key_Return);
         shown.settle();
-        QTest::qWait(30);
+        letEventsPass();
         QCOMPARE(shown.document->plan().runs.size(), std::size_t{34});
         QCOMPARE(shown.document->analysis().reportOf(shown.run("new"))->verdict, Verdict::Marginal);
         QVERIFY(shown.says("run new"));
@@ -121,18 +83,18 @@ private Q_SLOTS:
         QVERIFY(shown.says("Start with a place"));
         shown.type("Name", "cupboard");
         shown.press("Save");
-        QTest::qWait(20);
+        letEventsPass();
         QCOMPARE(shown.document->plan().places.size(), std::size_t{1});
         for (const char* name : {"one", "two"}) {
             QTest::keyClick(shown.window.get(), Qt::Key_D, Qt::ControlModifier);
             shown.type("Name", name);
             shown.press("Save");
-            QTest::qWait(20);
+            letEventsPass();
             shown.press("Add port");
             shown.type("Name", "1");
             shown.choose("Socket", "RJ45");
             shown.press("Save");
-            QTest::qWait(20);
+            letEventsPass();
         }
         QCOMPARE(shown.document->plan().ports.size(), std::size_t{2});
         QTest::keyClick(shown.window.get(), Qt::Key_R, Qt::ControlModifier);
@@ -151,9 +113,9 @@ private Q_SLOTS:
         shown.type("Name", "core");
         shown.press("Save");
         QVERIFY(shown.says("already a device called core"));
-        QVERIFY(shown.find<QLineEdit>("Name"));
-        QTest::keyClick(shown.find<QLineEdit>("Name"), Qt::Key_Escape);
-        QTRY_VERIFY(!shown.find<QLineEdit>("Name"));
+        QVERIFY(shown.named<QLineEdit>("Name"));
+        QTest::keyClick(shown.named<QLineEdit>("Name"), Qt::Key_Escape);
+        QTRY_VERIFY(!shown.named<QLineEdit>("Name"));
     }
     void changeAndDelete()
     {
@@ -163,7 +125,7 @@ private Q_SLOTS:
         shown.press("Change");
         shown.type("Name", "scanner");
         shown.press("Save");
-        QTest::qWait(20);
+        letEventsPass();
         QVERIFY(plan::deviceNamed(shown.document->plan(), "scanner"));
         shown.press("Delete");
         QVERIFY(!plan::deviceNamed(shown.document->plan(), "scanner"));
@@ -243,7 +205,7 @@ private Q_SLOTS:
         QTest::keyClick(&house, Qt::Key_R);
         QVERIFY(shown.window->selection().run().isSet());
         QTest::keyClick(&house, Qt::Key_Return);
-        QVERIFY(shown.find<QLineEdit>("Length, m"));
+        QVERIFY(shown.named<QLineEdit>("Length, m"));
         QPoint at;
         for (const auto& card : house.placed().cards)
             if (card.card->name == "vault") at = card.box.center().toPoint();
@@ -266,8 +228,8 @@ private Q_SLOTS:
         // The press selects the card and redraws; the marks stay where they are.
         QTest::mouseMove(&house, freeMarks[1]);
         QTest::mouseRelease(&house, Qt::LeftButton, {}, freeMarks[1]);
-        auto* from = shown.find<QComboBox>("From");
-        auto* to = shown.find<QComboBox>("To");
+        auto* from = shown.named<QComboBox>("From");
+        auto* to = shown.named<QComboBox>("To");
         QVERIFY(from && to && from->currentData().toString() != "0" && to->currentData().toString() != "0");
         QVERIFY(from->currentIndex() > 0 && to->currentIndex() > 0);
     }
@@ -278,15 +240,15 @@ private Q_SLOTS:
         QTRY_VERIFY(shown.button("Change"));
         shown.press("Change");
         shown.type("Parts, from end", "cord cat6 5m 26awg / panel");
-        QVERIFY2(shown.find<QLineEdit>("Parts, from end"), "the form has a field for cords and joints");
-        auto* offers = shown.find<QComboBox>("Add a property");
+        QVERIFY2(shown.named<QLineEdit>("Parts, from end"), "the form has a field for cords and joints");
+        auto* offers = shown.named<QComboBox>("Add a property");
         QVERIFY(offers);
         const int hot = offers->findText("Warmest place");
         QVERIFY(hot > 0);
         QVERIFY(offers->findText("Attenuator") < 0);  // fibre facts are not for copper
         offers->setCurrentIndex(hot);
         Q_EMIT offers->activated(hot);
-        QTRY_VERIFY(shown.find<QLineEdit>("Warmest place"));
+        QTRY_VERIFY(shown.named<QLineEdit>("Warmest place"));
         shown.type("Warmest place", "900");
         QTRY_VERIFY(shown.says("lies between"));
         shown.type("Warmest place", "55");
@@ -324,15 +286,15 @@ private Q_SLOTS:
         Shown shown;
         shown.press("2 no link");
         QCOMPARE(shown.window->bench(), static_cast<int>(MainWindow::Match));
-        QCOMPARE(shown.find<QListView>("Links, worst first")->model()->rowCount(), 2);
+        QCOMPARE(shown.named<QListView>("Links, worst first")->model()->rowCount(), 2);
         shown.press("2 no link");
-        QCOMPARE(shown.find<QListView>("Links, worst first")->model()->rowCount(), 30);
+        QCOMPARE(shown.named<QListView>("Links, worst first")->model()->rowCount(), 30);
     }
     void theCommandFieldFindsAndAnswers()
     {
         Shown shown;
         QTest::keyClick(shown.window.get(), Qt::Key_K, Qt::ControlModifier);
-        auto* field = shown.find<QLineEdit>("Find or command");
+        auto* field = shown.named<QLineEdit>("Find or command");
         QVERIFY(field && field->hasFocus());
         QTest::keyClicks(field, "attic-ap");
         QTest::keyClick(field, Qt::Key_Return);
@@ -368,16 +330,16 @@ private Q_SLOTS:
     {
         Shown shown;
         shown.window->showBench(MainWindow::Measure);
-        const auto before = shown.document->trials().size();
+        const auto before = shown.document->records().trials().size();
         shown.press("Start test");
         // A test of this machine with itself says nothing of the path, and this machine is not in the demo house.
         QTRY_VERIFY(shown.says("This machine alone moves"));
-        QCOMPARE(shown.document->trials().size(), before);
+        QCOMPARE(shown.document->records().trials().size(), before);
         shown.type("Result as you read it", "3 GiB in 27 s ±1");
         QVERIFY(shown.says("954.4"));
         shown.press("Keep");
-        QCOMPARE(shown.document->trials().size(), before + 1);
-        QVERIFY(shown.find<QTableView>("Results of this path")->model()->rowCount() > 1);
+        QCOMPARE(shown.document->records().trials().size(), before + 1);
+        QVERIFY(shown.named<QTableView>("Results of this path")->model()->rowCount() > 1);
     }
     void answersFromTheDiagnoseBench()
     {
@@ -388,7 +350,7 @@ private Q_SLOTS:
         shown.press("Read now");
         QTRY_VERIFY(shown.says("scan read"));
         shown.press("Yes");
-        QCOMPARE(shown.document->answers().size(), std::size_t{1});
+        QCOMPARE(shown.document->records().answers().size(), std::size_t{1});
         QTRY_VERIFY(shown.button("Take back"));
     }
     void notesFromTheLogbook()
@@ -396,9 +358,9 @@ private Q_SLOTS:
         Shown shown;
         shown.window->showBench(MainWindow::Logbook);
         shown.type("New note", "swapped two leads");
-        QTest::keyClick(shown.find<QLineEdit>("New note"), Qt::Key_Return);
-        QCOMPARE(toQt(shown.document->entries().back().text), "swapped two leads");
-        auto* table = shown.find<QTableView>("Entries, newest first");
+        QTest::keyClick(shown.named<QLineEdit>("New note"), Qt::Key_Return);
+        QCOMPARE(toQt(shown.document->records().entries().back().text), "swapped two leads");
+        auto* table = shown.named<QTableView>("Entries, newest first");
         QCOMPARE(table->model()->index(0, 2).data().toString(), "swapped two leads");
     }
     void thisMachineIsShownAndAdded()
@@ -433,7 +395,7 @@ private Q_SLOTS:
             shown.window->selection().selectDevice(shown.device("platen"));
             for (int bench = 0; bench < 5; ++bench) {
                 shown.window->showBench(bench);
-                QTest::qWait(30);
+                letEventsPass();
                 const QImage image = shown.window->grab().toImage();
                 QSet<QRgb> colours;
                 for (int x = 0; x < image.width(); x += 7)
@@ -451,7 +413,7 @@ private Q_SLOTS:
     {
         std::string path;
         Shown shown;
-        shown.document->writeNote("last words");
+        shown.document->records().writeNote("last words");
         path = shown.file();
         const auto plan = shown.document->plan();
         shown.window->close();

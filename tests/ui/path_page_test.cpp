@@ -61,12 +61,12 @@ private Q_SLOTS:
         QVERIFY(field && field->placeholderText().contains("nvme"));
         QTest::keyClicks(field, "hdd*2 raid1");
         QTest::keyClick(field, Qt::Key_Return);
-        QVERIFY(bench.window->path().isTrying());
+        QVERIFY(bench.window->path().stageTry().isTrying());
         NEAR(inGigabits(bench.window->path().bore().expected->typical), 2.0, 1e-6);  // one disk of 250 MB/s
         QCOMPARE(bench.window->path().bore().otherName, "as surveyed");
         QVERIFY(bench.says("times the rate now"));
         QTest::mouseClick(bench.button("Drop"), Qt::LeftButton);
-        QVERIFY(!bench.window->path().isTrying());
+        QVERIFY(!bench.window->path().stageTry().isTrying());
         QVERIFY(*bench.window->path().bore().expected == *before);
     }
     void keepWritesTheSurveyAndUndoTakesItBack()
@@ -87,44 +87,52 @@ private Q_SLOTS:
             return 0;
         };
         QCOMPARE(lanes(), 1);
-        QVERIFY(!bench.window->path().isTrying());
+        QVERIFY(!bench.window->path().stageTry().isTrying());
         bench.document->undo();
         QCOMPARE(lanes(), 4);
-        // disks and processors are kept as well; a file share is no part of the survey in these words
-        bench.settle();
-        QVERIFY(bench.window->path().tryStage(bench.stage("disk of platen"), "nvme 3.0x4").isEmpty());
-        QVERIFY(bench.window->path().keepTry().isEmpty());
+    }
+    void keepWritesEachKindOfStage()
+    {
+        Bench bench;
+        app::StageTry& stage = bench.window->path().stageTry();
+        QVERIFY(stage.tryStage(bench.stage("disk of platen"), "nvme 3.0x4").isEmpty());
+        QVERIFY(stage.keep().isEmpty());
         bench.settle();
         QCOMPARE(plan::deviceNamed(bench.document->plan(), "platen")->disks.front().kind, std::string("nvme3"));
-        QVERIFY(bench.window->path().tryStage(bench.stage("processor of platen"), "mid-x86 3ghz cores=4").isEmpty());
-        QVERIFY(bench.window->path().keepTry().isEmpty());
+        QVERIFY(bench.window->path()
+                    .stageTry()
+                    .tryStage(bench.stage("processor of platen"), "mid-x86 3ghz cores=4")
+                    .isEmpty());
+        QVERIFY(stage.keep().isEmpty());
         QCOMPARE(plan::deviceNamed(bench.document->plan(), "platen")->processor->clockGhz, 3.0);
         bench.settle();
-        QVERIFY(bench.window->path().tryStage(bench.stage("file share"), "nfs").isEmpty());
-        QVERIFY(bench.window->path().keepTry().isEmpty());
+        QVERIFY(stage.tryStage(bench.stage("file share"), "nfs").isEmpty());
+        QVERIFY(stage.keep().isEmpty());
         QCOMPARE(plan::deviceNamed(bench.document->plan(), "vault")->fileShare, std::string("nfs"));
         bench.settle();
         const auto& stages = bench.window->path().bore().stages;
-        const auto link = std::find_if(stages.begin(), stages.end(), [](const expect::Stage& stage) {
-            return stage.kind == expect::StageKind::Link;
-        });
+        const auto link = std::find_if(stages.begin(), stages.end(),
+                                       [](const expect::Stage& one) { return one.kind == expect::StageKind::Link; });
         const int at = static_cast<int>(link - stages.begin());
         const BitRate line = link->line;  // a try makes other stages
-        QVERIFY(bench.window->path().tryStage(at, "100g").isEmpty());
-        QVERIFY(bench.window->path().keepTry().contains("Options on the Match bench"));
+        QVERIFY(stage.tryStage(at, "100g").isEmpty());
+        QVERIFY(stage.keep().contains("Options on the Match bench"));
         // the rate it has, with larger packets: every port of the way gets them
-        QVERIFY(bench.window->path().tryStage(at, QString("%1g mtu=9000").arg(inGigabits(line))).isEmpty());
-        QVERIFY(bench.window->path().keepTry().isEmpty());
+        QVERIFY(stage.tryStage(at, QString("%1g mtu=9000").arg(inGigabits(line))).isEmpty());
+        QVERIFY(stage.keep().isEmpty());
         bench.settle();
         QCOMPARE(bench.window->path().expectation()->mtu, 9000);
     }
     void whatIsTypedWrongPointsAtTheWord()
     {
         Bench bench;
-        QVERIFY(bench.window->path().tryStage(0, "hdd*x").contains("number of disks"));
-        QVERIFY(bench.window->path().tryStage(0, "10g").contains("that is a link"));
-        QVERIFY(bench.window->path().tryStage(bench.stage("slot of vault"), "nvme").contains("generation and lanes"));
-        QVERIFY(!bench.window->path().isTrying());
+        QVERIFY(bench.window->path().stageTry().tryStage(0, "hdd*x").contains("number of disks"));
+        QVERIFY(bench.window->path().stageTry().tryStage(0, "10g").contains("that is a link"));
+        QVERIFY(bench.window->path()
+                    .stageTry()
+                    .tryStage(bench.stage("slot of vault"), "nvme")
+                    .contains("generation and lanes"));
+        QVERIFY(!bench.window->path().stageTry().isTrying());
         bench.page->tryStage(0, "");
         QVERIFY(bench.says("type what stands there instead"));
     }

@@ -30,8 +30,11 @@ struct Bench : WindowDesk {
         QTest::keyClick(window.get(), Qt::Key_3, Qt::AltModifier);
         page = &window->powerPage();
         page->showPane(pane);
-        QVERIFY(QTest::qWaitFor([&] { return !says("Working it out") && !says("Trying repairs"); }, 20000));
-        QTest::qWait(50);
+        const app::PowerPresenter& power = window->presenters()->power();
+        QVERIFY(QTest::qWaitFor(
+            [&] { return power.view() && !power.isWorking() && !says("Working it out") && !says("Trying repairs"); },
+            20000));
+        letEventsPass();
     }
     template <class Pane>
     Pane& pane(PowerPage::Pane which)
@@ -47,7 +50,7 @@ struct Bench : WindowDesk {
     /// No visible text that wraps is cut off.
     bool isAllReadable()
     {
-        QTest::qWait(50);
+        letEventsPass();
         for (QLabel* one : page->findChildren<QLabel*>())
             if (one->isVisible() && one->wordWrap() && one->height() + 4 < one->heightForWidth(one->width())) {
                 qWarning("cut off, %d of %d: %s", one->height(), one->heightForWidth(one->width()),
@@ -183,7 +186,7 @@ private Q_SLOTS:
     {
         Bench bench(PowerPage::Outage);
         bench.window->resize(1024, 680);
-        QTest::qWait(50);
+        letEventsPass();
         QVERIFY(bench.isAllReadable());
     }
 };

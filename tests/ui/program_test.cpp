@@ -106,24 +106,54 @@ private Q_SLOTS:
     {
         Running on;
         const plan::DeviceId core = plan::deviceNamed(on.window().presenters()->document.plan(), "core")->id;
-        on.window().buildPage().bench().bringUp.start(core);
+        on.window().buildPage().bench().bringUp.clock().start(core);
         app::MeasurePresenter& measure = on.window().presenters()->measure;
-        on.traffic.waits = true;
+        on.traffic.isHeld = true;
         measure.start({}, app::MeasurePresenter::Of::ThisMachine);
         QSignalSpy finished(&measure, &app::MeasurePresenter::finished);
         MainWindow* before = &on.window();
         on.program->applyPreferences();
         QVERIFY(&on.window() != before);
-        QVERIFY(on.window().buildPage().bench().bringUp.elapsed(core));
+        QVERIFY(on.window().buildPage().bench().bringUp.clock().elapsed(core));
         QVERIFY(on.window().presenters()->measure.isRunning());
+        on.traffic.isHeld = false;
         QTRY_COMPARE(finished.size(), 1);
         QVERIFY(finished.front()[1].toBool());
         // A window beside shows the clock of the house too.
         on.program->anotherWindow(on.window());
         on.waitForWindows(2);
-        QVERIFY(on.window(1).buildPage().bench().bringUp.elapsed(core));
-        on.window(1).buildPage().bench().bringUp.stop(core);
-        QVERIFY(!on.window().buildPage().bench().bringUp.elapsed(core));
+        QVERIFY(on.window(1).buildPage().bench().bringUp.clock().elapsed(core));
+        on.window(1).buildPage().bench().bringUp.clock().stop(core);
+        QVERIFY(!on.window().buildPage().bench().bringUp.clock().elapsed(core));
+    }
+    /// What a closed window has begun goes on as long as the house is open, and the next window shows it.
+    void aClosedWindowEndsNothingThatRuns()
+    {
+        Running on;
+        on.program->anotherWindow(on.window());
+        on.waitForWindows(2);
+        app::MeasurePresenter& measure = on.window(1).presenters()->measure;
+        on.traffic.isHeld = true;
+        measure.start({}, app::MeasurePresenter::Of::ThisMachine);
+        on.window(1).buildPage().bench().cutOver.setPractice(true);
+        on.window(1).close();
+        on.waitForWindows(1);
+        QVERIFY(measure.isRunning());
+        QVERIFY(&on.window().presenters()->measure != &measure);
+        on.program->anotherWindow(on.window());
+        on.waitForWindows(2);
+        QCOMPARE(&on.window(1).presenters()->measure, &measure);
+        QVERIFY(on.window(1).buildPage().bench().cutOver.isPractice());
+        QSignalSpy finished(&measure, &app::MeasurePresenter::finished);
+        on.traffic.isHeld = false;
+        QTRY_COMPARE(finished.size(), 1);
+        // Nothing runs any more: the next window begins anew.
+        on.window(1).buildPage().bench().cutOver.setPractice(false);
+        on.window(1).close();
+        on.waitForWindows(1);
+        on.program->anotherWindow(on.window());
+        on.waitForWindows(2);
+        QVERIFY(&on.window(1).presenters()->measure != &measure);
     }
     /// What no code expected in an event or on another thread is told and logged; the house stays open.
     void aFaultLeavesTheHouseOpen()
@@ -146,7 +176,7 @@ private Q_SLOTS:
         on.program->anotherWindow(on.window());
         on.waitForWindows(2);
         on.program->open(on.folder.filePath("row.sokudo"), &on.window());
-        QTest::qWait(50);
+        testing::letEventsPass();
         QCOMPARE(on.program->windows().size(), 2u);
         const auto* run = on.window(1).survey().house().placed().runs.front().run;
         on.window().selection().selectRun(run->run);
@@ -214,7 +244,7 @@ private Q_SLOTS:
         QVERIFY(file.open(QIODevice::WriteOnly) && file.write("Dear aunt") > 0);
         file.close();
         on.program->open(path, &on.window());
-        QTest::qWait(20);
+        testing::letEventsPass();
         QVERIFY(on.says("letter.json"));
         QCOMPARE(on.program->windows().size(), 1u);
         QVERIFY(file.open(QIODevice::ReadOnly));

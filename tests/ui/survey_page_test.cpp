@@ -254,7 +254,7 @@ private Q_SLOTS:
         QTRY_VERIFY(shown.says("35 new, 9 changed"));
         shown.named<QLineEdit>("Name of the version")->setText("today");
         shown.press("Keep it as it is now");
-        QCOMPARE(shown.document->versions().size(), std::size_t{5});
+        QCOMPARE(shown.document->versions().all().size(), std::size_t{5});
         shown.line("delete scan");
         QTRY_VERIFY(shown.named<QComboBox>("Earlier version")->findText("today") > 0);
         auto* box = shown.named<QComboBox>("Earlier version");
@@ -265,16 +265,16 @@ private Q_SLOTS:
         const auto& cards = pane.house().placed().cards;
         QVERIFY(
             std::any_of(cards.begin(), cards.end(), [](const PlacedCard& one) { return one.card->name == "scan"; }));
-        QVERIFY(!shown.document->useVersion({999}));
-        QVERIFY(shown.document->useVersion(shown.document->versions().back().id));
+        QVERIFY(!shown.document->versions().use({999}));
+        QVERIFY(shown.document->versions().use(shown.document->versions().all().back().id));
         QVERIFY(plan::deviceNamed(shown.plan(), "scan"));
-        QCOMPARE(shown.document->versions().size(), std::size_t{6});  // what was there before is kept
+        QCOMPARE(shown.document->versions().all().size(), std::size_t{6});  // what was there before is kept
     }
     void racksAndFloors()
     {
         Shown shown;
         shown.window->selection().selectDevice(shown.device("vault"));
-        shown.survey().showPane(SurveyPage::Building);
+        shown.survey().showPane(SurveyPage::Racks);
         QTRY_VERIFY(shown.named<RackView>("Rack from the front"));
         auto* rack = shown.named<RackView>("Rack from the front");
         QVERIFY(rack->boxOf(shown.device("core")).isValid());
@@ -282,7 +282,7 @@ private Q_SLOTS:
         QTest::mouseClick(rack, Qt::LeftButton, {}, rack->boxOf(shown.device("kiln-a")).center().toPoint());
         QCOMPARE(shown.window->selection().device(), shown.device("kiln-a"));
         shown.window->selection().selectDevice(shown.device("gate"));
-        QTest::qWait(20);
+        testing::letEventsPass();
         auto* to = shown.named<QComboBox>("To");
         to->setCurrentIndex(to->findText("vault"));
         Q_EMIT to->activated(to->currentIndex());

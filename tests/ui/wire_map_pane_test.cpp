@@ -19,7 +19,7 @@ struct Bench : BuildBench {
     Bench()
     {
         page->showPane(BuildPage::WireMap);
-        QTest::qWait(30);
+        letEventsPass();
     }
     QLineEdit* pin(int number) const { return named<QLineEdit>(QString("Pin %1 comes out at").arg(number)); }
     void type(const char* keys)

@@ -2,21 +2,14 @@
 #include "app/presenters/buy_presenter.h"
 
 #include <algorithm>
-#include <random>
-
-#include <QDate>
 
 #include "app/qt_text.h"
-#include "core/base/text.h"
 #include "core/plan/edits.h"
-#include "core/plan/kind.h"
 #include "host/clock.h"
 #include "store/version.h"
 
 namespace sokudo::app {
 namespace {
-
-constexpr int kTellEveryMilliseconds = 100;
 
 struct Compared {
     std::vector<buy::VariantFigures> figures;
@@ -45,22 +38,10 @@ Compared compared(const plan::PlanPtr& house, const std::vector<Candidate>& all,
     return result;
 }
 
-QString progressText(const buy::SearchState& state)
-{
-    using Phase = buy::SearchState::Phase;
-    if (state.phase == Phase::Proving) return "Asking the rules what could be joined …";
-    if (state.phase == Phase::Explaining) return "Looking for what the next cheaper one lacks …";
-    const auto& solving = state.solving;
-    return QString("No plan is below %1%2; %3 part plans bounded")
-        .arg(std::max(0.0, solving.bound), 0, 'f', 2)
-        .arg(solving.best ? QString(", the best found is %1").arg(*solving.best, 0, 'f', 2) : QString())
-        .arg(solving.plans);
-}
-
 }  // namespace
 
 BuyPresenter::BuyPresenter(Document& document, QObject* parent)
-    : QObject(parent), m_document(document), m_versions(document)
+    : QObject(parent), m_document(document), m_versions(document), m_cheapest(document), m_stages(document)
 {
     connect(&document, &Document::planChanged, this, &BuyPresenter::refresh);
     connect(&document, &Document::versionsChanged, this, &BuyPresenter::refresh);
@@ -76,28 +57,22 @@ void BuyPresenter::setActive(bool active)
 std::vector<store::Version> BuyPresenter::variants() const
 {
     std::vector<store::Version> all;
-    for (const store::Version& one : m_document.versions())
+    for (const store::Version& one : m_document.versions().all())
         if (one.kind == store::VersionKind::Variant) all.push_back(one);
     std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) { return a.at < b.at; });
     return all;
 }
 
 /// Where house and variant changed the same thing the variant is taken as it stands, and that is said.
-jobs::JobList BuyPresenter::jobs()
-{
-    const auto variant = chosenPlan();
-    return variant ? jobs::jobsOf(*m_document.house(), *variant, knowledge()) : jobs::JobList{};
-}
-
 std::shared_ptr<const plan::Plan> BuyPresenter::chosenPlan()
 {
-    const store::Version* version = m_chosen.isSet() ? m_document.version(m_chosen) : nullptr;
+    const store::Version* version = m_chosen.isSet() ? m_document.versions().find(m_chosen) : nullptr;
     return version ? planOf(*version) : nullptr;
 }
 
 std::shared_ptr<const plan::Plan> BuyPresenter::planOf(const store::Version& version)
 {
-    if (version.id == m_document.variant()) return m_document.snapshot();
+    if (version.id == m_document.versions().opened()) return m_document.snapshot();
     // Reading a version takes its time, and it is asked for at every turn.
     Built& built = m_built[version.id];
     if (built.house != m_document.house() || !(built.version == version)) built = builtOf(version);
@@ -120,10 +95,7 @@ void BuyPresenter::choose(store::VersionId id)
 {
     if (id == m_chosen) return;
     m_chosen = id;
-    m_stages.reset();
-    m_stageProblem.clear();
-    m_planning.stop();
-    m_isPlanning = false;
+    m_stages.drop();
     refresh();
 }
 
@@ -147,7 +119,7 @@ void BuyPresenter::refresh()
     std::erase_if(m_built, [&](const auto& one) { return !isThere(one.first); });
     std::vector<Candidate> candidates{{"As it is", m_document.house()}};
     for (store::VersionId id : m_shown)
-        if (const store::Version* one = m_document.version(id)) candidates.push_back({one->name, planOf(*one)});
+        if (const store::Version* one = m_document.versions().find(id)) candidates.push_back({one->name, planOf(*one)});
     m_isWorking = true;
     Q_EMIT changed();
     m_comparing.start(
@@ -196,7 +168,7 @@ QString BuyPresenter::listSentence() const
 bool BuyPresenter::setStatus(const std::string& part, plan::PurchaseStatus status)
 {
     const buy::BuyList* list = this->list();
-    if (!list || !m_document.open({})) return false;
+    if (!list || !m_document.versions().open({})) return false;
     const auto line =
         std::find_if(list->lines.begin(), list->lines.end(), [&](const buy::Line& one) { return one.part.id == part; });
     Result<plan::Plan> next = *m_document.house();
@@ -225,132 +197,19 @@ bool BuyPresenter::setStatus(const std::string& part, plan::PurchaseStatus statu
     return m_document.edit("Note a purchase: " + toQt(line != list->lines.end() ? line->part.name : part), next);
 }
 
-QString BuyPresenter::listCsv() const { return list() ? toQt(buy::listCsv(*list())) : QString(); }
-
-std::vector<buy::Stop> BuyPresenter::trip() const
-{
-    return list() ? buy::tripOf(*list(), m_document.knowledge()) : std::vector<buy::Stop>{};
-}
-
-QString BuyPresenter::addWish(const QString& line)
-{
-    buy::WishSet set;
-    for (const QString& one : m_wishes + QStringList{line.trimmed()}) {
-        auto next = buy::withWish(std::move(set), fromQt(one), *m_document.house(), m_document.knowledge());
-        if (!next) return toQt(next.error().message());
-        set = std::move(*next);
-    }
-    m_wishes << line.trimmed();
-    Q_EMIT solveChanged();
-    return {};
-}
-
-void BuyPresenter::dropWish(int at)
-{
-    m_wishes.removeAt(at);
-    Q_EMIT solveChanged();
-}
-
-/// All wishes read again, since the house may have changed. Nothing: one of them fits no more, and that is told.
-std::optional<buy::WishSet> BuyPresenter::readWishes()
-{
-    buy::WishSet set;
-    for (const QString& one : m_wishes) {
-        auto next = buy::withWish(std::move(set), fromQt(one), *m_document.house(), m_document.knowledge());
-        if (!next) {
-            m_solveProblem = "“" + one + "”: " + toQt(next.error().message());
-            Q_EMIT solveChanged();
-            return std::nullopt;
-        }
-        set = std::move(*next);
-    }
-    return set;
-}
-
-void BuyPresenter::solve()
-{
-    auto set = readWishes();
-    if (!set) return;
-    m_isSolving = true;
-    m_found.reset();
-    m_solveProblem.clear();
-    m_progress = "Asking the rules what could be joined …";
-    m_stopSolving = std::make_shared<std::atomic<bool>>(false);
-    Q_EMIT solveChanged();
-    const auto tell = [this](const buy::SearchState& state) {
-        const QString text = progressText(state);
-        QMetaObject::invokeMethod(this, [this, text] {
-            if (!m_isSolving) return;
-            m_progress = text;
-            Q_EMIT solveChanged();
-        });
-    };
-    m_solving.start(
-        *this,
-        [house = m_document.house(), set = std::move(*set), kb = m_document.sharedKnowledge(), day = host::today(),
-         tell, stopped = m_stopSolving](const std::atomic<bool>& isStopped) {
-            IdSource ids(std::random_device{}());
-            ids.startAfter(plan::greatestId(*house));
-            QElapsedTimer last;
-            last.start();
-            return buy::cheapestPlan(
-                {*house, set, *kb, day, ids, buy::builtInSolver(), true, [&](const buy::SearchState& state) {
-                     if (last.elapsed() > kTellEveryMilliseconds) tell(state), last.restart();
-                     return !isStopped && !*stopped;
-                 }});
-        },
-        [this](Result<buy::CheapestPlan> done) {
-            m_isSolving = false;
-            if (done) m_found = std::move(*done);
-            else m_solveProblem = toQt(done.error().message());
-            Q_EMIT solveChanged();
-        });
-}
-
-void BuyPresenter::stop()
-{
-    if (m_stopSolving) *m_stopSolving = true;
-}
-
 store::VersionId BuyPresenter::takeOver(const QString& name)
 {
-    if (!m_found) return {};
-    const store::VersionId id = m_document.branch(name, &m_found->plan, toQt(m_found->sentence));
+    const auto& found = m_cheapest.found();
+    if (!found) return {};
+    const store::VersionId id = m_document.versions().branch(name, &found->plan, toQt(found->sentence));
     if (id.isSet()) choose(id);
     return id;
 }
 
-std::optional<Money> BuyPresenter::monthly() const
+void BuyPresenter::planStages(std::optional<Money> monthly)
 {
-    const store::Version* chosen = m_document.version(m_chosen);
-    std::optional<Money> monthly;
-    for (const plan::Budget& one : m_document.house()->budgets)
-        if (one.monthly && (!monthly || (chosen && text::lower(one.name) == text::lower(chosen->name))))
-            monthly = one.monthly;
-    return monthly;
-}
-
-void BuyPresenter::plan(std::optional<Money> monthly)
-{
-    const store::Version* chosen = m_document.version(m_chosen);
-    if (!chosen) return;
-    m_isPlanning = true;
-    m_stages.reset();
-    m_stageProblem.clear();
-    Q_EMIT stagesChanged();
-    m_planning.start(
-        *this,
-        [house = m_document.house(), variant = planOf(*chosen), kb = m_document.sharedKnowledge(), monthly,
-         list =
-             buy::ListQuestion{host::today(), chosen->name, buy::builtInSolver()}](const std::atomic<bool>& isStopped) {
-            return buy::stagePlan({*house, *variant, *kb, list, monthly, &isStopped, {}});
-        },
-        [this](Result<buy::StagePlan> done) {
-            m_isPlanning = false;
-            if (done) m_stages = std::move(*done);
-            else m_stageProblem = toQt(done.error().message());
-            Q_EMIT stagesChanged();
-        });
+    if (const store::Version* version = m_document.versions().find(m_chosen))
+        m_stages.plan(*version, planOf(*version), monthly);
 }
 
 }  // namespace sokudo::app

@@ -4,15 +4,11 @@
 
 #include <map>
 
-#include <QElapsedTimer>
-
 #include "app/document.h"
+#include "app/presenters/cheapest_presenter.h"
+#include "app/presenters/stages_presenter.h"
 #include "app/presenters/versions_presenter.h"
 #include "core/buy/figures.h"
-#include "core/buy/search/cheapest.h"
-#include "core/buy/stages.h"
-#include "core/buy/trip.h"
-#include "core/jobs/jobs.h"
 
 namespace sokudo::app {
 
@@ -35,16 +31,9 @@ public:
     explicit BuyPresenter(Document&, QObject* parent = nullptr);
     /// Nothing is worked out while nobody looks.
     void setActive(bool active);
-    /// Prices of this day; for tests.
-
     std::vector<store::Version> variants() const;
     store::VersionId chosen() const { return m_chosen; }
     void choose(store::VersionId);
-    store::VersionId branch(const QString& name) { return m_document.branch(name); }
-    void open(store::VersionId id) { m_document.open(id); }
-    store::VersionId opened() const { return m_document.variant(); }
-    bool merge(store::VersionId id) { return m_document.mergeVariant(id); }
-    bool drop(store::VersionId id) { return m_document.dropVersion(id); }
 
     /// The house first, then the variants that are shown.
     const std::vector<buy::VariantFigures>& figures() const { return m_figures; }
@@ -63,31 +52,15 @@ public:
     QString listSentence() const;
     /// Writes a purchase of a line into the house, or moves those that there are on.
     bool setStatus(const std::string& part, plan::PurchaseStatus);
-    QString listCsv() const;
-    std::vector<buy::Stop> trip() const;
 
-    // The cheapest plan.
-    QStringList wishes() const { return m_wishes; }
-    /// @return what is wrong with it; empty: taken
-    QString addWish(const QString& line);
-    void dropWish(int at);
-    void solve();
-    void stop();
-    bool isSolving() const { return m_isSolving; }
-    QString progress() const { return m_progress; }
-    const std::optional<buy::CheapestPlan>& found() const { return m_found; }
-    QString solveProblem() const { return m_solveProblem; }
+    CheapestPresenter& cheapest() { return m_cheapest; }
+    /// Keeps the plan that was found as a variant, and chooses it. @return unset: there is none, or it was refused
     store::VersionId takeOver(const QString& name);
+    StagesPresenter& stages() { return m_stages; }
+    /// Cuts the chosen variant into stages.
+    void planStages(std::optional<Money> monthly);
 
-    // Stages of the chosen variant.
-    void plan(std::optional<Money> monthly);
-    std::optional<Money> monthly() const;
-    bool isPlanning() const { return m_isPlanning; }
-    const std::optional<buy::StagePlan>& stages() const { return m_stages; }
-    QString stageProblem() const { return m_stageProblem; }
-
-    /// What has to be done for the chosen variant.
-    jobs::JobList jobs();
+    Document& document() { return m_document; }
     /// The chosen variant as it would be built; null: there is none.
     std::shared_ptr<const plan::Plan> chosenPlan();
 
@@ -97,12 +70,9 @@ public:
 Q_SIGNALS:
     void changed();  ///< variants or their figures
     void listChanged();
-    void solveChanged();  ///< wishes, progress or answer
-    void stagesChanged();
 
 private:
     void refresh();
-    std::optional<buy::WishSet> readWishes();
     std::shared_ptr<const plan::Plan> planOf(const store::Version&);
     /// A variant as it would be with the house as it is now.
     struct Built {
@@ -114,18 +84,16 @@ private:
     Built builtOf(const store::Version&) const;
     Document& m_document;
     VersionsPresenter m_versions;
-    QString m_problem, m_conflict, m_progress, m_solveProblem, m_stageProblem;
-    bool m_isActive = false, m_isStale = true, m_isWorking = false, m_isSolving = false, m_isPlanning = false;
+    QString m_problem, m_conflict;
+    bool m_isActive = false, m_isStale = true, m_isWorking = false;
     store::VersionId m_chosen;
     std::vector<store::VersionId> m_shown;
     std::map<store::VersionId, Built> m_built;
     std::vector<buy::VariantFigures> m_figures;
     plan::PlanPtr m_listed;  ///< the house that the lists of the figures point into
-    QStringList m_wishes;
-    std::optional<buy::CheapestPlan> m_found;
-    std::optional<buy::StagePlan> m_stages;
-    std::shared_ptr<std::atomic<bool>> m_stopSolving;
-    Work m_comparing, m_solving, m_planning;
+    CheapestPresenter m_cheapest;
+    StagesPresenter m_stages;
+    Work m_comparing;
 };
 
 }  // namespace sokudo::app

@@ -41,12 +41,13 @@ void DiagnosePresenter::refresh()
     m_trial.reset();
     m_inquiry.reset();
     m_userAnswers = {};
-    for (const measure::Trial& trial : m_document.trials())
+    for (const measure::Trial& trial : m_document.records().trials())
         if (trial.from == path.from && trial.to == path.to && trial.kind == kind) m_trial = trial;
     if (m_trial) {
-        m_userAnswers = m_document.userAnswersOf(*m_trial);
-        m_inquiry = diagnose::inquire(m_document.plan(), m_document.knowledge(), m_document.analysis(), *m_trial,
-                                      {m_document.trials(), m_document.entries(), m_snapshots, m_userAnswers});
+        m_userAnswers = m_document.records().userAnswersOf(*m_trial);
+        m_inquiry = diagnose::inquire(
+            m_document.plan(), m_document.knowledge(), m_document.analysis(), *m_trial,
+            {m_document.records().trials(), m_document.records().entries(), m_snapshots, m_userAnswers});
     }
     Q_EMIT changed();
 }
@@ -171,7 +172,7 @@ QStringList DiagnosePresenter::tried() const
 {
     QStringList result;
     const auto& path = m_selection.path();
-    for (const measure::Trial& trial : m_document.trials()) {
+    for (const measure::Trial& trial : m_document.records().trials()) {
         if (trial.from != path.from || trial.to != path.to) continue;
         constexpr const char* kWays[] = {"", " back", " both ways"};
         const QString what =
@@ -187,17 +188,17 @@ QStringList DiagnosePresenter::tried() const
 
 void DiagnosePresenter::answer(const std::string& flag, bool present)
 {
-    m_document.answer(m_selection.path().from, m_selection.path().to, flag, present);
+    m_document.records().answer(m_selection.path().from, m_selection.path().to, flag, present);
 }
 
 void DiagnosePresenter::cannotTell(const std::string& flag)
 {
-    m_document.answer(m_selection.path().from, m_selection.path().to, flag, false, true);
+    m_document.records().answer(m_selection.path().from, m_selection.path().to, flag, false, true);
 }
 
 void DiagnosePresenter::fixFailed(const std::string& cause)
 {
-    m_document.answer(m_selection.path().from, m_selection.path().to, cause, true);
+    m_document.records().answer(m_selection.path().from, m_selection.path().to, cause, true);
 }
 
 std::vector<CauseRow> DiagnosePresenter::struckOff() const
@@ -256,7 +257,7 @@ QString DiagnosePresenter::conclusion() const
 bool DiagnosePresenter::keepConclusion()
 {
     const QString text = conclusion();
-    return !text.isEmpty() && m_document.writeDiagnosis(text, m_trial->id);
+    return !text.isEmpty() && m_document.records().writeDiagnosis(text, m_trial->id);
 }
 
 }  // namespace sokudo::app

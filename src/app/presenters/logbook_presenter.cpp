@@ -48,7 +48,8 @@ LogbookPresenter::LogbookPresenter(Document& document, Selection& selection, QOb
 void LogbookPresenter::refresh()
 {
     std::vector<Row> rows;
-    for (auto entry = m_document.entries().rbegin(); entry != m_document.entries().rend(); ++entry) {
+    for (auto entry = m_document.records().entries().rbegin(); entry != m_document.records().entries().rend();
+         ++entry) {
         if (m_kind && entry->kind != *m_kind) continue;
         if (!m_filter.isEmpty() && !toQt(entry->text).contains(m_filter, Qt::CaseInsensitive)) continue;
         rows.push_back({entry->at, entry->kind, momentText(entry->at), toQt(entry->text), entry->trial});
@@ -74,7 +75,7 @@ void LogbookPresenter::splitAt(int row)
     const Row* found = m_rows.row(row);
     if (!found) return;
     if (found->kind == logbook::EntryKind::Measurement) {
-        for (const measure::Trial& trial : m_document.trials()) {
+        for (const measure::Trial& trial : m_document.records().trials()) {
             if (trial.id != found->trial) continue;
             expect::PathQuestion path = m_selection.path();
             path.from = trial.from;
@@ -97,7 +98,7 @@ std::vector<const measure::Trial*> LogbookPresenter::pathTrials() const
     const auto kind =
         path.traffic == expect::Traffic::FileCopy ? measure::TrialKind::FileCopy : measure::TrialKind::Memory;
     std::vector<const measure::Trial*> found;
-    for (const measure::Trial& trial : m_document.trials())
+    for (const measure::Trial& trial : m_document.records().trials())
         if (trial.from == path.from && trial.to == path.to && trial.kind == kind &&
             trial.direction == measure::Direction::Forward)
             found.push_back(&trial);
@@ -111,7 +112,7 @@ measure::Timestamp LogbookPresenter::splitTime() const
     const auto trials = pathTrials();
     if (trials.size() < 2) return {};
     if (const logbook::Entry* change =
-            logbook::lastChangeBetween(m_document.entries(), trials.front()->at, trials.back()->at))
+            logbook::lastChangeBetween(m_document.records().entries(), trials.front()->at, trials.back()->at))
         return change->at;
     std::size_t widest = 1;
     for (std::size_t i = 1; i < trials.size(); ++i)
@@ -133,8 +134,8 @@ QString LogbookPresenter::gainSentence(measure::Timestamp split) const
     question.bothWays = false;
     const auto copyPath =
         expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question);
-    const auto gain =
-        diagnose::benefit(m_document.trials(), question.from, question.to, split, copyPath ? &*copyPath : nullptr);
+    const auto gain = diagnose::benefit(m_document.records().trials(), question.from, question.to, split,
+                                        copyPath ? &*copyPath : nullptr);
     if (!gain.network || !gain.copy) return {};
     QString text = toQt(gain.sentence);
     text[0] = text[0].toUpper();
@@ -153,7 +154,7 @@ QString LogbookPresenter::compareSentence() const
     const auto a = measure::summarise(before), b = measure::summarise(after);
     QString what = m_split ? m_splitText : QString();
     if (!m_split)
-        for (const auto& entry : m_document.entries())
+        for (const auto& entry : m_document.records().entries())
             if (entry.at == split && entry.kind == logbook::EntryKind::Change) what = toQt(entry.text);
     const QString since = what.isEmpty() ? QString("the change") : "“" + what + "”";
     return gainSentence(split) + QString("Before %1: %2 (%3 %4). After: %5 (%6 %7). %8.")
@@ -185,8 +186,12 @@ std::optional<kb::Band> LogbookPresenter::band() const
 
 std::string LogbookPresenter::reportHtml() const
 {
-    report::ReportInput input{m_document.plan(),   m_document.knowledge(), m_document.analysis(),
-                              m_document.trials(), m_document.entries(),   {},
+    report::ReportInput input{m_document.plan(),
+                              m_document.knowledge(),
+                              m_document.analysis(),
+                              m_document.records().trials(),
+                              m_document.records().entries(),
+                              {},
                               host::now()};
     const auto& path = m_selection.path();
     if (auto expectation =

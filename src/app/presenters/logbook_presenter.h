@@ -17,7 +17,7 @@ public:
     QAbstractItemModel* entries() { return &m_rows; }  ///< newest first
     void setFilter(const QString&);
     void setKind(std::optional<logbook::EntryKind>);
-    bool writeNote(const QString& text) { return m_document.writeNote(text); }
+    bool writeNote(const QString& text) { return m_document.records().writeNote(text); }
 
     /// Splits the path's results at this entry. For a measurement the path follows it.
     void splitAt(int row);

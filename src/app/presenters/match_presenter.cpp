@@ -61,23 +61,23 @@ MatchPresenter::MatchPresenter(Document& document, Selection& selection, QObject
 bool MatchPresenter::passes(const match::LinkReport& report) const
 {
     const plan::Plan& plan = m_document.plan();
-    if (m_verdict && report.verdict != *m_verdict) return false;
-    if (m_place.isSet()) {
+    if (m_filter.verdict && report.verdict != *m_filter.verdict) return false;
+    if (m_filter.place.isSet()) {
         const auto isThere = [&](plan::PortId port) {
             const plan::Device* device = plan::deviceOf(plan, port);
-            return device && device->place == m_place;
+            return device && device->place == m_filter.place;
         };
         if (!isThere(report.link.a) && !isThere(report.link.b)) return false;
     }
-    if (!m_medium.isEmpty()) {
+    if (!m_filter.medium.isEmpty()) {
         const bool has = std::any_of(report.link.runs.begin(), report.link.runs.end(), [&](plan::RunId id) {
             const plan::Run* run = plan.runs.find(id);
-            return run && run->medium == fromQt(m_medium);
+            return run && run->medium == fromQt(m_filter.medium);
         });
         if (!has) return false;
     }
-    return m_filter.isEmpty() || toQt(report.title).contains(m_filter, Qt::CaseInsensitive) ||
-           toQt(report.reason()).contains(m_filter, Qt::CaseInsensitive);
+    return m_filter.words.isEmpty() || toQt(report.title).contains(m_filter.words, Qt::CaseInsensitive) ||
+           toQt(report.reason()).contains(m_filter.words, Qt::CaseInsensitive);
 }
 
 void MatchPresenter::refresh()
@@ -94,27 +94,10 @@ void MatchPresenter::refresh()
     Q_EMIT changed();
 }
 
-void MatchPresenter::setFilter(const QString& filter)
+void MatchPresenter::setFilter(const LinkFilter& filter)
 {
-    m_filter = filter.trimmed();
-    refresh();
-}
-
-void MatchPresenter::setVerdictFilter(std::optional<Verdict> verdict)
-{
-    m_verdict = verdict;
-    refresh();
-}
-
-void MatchPresenter::setPlaceFilter(plan::PlaceId place)
-{
-    m_place = place;
-    refresh();
-}
-
-void MatchPresenter::setMediumFilter(const QString& medium)
-{
-    m_medium = medium;
+    m_filter = filter;
+    m_filter.words = filter.words.trimmed();
     refresh();
 }
 

@@ -44,6 +44,14 @@ struct CandidateRow {
     bool isThere;
 };
 
+/// Which links are listed: those of which all of it holds.
+struct LinkFilter {
+    QString words = {};  ///< in its title or its reason; empty: any
+    std::optional<Verdict> verdict = {};
+    plan::PlaceId place = {};  ///< it touches; unset: any
+    QString medium = {};       ///< id in media.csv of a cable on the way; empty: any
+};
+
 class MatchPresenter final : public QObject {
     Q_OBJECT
 public:
@@ -53,17 +61,12 @@ public:
     int selectedRow() const;
     void select(int row);
     void selectRun(plan::RunId run) { m_selection.selectRun(run); }
-    void setFilter(const QString&);
-    void setVerdictFilter(std::optional<Verdict>);
-    /// Only links that touch the place; unset: all.
-    void setPlaceFilter(plan::PlaceId);
-    /// Only links with such a cable on the way: id in media.csv; empty: all.
-    void setMediumFilter(const QString& medium);
+    const LinkFilter& filter() const { return m_filter; }
+    void setFilter(const LinkFilter&);
     std::vector<std::pair<plan::PlaceId, QString>> places() const;
     std::vector<std::pair<QString, QString>> media() const;
     /// The links in the list, in its order.
     std::vector<match::ReportPtr> shown() const;
-    std::optional<Verdict> verdictFilter() const { return m_verdict; }
 
     QString title() const;
     QString sentence() const;
@@ -99,10 +102,7 @@ private:
     Document& m_document;
     Selection& m_selection;
     RowModel<Row> m_rows;
-    QString m_filter;
-    std::optional<Verdict> m_verdict;
-    plan::PlaceId m_place;
-    QString m_medium;
+    LinkFilter m_filter;
     bool passes(const match::LinkReport&) const;
 };
 

@@ -94,7 +94,7 @@ void MeasurePresenter::finish(const measure::TrafficQuestion& question, Result<m
     trial.from = m_path.from;
     trial.to = m_path.to;
     const BitRate rate = trial.rate.value;
-    const bool kept = m_document.keepTrials({trial});
+    const bool kept = m_document.records().keepTrials({trial});
     Q_EMIT finished(
         QString("%1, that is %2, kept in the logbook").arg(toQt(text::rate(rate)), toQt(text::byteRate(rate))), kept);
 }
@@ -110,7 +110,7 @@ QString MeasurePresenter::keepOwn(measure::Trial trial)
                    "Read this machine")
             .arg(rate, m_machineName);
     trial.from = trial.to = self->id;
-    const bool isKept = m_document.keepTrials({std::move(trial)});
+    const bool isKept = m_document.records().keepTrials({std::move(trial)});
     return isKept ? QString("%1 alone moves %2: kept as its own ceiling, and shown at its processor on every path")
                         .arg(toQt(self->name), rate)
                   : QString("%1 alone moves %2; it could not be kept").arg(toQt(self->name), rate);
@@ -142,7 +142,7 @@ bool MeasurePresenter::keepTyped(const QString& typed, const QString& note)
     trial.rate = parsed->rate;
     trial.note = fromQt(note.trimmed());
     trial.conditions["typed"] = fromQt(typed.trimmed());
-    if (!m_document.keepTrials({trial})) return false;
+    if (!m_document.records().keepTrials({trial})) return false;
     Q_EMIT message("Kept " + toQt(text::rate(parsed->rate.value)) + " in the logbook", true);
     return true;
 }
@@ -157,7 +157,7 @@ bool MeasurePresenter::importCsv(const QByteArray& content, const QString& name)
         return false;
     }
     const auto count = trials->size();
-    if (!m_document.keepTrials(std::move(*trials))) return false;
+    if (!m_document.records().keepTrials(std::move(*trials))) return false;
     Q_EMIT message(QString("%1 results imported").arg(count), true);
     return true;
 }
@@ -195,7 +195,7 @@ std::vector<MeasurePresenter::Row> MeasurePresenter::rows() const
         if (auto output = paths.expectation(question)) at->second = std::move(*output);
         return at->second;
     };
-    for (const measure::Trial& trial : m_document.trials()) {
+    for (const measure::Trial& trial : m_document.records().trials()) {
         if (trial.from != path.from || trial.to != path.to || trial.kind != kindOf(path)) continue;
         constexpr const char* kWays[] = {"forward", "reverse", "both ways"};
         QString how = trial.kind == measure::TrialKind::FileCopy ? QString("file copy")

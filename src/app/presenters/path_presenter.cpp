@@ -23,6 +23,7 @@ PathPresenter::PathPresenter(Document& document, Selection& selection, QObject* 
     : QObject(parent),
       m_document(document),
       m_selection(selection),
+      m_try(document),
       m_rows({{"Stage",
                [](const Row& row, int role) -> QVariant {
                    if (role == Qt::DisplayRole) return row.binds ? row.name + " (limit)" : row.name;
@@ -54,6 +55,7 @@ PathPresenter::PathPresenter(Document& document, Selection& selection, QObject* 
                }}},
              this)
 {
+    connect(&m_try, &StageTry::changed, this, &PathPresenter::fillBore);
     connect(&document, &Document::analysisChanged, this, &PathPresenter::refresh);
     connect(&document, &Document::recordChanged, this, &PathPresenter::refresh);
     connect(&selection, &Selection::pathChanged, this, &PathPresenter::refresh);
@@ -66,8 +68,8 @@ void PathPresenter::pickFirstPath()
 {
     if (m_selection.path().from.isSet()) return;
     expect::PathQuestion question;
-    if (!m_document.trials().empty()) {
-        const measure::Trial& newest = m_document.trials().back();
+    if (!m_document.records().trials().empty()) {
+        const measure::Trial& newest = m_document.records().trials().back();
         question.from = newest.from;
         question.to = newest.to;
     } else if (const auto known = hosts(); known.size() >= 2) {
@@ -103,7 +105,7 @@ std::vector<const measure::Trial*> PathPresenter::trials() const
 {
     // A reverse run of the other way round is a run of this one.
     std::vector<const measure::Trial*> found;
-    for (const measure::Trial& trial : m_document.trials()) {
+    for (const measure::Trial& trial : m_document.records().trials()) {
         const expect::PathQuestion asked = diagnose::questionOf(trial);
         const bool ends = asked.from == question().from && asked.to == question().to,
                    turned = asked.from == question().to && asked.to == question().from;
@@ -124,11 +126,11 @@ void PathPresenter::refresh()
 {
     m_expectation.reset();
     m_problem.clear();
-    m_tried.reset();
     auto result =
         expect::expectation(m_document.plan(), m_document.knowledge(), m_document.analysis().links, question());
     if (result) m_expectation = std::move(*result);
     else m_problem = toQt(result.error().message());
+    m_try.of(m_expectation ? &*m_expectation : nullptr, question(), m_problem);
     fillBore();
 }
 
@@ -175,8 +177,9 @@ QStringList PathPresenter::disksOf(plan::DeviceId id) const
 /// What this machine moved in a test with itself; empty: it was not tested so.
 QString PathPresenter::ownCeilingText(const expect::Stage& stage) const
 {
-    const measure::Trial* own =
-        stage.kind == expect::StageKind::Processor ? measure::ownCeiling(m_document.trials(), stage.device) : nullptr;
+    const measure::Trial* own = stage.kind == expect::StageKind::Processor
+                                    ? measure::ownCeiling(m_document.records().trials(), stage.device)
+                                    : nullptr;
     return own ? QString(". Measured with itself: %1, %2")
                      .arg(toQt(text::rate(measure::eachWay(*own).value, 3)), toQt(measure::momentText(own->at)))
                : QString();

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/document.h"
+#include "app/presenters/stage_try.h"
 #include "app/row_model.h"
 #include "app/selection.h"
 #include "core/kb/stage_rows.h"
@@ -58,14 +59,7 @@ public:
     /// choose.
     QStringList disksFrom() const { return disksOf(question().from); }
     QStringList disksTo() const { return disksOf(question().to); }
-    /// Changes a stage for a look; empty: it was understood, else why not.
-    QString tryStage(int stage, const QString& text);
-    bool isTrying() const { return m_tried.has_value(); }
-    QString tryText() const;  ///< what the change does, in one sentence
-    static QString exampleFor(expect::StageKind);
-    void dropTry();
-    /// Writes the change into the survey where it can hold it (see keptStage); empty: done, else why not.
-    QString keepTry();
+    StageTry& stageTry() { return m_try; }
     /// What may be drawn behind: nothing, the other direction, another way, faster links.
     QStringList comparisons() const;
     int comparison() const { return m_comparison; }
@@ -85,22 +79,20 @@ private:
     QString ownCeilingText(const expect::Stage&) const;
     QStringList disksOf(plan::DeviceId) const;
     void fillOther();
-    const expect::Expectation* shown() const { return m_tried ? &*m_tried : m_expectation ? &*m_expectation : nullptr; }
+    const expect::Expectation* shown() const
+    {
+        return m_try.isTrying() ? m_try.tried() : m_expectation ? &*m_expectation : nullptr;
+    }
     struct Row {
         QString name, low, typical, high, working, source;
         bool binds;
-    };
-    struct Try {
-        int stage = 0;
-        QString text;
     };
     Document& m_document;
     Selection& m_selection;
     std::optional<expect::Expectation> m_expectation;
     QString m_problem;
     BoreContent m_bore;
-    std::optional<expect::Expectation> m_tried;
-    Try m_try;
+    StageTry m_try;
     int m_comparison = 0;
     RowModel<Row> m_rows;
 };

@@ -6,28 +6,12 @@
 
 #include "app/document.h"
 #include "app/presenters/house_content.h"
+#include "app/presenters/outage_presenter.h"
+#include "app/presenters/repairs_presenter.h"
 #include "app/row_model.h"
 #include "app/selection.h"
-#include "core/power/energy.h"
-#include "core/power/judgement.h"
-#include "core/power/place_fit.h"
-#include "core/power/poe_source.h"
-#include "core/power/repairs.h"
 
 namespace sokudo::app {
-
-/// All that the bench shows of one state of the plan; the plan lives as long as it.
-struct PowerView {
-    plan::PlanPtr plan;
-    std::shared_ptr<const kb::KnowledgeBase> kb;
-    match::Reports links;
-    std::unique_ptr<power::SupplyNet> net;
-    power::Energy energy;
-    std::vector<power::PoeSource> sources;
-    std::vector<power::SinglePoint> points;
-    std::vector<power::PlaceFit> places;
-    power::Judgements judgements;
-};
 
 class PowerPresenter final : public QObject {
     Q_OBJECT
@@ -45,35 +29,8 @@ public:
     bool isWorking() const { return m_isWorking; }
     void select(const plan::Subject&);
 
-    // Outage.
-    struct Choice {
-        QString text;
-        power::Outage outage;
-    };
-    /// What can go off: the house, each circuit, each place with a plug, each device that others hang on.
-    std::vector<Choice> outages() const;
-    void play(const power::Outage&);
-    const std::optional<power::TimeLine>& timeLine() const { return m_line; }
-    QString outageTitle() const;
-    /// "At 0:00 the internet is gone: …": what the outage does, in one or two sentences.
-    QString outageSays() const;
-    struct Gone {
-        QString names, why;
-        bool isService = false;  ///< a service, not devices
-        Verdict mark = Verdict::NoLink;
-    };
-    /// What is gone at a time, with why: services first, then devices by what they hang on.
-    std::vector<Gone> goneAt(Duration) const;
-    /// "14 of 28 devices work; internet is gone".
-    QString standingAt(Duration) const;
-    std::set<plan::DeviceId> offAt(Duration) const;
-
-    // Repairs.
-    const std::vector<power::Repair>& repairs() const { return m_repairs; }
-    bool isRepairing() const { return m_isRepairing; }
-    void stopRepairs();
-    /// Makes a repair: one step of undo.
-    bool use(int repair);
+    OutagePresenter& outage() { return m_outage; }
+    RepairsPresenter& repairs() { return m_repairs; }
 
     QAbstractItemModel* pointRows() { return &m_points; }
     QAbstractItemModel* placeRows() { return &m_places; }
@@ -100,13 +57,10 @@ public:
 
 Q_SIGNALS:
     void changed();
-    void outageChanged();
-    void repairsChanged();
 
 private:
     void refresh();
     void take(std::shared_ptr<PowerView>);
-    void searchRepairs();
     void fillPoints();
     void fillPlaces();
     void fillSources();
@@ -133,16 +87,15 @@ private:
     Document& m_document;
     Selection& m_selection;
     std::shared_ptr<PowerView> m_view;
-    bool m_isActive = false, m_isStale = true, m_isWorking = false, m_isRepairing = false;
-    power::Outage m_outage;
-    std::optional<power::TimeLine> m_line;
-    std::vector<power::Repair> m_repairs;
+    bool m_isActive = false, m_isStale = true, m_isWorking = false;
+    OutagePresenter m_outage;
+    RepairsPresenter m_repairs;
     int m_source = 0;
     RowModel<PointRow> m_points;
     RowModel<PlaceRow> m_places;
     RowModel<SourceRow> m_sources;
     RowModel<LoadRow> m_loads;
-    Work m_work, m_repairWork;
+    Work m_work;
 };
 
 /// "46 W", "12.9 W (8.3 to 21.2)".

@@ -9,12 +9,7 @@
 #include "core/match/lane_plan.h"
 #include "core/match/parts_list.h"
 #include "core/match/run_rules.h"
-#include "core/measure/module_entry.h"
-#include "core/measure/module_name.h"
-#include "core/plan/duplicate.h"
 #include "core/plan/edits.h"
-#include "host/host_reader.h"
-#include "store/rebase.h"
 
 namespace sokudo::app {
 namespace {
@@ -24,7 +19,11 @@ QString figure(const std::optional<BitRate>& rate) { return rate ? toQt(text::ra
 }  // namespace
 
 SurveyPresenter::SurveyPresenter(Document& document, Selection& selection, HostSource hosts, QObject* parent)
-    : QObject(parent), m_document(document), m_selection(selection), m_hosts(std::move(hosts))
+    : QObject(parent),
+      m_document(document),
+      m_selection(selection),
+      m_edits(document, selection),
+      m_hosts(document, selection, std::move(hosts))
 {
     connect(&document, &Document::planChanged, this, &SurveyPresenter::changed);
     connect(&document, &Document::analysisChanged, this, &SurveyPresenter::changed);
@@ -228,125 +227,6 @@ QString SurveyPresenter::emptyAdvice() const
     return {};
 }
 
-/// Saves what a form made of an object. Where the object was changed while the form was open, only what the form itself
-/// changed goes in; a deleted one stays deleted.
-template <class T, class Put>
-bool SurveyPresenter::keep(const char* kind, T object, const T& base, const std::optional<plan::Source>& source,
-                           const Table<T>& now, const QString& called, Put put)
-{
-    const bool fresh = !object.id.isSet();
-    if (source)
-        for (const std::string& field : store::changedFields(fresh ? T{} : base, object))
-            object.sources.set(field, *source);
-    if (fresh) {
-        object.id = m_document.ids().next<decltype(T::id)>();
-    } else {
-        const T* current = now.find(object.id);
-        if (!current) {
-            Q_EMIT m_document.failed(called + " was deleted while its form was open; undo brings it back");
-            return false;
-        }
-        auto merged = store::mergedRow(base.id.isSet() ? base : *current, object, *current);
-        if (!merged) {
-            Q_EMIT m_document.failed(called + ": " + toQt(merged.error().what.text()));
-            return false;
-        }
-        object = std::move(*merged);
-    }
-    const auto id = object.id;
-    const QString text = QString(fresh ? "Add %1 %2" : "Change %1 %2").arg(kind, called);
-    if (!m_document.edit(text, put(plan(), std::move(object)))) return false;
-    if constexpr (std::is_same_v<T, plan::Device>) m_selection.selectDevice(id);
-    if constexpr (std::is_same_v<T, plan::Run>) m_selection.selectRun(id);
-    return true;
-}
-
-bool SurveyPresenter::putPlace(plan::Place place, const plan::Place& base, const std::optional<plan::Source>& source)
-{
-    const QString called = toQt(place.name);
-    return keep("place", std::move(place), base, source, plan().places, called, plan::edits::putPlace);
-}
-
-bool SurveyPresenter::putDevice(plan::Device device, const plan::Device& base,
-                                const std::optional<plan::Source>& source)
-{
-    const QString called = toQt(device.name);
-    return keep("device", std::move(device), base, source, plan().devices, called, plan::edits::putDevice);
-}
-
-bool SurveyPresenter::putPort(plan::Port port, const plan::Port& base, const std::optional<plan::Source>& source)
-{
-    if (!port.id.isSet()) port.position = static_cast<int>(plan::portsOf(plan(), port.device).size());
-    const plan::Device* device = plan().devices.find(port.device);
-    const QString called = (device ? toQt(device->name) + " " : QString()) + toQt(port.name);
-    return keep("port", std::move(port), base, source, plan().ports, called, plan::edits::putPort);
-}
-
-bool SurveyPresenter::putSlot(plan::Slot slot, const plan::Slot& base, const std::optional<plan::Source>& source)
-{
-    const QString called = toQt(slot.name);
-    return keep("slot", std::move(slot), base, source, plan().slots, called, plan::edits::putSlot);
-}
-
-bool SurveyPresenter::putRun(plan::Run run, const plan::Run& base, const std::optional<plan::Source>& source)
-{
-    const QString called = toQt(run.label);
-    return keep("run", std::move(run), base, source, plan().runs, called, plan::edits::putRun);
-}
-
-bool SurveyPresenter::deleteSelected()
-{
-    if (const plan::Device* device = plan().devices.find(m_selection.device())) {
-        const QString text = "Delete device " + toQt(device->name);
-        return m_document.edit(text, plan::edits::deleteDevice(plan(), device->id)) && (m_selection.clear(), true);
-    }
-    if (const plan::Run* run = plan().runs.find(m_selection.run())) {
-        const QString text = "Delete run " + toQt(run->label);
-        return m_document.edit(text, plan::edits::deleteRun(plan(), run->id)) && (m_selection.clear(), true);
-    }
-    return false;
-}
-
-bool SurveyPresenter::duplicateDevice(plan::DeviceId id)
-{
-    const plan::Device* device = plan().devices.find(id);
-    if (!device) return false;
-    const std::string name = plan::freeName(plan(), device->name);
-    const auto made = plan::duplicateDevice(plan(), id, name, {}, m_document.ids());
-    if (!m_document.edit("Duplicate device " + toQt(device->name),
-                         made ? Result<plan::Plan>(made->plan) : tl::unexpected(made.error())))
-        return false;
-    m_selection.selectDevice(made->devices.front());
-    return true;
-}
-
-bool SurveyPresenter::duplicatePlace(plan::PlaceId id)
-{
-    const plan::Place* place = plan().places.find(id);
-    if (!place) return false;
-    const std::string name = plan::freeName(plan(), place->name);
-    const auto made = plan::duplicatePlace(plan(), id, name, place->level, " of " + name, m_document.ids());
-    return m_document.edit("Duplicate place " + toQt(place->name),
-                           made ? Result<plan::Plan>(made->plan) : tl::unexpected(made.error()));
-}
-
-bool SurveyPresenter::deletePlace(plan::PlaceId id)
-{
-    const plan::Place* place = plan().places.find(id);
-    return place && m_document.edit("Delete place " + toQt(place->name), plan::edits::deletePlace(plan(), id));
-}
-
-bool SurveyPresenter::deletePort(plan::PortId id)
-{
-    return m_document.edit("Delete port " + toQt(plan::portText(plan(), id)), plan::edits::deletePort(plan(), id));
-}
-
-bool SurveyPresenter::deleteSlot(plan::SlotId id)
-{
-    const plan::Slot* slot = plan().slots.find(id);
-    return slot && m_document.edit("Delete slot " + toQt(slot->name), plan::edits::deleteSlot(plan(), id));
-}
-
 SurveyPresenter::Preview SurveyPresenter::preview(const plan::Run& given) const
 {
     plan::Run run = given;
@@ -358,88 +238,6 @@ SurveyPresenter::Preview SurveyPresenter::preview(const plan::Run& given) const
     const match::LinkReport report = match::judge(match::linkContext(*next, *link, m_document.knowledge()));
     return {report.verdict, toQt(std::string(word(report.verdict))) +
                                 (report.rate ? ", " + figure(report.rate) : QString()) + ": " + toQt(report.reason())};
-}
-
-void SurveyPresenter::readHost(const std::string& name, HostRead done)
-{
-    using Read = Result<measure::HostSnapshot>;
-    std::shared_ptr<measure::HostReader> reader = m_hosts ? m_hosts(name) : nullptr;
-    if (!reader)
-        return done(failure(
-            ErrorCode::NotFound,
-            "Sokudo cannot read this machine from here; run sokudo-cli host there and type the result in", name));
-    m_reading.start(
-        *this, [reader](const std::atomic<bool>&) { return reader->read(); }, [done](const Read& read) { done(read); });
-}
-
-void SurveyPresenter::readAgent(const std::string& address, const std::string& key, HostRead done)
-{
-    using Read = Result<measure::HostSnapshot>;
-    auto opened = m_agents(address, key);
-    if (!opened) return done(tl::unexpected(opened.error()));
-    std::shared_ptr<measure::HostReader> reader = std::move(*opened);
-    m_reading.start(
-        *this, [reader](const std::atomic<bool>&) { return reader->read(); }, [done](const Read& read) { done(read); });
-}
-
-InspectorContent SurveyPresenter::hostContent(const measure::HostSnapshot& host) const
-{
-    InspectorContent result{
-        toQt(host.name),
-        QString("read just now · %1 cores%2")
-            .arg(host.cores)
-            .arg(host.maxClockGhz
-                     ? QString(", %1%2GHz").arg(toQt(text::number(*host.maxClockGhz, 2)), toQt(text::kThin))
-                     : QString()),
-        {},
-        {},
-        {}};
-    const auto line = [](QString name, QString value, bool known = true) {
-        return InspectorLine{
-            known ? std::optional<Verdict>() : Verdict::Unknown, std::move(name), {}, std::move(value), {}, {}, {}};
-    };
-    for (const auto& interface : host.interfaces) {
-        if (interface.isVirtual) continue;
-        InspectorSection section{
-            toQt(interface.name) + (interface.driver.empty() ? QString() : " · " + toQt(interface.driver)), {}};
-        section.lines.push_back(
-            line("rate", interface.speed ? toQt(text::linkRate(*interface.speed)) : toQt(interface.speed.explanation),
-                 bool(interface.speed)));
-        section.lines.push_back(line("MTU", QString::number(interface.mtu)));
-        if (interface.bus)
-            section.lines.push_back(line("slot", QString("%1.0 ×%2 of card %3.0 ×%4")
-                                                     .arg(interface.bus->generation)
-                                                     .arg(interface.bus->lanes)
-                                                     .arg(interface.bus->cardGeneration)
-                                                     .arg(interface.bus->cardLanes)));
-        else if (interface.usb) section.lines.push_back(line("USB", toQt(text::linkRate(interface.usb->speed))));
-        else section.lines.push_back(line("slot", toQt(interface.bus.explanation), false));
-        section.lines.push_back(
-            line("FEC", interface.fec ? toQt(*interface.fec) : toQt(interface.fec.explanation), bool(interface.fec)));
-        if (interface.module) {
-            section.lines.push_back(line(
-                "module",
-                toQt(interface.module->kind + ", " + measure::nameOf(*interface.module, m_document.knowledge()).says)));
-            QStringList light;
-            for (PowerDbm power : interface.module->rxPower) light << toQt(text::power(power));
-            if (!light.isEmpty()) section.lines.push_back(line("receives", light.join(", ")));
-        } else {
-            section.lines.push_back(line("module", toQt(interface.module.explanation), false));
-        }
-        result.sections.push_back(std::move(section));
-    }
-    return result;
-}
-
-bool SurveyPresenter::addHost(const measure::HostSnapshot& snapshot, plan::PlaceId place)
-{
-    const auto result = host::surveyed(snapshot, place, m_document.ids());
-    if (!m_document.edit("Add " + toQt(result.device.name) + " as read from the machine",
-                         measure::putHost(plan(), result.device, result.slots, result.ports, snapshot,
-                                          m_document.knowledge(), m_document.ids())))
-        return false;
-    m_selection.selectDevice(result.device.id);
-    return true;
 }
 
 }  // namespace sokudo::app

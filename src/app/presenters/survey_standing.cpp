@@ -135,7 +135,7 @@ InspectorSection SurveyPresenter::failureSection(const plan::Subject& what) cons
 
 QStringList SurveyPresenter::portForecast() const
 {
-    const auto oldest = store::oldestSnapshot(m_document.versions());
+    const auto oldest = store::oldestSnapshot(m_document.versions().all());
     if (!oldest) return {};
     using std::chrono::days, std::chrono::floor;
     const auto today = floor<days>(host::now());
@@ -296,7 +296,7 @@ InspectorContent SurveyPresenter::portContent(const plan::Port& port) const
     // The newest entries of the logbook that name the port.
     InspectorSection history{"History", {}};
     const QString name = toQt(plan::portText(plan(), port.id));
-    const auto& entries = m_document.entries();
+    const auto& entries = m_document.records().entries();
     for (auto entry = entries.rbegin(); entry != entries.rend() && history.lines.size() < kMostHistory; ++entry)
         if (toQt(entry->text).contains(name)) history.lines.push_back(plain(momentText(entry->at), toQt(entry->text)));
     if (!history.lines.empty()) result.sections.push_back(std::move(history));

@@ -22,7 +22,7 @@ VersionsPresenter::VersionsPresenter(Document& document, QObject* parent) : QObj
 
 std::vector<store::Version> VersionsPresenter::versions() const
 {
-    std::vector<store::Version> all = m_document.versions();
+    std::vector<store::Version> all = m_document.versions().all();
     std::reverse(all.begin(), all.end());
     return all;
 }
@@ -30,7 +30,7 @@ std::vector<store::Version> VersionsPresenter::versions() const
 plan::PlanPtr VersionsPresenter::house(store::VersionId id) const
 {
     if (!id.isSet()) return m_document.house();
-    for (const store::Version& one : m_document.versions())
+    for (const store::Version& one : m_document.versions().all())
         if (one.id == id)
             if (auto restored = store::restored(m_document.plan(), one))
                 return std::make_shared<const plan::Plan>(std::move(*restored));
@@ -58,7 +58,7 @@ bool VersionsPresenter::drop(store::VersionId id)
 {
     if (m_before == id) m_before = {};
     if (m_after == id) m_after = {};
-    return m_document.dropVersion(id);
+    return m_document.versions().drop(id);
 }
 
 VersionsPresenter::Drawn VersionsPresenter::drawn() const

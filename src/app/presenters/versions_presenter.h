@@ -29,9 +29,9 @@ public:
     Drawn drawn() const;
     bool keep(const QString& name, store::VersionKind kind, const QString& note)
     {
-        return m_document.keepVersion(name, kind, note);
+        return m_document.versions().keep(name, kind, note);
     }
-    bool use(store::VersionId id) { return m_document.useVersion(id); }
+    bool use(store::VersionId id) { return m_document.versions().use(id); }
     bool drop(store::VersionId);
 
 Q_SIGNALS:

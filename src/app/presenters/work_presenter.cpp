@@ -23,7 +23,8 @@ WorkPresenter::WorkPresenter(Document& document, BuyPresenter& buy, QObject* par
 
 void WorkPresenter::refresh()
 {
-    m_jobs = m_buy.jobs();
+    const auto variant = m_buy.chosenPlan();
+    m_jobs = variant ? jobs::jobsOf(m_buy.house(), *variant, m_buy.knowledge()) : jobs::JobList{};
     m_progress = jobs::progressOf(m_jobs, *m_document.house(), m_document.knowledge());
     Q_EMIT changed();
 }
@@ -36,7 +37,7 @@ void WorkPresenter::choose(store::VersionId id)
 
 QString WorkPresenter::reasonDisabled() const
 {
-    if (!m_document.variant().isSet()) return {};
+    if (!m_document.versions().opened().isSet()) return {};
     return "A variant is open: show the house, what is done belongs to it";
 }
 

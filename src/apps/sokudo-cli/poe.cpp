@@ -135,7 +135,7 @@ int showChains(const store::Project& project, const ChainOptions& given, Context
     for (const auto& hops : *chains) {
         Json one = Json::array();
         for (const power::Hop& hop : hops) one.push_back(toJson(hop));
-        isShort = isShort || hops.back().isDark() || hops.back().isReduced;
+        isShort = isShort || hops.back().isUnpowered() || hops.back().isReduced;
         result["chains"].push_back(one);
         if (context.json) continue;
         for (std::size_t i = 0; i < hops.size(); ++i) print(std::string(2 * i, ' ') + plain(hops[i].says.text()));

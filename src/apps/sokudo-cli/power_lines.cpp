@@ -29,7 +29,7 @@ Json toJson(const power::Hop& hop)
             {"left_w", hop.left.in()},
             {"left_low_w", hop.leftLow.in()},
             {"left_high_w", hop.leftHigh.in()},
-            {"dark", hop.isDark()},
+            {"unpowered", hop.isUnpowered()},
             {"reduced", hop.isReduced},
             {"says", plain(hop.says.text())}};
 }
@@ -38,7 +38,7 @@ int showPoeChain(const std::string& line, const Context& context)
 {
     const auto answer = oneline::readPoeLine(line, context.kb);
     if (!answer) return fail(answer.error());
-    const bool isDark = answer->hops.back().isDark(), isReduced = answer->hops.back().isReduced;
+    const bool isUnpowered = answer->hops.back().isUnpowered(), isReduced = answer->hops.back().isReduced;
     if (context.json) {
         Json hops = Json::array();
         for (const power::Hop& hop : answer->hops) hops.push_back(toJson(hop));
@@ -49,7 +49,7 @@ int showPoeChain(const std::string& line, const Context& context)
         if (!answer->beware.empty()) print("  beware: " + answer->beware);
         for (const power::Hop& hop : answer->hops) print("  " + plain(hop.says.text()));
     }
-    return isDark || isReduced ? kFindings : kFine;
+    return isUnpowered || isReduced ? kFindings : kFine;
 }
 
 namespace {

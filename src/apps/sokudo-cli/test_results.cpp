@@ -132,8 +132,8 @@ Result<std::vector<cabletest::MappedColumn>> columnsFor(const Options& given, co
     return cabletest::columnMapOf(cabletest::textOf(guessed));
 }
 
-void tell(const cabletest::ImportedTests& made, const cabletest::TakenTests& taken, const std::string& columns,
-          const Context& context)
+void printImport(const cabletest::ImportedTests& made, const cabletest::TakenTests& taken, const std::string& columns,
+                 const Context& context)
 {
     if (context.json) {
         Json notes = Json::array();
@@ -188,7 +188,7 @@ int answerImport(const Options& given, Context& context)
         logbook::changeEntry(fmt::format("took in {} test results from {}", taken->added, given.csv), now(), ids)};
     if (!(*next == plan))
         if (const auto done = saved(*target->file, changes); !done) return fail(done.error());
-    tell(*made, *taken, cabletest::textOf(*columns), context);
+    printImport(*made, *taken, cabletest::textOf(*columns), context);
     return made->notes.empty() ? kFine : kFindings;
 }
 

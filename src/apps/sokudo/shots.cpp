@@ -79,7 +79,7 @@ public:
         save("survey-power");
         m_window.survey().house().setLayer(ui::HouseLayer::Rates);
         m_window.selection().selectDevice(deviceOf(m_window, "vault"));
-        m_window.survey().showPane(ui::SurveyPage::Building);
+        m_window.survey().showPane(ui::SurveyPage::Racks);
         save("survey-building");
         m_window.selection().clear();
         m_window.survey().showPane(ui::SurveyPage::Tables);
@@ -156,13 +156,13 @@ public:
         save("build-list");
         page.showPane(ui::BuildPage::Cheapest);
         for (const char* wish : {"platen to vault at 25g", "study to vault at 10g", "scan to vault at 10g"})
-            page.presenter().addWish(wish);
-        page.presenter().solve();
-        for (int i = 0; page.presenter().isSolving() && i < 300; ++i) settle(100);
+            page.presenter().cheapest().addWish(wish);
+        page.presenter().cheapest().solve();
+        for (int i = 0; page.presenter().cheapest().isSolving() && i < 300; ++i) settle(100);
         save("build-cheapest");
         page.showPane(ui::BuildPage::Stages);
-        page.presenter().plan(page.presenter().monthly());
-        for (int i = 0; page.presenter().isPlanning() && i < 300; ++i) settle(100);
+        page.presenter().planStages(page.presenter().stages().monthly(page.presenter().chosen()));
+        for (int i = 0; page.presenter().stages().isPlanning() && i < 300; ++i) settle(100);
         save("build-stages");
         page.showPane(ui::BuildPage::Worth);
         save("build-worth");
@@ -203,14 +203,14 @@ public:
         page.showPane(ui::BuildPage::BringUp);
         bringUp(bench.bringUp);
         save("build-bring-up");
-        bench.bringUp.stop(bench.bringUp.chosen());
-        page.presenter().open(variantCalled(page, "a new switch in the rack"));
+        bench.bringUp.clock().stop(bench.bringUp.chosen());
+        page.presenter().document().versions().open(variantCalled(page, "a new switch in the rack"));
         page.showPane(ui::BuildPage::CutOver);
         for (int i = 0; i < 100 && (bench.cutOver.isWorking() || !bench.cutOver.plan()); ++i) settle(100);
         cutOver(bench.cutOver);
         save("build-cut-over");
         sheets(page);
-        page.presenter().open({});
+        page.presenter().document().versions().open({});
     }
     /// The house starts again after a power cut: the core is on for 41 s and was read, and two of its partners.
     void bringUp(app::BringUpPresenter& up)
@@ -219,17 +219,17 @@ public:
         for (const bringup::BringUp& one : up.order())
             if (one.name == "core") up.choose(one.device);
         const auto clock = std::make_shared<qint64>(0);
-        up.setClock([clock] { return *clock; });
-        up.start(up.chosen());
+        up.clock().setClock([clock] { return *clock; });
+        up.clock().start(up.chosen());
         *clock = 41'000;
-        const auto links = up.links();
+        const auto links = up.readings().links();
         if (links.size() > 1) {
-            up.read(links[0].b.port, "rate=10g duplex=full mtu=1500");
-            up.count(links[0].a.port, "frames=1m crc=0 uptime=10d");
-            up.read(links[1].a.port, "rate=1g duplex=full mtu=1500");
+            up.readings().read(links[0].b.port, "rate=10g duplex=full mtu=1500");
+            up.readings().count(links[0].a.port, "frames=1m crc=0 uptime=10d");
+            up.readings().read(links[1].a.port, "rate=1g duplex=full mtu=1500");
         }
-        up.readSwitch(up.addressOfChosen(), {});
-        for (int i = 0; up.isReading() && i < 50; ++i) settle(100);
+        up.readings().readSwitch(up.readings().addressOfChosen(), {});
+        for (int i = 0; up.readings().isReading() && i < 50; ++i) settle(100);
         settle(1300);
     }
     /// What goes along on paper.
@@ -293,7 +293,7 @@ public:
         });
         m_window.pathPage().tryStage(static_cast<int>(share - stages.begin()), "nfs-multi");
         save("path-tried");
-        m_window.path().dropTry();
+        m_window.path().stageTry().drop();
         m_window.pathPage().showPane(ui::PathPage::Flows);
         save("path-flows");
         m_window.pathPage().showPane(ui::PathPage::Upgrade);

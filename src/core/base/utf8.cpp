@@ -2,52 +2,22 @@
 #include "core/base/utf8.h"
 
 #include <algorithm>
+#include <iterator>
+
+#include <utf8.h>
 
 namespace sokudo {
-namespace {
-
-/// Length of the character that starts here; 0 where none does.
-std::size_t characterAt(std::string_view text, std::size_t at)
-{
-    const auto byte = [&](std::size_t i) { return static_cast<unsigned char>(text[i]); };
-    const auto follows = [&](std::size_t i, unsigned least = 0x80, unsigned most = 0xBF) {
-        return i < text.size() && byte(i) >= least && byte(i) <= most;
-    };
-    const unsigned first = byte(at);
-    if (first < 0x80) return 1;
-    if (first >= 0xC2 && first <= 0xDF) return follows(at + 1) ? 2 : 0;
-    if (first >= 0xE0 && first <= 0xEF) {
-        const unsigned least = first == 0xE0 ? 0xA0 : 0x80, most = first == 0xED ? 0x9F : 0xBF;
-        return follows(at + 1, least, most) && follows(at + 2) ? 3 : 0;
-    }
-    if (first >= 0xF0 && first <= 0xF4) {
-        const unsigned least = first == 0xF0 ? 0x90 : 0x80, most = first == 0xF4 ? 0x8F : 0xBF;
-        return follows(at + 1, least, most) && follows(at + 2) && follows(at + 3) ? 4 : 0;
-    }
-    return 0;
-}
-
-}  // namespace
 
 std::optional<std::size_t> firstNotUtf8(std::string_view text)
 {
-    for (std::size_t at = 0; at < text.size();) {
-        const std::size_t length = characterAt(text, at);
-        if (length == 0) return at;
-        at += length;
-    }
-    return std::nullopt;
+    const auto at = utf8::find_invalid(text.begin(), text.end());
+    return at == text.end() ? std::nullopt : std::optional(static_cast<std::size_t>(at - text.begin()));
 }
 
 std::string asUtf8(std::string_view text)
 {
-    if (!firstNotUtf8(text)) return std::string(text);
     std::string result;
-    for (std::size_t at = 0; at < text.size();) {
-        const std::size_t length = characterAt(text, at);
-        result += length > 0 ? text.substr(at, length) : std::string_view("\xEF\xBF\xBD");
-        at += std::max<std::size_t>(length, 1);
-    }
+    utf8::replace_invalid(text.begin(), text.end(), std::back_inserter(result));
     return result;
 }
 

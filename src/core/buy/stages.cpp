@@ -50,7 +50,7 @@ public:
         m_plan.isExact = count <= kExactStages;
         const auto order = m_plan.isExact ? exactOrder() : nextBest();
         if (!order) return tl::unexpected(order.error());
-        if (const auto told = tell(*order); !told) return tl::unexpected(told.error());
+        if (const auto told = report(*order); !told) return tl::unexpected(told.error());
         return std::move(m_plan);
     }
 
@@ -234,7 +234,7 @@ private:
         return order;
     }
 
-    Result<bool> tell(const std::vector<std::size_t>& order)
+    Result<bool> report(const std::vector<std::size_t>& order)
     {
         Set set(m_plan.stages.size(), false);
         Money before;

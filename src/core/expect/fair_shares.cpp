@@ -13,7 +13,7 @@ constexpr double kEmpty = 1e-9;  ///< of a pool's capacity: what counts as used 
 class Filling {
 public:
     Filling(const std::vector<BitRate>& pools, const std::vector<ShareFlow>& flows)
-        : m_flows(flows), m_rate(flows.size(), 0), m_heldBy(flows.size()), m_load(pools.size(), 0)
+        : m_flows(flows), m_rate(flows.size(), 0), m_limitedBy(flows.size()), m_load(pools.size(), 0)
     {
         for (BitRate pool : pools) m_whole.push_back(pool.in());
         m_left = m_whole;
@@ -31,7 +31,7 @@ public:
             freeze();
         }
         std::vector<ShareOf> result;
-        for (std::size_t i = 0; i < m_flows.size(); ++i) result.push_back({BitRate::of(m_rate[i]), m_heldBy[i]});
+        for (std::size_t i = 0; i < m_flows.size(); ++i) result.push_back({BitRate::of(m_rate[i]), m_limitedBy[i]});
         return result;
     }
 
@@ -64,7 +64,7 @@ private:
                 if (m_left[use.pool] <= kEmpty * m_whole[use.pool]) empty = &use;
             const bool full = flow.cap && m_rate[i] >= flow.cap->in() * (1 - kEmpty);
             if (!empty && !full) return false;
-            if (empty && !full) m_heldBy[i] = empty->pool;
+            if (empty && !full) m_limitedBy[i] = empty->pool;
             for (const Use& use : flow.uses) m_load[use.pool] -= flow.weight * use.cost;
             return true;
         });
@@ -75,7 +75,7 @@ private:
 
     const std::vector<ShareFlow>& m_flows;
     std::vector<double> m_rate;
-    std::vector<std::optional<std::size_t>> m_heldBy;
+    std::vector<std::optional<std::size_t>> m_limitedBy;
     std::vector<double> m_load, m_whole, m_left;
     std::vector<std::size_t> m_active;
 };

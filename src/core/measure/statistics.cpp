@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include <fmt/format.h>
+#include <boost/math/distributions/students_t.hpp>
 
 #include "core/base/sentence.h"
 #include "core/base/text.h"
@@ -48,18 +49,8 @@ std::vector<double> logs(const std::vector<BitRate>& runs)
 
 double studentT(double degrees)
 {
-    static constexpr std::pair<double, double> kTable[] = {
-        {1, 12.706}, {2, 4.303}, {3, 3.182},  {4, 2.776},  {5, 2.571},  {6, 2.447},  {7, 2.365},
-        {8, 2.306},  {9, 2.262}, {11, 2.201}, {14, 2.145}, {19, 2.093}, {29, 2.045}, {1e9, 1.960}};
-    for (std::size_t i = 1; i < std::size(kTable); ++i) {
-        const auto [below, tBelow] = kTable[i - 1];
-        const auto [above, tAbove] = kTable[i];
-        if (degrees > above) continue;
-        // Interpolated in 1/degrees, in which the quantile is nearly straight.
-        const double share = (1 / std::max(1.0, degrees) - 1 / above) / (1 / below - 1 / above);
-        return tAbove + (tBelow - tAbove) * share;
-    }
-    return 1.960;
+    constexpr double kUpper = 0.975;  // of the two sides that leave 95 % between them
+    return boost::math::quantile(boost::math::students_t(std::max(1.0, degrees)), kUpper);
 }
 
 Summary summarise(std::vector<BitRate> runs)

@@ -43,10 +43,10 @@ struct Source {
 text::Sentence words(const Hop& hop, const Station& station, const kb::PoeClass* asked, bool isFirst)
 {
     const auto watts = [](Watt watt) { return text::number(watt.in(), 3) + std::string(text::kThin) + "W"; };
-    if (hop.isDark() && hop.own > Watt{})
+    if (hop.isUnpowered() && hop.own > Watt{})
         return text::say("chain.needs-itself", "{} gets no power: it uses {} itself, more than arrives", hop.name,
                          watts(hop.own));
-    if (hop.isDark())
+    if (hop.isUnpowered())
         return text::say("chain.no-power", "{} gets no power: {} available, and the cable and its class need more",
                          hop.name, watts(hop.left));
     const std::string volts = text::number(hop.volts.in(), 3) + std::string(text::kThin) + "V";
@@ -81,8 +81,8 @@ void feed(Hop& hop, const Source& source, Ohm cable, Watt wants)
 /// What a switch has for its own ports.
 void handOn(Hop& hop, Source& source, const Station& station, const kb::PowerFigure& conversion)
 {
-    if (!hop.isDark()) hop.own = station.own;
-    if (hop.isDark() || hop.enters < station.own) {
+    if (!hop.isUnpowered()) hop.own = station.own;
+    if (hop.isUnpowered() || hop.enters < station.own) {
         hop.granted = nullptr;
         source.left = source.low = source.high = {};
         return;
@@ -129,14 +129,14 @@ Result<std::vector<Hop>> chain(const kb::PoeType& first, const std::vector<std::
         hop.name = station.name;
         hop.left = hop.leftLow = hop.leftHigh = source.left;
         hop.granted = greatest(kb, *source.type, source.left, asked ? asked->number : mostOfSwitch);
-        if (!hop.isDark()) {
+        if (!hop.isUnpowered()) {
             const bool isFourPair = source.type->pairs == 4 && hop.granted->fourPair;
             hop.isReduced = asked && hop.granted->number < asked->number;
             const Watt wants = station.load ? std::min(*station.load, hop.granted->device) : hop.granted->device;
             feed(hop, source, isFourPair ? Ohm::of(ohm->in() / 2) : *ohm, wants);
         }
         if (!station.isEnd()) handOn(hop, source, station, kb::powerFigure(kb, "pass-through"));
-        else if (!hop.isDark()) hop.left = hop.leftLow = hop.leftHigh = source.left - hop.granted->source;
+        else if (!hop.isUnpowered()) hop.left = hop.leftLow = hop.leftHigh = source.left - hop.granted->source;
         hop.says = words(hop, station, asked, i == 0);
         hops.push_back(std::move(hop));
     }

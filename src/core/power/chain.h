@@ -44,7 +44,7 @@ struct Hop {
     Volt volts;                             ///< that arrive
     Watt left, leftLow, leftHigh;           ///< to hand on; of the last hop what its source has left
     bool isReduced = false;                 ///< it gets less than it asks for
-    bool isDark() const { return !granted; }
+    bool isUnpowered() const { return !granted; }
     text::Sentence says;
 };
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/settings/addresses.h"
 
+#include <arpa/inet.h>
 #include <algorithm>
 
 #include <fmt/format.h>
@@ -132,16 +133,12 @@ Result<Net4> net4Of(const std::string& typed)
     const std::string text = text::trimmed(typed);
     const auto slash = text.find('/');
     const auto bits = slash == std::string::npos ? std::nullopt : text::parseNumber(text.substr(slash + 1));
-    const std::vector<std::string> parts = text::split(text.substr(0, slash), '.');
-    if (!bits || *bits < 0 || *bits > 32 || *bits != static_cast<int>(*bits) || parts.size() != 4)
+    in_addr address{};
+    if (!bits || *bits < 0 || *bits > 32 || *bits != static_cast<int>(*bits))
         return wrong(text::say("addresses.net", "write a net as 10.0.0.0/24"));
-    Net4 net{0, static_cast<int>(*bits)};
-    for (const std::string& part : parts) {
-        const auto value = text::parseNumber(part);
-        if (!value || *value < 0 || *value > 255 || *value != static_cast<int>(*value))
-            return wrong(text::say("addresses.number", "each of the four numbers is 0 to 255"));
-        net.base = net.base << 8 | static_cast<std::uint32_t>(*value);
-    }
+    if (inet_pton(AF_INET, text.substr(0, slash).c_str(), &address) != 1)
+        return wrong(text::say("addresses.number", "write four numbers of 0 to 255 before the stroke: 10.0.0.0/24"));
+    const Net4 net{ntohl(address.s_addr), static_cast<int>(*bits)};
     const Net4 bare{net.base & maskOf(net.bits), net.bits};
     if (!(bare == net))
         return wrong(text::say("addresses.host-bits", "this is an address in {}: write the net itself", text4(bare)));

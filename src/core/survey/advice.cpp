@@ -204,7 +204,7 @@ private:
         for (std::size_t i = 0; i < hosts.size(); ++i)
             for (std::size_t j = i + 1; j < hosts.size(); ++j)
                 if (hosts[i]->place == hosts[j]->place && bothFree(*hosts[i], *hosts[j]))
-                    return tellDirect(*hosts[i], *hosts[j]);
+                    return adviseDirect(*hosts[i], *hosts[j]);
     }
     /// The fastest socket of each that no cable is in is the same kind, above 10 Gb/s.
     bool bothFree(const plan::Device& a, const plan::Device& b) const
@@ -222,7 +222,7 @@ private:
                 if (one == other) return true;
         return false;
     }
-    void tellDirect(const plan::Device& a, const plan::Device& b)
+    void adviseDirect(const plan::Device& a, const plan::Device& b)
     {
         const kb::Supply* lead = m_kb.find<kb::Supply>("dac");
         const double price = lead ? lead->priceEach.value_or(0) + 2 * lead->pricePerMetre.value_or(0) : 0;

@@ -117,7 +117,7 @@ void BackupInternetPane::compute()
     QStringList carries;
     const DataSize daily = DataSize::of(worth->used.in() / std::max(0.1, m_days->value()));
     carries << QString("%1 a day for %2 people").arg(toQt(text::size(daily))).arg(m_people->value());
-    if (const auto& line = m_presenter.timeLine())
+    if (const auto& line = m_presenter.outage().timeLine())
         for (const power::ServiceLine& one : line->services)
             if (one.service == power::HouseService::Internet && one.goneAt())
                 carries << QString("The way there is goes with the mains: %1").arg(toQt(one.whyAt(line->end)));

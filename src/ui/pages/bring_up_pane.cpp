@@ -54,8 +54,8 @@ BringUpPane::BringUpPane(app::BringUpPresenter& presenter, QWidget* parent) : QW
     all->addWidget(middle(), 7);
     all->addWidget(side(), 6);
     connect(&presenter, &app::BringUpPresenter::changed, this, &BringUpPane::refresh);
-    connect(&presenter, &app::BringUpPresenter::ticked, this, &BringUpPane::showClock);
-    connect(&presenter, &app::BringUpPresenter::stateChanged, this, [this] {
+    connect(&presenter.clock(), &app::BringUpClock::ticked, this, &BringUpPane::showClock);
+    connect(&presenter.clock(), &app::BringUpClock::stateChanged, this, [this] {
         if (m_sound->isChecked()) QApplication::beep();
     });
     refresh();
@@ -88,10 +88,10 @@ QLayout* BringUpPane::clockButtons()
 {
     auto* row = new QHBoxLayout;
     m_start = button("Its power is on: start the clock", "main", [this] {
-        if (m_presenter.elapsed(m_presenter.chosen())) m_presenter.stop(m_presenter.chosen());
-        else m_presenter.start(m_presenter.chosen());
+        if (m_presenter.clock().elapsed(m_presenter.chosen())) m_presenter.clock().stop(m_presenter.chosen());
+        else m_presenter.clock().start(m_presenter.chosen());
     });
-    m_works = button("It works", "", [this] { m_problem->setText(m_presenter.works(m_presenter.chosen())); });
+    m_works = button("It works", "", [this] { m_problem->setText(m_presenter.clock().works(m_presenter.chosen())); });
     for (QPushButton* one : {m_start, m_works}) one->setMinimumHeight(scaled(48));
     row->addWidget(m_start, 3);
     row->addWidget(m_works, 1);
@@ -139,8 +139,8 @@ void BringUpPane::refresh()
         }
         showPath();
     }
-    m_probe->setText(m_presenter.isProbing() ? "Stop" : "Probe");
-    if (!m_presenter.probeSays().isEmpty()) m_probeSays->setText(m_presenter.probeSays());
+    m_probe->setText(m_presenter.settings().isProbing() ? "Stop" : "Probe");
+    if (!m_presenter.settings().probeSays().isEmpty()) m_probeSays->setText(m_presenter.settings().probeSays());
 }
 
 void BringUpPane::fillOrder()
@@ -166,7 +166,7 @@ void BringUpPane::fillOrder()
         const bool isChosen = one.device == m_presenter.chosen();
         rows.addWidget(linkText(QString("%1%2. %3").arg(isChosen ? "→ " : "").arg(++number).arg(toQt(one.name)),
                                 [this, id = one.device] { m_presenter.choose(id); }));
-        const auto reading = m_presenter.reading(one.device);
+        const auto reading = m_presenter.clock().reading(one.device);
         rows.addWidget(label(reading
                                  ? QString("its clock runs")
                                  : toQt(one.off.empty() ? std::string("works after ") + text::duration(one.clock.ready)
@@ -202,7 +202,7 @@ void BringUpPane::fillDevice()
 void BringUpPane::showClock()
 {
     const bringup::BringUp* one = m_presenter.device();
-    const auto since = one ? m_presenter.elapsed(one->device) : std::nullopt;
+    const auto since = one ? m_presenter.clock().elapsed(one->device) : std::nullopt;
     m_start->setEnabled(one != nullptr);
     m_works->setEnabled(since.has_value());
     m_start->setText(since ? "Stop the clock" : "Its power is on: start the clock");
@@ -215,7 +215,7 @@ void BringUpPane::showClock()
                                  one->clock.isOwn ? QString(", as this one was seen to") : QString()));
         return;
     }
-    const bringup::StartReading now = *m_presenter.reading(one->device);
+    const bringup::StartReading now = *m_presenter.clock().reading(one->device);
     m_time->setText(now.left > Duration{} ? clockText(now.left) + " left" : clockText(*since));
     m_says->setText(QString("On for %1: %2").arg(clockText(*since), toQt(now.says)));
     setKind(m_says, verdictOf(now.state) == Verdict::NoLink ? "bad" : "");
@@ -225,10 +225,11 @@ void BringUpPane::showClock()
 QLayout* BringUpPane::elsewhere()
 {
     const plan::DeviceId device = m_presenter.chosen();
-    const auto kept =
-        m_elsewhere
-            .try_emplace(device, Elsewhere{m_presenter.isChosenSwitch() ? 1 : 0, m_presenter.addressOfChosen(), {}})
-            .first;
+    const auto kept = m_elsewhere
+                          .try_emplace(device, Elsewhere{m_presenter.readings().isChosenSwitch() ? 1 : 0,
+                                                         m_presenter.readings().addressOfChosen(),
+                                                         {}})
+                          .first;
     auto* row = new QHBoxLayout;
     auto* way = new QComboBox;
     way->addItems({"Agent at", "Switch at"});
@@ -258,11 +259,12 @@ QLayout* BringUpPane::elsewhere()
     row->addWidget(way);
     row->addWidget(address, 4);
     row->addWidget(secret, 3);
-    auto* read = button(m_presenter.isReading() ? "Stop reading" : "Read", "quiet", [this, way, address, secret] {
-        if (m_presenter.isReading()) m_presenter.stopReading();
-        else if (way->currentIndex() == 1) m_presenter.readSwitch(address->text(), secret->text());
-        else m_presenter.readAgent(address->text(), secret->text());
-    });
+    auto* read =
+        button(m_presenter.readings().isReading() ? "Stop reading" : "Read", "quiet", [this, way, address, secret] {
+            if (m_presenter.readings().isReading()) m_presenter.readings().stopReading();
+            else if (way->currentIndex() == 1) m_presenter.readings().readSwitch(address->text(), secret->text());
+            else m_presenter.readings().readAgent(address->text(), secret->text());
+        });
     row->addWidget(read);
     return row;
 }
@@ -270,13 +272,13 @@ QLayout* BringUpPane::elsewhere()
 /// The first line that is typed is the baseline.
 QWidget* BringUpPane::counters(plan::PortId port, const QString& name)
 {
-    auto* field = new QLineEdit(m_presenter.countsOf(port));
+    auto* field = new QLineEdit(m_presenter.readings().countsOf(port));
     field->setCursorPosition(0);
     field->setPlaceholderText("counters: frames=8.1m crc=0 uptime=2h");
     field->setAccessibleName("Counters at " + name);
     connect(field, &QLineEdit::editingFinished, this, [this, field, port] {
-        if (field->text().trimmed().isEmpty() || field->text() == m_presenter.countsOf(port)) return;
-        m_problem->setText(m_presenter.count(port, field->text()));
+        if (field->text().trimmed().isEmpty() || field->text() == m_presenter.readings().countsOf(port)) return;
+        m_problem->setText(m_presenter.readings().count(port, field->text()));
     });
     return field;
 }
@@ -284,7 +286,7 @@ QWidget* BringUpPane::counters(plan::PortId port, const QString& name)
 /// What is read at one end, what it counted, and what differs there.
 void BringUpPane::fillEnd(const bringup::EndReadings& end)
 {
-    auto* field = new QLineEdit(m_presenter.readingOf(end.port));
+    auto* field = new QLineEdit(m_presenter.readings().readingOf(end.port));
     field->setCursorPosition(0);
     QStringList planned;
     for (const bringup::ReadingLine& one : end.lines)
@@ -294,15 +296,16 @@ void BringUpPane::fillEnd(const bringup::EndReadings& end)
                       planned.join(", "));
     field->setAccessibleName("Read at " + toQt(end.name));
     connect(field, &QLineEdit::editingFinished, this, [this, field, port = end.port] {
-        if (field->text().trimmed().isEmpty() || field->text() == m_presenter.readingOf(port)) return;
-        m_problem->setText(m_presenter.read(port, field->text()));
+        if (field->text().trimmed().isEmpty() || field->text() == m_presenter.readings().readingOf(port)) return;
+        m_problem->setText(m_presenter.readings().read(port, field->text()));
     });
     auto* row = new QHBoxLayout;
     row->addWidget(label(toQt(end.name), "soft"));
     row->addWidget(field, 1);
     m_readings->addLayout(row);
-    if (!m_presenter.readingOf(end.port).isEmpty()) m_readings->addWidget(counters(end.port, toQt(end.name)));
-    if (const auto since = m_presenter.countsSince(end.port)) {
+    if (!m_presenter.readings().readingOf(end.port).isEmpty())
+        m_readings->addWidget(counters(end.port, toQt(end.name)));
+    if (const auto since = m_presenter.readings().countsSince(end.port)) {
         auto* counted = new QHBoxLayout;
         counted->addWidget(new VerdictMark(since->verdict, bringup::countedWord(since->verdict)));
         counted->addWidget(label(toQt(since->says), "", true), 1);
@@ -322,15 +325,16 @@ void BringUpPane::fillReadings()
     clear(m_readings);
     auto* head = new QHBoxLayout;
     head->addWidget(label("Read at both ends", "heading"), 1);
-    if (m_presenter.isHere(m_presenter.chosen())) {
-        auto* here = button("Read this machine", "quiet", [this] { m_presenter.readMachine(); });
-        here->setEnabled(!m_presenter.isReading());
+    if (m_presenter.settings().isHere(m_presenter.chosen())) {
+        auto* here = button("Read this machine", "quiet", [this] { m_presenter.readings().readMachine(); });
+        here->setEnabled(!m_presenter.readings().isReading());
         head->addWidget(here);
     }
     m_readings->addLayout(head);
     m_readings->addLayout(elsewhere());
-    if (!m_presenter.readSays().isEmpty()) m_readings->addWidget(label(m_presenter.readSays(), "soft", true));
-    const auto links = m_presenter.links();
+    if (!m_presenter.readings().readSays().isEmpty())
+        m_readings->addWidget(label(m_presenter.readings().readSays(), "soft", true));
+    const auto links = m_presenter.readings().links();
     if (links.empty()) m_readings->addWidget(label("No lead of it is planned yet.", "soft", true));
     for (const bringup::LinkReadings& link : links) {
         auto* line = new QHBoxLayout;

@@ -49,14 +49,14 @@ QLayout* BringUpPane::probe()
     m_host->setAccessibleName("Address to probe");
     row->addWidget(m_host, 1);
     m_probe = button("Probe", "", [this] {
-        if (m_presenter.isProbing()) return m_presenter.stopProbe();
+        if (m_presenter.settings().isProbing()) return m_presenter.settings().stopProbe();
         const plan::DeviceId from{m_from->currentData().toLongLong()};
-        const auto path = m_presenter.path(from, {m_to->currentData().toLongLong()});
-        if (path) m_presenter.probe(m_host->text(), *path, from);
+        const auto path = m_presenter.settings().path(from, {m_to->currentData().toLongLong()});
+        if (path) m_presenter.settings().probe(m_host->text(), *path, from);
     });
     row->addWidget(m_probe);
     all->addLayout(row);
-    m_probeSays = label(m_presenter.isProbeSimulated()
+    m_probeSays = label(m_presenter.settings().isProbeSimulated()
                             ? "Echo requests that must not be fragmented. In the demo no packet leaves: a simulated "
                               "path answers."
                             : "Echo requests that must not be fragmented, sent from this machine.",
@@ -68,12 +68,12 @@ QLayout* BringUpPane::probe()
 void BringUpPane::fillSettings()
 {
     clear(m_settings);
-    const auto findings = m_presenter.findings();
+    const auto findings = m_presenter.settings().findings();
     m_settings->addWidget(label(findings.empty() ? QString("Networks and settings agree")
                                                  : QString("Settings: %1 to look at").arg(findings.size()),
                                 "heading", true));
     for (const settings::SettingFinding& one : findings) m_settings->addWidget(label(toQt(one.says), "", true));
-    for (const settings::PortSettings& one : m_presenter.ports()) {
+    for (const settings::PortSettings& one : m_presenter.settings().ports()) {
         QString says = toQt(one.name) + " → " + (one.partner.empty() ? QString("free") : toQt(one.partner));
         if (!one.profile.empty()) says += ", " + toQt(one.profile);
         if (!one.untaggedName.empty()) says += "; untagged " + toQt(one.untaggedName);
@@ -81,11 +81,11 @@ void BringUpPane::fillSettings()
         if (one.forced) says += "; forced to " + toQt(text::linkRate(*one.forced));
         m_settings->addWidget(label(says, "soft", true));
     }
-    for (const settings::BondUse& one : m_presenter.bonds())
+    for (const settings::BondUse& one : m_presenter.settings().bonds())
         m_settings->addWidget(label(
             toQt(one.title) + ": " + (one.mode ? toQt(one.gives) : QString("%1 links, no bond stated").arg(one.links)),
             "", true));
-    const auto changed = m_presenter.changedSettings();
+    const auto changed = m_presenter.settings().changedSettings();
     if (!changed.empty()) m_settings->addWidget(label("Changed from the factory state", "heading", true));
     for (const plan::SettingChange& one : changed) {
         const plan::Device* device = m_presenter.plan().devices.find(one.device);
@@ -101,15 +101,16 @@ void BringUpPane::fillSettings()
 /// Nets for the links that have no switch between, out of a pool that is typed.
 void BringUpPane::fillAddresses()
 {
-    const auto plan = m_presenter.addresses();
+    const auto plan = m_presenter.settings().addresses();
     if (plan && plan->links.empty()) return;
     auto* head = new QHBoxLayout;
     head->addWidget(label("Addresses of direct links", "heading", true), 1);
-    auto* pool = new QLineEdit(m_presenter.pool());
+    auto* pool = new QLineEdit(m_presenter.settings().pool());
     pool->setAccessibleName("Pool of addresses");
     pool->setToolTip("Their nets are taken from here: 10.99.0.0/16");
     connect(pool, &QLineEdit::editingFinished, this, [this, pool] {
-        if (pool->text().trimmed() != m_presenter.pool()) m_problem->setText(m_presenter.setPool(pool->text()));
+        if (pool->text().trimmed() != m_presenter.settings().pool())
+            m_problem->setText(m_presenter.settings().setPool(pool->text()));
     });
     head->addWidget(label("from", "soft"));
     head->addWidget(pool, 1);
@@ -125,7 +126,8 @@ void BringUpPane::fillAddresses()
 void BringUpPane::showPath()
 {
     if (m_from->count() == 0) return;
-    const auto path = m_presenter.path({m_from->currentData().toLongLong()}, {m_to->currentData().toLongLong()});
+    const auto path =
+        m_presenter.settings().path({m_from->currentData().toLongLong()}, {m_to->currentData().toLongLong()});
     if (!path) return m_path->setText(toQt(path.error().message()));
     QString says = toQt(path->sentence).left(1).toUpper() + toQt(path->sentence).mid(1) + ".";
     for (const text::Sentence& one : path->problems) says += "\n" + toQt(one);

@@ -11,6 +11,7 @@
 
 #include "app/qt_text.h"
 #include "core/base/text.h"
+#include "core/buy/trip.h"
 #include "ui/paper/trip_paper.h"
 #include "ui/theme.h"
 #include "ui/widgets/parts.h"
@@ -92,28 +93,37 @@ QWidget* BuyListPane::table()
     foot->addWidget(m_message, 1);
     foot->addWidget(button("Save as CSV …", "", [this] {
         const QString path = QFileDialog::getSaveFileName(this, "Save the list", "list.csv", "Tables (*.csv)");
-        if (!path.isEmpty()) say(saveCsv(path));
+        if (!path.isEmpty()) showProblem(saveCsv(path));
     }));
     foot->addWidget(button("Trip list as PDF …", "main", [this] {
         const QString path = QFileDialog::getSaveFileName(this, "Save the trip list", "trip.pdf", "PDF (*.pdf)");
-        if (!path.isEmpty()) say(savePdf(path));
+        if (!path.isEmpty()) showProblem(savePdf(path));
     }));
     all->addLayout(foot);
     return holder;
 }
 
-void BuyListPane::say(const QString& problem) { m_message->setText(problem.isEmpty() ? QString("Saved.") : problem); }
+void BuyListPane::showProblem(const QString& problem)
+{
+    m_message->setText(problem.isEmpty() ? QString("Saved.") : problem);
+}
 
 QString BuyListPane::saveCsv(const QString& path) const
 {
     QFile file(path);
-    const QByteArray text = m_presenter.listCsv().toUtf8();
+    const QByteArray text =
+        m_presenter.list() ? QByteArray::fromStdString(buy::listCsv(*m_presenter.list())) : QByteArray();
     if (!file.open(QIODevice::WriteOnly) || file.write(text) != text.size())
         return path + " cannot be written: " + file.errorString() + "; choose another folder";
     return {};
 }
 
-QString BuyListPane::savePdf(const QString& path) const { return printTrip(path, m_presenter.trip(), m_title->text()); }
+QString BuyListPane::savePdf(const QString& path) const
+{
+    const buy::BuyList* list = m_presenter.list();
+    return printTrip(path, list ? buy::tripOf(*list, m_presenter.knowledge()) : std::vector<buy::Stop>(),
+                     m_title->text());
+}
 
 void BuyListPane::refresh()
 {

@@ -30,7 +30,7 @@ private:
     void fillSide();
     void fillNotes(const buy::BuyList&);
     void detail();
-    void say(const QString&);
+    void showProblem(const QString&);
     app::BuyPresenter& m_presenter;
     VariantBox* m_variant;
     QLabel *m_title, *m_says, *m_detail, *m_message;

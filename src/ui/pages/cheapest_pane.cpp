@@ -41,7 +41,7 @@ CheapestPane::CheapestPane(app::BuyPresenter& presenter, QWidget* parent) : QWid
     all->addWidget(wishes(), 4);
     m_answer = new ScrollColumn(20, 8);
     all->addWidget(m_answer, 6);
-    connect(&presenter, &app::BuyPresenter::solveChanged, this, &CheapestPane::refresh);
+    connect(&presenter.cheapest(), &app::CheapestPresenter::changed, this, &CheapestPane::refresh);
     refresh();
 }
 
@@ -69,8 +69,8 @@ QWidget* CheapestPane::wishes()
     m_wishes = column(inside, 0, 4);
     rows.addWidget(inside);
     m_solve = button("Find the cheapest plan", "main", [this] {
-        if (m_presenter.isSolving()) m_presenter.stop();
-        else m_presenter.solve();
+        if (m_presenter.cheapest().isSolving()) m_presenter.cheapest().stop();
+        else m_presenter.cheapest().solve();
     });
     rows.addWidget(m_solve);
     rows.addWidget(label("A wish may be", "heading"));
@@ -87,7 +87,7 @@ QWidget* CheapestPane::wishes()
 
 void CheapestPane::add()
 {
-    const QString problem = m_presenter.addWish(m_line->text());
+    const QString problem = m_presenter.cheapest().addWish(m_line->text());
     m_problem->setText(problem);
     m_problem->setVisible(!problem.isEmpty());
     if (problem.isEmpty()) m_line->clear();
@@ -97,17 +97,17 @@ void CheapestPane::refresh()
 {
     clear(m_wishes);
     int at = 0;
-    for (const QString& wish : m_presenter.wishes()) {
+    for (const QString& wish : m_presenter.cheapest().wishes()) {
         auto* row = new QHBoxLayout;
         row->addWidget(label(wish, "figure", true), 1);
-        auto* drop = button("Take out", "quiet", [this, at] { m_presenter.dropWish(at); });
+        auto* drop = button("Take out", "quiet", [this, at] { m_presenter.cheapest().dropWish(at); });
         drop->setAccessibleName("Take out " + wish);
         row->addWidget(drop);
         m_wishes->addLayout(row);
         ++at;
     }
-    m_solve->setText(m_presenter.isSolving() ? "Stop, and keep the best found" : "Find the cheapest plan");
-    m_solve->setEnabled(m_presenter.isSolving() || !m_presenter.wishes().isEmpty());
+    m_solve->setText(m_presenter.cheapest().isSolving() ? "Stop, and keep the best found" : "Find the cheapest plan");
+    m_solve->setEnabled(m_presenter.cheapest().isSolving() || !m_presenter.cheapest().wishes().isEmpty());
     fillAnswer();
 }
 
@@ -115,16 +115,16 @@ void CheapestPane::fillAnswer()
 {
     auto& rows = m_answer->rows();
     clear(&rows);
-    const auto& found = m_presenter.found();
-    if (m_presenter.isSolving()) {
+    const auto& found = m_presenter.cheapest().found();
+    if (m_presenter.cheapest().isSolving()) {
         rows.addWidget(label("Searching …", "title"));
-        rows.addWidget(label(m_presenter.progress(), "", true));
+        rows.addWidget(label(m_presenter.cheapest().progress(), "", true));
         rows.addStretch(1);
         return fitAgain(&rows);
     }
-    if (!m_presenter.solveProblem().isEmpty()) {
+    if (!m_presenter.cheapest().problem().isEmpty()) {
         rows.addWidget(label("No plan", "title"));
-        rows.addWidget(label(m_presenter.solveProblem(), "bad", true));
+        rows.addWidget(label(m_presenter.cheapest().problem(), "bad", true));
         rows.addStretch(1);
         return fitAgain(&rows);
     }

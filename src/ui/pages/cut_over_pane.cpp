@@ -72,7 +72,8 @@ QLayout* CutOverPane::head()
     m_from->setAccessibleName("Old switch");
     m_to = new QComboBox;
     m_to->setAccessibleName("New switch");
-    m_add = button("Plan a day", "", [this] { say(m_presenter.add(m_from->currentText(), m_to->currentText())); });
+    m_add =
+        button("Plan a day", "", [this] { showProblem(m_presenter.add(m_from->currentText(), m_to->currentText())); });
     row->addWidget(m_day);
     row->addWidget(m_from);
     row->addWidget(label("→"));
@@ -80,7 +81,7 @@ QLayout* CutOverPane::head()
     row->addWidget(m_add);
     row->addWidget(button("Print …", "quiet", [this] {
         const QString path = QFileDialog::getSaveFileName(this, "Print the day", "cut-over.pdf", "PDF (*.pdf)");
-        if (!path.isEmpty()) say(savePdf(path));
+        if (!path.isEmpty()) showProblem(savePdf(path));
     }));
     return row;
 }
@@ -100,7 +101,7 @@ QLayout* CutOverPane::window()
         edit->setPlaceholderText(hint);
         if (width > 0) edit->setMaximumWidth(scaled(width));
         connect(edit, &QLineEdit::editingFinished, this,
-                [this, edit, key] { say(m_presenter.set(key, edit->text())); });
+                [this, edit, key] { showProblem(m_presenter.set(key, edit->text())); });
         row->addWidget(label(name));
         row->addWidget(edit, width > 0 ? 0 : 1);
         return edit;
@@ -139,13 +140,13 @@ QWidget* CutOverPane::stepPage()
     m_back = button("Back", "", [this] {
         if (m_presenter.at() > 0) m_presenter.go(m_presenter.at() - 1);
     });
-    m_begin = button("Begin", "", [this] { say(m_presenter.begin()); });
+    m_begin = button("Begin", "", [this] { showProblem(m_presenter.begin()); });
     m_value = new QLineEdit;
     m_value->setAccessibleName("Measured");
     m_value->setMaximumWidth(scaled(120));
     m_done = button("Done", "main", [this] {
         const QString wrong = m_presenter.done(m_value->text());
-        say(wrong);
+        showProblem(wrong);
         if (wrong.isEmpty()) m_value->clear();
     });
     connect(m_value, &QLineEdit::returnPressed, m_done, &QPushButton::click);
@@ -159,7 +160,7 @@ QWidget* CutOverPane::stepPage()
     return holder;
 }
 
-void CutOverPane::say(const QString& problem) { m_problem->setText(problem); }
+void CutOverPane::showProblem(const QString& problem) { m_problem->setText(problem); }
 
 QString CutOverPane::savePdf(const QString& path) const
 {
@@ -322,15 +323,15 @@ void CutOverPane::fillSide()
     if (m_presenter.day())
         m_removed->setCurrentIndex(std::max(0, m_removed->findData(toQt(m_presenter.day()->removed))));
     connect(m_removed, &QComboBox::activated, this,
-            [this] { say(m_presenter.set("removed", m_removed->currentData().toString())); });
+            [this] { showProblem(m_presenter.set("removed", m_removed->currentData().toString())); });
     rows.addWidget(m_removed);
     if (const auto* row =
             m_presenter.day() ? m_presenter.knowledge().find<kb::RemovedUnit>(m_presenter.day()->removed) : nullptr)
         rows.addWidget(label(toQt(row->then), "soft", true));
     rows.addWidget(button(isVeryLarge() ? "Apply to survey" : "Apply all moves to the survey", "",
-                          [this] { say(m_presenter.takeOver()); }));
+                          [this] { showProblem(m_presenter.takeOver()); }));
     rows.addWidget(button(isVeryLarge() ? "To loose ends" : "Add unfinished steps to loose ends", "",
-                          [this] { say(m_presenter.backlog()); }));
+                          [this] { showProblem(m_presenter.backlog()); }));
     rows.addStretch(1);
     fitAgain(&rows);
 }

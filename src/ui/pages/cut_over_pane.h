@@ -32,7 +32,7 @@ private:
     void showStep();
     void fillSide();
     void showClock();
-    void say(const QString& problem);
+    void showProblem(const QString& problem);
     app::CutOverPresenter& m_presenter;
     QComboBox *m_day, *m_from, *m_to, *m_removed;
     QLineEdit *m_on, *m_begins, *m_until, *m_reserve, *m_appointments, *m_value;

@@ -219,7 +219,7 @@ Form* deviceForm(app::SurveyPresenter& presenter, plan::Device device)
             return false;
         }
         readText(note, device.note);
-        return presenter.putDevice(device, base, source.read());
+        return presenter.edits().putDevice(device, base, source.read());
     });
     return form;
 }

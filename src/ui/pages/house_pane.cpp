@@ -271,7 +271,7 @@ QWidget* HousePane::actions()
                                    addRun(free);
                                }),
                         1, 0, 1, 2);
-        grid->addWidget(button("Duplicate", "", [this, device] { m_presenter.duplicateDevice(device); }), 1, 2);
+        grid->addWidget(button("Duplicate", "", [this, device] { m_presenter.edits().duplicateDevice(device); }), 1, 2);
         grid->addWidget(button("Delete", "", [this] { deleteSelected(); }), 2, 0);
     } else if (run.isSet()) {
         grid->addWidget(button("Change", "main", [this] { editSelected(); }), 0, 0);
@@ -363,14 +363,15 @@ void HousePane::editSelected()
 void HousePane::deleteSelected()
 {
     m_formOpen = false;
-    m_presenter.deleteSelected();
+    m_presenter.edits().deleteSelected();
 }
 
 void HousePane::readThisMachine()
 {
     m_formOpen = true;
     m_inspector->setWidget(sections({"This machine", "reading cards, slots and modules …", {}, {}, {}}));
-    m_presenter.readHost("", [this](const Result<measure::HostSnapshot>& read) { showRead("This machine", read); });
+    m_presenter.hosts().readHost("",
+                                 [this](const Result<measure::HostSnapshot>& read) { showRead("This machine", read); });
 }
 
 /// What was read, or why nothing was; and the way to another machine.
@@ -387,18 +388,19 @@ void HousePane::showRead(const QString& title, const Result<measure::HostSnapsho
 
 void HousePane::addAgentForm(QVBoxLayout& all)
 {
-    if (!m_presenter.hasAgents()) return;
+    if (!m_presenter.hosts().hasAgents()) return;
     all.addWidget(agentForm([this](const QString& where, const QString& key) {
         m_inspector->setWidget(sections({where, "asking the agent …", {}, {}, {}}));
-        m_presenter.readAgent(app::fromQt(where), app::fromQt(key),
-                              [this, where](const Result<measure::HostSnapshot>& host) { showRead(where, host); });
+        m_presenter.hosts().readAgent(
+            app::fromQt(where), app::fromQt(key),
+            [this, where](const Result<measure::HostSnapshot>& host) { showRead(where, host); });
     }));
 }
 
 void HousePane::showHost(const measure::HostSnapshot& snapshot)
 {
     m_formOpen = true;
-    auto* page = sections(m_presenter.hostContent(snapshot));
+    auto* page = sections(m_presenter.hosts().hostContent(snapshot));
     auto* row = new QHBoxLayout;
     auto* where = new QComboBox;
     where->setAccessibleName("Place");
@@ -407,7 +409,7 @@ void HousePane::showHost(const measure::HostSnapshot& snapshot)
     row->addWidget(where, 1);
     auto* add = button("Add to the survey", "main", [this, snapshot, where] {
         m_formOpen = false;
-        if (!m_presenter.addHost(snapshot, {where->currentData().toLongLong()})) m_formOpen = true;
+        if (!m_presenter.hosts().addHost(snapshot, {where->currentData().toLongLong()})) m_formOpen = true;
     });
     add->setEnabled(where->count() > 0);
     row->addWidget(add);

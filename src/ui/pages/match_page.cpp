@@ -130,7 +130,8 @@ QWidget* MatchPage::listPanel()
     filter->setPlaceholderText("Type to find a link");
     filter->setAccessibleName("Find a link");
     filter->setClearButtonEnabled(true);
-    connect(filter, &QLineEdit::textChanged, &m_presenter, &app::MatchPresenter::setFilter);
+    connect(filter, &QLineEdit::textChanged, this,
+            [this](const QString& words) { narrow([&](app::LinkFilter& to) { to.words = words; }); });
     auto* filters = new QGridLayout;
     filters->setContentsMargins(8, 0, 12, 0);
     filters->setSpacing(5);
@@ -153,15 +154,30 @@ QWidget* MatchPage::listPanel()
     m_list->setAccessibleName("Links, worst first");
     m_list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     listColumn->addWidget(m_list, 1);
+    connectFilters();
+    return panel;
+}
+
+/// Lists only what a changed filter lets through.
+void MatchPage::narrow(const std::function<void(app::LinkFilter&)>& change)
+{
+    app::LinkFilter next = m_presenter.filter();
+    change(next);
+    m_presenter.setFilter(next);
+}
+
+void MatchPage::connectFilters()
+{
     connect(m_verdicts, &QComboBox::activated, this, [this] {
         const int code = m_verdicts->currentData().toInt();
-        m_presenter.setVerdictFilter(code < 0 ? std::nullopt : std::optional(static_cast<Verdict>(code)));
+        narrow([code](app::LinkFilter& to) {
+            to.verdict = code < 0 ? std::nullopt : std::optional(static_cast<Verdict>(code));
+        });
     });
     connect(m_places, &QComboBox::activated, this,
-            [this] { m_presenter.setPlaceFilter({m_places->currentData().toLongLong()}); });
+            [this] { narrow([this](app::LinkFilter& to) { to.place = {m_places->currentData().toLongLong()}; }); });
     connect(m_media, &QComboBox::activated, this,
-            [this] { m_presenter.setMediumFilter(m_media->currentData().toString()); });
-    return panel;
+            [this] { narrow([this](app::LinkFilter& to) { to.medium = m_media->currentData().toString(); }); });
 }
 
 QWidget* MatchPage::paneBar()
@@ -258,7 +274,7 @@ void MatchPage::fillFilters()
     m_verdicts->addItem("verdict", -1);
     for (Verdict verdict : kAllVerdicts) m_verdicts->addItem(app::toQt(word(verdict)), static_cast<int>(verdict));
     m_verdicts->setCurrentIndex(
-        m_presenter.verdictFilter() ? m_verdicts->findData(static_cast<int>(*m_presenter.verdictFilter())) : 0);
+        m_presenter.filter().verdict ? m_verdicts->findData(static_cast<int>(*m_presenter.filter().verdict)) : 0);
     const QVariant place = m_places->currentData(), medium = m_media->currentData();
     m_places->clear();
     m_places->addItem("place", 0);

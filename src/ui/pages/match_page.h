@@ -2,6 +2,8 @@
 // Bench 2: every link worst first, the selected one as a coupling with its findings, the path below.
 #pragma once
 
+#include <functional>
+
 #include <QWidget>
 
 #include "app/presenters/catalogue_presenter.h"
@@ -42,6 +44,8 @@ public:
 
 private:
     QWidget* listPanel();
+    void connectFilters();
+    void narrow(const std::function<void(app::LinkFilter&)>& change);
     QWidget* paneBar();
     void addPanes(app::WhatIfPresenter&, app::CataloguePresenter&);
     QWidget* lightPane();

@@ -49,13 +49,14 @@ OutagePane::OutagePane(app::PowerPresenter& presenter, QWidget* parent) : QWidge
     all->addLayout(top, 1);
     all->addWidget(footPanel());
     connect(m_choice, &QComboBox::activated, this, [this](int at) {
+        if (at < 0 || at >= static_cast<int>(m_outages.size())) return;
         m_scale->setAt({});
-        m_presenter.play(m_outages[static_cast<std::size_t>(at)].outage);
+        m_presenter.outage().play(m_outages[static_cast<std::size_t>(at)].outage);
     });
     connect(m_scale, &OutageScale::moved, this, &OutagePane::showMinute);
     connect(m_scale, &OutageScale::playing, this, [this](bool on) { m_play->setText(on ? "⏸ Stop" : "▶ Play"); });
     connect(&presenter, &app::PowerPresenter::changed, this, &OutagePane::refresh);
-    connect(&presenter, &app::PowerPresenter::outageChanged, this, &OutagePane::showLine);
+    connect(&presenter.outage(), &app::OutagePresenter::changed, this, &OutagePane::showLine);
     refresh();
     showLine();
 }
@@ -97,7 +98,7 @@ QWidget* OutagePane::rightPanel()
 void OutagePane::refresh()
 {
     m_house->setContent(m_presenter.house());
-    m_outages = m_presenter.outages();
+    m_outages = m_presenter.outage().outages();
     const QString before = m_choice->currentText();
     m_choice->clear();
     for (const auto& one : m_outages) m_choice->addItem(one.text);
@@ -106,24 +107,24 @@ void OutagePane::refresh()
 
 void OutagePane::showLine()
 {
-    m_choice->setCurrentIndex(std::max(0, m_choice->findText(m_presenter.outageTitle())));
-    m_says->setText(m_presenter.outageSays());
+    m_choice->setCurrentIndex(std::max(0, m_choice->findText(m_presenter.outage().title())));
+    m_says->setText(m_presenter.outage().says());
     QStringList names;
-    if (const auto& line = m_presenter.timeLine())
+    if (const auto& line = m_presenter.outage().timeLine())
         for (const power::BatteryCurve& one : line->batteries)
             if (const plan::Device* device = m_presenter.plan().devices.find(one.device)) names << toQt(device->name);
-    m_scale->setLine(m_presenter.timeLine(), names);
+    m_scale->setLine(m_presenter.outage().timeLine(), names);
     showMinute();
 }
 
 void OutagePane::showMinute()
 {
     const Duration when = m_scale->at();
-    m_house->setOff(m_presenter.offAt(when));
+    m_house->setOff(m_presenter.outage().offAt(when));
     m_minute->setText("At " + toQt(power::clockFigure(when)));
-    m_standing->setText(m_presenter.standingAt(when));
+    m_standing->setText(m_presenter.outage().standingAt(when));
     clear(m_gone);
-    const auto gone = m_presenter.goneAt(when);
+    const auto gone = m_presenter.outage().goneAt(when);
     if (gone.empty()) m_gone->addWidget(label("Nothing.", "soft"));
     for (const auto& one : gone) {
         auto* row = new QHBoxLayout;

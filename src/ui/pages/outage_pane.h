@@ -38,7 +38,7 @@ private:
     QVBoxLayout* m_gone;
     OutageScale* m_scale;
     QPushButton* m_play;
-    std::vector<app::PowerPresenter::Choice> m_outages;
+    std::vector<app::OutagePresenter::Choice> m_outages;
 };
 
 }  // namespace sokudo::ui

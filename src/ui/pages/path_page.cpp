@@ -125,7 +125,7 @@ QWidget* PathPage::tryRow()
     m_tryText->setAccessibleName("What stands there instead");
     m_trySays = label("", "", true);
     m_keep = button("Keep", "main", [this] {
-        const QString why = m_presenter.keepTry();
+        const QString why = m_presenter.stageTry().keep();
         if (!why.isEmpty()) m_trySays->setText(why);
         else endTry();
     });
@@ -153,7 +153,7 @@ void PathPage::beginTry(int stage)
     if (stage < 0 || stage >= static_cast<int>(stages.size())) return;
     m_stage = stage;
     const auto& chosen = stages[static_cast<std::size_t>(stage)];
-    const QString example = app::PathPresenter::exampleFor(chosen.kind);
+    const QString example = app::StageTry::exampleFor(chosen.kind);
     m_tryName->setText(QString("Instead of <b>%1</b>, %2:")
                            .arg(toQt(chosen.name).toHtmlEscaped(), toQt(chosen.detail).toHtmlEscaped()));
     m_tryText->setPlaceholderText(example.isEmpty() ? QString("this stage cannot be replaced") : "such as " + example);
@@ -171,15 +171,15 @@ void PathPage::tryStage(int stage, const QString& text)
     if (stage < 0) return;
     if (m_stage != stage) beginTry(stage);
     m_tryText->setText(text);
-    const QString why = m_presenter.tryStage(stage, text);
+    const QString why = m_presenter.stageTry().tryStage(stage, text);
     setKind(m_trySays, why.isEmpty() ? "" : "bad");
-    m_trySays->setText(why.isEmpty() ? m_presenter.tryText() : why);
+    m_trySays->setText(why.isEmpty() ? m_presenter.stageTry().says() : why);
     m_keep->setVisible(why.isEmpty());
 }
 
 void PathPage::endTry()
 {
-    m_presenter.dropTry();
+    m_presenter.stageTry().drop();
     m_stage = -1;
     m_tryName->setText("Click a stage to try a replacement");
     m_trySays->clear();
@@ -200,12 +200,13 @@ void PathPage::refresh()
     m_notes->setText(m_presenter.notes().isEmpty() ? QString() : "Note: " + m_presenter.notes());
     const QStringList known = m_presenter.comparisons();
     m_behind->clear();
-    if (m_presenter.isTrying()) m_behind->addItem(m_presenter.bore().otherName);
+    if (m_presenter.stageTry().isTrying()) m_behind->addItem(m_presenter.bore().otherName);
     else m_behind->addItems(known);
-    m_behind->setCurrentIndex(
-        m_presenter.isTrying() ? 0 : std::clamp(m_presenter.comparison(), 0, static_cast<int>(known.size()) - 1));
-    m_behind->setEnabled(!m_presenter.isTrying());
-    if (!m_presenter.isTrying() && m_keep->isVisible()) endTry();
+    m_behind->setCurrentIndex(m_presenter.stageTry().isTrying()
+                                  ? 0
+                                  : std::clamp(m_presenter.comparison(), 0, static_cast<int>(known.size()) - 1));
+    m_behind->setEnabled(!m_presenter.stageTry().isTrying());
+    if (!m_presenter.stageTry().isTrying() && m_keep->isVisible()) endTry();
     m_filling = false;
 }
 

@@ -158,11 +158,11 @@ Form* portForm(app::SurveyPresenter& presenter, plan::Port port)
             form->setNotice(std::nullopt, "There is no network called " + unknown + "; add it under Records first");
             return false;
         }
-        return presenter.putPort(port, base, source.read());
+        return presenter.edits().putPort(port, base, source.read());
     });
     if (port.id.isSet())
         form->addAction("Delete this port", [=, &presenter, id = port.id] {
-            if (presenter.deletePort(id)) Q_EMIT form->closed();
+            if (presenter.edits().deletePort(id)) Q_EMIT form->closed();
         });
     return form;
 }

@@ -200,7 +200,7 @@ Form* runForm(app::SurveyPresenter& presenter, plan::Run run)
     form->setSave([=, &presenter] {
         const auto result = fields.read();
         if (!result) form->setNotice(std::nullopt, toQt(result.error().message()));
-        return result && presenter.putRun(*result, run, source.read());
+        return result && presenter.edits().putRun(*result, run, source.read());
     });
     return form;
 }

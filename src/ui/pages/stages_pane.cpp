@@ -33,29 +33,30 @@ StagesPane::StagesPane(app::BuyPresenter& presenter, QWidget* parent) : QWidget(
     all->addLayout(row);
     m_rows = new ScrollColumn(20, 8);
     all->addWidget(m_rows, 1);
-    connect(&presenter, &app::BuyPresenter::stagesChanged, this, &StagesPane::refresh);
+    connect(&presenter.stages(), &app::StagesPresenter::changed, this, &StagesPane::refresh);
     connect(&presenter, &app::BuyPresenter::changed, this, &StagesPane::refresh);
-    if (const auto monthly = presenter.monthly()) m_monthly->setValue(monthly->in());
+    if (const auto monthly = presenter.stages().monthly(presenter.chosen())) m_monthly->setValue(monthly->in());
     refresh();
 }
 
 void StagesPane::ask()
 {
-    m_presenter.plan(m_monthly->value() > 0 ? std::optional(Money::of(m_monthly->value())) : std::nullopt);
+    m_presenter.planStages(m_monthly->value() > 0 ? std::optional(Money::of(m_monthly->value())) : std::nullopt);
 }
 
 void StagesPane::refresh()
 {
     auto& rows = m_rows->rows();
     clear(&rows);
-    const auto& found = m_presenter.stages();
+    const auto& found = m_presenter.stages().stages();
     QString name;
     for (const store::Version& one : m_presenter.variants())
         if (one.id == m_presenter.chosen()) name = toQt(one.name);
-    if (m_presenter.isPlanning()) rows.addWidget(label("Weighing the orders of “" + name + "” …", "title", true));
-    else if (!m_presenter.stageProblem().isEmpty()) {
+    if (m_presenter.stages().isPlanning())
+        rows.addWidget(label("Weighing the orders of “" + name + "” …", "title", true));
+    else if (!m_presenter.stages().problem().isEmpty()) {
         rows.addWidget(label("No order", "title"));
-        rows.addWidget(label(m_presenter.stageProblem(), "bad", true));
+        rows.addWidget(label(m_presenter.stages().problem(), "bad", true));
     } else if (!found) {
         rows.addWidget(
             label(name.isEmpty() ? QString("Choose a variant first") : "“" + name + "” in stages", "title", true));

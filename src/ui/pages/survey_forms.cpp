@@ -88,14 +88,14 @@ Form* placeForm(app::SurveyPresenter& presenter, plan::Place place)
                             "A size is width x depth in metres, such as 4 x 3.5; a corner is written likewise");
             return false;
         }
-        return presenter.putPlace(place, base, source.read());
+        return presenter.edits().putPlace(place, base, source.read());
     });
     if (!place.id.isSet()) return form;
     form->addAction("Duplicate it with all that stands in it", [=, &presenter, id = place.id] {
-        if (presenter.duplicatePlace(id)) Q_EMIT form->closed();
+        if (presenter.edits().duplicatePlace(id)) Q_EMIT form->closed();
     });
     form->addAction("Delete this place", [=, &presenter, id = place.id] {
-        if (presenter.deletePlace(id)) Q_EMIT form->closed();
+        if (presenter.edits().deletePlace(id)) Q_EMIT form->closed();
     });
     return form;
 }
@@ -137,11 +137,11 @@ Form* slotForm(app::SurveyPresenter& presenter, plan::Slot slot)
             changed.lanes = cardLanes->currentData().toString().toInt();
             slot.card = std::move(changed);
         }
-        return presenter.putSlot(slot, base, source.read());
+        return presenter.edits().putSlot(slot, base, source.read());
     });
     if (slot.id.isSet())
         form->addAction("Delete this slot", [=, &presenter, id = slot.id] {
-            if (presenter.deleteSlot(id)) Q_EMIT form->closed();
+            if (presenter.edits().deleteSlot(id)) Q_EMIT form->closed();
         });
     return form;
 }

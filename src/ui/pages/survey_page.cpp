@@ -1,16 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "ui/pages/survey_page.h"
 
-#include "ui/pages/building_pane.h"
 #include "ui/pages/census_pane.h"
 #include "ui/pages/jacks_pane.h"
 #include "ui/pages/neighbours_pane.h"
+#include "ui/pages/racks_pane.h"
 #include "ui/pages/records_pane.h"
 #include "ui/pages/tables_pane.h"
 #include "ui/pages/versions_pane.h"
 #include "ui/theme.h"
 #include "ui/widgets/house_view.h"
-#include "ui/widgets/lazy_stack.h"
 #include "ui/widgets/parts.h"
 
 namespace sokudo::ui {
@@ -31,13 +30,12 @@ constexpr PaneName kPanes[] = {{"House", "Ctrl+Shift+H"},      {"Racks and floor
 
 SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()> makePath, StartWays ways,
                        app::NeighbourSource neighbours, QWidget* parent)
-    : QStackedWidget(parent),
-      m_presenter(presenter),
-      m_startPresenter(presenter.document()),
-      m_source(std::move(neighbours))
+    : LazyStack(parent), m_presenter(presenter), m_startPresenter(presenter.document()), m_source(std::move(neighbours))
 {
-    m_start = new StartPage(m_startPresenter, std::move(ways));
-    addWidget(m_start);
+    addLater([this, ways = std::move(ways)] {
+        m_start = new StartPage(m_startPresenter, ways);
+        return m_start;
+    });
     auto* main = new QWidget;
     auto* all = column(main, 0, 0);
     all->addLayout(tabs());
@@ -45,7 +43,8 @@ SurveyPage::SurveyPage(app::SurveyPresenter& presenter, std::function<QWidget*()
     m_panes = new LazyStack;
     addPanes();
     all->addWidget(m_panes, 1);
-    addWidget(main);
+    addLater([main] { return main; });
+    page(1);
     showPane(House);
     connect(&presenter, &app::SurveyPresenter::changed, this, &SurveyPage::follow);
     connect(&presenter, &app::SurveyPresenter::recordAsked, this, [this](const plan::Subject& subject) {
@@ -81,8 +80,8 @@ void SurveyPage::addPanes()
 {
     m_panes->addLater([this] { return m_house; });
     m_panes->addLater([this] {
-        m_building = std::make_unique<app::BuildingPresenter>(m_presenter.document(), m_presenter.selection());
-        return new BuildingPane(*m_building);
+        m_racks = std::make_unique<app::RacksPresenter>(m_presenter.document(), m_presenter.selection());
+        return new RacksPane(*m_racks);
     });
     m_panes->addLater([this] {
         m_tables = std::make_unique<app::TablesPresenter>(m_presenter.document());
@@ -130,13 +129,19 @@ void SurveyPage::hideEvent(QHideEvent* event)
 void SurveyPage::follow()
 {
     const bool isEmpty = m_presenter.plan().places.empty() && m_presenter.plan().devices.empty();
-    if (isStarting() != isEmpty) setCurrentIndex(isEmpty ? 0 : 1);
+    showPage(isEmpty ? 0 : 1);
 }
 
 void SurveyPage::showPane(Pane pane)
 {
     if (m_panes->count() > 0) m_panes->showPage(pane);
     for (int i = 0; i < m_tabs.size(); ++i) m_tabs[i]->setChecked(i == pane);
+}
+
+StartPage& SurveyPage::start()
+{
+    page(0);
+    return *m_start;
 }
 
 SurveyPage::Pane SurveyPage::pane() const { return static_cast<Pane>(m_panes->currentIndex()); }

@@ -59,8 +59,8 @@ TestResultsPane::TestResultsPane(app::TestResultsPresenter& presenter, QWidget* 
     all->addWidget(middle(), 7);
     all->addWidget(side(), 5);
     connect(&presenter, &app::TestResultsPresenter::changed, this, &TestResultsPane::refresh);
-    connect(&presenter, &app::TestResultsPresenter::liveChanged, this, &TestResultsPane::fillLive);
-    connect(&presenter, &app::TestResultsPresenter::photoChanged, this, &TestResultsPane::showPhoto);
+    connect(&presenter.linkRun(), &app::LinkRunPresenter::changed, this, &TestResultsPane::fillLive);
+    connect(&presenter.photos(), &app::ResultPhotos::changed, this, &TestResultsPane::showPhoto);
     refresh();
     fillLive();
     showPhoto();
@@ -136,23 +136,23 @@ QLayout* TestResultsPane::photo()
     auto* row = new QHBoxLayout;
     m_takePhoto = button("Photo …", "", [this] {
         const QString path = choosePicture(this);
-        if (!path.isEmpty()) m_presenter.takePhoto(path);
+        if (!path.isEmpty()) m_presenter.photos().take(path);
     });
     m_takePhoto->setToolTip("Of the tester's face, or of the end as it was found; kept with the new result");
     row->addWidget(m_takePhoto);
     m_photoSays = label("no photo", "soft", true);
     row->addWidget(m_photoSays, 1);
-    m_dropPhoto = button("Leave it out", "quiet", [this] { m_presenter.dropPhoto(); });
+    m_dropPhoto = button("Leave it out", "quiet", [this] { m_presenter.photos().drop(); });
     row->addWidget(m_dropPhoto);
     return row;
 }
 
 void TestResultsPane::showPhoto()
 {
-    const QString says = m_presenter.photoSays();
+    const QString says = m_presenter.photos().says();
     m_photoSays->setText(says.isEmpty() ? QString("no photo") : says);
-    m_takePhoto->setEnabled(!m_presenter.isReadingPhoto());
-    m_dropPhoto->setVisible(m_presenter.hasPhoto());
+    m_takePhoto->setEnabled(!m_presenter.photos().isReading());
+    m_dropPhoto->setVisible(m_presenter.photos().taken().has_value());
 }
 
 QLayout* TestResultsPane::distance()
@@ -244,7 +244,7 @@ QLayout* TestResultsPane::live()
         label("Full load against a sokudo-agent at the far end, until the bits are enough for 1e-10 with 95 %. "
               "The card there counts damaged frames: behind a switch, those of the last cable only.",
               "soft", true));
-    m_findEnds = button("Between which hosts?", "", [this] { m_presenter.findEnds(); });
+    m_findEnds = button("Between which hosts?", "", [this] { m_presenter.linkRun().findEnds(); });
     m_findEnds->setToolTip("Two hosts that this cable holds back, so that no slow machine is taken for a slow cable");
     all->addWidget(m_findEnds);
     m_ends = label("", "", true);
@@ -263,9 +263,9 @@ QLayout* TestResultsPane::live()
         const auto rate = oneline::rateOf(fromQt(m_rate->text().trimmed().toLower()));
         if (!rate || m_host->text().trimmed().isEmpty())
             return m_live->setText("Write the address of the agent, and the rate of the link as 10g");
-        m_presenter.startLive({m_host->text().trimmed(), m_key->text().trimmed(), 7411, *rate});
+        m_presenter.linkRun().start({m_host->text().trimmed(), m_key->text().trimmed(), 7411, *rate});
     });
-    m_stop = button("Stop", "quiet", [this] { m_presenter.stopLive(); });
+    m_stop = button("Stop", "quiet", [this] { m_presenter.linkRun().stop(); });
     buttons->addWidget(m_run10, 1);
     buttons->addWidget(m_stop);
     all->addLayout(buttons);
@@ -275,7 +275,7 @@ QLayout* TestResultsPane::live()
     auto* card = new QHBoxLayout;
     m_interface = field("Interface", "enp5s0");
     card->addWidget(m_interface, 1);
-    card->addWidget(button("Test", "", [this] { m_presenter.testCard(m_interface->text().trimmed()); }));
+    card->addWidget(button("Test", "", [this] { m_presenter.linkRun().testCard(m_interface->text().trimmed()); }));
     all->addLayout(card);
     m_card = label("Where the driver has it; its link goes down for some seconds.", "soft", true);
     all->addWidget(m_card);
@@ -381,7 +381,7 @@ void TestResultsPane::fillPhotos()
     });
     head->addWidget(attach);
     m_about->addLayout(head);
-    const auto photos = m_presenter.photos();
+    const auto photos = m_presenter.photos().of(m_presenter.run());
     if (photos.empty()) m_about->addWidget(label("None is kept.", "soft"));
     for (const auto& one : photos) {
         QPixmap picture;
@@ -423,13 +423,13 @@ void TestResultsPane::fillSide()
 
 void TestResultsPane::fillLive()
 {
-    m_run10->setEnabled(!m_presenter.isLive());
-    m_stop->setEnabled(m_presenter.isLive());
-    m_live->setText(m_presenter.liveSays());
-    m_findEnds->setEnabled(!m_presenter.isFindingEnds() && m_presenter.chosen().isSet());
-    m_ends->setText(m_presenter.endsSays());
-    m_ends->setVisible(!m_presenter.endsSays().isEmpty());
-    if (!m_presenter.cardSays().isEmpty()) m_card->setText(m_presenter.cardSays());
+    m_run10->setEnabled(!m_presenter.linkRun().isRunning());
+    m_stop->setEnabled(m_presenter.linkRun().isRunning());
+    m_live->setText(m_presenter.linkRun().says());
+    m_findEnds->setEnabled(!m_presenter.linkRun().isFindingEnds() && m_presenter.chosen().isSet());
+    m_ends->setText(m_presenter.linkRun().endsSays());
+    m_ends->setVisible(!m_presenter.linkRun().endsSays().isEmpty());
+    if (!m_presenter.linkRun().cardSays().isEmpty()) m_card->setText(m_presenter.linkRun().cardSays());
 }
 
 }  // namespace sokudo::ui

@@ -110,11 +110,11 @@ QWidget* VariantsPane::side()
 
 void VariantsPane::branch()
 {
-    const auto id = m_presenter.branch(m_name->text());
+    const auto id = m_presenter.document().versions().branch(m_name->text());
     if (!id.isSet()) return;
     m_name->clear();
     m_presenter.choose(id);
-    m_presenter.open(id);
+    m_presenter.document().versions().open(id);
 }
 
 void VariantsPane::refresh()
@@ -138,9 +138,9 @@ void VariantsPane::refresh()
         for (const store::Version& one : variants)
             if (one.id == id)
                 heads.push_back({toQt(one.name),
-                                 id == m_presenter.opened() ? QString("open: edits go into it")
-                                 : one.note.empty()         ? QString("your own")
-                                                            : toQt(one.note),
+                                 id == m_presenter.document().versions().opened() ? QString("open: edits go into it")
+                                 : one.note.empty()                               ? QString("your own")
+                                                                                  : toQt(one.note),
                                  id == m_presenter.chosen()});
     m_grid->setContent(std::move(heads), m_presenter.rows());
     fillDrawing();
@@ -209,13 +209,14 @@ void VariantsPane::addButtons(store::VersionId id)
 {
     auto& rows = m_side->rows();
     rows.addSpacing(8);
-    const bool isOpen = m_presenter.opened() == id;
-    rows.addWidget(button(isOpen ? "Back to the house" : "Open it to edit it", "main",
-                          [this, id, isOpen] { m_presenter.open(isOpen ? store::VersionId{} : id); }));
+    const bool isOpen = m_presenter.document().versions().opened() == id;
+    rows.addWidget(button(isOpen ? "Back to the house" : "Open it to edit it", "main", [this, id, isOpen] {
+        m_presenter.document().versions().open(isOpen ? store::VersionId{} : id);
+    }));
     rows.addWidget(button("See the whole list", "", [this] { Q_EMIT listAsked(); }));
     rows.addWidget(button(isVeryLarge() ? "It is built: merge it" : "It is built: merge it into the house", "",
-                          [this, id] { m_presenter.merge(id); }));
-    rows.addWidget(button("Forget this variant", "quiet", [this, id] { m_presenter.drop(id); }));
+                          [this, id] { m_presenter.document().versions().merge(id); }));
+    rows.addWidget(button("Forget this variant", "quiet", [this, id] { m_presenter.document().versions().drop(id); }));
 }
 
 void VariantsPane::showEvent(QShowEvent*)

@@ -133,7 +133,7 @@ void MainWindow::makeMessage()
 
 void MainWindow::followDocument()
 {
-    connect(&m_document, &app::Document::failed, this, &MainWindow::say);
+    connect(&m_document, &app::Document::failed, this, &MainWindow::showProblem);
     connect(&m_document, &app::Document::planChanged, m_message, &QWidget::hide);
     connect(&m_document, &app::Document::planChanged, this, &MainWindow::showHouseName);
     connect(&m_document, &app::Document::analysisChanged, this, &MainWindow::fillCounts);
@@ -144,7 +144,7 @@ void MainWindow::followDocument()
         m_redo->setToolTip(tip("Redo: " + m_document.undoStack().redoText() + " (Ctrl+Shift+Z)"));
     });
     connect(&m_document, &app::Document::noticesChanged, this, &MainWindow::showNotices);
-    connect(&m_document, &app::Document::told, this, &MainWindow::tell);
+    connect(&m_document, &app::Document::notice, this, &MainWindow::showNotice);
 }
 
 MainWindow::~MainWindow()
@@ -305,8 +305,10 @@ void MainWindow::fillCounts()
         const QString text = QString("%1 %2").arg(count).arg(
             verdict == Verdict::Fits && count > 1 ? QString("fit") : toQt(word(verdict)));
         auto* jump = button(m_shortCounts ? QString::number(count) : text, "count", [this, verdict] {
-            const bool same = m_presenters->match.verdictFilter() == verdict && bench() == Match;
-            m_presenters->match.setVerdictFilter(same ? std::nullopt : std::optional(verdict));
+            const bool same = m_presenters->match.filter().verdict == verdict && bench() == Match;
+            app::LinkFilter filter = m_presenters->match.filter();
+            filter.verdict = same ? std::nullopt : std::optional(verdict);
+            m_presenters->match.setFilter(filter);
             showBench(Match);
             m_presenters->match.select(0);
         });
@@ -341,16 +343,16 @@ void MainWindow::warmUp()
 
 int MainWindow::bench() const { return m_lastBench; }
 
-void MainWindow::say(const QString& message)
+void MainWindow::showProblem(const QString& message)
 {
     setKind(m_messageText, "bad");
     m_messageText->setText(message);
     m_message->show();
 }
 
-void MainWindow::tell(const QString& message)
+void MainWindow::showNotice(const QString& message)
 {
-    say(message);
+    showProblem(message);
     setKind(m_messageText, "");
 }
 
@@ -361,7 +363,7 @@ void MainWindow::showNotices()
     if (all.isEmpty()) return;
     QStringList shown = all.mid(0, kMost);
     if (all.size() > kMost) shown << QString("… and %1 more; sokudo-cli check lists them all").arg(all.size() - kMost);
-    tell(shown.join("\n"));
+    showNotice(shown.join("\n"));
 }
 
 /// On a word of the trade what it means; else the page of keys.
@@ -372,7 +374,7 @@ void MainWindow::showHelp()
         if (isAncestorOf(focused)) text = textOf(focused);
     const auto terms = kb::termsIn(m_document.knowledge(), app::fromQt(text));
     if (terms.empty()) return showSheet("help");
-    tell(toQt(terms.front()->term + ": " + terms.front()->says + " " + terms.front()->more));
+    showNotice(toQt(terms.front()->term + ": " + terms.front()->says + " " + terms.front()->more));
 }
 
 void MainWindow::resizeEvent(QResizeEvent* event)

@@ -51,8 +51,8 @@ public:
     void showSheet(const QString& id);
     /// The one that is shown; empty: a bench is.
     QString sheet() const { return m_sheet; }
-    void say(const QString& message);   ///< something went wrong
-    void tell(const QString& message);  ///< worth knowing
+    void showProblem(const QString& message);  ///< something went wrong
+    void showNotice(const QString& message);   ///< worth knowing
     /// Builds the benches that were not shown yet, one per turn of the event loop.
     void warmUp();
 

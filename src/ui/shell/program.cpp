@@ -46,8 +46,20 @@ constexpr const char* kHouseFiles = "Houses (*.sokudo *.json);;All files (*)";
 /// A document with its windows; it goes when the last of them does.
 struct Program::House {
     std::unique_ptr<app::Document> document;
+    std::vector<std::shared_ptr<WindowPresenters>> underWay;  ///< of closed windows: what they run goes on
     std::vector<std::unique_ptr<MainWindow>> windows;
+    std::shared_ptr<WindowPresenters> takeUnderWay();
 };
+
+/// The presenters of a closed window that still run something, for a new one to show; null: there are none.
+std::shared_ptr<WindowPresenters> Program::House::takeUnderWay()
+{
+    std::erase_if(underWay, [](const auto& one) { return !one->isUnderWay(); });
+    if (underWay.empty()) return nullptr;
+    auto newest = std::move(underWay.back());
+    underWay.pop_back();
+    return newest;
+}
 
 /// A house on its way in, with the window that says how far it is.
 struct Program::Underway {
@@ -62,14 +74,14 @@ Program::Program(const kb::KnowledgeBase& kb, std::function<World()> world, Ask*
       m_own(ask ? nullptr : std::make_unique<AskByDialog>()),
       m_ask(ask ? ask : m_own.get())
 {
-    app::listenToFaults([this](const QString& sentence) { tellFault(sentence); });
+    app::listenToFaults([this](const QString& sentence) { showFault(sentence); });
 }
 
 Program::~Program() { app::listenToFaults({}); }
 
-void Program::tellFault(const QString& sentence)
+void Program::showFault(const QString& sentence)
 {
-    for (MainWindow* window : windows()) window->say(sentence);
+    for (MainWindow* window : windows()) window->showProblem(sentence);
 }
 
 std::vector<MainWindow*> Program::windows() const
@@ -139,7 +151,8 @@ void Program::show(app::Opened opened, const std::function<void(MainWindow*)>& d
 
 MainWindow* Program::makeWindow(House& house)
 {
-    auto& window = house.windows.emplace_back(std::make_unique<MainWindow>(*house.document, m_world(), this));
+    auto& window = house.windows.emplace_back(
+        std::make_unique<MainWindow>(*house.document, m_world(), this, house.takeUnderWay()));
     window->installEventFilter(this);
     return window.get();
 }
@@ -166,6 +179,8 @@ bool Program::eventFilter(QObject* watched, QEvent* event)
 
 void Program::forget(MainWindow* window)
 {
+    if (House* house = houseOf(*window); house && window->presenters()->isUnderWay())
+        house->underWay.push_back(window->presenters());
     for (const auto& house : m_houses)
         std::erase_if(house->windows, [window](const auto& one) { return one.get() == window; });
     std::erase_if(m_houses, [](const auto& house) { return house->windows.empty(); });
@@ -184,7 +199,7 @@ void Program::open(const QString& path, MainWindow* from)
     if (chosen.isEmpty()) return;
     const auto house = app::importHouse(chosen);
     if (!house) {
-        if (from) from->say(toQt(house.error().message()));
+        if (from) from->showProblem(toQt(house.error().message()));
         return;
     }
     openHouse({fromQt(*house), nullptr, false});
@@ -202,7 +217,7 @@ void Program::duplicate(MainWindow& from)
     const House* house = houseOf(from);
     if (!house) return;
     const auto copy = app::duplicate(house->document->project(), toQt(house->document->path()));
-    if (!copy) return from.say(toQt(copy.error().message()));
+    if (!copy) return from.showProblem(toQt(copy.error().message()));
     openHouse({fromQt(*copy), nullptr, false});
 }
 
@@ -213,8 +228,8 @@ void Program::saveCopy(MainWindow& from)
     const QString path = m_ask->fileToSave("Save a copy", toQt(house->document->path()), "Houses (*.sokudo)");
     if (path.isEmpty()) return;
     const auto copy = app::saveCopy(house->document->project(), path.endsWith(".sokudo") ? path : path + ".sokudo");
-    if (copy) from.tell("A copy is in " + *copy + ". You go on working in " + toQt(house->document->path()));
-    else from.say(toQt(copy.error().message()));
+    if (copy) from.showNotice("A copy is in " + *copy + ". You go on working in " + toQt(house->document->path()));
+    else from.showProblem(toQt(copy.error().message()));
 }
 
 void Program::importFile(MainWindow& from)
@@ -233,10 +248,10 @@ void Program::exportFile(MainWindow& from, bool isPrivateToo)
                           "The whole house (*.json);;Tables for a spreadsheet (*.csv);;A copy (*.sokudo)");
     if (path.isEmpty()) return;
     const auto done = app::exportHouse(house->document->project(), path, {isPrivateToo});
-    if (!done) return from.say(toQt(done.error().message()));
-    from.tell(*done + (isPrivateToo || house->document->plan().accesses.empty()
-                           ? QString()
-                           : ". Addresses and log-in hints were left out"));
+    if (!done) return from.showProblem(toQt(done.error().message()));
+    from.showNotice(*done + (isPrivateToo || house->document->plan().accesses.empty()
+                                 ? QString()
+                                 : ". Addresses and log-in hints were left out"));
 }
 
 void Program::exportDrawing(MainWindow& from)
@@ -249,8 +264,8 @@ void Program::exportDrawing(MainWindow& from)
                           "Drawing (*.svg);;Page (*.pdf);;Picture (*.png)");
     if (path.isEmpty()) return;
     from.survey().housePane().exportDrawing(path);
-    if (QFileInfo(path).size() > 0) from.tell("The drawing was written to " + path);
-    else from.say("The drawing could not be written to " + path + ": choose a folder that you may write to");
+    if (QFileInfo(path).size() > 0) from.showNotice("The drawing was written to " + path);
+    else from.showProblem("The drawing could not be written to " + path + ": choose a folder that you may write to");
 }
 
 void Program::exportTour(MainWindow& from, bool isPrivateToo)
@@ -263,9 +278,10 @@ void Program::exportTour(MainWindow& from, bool isPrivateToo)
                           "Page (*.html);;PDF (*.pdf)");
     if (path.isEmpty()) return;
     if (writeTour(*house->document, from.survey().house(), isPrivateToo, path))
-        from.tell("The tour was written to " + path +
-                  (isPrivateToo ? ", with addresses and log-in hints" : "; addresses and log-in hints are left out"));
-    else from.say("The tour could not be written to " + path + ": choose a folder that you may write to");
+        from.showNotice(
+            "The tour was written to " + path +
+            (isPrivateToo ? ", with addresses and log-in hints" : "; addresses and log-in hints are left out"));
+    else from.showProblem("The tour could not be written to " + path + ": choose a folder that you may write to");
 }
 
 QString Program::askForLabels(MainWindow& from)

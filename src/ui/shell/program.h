@@ -49,7 +49,7 @@ protected:
 
 private:
     struct House;
-    void tellFault(const QString& sentence);
+    void showFault(const QString& sentence);
     void show(app::Opened, const std::function<void(MainWindow*)>& done);
     MainWindow* makeWindow(House&);
     House* houseOf(const MainWindow&);

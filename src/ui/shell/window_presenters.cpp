@@ -18,7 +18,7 @@ WindowPresenters::WindowPresenters(app::Document& of, const World& world)
       logbook(of, selection),
       m_world(world)
 {
-    survey.setAgents(world.agents);
+    survey.hosts().setAgents(world.agents);
 }
 
 WindowPresenters::~WindowPresenters() = default;
@@ -45,9 +45,18 @@ BuildBench& WindowPresenters::build()
 {
     if (m_build) return *m_build;
     m_build = std::make_unique<BuildBench>(document, m_world.traffic, m_world.hosts, m_world.card, m_world.echo);
-    m_build->bringUp.setAgents(m_world.agents);
-    m_build->bringUp.setSwitches(m_world.switches, m_world.simulatedSwitches);
+    m_build->bringUp.readings().setAgents(m_world.agents);
+    m_build->bringUp.readings().setSwitches(m_world.switches, m_world.simulatedSwitches);
     return *m_build;
+}
+
+bool WindowPresenters::isUnderWay() const
+{
+    if (measure.isRunning()) return true;
+    if (!m_build) return false;
+    BuildBench& bench = *m_build;
+    return bench.tests.linkRun().isRunning() || bench.bringUp.readings().isReading() ||
+           bench.bringUp.settings().isProbing() || bench.cutOver.isPractice();
 }
 
 }  // namespace sokudo::ui

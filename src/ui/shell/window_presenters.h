@@ -43,6 +43,8 @@ public:
     app::UpgradePresenter& upgrade();
     app::PowerPresenter& power();
     BuildBench& build();
+    /// A test, a run of a link, a probe, a reading or a practice run is under way: it outlives the window.
+    bool isUnderWay() const;
 
 private:
     World m_world;

@@ -87,7 +87,7 @@ void MainWindow::showSheet(const QString& id)
             if (id == "labels")
                 return new LabelsPage(
                     m_document, [this] { return m_houses ? m_houses->askForLabels(*this) : QString(); },
-                    [this](const QString& text, bool good) { good ? tell(text) : say(text); });
+                    [this](const QString& text, bool good) { good ? showNotice(text) : showProblem(text); });
             return new HelpPage(m_document.knowledge());
         };
         m_sheets[id] = m_pages->addLater(make);

@@ -3,7 +3,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <unordered_map>
 
 #include <QFontMetricsF>
 
@@ -11,12 +10,13 @@
 #include "core/base/text.h"
 #include "ui/theme.h"
 #include "ui/widgets/house_bundles.h"
+#include "ui/widgets/house_cards.h"
 #include "ui/widgets/lanes.h"
 
 namespace sokudo::ui {
 namespace {
 
-constexpr double kLane = 6, kMark = 8, kMarkStep = 10;
+constexpr double kLane = 6, kMark = 8, kMarkStep = HouseCards::kMarkStep;
 
 struct Row {
     double top = 0, bottom = 0;
@@ -27,15 +27,8 @@ struct Row {
 class Builder {
 public:
     Builder(const app::HouseContent& content, double width, const HouseFolds& folds)
-        : m_content(content), m_width(width), m_folded(folds.levels)
-    {
-        for (const app::PlaceBand& place : content.places) {
-            std::vector<const app::DeviceCard*>& cards = m_cardsOf[&place];
-            if (folds.places.contains(place.id) && !place.devices.empty()) cards.push_back(foldedCard(place));
-            else
-                for (const app::DeviceCard& card : place.devices) cards.push_back(&card);
-        }
-    }
+        : m_cards(content, folds), m_content(content), m_width(width), m_folded(folds.levels)
+    {}
 
     HouseLayout build()
     {
@@ -47,7 +40,6 @@ public:
             m_made = {};
             m_routes.clear();
             placeBands(pass == 0);
-            notePortsOfFolds();
             findEnds();
             takeLanes();
         }
@@ -55,7 +47,7 @@ public:
         drawBundles();
         drawRuns();
         for (PlacedRun& run : m_made.runs) run.bounds = run.line.boundingRect().adjusted(-10, -10, 10, 10);
-        m_made.foldedCards = std::move(m_folds);
+        m_made.foldedCards = m_cards.takeFolded();
         return std::move(m_made);
     }
 
@@ -63,25 +55,6 @@ private:
     double labelWidth() const { return scaled(58); }
     double cardsLeft() const { return labelWidth() + 10 + m_leftLanes * kLane + 8; }
     double houseWidth() const { return m_width - m_outsideWidth - m_yardWidth; }
-
-    /// One card for all devices of a place: its marks are the ports that cables lead to.
-    const app::DeviceCard* foldedCard(const app::PlaceBand& place)
-    {
-        auto card = std::make_unique<app::DeviceCard>();
-        card->name = place.name;
-        card->description = QString("%1 devices, folded").arg(place.devices.size());
-        card->place = place.id;
-        card->isFolded = true;
-        for (const app::DeviceCard& one : place.devices)
-            for (const app::PortMark& port : one.ports)
-                if (port.state != app::PortState::Free) card->ports.push_back(port);
-        m_folds.push_back(std::move(card));
-        return m_folds.back().get();
-    }
-    const std::vector<const app::DeviceCard*>& cardsOf(const app::PlaceBand& place) const
-    {
-        return m_cardsOf.at(&place);
-    }
 
     /// What stands outside takes no more room than it needs: at large text the house needs it.
     void giveRoomOutside()
@@ -91,7 +64,8 @@ private:
             if (place.building.isEmpty()) continue;
             const QString title = place.devices.empty() ? place.name + " (empty)" : place.name;
             widest = std::max(widest, QFontMetricsF(typeface(Face::Strong, 12)).horizontalAdvance(title));
-            for (const app::DeviceCard* card : cardsOf(place)) widest = std::max(widest, cardSize(*card).width());
+            for (const app::DeviceCard* card : m_cards.of(place))
+                widest = std::max(widest, m_cards.sizeOf(*card).width());
         }
         if (widest == 0) return;
         m_outsideWidth = std::clamp<double>(widest + 28, scaled(110), scaled(200));
@@ -103,26 +77,11 @@ private:
         double widest = 0;
         for (const app::PlaceBand& place : m_content.places)
             if (place.building.isEmpty())
-                for (const app::DeviceCard* card : cardsOf(place)) widest = std::max(widest, cardSize(*card).width());
+                for (const app::DeviceCard* card : m_cards.of(place))
+                    widest = std::max(widest, m_cards.sizeOf(*card).width());
         m_leastWidth = widest > 0 ? cardsLeft() + widest + 20 + m_outsideWidth + m_yardWidth : 0;
         m_width = std::max(m_width, m_leastWidth);
     }
-    /// Measured once: texts are measured slowly, and every pass asks again.
-    QSizeF cardSize(const app::DeviceCard& card)
-    {
-        QSizeF& size = m_sizes[&card];
-        if (size.isEmpty()) size = measured(card);
-        return size;
-    }
-    QSizeF measured(const app::DeviceCard& card) const
-    {
-        const double text = std::max(m_strong.horizontalAdvance(card.name),
-                                     std::min<double>(m_small.horizontalAdvance(card.description), scaled(150)));
-        const double marks = std::min<double>(static_cast<double>(card.ports.size()), 22) * kMarkStep;
-        const int markRows = std::max(1, static_cast<int>(std::ceil(static_cast<double>(card.ports.size()) / 22)));
-        return {std::clamp<double>(std::max(text, marks) + 20, scaled(96), scaled(240)), scaled(43) + 11.0 * markRows};
-    }
-
     static QString titleOf(const app::PlaceBand& place)
     {
         return place.within.isEmpty() ? place.name : place.name + ", in " + place.within;
@@ -136,8 +95,8 @@ private:
         for (const app::PlaceBand* place : places) {
             bool titled = false;
             double titleEnd = 0;
-            for (const app::DeviceCard* card : cardsOf(*place)) {
-                const QSizeF size = cardSize(*card);
+            for (const app::DeviceCard* card : m_cards.of(*place)) {
+                const QSizeF size = m_cards.sizeOf(*card);
                 if (x + size.width() > right && x > left) {
                     x = left;
                     row = newRow(outside);
@@ -198,20 +157,6 @@ private:
         }
     }
 
-    /// Both ends are in one folded place: nothing is drawn.
-    bool isInsideOneFold(std::int64_t a, std::int64_t b) const
-    {
-        const auto at = m_foldOf.find(a), other = m_foldOf.find(b);
-        return at != m_foldOf.end() && other != m_foldOf.end() && at->second == other->second;
-    }
-
-    void notePortsOfFolds()
-    {
-        m_foldOf.clear();
-        for (const auto& card : m_folds)
-            for (const app::PortMark& port : card->ports) m_foldOf[port.id.value] = card.get();
-    }
-
     /// The row and the place of both ends of each run.
     void findEnds()
     {
@@ -242,7 +187,7 @@ private:
                 route.open = true;
                 continue;
             }
-            if (isInsideOneFold(a->first, b->first)) {
+            if (m_cards.areFoldedTogether(a->first, b->first)) {
                 route = {};
                 continue;
             }
@@ -455,11 +400,7 @@ private:
         int level = 0, firstRow = 0, insideRows = 0, firstOutside = 0, outsideRows = 0, devices = 0;
         bool folded = false;
     };
-    const QFontMetricsF m_strong{typeface(Face::Strong, 13)}, m_small{typeface(Face::Text, 11)};
-    std::unordered_map<const app::DeviceCard*, QSizeF> m_sizes;
-    std::unordered_map<const app::PlaceBand*, std::vector<const app::DeviceCard*>> m_cardsOf;
-    std::vector<std::unique_ptr<app::DeviceCard>> m_folds;
-    std::unordered_map<std::int64_t, const app::DeviceCard*> m_foldOf;  ///< by port
+    HouseCards m_cards;
     const app::HouseContent& m_content;
     double m_width;
     const std::set<int>& m_folded;

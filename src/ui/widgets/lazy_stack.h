@@ -9,7 +9,7 @@
 
 namespace sokudo::ui {
 
-class LazyStack final : public QStackedWidget {
+class LazyStack : public QStackedWidget {
     Q_OBJECT
 public:
     using Make = std::function<QWidget*()>;

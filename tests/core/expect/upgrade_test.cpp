@@ -81,10 +81,10 @@ private Q_SLOTS:
         const plan::RegularJob job = copyJob(built, 80, 2);
         const Upgrade got = ask(built, job);
         QVERIFY2(got.problem.empty(), got.problem.text().c_str());
-        NEAR(got.each.in(), 80 * 8 / (0.96 * 0.995 * 0.941482), 0.5);
+        NEAR(got.each.in(), 80 * 8 / (0.96 * 0.995 * 0.941482), 0.002);
         const UpgradeTier& ten = tierOf(got, 10);
         NEAR(inGigabits(ten.rate.typical), 4.08, 1e-3);
-        NEAR(ten.each.in(), 80 * 8 / 4.08, 0.2);
+        NEAR(ten.each.in(), 80 * 8 / 4.08, 0.002);
         NEAR(ten.ideal, 10.0, 1e-9);
         NEAR(ten.factor, 4.08 / (0.96 * 0.995 * 0.941482), 1e-3);
         QCOMPARE(toQt(ten.limitedBy), "disk of right");

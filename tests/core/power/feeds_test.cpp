@@ -107,16 +107,16 @@ private Q_SLOTS:
         const Energy energy = energyOf(made.plan, made.feeds);
         double sum = 0;
         for (const DeviceCost& one : energy.devices) sum += one.year.usual.in();
-        NEAR(energy.year.usual.in(), sum, 1);
+        NEAR(energy.year.usual.in(), sum, 1e-6);
         const auto* ap = &energy.devices.back();
         for (const DeviceCost& one : energy.devices)
             if (one.device == plan::deviceNamed(made.plan, "ap")->id) ap = &one;
-        NEAR(ap->year.usual.in(), 10 * 8760 / 3.0, 1);
+        NEAR(ap->year.usual.in(), 10 * 8760 / 3.0, 0.002);
         NEAR(ap->year.money->in(), 29.2 * 0.3, 0.01);
         QVERIFY(energy.perKwh);
         // Each feed by itself: the strip carries all of it.
         for (const FeedCost& one : energy.feeds)
-            if (made.feeds.name(one.node) == "s") NEAR(one.year.usual.in() / 1000, 36.70 * 8.76, 0.2);
+            if (made.feeds.name(one.node) == "s") NEAR(one.year.usual.in() / 1000, 36.70 * 8.76, 0.002);
     }
     void statementsThatCannotBothBeTrue()
     {

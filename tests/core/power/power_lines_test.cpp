@@ -90,7 +90,7 @@ private Q_SLOTS:
         NEAR(end.enters.in(), 25.5, 0.001);
         NEAR(end.lost.in(), 0.538, 0.005);
         NEAR(end.left.in(), 6.96, 0.001);
-        QVERIFY(!end.isDark() && !end.isReduced);
+        QVERIFY(!end.isUnpowered() && !end.isReduced);
     }
     void whereItRunsOut()
     {
@@ -98,11 +98,11 @@ private Q_SLOTS:
         QVERIFY(reduced->hops[1].isReduced);
         QCOMPARE(reduced->hops[1].granted->number, 3);  // 18 W are left: class 3 asks 15.4
         const auto dark = readPoeLine("type1 / cat6 60m / switch 9w / cat6 20m / class4", knowledge());
-        QVERIFY(dark->hops[1].isDark());
+        QVERIFY(dark->hops[1].isUnpowered());
         QVERIFY(toQt(dark->hops[1].says.text()).contains("gets no power"));
         // A switch that needs more than arrives hands nothing on.
         const auto hungry = readPoeLine("type1 / cat6 60m / switch 14w / cat6 20m / class1", knowledge());
-        QVERIFY(hungry->hops[0].isDark() && hungry->hops[1].isDark());
+        QVERIFY(hungry->hops[0].isUnpowered() && hungry->hops[1].isUnpowered());
     }
     void wordsOfShops()
     {
@@ -121,14 +121,15 @@ private Q_SLOTS:
         QVERIFY(refusalOf("type3 / cat6 9m / class4 / cat6 9m / class4").contains("nothing can follow"));
         QVERIFY(refusalOf("type3 / cat6 9m 99awg / class4").contains("no such gauge"));
     }
-    /// Box of 1.4 m3: 7.51 m2 of walls; at U = 2 and vents of 0.6 the heat leaves at 9.91 K.
+    /// Box of 1.4 m3: 7.51 m2 of walls; at U = 2 and vents of 0.6 the heat leaves at 9.91 K. At U = 3 and 0.65:
+    /// 22.53 K + 1.144 K^1.5 = 180 W at 7.04 K; at U = 1 and 0.55: 7.51 K + 0.853 K^1.5 = 180 W at 16.41 K.
     void heatInACupboard()
     {
         const auto answer = readHeatLine("180 W in 1.4 m3, 2 x 80 cm2 vents, 24 c outside, at most 35 c", knowledge());
         QVERIFY2(answer, answer ? "" : answer.error().message().c_str());
         NEAR(answer->settled.usual.in(), 33.91, 0.05);
-        NEAR(answer->settled.low.in(), 31.1, 0.1);
-        NEAR(answer->settled.high.in(), 40.1, 0.1);
+        NEAR(answer->settled.low.in(), 31.04, 0.001);
+        NEAR(answer->settled.high.in(), 40.41, 0.001);
         NEAR(answer->needed->in(), 180 * 2.985 / 11, 0.02);
         // With a fan: 180 / (1206 * 30 / 3600 + 2 * 7.509) = 7.18 K.
         NEAR(readHeatLine("180 W in 1.4 m3 30 m3/h fan 24 c outside", knowledge())->settled.usual.in(), 31.18, 0.02);
@@ -153,7 +154,7 @@ private Q_SLOTS:
         NEAR(answer->time.high.in() / 3600, 9.781, 0.005);
         // Slower than it is rated for it still holds no more than it holds.
         const auto slow = readBatteryLine("480 Wh lead 1 W", knowledge());
-        NEAR(slow->time.usual.in() / 3600, 480 * 0.75 * 0.85, 0.1);
+        NEAR(slow->time.usual.in() / 3600, 480 * 0.75 * 0.85, 0.002);
         QVERIFY(readBatteryLine("480 Wh lead 35 W 4 years", knowledge())->time.usual < answer->time.usual);
         QVERIFY(!readBatteryLine("480 Wh lead", knowledge()));
         QVERIFY(!readBatteryLine("480 Wh pumpkin 35 W", knowledge()));
@@ -168,7 +169,7 @@ private Q_SLOTS:
         QVERIFY(worth);
         NEAR(worth->bill, 146, 1e-6);
         NEAR(worth->outage, 600, 1e-6);
-        NEAR(worth->used.in(), 18e9, 1);
+        NEAR(worth->used.in(), 18e9, 0.002);
         // Below 5 / 6 of a day nothing is charged beyond the fee: 200 d = 120.
         NEAR(*worth->breakEven, 0.6, 0.011);
         // Over five weeks two months are included.

@@ -26,7 +26,7 @@ Stage ownFigure(Stage stage, BitRate own, bool reads)
 }
 
 /// What the software of the array does at most, however fast its disks are.
-void heldBySoftware(Stage& stage, const kb::Band& cap, std::string_view name)
+void limitBySoftware(Stage& stage, const kb::Band& cap, std::string_view name)
 {
     if (cap.high >= stage.carries.high) return;
     stage.carries = {std::min(stage.carries.low, cap.low), std::min(stage.carries.typical, cap.typical),
@@ -94,7 +94,7 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
                   text::figure::byteRate(stage.carries.high), text::figure::rate(stage.carries.high),
                   text::figure::number(share), text::figure::byteRate(one.typical), text::figure::number(factor),
                   text::figure::byteRate(typical), text::figure::rate(typical));
-    if (const auto& cap = reads ? level->readCap : level->writeCap) heldBySoftware(stage, *cap, level->name);
+    if (const auto& cap = reads ? level->readCap : level->writeCap) limitBySoftware(stage, *cap, level->name);
     return stage;
 }
 

@@ -62,7 +62,7 @@ std::optional<Outcome> madeForDistance(const LinkContext& link, const LinkEnd& e
 }
 
 /// Where they do not, an attenuator helps nothing; light that burns a receiver burns it all the same.
-bool hearEachOther(const LinkContext& link)
+bool receiveEachOther(const LinkContext& link)
 {
     const std::string &a = link.a.module->phy, &b = link.b.module->phy;
     return a == b || link.a.phy == link.b.phy || kb::pairingOf(link.kb, a, b) || kb::pairingOf(link.kb, b, a);
@@ -82,7 +82,7 @@ std::optional<Outcome> overload(const LinkContext& link, const LinkEnd& sending,
     const bool isSure = to->row->from.certainty == Certainty::Standard;
     const bool burns = to->damage && strongest > *to->damage + (isSure ? Decibel{} : kUnsure);
     const bool fragile = receiver.id == "10g-zr";
-    if (!hearEachOther(link)) {
+    if (!receiveEachOther(link)) {
         if (!burns && !fragile) return std::nullopt;
         return Outcome{
             Verdict::Unsafe,

@@ -8,10 +8,10 @@
 
 namespace sokudo::app {
 
-class BuildingPresenter final : public QObject {
+class RacksPresenter final : public QObject {
     Q_OBJECT
 public:
-    BuildingPresenter(Document&, Selection&, QObject* parent = nullptr);
+    RacksPresenter(Document&, Selection&, QObject* parent = nullptr);
     /// Racks and panels with devices in them.
     std::vector<plan::PlaceId> racks() const;
     struct Floor {

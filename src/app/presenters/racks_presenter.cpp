@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/presenters/building_presenter.h"
+#include "app/presenters/racks_presenter.h"
 
 #include <algorithm>
 #include <set>
@@ -10,15 +10,15 @@
 
 namespace sokudo::app {
 
-BuildingPresenter::BuildingPresenter(Document& document, Selection& selection, QObject* parent)
+RacksPresenter::RacksPresenter(Document& document, Selection& selection, QObject* parent)
     : QObject(parent), m_document(document), m_selection(selection)
 {
-    connect(&document, &Document::planChanged, this, &BuildingPresenter::changed);
-    connect(&document, &Document::analysisChanged, this, &BuildingPresenter::changed);
-    connect(&selection, &Selection::changed, this, &BuildingPresenter::changed);
+    connect(&document, &Document::planChanged, this, &RacksPresenter::changed);
+    connect(&document, &Document::analysisChanged, this, &RacksPresenter::changed);
+    connect(&selection, &Selection::changed, this, &RacksPresenter::changed);
 }
 
-std::vector<plan::PlaceId> BuildingPresenter::racks() const
+std::vector<plan::PlaceId> RacksPresenter::racks() const
 {
     std::vector<plan::PlaceId> found;
     for (const plan::Place& place : plan().places)
@@ -28,7 +28,7 @@ std::vector<plan::PlaceId> BuildingPresenter::racks() const
     return found;
 }
 
-std::vector<BuildingPresenter::Floor> BuildingPresenter::floors() const
+std::vector<RacksPresenter::Floor> RacksPresenter::floors() const
 {
     std::set<std::pair<QString, int>> seen;
     std::vector<Floor> all;
@@ -45,7 +45,7 @@ std::vector<BuildingPresenter::Floor> BuildingPresenter::floors() const
     return all;
 }
 
-bool BuildingPresenter::duplicateFloor(int level)
+bool RacksPresenter::duplicateFloor(int level)
 {
     int top = level;
     for (const plan::Place& place : plan().places)
@@ -56,7 +56,7 @@ bool BuildingPresenter::duplicateFloor(int level)
     return m_document.edit(text, made ? Result<plan::Plan>(made->plan) : tl::unexpected(made.error()));
 }
 
-QString BuildingPresenter::rackNote(plan::PlaceId id) const
+QString RacksPresenter::rackNote(plan::PlaceId id) const
 {
     const plan::Place* place = plan().places.find(id);
     if (!place) return {};
@@ -88,7 +88,7 @@ QString BuildingPresenter::rackNote(plan::PlaceId id) const
     return parts.join(" · ");
 }
 
-QString BuildingPresenter::distanceText(plan::DeviceId to) const
+QString RacksPresenter::distanceText(plan::DeviceId to) const
 {
     const plan::DeviceId from = m_selection.device();
     if (!from.isSet() || !to.isSet() || from == to) return {};

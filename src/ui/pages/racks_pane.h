@@ -4,7 +4,7 @@
 
 #include <QWidget>
 
-#include "app/presenters/building_presenter.h"
+#include "app/presenters/racks_presenter.h"
 
 class QComboBox;
 class QHBoxLayout;
@@ -16,10 +16,10 @@ namespace sokudo::ui {
 class FloorView;
 class RackView;
 
-class BuildingPane final : public QWidget {
+class RacksPane final : public QWidget {
     Q_OBJECT
 public:
-    explicit BuildingPane(app::BuildingPresenter&, QWidget* parent = nullptr);
+    explicit RacksPane(app::RacksPresenter&, QWidget* parent = nullptr);
     FloorView& floor() { return *m_floor; }
     std::vector<RackView*> racks() const { return m_racks; }
 
@@ -35,7 +35,7 @@ private:
     void fillRacks();
     void fillFloors();
     void showFloor();
-    app::BuildingPresenter& m_presenter;
+    app::RacksPresenter& m_presenter;
     QVBoxLayout* m_rackColumn;
     std::vector<RackView*> m_racks;
     QComboBox *m_floors, *m_to;

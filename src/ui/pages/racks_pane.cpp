@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "ui/pages/building_pane.h"
+#include "ui/pages/racks_pane.h"
 
 #include <QComboBox>
 #include <QScrollArea>
@@ -64,7 +64,7 @@ void spread(std::vector<FloorDevice>& devices)
 
 }  // namespace
 
-BuildingPane::BuildingPane(app::BuildingPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
+RacksPane::RacksPane(app::RacksPresenter& presenter, QWidget* parent) : QWidget(parent), m_presenter(presenter)
 {
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
@@ -89,17 +89,17 @@ BuildingPane::BuildingPane(app::BuildingPresenter& presenter, QWidget* parent) :
     footRow->addWidget(m_distance, 1);
     all->addWidget(foot);
     row->addWidget(right, 1);
-    connect(m_floors, &QComboBox::activated, this, &BuildingPane::showFloor);
-    connect(m_to, &QComboBox::activated, this, &BuildingPane::showFloor);
+    connect(m_floors, &QComboBox::activated, this, &RacksPane::showFloor);
+    connect(m_to, &QComboBox::activated, this, &RacksPane::showFloor);
     connect(m_floor, &FloorView::deviceSelected, this,
             [this](plan::DeviceId id) { m_presenter.selection().selectDevice(id); });
-    connect(&presenter, &app::BuildingPresenter::changed, this, [this] {
-        if (isVisible()) QTimer::singleShot(0, this, &BuildingPane::refresh);
+    connect(&presenter, &app::RacksPresenter::changed, this, [this] {
+        if (isVisible()) QTimer::singleShot(0, this, &RacksPane::refresh);
     });
 }
 
 /// The floor that is shown, and how far it is to another device.
-QHBoxLayout* BuildingPane::tools()
+QHBoxLayout* RacksPane::tools()
 {
     auto* row = new QHBoxLayout;
     row->setContentsMargins(18, 8, 18, 6);
@@ -124,7 +124,7 @@ QHBoxLayout* BuildingPane::tools()
     return row;
 }
 
-void BuildingPane::showEvent(QShowEvent*)
+void RacksPane::showEvent(QShowEvent*)
 {
     refresh();
     // The floor of what is selected is worth seeing first.
@@ -137,7 +137,7 @@ void BuildingPane::showEvent(QShowEvent*)
     showFloor();
 }
 
-void BuildingPane::refresh()
+void RacksPane::refresh()
 {
     fillRacks();
     if (m_shown != m_presenter.document().snapshot()) fillFloors();
@@ -145,7 +145,7 @@ void BuildingPane::refresh()
     showFloor();
 }
 
-void BuildingPane::fillRacks()
+void RacksPane::fillRacks()
 {
     clear(m_rackColumn);
     m_racks.clear();
@@ -173,7 +173,7 @@ void BuildingPane::fillRacks()
     m_rackColumn->addStretch(1);
 }
 
-void BuildingPane::fillFloors()
+void RacksPane::fillFloors()
 {
     const int floor = std::max(0, m_floors->currentIndex());
     const QVariant to = m_to->currentData();
@@ -187,7 +187,7 @@ void BuildingPane::fillFloors()
     m_to->setCurrentIndex(std::max(0, m_to->findData(to)));
 }
 
-void BuildingPane::showFloor()
+void RacksPane::showFloor()
 {
     const auto floors = m_presenter.floors();
     const int at = m_floors->currentIndex();

@@ -14,7 +14,7 @@ using namespace sokudo;
 using namespace sokudo::testing;
 using ui::BuildPage;
 
-class BuildingPanesTest : public QObject {
+class TestResultsPaneTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
     void bothSchemesInWords()
@@ -111,8 +111,9 @@ private Q_SLOTS:
         bench.named<QLineEdit>("Rate of the link")->setText("10g");
         const std::size_t before = bench.document->plan().cableTests.size();
         bench.button("Run it")->click();
-        QVERIFY(QTest::qWaitFor([&] { return !bench.results().isLive(); }, 20000));
-        QVERIFY2(bench.results().liveSays().contains("nothing is proved"), qPrintable(bench.results().liveSays()));
+        QVERIFY(QTest::qWaitFor([&] { return !bench.results().linkRun().isRunning(); }, 20000));
+        QVERIFY2(bench.results().linkRun().says().contains("nothing is proved"),
+                 qPrintable(bench.results().linkRun().says()));
         // The stand-in has no card that counts: it is kept as not judged.
         QCOMPARE(bench.document->plan().cableTests.size(), before + 1);
         QCOMPARE(toQt(bench.results().run()->tests.back()->note).isEmpty(), false);
@@ -124,7 +125,7 @@ private Q_SLOTS:
         BuildBench bench(BuildPage::TestResults);
         bench.results().choose(bench.run("w1"));
         bench.button("Between which hosts?")->click();
-        QVERIFY(QTest::qWaitFor([&] { return !bench.results().isFindingEnds(); }, 10000));
+        QVERIFY(QTest::qWaitFor([&] { return !bench.results().linkRun().isFindingEnds(); }, 10000));
         QVERIFY(bench.says("kiln-a to platen with one stream"));
         QVERIFY(bench.says("Not platen to ledger"));
         // Another cable, another answer: the old one does not stay.
@@ -156,16 +157,16 @@ private Q_SLOTS:
         QVERIFY(bench.says("no photo"));
         const auto read = [&](auto begin) {
             begin();
-            return QTest::qWaitFor([&] { return !bench.results().isReadingPhoto(); }, 10000);
+            return QTest::qWaitFor([&] { return !bench.results().photos().isReading(); }, 10000);
         };
         QFile text(folder.filePath("note.jpg"));
         QVERIFY(text.open(QIODevice::WriteOnly));
         text.write("no picture");
         text.close();
-        QVERIFY(read([&] { bench.results().takePhoto(text.fileName()); }));
-        QVERIFY(!bench.results().hasPhoto());
-        QVERIFY2(!bench.results().photoSays().isEmpty(), "what is wrong is said");
-        QVERIFY(read([&] { bench.results().takePhoto(draw("face.png", 3200, 1600)); }));
+        QVERIFY(read([&] { bench.results().photos().take(text.fileName()); }));
+        QVERIFY(!bench.results().photos().taken().has_value());
+        QVERIFY2(!bench.results().photos().says().isEmpty(), "what is wrong is said");
+        QVERIFY(read([&] { bench.results().photos().take(draw("face.png", 3200, 1600)); }));
         QVERIFY(bench.says("face, 1600 × 800 pixels"));
         const std::size_t photos = bench.document->plan().photos.size();
         bench.button("Keep this result")->click();
@@ -177,18 +178,18 @@ private Q_SLOTS:
         QVERIFY(bench.named<QLabel>("Photo face"));
         QVERIFY(bench.says("no photo"));  // the next result begins without one
         QVERIFY(read([&] { bench.results().attachPhoto(draw("pin.png", 40, 40)); }));
-        QCOMPARE(bench.results().photos().size(), std::size_t{2});
+        QCOMPARE(bench.results().photos().of(bench.results().run()).size(), std::size_t{2});
         QVERIFY(bench.named<QLabel>("Photo pin") && bench.named<QLabel>("Photo face"));
         bench.document->undo();
-        QCOMPARE(bench.results().photos().size(), std::size_t{1});
+        QCOMPARE(bench.results().photos().of(bench.results().run()).size(), std::size_t{1});
         bench.document->undo();
         QCOMPARE(bench.document->plan().photos.size(), photos);
         // Left out again.
-        QVERIFY(read([&] { bench.results().takePhoto(draw("pin.png", 40, 40)); }));
+        QVERIFY(read([&] { bench.results().photos().take(draw("pin.png", 40, 40)); }));
         bench.button("Leave it out")->click();
-        QVERIFY(!bench.results().hasPhoto() && bench.says("no photo"));
+        QVERIFY(!bench.results().photos().taken().has_value() && bench.says("no photo"));
     }
 };
 
-SOKUDO_TEST(BuildingPanesTest)
-#include "building_panes_test.moc"
+SOKUDO_TEST(TestResultsPaneTest)
+#include "test_results_pane_test.moc"

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/presenters/building_presenter.h"
+#include "app/presenters/racks_presenter.h"
 
 #include "desk.h"
 #include "house_lines.h"
@@ -15,13 +15,13 @@ struct Shown : Desk {
     {
         if (*lines) document->edit("lines", houseOf(lines, document->plan()));
     }
-    BuildingPresenter building{*document, selection};
+    RacksPresenter building{*document, selection};
     QString note() const { return building.rackNote(building.racks().front()); }
 };
 
 }  // namespace
 
-class BuildingPresenterTest : public QObject {
+class RacksPresenterTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
     void floorsFromTheTopDown()
@@ -97,7 +97,7 @@ private Q_SLOTS:
     void changesAreTold()
     {
         Shown shown;
-        QSignalSpy changed(&shown.building, &BuildingPresenter::changed);
+        QSignalSpy changed(&shown.building, &RacksPresenter::changed);
         shown.selection.selectDevice(shown.device("gate"));
         QVERIFY(changed.count() > 0);
         changed.clear();
@@ -106,5 +106,5 @@ private Q_SLOTS:
     }
 };
 
-SOKUDO_TEST(BuildingPresenterTest)
-#include "building_presenter_test.moc"
+SOKUDO_TEST(RacksPresenterTest)
+#include "racks_presenter_test.moc"

@@ -1,26 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The path presenter's second half: stages tried out, what is drawn behind, where each Gb/s goes.
+// The path presenter's second half: what is drawn behind, where each Gb/s goes.
 #include "app/presenters/path_presenter.h"
 
-#include "app/presenters/kept_stage.h"
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/expect/upgrade.h"
 #include "core/expect/waterfall.h"
-#include "core/oneline/changed_stage.h"
-#include "core/oneline/tokens.h"
 
 namespace sokudo::app {
 namespace {
 
 constexpr double kTiers[] = {2.5, 5, 10, 25, 40, 100};
-
-QString outcome(const expect::Expectation& path)
-{
-    return QString("%1 to %2, typically %3, limited by %4")
-        .arg(toQt(text::rate(path.expected.low, 3)), toQt(text::rate(path.expected.high, 3)),
-             toQt(text::rate(path.expected.typical, 3)), toQt(path.limitingStage()->name));
-}
 
 }  // namespace
 
@@ -52,62 +42,6 @@ QStringList PathPresenter::ways() const
     return result;
 }
 
-QString PathPresenter::exampleFor(expect::StageKind kind) { return toQt(std::string(oneline::exampleFor(kind))); }
-
-QString PathPresenter::tryStage(int stage, const QString& text)
-{
-    if (!m_expectation) return m_problem;
-    auto changed = oneline::changedStage(*m_expectation, static_cast<std::size_t>(std::max(0, stage)), fromQt(text),
-                                         m_document.knowledge());
-    if (!changed) return toQt(changed.error().message());
-    m_tried = std::move(*changed);
-    m_try = {stage, text};
-    fillBore();
-    return {};
-}
-
-QString PathPresenter::tryText() const
-{
-    if (!m_tried || !m_expectation) return {};
-    const double factor = m_tried->expected.typical.in() / std::max(1.0, m_expectation->expected.typical.in());
-    const QString effect = factor > 1.005 || factor < 0.995
-                               ? QString("%1 times the rate now").arg(toQt(text::number(factor, 3)))
-                               : QString("nothing changes");
-    return QString("%1 as “%2”: %3 — %4")
-        .arg(toQt(m_expectation->stages[static_cast<std::size_t>(m_try.stage)].name), m_try.text, outcome(*m_tried),
-             effect);
-}
-
-void PathPresenter::dropTry()
-{
-    if (!m_tried) return;
-    m_tried.reset();
-    fillBore();
-}
-
-QString PathPresenter::keepTry()
-{
-    if (!m_tried) return "Nothing tried yet";
-    const expect::Stage& stage = m_tried->stages[static_cast<std::size_t>(m_try.stage)];
-    const plan::Plan& plan = m_document.plan();
-    const auto words = oneline::tokens(fromQt(m_try.text), 0);
-    const QString label = QString("Change %1 to %2").arg(toQt(stage.name), m_try.text);
-    const expect::Paths paths(plan, m_document.knowledge(), m_document.analysis().links);
-    const auto all = paths.ways(question().from, question().to);
-    const auto route = static_cast<std::size_t>(std::max(0, question().route));
-    const auto next = keptStage(
-        {plan, m_document.knowledge(), question(), route < all.size() ? all[route] : plan::Route{}}, stage, words);
-    if (!next && stage.kind == expect::StageKind::Link)
-        return "A link of another rate needs other ports, modules or cable: Options on the Match bench lists them. "
-               "Shown here only";
-    if (!next)
-        return QString(
-                   "The survey does not hold a %1 in these words: change it on the Survey bench. Here it stays for a "
-                   "look")
-            .arg(toQt(std::string(expect::word(stage.kind))));
-    return m_document.edit(label, *next) ? QString() : QString("The survey did not accept it");
-}
-
 QStringList PathPresenter::comparisons() const
 {
     QStringList result{"nothing", "the other direction"};
@@ -126,7 +60,7 @@ void PathPresenter::compareWith(int which)
 void PathPresenter::fillOther()
 {
     // What is tried is always seen against what is.
-    if (m_tried && m_expectation) {
+    if (m_try.isTrying() && m_expectation) {
         m_bore.other = m_expectation->stages;
         m_bore.otherName = "as surveyed";
         return;

@@ -1,12 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The rack from the front, the floor from above, and words that explain themselves.
+// The rack from the front, the floor from above.
 #include <QApplication>
-#include <QHelpEvent>
-#include <QLabel>
-#include <QToolTip>
 
 #include "desk.h"
-#include "ui/shell/term_tips.h"
 #include "ui/widgets/floor_view.h"
 #include "ui/widgets/rack_view.h"
 
@@ -25,7 +21,7 @@ RackContent twoInARack()
 
 }  // namespace
 
-class BuildingViewsTest : public QObject {
+class RackViewsTest : public QObject {
     Q_OBJECT
 private Q_SLOTS:
     void unitsCountFromTheBottom()
@@ -77,29 +73,7 @@ private Q_SLOTS:
         floor.setContent({});
         QVERIFY(!floor.grab().toImage().isNull());
     }
-    void wordsOfTheTradeExplainThemselves()
-    {
-        TermTips tips(testing::knowledge());
-        QLabel label("What the MTU of this link is");
-        label.installEventFilter(&tips);
-        label.show();
-        QHelpEvent ask(QEvent::ToolTip, {2, 2}, label.mapToGlobal(QPoint(2, 2)));
-        QApplication::sendEvent(&label, &ask);
-        QVERIFY2(QToolTip::text().contains("MTU"), qPrintable(QToolTip::text()));
-        QToolTip::hideText();
-    }
-    void aTipOfItsOwnGoesFirst()
-    {
-        TermTips tips(testing::knowledge());
-        QLabel own("the MTU"), plain("nothing to say here");
-        own.setToolTip("its own");
-        QHelpEvent ask(QEvent::ToolTip, {2, 2}, {2, 2});
-        QVERIFY(!static_cast<QObject&>(tips).eventFilter(&own, &ask));
-        QVERIFY(!static_cast<QObject&>(tips).eventFilter(&plain, &ask));
-        QCOMPARE(textOf(&own), "the MTU");
-        QVERIFY(textOf(nullptr).isEmpty());
-    }
 };
 
-SOKUDO_TEST(BuildingViewsTest)
-#include "building_views_test.moc"
+SOKUDO_TEST(RackViewsTest)
+#include "rack_views_test.moc"
