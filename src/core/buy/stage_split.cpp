@@ -8,6 +8,7 @@
 #include "core/base/text.h"
 #include "core/buy/stages.h"
 #include "core/plan/kind.h"
+#include "core/plan/references.h"
 
 namespace sokudo::buy {
 namespace {
@@ -159,25 +160,35 @@ private:
         }
         return text::joined(all, ", ");
     }
-    /// A cable needs the devices and cards that its ends are on.
+    /// What comes is there before others refer to it, and nothing refers to it any more when it goes: a cable needs the
+    /// devices and cards that its ends are on.
     void needs()
     {
-        const auto need = [&](std::size_t stage, const Key& on) {
-            const auto found = m_stageOf.find(on);
-            if (found == m_stageOf.end() || found->second == stage) return;
-            std::vector<std::size_t>& after = m_stages[stage].after;
+        const auto need = [&](const Key& first, const Key& on) {
+            const auto of = m_stageOf.find(first), found = m_stageOf.find(on);
+            if (of == m_stageOf.end() || found == m_stageOf.end() || found->second == of->second) return;
+            std::vector<std::size_t>& after = m_stages[of->second].after;
             if (std::find(after.begin(), after.end(), found->second) == after.end()) after.push_back(found->second);
         };
-        for (std::size_t i = 0; i < m_stages.size(); ++i)
-            for (const plan::Subject& one : m_stages[i].changes) {
-                const plan::Run* run = one.kind == "run" ? m_variant.runs.find({one.id}) : nullptr;
-                if (!run) continue;
-                for (plan::PortId end : {run->a, run->b}) {
-                    need(i, key("port", end.value));
-                    if (const plan::Port* port = m_variant.ports.find(end)) need(i, key("device", port->device.value));
-                }
+        for (const Stage& stage : m_stages)
+            for (const plan::Subject& one : stage.changes) {
+                const plan::Kind& kind = *plan::kindNamed(one.kind);
+                const Key change = key(kind.name, one.id);
+                if (const void* now = kind.table->find(m_variant, one.id))
+                    for (const plan::Subject& other : plan::referencesOf(kind, now)) need(change, keyOf(other));
+                if (const void* old = kind.table->find(m_house, one.id))
+                    for (const plan::Subject& other : plan::referencesOf(kind, old)) {
+                        const plan::Kind* target = plan::kindNamed(other.kind);
+                        if (target && !target->table->find(m_variant, other.id)) need(keyOf(other), change);
+                    }
+                if (one.kind != std::string("run")) continue;
+                const plan::Run* run = m_variant.runs.find({one.id});
+                for (plan::PortId end : {run ? run->a : plan::PortId{}, run ? run->b : plan::PortId{}})
+                    if (const plan::Port* port = m_variant.ports.find(end))
+                        need(change, key("device", port->device.value));
             }
     }
+    static Key keyOf(const plan::Subject& one) { return {one.kind, one.id}; }
 
     const plan::Plan &m_house, &m_variant;
     Sets m_sets;

@@ -8,6 +8,7 @@
 #include <unordered_map>
 
 #include "core/base/text.h"
+#include "core/plan/invariants.h"
 #include "core/plan/net.h"
 #include "core/power/single_points.h"
 
@@ -101,6 +102,11 @@ private:
             m_asked.progress(std::min(1.0, static_cast<double>(m_plan.weighed) / static_cast<double>(m_expected)));
         Partial made;
         const plan::Plan plan = builtSoFar(m_asked.house, m_asked.variant, m_plan.stages, set);
+        // What one stage takes away another may still lean on: such a house cannot be judged, and is none.
+        if (const auto broken = plan::brokenInvariants(plan); !broken.empty()) {
+            made.why = broken.front();
+            return &m_partials.emplace(set, std::move(made)).first->second;
+        }
         const match::Reports reports = match::judgeAll(plan, m_asked.kb);
         made.why = trouble(plan, reports);
         made.isSound = made.why.empty();

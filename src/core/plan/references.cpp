@@ -71,7 +71,39 @@ private:
     const Plan& m_plan;
 };
 
+class Collector : public FieldVisitor {
+public:
+    std::vector<Subject> found;
+    void reference(const Field& field, std::int64_t& id) override
+    {
+        if (id != 0 && *field.refersTo) found.push_back({field.refersTo, id});
+    }
+    void references(const Field& field, ReferencesView value) override
+    {
+        for (const std::int64_t id : value.all()) found.push_back({field.refersTo, id});
+    }
+    void about(const Field&, std::optional<Subject>& value) override
+    {
+        if (value) found.push_back(*value);
+    }
+    void object(const Field&, ObjectView value) override
+    {
+        if (void* at = value.get()) visit(value.fields(), at, *this);
+    }
+    void list(const Field&, ListView value) override
+    {
+        for (std::size_t i = 0; i < value.size(); ++i) visit(value.fields(), value.row(i), *this);
+    }
+};
+
 }  // namespace
+
+std::vector<Subject> referencesOf(const Kind& kind, const void* row)
+{
+    Collector collector;
+    look(kind.fields, row, collector);
+    return std::move(collector.found);
+}
 
 std::optional<text::Sentence> goneReference(const Plan& plan, const Kind& kind, const void* row)
 {

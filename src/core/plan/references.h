@@ -10,6 +10,9 @@
 
 namespace sokudo::plan {
 
+/// All that a record refers to by a field, those of its lists included.
+std::vector<Subject> referencesOf(const Kind&, const void* row);
+
 /// Why a record does not go with the plan: it refers to something that is not there, or lacks what it belongs to.
 /// Nothing where it does.
 std::optional<text::Sentence> goneReference(const Plan&, const Kind&, const void* row);

@@ -4,6 +4,8 @@
 #include <numeric>
 
 #include "core/buy/stages.h"
+#include "core/plan/edits.h"
+#include "core/plan/invariants.h"
 #include "plan_builder.h"
 
 using namespace sokudo;
@@ -103,6 +105,42 @@ private Q_SLOTS:
         }
     }
 
+    /// A switch takes over from another, which goes: whatever is built so far, every cable has its ends.
+    void whatGoesIsLeftByAllFirst()
+    {
+        const auto before = house();
+        auto builder = house();
+        builder.device("next");
+        for (int i = 1; i <= 4; ++i) builder.port("next", std::to_string(i), "rj45");
+        int port = 1;
+        for (const char* label : {"v", "ra", "rb", "rc"}) {
+            const plan::PortId to = builder.portId("next " + std::to_string(port++));
+            builder.changeRun(label, [to](plan::Run& run) { run.a = to; });
+        }
+        const auto after = plan::edits::deleteDevice(builder.plan(), builder.deviceId("core"));
+        QVERIFY(after);
+        const std::vector<Stage> stages = stagesOf(before.plan(), *after);
+        QVERIFY(stages.size() > 3 && stages.size() < 12);
+        int closed = 0;
+        for (std::size_t bits = 0; bits < std::size_t{1} << stages.size(); ++bits) {
+            std::vector<bool> built(stages.size());
+            for (std::size_t i = 0; i < stages.size(); ++i) built[i] = bits >> i & 1;
+            const auto isReady = [&](std::size_t i) {
+                const auto& needs = stages[i].after;
+                return !built[i] ||
+                       std::all_of(needs.begin(), needs.end(), [&](std::size_t one) { return built[one]; });
+            };
+            bool isClosed = true;
+            for (std::size_t i = 0; i < stages.size(); ++i) isClosed = isClosed && isReady(i);
+            if (!isClosed) continue;
+            ++closed;
+            const auto broken = plan::brokenInvariants(builtSoFar(before.plan(), *after, stages, built));
+            QVERIFY2(broken.empty(), broken.empty() ? "" : broken.front().text().c_str());
+        }
+        QVERIFY(closed > 3);
+        const auto found = planned(before.plan(), *after, {});
+        QVERIFY(found || found.error().message().find("no order works") != std::string::npos);
+    }
     void theOrderSavesTheMostOfAllOrders()
     {
         auto before = house(), after = fast();
