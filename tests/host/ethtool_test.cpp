@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: kernel-ethtool
 #include "host/ethtool.h"
 #include "testing.h"
 

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: kernel-sysfs
 #include "host/host_reader.h"
 #include "core/analyse.h"
 #include "core/kb/reach_rows.h"

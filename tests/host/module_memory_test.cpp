@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: sff-8472 sff-8636 sff-8024
 #include <random>
 
 #include "core/kb/part_rows.h"
@@ -159,6 +158,12 @@ private Q_SLOTS:
         const auto kb = kb::loadWith(testing::knowledge(), kb::embeddedFiles(), std::span(&*row, 1));
         QVERIFY2(kb.has_value(), kb ? "" : kb.error().message().c_str());
         QCOMPARE(kb::moduleNamed(*kb, "maker-b-sr-10")->rates.front(), gigabits(10));
+        QCOMPARE(toQt(row->cells.at("source")), "sff-8472");
+        measure::ModuleReading wide = *read;
+        wide.kind = "QSFP28";
+        const auto wideRow = measure::moduleEntry(wide, testing::knowledge());
+        QVERIFY(wideRow);
+        QCOMPARE(toQt(wideRow->cells.at("source")), "sff-8636");
         measure::ModuleReading lead;
         lead.codes = {{"sff-8024", "0Bh"}};
         lead.part = "LEAD";

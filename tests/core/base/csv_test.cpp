@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: rfc-4180
 #include "core/base/csv.h"
 #include "testing.h"
 

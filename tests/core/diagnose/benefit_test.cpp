@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: own
 // A change judged by what it did for the network and for copies.
 #include <cmath>
 

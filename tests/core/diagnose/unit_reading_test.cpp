@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: own
 // The unit a figure was meant in: probabilities worked out by hand from priors and likelihoods.
 #include "core/diagnose/unit_reading.h"
 #include "core/kb/stage_rows.h"

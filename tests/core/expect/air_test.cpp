@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: 802.11 practice
 // Radio hops of a survey: what they carry, who shares the air, what is said of them.
 #include "flows_plan.h"
 

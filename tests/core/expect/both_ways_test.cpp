@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: rfc-5681
 // A path that is busy both ways: what each way keeps of every kind of stage.
 #include "core/kb/stage_rows.h"
 #include "core/oneline/path_line.h"

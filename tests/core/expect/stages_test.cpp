@@ -77,7 +77,6 @@ private Q_SLOTS:
         NEAR(typical("pool2", Access::Write), 28, 1e-6);
         NEAR(typical("raid0", Access::Read), 6 * 56 * 0.95, 1e-6);
     }
-    /// evidence: own-figure
     void ownFiguresOverruleTheTables()
     {
         const plan::DiskGroup own{"hdd", 6, "raid6", "tank", megabytes(450), megabytes(300)};

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: rfc-9293 rfc-9438 rfc-7323 rfc-5681
 // The tables of windows, losses, tunnels, bonds and plans, and what holds for every stage.
 #include <cmath>
 #include <set>

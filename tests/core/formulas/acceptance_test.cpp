@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: tia-568.2 own
 // The published points of TIA-568.2-D at both parts of a link.
 #include "testing.h"
 

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: pcie-base
 #include "core/formulas/bus.h"
 #include "testing.h"
 

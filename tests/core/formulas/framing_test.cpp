@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: 802.3-3 802.3-4 rfc-791 rfc-8200 rfc-9293 rfc-7323 802.1q
 #include "core/formulas/framing.h"
 #include "testing.h"
 

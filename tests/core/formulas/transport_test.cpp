@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: rfc-7323, rfc-9438
 // Bytes under way, and the loss that still fills a link.
 #include "core/formulas/transport.h"
 #include "core/formulas/framing.h"

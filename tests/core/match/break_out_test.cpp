@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: 802.3-86 802.3-88 practice
 #include "rule_rows.h"
 
 using namespace sokudo;

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: iso-11801 practice
 #include "rule_rows.h"
 
 using namespace sokudo;

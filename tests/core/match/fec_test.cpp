@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: 802.3-74 802.3-91 802.3-108 802.3-134 802.3-140 802.3-49
 #include "rule_rows.h"
 
 using namespace sokudo;

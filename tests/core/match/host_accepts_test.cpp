@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: practice 802.3-68 802.3-127
 #include "rule_rows.h"
 
 using namespace sokudo;

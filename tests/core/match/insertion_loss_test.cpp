@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: tia-568.2
 #include "rule_rows.h"
 
 #include "core/kb/port_rows.h"

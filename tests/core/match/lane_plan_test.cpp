@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: pcie-base
 #include "core/match/lane_plan.h"
 #include "plan_builder.h"
 

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: 802.3-110 practice
 #include "rule_rows.h"
 
 using namespace sokudo;

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: practice
 #include <set>
 
 #include "core/kb/trade_rows.h"

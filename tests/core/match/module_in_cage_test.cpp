@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: sff-8431 sff-8402 sff-8432 sff-8636 sff-8665
 #include "rule_rows.h"
 
 using namespace sokudo;

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: 802.3-28 802.3-37 802.3-73 802.3-40
 #include "rule_rows.h"
 
 using namespace sokudo;

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: 802.3-52 802.3-112 802.3-87 tia-568.3
 #include "rule_rows.h"
 
 using namespace sokudo;

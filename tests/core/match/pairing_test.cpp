@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: 802.3-38 802.3-52 802.3-59 802.3-88 802.3-140 802.3-158 msa-cwdm4 msa-psm4
 #include "rule_rows.h"
 
 using namespace sokudo;

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: tia-568.3 802.3-59
 #include "rule_rows.h"
 
 using namespace sokudo;

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: 802.3-145 802.3-33 tsb-184
 #include "rule_rows.h"
 
 #include "core/match/power.h"

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: 802.11 itu-p838
 #include "rule_rows.h"
 
 #include "core/formulas/radio.h"

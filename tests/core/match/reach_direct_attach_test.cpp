@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: sff-8431 802.3-85 802.3-92 802.3-110 802.3-136
 #include "rule_rows.h"
 
 using namespace sokudo;

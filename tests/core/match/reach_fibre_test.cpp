@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: 802.3-38 802.3-52 802.3-86 802.3-95 802.3-112 tia-568.3
 #include "rule_rows.h"
 
 using namespace sokudo;

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: 802.3-28 802.3-40 802.3-55 802.3-113 802.3-126 tia-568.2 tsb-155 tsb-5021
 #include "rule_rows.h"
 
 using namespace sokudo;

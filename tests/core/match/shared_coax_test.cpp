@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: moca-2.5
 #include "rule_rows.h"
 
 using namespace sokudo;

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: practice
 #include "rule_rows.h"
 
 using namespace sokudo;

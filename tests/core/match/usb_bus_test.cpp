@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: usb-3.2
 #include "rule_rows.h"
 
 using namespace sokudo;

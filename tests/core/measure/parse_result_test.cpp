@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: iec-80000-13
 #include "core/measure/parse_result.h"
 #include "testing.h"
 

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// evidence: own
 #include "core/measure/speed_up.h"
 #include "testing.h"
 

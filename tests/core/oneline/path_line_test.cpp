@@ -118,7 +118,6 @@ private Q_SLOTS:
         QVERIFY(refused("pcie 3.0 x8 payload=256").contains("mps=256"));
         QVERIFY(expectPathLine("10Gb/s", knowledge()));
     }
-    /// evidence: own-figure
     void ownFiguresOverrule()
     {
         const auto typical = [](const char* line) {
