@@ -12,6 +12,7 @@
 #include "core/base/guard.h"
 #include "core/base/json.h"
 #include "core/base/text.h"
+#include "core/buy/stages.h"
 #include "core/editline/disk_line.h"
 #include "core/editline/record_fields.h"
 #include "core/editline/supply_line.h"
@@ -218,6 +219,7 @@ private:
         auto going = store::goingTo(m_project, *chosen, kNow, m_ids);
         if (!going) return wrong("no way to a version: " + going.error().message());
         const auto whole = store::restored(m_project.plan, *chosen);
+        if (whole) goesByStages(*whole);
         if (!whole || !(going->house == *whole)) wrong("going to a version gives another house than was kept");
         store::Changes changes;
         changes.versions = std::move(going->versions);
@@ -244,6 +246,29 @@ private:
         }
     }
 
+    /// A variant in stages: whatever is built so far with all that it needs holds together, and all of it is the
+    /// variant.
+    void goesByStages(const plan::Plan& variant)
+    {
+        const buy::StageSplit split = buy::splitOf(m_project.plan, variant);
+        Chance chance(m_project.plan.devices.size());  // of its own: what follows stays as it was
+        std::vector<bool> built(split.stages.size(), false);
+        const auto add = [&](std::size_t stage, auto&& addNeed) -> void {
+            if (built[stage]) return;
+            built[stage] = true;
+            for (const std::size_t need : split.stages[stage].after) addNeed(need, addNeed);
+        };
+        while (std::find(built.begin(), built.end(), false) != built.end()) {
+            add(chance.below(built.size()), add);
+            const plan::Plan soFar = buy::builtSoFar(m_project.plan, variant, split, built);
+            if (const auto broken = plan::brokenInvariants(soFar); !broken.empty())
+                return wrong("built by stages it does not hold together: " + broken.front().text());
+            ++m_tally.steps["stages built"];
+        }
+        if (!built.empty() && !(buy::builtSoFar(m_project.plan, variant, split, built) == variant))
+            wrong("all stages together are not the variant");
+    }
+
     void mergeAVariant(store::ProjectFile& file)
     {
         const store::Version* chosen = anyVersion(true);
@@ -253,6 +278,7 @@ private:
             ++m_tally.steps["merges refused"];
             return;
         }
+        goesByStages(*built);
         store::Changes changes;
         if (auto kept = store::keptBefore(m_project, chosen->name, kNow, m_ids)) changes.versions = {std::move(*kept)};
         act(file, "merged", std::move(changes), std::move(*built));

@@ -7,6 +7,7 @@
 
 #include "core/base/text.h"
 #include "core/buy/stages.h"
+#include "core/plan/invariants.h"
 #include "core/plan/kind.h"
 #include "core/plan/references.h"
 
@@ -45,7 +46,7 @@ public:
             });
     }
 
-    std::vector<Stage> run()
+    StageSplit run()
     {
         ofDevices(m_house);
         ofDevices(m_variant);
@@ -53,7 +54,7 @@ public:
         ofRuns(m_variant);
         number();
         needs();
-        return std::move(m_stages);
+        return {std::move(m_stages), std::move(m_records)};
     }
 
 private:
@@ -104,10 +105,10 @@ private:
             m_stageOf[change] = found->second;
         }
         for (Stage& stage : m_stages) stage.what = nameOf(stage);
-        dropBareRecords();
+        setRecordsAside();
     }
-    /// What is no part of the network is done with the first stage.
-    void dropBareRecords()
+    /// What is no part of the network is no stage.
+    void setRecordsAside()
     {
         static const std::set<std::string> kBuilt{"device", "port", "slot", "run"};
         const auto isBuilt = [](const Stage& stage) {
@@ -115,10 +116,9 @@ private:
                                [](const plan::Subject& one) { return kBuilt.count(one.kind) > 0; });
         };
         std::vector<Stage> kept;
-        std::vector<plan::Subject> bare;
         for (Stage& stage : m_stages)
             if (isBuilt(stage)) kept.push_back(std::move(stage));
-            else bare.insert(bare.end(), stage.changes.begin(), stage.changes.end());
+            else m_records.insert(m_records.end(), stage.changes.begin(), stage.changes.end());
         m_stages = std::move(kept);
         m_stageOf.clear();
         for (std::size_t i = 0; i < m_stages.size(); ++i)
@@ -193,25 +193,44 @@ private:
     const plan::Plan &m_house, &m_variant;
     Sets m_sets;
     std::vector<Stage> m_stages;
+    std::vector<plan::Subject> m_records;
     std::map<Key, std::size_t> m_stageOf;
 };
 
+/// Until no more of them can: one may name another.
+void follow(plan::Plan& plan, const plan::Plan& variant, std::vector<plan::Subject> records)
+{
+    for (std::size_t before = records.size() + 1; records.size() < before;) {
+        before = records.size();
+        std::erase_if(records, [&](const plan::Subject& one) {
+            const plan::Kind& kind = *plan::kindNamed(one.kind);
+            const void* row = kind.table->find(variant, one.id);
+            if (!row || plan::refersToGone(plan, kind, row) || plan::brokenReference(plan, kind, row)) return false;
+            kind.table->put(plan, row);
+            return true;
+        });
+    }
+}
+
 }  // namespace
 
-std::vector<Stage> stagesOf(const plan::Plan& house, const plan::Plan& variant) { return Split(house, variant).run(); }
+StageSplit splitOf(const plan::Plan& house, const plan::Plan& variant) { return Split(house, variant).run(); }
 
-plan::Plan builtSoFar(const plan::Plan& house, const plan::Plan& variant, const std::vector<Stage>& stages,
+plan::Plan builtSoFar(const plan::Plan& house, const plan::Plan& variant, const StageSplit& split,
                       const std::vector<bool>& built)
 {
+    if (std::all_of(built.begin(), built.end(), [](bool one) { return one; })) return variant;
     plan::Plan plan = house;
-    for (std::size_t i = 0; i < stages.size(); ++i) {
+    if (std::none_of(built.begin(), built.end(), [](bool one) { return one; })) return plan;
+    for (std::size_t i = 0; i < split.stages.size(); ++i) {
         if (!built[i]) continue;
-        for (const plan::Subject& change : stages[i].changes) {
+        for (const plan::Subject& change : split.stages[i].changes) {
             const plan::Kind& kind = *plan::kindNamed(change.kind);
             if (const void* row = kind.table->find(variant, change.id)) kind.table->put(plan, row);
             else kind.table->drop(plan, change.id);
         }
     }
+    follow(plan, variant, split.records);
     return plan;
 }
 

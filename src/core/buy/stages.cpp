@@ -31,7 +31,8 @@ class Planning {
 public:
     explicit Planning(const StageQuestion& asked) : m_asked(asked)
     {
-        m_plan.stages = stagesOf(asked.house, asked.variant);
+        m_split = splitOf(asked.house, asked.variant);
+        m_plan.stages = m_split.stages;
         const match::Reports now = match::judgeAll(asked.house, asked.kb),
                              then = match::judgeAll(asked.variant, asked.kb);
         m_badNow = badRuns(now);
@@ -101,7 +102,7 @@ private:
         if (m_asked.progress)
             m_asked.progress(std::min(1.0, static_cast<double>(m_plan.weighed) / static_cast<double>(m_expected)));
         Partial made;
-        const plan::Plan plan = builtSoFar(m_asked.house, m_asked.variant, m_plan.stages, set);
+        const plan::Plan plan = builtSoFar(m_asked.house, m_asked.variant, m_split, set);
         // What one stage takes away another may still lean on: such a house cannot be judged, and is none.
         if (const auto broken = plan::brokenInvariants(plan); !broken.empty()) {
             made.why = broken.front();
@@ -110,7 +111,8 @@ private:
         const match::Reports reports = match::judgeAll(plan, m_asked.kb);
         made.why = trouble(plan, reports);
         made.isSound = made.why.empty();
-        if (made.isSound) {
+        // All of it is built in the end, sound or not.
+        if (made.isSound || std::find(set.begin(), set.end(), false) == set.end()) {
             const auto list = buyList(m_asked.house, plan, m_asked.kb, m_asked.list);
             if (!list) return tl::unexpected(list.error());
             made.cost = list->spending.toBuy;
@@ -180,7 +182,8 @@ private:
         }
         if (best[sets - 1] < 0)
             return failure(ErrorCode::NotFound,
-                           text::say("stages.all-at-once", "no order works: {}; build it all at once", firstTrouble()));
+                           text::say("stages.all-at-once", "no order of its {} stages works: {}; build it all at once",
+                                     m_plan.stages.size(), firstTrouble()));
         m_plan.hours = best[sets - 1];
         std::vector<std::size_t> order;
         for (std::size_t bits = sets - 1; bits != 0; bits &= ~(std::size_t{1} << last[bits]))
@@ -232,8 +235,11 @@ private:
                 if (!best || worth > most) best = stage, most = worth;
             }
             if (!best)
-                return failure(ErrorCode::NotFound,
-                               text::say("stages.stuck", "no order works: {}; build the rest at once", firstTrouble()));
+                return failure(
+                    ErrorCode::NotFound,
+                    text::say("stages.stuck",
+                              "none of the stages that are left works as the next one: {}; build them at once",
+                              firstTrouble()));
             set[*best] = true;
             order.push_back(*best);
         }
@@ -300,6 +306,7 @@ private:
     }
 
     const StageQuestion& m_asked;
+    StageSplit m_split;
     StagePlan m_plan;
     std::set<plan::RunId> m_badNow, m_badThen;
     std::set<plan::DeviceId> m_joined;

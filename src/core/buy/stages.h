@@ -54,10 +54,14 @@ Result<StagePlan> stagePlan(const StageQuestion&);
 
 inline constexpr std::size_t kExactStages = 10;
 
-/// The house with only some stages built.
-plan::Plan builtSoFar(const plan::Plan& house, const plan::Plan& variant, const std::vector<Stage>&,
+struct StageSplit {
+    std::vector<Stage> stages;           ///< without money and hours
+    std::vector<plan::Subject> records;  ///< what else changes: places, outlets, networks, services …
+};
+StageSplit splitOf(const plan::Plan& house, const plan::Plan& variant);
+/// The house with only some stages built. Other records are as in the variant as soon as what they name is there; what
+/// the variant has no more stays until all is built, as something may still name it.
+plan::Plan builtSoFar(const plan::Plan& house, const plan::Plan& variant, const StageSplit&,
                       const std::vector<bool>& built);
-/// The stages of a variant, without money and hours.
-std::vector<Stage> stagesOf(const plan::Plan& house, const plan::Plan& variant);
 
 }  // namespace sokudo::buy
