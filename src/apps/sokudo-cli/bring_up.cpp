@@ -40,7 +40,7 @@ int answerOrder(const Options& given, Context& context)
         Json steps = Json::array();
         if (!context.json) {
             print(plain(fmt::format("{}. {}: {}", ++number, one.name, one.online.text())));
-            print(plain(fmt::format("     lights after {}, works after {}, may be called dead after {}",
+            print(plain(fmt::format("     lights after {}, works after {}, counts as failed after {}",
                                     text::duration(one.clock.link), text::duration(one.clock.ready),
                                     text::duration(one.clock.dead))));
         }

@@ -166,7 +166,7 @@ StartReading startReading(const StartClock& clock, Duration elapsed)
     }
     return {StartState::Dead, Duration{},
             text::say("bring-up.dead",
-                      "{} are over: now it may be called dead. Another outlet and supply first, then "
+                      "{} are over: it counts as failed. Try another outlet and power supply first, then look at "
                       "its lights",
                       text::duration(clock.dead))};
 }

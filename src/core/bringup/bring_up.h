@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // In which order new gear comes up so that the house stays online, what to see to, and how long to wait before a device
-// may be called dead.
+// counts as failed.
 #pragma once
 
 #include <string>
@@ -13,12 +13,12 @@ namespace sokudo::bringup {
 
 /// How long a device may take to start.
 struct StartClock {
-    Duration link, ready, dead;  ///< until ports light, until it works, until it may be called dead
+    Duration link, ready, dead;  ///< until ports light, until it works, until it counts as failed
     bool isOwn = false;          ///< as seen of this one
     std::string says;
 };
 /// @source jobs/start_times.csv; own: a device that was timed may take half as long again, and as its kind at least
-///         before it is called dead
+///         before it counts as failed
 StartClock startClock(const plan::Device&, const kb::KnowledgeBase&);
 
 enum class StartState { Starting, LinkDue, ReadyDue, Late, Dead };

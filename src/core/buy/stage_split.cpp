@@ -7,6 +7,7 @@
 
 #include "core/base/text.h"
 #include "core/buy/stages.h"
+#include "core/plan/gone_references.h"
 #include "core/plan/invariants.h"
 #include "core/plan/kind.h"
 #include "core/plan/references.h"
@@ -197,19 +198,30 @@ private:
     std::map<Key, std::size_t> m_stageOf;
 };
 
-/// Until no more of them can: one may name another.
+/// Puts the records of the variant until no more of them can be put, as one may name another, and takes out those that
+/// it has no more and whose object is gone.
 void follow(plan::Plan& plan, const plan::Plan& variant, std::vector<plan::Subject> records)
 {
-    for (std::size_t before = records.size() + 1; records.size() < before;) {
-        before = records.size();
-        std::erase_if(records, [&](const plan::Subject& one) {
-            const plan::Kind& kind = *plan::kindNamed(one.kind);
-            const void* row = kind.table->find(variant, one.id);
-            if (!row || plan::refersToGone(plan, kind, row) || plan::brokenReference(plan, kind, row)) return false;
+    const auto goes = [&](const plan::Subject& one) {
+        const plan::Kind& kind = *plan::kindNamed(one.kind);
+        if (const void* row = kind.table->find(variant, one.id)) {
+            if (plan::refersToGone(plan, kind, row) || plan::brokenReference(plan, kind, row)) return false;
             kind.table->put(plan, row);
             return true;
-        });
-    }
+        }
+        const void* old = kind.table->find(plan, one.id);
+        if (old && !plan::brokenReference(plan, kind, old)) return false;
+        kind.table->drop(plan, one.id);
+        return true;
+    };
+    while (std::erase_if(records, goes) > 0) {}
+    // What is left waits for what is not built, and may still name what is gone.
+    const bool isAnyLost = std::any_of(records.begin(), records.end(), [&](const plan::Subject& one) {
+        const plan::Kind& kind = *plan::kindNamed(one.kind);
+        const void* row = kind.table->find(plan, one.id);
+        return row && plan::brokenReference(plan, kind, row);
+    });
+    if (isAnyLost) plan = plan::withoutGoneReferences(std::move(plan));
 }
 
 }  // namespace

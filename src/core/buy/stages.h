@@ -59,8 +59,9 @@ struct StageSplit {
     std::vector<plan::Subject> records;  ///< what else changes: places, outlets, networks, services …
 };
 StageSplit splitOf(const plan::Plan& house, const plan::Plan& variant);
-/// The house with only some stages built. Other records are as in the variant as soon as what they name is there; what
-/// the variant has no more stays until all is built, as something may still name it.
+/// The house with only some stages built. Other records are as in the variant as soon as what they name is there; one
+/// that the variant has no more stays until all is built, as something may still name it, or until what it names is
+/// gone.
 plan::Plan builtSoFar(const plan::Plan& house, const plan::Plan& variant, const StageSplit&,
                       const std::vector<bool>& built);
 

@@ -51,7 +51,7 @@ Result<Stage> slotStage(const kb::KnowledgeBase&, const plan::Slot&, int mtu = 1
 /// What everything behind the chipset shares towards the processor.
 Result<Stage> uplinkStage(const kb::KnowledgeBase&, const formulas::BusLink&);
 
-/// A network adapter on USB or on a tunnelled bus.
+/// A network adapter on USB or on USB4.
 /// @param bus  the rate it enumerates at: 0.48, 5, 10, 20, 40 or 80 Gb/s
 /// @source usb-3.2, practice: usb_links.csv
 Result<Stage> usbStage(const kb::KnowledgeBase&, BitRate bus, BitRate adapter);

@@ -65,7 +65,7 @@ struct StartTime {
     std::string role, name;
     Duration link;   ///< until its ports light, as a rule
     Duration ready;  ///< until it does its work, as a rule
-    Duration dead;   ///< only then may it be called dead
+    Duration dead;   ///< only then it counts as failed
     std::string says;
     Provenance from;
 };

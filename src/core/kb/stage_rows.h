@@ -37,7 +37,7 @@ struct Ceiling {
     Provenance from;
 };
 
-/// A network adapter behind USB or a tunnelled bus, by the rate the bus enumerates at and the adapter's own.
+/// A network adapter behind USB or USB4, by the rate the bus enumerates at and the adapter's own.
 struct UsbLink {
     BitRate enumerated, adapter;
     std::string name;

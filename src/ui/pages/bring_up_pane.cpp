@@ -96,7 +96,7 @@ QLayout* BringUpPane::clockButtons()
     row->addWidget(m_start, 3);
     row->addWidget(m_works, 1);
     m_sound = new QCheckBox("Sound");
-    m_sound->setToolTip("A sound when it should link, work, or may be called dead");
+    m_sound->setToolTip("A sound when it should link, when it should work, and when it counts as failed");
     row->addWidget(m_sound);
     return row;
 }
@@ -209,7 +209,7 @@ void BringUpPane::showClock()
     if (!one) return m_time->clear();
     if (!since) {
         m_time->setText("0:00");
-        m_says->setText(QString("Ports lit after %1, works after %2, may be called dead after %3%4.")
+        m_says->setText(QString("Ports lit after %1, works after %2, counts as failed after %3%4.")
                             .arg(toQt(text::duration(one->clock.link)), toQt(text::duration(one->clock.ready)),
                                  toQt(text::duration(one->clock.dead)),
                                  one->clock.isOwn ? QString(", as this one was seen to") : QString()));

@@ -89,7 +89,7 @@ private Q_SLOTS:
         QVERIFY(at(90).state == StartState::ReadyDue && at(90).left == Duration::of(210));
         QVERIFY(at(200).state == StartState::Late);
         QVERIFY(at(300).state == StartState::Dead && at(300).left == Duration{});
-        QVERIFY(toQt(at(300).says).contains("now it may be called dead"));
+        QVERIFY(toQt(at(300).says).contains("it counts as failed"));
     }
     void aTimeThatWasSeenOverrulesTheTable()
     {

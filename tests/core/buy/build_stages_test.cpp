@@ -169,6 +169,29 @@ private Q_SLOTS:
         QVERIFY(soundSets(before, after) > 4);
         QVERIFY(planned(before, after, {}));
     }
+    /// A service of a store that goes, goes with it, though other stages come first or later.
+    void whatGoesTakesItsRecordsAlong()
+    {
+        const auto before = houseOf(
+            "add place a\nadd router gate in a: 4x rj45 1g\nadd switch core in a: 8x rj45 1g\n"
+            "add storage old in a: rj45 1g\nadd service files, box=old\n"
+            "add run gate 1 - core 1, cat6a 2m label=g\n"
+            "add run core 2 - old 1, cat6a 2m label=o\n");
+        const plan::Plan after = houseOf(
+            "delete service files\ndelete run o\ndelete old\nadd storage next in a: rj45 1g\n"
+            "add run core 3 - next 1, cat6a 2m label=n\n",
+            before);
+        const StageSplit split = splitOf(before, after);
+        QVERIFY(soundSets(before, after) > 3);
+        // The old store alone is taken away: its service is gone at once, while the new one is not there yet.
+        std::vector<bool> built(split.stages.size(), false);
+        for (std::size_t i = 0; i < split.stages.size(); ++i)
+            for (const plan::Subject& one : split.stages[i].changes)
+                built[i] = built[i] || (one.kind == "run" && !after.runs.has({one.id})) ||
+                           (one.kind == "device" && !after.devices.has({one.id}));
+        const plan::Plan soFar = builtSoFar(before, after, split, built);
+        QVERIFY(!plan::deviceNamed(soFar, "old") && !plan::deviceNamed(soFar, "next") && soFar.services.empty());
+    }
     void theOrderSavesTheMostOfAllOrders()
     {
         auto before = house(), after = fast();
