@@ -39,6 +39,13 @@ function(sokudo_fast name)
   endif()
 endfunction()
 
+# The same for a few files of a library that is not FAST; they share no precompiled headers with it.
+function(sokudo_fast_sources)
+  if(SOKUDO_OPTIMISE)
+    set_source_files_properties(${ARGN} PROPERTIES COMPILE_OPTIONS -O1 SKIP_PRECOMPILE_HEADERS ON)
+  endif()
+endfunction()
+
 # sokudo_library(NAME [FAST] SOURCES a.cpp ... LIBS lib ... [MOC] [PCH header ... | PCH_OF library])
 # FAST: optimised. Libraries that share precompiled headers are both FAST, or neither is.
 function(sokudo_library name)
@@ -60,6 +67,20 @@ function(sokudo_library name)
   endif()
 endfunction()
 
+# sokudo_on_demand(NAME FOR library LIBS lib ... SOURCES a.cpp ...): a library that the programs load when they need it, with
+# nothing of theirs in it but headers. What links FOR is built after it.
+set(SOKUDO_ON_DEMAND_DIR ${CMAKE_BINARY_DIR}/lib)
+set(CMAKE_BUILD_RPATH ${SOKUDO_ON_DEMAND_DIR})
+set(CMAKE_INSTALL_RPATH "$ORIGIN/../${CMAKE_INSTALL_LIBDIR}/sokudo")
+function(sokudo_on_demand name)
+  cmake_parse_arguments(ARG "" "FOR" "SOURCES;LIBS" ${ARGN})
+  add_library(${name} MODULE ${ARG_SOURCES})
+  target_link_libraries(${name} PRIVATE ${ARG_LIBS} tl::expected fmt::fmt)
+  sokudo_warnings(${name})
+  set_target_properties(${name} PROPERTIES LIBRARY_OUTPUT_DIRECTORY ${SOKUDO_ON_DEMAND_DIR})
+  add_dependencies(${ARG_FOR} ${name})
+  install(TARGETS ${name} LIBRARY DESTINATION ${CMAKE_INSTALL_LIBDIR}/sokudo)
+endfunction()
 
 # sokudo_tests(FOLDER [WINDOW] LIBS lib ... TESTS x_test.cpp ...): one executable, one ctest entry for each class.
 # x_y_test.cpp holds the class XYTest and ends with SOKUDO_TEST(XYTest).

@@ -5,14 +5,11 @@
 #include <string>
 
 #include "core/base/result.h"
+#include "ondemand/small_picture.h"
 
 namespace sokudo::host {
 
-/// A picture as a house keeps it.
-struct Picture {
-    std::string jpeg;  ///< in base64 (RFC 4648)
-    int width = 0, height = 0;
-};
+using ondemand::Picture;
 
 /// Reads a JPEG, PNG or WebP file, turns it upright, makes it at most 1600 pixels wide and high and less than half a
 /// megabyte, and leaves out all that its file says beside the picture: where and when it was taken, by what, a preview.

@@ -74,8 +74,9 @@ text::Sentence whatIsSaid(const AsymmetryView& view)
     text::Sentence result;
     if (view.slowerHop)
         result += text::say("asymmetry.just-what-a-hop",
-                            "; that is just what a {} hop carries: a link that runs at {} or half duplex that way",
-                            text::figure::linkRate(*view.slowerHop), text::figure::linkRate(*view.slowerHop));
+                            "; that is just what a {} hop carries: as the other way passed more, only another route "
+                            "back has one, or a port that is half duplex",
+                            text::figure::linkRate(*view.slowerHop));
     if (!view.ruledOut.empty())
         result += text::say("asymmetry.ruled-out", "; ruled out, because the same both ways: {}",
                             text::joined(view.ruledOut, ", "));

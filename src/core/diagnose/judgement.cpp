@@ -52,7 +52,8 @@ bool makesSense(BitRate would, const expect::Expectation& expected)
     return at != BandPosition::Impossible && (at != BandPosition::Fault || plateauOf(would));
 }
 
-void askUnit(Judgement& result, BitRate measured, const UnitReading& meant, const expect::Expectation& expected)
+void askUnit(Judgement& result, BitRate measured, const UnitReading& meant, const expect::Expectation& expected,
+             const kb::KnowledgeBase& kb)
 {
     const BitRate would = scaled(measured, meant.factor);
     result.suggestedUnit = meant.unit;
@@ -62,6 +63,21 @@ void askUnit(Judgement& result, BitRate measured, const UnitReading& meant, cons
                                    meant.unit, text::figure::rate(would),
                                    code(standing({would, would, would}, expected).at), 100 * meant.probability,
                                    code(result.stand.at)));
+    if (const auto hop = slowerHopOf(measured, expected))
+        result.why.push_back(text::say("judgement.as-written-a-hop", "as written it is just what a {} hop carries",
+                                       text::figure::linkRate(*hop)));
+    for (text::Sentence& one : busesThatCarry(measured, kb)) result.why.push_back(std::move(one));
+    if (result.stand.at == BandPosition::Impossible)
+        if (auto local = whatADiskReads(measured, kb); !local.empty()) result.why.push_back(std::move(local));
+}
+
+/// A path over disks or through a file share is the path of a copy.
+Source sourceOn(const expect::Expectation& path, Source told)
+{
+    const bool isCopy = std::any_of(path.stages.begin(), path.stages.end(), [](const Stage& stage) {
+        return stage.kind == StageKind::Disk || stage.kind == StageKind::FileShare;
+    });
+    return told == Source::Unknown && isCopy ? Source::FileCopy : told;
 }
 
 /// Limits at the two ends of the band, where they are not the one that binds.
@@ -89,7 +105,7 @@ void sayFine(Judgement& result, const expect::Expectation& expected)
                                        text::figure::rate(expected.stages[*expected.next].carries.typical)));
 }
 
-void saySlow(Judgement& result, BitRate measured, const expect::Expectation& expected)
+void saySlow(Judgement& result, BitRate measured, const expect::Expectation& expected, const kb::KnowledgeBase& kb)
 {
     if (const auto hop = slowerHopOf(measured, expected))
         result.why.push_back(
@@ -97,6 +113,7 @@ void saySlow(Judgement& result, BitRate measured, const expect::Expectation& exp
                       "that is just what a {} hop carries: look for a link, a port or an adapter on the path that runs "
                       "at {}",
                       text::figure::linkRate(*hop), text::figure::linkRate(*hop)));
+    for (text::Sentence& one : busesThatCarry(measured, kb)) result.why.push_back(std::move(one));
     const Stage& binding = *expected.limitingStage();
     result.why.push_back(
         text::say("judgement.the-limit",
@@ -153,8 +170,9 @@ std::string verdictText(const Judgement& judgement)
 }
 
 Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, const expect::Expectation& expected,
-                const kb::KnowledgeBase& kb, Source how)
+                const kb::KnowledgeBase& kb, Source told)
 {
+    const Source how = sourceOn(expected, told);
     Judgement result;
     const measure::MeasuredRate within = withDialogError(measured, how);
     result.stand = standing(within, expected);
@@ -164,11 +182,12 @@ Judgement judge(const measure::MeasuredRate& measured, std::string_view typed, c
     result.readings =
         unitReadings(measured.value, typed, possible, plateausOf(expected, kb), how != Source::Unknown, kb);
     sayHowMuch(result, measured.value, expected);
-    const UnitReading* meant = unitMeant(result.readings);
+    const UnitReading* meant =
+        unitMeant(result.readings, result.stand.at == BandPosition::Fault && how != Source::Unknown);
     if (meant && makesSense(scaled(measured.value, meant->factor), expected))
-        askUnit(result, measured.value, *meant, expected);
+        askUnit(result, measured.value, *meant, expected, kb);
     else if (result.stand.at == BandPosition::Impossible) sayImpossible(result, measured.value, expected, kb);
-    else if (result.stand.isSlow()) saySlow(result, measured.value, expected);
+    else if (result.stand.isSlow()) saySlow(result, measured.value, expected, kb);
     else sayFine(result, expected);
     sayHowSure(result, within, within != measured, expected);
     return result;

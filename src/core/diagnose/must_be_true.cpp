@@ -91,11 +91,22 @@ void sumsOf(const Stage& stage, BitRate measured, const kb::KnowledgeBase& kb, s
 
 }  // namespace
 
+text::Sentence whatADiskReads(BitRate measured, const kb::KnowledgeBase& kb)
+{
+    for (const kb::Disk& disk : kb.all<kb::Disk>())
+        if (std::fabs(measured.in() / disk.read.typical.in() - 1) < kSameFigure)
+            return text::say("judgement.what-a-disk-reads",
+                             "{} is what a disk reads by itself ({}): perhaps a local one was measured",
+                             text::figure::byteRate(measured), disk.name);
+    return {};
+}
+
 std::vector<text::Sentence> mustBeTrue(const expect::Expectation& path, BitRate measured, const kb::KnowledgeBase& kb)
 {
     std::vector<text::Sentence> why;
     const Stage& stage = *path.hardStage();
     sumsOf(stage, measured, kb, why);
+    if (auto local = whatADiskReads(measured, kb); !local.empty()) why.push_back(std::move(local));
     if (stage.kind == StageKind::Link) linkMustBe(stage, measured, path.mtu, why);
     else if (stage.busLanes > 0) slotMustBe(stage, measured, kb, why);
     else

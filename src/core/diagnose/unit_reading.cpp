@@ -15,7 +15,7 @@ namespace {
 constexpr double kNear = 0.45, kOnPlateau = 0.25, kAnywhere = 0.30;
 constexpr double kNearSpread = 0.10, kPlateauSpread = 0.025;
 constexpr double kAbove = 1.03, kNextToNone = 1e-6, kLeast = 1000;
-constexpr double kDoubted = 0.5, kLikely = 0.4;
+constexpr double kDoubted = 0.5, kLikely = 0.4, kBeside = 0.2;
 constexpr std::string_view kPrefixes = " kMGT";
 
 double normal(double x, double mean, double spread)
@@ -116,15 +116,16 @@ std::vector<UnitReading> unitReadings(BitRate asRead, std::string_view typed, co
     return result;
 }
 
-const UnitReading* unitMeant(const std::vector<UnitReading>& readings)
+const UnitReading* unitMeant(const std::vector<UnitReading>& readings, bool isOddAsWritten)
 {
     const auto asIs =
         std::find_if(readings.begin(), readings.end(), [](const UnitReading& one) { return one.factor == 1; });
-    if (asIs == readings.end() || asIs->probability >= kDoubted) return nullptr;
-    const auto likeliest =
-        std::max_element(readings.begin(), readings.end(),
-                         [](const UnitReading& a, const UnitReading& b) { return a.probability < b.probability; });
-    return likeliest == asIs || likeliest->probability <= kLikely ? nullptr : &*likeliest;
+    if (asIs == readings.end() || (asIs->probability >= kDoubted && !isOddAsWritten)) return nullptr;
+    const UnitReading* likeliest = nullptr;
+    for (const UnitReading& one : readings)
+        if (one.factor != 1 && (!likeliest || one.probability > likeliest->probability)) likeliest = &one;
+    if (!likeliest || likeliest->probability <= (isOddAsWritten ? kBeside : kLikely)) return nullptr;
+    return isOddAsWritten || likeliest->probability > asIs->probability ? likeliest : nullptr;
 }
 
 }  // namespace sokudo::diagnose

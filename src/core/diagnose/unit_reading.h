@@ -30,6 +30,8 @@ std::vector<UnitReading> unitReadings(BitRate asRead, std::string_view typed, co
                                       const std::vector<BitRate>& plateaus, bool isCopy, const kb::KnowledgeBase&);
 
 /// The reading that stands out against the unit as it is written; null: the written one does, or none.
-const UnitReading* unitMeant(const std::vector<UnitReading>&);
+/// @param isOddAsWritten  as written the figure would be a fault: a reading that is likely at all is asked for, even
+/// where a plateau explains the figure as well
+const UnitReading* unitMeant(const std::vector<UnitReading>&, bool isOddAsWritten = false);
 
 }  // namespace sokudo::diagnose

@@ -11,6 +11,7 @@
 #include "core/formulas/shared_media.h"
 #include "core/kb/port_rows.h"
 #include "core/kb/stage_rows.h"
+#include "core/plan/forwarding.h"
 
 namespace sokudo::expect {
 namespace {
@@ -125,12 +126,14 @@ int membersOf(const SurveyedPath& path, const Paths& paths, const plan::Hop& hop
     return members;
 }
 
-formulas::Framing framingOf(const SurveyedPath& path, const plan::Run* run)
+formulas::Framing framingOf(const SurveyedPath& path, const plan::Hop& hop, const plan::Run* run)
 {
     formulas::Framing framing;
     framing.mtu = path.mtu;
     if (!run) return framing;
-    framing.vlanTags = run->traits.count("tags").value_or(0);
+    const plan::Port* out = path.plan.ports.find(hop.from);
+    const bool isTagged = out && hop.network.isSet() && plan::inEffect(path.plan, *out).isTagged(hop.network);
+    framing.vlanTags = run->traits.count("tags").value_or(isTagged ? 1 : 0);
     if (const std::string_view tunnel = run->traits.word("tunnel"); !tunnel.empty())
         if (const kb::Encapsulation* row = path.kb.find<kb::Encapsulation>(tunnel))
             framing = formulas::wrapped(framing, *row);
@@ -159,12 +162,44 @@ Result<Stage> hopStage(const SurveyedPath& path, const Paths& paths, const plan:
             return withOwnFigure(std::move(*stage), *own);
         return stage;
     }
-    const auto framing = framingOf(path, run);
+    const auto framing = framingOf(path, hop, run);
     // Each side spreads what it sends: the sender's setting counts.
     if (const auto spread = a ? spreadFromCode(a->traits.word("bond")) : std::nullopt)
         if (const int members = membersOf(path, paths, hop, rate); members >= 2)
             return bondStage(path.kb, members, rate, framing, path.question.streams, *spread);
     return linkStage(path.kb, rate, framing);
+}
+
+/// What the limits of its two ports let through: they count frames, and payload is what is left of these.
+Stage behindLimits(const SurveyedPath& path, const plan::Hop& hop, const plan::Run* run, Stage stage)
+{
+    for (plan::PortId id : {hop.from, hop.to}) {
+        const plan::Port* port = path.plan.ports.find(id);
+        const auto limit = port ? plan::inEffect(path.plan, *port).limit : std::nullopt;
+        const formulas::Framing framing = framingOf(path, hop, run);
+        const auto usual = limit ? formulas::goodput(*limit, framing) : Result<BitRate>(BitRate{});
+        if (!limit || !usual) continue;
+        const BitRate most = scaled(*limit, static_cast<double>(formulas::payloadBytes(framing)) / framing.mtu);
+        if (most >= stage.carries.high) continue;
+        stage.carries = formulas::atMost(stage.carries, {*usual, *usual, most});
+        stage.working += text::say("hop-stages.limited-at-a-port", "; {} is limited to {}: typically {}, up to {}",
+                                   plan::portText(path.plan, id), text::figure::rate(*limit),
+                                   text::figure::rate(stage.carries.typical), text::figure::rate(stage.carries.high));
+    }
+    return stage;
+}
+
+/// A port that is forced to half duplex: both ways share the wire, as on a cable of old.
+Stage inHalfDuplex(const SurveyedPath& path, const plan::Hop& hop, Stage stage)
+{
+    for (plan::PortId id : {hop.from, hop.to}) {
+        const plan::Port* port = path.plan.ports.find(id);
+        if (!port || !port->traits.is("duplex", "half") || stage.both) continue;
+        stage.both = stage.carries;
+        stage.working += text::say("hop-stages.half-duplex", "; {} is set to half duplex: both ways share it",
+                                   plan::portText(path.plan, id));
+    }
+    return stage;
 }
 
 }  // namespace
@@ -209,10 +244,11 @@ std::optional<Error> addHop(const SurveyedPath& path, const Paths& paths, const 
     // A slot that narrows the link is a stage of its own: the wire still runs at the rate the ends share.
     auto stage = hopStage(path, paths, hop, run, medium, wireRate(*report));
     if (!stage) return stage.error();
+    *stage = inHalfDuplex(path, hop, behindLimits(path, hop, run, std::move(*stage)));
     if (medium) addUnstated(path, hop, medium->kind, found);
     const auto mtuOf = [&](plan::PortId id) {
         const plan::Port* port = path.plan.ports.find(id);
-        return port ? port->mtu.value_or(1500) : 1500;
+        return port ? plan::inEffect(path.plan, *port).mtu : 1500;
     };
     if (stage->mtu > 0) stage->mtu = std::min(mtuOf(hop.from), mtuOf(hop.to));
     if (medium && stage->kind == StageKind::Link)
@@ -224,7 +260,36 @@ std::optional<Error> addHop(const SurveyedPath& path, const Paths& paths, const 
     return std::nullopt;
 }
 
-void addBetween(const SurveyedPath& path, const plan::Device& device, Found& found)
+namespace {
+
+std::string networkName(const plan::Plan& plan, plan::NetworkId id)
+{
+    const plan::Network* network = plan.networks.find(id);
+    return network ? network->name : std::string();
+}
+
+/// What forwards from one network to another, or whatever is known of a router where no network is.
+void addRouter(const SurveyedPath& path, const plan::Device& device, const plan::Hop& in, const plan::Hop& out,
+               Found& found)
+{
+    const bool isKnown = in.network.isSet() && out.network.isSet(), isRouted = isKnown && in.network != out.network;
+    if (isKnown && !isRouted) return;
+    const std::string_view forwards = device.traits.word("forwards");
+    if (forwards == "switch" && !isRouted) return;
+    if (!forwards.empty() && forwards != "switch")
+        return found.add(ceilingStage(path.kb, forwards), "router " + device.name, device.id, device.name);
+    found.missing.push_back(
+        {isRouted ? text::say("hop-stages.how-fast-it-routes", "how fast {} routes from {} to {}", device.name,
+                              networkName(path.plan, in.network), networkName(path.plan, out.network))
+                  : text::say("hop-stages.whether-routes-this-traffic",
+                              "whether {} routes this traffic in software or passes it on as a switch", device.name),
+         device.id});
+}
+
+}  // namespace
+
+void addBetween(const SurveyedPath& path, const plan::Device& device, const plan::Hop& in, const plan::Hop& out,
+                Found& found)
 {
     if (const auto fabric = device.traits.as<BitRate>("fabric")) {
         Stage stage;
@@ -238,15 +303,8 @@ void addBetween(const SurveyedPath& path, const plan::Device& device, Found& fou
         stage.line = *fabric;
         found.add(std::move(stage), "switch " + device.name, device.id, device.name);
     }
-    if (device.role != plan::Role::Router) return;
-    const std::string_view forwards = device.traits.word("forwards");
-    if (forwards.empty())
-        found.missing.push_back(
-            {text::say("hop-stages.whether-routes-this-traffic",
-                       "whether {} routes this traffic in software or passes it on as a switch", device.name),
-             device.id});
-    else if (forwards != "switch")
-        found.add(ceilingStage(path.kb, forwards), "router " + device.name, device.id, device.name);
+    if (!plan::routes(device)) return;
+    addRouter(path, device, in, out, found);
     if (const std::string_view inspects = device.traits.word("inspects"); !inspects.empty() && inspects != "none")
         found.add(ceilingStage(path.kb, inspects), "inspection at " + device.name, device.id, device.name);
 }

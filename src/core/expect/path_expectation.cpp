@@ -12,11 +12,11 @@
 #include "core/expect/remedy.h"
 #include "core/expect/survey_stages.h"
 #include "core/kb/host_rows.h"
+#include "core/plan/forwarding.h"
 
 namespace sokudo::expect {
 namespace {
 
-constexpr int kUsualMtu = 1500;
 constexpr Duration kLongRoundTrip = Duration::fromSteps(1'000'000);  // below a millisecond no usual window holds a link
 constexpr DataSize kUsualWindow =
     DataSize::fromSteps(3 * 1024 * 1024);  // rfc-7323: a receive limit of 6 MiB of which half is offered
@@ -33,7 +33,7 @@ int mtuOf(const plan::Plan& plan, const plan::Route& way)
     int mtu = 65535;
     for (const plan::Hop& hop : way)
         for (plan::PortId end : {hop.from, hop.to})
-            if (const plan::Port* port = plan.ports.find(end)) mtu = std::min(mtu, port->mtu.value_or(1500));
+            if (const plan::Port* port = plan.ports.find(end)) mtu = std::min(mtu, plan::inEffect(plan, *port).mtu);
     return mtu;
 }
 
@@ -45,8 +45,9 @@ text::Sentence mtuNote(const plan::Plan& plan, const plan::Route& way, int mtu)
     for (const plan::Hop& hop : way)
         for (plan::PortId end : {hop.from, hop.to}) {
             const plan::Port* port = plan.ports.find(end);
-            if (!port || port->mtu.value_or(kUsualMtu) <= mtu) continue;
-            most = std::max(most, *port->mtu);
+            const int own = port ? plan::inEffect(plan, *port).mtu : 0;
+            if (own <= mtu) continue;
+            most = std::max(most, own);
             larger += (larger.empty() ? "" : ", ") + plan::portText(plan, end);
         }
     if (larger.empty()) return {};
@@ -153,6 +154,12 @@ Result<plan::Route> Paths::wayOf(const PathQuestion& question, const plan::Devic
                       "there are {} routes from {} to {}; they are numbered from 0", all.size(), from.name, to.name),
             std::to_string(question.route));
     if (question.route > 0) return std::move(all[static_cast<std::size_t>(question.route)]);
+    if (m_net.areJoined(from.id, to.id))
+        return failure(ErrorCode::NotFound,
+                       text::say("path-expectation.no-network-joins",
+                                 "cables join {} and {}, but traffic does not pass: no port carries a network of both, "
+                                 "and no router stands between theirs, or only a host that does not forward does",
+                                 from.name, to.name));
     return failure(ErrorCode::NotFound,
                    text::say("path-expectation.no-cable-leads-from",
                              "no cable leads from {} to {}; add the runs between them in Survey", from.name, to.name));
@@ -186,7 +193,8 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
     for (std::size_t i = 0; i < way->size(); ++i) {
         if (auto error = addHop(path, *this, (*way)[i], found)) return tl::unexpected(*error);
         if (i + 1 < way->size())
-            if (const plan::Device* between = plan::deviceOf(m_plan, (*way)[i].to)) addBetween(path, *between, found);
+            if (const plan::Device* between = plan::deviceOf(m_plan, (*way)[i].to))
+                addBetween(path, *between, (*way)[i], (*way)[i + 1], found);
     }
     addWindow(path, found);
     if (!to->traits.has("plan-rate")) addHost(path, *to, way->back().to, rateOf(way->back()), false, found);

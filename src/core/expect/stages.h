@@ -123,6 +123,11 @@ Result<Stage> windowStage(DataSize window, Duration roundTrip, int streams);
 /// @example 0.1 % at 0.3 ms, 1448 bytes: 1.20 / 1.50 / 1.79 Gb/s
 Result<Stage> lossStage(double share, Duration roundTrip, int segment, int streams);
 
+/// What arrives of datagrams: nobody sends them again, and nobody slows down.
+/// @param before  the stages of the path so far, with the link that they cross
+/// @error BadInput  no link among them  @error OutOfRange  a share outside 0 to 1
+Result<Stage> datagramLossStage(double share, const std::vector<Stage>& before);
+
 /// Many small files: each costs time of its own.
 /// @param kind     row of small_files.csv
 /// @param workers  files under way at once

@@ -27,8 +27,8 @@ struct SurveyedPath {
 void addHost(const SurveyedPath&, const plan::Device&, plan::PortId, BitRate linkRate, bool sends, Found&);
 /// One link on the way. @error NotAllowed  it does not come up
 std::optional<Error> addHop(const SurveyedPath&, const Paths&, const plan::Hop&, Found&);
-/// A switch, router or box in the middle of the way.
-void addBetween(const SurveyedPath&, const plan::Device&, Found&);
+/// A switch, router or box in the middle of the way, between the hop that leads to it and the one that leads on.
+void addBetween(const SurveyedPath&, const plan::Device&, const plan::Hop& in, const plan::Hop& out, Found&);
 /// What an end that stands for the provider holds: the plan.
 void addInternet(const SurveyedPath&, const plan::Device&, Found&);
 

@@ -12,8 +12,35 @@ namespace {
 constexpr int kPreamble = 8, kHeader = 14, kCheckSequence = 4, kGap = 12, kTag = 4;
 constexpr int kUsualMtu = 1500, kLeastPayload = 46;
 constexpr int kIpv4 = 20, kIpv6 = 40, kTcp = 20, kTimestamps = 12, kUdp = 8;
-constexpr int kRdma = kUdp + 12 + 4;  // base transport header, its check sequence
+constexpr int kFragmentStep = 8, kIpv6Fragment = 8;  // rfc-791, rfc-8200: offsets count eight bytes
+constexpr int kRdma = kUdp + 12 + 4;                 // base transport header, its check sequence
+
+/// Bytes of IP payload in all fragments but the last.
+int fragmentBytes(const Framing& framing)
+{
+    const int ip = framing.ipv6 ? kIpv6 + kIpv6Fragment : kIpv4;
+    return (framing.mtu - framing.shorterBy - ip) / kFragmentStep * kFragmentStep;
+}
+bool isFragmented(const Framing& framing)
+{
+    const int ip = framing.ipv6 ? kIpv6 : kIpv4;
+    return framing.transport == Transport::Udp && framing.payload + kUdp + ip > framing.mtu - framing.shorterBy &&
+           fragmentBytes(framing) > 0;
+}
+/// Around a packet: frame, tunnel, tags.
+int aroundBytes(const Framing& framing)
+{
+    return framing.tunnelBytes + framing.frameBytes + kHeader + kCheckSequence + kPreamble + kGap +
+           kTag * framing.vlanTags;
+}
 }  // namespace
+
+int framesOf(const Framing& framing)
+{
+    if (!isFragmented(framing)) return 1;
+    const int each = fragmentBytes(framing);
+    return (framing.payload + kUdp + each - 1) / each;
+}
 
 int payloadBytes(const Framing& framing)
 {
@@ -25,18 +52,22 @@ int payloadBytes(const Framing& framing)
     }
     const int transport = framing.transport == Transport::Udp ? kUdp : kTcp + (framing.timestamps ? kTimestamps : 0);
     const int fits = framing.mtu - framing.shorterBy - ip - transport;
-    const bool isShort = framing.transport == Transport::Udp && framing.payload > 0 && framing.payload < fits;
-    return isShort ? framing.payload : fits;
+    return framing.transport == Transport::Udp && framing.payload > 0 ? framing.payload : fits;
 }
 
 int wireBytes(const Framing& framing)
 {
     const int ip = framing.ipv6 ? kIpv6 : kIpv4;
+    if (isFragmented(framing)) {
+        const int header = framing.ipv6 ? kIpv6 + kIpv6Fragment : kIpv4, frames = framesOf(framing);
+        const int last = framing.payload + kUdp - (frames - 1) * fragmentBytes(framing);
+        return (frames - 1) * (fragmentBytes(framing) + header) + std::max(last + header, kLeastPayload) +
+               frames * aroundBytes(framing);
+    }
     int packet = framing.mtu - framing.shorterBy;
     if (framing.transport == Transport::Rdma) packet = payloadBytes(framing) + ip + kRdma;
     else if (framing.transport == Transport::Udp) packet = std::max(payloadBytes(framing) + ip + kUdp, kLeastPayload);
-    return packet + framing.tunnelBytes + framing.frameBytes + kHeader + kCheckSequence + kPreamble + kGap +
-           kTag * framing.vlanTags;
+    return packet + aroundBytes(framing);
 }
 
 Framing wrapped(Framing framing, const kb::Encapsulation& row)
@@ -73,7 +104,7 @@ Result<BitRate> goodput(BitRate link, const Framing& framing)
 Result<FrameRate> frameRate(BitRate link, const Framing& framing)
 {
     if (const auto fits = goodput(link, framing); !fits) return tl::unexpected(fits.error());
-    return FrameRate::of(link.in() / (8.0 * wireBytes(framing)));
+    return FrameRate::of(link.in() * framesOf(framing) / (8.0 * wireBytes(framing)));
 }
 
 BitRate downloadHeldByUpload(BitRate upload, const Framing& framing, double segmentsPerAck)

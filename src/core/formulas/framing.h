@@ -28,11 +28,15 @@ struct Framing {
 /// The framing of packets that travel inside a tunnel; the MTU stays that of the outer packet.
 Framing wrapped(Framing, const kb::Encapsulation&);
 
-/// Bytes of payload in a full frame. For remote memory access the largest of 256, 512, 1024, 2048 and 4096 that fits
-/// the MTU; 0: none does.
+/// Frames that one packet travels in: a datagram longer than the MTU leaves room for is parted (rfc-791, rfc-8200).
+int framesOf(const Framing&);
+
+/// Bytes of payload in a full frame, or in a datagram of a stated size, however many frames it takes. For remote memory
+/// access the largest of 256, 512, 1024, 2048 and 4096 that fits the MTU; 0: none does.
 /// @source rfc-791, rfc-8200, rfc-9293, rfc-768, ib-arch (base transport header 12, check sequence 4)
 int payloadBytes(const Framing&);
-/// Bytes a full frame takes on the wire: MTU + 14 header + 4 check sequence + 8 preamble + 12 gap + tags.
+/// Bytes that takes on the wire, all fragments together: MTU + 14 header + 4 check sequence + 8 preamble + 12 gap +
+/// tags.
 int wireBytes(const Framing&);
 
 /// Most payload one direction of a link carries.

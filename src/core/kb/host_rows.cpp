@@ -38,8 +38,11 @@ BusGeneration busRow(RowReader& row)
 
 Disk diskRow(RowReader& row)
 {
-    return {row.text("id"),       row.text("name"), megabyteBand(row, "read_"), megabyteBand(row, "write_"),
-            row.words("aliases"), row.provenance()};
+    Disk result{row.text("id"), row.text("name"), megabyteBand(row, "read_"), megabyteBand(row, "write_")};
+    if (const auto hard = row.maybeNumber("hard_gbps")) result.hard = gigabits(*hard);
+    result.aliases = row.words("aliases");
+    result.from = row.provenance();
+    return result;
 }
 
 ArrayLevel arrayRow(RowReader& row)

@@ -28,6 +28,7 @@ struct BusGeneration {
 struct Disk {
     std::string id, name;
     Band read, write;
+    std::optional<BitRate> hard;  ///< its bus as coded, less nothing; empty: none is known
     std::vector<std::string> aliases;
     Provenance from;
 };

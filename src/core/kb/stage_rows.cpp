@@ -19,6 +19,7 @@ Ceiling ceilingRow(RowReader& row)
         result.both = Band{row.gigabit("sum_low_gbps"), row.gigabit("sum_typical_gbps"), row.gigabit("sum_high_gbps")};
     result.roundTrip = milliseconds(row.maybeNumber("rtt_ms").value_or(0));
     if (const auto port = row.maybeNumber("port_gbps")) result.port = gigabits(*port);
+    if (const auto hard = row.maybeNumber("hard_gbps")) result.hard = gigabits(*hard);
     result.aliases = row.words("aliases");
     result.from = row.provenance();
     return result;
@@ -30,6 +31,7 @@ UsbLink usbRow(RowReader& row)
             row.gigabit("adapter_gbps"),
             row.text("name"),
             {row.gigabit("low_gbps"), row.gigabit("typical_gbps"), row.gigabit("high_gbps")},
+            row.gigabit("hard_gbps"),
             row.text("half_duplex") == "yes",
             row.provenance()};
 }

@@ -33,6 +33,7 @@ struct Ceiling {
     std::optional<Band> both;     ///< both ways together where the two share the stage; empty: each way has it all
     Duration roundTrip;           ///< added to the path; 0: not told
     std::optional<BitRate> port;  ///< of its own Ethernet sockets, which hold whatever stands behind them
+    std::optional<BitRate> hard;  ///< no payload passes it: the rate on the air, a coded bus; empty: none is known
     std::vector<std::string> aliases;
     Provenance from;
 };
@@ -42,6 +43,7 @@ struct UsbLink {
     BitRate enumerated, adapter;
     std::string name;
     Band carries;
+    BitRate hard;  ///< no payload passes it: the coded bus, and for USB 2.0 thirteen packets of 512 bytes in 125 µs
     bool halfDuplex = false;
     Provenance from;
 };

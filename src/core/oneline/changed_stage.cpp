@@ -50,6 +50,15 @@ bool stands(expect::StageKind kind, expect::StageKind now)
     return kind == now || (isCable(kind) && isCable(now));
 }
 
+/// Links on which nothing is acknowledged carry datagrams.
+formulas::Framing framingOn(const std::vector<expect::Stage>& stages, int mtu)
+{
+    formulas::Framing framing{mtu};
+    for (const expect::Stage& stage : stages)
+        if (stage.kind == expect::StageKind::Link && stage.ackShare == 0) framing.transport = formulas::Transport::Udp;
+    return framing;
+}
+
 Result<expect::Stage> staged(std::string_view text, const expect::Expectation& path, std::size_t at,
                              const std::vector<expect::Stage>& others, const kb::KnowledgeBase& kb)
 {
@@ -66,7 +75,8 @@ Result<expect::Stage> staged(std::string_view text, const expect::Expectation& p
     // A link that is tried without an MTU keeps the one it is set to.
     const int before = path.stages[at].mtu;
     const int own = !part->isMtuStated && before > 0 ? before : part->mtu.value_or(path.mtu);
-    auto result = part->make({kb, std::min(own, expect::leastMtu(others, own)), at == 0, others});
+    const int least = std::min(own, expect::leastMtu(others, own));
+    auto result = part->make({kb, least, at == 0, framingOn(others, least), others});
     if (result && result->mtu > 0) result->mtu = own;
     if (result && !stands(result->kind, path.stages[at].kind))
         return failure(ErrorCode::BadInput,

@@ -36,6 +36,7 @@ Result<expect::Stage> behindBus(const kb::KnowledgeBase& kb, expect::Stage stage
     const kb::Band& most = carries->usable;
     stage.carries = {std::min(stage.carries.low, most.low), std::min(stage.carries.typical, most.typical),
                      std::min(stage.carries.high, most.high)};
+    stage.hard = std::min(stage.hard.value_or(carries->coded), carries->coded);
     stage.detail += fmt::format(" {}.0 ×{}", bus.generation, bus.lanes);
     stage.working +=
         text::say("path-host.its-bus-carries-typically",
@@ -77,8 +78,10 @@ Result<void> readDiskWord(const Token& token, const kb::KnowledgeBase& kb, DiskO
     std::string& kind = disk.group.kind;
     if (const kb::ArrayLevel* level = kb.find<kb::ArrayLevel>(token.text)) disk.group.level = level->id;
     else if (const auto bus = busOf(token.text); bus && kind.starts_with("nvme")) {
-        kind = fmt::format("nvme{}{}", bus->generation, kind.ends_with("-qlc") ? "-qlc" : "");
-        if (bus->lanes < 4) disk.narrow = bus;
+        // A generation that the kind names stays its own, in a slot of whatever one.
+        const bool isNamed = kind.size() > 4 && kind[4] >= '1' && kind[4] <= '9';
+        if (!isNamed) kind = fmt::format("nvme{}{}", bus->generation, kind.ends_with("-qlc") ? "-qlc" : "");
+        if (bus->lanes < 4 || (isNamed && bus->generation < kind[4] - '0')) disk.narrow = bus;
     } else if (isFactor(kb, token, "disk")) disk.factors.push_back(token.text);
     else if (token.text == "reads" || token.text == "writes") {
         const auto own = payloadRateOf(token);

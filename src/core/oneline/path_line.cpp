@@ -104,6 +104,18 @@ struct ReadLine {
     std::vector<PathPart> parts;
     std::vector<Token> firsts;
     std::optional<int> mtu;
+
+    /// The packets that all of the path carries: of several links, those with the least payload.
+    formulas::Framing framing() const
+    {
+        std::optional<formulas::Framing> least;
+        for (const PathPart& part : parts)
+            if (part.framing && (!least || formulas::payloadBytes(*part.framing) < formulas::payloadBytes(*least)))
+                least = part.framing;
+        formulas::Framing result = least.value_or(formulas::Framing{});
+        result.mtu = mtu.value_or(kUsualMtu);
+        return result;
+    }
 };
 
 Result<ReadLine> readParts(std::string_view line, const kb::KnowledgeBase& kb)
@@ -144,12 +156,14 @@ Result<expect::Expectation> expectPathLine(std::string_view line, const kb::Know
         return std::any_of(read.begin(), read.end(), [is](const PathPart& part) { return part.*is; });
     };
     const bool bothWays = isAny(&PathPart::bothWays), isRemoteMemory = isAny(&PathPart::isRemoteMemory);
+    const formulas::Framing framing = typed->framing();
     std::string leftOut;
     std::vector<expect::Stage> stages;
     for (Turn turn : {Turn::Path, Turn::Share, Turn::Copy, Turn::Tool})
         for (std::size_t i = 0; i < read.size(); ++i) {
             if (read[i].turn != turn || !read[i].make) continue;
-            auto stage = read[i].make({kb, mtu.value_or(1500), static_cast<std::ptrdiff_t>(i) == source, stages});
+            auto stage =
+                read[i].make({kb, mtu.value_or(1500), static_cast<std::ptrdiff_t>(i) == source, framing, stages});
             if (!stage) return tl::unexpected(pointAt(firsts[i], stage.error().what));
             if (isRemoteMemory && stage->kind == expect::StageKind::Processor) {
                 leftOut = stage->detail;

@@ -58,6 +58,7 @@ Result<std::optional<PathPart>> readLink(BitRate rate, const Words& words, const
         if (!*read) return tl::unexpected(unknownWord(words[i], "a link", kLinkWords));
     }
     part.isRemoteMemory = framing.transport == formulas::Transport::Rdma;
+    part.framing = framing;
     part.isMtuStated = part.mtu.has_value();
     part.mtu = part.mtu.value_or(kUsualMtu);
     part.make = [rate, framing, own = *part.mtu](const Assembly& line) mutable {
@@ -110,6 +111,7 @@ Result<std::optional<PathPart>> readBond(const Words& words, const kb::Knowledge
     }
     if (members == 0) return tl::unexpected(pointAt(words.front(), std::string(kHow)));
     part.isMtuStated = part.mtu.has_value();
+    part.framing = framing;
     part.mtu = part.mtu.value_or(kUsualMtu);
     part.make = [=, own = *part.mtu](const Assembly& line) mutable {
         framing.mtu = line.mtu;
@@ -154,8 +156,8 @@ Result<std::optional<PathPart>> readInternet(const Words& words, const kb::Knowl
         return tl::unexpected(pointAt(words.front(), text::say("path-network.write-the-rate-of-2",
                                                                "write the rate of the plan, such as internet 1g")));
     return PathPart{Turn::Path, kUsualMtu, [=](const Assembly& line) -> Result<expect::Stage> {
-                        if (gives) return expect::ownInternetStage(*gives);
-                        auto stage = expect::internetStage(line.kb, *plan, overshoot, factors, upload);
+                        auto stage = gives ? expect::ownInternetStage(*gives)
+                                           : expect::internetStage(line.kb, *plan, overshoot, factors, upload);
                         if (stage && inside.shorterBy > 0) *stage = expect::inTunnel(std::move(*stage), inside);
                         return stage;
                     }};
@@ -168,6 +170,33 @@ std::optional<double> errorRatioOf(std::string_view word)
     const auto [end, error] = std::from_chars(word.data(), word.data() + word.size(), value);
     const bool isRatio = error == std::errc() && end == word.data() + word.size() && value > 0 && value < 1;
     return isRatio ? std::optional(value) : std::nullopt;
+}
+
+/// At another MTU the packets keep all else: IPv6, tunnel, timestamps.
+Result<expect::Stage> lossOfTcp(double share, Duration roundTrip, const formulas::Framing& framing, int streams)
+{
+    auto stage = expect::lossStage(share, roundTrip, formulas::payloadBytes(framing), streams);
+    if (stage)
+        stage->varied = [=](const kb::KnowledgeBase&, const expect::Varied& to) {
+            formulas::Framing other = framing;
+            other.mtu = to.mtu;
+            return lossOfTcp(share, roundTrip, other, streams);
+        };
+    return stage;
+}
+
+/// What the transport of the line leaves of a share of lost packets.
+Result<expect::Stage> lossOn(const Assembly& line, double lost, Duration roundTrip, int streams)
+{
+    switch (line.framing.transport) {
+    case formulas::Transport::Tcp: return lossOfTcp(lost, roundTrip, line.framing, streams);
+    case formulas::Transport::Udp: return expect::datagramLossStage(lost, line.result);
+    case formulas::Transport::Rdma: break;
+    }
+    return failure(ErrorCode::BadInput,
+                   text::say("path-network.remote-memory-needs-no-loss",
+                             "remote memory access is made for a network that loses nothing, and no law says what loss "
+                             "leaves of it: leave loss out, and measure"));
 }
 
 /// "window 64kib rtt=20ms streams=4", "loss 0.1% rtt=0.3ms"
@@ -202,12 +231,18 @@ Result<std::optional<PathPart>> readTransport(const Words& words)
                                             : text::say("path-network.write-share-and-round",
                                                         "write share and round trip, such as loss 0.1% rtt=0.3ms")));
     if (isWindow)
-        return PathPart{
-            Turn::Path, {}, [=](const Assembly&) { return expect::windowStage(*window, *roundTrip, streams); }};
+        return PathPart{Turn::Path, {}, [=](const Assembly& line) -> Result<expect::Stage> {
+                            if (line.framing.transport != formulas::Transport::Tcp)
+                                return failure(ErrorCode::BadInput,
+                                               text::say("path-network.only-tcp-has-a-window",
+                                                         "only TCP waits for a window: leave it out, or leave out udp "
+                                                         "or rdma"));
+                            return expect::windowStage(*window, *roundTrip, streams);
+                        }};
     return PathPart{Turn::Path, {}, [=](const Assembly& line) {
-                        return expect::lossStage(
-                            share ? *share : formulas::frameLoss(*flips, formulas::wireBytes({line.mtu})), *roundTrip,
-                            formulas::payloadBytes({line.mtu}), streams);
+                        return lossOn(line,
+                                      share ? *share : formulas::frameLoss(*flips, formulas::wireBytes(line.framing)),
+                                      *roundTrip, streams);
                     }};
 }
 

@@ -14,6 +14,7 @@ struct Assembly {
     const kb::KnowledgeBase& kb;
     int mtu = 1500;
     bool isSource = false;                     ///< the part is the first of the line
+    formulas::Framing framing;                 ///< of its links, for what the transport itself leaves
     const std::vector<expect::Stage>& result;  ///< the stages before it, in the order of their turns
 };
 
@@ -28,6 +29,7 @@ struct PathPart {
     Turn turn = Turn::Path;
     std::optional<int> mtu;  ///< of a link or a medium: what it is set to; the least of the path counts for all
     std::function<Result<expect::Stage>(const Assembly&)> make;  ///< empty: the part makes no stage
+    std::optional<formulas::Framing> framing;                    ///< of a link
     bool isMtuStated = false;                                    ///< the line says it; else it is the usual one
     bool bothWays = false;                                       ///< everything on the path is as busy the other way
     bool isRemoteMemory = false;                                 ///< the cards move the data: no processor counts

@@ -21,30 +21,51 @@ Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
     const auto indexOf = [&](DeviceId id) {
         const auto [at, fresh] = m_index.try_emplace(id, m_devices.size());
         if (fresh) {
+            const Device& device = *plan.devices.find(id);
             m_devices.push_back(id);
             m_out.emplace_back();
+            m_forwards.push_back(forwards(device));
+            m_routes.push_back(routes(device));
         }
         return at->second;
     };
     std::set<BitRate, std::greater<>> rates;
+    std::vector<Ends> ends;
+    std::set<NetworkId> networks;
     for (const Link& link : links) {
         const Device* a = deviceOf(plan, link.a);
         const Device* b = deviceOf(plan, link.b);
         if (!a || !b || a == b || isPassive(a->role) || isPassive(b->role)) continue;
         const std::size_t at = m_links.size(), from = indexOf(a->id), to = indexOf(b->id);
         m_links.push_back(link);
+        ends.push_back({inEffect(plan, *plan.ports.find(link.a)), inEffect(plan, *plan.ports.find(link.b))});
+        for (const PortInEffect* end : {&ends.back().a, &ends.back().b}) {
+            if (end->untagged.isSet()) networks.insert(end->untagged);
+            networks.insert(end->tagged.begin(), end->tagged.end());
+        }
         m_rates.push_back(rate(link));
         if (m_rates.back()) rates.insert(*m_rates.back());
         const BitRate known = m_rates.back().value_or(BitRate{});
         m_out[from].push_back({at, to, true, known});
         m_out[to].push_back({at, from, false, known});
     }
+    if (!networks.empty()) {
+        m_ends = std::move(ends);
+        m_networks.push_back({});
+        m_networks.insert(m_networks.end(), networks.begin(), networks.end());
+    }
     for (std::vector<Edge>& edges : m_out) {
-        const auto leaves = std::stable_partition(edges.begin(), edges.end(),
-                                                  [&](const Edge& edge) { return m_out[edge.to].size() > 1; });
+        const auto leaves = std::stable_partition(edges.begin(), edges.end(), [&](const Edge& edge) {
+            return m_out[edge.to].size() > 1 || m_routes[edge.to];
+        });
         m_inner.push_back(static_cast<std::size_t>(leaves - edges.begin()));
     }
     m_levels.assign(rates.begin(), rates.end());
+    findIslands();
+}
+
+void Net::findIslands()
+{
     // Joined from the fastest rate down: an island at a level is what hangs together at that rate or faster.
     std::vector<std::size_t> parent(m_devices.size());
     std::iota(parent.begin(), parent.end(), std::size_t{0});
@@ -56,6 +77,9 @@ Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
         for (std::size_t i = 0; i < island.size(); ++i) island[i] = rootOf(parent, i);
         m_islands.push_back(std::move(island));
     }
+    for (std::size_t from = 0; from < m_out.size(); ++from)
+        for (const Edge& edge : m_out[from]) parent[rootOf(parent, from)] = rootOf(parent, edge.to);
+    for (std::size_t i = 0; i < m_out.size(); ++i) m_joined.push_back(rootOf(parent, i));
 }
 
 template <class IsOpen>
@@ -69,16 +93,83 @@ std::optional<std::vector<Net::Edge>> Net::between(std::size_t from, std::size_t
     std::vector<Step> came(m_devices.size());
     std::vector<std::size_t> open{from};
     came[from].from = static_cast<std::uint32_t>(from);
-    for (std::size_t at = 0; at < open.size() && came[to].from == kNone; ++at)
+    for (std::size_t at = 0; at < open.size() && came[to].from == kNone; ++at) {
+        if (!m_forwards[open[at]] && open[at] != from) continue;
         for (std::size_t i = 0; i < m_inner[open[at]]; ++i) {
             const Edge& edge = m_out[open[at]][i];
             if (came[edge.to].from != kNone || !isOpen(edge)) continue;
             came[edge.to] = {static_cast<std::uint32_t>(open[at]), &edge};
             open.push_back(edge.to);
         }
+    }
     if (came[to].from == kNone) return std::nullopt;
     std::vector<Edge> way;
     for (std::size_t at = to; at != from; at = came[at].from) way.push_back(*came[at].by);
+    std::reverse(way.begin(), way.end());
+    return way;
+}
+
+std::vector<NetworkId> Net::leaving(std::size_t at, bool isSource, NetworkId now, const Edge& edge) const
+{
+    std::vector<NetworkId> result{now};
+    if (!isSource && !m_routes[at]) return result;
+    if (now.isSet()) result.emplace_back();
+    // A router whose own port states nothing takes the networks that the other end passes with their tags.
+    const Ends& ends = m_ends[edge.link];
+    const PortInEffect &own = edge.forward ? ends.a : ends.b, &other = edge.forward ? ends.b : ends.a;
+    const std::vector<NetworkId>& tagged = own.hasNetworks() ? own.tagged : other.tagged;
+    result.insert(result.end(), tagged.begin(), tagged.end());
+    return result;
+}
+
+template <class IsOpen>
+std::optional<std::vector<Net::Edge>> Net::inNetworks(std::size_t from, std::size_t to, IsOpen isOpen) const
+{
+    constexpr std::size_t kNone = static_cast<std::size_t>(-1);
+    struct Step {
+        std::size_t from = kNone;
+        const Edge* by = nullptr;
+    };
+    const std::size_t count = m_networks.size();
+    const auto numberOf = [&](NetworkId id) {
+        return static_cast<std::size_t>(std::lower_bound(m_networks.begin(), m_networks.end(), id) -
+                                        m_networks.begin());
+    };
+    std::vector<Step> came(m_devices.size() * count);
+    std::vector<std::size_t> open{from * count};
+    came[open.front()].from = open.front();
+    std::size_t end = kNone;
+    const auto take = [&](std::size_t state, const Edge& edge) {
+        const std::size_t at = state / count;
+        if (!isOpen(edge)) return;
+        const Ends& ends = m_ends[edge.link];
+        const PortInEffect &near = edge.forward ? ends.a : ends.b, &far = edge.forward ? ends.b : ends.a;
+        for (NetworkId network : leaving(at, state == open.front(), m_networks[state % count], edge))
+            for (NetworkId out : passed(near, network))
+                for (NetworkId in : passed(far, out)) {
+                    const std::size_t next = edge.to * count + numberOf(in);
+                    if (came[next].from != kNone) continue;
+                    came[next] = {state, &edge};
+                    open.push_back(next);
+                    if (edge.to == to && end == kNone) end = next;
+                }
+    };
+    // To a device with one link no way leads but over its neighbour.
+    const bool isLeaf = m_out[to].size() == 1;
+    for (std::size_t i = 0; i < open.size() && end == kNone; ++i) {
+        const std::size_t state = open[i], at = state / count;
+        if (!m_forwards[at] && at != from) continue;
+        for (std::size_t e = 0; e < m_inner[at]; ++e) take(state, m_out[at][e]);
+        if (isLeaf && m_out[to].front().to == at)
+            for (std::size_t e = m_inner[at]; e < m_out[at].size(); ++e)
+                if (m_out[at][e].to == to) take(state, m_out[at][e]);
+    }
+    if (end == kNone) return std::nullopt;
+    std::vector<Edge> way;
+    for (std::size_t state = end; state != open.front(); state = came[state].from) {
+        way.push_back(*came[state].by);
+        way.back().network = m_networks[state % count];
+    }
     std::reverse(way.begin(), way.end());
     return way;
 }
@@ -91,11 +182,15 @@ std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_
     const auto isOpen = [&, atLeast = least.value_or(BitRate{})](const Edge& edge) {
         return banned != edge.link && !(least && edge.rate < atLeast);
     };
+    if (!m_ends.empty()) return inNetworks(from, to, isOpen);
     if (m_out[to].size() != 1) return between(from, to, isOpen);
     const Edge& last = m_out[to].front();
     if (!isOpen(last)) return std::nullopt;
     std::optional<std::vector<Edge>> way = std::vector<Edge>();
-    if (last.to != from) way = between(from, last.to, isOpen);
+    if (last.to != from) {
+        if (!m_forwards[last.to]) return std::nullopt;
+        way = between(from, last.to, isOpen);
+    }
     if (way) way->push_back({last.link, to, !last.forward, last.rate});
     return way;
 }
@@ -115,7 +210,8 @@ Route Net::hops(const std::vector<Edge>& edges) const
     Route result;
     for (const Edge& edge : edges) {
         const Link& link = m_links[edge.link];
-        result.push_back(edge.forward ? Hop{link, link.a, link.b} : Hop{link, link.b, link.a});
+        result.push_back(edge.forward ? Hop{link, link.a, link.b, edge.network}
+                                      : Hop{link, link.b, link.a, edge.network});
     }
     return result;
 }
@@ -128,6 +224,12 @@ std::optional<BitRate> Net::slowest(const std::vector<Edge>& edges) const
         if (!least || *m_rates[edge.link] < *least) least = m_rates[edge.link];
     }
     return least;
+}
+
+bool Net::areJoined(DeviceId from, DeviceId to) const
+{
+    const auto a = m_index.find(from), b = m_index.find(to);
+    return a != m_index.end() && b != m_index.end() && m_joined[a->second] == m_joined[b->second];
 }
 
 std::optional<Route> Net::way(DeviceId from, DeviceId to) const

@@ -4,12 +4,15 @@
 
 #include <unordered_map>
 
+#include "core/plan/forwarding.h"
 #include "core/plan/trace.h"
 
 namespace sokudo::plan {
 
 using Route = std::vector<Hop>;
 
+/// Traffic stays in its network from port to port (core/plan/forwarding.h) and changes it at what routes, which it may
+/// leave by the link it came by. Only what forwards is on the way between two others.
 class Net {
 public:
     /// The plan must outlive the net.
@@ -21,6 +24,8 @@ public:
     std::optional<Route> way(DeviceId from, DeviceId to) const;
     /// The best way and others that avoid at least one of its links, best first, at most `most`.
     std::vector<Route> ways(DeviceId from, DeviceId to, std::size_t most = 4) const;
+    /// Cables join the two over whatever devices and networks: where there is no way then, these are the reason.
+    bool areJoined(DeviceId from, DeviceId to) const;
     std::size_t devices() const { return m_devices.size(); }
 
 private:
@@ -28,13 +33,24 @@ private:
         std::size_t link;
         std::size_t to;
         bool forward;
-        BitRate rate;  ///< of the link, beside its end; 0: none
+        BitRate rate;       ///< of the link, beside its end; 0: none
+        NetworkId network;  ///< behind the link, on a way that was found
     };
+    struct Ends {
+        PortInEffect a, b;
+    };
+    /// Which devices hang together at each rate, and at all.
+    void findIslands();
     std::optional<std::vector<Edge>> shortest(std::size_t from, std::size_t to, std::optional<BitRate> least,
                                               std::optional<std::size_t> banned) const;
     /// A way to a device that has more than one link.
     template <class IsOpen>
     std::optional<std::vector<Edge>> between(std::size_t from, std::size_t to, IsOpen isOpen) const;
+    /// The same where ports state networks: a device is looked at once for each.
+    template <class IsOpen>
+    std::optional<std::vector<Edge>> inNetworks(std::size_t from, std::size_t to, IsOpen isOpen) const;
+    /// The networks in which traffic may leave by that edge.
+    std::vector<NetworkId> leaving(std::size_t at, bool isSource, NetworkId now, const Edge&) const;
     std::optional<std::vector<Edge>> best(std::size_t from, std::size_t to, std::optional<std::size_t> banned) const;
     Route hops(const std::vector<Edge>&) const;
     std::optional<BitRate> slowest(const std::vector<Edge>&) const;
@@ -44,8 +60,12 @@ private:
     std::vector<DeviceId> m_devices;
     std::unordered_map<DeviceId, std::size_t> m_index;
     std::vector<std::vector<Edge>> m_out;  ///< first those to devices that lead on
+    std::vector<std::size_t> m_joined;     ///< which devices hang together at all
     std::vector<std::size_t> m_inner;      ///< of each device, how many lead on
-    std::vector<BitRate> m_levels;         ///< the rates there are, falling
+    std::vector<bool> m_forwards, m_routes;
+    std::vector<Ends> m_ends;           ///< of each link; empty: no port of the plan states a network
+    std::vector<NetworkId> m_networks;  ///< by number; the first is none
+    std::vector<BitRate> m_levels;      ///< the rates there are, falling
     std::vector<std::vector<std::size_t>>
         m_islands;  ///< for each level: which devices hang together at that rate or faster
 };

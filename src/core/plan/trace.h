@@ -28,6 +28,7 @@ std::optional<Link> linkOf(const Plan&, RunId);
 struct Hop {
     Link link;
     PortId from, to;
+    NetworkId network;  ///< that the traffic is in; unset: no port on the way has stated one
 };
 
 /// How fast a link carries; nothing: it does not come up or nobody knows.

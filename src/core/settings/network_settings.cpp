@@ -9,6 +9,7 @@
 
 #include "core/base/text.h"
 #include "core/match/link_context.h"
+#include "core/plan/forwarding.h"
 #include "core/plan/trace.h"
 
 namespace sokudo::settings {
@@ -233,14 +234,14 @@ PortSettings settingsOf(const plan::Plan& plan, const plan::Port& port)
     made.name = plan::portText(plan, port.id);
     if (const plan::Port* far = partnerOf(plan, port.id)) made.partner = plan::portText(plan, far->id);
     const plan::PortProfile* profile = plan.profiles.find(port.profile);
-    made.untagged = port.untagged.isSet() || !profile ? port.untagged : profile->untagged;
-    made.tagged = !port.tagged.empty() || !profile ? port.tagged : profile->tagged;
-    made.forced = port.forced || !profile ? port.forced : profile->forced;
-    made.mtu = port.mtu.value_or(profile && profile->mtu ? *profile->mtu : 1500);
-    made.limit = port.traits.as<BitRate>("rate-limit");
+    const plan::PortInEffect now = plan::inEffect(plan, port);
+    made.untagged = now.untagged;
+    made.tagged = now.tagged;
+    made.forced = now.forced;
+    made.mtu = now.mtu;
+    made.limit = now.limit;
     if (profile) {
         made.profile = profile->name;
-        if (!made.limit) made.limit = profile->limit;
         made.priority = profile->priority;
         made.isQuerier = profile->isQuerier;
     }

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/base/text.h"
+#include "core/plan/forwarding.h"
 #include "core/plan/trace.h"
 
 namespace sokudo::settings {
@@ -16,8 +17,7 @@ MtuHop hopAt(const plan::Plan& plan, plan::PortId id)
     const plan::Port* port = plan.ports.find(id);
     if (!port) return {};
     const plan::PortProfile* profile = plan.profiles.find(port->profile);
-    const int usual = profile && profile->mtu ? *profile->mtu : 1500;
-    return {id, plan::portText(plan, id), port->mtu.value_or(usual), port->mtu || (profile && profile->mtu)};
+    return {id, plan::portText(plan, id), plan::inEffect(plan, *port).mtu, port->mtu || (profile && profile->mtu)};
 }
 
 }  // namespace

@@ -43,14 +43,6 @@ struct House {
     }
 };
 
-double sum(const CutOverPlan& plan, const char* phase)
-{
-    double minutes = 0;
-    for (const DayStep& step : plan.steps)
-        if (step.phase == phase) minutes += step.usual;
-    return minutes;
-}
-
 const DayStep& step(const CutOverPlan& plan, const std::string& start)
 {
     for (const DayStep& one : plan.steps)
@@ -136,8 +128,10 @@ private Q_SLOTS:
         const Window& window = plan.window;
         QCOMPARE(window.length, 270);
         QCOMPARE(window.room, 270.0);
-        QVERIFY(std::abs(window.planned - sum(plan, "during")) < 1e-9);
-        QVERIFY(std::abs(window.reserve - window.planned / 4) < 1e-9);
+        // By hand from the usual minutes of data/jobs/cut_over.csv: mount 20, start 10, join 5, three leads at 2, three
+        // links at 1, the one path that the house has at 4, save 8.
+        QCOMPARE(window.planned, 20.0 + 10 + 5 + 3 * 2 + 3 * 1 + 4 + 8);
+        QCOMPARE(window.reserve, 14.0);
         // Rolling back: half an hour at most, and 4 minutes for each of three leads.
         QCOMPARE(window.rollBack, 30.0 + 3 * 4);
         QCOMPARE(window.lastRollBack.value_or(-1), 270.0 - 42);

@@ -45,12 +45,24 @@ private Q_SLOTS:
         // 3.0 x4: 31.508 coded * 256 / 280 = 28.807 in packets, times 1.01 = 29.095
         row("100g | pcie 3.0 x4", 29.09, "full");
         row("100g | pcie 3.0 x4", 29.10, "impossible");
-        // a printed bus
-        row("2.5g | usb 0.48g", 0.484, "full");
-        row("2.5g | usb 0.48g", 0.486, "impossible");
-        // soft stages can be passed: a processor of 47 Gb/s at most, disks, file shares
+        // USB 2.0: 13 packets of 512 bytes in 125 µs = 0.426, times 1.01 = 0.4303; USB 5 Gb/s is coded 8 of 10
+        row("2.5g | usb 0.48g", 0.430, "full");
+        row("2.5g | usb 0.48g", 0.431, "impossible");
+        row("10g mtu=9000 | usb 5g adapter=5g", 4.05, "impossible");
+        // The bus of a disk: SATA 6 Gb/s coded 8 of 10, times 1.01 = 4.848; 3.0 x4 31.508, times 1.01 = 31.82
+        row("10g | hdd", 4.84, "full");
+        row("10g | hdd", 4.85, "impossible");
+        row("25g | ssd", 4.85, "impossible");
+        row("100g rdma mtu=9000 | nvme 3.0x4", 31.8, "full");
+        row("100g rdma mtu=9000 | nvme 3.0x4", 31.9, "impossible");
+        // One flow over a bond keeps to a member: 9.4928, times 1.01
+        row("bond 2*10g", 9.587, "full");
+        row("bond 2*10g", 9.589, "impossible");
+        // The rate on the air: 2.402, times 1.01
+        row("wifi6-2x2-160", 2.43, "impossible");
+        // soft stages can be passed: a processor of 47 Gb/s at most, disks below their buses (6 x 4.8), file shares
         row("100g | cpu recent-x86 4.5ghz", 60, "full");
-        row("100g mtu=9000 | hdd*6 raid6", 40, "full");
+        row("100g mtu=9000 | hdd*6 raid6", 19, "full");
         row("wifi6-2x2-160", 1.9, "full");
         // inside the band is normal, however far below the typical figure
         row("10g | smb", 4.2, "normal");

@@ -18,14 +18,16 @@ private Q_SLOTS:
         row(0.094, 0.1);
         row(0.941, 1);
         row(0.99, 1);    // with MTU 9000
-        row(0.8757, 1);  // 0.93 * 0.94148 = 0.87558
-        row(0.8754, 0);
+        row(0.9134, 1);  // 0.97 * 0.94148 = 0.91324
+        row(0.9130, 0);
         row(0.9914, 0);  // 8960 / 9038 = 0.99137
         row(2.35, 2.5);
         row(4.7, 5);
         row(9.4, 10);
         row(3.0, 0);
-        row(23.5, 0);  // what a 25G link carries is no slower hop that is told apart
+        row(8.8, 0);
+        row(23.5, 25);
+        row(37.6, 40);
     }
     void links()
     {

@@ -157,6 +157,30 @@ private Q_SLOTS:
     void datagramsOfTheirOwnSize()
     {
         NEAR(inGigabits(expectPathLine("10g udp=1200", knowledge())->expected.high), 12000.0 / 1266, 1e-6);
+        // One byte too many: 1480 and 1 byte of IP payload, 1538 + 20 + 46 + 38 - 20 bytes on the wire.
+        NEAR(inGigabits(expectPathLine("1g udp=1473", knowledge())->expected.high), 1473.0 / 1622, 1e-9);
+        // IPv6 parts by steps of 8 with 8 bytes of header: 1448 and 560 of 2008 bytes, 1496 + 608 + 2 x 38 on the wire.
+        NEAR(inGigabits(expectPathLine("1g ipv6 udp=2000", knowledge())->expected.high), 2000.0 / 2180, 1e-9);
+    }
+    /// The laws of TCP hold for TCP.
+    void whatLossLeavesIsTheTransportsOwn()
+    {
+        const auto expected = [](const char* line) { return expectPathLine(line, knowledge()); };
+        NEAR(inGigabits(expected("10g udp | loss 1% rtt=1ms")->expected.high), 0.99 * 9.5709, 1e-4);
+        NEAR(expected("10g ipv6 | loss 1% rtt=1ms")->expected.typical.in() / 1e6, 8 * 1.428 * 1.2247 / 0.1, 1e-3);
+        NEAR(expected("10g no-timestamps | loss 1% rtt=1ms")->expected.typical.in() / 1e6, 8 * 1.460 * 1.2247 / 0.1,
+             1e-3);
+        for (const char* line :
+             {"10g udp | window 64kib rtt=10ms", "10g rdma mtu=9000 | loss 1% rtt=1ms", "loss 1% rtt=1ms | 10g udp"})
+            QVERIFY2(!expected(line), line);
+    }
+    void aDiskKeepsItsOwnGeneration()
+    {
+        const auto disk = expectPathLine("nvme5 3.0x4", knowledge());
+        NEAR(inGigabits(disk->expected.typical), 27.08, 1e-3);  // its bus, not what a disk made for 3.0 reads
+        QVERIFY(disk->stages.front().detail.find("nvme5") == 0);
+        NEAR(inGigabits(expectPathLine("internet 500m gives=450m tunnel=udp-tunnel", knowledge())->expected.typical),
+             0.45 * 1368 / 1448, 1e-8);
     }
     /// Both ways on coax take turns: at 2.0 and 1.0 Gb/s twice the harmonic mean, 1.333, times 0.70.
     void coaxWithUnlikeRates()

@@ -21,6 +21,7 @@ private Q_SLOTS:
         QTest::newRow("an own plan") << QByteArray("internet 500M gives=480M | 1g") << 0 << QByteArray("own-figure");
         QTest::newRow("a window") << QByteArray("10g | window 64kib rtt=10ms") << 1 << QByteArray("rfc-9293");
         QTest::newRow("loss") << QByteArray("10g | loss 1% rtt=1ms") << 1 << QByteArray("rfc-9438");
+        QTest::newRow("loss of datagrams") << QByteArray("10g udp | loss 1% rtt=1ms") << 1 << QByteArray("rfc-768");
     }
     void ofStages()
     {

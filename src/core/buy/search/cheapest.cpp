@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/base/text.h"
+#include "core/plan/forwarding.h"
 #include "core/plan/net.h"
 
 namespace sokudo::buy {
@@ -117,7 +118,7 @@ private:
                     const plan::Device* b = plan::deviceOf(plan, link.b);
                     if (!a || !b || seen.count(a->id) == seen.count(b->id) || !carries(link, wish.rate)) continue;
                     const plan::Device* from = seen.count(a->id) ? a : b;
-                    if (from->id != m_model.nodes[wish.a].device && !forwards(*from)) continue;
+                    if (from->id != m_model.nodes[wish.a].device && !plan::forwards(*from)) continue;
                     grew = seen.insert(from == a ? b->id : a->id).second || grew;
                 }
             }

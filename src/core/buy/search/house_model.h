@@ -107,7 +107,6 @@ private:
     std::optional<Error> m_error;
 };
 /// A device carries traffic between its ports.
-bool forwards(const plan::Device&);
 void addNodes(HouseModel&, const ModelQuestion&, const match::Reports&, PartIndex&);
 void addProviders(HouseModel&, const ModelQuestion&, PartIndex&);
 Result<bool> addChoices(HouseModel&, const ModelQuestion&, PartIndex&);

@@ -7,6 +7,7 @@
 #include "core/base/text.h"
 #include "core/buy/needs.h"
 #include "core/buy/search/house_model.h"
+#include "core/plan/forwarding.h"
 
 namespace sokudo::buy {
 namespace {
@@ -35,7 +36,7 @@ public:
     void run()
     {
         for (const plan::Device& device : m_plan.devices)
-            if (forwards(device)) addNode(device);
+            if (plan::forwards(device)) addNode(device);
         for (const Wish& wish : m_asked.asked.wishes)
             for (plan::DeviceId id : {wish.a, wish.b})
                 if (const plan::Device* device = m_plan.devices.find(id); device && !m_at.count(id)) addNode(*device);
@@ -51,7 +52,7 @@ private:
     {
         m_at[device.id] = m_into.nodes.size();
         m_into.nodes.push_back({device.id, device.place, plan::roomOf(m_plan, device.place), false});
-        m_into.model.nodes.push_back({device.name, forwards(device)});
+        m_into.model.nodes.push_back({device.name, plan::forwards(device)});
     }
     std::optional<std::size_t> nodeOf(plan::PortId port) const
     {
@@ -213,23 +214,6 @@ private:
 };
 
 }  // namespace
-
-bool forwards(const plan::Device& device)
-{
-    switch (device.role) {
-    case plan::Role::Router:
-    case plan::Role::Switch:
-    case plan::Role::Hub:
-    case plan::Role::AccessPoint:
-    case plan::Role::MediaConverter:
-    case plan::Role::CoaxAdapter:
-    case plan::Role::PowerLineAdapter:
-    case plan::Role::RadioAdapter:
-    case plan::Role::Injector:
-    case plan::Role::PoeSplitter: return true;
-    default: return false;
-    }
-}
 
 PartIndex::PartIndex(const plan::Plan& house, const kb::KnowledgeBase& kb, std::string today)
     : m_house(house), m_kb(kb), m_today(std::move(today)), m_converter(house)

@@ -4,6 +4,7 @@
 
 #include "core/diagnose/signs/both_ends.h"
 #include "core/kb/shared_rows.h"
+#include "core/plan/forwarding.h"
 
 namespace sokudo::diagnose {
 namespace {
@@ -167,9 +168,7 @@ std::optional<Observation> halfDuplex(const Facts& facts)
 std::optional<Observation> rateLimit(const Facts& facts)
 {
     for (const plan::Port* port : facts.path.ports) {
-        const plan::PortProfile* profile = facts.plan.profiles.find(port->profile);
-        auto limit = port->traits.as<BitRate>("rate-limit");
-        if (!limit && profile) limit = profile->limit;
+        const auto limit = plan::inEffect(facts.plan, *port).limit;
         if (!limit) continue;
         const bool holds = facts.trial.rate.value <= *limit;
         return planned(

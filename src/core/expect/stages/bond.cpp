@@ -92,7 +92,8 @@ Result<Stage> bondStage(const kb::KnowledgeBase& kb, int members, BitRate each, 
     stage.detail = fmt::format("{} × {}", members, text::linkRate(each));
     stage.carries = {one->carries.low, scaled(one->carries.typical, used), scaled(one->carries.high, most)};
     if (spread != Spread::RoundRobin) stage.perFlow = one->carries;
-    if (one->hard) stage.hard = scaled(*one->hard, members);
+    // One flow keeps to one member, whatever the others do.
+    if (one->hard) stage.hard = scaled(*one->hard, most);
     stage.poolOf = [each = one->carries, members, spread](int streams) {
         return Band{each.low, scaled(each.typical, membersUsed(members, streams, spread)),
                     scaled(each.high, mostMembers(members, streams, spread))};

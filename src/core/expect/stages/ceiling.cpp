@@ -103,8 +103,10 @@ Result<Stage> ceilingStage(const kb::KnowledgeBase& kb, std::string_view id, con
     stage.line = row->port.value_or(row->carries.high);
     formulas::Framing barest;
     barest.timestamps = false;
+    stage.hard = row->hard;
     if (row->port)
-        if (const auto most = formulas::goodput(*row->port, barest)) stage.hard = *most;
+        if (const auto most = formulas::goodput(*row->port, barest))
+            stage.hard = std::min(stage.hard.value_or(*most), *most);
     if (const auto error = applyFactors(kb, factors, row->kind, stage)) return tl::unexpected(*error);
     return stage;
 }

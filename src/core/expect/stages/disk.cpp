@@ -25,6 +25,16 @@ Stage ownFigure(Stage stage, BitRate own, bool reads)
     return stage;
 }
 
+/// What the buses of its disks pass at most; reading uses them all, writing as many as hold what is new.
+void limitByBus(Stage& stage, const kb::Disk& disk, double disks)
+{
+    if (!disk.hard) return;
+    const BitRate all = scaled(*disk.hard, std::max(1.0, disks));
+    stage.hard = std::max(all, stage.carries.high);
+    stage.working = text::say("disk.bus-passes-at-most", "{} can pass {} at most; {}",
+                              disks > 1 ? "their buses" : "its bus", text::figure::rate(*stage.hard), stage.working);
+}
+
 /// What the software of the array does at most, however fast its disks are.
 void limitBySoftware(Stage& stage, const kb::Band& cap, std::string_view name)
 {
@@ -76,9 +86,14 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
             text::say("disk.up-to-typically", "{}, {}: up to {} = {}; typically {} = {}", disk->name,
                       reads ? "reading" : "writing", text::figure::byteRate(one.high), text::figure::rate(one.high),
                       text::figure::byteRate(one.typical), text::figure::rate(one.typical));
+        limitByBus(stage, *disk, 1);
         return stage;
     }
-    if (const auto own = reads ? group.reads : group.writes) return ownFigure(std::move(stage), *own, reads);
+    if (const auto own = reads ? group.reads : group.writes) {
+        Stage stated = ownFigure(std::move(stage), *own, reads);
+        limitByBus(stated, *disk, group.count);
+        return stated;
+    }
     const double share = reads ? level->readPerDisk * group.count - level->readLess
                                : level->writePerDisk * group.count - level->writeLess;
     const double factor = reads ? level->readFactor : level->writeFactor;
@@ -94,6 +109,7 @@ Result<Stage> healthy(const kb::KnowledgeBase& kb, const plan::DiskGroup& group,
                   text::figure::byteRate(stage.carries.high), text::figure::rate(stage.carries.high),
                   text::figure::number(share), text::figure::byteRate(one.typical), text::figure::number(factor),
                   text::figure::byteRate(typical), text::figure::rate(typical));
+    limitByBus(stage, *disk, reads ? group.count : share);
     if (const auto& cap = reads ? level->readCap : level->writeCap) limitBySoftware(stage, *cap, level->name);
     return stage;
 }

@@ -85,4 +85,32 @@ Result<Stage> lossStage(double share, Duration roundTrip, int segment, int strea
     return stage;
 }
 
+Result<Stage> datagramLossStage(double share, const std::vector<Stage>& before)
+{
+    if (!(share > 0) || share >= 1)
+        return failure(ErrorCode::OutOfRange,
+                       text::say("transport.a-share-of-lost-2", "a share of lost packets lies between 0 and 100 %"));
+    const Stage* link = nullptr;
+    for (const Stage& one : before)
+        if ((one.kind == StageKind::Link || one.kind == StageKind::Bond) &&
+            (!link || one.carries.typical < link->carries.typical))
+            link = &one;
+    if (!link)
+        return failure(ErrorCode::BadInput, text::say("transport.write-the-link-first",
+                                                      "write the link before the loss, such as 10g udp | loss 1%"));
+    const double left = 1 - share;
+    Stage stage;
+    stage.kind = StageKind::Loss;
+    stage.label = "loss";
+    stage.detail = fmt::format("{}{}%", text::number(100 * share, 3), text::kThin);
+    stage.carries = {scaled(link->carries.low, left), scaled(link->carries.typical, left),
+                     scaled(link->carries.high, left)};
+    stage.working = text::say("transport.what-arrives-of-datagrams",
+                              "datagrams are not sent again: {} × (1 − {}) = {} arrive, typically {}",
+                              text::figure::rate(link->carries.high, 4), text::figure::number(share, 3),
+                              text::figure::rate(stage.carries.high, 4), text::figure::rate(stage.carries.typical, 4));
+    stage.from = {"rfc-768", Certainty::Standard};
+    return stage;
+}
+
 }  // namespace sokudo::expect

@@ -31,7 +31,7 @@ Result<Stage> usbStage(const kb::KnowledgeBase& kb, BitRate bus, BitRate adapter
                               text::figure::rate(stage.carries.high), text::figure::rate(stage.carries.typical));
     stage.from = row->from;
     stage.line = bus;
-    stage.hard = bus;
+    stage.hard = row->hard;
     return stage;
 }
 

@@ -1,0 +1,52 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/forwarding.h"
+
+#include <algorithm>
+
+namespace sokudo::plan {
+
+bool forwards(const Device& device)
+{
+    switch (device.role) {
+    case Role::Storage:
+    case Role::Computer:
+    case Role::Recorder:
+    case Role::Camera:
+    case Role::RadioClient: return device.traits.has("forwards");
+    default: return !isPassive(device.role);
+    }
+}
+
+bool routes(const Device& device)
+{
+    if (device.role == Role::Router) return true;
+    return device.traits.has("forwards") && device.traits.word("forwards") != "switch";
+}
+
+bool PortInEffect::isTagged(NetworkId network) const
+{
+    return std::find(tagged.begin(), tagged.end(), network) != tagged.end();
+}
+
+PortInEffect inEffect(const Plan& plan, const Port& port)
+{
+    const PortProfile* profile = plan.profiles.find(port.profile);
+    PortInEffect result{port.untagged, port.tagged, port.forced, port.traits.as<BitRate>("rate-limit"),
+                        port.mtu.value_or(1500)};
+    if (!profile) return result;
+    if (!result.untagged.isSet()) result.untagged = profile->untagged;
+    if (result.tagged.empty()) result.tagged = profile->tagged;
+    if (!result.forced) result.forced = profile->forced;
+    if (!result.limit) result.limit = profile->limit;
+    if (!port.mtu) result.mtu = profile->mtu.value_or(1500);
+    return result;
+}
+
+std::vector<NetworkId> passed(const PortInEffect& port, NetworkId network)
+{
+    if (!port.hasNetworks()) return {network};
+    if (!network.isSet()) return port.untagged.isSet() ? std::vector{port.untagged} : port.tagged;
+    return network == port.untagged || port.isTagged(network) ? std::vector{network} : std::vector<NetworkId>{};
+}
+
+}  // namespace sokudo::plan

@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What carries the traffic of others, and in which networks: one answer for paths, failures and searches.
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include "core/plan/plan.h"
+
+namespace sokudo::plan {
+
+/// Whether a device carries traffic between its ports. Hosts, cameras and radio clients do only where `forwards` is
+/// stated of them.
+bool forwards(const Device&);
+/// Whether a device passes traffic from one network to another: a router, or a host that is stated to route.
+bool routes(const Device&);
+
+/// The settings that a port has: its own, else those of its profile.
+struct PortInEffect {
+    NetworkId untagged;
+    std::vector<NetworkId> tagged;
+    std::optional<BitRate> forced, limit;
+    int mtu = 1500;  ///< bytes
+    bool hasNetworks() const { return untagged.isSet() || !tagged.empty(); }
+    bool isTagged(NetworkId) const;
+};
+PortInEffect inEffect(const Plan&, const Port&);
+
+/// The networks that a frame can be in once it has passed a port.
+/// @param network  that it was in before; unset: nothing on the way has stated one yet
+/// @return one that is unset where the port states none either; empty where the port does not carry the frame
+/// @source 802.1q: a frame without a tag belongs to the untagged network of the port, one with a tag passes where its
+/// network is tagged
+std::vector<NetworkId> passed(const PortInEffect&, NetworkId network);
+
+}  // namespace sokudo::plan
