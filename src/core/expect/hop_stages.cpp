@@ -175,10 +175,11 @@ Stage behindLimits(const SurveyedPath& path, const plan::Hop& hop, const plan::R
 {
     for (plan::PortId id : {hop.from, hop.to}) {
         const plan::Port* port = path.plan.ports.find(id);
-        const auto limit = port ? plan::inEffect(path.plan, *port).limit : std::nullopt;
+        const auto limit = port ? plan::limitInEffect(path.plan, *port) : std::nullopt;
+        if (!limit) continue;
         const formulas::Framing framing = framingOf(path, hop, run);
-        const auto usual = limit ? formulas::goodput(*limit, framing) : Result<BitRate>(BitRate{});
-        if (!limit || !usual) continue;
+        const auto usual = formulas::goodput(*limit, framing);
+        if (!usual) continue;
         const BitRate most = scaled(*limit, static_cast<double>(formulas::payloadBytes(framing)) / framing.mtu);
         if (most >= stage.carries.high) continue;
         stage.carries = formulas::atMost(stage.carries, {*usual, *usual, most});
@@ -248,7 +249,7 @@ std::optional<Error> addHop(const SurveyedPath& path, const Paths& paths, const 
     if (medium) addUnstated(path, hop, medium->kind, found);
     const auto mtuOf = [&](plan::PortId id) {
         const plan::Port* port = path.plan.ports.find(id);
-        return port ? plan::inEffect(path.plan, *port).mtu : 1500;
+        return port ? plan::mtuInEffect(path.plan, *port) : 1500;
     };
     if (stage->mtu > 0) stage->mtu = std::min(mtuOf(hop.from), mtuOf(hop.to));
     if (medium && stage->kind == StageKind::Link)

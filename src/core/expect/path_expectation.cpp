@@ -33,7 +33,7 @@ int mtuOf(const plan::Plan& plan, const plan::Route& way)
     int mtu = 65535;
     for (const plan::Hop& hop : way)
         for (plan::PortId end : {hop.from, hop.to})
-            if (const plan::Port* port = plan.ports.find(end)) mtu = std::min(mtu, plan::inEffect(plan, *port).mtu);
+            if (const plan::Port* port = plan.ports.find(end)) mtu = std::min(mtu, plan::mtuInEffect(plan, *port));
     return mtu;
 }
 
@@ -45,7 +45,7 @@ text::Sentence mtuNote(const plan::Plan& plan, const plan::Route& way, int mtu)
     for (const plan::Hop& hop : way)
         for (plan::PortId end : {hop.from, hop.to}) {
             const plan::Port* port = plan.ports.find(end);
-            const int own = port ? plan::inEffect(plan, *port).mtu : 0;
+            const int own = port ? plan::mtuInEffect(plan, *port) : 0;
             if (own <= mtu) continue;
             most = std::max(most, own);
             larger += (larger.empty() ? "" : ", ") + plan::portText(plan, end);

@@ -4,6 +4,11 @@
 #include <algorithm>
 
 namespace sokudo::plan {
+namespace {
+
+constexpr int kUsualMtu = 1500;
+
+}  // namespace
 
 bool forwards(const Device& device)
 {
@@ -28,17 +33,28 @@ bool PortInEffect::isTagged(NetworkId network) const
     return std::find(tagged.begin(), tagged.end(), network) != tagged.end();
 }
 
+int mtuInEffect(const Plan& plan, const Port& port)
+{
+    if (port.mtu) return *port.mtu;
+    const PortProfile* profile = port.profile.isSet() ? plan.profiles.find(port.profile) : nullptr;
+    return profile ? profile->mtu.value_or(kUsualMtu) : kUsualMtu;
+}
+
+std::optional<BitRate> limitInEffect(const Plan& plan, const Port& port)
+{
+    if (const auto own = port.traits.as<BitRate>("rate-limit")) return own;
+    const PortProfile* profile = port.profile.isSet() ? plan.profiles.find(port.profile) : nullptr;
+    return profile ? profile->limit : std::nullopt;
+}
+
 PortInEffect inEffect(const Plan& plan, const Port& port)
 {
     const PortProfile* profile = plan.profiles.find(port.profile);
-    PortInEffect result{port.untagged, port.tagged, port.forced, port.traits.as<BitRate>("rate-limit"),
-                        port.mtu.value_or(1500)};
+    PortInEffect result{port.untagged, port.tagged, port.forced, limitInEffect(plan, port), mtuInEffect(plan, port)};
     if (!profile) return result;
     if (!result.untagged.isSet()) result.untagged = profile->untagged;
     if (result.tagged.empty()) result.tagged = profile->tagged;
     if (!result.forced) result.forced = profile->forced;
-    if (!result.limit) result.limit = profile->limit;
-    if (!port.mtu) result.mtu = profile->mtu.value_or(1500);
     return result;
 }
 

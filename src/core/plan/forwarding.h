@@ -25,6 +25,9 @@ struct PortInEffect {
     bool isTagged(NetworkId) const;
 };
 PortInEffect inEffect(const Plan&, const Port&);
+/// The two of them that every hop of a path asks for.
+int mtuInEffect(const Plan&, const Port&);
+std::optional<BitRate> limitInEffect(const Plan&, const Port&);
 
 /// The networks that a frame can be in once it has passed a port.
 /// @param network  that it was in before; unset: nothing on the way has stated one yet

@@ -30,30 +30,19 @@ Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
         return at->second;
     };
     std::set<BitRate, std::greater<>> rates;
-    std::vector<Ends> ends;
-    std::set<NetworkId> networks;
     for (const Link& link : links) {
         const Device* a = deviceOf(plan, link.a);
         const Device* b = deviceOf(plan, link.b);
         if (!a || !b || a == b || isPassive(a->role) || isPassive(b->role)) continue;
         const std::size_t at = m_links.size(), from = indexOf(a->id), to = indexOf(b->id);
         m_links.push_back(link);
-        ends.push_back({inEffect(plan, *plan.ports.find(link.a)), inEffect(plan, *plan.ports.find(link.b))});
-        for (const PortInEffect* end : {&ends.back().a, &ends.back().b}) {
-            if (end->untagged.isSet()) networks.insert(end->untagged);
-            networks.insert(end->tagged.begin(), end->tagged.end());
-        }
         m_rates.push_back(rate(link));
         if (m_rates.back()) rates.insert(*m_rates.back());
         const BitRate known = m_rates.back().value_or(BitRate{});
         m_out[from].push_back({at, to, true, known});
         m_out[to].push_back({at, from, false, known});
     }
-    if (!networks.empty()) {
-        m_ends = std::move(ends);
-        m_networks.push_back({});
-        m_networks.insert(m_networks.end(), networks.begin(), networks.end());
-    }
+    readNetworks(plan);
     for (std::vector<Edge>& edges : m_out) {
         const auto leaves = std::stable_partition(edges.begin(), edges.end(), [&](const Edge& edge) {
             return m_out[edge.to].size() > 1 || m_routes[edge.to];
@@ -62,6 +51,25 @@ Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
     }
     m_levels.assign(rates.begin(), rates.end());
     findIslands();
+}
+
+void Net::readNetworks(const Plan& plan)
+{
+    const bool areStated = std::any_of(plan.ports.begin(), plan.ports.end(), [](const Port& port) {
+        return port.untagged.isSet() || !port.tagged.empty() || port.profile.isSet();
+    });
+    if (!areStated) return;
+    std::set<NetworkId> networks;
+    for (const Link& link : m_links) {
+        m_ends.push_back({inEffect(plan, *plan.ports.find(link.a)), inEffect(plan, *plan.ports.find(link.b))});
+        for (const PortInEffect* end : {&m_ends.back().a, &m_ends.back().b}) {
+            if (end->untagged.isSet()) networks.insert(end->untagged);
+            networks.insert(end->tagged.begin(), end->tagged.end());
+        }
+    }
+    m_networks.push_back({});
+    m_networks.insert(m_networks.end(), networks.begin(), networks.end());
+    if (networks.empty()) m_ends.clear();
 }
 
 void Net::findIslands()

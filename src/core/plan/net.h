@@ -39,6 +39,8 @@ private:
     struct Ends {
         PortInEffect a, b;
     };
+    /// What the ports of the links state of networks, where any port states one.
+    void readNetworks(const Plan&);
     /// Which devices hang together at each rate, and at all.
     void findIslands();
     std::optional<std::vector<Edge>> shortest(std::size_t from, std::size_t to, std::optional<BitRate> least,

@@ -17,7 +17,7 @@ MtuHop hopAt(const plan::Plan& plan, plan::PortId id)
     const plan::Port* port = plan.ports.find(id);
     if (!port) return {};
     const plan::PortProfile* profile = plan.profiles.find(port->profile);
-    return {id, plan::portText(plan, id), plan::inEffect(plan, *port).mtu, port->mtu || (profile && profile->mtu)};
+    return {id, plan::portText(plan, id), plan::mtuInEffect(plan, *port), port->mtu || (profile && profile->mtu)};
 }
 
 }  // namespace

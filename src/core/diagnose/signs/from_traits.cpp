@@ -168,7 +168,7 @@ std::optional<Observation> halfDuplex(const Facts& facts)
 std::optional<Observation> rateLimit(const Facts& facts)
 {
     for (const plan::Port* port : facts.path.ports) {
-        const auto limit = plan::inEffect(facts.plan, *port).limit;
+        const auto limit = plan::limitInEffect(facts.plan, *port);
         if (!limit) continue;
         const bool holds = facts.trial.rate.value <= *limit;
         return planned(
