@@ -2,7 +2,9 @@
 // The solver: branch and cut by CBC over CLP, with exact gaps.
 #include "ondemand/cbc.h"
 
+#include <chrono>
 #include <cmath>
+#include <mutex>
 #include <string>
 #include <type_traits>
 
@@ -94,6 +96,23 @@ MipAnswer relaxedAnswer(OsiClpSolverInterface& solver, std::size_t columns)
     return answer;
 }
 
+/// The solver reads its settings through variables that all of its threads share (CbcOrClpParam), so that two at once
+/// can end in “impossible” where there is an answer: one at a time, and who waits can be stopped.
+std::timed_mutex& turn()
+{
+    static std::timed_mutex one;
+    return one;
+}
+
+std::unique_lock<std::timed_mutex> takenTurn(const MipOptions& options)
+{
+    constexpr std::chrono::milliseconds kLook{50};
+    std::unique_lock<std::timed_mutex> taken(turn(), std::defer_lock);
+    while (!taken.try_lock_for(kLook))
+        if (options.progress && !options.progress({})) break;
+    return taken;
+}
+
 MipAnswer answerOf(const Mip& mip, const MipOptions& options)
 {
     OsiClpSolverInterface solver;
@@ -105,6 +124,8 @@ MipAnswer answerOf(const Mip& mip, const MipOptions& options)
         for (std::size_t c = 0; c < mip.columns.size(); ++c) solver.setColName(static_cast<int>(c), columnName(c));
     }
     if (options.relaxed) return relaxedAnswer(solver, mip.columns.size());
+    const auto taken = takenTurn(options);
+    if (!taken.owns_lock()) return {};
     CbcModel model(solver);
     model.setLogLevel(0);
     CbcMain0(model);

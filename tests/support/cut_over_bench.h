@@ -18,7 +18,7 @@ struct CutOverBench : BuildBench {
         for (const store::Version& one : page->presenter().variants())
             if (one.name == "a new switch in the rack") page->presenter().document().versions().open(one.id);
         page->showPane(ui::BuildPage::CutOver);
-        QVERIFY(QTest::qWaitFor([&] { return day().plan().has_value(); }, 60000));
+        QVERIFY2(QTest::qWaitFor([&] { return day().plan().has_value(); }, 10000), qPrintable(day().problem()));
         settle();
         day().setClock([this](const plan::CutOver&) { return now; });
         QVERIFY(day().plan());

@@ -2,8 +2,10 @@
 // The solver by itself: programs whose answers are known, and against every point of small ones.
 #include "core/buy/mip.h"
 
+#include <atomic>
 #include <cmath>
 #include <random>
+#include <thread>
 
 #include "core/buy/search/host_groups.h"
 #include "core/buy/search/program.h"
@@ -244,6 +246,28 @@ private Q_SLOTS:
         }
         QVERIFY2(together > 40, qPrintable(QString::number(together)));
         QVERIFY2(possible > 40, qPrintable(QString::number(possible)));
+    }
+    /// Two searches of the window run at once: each has the answer that it has alone.
+    void severalAtOnceDoNotDisturbEachOther()
+    {
+        // Ten things of which three are taken, none of them beside another: 1 + 3 + 5.
+        Mip mip;
+        for (int i = 0; i < 10; ++i) mip.column(0, 1, i + 1, true);
+        mip.row(3, 3, {{0, 1}, {1, 1}, {2, 1}, {3, 1}, {4, 1}, {5, 1}, {6, 1}, {7, 1}, {8, 1}, {9, 1}});
+        for (int i = 0; i + 1 < 10; ++i) mip.row(-kEndless, 1, {{i, 1}, {i + 1, 1}});
+        std::atomic<int> wrong{0};
+        std::vector<std::thread> threads;
+        for (int t = 0; t < 4; ++t)
+            threads.emplace_back([&] {
+                for (int i = 0; i < 100; ++i) {
+                    const auto answer = builtInSolver()(mip, {});
+                    const bool isRight = answer && answer->end == MipEnd::Proved && answer->state.best &&
+                                         std::abs(*answer->state.best - 9) < 1e-6;
+                    wrong += !isRight;
+                }
+            });
+        for (std::thread& one : threads) one.join();
+        QCOMPARE(wrong.load(), 0);
     }
 };
 
