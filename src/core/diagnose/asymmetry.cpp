@@ -73,10 +73,11 @@ text::Sentence whatIsSaid(const AsymmetryView& view)
 {
     text::Sentence result;
     if (view.slowerHop)
-        result += text::say("asymmetry.just-what-a-hop",
-                            "; that is just what a {} hop carries: as the other way passed more, only another route "
-                            "back has one, or a port that is half duplex",
-                            text::figure::linkRate(*view.slowerHop));
+        result += text::say(
+            "asymmetry.just-what-a-hop",
+            "; that is just what a {} hop carries, but the other way passed more, so no cable of this route runs "
+            "at that rate: the way back takes another route, or a port is set to half duplex",
+            text::figure::linkRate(*view.slowerHop));
     if (!view.ruledOut.empty())
         result += text::say("asymmetry.ruled-out", "; ruled out, because the same both ways: {}",
                             text::joined(view.ruledOut, ", "));

@@ -27,17 +27,6 @@ std::optional<BitRate> slowUsb(const kb::KnowledgeBase& kb)
     return slowest == rows.end() ? std::nullopt : std::optional(slowest->carries.typical);
 }
 
-}  // namespace
-
-const std::vector<BitRate>& plateauLinks()
-{
-    static const std::vector<BitRate> kLinks{gigabits(0.1), gigabits(1),  gigabits(2.5), gigabits(5),
-                                             gigabits(10),  gigabits(25), gigabits(40)};
-    return kLinks;
-}
-
-namespace {
-
 bool isFrom(double least, BitRate measured, BitRate link)
 {
     formulas::Framing jumbo{kJumbo};
@@ -47,6 +36,13 @@ bool isFrom(double least, BitRate measured, BitRate link)
 }
 
 }  // namespace
+
+const std::vector<BitRate>& plateauLinks()
+{
+    static const std::vector<BitRate> kLinks{gigabits(0.1), gigabits(1),  gigabits(2.5), gigabits(5),
+                                             gigabits(10),  gigabits(25), gigabits(40)};
+    return kLinks;
+}
 
 bool isWhatLinkCarries(BitRate measured, BitRate link) { return isFrom(kLeastOfUsual, measured, link); }
 
@@ -72,9 +68,11 @@ std::vector<text::Sentence> busesThatCarry(BitRate measured, const kb::Knowledge
     std::vector<text::Sentence> result;
     for (const kb::UsbLink& row : kb.all<kb::UsbLink>())
         if (row.halfDuplex && isAbout(row.carries.typical))
-            result.push_back(text::say("plateau.what-usb-carries",
-                                       "{} is just what an adapter on {} carries: plug it into a faster socket",
-                                       text::figure::rate(measured), row.name));
+            result.push_back(
+                text::say("plateau.what-usb-carries",
+                          "{} is just what an adapter on {} carries: if there is one, plug it into a faster "
+                          "socket",
+                          text::figure::rate(measured), row.name));
     for (const kb::BusGeneration& bus : kb.all<kb::BusGeneration>())
         for (int lanes : {1, 2, 4})
             if (const auto carries = formulas::busCarries(kb, {bus.generation, lanes});

@@ -131,8 +131,12 @@ formulas::Framing framingOf(const SurveyedPath& path, const plan::Hop& hop, cons
     formulas::Framing framing;
     framing.mtu = path.mtu;
     if (!run) return framing;
-    const plan::Port* out = path.plan.ports.find(hop.from);
-    const bool isTagged = out && hop.network.isSet() && plan::inEffect(path.plan, *out).isTagged(hop.network);
+    // Either end may be the one that states it: the tag is on the cable between them.
+    const auto passesTagged = [&](plan::PortId id) {
+        const plan::Port* port = path.plan.ports.find(id);
+        return port && plan::inEffect(path.plan, *port).isTagged(hop.network);
+    };
+    const bool isTagged = hop.network.isSet() && (passesTagged(hop.from) || passesTagged(hop.to));
     framing.vlanTags = run->traits.count("tags").value_or(isTagged ? 1 : 0);
     if (const std::string_view tunnel = run->traits.word("tunnel"); !tunnel.empty())
         if (const kb::Encapsulation* row = path.kb.find<kb::Encapsulation>(tunnel))

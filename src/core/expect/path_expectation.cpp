@@ -154,12 +154,21 @@ Result<plan::Route> Paths::wayOf(const PathQuestion& question, const plan::Devic
                       "there are {} routes from {} to {}; they are numbered from 0", all.size(), from.name, to.name),
             std::to_string(question.route));
     if (question.route > 0) return std::move(all[static_cast<std::size_t>(question.route)]);
-    if (m_net.areJoined(from.id, to.id))
+    switch (m_net.whyApart(from.id, to.id)) {
+    case plan::Net::Apart::OtherNetworks:
         return failure(ErrorCode::NotFound,
-                       text::say("path-expectation.no-network-joins",
-                                 "cables join {} and {}, but traffic does not pass: no port carries a network of both, "
-                                 "and no router stands between theirs, or only a host that does not forward does",
+                       text::say("path-expectation.no-router-joins",
+                                 "{} and {} are cabled, but in different networks, and no router that ports let both "
+                                 "reach joins these: check the networks of the ports on the way",
                                  from.name, to.name));
+    case plan::Net::Apart::HostBetween:
+        return failure(ErrorCode::NotFound,
+                       text::say("path-expectation.only-a-host-between",
+                                 "the only cables from {} to {} lead through a device that does not forward: if it "
+                                 "does, state “forwards” of it in Survey",
+                                 from.name, to.name));
+    case plan::Net::Apart::NoCable: break;
+    }
     return failure(ErrorCode::NotFound,
                    text::say("path-expectation.no-cable-leads-from",
                              "no cable leads from {} to {}; add the runs between them in Survey", from.name, to.name));

@@ -13,12 +13,19 @@ constexpr int kUsualMtu = 1500;
 bool forwards(const Device& device)
 {
     switch (device.role) {
-    case Role::Storage:
-    case Role::Computer:
-    case Role::Recorder:
-    case Role::Camera:
-    case Role::RadioClient: return device.traits.has("forwards");
-    default: return !isPassive(device.role);
+    case Role::Router:
+    case Role::Switch:
+    case Role::Hub:
+    case Role::AccessPoint:
+    case Role::MediaConverter:
+    case Role::CoaxAdapter:
+    case Role::CoaxSplitter:
+    case Role::PowerLineAdapter:
+    case Role::RadioAdapter:
+    case Role::InternetTerminal:
+    case Role::Injector:
+    case Role::PoeSplitter: return true;
+    default: return device.traits.has("forwards");
     }
 }
 

@@ -9,8 +9,8 @@
 
 namespace sokudo::plan {
 
-/// Whether a device carries traffic between its ports. Hosts, cameras and radio clients do only where `forwards` is
-/// stated of them.
+/// Whether a device carries traffic between its ports. A host, a camera and whatever else is not made for it does only
+/// where `forwards` is stated of it.
 bool forwards(const Device&);
 /// Whether a device passes traffic from one network to another: a router, or a host that is stated to route.
 bool routes(const Device&);

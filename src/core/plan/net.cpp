@@ -14,6 +14,16 @@ std::size_t rootOf(std::vector<std::size_t>& parent, std::size_t at)
     return at;
 }
 
+/// The places that a search came by, from the first after its start to its end.
+template <class Came>
+std::vector<std::size_t> cameBy(const Came& came, std::size_t start, std::size_t end)
+{
+    std::vector<std::size_t> result;
+    for (std::size_t at = end; at != start; at = came[at].from) result.push_back(at);
+    std::reverse(result.begin(), result.end());
+    return result;
+}
+
 }  // namespace
 
 Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
@@ -112,8 +122,7 @@ std::optional<std::vector<Net::Edge>> Net::between(std::size_t from, std::size_t
     }
     if (came[to].from == kNone) return std::nullopt;
     std::vector<Edge> way;
-    for (std::size_t at = to; at != from; at = came[at].from) way.push_back(*came[at].by);
-    std::reverse(way.begin(), way.end());
+    for (std::size_t at : cameBy(came, from, to)) way.push_back(*came[at].by);
     return way;
 }
 
@@ -122,12 +131,18 @@ std::vector<NetworkId> Net::leaving(std::size_t at, bool isSource, NetworkId now
     std::vector<NetworkId> result{now};
     if (!isSource && !m_routes[at]) return result;
     if (now.isSet()) result.emplace_back();
-    // A router whose own port states nothing takes the networks that the other end passes with their tags.
     const Ends& ends = m_ends[edge.link];
     const PortInEffect &own = edge.forward ? ends.a : ends.b, &other = edge.forward ? ends.b : ends.a;
-    const std::vector<NetworkId>& tagged = own.hasNetworks() ? own.tagged : other.tagged;
+    // A router whose own port states nothing takes the networks that the other end passes with their tags.
+    const bool takesOthers = m_routes[at] && !own.hasNetworks();
+    const std::vector<NetworkId>& tagged = takesOthers ? other.tagged : own.tagged;
     result.insert(result.end(), tagged.begin(), tagged.end());
     return result;
+}
+
+bool Net::takes(std::size_t at, const PortInEffect& from, const PortInEffect& own, NetworkId network) const
+{
+    return m_forwards[at] || own.hasNetworks() || !from.untagged.isSet() || network == from.untagged;
 }
 
 template <class IsOpen>
@@ -148,12 +163,12 @@ std::optional<std::vector<Net::Edge>> Net::inNetworks(std::size_t from, std::siz
     came[open.front()].from = open.front();
     std::size_t end = kNone;
     const auto take = [&](std::size_t state, const Edge& edge) {
-        const std::size_t at = state / count;
         if (!isOpen(edge)) return;
         const Ends& ends = m_ends[edge.link];
         const PortInEffect &near = edge.forward ? ends.a : ends.b, &far = edge.forward ? ends.b : ends.a;
-        for (NetworkId network : leaving(at, state == open.front(), m_networks[state % count], edge))
-            for (NetworkId out : passed(near, network))
+        for (NetworkId network : leaving(state / count, state == open.front(), m_networks[state % count], edge))
+            for (NetworkId out : passed(near, network)) {
+                if (!takes(edge.to, near, far, out)) continue;
                 for (NetworkId in : passed(far, out)) {
                     const std::size_t next = edge.to * count + numberOf(in);
                     if (came[next].from != kNone) continue;
@@ -161,6 +176,7 @@ std::optional<std::vector<Net::Edge>> Net::inNetworks(std::size_t from, std::siz
                     open.push_back(next);
                     if (edge.to == to && end == kNone) end = next;
                 }
+            }
     };
     // To a device with one link no way leads but over its neighbour.
     const bool isLeaf = m_out[to].size() == 1;
@@ -174,23 +190,18 @@ std::optional<std::vector<Net::Edge>> Net::inNetworks(std::size_t from, std::siz
     }
     if (end == kNone) return std::nullopt;
     std::vector<Edge> way;
-    for (std::size_t state = end; state != open.front(); state = came[state].from) {
+    for (std::size_t state : cameBy(came, open.front(), end)) {
         way.push_back(*came[state].by);
         way.back().network = m_networks[state % count];
     }
-    std::reverse(way.begin(), way.end());
     return way;
 }
 
 /// To a device with one link the way leads over its neighbour, and no way leads through it: the search looks at the
 /// others only.
-std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_t to, std::optional<BitRate> least,
-                                                    std::optional<std::size_t> banned) const
+template <class IsOpen>
+std::optional<std::vector<Net::Edge>> Net::overNeighbour(std::size_t from, std::size_t to, IsOpen isOpen) const
 {
-    const auto isOpen = [&, atLeast = least.value_or(BitRate{})](const Edge& edge) {
-        return banned != edge.link && !(least && edge.rate < atLeast);
-    };
-    if (!m_ends.empty()) return inNetworks(from, to, isOpen);
     if (m_out[to].size() != 1) return between(from, to, isOpen);
     const Edge& last = m_out[to].front();
     if (!isOpen(last)) return std::nullopt;
@@ -201,6 +212,15 @@ std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_
     }
     if (way) way->push_back({last.link, to, !last.forward, last.rate});
     return way;
+}
+
+std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_t to, std::optional<BitRate> least,
+                                                    std::optional<std::size_t> banned) const
+{
+    const auto isOpen = [&, atLeast = least.value_or(BitRate{})](const Edge& edge) {
+        return banned != edge.link && !(least && edge.rate < atLeast);
+    };
+    return m_ends.empty() ? overNeighbour(from, to, isOpen) : inNetworks(from, to, isOpen);
 }
 
 std::optional<std::vector<Net::Edge>> Net::best(std::size_t from, std::size_t to,
@@ -234,10 +254,12 @@ std::optional<BitRate> Net::slowest(const std::vector<Edge>& edges) const
     return least;
 }
 
-bool Net::areJoined(DeviceId from, DeviceId to) const
+Net::Apart Net::whyApart(DeviceId from, DeviceId to) const
 {
     const auto a = m_index.find(from), b = m_index.find(to);
-    return a != m_index.end() && b != m_index.end() && m_joined[a->second] == m_joined[b->second];
+    if (a == m_index.end() || b == m_index.end() || m_joined[a->second] != m_joined[b->second]) return Apart::NoCable;
+    return overNeighbour(a->second, b->second, [](const Edge&) { return true; }) ? Apart::OtherNetworks
+                                                                                 : Apart::HostBetween;
 }
 
 std::optional<Route> Net::way(DeviceId from, DeviceId to) const

@@ -24,8 +24,9 @@ public:
     std::optional<Route> way(DeviceId from, DeviceId to) const;
     /// The best way and others that avoid at least one of its links, best first, at most `most`.
     std::vector<Route> ways(DeviceId from, DeviceId to, std::size_t most = 4) const;
-    /// Cables join the two over whatever devices and networks: where there is no way then, these are the reason.
-    bool areJoined(DeviceId from, DeviceId to) const;
+    /// Why no way leads from one to the other.
+    enum class Apart { NoCable, HostBetween, OtherNetworks };
+    Apart whyApart(DeviceId from, DeviceId to) const;
     std::size_t devices() const { return m_devices.size(); }
 
 private:
@@ -43,6 +44,8 @@ private:
     void readNetworks(const Plan&);
     /// Which devices hang together at each rate, and at all.
     void findIslands();
+    template <class IsOpen>
+    std::optional<std::vector<Edge>> overNeighbour(std::size_t from, std::size_t to, IsOpen isOpen) const;
     std::optional<std::vector<Edge>> shortest(std::size_t from, std::size_t to, std::optional<BitRate> least,
                                               std::optional<std::size_t> banned) const;
     /// A way to a device that has more than one link.
@@ -51,8 +54,11 @@ private:
     /// The same where ports state networks: a device is looked at once for each.
     template <class IsOpen>
     std::optional<std::vector<Edge>> inNetworks(std::size_t from, std::size_t to, IsOpen isOpen) const;
-    /// The networks in which traffic may leave by that edge.
+    /// The networks in which traffic may leave by that edge. A host sends without a tag, unless its port states some.
     std::vector<NetworkId> leaving(std::size_t at, bool isSource, NetworkId now, const Edge&) const;
+    /// Whether a device takes traffic of that network: a host only what comes without a tag, unless its port states
+    /// more.
+    bool takes(std::size_t at, const PortInEffect& from, const PortInEffect& own, NetworkId network) const;
     std::optional<std::vector<Edge>> best(std::size_t from, std::size_t to, std::optional<std::size_t> banned) const;
     Route hops(const std::vector<Edge>&) const;
     std::optional<BitRate> slowest(const std::vector<Edge>&) const;
