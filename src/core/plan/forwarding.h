@@ -3,6 +3,7 @@
 #pragma once
 
 #include <optional>
+#include <utility>
 #include <vector>
 
 #include "core/plan/plan.h"
@@ -35,5 +36,30 @@ std::optional<BitRate> limitInEffect(const Plan&, const Port&);
 /// @source 802.1q: a frame without a tag belongs to the untagged network of the port, one with a tag passes where its
 /// network is tagged
 std::vector<NetworkId> passed(const PortInEffect&, NetworkId network);
+
+/// What the ports of some links state of networks.
+struct StatedNetworks {
+    struct Ends {
+        PortInEffect a, b;
+    };
+    std::vector<Ends> ends;                      ///< of each link; empty: none of their ports states a network
+    std::vector<NetworkId> all = {NetworkId{}};  ///< rising; the first is none
+    /// Its place among all.
+    std::size_t numberOf(NetworkId) const;
+};
+/// @param links  the ports at both ends of each; they are in the plan
+StatedNetworks statedNetworks(const Plan&, const std::vector<std::pair<PortId, PortId>>& links);
+
+/// A device at one end of a link.
+struct Forwarder {
+    bool forwards = false, routes = false;
+};
+/// The networks that traffic can be in once it has gone over a link, each once. A host sends and takes what has no tag,
+/// unless its own port states networks; a router may send in each network of the link.
+/// @param isSource  the traffic begins at the near end
+/// @param now  the network that it is in at the near end; unset: none was stated
+/// @return empty: the link does not carry it
+std::vector<NetworkId> beyond(const Forwarder& nearEnd, const PortInEffect& nearPort, const Forwarder& farEnd,
+                              const PortInEffect& farPort, NetworkId now, bool isSource);
 
 }  // namespace sokudo::plan

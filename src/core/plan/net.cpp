@@ -34,8 +34,7 @@ Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
             const Device& device = *plan.devices.find(id);
             m_devices.push_back(id);
             m_out.emplace_back();
-            m_forwards.push_back(forwards(device));
-            m_routes.push_back(routes(device));
+            m_kinds.push_back({forwards(device), routes(device)});
         }
         return at->second;
     };
@@ -52,34 +51,17 @@ Net::Net(const Plan& plan, const std::vector<Link>& links, const LinkRate& rate)
         m_out[from].push_back({at, to, true, known});
         m_out[to].push_back({at, from, false, known});
     }
-    readNetworks(plan);
+    std::vector<std::pair<PortId, PortId>> ends;
+    for (const Link& link : m_links) ends.emplace_back(link.a, link.b);
+    m_stated = statedNetworks(plan, ends);
     for (std::vector<Edge>& edges : m_out) {
         const auto leaves = std::stable_partition(edges.begin(), edges.end(), [&](const Edge& edge) {
-            return m_out[edge.to].size() > 1 || m_routes[edge.to];
+            return m_out[edge.to].size() > 1 || m_kinds[edge.to].routes;
         });
         m_inner.push_back(static_cast<std::size_t>(leaves - edges.begin()));
     }
     m_levels.assign(rates.begin(), rates.end());
     findIslands();
-}
-
-void Net::readNetworks(const Plan& plan)
-{
-    const bool areStated = std::any_of(plan.ports.begin(), plan.ports.end(), [](const Port& port) {
-        return port.untagged.isSet() || !port.tagged.empty() || port.profile.isSet();
-    });
-    if (!areStated) return;
-    std::set<NetworkId> networks;
-    for (const Link& link : m_links) {
-        m_ends.push_back({inEffect(plan, *plan.ports.find(link.a)), inEffect(plan, *plan.ports.find(link.b))});
-        for (const PortInEffect* end : {&m_ends.back().a, &m_ends.back().b}) {
-            if (end->untagged.isSet()) networks.insert(end->untagged);
-            networks.insert(end->tagged.begin(), end->tagged.end());
-        }
-    }
-    m_networks.push_back({});
-    m_networks.insert(m_networks.end(), networks.begin(), networks.end());
-    if (networks.empty()) m_ends.clear();
 }
 
 void Net::findIslands()
@@ -112,7 +94,7 @@ std::optional<std::vector<Net::Edge>> Net::between(std::size_t from, std::size_t
     std::vector<std::size_t> open{from};
     came[from].from = static_cast<std::uint32_t>(from);
     for (std::size_t at = 0; at < open.size() && came[to].from == kNone; ++at) {
-        if (!m_forwards[open[at]] && open[at] != from) continue;
+        if (!m_kinds[open[at]].forwards && open[at] != from) continue;
         for (std::size_t i = 0; i < m_inner[open[at]]; ++i) {
             const Edge& edge = m_out[open[at]][i];
             if (came[edge.to].from != kNone || !isOpen(edge)) continue;
@@ -126,25 +108,6 @@ std::optional<std::vector<Net::Edge>> Net::between(std::size_t from, std::size_t
     return way;
 }
 
-std::vector<NetworkId> Net::leaving(std::size_t at, bool isSource, NetworkId now, const Edge& edge) const
-{
-    std::vector<NetworkId> result{now};
-    if (!isSource && !m_routes[at]) return result;
-    if (now.isSet()) result.emplace_back();
-    const Ends& ends = m_ends[edge.link];
-    const PortInEffect &own = edge.forward ? ends.a : ends.b, &other = edge.forward ? ends.b : ends.a;
-    // A router whose own port states nothing takes the networks that the other end passes with their tags.
-    const bool takesOthers = m_routes[at] && !own.hasNetworks();
-    const std::vector<NetworkId>& tagged = takesOthers ? other.tagged : own.tagged;
-    result.insert(result.end(), tagged.begin(), tagged.end());
-    return result;
-}
-
-bool Net::takes(std::size_t at, const PortInEffect& from, const PortInEffect& own, NetworkId network) const
-{
-    return m_forwards[at] || own.hasNetworks() || !from.untagged.isSet() || network == from.untagged;
-}
-
 template <class IsOpen>
 std::optional<std::vector<Net::Edge>> Net::inNetworks(std::size_t from, std::size_t to, IsOpen isOpen) const
 {
@@ -153,36 +116,29 @@ std::optional<std::vector<Net::Edge>> Net::inNetworks(std::size_t from, std::siz
         std::size_t from = kNone;
         const Edge* by = nullptr;
     };
-    const std::size_t count = m_networks.size();
-    const auto numberOf = [&](NetworkId id) {
-        return static_cast<std::size_t>(std::lower_bound(m_networks.begin(), m_networks.end(), id) -
-                                        m_networks.begin());
-    };
+    const std::size_t count = m_stated.all.size();
     std::vector<Step> came(m_devices.size() * count);
     std::vector<std::size_t> open{from * count};
     came[open.front()].from = open.front();
     std::size_t end = kNone;
     const auto take = [&](std::size_t state, const Edge& edge) {
         if (!isOpen(edge)) return;
-        const Ends& ends = m_ends[edge.link];
+        const StatedNetworks::Ends& ends = m_stated.ends[edge.link];
         const PortInEffect &near = edge.forward ? ends.a : ends.b, &far = edge.forward ? ends.b : ends.a;
-        for (NetworkId network : leaving(state / count, state == open.front(), m_networks[state % count], edge))
-            for (NetworkId out : passed(near, network)) {
-                if (!takes(edge.to, near, far, out)) continue;
-                for (NetworkId in : passed(far, out)) {
-                    const std::size_t next = edge.to * count + numberOf(in);
-                    if (came[next].from != kNone) continue;
-                    came[next] = {state, &edge};
-                    open.push_back(next);
-                    if (edge.to == to && end == kNone) end = next;
-                }
-            }
+        for (NetworkId in : beyond(m_kinds[state / count], near, m_kinds[edge.to], far, m_stated.all[state % count],
+                                   state == open.front())) {
+            const std::size_t next = edge.to * count + m_stated.numberOf(in);
+            if (came[next].from != kNone) continue;
+            came[next] = {state, &edge};
+            open.push_back(next);
+            if (edge.to == to && end == kNone) end = next;
+        }
     };
     // To a device with one link no way leads but over its neighbour.
     const bool isLeaf = m_out[to].size() == 1;
     for (std::size_t i = 0; i < open.size() && end == kNone; ++i) {
         const std::size_t state = open[i], at = state / count;
-        if (!m_forwards[at] && at != from) continue;
+        if (!m_kinds[at].forwards && at != from) continue;
         for (std::size_t e = 0; e < m_inner[at]; ++e) take(state, m_out[at][e]);
         if (isLeaf && m_out[to].front().to == at)
             for (std::size_t e = m_inner[at]; e < m_out[at].size(); ++e)
@@ -192,7 +148,7 @@ std::optional<std::vector<Net::Edge>> Net::inNetworks(std::size_t from, std::siz
     std::vector<Edge> way;
     for (std::size_t state : cameBy(came, open.front(), end)) {
         way.push_back(*came[state].by);
-        way.back().network = m_networks[state % count];
+        way.back().network = m_stated.all[state % count];
     }
     return way;
 }
@@ -207,7 +163,7 @@ std::optional<std::vector<Net::Edge>> Net::overNeighbour(std::size_t from, std::
     if (!isOpen(last)) return std::nullopt;
     std::optional<std::vector<Edge>> way = std::vector<Edge>();
     if (last.to != from) {
-        if (!m_forwards[last.to]) return std::nullopt;
+        if (!m_kinds[last.to].forwards) return std::nullopt;
         way = between(from, last.to, isOpen);
     }
     if (way) way->push_back({last.link, to, !last.forward, last.rate});
@@ -220,7 +176,7 @@ std::optional<std::vector<Net::Edge>> Net::shortest(std::size_t from, std::size_
     const auto isOpen = [&, atLeast = least.value_or(BitRate{})](const Edge& edge) {
         return banned != edge.link && !(least && edge.rate < atLeast);
     };
-    return m_ends.empty() ? overNeighbour(from, to, isOpen) : inNetworks(from, to, isOpen);
+    return m_stated.ends.empty() ? overNeighbour(from, to, isOpen) : inNetworks(from, to, isOpen);
 }
 
 std::optional<std::vector<Net::Edge>> Net::best(std::size_t from, std::size_t to,

@@ -37,11 +37,6 @@ private:
         BitRate rate;       ///< of the link, beside its end; 0: none
         NetworkId network;  ///< behind the link, on a way that was found
     };
-    struct Ends {
-        PortInEffect a, b;
-    };
-    /// What the ports of the links state of networks, where any port states one.
-    void readNetworks(const Plan&);
     /// Which devices hang together at each rate, and at all.
     void findIslands();
     template <class IsOpen>
@@ -54,11 +49,6 @@ private:
     /// The same where ports state networks: a device is looked at once for each.
     template <class IsOpen>
     std::optional<std::vector<Edge>> inNetworks(std::size_t from, std::size_t to, IsOpen isOpen) const;
-    /// The networks in which traffic may leave by that edge. A host sends without a tag, unless its port states some.
-    std::vector<NetworkId> leaving(std::size_t at, bool isSource, NetworkId now, const Edge&) const;
-    /// Whether a device takes traffic of that network: a host only what comes without a tag, unless its port states
-    /// more.
-    bool takes(std::size_t at, const PortInEffect& from, const PortInEffect& own, NetworkId network) const;
     std::optional<std::vector<Edge>> best(std::size_t from, std::size_t to, std::optional<std::size_t> banned) const;
     Route hops(const std::vector<Edge>&) const;
     std::optional<BitRate> slowest(const std::vector<Edge>&) const;
@@ -70,10 +60,9 @@ private:
     std::vector<std::vector<Edge>> m_out;  ///< first those to devices that lead on
     std::vector<std::size_t> m_joined;     ///< which devices hang together at all
     std::vector<std::size_t> m_inner;      ///< of each device, how many lead on
-    std::vector<bool> m_forwards, m_routes;
-    std::vector<Ends> m_ends;           ///< of each link; empty: no port of the plan states a network
-    std::vector<NetworkId> m_networks;  ///< by number; the first is none
-    std::vector<BitRate> m_levels;      ///< the rates there are, falling
+    std::vector<Forwarder> m_kinds;        ///< of each device
+    StatedNetworks m_stated;               ///< of each link
+    std::vector<BitRate> m_levels;         ///< the rates there are, falling
     std::vector<std::vector<std::size_t>>
         m_islands;  ///< for each level: which devices hang together at that rate or faster
 };

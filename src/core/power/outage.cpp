@@ -6,7 +6,6 @@
 #include <limits>
 
 #include "core/formulas/battery.h"
-#include "core/plan/kind.h"
 #include "core/power/clock_text.h"
 #include "core/power/services.h"
 
@@ -180,53 +179,6 @@ private:
     std::vector<int> m_batteries;
 };
 
-/// The nodes and the feed that an outage takes away. @error NotFound  they are not there
-struct Cut {
-    std::vector<int> nodes;
-    int feed = -1;
-};
-Result<Cut> cutOf(const plan::Plan& plan, const SupplyNet& net, const Outage& outage)
-{
-    Cut cut;
-    const auto add = [&](int node) {
-        if (node >= 0) cut.nodes.push_back(node);
-    };
-    if (outage.cause == Outage::Cause::Mains) {
-        add(net.feeds.mains());
-    } else if (outage.cause == Outage::Cause::Circuit) {
-        add(net.feeds.nodeOf({FeedNode::Kind::Circuit, outage.what.id}));
-    } else if (outage.cause == Outage::Cause::Place) {
-        const auto isIn = [&](plan::PlaceId place) {
-            for (std::size_t steps = 0; place.isSet() && steps <= plan.places.size(); ++steps) {
-                if (place.value == outage.what.id) return true;
-                const plan::Place* one = plan.places.find(place);
-                place = one ? one->within : plan::PlaceId{};
-            }
-            return false;
-        };
-        for (const plan::Place& place : plan.places)
-            if (isIn(place.id)) add(net.feeds.nodeOf({FeedNode::Kind::Place, place.id.value}));
-        for (const plan::Outlet& outlet : plan.outlets)
-            if (outlet.kind == plan::OutletKind::Wall && isIn(outlet.place))
-                add(net.feeds.nodeOf({FeedNode::Kind::Outlet, outlet.id.value}));
-    } else if (outage.what.kind == "device") {
-        add(net.feeds.nodeOf(plan::DeviceId{outage.what.id}));
-    } else if (outage.what.kind == "outlet") {
-        add(net.feeds.nodeOf({FeedNode::Kind::Outlet, outage.what.id}));
-    } else if (outage.what.kind == "circuit") {
-        add(net.feeds.nodeOf({FeedNode::Kind::Circuit, outage.what.id}));
-    }
-    for (std::size_t i = 0; outage.what.kind == "run" && i < net.edges.size(); ++i)
-        if (net.edges[i].run.value == outage.what.id) {
-            cut.feed = net.edges[i].feed;
-            return cut;
-        }
-    if (cut.nodes.empty())
-        return failure(ErrorCode::NotFound,
-                       text::say("outage.nothing-there", "what goes off is not in this house, or nothing hangs on it"));
-    return cut;
-}
-
 /// Says why a device has no power: along its feeds to the first that is off by itself.
 class Reasons {
 public:
@@ -342,26 +294,6 @@ TimeLine together(const plan::Plan& plan, const SupplyNet& net, const Outage& ou
 
 }  // namespace
 
-text::Sentence titleOf(const plan::Plan& plan, const Outage& outage)
-{
-    const std::int64_t id = outage.what.id;
-    const auto nameIn = [&](const auto& rows) {
-        using Row = std::decay_t<decltype(*rows.begin())>;
-        const auto* row = rows.find(decltype(Row::id){id});
-        return row ? plan::kindOf<Row>().nameOf(row) : std::string("?");
-    };
-    switch (outage.cause) {
-    case Outage::Cause::Mains: return text::say("outage.title-house", "Mains off in the whole house");
-    case Outage::Cause::Place: return text::say("outage.title-place", "Mains off in {}", nameIn(plan.places));
-    case Outage::Cause::Circuit: return text::say("outage.title-circuit", "Circuit {} is off", nameIn(plan.circuits));
-    case Outage::Cause::Broken: break;
-    }
-    if (outage.what.kind == "run") return text::say("outage.title-run", "Cable {} is cut", nameIn(plan.runs));
-    if (outage.what.kind == "outlet")
-        return text::say("outage.title-outlet", "Outlet {} is dead", nameIn(plan.outlets));
-    return text::say("outage.title-device", "{} is broken", nameIn(plan.devices));
-}
-
 int ServiceLine::worksAt(Duration when) const
 {
     int works = all;
@@ -406,8 +338,7 @@ Result<TimeLine> timeLineOf(const plan::Plan& plan, const SupplyNet& net, const 
                                           Simulation(net, kb, Bound::High, year)};
     for (Simulation& simulation : simulations) simulation.run(cut->nodes, cut->feed);
     TimeLine line = together(plan, net, outage, *cut, simulations);
-    const bool isCable = outage.what.kind == "run" && outage.cause == Outage::Cause::Broken;
-    addServices(line, plan, net, isCable ? plan::RunId{outage.what.id} : plan::RunId{});
+    addServices(line, plan, net, cut->edge);
     return line;
 }
 

@@ -6,22 +6,9 @@
 #include <optional>
 #include <vector>
 
-#include "core/base/result.h"
-#include "core/power/single_points.h"
-#include "core/power/supply_net.h"
+#include "core/power/failure.h"
 
 namespace sokudo::power {
-
-/// What goes off.
-struct Outage {
-    enum class Cause { Mains, Circuit, Place, Broken };
-    Cause cause = Cause::Mains;
-    plan::Subject what;  ///< the circuit, the place whose outlets are off, or the device, cable or outlet that broke
-    int year = 0;        ///< in which it is played, for the age of batteries; 0: they count as new
-};
-
-/// "Mains off in the whole house", "Circuit desk is off", "Cable q1 is cut".
-text::Sentence titleOf(const plan::Plan&, const Outage&);
 
 /// A device that stops.
 struct Drop {
@@ -57,8 +44,10 @@ struct ServiceLine {
         text::Sentence why;  ///< what took away those that stopped now
     };
     HouseService service = HouseService::Internet;
-    int all = 0;  ///< devices that give it before the outage
+    int all = 0;  ///< devices that give it before the outage; of internet and storage: that use it
     std::vector<Step> steps;
+    /// It is told by who uses it, not by who gives it.
+    bool isOfUsers() const { return service == HouseService::Internet || service == HouseService::Storage; }
     /// Why it is gone or lessened at a time; empty: it is neither.
     text::Sentence whyAt(Duration) const;
     /// How many work at a time.

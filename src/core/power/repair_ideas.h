@@ -8,6 +8,7 @@
 
 #include "core/kb/power_rows.h"
 #include "core/power/outage.h"
+#include "core/power/single_points.h"
 
 namespace sokudo::power {
 

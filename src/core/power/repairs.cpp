@@ -17,9 +17,11 @@ struct Judged {
     Result<TimeLine> mains;
 };
 
-/// Time that a service works, each stretch by the share of it that does.
+/// Time that a service works, each stretch by the share of it that does. Who uses one may be without power itself: that
+/// is not its fault, and one user that is left is enough.
 Duration wholeTime(const ServiceLine& line)
 {
+    if (line.isOfUsers()) return line.goneAt().value_or(kForEver);
     double seconds = 0, from = 0;
     int works = line.all;
     const auto add = [&](double to) { seconds += (to - from) * works / std::max(1, line.all); };

@@ -18,6 +18,7 @@ struct RepairFigures {
     /// How long each service of the house lasts when the mains are off, by HouseService; nothing: the house has none.
     std::array<std::optional<Duration>, kHouseServices.size()> lasts;
     /// The same, with what works only in part counted in part: half of the access points for an hour are half an hour.
+    /// Internet and storage count whole as long as anybody can use them.
     std::array<std::optional<Duration>, kHouseServices.size()> whole;
     int atRisk = 0;  ///< backups under the roof of what they back up
 };

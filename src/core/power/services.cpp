@@ -2,7 +2,8 @@
 #include "core/power/services.h"
 
 #include <algorithm>
-#include <deque>
+#include <memory>
+#include <optional>
 #include <set>
 
 namespace sokudo::power {
@@ -10,32 +11,37 @@ namespace {
 
 std::size_t at(int index) { return static_cast<std::size_t>(index); }
 
-/// What a service needs: devices that give it, and what they must reach; without goals it is enough that they are up.
+/// What a service needs: devices that give or use it, and what they must reach; without a goal it is enough that they
+/// are up.
 struct Need {
     HouseService service;
-    std::vector<int> givers, goals;
+    std::vector<int> devices;
+    std::optional<Goal> goal;
+    std::shared_ptr<const Reach> reach;  ///< of a goal of its own
 };
 
 class Needs {
 public:
     Needs(const plan::Plan& plan, const SupplyNet& net) : m_plan(plan), m_net(net)
     {
-        const auto gateways = goals(Goal::Gateway), internet = goals(Goal::Internet);
-        add(HouseService::Phones, services(plan::ServiceKind::Telephone, gateways), internet);
-        add(HouseService::Internet, gateways.empty() ? internet : gateways, internet);
-        add(HouseService::Wifi, ofRole(plan::Role::AccessPoint), gateways);
-        std::vector<int> recorders = ofRole(plan::Role::Recorder);
-        if (recorders.empty()) recorders = goals(Goal::Storage);
-        add(HouseService::Cameras, ofRole(plan::Role::Camera), recorders);
-        add(HouseService::Storage, goals(Goal::Storage), gateways);
-        add(HouseService::Alarm, services(plan::ServiceKind::Alarm, {}), {});
+        const std::vector<int> gateways = goals(Goal::Gateway);
+        add({HouseService::Phones, services(plan::ServiceKind::Telephone, gateways), Goal::Internet, {}});
+        add({HouseService::Internet, usersOf(Goal::Internet), Goal::Internet, {}});
+        add({HouseService::Wifi, ofRole(plan::Role::AccessPoint), Goal::Gateway, {}});
+        const std::vector<int> recorders = ofRole(plan::Role::Recorder);
+        if (recorders.empty()) add({HouseService::Cameras, ofRole(plan::Role::Camera), Goal::Storage, {}});
+        else
+            add({HouseService::Cameras, ofRole(plan::Role::Camera), std::nullopt,
+                 std::make_shared<const Reach>(net, recorders)});
+        add({HouseService::Storage, usersOf(Goal::Storage), Goal::Storage, {}});
+        add({HouseService::Alarm, services(plan::ServiceKind::Alarm, {}), std::nullopt, {}});
     }
     std::vector<Need> all;
 
 private:
-    void add(HouseService service, std::vector<int> givers, std::vector<int> goals)
+    void add(Need need)
     {
-        if (!givers.empty()) all.push_back({service, std::move(givers), std::move(goals)});
+        if (!need.devices.empty()) all.push_back(std::move(need));
     }
     std::vector<int> goals(Goal goal) const
     {
@@ -48,6 +54,21 @@ private:
         std::vector<int> found;
         for (std::size_t i = 0; i < m_net.size(); ++i)
             if (m_net.devices[i]->role == role) found.push_back(static_cast<int>(i));
+        return found;
+    }
+    /// End points, and the gateway: phones and laptops that nobody drew use it there. A store is no user of stores, and
+    /// a house without any has no such service.
+    std::vector<int> usersOf(Goal goal) const
+    {
+        const std::vector<int> givers = goals(goal);
+        if (givers.empty()) return {};
+        std::vector<int> found;
+        for (std::size_t i = 0; i < m_net.size(); ++i) {
+            const int device = static_cast<int>(i);
+            const bool isUser = isEndPoint(m_net.devices[i]->role) || m_net.devices[i]->role == plan::Role::Router;
+            const bool isGiver = std::find(givers.begin(), givers.end(), device) != givers.end();
+            if (isUser && !(goal == Goal::Storage && isGiver)) found.push_back(device);
+        }
         return found;
     }
     /// Their boxes; a service without a box of its own is given by the gateway.
@@ -67,71 +88,73 @@ private:
 
 class Services {
 public:
-    Services(TimeLine& line, const SupplyNet& net, const plan::Plan& plan, plan::RunId cut)
-        : m_line(line), m_net(net), m_plan(plan), m_cut(cut)
+    Services(TimeLine& line, const SupplyNet& net, const plan::Plan& plan, int edge)
+        : m_line(line), m_net(net), m_plan(plan), m_edge(edge), m_reach(plan, net)
     {}
     void add(const Need& need)
     {
-        const std::vector<bool> allUp(m_net.size(), true);
         ServiceLine line{need.service, 0, {}};
-        std::vector<int> givers;
-        const auto before = working(need, allUp, {});
-        for (int giver : need.givers)
-            if (before[at(giver)]) givers.push_back(giver);
-        line.all = static_cast<int>(givers.size());
-        if (givers.empty()) return;
+        std::vector<int> devices;
+        for (int device : need.devices)
+            if (has(need, device)) devices.push_back(device);
+        line.all = static_cast<int>(devices.size());
+        if (devices.empty()) return;
         std::set<Duration> times{Duration{}};
         for (const Drop& drop : m_line.drops) times.insert(drop.at);
-        int last = line.all;
-        std::vector<bool> still = before;
+        std::set<int> before;
         for (Duration time : times) {
-            std::vector<bool> isUp(m_net.size(), true);
-            for (const Drop& drop : m_line.drops)
-                if (drop.at <= time) isUp[at(m_net.feeds.nodeOf(drop.device))] = false;
-            const auto now = working(need, isUp, m_cut);
-            const auto works = std::count_if(givers.begin(), givers.end(), [&](int giver) { return now[at(giver)]; });
-            if (static_cast<int>(works) == last) continue;
-            last = static_cast<int>(works);
-            line.steps.push_back({time, last, {}});
-            for (int giver : givers)
-                if (still[at(giver)] && !now[at(giver)] && line.steps.back().why.empty())
-                    line.steps.back().why = whyNot(giver, need, isUp);
-            still = now;
+            const Failure failure = failureAt(time);
+            const std::vector<int> lost = lostOf(need, failure);
+            std::set<int> out;
+            for (int device : devices)
+                if (std::binary_search(lost.begin(), lost.end(), device)) out.insert(device);
+            if (out.size() == before.size()) continue;
+            line.steps.push_back({time, line.all - static_cast<int>(out.size()), {}});
+            for (int device : out)
+                if (!before.contains(device) && line.steps.back().why.empty())
+                    line.steps.back().why = whyNot(device, need, failure);
+            before = std::move(out);
         }
         m_line.services.push_back(std::move(line));
     }
 
 private:
-    /// Which devices are up and reach a goal that is up.
-    std::vector<bool> working(const Need& need, const std::vector<bool>& isUp, plan::RunId cut) const
+    bool has(const Need& need, int device) const
     {
-        if (need.goals.empty()) return isUp;
-        std::vector<bool> reached(m_net.size());
-        std::vector<int> next;
-        for (int goal : need.goals)
-            if (isUp[at(goal)] && !reached[at(goal)]) {
-                reached[at(goal)] = true;
-                next.push_back(goal);
-            }
-        while (!next.empty()) {
-            const int here = next.back();
-            next.pop_back();
-            for (const SupplyNet::Way& way : m_net.ways[at(here)])
-                if (!reached[at(way.to)] && isUp[at(way.to)] &&
-                    !(cut.isSet() && m_net.edges[at(way.edge)].run == cut)) {
-                    reached[at(way.to)] = true;
-                    next.push_back(way.to);
-                }
-        }
-        return reached;
+        if (need.reach) return need.reach->has(device);
+        return !need.goal || m_reach.has(*need.goal, device);
+    }
+    /// In rising order.
+    std::vector<int> lostOf(const Need& need, const Failure& failure) const
+    {
+        if (need.reach) return need.reach->lost(failure);
+        return need.goal ? m_reach.lost(*need.goal, failure) : failure.dark;
+    }
+    Failure failureAt(Duration time) const
+    {
+        Failure failure{{}, m_edge};
+        for (const Drop& drop : m_line.drops)
+            if (drop.at <= time) failure.dark.push_back(m_net.feeds.nodeOf(drop.device));
+        std::sort(failure.dark.begin(), failure.dark.end());
+        return failure;
     }
     /// The first thing on its usual way that is out.
-    text::Sentence whyNot(int giver, const Need& need, const std::vector<bool>& isUp) const
+    text::Sentence whyNot(int device, const Need& need, const Failure& failure) const
     {
-        for (int device : wayTo(giver, need.goals))
-            if (!isUp[at(device)]) return reasonOf(device);
-        if (const plan::Run* run = m_plan.runs.find(m_cut))
-            return text::say("services.cable", "cable {} is cut", run->label);
+        std::vector<int> way{device};
+        if (need.reach) way = need.reach->wayFrom(device);
+        else if (need.goal) {
+            way = m_reach.of(*need.goal).wayFrom(device);
+            if (*need.goal == Goal::Internet) {
+                const std::vector<int> more = m_reach.of(Goal::Gateway).wayFrom(device);
+                way.insert(way.end(), more.begin(), more.end());
+            }
+        }
+        for (int one : way)
+            if (std::binary_search(failure.dark.begin(), failure.dark.end(), one)) return reasonOf(one);
+        if (m_edge >= 0)
+            if (const plan::Run* run = m_plan.runs.find(m_net.edges[at(m_edge)].run))
+                return text::say("services.cable", "cable {} is cut", run->label);
         return {};
     }
     text::Sentence reasonOf(int device) const
@@ -141,33 +164,11 @@ private:
             if (drop.device == id) return drop.why;
         return {};
     }
-    /// The shortest way to any of the goals before the outage, the giver first.
-    std::vector<int> wayTo(int giver, const std::vector<int>& goals) const
-    {
-        std::vector<int> by(m_net.size(), -2);
-        std::deque<int> next{giver};
-        by[at(giver)] = -1;
-        while (!next.empty()) {
-            const int here = next.front();
-            next.pop_front();
-            if (std::find(goals.begin(), goals.end(), here) != goals.end()) {
-                std::vector<int> way;
-                for (int one = here; one >= 0; one = by[at(one)]) way.push_back(one);
-                std::reverse(way.begin(), way.end());
-                return way;
-            }
-            for (const SupplyNet::Way& step : m_net.ways[at(here)])
-                if (by[at(step.to)] == -2) {
-                    by[at(step.to)] = here;
-                    next.push_back(step.to);
-                }
-        }
-        return {giver};
-    }
     TimeLine& m_line;
     const SupplyNet& m_net;
     const plan::Plan& m_plan;
-    plan::RunId m_cut;
+    int m_edge;
+    GoalReach m_reach;
 };
 
 }  // namespace
@@ -178,9 +179,9 @@ std::string_view word(HouseService service)
     return kWords[static_cast<std::size_t>(service)];
 }
 
-void addServices(TimeLine& line, const plan::Plan& plan, const SupplyNet& net, plan::RunId cut)
+void addServices(TimeLine& line, const plan::Plan& plan, const SupplyNet& net, int edge)
 {
-    Services services(line, net, plan, cut);
+    Services services(line, net, plan, edge);
     for (const Need& need : Needs(plan, net).all) services.add(need);
 }
 

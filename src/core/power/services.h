@@ -6,7 +6,8 @@
 
 namespace sokudo::power {
 
-/// Fills in the services of a time line whose drops are known. @param cut  the cable that is out; unset: none is
-void addServices(TimeLine&, const plan::Plan&, const SupplyNet&, plan::RunId cut);
+/// Fills in the services of a time line whose drops are known.
+/// @param edge  the link that is cut; -1: none is
+void addServices(TimeLine&, const plan::Plan&, const SupplyNet&, int edge);
 
 }  // namespace sokudo::power

@@ -5,15 +5,9 @@
 #include <array>
 #include <vector>
 
-#include "core/match/reports.h"
-#include "core/plan/plan.h"
+#include "core/power/failure.h"
 
 namespace sokudo::power {
-
-/// What an end point wants to reach.
-enum class Goal { Gateway, Storage, Internet };
-inline constexpr std::array kGoals{Goal::Gateway, Goal::Storage, Goal::Internet};
-std::string_view word(Goal);
 
 /// A cable, a device or a feed that is the only way for others.
 struct SinglePoint {
@@ -24,16 +18,27 @@ struct SinglePoint {
     std::size_t cutOff() const;
 };
 
-/// A device that uses the network and does not carry it for others.
-bool isEndPoint(plan::Role);
-/// Devices that are the goal: gateways, stores, and the boxes the internet comes from (without one, the gateways).
-std::vector<plan::DeviceId> goalDevices(const plan::Plan&, Goal);
+/// What is lost without one thing; built once for many questions.
+class Losses {
+public:
+    /// Both outlive it.
+    Losses(const plan::Plan&, const SupplyNet&);
+    /// With a device goes what it feeds, and with a cable the device that is fed over it alone.
+    /// @error NotFound  it is not in the plan, or nothing hangs on it
+    Result<SinglePoint> of(const Outage&) const;
+    const GoalReach& reach() const { return m_reach; }
+
+private:
+    const plan::Plan& m_plan;
+    const SupplyNet& m_net;
+    GoalReach m_reach;
+};
 
 /// Every cable and device with which an end point loses a goal that it has now, those first that cut off most. Links
 /// that do not come up are no way, those of unknown verdict are one; a second cable and a second way round are. With a
 /// device goes what it feeds, and with a cable the device that is fed over it alone. A circuit or an outlet takes along
-/// what hangs on it: a battery puts that off and does not mend it. Exact: by articulation points and bridges of the
-/// net, and by a search of its own for each device that feeds others.
+/// what hangs on it: a battery puts that off and does not mend it. Each is taken away in turn, and what was reached
+/// through it is searched again.
 std::vector<SinglePoint> singlePoints(const plan::Plan&, const match::Reports&, const kb::KnowledgeBase&);
 
 }  // namespace sokudo::power

@@ -4,6 +4,7 @@
 
 #include <vector>
 
+#include "core/plan/forwarding.h"
 #include "core/power/feeds.h"
 
 namespace sokudo::power {
@@ -19,14 +20,21 @@ struct SupplyNet {
         int feed = -1;    ///< the feed that goes over it
     };
     std::vector<const plan::Device*> devices;
-    std::vector<std::vector<Way>> ways;
+    std::vector<plan::Forwarder> kinds;  ///< of each device
+    std::vector<std::vector<Way>> ways;  ///< of each device
     std::vector<Edge> edges;
-    Feeds feeds;  ///< its first nodes are the devices
+    plan::StatedNetworks networks;  ///< of each edge, the end at its device a first
+    Feeds feeds;                    ///< its first nodes are the devices
 
     /// @param plan  outlives the net
     SupplyNet(const plan::Plan& plan, const match::Reports&, const kb::KnowledgeBase&,
               Feeds::Watts = Feeds::Watts::With);
     std::size_t size() const { return devices.size(); }
+    /// The number of the link that a cable is part of; -1: none that comes up.
+    int edgeOf(plan::RunId firstOfLink) const;
+
+private:
+    std::unordered_map<plan::RunId, int> m_edge;
 };
 
 }  // namespace sokudo::power
