@@ -159,7 +159,7 @@ private Q_SLOTS:
         Shown shown;
         QVERIFY(shown.play("Circuit press is off"));
         QCOMPARE(shown.power.outage().offAt({}).size(), 2u);
-        QCOMPARE(shown.power.outage().says(), QString("Every service goes on."));
+        QCOMPARE(shown.power.outage().says(), QString("Lasts: internet in part, storage in part."));
         QVERIFY(shown.play("Mains off in Paper store"));
         QCOMPARE(shown.power.outage().offAt({}).size(), 3u);
         QVERIFY(shown.play("landing-sw is broken"));

@@ -33,6 +33,7 @@ const QList<Arrow> kArrows{
     {"core/expect", {"core/base", "core/kb", "core/formulas", "core/plan", "core/match"}},
     {"core/measure", {"core/base", "core/kb", "core/plan"}},
     {"core/power", {"core/base", "core/kb", "core/formulas", "core/plan", "core/match"}},
+    {"core/failing", {"core/base", "core/kb", "core/plan", "core/match", "core/expect", "core/power"}},
     {"core/oneline", {"core/base", "core/kb", "core/formulas", "core/plan", "core/match", "core/expect", "core/power"}},
     {"core/editline", {"core/base", "core/kb", "core/plan", "core/oneline"}},
     {"core/survey",

@@ -3,6 +3,7 @@
 #include <QComboBox>
 #include <QDoubleSpinBox>
 #include <QLabel>
+#include <QLineEdit>
 #include <QSignalSpy>
 #include <QSpinBox>
 #include <QTreeWidget>
@@ -110,7 +111,28 @@ private Q_SLOTS:
         choice->setCurrentIndex(choice->findText("Circuit press is off"));
         Q_EMIT choice->activated(choice->currentIndex());
         QVERIFY(bench.says("24 of 26 devices still work"));
-        QVERIFY(bench.says("Every service goes on."));
+        QVERIFY(bench.says("Lasts: internet in part, storage in part."));
+        QVERIFY(QTest::qWaitFor([&] { return bench.says("2 of 16 end points lose"); }, 20000));
+    }
+    /// From the list of single points to the house without one of them, and on to any other device by its name.
+    void whatIsLeftWithoutIt()
+    {
+        Bench bench(PowerPage::Points);
+        QPushButton* play = nullptr;
+        for (QPushButton* one : bench.page->findChildren<QPushButton*>())
+            if (one->text() == "What is left without it") play = one;
+        QVERIFY(play);
+        play->click();
+        QCOMPARE(bench.page->pane(), PowerPage::Outage);
+        auto& pane = bench.pane<ui::OutagePane>(PowerPage::Outage);
+        QVERIFY(QTest::qWaitFor([&] { return bench.says("of 16 end points lose"); }, 20000));
+        QVERIFY(bench.isAllReadable());
+        auto* choice = pane.findChild<QComboBox*>();
+        choice->setFocus();
+        choice->lineEdit()->selectAll();
+        QTest::keyClicks(choice->lineEdit(), "tapes is broken");
+        QTest::keyClick(choice->lineEdit(), Qt::Key_Return);
+        QVERIFY(QTest::qWaitFor([&] { return bench.says("No end point loses gateway, storage or internet"); }, 20000));
     }
     void aRepairIsUsedAndUndone()
     {

@@ -22,11 +22,17 @@ std::vector<OutagePresenter::Choice> OutagePresenter::outages() const
     for (const plan::Circuit& one : plan.circuits) add(Cause::Circuit, "circuit", one.id.value);
     for (const plan::Place& one : plan.places)
         if (!plan.places.has(one.within)) add(Cause::Place, "place", one.id.value);
-    constexpr std::size_t kMost = 20;
-    for (std::size_t i = 0; i < m_view->points.size() && i < kMost; ++i) {
-        const plan::Subject& what = m_view->points[i].what;
-        if (what.kind == "device" || what.kind == "run") add(Cause::Broken, what.kind.c_str(), what.id);
-    }
+    std::set<std::pair<std::string, std::int64_t>> done;
+    const auto breaks = [&](const plan::Subject& what) {
+        if (done.insert({what.kind, what.id}).second) add(Cause::Broken, what.kind.c_str(), what.id);
+    };
+    for (const power::SinglePoint& point : m_view->points)
+        if (point.what.kind != "circuit") breaks(point.what);
+    for (const plan::Device& one : plan.devices)
+        if (!plan::isPassive(one.role)) breaks({"device", one.id.value});
+    for (const power::SupplyNet::Edge& edge : m_view->net->edges) breaks({"run", edge.run.value});
+    for (const plan::Outlet& one : plan.outlets)
+        if (one.kind == plan::OutletKind::Wall) breaks({"outlet", one.id.value});
     return all;
 }
 
@@ -43,7 +49,34 @@ void OutagePresenter::play(const power::Outage& outage)
         line = power::timeLineOf(*m_view->plan, *m_view->net, m_outage, *m_view->kb);
     }
     if (line) m_line = std::move(*line);
+    look();
     Q_EMIT changed();
+}
+
+void OutagePresenter::look()
+{
+    m_without.reset();
+    m_work.stop();
+    m_isLooking = isFailure();
+    if (!m_isLooking) return;
+    m_repairs.search(m_view, m_outage);
+    const auto look = [view = m_view, outage = m_outage](const std::atomic<bool>&) {
+        return failing::without(*view->plan, *view->kb, view->links, outage);
+    };
+    m_work.start(*this, look, [this](Result<failing::Without> found) {
+        m_isLooking = false;
+        if (found) m_without = std::move(*found);
+        Q_EMIT changed();
+    });
+}
+
+std::vector<OutagePresenter::Lost> OutagePresenter::lost() const
+{
+    std::vector<Lost> all;
+    if (m_without && m_view)
+        for (const failing::Line& one : failing::says(*m_view->plan, *m_without))
+            all.push_back({toQt(one.what), toQt(one.who)});
+    return all;
 }
 
 QString OutagePresenter::title() const { return m_view ? toQt(power::titleOf(*m_view->plan, m_outage)) : QString("…"); }
@@ -107,8 +140,12 @@ std::vector<OutagePresenter::Gone> OutagePresenter::goneAt(Duration when) const
             all.back().names += ", " + name;
             continue;
         }
-        all.push_back({works == 0 ? name : QString("%1: %2 of %3 left").arg(name).arg(works).arg(one.all), why, true,
-                       works == 0 ? Verdict::NoLink : Verdict::Limited});
+        all.push_back({works == 0 ? name
+                                  : QString(one.isOfUsers() ? "%1: %2 of %3 still have it" : "%1: %2 of %3 left")
+                                        .arg(name)
+                                        .arg(works)
+                                        .arg(one.all),
+                       why, true, works == 0 ? Verdict::NoLink : Verdict::Limited});
     }
     // Devices with the same cause in one line.
     std::vector<std::pair<QString, QStringList>> groups;

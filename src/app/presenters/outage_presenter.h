@@ -7,14 +7,15 @@
 
 #include <QObject>
 
-#include "app/presenters/power_view.h"
-#include "core/power/outage.h"
+#include "app/presenters/repairs_presenter.h"
+#include "core/failing/without.h"
 
 namespace sokudo::app {
 
 class OutagePresenter final : public QObject {
     Q_OBJECT
 public:
+    explicit OutagePresenter(Document& document) : m_repairs(document) {}
     /// Another state of the plan, in which the same outage is played when it is asked for.
     void setView(std::shared_ptr<const PowerView> view) { m_view = std::move(view); }
     void playAgain() { play(m_outage); }
@@ -22,7 +23,8 @@ public:
         QString text;
         power::Outage outage;
     };
-    /// What can go off: the house, each circuit, each place with a plug, each device that others hang on.
+    /// What can go off: the house, each circuit, each place with a plug, the single points of failure, the gravest
+    /// first, then every other device, cable and outlet by name.
     std::vector<Choice> outages() const;
     void play(const power::Outage&);
     const std::optional<power::TimeLine>& timeLine() const { return m_line; }
@@ -39,14 +41,29 @@ public:
     /// "14 of 28 devices work; internet is gone".
     QString standingAt(Duration) const;
     std::set<plan::DeviceId> offAt(Duration) const;
+    /// One thing fails, not the mains of the whole house: then there is a house without it to look at.
+    bool isFailure() const { return m_outage.cause != power::Outage::Cause::Mains; }
+    /// Who is cut off for good and how slow what is left becomes, in sentences; worked out on another thread.
+    struct Lost {
+        QString what, who;
+    };
+    std::vector<Lost> lost() const;
+    bool isLooking() const { return m_isLooking; }
+    /// What would help against this failure.
+    RepairsPresenter& repairs() { return m_repairs; }
 
 Q_SIGNALS:
     void changed();
 
 private:
+    void look();
     std::shared_ptr<const PowerView> m_view;
     power::Outage m_outage;
     std::optional<power::TimeLine> m_line;
+    std::optional<failing::Without> m_without;
+    bool m_isLooking = false;
+    RepairsPresenter m_repairs;
+    Work m_work;
 };
 
 }  // namespace sokudo::app

@@ -61,6 +61,7 @@ PowerPresenter::PowerPresenter(Document& document, Selection& selection, QObject
     : QObject(parent),
       m_document(document),
       m_selection(selection),
+      m_outage(document),
       m_repairs(document),
       m_points(
           {marked("If this fails", &PointRow::what), cell("Kind", &PointRow::kind), cell("Cut off", &PointRow::cut),
@@ -117,6 +118,14 @@ void PowerPresenter::take(std::shared_ptr<PowerView> view)
 HouseContent PowerPresenter::house() const
 {
     return houseContent(m_document.plan(), m_document.knowledge(), m_document.analysis());
+}
+
+void PowerPresenter::playPoint(int row)
+{
+    if (!m_view || row < 0 || row >= static_cast<int>(m_view->points.size())) return;
+    const plan::Subject& what = m_view->points[static_cast<std::size_t>(row)].what;
+    using Cause = power::Outage::Cause;
+    m_outage.play({what.kind == "circuit" ? Cause::Circuit : Cause::Broken, what});
 }
 
 void PowerPresenter::select(const plan::Subject& at)

@@ -9,17 +9,17 @@
 
 namespace sokudo::app {
 
-void RepairsPresenter::search(std::shared_ptr<const PowerView> view)
+void RepairsPresenter::search(std::shared_ptr<const PowerView> view, const std::optional<power::Outage>& failure)
 {
     m_view = std::move(view);
     m_isSearching = true;
     m_repairs.clear();
     Q_EMIT changed();
-    const auto search = [plan = m_view->plan, kb = m_view->kb,
+    const auto search = [plan = m_view->plan, kb = m_view->kb, failure,
                          year = host::thisYear()](const std::atomic<bool>& isStopped) {
         IdSource ids(std::random_device{}());
         ids.startAfter(plan::greatestId(*plan));
-        return power::repairsFor(plan, *kb, ids, year, &isStopped);
+        return power::repairsFor(plan, *kb, ids, year, &isStopped, failure);
     };
     m_work.start(*this, search, [this](std::vector<power::Repair> found) {
         m_isSearching = false;

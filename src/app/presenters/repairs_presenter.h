@@ -12,7 +12,8 @@ class RepairsPresenter final : public QObject {
     Q_OBJECT
 public:
     explicit RepairsPresenter(Document& document) : m_document(document) {}
-    void search(std::shared_ptr<const PowerView>);
+    /// @param failure  what they must help against; empty: any outage or single point
+    void search(std::shared_ptr<const PowerView>, const std::optional<power::Outage>& failure = {});
     const std::vector<power::Repair>& repairs() const { return m_repairs; }
     bool isSearching() const { return m_isSearching; }
     void stop();

@@ -6,6 +6,7 @@
 
 #include "cli.h"
 #include "core/editline/draft.h"
+#include "core/failing/without.h"
 #include "core/kb/rule_rows.h"
 #include "core/logbook/record.h"
 #include "core/plan/kind.h"
@@ -88,6 +89,40 @@ Json toJson(const plan::Plan& plan, const power::TimeLine& line)
     return result;
 }
 
+Json namesOf(const plan::Plan& plan, const std::vector<plan::DeviceId>& devices)
+{
+    Json names = Json::array();
+    for (plan::DeviceId id : devices) names.push_back(plan.devices.find(id)->name);
+    return names;
+}
+
+Json toJson(const kb::Band& band)
+{
+    return {{"low_bps", band.low.in()}, {"typical_bps", band.typical.in()}, {"high_bps", band.high.in()}};
+}
+
+/// Who is cut off for good, and how slow what is left becomes.
+Json toJson(const plan::Plan& plan, const failing::Without& without)
+{
+    Json result{{"cut_off", without.loss.cutOff()}, {"dark", namesOf(plan, without.loss.unpowered)},
+                {"goals", Json::array()},           {"pairs", without.pairs},
+                {"slowed", Json::array()},          {"groups", Json::array()}};
+    for (power::Goal goal : power::kGoals) {
+        const auto share = without.share(goal);
+        result["goals"].push_back({{"goal", word(goal)},
+                                   {"of", without.had[static_cast<std::size_t>(goal)]},
+                                   {"lose", namesOf(plan, without.loss.cut[static_cast<std::size_t>(goal)])},
+                                   {"share", share ? Json(*share) : Json(nullptr)}});
+    }
+    for (const failing::Slowed& one : without.slowed)
+        result["slowed"].push_back({{"from", plan.devices.find(one.from)->name},
+                                    {"to", plan.devices.find(one.to)->name},
+                                    {"before", toJson(one.before)},
+                                    {"after", one.after ? toJson(*one.after) : Json(nullptr)}});
+    for (const auto& group : without.groups) result["groups"].push_back(namesOf(plan, group));
+    return result;
+}
+
 void show(const plan::Plan& plan, const power::TimeLine& line)
 {
     print(plain(power::titleOf(plan, line.outage)));
@@ -95,7 +130,8 @@ void show(const plan::Plan& plan, const power::TimeLine& line)
         const auto gone = one.goneAt();
         std::string says = gone                ? "gone at " + power::clockFigure(*gone)
                            : one.steps.empty() ? std::string("as before")
-                                               : fmt::format("{} of {} left", one.steps.back().works, one.all);
+                                               : fmt::format("{} of {} {}", one.steps.back().works, one.all,
+                                                             one.isOfUsers() ? "still have it" : "left");
         if (const auto why = one.whyAt(line.end); !why.empty()) says += ": " + why.text();
         print(plain(fmt::format("  {:9} {}", word(one.service), says)));
     }
@@ -111,20 +147,6 @@ void show(const plan::Plan& plan, const power::TimeLine& line)
     print(fmt::format("  {} devices that take power keep it", line.lasting));
 }
 
-int answer(const store::Project& project, const Options& given, Context& context)
-{
-    auto outage = outageOf(project.plan, given);
-    if (!outage) return fail(outage.error());
-    outage->year = host::thisYear();
-    const auto line = power::timeLineOf(project.plan, match::judgeAll(project.plan, context.kb), *outage, context.kb);
-    if (!line) return fail(line.error());
-    bool isGone = false;
-    for (const power::ServiceLine& one : line->services) isGone = isGone || one.goneAt().has_value();
-    if (context.json) print(toJson(project.plan, *line));
-    else show(project.plan, *line);
-    return isGone ? kFindings : kFine;
-}
-
 Json lastsJson(const power::RepairFigures& standing)
 {
     Json lasts = Json::object();
@@ -132,6 +154,71 @@ Json lastsJson(const power::RepairFigures& standing)
         if (const auto& time = standing.lasts[static_cast<std::size_t>(service)])
             lasts[std::string(word(service))] = time->in();
     return lasts;
+}
+
+Json repairJson(const power::Repair& one)
+{
+    return {{"kind", one.kind},
+            {"what", plain(one.what)},
+            {"gain", plain(one.gain)},
+            {"price", one.price},
+            {"cut_off_before", one.before.cutOffThen.value_or(one.before.cutOff)},
+            {"cut_off_after", one.after.cutOffThen.value_or(one.after.cutOff)},
+            {"lasts_s_before", lastsJson(one.before)},
+            {"lasts_s_after", lastsJson(one.after)}};
+}
+
+void show(const power::Repair& one, std::size_t number, const kb::KnowledgeBase& kb)
+{
+    print(plain(fmt::format("{:2} {}: about {:.0f}", number, one.what.text(), one.price)));
+    print(plain("   " + one.gain.text()));
+    if (const auto* caution = kb.find<kb::Caution>(one.caution)) print("   caution: " + plain(caution->text));
+}
+
+std::vector<power::Repair> repairsAgainst(const plan::Plan& plan, const kb::KnowledgeBase& kb,
+                                          const std::optional<power::Outage>& failure)
+{
+    IdSource ids(1);
+    ids.startAfter(plan::greatestId(plan));
+    return power::repairsFor(std::make_shared<const plan::Plan>(plan), kb, ids, host::thisYear(), nullptr, failure);
+}
+
+/// What is lost for good, and what would help.
+void show(const plan::Plan& plan, const failing::Without& without, const std::vector<power::Repair>& repairs,
+          const kb::KnowledgeBase& kb)
+{
+    print("without it, once batteries are empty:");
+    for (const failing::Line& one : failing::says(plan, without)) print(plain("  " + one.all().text()));
+    if (without.loss.cutOff() == 0) return;
+    print(repairs.empty() ? "no repair that Sokudo knows helps against it; a spare on the shelf shortens it"
+                          : "repairs, each tried on a copy of the house; prices are rough, in no currency:");
+    for (std::size_t i = 0; i < repairs.size(); ++i) show(repairs[i], i + 1, kb);
+}
+
+int answer(const store::Project& project, const Options& given, Context& context)
+{
+    auto outage = outageOf(project.plan, given);
+    if (!outage) return fail(outage.error());
+    outage->year = host::thisYear();
+    const auto reports = match::judgeAll(project.plan, context.kb);
+    const auto line = power::timeLineOf(project.plan, reports, *outage, context.kb);
+    if (!line) return fail(line.error());
+    bool isGone = false;
+    for (const power::ServiceLine& one : line->services) isGone = isGone || one.goneAt().has_value();
+    Json result = toJson(project.plan, *line);
+    if (!context.json) show(project.plan, *line);
+    if (outage->cause != power::Outage::Cause::Mains) {
+        const auto without = failing::without(project.plan, context.kb, reports, *outage);
+        if (!without) return fail(without.error());
+        isGone = isGone || without->loss.cutOff() > 0 || !without->slowed.empty();
+        const auto repairs = repairsAgainst(project.plan, context.kb, *outage);
+        result["without"] = toJson(project.plan, *without);
+        result["repairs"] = Json::array();
+        for (const power::Repair& one : repairs) result["repairs"].push_back(repairJson(one));
+        if (!context.json) show(project.plan, *without, repairs, context.kb);
+    }
+    if (context.json) print(result);
+    return isGone ? kFindings : kFine;
 }
 
 struct RepairOptions {
@@ -143,10 +230,7 @@ int repair(const RepairOptions& given, Context& context)
 {
     auto project = openProject(given.file, context);
     if (!project) return fail(project.error());
-    IdSource ids(1);
-    ids.startAfter(plan::greatestId(project->plan));
-    const auto repairs =
-        power::repairsFor(std::make_shared<const plan::Plan>(project->plan), context.kb, ids, host::thisYear());
+    const auto repairs = repairsAgainst(project->plan, context.kb, std::nullopt);
     if (given.apply > 0) {
         if (static_cast<std::size_t>(given.apply) > repairs.size())
             return fail({ErrorCode::OutOfRange, fmt::format("there are {} repairs", repairs.size()), "--apply"});
@@ -156,6 +240,8 @@ int repair(const RepairOptions& given, Context& context)
         store::Changes changes;
         changes.before = &project->plan;
         changes.after = &one.plan;
+        IdSource ids(1);
+        ids.startAfter(plan::greatestId(one.plan));
         changes.entries.push_back(logbook::changeEntry(one.what.text(), now(), ids));
         if (const auto done = saved(*target->file, changes); !done) return fail(done.error());
         print(plain("done: " + one.what.text()));
@@ -163,22 +249,8 @@ int repair(const RepairOptions& given, Context& context)
     }
     Json result{{"repairs", Json::array()}};
     for (std::size_t i = 0; i < repairs.size(); ++i) {
-        const power::Repair& one = repairs[i];
-        if (context.json) {
-            result["repairs"].push_back({{"kind", one.kind},
-                                         {"what", plain(one.what)},
-                                         {"gain", plain(one.gain)},
-                                         {"price", one.price},
-                                         {"cut_off_before", one.before.cutOff},
-                                         {"cut_off_after", one.after.cutOff},
-                                         {"lasts_s_before", lastsJson(one.before)},
-                                         {"lasts_s_after", lastsJson(one.after)}});
-            continue;
-        }
-        print(plain(fmt::format("{:2} {}: about {:.0f}", i + 1, one.what.text(), one.price)));
-        print(plain("   " + one.gain.text()));
-        if (const auto* caution = context.kb.find<kb::Caution>(one.caution))
-            print("   caution: " + plain(caution->text));
+        if (context.json) result["repairs"].push_back(repairJson(repairs[i]));
+        else show(repairs[i], i + 1, context.kb);
     }
     if (context.json) print(result);
     else

@@ -263,6 +263,14 @@ public:
         day.setClock([fixed](const plan::CutOver&) { return fixed; });
         settle(600);
     }
+    /// What is left without the gravest single point.
+    void showFailure(ui::PowerPage& page)
+    {
+        app::PowerPresenter& power = m_window.presenters()->power();
+        power.playPoint(1);
+        settle(2500);
+        page.showPane(ui::PowerPage::Outage);
+    }
     void power()
     {
         m_window.selection().clear();
@@ -277,6 +285,8 @@ public:
         page.showPane(ui::PowerPage::Outage);
         static_cast<ui::OutagePane*>(page.paneWidget(ui::PowerPage::Outage))->scale().setAt(Duration::of(41 * 60));
         save("power-outage");
+        showFailure(page);
+        save("power-without");
         page.showPane(ui::PowerPage::Places);
         save("power-places");
         page.showPane(ui::PowerPage::Backup);

@@ -4,6 +4,7 @@
 
 #include "core/kb/port_rows.h"
 #include "core/kb/trade_rows.h"
+#include "core/plan/trace.h"
 #include "core/power/repair_ideas.h"
 
 namespace sokudo::power {
@@ -18,7 +19,82 @@ double priceOf(const kb::KnowledgeBase& kb, const plan::Run& run, std::string_vi
     return module ? price + 2 * module->price.value_or(0) : price;
 }
 
+/// Where a second way may end: a switch or router that can guard a ring.
+bool isInner(const plan::Device& device)
+{
+    return (device.role == plan::Role::Switch || device.role == plan::Role::Router) &&
+           !device.traits.is("managed", "no");
+}
+
+/// Neighbours of a device by the link to them.
+struct Neighbour {
+    const plan::Device* device;
+    const plan::Run* run;
+    const plan::Port* port;  ///< its own end of the link
+};
+std::vector<Neighbour> neighboursOf(const RepairGround& ground, int number)
+{
+    std::vector<Neighbour> found;
+    for (const SupplyNet::Way& way : ground.net.ways[static_cast<std::size_t>(number)]) {
+        const plan::Device* device = ground.net.devices[static_cast<std::size_t>(way.to)];
+        const auto link = plan::linkOf(ground.plan, ground.net.edges[static_cast<std::size_t>(way.edge)].run);
+        if (!link || !isInner(*device)) continue;
+        const plan::Port* own = ground.plan.ports.find(link->a);
+        if (own->device != device->id) own = ground.plan.ports.find(link->b);
+        found.push_back({device, ground.plan.runs.find(link->id()), own});
+    }
+    return found;
+}
+
+/// A cable between two neighbours of a device, as long as both cables to it together.
+std::optional<RepairIdea> cableAround(const RepairGround& ground, const plan::Device& around, const Neighbour& from,
+                                      const Neighbour& to)
+{
+    const plan::Port *freeA = freePort(ground.plan, from.device->id, from.port->cage),
+                     *freeB = freePort(ground.plan, to.device->id, from.port->cage);
+    if (!freeA || !freeB) return std::nullopt;
+    plan::Plan next = ground.plan;
+    plan::Port newA = *freeA, newB = *freeB;
+    newA.module = newB.module = from.port->module;
+    next.ports = next.ports.with(newA).with(newB);
+    plan::Run cable;
+    cable.id = ground.ids.next<plan::RunId>();
+    cable.label = around.name + " way round";
+    cable.a = newA.id;
+    cable.b = newB.id;
+    cable.medium = from.run->medium;
+    cable.length = from.run->length.value_or(Length{}) + to.run->length.value_or(Length{});
+    next.runs = next.runs.with(cable);
+    return RepairIdea{
+        "way-round",
+        text::say("network-ideas.round", "Lay a cable past {}, from {} to {}, and let a spanning tree guard the ring",
+                  around.name, plan::portText(ground.plan, newA.id), plan::portText(ground.plan, newB.id)),
+        priceOf(ground.kb, cable, newA.module), std::move(next), "walls"};
+}
+
 }  // namespace
+
+std::vector<RepairIdea> wayRoundIdeas(const RepairGround& ground)
+{
+    std::vector<RepairIdea> ideas;
+    constexpr std::size_t kMost = 8;
+    const GoalReach reach(ground.plan, ground.net);
+    for (const SinglePoint& point : ground.points) {
+        const plan::Device* around = point.what.kind == "device" ? ground.plan.devices.find({point.what.id}) : nullptr;
+        if (!around || ideas.size() >= kMost) continue;
+        const int number = ground.net.feeds.nodeOf(around->id);
+        const auto lost = reach.lost(Goal::Gateway, {ground.net.feeds.darkWith({number})});
+        const auto isLost = [&](const Neighbour& one) {
+            return std::binary_search(lost.begin(), lost.end(), ground.net.feeds.nodeOf(one.device->id));
+        };
+        const auto neighbours = neighboursOf(ground, number);
+        for (const Neighbour& from : neighbours)
+            for (const Neighbour& to : neighbours)
+                if (isLost(from) && !isLost(to) && ideas.size() < kMost)
+                    if (auto idea = cableAround(ground, *around, from, to)) ideas.push_back(std::move(*idea));
+    }
+    return ideas;
+}
 
 std::vector<RepairIdea> cableIdeas(const RepairGround& ground)
 {
@@ -29,10 +105,6 @@ std::vector<RepairIdea> cableIdeas(const RepairGround& ground)
         if (!run || !run->a.isSet() || !run->b.isSet() || ideas.size() >= kMost) continue;
         const plan::Port *a = ground.plan.ports.find(run->a), *b = ground.plan.ports.find(run->b);
         const plan::Device *from = ground.plan.devices.find(a->device), *to = ground.plan.devices.find(b->device);
-        const auto isInner = [](const plan::Device& device) {
-            return (device.role == plan::Role::Switch || device.role == plan::Role::Router) &&
-                   !device.traits.is("managed", "no");
-        };
         if (!isInner(*from) || !isInner(*to)) continue;
         const plan::Port *freeA = freePort(ground.plan, from->id, a->cage),
                          *freeB = freePort(ground.plan, to->id, b->cage);

@@ -31,9 +31,10 @@ struct RepairGround {
 };
 
 // One kind of repair each.
-std::vector<RepairIdea> batteryIdeas(const RepairGround&);  ///< an own small battery, or the one in the room
-std::vector<RepairIdea> feedIdeas(const RepairGround&);     ///< a splitter, another port, an own supply, an injector
-std::vector<RepairIdea> cableIdeas(const RepairGround&);    ///< a second cable between two switches
+std::vector<RepairIdea> batteryIdeas(const RepairGround&);   ///< an own small battery, or the one in the room
+std::vector<RepairIdea> feedIdeas(const RepairGround&);      ///< a splitter, another port, an own supply, an injector
+std::vector<RepairIdea> cableIdeas(const RepairGround&);     ///< a second cable between two switches
+std::vector<RepairIdea> wayRoundIdeas(const RepairGround&);  ///< a cable past a switch that may fail
 std::vector<RepairIdea> backupStoreIdeas(const RepairGround&);  ///< the backup in another building
 std::vector<RepairIdea> internetIdeas(const RepairGround&);     ///< a second way to the internet
 

@@ -34,11 +34,20 @@ Duration wholeTime(const ServiceLine& line)
     return Duration::of(seconds);
 }
 
-Judged judged(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb, int year)
+/// End points that a failure cuts off; none where it can no longer happen.
+std::size_t cutOffWith(const plan::Plan& plan, const SupplyNet& net, const Outage& failure)
+{
+    const auto point = Losses(plan, net).of(failure);
+    return point ? point->cutOff() : 0;
+}
+
+Judged judged(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb, int year,
+              const std::optional<Outage>& failure = {})
 {
     const SupplyNet net(plan, reports, kb);
     Judged result{{}, singlePoints(plan, reports, kb), timeLineOf(plan, net, {.year = year}, kb)};
     RepairFigures& standing = result.standing;
+    if (failure) standing.cutOffThen = cutOffWith(plan, net, *failure);
     standing.singlePoints = result.points.size();
     for (const SinglePoint& point : result.points) standing.cutOff += point.cutOff();
     if (result.mains) {
@@ -68,6 +77,9 @@ Duration longer(const std::optional<Duration>& before, const std::optional<Durat
 text::Sentence gainOf(const RepairFigures& before, const RepairFigures& after)
 {
     std::vector<text::Sentence> gains;
+    if (before.cutOffThen)
+        gains.push_back(text::say("repairs.gives-back", "{} of the {} end points that this cuts off stay joined",
+                                  *before.cutOffThen - *after.cutOffThen, *before.cutOffThen));
     for (const bool isGain : {true, false})
         for (HouseService service : kHouseServices) {
             const auto at = static_cast<std::size_t>(service);
@@ -97,6 +109,7 @@ text::Sentence gainOf(const RepairFigures& before, const RepairFigures& after)
 /// What one service gains must be worth what others lose: twice it.
 bool isHelp(const RepairFigures& before, const RepairFigures& after)
 {
+    if (before.cutOffThen && *after.cutOffThen >= *before.cutOffThen) return false;
     double gained = 0, lost = 0;
     for (std::size_t i = 0; i < kHouseServices.size(); ++i) {
         const double more = longer(before.whole[i], after.whole[i]).in();
@@ -104,7 +117,7 @@ bool isHelp(const RepairFigures& before, const RepairFigures& after)
     }
     const bool isWorth = lost == 0 || gained > 2 * lost;
     return isWorth && after.atRisk <= before.atRisk &&
-           (gained > 0 || after.cutOff < before.cutOff || after.atRisk < before.atRisk);
+           (before.cutOffThen || gained > 0 || after.cutOff < before.cutOff || after.atRisk < before.atRisk);
 }
 
 /// How much it helps, for those of one price.
@@ -126,22 +139,23 @@ RepairFigures standingOf(const plan::Plan& plan, const match::Reports& reports, 
 }
 
 std::vector<Repair> repairsFor(const plan::PlanPtr& plan, const kb::KnowledgeBase& kb, IdSource& ids, int year,
-                               const std::atomic<bool>* isStopped)
+                               const std::atomic<bool>* isStopped, const std::optional<Outage>& failure)
 {
     match::LinkBook book(kb);
     book.update(plan);
     const match::Reports reports = book.reports();
     const SupplyNet net(*plan, reports, kb);
-    const Judged before = judged(*plan, reports, kb, year);
+    Judged before = judged(*plan, reports, kb, year, failure);
+    if (failure) std::erase_if(before.points, [&](const SinglePoint& one) { return one.what != failure->what; });
     std::vector<Repair> repairs;
     if (!before.mains) return repairs;
     const RepairGround ground{*plan, net, *before.mains, before.points, kb, ids};
-    for (const auto ideasOf : {batteryIdeas, feedIdeas, cableIdeas, backupStoreIdeas, internetIdeas})
+    for (const auto ideasOf : {batteryIdeas, feedIdeas, cableIdeas, wayRoundIdeas, backupStoreIdeas, internetIdeas})
         for (RepairIdea& idea : ideasOf(ground)) {
             if (isStopped && *isStopped) return repairs;
             const auto next = std::make_shared<const plan::Plan>(idea.plan);
             book.update(next);
-            const RepairFigures after = standingOf(*next, book.reports(), kb, year);
+            const RepairFigures after = judged(*next, book.reports(), kb, year, failure).standing;
             book.update(plan);
             if (!isHelp(before.standing, after)) continue;
             text::Sentence gain = gainOf(before.standing, after);

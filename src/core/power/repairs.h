@@ -20,6 +20,8 @@ struct RepairFigures {
     /// The same, with what works only in part counted in part: half of the access points for an hour are half an hour.
     /// Internet and storage count whole as long as anybody can use them.
     std::array<std::optional<Duration>, kHouseServices.size()> whole;
+    /// End points that the asked failure cuts off; nothing: none was asked for.
+    std::optional<std::size_t> cutOffThen;
     int atRisk = 0;  ///< backups under the roof of what they back up
 };
 /// @param year  as in Outage
@@ -40,7 +42,8 @@ struct Repair {
 /// it gives.
 /// @param isStopped  looked at between two trials
 /// @source prices of power_gear.csv and supplies.csv
+/// @param failure  only what helps against this one counts, its gain is what it gives back; empty: all of them
 std::vector<Repair> repairsFor(const plan::PlanPtr& plan, const kb::KnowledgeBase&, IdSource&, int year,
-                               const std::atomic<bool>* isStopped = nullptr);
+                               const std::atomic<bool>* isStopped = nullptr, const std::optional<Outage>& failure = {});
 
 }  // namespace sokudo::power

@@ -2,6 +2,7 @@
 #include "ui/pages/outage_pane.h"
 
 #include <QComboBox>
+#include <QCompleter>
 #include <QHBoxLayout>
 #include <QScrollArea>
 
@@ -31,7 +32,13 @@ OutagePane::OutagePane(app::PowerPresenter& presenter, QWidget* parent) : QWidge
     headColumn->setContentsMargins(20, 10, 16, 2);
     m_choice = new QComboBox;
     m_choice->setAccessibleName("What goes off");
-    m_choice->setSizeAdjustPolicy(QComboBox::AdjustToContents);
+    m_choice->setToolTip("Type a part of the name of any device, cable, outlet, circuit or place");
+    m_choice->setEditable(true);
+    m_choice->setInsertPolicy(QComboBox::NoInsert);
+    m_choice->completer()->setCompletionMode(QCompleter::PopupCompletion);
+    m_choice->completer()->setFilterMode(Qt::MatchContains);
+    m_choice->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_choice->setMinimumContentsLength(36);
     m_says = label("", "", true);
     headColumn->addWidget(m_choice, 0, Qt::AlignLeft);
     headColumn->addWidget(m_says);
@@ -83,6 +90,9 @@ QWidget* OutagePane::rightPanel()
     auto* right = &scroll->rows();
     m_minute = label("", "title");
     m_standing = label("", "", true);
+    m_lost = new QWidget;
+    m_lostRows = column(m_lost, 0, 3);
+    right->addWidget(m_lost);
     right->addWidget(m_minute);
     right->addWidget(m_standing);
     right->addWidget(label("Gone, and why", "heading"));
@@ -90,7 +100,10 @@ QWidget* OutagePane::rightPanel()
     m_gone->setSpacing(6);
     right->addLayout(m_gone);
     right->addSpacing(6);
-    right->addWidget(new RepairList(m_presenter, 5));
+    m_repairs = new RepairList(m_presenter, m_presenter.repairs(), 5);
+    m_repairsThen = new RepairList(m_presenter, m_presenter.outage().repairs(), 5);
+    right->addWidget(m_repairs);
+    right->addWidget(m_repairsThen);
     right->addStretch(1);
     return sidePanel(scroll);
 }
@@ -107,14 +120,35 @@ void OutagePane::refresh()
 
 void OutagePane::showLine()
 {
-    m_choice->setCurrentIndex(std::max(0, m_choice->findText(m_presenter.outage().title())));
+    const int now = std::max(0, m_choice->findText(m_presenter.outage().title()));
+    if (now != m_choice->currentIndex()) m_scale->setAt({});
+    m_choice->setCurrentIndex(now);
     m_says->setText(m_presenter.outage().says());
     QStringList names;
     if (const auto& line = m_presenter.outage().timeLine())
         for (const power::BatteryCurve& one : line->batteries)
             if (const plan::Device* device = m_presenter.plan().devices.find(one.device)) names << toQt(device->name);
     m_scale->setLine(m_presenter.outage().timeLine(), names);
+    showLost();
     showMinute();
+}
+
+/// The answer first: who loses what for good, and what is slower.
+void OutagePane::showLost()
+{
+    app::OutagePresenter& outage = m_presenter.outage();
+    m_lost->setVisible(outage.isFailure());
+    m_repairs->setVisible(!outage.isFailure());
+    m_repairsThen->setVisible(outage.isFailure());
+    clear(m_lostRows);
+    if (!outage.isFailure()) return;
+    m_lostRows->addWidget(label("Without it, once batteries are empty", "title", true));
+    if (outage.isLooking()) m_lostRows->addWidget(label("Working it out …", "soft"));
+    for (const auto& one : outage.lost()) {
+        m_lostRows->addWidget(label(one.what, "", true));
+        if (!one.who.isEmpty()) m_lostRows->addWidget(label(one.who, "soft", true));
+    }
+    fitAgain(m_lostRows);
 }
 
 void OutagePane::showMinute()

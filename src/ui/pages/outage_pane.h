@@ -15,6 +15,7 @@ namespace sokudo::ui {
 
 class HouseView;
 class OutageScale;
+class RepairList;
 
 class OutagePane final : public QWidget {
     Q_OBJECT
@@ -28,6 +29,7 @@ private:
     QWidget* footPanel();
     void refresh();
     void showLine();
+    void showLost();
     void showMinute();
     app::PowerPresenter& m_presenter;
     QComboBox* m_choice;
@@ -36,6 +38,9 @@ private:
     QLabel* m_minute;
     QLabel* m_standing;
     QVBoxLayout* m_gone;
+    QWidget* m_lost;
+    QVBoxLayout* m_lostRows;
+    RepairList *m_repairs, *m_repairsThen;
     OutageScale* m_scale;
     QPushButton* m_play;
     std::vector<app::OutagePresenter::Choice> m_outages;

@@ -28,7 +28,11 @@ PowerPage::PowerPage(app::PowerPresenter& presenter, QWidget* parent) : QWidget(
     m_panes = new TabbedPanes(kPanes);
     m_panes->addLater([this] { return new FeedsPane(m_presenter); });
     m_panes->addLater([this] { return new PoePane(m_presenter); });
-    m_panes->addLater([this] { return new SinglePointsPane(m_presenter); });
+    m_panes->addLater([this] {
+        auto* points = new SinglePointsPane(m_presenter);
+        connect(points, &SinglePointsPane::played, this, [this] { showPane(Outage); });
+        return points;
+    });
     m_panes->addLater([this] { return new OutagePane(m_presenter); });
     m_panes->addLater([this] { return new PlacesPane(m_presenter); });
     m_panes->addLater([this] { return new BackupInternetPane(m_presenter); });

@@ -2,6 +2,7 @@
 #include "ui/pages/single_points_pane.h"
 
 #include <QHBoxLayout>
+#include <QPushButton>
 
 #include "app/qt_text.h"
 #include "ui/theme.h"
@@ -34,10 +35,15 @@ SinglePointsPane::SinglePointsPane(app::PowerPresenter& presenter, QWidget* pare
     left->addWidget(m_table, 1);
     m_detail = label("", "", true);
     left->addWidget(m_detail);
+    m_play = button("What is left without it", "", [this] {
+        m_presenter.playPoint(m_table->currentIndex().row());
+        Q_EMIT played();
+    });
+    left->addWidget(m_play, 0, Qt::AlignLeft);
     all->addLayout(left, 6);
     auto* scroll = new ScrollColumn(16, 10);
     auto* right = &scroll->rows();
-    right->addWidget(new RepairList(presenter, 6));
+    right->addWidget(new RepairList(presenter, presenter.repairs(), 6));
     right->addWidget(label("How the house is built", "heading"));
     m_judgements = new JudgementList([this](const std::string& id) { return m_presenter.caution(id); },
                                      [this](const plan::Subject& at) { m_presenter.select(at); });
@@ -58,6 +64,7 @@ void SinglePointsPane::refresh()
                      : count == 0        ? QString("No single point of failure")
                      : count == 1        ? QString("1 single point of failure")
                                          : QString("%1 single points of failure").arg(count));
+    m_play->setVisible(count > 0);
     if (count > 0) m_table->selectRow(0);
     showRow(count > 0 ? 0 : -1);
     m_judgements->show(m_presenter.judgementsOf({"roles-in-one-box", "deep-chain", "no-backup", "backup-under-one-roof",

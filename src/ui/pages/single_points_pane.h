@@ -7,6 +7,7 @@
 #include "app/presenters/power_presenter.h"
 
 class QLabel;
+class QPushButton;
 
 namespace sokudo::ui {
 
@@ -19,6 +20,10 @@ public:
     explicit SinglePointsPane(app::PowerPresenter&, QWidget* parent = nullptr);
     MarkedTable& table() { return *m_table; }
 
+Q_SIGNALS:
+    /// The failure of the chosen row is played.
+    void played();
+
 private:
     void refresh();
     void showRow(int row);
@@ -26,6 +31,7 @@ private:
     QLabel* m_title;
     MarkedTable* m_table;
     QLabel* m_detail;
+    QPushButton* m_play;
     JudgementList* m_judgements;
 };
 

@@ -13,8 +13,8 @@ namespace sokudo::ui {
 
 using app::toQt;
 
-RepairList::RepairList(app::PowerPresenter& presenter, int most, QWidget* parent)
-    : QWidget(parent), m_presenter(presenter), m_most(most)
+RepairList::RepairList(app::PowerPresenter& presenter, app::RepairsPresenter& repairs, int most, QWidget* parent)
+    : QWidget(parent), m_presenter(presenter), m_repairs(repairs), m_most(most)
 {
     auto* all = column(this, 0, 6);
     auto* head = new QHBoxLayout;
@@ -26,13 +26,13 @@ RepairList::RepairList(app::PowerPresenter& presenter, int most, QWidget* parent
     m_cards = new QVBoxLayout;
     m_cards->setSpacing(6);
     all->addLayout(m_cards);
-    connect(&presenter.repairs(), &app::RepairsPresenter::changed, this, &RepairList::refresh);
+    connect(&repairs, &app::RepairsPresenter::changed, this, &RepairList::refresh);
     refresh();
 }
 
 QWidget* RepairList::card(int number)
 {
-    const power::Repair& repair = m_presenter.repairs().repairs()[static_cast<std::size_t>(number)];
+    const power::Repair& repair = m_repairs.repairs()[static_cast<std::size_t>(number)];
     auto* box = frame(number == 0 ? "first" : "card");
     auto* row = new QHBoxLayout(box);
     row->setContentsMargins(12, 7, 10, 7);
@@ -47,7 +47,7 @@ QWidget* RepairList::card(int number)
     auto* price = label(repair.price > 0 ? app::priceText(repair.price) : QString("free"), "figure");
     price->setToolTip("A rough price");
     row->addWidget(price);
-    auto* use = button("Use this", number == 0 ? "main" : "", [this, number] { m_presenter.repairs().use(number); });
+    auto* use = button("Use this", number == 0 ? "main" : "", [this, number] { m_repairs.use(number); });
     use->setAccessibleName("Use this: " + toQt(repair.what));
     row->addWidget(use);
     return box;
@@ -56,10 +56,10 @@ QWidget* RepairList::card(int number)
 void RepairList::refresh()
 {
     clear(m_cards);
-    const int count = static_cast<int>(m_presenter.repairs().repairs().size());
-    if (m_presenter.repairs().isSearching()) {
+    const int count = static_cast<int>(m_repairs.repairs().size());
+    if (m_repairs.isSearching()) {
         m_note->setText("Trying repairs on a copy of the house …");
-        m_cards->addWidget(button("Stop", "", [this] { m_presenter.repairs().stop(); }), 0, Qt::AlignLeft);
+        m_cards->addWidget(button("Stop", "", [this] { m_repairs.stop(); }), 0, Qt::AlignLeft);
         return;
     }
     m_note->setText(count == 0 ? QString("No repair that Sokudo knows makes it better.")

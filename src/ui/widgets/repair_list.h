@@ -15,12 +15,13 @@ class RepairList final : public QWidget {
     Q_OBJECT
 public:
     /// @param most  how many are shown
-    RepairList(app::PowerPresenter&, int most, QWidget* parent = nullptr);
+    RepairList(app::PowerPresenter&, app::RepairsPresenter&, int most, QWidget* parent = nullptr);
 
 private:
     void refresh();
     QWidget* card(int number);
     app::PowerPresenter& m_presenter;
+    app::RepairsPresenter& m_repairs;
     int m_most;
     QLabel* m_note;
     QVBoxLayout* m_cards;
