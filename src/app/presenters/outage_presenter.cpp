@@ -53,6 +53,14 @@ void OutagePresenter::play(const power::Outage& outage)
     Q_EMIT changed();
 }
 
+void OutagePresenter::playPoint(int row)
+{
+    if (!m_view || row < 0 || row >= static_cast<int>(m_view->points.size())) return;
+    const plan::Subject& what = m_view->points[static_cast<std::size_t>(row)].what;
+    using Cause = power::Outage::Cause;
+    play({what.kind == "circuit" ? Cause::Circuit : Cause::Broken, what});
+}
+
 void OutagePresenter::look()
 {
     m_without.reset();

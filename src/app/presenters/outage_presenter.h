@@ -27,6 +27,8 @@ public:
     /// first, then every other device, cable and outlet by name.
     std::vector<Choice> outages() const;
     void play(const power::Outage&);
+    /// Plays the failure of a single point, by its number.
+    void playPoint(int row);
     const std::optional<power::TimeLine>& timeLine() const { return m_line; }
     QString title() const;
     /// "At 0:00 the internet is gone: …": what the outage does, in one or two sentences.

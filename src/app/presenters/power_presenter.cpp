@@ -120,14 +120,6 @@ HouseContent PowerPresenter::house() const
     return houseContent(m_document.plan(), m_document.knowledge(), m_document.analysis());
 }
 
-void PowerPresenter::playPoint(int row)
-{
-    if (!m_view || row < 0 || row >= static_cast<int>(m_view->points.size())) return;
-    const plan::Subject& what = m_view->points[static_cast<std::size_t>(row)].what;
-    using Cause = power::Outage::Cause;
-    m_outage.play({what.kind == "circuit" ? Cause::Circuit : Cause::Broken, what});
-}
-
 void PowerPresenter::select(const plan::Subject& at)
 {
     if (at.kind == "run") m_selection.selectRun({at.id});

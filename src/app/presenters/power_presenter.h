@@ -42,8 +42,6 @@ public:
     /// Ports that give both, or swaps that free one.
     QStringList portsFor(BitRate, int poeClass) const;
     QStringList pointSays(int row) const;
-    /// Plays the failure of a single point as an outage.
-    void playPoint(int row);
     QStringList placeSays(int row) const;
     /// The place of a row with other vents or another fan. @return what settles then
     QString withVents(int row, int vents, int area, int fan) const;

@@ -47,7 +47,8 @@ std::vector<settings::PortSettings> SettingsPresenter::ports() const { return se
 
 Result<settings::PathMtu> SettingsPresenter::path(plan::DeviceId from, plan::DeviceId to) const
 {
-    return settings::pathMtu(*m_at.plan, match::judgeAll(*m_at.plan, m_document.knowledge()), from, to);
+    return settings::pathMtu(*m_at.plan, match::judgeAll(*m_at.plan, m_document.knowledge()), m_document.knowledge(),
+                             from, to);
 }
 
 bool SettingsPresenter::isHere(plan::DeviceId id) const

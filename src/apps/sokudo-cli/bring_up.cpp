@@ -285,7 +285,7 @@ int answerMtu(const Options& given, Context& context)
     const auto ends = pathEnds(project->plan, given.from, given.to);
     if (!ends) return fail(ends.error());
     const auto path =
-        settings::pathMtu(project->plan, match::judgeAll(project->plan, context.kb), ends->from, ends->to);
+        settings::pathMtu(project->plan, match::judgeAll(project->plan, context.kb), context.kb, ends->from, ends->to);
     if (!path) return fail(path.error());
     Json result{{"sentence", plain(path->sentence)}, {"least", path->least},   {"echo_bytes", path->echo4},
                 {"echo_bytes_ipv6", path->echo6},    {"ports", Json::array()}, {"problems", Json::array()}};

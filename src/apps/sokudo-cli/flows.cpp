@@ -58,29 +58,35 @@ void show(const expect::FlowShares& shares)
                               : fmt::format(", shared with {}; a share may be {:.0f}{}% off",
                                             text::joined(flow.slowedBy, ", "), 100 * flow.shareError, text::kThin)));
     }
+    if (shares.flows.empty())
+        print("no flow is stated: “add flow nightly, from=vault to=desk” adds one; trunks by what hangs on them:");
     for (const expect::TrunkLoad& trunk : shares.trunks) {
         if (trunk.isSpare) {
             print(
                 fmt::format("trunk {}: {}, spare: a faster link bypasses it", trunk.title, text::linkRate(trunk.line)));
             continue;
         }
-        print(fmt::format("trunk {}: {}, {} {} with {} behind it, {} : 1; these flows put {} on it", trunk.title,
-                          text::linkRate(trunk.line), trunk.devices, trunk.devices == 1 ? "device" : "devices",
-                          text::rate(trunk.access, 3), text::number(trunk.oversubscription(), 3),
-                          text::rate(trunk.load, 3)));
+        const auto devices = [](int count) { return fmt::format("{} {}", count, count == 1 ? "device" : "devices"); };
+        print(fmt::format(
+            "trunk {}: {}, {} with {} behind it, {} : 1{}{}", trunk.title, text::linkRate(trunk.line),
+            devices(trunk.devices), text::rate(trunk.access, 3), text::number(trunk.oversubscription(), 3),
+            trunk.otherDevices > 0 ? fmt::format("; on the other side {} with {}", devices(trunk.otherDevices),
+                                                 text::rate(trunk.otherAccess, 3))
+                                   : std::string(),
+            shares.flows.empty() ? std::string()
+                                 : fmt::format("; these flows put {} on it", text::rate(trunk.load, 3))));
     }
 }
 
 int answer(const store::Project& project, const Options& given, Context& context)
 {
     const auto flows = expect::flowsOf(project.plan, given.set);
-    if (flows.empty()) {
-        const auto sets = expect::flowSets(project.plan);
+    const auto sets = expect::flowSets(project.plan);
+    if (flows.empty() && !given.set.empty())
         return fail({ErrorCode::NotFound,
-                     sets.empty() ? "the project has no flows; add them under Path in the window"
+                     sets.empty() ? "the project has no flows; “add flow nightly, from=vault to=desk” adds one"
                                   : "there is no such set of flows; there are " + text::joined(sets, ", "),
                      given.set});
-    }
     const expect::FlowShares shares =
         expect::flowShares(project.plan, context.kb, match::judgeAll(project.plan, context.kb), flows);
     if (context.json) print(toJson(shares));

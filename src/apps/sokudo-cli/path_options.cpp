@@ -38,7 +38,8 @@ void addEnds(Verb& verb, PathOptions& given, bool required)
 void addTraffic(Verb& verb, PathOptions& given)
 {
     verb.flag("--copy", given.copy, "a file copy instead of memory to memory");
-    verb.option("--protocol", given.protocol, "file share of the copy, such as smb, nfs, http or ssh");
+    verb.option("--protocol", given.protocol,
+                "file share of the copy, such as smb, nfs, http or ssh; without --copy: rdma");
     verb.option("--streams", given.streams, "parallel streams").within(1, 64);
     verb.flag("--both", given.both, "as much travels back at the same time: the band is that of one way");
     verb.option("--disks-from", given.disksFrom, "which disk group of the sender, 1 the first").within(1, 99);
@@ -50,6 +51,11 @@ Result<expect::PathQuestion> questionOf(const plan::Plan& plan, const PathOption
 {
     const auto ends = pathEnds(plan, given.from, given.to);
     if (!ends) return tl::unexpected(ends.error());
+    if (!given.protocol.empty() && !given.copy && given.protocol != "rdma")
+        return failure(ErrorCode::BadInput,
+                       "a file share is for a copy: add --copy; without it the figure is from memory to memory, over "
+                       "TCP or with --protocol rdma",
+                       given.protocol);
     return expect::PathQuestion{ends->from, ends->to,   given.traffic(),     given.streams,    given.protocol,
                                 given.way,  given.both, given.disksFrom - 1, given.disksTo - 1};
 }

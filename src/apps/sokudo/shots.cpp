@@ -267,7 +267,7 @@ public:
     void showFailure(ui::PowerPage& page)
     {
         app::PowerPresenter& power = m_window.presenters()->power();
-        power.playPoint(1);
+        power.outage().playPoint(1);
         settle(2500);
         page.showPane(ui::PowerPage::Outage);
     }

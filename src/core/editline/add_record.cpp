@@ -148,8 +148,7 @@ constexpr std::pair<std::string_view, Add> kOwnLines[] = {
 /// "budget reserve, amount=200": what comes first goes into its first field, then field by field.
 Done addByName(Draft& draft, Words& words, const plan::Kind& kind)
 {
-    const auto first = std::find_if(kind.fields.begin(), kind.fields.end(),
-                                    [](const plan::Field& field) { return *field.line != '\0'; });
+    const plan::Field* first = lineNameField(kind);
     const Word at = words.peek();
     const auto rows = kind.row.list();
     void* record = rows->add();

@@ -108,20 +108,27 @@ Result<plan::PortId> takePort(Words& words, const plan::Plan& plan)
 
 namespace {
 
+struct Called {
+    plan::Subject id;
+    std::string name;
+};
+
+std::vector<Called> recordsOf(const plan::Plan& plan, const plan::Kind& kind)
+{
+    std::vector<Called> all;
+    kind.table->each(plan, [&](const void* row) {
+        all.push_back({{kind.name, kind.row.id(row)}, lineName(kind, row, plan)});
+    });
+    return all;
+}
+
 /// A service, a network or another record after the word for its kind. Nothing where none is called so: the word may be
 /// the name of a device.
 std::optional<plan::Subject> takeRecord(Words& words, const plan::Plan& plan, const plan::Kind& described)
 {
     Words after = words;
     after.skip(1);
-    struct Called {
-        plan::Subject id;
-        std::string name;
-    };
-    std::vector<Called> all;
-    described.table->each(plan, [&](const void* row) {
-        all.push_back({{described.name, described.row.id(row)}, lineName(described, row, plan)});
-    });
+    const std::vector<Called> all = recordsOf(plan, described);
     const auto candidates = after.candidates();
     for (std::size_t i = 0; i < candidates.size(); ++i)
         for (const Called& one : all)
@@ -130,6 +137,28 @@ std::optional<plan::Subject> takeRecord(Words& words, const plan::Plan& plan, co
                 return one.id;
             }
     return std::nullopt;
+}
+
+/// Nothing is called so. Where the word for a kind comes first, its records are offered.
+Error nothingOfThatName(const Words& words, const plan::Plan& plan, const plan::Kind* kind)
+{
+    std::vector<std::string> known;
+    if (kind) {
+        Words after = words;
+        after.skip(1);
+        for (Called& one : recordsOf(plan, *kind)) known.push_back(std::move(one.name));
+        return after.wrong(text::say("draft.no-record-of-that-name", "there is no {} of that name", kind->word) +
+                           oneline::suggestion(text::lower(after.until({})), known));
+    }
+    const auto name = [](const auto& row) { return row.name; };
+    known = namesOf(plan.devices, name);
+    for (std::string& one : namesOf(plan.places, name)) known.push_back(std::move(one));
+    for (std::string& one : namesOf(plan.runs, [](const plan::Run& run) { return run.label; }))
+        known.push_back(std::move(one));
+    return words.wrong(text::say("draft.nothing-of-that-name",
+                                 "there is no device, place or run of that name; another record has the word for its "
+                                 "kind before its name, as in “service home fibre”") +
+                       oneline::suggestion(text::lower(words.peek().text), known));
 }
 
 /// Two kinds of things are called so, and nothing says which is meant.
@@ -168,7 +197,8 @@ Result<plan::Subject> takeSubject(Words& words, const plan::Plan& plan)
     if (words.take("place")) return subject("place", takePlace(words, plan));
     if (words.take("port")) return subject("port", takePort(words, plan));
     if (words.take("device")) return subject("device", takeDevice(words, plan));
-    if (const plan::Kind* kind = words.peek().isQuoted ? nullptr : recordKindOf(text::lower(words.peek().text)))
+    const plan::Kind* kind = words.peek().isQuoted ? nullptr : recordKindOf(text::lower(words.peek().text));
+    if (kind)
         if (auto record = takeRecord(words, plan, *kind)) return *record;
     const auto name = [](const auto& row) { return row.name; };
     const Found device = longest(words, plan.devices, name), place = longest(words, plan.places, name);
@@ -194,11 +224,7 @@ Result<plan::Subject> takeSubject(Words& words, const plan::Plan& plan)
         words.skip(run.words);
         return plan::Subject{"run", run.id};
     }
-    auto known = namesOf(plan.devices, name);
-    for (std::string& one : namesOf(plan.places, name)) known.push_back(std::move(one));
-    return tl::unexpected(
-        words.wrong(text::say("draft.nothing-of-that-name", "there is no device, place or run of that name") +
-                    oneline::suggestion(text::lower(words.peek().text), known)));
+    return tl::unexpected(nothingOfThatName(words, plan, kind));
 }
 
 std::optional<plan::Role> takeRole(Words& words, const kb::KnowledgeBase& kb)

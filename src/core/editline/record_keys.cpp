@@ -61,6 +61,12 @@ public:
         if (const auto value = wholeOf(m_one, 0, kAnyWhole)) into = *value;
         else refusal = value.error();
     }
+    void number(const plan::Field&, double& into) override
+    {
+        if (m_one.isCleared()) into = 0;
+        else if (const auto value = text::parseNumber(m_one.value)) into = *value;
+        else refuse(text::say("record-keys.a-number", "a number is written 5 or 2.5"));
+    }
     void flag(const plan::Field&, bool& into) override
     {
         const std::string word = text::lower(m_one.value);
@@ -179,6 +185,7 @@ public:
     {
         if (value) result = std::to_string(*value);
     }
+    void number(const plan::Field&, double& value) override { result = text::number(value, 9); }
     void flag(const plan::Field&, bool& value) override { result = value ? "yes" : "no"; }
     void quantity(const plan::Field&, plan::QuantityView value) override
     {
@@ -230,12 +237,19 @@ std::string shown(const plan::Field& field, const void* record, const plan::Plan
     return std::move(writer.result);
 }
 
+const plan::Field* lineNameField(const plan::Kind& kind)
+{
+    if (*kind.fields[kind.nameField].line) return &kind.fields[kind.nameField];
+    for (const plan::Field& field : kind.fields)
+        if (*field.line) return &field;
+    return nullptr;
+}
+
 std::string lineName(const plan::Kind& kind, const void* record, const plan::Plan& plan)
 {
     if (kind.lineName) return kind.lineName(record, plan);
-    for (const plan::Field& field : kind.fields)
-        if (*field.line) return shown(field, record, plan);
-    return {};
+    const plan::Field* name = lineNameField(kind);
+    return name ? shown(*name, record, plan) : std::string();
 }
 
 Field setField(const plan::Kind& kind, void* record, const Property& one, Draft& draft)

@@ -20,6 +20,8 @@ std::string shown(const plan::Field&, const void* record, const plan::Plan&);
 /// Empty: any text.
 KeyChoices choicesOf(const plan::Kind&, const plan::Field&, const plan::Plan&, const kb::KnowledgeBase&);
 
+/// The field that comes first in a line, without a key: the name, or the first that lines set. Null: lines set none.
+const plan::Field* lineNameField(const plan::Kind&);
 /// How an edit line calls a record: a service by its name, an address by its device, work by what and where.
 std::string lineName(const plan::Kind&, const void* record, const plan::Plan&);
 /// Sets one field. @error BadInput  no such field, or a value that it cannot hold

@@ -130,6 +130,7 @@ formulas::Framing framingOf(const SurveyedPath& path, const plan::Hop& hop, cons
 {
     formulas::Framing framing;
     framing.mtu = path.mtu;
+    if (path.isRemoteMemory) framing.transport = formulas::Transport::Rdma;
     if (!run) return framing;
     // Either end may be the one that states it: the tag is on the cable between them.
     const auto passesTagged = [&](plan::PortId id) {

@@ -28,6 +28,30 @@ std::string protocolOf(const PathQuestion& question, const plan::Device& from, c
     return to.fileShare.empty() ? "smb" : to.fileShare;
 }
 
+constexpr std::string_view kRemoteMemory = "rdma";
+
+/// A protocol that is asked for and is none.
+std::optional<Error> wrongProtocol(const kb::KnowledgeBase& kb, const PathQuestion& question)
+{
+    const std::string& asked = question.protocol;
+    if (asked.empty()) return std::nullopt;
+    if (question.traffic != Traffic::FileCopy) {
+        if (asked == kRemoteMemory) return std::nullopt;
+        return Error{ErrorCode::BadInput,
+                     text::say("path-expectation.protocol-of-a-copy",
+                               "a file share is for a copy: ask for a copy, or for “rdma” from memory to memory"),
+                     asked};
+    }
+    if (kb.find<kb::FileShare>(asked)) return std::nullopt;
+    std::vector<std::string> known;
+    for (const kb::FileShare& row : kb.all<kb::FileShare>())
+        if (std::find(known.begin(), known.end(), row.id) == known.end()) known.push_back(row.id);
+    return Error{ErrorCode::BadInput,
+                 text::say("path-expectation.unknown-share", "there is no such file share; there are {}",
+                           text::joined(known, ", ")),
+                 asked};
+}
+
 int mtuOf(const plan::Plan& plan, const plan::Route& way)
 {
     int mtu = 65535;
@@ -107,6 +131,17 @@ text::Sentence remoteMemoryNote(const Expectation& path, const kb::KnowledgeBase
     return text::say("path-expectation.would-carry-about-here",
                      "{} would carry about {} here: both cards and both systems must offer remote memory access",
                      direct->name, text::figure::rate(would, 3));
+}
+
+/// What is said beside a result: the MTU, then slow ends or else the remedy, then remote memory.
+std::vector<text::Sentence> notesOf(const Expectation& result, const PathQuestion& question, text::Sentence mtu,
+                                    const kb::KnowledgeBase& kb)
+{
+    std::vector<text::Sentence> notes;
+    const text::Sentence remedy = remedyNote(result), slowEnds = slowEndsNote(result, question, remedy);
+    for (text::Sentence note : {std::move(mtu), slowEnds.empty() ? remedy : slowEnds, remoteMemoryNote(result, kb)})
+        if (!note.empty()) notes.push_back(std::move(note));
+    return notes;
 }
 
 }  // namespace
@@ -190,7 +225,9 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
     const bool copies = question.traffic == Traffic::FileCopy;
     const std::string protocol = copies ? protocolOf(question, *from, *to) : std::string();
     const kb::FileShare* shareRow = copies ? m_kb.find<kb::FileShare>(protocol) : nullptr;
-    const SurveyedPath path{m_plan, m_kb, question, mtuOf(m_plan, *way), shareRow && shareRow->isRemoteMemory};
+    if (const auto wrong = wrongProtocol(m_kb, question)) return tl::unexpected(*wrong);
+    const bool isRemoteMemory = copies ? shareRow && shareRow->isRemoteMemory : question.protocol == kRemoteMemory;
+    const SurveyedPath path{m_plan, m_kb, question, mtuOf(m_plan, *way), isRemoteMemory};
     const auto rateOf = [&](const plan::Hop& hop) {
         const match::LinkReport* found = report(hop.link);
         return found && found->rate ? wireRate(*found) : BitRate{};
@@ -205,7 +242,7 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
             if (const plan::Device* between = plan::deviceOf(m_plan, (*way)[i].to))
                 addBetween(path, *between, (*way)[i], (*way)[i + 1], found);
     }
-    addWindow(path, found);
+    if (!isRemoteMemory) addWindow(path, found);
     if (!to->traits.has("plan-rate")) addHost(path, *to, way->back().to, rateOf(way->back()), false, found);
     addInternet(path, *to, found);
     addCopyThread(path, to->id, found);
@@ -216,10 +253,7 @@ Result<Expectation> Paths::expectation(const PathQuestion& question) const
     result.missing = std::move(found.missing);
     result.mtu = path.mtu;
     result.bothWays = question.bothWays;
-    const text::Sentence remedy = remedyNote(result), slowEnds = slowEndsNote(result, question, remedy);
-    for (text::Sentence note :
-         {mtuNote(m_plan, *way, path.mtu), slowEnds.empty() ? remedy : slowEnds, remoteMemoryNote(result, m_kb)})
-        if (!note.empty()) result.notes.push_back(std::move(note));
+    result.notes = notesOf(result, question, mtuNote(m_plan, *way, path.mtu), m_kb);
     for (text::Sentence& note : airNotes(path, *this, result.stages, *way)) result.notes.push_back(std::move(note));
     return result;
 }

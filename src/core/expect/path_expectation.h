@@ -17,7 +17,8 @@ struct PathQuestion {
     plan::DeviceId from, to;
     Traffic traffic = Traffic::MemoryToMemory;
     int streams = 1;                 ///< 1 to 64
-    std::string protocol;            ///< file share; empty: what the storage serves, else smb
+    std::string protocol;            ///< file share; empty: what the storage serves, else smb. From memory to memory:
+                                     ///< “rdma” for remote memory access, or empty
     int route = 0;                   ///< which of the ways between the two, 0 the best; see Paths::ways
     bool bothWays = false;           ///< as much travels back: the band is that of one way
     int disksFrom = 0, disksTo = 0;  ///< which disk group of the sender and of the receiver, 0 the first
@@ -31,7 +32,7 @@ public:
     Paths(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports& reports);
     /// What to expect from one device to another.
     /// @error NotFound  a device that is not there, no way between the two; the sentence says where the way ends
-    /// @error NotAllowed  a link on the way does not come up
+    /// @error NotAllowed  a link on the way does not come up; BadInput  no such protocol
     Result<Expectation> expectation(const PathQuestion&) const;
     /// Many questions at once, shared among the cores; the answers in their order.
     std::vector<Result<Expectation>> expectations(const std::vector<PathQuestion>&) const;

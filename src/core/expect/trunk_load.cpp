@@ -2,6 +2,7 @@
 #include "core/expect/trunk_load.h"
 
 #include <algorithm>
+#include <optional>
 #include <set>
 #include <tuple>
 
@@ -18,6 +19,7 @@ struct Access {
     BitRate sum;
     int devices = 0;
     bool hasPlan = false, hasRouter = false;  ///< the internet comes in there; a router stands there
+    bool hasStore = false;
 };
 
 /// The tree of the fastest links, and what hangs behind one end of a trunk in it.
@@ -63,6 +65,7 @@ public:
             result.devices += node->second.own.devices;
             result.hasPlan = result.hasPlan || node->second.own.hasPlan;
             result.hasRouter = result.hasRouter || node->second.own.hasRouter;
+            result.hasStore = result.hasStore || node->second.own.hasStore;
             for (const auto& [to, report] : node->second.next)
                 if (report != cut && seen.insert(to).second) open.push_back(to);
         }
@@ -84,6 +87,7 @@ private:
             node.own.hasPlan = true;
             return;
         }
+        node.own.hasStore = node.own.hasStore || other.role == plan::Role::Storage;
         node.own.sum = node.own.sum + *report.rate;
         ++node.own.devices;
     }
@@ -102,15 +106,21 @@ private:
 };
 
 /// The side away from the core counts; where neither is the core, the one that asks for less, and the other is told
-/// beside it.
+/// beside it. Nothing asks from a side on which nothing hangs.
 void putAccess(const Access& a, const Access& b, TrunkLoad& trunk)
 {
-    const bool plan = a.hasPlan != b.hasPlan, router = a.hasRouter != b.hasRouter;
-    const bool aIsCore = plan ? a.hasPlan : router ? a.hasRouter : b.sum < a.sum;
+    const auto core = [&]() -> std::optional<bool> {
+        if (a.hasPlan != b.hasPlan) return a.hasPlan;
+        if (a.hasRouter != b.hasRouter) return a.hasRouter;
+        if (a.hasStore != b.hasStore) return a.hasStore;
+        if ((a.devices == 0) != (b.devices == 0)) return a.devices == 0;
+        return std::nullopt;
+    }();
+    const bool aIsCore = core.value_or(b.sum < a.sum);
     const Access& away = aIsCore ? b : a;
-    const Access& core = aIsCore ? a : b;
+    const Access& other = aIsCore ? a : b;
     std::tie(trunk.access, trunk.devices) = std::tie(away.sum, away.devices);
-    if (!plan && !router) std::tie(trunk.otherAccess, trunk.otherDevices) = std::tie(core.sum, core.devices);
+    if (!core) std::tie(trunk.otherAccess, trunk.otherDevices) = std::tie(other.sum, other.devices);
 }
 
 }  // namespace

@@ -30,7 +30,7 @@ using RunLoads = std::map<plan::RunId, std::map<plan::PortId, BitRate>>;
 
 /// Every trunk, most oversubscribed first. Where switches form a ring, the tree of its fastest links counts: that is
 /// the way traffic takes. The core is the side that holds the internet plan; without one the side of a router; without
-/// one both sides are told.
+/// one that of a store, or the one on which nothing hangs; else both sides are told.
 /// @source own: oversubscription = sum of access rates / rate of the trunk
 std::vector<TrunkLoad> trunksOf(const plan::Plan&, const match::Reports&, const RunLoads&);
 

@@ -17,11 +17,25 @@
 namespace sokudo::oneline {
 namespace {
 
-/// "5400" is megabits on a box; "2.5g" and "600mbit" say so themselves.
-std::optional<BitRate> printedRate(std::string_view word)
+/// "5400" is megabits on a box; "2.5g" and "600mbit" say so themselves. Nothing is sold by fewer than 30 megabits: a
+/// lesser figure is Gb/s, on coax the generation as well, unless it is the generation of a radio.
+Result<BitRate> printedRate(const Token& token, std::string_view by)
 {
-    if (const auto bare = text::parseNumber(word)) return BitRate::of(*bare * 1e6);
-    return rateOf(word);
+    const auto bare = text::parseNumber(token.text);
+    if (!bare) {
+        if (const auto rate = rateOf(token.text)) return *rate;
+        return tl::unexpected(
+            pointAt(token, text::say("headline.this-does-not-belong",
+                                     "this does not belong here; known are the printed figure, port=1g, bands=3")));
+    }
+    constexpr double kLeastMegabits = 30;
+    if (*bare >= kLeastMegabits) return BitRate::of(*bare * 1e6);
+    if (by == "radio")
+        return tl::unexpected(pointAt(
+            token, text::say("headline.two-readings",
+                             "{} may be the generation or Gb/s: write {}g for the rate, or the figure in megabits",
+                             token.text, token.text)));
+    return BitRate::of(*bare * 1e9);
 }
 
 /// What is printed on a box.
@@ -30,7 +44,7 @@ struct Box {
     int bands = 1;
 };
 
-Result<Box> boxOf(const std::vector<Token>& words)
+Result<Box> boxOf(const std::vector<Token>& words, std::string_view by)
 {
     Box box;
     for (std::size_t i = 1; i < words.size(); ++i) {
@@ -40,11 +54,11 @@ Result<Box> boxOf(const std::vector<Token>& words)
             const auto whole = wholeNumber(token, 1, 4);
             if (!whole) return tl::unexpected(whole.error());
             box.bands = *whole;
-        } else if (const auto rate = printedRate(token.text)) box.printed = rate;
-        else
-            return tl::unexpected(
-                pointAt(token, text::say("headline.this-does-not-belong",
-                                         "this does not belong here; known are the printed figure, port=1g, bands=3")));
+        } else {
+            const auto rate = printedRate(token, by);
+            if (!rate) return tl::unexpected(rate.error());
+            box.printed = *rate;
+        }
     }
     return box;
 }
@@ -106,7 +120,7 @@ Result<Headline> readHeadline(std::string_view line, const kb::KnowledgeBase& kb
         return tl::unexpected(pointAt(
             words.front(), text::say("headline.no-kind-of-gear", "no kind of gear that Sokudo knows; kinds are ") +
                                text::joined(kinds, ", ")));
-    const auto box = boxOf(words);
+    const auto box = boxOf(words, row->by);
     if (!box) return tl::unexpected(box.error());
     if (!box->printed)
         return tl::unexpected(pointAt(words.front(), text::say("headline.write-the-figure-on",

@@ -255,8 +255,8 @@ struct CatalogueRow {
 /// Traffic that runs while other traffic does. Flows of one set are judged together.
 struct Flow {
     FlowId id;
-    std::string set;   ///< "busy evening"
-    std::string name;  ///< "nightly copy"
+    std::string set = "usual";  ///< "busy evening"
+    std::string name;           ///< "nightly copy"
     DeviceId from, to;
     bool copies = false;          ///< from disk to disk, not from memory to memory
     std::string protocol;         ///< file share of a copy; empty: what the storage serves

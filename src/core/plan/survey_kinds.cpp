@@ -40,6 +40,13 @@ Problem problemOfPayload(int bytes)
                                   bytes)};
 }
 
+template <class T>
+Problem problemOfEnds(const T& row)
+{
+    if (!row.from.isSet() || row.from != row.to) return {};
+    return FieldProblem{"to", text::say("checks.same-ends", "is where it comes from: pick two different devices")};
+}
+
 Problem problemOfRun(const Run& run)
 {
     for (std::size_t i = 0; i < run.segments.size(); ++i)
@@ -273,16 +280,21 @@ const Kind& kindOf<CatalogueRow>()
 template <>
 const Kind& kindOf<Flow>()
 {
-    static const Kind kKind = described<Flow, &Plan::flows>("flow", "flows", "flow", [](Fields<Flow>& of) {
-                                  of.name("set", &Flow::set, "busy evening");
-                                  of.name("name", &Flow::name, "nightly copy");
-                                  of.owner("from", &Flow::from, "device").whenGone = WhenGone::Stays;
-                                  of.owner("to", &Flow::to, "device").whenGone = WhenGone::Stays;
-                                  of.whole("streams", &Flow::streams).between(1, 64);
-                                  of.flag("copies", &Flow::copies);
-                                  of.text("protocol", &Flow::protocol);
-                                  of.quantity("asks_bps", &Flow::asks);
-                              }).calledBy("name");
+    static const Kind kKind = [] {
+        Kind kind = described<Flow, &Plan::flows>("flow", "flows", "flow", [](Fields<Flow>& of) {
+            of.name("set", &Flow::set, "busy evening").asLine("set", "Set", "busy evening");
+            of.name("name", &Flow::name, "nightly copy").asLine("name", "Name", "nightly copy");
+            of.owner("from", &Flow::from, "device").asLine("from", "From").whenGone = WhenGone::Stays;
+            of.owner("to", &Flow::to, "device").asLine("to", "To").whenGone = WhenGone::Stays;
+            of.whole("streams", &Flow::streams).between(1, 64).asLine("streams", "Streams", "1 to 64");
+            of.flag("copies", &Flow::copies).asLine("copy", "Copies files");
+            of.text("protocol", &Flow::protocol).asLine("protocol", "File share", "as the storage serves");
+            of.quantity("asks_bps", &Flow::asks).asLine("asks", "Asks for", "2g; empty: as much as possible");
+        });
+        kind.check = [](const void* row) { return problemOfEnds(*static_cast<const Flow*>(row)); };
+        return std::move(kind).calledBy("name").inLines("flow").listedAs(
+            "Flows", "What travels at the same time: a set is played under Path.");
+    }();
     return kKind;
 }
 
@@ -291,23 +303,27 @@ const Kind& kindOf<RegularJob>()
 {
     static const Kind kKind = [] {
         Kind kind = described<RegularJob, &Plan::jobs>("job", "jobs", "job", [](Fields<RegularJob>& of) {
-            of.name("name", &RegularJob::name, "plates to the store");
-            of.owner("from", &RegularJob::from, "device").whenGone = WhenGone::Stays;
-            of.owner("to", &RegularJob::to, "device").whenGone = WhenGone::Stays;
-            of.number("per_week", &RegularJob::perWeek).between(0, 100'000);
-            of.whole("count", &RegularJob::count).between(1, 10'000);
-            of.text("protocol", &RegularJob::protocol);
-            of.text("purpose", &RegularJob::purpose);
-            of.quantity("size_bytes", &RegularJob::size);
+            of.name("name", &RegularJob::name, "plates to the store").asLine("name", "Name", "plates to the store");
+            of.owner("from", &RegularJob::from, "device").asLine("from", "From").whenGone = WhenGone::Stays;
+            of.owner("to", &RegularJob::to, "device").asLine("to", "To").whenGone = WhenGone::Stays;
+            of.number("per_week", &RegularJob::perWeek).between(0, 100'000).asLine("per-week", "Times a week", "5");
+            of.whole("count", &RegularJob::count).between(1, 10'000).asLine("count", "At the same time", "1");
+            of.text("protocol", &RegularJob::protocol).asLine("protocol", "File share", "as the storage serves");
+            of.text("purpose", &RegularJob::purpose)
+                .asLine("purpose", "Purpose", "a steady rate in place of a copy")
+                .pick(Choices::Purposes);
+            of.quantity("size_bytes", &RegularJob::size).asLine("size", "Size of one copy", "80gb");
         });
         kind.check = [](const void* row) -> Problem {
             const RegularJob& job = *static_cast<const RegularJob*>(row);
+            if (auto same = problemOfEnds(job)) return same;
             if (job.size.steps() != 0 || !job.purpose.empty()) return {};
             return FieldProblem{"size_bytes",
                                 text::say("checks.is-missing-say-how",
                                           "is missing: say how much is copied, or which purpose needs a steady rate")};
         };
-        return kind;
+        return std::move(kind).inLines("job").listedAs(
+            "Regular jobs", "Work that comes back: what an upgrade is worth follows from it.");
     }();
     return kKind;
 }

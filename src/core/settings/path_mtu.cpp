@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/base/text.h"
+#include "core/kb/stage_rows.h"
 #include "core/plan/forwarding.h"
 #include "core/plan/trace.h"
 
@@ -20,9 +21,26 @@ MtuHop hopAt(const plan::Plan& plan, plan::PortId id)
     return {id, plan::portText(plan, id), plan::mtuInEffect(plan, *port), port->mtu || (profile && profile->mtu)};
 }
 
+/// What the tunnels of the cables on the way leave. @source data/encapsulations.csv
+void addTunnels(const plan::Plan& plan, const kb::KnowledgeBase& kb, const std::vector<plan::Hop>& way, PathMtu& made)
+{
+    constexpr int kUsual = 1500;
+    int taken = 0;
+    for (const plan::Hop& hop : way) {
+        const plan::Run* run = plan.runs.find(hop.link.id());
+        const kb::Encapsulation* row = run ? kb.find<kb::Encapsulation>(run->traits.word("tunnel")) : nullptr;
+        if (!row || row->innerMtu >= kUsual) continue;
+        taken += kUsual - row->innerMtu;
+        made.tunnels.push_back(text::say("path-mtu.tunnel", "{} on {} takes {} bytes of each packet", row->name,
+                                         run->label, kUsual - row->innerMtu));
+    }
+    made.least -= taken;
+}
+
 }  // namespace
 
-Result<PathMtu> pathMtu(const plan::Plan& plan, const match::Reports& reports, plan::DeviceId from, plan::DeviceId to)
+Result<PathMtu> pathMtu(const plan::Plan& plan, const match::Reports& reports, const kb::KnowledgeBase& kb,
+                        plan::DeviceId from, plan::DeviceId to)
 {
     if (!plan.devices.has(from) || !plan.devices.has(to))
         return failure(ErrorCode::NotFound, text::say("path-mtu.no-device", "the path needs two devices of the plan"));
@@ -38,22 +56,24 @@ Result<PathMtu> pathMtu(const plan::Plan& plan, const match::Reports& reports, p
     PathMtu made;
     for (const plan::Hop& hop : *way)
         for (plan::PortId end : {hop.from, hop.to}) made.ports.push_back(hopAt(plan, end));
-    made.least = made.ports.front().mtu;
-    for (const MtuHop& hop : made.ports) {
-        made.least = std::min(made.least, hop.mtu);
-        made.isOne = made.isOne && hop.mtu == made.ports.front().mtu;
+    const MtuHop &first = made.ports.front(), &last = made.ports.back();
+    const int sent = std::max(first.mtu, last.mtu);
+    made.least = sent;
+    for (std::size_t i = 0; i < made.ports.size(); ++i) {
+        const MtuHop& here = made.ports[i];
+        made.least = std::min(made.least, here.mtu);
+        // What allows more than the ends send loses nothing; where it falls, the first that is lower is told.
+        if (here.mtu >= sent || (i > 0 && made.ports[i - 1].mtu == here.mtu)) continue;
+        const MtuHop& other = i > 0 ? made.ports[i - 1] : last;
+        made.problems.push_back(text::say("path-mtu.changes",
+                                          "{} bytes at {} and {} at {}: within one network the "
+                                          "larger frame is dropped without a word",
+                                          other.mtu, other.name, here.mtu, here.name));
     }
+    made.isOne = made.least == sent;
+    addTunnels(plan, kb, *way, made);
     made.echo4 = made.least - kEcho4;
     made.echo6 = made.least - kEcho6;
-    const MtuHop &first = made.ports.front(), &last = made.ports.back();
-    for (std::size_t i = 1; i < made.ports.size(); ++i) {
-        const MtuHop &before = made.ports[i - 1], &here = made.ports[i];
-        if (before.mtu != here.mtu)
-            made.problems.push_back(text::say("path-mtu.changes",
-                                              "{} bytes at {} and {} at {}: within one network the "
-                                              "larger frame is dropped without a word",
-                                              before.mtu, before.name, here.mtu, here.name));
-    }
     if (made.isOne)
         made.sentence = text::say("path-mtu.one",
                                   "{} bytes all along; the largest echo that passes whole carries {} "
@@ -64,6 +84,7 @@ Result<PathMtu> pathMtu(const plan::Plan& plan, const match::Reports& reports, p
                                   "{} bytes is the least between {} ({}) and {} ({}): set all alike, "
                                   "then probe with {} bytes",
                                   made.least, first.name, first.mtu, last.name, last.mtu, made.echo4);
+    for (const text::Sentence& tunnel : made.tunnels) made.sentence += text::Sentence("; ") + tunnel;
     return made;
 }
 

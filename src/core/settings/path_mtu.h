@@ -19,17 +19,19 @@ struct MtuHop {
 };
 
 struct PathMtu {
-    std::vector<MtuHop> ports;  ///< in travelling order, both ends of each link
-    int least = 1500;           ///< bytes of the largest IP packet that passes
-    bool isOne = true;          ///< all are set alike
-    int echo4 = 0, echo6 = 0;   ///< payload of the largest echo request: less 28 bytes, less 48 with IPv6
+    std::vector<MtuHop> ports;            ///< in travelling order, both ends of each link
+    int least = 1500;                     ///< bytes of the largest IP packet that passes, inside the tunnels on the way
+    bool isOne = true;                    ///< both ends are set alike, and nothing between them is set lower
+    std::vector<text::Sentence> tunnels;  ///< what each leaves of the packets around it
+    int echo4 = 0, echo6 = 0;             ///< payload of the largest echo request: less 28 bytes, less 48 with IPv6
     text::Sentence sentence;
-    std::vector<text::Sentence> problems;  ///< where it changes, and what is lost there
+    std::vector<text::Sentence> problems;  ///< where it falls below what an end sends, and what is lost there
 };
 
 /// @error NotFound  a device that is not there, or no way between the two
 /// @source rfc-791, rfc-8200
-Result<PathMtu> pathMtu(const plan::Plan&, const match::Reports&, plan::DeviceId from, plan::DeviceId to);
+Result<PathMtu> pathMtu(const plan::Plan&, const match::Reports&, const kb::KnowledgeBase&, plan::DeviceId from,
+                        plan::DeviceId to);
 
 /// What a probe found beside what the plan says.
 text::Sentence probeSays(const PathMtu&, int probedBytes);

@@ -36,7 +36,7 @@ SinglePointsPane::SinglePointsPane(app::PowerPresenter& presenter, QWidget* pare
     m_detail = label("", "", true);
     left->addWidget(m_detail);
     m_play = button("What is left without it", "", [this] {
-        m_presenter.playPoint(m_table->currentIndex().row());
+        m_presenter.outage().playPoint(m_table->currentIndex().row());
         Q_EMIT played();
     });
     left->addWidget(m_play, 0, Qt::AlignLeft);

@@ -229,6 +229,30 @@ private Q_SLOTS:
             QVERIFY2(again->plan == plan, recordName(plan, subject).c_str());
         }
     }
+    /// Flows and jobs are kinds like the others; both need two different ends.
+    void whatTravels()
+    {
+        const plan::Plan plan = after(
+            "add computer plate in Study: rj45 2.5g\nadd flow nightly, from=desk to=plate asks=2g copy=yes\n"
+            "add job plates, from=desk to=plate size=80gb per-week=5\nset flow nightly set=evening\n");
+        QCOMPARE(plan.flows.size(), std::size_t{1});
+        const plan::Flow& flow = *plan.flows.begin();
+        QCOMPARE(flow.asks, gigabits(2));
+        QVERIFY(flow.copies && flow.set == "evening");
+        QCOMPARE(plan.jobs.begin()->size, DataSize::of(80e9));
+        QCOMPARE(plan.jobs.begin()->perWeek, 5.0);
+        QVERIFY(toQt(refusalOf("add flow loop, from=desk to=desk")).contains("two different devices"));
+        QVERIFY(toQt(refusalOf("add job plates, from=desk to=core")).contains("how much is copied"));
+        QCOMPARE(houseOf("delete flow nightly\ndelete job plates\n", plan).flows.size(), std::size_t{0});
+    }
+    /// A line that ends after the word for a kind, or names none of it, says so.
+    void nothingOfThatName()
+    {
+        QVERIFY(toQt(refusalOf("delete service")).contains("there is no service of that name"));
+        const QString near = toQt(refusalOf("delete service home fibr"));
+        QVERIFY2(near.contains("no service of that name") && near.contains("home fibre"), qPrintable(near));
+        QVERIFY(toQt(refusalOf("delete nobody")).contains("the word for its kind"));
+    }
     void aNewRecordByItsFields()
     {
         const plan::Plan plan = houseOf(kHouse);

@@ -156,6 +156,30 @@ private Q_SLOTS:
         QCOMPARE(got.trunks[0].devices, 8);
         NEAR(got.trunks[0].oversubscription(), 2.0, 1e-9);
     }
+    /// What is stored is asked for from the other side, also where more clients hang on the side of the store.
+    void theStoreIsTheCore()
+    {
+        House house(1, 10);
+        for (const char* near : {"n1", "n2", "n3"})
+            house.built.device(near, plan::Role::Computer)
+                .port("core", near, "sfp28")
+                .port(near, "1", "sfp28")
+                .run(near, std::string("core ") + near, std::string(near) + " 1", "dac", 1);
+        FlowShares got = house.run();  // without a flow: what is promised is answered all the same
+        QCOMPARE(got.trunks.size(), std::size_t{1});
+        QCOMPARE(got.trunks[0].devices, 1);
+        NEAR(got.trunks[0].oversubscription(), 1.0, 1e-9);
+        QCOMPARE(got.trunks[0].otherDevices, 0);
+        // a store on each side, and no router: the side with less, the other told beside it
+        house.built.device("vault-2", plan::Role::Storage)
+            .port("edge", "v2", "sfp+")
+            .port("vault-2", "1", "sfp+")
+            .run("v2", "edge v2", "vault-2 1", "dac", 1);
+        got = house.run();
+        QCOMPARE(got.trunks[0].devices, 2);
+        QCOMPARE(got.trunks[0].otherDevices, 4);
+        NEAR(inGigabits(got.trunks[0].otherAccess), 100, 1e-9);
+    }
     /// Two switches joined twice: traffic takes the faster link, the other is spare and holds nobody back.
     void aRingHasASpareLink()
     {

@@ -157,6 +157,28 @@ private Q_SLOTS:
         // Where no network is stated, what it forwards with is on the way: 12.3 to 30.8 Gb/s, above the link.
         QVERIFY(stated.names().contains("router middle"));
     }
+    /// Remote memory access from memory to memory: no processor on the way, and the packets of RoCE version 2: of 9000
+    /// bytes 4096 of payload, 12 of transport, 16 of the first header, 28 of UDP and IP, 4 of checksum, 38 around it.
+    void remoteMemoryBetweenTwoHosts()
+    {
+        const plan::Plan plan = houseOf(std::string(kHouse) +
+                                        "set desk 1 mtu=9000\nset visitor 1 mtu=9000\n"
+                                        "set core 1 mtu=9000\nset core 2 mtu=9000\n");
+        const auto reports = match::judgeAll(plan, knowledge());
+        expect::PathQuestion question{plan::deviceNamed(plan, "desk")->id, plan::deviceNamed(plan, "visitor")->id};
+        question.protocol = "rdma";
+        const auto direct = expect::expectation(plan, knowledge(), reports, question);
+        QVERIFY(direct);
+        for (const expect::Stage& stage : direct->stages) QVERIFY(stage.kind != expect::StageKind::Processor);
+        for (const expect::Missing& one : direct->missing) QVERIFY(!toQt(one.what).contains("processor"));
+        NEAR(inGigabits(direct->expected.high), 10 * 4096.0 / (4096 + 12 + 16 + 28 + 4 + 38), 0.005);
+        question.protocol = "carrier-bird";
+        QVERIFY(
+            toQt(expect::expectation(plan, knowledge(), reports, question).error().message()).contains("for a copy"));
+        question.traffic = expect::Traffic::FileCopy;
+        const QString unknown = toQt(expect::expectation(plan, knowledge(), reports, question).error().message());
+        QVERIFY2(unknown.contains("there are") && unknown.contains("smb-direct"), qPrintable(unknown));
+    }
     void aLimitOfAPortHoldsThePath()
     {
         const Asked asked = ask(kHouse + "set core 2 rate-limit=1\n", "desk", "visitor");

@@ -24,6 +24,7 @@ private Q_SLOTS:
         QTest::newRow("power line, 1200") << "powerline 1200" << 0.03 << 0.12 << 0.40;
         QTest::newRow("power line, 600") << "powerline 600" << 0.015 << 0.06 << 0.15;
         QTest::newRow("coax, 1G port") << "coax 2500 port=1g" << 0.85 << 0.935 << 0.941482445;
+        QTest::newRow("coax by its generation") << "coax 2.5" << 1.2 << 2.1 << 2.35;
         QTest::newRow("60 GHz") << "60ghz 4620" << 4.62 * 0.35 << 4.62 * 0.55 << 4.62 * 0.66;
     }
     void whatOneClientSees()
@@ -43,6 +44,7 @@ private Q_SLOTS:
     {
         QVERIFY(toQt(oneline::readHeadline("", knowledge()).error().message()).contains("wifi"));
         QVERIFY(toQt(oneline::readHeadline("pigeon 1000", knowledge()).error().message()).contains("pigeon"));
+        QVERIFY(toQt(oneline::readHeadline("wifi 6", knowledge()).error().message()).contains("write 6g for the rate"));
         QVERIFY(toQt(oneline::readHeadline("wifi", knowledge()).error().message()).contains("figure"));
         QVERIFY(toQt(oneline::readHeadline("wifi 2402 loud", knowledge()).error().message()).contains("loud"));
         QVERIFY(!oneline::readHeadline("wifi 2402 bands=9", knowledge()));
