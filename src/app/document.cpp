@@ -152,8 +152,9 @@ store::Project Document::project() const
     return result;
 }
 
-bool Document::save(const store::Changes& changes)
+bool Document::save(const store::Changes& asked)
 {
+    const store::Changes changes = asked.withTouched();
     const std::string before = m_file->copyOfOlder();
     auto saved = m_file->save(changes);
     if (m_file->copyOfOlder() != before)

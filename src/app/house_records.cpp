@@ -72,9 +72,26 @@ bool HouseRecords::writeDiagnosis(const QString& text, measure::TrialId trial)
     return m_document.record("Write down the conclusion", changes);
 }
 
+bool HouseRecords::sayMade(logbook::EntryId id, const QString& when)
+{
+    for (const logbook::Entry& entry : entries()) {
+        if (entry.id != id) continue;
+        auto made = logbook::madeAt(entry, fromQt(when.trimmed()));
+        if (!made) {
+            Q_EMIT m_document.failed(toQt(made.error().message()));
+            return false;
+        }
+        store::Changes changes;
+        changes.entries = {std::move(*made)};
+        return m_document.record("Say when a change was made", changes);
+    }
+    return false;
+}
+
 diagnose::UserAnswers HouseRecords::userAnswersOf(const measure::Trial& trial) const
 {
-    return store::userAnswersOf(m_document.m_project, m_document.knowledge(), trial);
+    return store::userAnswersOf(m_document.m_project, m_document.knowledge(), trial,
+                                diagnose::partsOf(m_document.plan(), m_document.analysis(), trial.from, trial.to));
 }
 
 bool HouseRecords::answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present, bool isUnsure)

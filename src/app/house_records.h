@@ -32,6 +32,8 @@ public:
     /// withdraws it.
     bool answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present, bool isUnsure = false);
     /// What the owner has told about the path of a result.
+    /// Says when a change was really made; see `logbook::madeAt`.
+    bool sayMade(logbook::EntryId, const QString& when);
     diagnose::UserAnswers userAnswersOf(const measure::Trial&) const;
 
 private:

@@ -3,7 +3,7 @@
 
 #include <filesystem>
 #include <fstream>
-#include <iterator>
+#include <sstream>
 
 #include "core/base/sentence.h"
 #include "ondemand/library.h"
@@ -44,10 +44,13 @@ Result<std::string> bytesOf(const std::string& path)
         return refuse(path,
                       text::say("picture.file-too-large", "the file is larger than 80 MB; make it smaller first"));
     std::ifstream file(path, std::ios::binary);
-    std::string bytes((std::istreambuf_iterator<char>(file)), std::istreambuf_iterator<char>());
-    if (!file.good() && !file.eof())
-        return failure(ErrorCode::NotFound, text::say("picture.unreadable", "the file cannot be read"), path);
-    return bytes;
+    // Not by iterators: these throw where the file cannot be read.
+    std::ostringstream bytes;
+    bytes << file.rdbuf();
+    if (!file.is_open() || bytes.fail())
+        return failure(ErrorCode::NotFound, text::say("picture.unreadable", "the file is empty, or cannot be read"),
+                       path);
+    return std::move(bytes).str();
 }
 
 tl::unexpected<Error> damaged(const std::string& path)

@@ -26,6 +26,8 @@ struct Changes {
     std::vector<AnswerId> withdrawnAnswers;
     std::vector<Version> versions;
     std::vector<VersionId> droppedVersions;
+    /// The same, where each change of the logbook says what it touched between the two plans.
+    Changes withTouched() const;
 };
 
 class ProjectFile {

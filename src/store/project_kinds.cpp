@@ -95,6 +95,11 @@ const Kind& kindOf<logbook::Entry>()
             of.ref("trial", &E::trial, "trial");
             of.ref("device", &E::device, "device");
             of.about("about", &E::about);
+            of.list("touched", &E::touched, [](Fields<logbook::Touched>& in) {
+                in.about("object", &logbook::Touched::object);
+                in.word("how", &logbook::Touched::how, logbook::Touch::Changed);
+            });
+            of.maybeTime("made", &E::made);
         });
         kind.check = [](const void* row) -> std::optional<FieldProblem> {
             if (static_cast<const E*>(row)->text.size() <= 20'000) return std::nullopt;

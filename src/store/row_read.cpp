@@ -74,7 +74,10 @@ public:
     void numbers(const Field& field, std::map<std::string, double>& into) override { m_in.numbers(field.key, into); }
     void words(const Field& field, std::vector<std::string>& into) override { m_in.words(field.key, into); }
     void rates(const Field& field, std::vector<BitRate>& into) override { m_in.rates(field.key, into); }
-    void time(const Field& field, measure::Timestamp& into) override { m_in.time(field.key, into); }
+    void time(const Field& field, measure::Timestamp& into) override
+    {
+        if (field.isNeeded || m_in.member(field.key)) m_in.time(field.key, into);
+    }
     void object(const Field& field, plan::ObjectView into) override
     {
         if (const Json* found = m_in.member(field.key))

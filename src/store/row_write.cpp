@@ -78,7 +78,10 @@ public:
     {
         for (const BitRate one : values) result[field.key].push_back(one.steps());
     }
-    void time(const Field& field, measure::Timestamp& value) override { result[field.key] = measure::isoText(value); }
+    void time(const Field& field, measure::Timestamp& value) override
+    {
+        if (field.isNeeded || value != measure::Timestamp()) result[field.key] = measure::isoText(value);
+    }
     void object(const Field& field, plan::ObjectView value) override
     {
         if (const void* inner = value.get()) result[field.key] = written(value.fields(), inner);

@@ -9,6 +9,7 @@ namespace sokudo::store {
 
 /// What the owner has told about one path. Answers from before the last logged change that the result came after, or
 /// more than a day older than it, are of another state of things and are left out.
-diagnose::UserAnswers userAnswersOf(const Project&, const kb::KnowledgeBase&, const measure::Trial&);
+diagnose::UserAnswers userAnswersOf(const Project&, const kb::KnowledgeBase&, const measure::Trial&,
+                                    const diagnose::PathParts&);
 
 }  // namespace sokudo::store

@@ -81,6 +81,12 @@ const std::vector<Action>& actions()
              return recordsOf(desk).writeNoteAbout("bent", {"run", desk.run("q2").value});
          }},
         {"keepReadings", "Keep 2 readings", [](Desk& desk) { return recordsOf(desk).keepReadings(twoReadings(desk)); }},
+        {"sayMade", "Say when a change was made",
+         [](Desk& desk) {
+             for (const logbook::Entry& entry : recordsOf(desk).entries())
+                 if (entry.kind == logbook::EntryKind::Change) return recordsOf(desk).sayMade(entry.id, "2026-10-01");
+             return false;
+         }},
         {"writeDiagnosis", "Write down the conclusion",
          [](Desk& desk) { return recordsOf(desk).writeDiagnosis("the cord", recordsOf(desk).trials().front().id); }},
         {"answer", "Answer",

@@ -168,7 +168,15 @@ inline void addRecords(store::Project& project)
     trial.conditions = {{"governor", "performance"}};
     trial.note = "with \"quotes\" and\nlines";
     project.trials = {trial};
-    project.entries = {{{7}, trial.at, logbook::EntryKind::Diagnosis, "text", {6}, {2}, plan::Subject{"run", 5}}};
+    project.entries = {{{7},
+                        trial.at,
+                        logbook::EntryKind::Diagnosis,
+                        "text",
+                        {6},
+                        {2},
+                        plan::Subject{"run", 5},
+                        {{plan::Subject{"run", 5}, logbook::Touch::Perhaps}},
+                        trial.at}};
     project.versions = {{{30}, "before", VersionKind::Variant, trial.at, "note", "{}"}};
     project.answers = {{{8}, {2}, {2}, "e30", true, trial.at, true}};
 }

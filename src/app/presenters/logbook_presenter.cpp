@@ -7,6 +7,7 @@
 #include "app/qt_text.h"
 #include "core/base/text.h"
 #include "core/diagnose/benefit.h"
+#include "core/diagnose/path_change.h"
 #include "core/kb/stage_rows.h"
 #include "core/logbook/record.h"
 #include "core/measure/statistics.h"
@@ -52,7 +53,9 @@ void LogbookPresenter::refresh()
          ++entry) {
         if (m_kind && entry->kind != *m_kind) continue;
         if (!m_filter.isEmpty() && !toQt(entry->text).contains(m_filter, Qt::CaseInsensitive)) continue;
-        rows.push_back({entry->at, entry->kind, momentText(entry->at), toQt(entry->text), entry->trial});
+        rows.push_back(
+            {entry->happened(), entry->kind, momentText(entry->at), toQt(entry->text), entry->trial, entry->id});
+        if (entry->made != measure::Timestamp()) rows.back().text += ", made on " + momentText(entry->made);
     }
     m_rows.setRows(std::move(rows));
     Q_EMIT changed();
@@ -68,6 +71,18 @@ void LogbookPresenter::setKind(std::optional<logbook::EntryKind> kind)
 {
     m_kind = kind;
     refresh();
+}
+
+bool LogbookPresenter::isChange(int row) const
+{
+    const Row* found = m_rows.row(row);
+    return found && found->kind == logbook::EntryKind::Change;
+}
+
+bool LogbookPresenter::sayMade(int row, const QString& when)
+{
+    const Row* found = m_rows.row(row);
+    return found && m_document.records().sayMade(found->id, when);
 }
 
 void LogbookPresenter::splitAt(int row)
@@ -111,9 +126,11 @@ measure::Timestamp LogbookPresenter::splitTime() const
     if (m_split) return *m_split;
     const auto trials = pathTrials();
     if (trials.size() < 2) return {};
-    if (const logbook::Entry* change =
-            logbook::lastChangeBetween(m_document.records().entries(), trials.front()->at, trials.back()->at))
-        return change->at;
+    const auto path =
+        diagnose::partsOf(m_document.plan(), m_document.analysis(), trials.front()->from, trials.front()->to);
+    if (const logbook::Entry* change = diagnose::lastChange(
+            path, m_document.records().entries(), {trials.front()->at, trials.back()->at}, logbook::Touch::Perhaps))
+        return change->happened();
     std::size_t widest = 1;
     for (std::size_t i = 1; i < trials.size(); ++i)
         if (trials[i]->at - trials[i - 1]->at > trials[widest]->at - trials[widest - 1]->at) widest = i;

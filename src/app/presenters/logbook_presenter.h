@@ -19,6 +19,11 @@ public:
     void setKind(std::optional<logbook::EntryKind>);
     bool writeNote(const QString& text) { return m_document.records().writeNote(text); }
 
+    /// The row is a change, not another kind of entry.
+    bool isChange(int row) const;
+    /// Says when the change of a row was really made; see `logbook::madeAt`.
+    bool sayMade(int row, const QString& when);
+
     /// Splits the path's results at this entry. For a measurement the path follows it.
     void splitAt(int row);
     QString compareTitle() const;
@@ -42,6 +47,7 @@ private:
         logbook::EntryKind kind;
         QString when, text;
         measure::TrialId trial;
+        logbook::EntryId id;
     };
     void refresh();
     std::vector<const measure::Trial*> pathTrials() const;

@@ -264,7 +264,7 @@ Result<WritableProject> openWhole(const std::string& path)
 Result<void> saved(store::ProjectFile& file, const store::Changes& changes)
 {
     const std::string before = file.copyOfOlder();
-    if (auto done = file.save(changes); !done) return tl::unexpected(done.error());
+    if (auto done = file.save(changes.withTouched()); !done) return tl::unexpected(done.error());
     if (file.copyOfOlder() != before)
         std::fprintf(stderr, "sokudo-cli: the file was of an older version; it is kept as it was in %s\n",
                      file.copyOfOlder().c_str());

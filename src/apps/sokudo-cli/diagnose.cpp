@@ -70,6 +70,7 @@ Json toJson(const diagnose::Diagnosis& diagnosis, const kb::KnowledgeBase& kb, i
     Json result{{"context", diagnosis.context},
                 {"evidence", Json::array()},
                 {"causes", Json::array()},
+                {"ruled_out", Json::array()},
                 {"next", Json::array()}};
     for (const auto& [flag, seen] : diagnosis.evidence)
         result["evidence"].push_back({{"flag", flag},
@@ -90,6 +91,8 @@ Json toJson(const diagnose::Diagnosis& diagnosis, const kb::KnowledgeBase& kb, i
             one["reasons"].push_back({{"for", reason.speaksFor}, {"nats", reason.nats}, {"text", reason.text}});
         result["causes"].push_back(one);
     }
+    for (const diagnose::RuledOut& one : diagnosis.out)
+        result["ruled_out"].push_back({{"id", one.cause->id}, {"cause", one.cause->title}, {"why", one.why}});
     for (const auto& next : diagnosis.next)
         result["next"].push_back({{"id", next.check->id},
                                   {"check", next.check->title},
@@ -136,6 +139,22 @@ private:
     std::set<std::string> m_said;
 };
 
+/// What cannot be, one line a reason. What only slows a link that is down is no news.
+void showRuledOut(const diagnose::Diagnosis& diagnosis)
+{
+    std::vector<std::pair<std::string, std::vector<std::string>>> byReason;
+    for (const diagnose::RuledOut& one : diagnosis.out) {
+        const auto letter = one.cause->letterOf("e01");
+        if (!letter || *letter == 'Z') continue;
+        const auto at = std::find_if(byReason.begin(), byReason.end(),
+                                     [&](const auto& known) { return known.first == one.why.text(); });
+        if (at == byReason.end()) byReason.push_back({one.why.text(), {one.cause->title}});
+        else at->second.push_back(one.cause->title);
+    }
+    if (!byReason.empty()) print("\nRuled out");
+    for (const auto& [why, causes] : byReason) print(fmt::format("  {}: {}", why, text::joined(causes, "; ")));
+}
+
 void show(const diagnose::Diagnosis& diagnosis, const kb::KnowledgeBase& kb, int most)
 {
     Cautions cautions(kb);
@@ -158,6 +177,7 @@ void show(const diagnose::Diagnosis& diagnosis, const kb::KnowledgeBase& kb, int
         print("         fix:     " + cause.fix + (cause.house.empty() ? std::string() : " (" + cause.house + ")"));
         cautions.print(cause.caution);
     }
+    showRuledOut(diagnosis);
     print("\nDo next, most informative per minute first");
     shown = 0;
     for (const auto& next : diagnosis.next) {
@@ -222,9 +242,10 @@ int answer(const store::Project& project, const Options& given, Context& context
         if (!snapshot) return fail(snapshot.error());
         hosts[device] = std::move(*snapshot);
     }
-    const auto told = toldBy(given, store::userAnswersOf(project, context.kb, *newest), context.kb);
-    if (!told) return fail(told.error());
     const Analysis analysis = analyse(project.plan, context.kb);
+    const auto path = diagnose::partsOf(project.plan, analysis, newest->from, newest->to);
+    const auto told = toldBy(given, store::userAnswersOf(project, context.kb, *newest, path), context.kb);
+    if (!told) return fail(told.error());
     const auto inquiry =
         diagnose::inquire(project.plan, context.kb, analysis, *newest, {project.trials, project.entries, hosts, *told});
     if (context.json) print(toJson(inquiry, *newest, context.kb, given.most));

@@ -6,6 +6,7 @@
 #include "core/base/text.h"
 #include "core/diagnose/benefit.h"
 #include "core/diagnose/media_ranking.h"
+#include "core/diagnose/path_change.h"
 #include "core/logbook/record.h"
 #include "path_options.h"
 
@@ -13,7 +14,7 @@ namespace sokudo::cli {
 
 namespace {
 struct Options : PathOptions {
-    std::string note, since;
+    std::string note, since, entry, made;
     bool media = false, gain = false;
 };
 
@@ -43,7 +44,8 @@ Json toJson(const std::vector<diagnose::MediumRank>& ranks)
 }
 /// The moment that splits results into before and after: the one asked for, else the last change that has results on
 /// both sides.
-Result<measure::Timestamp> changeOf(const store::Project& project, const Options& given, const PathEnds& ends)
+Result<measure::Timestamp> changeOf(const store::Project& project, const Options& given, const PathEnds& ends,
+                                    const diagnose::PathParts& path)
 {
     if (!given.since.empty()) {
         const auto at =
@@ -58,11 +60,12 @@ Result<measure::Timestamp> changeOf(const store::Project& project, const Options
         first = first ? std::min(*first, trial.at) : trial.at;
         last = last ? std::max(*last, trial.at) : trial.at;
     }
-    const logbook::Entry* change = first ? logbook::lastChangeBetween(project.entries, *first, *last) : nullptr;
+    const logbook::Entry* change =
+        first ? diagnose::lastChange(path, project.entries, {first, *last}, logbook::Touch::Perhaps) : nullptr;
     if (!change)
         return failure(ErrorCode::NotFound,
-                       "no change lies between results of this path: say the moment with --since 2026-11-25");
-    return change->at;
+                       "no change of this path lies between its results: say the moment with --since 2026-11-25");
+    return change->happened();
 }
 
 int showGain(const store::Project& project, const Options& given, Context& context)
@@ -71,9 +74,11 @@ int showGain(const store::Project& project, const Options& given, Context& conte
         return fail({ErrorCode::BadInput, "say whose results: --gain --from A --to B", ""});
     const auto ends = pathEnds(project.plan, given.from, given.to);
     if (!ends) return fail(ends.error());
-    const auto change = changeOf(project, given, *ends);
+    const Analysis analysis = analyse(project.plan, context.kb);
+    const auto change =
+        changeOf(project, given, *ends, diagnose::partsOf(project.plan, analysis, ends->from, ends->to));
     if (!change) return fail(change.error());
-    const auto path = expect::expectation(project.plan, context.kb, match::judgeAll(project.plan, context.kb),
+    const auto path = expect::expectation(project.plan, context.kb, analysis.links,
                                           {ends->from, ends->to, expect::Traffic::FileCopy});
     const auto gain = diagnose::benefit(project.trials, ends->from, ends->to, *change, path ? &*path : nullptr);
     if (context.json) {
@@ -101,6 +106,29 @@ int showGain(const store::Project& project, const Options& given, Context& conte
     return kFine;
 }
 
+/// Keeps what the person says of the newest change with these words.
+int sayMade(const Options& given, Context& context)
+{
+    auto target = openToWrite(given.file, context);
+    if (!target) return fail(target.error());
+    const auto& entries = target->project.entries;
+    const auto found = std::find_if(entries.rbegin(), entries.rend(), [&](const logbook::Entry& entry) {
+        return entry.kind == logbook::EntryKind::Change &&
+               text::lower(entry.text).find(text::lower(given.entry)) != std::string::npos;
+    });
+    if (given.entry.empty() || found == entries.rend())
+        return fail({ErrorCode::NotFound, "name the change by words of its line: --entry \"core 4\"", given.entry});
+    const auto made = logbook::madeAt(*found, given.made == "logged" ? "" : given.made);
+    if (!made) return fail(made.error());
+    store::Changes changes;
+    changes.entries = {*made};
+    if (const auto done = saved(*target->file, changes); !done) return fail(done.error());
+    print(fmt::format(
+        "{}: {}", made->text,
+        given.made == "nothing" ? "only written down" : "made on " + measure::momentText(made->happened())));
+    return kFine;
+}
+
 }  // namespace
 
 void addLog(Verbs& verbs, Context& context)
@@ -111,6 +139,10 @@ void addLog(Verbs& verbs, Context& context)
     verb.option("--add", given->note, "write a note; needs a project file");
     verb.flag("--gain", given->gain, "what the last change did for the network against copies between --from and --to");
     verb.option("--since", given->since, "the moment of the change, instead of the last one in the logbook");
+    verb.option("--made", given->made,
+                "when the change of --entry was really made: a moment in UTC, logged, or nothing where it was only "
+                "written down");
+    verb.option("--entry", given->entry, "words of the change that --made speaks of; the newest counts");
     addEnds(verb, *given, false);
     verb.flag("--media", given->media, "the media of the house by what was measured over them");
     verb.answer([given, &context] {
@@ -122,6 +154,7 @@ void addLog(Verbs& verbs, Context& context)
             changes.entries = {logbook::noteEntry(given->note, now(), ids)};
             if (const auto done = saved(*target->file, changes); !done) return fail(done.error());
         }
+        if (!given->made.empty()) return sayMade(*given, context);
         const auto project = openProject(given->file, context);
         if (!project) return fail(project.error());
         if (given->gain) return showGain(*project, *given, context);
@@ -136,12 +169,16 @@ void addLog(Verbs& verbs, Context& context)
         if (context.json) {
             Json result{{"entries", Json::array()}};
             for (const auto& entry : project->entries)
-                result["entries"].push_back(
-                    {{"at", measure::isoText(entry.at)}, {"kind", code(entry.kind)}, {"text", entry.text}});
+                result["entries"].push_back({{"at", measure::isoText(entry.at)},
+                                             {"made", measure::isoText(entry.happened())},
+                                             {"kind", code(entry.kind)},
+                                             {"text", entry.text}});
             print(result);
         } else {
             for (const auto& entry : project->entries)
-                print(fmt::format("{}  {:<11}  {}", measure::momentText(entry.at), code(entry.kind), entry.text));
+                print(fmt::format("{}  {:<11}  {}{}", measure::momentText(entry.at), code(entry.kind), entry.text,
+                                  entry.made == measure::Timestamp() ? std::string()
+                                                                     : ", made on " + measure::momentText(entry.made)));
         }
         return kFine;
     });

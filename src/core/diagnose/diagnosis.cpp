@@ -36,9 +36,11 @@ bool isOpen(const Evidence& evidence, const kb::Check& check, bool bothRead)
     return !(bothRead && check.by == kb::CheckBy::Read);
 }
 
-void fill(Diagnosis& result, const kb::KnowledgeBase& kb, const UserAnswers& told, bool bothRead)
+void fill(Diagnosis& result, const kb::KnowledgeBase& kb, const UserAnswers& told, bool bothRead,
+          std::optional<BitRate> crossed)
 {
-    auto beliefs = rank(kb, result.context, result.evidence, told.failed);
+    auto [beliefs, out] = rank(kb, result.context, result.evidence, told.failed, crossed);
+    result.out = std::move(out);
     Evidence settled = result.evidence;
     for (const std::string& flag : told.unsure) settled.try_emplace(flag, Observation{});
     result.next = nextChecks(kb, beliefs, settled);
@@ -63,7 +65,8 @@ Diagnosis diagnose(const Facts& facts, const UserAnswers& told)
     for (const auto& [flag, seen] : told.answers) result.evidence.insert_or_assign(flag, seen);
     result.context = contextOf(facts, result.evidence);
     const bool bothRead = facts.hosts.contains(facts.trial.from) && facts.hosts.contains(facts.trial.to);
-    fill(result, facts.kb, told, bothRead);
+    const BitRate rate = facts.trial.rate.value;
+    fill(result, facts.kb, told, bothRead, rate.steps() > 0 ? std::optional(rate) : std::nullopt);
     return result;
 }
 
@@ -73,7 +76,7 @@ Diagnosis diagnose(const kb::KnowledgeBase& kb, Context context, const UserAnswe
     result.evidence = told.answers;
     result.context = std::move(context);
     result.context.merge(contextOf(kb, result.evidence));
-    fill(result, kb, told, false);
+    fill(result, kb, told, false, {});
     return result;
 }
 

@@ -33,6 +33,7 @@ struct Diagnosis {
     Context context;
     std::vector<LikelyCause> causes;  ///< most likely first
     std::vector<NextCheck> next;
+    std::vector<RuledOut> out;  ///< what cannot be, and why
 };
 
 /// @param told  the owner's own answers; they stand beside what is read, and win where both speak

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/diagnose/engine.h"
+#include "core/diagnose/ruled_out.h"
 #include "core/kb/cause_rows.h"
 
 #include <algorithm>
@@ -184,30 +185,33 @@ double effortOf(const kb::Check& check)
     return check.minutes + 0.5 * check.cost + risk;
 }
 
-/// The path has what the cause needs, and a link that is down is no more explained by what only slows it.
-bool isPossible(const kb::Cause& cause, const Context& context, const Evidence& evidence)
+/// The path has what the cause needs.
+bool isOfPath(const kb::Cause& cause, const Context& context)
 {
-    constexpr const char* kNoLink = "e01";
-    const auto down = evidence.find(kNoLink);
-    if (down != evidence.end() && down->second.present) {
-        const auto letter = cause.letterOf(kNoLink);
-        if (!letter || *letter == 'Z') return false;
-    }
     return cause.needs.empty() || std::any_of(cause.needs.begin(), cause.needs.end(),
                                               [&](const std::string& tag) { return context.contains(tag); });
 }
 
 }  // namespace
 
-std::vector<Belief> rank(const kb::KnowledgeBase& kb, const Context& context, const Evidence& evidence,
-                         const std::set<std::string>& failed)
+Ranking rank(const kb::KnowledgeBase& kb, const Context& context, const Evidence& evidence,
+             const std::set<std::string>& failed, std::optional<BitRate> crossed)
 {
     const Plateau plateau(kb);
-    std::vector<Belief> beliefs;
+    Ranking result;
+    std::vector<Belief>& beliefs = result.beliefs;
     std::vector<double> scores;
     double total = 0;
     for (const kb::Cause& cause : kb.all<kb::Cause>()) {
-        if (failed.contains(cause.id) || !isPossible(cause, context, evidence)) continue;
+        if (!isOfPath(cause, context)) continue;
+        text::Sentence why =
+            failed.contains(cause.id)
+                ? text::Sentence(text::say("ruled-out.fix-was-tried", "its fix was tried and did not help"))
+                : whyRuledOut(kb, cause, evidence, crossed);
+        if (!why.empty()) {
+            result.out.push_back({&cause, std::move(why)});
+            continue;
+        }
         total += cause.weight;
         beliefs.push_back({&cause, 0, weigh(kb, plateau, cause, evidence)});
     }
@@ -223,7 +227,7 @@ std::vector<Belief> rank(const kb::KnowledgeBase& kb, const Context& context, co
     for (std::size_t i = 0; i < beliefs.size(); ++i) beliefs[i].share = scores[i] / sum;
     std::stable_sort(beliefs.begin(), beliefs.end(),
                      [](const Belief& a, const Belief& b) { return a.share > b.share; });
-    return beliefs;
+    return result;
 }
 
 std::vector<NextCheck> nextChecks(const kb::KnowledgeBase& kb, const std::vector<Belief>& beliefs,

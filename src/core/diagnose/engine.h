@@ -24,15 +24,25 @@ struct Belief {
     std::vector<Weight> weights;  ///< greatest effect first
 };
 
-/// The causes that the context allows, most likely first.
+struct RuledOut {
+    const kb::Cause* cause = nullptr;
+    text::Sentence why;
+};
+
+struct Ranking {
+    std::vector<Belief> beliefs;  ///< most likely first
+    std::vector<RuledOut> out;    ///< causes that this path could have, and that cannot be now
+};
+
+/// The causes that the context allows.
 /// Naive Bayes in log-odds: prior from the weights; each observation clipped to ± 4 nats; within a family of flags
 /// the second, third, … count 0.7, 0.5, 0.4, 0.3; the plateau flags are one variable with one outcome each and one for
 /// none of them.
 /// @source own; letters H 0.85, M 0.45, L 0.12, Z 0.02, unlisted: the flag's background
-/// While the link is down (e01), only causes that can take it down count.
 /// @param failed  causes that are left out: their fix was tried
-std::vector<Belief> rank(const kb::KnowledgeBase&, const Context&, const Evidence&,
-                         const std::set<std::string>& failed = {});
+/// @param crossed  the rate that was measured over the path; see `whyRuledOut`
+Ranking rank(const kb::KnowledgeBase&, const Context&, const Evidence&, const std::set<std::string>& failed = {},
+             std::optional<BitRate> crossed = {});
 
 struct NextCheck {
     const kb::Check* check = nullptr;

@@ -15,6 +15,12 @@
 
 namespace sokudo::diagnose {
 
+/// A way between the two ends that is not the best.
+struct OtherWay {
+    std::string title;  ///< "core 1 — landing-sw 2, landing-sw 4 — desk 1"
+    kb::Band carries;   ///< of the same traffic as the result
+};
+
 struct Facts {
     const plan::Plan& plan;
     const kb::KnowledgeBase& kb;
@@ -25,7 +31,9 @@ struct Facts {
     const expect::Expectation* memoryExpected = nullptr;    ///< memory to memory on the same path
     std::map<plan::DeviceId, measure::HostSnapshot> hosts;  ///< readings of ends, where there are any
     PathParts path;                                         ///< what lies between the two
-    std::optional<measure::Timestamp> changed;              ///< the last logged change before the trial
+    std::optional<measure::Timestamp> changed;              ///< when the path last changed before it, or perhaps did
+    std::optional<measure::Timestamp> surelyChanged;        ///< when it last did for certain
+    std::vector<OtherWay> otherWays;                        ///< of a result that is slow
 
     /// Trials of the same two ends and kind in the direction asked for, newest first: none from before the last change,
     /// none of another day.

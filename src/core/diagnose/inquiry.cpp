@@ -5,6 +5,7 @@
 
 #include "core/base/sentence.h"
 #include "core/base/text.h"
+#include "core/diagnose/path_change.h"
 
 namespace sokudo::diagnose {
 
@@ -22,25 +23,44 @@ expect::PathQuestion questionOf(const measure::Trial& trial)
             trial.direction == measure::Direction::Both};
 }
 
-std::optional<measure::Timestamp> lastChange(const std::vector<logbook::Entry>& entries, measure::Timestamp before)
+namespace {
+
+/// The ways that traffic could have taken in place of the best, where the result is below what the best carries.
+std::vector<OtherWay> otherWaysOf(const plan::Plan& plan, const expect::Paths& paths, expect::PathQuestion question,
+                                  const Inquiry& inquiry)
 {
-    std::optional<measure::Timestamp> last;
-    for (const logbook::Entry& entry : entries)
-        if (entry.kind == logbook::EntryKind::Change && entry.at <= before && (!last || entry.at > *last))
-            last = entry.at;
-    return last;
+    std::vector<OtherWay> result;
+    if (!inquiry.stand || !inquiry.stand->isSlow()) return result;
+    const auto ways = paths.ways(question.from, question.to);
+    for (std::size_t i = 1; i < ways.size(); ++i) {
+        question.route = static_cast<int>(i);
+        if (const auto other = paths.expectation(question); other && !other->isEmpty())
+            result.push_back({expect::wayText(plan, ways[i]), other->expected});
+    }
+    return result;
 }
+
+}  // namespace
 
 Inquiry inquire(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analysis& analysis,
                 const measure::Trial& trial, const Known& known)
 {
     Inquiry result;
     expect::PathQuestion question = questionOf(trial);
-    if (auto expected = expect::expectation(plan, kb, analysis.links, question)) result.expected = std::move(*expected);
+    const expect::Paths paths(plan, kb, analysis.links);
+    if (auto expected = paths.expectation(question)) result.expected = std::move(*expected);
     else result.whyNoExpectation = expected.error().message();
+    if (result.expected && !result.expected->isEmpty())
+        result.stand = standing(measure::eachWay(trial), *result.expected);
+    std::vector<OtherWay> otherWays = otherWaysOf(plan, paths, question, result);
     question.traffic = expect::Traffic::MemoryToMemory;
-    if (auto memory = expect::expectation(plan, kb, analysis.links, question))
-        result.memoryExpected = std::move(*memory);
+    if (auto memory = paths.expectation(question)) result.memoryExpected = std::move(*memory);
+    PathParts path = partsOf(plan, analysis, trial.from, trial.to);
+    const auto madeLast = [&](logbook::Touch least) -> std::optional<measure::Timestamp> {
+        const logbook::Entry* entry = lastChange(path, known.entries, {{}, trial.at}, least);
+        return entry ? std::optional(entry->happened()) : std::nullopt;
+    };
+    const auto changed = madeLast(logbook::Touch::Perhaps), surely = madeLast(logbook::Touch::Changed);
     const Facts facts{plan,
                       kb,
                       analysis,
@@ -49,15 +69,16 @@ Inquiry inquire(const plan::Plan& plan, const kb::KnowledgeBase& kb, const Analy
                       result.expected ? &*result.expected : nullptr,
                       result.memoryExpected ? &*result.memoryExpected : nullptr,
                       known.hosts,
-                      partsOf(plan, analysis, trial.from, trial.to),
-                      lastChange(known.entries, trial.at)};
+                      std::move(path),
+                      changed,
+                      surely,
+                      std::move(otherWays)};
     result.diagnosis = diagnose(facts, known.told);
-    if (result.expected && !result.expected->isEmpty())
-        result.stand = standing(measure::eachWay(trial), *result.expected);
     const bool isFine = result.stand && !result.stand->isSlow() && result.stand->at != BandPosition::Impossible;
     if (isFine) {
         result.diagnosis.causes.clear();
         result.diagnosis.next.clear();
+        result.diagnosis.out.clear();
     }
     return result;
 }

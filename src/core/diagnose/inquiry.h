@@ -29,9 +29,6 @@ struct Known {
 /// A result that is as fast as expected has no causes: there is nothing to explain.
 Inquiry inquire(const plan::Plan&, const kb::KnowledgeBase&, const Analysis&, const measure::Trial&, const Known&);
 
-/// The last logged change at or before a moment; empty: none.
-std::optional<measure::Timestamp> lastChange(const std::vector<logbook::Entry>&, measure::Timestamp before);
-
 /// The conclusion in a sentence, for the logbook: what was measured, the likeliest causes with their shares, the fix.
 text::Sentence conclusion(const Inquiry&, const measure::Trial&, const plan::Plan&);
 

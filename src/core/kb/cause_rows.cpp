@@ -23,7 +23,10 @@ Cause causeRow(RowReader& row)
                 row.text("gain"),
                 row.number("fix_minutes"),
                 row.text("caution"),
-                row.text("house")};
+                row.text("house"),
+                row.text("lies_in"),
+                {}};
+    if (!row.text("link_at_most_gbps").empty()) cause.linkAtMost = gigabits(row.number("link_at_most_gbps"));
     if (!row.text("needs_any_of").empty()) cause.needs = text::split(row.text("needs_any_of"), '/');
     for (const std::string& word : row.words("signature")) {
         const auto parts = text::split(word, ':');
@@ -41,8 +44,8 @@ Cause causeRow(RowReader& row)
 
 Flag flagRow(RowReader& row)
 {
-    return {row.text("id"),           row.text("name"),   row.text("true_when"),
-            row.number("background"), row.text("family"), row.text("implies")};
+    return {row.text("id"),     row.text("name"),    row.text("true_when"), row.number("background"),
+            row.text("family"), row.text("implies"), row.text("swapped")};
 }
 
 Check checkRow(RowReader& row)

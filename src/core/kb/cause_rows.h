@@ -24,6 +24,9 @@ struct Cause {
     double fixMinutes = 0;
     std::string caution;  ///< id in cautions.csv; empty: none needed
     std::string house;    ///< what the fix costs the house: "takes the link down"; empty: nothing
+    std::string liesIn;   ///< the part that a swap would cure: lead, port, host or module; empty: no such part
+    /// The most that a link with this cause runs at: what was measured above it rules the cause out. 0: it gives no link.
+    std::optional<BitRate> linkAtMost;
     /// How likely a flag is true when the cause holds: H, M, L or Z; empty: as in the background.
     std::optional<char> letterOf(std::string_view flag) const;
 };
@@ -33,6 +36,7 @@ struct Flag {
     double background = 0;
     std::string family;
     std::string implies;  ///< the context tag that a yes tells of: "usb"; empty: none
+    std::string swapped;  ///< the part that was swapped to find it out: lead, port, host or module; empty: none
 };
 
 enum class CheckBy { Read, Measure, Owner };

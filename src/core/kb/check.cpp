@@ -110,6 +110,11 @@ void references(const KnowledgeBase& kb, Complaints& out)
         for (const auto& [flag, letter] : cause.signature)
             if (!kb.find<Flag>(flag))
                 out.push_back(fmt::format("causes.csv: {} names the unknown flag {}", cause.id, flag));
+        const auto& flags = kb.all<Flag>();
+        if (!cause.liesIn.empty() &&
+            std::none_of(flags.begin(), flags.end(), [&](const Flag& flag) { return flag.swapped == cause.liesIn; }))
+            out.push_back(fmt::format("causes.csv: {} lies in a part that no flag tells to be swapped: {}", cause.id,
+                                      cause.liesIn));
     }
     for (const Flag& flag : kb.all<Flag>())
         if (flag.background <= 0 || flag.background >= 1)

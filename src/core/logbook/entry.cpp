@@ -5,9 +5,12 @@ namespace sokudo::logbook {
 
 namespace {
 constexpr std::string_view kCodes[] = {"change", "measurement", "note", "diagnosis"};
-}
+constexpr std::string_view kTouches[] = {"recorded", "perhaps", "changed"};
+}  // namespace
 
 std::string_view code(EntryKind kind) { return kCodes[static_cast<int>(kind)]; }
+
+std::string_view code(Touch how) { return kTouches[static_cast<int>(how)]; }
 
 std::optional<EntryKind> entryKindFromCode(std::string_view text)
 {

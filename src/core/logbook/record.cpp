@@ -31,12 +31,20 @@ std::string trialText(const measure::Trial& trial, const plan::Plan& plan)
 
 Entry trialEntry(const measure::Trial& trial, const plan::Plan& plan, IdSource& ids)
 {
-    return {ids.next<EntryId>(), trial.at, EntryKind::Measurement, trialText(trial, plan), trial.id, trial.from};
+    return {ids.next<EntryId>(),
+            trial.at,
+            EntryKind::Measurement,
+            trialText(trial, plan),
+            trial.id,
+            trial.from,
+            {},
+            {},
+            {}};
 }
 
 Entry noteEntry(std::string text, measure::Timestamp at, IdSource& ids)
 {
-    return {ids.next<EntryId>(), at, EntryKind::Note, std::move(text), {}, {}};
+    return {ids.next<EntryId>(), at, EntryKind::Note, std::move(text), {}, {}, {}, {}, {}};
 }
 
 Entry readingEntry(const measure::KeptReading& reading, IdSource& ids)
@@ -51,22 +59,45 @@ Entry readingEntry(const measure::KeptReading& reading, IdSource& ids)
 
 Entry changeEntry(std::string text, measure::Timestamp at, IdSource& ids)
 {
-    return {ids.next<EntryId>(), at, EntryKind::Change, std::move(text), {}, {}};
+    return {ids.next<EntryId>(), at, EntryKind::Change, std::move(text), {}, {}, {}, {}, {}};
 }
 
 Entry diagnosisEntry(std::string text, measure::TrialId trial, measure::Timestamp at, IdSource& ids)
 {
-    return {ids.next<EntryId>(), at, EntryKind::Diagnosis, std::move(text), trial, {}};
+    return {ids.next<EntryId>(), at, EntryKind::Diagnosis, std::move(text), trial, {}, {}, {}, {}};
 }
 
-const Entry* lastChangeBetween(const std::vector<Entry>& entries, measure::Timestamp after, measure::Timestamp before)
+Result<Entry> madeAt(Entry entry, std::string_view when)
 {
-    const Entry* found = nullptr;
-    for (const Entry& entry : entries)
-        if (entry.kind == EntryKind::Change && entry.at > after && entry.at < before &&
-            (!found || entry.at >= found->at))
-            found = &entry;
-    return found;
+    if (entry.kind != EntryKind::Change)
+        return failure(ErrorCode::BadInput,
+                       text::say("record.only-a-change", "only a change can have been made at another time"),
+                       entry.text);
+    if (when == "nothing") {
+        entry.made = {};
+        for (Touched& one : entry.touched) one.how = Touch::Recorded;
+        if (entry.touched.empty()) entry.touched.emplace_back();
+        return entry;
+    }
+    if (when.empty()) {
+        entry.made = {};
+        return entry;
+    }
+    const auto at = measure::timeFromIso(when);
+    if (!at)
+        return failure(ErrorCode::BadInput,
+                       text::say("record.write-the-moment",
+                                 "write the moment as 2026-11-28 18:00 (UTC), or “nothing” "
+                                 "where it was only written down"),
+                       std::string(when));
+    if (*at > entry.at)
+        return failure(
+            ErrorCode::BadInput,
+            text::say("record.not-after-it-was-logged", "it cannot have been made after {}, when it was logged",
+                      measure::momentText(entry.at)),
+            std::string(when));
+    entry.made = *at;
+    return entry;
 }
 
 }  // namespace sokudo::logbook

@@ -284,6 +284,13 @@ public:
         field.isNeeded = true;
         return field;
     }
+    /// A moment that may be left out: 0 says nothing.
+    Field& maybeTime(const char* key, std::chrono::sys_time<std::chrono::milliseconds> T::*member)
+    {
+        Field& field = time(key, member);
+        field.isNeeded = false;
+        return field;
+    }
     /// @param describe  is given the Fields<M> of what is inside
     template <class M, class Describe>
     Field& object(const char* key, std::optional<M> T::*member, Describe describe)

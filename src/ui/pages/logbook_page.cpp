@@ -52,6 +52,29 @@ void LogbookPage::makeTable()
     m_table->horizontalHeader()->setHighlightSections(false);
 }
 
+/// For the change that is selected: results before it say nothing of the path as it is now.
+QWidget* LogbookPage::whenMade()
+{
+    m_when = new QWidget;
+    auto* line = new QHBoxLayout(m_when);
+    line->setContentsMargins(0, 0, 0, 0);
+    auto* moment = new QLineEdit;
+    moment->setPlaceholderText("as logged, or a moment such as 2026-11-28 18:00");
+    moment->setAccessibleName("When the selected change was made, UTC");
+    const auto say = [this, moment](const QString& when) {
+        if (m_presenter.sayMade(m_table->currentIndex().row(), when)) moment->clear();
+    };
+    auto* title = label("Really made", "soft");
+    title->setBuddy(moment);
+    line->addWidget(title);
+    line->addWidget(moment, 1);
+    line->addWidget(button("Set", "", [say, moment] { say(moment->text()); }));
+    line->addWidget(button("Only written down", "", [say] { say("nothing"); }));
+    connect(moment, &QLineEdit::returnPressed, this, [say, moment] { say(moment->text()); });
+    m_when->hide();
+    return m_when;
+}
+
 QWidget* LogbookPage::comparison()
 {
     auto* panel = frame("panel");
@@ -99,6 +122,7 @@ LogbookPage::LogbookPage(app::LogbookPresenter& presenter, QWidget* parent) : QW
     left->addLayout(tools);
     makeTable();
     left->addWidget(m_table, 1);
+    left->addWidget(whenMade());
     auto* noteRow = new QHBoxLayout;
     m_note = new QLineEdit;
     m_note->setPlaceholderText("Add a note: what you saw, what you changed");
@@ -116,10 +140,11 @@ LogbookPage::LogbookPage(app::LogbookPresenter& presenter, QWidget* parent) : QW
     connect(filter, &QLineEdit::textChanged, &presenter, &app::LogbookPresenter::setFilter);
     connect(kind, &QComboBox::currentIndexChanged, this, [this](int index) {
         static constexpr logbook::EntryKind kKinds[] = {logbook::EntryKind::Change, logbook::EntryKind::Measurement,
-                                                        logbook::EntryKind::Note};
+                                                        logbook::EntryKind::Note, logbook::EntryKind::Diagnosis};
         m_presenter.setKind(index == 0 ? std::nullopt : std::optional(kKinds[index - 1]));
     });
     connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) {
+        m_when->setVisible(now.isValid() && m_presenter.isChange(now.row()));
         if (now.isValid()) m_presenter.splitAt(now.row());
     });
     connect(&presenter, &app::LogbookPresenter::changed, this, &LogbookPage::refresh);
@@ -130,6 +155,7 @@ void LogbookPage::refresh()
 {
     m_table->resizeColumnToContents(0);
     m_table->resizeColumnToContents(1);
+    if (!m_table->currentIndex().isValid()) m_when->hide();
     m_title->setText(m_presenter.compareTitle());
     m_sentence->setText(m_presenter.compareSentence());
     std::vector<SeriesPlot::Point> points;

@@ -21,11 +21,13 @@ public:
 
 private:
     void makeTable();
+    QWidget* whenMade();
     QWidget* comparison();
     void refresh();
     void writeReport();
     app::LogbookPresenter& m_presenter;
     QTableView* m_table;
+    QWidget* m_when;
     QLineEdit* m_note;
     QLabel* m_title;
     QLabel* m_sentence;

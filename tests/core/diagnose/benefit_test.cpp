@@ -3,7 +3,6 @@
 #include <cmath>
 
 #include "core/diagnose/benefit.h"
-#include "core/logbook/record.h"
 #include "testing.h"
 
 using namespace sokudo;
@@ -82,16 +81,6 @@ private Q_SLOTS:
                     .contains("memory to memory"));
         QVERIFY(
             toQt(Log().add(1, TrialKind::Memory, 1, measure::Direction::Reverse).of(5).sentence).contains("neither"));
-    }
-    void theLastChangeBetweenTwoMoments()
-    {
-        IdSource ids{7};
-        const std::vector<logbook::Entry> entries{logbook::changeEntry("old", hour(1), ids),
-                                                  logbook::noteEntry("a note", hour(4), ids),
-                                                  logbook::changeEntry("new card", hour(3), ids)};
-        QCOMPARE(toQt(logbook::lastChangeBetween(entries, hour(0), hour(9))->text), QString("new card"));
-        QCOMPARE(toQt(logbook::lastChangeBetween(entries, hour(0), hour(2))->text), QString("old"));
-        QVERIFY(!logbook::lastChangeBetween(entries, hour(5), hour(9)));
     }
 };
 

@@ -45,7 +45,10 @@ struct SignsBench {
     }
     void changeAt(std::chrono::minutes before)
     {
-        entries.push_back({{99}, trials.back().at - before, logbook::EntryKind::Change, "another lead", {}, {}});
+        logbook::Entry entry{
+            {99}, trials.back().at - before, logbook::EntryKind::Change, "another lead", {}, {}, {}, {}, {}};
+        entry.touched = {{plan::Subject{"run", built.plan().runs.begin()->id.value}, logbook::Touch::Changed}};
+        entries.push_back(std::move(entry));
     }
     /// 1 present, 0 absent, -1 not known.
     int flag(const char* id) const

@@ -107,6 +107,22 @@ std::optional<Observation> unlikeMtu(const Facts& facts)
                                    plan::portText(facts.plan, most->id), *most->mtu));
 }
 
+/// A slower way stands beside the best, and the result is what it carries.
+std::optional<Observation> otherWay(const Facts& facts)
+{
+    constexpr double kLittleMore = 1.02, kLittleLess = 0.97;
+    const BitRate rate = measure::eachWay(facts.trial).value;
+    for (const OtherWay& way : facts.otherWays)
+        if (rate.in() >= kLittleLess * way.carries.low.in() && rate.in() <= kLittleMore * way.carries.high.in())
+            return planned(true,
+                           text::say("from-plan.another-way-carries-this",
+                                     "there is a slower way, {}, and it carries {} to {}: what was measured", way.title,
+                                     text::figure::rate(way.carries.low, 3), text::figure::rate(way.carries.high, 3)));
+    if (facts.otherWays.empty()) return std::nullopt;
+    return planned(false,
+                   text::say("from-plan.no-other-way-carries-this", "no other way between the two carries just this"));
+}
+
 /// A link of the way that does not come up.
 std::optional<Observation> linkDown(const Facts& facts)
 {
@@ -116,7 +132,7 @@ std::optional<Observation> linkDown(const Facts& facts)
                    text::say("from-plan.does-not-come-up", "{} does not come up: {}", down->title, down->reason()));
 }
 
-constexpr FactReader kSigns[] = {{"e01", linkDown},  {"e31", unlikeMtu},  {"e58", rateForced},
+constexpr FactReader kSigns[] = {{"e01", linkDown},  {"e31", unlikeMtu},  {"e58", rateForced}, {"e91", otherWay},
                                  {"e59", pairFault}, {"e60", ruleBroken}, {"e62", slotLimit}};
 
 }  // namespace

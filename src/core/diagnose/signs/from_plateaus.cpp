@@ -34,7 +34,11 @@ std::optional<Observation> plateau(const Facts& facts, std::size_t link)
     const auto best = bestStable(facts);
     const BitRate planned = facts.plannedRate(), hop = plateauLinks()[link];
     if (!best || planned.steps() == 0) return std::nullopt;
-    if (planned <= hop || !isWhatLinkCarries(*best, hop))
+    if (planned <= hop)
+        return measured(false, text::say("from-plateaus.no-faster-than-the-hop",
+                                         "the path is planned for {}, so a {} hop does not slow it",
+                                         text::figure::linkRate(planned), text::figure::linkRate(hop)));
+    if (!isWhatLinkCarries(*best, hop))
         return measured(false, text::say("from-trials.is-not-what-a", "{} is not what a {} hop would give",
                                          text::figure::rate(*best, 3), text::figure::linkRate(hop)));
     return measured(

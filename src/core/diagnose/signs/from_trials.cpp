@@ -223,14 +223,16 @@ std::optional<Observation> knee(const Facts& facts)
     return measured(false, text::say("from-trials.no-step-down", "no step down to a flat lower level"));
 }
 
-/// Something was changed shortly before the test.
+/// Something of the path was changed shortly before the test. What may have been written down only is left to the
+/// owner.
 std::optional<Observation> moved(const Facts& facts)
 {
     constexpr auto kShortly = std::chrono::minutes(10);
-    if (!facts.changed || facts.trial.at - *facts.changed > kShortly) return std::nullopt;
-    const auto minutes = std::chrono::duration_cast<std::chrono::minutes>(facts.trial.at - *facts.changed).count();
-    return measured(
-        true, text::say("from-trials.changed-before-the-test", "the logbook has a change {} min before", minutes));
+    if (!facts.surelyChanged || facts.trial.at - *facts.surelyChanged > kShortly) return std::nullopt;
+    const auto minutes =
+        std::chrono::duration_cast<std::chrono::minutes>(facts.trial.at - *facts.surelyChanged).count();
+    return measured(true, text::say("from-trials.changed-before-the-test",
+                                    "the logbook has a change of this path {} min before", minutes));
 }
 
 constexpr FactReader kSigns[] = {
