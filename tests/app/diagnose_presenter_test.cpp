@@ -30,6 +30,9 @@ private Q_SLOTS:
         for (const auto& row : causes) sum += row.portion;
         NEAR(sum, 1.0, 1e-9);
         QVERIFY(!bench.presenter.tried().isEmpty());
+        QCOMPARE(bench.presenter.ruledOut().size(), 1);
+        QVERIFY(bench.presenter.ruledOut()[0].contains("so there is a link") &&
+                bench.presenter.ruledOut()[0].contains("Far device is off"));
     }
     void evidenceSaysWhereItComesFrom()
     {

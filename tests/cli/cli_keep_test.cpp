@@ -38,6 +38,20 @@ private Q_SLOTS:
         const Run check = cli({"check", path});
         QVERIFY2(check.out.contains("1000BASE-T over 16 m of Cat 5e: inside the standard"), qPrintable(check.out));
     }
+    /// A change that was logged late is moved to its day; one that changed nothing is said to be written down only.
+    void whenAChangeWasMade()
+    {
+        const QString path = house("made.sokudo");
+        QCOMPARE(cli({"edit", path, "set run r1 length=6m"}).status, 0);
+        const Run made = cli({"log", path, "--made", "2026-11-20 18:00", "--entry", "r1"});
+        QVERIFY2(made.out.contains("made on 2026-11-20 18:00 UTC"), qPrintable(made.out + made.err));
+        QVERIFY(cli({"log", path}).out.contains(", made on 2026-11-20 18:00 UTC"));
+        QVERIFY(cli({"log", path, "--made", "nothing", "--entry", "r1"}).out.contains("only written down"));
+        QVERIFY(!cli({"log", path}).out.contains("made on"));
+        QCOMPARE(cli({"log", path, "--made", "2126-01-01", "--entry", "r1"}).status, 2);
+        QVERIFY(cli({"log", path, "--made", "soon", "--entry", "r1"}).err.contains("write the moment as"));
+        QVERIFY(cli({"log", path, "--made", "nothing", "--entry", "no such words"}).err.contains("name the change"));
+    }
     void aNewHouseIsMadeWholeOrNotAtAll()
     {
         const QString path = in("new.sokudo");

@@ -107,6 +107,14 @@ std::vector<EvidenceRow> DiagnosePresenter::evidence() const
     return rows;
 }
 
+QStringList DiagnosePresenter::ruledOut() const
+{
+    QStringList lines;
+    if (m_inquiry)
+        for (const text::Sentence& line : diagnose::ruledOutLines(m_inquiry->diagnosis)) lines << toQt(line.text());
+    return lines;
+}
+
 std::vector<CauseRow> DiagnosePresenter::causes(std::size_t most) const
 {
     std::vector<CauseRow> rows;

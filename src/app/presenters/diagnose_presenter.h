@@ -47,6 +47,7 @@ public:
     void cannotTell(const std::string& flag);
     /// The fix of this cause was tried and did not help; asked again, it is suspected again.
     void fixFailed(const std::string& cause);
+    QStringList ruledOut() const;             ///< what cannot be, a line a reason
     std::vector<CauseRow> struckOff() const;  ///< causes whose fix did not help
     bool isFine() const;                      ///< the result is as fast as expected: there is nothing to explain
     /// Reads the ends that can be read, on another thread; `hostsRead` says what was read, or why not.

@@ -18,20 +18,24 @@ struct Options : PathOptions {
     bool media = false, gain = false;
 };
 
-void showMedia(const std::vector<diagnose::MediumRank>& ranks)
+void showMedia(const diagnose::MediaRanking& ranking)
 {
-    for (const diagnose::MediumRank& rank : ranks)
+    if (ranking.media.empty()) print("no result lies on a path whose cables are all known: measure one first");
+    for (const diagnose::MediumRank& rank : ranking.media)
         print(fmt::format(
             "{} at {}: {} over {} {}, {:.0f} % of the best, {:.0f} % of what its paths should carry, varies {:.0f} %{}",
             rank.medium->name, text::linkRate(rank.line), text::rate(rank.runs.median, 3), rank.runs.count,
             rank.runs.count == 1 ? "test" : "tests", 100 * rank.toBest, 100 * rank.ofUsual, 100 * rank.runs.variation,
             rank.perMetre ? fmt::format(", {:.2f} a metre", *rank.perMetre) : std::string()));
+    if (const auto out = ranking.leftOut(); !out.empty()) print(out.text());
 }
 
-Json toJson(const std::vector<diagnose::MediumRank>& ranks)
+Json toJson(const diagnose::MediaRanking& ranking)
 {
-    Json result{{"media", Json::array()}};
-    for (const diagnose::MediumRank& rank : ranks)
+    Json result{
+        {"media", Json::array()},
+        {"left_out", {{"copies", ranking.copies}, {"both_ways", ranking.bothWays}, {"no_cable", ranking.noCable}}}};
+    for (const diagnose::MediumRank& rank : ranking.media)
         result["media"].push_back({{"id", rank.medium->id},
                                    {"link_rate_bps", rank.line.steps()},
                                    {"median_bps", rank.runs.median.steps()},
@@ -89,6 +93,7 @@ int showGain(const store::Project& project, const Options& given, Context& conte
             return Json{{"factor", one->ratio},
                         {"factor_low", hasInterval ? Json(one->ratioLow) : Json(nullptr)},
                         {"factor_high", hasInterval ? Json(one->ratioHigh) : Json(nullptr)},
+                        {"probability_faster", one->faster ? Json(*one->faster) : Json(nullptr)},
                         {"words", plain(one->words)}};
         };
         print(Json{{"since", measure::isoText(*change)},
@@ -129,6 +134,24 @@ int sayMade(const Options& given, Context& context)
     return kFine;
 }
 
+void showEntries(const store::Project& project, const Context& context)
+{
+    if (context.json) {
+        Json result{{"entries", Json::array()}};
+        for (const auto& entry : project.entries)
+            result["entries"].push_back({{"at", measure::isoText(entry.at)},
+                                         {"made", measure::isoText(entry.happened())},
+                                         {"kind", code(entry.kind)},
+                                         {"text", entry.text}});
+        print(result);
+    } else {
+        for (const auto& entry : project.entries)
+            print(fmt::format(
+                "{}  {:<11}  {}{}", measure::momentText(entry.at), code(entry.kind), entry.text,
+                entry.made == measure::Timestamp() ? std::string() : ", made on " + measure::momentText(entry.made)));
+    }
+}
+
 }  // namespace
 
 void addLog(Verbs& verbs, Context& context)
@@ -162,24 +185,10 @@ void addLog(Verbs& verbs, Context& context)
             const auto ranks = diagnose::rankMedia(project->plan, context.kb,
                                                    match::judgeAll(project->plan, context.kb), project->trials);
             if (context.json) print(toJson(ranks));
-            else if (ranks.empty()) print("no result lies on a path whose cables are all known: measure one first");
             else showMedia(ranks);
             return kFine;
         }
-        if (context.json) {
-            Json result{{"entries", Json::array()}};
-            for (const auto& entry : project->entries)
-                result["entries"].push_back({{"at", measure::isoText(entry.at)},
-                                             {"made", measure::isoText(entry.happened())},
-                                             {"kind", code(entry.kind)},
-                                             {"text", entry.text}});
-            print(result);
-        } else {
-            for (const auto& entry : project->entries)
-                print(fmt::format("{}  {:<11}  {}{}", measure::momentText(entry.at), code(entry.kind), entry.text,
-                                  entry.made == measure::Timestamp() ? std::string()
-                                                                     : ", made on " + measure::momentText(entry.made)));
-        }
+        showEntries(*project, context);
         return kFine;
     });
 }

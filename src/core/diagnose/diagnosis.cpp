@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/base/sentence.h"
+#include "core/base/text.h"
 #include "core/kb/cause_rows.h"
 #include "core/kb/rule_rows.h"
 
@@ -78,6 +79,23 @@ Diagnosis diagnose(const kb::KnowledgeBase& kb, Context context, const UserAnswe
     result.context.merge(contextOf(kb, result.evidence));
     fill(result, kb, told, false, {});
     return result;
+}
+
+std::vector<text::Sentence> ruledOutLines(const Diagnosis& diagnosis)
+{
+    std::vector<std::pair<text::Sentence, std::vector<std::string>>> byReason;
+    for (const RuledOut& one : diagnosis.out) {
+        const auto letter = one.cause->letterOf(kNoLink);
+        if (one.isTried || !letter || *letter == 'Z') continue;
+        const auto at = std::find_if(byReason.begin(), byReason.end(),
+                                     [&](const auto& known) { return known.first.text() == one.why.text(); });
+        if (at == byReason.end()) byReason.push_back({one.why, {one.cause->title}});
+        else at->second.push_back(one.cause->title);
+    }
+    std::vector<text::Sentence> lines;
+    for (const auto& [why, causes] : byReason)
+        lines.push_back(text::say("diagnosis.ruled-out", "{}: {}", why, text::joined(causes, "; ")));
+    return lines;
 }
 
 std::string_view cautionText(const kb::KnowledgeBase& kb, std::string_view id)

@@ -42,6 +42,10 @@ Diagnosis diagnose(const Facts&, const UserAnswers& told);
 /// @param context  tags of causes.csv, column needs_any_of; a yes adds those it tells of
 Diagnosis diagnose(const kb::KnowledgeBase&, Context context, const UserAnswers& told);
 
+/// What cannot be, a line a reason. What only slows a link that is down is no news, and is left out; so are causes
+/// whose fix was tried: the owner knows.
+std::vector<text::Sentence> ruledOutLines(const Diagnosis&);
+
 /// The sentence of the caution that belongs to a check or a fix; empty: none.
 /// @param id  in cautions.csv; empty: none
 std::string_view cautionText(const kb::KnowledgeBase&, std::string_view id);

@@ -27,6 +27,7 @@ struct Belief {
 struct RuledOut {
     const kb::Cause* cause = nullptr;
     text::Sentence why;
+    bool isTried = false;  ///< its fix was tried and did not help
 };
 
 struct Ranking {

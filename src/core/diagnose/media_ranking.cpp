@@ -6,6 +6,10 @@
 #include <algorithm>
 #include <map>
 
+#include <fmt/format.h>
+
+#include "core/base/text.h"
+
 namespace sokudo::diagnose {
 namespace {
 
@@ -32,26 +36,42 @@ struct Gathered {
 
 }  // namespace
 
-std::vector<MediumRank> rankMedia(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports,
-                                  const std::vector<measure::Trial>& trials)
+text::Sentence MediaRanking::leftOut() const
 {
+    std::vector<std::string> parts;
+    const auto add = [&](int count, std::string_view one, std::string_view several, std::string_view why) {
+        if (count > 0) parts.push_back(fmt::format("{} {}{}", count, count == 1 ? one : several, why));
+    };
+    add(copies, "copy", "copies", ", which disks may limit");
+    add(bothWays, "test", "tests", " of both ways at once");
+    add(noCable, "test", "tests", " of paths that no known cable joins");
+    return parts.empty() ? text::Sentence()
+                         : text::say("media-ranking.left-out", "left out: {}", text::joined(parts, "; "));
+}
+
+MediaRanking rankMedia(const plan::Plan& plan, const kb::KnowledgeBase& kb, const match::Reports& reports,
+                       const std::vector<measure::Trial>& trials)
+{
+    MediaRanking ranking;
     const expect::Paths paths(plan, kb, reports);
     std::map<Narrowest, Gathered> byMedium;
     for (const measure::Trial& trial : trials) {
-        if (trial.kind != measure::TrialKind::Memory || trial.direction == measure::Direction::Both) continue;
+        const bool isCopy = trial.kind != measure::TrialKind::Memory;
+        ranking.copies += isCopy;
+        ranking.bothWays += !isCopy && trial.direction == measure::Direction::Both;
+        if (isCopy || trial.direction == measure::Direction::Both) continue;
         const auto path =
             paths.expectation({trial.from, trial.to, expect::Traffic::MemoryToMemory, std::max(1, trial.streams)});
         const Narrowest link = path ? narrowestOf(plan, kb, *path) : Narrowest{};
+        ranking.noCable += !link.medium;
         if (!link.medium) continue;
         byMedium[link].rates.push_back(trial.rate.value);
         byMedium[link].shares.push_back(trial.rate.value.in() / std::max(1.0, path->expected.typical.in()));
     }
-    std::vector<MediumRank> result;
+    std::vector<MediumRank>& result = ranking.media;
     for (auto& [link, gathered] : byMedium) {
-        std::sort(gathered.shares.begin(), gathered.shares.end());
         MediumRank rank{
-            link.medium, link.line, measure::summarise(gathered.rates), 1, gathered.shares[gathered.shares.size() / 2],
-            {}};
+            link.medium, link.line, measure::summarise(gathered.rates), 1, measure::medianOf(gathered.shares), {}};
         if (const kb::Supply* supply = kb.find<kb::Supply>(link.medium->id)) rank.perMetre = supply->pricePerMetre;
         result.push_back(std::move(rank));
     }
@@ -60,7 +80,7 @@ std::vector<MediumRank> rankMedia(const plan::Plan& plan, const kb::KnowledgeBas
     });
     for (MediumRank& rank : result)
         rank.toBest = rank.runs.median.in() / std::max(1.0, result.front().runs.median.in());
-    return result;
+    return ranking;
 }
 
 }  // namespace sokudo::diagnose

@@ -2,6 +2,7 @@
 // The media of the house by what was measured over them.
 #pragma once
 
+#include "core/base/sentence.h"
 #include "core/expect/path_expectation.h"
 #include "core/kb/port_rows.h"
 #include "core/measure/statistics.h"
@@ -18,9 +19,17 @@ struct MediumRank {
     std::optional<double> perMetre;  ///< usual price of a metre; empty: not sold so, or not known
 };
 
-/// Memory tests are laid to the medium and the rate of the link that is narrowest on their path. Best median first.
-/// Paths that no cable joins any more are left out.
-std::vector<MediumRank> rankMedia(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&,
-                                  const std::vector<measure::Trial>&);
+struct MediaRanking {
+    std::vector<MediumRank> media;  ///< best median first
+    /// Results that are left out: copies, because disks may limit them; both ways at once; paths that no known cable
+    /// joins.
+    int copies = 0, bothWays = 0, noCable = 0;
+    /// "Left out: 3 copies, …"; empty: nothing is.
+    text::Sentence leftOut() const;
+};
+
+/// Memory tests are laid to the medium and the rate of the link that is narrowest on their path.
+MediaRanking rankMedia(const plan::Plan&, const kb::KnowledgeBase&, const match::Reports&,
+                       const std::vector<measure::Trial>&);
 
 }  // namespace sokudo::diagnose

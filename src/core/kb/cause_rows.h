@@ -25,7 +25,8 @@ struct Cause {
     std::string caution;  ///< id in cautions.csv; empty: none needed
     std::string house;    ///< what the fix costs the house: "takes the link down"; empty: nothing
     std::string liesIn;   ///< the part that a swap would cure: lead, port, host or module; empty: no such part
-    /// The most that a link with this cause runs at: what was measured above it rules the cause out. 0: it gives no link.
+    /// The most that a link with this cause runs at: what was measured above it rules the cause out. 0: it gives no
+    /// link.
     std::optional<BitRate> linkAtMost;
     /// How likely a flag is true when the cause holds: H, M, L or Z; empty: as in the background.
     std::optional<char> letterOf(std::string_view flag) const;

@@ -104,6 +104,10 @@ void references(const KnowledgeBase& kb, Complaints& out)
         if (!row.lanePhy.empty() && !kb.find<Phy>(row.lanePhy))
             out.push_back(fmt::format("phys.csv: {} names the unknown lane {}", row.id, row.lanePhy));
     }
+}
+
+void causes(const KnowledgeBase& kb, Complaints& out)
+{
     for (const Cause& cause : kb.all<Cause>()) {
         if (!kb.find<Check>(cause.check))
             out.push_back(fmt::format("causes.csv: {} names the unknown check {}", cause.id, cause.check));
@@ -318,6 +322,7 @@ std::vector<std::string> contradictions(const KnowledgeBase& kb)
     parts(kb, out);
     power(kb, out);
     references(kb, out);
+    causes(kb, out);
     lineRates(kb, out);
     budgets(kb, out);
     stageRows(kb, out);

@@ -31,11 +31,11 @@ double varianceOf(const std::vector<double>& values)
     return sum / static_cast<double>(values.size() - 1);
 }
 
-BitRate medianOf(std::vector<BitRate> runs)
+BitRate medianRate(const std::vector<BitRate>& runs)
 {
-    std::sort(runs.begin(), runs.end());
-    const std::size_t middle = runs.size() / 2;
-    return runs.size() % 2 == 1 ? runs[middle] : BitRate::of((runs[middle - 1].in() + runs[middle].in()) / 2);
+    std::vector<double> values;
+    for (BitRate run : runs) values.push_back(run.in());
+    return BitRate::of(medianOf(std::move(values)));
 }
 
 std::vector<double> logs(const std::vector<BitRate>& runs)
@@ -46,6 +46,14 @@ std::vector<double> logs(const std::vector<BitRate>& runs)
 }
 
 }  // namespace
+
+double medianOf(std::vector<double> values)
+{
+    if (values.empty()) return 0;
+    std::sort(values.begin(), values.end());
+    const std::size_t middle = values.size() / 2;
+    return values.size() % 2 == 1 ? values[middle] : (values[middle - 1] + values[middle]) / 2;
+}
 
 double studentT(double degrees)
 {
@@ -60,7 +68,7 @@ Summary summarise(std::vector<BitRate> runs)
     if (runs.empty()) return result;
     std::vector<double> values;
     for (BitRate run : runs) values.push_back(run.in());
-    result.median = medianOf(runs);
+    result.median = medianRate(runs);
     result.mean = BitRate::of(meanOf(values));
     result.low = *std::min_element(runs.begin(), runs.end());
     result.high = *std::max_element(runs.begin(), runs.end());
@@ -79,7 +87,7 @@ Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate
         result.words = text::say("statistics.there-is-nothing-to", "there is nothing to compare yet");
         return result;
     }
-    result.ratio = medianOf(after).in() / std::max(1.0, medianOf(before).in());
+    result.ratio = medianRate(after).in() / std::max(1.0, medianRate(before).in());
     const text::Sentence factor =
         text::say("statistics.times-as-fast", "{} times as fast", text::figure::number(result.ratio, 3));
     if (before.size() < 2 || after.size() < 2) {
@@ -96,6 +104,8 @@ Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate
         partA + partB > 0 ? (partA + partB) * (partA + partB) / (partA * partA / (na - 1) + partB * partB / (nb - 1))
                           : na + nb - 2;
     const double shift = meanOf(b) - meanOf(a);
+    if (error > 0)
+        result.faster = boost::math::cdf(boost::math::students_t_distribution<double>(degrees), shift / error);
     const double width = studentT(degrees) * error;
     result.ratioLow = std::exp(shift - width);
     result.ratioHigh = std::exp(shift + width);
@@ -112,6 +122,9 @@ Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate
     result.words =
         text::say("statistics.change", "{} ({} to {}): {}", factor, text::figure::number(result.ratioLow, 3),
                   text::figure::number(result.ratioHigh, 3), text::Sentence(kWords[static_cast<int>(result.change)]));
+    if (result.faster && result.change != Change::NoneShown)
+        result.words += text::say("statistics.probability-of-faster", ", faster with a probability of {} %",
+                                  text::figure::number(100 * std::clamp(*result.faster, 0.001, 0.999), 3));
     return result;
 }
 

@@ -31,8 +31,14 @@ struct Comparison {
     Change change = Change::NotEnoughData;
     double ratio = 1;                    ///< median after / median before
     double ratioLow = 0, ratioHigh = 0;  ///< 95 % interval by Welch's t on log rates; 0 when there are too few runs
+    /// How likely the path became faster, 0 to 1, by the scatter of the runs: one-sided Welch's t on log rates with no
+    /// belief beforehand. Empty: fewer than two runs on a side, or all of them alike.
+    std::optional<double> faster;
     text::Sentence words;
 };
+
+/// The middle of the values, the mean of the middle two of an even number. 0 of none.
+double medianOf(std::vector<double> values);
 
 /// Before and after of the same path. A change counts when the interval excludes 1 and it is at least 3 %.
 /// @source own: unequal-variance t test on logarithms

@@ -189,6 +189,7 @@ void DiagnosePage::fillCauses()
         line->addWidget(undo, 0, Qt::AlignTop);
         m_causes->addLayout(line);
     }
+    for (const QString& line : m_presenter.ruledOut()) m_causes->addWidget(label("Ruled out. " + line, "soft", true));
     m_causes->addStretch(1);
 }
 

@@ -75,6 +75,14 @@ QWidget* LogbookPage::whenMade()
     return m_when;
 }
 
+void LogbookPage::followRow()
+{
+    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) {
+        m_when->setVisible(now.isValid() && m_presenter.isChange(now.row()));
+        if (now.isValid()) m_presenter.splitAt(now.row());
+    });
+}
+
 QWidget* LogbookPage::comparison()
 {
     auto* panel = frame("panel");
@@ -123,6 +131,7 @@ LogbookPage::LogbookPage(app::LogbookPresenter& presenter, QWidget* parent) : QW
     makeTable();
     left->addWidget(m_table, 1);
     left->addWidget(whenMade());
+    followRow();
     auto* noteRow = new QHBoxLayout;
     m_note = new QLineEdit;
     m_note->setPlaceholderText("Add a note: what you saw, what you changed");
@@ -142,10 +151,6 @@ LogbookPage::LogbookPage(app::LogbookPresenter& presenter, QWidget* parent) : QW
         static constexpr logbook::EntryKind kKinds[] = {logbook::EntryKind::Change, logbook::EntryKind::Measurement,
                                                         logbook::EntryKind::Note, logbook::EntryKind::Diagnosis};
         m_presenter.setKind(index == 0 ? std::nullopt : std::optional(kKinds[index - 1]));
-    });
-    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) {
-        m_when->setVisible(now.isValid() && m_presenter.isChange(now.row()));
-        if (now.isValid()) m_presenter.splitAt(now.row());
     });
     connect(&presenter, &app::LogbookPresenter::changed, this, &LogbookPage::refresh);
     refresh();

@@ -22,6 +22,7 @@ public:
 private:
     void makeTable();
     QWidget* whenMade();
+    void followRow();
     QWidget* comparison();
     void refresh();
     void writeReport();

@@ -1,5 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/measure/statistics.h"
+
+#include <cmath>
+
 #include "testing.h"
 
 using namespace sokudo;
@@ -82,6 +85,19 @@ private Q_SLOTS:
         const Comparison result = compare(runs({3.09, 3.09}), runs({6.58, 6.58, 6.58}));
         NEAR(result.ratio, 6.58 / 3.09, 1e-9);
         QVERIFY(toQt(result.words).startsWith("2.13 times as fast"));
+    }
+    /// Logs 0 and 0.02 against 0.05 and 0.07: shift 0.05, error sqrt(2 · 0.0001), t = 3.5355 at 2 degrees of freedom,
+    /// where the distribution is 1/2 + t / (2 sqrt(2 + t²)) = 0.9642.
+    void howLikelyItBecameFaster()
+    {
+        const auto got = compare(runs({1, std::exp(0.02)}), runs({std::exp(0.05), std::exp(0.07)}));
+        QVERIFY(got.faster);
+        NEAR(*got.faster, 0.9642, 1e-4);
+        QVERIFY2(toQt(got.words).contains("faster with a probability of 96.4"), qPrintable(toQt(got.words)));
+        NEAR(*compare(runs({std::exp(0.05), std::exp(0.07)}), runs({1, std::exp(0.02)})).faster, 0.035762, 1e-4);
+        QVERIFY(!compare(runs({1}), runs({2, 2})).faster);
+        NEAR(medianOf({4, 1, 3, 2}), 2.5, 1e-12);
+        QCOMPARE(medianOf({}), 0.0);
     }
 };
 
