@@ -21,6 +21,8 @@ constexpr LinkRow kRows[] = {
     {"qsfp+ legs-used=4 / dac 3m / sfp+", Verdict::NoLink, kNoRate, "md-27"},
     {"qsfp+ legs-used=4 split=4 leg=1 / dac 3m / sfp+", Verdict::Fits, kSilent, "md-27"},
     {"qsfp+ / dac 3m / qsfp+", Verdict::Fits, kSilent, "md-24"},
+    {"qsfp+ split=4 leg=5 / dac 3m / sfp+", Verdict::NoLink, kNoRate, "md-31"},
+    {"qsfp+ split=4 leg=4 / dac 3m / sfp+", Verdict::Fits, kSilent, "md-31"},
 };
 
 }  // namespace

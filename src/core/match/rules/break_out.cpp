@@ -67,8 +67,13 @@ Outcomes check(const LinkContext& link)
             return found.push_back(clause(link, "md-24", std::move(args), {}, part));
         if (end.module && (!row || !isSeparable(*row, end.module->phy)))
             return found.push_back(clause(link, "md-25", std::move(args), {}, part));
-        if (!link.common) return;
         const int leg = end.port->leg > 0 ? end.port->leg : end.port->traits.count("leg").value_or(1);
+        if (leg > legs) {
+            args.emplace_back("leg", text::Arg(static_cast<double>(leg)));
+            args.emplace_back("legs", text::Arg(static_cast<double>(legs)));
+            return found.push_back(clause(link, "md-31", std::move(args), {}, part));
+        }
+        if (!link.common) return;
         found.push_back(clause(link, "md-26",
                                {{"leg", static_cast<double>(leg)},
                                 {"end", end.name},
@@ -88,7 +93,7 @@ constinit const Rule kBreakOut{
     .id = "break-out",
     .title = "A break-out is split, separable and cabled leg by leg",
     .why = "A break-out is several links: the host must split the port and the lanes must leave it apart.",
-    .clauses = "md-24 md-25 md-26 md-27",
+    .clauses = "md-24 md-25 md-26 md-27 md-31",
     .check = &check,
 };
 

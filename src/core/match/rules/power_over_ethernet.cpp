@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
 #include "core/kb/copper_rows.h"
 #include "core/kb/port_rows.h"
 #include "core/match/clause.h"
@@ -96,13 +98,42 @@ void injector(const LinkContext& link, Outcomes& found)
     }
 }
 
+/// A device that takes its power from the cable, and no end that gives any. One with another supply needs none, nor one
+/// behind an injector within the cable.
+void unfed(const LinkContext& link, Outcomes& found)
+{
+    const auto hasMidspan = [](const CableSection* cable) {
+        const std::string_view injector = cable->run->traits.word("midspan");
+        return !injector.empty() && injector != "none";
+    };
+    const auto cables = link.cables();
+    if (std::any_of(cables.begin(), cables.end(), hasMidspan)) return;
+    for (const LinkEnd* end : {&link.a, &link.b}) {
+        const LinkEnd& other = link.other(*end);
+        if (!end->port || end->word("pd").empty() || end->is("pd", "none") || !other.port) continue;
+        const auto isOther = [&](const plan::Supply& supply) {
+            return supply.kind != plan::SupplyKind::Cable || (supply.port.isSet() && supply.port != end->port->id);
+        };
+        const std::vector<plan::Supply> none;
+        const auto& supplies = end->device ? end->device->supplies : none;
+        if (std::any_of(supplies.begin(), supplies.end(), isOther)) continue;
+        const text::Args args{{"a", other.name}, {"b", end->name}};
+        if (other.is("pse", "none")) found.push_back(clause(link, "po-16", args));
+        else if (supplies.empty() && !(other.device && other.device->role == plan::Role::Injector))
+            found.push_back(clause(link, "po-17", args));
+    }
+}
+
 Outcomes check(const LinkContext& link)
 {
     Outcomes found;
     if (!link.isOn(kb::MediumKind::TwistedPair) || !link.hasFarEnd()) return found;
     injector(link, found);
     const auto flow = powerOn(link);
-    if (!flow) return found;
+    if (!flow) {
+        unfed(link, found);
+        return found;
+    }
     if (!flow->type) passive(link, *flow, found);
     else if (flow->asked) classes(link, *flow, found);
     else if (flow->device->word("pd") == "passive")
@@ -117,7 +148,7 @@ constinit const Rule kPowerOverEthernet{
     .id = "power-over-ethernet",
     .title = "The power on the cable suits source, cable and device",
     .why = "Too little power leaves the device dark, power without asking burns it, and thin cable eats it.",
-    .clauses = "po-01 po-02 po-04 po-05 po-06 po-07 po-08 po-10 po-11 po-12 po-13 po-14 po-15",
+    .clauses = "po-01 po-02 po-04 po-05 po-06 po-07 po-08 po-10 po-11 po-12 po-13 po-14 po-15 po-16 po-17",
     .check = &check,
 };
 
