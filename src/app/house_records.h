@@ -31,9 +31,9 @@ public:
     /// The owner's answer to a flag of a path, or that the fix of a cause was tried in vain; the same answer again
     /// withdraws it.
     bool answer(plan::DeviceId from, plan::DeviceId to, const std::string& flag, bool present, bool isUnsure = false);
-    /// What the owner has told about the path of a result.
     /// Says when a change was really made; see `logbook::madeAt`.
     bool sayMade(logbook::EntryId, const QString& when);
+    /// What the owner has told about the path of a result.
     diagnose::UserAnswers userAnswersOf(const measure::Trial&) const;
 
 private:

@@ -100,6 +100,7 @@ const Kind& kindOf<logbook::Entry>()
                 in.word("how", &logbook::Touched::how, logbook::Touch::Changed);
             });
             of.maybeTime("made", &E::made);
+            of.flag("only_written", &E::isOnlyWritten);
         });
         kind.check = [](const void* row) -> std::optional<FieldProblem> {
             if (static_cast<const E*>(row)->text.size() <= 20'000) return std::nullopt;

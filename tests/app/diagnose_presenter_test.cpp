@@ -30,9 +30,11 @@ private Q_SLOTS:
         for (const auto& row : causes) sum += row.portion;
         NEAR(sum, 1.0, 1e-9);
         QVERIFY(!bench.presenter.tried().isEmpty());
+        // 941 Mb/s may have taken the other way: it proves no link on this one
+        QVERIFY(bench.presenter.ruledOut().isEmpty());
+        bench.presenter.answer("e27", false);
         QCOMPARE(bench.presenter.ruledOut().size(), 1);
-        QVERIFY(bench.presenter.ruledOut()[0].contains("so there is a link") &&
-                bench.presenter.ruledOut()[0].contains("Far device is off"));
+        QVERIFY(bench.presenter.ruledOut()[0].startsWith("another lead changed nothing: Damaged patch lead"));
     }
     void evidenceSaysWhereItComesFrom()
     {

@@ -176,7 +176,8 @@ inline void addRecords(store::Project& project)
                         {2},
                         plan::Subject{"run", 5},
                         {{plan::Subject{"run", 5}, logbook::Touch::Perhaps}},
-                        trial.at}};
+                        trial.at,
+                        true}};
     project.versions = {{{30}, "before", VersionKind::Variant, trial.at, "note", "{}"}};
     project.answers = {{{8}, {2}, {2}, "e30", true, trial.at, true}};
 }

@@ -126,10 +126,10 @@ measure::Timestamp LogbookPresenter::splitTime() const
     if (m_split) return *m_split;
     const auto trials = pathTrials();
     if (trials.size() < 2) return {};
-    const auto path =
-        diagnose::partsOf(m_document.plan(), m_document.analysis(), trials.front()->from, trials.front()->to);
-    if (const logbook::Entry* change = diagnose::lastChange(
-            path, m_document.records().entries(), {trials.front()->at, trials.back()->at}, logbook::Touch::Perhaps))
+    const auto& question = m_selection.path();
+    const auto path = diagnose::partsOf(m_document.plan(), m_document.analysis(), question.from, question.to);
+    if (const logbook::Entry* change = diagnose::lastChangeAmong(
+            path, m_document.records().entries(), m_document.records().trials(), question.from, question.to))
         return change->happened();
     std::size_t widest = 1;
     for (std::size_t i = 1; i < trials.size(); ++i)

@@ -139,22 +139,6 @@ private:
     std::set<std::string> m_said;
 };
 
-/// What cannot be, one line a reason. What only slows a link that is down is no news.
-void showRuledOut(const diagnose::Diagnosis& diagnosis)
-{
-    std::vector<std::pair<std::string, std::vector<std::string>>> byReason;
-    for (const diagnose::RuledOut& one : diagnosis.out) {
-        const auto letter = one.cause->letterOf("e01");
-        if (!letter || *letter == 'Z') continue;
-        const auto at = std::find_if(byReason.begin(), byReason.end(),
-                                     [&](const auto& known) { return known.first == one.why.text(); });
-        if (at == byReason.end()) byReason.push_back({one.why.text(), {one.cause->title}});
-        else at->second.push_back(one.cause->title);
-    }
-    if (!byReason.empty()) print("\nRuled out");
-    for (const auto& [why, causes] : byReason) print(fmt::format("  {}: {}", why, text::joined(causes, "; ")));
-}
-
 void show(const diagnose::Diagnosis& diagnosis, const kb::KnowledgeBase& kb, int most)
 {
     Cautions cautions(kb);
@@ -177,7 +161,9 @@ void show(const diagnose::Diagnosis& diagnosis, const kb::KnowledgeBase& kb, int
         print("         fix:     " + cause.fix + (cause.house.empty() ? std::string() : " (" + cause.house + ")"));
         cautions.print(cause.caution);
     }
-    showRuledOut(diagnosis);
+    const auto out = diagnose::ruledOutLines(diagnosis);
+    if (!out.empty()) print("\nRuled out");
+    for (const text::Sentence& line : out) print("  " + line.text());
     print("\nDo next, most informative per minute first");
     shown = 0;
     for (const auto& next : diagnosis.next) {

@@ -58,14 +58,7 @@ Result<measure::Timestamp> changeOf(const store::Project& project, const Options
             return failure(ErrorCode::BadInput, "write the moment as 2026-11-25 or 2026-11-25T21:04:00Z", given.since);
         return *at;
     }
-    std::optional<measure::Timestamp> first, last;
-    for (const measure::Trial& trial : project.trials) {
-        if (trial.from != ends.from || trial.to != ends.to) continue;
-        first = first ? std::min(*first, trial.at) : trial.at;
-        last = last ? std::max(*last, trial.at) : trial.at;
-    }
-    const logbook::Entry* change =
-        first ? diagnose::lastChange(path, project.entries, {first, *last}, logbook::Touch::Perhaps) : nullptr;
+    const logbook::Entry* change = diagnose::lastChangeAmong(path, project.entries, project.trials, ends.from, ends.to);
     if (!change)
         return failure(ErrorCode::NotFound,
                        "no change of this path lies between its results: say the moment with --since 2026-11-25");
@@ -141,6 +134,7 @@ void showEntries(const store::Project& project, const Context& context)
         for (const auto& entry : project.entries)
             result["entries"].push_back({{"at", measure::isoText(entry.at)},
                                          {"made", measure::isoText(entry.happened())},
+                                         {"only_written", entry.isOnlyWritten},
                                          {"kind", code(entry.kind)},
                                          {"text", entry.text}});
         print(result);

@@ -37,6 +37,23 @@ bool isOpen(const Evidence& evidence, const kb::Check& check, bool bothRead)
     return !(bothRead && check.by == kb::CheckBy::Read);
 }
 
+/// The rate of one way that crossed the best way of the survey for certain; empty: another way, a radio or another
+/// interface may have carried it, or the figure itself is in doubt.
+std::optional<BitRate> crossedBest(const Facts& facts, const Diagnosis& found)
+{
+    // Another interface, above the ceiling, a blocked link, a name that leads elsewhere.
+    constexpr const char* kElsewhere[] = {"e35", "e57", "e82", "e83"};
+    for (const char* flag : kElsewhere) {
+        const auto seen = found.evidence.find(flag);
+        if (seen != found.evidence.end() && seen->second.present) return {};
+    }
+    const BitRate rate = measure::eachWay(facts.trial).value;
+    const bool mayBeOther = std::any_of(facts.otherWays.begin(), facts.otherWays.end(),
+                                        [&](const OtherWay& way) { return rate <= way.carries.high; });
+    if (mayBeOther || found.context.contains("wifi") || rate.steps() <= 0) return {};
+    return rate;
+}
+
 void fill(Diagnosis& result, const kb::KnowledgeBase& kb, const UserAnswers& told, bool bothRead,
           std::optional<BitRate> crossed)
 {
@@ -66,8 +83,7 @@ Diagnosis diagnose(const Facts& facts, const UserAnswers& told)
     for (const auto& [flag, seen] : told.answers) result.evidence.insert_or_assign(flag, seen);
     result.context = contextOf(facts, result.evidence);
     const bool bothRead = facts.hosts.contains(facts.trial.from) && facts.hosts.contains(facts.trial.to);
-    const BitRate rate = facts.trial.rate.value;
-    fill(result, facts.kb, told, bothRead, rate.steps() > 0 ? std::optional(rate) : std::nullopt);
+    fill(result, facts.kb, told, bothRead, crossedBest(facts, result));
     return result;
 }
 

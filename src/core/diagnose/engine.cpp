@@ -204,12 +204,12 @@ Ranking rank(const kb::KnowledgeBase& kb, const Context& context, const Evidence
     double total = 0;
     for (const kb::Cause& cause : kb.all<kb::Cause>()) {
         if (!isOfPath(cause, context)) continue;
+        const bool isTried = failed.contains(cause.id);
         text::Sentence why =
-            failed.contains(cause.id)
-                ? text::Sentence(text::say("ruled-out.fix-was-tried", "its fix was tried and did not help"))
-                : whyRuledOut(kb, cause, evidence, crossed);
+            isTried ? text::Sentence(text::say("ruled-out.fix-was-tried", "its fix was tried and did not help"))
+                    : whyRuledOut(kb, cause, evidence, crossed);
         if (!why.empty()) {
-            result.out.push_back({&cause, std::move(why)});
+            result.out.push_back({&cause, std::move(why), isTried});
             continue;
         }
         total += cause.weight;

@@ -41,7 +41,7 @@ struct Ranking {
 /// none of them.
 /// @source own; letters H 0.85, M 0.45, L 0.12, Z 0.02, unlisted: the flag's background
 /// @param failed  causes that are left out: their fix was tried
-/// @param crossed  the rate that was measured over the path; see `whyRuledOut`
+/// @param crossed  the rate that crossed the path for certain; see `whyRuledOut`
 Ranking rank(const kb::KnowledgeBase&, const Context&, const Evidence&, const std::set<std::string>& failed = {},
              std::optional<BitRate> crossed = {});
 

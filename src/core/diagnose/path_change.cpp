@@ -22,7 +22,7 @@ bool isPartOf(const PathParts& path, const plan::Subject& object)
 
 logbook::Touch touchOf(const PathParts& path, const logbook::Entry& entry)
 {
-    if (entry.kind != logbook::EntryKind::Change) return logbook::Touch::Recorded;
+    if (entry.kind != logbook::EntryKind::Change || entry.isOnlyWritten) return logbook::Touch::Recorded;
     if (entry.touched.empty())
         return entry.about && isPartOf(path, *entry.about) ? logbook::Touch::Perhaps : logbook::Touch::Recorded;
     logbook::Touch most = logbook::Touch::Recorded;
@@ -41,6 +41,18 @@ const logbook::Entry* lastChange(const PathParts& path, const std::vector<logboo
         if ((!last || at >= last->happened()) && touchOf(path, entry) >= least) last = &entry;
     }
     return last;
+}
+
+const logbook::Entry* lastChangeAmong(const PathParts& path, const std::vector<logbook::Entry>& entries,
+                                      const std::vector<measure::Trial>& trials, plan::DeviceId from, plan::DeviceId to)
+{
+    std::optional<measure::Timestamp> first, last;
+    for (const measure::Trial& trial : trials) {
+        if (trial.from != from || trial.to != to) continue;
+        first = first ? std::min(*first, trial.at) : trial.at;
+        last = last ? std::max(*last, trial.at) : trial.at;
+    }
+    return first ? lastChange(path, entries, {first, *last}, logbook::Touch::Perhaps) : nullptr;
 }
 
 }  // namespace sokudo::diagnose

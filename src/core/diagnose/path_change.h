@@ -19,4 +19,8 @@ struct Moments {
 /// @param least  Perhaps: what may have been done then counts too
 const logbook::Entry* lastChange(const PathParts&, const std::vector<logbook::Entry>&, Moments, logbook::Touch least);
 
+/// The last change of a path between the first and the last result from one end to the other; null: none lies there.
+const logbook::Entry* lastChangeAmong(const PathParts&, const std::vector<logbook::Entry>&,
+                                      const std::vector<measure::Trial>&, plan::DeviceId from, plan::DeviceId to);
+
 }  // namespace sokudo::diagnose

@@ -23,7 +23,8 @@ text::Sentence whyRuledOut(const kb::KnowledgeBase& kb, const kb::Cause& cause, 
         return text::say("ruled-out.does-not-take-the-link-down", "the link is down, and this only slows it");
     if (!isDown && crossed && cause.linkAtMost && *crossed > *cause.linkAtMost) {
         if (cause.linkAtMost->steps() == 0)
-            return text::say("ruled-out.there-was-a-link", "{} crossed the path, so there is a link",
+            return text::say("ruled-out.there-was-a-link",
+                             "{} crossed the path, and the survey has no other way for it: there is a link",
                              text::figure::rate(*crossed, 3));
         return text::say("ruled-out.faster-than-it-allows", "{} crossed the path, more than a link of {} carries",
                          text::figure::rate(*crossed, 3), text::figure::linkRate(*cause.linkAtMost));

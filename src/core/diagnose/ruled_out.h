@@ -13,7 +13,7 @@ namespace sokudo::diagnose {
 /// Why a cause cannot be, and is left out; empty: it can.
 /// While the link is down (e01), only causes that can take it down count. What was measured rules out causes that give
 /// no link, or a slower one. A part that was swapped, and nothing changed, is not the part in which it lies.
-/// @param crossed  the rate that was measured over the path; empty: none was
+/// @param crossed  the rate of one way that crossed this path and no other; empty: none did for certain
 text::Sentence whyRuledOut(const kb::KnowledgeBase&, const kb::Cause&, const Evidence&, std::optional<BitRate> crossed);
 
 }  // namespace sokudo::diagnose

@@ -40,6 +40,7 @@ struct Entry {
     std::optional<plan::Subject> about;  ///< the run, port or other object it speaks of
     std::vector<Touched> touched;        ///< of a change; empty: an older version of Sokudo wrote it
     measure::Timestamp made;             ///< of a change: when it was really made; 0: when it was logged
+    bool isOnlyWritten = false;          ///< the owner says that nothing was changed: it was only written down
     /// When what it tells of happened.
     measure::Timestamp happened() const { return made == measure::Timestamp() ? at : made; }
     friend bool operator==(const Entry&, const Entry&) = default;

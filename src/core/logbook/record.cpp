@@ -39,12 +39,13 @@ Entry trialEntry(const measure::Trial& trial, const plan::Plan& plan, IdSource& 
             trial.from,
             {},
             {},
-            {}};
+            {},
+            false};
 }
 
 Entry noteEntry(std::string text, measure::Timestamp at, IdSource& ids)
 {
-    return {ids.next<EntryId>(), at, EntryKind::Note, std::move(text), {}, {}, {}, {}, {}};
+    return {ids.next<EntryId>(), at, EntryKind::Note, std::move(text), {}, {}, {}, {}, {}, false};
 }
 
 Entry readingEntry(const measure::KeptReading& reading, IdSource& ids)
@@ -59,12 +60,12 @@ Entry readingEntry(const measure::KeptReading& reading, IdSource& ids)
 
 Entry changeEntry(std::string text, measure::Timestamp at, IdSource& ids)
 {
-    return {ids.next<EntryId>(), at, EntryKind::Change, std::move(text), {}, {}, {}, {}, {}};
+    return {ids.next<EntryId>(), at, EntryKind::Change, std::move(text), {}, {}, {}, {}, {}, false};
 }
 
 Entry diagnosisEntry(std::string text, measure::TrialId trial, measure::Timestamp at, IdSource& ids)
 {
-    return {ids.next<EntryId>(), at, EntryKind::Diagnosis, std::move(text), trial, {}, {}, {}, {}};
+    return {ids.next<EntryId>(), at, EntryKind::Diagnosis, std::move(text), trial, {}, {}, {}, {}, false};
 }
 
 Result<Entry> madeAt(Entry entry, std::string_view when)
@@ -73,16 +74,9 @@ Result<Entry> madeAt(Entry entry, std::string_view when)
         return failure(ErrorCode::BadInput,
                        text::say("record.only-a-change", "only a change can have been made at another time"),
                        entry.text);
-    if (when == "nothing") {
-        entry.made = {};
-        for (Touched& one : entry.touched) one.how = Touch::Recorded;
-        if (entry.touched.empty()) entry.touched.emplace_back();
-        return entry;
-    }
-    if (when.empty()) {
-        entry.made = {};
-        return entry;
-    }
+    entry.made = {};
+    entry.isOnlyWritten = when == "nothing";
+    if (entry.isOnlyWritten || when.empty()) return entry;
     const auto at = measure::timeFromIso(when);
     if (!at)
         return failure(ErrorCode::BadInput,

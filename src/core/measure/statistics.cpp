@@ -80,6 +80,20 @@ Summary summarise(std::vector<BitRate> runs)
     return result;
 }
 
+namespace {
+
+/// How sure the direction is; empty: nothing was shown.
+text::Sentence probability(const Comparison& found)
+{
+    if (!found.faster || found.change == Change::NoneShown) return {};
+    const bool isFaster = *found.faster >= 0.5;
+    const auto percent = text::figure::number(100 * std::min(0.999, isFaster ? *found.faster : 1 - *found.faster), 3);
+    return isFaster ? text::say("statistics.probability-of-faster", ", faster with a probability of {} %", percent)
+                    : text::say("statistics.probability-of-slower", ", slower with a probability of {} %", percent);
+}
+
+}  // namespace
+
 Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate>& after)
 {
     Comparison result;
@@ -122,9 +136,7 @@ Comparison compare(const std::vector<BitRate>& before, const std::vector<BitRate
     result.words =
         text::say("statistics.change", "{} ({} to {}): {}", factor, text::figure::number(result.ratioLow, 3),
                   text::figure::number(result.ratioHigh, 3), text::Sentence(kWords[static_cast<int>(result.change)]));
-    if (result.faster && result.change != Change::NoneShown)
-        result.words += text::say("statistics.probability-of-faster", ", faster with a probability of {} %",
-                                  text::figure::number(100 * std::clamp(*result.faster, 0.001, 0.999), 3));
+    result.words += probability(result);
     return result;
 }
 

@@ -25,16 +25,16 @@ MtuHop hopAt(const plan::Plan& plan, plan::PortId id)
 void addTunnels(const plan::Plan& plan, const kb::KnowledgeBase& kb, const std::vector<plan::Hop>& way, PathMtu& made)
 {
     constexpr int kUsual = 1500;
-    int taken = 0;
-    for (const plan::Hop& hop : way) {
-        const plan::Run* run = plan.runs.find(hop.link.id());
+    for (std::size_t i = 0; i < way.size(); ++i) {
+        const plan::Run* run = plan.runs.find(way[i].link.id());
         const kb::Encapsulation* row = run ? kb.find<kb::Encapsulation>(run->traits.word("tunnel")) : nullptr;
         if (!row || row->innerMtu >= kUsual) continue;
-        taken += kUsual - row->innerMtu;
-        made.tunnels.push_back(text::say("path-mtu.tunnel", "{} on {} takes {} bytes of each packet", row->name,
-                                         run->label, kUsual - row->innerMtu));
+        const int taken = kUsual - row->innerMtu;
+        made.tunnels.push_back(
+            text::say("path-mtu.tunnel", "{} on {} takes {} bytes of each packet", row->name, run->label, taken));
+        // Around the tunnel the ports may allow more than the ends send: then it takes nothing of the packet.
+        made.least = std::min(made.least, std::min(made.ports[2 * i].mtu, made.ports[2 * i + 1].mtu) - taken);
     }
-    made.least -= taken;
 }
 
 }  // namespace

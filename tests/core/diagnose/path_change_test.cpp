@@ -75,6 +75,8 @@ private Q_SLOTS:
         QCOMPARE(bench.moved(), 1);
         bench.entries = {*logbook::madeAt(logged, "nothing")};
         QCOMPARE(bench.moved(), -1);
+        bench.entries = {*logbook::madeAt(bench.entries[0], "")};
+        QCOMPARE(bench.moved(), 1);                             // taken back: what it touched was kept
         QVERIFY(!logbook::madeAt(logged, "2026-11-25 21:00"));  // after it was logged
         QVERIFY(!logbook::madeAt(logged, "yesterday"));
         IdSource ids{80};
@@ -93,6 +95,44 @@ private Q_SLOTS:
         QCOMPARE(lastChange(bench.parts(), entries, {{}, minute(0)}, Touch::Perhaps), &entries[0]);
         QCOMPARE(lastChange(bench.parts(), entries, {{}, minute(0)}, Touch::Changed), &entries[1]);
         QVERIFY(!lastChange(bench.parts(), entries, {minute(-2), minute(0)}, Touch::Perhaps));
+        // between the first and the last result of the path
+        const plan::DeviceId left = bench.built.deviceId("left"), right = bench.built.deviceId("right");
+        QVERIFY(!lastChangeAmong(bench.parts(), entries, bench.trials, left, right));
+        bench.add(2.3).at = minute(-5);
+        QCOMPARE(lastChangeAmong(bench.parts(), entries, bench.trials, left, right), &entries[0]);
+        QVERIFY(!lastChangeAmong(bench.parts(), entries, bench.trials, right, left));
+    }
+    /// What may have gone another way, or both ways in sum, or above the ceiling, proves no link on this one.
+    void whatCrossedForCertain()
+    {
+        Bench bench;
+        const auto isOut = [&](const char* cause) {
+            for (const RuledOut& one : bench.ask().diagnosis.out)
+                if (one.cause->id == cause) return true;
+            return false;
+        };
+        QVERIFY(isOut("C09"));  // 2.3 Gb/s crossed the one cable: the link has come up
+        bench.told.answers["e35"] = {true, Witness::Told, {}};
+        QVERIFY(!isOut("C09"));
+        bench.told = {};
+        QVERIFY(isOut("C09"));
+        bench.built.port("left", "slow", "rj45").port("right", "slow", "rj45");
+        bench.built.run("second", "left slow", "right slow", "cat6a", 3);
+        for (const char* end : {"left slow", "right slow"})
+            bench.built.changePort(end, [](plan::Port& port) { port.rates = {gigabits(2.5)}; });
+        QVERIFY(!isOut("C09"));
+        bench.trials.back().rate = {gigabits(5), gigabits(5), gigabits(5)};
+        QVERIFY(isOut("C09"));  // more than the second way carries
+    }
+    /// A cause whose fix was tried is known to the owner, and is no news.
+    void whatWasTriedIsNoNews()
+    {
+        Bench bench;
+        bench.told.failed = {"C16"};
+        const Diagnosis got = bench.ask().diagnosis;
+        for (const text::Sentence& line : ruledOutLines(got)) QVERIFY(!toQt(line.text()).contains("was tried"));
+        QVERIFY(std::any_of(got.out.begin(), got.out.end(), [](const RuledOut& one) { return one.isTried; }) ||
+                got.context.count("cage") == 0);
     }
     /// 937 Mb/s on a path of 10 Gb/s, and a link of 1 Gb/s beside it: the other way is named.
     void theOtherWayIsNamed()

@@ -45,8 +45,11 @@ struct SignsBench {
     }
     void changeAt(std::chrono::minutes before)
     {
-        logbook::Entry entry{
-            {99}, trials.back().at - before, logbook::EntryKind::Change, "another lead", {}, {}, {}, {}, {}};
+        logbook::Entry entry;
+        entry.id = {99};
+        entry.at = trials.back().at - before;
+        entry.kind = logbook::EntryKind::Change;
+        entry.text = "another lead";
         entry.touched = {{plan::Subject{"run", built.plan().runs.begin()->id.value}, logbook::Touch::Changed}};
         entries.push_back(std::move(entry));
     }

@@ -2,6 +2,7 @@
 #include "rule_rows.h"
 
 #include "core/match/power.h"
+#include "house_lines.h"
 
 using namespace sokudo;
 using namespace sokudo::testing;
@@ -97,6 +98,28 @@ private Q_SLOTS:
         QVERIFY(answer.known && answer.drop);
         NEAR(answer.drop->ampere, ampere, 0.002);
         NEAR(answer.drop->atDevice.in(), volt, 0.002);
+    }
+    /// A device that is fed otherwise needs nothing from this cable: from another device, or by a brick.
+    void fedOtherwise_data()
+    {
+        QTest::addColumn<QString>("fed");
+        QTest::addColumn<bool>("isDark");
+        QTest::newRow("not stated") << "" << true;
+        QTest::newRow("over this cable") << "set ap fed=other" << true;
+        QTest::newRow("by another switch") << "set ap fed=sw" << false;
+        QTest::newRow("by a brick") << "set ap fed=\"brick 12w\"" << false;
+    }
+    void fedOtherwise()
+    {
+        QFETCH(QString, fed);
+        QFETCH(bool, isDark);
+        const plan::Plan plan = sokudo::testing::houseOf(
+            "add place a\nadd switch sw in a: 4x rj45 1g poe\nadd switch other in a: 4x rj45 1g\n"
+            "add access point ap in a: 2x rj45 1g\nadd run ap 2 - other 2, cat6 5m label=up\n"
+            "set other 2 pse=none\nset ap 2 pd=class4\n" +
+            fed.toStdString());
+        const auto reports = match::judgeAll(plan, knowledge());
+        QCOMPARE(reports.front().verdict == Verdict::NoLink, isDark);
     }
 };
 

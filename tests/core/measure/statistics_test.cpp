@@ -95,6 +95,8 @@ private Q_SLOTS:
         NEAR(*got.faster, 0.9642, 1e-4);
         QVERIFY2(toQt(got.words).contains("faster with a probability of 96.4"), qPrintable(toQt(got.words)));
         NEAR(*compare(runs({std::exp(0.05), std::exp(0.07)}), runs({1, std::exp(0.02)})).faster, 0.035762, 1e-4);
+        QVERIFY(toQt(compare(runs({std::exp(0.05), std::exp(0.07)}), runs({1, std::exp(0.02)})).words)
+                    .contains("slower with a probability of 96.4"));
         QVERIFY(!compare(runs({1}), runs({2, 2})).faster);
         NEAR(medianOf({4, 1, 3, 2}), 2.5, 1e-12);
         QCOMPARE(medianOf({}), 0.0);

@@ -213,6 +213,24 @@ private Q_SLOTS:
         QVERIFY(path->isOne && path->problems.empty());
         QCOMPARE(toQt(path->sentence).contains("on up takes"), echo != 1472);
     }
+    /// Where the ports around a tunnel carry 9216 bytes, it takes nothing of packets of 1500; two tunnels one behind
+    /// the other take no more than the greater does.
+    void roomAroundATunnel()
+    {
+        const char* const kHouse =
+            "add place a\nadd computer pc in a: rj45 1g\nadd switch one in a: 4x rj45 1g\nadd switch two in a: 4x rj45 "
+            "1g\nadd storage vault in a: rj45 1g\nadd run pc 1 - one 1, cat6 5m\n"
+            "add run one 2 - two 2, cat6 5m label=up tunnel=vxlan\nadd run two 1 - vault 1, cat6 5m label=last\n";
+        const auto echo = [&](const char* more) {
+            const plan::Plan plan = sokudo::testing::houseOf(std::string(kHouse) + more);
+            const auto path = pathMtu(plan, match::judgeAll(plan, knowledge()), knowledge(),
+                                      plan::deviceNamed(plan, "pc")->id, plan::deviceNamed(plan, "vault")->id);
+            return path ? path->echo4 : -1;
+        };
+        QCOMPARE(echo(""), 1450 - 28);
+        QCOMPARE(echo("set one 2 mtu=9216\nset two 2 mtu=9216\n"), 1500 - 28);
+        QCOMPARE(echo("set run last tunnel=pppoe\n"), 1450 - 28);
+    }
     /// A switch that allows more than its hosts send loses nothing.
     void aSwitchMayAllowMore()
     {

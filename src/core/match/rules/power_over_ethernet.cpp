@@ -112,7 +112,9 @@ void unfed(const LinkContext& link, Outcomes& found)
         const LinkEnd& other = link.other(*end);
         if (!end->port || end->word("pd").empty() || end->is("pd", "none") || !other.port) continue;
         const auto isOther = [&](const plan::Supply& supply) {
-            return supply.kind != plan::SupplyKind::Cable || (supply.port.isSet() && supply.port != end->port->id);
+            const bool isOtherDevice = supply.from.isSet() && other.device && supply.from != other.device->id;
+            return supply.kind != plan::SupplyKind::Cable || isOtherDevice ||
+                   (supply.port.isSet() && supply.port != end->port->id);
         };
         const std::vector<plan::Supply> none;
         const auto& supplies = end->device ? end->device->supplies : none;
