@@ -34,7 +34,8 @@ private Q_SLOTS:
         QVERIFY(bench.presenter.ruledOut().isEmpty());
         bench.presenter.answer("e27", false);
         QCOMPARE(bench.presenter.ruledOut().size(), 1);
-        QVERIFY(bench.presenter.ruledOut()[0].startsWith("another lead changed nothing: Damaged patch lead"));
+        QVERIFY(bench.presenter.ruledOut()[0].startsWith(
+            "another lead changed nothing. Not the cause: Damaged patch lead"));
     }
     void evidenceSaysWhereItComesFrom()
     {

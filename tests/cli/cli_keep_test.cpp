@@ -47,7 +47,9 @@ private Q_SLOTS:
         QVERIFY2(made.out.contains("made on 2026-11-20 18:00 UTC"), qPrintable(made.out + made.err));
         QVERIFY(cli({"log", path}).out.contains(", made on 2026-11-20 18:00 UTC"));
         QVERIFY(cli({"log", path, "--made", "nothing", "--entry", "r1"}).out.contains("only written down"));
-        QVERIFY(!cli({"log", path}).out.contains("made on"));
+        QVERIFY(cli({"log", path}).out.contains(", only written down"));
+        QVERIFY(cli({"log", path, "--made", "logged", "--entry", "r1"}).status == 0);
+        QVERIFY(!cli({"log", path}).out.contains("made on") && !cli({"log", path}).out.contains("only written"));
         QCOMPARE(cli({"log", path, "--made", "2126-01-01", "--entry", "r1"}).status, 2);
         QVERIFY(cli({"log", path, "--made", "soon", "--entry", "r1"}).err.contains("write the moment as"));
         QVERIFY(cli({"log", path, "--made", "nothing", "--entry", "no such words"}).err.contains("name the change"));

@@ -68,6 +68,7 @@ private Q_SLOTS:
         shown.pick("signing off");
         shown.button("Only written down")->click();
         QCOMPARE(shown.rowsWith("made on"), 0);
+        QCOMPARE(shown.rowsWith("signing off inside the house, only written down"), 1);
     }
 };
 

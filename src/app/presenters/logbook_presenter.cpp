@@ -55,6 +55,7 @@ void LogbookPresenter::refresh()
         if (!m_filter.isEmpty() && !toQt(entry->text).contains(m_filter, Qt::CaseInsensitive)) continue;
         rows.push_back(
             {entry->happened(), entry->kind, momentText(entry->at), toQt(entry->text), entry->trial, entry->id});
+        if (entry->isOnlyWritten) rows.back().text += ", only written down";
         if (entry->made != measure::Timestamp()) rows.back().text += ", made on " + momentText(entry->made);
     }
     m_rows.setRows(std::move(rows));

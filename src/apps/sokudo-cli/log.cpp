@@ -140,9 +140,10 @@ void showEntries(const store::Project& project, const Context& context)
         print(result);
     } else {
         for (const auto& entry : project.entries)
-            print(fmt::format(
-                "{}  {:<11}  {}{}", measure::momentText(entry.at), code(entry.kind), entry.text,
-                entry.made == measure::Timestamp() ? std::string() : ", made on " + measure::momentText(entry.made)));
+            print(fmt::format("{}  {:<11}  {}{}", measure::momentText(entry.at), code(entry.kind), entry.text,
+                              entry.isOnlyWritten                  ? ", only written down"
+                              : entry.made == measure::Timestamp() ? std::string()
+                                                                   : ", made on " + measure::momentText(entry.made)));
     }
 }
 

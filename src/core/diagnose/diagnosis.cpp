@@ -110,7 +110,7 @@ std::vector<text::Sentence> ruledOutLines(const Diagnosis& diagnosis)
     }
     std::vector<text::Sentence> lines;
     for (const auto& [why, causes] : byReason)
-        lines.push_back(text::say("diagnosis.ruled-out", "{}: {}", why, text::joined(causes, "; ")));
+        lines.push_back(text::say("diagnosis.ruled-out", "{}. Not the cause: {}", why, text::joined(causes, "; ")));
     return lines;
 }
 

@@ -24,7 +24,7 @@ text::Sentence whyRuledOut(const kb::KnowledgeBase& kb, const kb::Cause& cause, 
     if (!isDown && crossed && cause.linkAtMost && *crossed > *cause.linkAtMost) {
         if (cause.linkAtMost->steps() == 0)
             return text::say("ruled-out.there-was-a-link",
-                             "{} crossed the path, and the survey has no other way for it: there is a link",
+                             "{} crossed the path, and no other way of the survey carries as much, so there is a link",
                              text::figure::rate(*crossed, 3));
         return text::say("ruled-out.faster-than-it-allows", "{} crossed the path, more than a link of {} carries",
                          text::figure::rate(*crossed, 3), text::figure::linkRate(*cause.linkAtMost));

@@ -64,7 +64,7 @@ QWidget* LogbookPage::whenMade()
     const auto say = [this, moment](const QString& when) {
         if (m_presenter.sayMade(m_table->currentIndex().row(), when)) moment->clear();
     };
-    auto* title = label("Really made", "soft");
+    auto* title = label("When it was done", "soft");
     title->setBuddy(moment);
     line->addWidget(title);
     line->addWidget(moment, 1);
